@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { dueAt } from '~~/core/clock'
+import type { Row } from '~/composables/useTickets'
+import { leadingClock, standingOf } from '~/composables/useStanding'
+
+const props = defineProps<{
+  row: Row
+  now: number
+  active: boolean
+  dense: boolean
+  query: Record<string, string>
+}>()
+const calendars = useCalendars()
+
+const shown = computed(() => {
+  const hoursOf = (calendar: string) => calendars.hours(props.row.edition, calendar)
+  const clock = leadingClock(props.row.clocks, (one) => {
+    const hours = hoursOf(one.calendar)
+    return hours && dueAt(one, hours)
+  })
+  const hours = clock && hoursOf(clock.calendar)
+  return clock && hours ? { clock, hours, standing: standingOf(clock, hours, props.now) } : undefined
+})
+</script>
+
+<template>
+  <NuxtLink
+    class="row"
+    :class="{ on: active, dense }"
+    :to="{ path: `/desk/${row.reference}`, query }"
+    :aria-current="active ? 'true' : undefined"
+  >
+    <span class="margin num">
+      {{ row.reference }}
+      <b class="numeral" :class="{ first: row.priorityOrder === 1 }" :title="row.priority">{{
+        row.numeral
+      }}</b>
+    </span>
+    <span class="what">
+      <span class="summary">{{ row.summary }}</span>
+      <span class="where"
+        >{{ row.category }} · {{ row.organisation }} · {{ row.team }} ·
+        {{ row.technician ?? 'unassigned' }}</span
+      >
+      <TimeStrip
+        v-if="shown && !dense"
+        :clock="shown.clock"
+        :hours="shown.hours"
+        :now="now"
+        :standing="shown.standing.standing"
+        :shares="[0.5, 0.8]"
+      />
+    </span>
+    <BalanceFigure v-if="shown" class="bal" :standing="shown.standing" />
+  </NuxtLink>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 66px minmax(0, 1fr) 92px;
+  border-bottom: 1px solid var(--rule);
+  color: inherit;
+  text-decoration: none;
+  height: 66px;
+}
+.row.dense {
+  height: 46px;
+}
+.row:hover {
+  background: var(--page-2);
+}
+.row.on {
+  background: var(--sea-2);
+}
+.row:focus-visible {
+  outline-offset: -2px;
+}
+.margin {
+  border-right: 1px solid var(--red-2);
+  padding: 8px 9px 0 0;
+  text-align: right;
+  font-size: 0.86rem;
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.numeral {
+  display: table;
+  margin: 2px 0 0 auto;
+  font: 600 0.86rem var(--serif);
+  color: var(--ink);
+  padding: 0 1px;
+}
+.dense .numeral {
+  margin-top: 0;
+}
+.numeral.first {
+  background: var(--ink);
+  color: var(--page);
+  padding: 0 5px;
+  border-radius: 2px;
+}
+.what {
+  padding: 7px 10px 5px;
+  min-width: 0;
+}
+.summary {
+  display: block;
+  font-weight: 600;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.where {
+  display: block;
+  font-size: 0.9rem;
+  color: var(--ink-2);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.dense .what {
+  padding-top: 4px;
+}
+.bal {
+  padding: 8px 14px 0 0;
+}
+@media (max-width: 520px) {
+  .row {
+    grid-template-columns: 54px minmax(0, 1fr) 84px;
+  }
+}
+</style>

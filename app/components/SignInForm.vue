@@ -1,0 +1,55 @@
+<script setup lang="ts">
+const props = defineProps<{ portal?: string; home: string }>()
+const session = useSession()
+const route = useRoute()
+const mail = ref('')
+const password = ref('')
+const error = ref<ApiError>()
+const busy = ref(false)
+
+async function submit() {
+  busy.value = true
+  error.value = undefined
+  try {
+    await session.signIn(mail.value.trim(), password.value, props.portal)
+    const back = String(route.query.back ?? '')
+    // Only an address of our own is gone back to.
+    await navigateTo(back.startsWith('/') && !back.startsWith('//') ? back : props.home)
+  } catch (thrown) {
+    error.value = asApiError(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="submit">
+    <div class="field">
+      <label for="mail">Mail address</label>
+      <InputText
+        id="mail"
+        v-model="mail"
+        type="email"
+        autocomplete="username"
+        :invalid="Boolean(error?.on('mail'))"
+        aria-describedby="mail-error"
+      />
+      <p id="mail-error" class="error-text">{{ error?.on('mail') }}</p>
+    </div>
+    <div class="field">
+      <label for="password">Password</label>
+      <InputText
+        id="password"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+        :invalid="Boolean(error)"
+        aria-describedby="password-error"
+      />
+      <p id="password-error" class="error-text">{{ error?.on('password') }}</p>
+    </div>
+    <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Signing in …' : 'Sign in' }}</button>
+  </form>
+</template>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { timeLedger, type Clock } from '~~/core/clock'
+import { momentInWords, signedBalance, weekdayAndTime, type WorkingTime } from '~~/core/time'
+
+const props = defineProps<{ clock: Clock; hours: WorkingTime; now: number; zone: string }>()
+
+const ledger = computed(() => timeLedger(props.clock, props.hours, props.now))
+const long = computed(() => ledger.value.lines.length > 12 && !all.value)
+const all = ref(false)
+const lines = computed(() =>
+  long.value ? [...ledger.value.lines.slice(0, 3), ...ledger.value.lines.slice(-7)] : ledger.value.lines,
+)
+const when = (at: number) =>
+  props.now - at > 6 * 86_400_000
+    ? momentInWords(at, props.zone, props.now).replace(/ \d{4} /, ' ')
+    : weekdayAndTime(at, props.zone)
+const amount = (ms: number) => (ms === 0 ? '0:00' : signedBalance(ms))
+const end = computed(() => {
+  if (props.clock.outcome) return `${props.clock.outcome}, ended ${when(props.clock.stoppedAt!)}`
+  if (ledger.value.due === undefined) return 'paused: no due moment until it goes on'
+  const word = ledger.value.balance < 0 ? 'was due' : 'due'
+  return `${word} ${momentInWords(ledger.value.due, props.zone, props.now)}${ledger.value.balance < 0 ? '' : ' if nothing pauses it'}`
+})
+</script>
+
+<template>
+  <div class="scroll-x" tabindex="0" role="group" :aria-label="`Statement: ${clock.label}`">
+    <table class="ledger-table">
+      <thead>
+        <tr>
+          <th>From</th>
+          <th>To</th>
+          <th>What</th>
+          <th class="n">Time</th>
+          <th class="n">Balance</th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="(line, index) in lines" :key="`${line.from}-${line.kind}`">
+          <tr v-if="long && index === 3">
+            <td colspan="5">
+              <button class="link" type="button" @click="all = true">
+                {{ ledger.lines.length - 10 }} more lines
+              </button>
+            </td>
+          </tr>
+          <tr :class="{ quiet: line.kind === 'shut' || line.kind === 'paused' }">
+            <td class="t">{{ when(line.from) }}</td>
+            <td class="t">{{ line.to === undefined ? '' : when(line.to) }}</td>
+            <td>{{ line.kind === 'counted' ? 'counted' : `${line.kind}: ${line.note}` }}</td>
+            <td class="n">{{ amount(line.amount) }}</td>
+            <td class="n">{{ signedBalance(line.balance).replace('+', '') }}</td>
+          </tr>
+        </template>
+        <tr class="sum">
+          <td class="t">{{ clock.outcome ? 'End' : 'Now' }}</td>
+          <td />
+          <td>{{ end }}</td>
+          <td class="n">{{ ledger.spent === 0 ? '0:00' : signedBalance(-ledger.spent) }}</td>
+          <td class="n">{{ signedBalance(ledger.balance) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>

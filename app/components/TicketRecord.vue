@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { durationInWords, momentInWords, signedBalance } from '~~/core/time'
+import type { Entry } from '~~/core/ticket'
+import type { Delivery, Ticket } from '~/composables/useTickets'
+
+const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
+
+const name = (id: string) => props.ticket.people[id] ?? id
+const when = (at: number) => momentInWords(at, props.zone, props.now)
+const by = (entry: Entry) => ('person' in entry.actor ? name(entry.actor.person) : 'the desk')
+const status = (id: string) => props.ticket.statuses[id] ?? id
+const percent = (share: number) => `${Math.round(share * 100)} %`
+
+interface Line {
+  entry: Entry
+  text: string
+  detail?: string
+}
+
+type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+type Words = { [K in Entry['kind']]?: (entry: Of<K>) => string }
+
+const WORDS: Words = {
+  logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
+  sorted: () => `sorted: ${props.ticket.category}, first priority and team set`,
+  clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
+  clocksPaused: (entry) => `paused ${entry.targets.join(', ')}: ${entry.why}`,
+  clocksResumed: (entry) => `${entry.targets.join(', ')} goes on: ${entry.why}`,
+  clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
+  clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
+  statusMoved: (entry) =>
+    `${by(entry)} moved it from ${status(entry.from)} to ${status(entry.to)}${entry.fields.reason ? `: ${entry.fields.reason}` : ''}`,
+  assigned: (entry) => entry.because.text,
+  overdrawn: (entry) => `${entry.target} is overdrawn`,
+  rungRang: (entry) =>
+    `ladder “${entry.name}” rang at ${percent(entry.share)}: told ${entry.told.map(name).join(', ') || 'nobody'}${entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''}`,
+}
+
+const talk = computed(
+  () =>
+    props.ticket.entries.filter((entry) =>
+      ['replied', 'answered', 'noted'].includes(entry.kind),
+    ) as (Entry & { text: string })[],
+)
+
+/** One line a message, however often it was tried; its steps fold open. */
+const messages = computed(() =>
+  props.ticket.deliveries
+    .map((message) => ({
+      ...message,
+      steps: props.ticket.entries.filter(
+        (entry): entry is Of<'messageDelivery'> =>
+          entry.kind === 'messageDelivery' && entry.key === message.key,
+      ),
+    }))
+    .sort((a, b) => a.queued_at - b.queued_at || (a.key < b.key ? -1 : 1)),
+)
+const STATES: Record<string, string> = {
+  queued: 'queued',
+  sent: 'sent',
+  failed: 'failed, tried again later',
+  givenUp: 'given up',
+}
+
+const history = computed<Line[]>(() =>
+  props.ticket.entries.flatMap((entry) => {
+    const words = WORDS[entry.kind] as ((entry: Entry) => string) | undefined
+    return words ? [{ entry, text: words(entry) }] : []
+  }),
+)
+const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
+  const last = message.steps[message.steps.length - 1]
+  return last && last.at - message.queued_at >= 60_000
+    ? ` after ${durationInWords(last.at - message.queued_at)}`
+    : ''
+}
+</script>
+
+<template>
+  <section aria-labelledby="asked">
+    <h2 id="asked">What was asked</h2>
+    <dl v-if="ticket.answers.length" class="answers">
+      <template v-for="one in ticket.answers" :key="one.name">
+        <dt>{{ one.label }}</dt>
+        <dd>{{ one.answer }}</dd>
+      </template>
+    </dl>
+    <p v-else class="quiet">The form asked nothing that was answered.</p>
+  </section>
+
+  <section aria-labelledby="talk">
+    <h2 id="talk">Conversation</h2>
+    <p v-if="talk.length === 0" class="quiet">Nobody has written yet.</p>
+    <div v-for="entry in talk" :key="entry.sequence" class="say" :class="{ inner: entry.kind === 'noted' }">
+      <div class="quiet small">
+        {{ by(entry) }} · {{ when(entry.at)
+        }}<template v-if="entry.kind === 'noted'"> · note for the desk only</template>
+      </div>
+      <div class="text">{{ entry.text }}</div>
+    </div>
+  </section>
+
+  <section aria-labelledby="messages">
+    <h2 id="messages">Messages</h2>
+    <p v-if="messages.length === 0" class="quiet">No message has gone out.</p>
+    <details v-for="message in messages" :key="message.key" class="message">
+      <summary>
+        <span class="num quiet">{{ when(message.queued_at) }}</span> {{ message.subject }} →
+        {{ name(message.person) }}
+        <b :class="{ bad: message.state === 'givenUp' || message.state === 'failed' }"
+          >{{ STATES[message.state] ?? message.state }}{{ took(message) }}</b
+        >
+      </summary>
+      <p class="small quiet">mail to {{ message.address }}</p>
+      <ul class="small">
+        <li v-for="step in message.steps" :key="step.sequence">
+          <span class="num">{{ when(step.at) }}</span> try {{ step.attempt }}:
+          {{ STATES[step.state] ?? step.state }} ({{ step.detail }})
+        </li>
+      </ul>
+      <pre>{{ message.body }}</pre>
+    </details>
+  </section>
+
+  <section aria-labelledby="history">
+    <h2 id="history">History</h2>
+    <div class="scroll-x" tabindex="0" role="group" aria-label="History">
+      <table class="ledger-table">
+        <thead>
+          <tr>
+            <th class="n">No.</th>
+            <th>When</th>
+            <th>What</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in history" :key="line.entry.sequence">
+            <td class="n quiet">{{ line.entry.sequence }}</td>
+            <td class="t">{{ when(line.entry.at) }}</td>
+            <td>{{ line.text }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 1.2rem;
+}
+h2 {
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 3px;
+  margin-bottom: 6px;
+}
+.answers {
+  display: grid;
+  grid-template-columns: minmax(120px, 40%) 1fr;
+  margin: 0;
+}
+.answers dt {
+  color: var(--ink-3);
+  padding: 3px 8px 3px 0;
+}
+.answers dd {
+  margin: 0;
+  padding: 3px 0;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.say {
+  margin: 8px 0;
+  padding: 8px 12px;
+  border: 1px solid var(--rule);
+}
+.say .text {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.say.inner {
+  border-style: dashed;
+  border-color: var(--brass);
+  background: var(--brass-2);
+}
+.say.inner .quiet {
+  color: var(--ink-2);
+}
+.message {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.message summary {
+  cursor: pointer;
+  overflow-wrap: anywhere;
+}
+.message .bad {
+  color: var(--red);
+}
+.message pre {
+  font: 0.9rem var(--sans);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  background: var(--page-2);
+  padding: 8px 12px;
+}
+</style>

@@ -1,0 +1,269 @@
+<script setup lang="ts">
+import { timeLedger, type Clock, type TimeLedger } from '~~/core/clock'
+import { DAY, HOUR, Zone, momentInWords, timeOfDay, weekdayAndTime, type WorkingTime } from '~~/core/time'
+import { standingOf } from '~/composables/useStanding'
+
+// The time strip at large: true time from left to right, shut hours shaded, one line per target.
+const props = defineProps<{
+  clocks: { clock: Clock; hours: WorkingTime; shares: number[] }[]
+  now: number
+  zone: string
+}>()
+
+const WIDTH = 600
+const TOP = 26
+const LANE = 32
+
+const lanes = computed(() =>
+  props.clocks.map(({ clock, hours, shares }) => ({
+    clock,
+    hours,
+    shares,
+    ledger: timeLedger(clock, hours, props.now),
+    standing: standingOf(clock, hours, props.now),
+  })),
+)
+
+const domain = computed(() => {
+  const starts = lanes.value.map(({ clock }) => clock.startedAt)
+  const ends = lanes.value.map(({ ledger, clock }) => Math.max(ledger.due ?? 0, clock.stoppedAt ?? props.now))
+  const from = Math.min(...starts)
+  const to = Math.max(
+    props.now > Math.max(...ends) && lanes.value.every(({ clock }) => clock.stoppedAt) ? 0 : props.now,
+    ...ends,
+  )
+  const margin = Math.max((to - from) * 0.06, 10 * 60_000)
+  return { from: from - margin / 2, to: to + margin }
+})
+
+const x = (at: number) => ((at - domain.value.from) / (domain.value.to - domain.value.from)) * WIDTH
+const height = computed(() => TOP + lanes.value.length * LANE + 20)
+
+const shut = computed(() => {
+  const hours = lanes.value[0]?.hours
+  if (!hours || domain.value.to - domain.value.from > 60 * DAY) return []
+  const open = hours.openIntervals(domain.value.from, domain.value.to)
+  const edges = [domain.value.from, ...open.flatMap((one) => [one.start, one.end]), domain.value.to]
+  return Array.from({ length: edges.length / 2 }, (_, i) => ({
+    start: edges[2 * i]!,
+    end: edges[2 * i + 1]!,
+  })).filter((one) => one.end > one.start)
+})
+
+const ticks = computed(() => {
+  const length = domain.value.to - domain.value.from
+  const step =
+    [HOUR / 2, HOUR, 2 * HOUR, 3 * HOUR, 6 * HOUR, 12 * HOUR, DAY, 2 * DAY, 7 * DAY, 14 * DAY, 30 * DAY].find(
+      (one) => length / one <= 11,
+    ) ?? 90 * DAY
+  const offset = Zone.of(props.zone).offsetAt(domain.value.from)
+  const first = Math.ceil((domain.value.from + offset) / step) * step - offset
+  const list: { at: number; label: string }[] = []
+  for (let at = first; at < domain.value.to; at += step) {
+    const label =
+      step >= DAY
+        ? weekdayAndTime(at, props.zone).slice(0, 3) + ' ' + Zone.of(props.zone).toLocal(at).day
+        : timeOfDay(at, props.zone)
+    list.push({ at, label: label === '00:00' ? weekdayAndTime(at, props.zone).slice(0, 3) : label })
+  }
+  return list.filter(({ at }) => x(at) > 14 && x(at) < WIDTH - 14)
+})
+
+const pieces = (ledger: TimeLedger) =>
+  ledger.lines.filter((line) => line.to !== undefined && line.kind !== 'shut')
+const notches = (lane: (typeof lanes.value)[number]) =>
+  lane.shares.flatMap((share) => {
+    const moment = momentOf(lane.ledger, lane.hours, share)
+    return moment === undefined ? [] : [moment]
+  })
+
+/** Where a share of the target is spent: within the lines written so far, or ahead if it runs on. */
+function momentOf(ledger: TimeLedger, hours: WorkingTime, share: number): number | undefined {
+  let left = share * ledger.granted
+  let end: number | undefined
+  for (const line of ledger.lines) {
+    if (line.kind !== 'counted') continue
+    if (-line.amount >= left) return line.from + left
+    left += line.amount
+    end = line.to
+  }
+  return ledger.due === undefined ? undefined : hours.add(end ?? props.now, left)
+}
+
+function caption({ clock, ledger }: (typeof lanes.value)[number]): string {
+  if (clock.outcome) return `${clock.label}: ${clock.outcome}`
+  if (ledger.due === undefined) return `${clock.label}, paused`
+  return `${clock.label}, due ${momentInWords(ledger.due, props.zone, props.now)}`
+}
+
+/** Captions stand right of the flag where there is room, else left of the line's end. */
+function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 'start' | 'end' } {
+  const end = x(Math.max(lane.ledger.due ?? 0, lane.clock.stoppedAt ?? props.now))
+  return end > WIDTH * 0.55 ? { x: end - 6, anchor: 'end' } : { x: end + 14, anchor: 'start' }
+}
+</script>
+
+<template>
+  <figure class="chart">
+    <svg
+      :viewBox="`0 0 ${WIDTH} ${height}`"
+      role="img"
+      :aria-label="lanes.map(({ standing }) => standing.sentence).join('. ')"
+    >
+      <rect
+        v-for="one in shut"
+        :key="one.start"
+        class="shut"
+        :x="x(one.start)"
+        :y="TOP - 8"
+        :width="x(one.end) - x(one.start)"
+        :height="height - TOP - 10"
+      />
+      <text
+        v-for="one in shut.filter((part) => x(part.end) - x(part.start) > 40).slice(0, 2)"
+        :key="`t${one.start}`"
+        class="word"
+        :x="x(one.start) + 5"
+        :y="TOP + 3"
+      >
+        shut
+      </text>
+      <g v-for="tick in ticks" :key="tick.at">
+        <line class="tick" :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 8" :y2="height - 18" />
+        <text class="label" :x="x(tick.at)" :y="height - 5" text-anchor="middle">{{ tick.label }}</text>
+      </g>
+      <g
+        v-for="(lane, index) in lanes"
+        :key="lane.clock.target"
+        class="lane"
+        :class="`is-${lane.standing.standing}`"
+      >
+        <line
+          class="rest"
+          :x1="x(lane.clock.startedAt)"
+          :x2="x(lane.ledger.due ?? lane.clock.stoppedAt ?? now)"
+          :y1="TOP + index * LANE + 18"
+          :y2="TOP + index * LANE + 18"
+        />
+        <template v-for="line in pieces(lane.ledger)" :key="line.from">
+          <rect
+            :class="line.kind"
+            :x="x(line.from)"
+            :y="TOP + index * LANE + 15"
+            :width="Math.max(1, x(line.to!) - x(line.from))"
+            height="6"
+          >
+            <title>
+              {{ line.note }} {{ momentInWords(line.from, zone, now) }}–{{
+                momentInWords(line.to!, zone, now)
+              }}
+            </title>
+          </rect>
+        </template>
+        <line
+          v-for="(notch, at) in notches(lane)"
+          :key="at"
+          class="notch"
+          :x1="x(notch)"
+          :x2="x(notch)"
+          :y1="TOP + index * LANE + 12"
+          :y2="TOP + index * LANE + 24"
+        />
+        <path
+          v-if="lane.ledger.due !== undefined"
+          class="flag"
+          :d="`M${x(lane.ledger.due)} ${TOP + index * LANE + 24}v-18h11l-3 4 3 4h-11`"
+        />
+        <text
+          class="caption"
+          :x="captionPlace(lane).x"
+          :y="TOP + index * LANE + 9"
+          :text-anchor="captionPlace(lane).anchor"
+        >
+          {{ caption(lane) }}
+        </text>
+      </g>
+      <g v-if="x(now) <= WIDTH" class="now">
+        <line :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 18" />
+        <text :x="Math.min(WIDTH - 32, Math.max(32, x(now)))" :y="TOP - 14" text-anchor="middle">
+          now {{ timeOfDay(now, zone) }}
+        </text>
+      </g>
+    </svg>
+  </figure>
+</template>
+
+<style scoped>
+.chart {
+  margin: 0.6rem 0 0.8rem;
+}
+svg {
+  max-width: 860px;
+  width: 100%;
+  display: block;
+}
+text {
+  font: 11px var(--sans);
+  fill: var(--ink-2);
+}
+.label {
+  font-family: var(--mono);
+  fill: var(--ink-3);
+  font-size: 10.5px;
+}
+.word {
+  fill: var(--ink-3);
+  font-size: 10px;
+}
+.shut {
+  fill: var(--page-2);
+  stroke: none;
+}
+.tick {
+  stroke: var(--rule);
+}
+.rest {
+  stroke: var(--rule-2);
+}
+.lane {
+  color: var(--sea);
+}
+.lane.is-close {
+  color: var(--brass);
+}
+.lane.is-over,
+.lane.is-missed {
+  color: var(--red);
+}
+.lane.is-paused {
+  color: var(--still);
+}
+.counted {
+  fill: currentColor;
+}
+rect.paused {
+  fill: var(--page);
+  stroke: var(--still);
+  stroke-dasharray: 2 2;
+}
+.notch {
+  stroke: var(--ink);
+}
+.flag {
+  fill: var(--ink);
+  stroke: var(--ink);
+}
+.lane.is-over .flag,
+.lane.is-missed .flag {
+  fill: var(--red);
+  stroke: var(--red);
+}
+.now line {
+  stroke: var(--red);
+  stroke-width: 1.4;
+}
+.now text {
+  font-family: var(--mono);
+  fill: var(--red);
+}
+</style>

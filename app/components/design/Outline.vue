@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import type { DraftPage } from '~/composables/useDraft'
+
+defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
+const emit = defineEmits<{ publish: []; discard: [] }>()
+const route = useRoute()
+const ARTICLES = [
+  ['', 'Editions and draft'],
+  ['catalog', 'Catalog and forms'],
+  ['kinds', 'Ticket kinds'],
+  [
+    'triage',
+    'Triage',
+    [
+      ['triage/categories', 'Categories'],
+      ['triage/how-bad', 'How bad, how soon'],
+      ['triage/source-order', 'Source order'],
+      ['triage/where-it-goes', 'Where it goes'],
+      ['triage/who-gets-it', 'Who gets it'],
+    ],
+  ],
+  ['working-time', 'Working time'],
+  ['service-levels', 'Service levels'],
+  ['ladders', 'Ladders and rota'],
+  ['templates', 'Messages in words'],
+  ['portals', 'Portals'],
+] as const
+const query = computed(() => (route.query.edition ? { edition: String(route.query.edition) } : {}))
+const on = (path: string, article: string) =>
+  path === '' ? article === '' : article === path || article.startsWith(`${path}/`)
+</script>
+
+<template>
+  <nav class="outline" aria-label="Articles of the design">
+    <p class="title" v-if="edition">
+      <b>Edition {{ edition }}</b> <span class="quiet">published, to read</span>
+    </p>
+    <p class="title" v-else-if="draft">
+      <b>Edition {{ draft.edition + 1 }}</b> <span class="quiet">draft</span><br />
+      <span class="quiet small"
+        >{{ draft.changes.length }} {{ draft.changes.length === 1 ? 'change' : 'changes' }} ·
+        {{ errors(draft) }} {{ errors(draft) === 1 ? 'error' : 'errors' }},
+        {{ draft.findings.length - errors(draft) }} remarks</span
+      >
+    </p>
+    <ol>
+      <li v-for="([path, name, inner], index) in ARTICLES" :key="path">
+        <NuxtLink
+          :to="{ path: `/design/${inner ? inner[0][0] : path}`, query }"
+          :class="{ on: on(path, article) }"
+          :aria-current="article === path ? 'page' : undefined"
+          ><span class="num">{{ index || '§' }}</span> {{ name }}</NuxtLink
+        >
+        <ol v-if="inner && on(path, article)">
+          <li v-for="([sub, label], at) in inner" :key="sub">
+            <NuxtLink
+              :to="{ path: `/design/${sub}`, query }"
+              :class="{ on: article === sub }"
+              :aria-current="article === sub ? 'page' : undefined"
+              ><span class="num">{{ index }}.{{ at + 1 }}</span> {{ label }}</NuxtLink
+            >
+          </li>
+        </ol>
+      </li>
+    </ol>
+    <div v-if="!edition && draft?.begun" class="acts">
+      <button
+        class="act main"
+        type="button"
+        :disabled="errors(draft) > 0 || draft.changes.length === 0"
+        @click="emit('publish')"
+      >
+        {{
+          errors(draft) > 0 ? `Publish: ${errors(draft)} error first` : `Publish edition ${draft.edition + 1}`
+        }}
+      </button>
+      <button class="act plain" type="button" @click="emit('discard')">Throw the draft away</button>
+    </div>
+    <p v-if="edition" class="acts"><NuxtLink :to="{ path: route.path }">To the draft</NuxtLink></p>
+  </nav>
+</template>
+
+<script lang="ts">
+const errors = (draft: DraftPage) => draft.findings.filter((one) => one.severity === 'error').length
+</script>
+
+<style scoped>
+.outline {
+  background: var(--page-2);
+  border-right: 1px solid var(--rule-2);
+  padding: 16px 0 20px;
+  overflow-y: auto;
+}
+.title {
+  padding: 0 18px;
+  margin: 0 0 10px;
+}
+.title b {
+  font: 600 1.15rem var(--serif);
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+a {
+  display: block;
+  padding: 5px 18px;
+  color: var(--ink-2);
+  text-decoration: none;
+}
+a .num {
+  display: inline-block;
+  width: 26px;
+  color: var(--ink-3);
+}
+a.on {
+  color: var(--ink);
+  font-weight: 650;
+  box-shadow: inset -4px 0 var(--sea);
+}
+ol ol a {
+  padding: 3px 18px 3px 38px;
+}
+ol ol .num {
+  width: 30px;
+}
+.acts {
+  padding: 16px 18px 0;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+</style>

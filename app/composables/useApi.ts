@@ -1,0 +1,53 @@
+/** What the server says when it does not do something: RFC 9457 problem details. */
+export interface Problem {
+  title: string
+  status: number
+  detail: string
+  fields?: { field: string; message: string }[]
+}
+
+/** An answer of the server that is not a success, or no answer at all. */
+export class ApiError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+
+  /** What is wrong with a field, if anything. */
+  on(field: string): string | undefined {
+    return this.problem.fields?.find((one) => one.field === field)?.message
+  }
+}
+
+const UNREACHABLE: Problem = {
+  title: 'The desk cannot be reached',
+  status: 0,
+  detail: 'The desk cannot be reached just now. What you typed is kept; please try again in a moment.',
+}
+
+type Options = {
+  method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  body?: object
+  headers?: Record<string, string>
+  query?: Record<string, string | number | undefined>
+}
+
+/**
+ * Asks the server.
+ * @throws ApiError with words for the person in front of the screen
+ */
+export async function api<T>(path: string, options: Options = {}): Promise<T> {
+  const send = import.meta.server ? useRequestFetch() : $fetch
+  try {
+    return (await send(path, options as object)) as T
+  } catch (error) {
+    const data = (error as { data?: Problem }).data
+    throw new ApiError(data && typeof data === 'object' && 'detail' in data ? data : UNREACHABLE)
+  }
+}
+
+/** Whatever was thrown, as an ApiError. */
+export function asApiError(error: unknown): ApiError {
+  return error instanceof ApiError
+    ? error
+    : new ApiError({ ...UNREACHABLE, detail: (error as Error)?.message ?? UNREACHABLE.detail })
+}

@@ -1,0 +1,28 @@
+import { momentInWords } from '~~/core/time/words'
+
+interface Promised {
+  due: number | null
+  ended: 'kept' | 'missed' | 'cancelled' | null
+}
+
+/** One of the requester's own requests. */
+export interface RequestSummary {
+  reference: number
+  summary: string
+  loggedAt: number
+  status: string
+  group: 'new' | 'active' | 'waiting' | 'done'
+  waitsForMe: boolean
+  respond: Promised
+  resolve: Promised
+}
+
+/** When the desk will act, in the words of a requester. The moment is written out, since a page may stay open for days. */
+export function promiseInWords(one: RequestSummary, zone: string): string {
+  const moment = (at: number) => momentInWords(at, zone, one.loggedAt)
+  if (one.group === 'done') return one.status
+  if (one.waitsForMe) return 'Waiting for your answer'
+  if (!one.respond.ended && one.respond.due) return `We answer by ${moment(one.respond.due)}`
+  if (one.resolve.due) return `${one.status}; done by ${moment(one.resolve.due)}`
+  return one.status
+}

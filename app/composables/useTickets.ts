@@ -1,0 +1,78 @@
+import type { Clock } from '~~/core/clock'
+import type { Calendar } from '~~/core/time'
+import type { Entry } from '~~/core/ticket'
+import type { Because } from '~~/core/triage'
+
+/** One row of the Desk. */
+export interface Row {
+  reference: number
+  summary: string
+  category: string
+  numeral: string
+  priority: string
+  priorityOrder: number
+  organisation: string
+  site: string
+  queue: string
+  team: string
+  technician: string | null
+  status: string
+  statusGroup: string
+  edition: number
+  dueAt: number | null
+  loggedAt: number
+  clocks: Clock[]
+}
+
+export interface TicketList {
+  rows: Row[]
+  next?: string
+  total: number
+  counts: Record<string, number>
+}
+
+export interface GateField {
+  name: string
+  label: string
+  type: 'text' | 'longText' | 'technician'
+  required: boolean
+}
+
+export interface Delivery {
+  key: string
+  person: string
+  address: string
+  subject: string
+  template: string
+  state: string
+  attempts: number
+  detail: string
+  queued_at: number
+  body: string
+}
+
+/** Everything on the page of a ticket. */
+export interface Ticket extends Row {
+  sequence: number
+  statusId: string
+  item: { id: string; name: string }
+  kind: string
+  answers: { name: string; label: string; answer: string }[]
+  because: Record<string, Because>
+  impact: string
+  urgency: string
+  requester: { id: string; name: string; mail?: string }
+  siteZone: string
+  cover: string | null
+  agreement: number | null
+  technicianId: string | null
+  solvedBy: string | null
+  remarks: string | null
+  transitions: { to: string; label: string; gate: GateField[] }[]
+  statuses: Record<string, string>
+  people: Record<string, string>
+  rungs: { target: string; share: number }[]
+  calendars: Record<string, Calendar>
+  deliveries: Delivery[]
+  entries: Entry[]
+}

@@ -1,0 +1,317 @@
+<script setup lang="ts">
+import type { Design, DesignChange } from '~~/core/design'
+import { momentInWords } from '~~/core/time'
+import { namesOf, type DirectoryPage } from '~/composables/useNames'
+
+definePageMeta({ layout: 'desk', middleware: 'staff', key: 'design' })
+
+const route = useRoute()
+const session = useSession()
+const time = useDeskTime()
+const live = useLive()
+const article = computed(() => [route.params.article ?? []].flat().filter(Boolean).join('/'))
+const wanted = computed(() => (route.query.edition ? Number(route.query.edition) : undefined))
+useHead({ title: 'Design · Yare Ledger' })
+
+interface EditionPage {
+  number: number
+  document: Design
+  note: string
+  published_at: number
+  changes: DesignChange[]
+}
+const { draft, error, done, undone, load, change, undo, redo, publish, discard } = useDraft()
+const directory = ref<DirectoryPage>()
+const editions = ref<{ number: number; note: string; published_at: number; by: string | null }[]>([])
+const edition = ref<EditionPage>()
+const problem = ref('')
+const ready = ref(false)
+
+async function read() {
+  try {
+    directory.value = await api<DirectoryPage>('/api/people')
+    editions.value = await api<typeof editions.value>('/api/editions')
+    // Only leads see the draft; others read the edition in force.
+    const number = wanted.value ?? (session.isLead ? undefined : editions.value[0]?.number)
+    edition.value = number ? await api<EditionPage>(`/api/editions/${number}`) : undefined
+    if (!number) await load()
+    problem.value = ''
+  } catch (thrown) {
+    problem.value = asApiError(thrown).problem.detail
+  }
+  ready.value = true
+}
+await read()
+watch(wanted, read)
+
+const stale = ref(false)
+live.on((notice) => {
+  if (notice.kind === 'draft' && !edition.value) stale.value = true
+  if (notice.kind === 'edition')
+    void api<typeof editions.value>('/api/editions').then((list) => (editions.value = list))
+})
+// Our own change comes back as a notice too; what it brought is on the screen already.
+watch(draft, () => setTimeout(() => (stale.value = false), 600))
+
+const shown = computed(() => {
+  const design = edition.value?.document ?? draft.value?.design
+  if (!design || !directory.value) return undefined
+  const findings = edition.value ? [] : (draft.value?.findings ?? [])
+  return {
+    design,
+    findings,
+    readonly: Boolean(edition.value),
+    names: namesOf(design, directory.value),
+    directory: directory.value,
+  }
+})
+const common = computed(() => ({
+  design: shown.value!.design,
+  readonly: shown.value!.readonly,
+  findings: shown.value!.findings,
+  change,
+}))
+
+const asking = ref(false)
+const note = ref('')
+const published = ref<number>()
+// What was read is what is published: a draft that somebody changes while the note is written is refused.
+const version = ref(0)
+function ask() {
+  version.value = draft.value!.version
+  error.value = undefined
+  asking.value = true
+}
+async function send() {
+  published.value = await publish(version.value, note.value)
+  if (!published.value) return
+  asking.value = false
+  note.value = ''
+  await read()
+}
+const throwing = ref(false)
+
+const PARTS: Record<string, string> = {
+  items: 'Catalog item',
+  questions: 'Question',
+  forms: 'Form',
+  serviceLevels: 'Service level',
+  ladders: 'Ladder',
+  templates: 'Message',
+  categories: 'Category',
+  triage: 'Triage',
+  kinds: 'Ticket kind',
+  desk: 'Desk',
+  calendars: 'Calendar',
+  rotas: 'Rota',
+  portals: 'Portal',
+  queues: 'Queue',
+  priorities: 'Priority',
+  groups: 'Group',
+}
+
+function onKey(event: KeyboardEvent) {
+  if (
+    edition.value ||
+    !(event.ctrlKey || event.metaKey) ||
+    event.key.toLowerCase() !== 'z' ||
+    ['INPUT', 'TEXTAREA'].includes((event.target as HTMLElement).tagName)
+  )
+    return
+  event.preventDefault()
+  void (event.shiftKey ? redo() : undo())
+}
+onMounted(() => addEventListener('keydown', onKey))
+onBeforeUnmount(() => removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <div class="design">
+    <DesignOutline
+      :draft="draft"
+      :edition="edition?.number"
+      :article="article"
+      @publish="ask"
+      @discard="throwing = true"
+    />
+    <div class="sheet" tabindex="0" role="region" aria-label="Article">
+      <p v-if="problem" class="notice bad" role="alert">
+        {{ problem }} <button class="link" type="button" @click="read">Try again</button>
+      </p>
+      <p v-if="error" class="notice bad" role="alert">
+        {{ error.problem.detail }}
+        <span v-for="field in error.problem.fields" :key="field.field + field.message"
+          ><br />{{ field.field }}: {{ field.message }}</span
+        >
+      </p>
+      <p v-if="stale" class="notice" role="status">
+        Somebody changed the draft.
+        <button class="link" type="button" @click="load().then(() => (stale = false))">
+          Show it as it is now
+        </button>
+      </p>
+      <p v-if="published" class="notice good" role="status">
+        Edition {{ published }} is published: new tickets follow it, older ones keep theirs.
+      </p>
+      <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
+        <button class="link" type="button" :disabled="done.length === 0" @click="undo">Take back</button> ·
+        <button class="link" type="button" :disabled="undone.length === 0" @click="redo">Do again</button>
+      </p>
+      <p v-if="!ready" role="status">Reading the design …</p>
+
+      <template v-if="shown">
+        <div v-if="article === ''">
+          <h1>{{ edition ? `Edition ${edition.number}` : 'Editions and draft' }}</h1>
+          <template v-if="edition">
+            <p>
+              “{{ edition.note }}”, published
+              {{ momentInWords(edition.published_at, session.me!.zone, time.now) }}.
+            </p>
+          </template>
+          <section v-if="edition ? edition.changes.length : draft?.changes.length">
+            <h2>{{ edition ? 'What it changed' : 'What the draft changes' }}</h2>
+            <table class="ledger-table">
+              <tbody>
+                <tr v-for="(one, index) in edition?.changes ?? draft?.changes" :key="index">
+                  <td>
+                    {{ PARTS[one.part] ?? one.part }} <b>{{ one.id }}</b>
+                  </td>
+                  <td>{{ one.what }}</td>
+                  <td>
+                    <div v-for="detail in one.details" :key="detail">{{ detail }}</div>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+          <p v-else-if="!edition" class="quiet">
+            The draft changes nothing yet. Choose an article and change it; nothing takes effect before it is
+            published.
+          </p>
+          <section v-if="!edition && draft?.findings.length">
+            <h2>What proofreading finds</h2>
+            <table class="ledger-table">
+              <tbody>
+                <tr v-for="one in draft.findings" :key="one.place + one.message">
+                  <td>{{ one.severity }}</td>
+                  <td>{{ one.message }}</td>
+                  <td class="quiet num">{{ one.place }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+          <section>
+            <h2>All editions</h2>
+            <table class="ledger-table">
+              <thead>
+                <tr>
+                  <th class="n">No.</th>
+                  <th>Note</th>
+                  <th>Published</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="one in editions" :key="one.number">
+                  <td class="n">
+                    <NuxtLink :to="{ path: '/design', query: { edition: one.number } }">{{
+                      one.number
+                    }}</NuxtLink>
+                  </td>
+                  <td>{{ one.note }}</td>
+                  <td class="quiet">
+                    {{ momentInWords(one.published_at, session.me!.zone, time.now)
+                    }}<template v-if="one.by">, {{ one.by }}</template>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+        </div>
+        <DesignCatalogArticle
+          v-else-if="article.startsWith('catalog')"
+          v-bind="common"
+          :id="article.split('/')[1]"
+        />
+        <DesignTableArticle
+          v-else-if="article === 'triage/where-it-goes'"
+          v-bind="common"
+          part="routing"
+          place="triage/where-it-goes"
+          heading="3.4 Where it goes"
+          :names="shown.names"
+        />
+        <DesignTableArticle
+          v-else-if="article === 'triage/how-bad'"
+          v-bind="common"
+          part="weight"
+          place="triage/how-bad"
+          heading="3.2 How bad, how soon"
+          :names="shown.names"
+        />
+        <DesignLevelsArticle v-else-if="article.startsWith('service-levels')" v-bind="common" />
+        <DesignLaddersArticle
+          v-else-if="article.startsWith('ladders')"
+          v-bind="common"
+          :directory="shown.directory"
+        />
+        <DesignPlainArticle v-else v-bind="common" :article="article" :directory="shown.directory" />
+      </template>
+    </div>
+    <Dialog v-model:visible="asking" modal :header="`Publish edition ${(draft?.edition ?? 0) + 1}`">
+      <p>
+        {{ draft?.changes.length }} changes. New tickets follow the new edition from now on; tickets that
+        exist keep the edition that decided about them.
+      </p>
+      <div class="field">
+        <label for="note">What changes, in a few words</label>
+        <InputText id="note" v-model="note" aria-describedby="note-error" />
+        <p id="note-error" class="error-text">{{ error?.on('note') }}</p>
+      </div>
+      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <button class="act main" type="button" @click="send">Publish</button>
+      <button class="act plain" type="button" @click="asking = false">Not yet</button>
+    </Dialog>
+    <Dialog v-model:visible="throwing" modal header="Throw the draft away">
+      <p>
+        This throws away {{ draft?.changes.length }} changes by everybody who worked on the draft, and begins
+        again from edition {{ draft?.edition }}. It cannot be taken back.
+      </p>
+      <button class="act main" type="button" @click="discard().then(() => (throwing = false))">
+        Throw it away
+      </button>
+      <button class="act plain" type="button" @click="throwing = false">Keep the draft</button>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.design {
+  display: grid;
+  grid-template-columns: 226px minmax(0, 1fr);
+  height: 100%;
+}
+.sheet {
+  overflow-y: auto;
+  padding: 16px 24px 60px;
+}
+h2 {
+  margin-top: 16px;
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 3px;
+}
+.undo {
+  float: right;
+  margin: 0;
+}
+@media (max-width: 760px) {
+  .design {
+    grid-template-columns: 1fr;
+    height: auto;
+    overflow-y: auto;
+  }
+  .sheet {
+    overflow: visible;
+    padding: 16px 12px;
+  }
+}
+</style>

@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import type { RequestSummary } from '~/composables/useRequests'
+
+definePageMeta({ layout: 'portal', middleware: 'requester' })
+
+interface Index {
+  name: string
+  groups: {
+    id: string
+    name: string
+    items: { id: string; name: string; description: string; keywords: string[] }[]
+  }[]
+}
+
+const portal = String(useRoute().params.portal)
+const session = useSession()
+const live = useLive()
+const { data: index, error } = await useAsyncData(`portal-${portal}`, () =>
+  api<Index>(`/api/portals/${portal}`),
+)
+const { data: requests, refresh } = await useAsyncData('my-requests', () =>
+  api<RequestSummary[]>('/api/requests'),
+)
+useHead({ title: () => index.value?.name ?? 'Portal' })
+live.on((notice) => notice.kind !== 'clock' && void refresh())
+
+const words = ref('')
+const box = ref<HTMLInputElement>()
+const all = computed(() => (index.value?.groups ?? []).flatMap((group) => group.items))
+const hits = computed(() => {
+  const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
+  if (wanted.length === 0) return []
+  const score = (item: (typeof all.value)[number]) => {
+    const text = `${item.name} ${item.keywords.join(' ')} ${item.description}`.toLowerCase()
+    return wanted.reduce(
+      (sum, word) => sum + (item.name.toLowerCase().includes(word) ? 3 : text.includes(word) ? 1 : 0),
+      0,
+    )
+  }
+  return all.value
+    .map((item) => ({ item, points: score(item) }))
+    .filter((one) => one.points > 0)
+    .sort((a, b) => b.points - a.points)
+    .slice(0, 6)
+    .map((one) => one.item)
+})
+const open = computed(() => (requests.value ?? []).filter((one) => one.group !== 'done').slice(0, 6))
+
+function onKey(event: KeyboardEvent) {
+  if (event.key === '/' && !isTyping(event)) {
+    event.preventDefault()
+    box.value?.focus()
+  }
+}
+onMounted(() => addEventListener('keydown', onKey))
+onBeforeUnmount(() => removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <div>
+    <p v-if="error" class="notice bad" role="alert">
+      This portal cannot be shown: {{ asApiError(error).problem.detail }}
+    </p>
+    <template v-else>
+      <h1><label for="need">What do you need?</label></h1>
+      <div class="search" role="search">
+        <input
+          id="need"
+          ref="box"
+          v-model="words"
+          type="text"
+          autocomplete="off"
+          placeholder="A few words, such as: scanner won’t read"
+          @keydown.enter="hits[0] && navigateTo(`/portal/${portal}/ask/${hits[0].id}`)"
+        />
+        <kbd aria-hidden="true">/</kbd>
+        <ul v-if="words.trim()" aria-label="What fits" aria-live="polite">
+          <li v-for="item in hits" :key="item.id">
+            <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
+            <span class="quiet">· {{ item.description }}</span>
+          </li>
+          <li v-if="hits.length === 0" class="quiet">
+            Nothing fits these words. Look through the index below, or choose “Something else”.
+          </li>
+        </ul>
+      </div>
+      <div class="index">
+        <div class="groups">
+          <section v-for="group in index?.groups" :key="group.id">
+            <h2>{{ group.name }}</h2>
+            <ul>
+              <li v-for="item in group.items" :key="item.id">
+                <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
+                <span class="quiet">{{ item.description }}</span>
+              </li>
+            </ul>
+          </section>
+        </div>
+        <section>
+          <h2>My requests</h2>
+          <ul>
+            <li v-for="one in open" :key="one.reference">
+              <NuxtLink :to="`/portal/${portal}/requests/${one.reference}`"
+                ><span class="num quiet">{{ one.reference }}</span> {{ one.summary }}</NuxtLink
+              >
+              <span class="quiet">{{ promiseInWords(one, session.me?.zone ?? 'Europe/London') }}</span>
+            </li>
+            <li v-if="open.length === 0" class="quiet">
+              Nothing is open. What you ask for stands here with the day by which it will be done.
+            </li>
+          </ul>
+          <NuxtLink
+            v-if="(requests?.length ?? 0) > open.length"
+            class="all"
+            :to="`/portal/${portal}/requests`"
+            >All my requests</NuxtLink
+          >
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 2.6rem;
+  margin-bottom: 14px;
+}
+.search {
+  position: relative;
+  max-width: 760px;
+  border: 1px solid var(--ink);
+  background: var(--field);
+}
+.search input {
+  width: 100%;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 1.2rem var(--sans);
+  padding: 12px 40px 12px 16px;
+}
+.search input::placeholder {
+  color: var(--ink-3);
+  opacity: 1;
+}
+kbd {
+  position: absolute;
+  right: 16px;
+  top: 14px;
+  color: var(--ink-3);
+  font-family: var(--mono);
+}
+.search ul {
+  border-top: 1px solid var(--ink);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.search li {
+  padding: 8px 16px;
+  border-bottom: 1px dotted var(--rule);
+}
+.search a,
+.index a {
+  font-weight: 600;
+  color: var(--ink);
+  text-decoration: none;
+}
+.index a.all {
+  color: var(--sea);
+  text-decoration: underline;
+  font-weight: 400;
+}
+.search a:hover,
+.index a:hover {
+  text-decoration: underline;
+}
+.index {
+  display: grid;
+  grid-template-columns: 2fr 1fr;
+  gap: 26px 46px;
+  margin-top: 30px;
+}
+.groups {
+  columns: 2;
+  column-gap: 46px;
+}
+.groups section {
+  break-inside: avoid;
+  padding-bottom: 24px;
+}
+@media (max-width: 860px) {
+  .index {
+    grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 560px) {
+  .groups {
+    columns: 1;
+  }
+  h1 {
+    font-size: 2rem;
+  }
+}
+.index h2 {
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 4px;
+}
+.index li {
+  padding: 8px 0;
+  border-bottom: 1px dotted var(--rule);
+}
+.index li .quiet {
+  display: block;
+  font-size: 0.93rem;
+}
+.index li .num {
+  display: inline;
+}
+</style>

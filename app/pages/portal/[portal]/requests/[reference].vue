@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time/words'
+import type { RequestSummary } from '~/composables/useRequests'
+
+definePageMeta({ layout: 'portal', middleware: 'requester' })
+
+interface Page extends RequestSummary {
+  answers: { name: string; label: string; answer: string }[]
+  conversation: { at: number; by: string; text: string; mine: boolean }[]
+}
+
+const route = useRoute()
+const portal = String(route.params.portal)
+const reference = Number(route.params.reference)
+const session = useSession()
+const live = useLive()
+const zone = computed(() => session.me?.zone ?? 'Europe/London')
+const {
+  data: page,
+  error,
+  refresh,
+} = await useAsyncData(`request-${reference}`, () => api<Page>(`/api/requests/${reference}`))
+useHead({ title: () => page.value?.summary ?? 'Request' })
+live.on((notice) => {
+  if (notice.kind === 'reconnected' || (notice.kind === 'tickets' && notice.references.includes(reference)))
+    void refresh()
+})
+
+const text = ref('')
+const problem = ref<ApiError>()
+const busy = ref(false)
+const when = (at: number) => momentInWords(at, zone.value, page.value!.loggedAt)
+
+async function send() {
+  busy.value = true
+  problem.value = undefined
+  try {
+    page.value = await api<Page>(`/api/requests/${reference}/answer`, {
+      method: 'POST',
+      body: { text: text.value },
+    })
+    text.value = ''
+  } catch (thrown) {
+    problem.value = asApiError(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="sheet">
+    <p><NuxtLink :to="`/portal/${portal}/requests`">← My requests</NuxtLink></p>
+    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <template v-else-if="page">
+      <h1>{{ page.summary }}</h1>
+      <p>
+        <span class="num quiet">{{ page.reference }}</span> · <b>{{ page.status }}</b>
+      </p>
+      <p class="notice" :class="{ good: !page.waitsForMe }">
+        {{ promiseInWords(page, zone)
+        }}<span v-if="page.group !== 'done' && !page.waitsForMe" class="quiet"> ({{ zone }})</span>
+      </p>
+      <h2>What you asked</h2>
+      <dl>
+        <template v-for="one in page.answers" :key="one.name">
+          <dt>{{ one.label }}</dt>
+          <dd>{{ one.answer }}</dd>
+        </template>
+      </dl>
+      <h2>Conversation</h2>
+      <p v-if="page.conversation.length === 0" class="quiet">Nobody has written yet.</p>
+      <div v-for="(one, index) in page.conversation" :key="index" class="say" :class="{ mine: one.mine }">
+        <div class="quiet small">{{ one.by }} · {{ when(one.at) }}</div>
+        <div class="text">{{ one.text }}</div>
+      </div>
+      <form novalidate @submit.prevent="send">
+        <div class="field">
+          <label for="answer">{{
+            page.group === 'done' ? 'Is it not solved? Write, and it is opened again' : 'Your answer'
+          }}</label>
+          <textarea id="answer" v-model="text" class="p-inputtext" rows="4" aria-describedby="answer-error" />
+          <p id="answer-error" class="error-text" role="alert">
+            {{ problem ? (problem.on('text') ?? problem.problem.detail) : '' }}
+          </p>
+        </div>
+        <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Sending …' : 'Send' }}</button>
+      </form>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  max-width: 680px;
+}
+h1 {
+  font-size: 1.9rem;
+}
+h2 {
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 3px;
+  margin-top: 22px;
+}
+dl {
+  display: grid;
+  grid-template-columns: minmax(140px, 45%) 1fr;
+}
+dt {
+  color: var(--ink-3);
+}
+dd {
+  margin: 0;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.say {
+  border: 1px solid var(--rule);
+  padding: 8px 12px;
+  margin: 8px 0;
+}
+.say.mine {
+  background: var(--page-2);
+  margin-left: 40px;
+}
+.text {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+textarea {
+  width: 100%;
+  font: inherit;
+  color: var(--ink);
+  background: var(--field);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 0.45rem 0.6rem;
+}
+</style>

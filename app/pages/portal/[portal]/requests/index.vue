@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import type { RequestSummary } from '~/composables/useRequests'
+
+definePageMeta({ layout: 'portal', middleware: 'requester' })
+const portal = String(useRoute().params.portal)
+const session = useSession()
+const live = useLive()
+const {
+  data: requests,
+  error,
+  refresh,
+} = await useAsyncData('all-my-requests', () => api<RequestSummary[]>('/api/requests'))
+live.on((notice) => notice.kind !== 'clock' && void refresh())
+useHead({ title: 'My requests' })
+</script>
+
+<template>
+  <div>
+    <h1>My requests</h1>
+    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <p v-else-if="requests?.length === 0">
+      You have asked for nothing yet. <NuxtLink :to="`/portal/${portal}`">What do you need?</NuxtLink>
+    </p>
+    <table v-else class="ledger-table">
+      <thead>
+        <tr>
+          <th class="n">No.</th>
+          <th>What</th>
+          <th>How it stands</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in requests" :key="one.reference">
+          <td class="n">{{ one.reference }}</td>
+          <td>
+            <NuxtLink :to="`/portal/${portal}/requests/${one.reference}`">{{ one.summary }}</NuxtLink>
+          </td>
+          <td>{{ promiseInWords(one, session.me?.zone ?? 'Europe/London') }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 1.9rem;
+  margin-bottom: 12px;
+}
+td {
+  padding-top: 8px;
+  padding-bottom: 8px;
+}
+</style>

@@ -1,0 +1,75 @@
+// The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
+import { loadDemo, isEmpty } from '../demo/load'
+import { resumeDemoClock } from '../server/clock/deskClock'
+import { connect } from '../server/db/connection'
+import { migrate } from '../server/db/migrate'
+import { makeToken } from '../server/http/session'
+import { startWorker } from '../server/jobs/worker'
+import { audit } from '../server/queries/audit'
+import { startMailbox } from '../server/standins/mailbox'
+
+const say = (line: string) => console.log(line)
+
+async function prepare(demo: boolean, size: number): Promise<void> {
+  const { db, pool } = connect()
+  const ran = await migrate(pool)
+  if (ran.length) say(`migrations: ${ran.join(', ')}`)
+  if (demo && (await isEmpty(db))) await loadDemo(db, { tickets: size }, say)
+  await resumeDemoClock(db)
+  await db.destroy()
+}
+
+async function untilStopped(stop: () => Promise<void>): Promise<void> {
+  await new Promise<void>((done) => {
+    process.once('SIGTERM', () => done())
+    process.once('SIGINT', () => done())
+    // The supervisor holds the other end; when it is killed, this part goes as well.
+    process.once('disconnect', () => done())
+  })
+  await stop()
+  process.exit(0)
+}
+
+async function token(mail: string | undefined): Promise<void> {
+  const { db } = connect()
+  const secret = mail ? await makeToken(db, mail) : undefined
+  if (secret) say(secret)
+  else {
+    console.error(mail ? `Nobody has the mail address ${mail}.` : 'Say for whom: ./yare token EMAIL')
+    process.exitCode = 1
+  }
+  await db.destroy()
+}
+
+async function runAudit(): Promise<void> {
+  const { db } = connect()
+  const started = performance.now()
+  const { tickets, entries, differences } = await audit(db)
+  for (const { reference, what, stored, rebuilt } of differences.slice(0, 100))
+    say(`ticket ${reference}, ${what}: stored ${JSON.stringify(stored)}, rebuilt ${JSON.stringify(rebuilt)}`)
+  const seconds = ((performance.now() - started) / 1000).toFixed(1)
+  say(
+    `audit: ${tickets} tickets rebuilt from ${entries} entries in ${seconds} s, ${differences.length} differences`,
+  )
+  process.exitCode = differences.length ? 1 : 0
+  await db.destroy()
+}
+
+const [task, ...rest] = process.argv.slice(2)
+const tasks: Record<string, () => Promise<void>> = {
+  prepare: () => prepare(rest[0] === 'demo', Number(rest[1] ?? 6000)),
+  worker: async () => untilStopped((await startWorker(process.env.SMTP_URL ?? 'smtp://127.0.0.1:2525')).stop),
+  mailbox: async () => untilStopped((await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525))).stop),
+  token: () => token(rest[0]),
+  audit: runAudit,
+}
+
+const chosen = tasks[task ?? '']
+if (!chosen) {
+  console.error(`There is no task “${task}”.`)
+  process.exit(2)
+}
+await chosen().catch((error: Error) => {
+  console.error(error.message)
+  process.exit(1)
+})

@@ -1,0 +1,384 @@
+// The command `yare`: plain JavaScript without dependencies, since it runs before anything is installed.
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { homedir, tmpdir } from 'node:os'
+import { join, dirname } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { ensurePostgres, findPostgres, freePort, installPackages, startCluster } from './cluster.mjs'
+
+const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..')
+const SERVER = join(ROOT, '.output/server/index.mjs')
+const TASKS = join(ROOT, '.output/cli/tasks.mjs')
+const DEFAULT_PORT = 4203
+const SOURCES = [
+  'app',
+  'cli',
+  'core',
+  'demo',
+  'public',
+  'scripts',
+  'server',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'docs/design-file.schema.json',
+]
+
+const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
+
+  ./yare demo            sets everything up and starts the desk with its sample world
+      --port N           web address at this port (default ${DEFAULT_PORT}, or the next free one)
+      --reset            begins the sample world anew
+      --tickets N        how large the sample world's past is (default 6000)
+  ./yare start           the same for real use: no sample world, real time; first visit makes the administrator
+  ./yare test            runs every check: types, lint, architecture, unit, server and browser tests
+  ./yare token EMAIL     prints an API token for a person (add --real for a desk begun with start)
+  ./yare audit           rebuilds tickets, clocks and alarms from the entries and compares (also --real)
+  ./yare help            this page
+
+Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out).
+Inside the project: npm run dev, npm run check, npm test, npm run bench.`
+
+const say = (line) => console.log(`  ${line}`)
+
+function options(args) {
+  const value = (name) => {
+    const index = args.indexOf(`--${name}`)
+    if (index < 0) return undefined
+    const text = args[index + 1]
+    if (!/^\d+$/.test(text ?? '')) throw new Error(`--${name} needs a number`)
+    return Number(text)
+  }
+  const known = ['--port', '--reset', '--tickets', '--real']
+  const strange = args.find((one) => one.startsWith('--') && !known.includes(one))
+  if (strange) throw new Error(`there is no option ${strange}; see ./yare help`)
+  return {
+    port: value('port'),
+    tickets: value('tickets') ?? 6000,
+    reset: args.includes('--reset'),
+    real: args.includes('--real'),
+  }
+}
+
+/** Where data is kept. As root it must be a folder that PostgreSQL's own user can reach. */
+function dataFolder(name) {
+  const home = process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share')
+  const base =
+    process.env.YARE_DATA ?? (process.getuid?.() === 0 ? '/var/lib/yare-ledger' : join(home, 'yare-ledger'))
+  return join(base, name)
+}
+
+function run(program, args, env = {}) {
+  const result = spawnSync(program, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } })
+  return result.status ?? 1
+}
+
+function quietly(what, program, args) {
+  const started = Date.now()
+  process.stdout.write(`  ${what} … `)
+  const result = spawnSync(program, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 1e8 })
+  if (result.status !== 0) throw new Error(`${what} failed:\n${(result.stdout + result.stderr).slice(-4000)}`)
+  console.log(`${Math.round((Date.now() - started) / 1000)} s`)
+}
+
+function stampOf(paths) {
+  const hash = createHash('sha256').update(process.version)
+  const add = (path) => {
+    const info = statSync(path)
+    if (info.isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name))
+    else hash.update(path).update(readFileSync(path))
+  }
+  for (const path of paths) add(join(ROOT, path))
+  return hash.digest('hex')
+}
+
+function unlessCurrent(stampFile, paths, work) {
+  const stamp = stampOf(paths)
+  const file = join(ROOT, stampFile)
+  if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return
+  work()
+  mkdirSync(dirname(file), { recursive: true })
+  writeFileSync(file, stamp)
+}
+
+export function install() {
+  unlessCurrent('node_modules/.yare-stamp', ['package-lock.json'], () =>
+    quietly('installing packages (npm ci)', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']),
+  )
+}
+
+export function build() {
+  unlessCurrent('.output/.yare-stamp', SOURCES, () => {
+    quietly('building the application', 'npx', ['nuxt', 'build', '--logLevel=silent'])
+    quietly('bundling worker and commands', 'node', ['scripts/bundle.mjs'])
+  })
+}
+
+/** Stops what an earlier run left behind when it was killed. */
+function stopLeftovers(folder) {
+  const file = join(folder, 'running.json')
+  if (!existsSync(file)) return
+  for (const pid of JSON.parse(readFileSync(file, 'utf8') || '[]')) {
+    try {
+      if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(join(ROOT, '.output')))
+        process.kill(pid, 'SIGKILL')
+    } catch {
+      // It is gone already.
+    }
+  }
+  rmSync(file)
+}
+
+/** Runs the parts of the desk, starts a part again when it dies, and stops all of them together. */
+class Parts {
+  constructor(folder) {
+    this.folder = folder
+    this.running = new Map()
+    this.stopping = false
+  }
+
+  start(name, args, env) {
+    const child = spawn(process.execPath, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: { ...process.env, LOG_LEVEL: 'warn', ...env, YARE_PART: name },
+      // Ctrl-C reaches the whole group; the parts are stopped by us, in their order.
+      detached: true,
+    })
+    this.running.set(name, child)
+    this.note()
+    child.once('exit', (code, signal) => {
+      this.running.delete(name)
+      if (this.stopping) return
+      say(`${name} ended (${signal ?? code}); starting it again`)
+      setTimeout(() => !this.stopping && this.start(name, args, env), 500)
+    })
+  }
+
+  note() {
+    mkdirSync(this.folder, { recursive: true })
+    writeFileSync(
+      join(this.folder, 'running.json'),
+      JSON.stringify([...this.running.values()].map((child) => child.pid)),
+    )
+  }
+
+  async stop() {
+    this.stopping = true
+    const children = [...this.running.values()]
+    await Promise.all(
+      children.map(async (child) => {
+        const ended = new Promise((done) => child.once('exit', done))
+        child.kill('SIGTERM')
+        const hard = setTimeout(() => child.kill('SIGKILL'), 8000)
+        await ended
+        clearTimeout(hard)
+      }),
+    )
+    rmSync(join(this.folder, 'running.json'), { force: true })
+  }
+}
+
+async function webPort(wanted) {
+  const port = await freePort(wanted ?? DEFAULT_PORT)
+  if (port) return port
+  if (wanted) throw new Error(`port ${wanted} is taken; choose another with --port, or leave it out`)
+  for (let next = DEFAULT_PORT + 1; next < DEFAULT_PORT + 100; next++) if (await freePort(next)) return next
+  throw new Error('no free port found; choose one with --port')
+}
+
+async function database(folder) {
+  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => {} }
+  const bin = ensurePostgres(say)
+  const cluster = await startCluster(bin, folder)
+  say('PostgreSQL is up')
+  return cluster
+}
+
+async function untilHealthy(address, parts) {
+  for (let tries = 0; tries < 200; tries++) {
+    if (parts.stopping) return
+    try {
+      if ((await fetch(`${address}/api/health`)).ok) return
+    } catch {
+      // It is not listening yet.
+    }
+    await new Promise((done) => setTimeout(done, 100))
+  }
+  throw new Error('the server did not answer within 20 seconds')
+}
+
+async function desk(demo, args) {
+  const { port: wanted, reset, tickets } = options(args)
+  const folder = dataFolder(demo ? 'demo' : 'real')
+  console.log(`Yare Ledger, ${demo ? 'with its sample world' : 'for real use'} (data in ${folder})`)
+  install()
+  build()
+  stopLeftovers(folder)
+  if (reset && demo) await resetDemo(folder)
+  const store = await database(folder)
+  const parts = new Parts(folder)
+  let stopped
+  const stop = () =>
+    (stopped ??= (async () => {
+      console.log('\n  stopping …')
+      await parts.stop()
+      await store.stop()
+      say('stopped')
+      process.exit(0)
+    })())
+  process.once('SIGINT', stop)
+  process.once('SIGTERM', stop)
+  const [port, mailPort] = [await webPort(wanted), await freePort()]
+  const env = {
+    DATABASE_URL: store.url,
+    MAILBOX_PORT: String(mailPort),
+    SMTP_URL: process.env.SMTP_URL ?? `smtp://127.0.0.1:${mailPort}`,
+  }
+  try {
+    if (run(process.execPath, [TASKS, 'prepare', demo ? 'demo' : 'real', String(tickets)], env))
+      throw new Error('the database could not be prepared')
+    const address = `http://127.0.0.1:${port}`
+    parts.start('server', [SERVER], { ...env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) })
+    parts.start('mailbox', [TASKS, 'mailbox'], env)
+    parts.start('worker', [TASKS, 'worker'], env)
+    await untilHealthy(address, parts)
+    welcome(demo, address)
+  } catch (error) {
+    await parts.stop()
+    await store.stop()
+    throw error
+  }
+}
+
+function welcome(demo, address) {
+  console.log(`\n  The desk is open at ${address}\n`)
+  if (!demo) return say('The first visit makes the administrator. Stop with Ctrl-C.')
+  say('Accounts, all with the password sound-of-hallin:')
+  say(`  desk lead        olin-brandt@commons.sound.example   ${address}/desk`)
+  say(`  technician       tora-aas@commons.sound.example      ${address}/desk`)
+  say(`  dispatcher       ove-stern@commons.sound.example     ${address}/desk`)
+  say(`  administrator    ada-thorne@commons.sound.example    ${address}/desk`)
+  say(`  requester        ines-varga@merrow.sound.example     ${address}/portal/merrow`)
+  say('Stop with Ctrl-C.')
+}
+
+async function resetDemo(folder) {
+  if (process.env.DATABASE_URL)
+    throw new Error('--reset works on a database of our own only; empty yours by hand')
+  const bin = findPostgres()
+  if (bin && existsSync(join(folder, 'postgres/PG_VERSION'))) {
+    // Starting takes care of a server that was left running; then the folder may go.
+    const cluster = await startCluster(bin, folder)
+    await cluster.stop()
+  }
+  rmSync(folder, { recursive: true, force: true })
+  say('the sample world begins anew')
+}
+
+/** Runs one task on the desk's database, starting the database for as long as it takes when it is down. */
+async function task(name, args) {
+  const { real } = options(args.filter((one) => one.startsWith('--')))
+  const plain = args.filter((one) => !one.startsWith('--'))
+  install()
+  build()
+  const folder = dataFolder(real ? 'real' : 'demo')
+  const url = process.env.DATABASE_URL ?? (await runningUrl(folder))
+  const store = url
+    ? { url, stop: async () => {} }
+    : await startCluster(ensurePostgres(say), existing(folder, real))
+  const status = run(process.execPath, [TASKS, name, ...plain], { DATABASE_URL: store.url })
+  await store.stop()
+  process.exitCode = status
+}
+
+function existing(folder, real) {
+  if (!existsSync(join(folder, 'postgres')))
+    throw new Error(`there is no desk in ${folder} yet; run ./yare ${real ? 'start' : 'demo'} first`)
+  return folder
+}
+
+/** The address of the cluster if it is running now. */
+async function runningUrl(folder) {
+  const pidFile = join(folder, 'postgres/postmaster.pid')
+  if (!existsSync(pidFile)) return undefined
+  const port = readFileSync(pidFile, 'utf8').split('\n')[3]?.trim()
+  const bin = findPostgres()
+  if (spawnSync(join(bin, 'pg_isready'), ['-h', '127.0.0.1', '-p', port, '-q']).status !== 0) return undefined
+  return `postgres://yare:${readFileSync(join(folder, 'password'), 'utf8')}@127.0.0.1:${port}/yare`
+}
+
+function test() {
+  install()
+  ensurePostgres(say)
+  if (!existsSync('/usr/bin/chromium')) installPackages(['chromium'], say)
+  const steps = [
+    ['preparing', 'npx', ['nuxt', 'prepare', '--logLevel=silent']],
+    ['types, lint, architecture', 'npm', ['run', '--silent', 'check']],
+    ['unit and server tests', 'npx', ['vitest', 'run']],
+    ['building', undefined, build],
+    ['browser tests', 'npx', ['playwright', 'test']],
+  ]
+  for (const [name, program, args] of steps) {
+    console.log(`\n== ${name}`)
+    const status = program ? run(program, args) : (args(), 0)
+    if (status) {
+      console.error(`\n${name}: failed`)
+      process.exit(status)
+    }
+  }
+}
+
+/** Runs something against a throwaway database with the sample world's shape, for bench and dev. */
+async function withScratch(script) {
+  install()
+  build()
+  const base = join(process.getuid?.() === 0 ? '/var/lib' : tmpdir(), `yare-scratch-${process.pid}`)
+  const cluster = await startCluster(ensurePostgres(say), base)
+  const status = run('node', [script, ...process.argv.slice(3)], {
+    DATABASE_URL: cluster.url,
+    LOG_LEVEL: 'warn',
+  })
+  await cluster.stop()
+  rmSync(base, { recursive: true, force: true })
+  process.exit(status)
+}
+
+/** The development server beside the demo's data. */
+async function dev() {
+  install()
+  build()
+  const store = await database(dataFolder('demo'))
+  const env = { DATABASE_URL: store.url }
+  run(process.execPath, [TASKS, 'prepare', 'demo', '600'], env)
+  const parts = new Parts(dataFolder('demo'))
+  const mailPort = String(await freePort())
+  parts.start('mailbox', [TASKS, 'mailbox'], { ...env, MAILBOX_PORT: mailPort })
+  parts.start('worker', [TASKS, 'worker'], { ...env, SMTP_URL: `smtp://127.0.0.1:${mailPort}` })
+  process.on('SIGINT', () => undefined)
+  run('npx', ['nuxt', 'dev', '--port', String(DEFAULT_PORT), '--host', '127.0.0.1'], env)
+  await parts.stop()
+  await store.stop()
+  process.exit(0)
+}
+
+const COMMANDS = {
+  demo: (args) => desk(true, args),
+  start: (args) => desk(false, args),
+  test,
+  dev,
+  bench: () => withScratch('scripts/bench.mjs'),
+  token: (args) => task('token', args),
+  audit: (args) => task('audit', args),
+  help: () => console.log(HELP),
+}
+
+const [command = 'help', ...args] = process.argv.slice(2)
+try {
+  const chosen = COMMANDS[command.replace(/^--?/, '')]
+  if (!chosen) throw new Error(`there is no command “${command}”; see ./yare help`)
+  await chosen(args)
+} catch (error) {
+  console.error(`\n  ${error.message}`)
+  process.exit(1)
+}

@@ -1,0 +1,129 @@
+import type { Condition } from '../condition'
+import type { Instant, WorkingTime } from '../time'
+
+/** What a service level promises for one target. */
+export interface Target {
+  /** Name of the target: `respond`, `resolve`, or any that the lead gives. */
+  target: string
+  label: string
+  /** Time granted by priority id, as an ISO 8601 duration; a priority without one starts no clock. */
+  granted: Record<string, string>
+  /** Whose hours count: those of the requester's site, or one calendar of the design. */
+  calendar: 'site' | { calendar: string }
+  /** Groups of statuses in which the clock stands still. */
+  pauseIn: ('new' | 'active' | 'waiting')[]
+  /** What keeps the promise: the first reply to the requester, or the ticket being done. */
+  stopOn: 'reply' | 'done'
+}
+
+export interface ServiceLevel {
+  id: string
+  name: string
+  when: Condition
+  targets: Target[]
+}
+
+export interface Pause {
+  from: Instant
+  to?: Instant
+  by: string
+  why: string
+}
+
+export interface Grant {
+  at: Instant
+  /** Milliseconds; the last grant is the one in force. */
+  granted: number
+  why: string
+}
+
+/** One running (or ended) promise on one ticket: everything its ledger is computed from. */
+export interface Clock {
+  target: string
+  label: string
+  serviceLevel: string
+  /** Calendar of the design edition that started the clock. */
+  calendar: string
+  edition: number
+  startedAt: Instant
+  grants: Grant[]
+  pauses: Pause[]
+  stopOn: Target['stopOn']
+  pauseIn: Target['pauseIn']
+  stoppedAt?: Instant
+  outcome?: 'kept' | 'missed' | 'cancelled'
+}
+
+export type Band = 'fine' | 'close' | 'over'
+
+/** The share of a target from which it counts as close: the last fifth. */
+export const CLOSE_FROM = 0.8
+
+/** Milliseconds granted now. */
+export function grantedOf(clock: Clock): number {
+  return clock.grants[clock.grants.length - 1]!.granted
+}
+
+/** The pause that lasts at the end of what is known, if any. */
+export function openPause(clock: Clock): Pause | undefined {
+  const last = clock.pauses[clock.pauses.length - 1]
+  return last && last.to === undefined ? last : undefined
+}
+
+/** The stretches in which the clock ran, up to `now` or to where it stopped. */
+export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant }[] {
+  const end = Math.max(clock.startedAt, clock.stoppedAt ?? now)
+  const stretches: { start: Instant; end: Instant }[] = []
+  let from = clock.startedAt
+  for (const pause of clock.pauses) {
+    if (pause.from > from) stretches.push({ start: from, end: Math.min(pause.from, end) })
+    from = pause.to ?? Number.POSITIVE_INFINITY
+  }
+  if (from < end) stretches.push({ start: from, end })
+  return stretches.filter((one) => one.end > one.start)
+}
+
+/** Milliseconds counted against the target up to `now`. */
+export function spent(clock: Clock, hours: WorkingTime, now: Instant): number {
+  return runs(clock, now).reduce((sum, run) => sum + hours.between(run.start, run.end), 0)
+}
+
+/** Granted minus spent: negative when overdrawn. */
+export function balance(clock: Clock, hours: WorkingTime, now: Instant): number {
+  return grantedOf(clock) - spent(clock, hours, now)
+}
+
+/** Share of the target used: 1 is all of it. */
+export function usedShare(clock: Clock, hours: WorkingTime, now: Instant): number {
+  return spent(clock, hours, now) / grantedOf(clock)
+}
+
+/** Fine, close (from four fifths) or over (when nothing is left). */
+export function bandOf(clock: Clock, hours: WorkingTime, now: Instant): Band {
+  const share = usedShare(clock, hours, now)
+  return share >= 1 ? 'over' : share >= CLOSE_FROM ? 'close' : 'fine'
+}
+
+/**
+ * The instant at which a given amount of the target is spent if nothing pauses the clock any more.
+ * @param amount milliseconds of counted time
+ * @returns undefined while the clock is paused or ended without getting there
+ */
+export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number): Instant | undefined {
+  let left = amount
+  let from: Instant | undefined = clock.startedAt
+  for (const pause of clock.pauses) {
+    const counted = hours.between(from!, pause.from)
+    if (counted >= left) return hours.add(from!, left)
+    left -= counted
+    from = pause.to
+    if (from === undefined) return undefined
+  }
+  const moment = hours.add(from!, left)
+  return clock.stoppedAt !== undefined && moment > clock.stoppedAt ? undefined : moment
+}
+
+/** When the balance reaches zero if nothing else happens; undefined while paused or once ended in time. */
+export function dueAt(clock: Clock, hours: WorkingTime): Instant | undefined {
+  return momentWhenSpent(clock, hours, grantedOf(clock))
+}

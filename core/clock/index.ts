@@ -1,0 +1,3 @@
+/** Service levels become clocks; a clock has a time ledger, a balance and a due moment. */
+export * from './clock'
+export { timeLedger, statementInWords, type LedgerLine, type LineKind, type TimeLedger } from './ledger'

@@ -1,0 +1,108 @@
+import { durationInWords, hoursAndMinutes, type Instant, type WorkingTime } from '../time'
+import { dueAt, grantedOf, type Clock } from './clock'
+
+export type LineKind = 'granted' | 'changed' | 'counted' | 'shut' | 'paused'
+
+/** One line of a time ledger. `amount` is what it changes in the balance, in milliseconds. */
+export interface LedgerLine {
+  kind: LineKind
+  from: Instant
+  to?: Instant
+  note: string
+  amount: number
+  balance: number
+}
+
+/** The account of one target: lines, sums and where it stands. All times in milliseconds. */
+export interface TimeLedger {
+  lines: LedgerLine[]
+  granted: number
+  spent: number
+  balance: number
+  /** When the balance reaches zero if nothing else happens. */
+  due?: Instant
+}
+
+interface Stretch {
+  kind: 'counted' | 'shut' | 'paused'
+  from: Instant
+  to: Instant
+  note: string
+}
+
+/** Writes the account of a clock up to `now` (or to where it stopped), line by line. */
+export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): TimeLedger {
+  const end = Math.max(clock.startedAt, clock.stoppedAt ?? now)
+  const cuts = [...new Set(clock.grants.slice(1).map((grant) => grant.at))]
+  const stretches = split(stretchesOf(clock, hours, end), cuts)
+  const lines: LedgerLine[] = []
+  let balance = 0
+  let grant = 0
+  const enter = (line: Omit<LedgerLine, 'balance'>) =>
+    lines.push({ ...line, balance: (balance += line.amount) })
+  const enterGrants = (until: Instant) => {
+    for (; grant < clock.grants.length && clock.grants[grant]!.at <= until; grant++)
+      enter(grantLine(clock, grant))
+  }
+  enterGrants(clock.startedAt)
+  for (const { kind, from, to, note } of stretches) {
+    enterGrants(from)
+    enter({ kind, from, to, note, amount: kind === 'counted' ? from - to : 0 })
+  }
+  enterGrants(Number.POSITIVE_INFINITY)
+  const granted = grantedOf(clock)
+  return { lines, granted, spent: granted - balance, balance, due: dueAt(clock, hours) }
+}
+
+function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
+  const { at, granted, why } = clock.grants[index]!
+  const before = index > 0 ? clock.grants[index - 1]!.granted : 0
+  return { kind: index > 0 ? 'changed' : 'granted', from: at, note: why, amount: granted - before }
+}
+
+function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] {
+  const stretches: Stretch[] = []
+  let from = clock.startedAt
+  for (const pause of clock.pauses) {
+    stretches.push(...running(hours, from, Math.min(pause.from, end)))
+    const to = Math.min(pause.to ?? end, end)
+    if (to > pause.from) stretches.push({ kind: 'paused', from: pause.from, to, note: pause.why })
+    from = to
+  }
+  return [...stretches, ...running(hours, from, end)]
+}
+
+function running(hours: WorkingTime, from: Instant, to: Instant): Stretch[] {
+  const stretches: Stretch[] = []
+  let at = from
+  for (const open of hours.openIntervals(from, to)) {
+    if (open.start > at) stretches.push(shut(hours, at, open.start))
+    stretches.push({ kind: 'counted', from: open.start, to: open.end, note: 'counted' })
+    at = open.end
+  }
+  if (at < to) stretches.push(shut(hours, at, to))
+  return stretches
+}
+
+function shut(hours: WorkingTime, from: Instant, to: Instant): Stretch {
+  const names = [...new Set(hours.shutNames(from, to))]
+  return { kind: 'shut', from, to, note: ['outside hours', ...names].join('; ') }
+}
+
+/** Cuts stretches at the moments at which the target changed, so that the running balance is right there. */
+function split(stretches: Stretch[], cuts: Instant[]): Stretch[] {
+  return stretches.flatMap((stretch) => {
+    const inside = cuts.filter((cut) => cut > stretch.from && cut < stretch.to).sort((a, b) => a - b)
+    const edges = [stretch.from, ...inside, stretch.to]
+    return edges.slice(1).map((to, index) => ({ ...stretch, from: edges[index]!, to }))
+  })
+}
+
+/** The statement in one sentence, for a screen reader and for plain mails. */
+export function statementInWords(ledger: TimeLedger, label: string): string {
+  const left =
+    ledger.balance < 0
+      ? `overdrawn by ${durationInWords(-ledger.balance)}`
+      : `${durationInWords(ledger.balance)} left`
+  return `${label}: ${durationInWords(ledger.granted)} granted, ${hoursAndMinutes(ledger.spent)} spent, ${left}`
+}

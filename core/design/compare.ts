@@ -1,0 +1,71 @@
+import { canonicalJson } from '../json'
+import { LISTS, type Design } from './design'
+
+/** One difference between two designs, in words. */
+export interface DesignChange {
+  /** Which list or part: `questions`, `triage`, … */
+  part: string
+  /** Which thing in it; empty for a part that is one thing. */
+  id: string
+  what: 'added' | 'removed' | 'changed' | 'moved'
+  /** What became of it, such as `label: “Gates” → “How many gates”`. */
+  details: string[]
+}
+
+type Thing = Record<string, unknown>
+
+const idOf = (thing: Thing) => String(thing.id ?? thing.name)
+
+/** Compares two designs thing by thing, in the order of the document. */
+export function compareDesigns(before: Design, after: Design): DesignChange[] {
+  const changes: DesignChange[] = []
+  for (const list of LISTS)
+    changes.push(...compareLists(list, before[list] as unknown as Thing[], after[list] as unknown as Thing[]))
+  for (const part of ['desk', 'triage'] as const) {
+    const details = differences(before[part], after[part], '')
+    if (details.length) changes.push({ part, id: '', what: 'changed', details })
+  }
+  return changes
+}
+
+function compareLists(part: string, before: Thing[], after: Thing[]): DesignChange[] {
+  const old = new Map(before.map((thing) => [idOf(thing), thing]))
+  const fresh = new Set(after.map(idOf))
+  const changes: DesignChange[] = before
+    .filter((thing) => !fresh.has(idOf(thing)))
+    .map((thing) => ({ part, id: idOf(thing), what: 'removed', details: [] }))
+  for (const thing of after) {
+    const id = idOf(thing)
+    const previous = old.get(id)
+    if (!previous) changes.push({ part, id, what: 'added', details: [] })
+    else {
+      const details = differences(previous, thing, '')
+      if (details.length) changes.push({ part, id, what: 'changed', details })
+    }
+  }
+  const kept = (list: Thing[], other: { has(id: string): boolean }) =>
+    list.map(idOf).filter((id) => other.has(id))
+  if (kept(before, fresh).join() !== kept(after, old).join())
+    changes.push({ part, id: '', what: 'moved', details: ['the order changed'] })
+  return changes
+}
+
+function differences(before: unknown, after: unknown, path: string): string[] {
+  if (canonicalJson(before) === canonicalJson(after)) return []
+  if (isRecord(before) && isRecord(after)) {
+    const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])]
+    return keys.flatMap((key) => differences(before[key], after[key], path ? `${path}.${key}` : key))
+  }
+  if (Array.isArray(before) && Array.isArray(after) && before.length === after.length)
+    return before.flatMap((one, index) => differences(one, after[index], `${path}[${index + 1}]`))
+  return [`${path}: ${show(before)} → ${show(after)}`]
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+function show(value: unknown): string {
+  if (value === undefined || value === null) return 'nothing'
+  if (Array.isArray(value)) return `${value.length} ${value.length === 1 ? 'entry' : 'entries'}`
+  return isRecord(value) ? 'set' : `“${String(value)}”`
+}

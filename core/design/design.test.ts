@@ -1,0 +1,188 @@
+import { describe, expect, it } from 'vitest'
+import { demoDesign } from '../../demo/design'
+import { demoDirectory } from '../../demo/directory'
+import { onRota, turnEnds, type Rota } from '../ladder'
+import { DAY } from '../time'
+import { compareDesigns, Directory, firstDesign, proofread, type Design } from '.'
+import { designFile, readDesignFile } from './file'
+
+const directory = new Directory(demoDirectory())
+
+describe('proofreading', () => {
+  it('finds nothing in the sample design, and nothing wrong in the first design', () => {
+    expect(proofread(demoDesign(), directory)).toEqual([])
+    const own = new Directory({
+      people: [],
+      teams: [{ id: 't', name: 'T' }],
+      sites: [],
+      organisations: [],
+      agreements: [],
+    })
+    expect(proofread(firstDesign('Desk', 'Europe/London', 't'), own)).toEqual([])
+  })
+
+  const breaks: [string, (design: Design) => void, string][] = [
+    ['an item without its form', (design) => (design.items[0]!.form = 'gone'), 'catalog/gate-scanner'],
+    ['an item in no group', (design) => (design.items[0]!.group = 'gone'), 'catalog/gate-scanner'],
+    [
+      'a form that asks what is not in the library',
+      (design) => design.questions.splice(2, 1),
+      'forms/gate-scanner#gates',
+    ],
+    [
+      'a condition on a later question',
+      (design) => design.forms[2]!.steps[0]!.questions.reverse(),
+      'forms/gate-scanner#boardingStopped',
+    ],
+    [
+      'a table that asks for a question that is gone',
+      (design) => (design.triage.routing.columns[3] = 'form.gone'),
+      'triage/where-it-goes',
+    ],
+    [
+      'a row for a team that is gone',
+      (design) => (design.triage.routing.rows[0]!.outcome.team = 'gone'),
+      'triage/where-it-goes#boarding',
+    ],
+    [
+      'a row that another takes',
+      (design) => design.triage.routing.rows.unshift({ ...design.triage.routing.rows[1]!, id: 'first' }),
+      'triage/where-it-goes#gates',
+    ],
+    [
+      'a category with a lost priority',
+      (design) => (design.categories[4]!.priority = 'p9'),
+      'triage/categories#network/on-board',
+    ],
+    [
+      'a target in no known calendar',
+      (design) => (design.serviceLevels[0]!.targets[0]!.calendar = { calendar: 'gone' }),
+      'service-levels/boarding',
+    ],
+    [
+      'a target without time',
+      (design) => (design.serviceLevels[0]!.targets[0]!.granted.p1 = 'PT0S'),
+      'service-levels/boarding',
+    ],
+    [
+      'a level whose form question did not come along',
+      (design) => (design.serviceLevels[0]!.when = { fact: 'form.lost', op: 'is', value: true }),
+      'service-levels/boarding',
+    ],
+    [
+      'a level that compares with nothing',
+      (design) => (design.serviceLevels[1]!.when = { fact: 'cover', op: 'is' }),
+      'service-levels/round-the-clock',
+    ],
+    [
+      'a ladder along a target that nobody promises',
+      (design) => (design.ladders[0]!.target = 'visit'),
+      'ladders/nobody-answered',
+    ],
+    [
+      'a rung that tells nobody',
+      (design) => (design.ladders[0]!.rungs[0]!.tell = []),
+      'ladders/nobody-answered#half',
+    ],
+    [
+      'a rota with somebody who is gone',
+      (design) => design.rotas[0]!.members.push('gone'),
+      'ladders/rota-watch',
+    ],
+    [
+      'a status without a way out',
+      (design) =>
+        (design.kinds[0]!.transitions = design.kinds[0]!.transitions.filter((one) => one.from !== 'in-hand')),
+      'kinds/fault#in-hand',
+    ],
+    [
+      'a field that no template knows',
+      (design) => (design.templates[0]!.body += '{mood}'),
+      'templates/confirmation',
+    ],
+    ['a calendar with 25:00', (design) => (design.calendars[0]!.week[0]!.to = '25:00'), 'working-time/desk'],
+    ['two things of one name', (design) => design.items.push(design.items[0]!), 'catalog/gate-scanner'],
+  ]
+  it.each(breaks)('finds %s, at its place', (_, change, place) => {
+    const design = demoDesign()
+    change(design)
+    const found = proofread(structuredClone(design), directory)
+    expect(found.filter((one) => one.severity === 'error').map((one) => one.place)).toContain(place)
+  })
+
+  it('remarks on what nothing uses', () => {
+    const design = demoDesign()
+    design.questions.push({ name: 'idle', label: 'Idle?', type: 'yesNo' })
+    expect(proofread(design, directory)).toEqual([
+      { severity: 'remark', place: 'questions/idle', message: 'no form asks this' },
+    ])
+  })
+})
+
+describe('comparing', () => {
+  it('says in words what was added, removed, changed and moved', () => {
+    const [before, after] = [demoDesign(), demoDesign()]
+    after.questions[0]!.label = 'What is it?'
+    after.groups.push({ id: 'new', name: 'New' })
+    after.items.splice(3, 1)
+    after.ladders.reverse()
+    expect(compareDesigns(before, after)).toEqual([
+      {
+        part: 'questions',
+        id: 'summary',
+        what: 'changed',
+        details: ['label: “In one line, what is it about?” → “What is it?”'],
+      },
+      { part: 'groups', id: 'new', what: 'added', details: [] },
+      { part: 'items', id: 'bridge-tablet', what: 'removed', details: [] },
+      { part: 'ladders', id: '', what: 'moved', details: ['the order changed'] },
+    ])
+    expect(compareDesigns(before, structuredClone(before))).toEqual([])
+  })
+})
+
+describe('the design file', () => {
+  it('is read back as it was written, and written the same again', () => {
+    const text = designFile(demoDesign())
+    expect(designFile(readDesignFile(text))).toBe(text)
+  })
+
+  it.each([
+    ['{', 'not JSON'],
+    ['{}', 'not a design file'],
+    ['{"format":"yare-design","version":2}', 'version 2'],
+  ])('refuses %s', (text, message) => {
+    expect(() => readDesignFile(text)).toThrow(message)
+  })
+})
+
+describe('a rota', () => {
+  const rota: Rota = {
+    id: 'r',
+    name: 'R',
+    zone: 'Europe/London',
+    from: '2026-03-23',
+    handOver: '09:00',
+    turnDays: 7,
+    members: ['a', 'b', 'c'],
+  }
+
+  it('hands over at the local hour, also in the week of the spring gap', () => {
+    const at = (text: string) => onRota(rota, Date.parse(text))
+    expect(at('2026-03-23T08:59Z')).toBeUndefined()
+    expect([
+      at('2026-03-23T09:00Z'),
+      at('2026-03-30T07:59Z'),
+      at('2026-03-30T08:00Z'),
+      at('2026-04-13T08:00Z'),
+    ]).toEqual(['a', 'a', 'b', 'a'])
+  })
+
+  it('agrees with a calendar that is counted day by day', () => {
+    for (let day = 0, at = Date.parse('2026-03-23T12:00Z'); day < 200; day++, at += DAY) {
+      expect(onRota(rota, at)).toBe(rota.members[Math.floor(day / 7) % 3])
+      expect(onRota(rota, turnEnds(rota, at) - 1)).toBe(onRota(rota, at))
+      expect(onRota(rota, turnEnds(rota, at))).not.toBe(onRota(rota, at))
+    }
+  })
+})

@@ -1,0 +1,26 @@
+import type { Design } from './design'
+
+/** Writes a design as its file: JSON with two spaces, the keys of each thing in the order in which they stand. */
+export function designFile(design: Design): string {
+  return `${JSON.stringify(design, null, 2)}\n`
+}
+
+/**
+ * Reads a design file. Its shape is checked by the JSON Schema in `docs/design-file.schema.json`,
+ * what it means by proofreading.
+ * @throws RangeError when it is not JSON or not a design of this version
+ */
+export function readDesignFile(text: string): Design {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch (error) {
+    throw new RangeError(`this is not JSON: ${(error as Error).message}`, { cause: error })
+  }
+  const { format, version } = (value ?? {}) as Partial<Design>
+  if (format !== 'yare-design')
+    throw new RangeError('this is not a design file: its format is not “yare-design”')
+  if (version !== 1)
+    throw new RangeError(`this design file has version ${String(version)}; this release reads version 1`)
+  return value as Design
+}

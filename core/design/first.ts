@@ -1,0 +1,249 @@
+import { weekly } from '../time/calendar'
+import type { GateField, TicketKind } from '../lifecycle'
+import type { Design, Priority, Template, Triage } from './design'
+
+const PRIORITIES: Priority[] = ['Critical', 'High', 'Moderate', 'Low', 'Planned'].map((name, index) => ({
+  id: `p${index + 1}`,
+  name,
+  numeral: ['I', 'II', 'III', 'IV', 'V'][index]!,
+  order: index + 1,
+  active: true,
+}))
+
+// Simple priority coding of impact and urgency after ITIL Service Operation (from memory).
+const MATRIX: Triage['matrix'] = {
+  high: { high: 'p1', medium: 'p2', low: 'p3' },
+  medium: { high: 'p2', medium: 'p3', low: 'p4' },
+  low: { high: 'p3', medium: 'p4', low: 'p5' },
+}
+
+const reason: GateField = { name: 'reason', label: 'What are we waiting for?', type: 'text', required: true }
+const solving: GateField[] = [
+  { name: 'solvedBy', label: 'Who solved it?', type: 'technician', required: true },
+  { name: 'remarks', label: 'What was done?', type: 'longText', required: true },
+]
+
+const FAULT: TicketKind = {
+  id: 'fault',
+  name: 'Fault',
+  first: 'logged',
+  statuses: [
+    { id: 'logged', name: 'Logged', group: 'new', plainly: 'We have it and will look at it', gate: [] },
+    { id: 'in-hand', name: 'In hand', group: 'active', plainly: 'Somebody is working on it', gate: [] },
+    {
+      id: 'ask-requester',
+      name: 'Waiting for the requester',
+      group: 'waiting',
+      plainly: 'We need an answer from you',
+      gate: [{ ...reason, label: 'What do we need to know?' }],
+      tell: 'waiting',
+    },
+    {
+      id: 'ask-supplier',
+      name: 'Waiting for others',
+      group: 'waiting',
+      plainly: 'We wait for somebody else',
+      gate: [reason],
+    },
+    { id: 'solved', name: 'Solved', group: 'done', plainly: 'Done', gate: solving, tell: 'solved' },
+    {
+      id: 'called-off',
+      name: 'Called off',
+      group: 'done',
+      plainly: 'Called off',
+      gate: [{ name: 'remarks', label: 'Why is it called off?', type: 'text', required: true }],
+      tell: 'solved',
+    },
+  ],
+  transitions: [
+    { from: 'logged', to: 'in-hand', label: 'Take in hand' },
+    { from: 'in-hand', to: 'ask-requester', label: 'Ask requester and wait' },
+    { from: 'in-hand', to: 'ask-supplier', label: 'Wait for others' },
+    { from: 'in-hand', to: 'solved', label: 'Solve' },
+    { from: 'in-hand', to: 'called-off', label: 'Call off' },
+    { from: 'logged', to: 'ask-requester', label: 'Ask requester and wait' },
+    { from: 'logged', to: 'solved', label: 'Solve' },
+    { from: 'logged', to: 'called-off', label: 'Call off' },
+    { from: 'ask-requester', to: 'in-hand', label: 'Go on' },
+    { from: 'ask-requester', to: 'solved', label: 'Solve' },
+    { from: 'ask-supplier', to: 'in-hand', label: 'Go on' },
+    { from: 'ask-supplier', to: 'solved', label: 'Solve' },
+    { from: 'solved', to: 'in-hand', label: 'Reopen' },
+    { from: 'called-off', to: 'in-hand', label: 'Reopen' },
+  ],
+  automatic: {
+    onReply: { logged: 'in-hand' },
+    onAnswer: { 'ask-requester': 'in-hand', solved: 'in-hand' },
+  },
+}
+
+const HELLO = 'Good day {recipient},'
+const FOOT = 'Ticket {reference}: {summary}\n{desk}'
+
+const TEMPLATES: Template[] = [
+  {
+    id: 'confirmation',
+    name: 'We have your request',
+    subject: '[{reference}] We have it: {summary}',
+    body: `${HELLO}\n\nwe have your request. We answer by {respondBy} and mean to have it solved by {resolveBy}.\n\n{answers}\n\n${FOOT}`,
+  },
+  {
+    id: 'assigned',
+    name: 'A ticket is yours',
+    subject: '[{reference}] Yours: {summary}',
+    body: `${HELLO}\n\nthis ticket is yours. Priority {priority}; answer by {respondBy}, solve by {resolveBy}.\n{requester}, {organisation}, {site}\n\n{answers}\n\n${FOOT}`,
+  },
+  {
+    id: 'reply',
+    name: 'An answer from the desk',
+    subject: '[{reference}] {summary}',
+    body: `${HELLO}\n\n{text}\n\n${FOOT}`,
+  },
+  {
+    id: 'answered',
+    name: 'The requester answered',
+    subject: '[{reference}] {requester} answered: {summary}',
+    body: `${HELLO}\n\n{requester} wrote:\n\n{text}\n\n${FOOT}`,
+  },
+  {
+    id: 'waiting',
+    name: 'We need an answer from you',
+    subject: '[{reference}] We need an answer from you: {summary}',
+    body: `${HELLO}\n\nto go on we need to know:\n\n{text}\n\nThe time promised stands still until you answer.\n\n${FOOT}`,
+  },
+  {
+    id: 'solved',
+    name: 'Your request is done',
+    subject: '[{reference}] Done: {summary}',
+    body: `${HELLO}\n\nyour request is done.\n\n{text}\n\nIf it is not, answer in the portal and it is opened again.\n\n${FOOT}`,
+  },
+  {
+    id: 'rung',
+    name: 'A promise is running out',
+    subject: '[{reference}] {rung}: {summary}',
+    body: `${HELLO}\n\n{rung}. Answer by {respondBy}, solve by {resolveBy}.\nTeam {team}, technician {technician}, priority {priority}.\n\n${FOOT}`,
+  },
+]
+
+/**
+ * A small design to begin with: one form, one portal, promises in office hours.
+ * @param zone IANA zone of the desk
+ * @param team id of the team that gets everything
+ */
+export function firstDesign(name: string, zone: string, team: string): Design {
+  const granted = { p1: 'PT1H', p2: 'PT2H', p3: 'PT4H', p4: 'PT8H', p5: 'PT16H' }
+  const solve = { p1: 'PT4H', p2: 'PT8H', p3: 'PT16H', p4: 'PT24H', p5: 'PT40H' }
+  return {
+    format: 'yare-design',
+    version: 1,
+    desk: { name, zone, calendar: 'office' },
+    calendars: [
+      {
+        id: 'office',
+        name: 'Office hours',
+        zone,
+        week: weekly([1, 2, 3, 4, 5], '09:00', '17:30'),
+        exceptions: [],
+      },
+    ],
+    priorities: PRIORITIES,
+    categories: [{ id: 'general', name: 'General' }],
+    queues: [{ id: 'all', name: 'All requests' }],
+    kinds: [FAULT],
+    questions: [
+      { name: 'summary', label: 'In one line, what is it about?', type: 'text', maxLength: 120 },
+      { name: 'details', label: 'What happens, and since when?', type: 'longText' },
+    ],
+    forms: [
+      {
+        id: 'general',
+        name: 'Anything',
+        steps: [
+          {
+            title: 'What it is about',
+            questions: [
+              { question: 'summary', required: true },
+              { question: 'details', required: false },
+            ],
+          },
+        ],
+      },
+    ],
+    groups: [{ id: 'help', name: 'Help' }],
+    items: [
+      {
+        id: 'something-else',
+        name: 'Something is broken or missing',
+        description: 'Tell us in your words; we find out who can help.',
+        keywords: ['help', 'broken', 'missing', 'question'],
+        group: 'help',
+        kind: 'fault',
+        form: 'general',
+        category: 'general',
+        portals: [],
+      },
+    ],
+    portals: [
+      {
+        id: 'help',
+        name,
+        motto: 'how can we help',
+        organisations: [],
+        mailbox: 'help@desk.localhost',
+        inactivityMinutes: 15,
+      },
+    ],
+    triage: {
+      sourceOrder: ['category', 'site', 'requester', 'impactUrgency'],
+      weight: {
+        id: 'weight',
+        name: 'How bad, how soon',
+        columns: ['category'],
+        outcomes: ['impact', 'urgency'],
+        rows: [],
+      },
+      matrix: MATRIX,
+      routing: {
+        id: 'routing',
+        name: 'Where it goes',
+        columns: ['category'],
+        outcomes: ['queue', 'team'],
+        rows: [],
+      },
+      otherwise: { queue: 'all', team },
+      assignment: { [team]: 'leastLoaded' },
+    },
+    serviceLevels: [
+      {
+        id: 'standard',
+        name: 'Office hours',
+        when: { all: [] },
+        targets: [
+          { target: 'respond', label: 'Answer', granted, calendar: 'site', pauseIn: [], stopOn: 'reply' },
+          {
+            target: 'resolve',
+            label: 'Solve',
+            granted: solve,
+            calendar: 'site',
+            pauseIn: ['waiting'],
+            stopOn: 'done',
+          },
+        ],
+      },
+    ],
+    ladders: [
+      {
+        id: 'nobody-answered',
+        name: 'Nobody has answered',
+        target: 'respond',
+        when: { all: [] },
+        rungs: [
+          { id: 'half', share: 0.5, tell: [{ to: 'technician' }], template: 'rung' },
+          { id: 'four-fifths', share: 0.8, tell: [{ to: 'teamLead' }], template: 'rung' },
+        ],
+      },
+    ],
+    rotas: [],
+    templates: TEMPLATES,
+  }
+}

@@ -1,0 +1,10 @@
+/** The design document and the directory: types, compiling, proofreading, comparing, the file. */
+export * from './design'
+export { Directory } from './directory'
+export type { Agreement, DirectoryData, Organisation, Person, Role, Site, Team } from './directory'
+export { BrokenReference, CompiledDesign, FACT_NAMES } from './compile'
+export { proofread, type Finding } from './proofread'
+export { compareDesigns, type DesignChange } from './compare'
+export { designFile, readDesignFile } from './file'
+export { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+export { firstDesign } from './first'

@@ -1,0 +1,334 @@
+import { factsOf, isTest, partsOf, type Condition, type FactValue, type Test } from '../condition'
+import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+import { shadowedRows, type DecisionTable } from '../table'
+import { checkCalendar, parseDuration } from '../time'
+import { FACT_NAMES } from './compile'
+import type { Design } from './design'
+import type { Directory } from './directory'
+
+/** Something that proofreading found. Errors stop publishing; remarks do not. */
+export interface Finding {
+  severity: 'error' | 'remark'
+  /** Where it stands, as the end of an address in Design: `triage/where-it-goes#r2`. */
+  place: string
+  message: string
+}
+
+/** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
+class Reader {
+  readonly findings: Finding[] = []
+  readonly ids: Record<string, Set<string>>
+
+  constructor(
+    readonly design: Design,
+    readonly directory: Directory,
+  ) {
+    const of = (list: { id: string }[]) => new Set(list.map((one) => one.id))
+    this.ids = {
+      calendar: of(design.calendars),
+      priority: of(design.priorities),
+      category: of(design.categories),
+      queue: of(design.queues),
+      'ticket kind': of(design.kinds),
+      question: new Set(design.questions.map((one) => one.name)),
+      form: of(design.forms),
+      group: of(design.groups),
+      'catalog item': of(design.items),
+      portal: of(design.portals),
+      rota: of(design.rotas),
+      template: of(design.templates),
+      team: new Set(directory.teams.keys()),
+      person: new Set(directory.people.keys()),
+      organisation: new Set(directory.organisations.keys()),
+      site: new Set(directory.sites.keys()),
+    }
+  }
+
+  error(place: string, message: string): void {
+    this.findings.push({ severity: 'error', place, message })
+  }
+
+  remark(place: string, message: string): void {
+    this.findings.push({ severity: 'remark', place, message })
+  }
+
+  refers(place: string, what: string, id: string | undefined | null): void {
+    if (id !== undefined && id !== null && !this.ids[what]!.has(id))
+      this.error(place, `refers to the ${what} “${id}”, which does not exist; choose another or add it`)
+  }
+
+  /** Facts and values of a condition; `asked` are the answers that can be known where it stands. */
+  condition(place: string, condition: Condition | undefined): void {
+    if (!condition) return
+    for (const fact of factsOf(condition)) this.fact(place, fact)
+    for (const test of testsOf(condition)) this.test(place, test)
+  }
+
+  fact(place: string, fact: string): void {
+    if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
+    else if (!(fact in FACT_NAMES)) this.error(place, `asks for “${fact}”, which no ticket has`)
+  }
+
+  test(place: string, test: Test): void {
+    const values = Array.isArray(test.value)
+      ? (test.value as string[])
+      : [test.value as FactValue | undefined]
+    if (!['empty', 'filled'].includes(test.op) && (test.value === undefined || test.value === null))
+      this.error(place, `compares “${test.fact}” with nothing; fill in a value`)
+    const what = VALUE_KINDS[test.fact]
+    const exact = ['is', 'isNot', 'oneOf', 'noneOf', 'under'].includes(test.op)
+    if (what && exact) for (const value of values) this.refers(place, what, value as string)
+    const question = this.design.questions.find((one) => `form.${one.name}` === test.fact)
+    if (question?.options && exact)
+      for (const value of values)
+        if (!question.options.some((option) => option.value === value))
+          this.error(place, `“${question.label}” has no option “${String(value)}”`)
+  }
+}
+
+const VALUE_KINDS: Record<string, string> = {
+  category: 'category',
+  item: 'catalog item',
+  kind: 'ticket kind',
+  priority: 'priority',
+  queue: 'queue',
+  site: 'site',
+  organisation: 'organisation',
+  team: 'team',
+  portal: 'portal',
+}
+
+function testsOf(condition: Condition): Test[] {
+  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
+}
+
+/** Reads a whole design and finds what is wrong (errors) or odd (remarks) in it, in the order of its articles. */
+export function proofread(design: Design, directory: Directory): Finding[] {
+  const reader = new Reader(design, directory)
+  const parts = [
+    doubles,
+    desk,
+    catalog,
+    forms,
+    kinds,
+    triageRules,
+    calendars,
+    serviceLevels,
+    ladders,
+    templates,
+  ]
+  for (const part of parts) part(reader)
+  return reader.findings
+}
+
+function doubles(reader: Reader): void {
+  const { design } = reader
+  const lists: [string, string[]][] = [
+    ['catalog', design.items.map((one) => one.id)],
+    ['questions', design.questions.map((one) => one.name)],
+    ['kinds', design.kinds.map((one) => one.id)],
+    ['triage/categories', design.categories.map((one) => one.id)],
+    ['service-levels', design.serviceLevels.map((one) => one.id)],
+    ['ladders', design.ladders.map((one) => one.id)],
+    ['working-time', design.calendars.map((one) => one.id)],
+  ]
+  for (const [place, ids] of lists)
+    for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
+      reader.error(`${place}/${id}`, `“${id}” is there twice`)
+}
+
+function desk(reader: Reader): void {
+  reader.refers('working-time', 'calendar', reader.design.desk.calendar)
+  for (const site of reader.directory.sites.values())
+    if (!reader.ids.calendar!.has(site.calendar))
+      reader.error(
+        'working-time',
+        `the site ${site.name} needs the calendar “${site.calendar}”, which is not here`,
+      )
+}
+
+function catalog(reader: Reader): void {
+  for (const item of reader.design.items) {
+    const place = `catalog/${item.id}`
+    reader.refers(place, 'group', item.group)
+    reader.refers(place, 'ticket kind', item.kind)
+    reader.refers(place, 'form', item.form)
+    reader.refers(place, 'category', item.category)
+    reader.refers(place, 'priority', item.priority)
+    for (const portal of item.portals) reader.refers(place, 'portal', portal)
+  }
+  for (const portal of reader.design.portals)
+    for (const organisation of portal.organisations)
+      reader.refers(`portals/${portal.id}`, 'organisation', organisation)
+}
+
+function forms(reader: Reader): void {
+  const { design } = reader
+  for (const form of design.forms) {
+    const place = `forms/${form.id}`
+    const asked = new Set<string>()
+    for (const one of form.steps.flatMap((step) => step.questions)) {
+      const here = `${place}#${one.question}`
+      reader.refers(here, 'question', one.question)
+      reader.condition(here, one.showWhen)
+      for (const fact of one.showWhen ? factsOf(one.showWhen) : [])
+        if (!asked.has(fact.slice(5)))
+          reader.error(here, `depends on “${fact.slice(5)}”, which this form does not ask before it`)
+      if (asked.has(one.question)) reader.error(here, 'the form asks this twice')
+      asked.add(one.question)
+    }
+    if (!design.items.some((item) => item.form === form.id))
+      reader.remark(place, 'no catalog item uses this form')
+  }
+  questions(reader)
+}
+
+function questions(reader: Reader): void {
+  const { design } = reader
+  const asked = new Set(
+    design.forms.flatMap((form) => form.steps.flatMap((s) => s.questions.map((q) => q.question))),
+  )
+  for (const question of design.questions) {
+    const place = `questions/${question.name}`
+    if (!question.label.trim()) reader.error(place, 'has no words; write what is asked')
+    if (['choice', 'manyChoices'].includes(question.type) && !question.options?.length)
+      reader.error(place, 'has no options to choose from')
+    if (question.min !== undefined && question.max !== undefined && question.min > question.max)
+      reader.error(place, 'its least value is above its greatest')
+    if (!asked.has(question.name)) reader.remark(place, 'no form asks this')
+  }
+}
+
+function kinds(reader: Reader): void {
+  for (const kind of reader.design.kinds) {
+    const place = `kinds/${kind.id}`
+    const statuses = new Set(kind.statuses.map((one) => one.id))
+    const known = (id: string, what: string) => {
+      if (!statuses.has(id))
+        reader.error(place, `${what} names the status “${id}”, which the kind does not have`)
+    }
+    known(kind.first, 'the first status')
+    for (const one of kind.transitions) {
+      known(one.from, `“${one.label}”`)
+      known(one.to, `“${one.label}”`)
+    }
+    for (const moves of Object.values(kind.automatic))
+      for (const [from, to] of Object.entries(moves)) {
+        known(from, 'an automatic move')
+        known(to, 'an automatic move')
+      }
+    for (const status of kind.statuses) {
+      reader.refers(`${place}#${status.id}`, 'template', status.tell)
+      if (status.group !== 'done' && !kind.transitions.some((one) => one.from === status.id))
+        reader.error(`${place}#${status.id}`, `no way leads out of “${status.name}”`)
+    }
+  }
+}
+
+function triageRules(reader: Reader): void {
+  const { triage, priorities, categories } = reader.design
+  for (const category of categories)
+    reader.refers(`triage/categories#${category.id}`, 'priority', category.priority)
+  if (!priorities.some((one) => one.active)) reader.error('triage/source-order', 'no priority is active')
+  for (const row of Object.values(triage.matrix))
+    for (const priority of Object.values(row)) reader.refers('triage/how-bad', 'priority', priority)
+  table(reader, 'triage/how-bad', triage.weight)
+  table(reader, 'triage/where-it-goes', triage.routing)
+  reader.refers('triage/where-it-goes', 'queue', triage.otherwise.queue)
+  reader.refers('triage/where-it-goes', 'team', triage.otherwise.team)
+  for (const team of Object.keys(triage.assignment)) reader.refers('triage/who-gets-it', 'team', team)
+}
+
+const GRADES = ['high', 'medium', 'low']
+
+function table(reader: Reader, place: string, rules: DecisionTable): void {
+  for (const column of rules.columns) reader.fact(place, column)
+  for (const row of rules.rows) {
+    const here = `${place}#${row.id}`
+    if (row.cells.length !== rules.columns.length) reader.error(here, 'has not one cell for each column')
+    row.cells.forEach(
+      (cell, index) => cell && reader.test(here, { fact: rules.columns[index] ?? '', ...cell }),
+    )
+    reader.refers(here, 'queue', row.outcome.queue)
+    reader.refers(here, 'team', row.outcome.team)
+    for (const name of ['impact', 'urgency'])
+      if (row.outcome[name] && !GRADES.includes(row.outcome[name]))
+        reader.error(here, `${name} is high, medium or low, not “${row.outcome[name]}”`)
+    for (const outcome of rules.outcomes)
+      if (!row.outcome[outcome]) reader.error(here, `does not say what ${outcome} becomes`)
+  }
+  for (const shadow of shadowedRows(rules))
+    reader.error(`${place}#${shadow.row}`, `row ${shadow.number} never fits: row ${shadow.by} takes it`)
+}
+
+function calendars(reader: Reader): void {
+  for (const calendar of reader.design.calendars)
+    for (const { place, message } of checkCalendar(calendar))
+      reader.error(`working-time/${calendar.id}`, `${place}: ${message}`)
+}
+
+function serviceLevels(reader: Reader): void {
+  const { design } = reader
+  for (const level of design.serviceLevels) {
+    const place = `service-levels/${level.id}`
+    reader.condition(place, level.when)
+    for (const target of level.targets) {
+      if (target.calendar !== 'site') reader.refers(place, 'calendar', target.calendar.calendar)
+      for (const [priority, duration] of Object.entries(target.granted)) {
+        reader.refers(place, 'priority', priority)
+        grantedTime(reader, place, target.label, duration)
+      }
+      for (const priority of design.priorities)
+        if (priority.active && !target.granted[priority.id])
+          reader.remark(place, `“${target.label}” promises nothing for priority ${priority.numeral}`)
+    }
+  }
+  if (design.serviceLevels.length === 0) reader.remark('service-levels', 'nothing is promised to anybody')
+}
+
+function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
+  try {
+    if (parseDuration(duration) <= 0) reader.error(place, `“${label}” grants no time; give at least a minute`)
+  } catch (error) {
+    reader.error(place, `“${label}”: ${(error as Error).message}`)
+  }
+}
+
+function ladders(reader: Reader): void {
+  const { design } = reader
+  const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
+  for (const ladder of design.ladders) {
+    const place = `ladders/${ladder.id}`
+    reader.condition(place, ladder.when)
+    if (!targets.has(ladder.target))
+      reader.error(place, `climbs along “${ladder.target}”, which no service level promises`)
+    for (const rung of ladder.rungs) {
+      const here = `${place}#${rung.id}`
+      reader.refers(here, 'template', rung.template)
+      if (!(rung.share > 0)) reader.error(here, 'rings at no share of the target; give a share above 0 %')
+      if (rung.tell.length === 0) reader.error(here, 'tells nobody; choose who is told')
+      for (const one of rung.tell) {
+        if (one.to === 'rota') reader.refers(here, 'rota', one.rota)
+        if (one.to === 'person') reader.refers(here, 'person', one.person)
+      }
+    }
+  }
+  for (const rota of design.rotas) {
+    if (rota.members.length === 0) reader.error(`ladders/rota-${rota.id}`, 'nobody is on this rota')
+    for (const member of rota.members) reader.refers(`ladders/rota-${rota.id}`, 'person', member)
+  }
+}
+
+/** Templates that the desk itself sends; a design must have them. */
+const NEEDED_TEMPLATES = ['confirmation', 'assigned', 'reply', 'answered']
+
+function templates(reader: Reader): void {
+  for (const id of NEEDED_TEMPLATES) reader.refers('templates', 'template', id)
+  for (const template of reader.design.templates)
+    for (const field of fieldsOf(`${template.subject} ${template.body}`))
+      if (!(field in TEMPLATE_FIELDS))
+        reader.error(
+          `templates/${template.id}`,
+          `{${field}} is no field; it would stand in the mail as it is`,
+        )
+}

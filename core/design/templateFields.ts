@@ -1,0 +1,24 @@
+/** The fields that a template may use, with what each stands for. */
+export const TEMPLATE_FIELDS: Record<string, string> = {
+  reference: 'number of the ticket',
+  summary: 'what it is about, in one line',
+  recipient: 'name of the person who is written to',
+  requester: 'name of the requester',
+  organisation: 'organisation of the requester',
+  site: 'site of the requester',
+  technician: 'name of the technician, or “nobody yet”',
+  team: 'name of the team',
+  priority: 'name of the priority',
+  status: 'status in plain words',
+  answers: 'the questions and answers of the form',
+  respondBy: 'when the ticket is to be answered',
+  resolveBy: 'when the ticket is to be solved',
+  text: 'what was written (replies only)',
+  rung: 'which rung of the ladder rings (ladders only)',
+  desk: 'name of the desk',
+}
+
+/** The fields in `{braces}` that a text uses. */
+export function fieldsOf(text: string): string[] {
+  return [...new Set([...text.matchAll(/\{(\w+)\}/g)].map((match) => match[1]!))]
+}

@@ -1,0 +1,12 @@
+/** Catalog, portals, forms and their answers, and the JSON Schema of a form. */
+export * from './form'
+export {
+  answerFacts,
+  answerInWords,
+  answersInWords,
+  checkAnswers,
+  shownQuestions,
+  type AnswerProblem,
+  type QuestionLibrary,
+} from './answers'
+export { formSchema, conditionSchema, type JsonSchema } from './schema'

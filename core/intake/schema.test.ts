@@ -1,0 +1,162 @@
+import Ajv2020 from 'ajv/dist/2020.js'
+import addFormats from 'ajv-formats'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Condition } from '../condition'
+import { answersInWords, checkAnswers, shownQuestions } from './answers'
+import type { Form, Question } from './form'
+import { formSchema } from './schema'
+
+const QUESTIONS: Question[] = [
+  { name: 'gates', label: 'Gates', type: 'number', min: 1, max: 40, unit: 'gates' },
+  { name: 'stopped', label: 'Stopped?', type: 'yesNo' },
+  {
+    name: 'light',
+    label: 'Light',
+    type: 'choice',
+    options: [
+      { value: 'red', label: 'It is red' },
+      { value: 'off', label: 'Off' },
+    ],
+  },
+  {
+    name: 'needs',
+    label: 'Needs',
+    type: 'manyChoices',
+    options: [
+      { value: 'mail', label: 'Mail' },
+      { value: 'till', label: 'Till' },
+    ],
+  },
+  { name: 'words', label: 'Words', type: 'text', maxLength: 5 },
+  { name: 'day', label: 'Day', type: 'date' },
+]
+const library = new Map(QUESTIONS.map((question) => [question.name, question]))
+const names = QUESTIONS.map((question) => question.name)
+
+const value = fc.oneof(
+  fc.constantFrom<unknown>(
+    '',
+    ' ',
+    'red',
+    'off',
+    'mail',
+    'A',
+    'abcdef',
+    '\u{1F6A2}\u{1F6A2}',
+    '2026-12-01',
+    '2026-02-30',
+    true,
+    false,
+    0,
+    1,
+    3,
+    41,
+    2.5,
+    null,
+    [],
+    ['mail'],
+    ['mail', 'till'],
+    ['mail', 'mail'],
+    ['x'],
+  ),
+)
+const test = fc.record({
+  fact: fc.constantFrom(...names).map((name) => `form.${name}`),
+  op: fc.constantFrom(
+    'is',
+    'isNot',
+    'oneOf',
+    'noneOf',
+    'greater',
+    'atLeast',
+    'less',
+    'atMost',
+    'empty',
+    'filled',
+    'contains',
+    'startsWith',
+  ),
+  value: fc.constantFrom<unknown>(1, 2, 'red', 'mail', 'A', true, ['red', 'off']),
+}) as fc.Arbitrary<Condition>
+const sane = test.filter((one) => {
+  const { op, value: wanted } = one as { op: string; value: unknown }
+  if (['greater', 'atLeast', 'less', 'atMost'].includes(op)) return typeof wanted === 'number'
+  if (['oneOf', 'noneOf'].includes(op)) return Array.isArray(wanted)
+  return ['contains', 'startsWith'].includes(op) ? typeof wanted === 'string' : !Array.isArray(wanted)
+})
+const condition = fc.oneof(
+  sane,
+  fc.array(sane, { maxLength: 2 }).map((all) => ({ all })),
+  fc.array(sane, { maxLength: 2 }).map((any) => ({ any })),
+  fc.array(sane, { maxLength: 2 }).map((none) => ({ none })),
+)
+
+describe('answers to a form', () => {
+  it('are accepted by our check if and only if ajv accepts them by the exported JSON Schema (2020-12)', () => {
+    // Text tests ask for texts only; other answers are compared as they are.
+    const texts = (one: Condition | undefined): boolean =>
+      !JSON.stringify(one ?? {}).match(/contains|startsWith/) || /words|light/.test(JSON.stringify(one))
+    const form = fc
+      .tuple(
+        fc.shuffledSubarray(names, { minLength: 1 }),
+        fc.array(fc.option(condition, { nil: undefined }), { minLength: 6, maxLength: 6 }),
+        fc.array(fc.boolean(), { minLength: 6, maxLength: 6 }),
+      )
+      .map(([asked, conditions, required]): Form => {
+        const questions = asked.map((question, index) => {
+          // A condition may only ask for what stands before it, as proofreading demands.
+          const before = asked.slice(0, index).map((name) => `form.${name}`)
+          const when = conditions[index]
+          const known =
+            when &&
+            [...JSON.stringify(when).matchAll(/"fact":"([^"]+)"/g)].every((match) =>
+              before.includes(match[1]!),
+            )
+          return { question, required: required[index], ...(known && texts(when) && { showWhen: when }) }
+        })
+        return { id: 'f', name: 'F', steps: [{ title: 's', questions }] }
+      })
+    const answers = fc.dictionary(fc.constantFrom(...names, 'unknown'), value, { maxKeys: 6 })
+    const ajv = new Ajv2020({ strict: false })
+    addFormats(ajv)
+    fc.assert(
+      fc.property(form, answers, (one, given) => {
+        // Where a shown question's answer is itself wrong, both refuse; what matters is that they agree.
+        const ours = checkAnswers(one, library, given).length === 0
+        const theirs = ajv.validate(formSchema(one, library) as object, given)
+        expect(ours, JSON.stringify({ one, given, errors: ajv.errors })).toBe(theirs)
+      }),
+      { numRuns: 600 },
+    )
+  })
+
+  it('that depend on a question which is not shown are not shown either', () => {
+    const form: Form = {
+      id: 'f',
+      name: 'F',
+      steps: [
+        {
+          title: 's',
+          questions: [
+            { question: 'gates', required: true },
+            { question: 'stopped', showWhen: { fact: 'form.gates', op: 'greater', value: 2 } },
+            { question: 'words', showWhen: { fact: 'form.stopped', op: 'is', value: true } },
+          ],
+        },
+      ],
+    }
+    expect(shownQuestions(form, { gates: 1, stopped: true }).map((one) => one.question)).toEqual(['gates'])
+    expect(checkAnswers(form, library, { gates: 1, stopped: true })).toMatchObject([{ question: 'stopped' }])
+    expect(checkAnswers(form, library, { gates: 'many' })).toEqual([
+      { question: 'gates', message: 'please give a number' },
+    ])
+    expect(checkAnswers(form, library, { gates: 3, stopped: true, words: 'abcdefg' })[0]!.message).toBe(
+      'please shorten this to 5 characters; it has 7',
+    )
+    expect(answersInWords(form, library, { gates: 3, stopped: false }).map((one) => one.answer)).toEqual([
+      '3 gates',
+      'no',
+    ])
+  })
+})

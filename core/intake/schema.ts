@@ -1,0 +1,139 @@
+import { isTest, type Condition, type FactValue, type Test } from '../condition'
+import type { QuestionLibrary } from './answers'
+import { maxLengthOf, type Form, type FormQuestion, type Question } from './form'
+
+/** A JSON Schema (2020-12) as plain data. */
+export type JsonSchema = { [keyword: string]: unknown } | boolean
+
+/**
+ * The JSON Schema of a form's answers: it accepts exactly what `checkAnswers` finds nothing wrong with.
+ * Conditions become if/then/else; a question that is not shown must be absent.
+ */
+export function formSchema(form: Form, library: QuestionLibrary): JsonSchema {
+  const questions = form.steps.flatMap((step) => step.questions)
+  const asked = questions.filter((one) => library.get(one.question)!.type !== 'explanation')
+  // JSON Schema allows no empty allOf.
+  const conditions = asked.filter((one) => one.showWhen).map(conditional)
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: form.name,
+    type: 'object',
+    properties: Object.fromEntries(
+      asked.map((one) => [one.question, answerSchema(library.get(one.question)!, one.required === true)]),
+    ),
+    required: asked.filter((one) => one.required && !one.showWhen).map((one) => one.question),
+    additionalProperties: false,
+    ...(conditions.length && { allOf: conditions }),
+  }
+}
+
+function conditional(one: FormQuestion): JsonSchema {
+  return {
+    if: conditionSchema(one.showWhen!),
+    then: one.required ? { required: [one.question] } : true,
+    else: { properties: { [one.question]: false } },
+  }
+}
+
+function answerSchema(question: Question, required: boolean): JsonSchema {
+  const titled = { title: question.label }
+  switch (question.type) {
+    case 'text':
+    case 'longText':
+      return {
+        ...titled,
+        type: 'string',
+        maxLength: maxLengthOf(question),
+        ...(required && { pattern: '\\S' }),
+      }
+    case 'number':
+      return {
+        ...titled,
+        type: 'number',
+        ...(question.min !== undefined && { minimum: question.min }),
+        ...(question.max !== undefined && { maximum: question.max }),
+      }
+    case 'choice':
+      return { ...titled, enum: question.options!.map((option) => option.value) }
+    case 'manyChoices':
+      return {
+        ...titled,
+        type: 'array',
+        items: { enum: question.options!.map((option) => option.value) },
+        uniqueItems: true,
+        ...(required && { minItems: 1 }),
+      }
+    case 'yesNo':
+      return { ...titled, type: 'boolean' }
+    case 'date':
+      return { ...titled, type: 'string', format: 'date' }
+    case 'explanation':
+      return false
+  }
+}
+
+/** A condition on answers (facts `form.…`) as a schema that accepts just the answers for which it holds. */
+export function conditionSchema(condition: Condition): JsonSchema {
+  if (isTest(condition)) return testSchema(condition)
+  if ('all' in condition) return { allOf: [{}, ...condition.all.map(conditionSchema)] }
+  if ('any' in condition) return condition.any.length ? { anyOf: condition.any.map(conditionSchema) } : false
+  return condition.none.length ? { not: { anyOf: condition.none.map(conditionSchema) } } : true
+}
+
+const EMPTY: JsonSchema = { enum: [null, '', []] }
+
+function testSchema(test: Test): JsonSchema {
+  const name = test.fact.replace(/^form\./, '')
+  const property = (schema: JsonSchema): JsonSchema => ({
+    required: [name],
+    properties: { [name]: { allOf: [{ not: EMPTY }, schema] } },
+  })
+  const filled = property(true)
+  switch (test.op) {
+    case 'empty':
+      return { not: filled }
+    case 'filled':
+      return filled
+    case 'is':
+      return property(equals(test.value))
+    case 'isNot':
+      return { not: property(equals(test.value)) }
+    case 'oneOf':
+      return property(equalsAny(test.value))
+    case 'noneOf':
+      return { not: property(equalsAny(test.value)) }
+    case 'greater':
+      return property({ type: 'number', exclusiveMinimum: test.value })
+    case 'atLeast':
+      return property({ type: 'number', minimum: test.value })
+    case 'less':
+      return property({ type: 'number', exclusiveMaximum: test.value })
+    case 'atMost':
+      return property({ type: 'number', maximum: test.value })
+    case 'startsWith':
+      return property({ type: 'string', pattern: `^${anyCase(String(test.value))}` })
+    case 'contains':
+      return property({ type: 'string', pattern: anyCase(String(test.value)) })
+    case 'under':
+      return property({ type: 'string', pattern: `^${anyCase(String(test.value))}(/|$)` })
+  }
+}
+
+function equals(value: FactValue | undefined): JsonSchema {
+  return { anyOf: [{ const: value }, { type: 'array', contains: { const: value } }] }
+}
+
+function equalsAny(values: FactValue | undefined): JsonSchema {
+  return { anyOf: Array.isArray(values) && values.length ? values.map((value) => equals(value)) : [false] }
+}
+
+// JSON Schema patterns know no flag for letter case, so each letter becomes a pair.
+function anyCase(text: string): string {
+  return [...text]
+    .map((letter) => {
+      const [low, up] = [letter.toLowerCase(), letter.toUpperCase()]
+      const plain = letter.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
+      return low !== up && low.length === 1 && up.length === 1 ? `[${low}${up}]` : plain
+    })
+    .join('')
+}

@@ -1,0 +1,2 @@
+/** Ticket kinds: statuses in groups, transitions, gates and automatic moves. */
+export * from './lifecycle'

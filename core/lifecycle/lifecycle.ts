@@ -1,0 +1,79 @@
+/** The groups that reports and rules use, whatever the statuses of a kind are called. */
+export type StatusGroup = 'new' | 'active' | 'waiting' | 'done'
+
+/** One thing a gate asks for before a ticket may enter a status. */
+export interface GateField {
+  name: string
+  label: string
+  type: 'text' | 'longText' | 'technician'
+  required: boolean
+}
+
+export interface Status {
+  id: string
+  name: string
+  group: StatusGroup
+  /** What the requester reads instead of the name. */
+  plainly: string
+  gate: GateField[]
+  /** Template of the message that the requester gets when a person moves the ticket here. */
+  tell?: string
+}
+
+export interface Transition {
+  from: string
+  to: string
+  /** The button that goes this way: a verb. */
+  label: string
+}
+
+/** The desk's inner sort of ticket. */
+export interface TicketKind {
+  id: string
+  name: string
+  statuses: Status[]
+  transitions: Transition[]
+  /** The status a new ticket has. */
+  first: string
+  automatic: {
+    /** By status: where a reply to the requester leads. */
+    onReply: Record<string, string>
+    /** By status: where an answer of the requester leads. */
+    onAnswer: Record<string, string>
+  }
+}
+
+/** Longest text that a gate takes, in characters. */
+export const GATE_TEXT_LIMIT = 5000
+
+/** @throws Error when the kind has no such status, which proofreading rules out */
+export function statusOf(kind: TicketKind, id: string): Status {
+  const status = kind.statuses.find((one) => one.id === id)
+  if (!status) throw new Error(`the ticket kind “${kind.name}” has no status “${id}”`)
+  return status
+}
+
+export function transitionsFrom(kind: TicketKind, status: string): Transition[] {
+  return kind.transitions.filter((one) => one.from === status)
+}
+
+export interface GateProblem {
+  field: string
+  message: string
+}
+
+/** What is missing or wrong before a ticket may pass a gate; empty when it may. */
+export function checkGate(status: Status, fields: Readonly<Record<string, string>>): GateProblem[] {
+  const known = new Set(status.gate.map((field) => field.name))
+  const unknown = Object.keys(fields).filter((name) => !known.has(name))
+  return [
+    ...unknown.map((field) => ({ field, message: `“${status.name}” does not ask for this; leave it out` })),
+    ...status.gate.flatMap((field) => {
+      const value = fields[field.name]?.trim() ?? ''
+      if (field.required && value === '') return [{ field: field.name, message: 'please fill this in' }]
+      if (value.length > GATE_TEXT_LIMIT)
+        return [{ field: field.name, message: `please shorten this to ${GATE_TEXT_LIMIT} characters` }]
+      return []
+    }),
+  ]
+}

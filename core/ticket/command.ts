@@ -1,0 +1,58 @@
+import type { Answers } from '../intake'
+import type { Instant } from '../time'
+import type { Actor, Channel, DeliveryState } from './entry'
+
+/** What somebody or something wants of a ticket. */
+export type Command =
+  | {
+      kind: 'log'
+      reference: number
+      item: string
+      portal: string | null
+      channel: Channel
+      summary?: string
+      answers: Answers
+      requester: string
+    }
+  | { kind: 'reply'; text: string }
+  | { kind: 'note'; text: string }
+  | { kind: 'answer'; text: string }
+  | {
+      kind: 'move'
+      /** The status that the person saw; the move is refused when it is not so any more. */
+      from: string
+      to: string
+      fields: Record<string, string>
+    }
+  | { kind: 'assign'; technician: string | null }
+  /** The alarms of this ticket that are due at `now` ring, in their order. */
+  | { kind: 'ring' }
+  | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+
+export interface CommandContext {
+  now: Instant
+  actor: Actor
+  /** Open tickets by technician, for assignment; only `log` needs it. */
+  openCounts: ReadonlyMap<string, number>
+}
+
+export interface FieldProblem {
+  field: string
+  message: string
+}
+
+/** A command that cannot be done, with what to do instead. Nothing has changed. */
+export class Refused extends Error {
+  /**
+   * @param reason invalid: the input is wrong; conflict: somebody was quicker; forbidden: not this person;
+   *   missing: there is no such thing
+   */
+  constructor(
+    readonly reason: 'invalid' | 'conflict' | 'forbidden' | 'missing',
+    message: string,
+    readonly fields: FieldProblem[] = [],
+  ) {
+    super(message)
+    this.name = 'Refused'
+  }
+}

@@ -1,0 +1,267 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoDesign } from '../../demo/design'
+import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
+import { CompiledDesign, Directory, type Design } from '../design'
+import { HOUR, MINUTE } from '../time'
+import { ticketAlarms } from './clocks'
+import type { Command } from './command'
+import { decide } from './decide'
+import type { Actor, Entry } from './entry'
+import { rebuild, type TicketState } from './state'
+
+const directory = new Directory(demoDirectory())
+const design = new CompiledDesign(demoDesign(), 1)
+const INES: Actor = { person: 'ines-varga' }
+const TORA: Actor = { person: 'tora-aas' }
+
+/** A ticket that lives in memory: what the server does, without one. */
+class Ticket {
+  state: TicketState | undefined
+  entries: Entry[] = []
+  told: string[] = []
+
+  constructor(
+    readonly edition = design,
+    readonly openCounts = new Map<string, number>(),
+  ) {}
+
+  do(command: Command, now: number, actor: Actor = TORA): this {
+    const decided = decide(this.state, command, this.edition, directory, {
+      now,
+      actor,
+      openCounts: this.openCounts,
+    })
+    this.state = decided.state
+    this.entries.push(...decided.entries)
+    this.told.push(...decided.messages.map((message) => `${message.template}→${message.person}`))
+    return this
+  }
+
+  log(
+    answers: Record<string, number | boolean | string>,
+    item = 'gate-scanner',
+    requester = 'ines-varga',
+    now = DEMO_BEGINS,
+  ): this {
+    return this.do(
+      { kind: 'log', reference: 7, item, portal: 'merrow', channel: 'portal', answers, requester },
+      now,
+      { person: requester },
+    )
+  }
+}
+
+describe('logging', () => {
+  it('sorts by category, weight, source order and tables, and starts the clocks of the site', () => {
+    const { state, told } = new Ticket().log({ gates: 3, boardingStopped: false })
+    expect(state).toMatchObject({
+      category: 'gates/scanners',
+      impact: 'high',
+      urgency: 'medium',
+      priority: 'p2',
+      queue: 'terminals',
+      team: 'devices-workshop',
+    })
+    expect(state!.because.priority!.text).toBe(
+      'Impact high and urgency medium gives II. Asked before: the category, the site, the requester (no value).',
+    )
+    expect(
+      state!.clocks.map((clock) => [clock.target, clock.calendar, clock.grants[0]!.granted / HOUR]),
+    ).toEqual([
+      ['respond', 'varnes', 2],
+      ['resolve', 'varnes', 8],
+    ])
+    expect(told).toEqual(['confirmation→ines-varga', `assigned→${state!.technician}`])
+  })
+
+  it('category high before requester: the category wins, and the other is named (practice)', () => {
+    const { state } = new Ticket().log({ details: 'flickers' }, 'control-screen', 'harriet-boom')
+    expect(state!.priority).toBe('p2')
+    const wifi = new Ticket().log({ ship: 'skua', details: 'drops' }, 'crossing-wifi').state!
+    expect(wifi.because.priority).toMatchObject({
+      text: 'The category Network › On board gives II.',
+      article: 'triage/source-order',
+    })
+  })
+
+  it('codes impact and urgency: stopped boarding is I, with a promise round the clock', () => {
+    const { state } = new Ticket().log({ gates: 6, boardingStopped: true })
+    expect(state).toMatchObject({ priority: 'p1', queue: 'boarding', team: 'bridge-radio' })
+    expect(state!.clocks[0]).toMatchObject({
+      serviceLevel: 'boarding',
+      calendar: 'clock',
+      grants: [{ granted: 15 * MINUTE }],
+    })
+  })
+
+  it('gives it to the one on shift with the fewest open tickets', () => {
+    const counts = new Map([
+      ['pia-lund', 4],
+      ['cade-wren', 2],
+      ['tam-reed', 0],
+    ])
+    const { state } = new Ticket(design, counts).log({ gates: 1 })
+    // Tam Reed has none, but his shift begins later.
+    expect(state!.technician).toBe('cade-wren')
+    expect(state!.because.technician!.nearly).toBe('Next would be Pia Lund with 4.')
+  })
+
+  it('leaves it in the queue when nobody is on shift, and says until when', () => {
+    const sunday = Date.UTC(2026, 10, 15, 12)
+    const { state } = new Ticket().log({ details: 'x' }, 'sign-in', 'ines-varga', sunday)
+    expect(state!.technician).toBeNull()
+    expect(state!.because.technician!.text).toBe(
+      'Nobody of Access & Accounts is on shift before Mon 06:00; it waits in the queue.',
+    )
+  })
+
+  it.each([
+    [{ item: 'moon' }, 'item'],
+    [{ requester: 'nobody' }, 'requester'],
+    [{ answers: {} }, 'gates'],
+    [{ answers: { gates: 1, boardingStopped: true } }, 'boardingStopped'],
+  ])('refuses %o and names the field', (change, field) => {
+    const command = {
+      kind: 'log',
+      reference: 1,
+      item: 'gate-scanner',
+      portal: null,
+      channel: 'api',
+      answers: { gates: 1 },
+      requester: 'ines-varga',
+      ...change,
+    }
+    const run = () => new Ticket().do(command as Command, DEMO_BEGINS)
+    expect(run).toThrow(
+      expect.objectContaining({ reason: 'invalid', fields: [expect.objectContaining({ field })] }),
+    )
+  })
+})
+
+describe('moves', () => {
+  const fresh = () => new Ticket().log({ gates: 1 })
+
+  it('asks at the gate for what is required, and takes no more than it asks', () => {
+    const move = (fields: Record<string, string>) => () =>
+      fresh().do({ kind: 'move', from: 'logged', to: 'solved', fields }, DEMO_BEGINS + HOUR)
+    expect(move({ solvedBy: 'tora-aas' })).toThrow(
+      expect.objectContaining({ fields: [{ field: 'remarks', message: 'please fill this in' }] }),
+    )
+    expect(move({ solvedBy: 'nobody', remarks: 'x' })).toThrow(
+      expect.objectContaining({ fields: [expect.objectContaining({ field: 'solvedBy' })] }),
+    )
+    expect(move({ solvedBy: 'tora-aas', remarks: 'x', mood: 'good' })).toThrow(
+      expect.objectContaining({ reason: 'invalid' }),
+    )
+  })
+
+  it('refuses a way that the kind does not have, and a ticket that moved meanwhile', () => {
+    const away = fresh().do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, DEMO_BEGINS)
+    expect(() => away.do({ kind: 'move', from: 'in-hand', to: 'logged', fields: {} }, DEMO_BEGINS)).toThrow(
+      'cannot go there',
+    )
+    expect(() => away.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, DEMO_BEGINS)).toThrow(
+      'Somebody was quicker',
+    )
+  })
+
+  it('opens again when the requester answers a solved ticket; the time meanwhile does not count', () => {
+    const ticket = fresh()
+      .do(
+        { kind: 'move', from: 'logged', to: 'solved', fields: { solvedBy: 'tora-aas', remarks: 'Cleaned' } },
+        DEMO_BEGINS + HOUR,
+      )
+      .do({ kind: 'answer', text: 'It is broken again' }, DEMO_BEGINS + 3 * HOUR, INES)
+    const resolve = ticket.state!.clocks[1]!
+    expect(ticket.state!.status).toBe('in-hand')
+    expect([resolve.outcome, resolve.pauses]).toEqual([
+      undefined,
+      [expect.objectContaining({ from: DEMO_BEGINS + HOUR, to: DEMO_BEGINS + 3 * HOUR })],
+    ])
+  })
+})
+
+describe('ladders', () => {
+  it('tell the technician, the lead and whoever is on rota, each once, and stop with the reply', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const owner = ticket.state!.technician!
+    ticket.told = []
+    for (const minutes of [59, 60, 61, 96, 119])
+      ticket.do({ kind: 'ring' }, DEMO_BEGINS + minutes * MINUTE, { system: 'alarm' })
+    expect(ticket.told).toEqual([`rung→${owner}`, 'rung→pia-lund'])
+    ticket.do({ kind: 'reply', text: 'On it' }, DEMO_BEGINS + 119 * MINUTE)
+    ticket.do({ kind: 'ring' }, DEMO_BEGINS + 121 * MINUTE, { system: 'alarm' })
+    expect(ticket.entries.filter((entry) => entry.kind === 'rungRang')).toHaveLength(2)
+    expect(ticket.state!.clocks[0]!.outcome).toBe('kept')
+  })
+})
+
+describe('random histories', () => {
+  const step = fc.record({
+    wait: fc.integer({ min: 0, max: 30 * HOUR }),
+    what: fc.constantFrom<Command>(
+      { kind: 'reply', text: 'a' },
+      { kind: 'answer', text: 'b' },
+      { kind: 'note', text: 'c' },
+      { kind: 'assign', technician: 'pia-lund' },
+      { kind: 'assign', technician: null },
+      { kind: 'ring' },
+      { kind: 'move', from: 'logged', to: 'in-hand', fields: {} },
+      { kind: 'move', from: 'in-hand', to: 'ask-requester', fields: { reason: 'r' } },
+      { kind: 'move', from: 'in-hand', to: 'ask-supplier', fields: { reason: 'r' } },
+      { kind: 'move', from: 'ask-supplier', to: 'in-hand', fields: {} },
+      { kind: 'move', from: 'in-hand', to: 'solved', fields: { solvedBy: 'pia-lund', remarks: 'x' } },
+    ),
+  })
+
+  it('rebuild to the same state, ring no rung twice, and never ring a promise that ended', () => {
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 14 }), (steps) => {
+        const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+        let now = DEMO_BEGINS
+        for (const { wait, what } of steps) {
+          now += wait
+          try {
+            ticket.do(what, now)
+          } catch (error) {
+            expect((error as Error).name).toBe('Refused')
+          }
+        }
+        expect(rebuild(ticket.entries)).toEqual(ticket.state)
+        const rang = ticket.entries.flatMap((entry) => (entry.kind === 'rungRang' ? [entry.alarm] : []))
+        expect(new Set(rang).size).toBe(rang.length)
+        const stopped = new Set(
+          ticket.state!.clocks.filter((clock) => clock.stoppedAt).map((clock) => clock.target),
+        )
+        for (const { key } of ticketAlarms(ticket.state!, design)) {
+          expect(rang).not.toContain(key)
+          if (key.startsWith('due:')) expect(stopped).not.toContain(key.split(':')[1])
+        }
+      }),
+      { numRuns: 150 },
+    )
+  })
+
+  it('say that a record with a gap is no record', () => {
+    const { entries } = new Ticket().log({ gates: 1 })
+    expect(() => rebuild(entries.filter((entry) => entry.sequence !== 2))).toThrow('does not follow')
+    expect(() => rebuild([])).toThrow('without entries')
+  })
+})
+
+describe('editions', () => {
+  it('decide for good: a ticket of edition 1 keeps its promises when edition 2 promises others', () => {
+    const changed: Design = structuredClone(design.design)
+    changed.serviceLevels[1]!.targets[0]!.granted.p2 = 'PT1H'
+    const second = new CompiledDesign(changed, 2)
+    expect(new Ticket(second).log({ gates: 3, boardingStopped: false }).state).toMatchObject({
+      edition: 2,
+      clocks: [{ grants: [{ granted: HOUR }] }, {}],
+    })
+    expect(new Ticket().log({ gates: 3, boardingStopped: false }).state).toMatchObject({
+      edition: 1,
+      clocks: [{ grants: [{ granted: 2 * HOUR }] }, {}],
+    })
+  })
+})

@@ -1,0 +1,261 @@
+import type { CompiledDesign, Directory } from '../design'
+import { checkAnswers } from '../intake'
+import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
+import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
+import { triage } from '../triage'
+import { Change, type Decided } from './change'
+import { settleClocks, startClocks, stopClock, ticketAlarms } from './clocks'
+import { Refused, type Command, type CommandContext } from './command'
+import { ticketFacts } from './facts'
+import type { TicketState } from './state'
+
+/** Longest text of a reply, an answer or a note, in characters. */
+export const TEXT_LIMIT = 20_000
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => void }
+
+const HANDLERS: Handlers = {
+  log: logTicket,
+  reply: reply,
+  note: (change, { text }) => change.enter({ kind: 'noted', text: checkText(text) }),
+  answer: answer,
+  move: move,
+  assign: assignTo,
+  ring: (change) => ringDueAlarms(change),
+  recordDelivery: (change, { key, state, attempt, detail }) => {
+    if (!change.state.messages.some((one) => one.key === key))
+      throw new Refused('missing', `no message ${key}`)
+    change.enter({ kind: 'messageDelivery', key, state, attempt, detail })
+  },
+}
+
+/**
+ * Decides what a command leads to. Pure: the same input gives the same entries.
+ * @param state the ticket, or undefined for `log`
+ * @param design the edition that the ticket names
+ * @throws Refused when it cannot be done
+ */
+export function decide(
+  state: TicketState | undefined,
+  command: Command,
+  design: CompiledDesign,
+  directory: Directory,
+  context: CommandContext,
+): Decided {
+  if ((state === undefined) !== (command.kind === 'log'))
+    throw new Error(state ? 'this ticket is logged already' : 'there is no ticket to do this to')
+  const change = new Change(state, design, directory, context)
+  const handler = HANDLERS[command.kind] as (change: Change, command: Command) => void
+  handler(change, command)
+  return change.result
+}
+
+function checkText(text: string): string {
+  const trimmed = text.trim()
+  if (trimmed === '')
+    throw new Refused('invalid', 'There is no text to send.', [
+      { field: 'text', message: 'please write something' },
+    ])
+  if (trimmed.length > TEXT_LIMIT) {
+    const message = `please shorten this to ${TEXT_LIMIT} characters; it has ${trimmed.length}`
+    throw new Refused('invalid', 'The text is too long.', [{ field: 'text', message }])
+  }
+  return trimmed
+}
+
+function logTicket(change: Change, command: Of<'log'>): void {
+  const { design, directory, now } = change
+  const item = design.findItem(command.item)
+  const requester = directory.people.get(command.requester)
+  if (!item)
+    throw new Refused('invalid', 'There is no such catalog item.', [
+      {
+        field: 'item',
+        message: `“${command.item}” is not in the catalog of edition ${design.edition}; choose another`,
+      },
+    ])
+  if (!requester)
+    throw new Refused('invalid', 'There is no such requester.', [
+      { field: 'requester', message: `“${command.requester}” is not in the directory` },
+    ])
+  const form = design.form(item.form)
+  const problems = checkAnswers(form, design.questions, command.answers)
+  if (problems.length)
+    throw new Refused(
+      'invalid',
+      'Some answers need another look.',
+      problems.map(({ question, message }) => ({ field: question, message })),
+    )
+  const kind = design.kind(item.kind)
+  const agreement = directory.agreementAt(requester.organisation, now)
+  change.enter({
+    kind: 'logged',
+    reference: command.reference,
+    item: item.id,
+    ticketKind: kind.id,
+    portal: command.portal,
+    channel: command.channel,
+    summary: command.summary?.trim().replace(/\s+/g, ' ').slice(0, 200) || item.name,
+    answers: command.answers,
+    requester: requester.id,
+    organisation: requester.organisation ?? null,
+    site: requester.site ?? null,
+    cover: agreement?.cover ?? null,
+    agreement: agreement?.number ?? null,
+    edition: design.edition,
+    status: kind.first,
+  })
+  const { openCounts } = change.context
+  const values = triage(
+    { item: item.id, facts: ticketFacts(change.state), requester, now, openCounts },
+    design,
+    directory,
+  )
+  change.enter({ kind: 'sorted', values }, { system: 'triage' })
+  startClocks(change)
+  change.tell([requester], 'confirmation')
+  if (values.technician.value) change.tell([directory.people.get(values.technician.value)], 'assigned')
+}
+
+function reply(change: Change, { text }: Of<'reply'>): void {
+  change.enter({ kind: 'replied', text: checkText(text) })
+  for (const clock of change.state.clocks)
+    if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
+  moveByItself(change, 'onReply', 'a reply went out')
+  change.tell([change.directory.people.get(change.state.requester)], 'reply', { text: text.trim() })
+}
+
+function answer(change: Change, { text }: Of<'answer'>): void {
+  change.enter({ kind: 'answered', text: checkText(text) })
+  moveByItself(change, 'onAnswer', 'the requester answered')
+  const { technician } = change.state
+  if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
+}
+
+function moveByItself(change: Change, event: keyof TicketKind['automatic'], why: string): void {
+  const { state, design } = change
+  const kind = design.kind(state.kind)
+  const to = kind.automatic[event][state.status]
+  if (!to || to === state.status) return
+  const because = {
+    text: `“${kind.name}” moves from ${statusOf(kind, state.status).name} to ${statusOf(kind, to).name} when ${why}.`,
+    article: `kinds/${kind.id}`,
+  }
+  change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
+  settleClocks(change, why)
+}
+
+function move(change: Change, { from, to, fields }: Of<'move'>): void {
+  const { state, design } = change
+  const kind = design.kind(state.kind)
+  const current = statusOf(kind, state.status)
+  if (state.status !== from) throw new Refused('conflict', quicker(change, current.name))
+  if (!transitionsFrom(kind, from).some((one) => one.to === to))
+    throw new Refused('invalid', `A ticket that is “${current.name}” cannot go there from here.`, [
+      { field: 'to', message: 'choose one of the steps shown on the ticket' },
+    ])
+  const status = statusOf(kind, to)
+  const problems = checkGate(status, fields)
+  const technicians = status.gate.filter((field) => field.type === 'technician' && fields[field.name])
+  for (const { name } of technicians)
+    if (!change.directory.people.has(fields[name]!))
+      problems.push({ field: name, message: 'this person is not in the directory; choose another' })
+  if (problems.length) throw new Refused('invalid', `“${status.name}” asks for more.`, problems)
+  change.enter({ kind: 'statusMoved', from, to, fields })
+  settleClocks(change, fields.reason?.trim() || status.name)
+  if (status.tell)
+    change.tell([change.directory.people.get(state.requester)], status.tell, {
+      text: fields.reason ?? fields.remarks ?? '',
+    })
+}
+
+function quicker(change: Change, status: string): string {
+  return `Somebody was quicker: the ticket is “${status}” now. Nothing was changed; look at it again.`
+}
+
+function assignTo(change: Change, { technician }: Of<'assign'>): void {
+  const { directory, context, state } = change
+  const person = technician ? directory.people.get(technician) : undefined
+  if (technician && (!person || !person.active || person.role === 'requester'))
+    throw new Refused('invalid', 'This person cannot take tickets.', [
+      { field: 'technician', message: 'choose somebody of the desk who is active' },
+    ])
+  if (technician === state.technician) return
+  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
+  const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
+  change.enter({ kind: 'assigned', technician, team: state.team, because: { text } })
+  const self = 'person' in context.actor && context.actor.person === technician
+  if (person && !self) change.tell([person], 'assigned')
+}
+
+function ringDueAlarms(change: Change): void {
+  // Each rung may change the ticket, so what is due is asked anew after each.
+  for (;;) {
+    const next = ticketAlarms(change.state, change.design).find((alarm) => alarm.at <= change.now)
+    if (!next) return
+    const [kind, ...rest] = next.key.split(':')
+    if (kind === 'due')
+      change.enter({ kind: 'overdrawn', target: rest[0]!, dueAt: next.at }, { system: 'clock' })
+    else ringRung(change, next.key, rest[0]!, rest[1]!, next.at)
+  }
+}
+
+function ringRung(change: Change, alarm: string, ladderId: string, rungId: string, dueAt: number): void {
+  const ladder = change.design.design.ladders.find((one) => one.id === ladderId)!
+  const rung = ladder.rungs.find((one) => one.id === rungId)!
+  const found = rung.tell.map((one) => ({ one, person: personFor(change, one, dueAt) }))
+  const told = [...new Set(found.flatMap(({ person }) => person ?? []))]
+  const missing = found.filter(({ person }) => !person).map(({ one }) => RECIPIENT_NAMES[one.to])
+  change.enter(
+    {
+      kind: 'rungRang',
+      alarm,
+      ladder: ladder.id,
+      rung: rung.id,
+      name: ladder.name,
+      share: rung.share,
+      target: ladder.target,
+      dueAt,
+      told,
+      missing,
+    },
+    { system: 'ladder' },
+  )
+  change.tell(
+    told.map((id) => change.directory.people.get(id)),
+    rung.template,
+    { rung: rungInWords(ladder, rung) },
+  )
+}
+
+/** Who a recipient is, for the screen. */
+export const RECIPIENT_NAMES: Record<Recipient['to'], string> = {
+  technician: 'the technician',
+  teamLead: 'the lead of the team',
+  requester: 'the requester',
+  rota: 'whoever is on rota',
+  person: 'a named person',
+}
+
+function rungInWords(ladder: Ladder, rung: Rung): string {
+  return `${Math.round(rung.share * 100)} % of “${ladder.target}” is spent`
+}
+
+/** Finds a recipient; where nobody has the ticket, the technician's word goes to the team's lead. */
+function personFor(change: Change, recipient: Recipient, at: number): string | undefined {
+  const { state, directory, design } = change
+  const lead = directory.teams.get(state.team)?.lead
+  switch (recipient.to) {
+    case 'technician':
+      return state.technician ?? lead
+    case 'teamLead':
+      return lead
+    case 'requester':
+      return state.requester
+    case 'rota':
+      return onRota(design.rota(recipient.rota), at)
+    case 'person':
+      return recipient.person
+  }
+}

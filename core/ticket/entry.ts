@@ -1,0 +1,90 @@
+import type { Clock } from '../clock'
+import type { Answers } from '../intake'
+import type { Instant } from '../time'
+import type { Because, TriageResult } from '../triage'
+
+/** Who caused an entry: a person, or the desk itself. */
+export type Actor = { person: string } | { system: string }
+
+/** How a request came in. */
+export type Channel = 'portal' | 'desk' | 'api'
+
+export interface LoggedBody {
+  kind: 'logged'
+  reference: number
+  item: string
+  ticketKind: string
+  portal: string | null
+  channel: Channel
+  summary: string
+  answers: Answers
+  requester: string
+  organisation: string | null
+  site: string | null
+  cover: string | null
+  agreement: number | null
+  /** The edition that decides everything about this ticket from here on. */
+  edition: number
+  status: string
+}
+
+export interface QueuedMessage {
+  /** Unique over the whole desk; a repeat of the message is recognised by it. */
+  key: string
+  person: string
+  address: string
+  template: string
+  subject: string
+}
+
+/** A message with its text, for the outbox. */
+export interface OutgoingMessage extends QueuedMessage {
+  body: string
+  from: string
+}
+
+export type DeliveryState = 'queued' | 'sent' | 'failed' | 'givenUp'
+
+/** What happened. Entries are facts: never changed, never removed. */
+export type EntryBody =
+  | LoggedBody
+  | { kind: 'sorted'; values: TriageResult }
+  | { kind: 'clocksStarted'; clocks: (Clock & { because: Because })[] }
+  | { kind: 'clocksPaused'; targets: string[]; why: string }
+  | { kind: 'clocksResumed'; targets: string[]; why: string }
+  | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
+  | { kind: 'clockReopened'; target: string; why: string }
+  | {
+      kind: 'statusMoved'
+      from: string
+      to: string
+      fields: Record<string, string>
+      /** Why it moved by itself; missing when a person moved it. */
+      because?: Because
+    }
+  | { kind: 'assigned'; technician: string | null; team: string; because: Because }
+  | { kind: 'replied'; text: string }
+  | { kind: 'noted'; text: string }
+  | { kind: 'answered'; text: string }
+  | { kind: 'overdrawn'; target: string; dueAt: Instant }
+  | {
+      kind: 'rungRang'
+      alarm: string
+      ladder: string
+      rung: string
+      name: string
+      share: number
+      target: string
+      dueAt: Instant
+      told: string[]
+      missing: string[]
+    }
+  | { kind: 'messagesQueued'; messages: QueuedMessage[] }
+  | { kind: 'messageDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+
+export type Entry = EntryBody & {
+  /** Place in the ticket's record, from 1 without gaps. */
+  sequence: number
+  at: Instant
+  actor: Actor
+}

@@ -1,0 +1,193 @@
+import type { Clock } from '../clock'
+import type { Answers } from '../intake'
+import type { Instant } from '../time'
+import type { Because } from '../triage'
+import type { Channel, DeliveryState, Entry } from './entry'
+
+/** Values that triage sets and a person may change; each has a because. */
+export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
+
+export interface MessageState {
+  key: string
+  person: string
+  state: DeliveryState
+}
+
+/** A ticket as its entries make it. Plain data; the texts of the conversation stay in the entries. */
+export interface TicketState {
+  reference: number
+  sequence: number
+  loggedAt: Instant
+  changedAt: Instant
+  edition: number
+  item: string
+  kind: string
+  portal: string | null
+  channel: Channel
+  summary: string
+  answers: Answers
+  requester: string
+  organisation: string | null
+  site: string | null
+  cover: string | null
+  agreement: number | null
+  status: string
+  category: string
+  impact: string
+  urgency: string
+  priority: string
+  queue: string
+  team: string
+  technician: string | null
+  because: Partial<Record<SortedField, Because>>
+  clocks: Clock[]
+  /** Keys of alarms that have rung. */
+  rang: string[]
+  messages: MessageState[]
+  repliedAt: Instant | null
+  solvedBy: string | null
+  remarks: string | null
+}
+
+type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+type Apply = { [K in Entry['kind']]: (state: TicketState, entry: Of<K>) => Partial<TicketState> }
+
+const inTargets = (entry: { targets: string[] }) => (clock: Clock) =>
+  entry.targets.includes(clock.target) && clock.stoppedAt === undefined
+
+function changeClocks(state: TicketState, which: (clock: Clock) => boolean, change: (clock: Clock) => Clock) {
+  return { clocks: state.clocks.map((clock) => (which(clock) ? change(clock) : clock)) }
+}
+
+function resume(clock: Clock, at: Instant): Clock {
+  return {
+    ...clock,
+    pauses: clock.pauses.map((pause) => (pause.to === undefined ? { ...pause, to: at } : pause)),
+  }
+}
+
+const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
+
+const APPLY: Apply = {
+  logged: () => ({}),
+  sorted: (_, { values }) => ({
+    category: values.category.value,
+    impact: values.impact.value,
+    urgency: values.urgency.value,
+    priority: values.priority.value,
+    queue: values.queue.value,
+    team: values.team.value,
+    technician: values.technician.value,
+    because: Object.fromEntries(Object.entries(values).map(([field, { because }]) => [field, because])),
+  }),
+  clocksStarted: (state, entry) => ({
+    clocks: [...state.clocks, ...entry.clocks.map(({ because: _, ...clock }) => clock)],
+  }),
+  clocksPaused: (state, entry) =>
+    changeClocks(state, inTargets(entry), (clock) => ({
+      ...clock,
+      pauses: [...clock.pauses, { from: entry.at, by: nameOfActor(entry), why: entry.why }],
+    })),
+  clocksResumed: (state, entry) => changeClocks(state, inTargets(entry), (clock) => resume(clock, entry.at)),
+  clockStopped: (state, entry) =>
+    changeClocks(
+      state,
+      (clock) => clock.target === entry.target && clock.stoppedAt === undefined,
+      (clock) => ({ ...resume(clock, entry.at), stoppedAt: entry.at, outcome: entry.outcome }),
+    ),
+  clockReopened: (state, entry) =>
+    changeClocks(
+      state,
+      (clock) => clock.target === entry.target && clock.stoppedAt !== undefined,
+      ({ stoppedAt, outcome: _, ...clock }) => ({
+        ...clock,
+        pauses: [...clock.pauses, { from: stoppedAt!, to: entry.at, by: nameOfActor(entry), why: entry.why }],
+      }),
+    ),
+  statusMoved: (state, { to, fields }) => ({
+    status: to,
+    ...(fields.solvedBy !== undefined && { solvedBy: fields.solvedBy }),
+    ...(fields.remarks !== undefined && { remarks: fields.remarks }),
+  }),
+  assigned: (state, { technician, team, because }) => ({
+    technician,
+    team,
+    because: { ...state.because, technician: because, ...(team !== state.team && { team: because }) },
+  }),
+  replied: (state, { at }) => ({ repliedAt: state.repliedAt ?? at }),
+  noted: () => ({}),
+  answered: () => ({}),
+  overdrawn: (state, { target }) => {
+    const clock = state.clocks.find((one) => one.target === target && one.stoppedAt === undefined)
+    return clock ? { rang: [...state.rang, `due:${target}:${clock.startedAt}`] } : {}
+  },
+  rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  messagesQueued: (state, { messages }) => ({
+    messages: [
+      ...state.messages,
+      ...messages.map(({ key, person }) => ({ key, person, state: 'queued' as const })),
+    ],
+  }),
+  messageDelivery: (state, { key, state: delivery }) => ({
+    messages: state.messages.map((one) => (one.key === key ? { ...one, state: delivery } : one)),
+  }),
+}
+
+function first(entry: Of<'logged'>): TicketState {
+  return {
+    reference: entry.reference,
+    sequence: 0,
+    loggedAt: entry.at,
+    changedAt: entry.at,
+    edition: entry.edition,
+    item: entry.item,
+    kind: entry.ticketKind,
+    portal: entry.portal,
+    channel: entry.channel,
+    summary: entry.summary,
+    answers: entry.answers,
+    requester: entry.requester,
+    organisation: entry.organisation,
+    site: entry.site,
+    cover: entry.cover,
+    agreement: entry.agreement,
+    status: entry.status,
+    category: '',
+    impact: '',
+    urgency: '',
+    priority: '',
+    queue: '',
+    team: '',
+    technician: null,
+    because: {},
+    clocks: [],
+    rang: [],
+    messages: [],
+    repliedAt: null,
+    solvedBy: null,
+    remarks: null,
+  }
+}
+
+/**
+ * The state after one more entry.
+ * @throws Error when the entry is not the next one of the record
+ */
+export function evolve(state: TicketState | undefined, entry: Entry): TicketState {
+  if (!state && entry.kind !== 'logged') throw new Error('a record begins with the entry “logged”')
+  const before = state ?? first(entry as Of<'logged'>)
+  if (entry.sequence !== before.sequence + 1)
+    throw new Error(`entry ${entry.sequence} does not follow entry ${before.sequence}`)
+  const apply = APPLY[entry.kind] as (state: TicketState, entry: Entry) => Partial<TicketState>
+  return { ...before, ...apply(before, entry), sequence: entry.sequence, changedAt: entry.at }
+}
+
+/**
+ * Rebuilds a ticket from its whole record.
+ * @throws Error when the record is empty or has a gap
+ */
+export function rebuild(entries: readonly Entry[]): TicketState {
+  const state = entries.reduce<TicketState | undefined>(evolve, undefined)
+  if (!state) throw new Error('a record without entries')
+  return state
+}

@@ -1,0 +1,188 @@
+import type { Agreement, DirectoryData, Person, Role } from '../core/design'
+import { weekly, type Calendar } from '../core/time'
+
+/** The demo begins on Monday 16 November 2026, 10:42 in Hallin. */
+export const DEMO_BEGINS = Date.UTC(2026, 10, 16, 10, 42)
+
+const ORGANISATIONS = [
+  ['merrow', 'Merrow Line'],
+  ['port', 'Hallin Port Trust'],
+  ['heron', 'Grey Heron Observatory'],
+  ['lantern', 'Lantern Rock Museum'],
+  ['saltern', 'Saltern Kelp Works'],
+].map(([id, name]) => ({ id: id!, name: name! }))
+
+const SITES = [
+  ['hallin', 'Hallin', 'Europe/London', 'merrow', 'hallin'],
+  ['varnes', 'Varnes Quay', 'Europe/Oslo', 'merrow', 'varnes'],
+  ['brannock', 'St Brannock Pier', 'America/Halifax', 'merrow', 'brannock'],
+  ['traffic', 'Hallin traffic room', 'Europe/London', 'port', 'clock'],
+  ['skerry', 'Outer Skerry', 'Atlantic/Reykjavik', 'heron', 'skerry'],
+  ['lantern', 'Lantern Rock', 'Europe/London', 'lantern', 'office'],
+  ['saltern', 'Saltern farms', 'Europe/London', 'saltern', 'office'],
+].map(([id, name, zone, organisation, calendar]) => ({
+  id: id!,
+  name: name!,
+  zone: zone!,
+  organisation: organisation!,
+  calendar: calendar!,
+}))
+
+type ShiftName = 'early' | 'day' | 'late' | 'night'
+
+const SHIFTS: Record<ShiftName, [days: number[], from: string, to: string]> = {
+  early: [[1, 2, 3, 4, 5, 6], '06:00', '14:00'],
+  day: [[1, 2, 3, 4, 5, 6], '08:00', '16:00'],
+  late: [[1, 2, 3, 4, 5, 6], '13:00', '21:00'],
+  night: [[1, 2, 3, 4, 5, 6, 7], '20:00', '06:00'],
+}
+
+// The first of each team is its lead.
+const STAFF: Record<string, [name: string, shift: ShiftName][]> = {
+  'front-counter': [
+    ['Edda Strand', 'day'],
+    ['Joss Hale', 'early'],
+    ['Nils Veng', 'late'],
+    ['Ama Dorr', 'night'],
+  ],
+  'bridge-radio': [
+    ['Runa Falk', 'day'],
+    ['Keir Moss', 'early'],
+    ['Liv Sando', 'late'],
+    ['Bram Oake', 'night'],
+  ],
+  networks: [
+    ['Mika Okoro', 'day'],
+    ['Tora Aas', 'day'],
+    ['Sefa Lind', 'early'],
+    ['Odd Brekke', 'late'],
+    ['Yara Quill', 'night'],
+  ],
+  'booking-tills': [
+    ['Per Lund', 'day'],
+    ['Mo Tarn', 'early'],
+    ['Gry Holm', 'late'],
+    ['Jory Pell', 'night'],
+  ],
+  'devices-workshop': [
+    ['Pia Lund', 'day'],
+    ['Cade Wren', 'early'],
+    ['Una Frost', 'night'],
+    ['Tam Reed', 'late'],
+  ],
+  'access-accounts': [
+    ['Ove Stern', 'day'],
+    ['Isla Birk', 'early'],
+    ['Rhea Munk', 'late'],
+  ],
+  'field-crew': [
+    ['Hal Rowan', 'early'],
+    ['Sten Vik', 'day'],
+    ['Dara Lowe', 'day'],
+  ],
+}
+
+const TEAM_NAMES: Record<string, string> = {
+  'front-counter': 'Front Counter',
+  'bridge-radio': 'Bridge & Radio',
+  networks: 'Networks',
+  'booking-tills': 'Booking & Tills',
+  'devices-workshop': 'Devices & Workshop',
+  'access-accounts': 'Access & Accounts',
+  'field-crew': 'Field Crew',
+}
+
+const REQUESTERS: Record<string, string[]> = {
+  hallin: ['Corin Vale', 'Maud Ferrier', 'Nell Arkle', 'Bo Sayer', 'Teo Marsh', 'Wyn Calder'],
+  varnes: ['Ines Varga', 'Ketil Rasp', 'Aud Myhre', 'Frey Holt', 'Signe Dahl'],
+  brannock: ['Lowell Pike', 'Cass Trewin', 'Abel Rook', 'June Sarle'],
+  traffic: ['Harriet Boom', 'Ivo Lade', 'Tess Quarrie', 'Olaf Penn', 'Greta Swale'],
+  skerry: ['Dr Asa Teal', 'Finn Sorrel', 'Moss Garrow', 'Elin Var'],
+  lantern: ['Perpetua Glim', 'Noor Wick', 'Jem Lantry'],
+  saltern: ['Rory Wrack', 'Bea Dulse', 'Tor Laver'],
+}
+
+const idOf = (name: string) => name.toLowerCase().replace(/[^a-z]+/g, '-')
+
+function shiftCalendar(id: string, shift: ShiftName): Calendar {
+  const [days, from, to] = SHIFTS[shift]
+  return {
+    id: `shift-${id}`,
+    name: `${shift} shift`,
+    zone: 'Europe/London',
+    week: weekly(days, from, to),
+    exceptions: [],
+  }
+}
+
+function person(name: string, role: Role, more: Partial<Person>): Person {
+  const id = idOf(name)
+  return {
+    id,
+    name,
+    role,
+    active: true,
+    zone: 'Europe/London',
+    teams: [],
+    mail: `${id}@commons.sound.example`,
+    ...more,
+  }
+}
+
+function staff(): Person[] {
+  return Object.entries(STAFF).flatMap(([team, members]) =>
+    members.map(([name, shift], index) => {
+      const role = index === 0 && team === 'access-accounts' ? 'dispatcher' : 'technician'
+      return person(name, role, { teams: [team], shift: shiftCalendar(idOf(name), shift) })
+    }),
+  )
+}
+
+function requesters(): Person[] {
+  return SITES.flatMap((site) =>
+    REQUESTERS[site.id]!.map((name) =>
+      person(name, 'requester', {
+        organisation: site.organisation,
+        site: site.id,
+        zone: site.zone,
+        mail: `${idOf(name)}@${site.organisation}.sound.example`,
+        ...(name === 'Harriet Boom' && { priority: 'p2' }),
+      }),
+    ),
+  )
+}
+
+const YEAR = 365 * 24 * 3_600_000
+
+function agreement(number: number, organisation: string, cover: string, ends: number): Agreement {
+  return { number, organisation, cover, starts: ends - 2 * YEAR, ends }
+}
+
+/** The people, teams, places and agreements of the sample world. */
+export function demoDirectory(): DirectoryData {
+  return {
+    organisations: ORGANISATIONS,
+    sites: SITES,
+    teams: Object.entries(STAFF).map(([id, members]) => ({
+      id,
+      name: TEAM_NAMES[id]!,
+      lead: idOf(members[0]![0]),
+    })),
+    people: [
+      person('Olin Brandt', 'lead', {}),
+      person('Ada Thorne', 'administrator', {}),
+      ...staff(),
+      ...requesters(),
+    ],
+    agreements: [
+      agreement(1042, 'merrow', 'Round the clock', Date.UTC(2027, 5, 30)),
+      agreement(1043, 'port', 'Round the clock', Date.UTC(2027, 2, 31)),
+      agreement(1051, 'heron', 'Office hours', Date.UTC(2027, 8, 30)),
+      agreement(1057, 'lantern', 'Office hours', Date.UTC(2026, 9, 31)),
+      agreement(1060, 'saltern', 'Pay per job', Date.UTC(2027, 11, 31)),
+    ],
+  }
+}
+
+/** The word that opens every account of the demo. */
+export const DEMO_PASSWORD = 'sound-of-hallin'

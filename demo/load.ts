@@ -1,0 +1,130 @@
+import { sql } from 'kysely'
+import { CompiledDesign, Directory, type Person } from '../core/design'
+import { startDemoClock } from '../server/clock/deskClock'
+import { alarmRows, clockRows, entryRow, ticketRow } from '../server/commands/store'
+import type { Database, Trx } from '../server/db/connection'
+import { hashPassword } from '../server/http/secrets'
+import { demoDesign } from './design'
+import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
+import { livePast, type PastTicket } from './past'
+
+const SEED = 4_203
+const BATCH = 250
+
+export interface DemoSize {
+  tickets: number
+}
+
+/** Whether the database holds anybody yet. */
+export async function isEmpty(db: Database): Promise<boolean> {
+  return (await db.selectFrom('person').select('id').limit(1).execute()).length === 0
+}
+
+/**
+ * Loads the sample world in one transaction: all of it or nothing.
+ * @param say told how far it is
+ */
+export async function loadDemo(
+  db: Database,
+  size: DemoSize,
+  say: (line: string) => void = () => undefined,
+): Promise<void> {
+  const data = demoDirectory()
+  const design = new CompiledDesign(demoDesign(), 1)
+  const directory = new Directory(data)
+  say(`living through twelve months with about ${size.tickets} tickets`)
+  const past = livePast(design, directory, DEMO_BEGINS, size.tickets, SEED)
+  const password = await hashPassword(DEMO_PASSWORD)
+  await db.transaction().execute(async (trx) => {
+    await trx.insertInto('organisation').values(data.organisations).execute()
+    await trx
+      .insertInto('site')
+      .values(data.sites.map((site) => ({ priority: null, ...site })))
+      .execute()
+    await trx
+      .insertInto('person')
+      .values(data.people.map((person) => personRow(person, password)))
+      .execute()
+    await trx
+      .insertInto('team')
+      .values(data.teams.map((team) => ({ lead: null, ...team })))
+      .execute()
+    await trx.insertInto('agreement').values(data.agreements).execute()
+    await trx
+      .insertInto('edition')
+      .values({
+        number: 1,
+        document: JSON.stringify(design.design),
+        note: 'The design of the Sound Commons',
+        published_by: 'olin-brandt',
+        published_at: DEMO_BEGINS - 366 * 86_400_000,
+      })
+      .execute()
+    for (let start = 0; start < past.length; start += BATCH) {
+      await storePast(trx, past.slice(start, start + BATCH), design)
+      if (start % (BATCH * 4) === 0) say(`stored ${start} of ${past.length} tickets`)
+    }
+    if (past.length) await sql`select setval('ticket_reference', ${past.length})`.execute(trx)
+  })
+  await sql`analyze`.execute(db)
+  await startDemoClock(db, DEMO_BEGINS)
+}
+
+function personRow(person: Person, password: string) {
+  const { shift, organisation = null, site = null, priority = null, ...rest } = person
+  return {
+    ...rest,
+    organisation,
+    site,
+    priority,
+    shift: shift ? JSON.stringify(shift) : null,
+    password_hash: password,
+  }
+}
+
+async function storePast(trx: Trx, tickets: PastTicket[], design: CompiledDesign): Promise<void> {
+  const json = (rows: unknown[]) => JSON.stringify(rows)
+  const fill = (table: string, rows: unknown[]) =>
+    sql`insert into ${sql.table(table)} select * from jsonb_populate_recordset(null::${sql.table(table)}, ${json(rows)}::jsonb)`.execute(
+      trx,
+    )
+  await fill(
+    'ticket',
+    tickets.map(({ state }) => ticketRow(state, design)),
+  )
+  await fill(
+    'entry',
+    tickets.flatMap(({ state, entries }) => entries.map((entry) => entryRow(state.reference, entry))),
+  )
+  await fill(
+    'clock',
+    tickets.flatMap(({ state }) => clockRows(state, design)),
+  )
+  await fill(
+    'alarm',
+    tickets.flatMap(({ state }) => alarmRows(state, design)),
+  )
+  await fill('outbox', tickets.flatMap(outboxRows))
+}
+
+function outboxRows({ state, messages, entries }: PastTicket) {
+  const queuedAt = new Map(
+    entries.flatMap((entry) =>
+      entry.kind === 'messagesQueued' ? entry.messages.map((one) => [one.key, entry.at] as const) : [],
+    ),
+  )
+  return messages.map(({ key, person, address, from, template, subject, body }) => ({
+    key,
+    reference: state.reference,
+    person,
+    address,
+    sender: from,
+    template,
+    subject,
+    body,
+    state: 'sent',
+    attempts: 1,
+    detail: '250 Accepted',
+    queued_at: queuedAt.get(key)!,
+  }))
+}

@@ -1,0 +1,341 @@
+import { momentWhenSpent } from '../core/clock'
+import type { CompiledDesign, Directory, Person } from '../core/design'
+import type { Answers } from '../core/intake'
+import { shownQuestions } from '../core/intake'
+import { statusOf } from '../core/lifecycle'
+import {
+  decide,
+  ticketAlarms,
+  type Actor,
+  type Command,
+  type Entry,
+  type OutgoingMessage,
+  type TicketState,
+} from '../core/ticket'
+import { DAY, HOUR, MINUTE, SECOND, Zone, isoDate, type Instant } from '../core/time'
+import { Chance } from './chance'
+import { ANSWERS, DETAILS, NOTES, QUESTIONS_BACK, REMARKS, REPLIES, SUMMARIES, WAITS } from './words'
+
+/** One ticket of the past: its state, its whole record and the messages that went out. */
+export interface PastTicket {
+  state: TicketState
+  entries: Entry[]
+  messages: OutgoingMessage[]
+}
+
+interface Step {
+  at: Instant
+  run: () => void
+}
+
+// Hour by hour (local to Hallin) and day by day from Monday: when people ask.
+const BY_HOUR = [1, 1, 1, 1, 2, 4, 9, 14, 22, 26, 24, 19, 15, 17, 19, 17, 13, 9, 7, 5, 4, 3, 2, 1]
+const BY_DAY = [1.25, 1.1, 1, 1, 1.1, 0.55, 0.4]
+/** The week of the gale: Monday 14 September 2026. */
+const BAD_WEEK = { from: Date.UTC(2026, 8, 14), to: Date.UTC(2026, 8, 21) }
+
+/**
+ * Lives through a year of the desk with the very decider that the server uses.
+ * @param until the moment at which the demo begins
+ * @param count how many tickets, about
+ */
+export function livePast(
+  design: CompiledDesign,
+  directory: Directory,
+  until: Instant,
+  count: number,
+  seed: number,
+): PastTicket[] {
+  return new Past(design, directory, until, new Chance(seed)).live(count)
+}
+
+class Past {
+  private readonly tickets = new Map<number, PastTicket>()
+  private readonly openCounts = new Map<string, number>()
+  private readonly steps: Step[] = []
+  private readonly requesters: Person[]
+
+  constructor(
+    private readonly design: CompiledDesign,
+    private readonly directory: Directory,
+    private readonly until: Instant,
+    private readonly chance: Chance,
+  ) {
+    this.requesters = [...directory.people.values()].filter((person) => person.role === 'requester')
+  }
+
+  live(count: number): PastTicket[] {
+    const arrivals = this.arrivals(count)
+    arrivals.forEach((at, index) => this.plan(at, () => this.log(index + 1, at)))
+    for (let step = this.takeStep(); step; step = this.takeStep()) step.run()
+    for (const reference of this.tickets.keys()) this.ringUntil(reference, this.until)
+    return [...this.tickets.values()]
+  }
+
+  /** Moments at which requests come in: by the rhythm of day and week, thicker in the bad week. */
+  private arrivals(count: number): Instant[] {
+    const zone = Zone.of(this.design.design.desk.zone)
+    const hours: [Instant, number][] = []
+    for (let at = this.until - 365 * DAY; at < this.until; at += HOUR) {
+      const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to ? 2.6 : 1
+      hours.push([at, BY_HOUR[zone.toLocal(at).hour]! * BY_DAY[(zone.dayNumber(at) + 3) % 7]! * bad])
+    }
+    const total = hours.reduce((sum, [, weight]) => sum + weight, 0)
+    return hours
+      .flatMap(([at, weight]) => {
+        const expected = (weight / total) * count
+        const number = Math.floor(expected) + (this.chance.happens(expected % 1) ? 1 : 0)
+        return Array.from({ length: number }, () => at + Math.floor(this.chance.next() * HOUR))
+      })
+      .filter((at) => at < this.until)
+      .sort((a, b) => a - b)
+  }
+
+  private plan(at: Instant, run: () => void): void {
+    if (at >= this.until) return
+    // A binary heap by time; equal moments keep no order, which the seed makes repeatable all the same.
+    const { steps } = this
+    steps.push({ at, run })
+    for (let child = steps.length - 1; child > 0;) {
+      const parent = (child - 1) >> 1
+      if (steps[parent]!.at <= steps[child]!.at) break
+      ;[steps[parent], steps[child]] = [steps[child]!, steps[parent]!]
+      child = parent
+    }
+  }
+
+  private takeStep(): Step | undefined {
+    const { steps } = this
+    const [first] = steps
+    const last = steps.pop()
+    if (!first || !last || steps.length === 0) return first
+    steps[0] = last
+    for (let parent = 0; ;) {
+      const left = 2 * parent + 1
+      const right = left + 1
+      let least = parent
+      if (left < steps.length && steps[left]!.at < steps[least]!.at) least = left
+      if (right < steps.length && steps[right]!.at < steps[least]!.at) least = right
+      if (least === parent) return first
+      ;[steps[parent], steps[least]] = [steps[least]!, steps[parent]!]
+      parent = least
+    }
+  }
+
+  private log(reference: number, at: Instant): void {
+    const requester = this.chance.pick(this.requesters)
+    const items = this.design.design.items.filter(
+      (item) => item.portals.length === 0 || item.portals.includes(requester.organisation!),
+    )
+    // People ask for what is special to them more often than for what everybody has.
+    const item = this.chance.weighted(items.map((one) => [one, one.portals.length ? 3 : 1] as const))
+    this.apply(
+      reference,
+      at,
+      { person: requester.id },
+      {
+        kind: 'log',
+        reference,
+        item: item.id,
+        portal: requester.organisation!,
+        channel: this.chance.happens(0.85) ? 'portal' : 'desk',
+        summary: this.chance.pick(SUMMARIES[item.id]!),
+        answers: this.answersFor(item.form, at),
+        requester: requester.id,
+      },
+    )
+    this.planReply(reference, at)
+  }
+
+  private answersFor(formId: string, at: Instant): Answers {
+    const form = this.design.form(formId)
+    const all: Answers = {}
+    for (const name of form.steps.flatMap((step) => step.questions.map((one) => one.question)))
+      all[name] = this.answerTo(name, at)
+    const shown = new Set(shownQuestions(form, all).map((one) => one.question))
+    return Object.fromEntries(Object.entries(all).filter(([name]) => shown.has(name)))
+  }
+
+  private answerTo(name: string, at: Instant): Answers[string] {
+    const question = this.design.questions.get(name)!
+    switch (question.type) {
+      case 'number':
+        return name === 'gates'
+          ? this.chance.weighted([
+              [1, 8],
+              [2, 5],
+              [3, 2],
+              [6, 1],
+            ] as const)
+          : this.chance.whole(1, 20)
+      case 'choice':
+        return this.chance.pick(question.options!).value
+      case 'manyChoices':
+        return question
+          .options!.filter(() => this.chance.happens(0.6))
+          .map((one) => one.value)
+          .concat('mail')
+          .filter((one, i, all) => all.indexOf(one) === i)
+      case 'yesNo':
+        return this.chance.happens(0.3)
+      case 'date':
+        return isoDate(at + this.chance.whole(3, 30) * DAY, this.design.design.desk.zone)
+      default:
+        return name === 'joinerName'
+          ? this.chance.pick(['Signe Dahl', 'Pell Ansa', 'Ruth Kittow', 'Ebbe Lund'])
+          : this.chance.pick(DETAILS)
+    }
+  }
+
+  /** Who works on it, at the earliest moment from `at` at which they are on shift. */
+  private worker(reference: number, from: Instant): { id: string; at: Instant } {
+    const at = Math.round(from)
+    const { state } = this.tickets.get(reference)!
+    const members = this.directory.membersOf.get(state.team)!
+    const own = state.technician ? this.directory.people.get(state.technician) : undefined
+    const free = (person: Person) => {
+      const shift = this.directory.shiftOf(person)!
+      return shift.isOpen(at) ? at : shift.nextChange(at)!
+    }
+    // Who has it does it while on shift; otherwise whoever of the team comes first.
+    const ownIsHere = own && free(own) === at
+    const best = ownIsHere
+      ? own
+      : [...members].sort((a, b) => free(a) - free(b) || Number(b === own) - Number(a === own))[0]!
+    return { id: best.id, at: free(best) }
+  }
+
+  private planReply(reference: number, at: Instant): void {
+    const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'respond')!
+    const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to
+    const share = this.chance.happens(bad ? 0.35 : 0.06)
+      ? this.chance.between(1, 1.7)
+      : this.chance.between(0.08, 0.85)
+    const hours = this.design.calendar(clock.calendar)
+    const wanted = hours.add(at, share * clock.grants[0]!.granted)
+    const who = this.worker(reference, wanted)
+    this.plan(who.at, () => this.reply(reference, who.id, who.at))
+  }
+
+  private reply(reference: number, who: string, at: Instant): void {
+    if (!this.tickets.get(reference)!.state.technician)
+      this.apply(reference, at, { person: who }, { kind: 'assign', technician: who })
+    this.apply(reference, at + MINUTE, { person: who }, { kind: 'reply', text: this.chance.pick(REPLIES) })
+    if (this.chance.happens(0.25))
+      this.apply(reference, at + 5 * MINUTE, { person: who }, { kind: 'note', text: this.chance.pick(NOTES) })
+    if (this.chance.happens(0.4)) this.planWait(reference, at)
+    else this.planSolve(reference, at + 10 * MINUTE)
+  }
+
+  private planWait(reference: number, at: Instant): void {
+    const who = this.worker(reference, at + this.chance.between(0.3, 6) * HOUR)
+    this.plan(who.at, () => {
+      const forRequester = this.chance.happens(0.6)
+      const to = forRequester ? 'ask-requester' : 'ask-supplier'
+      const reason = this.chance.pick(forRequester ? QUESTIONS_BACK : WAITS)
+      this.apply(
+        reference,
+        who.at,
+        { person: who.id },
+        { kind: 'move', from: 'in-hand', to, fields: { reason } },
+      )
+      const back = Math.round(
+        who.at + (this.chance.happens(0.3) ? this.chance.between(12, 75) : this.chance.between(0.2, 6)) * DAY,
+      )
+      this.plan(back, () => this.goOn(reference, back, forRequester))
+    })
+  }
+
+  private goOn(reference: number, at: Instant, byRequester: boolean): void {
+    const { state } = this.tickets.get(reference)!
+    if (byRequester)
+      this.apply(
+        reference,
+        at,
+        { person: state.requester },
+        { kind: 'answer', text: this.chance.pick(ANSWERS) },
+      )
+    else
+      this.apply(
+        reference,
+        at,
+        { person: state.technician! },
+        { kind: 'move', from: 'ask-supplier', to: 'in-hand', fields: {} },
+      )
+    this.planSolve(reference, at)
+  }
+
+  private planSolve(reference: number, at: Instant): void {
+    const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'resolve')!
+    const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to
+    const share = this.chance.happens(bad ? 0.4 : 0.07)
+      ? this.chance.between(1, 1.35)
+      : this.chance.between(0.1, 0.95)
+    const hours = this.design.calendar(clock.calendar)
+    const wanted = momentWhenSpent(clock, hours, share * clock.grants[0]!.granted) ?? at
+    const who = this.worker(reference, Math.max(wanted, at + 5 * MINUTE))
+    this.plan(who.at, () => {
+      const solvedBy = this.chance.happens(0.9)
+        ? who.id
+        : this.chance.pick(this.directory.membersOf.get(this.tickets.get(reference)!.state.team)!).id
+      const fields = { solvedBy, remarks: this.chance.pick(REMARKS) }
+      this.apply(
+        reference,
+        who.at,
+        { person: who.id },
+        { kind: 'move', from: 'in-hand', to: 'solved', fields },
+      )
+    })
+  }
+
+  private apply(reference: number, at: Instant, actor: Actor, command: Command): void {
+    this.ringUntil(reference, at)
+    this.decide(reference, at, actor, command)
+  }
+
+  /** Rings what fell due on the way, each at its own moment. */
+  private ringUntil(reference: number, at: Instant): void {
+    const ticket = this.tickets.get(reference)
+    if (!ticket) return
+    for (;;) {
+      const next = ticketAlarms(ticket.state, this.design)[0]
+      if (!next || next.at > at) return
+      this.decide(reference, next.at, { system: 'alarm' }, { kind: 'ring' })
+    }
+  }
+
+  private decide(reference: number, now: Instant, actor: Actor, command: Command): void {
+    const before = this.tickets.get(reference)
+    const decided = decide(before?.state, command, this.design, this.directory, {
+      now,
+      actor,
+      openCounts: this.openCounts,
+    })
+    const ticket = before ?? { state: decided.state, entries: [], messages: [] }
+    this.tickets.set(reference, ticket)
+    this.count(before?.state, decided.state)
+    ticket.state = decided.state
+    ticket.entries.push(...decided.entries)
+    ticket.messages.push(...decided.messages)
+    for (const { key } of decided.messages) {
+      const attempt = 1
+      const delivery = {
+        kind: 'recordDelivery',
+        key,
+        state: 'sent',
+        attempt,
+        detail: '250 Accepted',
+      } as const
+      this.decide(reference, now + 3 * SECOND, { system: 'mail' }, delivery)
+    }
+  }
+
+  private count(before: TicketState | undefined, after: TicketState): void {
+    const owner = (state: TicketState | undefined) =>
+      state && statusOf(this.design.kind(state.kind), state.status).group !== 'done' ? state.technician : null
+    const [from, to] = [owner(before), owner(after)]
+    if (from === to) return
+    if (from) this.openCounts.set(from, this.openCounts.get(from)! - 1)
+    if (to) this.openCounts.set(to, (this.openCounts.get(to) ?? 0) + 1)
+  }
+}

@@ -1,0 +1,99 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { checkArchitecture } from './scripts/architecture.mjs'
+import { theme } from './app/theme'
+
+const decorators = { experimentalDecorators: true }
+const root = import.meta.dirname
+
+// A route that does not state who may call it, or a core that reaches outside, stops the build here.
+const faults = checkArchitecture(root)
+if (faults.length) throw new Error(`The architecture check fails:\n${faults.join('\n')}`)
+
+/** All route files as one module, so that the API can describe itself. */
+function routesModule(): string {
+  const files = readdirSync(join(root, 'server/api'), { recursive: true })
+    .map(String)
+    .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+    .sort()
+  const imports = files.map(
+    (file, i) => `import r${i} from ${JSON.stringify(join(root, 'server/api', file))}`,
+  )
+  const list = files.map((file, i) => `[${JSON.stringify(file)}, r${i}]`)
+  return `${imports.join('\n')}\nexport default [${list.join(', ')}]\n`
+}
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@primevue/nuxt-module', '@pinia/nuxt', '@nuxt/eslint'],
+  css: [
+    '@fontsource-variable/literata/index.css',
+    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
+    '@fontsource/ibm-plex-mono/latin-400.css',
+    '@fontsource/ibm-plex-mono/latin-500.css',
+    '@fontsource/ibm-plex-mono/latin-600.css',
+    '~/theme/tokens.css',
+    '~/theme/base.css',
+  ],
+  primevue: {
+    options: { theme, ripple: false },
+    components: {
+      include: [
+        'Button',
+        'InputText',
+        'Textarea',
+        'Select',
+        'Dialog',
+        'Popover',
+        'Splitter',
+        'SplitterPanel',
+        'Toast',
+        'InputNumber',
+        'Checkbox',
+        'Password',
+      ],
+    },
+    directives: { include: [] },
+  },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Yare Ledger',
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'A service desk that keeps its promises like a ledger' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/favicon.svg' }],
+      // The theme is chosen before the first paint, so that night watch does not flash.
+      script: [
+        {
+          innerHTML:
+            "try{var t=localStorage.getItem('yare-theme');if(t==='night'||(!t&&matchMedia('(prefers-color-scheme: dark)').matches))document.documentElement.classList.add('night')}catch(e){}",
+        },
+      ],
+    },
+  },
+  // Desk pages live from the stream and are for signed-in staff: drawn in the browser. Portals come as HTML.
+  routeRules: {
+    '/desk/**': { ssr: false },
+    '/design/**': { ssr: false },
+    '/standins/**': { ssr: false },
+    '/directory': { ssr: false },
+  },
+  imports: { autoImport: true },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: decorators, include: ['../core/**/*.ts'] },
+    sharedTsConfig: { compilerOptions: decorators },
+    nodeTsConfig: { compilerOptions: decorators },
+  },
+  vite: { esbuild: { tsconfigRaw: { compilerOptions: decorators } } },
+  nitro: {
+    typescript: { tsConfig: { compilerOptions: decorators } },
+    esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
+    virtual: { '#yare/routes': routesModule },
+    externals: { external: ['@node-rs/argon2'] },
+  },
+})

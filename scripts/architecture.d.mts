@@ -1,0 +1,1 @@
+export function checkArchitecture(root: string): string[]

@@ -1,0 +1,89 @@
+// The architecture check: who may import whom, and that every route states who may call it.
+import { readdirSync, readFileSync, statSync } from 'node:fs'
+import { join, relative, resolve, dirname } from 'node:path'
+import { pathToFileURL } from 'node:url'
+
+// The core may use nothing from outside: no framework, no Node, no database.
+const ROOMS = {
+  core: ['core'],
+  server: ['server', 'core'],
+  app: ['app', 'core'],
+  cli: ['cli', 'server', 'core', 'demo'],
+  demo: ['demo', 'core', 'server'],
+}
+const IMPORT =
+  /(?:^|\n)\s*(?:import|export)\s(?:[^'"]*?from\s*)?['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)/g
+const ROLES = ['anyone', 'signedIn', 'requester', 'technician', 'dispatcher', 'lead', 'administrator', 'demo']
+
+function filesBelow(folder) {
+  try {
+    return readdirSync(folder, { recursive: true })
+      .map((file) => join(folder, String(file)))
+      .filter((file) => /\.(ts|vue|mjs)$/.test(file) && statSync(file).isFile())
+  } catch {
+    return []
+  }
+}
+
+function importsOf(text) {
+  return [...text.matchAll(IMPORT)].map((match) => match[1] ?? match[2])
+}
+
+function roomOf(root, file, name) {
+  if (name.startsWith('.')) return relative(root, resolve(dirname(file), name)).split('/')[0]
+  if (name.startsWith('~~/')) return name.slice(3).split('/')[0]
+  if (name.startsWith('~/')) return 'app'
+  return undefined
+}
+
+const CLOCK_OF_CORE = /\b(Date\.now\(|Math\.random\(|new Date\(\)|performance\.now\(|process\.)/
+
+function checkImports(root, room) {
+  return filesBelow(join(root, room))
+    .filter((file) => !/\.test\.ts$/.test(file))
+    .flatMap((file) => {
+      const text = readFileSync(file, 'utf8')
+      const place = relative(root, file)
+      const faults = importsOf(text).flatMap((name) => checkImport(root, room, file, name))
+      if (room === 'core' && CLOCK_OF_CORE.test(text))
+        faults.push('the core may not read a clock, chance or the process')
+      if (
+        room === 'server' &&
+        !place.endsWith('clock/deskClock.ts') &&
+        /\b(Date\.now\(|new Date\(\))/.test(text)
+      )
+        faults.push('the time comes from server/clock/deskClock.ts')
+      return faults.map((fault) => `${place}: ${fault}`)
+    })
+}
+
+function checkImport(root, room, file, name) {
+  const target = roomOf(root, file, name)
+  if (target && target in ROOMS && !ROOMS[room].includes(target))
+    return [`${room} may not import from ${target} (${name})`]
+  return room === 'core' && !target ? [`the core may not import ${name}`] : []
+}
+
+function checkRoutes(root) {
+  return filesBelow(join(root, 'server/api'))
+    .filter((file) => !file.endsWith('.test.ts'))
+    .flatMap((file) => {
+      const text = readFileSync(file, 'utf8')
+      const place = relative(root, file)
+      const who = /export default defineRoute\(\s*\{[^]*?\bwho:\s*'(\w+)'/.exec(text)?.[1]
+      if (!who) return [`${place}: the route does not state who may call it (who: …)`]
+      return ROLES.includes(who) ? [] : [`${place}: “${who}” is not a role that can be stated`]
+    })
+}
+
+/** @returns {string[]} what is wrong, one line each */
+export function checkArchitecture(root) {
+  return [...Object.keys(ROOMS).flatMap((room) => checkImports(root, room)), ...checkRoutes(root)]
+}
+
+if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) {
+  const faults = checkArchitecture(process.cwd())
+  for (const fault of faults) console.error(fault)
+  console.log(faults.length ? `architecture: ${faults.length} faults` : 'architecture: nothing to say')
+  process.exit(faults.length ? 1 : 0)
+}

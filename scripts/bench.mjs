@@ -1,0 +1,232 @@
+// The figures of docs/BENCHMARKS.md. Run by `npm run bench`, on a throwaway database that is given in DATABASE_URL.
+import { execFileSync, spawn } from 'node:child_process'
+import { readdirSync, readFileSync } from 'node:fs'
+import { createServer } from 'node:http'
+import { cpus } from 'node:os'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import autocannon from 'autocannon'
+import pg from 'pg'
+import { freePort } from '../cli/cluster.mjs'
+
+const SECONDS = Number(process.argv[2] ?? 15)
+const TASKS = '.output/cli/tasks.mjs'
+const env = { ...process.env, LOG_LEVEL: 'error' }
+const pool = new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 16 })
+const figures = []
+const note = (name, value) => {
+  figures.push([name, value])
+  console.log(`${name}: ${value}`)
+}
+const pause = (ms) => new Promise((done) => setTimeout(done, ms))
+
+const run = (...args) => execFileSync('node', [TASKS, ...args], { env, encoding: 'utf8' })
+const start = (file, args, more = {}) =>
+  spawn('node', [file, ...args], { env: { ...env, ...more }, stdio: ['ignore', 'ignore', 'inherit'] })
+
+async function load(title, options) {
+  const result = await autocannon({ connections: 16, duration: SECONDS, ...options })
+  const rate = Math.round(result.requests.total / result.duration)
+  const bad = result.non2xx + result.errors
+  note(
+    title,
+    `${rate} a second, p50 ${result.latency.p50} ms, p99 ${result.latency.p99} ms${bad ? `, ${bad} failed` : ''}`,
+  )
+  return rate
+}
+
+async function plainRow() {
+  await pool.query('create table if not exists bench_row (id bigserial primary key, body jsonb not null)')
+  const server = createServer((request, response) => {
+    let body = ''
+    request.on('data', (chunk) => (body += chunk))
+    request.on('end', () =>
+      pool.query('insert into bench_row (body) values ($1) returning id', [body]).then(
+        ({ rows }) => response.end(JSON.stringify(rows[0])),
+        () => response.writeHead(500).end(),
+      ),
+    )
+  })
+  const port = await freePort()
+  await new Promise((done) => server.listen(port, '127.0.0.1', done))
+  const rate = await load('one plain row through node:http', {
+    url: `http://127.0.0.1:${port}/`,
+    method: 'POST',
+    body: '{"gates":1}',
+  })
+  server.close()
+  return rate
+}
+
+async function tickets(address, headers) {
+  const body = JSON.stringify({
+    item: 'gate-scanner',
+    portal: 'merrow',
+    requester: 'ines-varga',
+    answers: { gates: 3, boardingStopped: false },
+  })
+  await autocannon({
+    url: `${address}/api/tickets`,
+    method: 'POST',
+    headers,
+    body,
+    connections: 16,
+    duration: 4,
+  })
+  const before = cpuSeconds()
+  const rate = await load('tickets through POST /api/tickets', {
+    url: `${address}/api/tickets`,
+    method: 'POST',
+    headers,
+    body,
+  })
+  const after = cpuSeconds()
+  const { rows } = await pool.query(
+    "select (select count(*) from entry)::int as entries, (select count(*) from outbox where state = 'queued')::int as queued",
+  )
+  note('entries stored by then, messages queued by then', `${rows[0].entries}, ${rows[0].queued}`)
+  note(
+    'processor time per ticket, server and database together',
+    `${(((after - before) * 1000) / (rate * SECONDS)).toFixed(2)} ms of both cores`,
+  )
+  return rate
+}
+
+/** Seconds that all cores have worked. */
+function cpuSeconds() {
+  return cpus().reduce((sum, { times }) => sum + (times.user + times.sys + times.nice) / 1000, 0)
+}
+
+/** Leaves the ten thousand alarms that fall due last. */
+async function armTenThousand() {
+  // The machine is to be idle but for the alarms: no messages wait, and what is due does not come in one heap.
+  await pool.query('delete from graphile_worker._private_jobs')
+  await pool.query(
+    "delete from alarm where reference % 50 <> 0 and key not like 'due:resolve%' and key not like 'rung:not-solved%'",
+  )
+  await pool.query(
+    'delete from alarm where (reference, key) not in (select reference, key from alarm order by at desc limit 10000)',
+  )
+  const { rows } = await pool.query('select count(*)::int as armed from alarm')
+  return rows[0].armed
+}
+
+function bundleSizes() {
+  const folder = '.output/public/_nuxt'
+  const sizes = new Map(
+    readdirSync(folder)
+      .filter((file) => file.endsWith('.js'))
+      .map((file) => [file, gzipSync(readFileSync(join(folder, file))).length]),
+  )
+  return sizes
+}
+
+async function pageSize(address, path, headers) {
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+  const context = await browser.newContext()
+  if (headers)
+    await context.request.post(`${address}/api/sign-in`, { headers: { origin: address }, data: headers })
+  const page = await context.newPage()
+  const scripts = new Set()
+  page.on('response', (response) => {
+    const file = new URL(response.url()).pathname.split('/_nuxt/')[1]
+    if (file?.endsWith('.js')) scripts.add(file)
+  })
+  await page.goto(address + path)
+  await page.waitForTimeout(1500)
+  await browser.close()
+  const sizes = bundleSizes()
+  return `${([...scripts].reduce((sum, file) => sum + (sizes.get(file) ?? 0), 0) / 1024) | 0} KB compressed in ${scripts.size} files`
+}
+
+/** Real alarms ringing while ten thousand are armed: lateness is the entry's time minus the alarm's. */
+async function alarmLateness(address, headers) {
+  const armed = await armTenThousand()
+  const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
+  await pause(3000)
+  // Forward to shortly before the first alarms; then real time passes while they fall due one by one.
+  const { rows } = await pool.query('select min(at) as at from alarm')
+  const clock = await (await fetch(`${address}/api/clock`, { headers })).json()
+  const ahead = Number(rows[0].at) - clock.now - 3000
+  const offset = (
+    await pool.query("select (value->>'offset')::bigint as offset from setting where key = 'desk-clock'")
+  ).rows[0].offset
+  if (ahead > 0) {
+    await pool.query(
+      "update setting set value = jsonb_set(value, '{offset}', to_jsonb($1::bigint)) where key = 'desk-clock'",
+      [Number(offset) + ahead],
+    )
+    await pool.query("select pg_notify('yare_clock', '')")
+  }
+  const from = Number(rows[0].at)
+  await pause(25_000)
+  const result = await pool.query(
+    "select (at - (body->>'dueAt')::bigint) as late from entry where kind in ('rungRang', 'overdrawn') and (body->>'dueAt')::bigint >= $1 order by late",
+    [from],
+  )
+  worker.kill('SIGTERM')
+  const late = result.rows.map((row) => Number(row.late))
+  const at = (share) => late[Math.min(late.length - 1, Math.floor(share * late.length))]
+  note(
+    `lateness of ${late.length} alarms, ${armed} armed`,
+    `p50 ${at(0.5)} ms, p99 ${at(0.99)} ms, most ${late.at(-1)} ms`,
+  )
+}
+
+// Whatever fails, the server does not outlive the run.
+process.on('exit', () => server?.kill('SIGKILL'))
+let server
+run('prepare', 'demo', '500')
+const token = run('token', 'olin-brandt@commons.sound.example').trim()
+const headers = { authorization: `Bearer ${token}`, 'content-type': 'application/json' }
+const port = await freePort()
+const address = `http://127.0.0.1:${port}`
+server = start('.output/server/index.mjs', [], { NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) })
+for (let tries = 0; tries < 100; tries++) {
+  if (
+    await fetch(`${address}/api/health`).then(
+      (answer) => answer.ok,
+      () => false,
+    )
+  )
+    break
+  await pause(100)
+}
+console.log(
+  `${cpus().length} cores, ${cpus()[0].model}, Node.js ${process.version}, ${SECONDS} s a run, 16 connections\n`,
+)
+await plainRow()
+await tickets(address, headers)
+await alarmLateness(address, headers)
+note(
+  'JavaScript of the portal’s first page',
+  await pageSize(address, '/portal/merrow', {
+    mail: 'ines-varga@merrow.sound.example',
+    password: 'sound-of-hallin',
+    portal: 'merrow',
+  }),
+)
+note(
+  'JavaScript of the Desk',
+  await pageSize(address, '/desk', {
+    mail: 'olin-brandt@commons.sound.example',
+    password: 'sound-of-hallin',
+  }),
+)
+console.log(
+  `\n| what | figure |\n|---|---|\n${figures.map(([name, value]) => `| ${name} | ${value} |`).join('\n')}`,
+)
+server.kill('SIGTERM')
+await pool.end()
+process.exit(0)

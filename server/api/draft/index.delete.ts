@@ -1,0 +1,7 @@
+import { discardDraft } from '../../commands/draft'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'lead', summary: 'Throw the draft away and begin again from the current edition' },
+  ({ desk }) => discardDraft(desk),
+)

@@ -1,0 +1,7 @@
+import { draftPage } from '../../commands/draft'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'lead', summary: 'The draft: the design, its findings, and what it changes' },
+  ({ desk }) => draftPage(desk),
+)

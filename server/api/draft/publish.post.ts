@@ -1,0 +1,19 @@
+import { IsInt, IsString, MaxLength, MinLength } from 'class-validator'
+import { publishDraft } from '../../commands/draft'
+import { defineRoute } from '../../http/route'
+
+class PublishBody {
+  /** The version of the draft that was read; refused when somebody changed it since. */
+  @IsInt()
+  version!: number
+
+  @IsString()
+  @MinLength(3, { message: 'please say in a few words what changes' })
+  @MaxLength(500)
+  note!: string
+}
+
+export default defineRoute(
+  { who: 'lead', summary: 'Publish the draft as the next edition', body: PublishBody },
+  ({ desk, caller, body }) => publishDraft(desk, body.version, body.note, caller.id),
+)

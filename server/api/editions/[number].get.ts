@@ -1,0 +1,12 @@
+import { HttpProblem } from '../../http/problem'
+import { defineRoute } from '../../http/route'
+import { editionPage } from '../../queries/design'
+
+export default defineRoute(
+  { who: 'technician', summary: 'One edition: the design, and what it changed in words' },
+  async ({ desk, number }) => {
+    const page = await editionPage(desk.db, number('number'))
+    if (!page) throw new HttpProblem(404, 'There is no such edition.')
+    return page
+  },
+)

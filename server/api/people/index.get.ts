@@ -1,0 +1,19 @@
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'technician', summary: 'The directory: people, teams, sites, organisations' },
+  async ({ desk }) => {
+    const directory = await desk.knowledge.directory()
+    const people = [...directory.people.values()].map(
+      ({ id, name, mail, role, active, teams, organisation, site }) => {
+        return { id, name, mail, role, active, teams, organisation, site }
+      },
+    )
+    return {
+      people: people.sort((a, b) => a.name.localeCompare(b.name)),
+      teams: [...directory.teams.values()],
+      sites: [...directory.sites.values()],
+      organisations: [...directory.organisations.values()],
+    }
+  },
+)

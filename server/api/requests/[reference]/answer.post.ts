@@ -1,0 +1,15 @@
+import { TextBody } from '../../../http/bodies'
+import { HttpProblem } from '../../../http/problem'
+import { defineRoute } from '../../../http/route'
+import { requestPage } from '../../../queries/tickets'
+
+export default defineRoute(
+  { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: TextBody },
+  async ({ desk, caller, body, number }) => {
+    const reference = number('reference')
+    if (!(await requestPage(desk, reference, caller.id)))
+      throw new HttpProblem(404, 'You have no request of this number.')
+    await desk.run(reference, { kind: 'answer', text: body.text }, { person: caller.id })
+    return requestPage(desk, reference, caller.id)
+  },
+)

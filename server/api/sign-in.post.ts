@@ -1,0 +1,43 @@
+import { IsEmail, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { setCookie } from 'h3'
+import { HttpProblem } from '../http/problem'
+import { addressOf, defineRoute, refuseForeignPages } from '../http/route'
+import { callerOfSession, SESSION_COOKIE, signIn } from '../http/session'
+
+class SignInBody {
+  @IsEmail({ require_tld: false }, { message: 'write a mail address like ines@merrow.example' })
+  @MaxLength(200)
+  mail!: string
+
+  @IsString()
+  @MinLength(1, { message: 'please fill this in' })
+  @MaxLength(200)
+  password!: string
+
+  /** Address of the portal; left out at the desk's own door. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(60)
+  portal?: string
+}
+
+export default defineRoute(
+  { who: 'anyone', summary: 'Sign in at a portal or at the desk; sets the session cookie', body: SignInBody },
+  async ({ event, desk, body }) => {
+    refuseForeignPages(event)
+    const design = await desk.knowledge.currentEdition()
+    const portal = body.portal ? design.findPortal(body.portal) : null
+    if (portal === undefined) throw new HttpProblem(404, 'There is no portal at this address.')
+    const secret = await signIn(desk.db, {
+      mail: body.mail,
+      password: body.password,
+      portal,
+      address: addressOf(event),
+    })
+    // Over plain HTTP on loopback a secure cookie would not come back.
+    const secure = event.node.req.headers['x-forwarded-proto'] === 'https'
+    setCookie(event, SESSION_COOKIE, secret, { httpOnly: true, sameSite: 'lax', path: '/', secure })
+    const caller = await callerOfSession(desk.db, secret)
+    return { name: caller!.name, role: caller!.role }
+  },
+)

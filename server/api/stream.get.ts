@@ -1,0 +1,38 @@
+import { createEventStream } from 'h3'
+import { deskNow } from '../clock/deskClock'
+import { defineRoute, isStaff } from '../http/route'
+import { services } from '../http/services'
+
+const KEEP_ALIVE = 20_000
+
+export default defineRoute(
+  { who: 'signedIn', summary: 'What changes, as server-sent events', produces: 'text/event-stream' },
+  async ({ event, desk, caller }) => {
+    const events = createEventStream(event)
+    const mine = async (references: number[]) => {
+      if (isStaff(caller.role)) return references
+      const rows = await desk.db
+        .selectFrom('ticket')
+        .select('reference')
+        .where('requester', '=', caller.id)
+        .where('reference', 'in', references)
+        .execute()
+      return rows.map((row) => row.reference)
+    }
+    const remove = services().stream.add((notice) => {
+      if (notice.kind !== 'tickets') return void events.push(JSON.stringify({ ...notice, now: deskNow() }))
+      void mine(notice.references)
+        .then(async (references) => {
+          if (references.length) await events.push(JSON.stringify({ kind: 'tickets', references }))
+        })
+        .catch(() => undefined)
+    })
+    const alive = setInterval(() => void events.push({ event: 'alive', data: String(deskNow()) }), KEEP_ALIVE)
+    events.onClosed(() => {
+      remove()
+      clearInterval(alive)
+    })
+    void events.push(JSON.stringify({ kind: 'clock', now: deskNow() }))
+    return events.send()
+  },
+)

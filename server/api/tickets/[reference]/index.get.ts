@@ -1,0 +1,13 @@
+import { HttpProblem } from '../../../http/problem'
+import { defineRoute } from '../../../http/route'
+import { ticketPage } from '../../../queries/tickets'
+
+export default defineRoute(
+  { who: 'technician', summary: 'Everything about one ticket' },
+  async ({ desk, number }) => {
+    const reference = number('reference')
+    const page = await ticketPage(desk, reference)
+    if (!page) throw new HttpProblem(404, `There is no ticket ${reference}.`)
+    return page
+  },
+)

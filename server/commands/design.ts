@@ -1,0 +1,88 @@
+import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
+import type { Database } from '../db/connection'
+
+/**
+ * The published editions and the directory as this process knows them. Editions never change, so they
+ * are kept for good; which one is current and who is in the directory is asked again after a notice.
+ */
+export class Knowledge {
+  private readonly editions = new Map<number, Promise<CompiledDesign>>()
+  private current: Promise<CompiledDesign> | undefined
+  private people: Promise<Directory> | undefined
+
+  constructor(private readonly db: Database) {}
+
+  /** Forgets what may have changed; called when another process published or edited the directory. */
+  forget(what: 'edition' | 'directory'): void {
+    if (what === 'edition') this.current = undefined
+    else this.people = undefined
+  }
+
+  /** The edition that new tickets follow. */
+  async currentEdition(): Promise<CompiledDesign> {
+    this.current ??= keepUnlessFailed(this.loadCurrent(), () => (this.current = undefined))
+    return this.current
+  }
+
+  async edition(number: number): Promise<CompiledDesign> {
+    let edition = this.editions.get(number)
+    if (!edition) {
+      edition = keepUnlessFailed(this.loadEdition(number), () => this.editions.delete(number))
+      this.editions.set(number, edition)
+    }
+    return edition
+  }
+
+  async directory(): Promise<Directory> {
+    this.people ??= keepUnlessFailed(
+      loadDirectory(this.db).then((data) => new Directory(data)),
+      () => (this.people = undefined),
+    )
+    return this.people
+  }
+
+  private async loadCurrent(): Promise<CompiledDesign> {
+    const { number } = await this.db
+      .selectFrom('edition')
+      .select('number')
+      .orderBy('number', 'desc')
+      .limit(1)
+      .executeTakeFirstOrThrow(() => new Error('no edition is published yet'))
+    return this.edition(number)
+  }
+
+  private async loadEdition(number: number): Promise<CompiledDesign> {
+    const row = await this.db
+      .selectFrom('edition')
+      .select('document')
+      .where('number', '=', number)
+      .executeTakeFirst()
+    if (!row) throw new Error(`there is no edition ${number}`)
+    return new CompiledDesign(row.document, number)
+  }
+}
+
+function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<T> {
+  promise.catch(drop)
+  return promise
+}
+
+/** Reads the whole directory. */
+export async function loadDirectory(db: Database): Promise<DirectoryData> {
+  const [people, teams, sites, organisations, agreements] = await Promise.all([
+    db.selectFrom('person').selectAll().execute(),
+    db.selectFrom('team').selectAll().execute(),
+    db.selectFrom('site').selectAll().execute(),
+    db.selectFrom('organisation').selectAll().execute(),
+    db.selectFrom('agreement').selectAll().execute(),
+  ])
+  const set = <T extends object>(row: T) =>
+    Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as unknown
+  return {
+    people: people.map(({ password_hash: _, ...person }) => set(person)) as DirectoryData['people'],
+    teams: teams.map(set) as DirectoryData['teams'],
+    sites: sites.map(set) as DirectoryData['sites'],
+    organisations,
+    agreements,
+  }
+}

@@ -1,0 +1,171 @@
+import Ajv2020 from 'ajv/dist/2020.js'
+import { sql } from 'kysely'
+import schema from '../../docs/design-file.schema.json'
+import { compareDesigns, LISTS, proofread, type Design } from '../../core/design'
+import { canonicalJson } from '../../core/json'
+import { Refused } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
+import type { Database, Trx } from '../db/connection'
+import type { Desk } from './desk'
+
+const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(schema)
+
+export interface DraftChange {
+  list: string
+  id: string
+  before: unknown
+  after: unknown
+}
+
+async function current(db: Database | Trx) {
+  return db.selectFrom('edition').selectAll().orderBy('number', 'desc').limit(1).executeTakeFirstOrThrow()
+}
+
+/** The draft row, locked; made from the current edition when there is none. */
+async function lockedDraft(trx: Trx) {
+  const draft = await trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirst()
+  if (draft) return draft
+  const edition = await current(trx)
+  await trx
+    .insertInto('draft')
+    .values({ id: 1, document: JSON.stringify(edition.document), version: 1, based_on: edition.number })
+    .onConflict((on) => on.doNothing())
+    .execute()
+  return trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirstOrThrow()
+}
+
+/** The draft with its findings and what it changes; where nobody has begun one, the current edition. */
+export async function draftPage(desk: Desk) {
+  const [draft, edition, directory] = await Promise.all([
+    desk.db.selectFrom('draft').selectAll().where('id', '=', 1).executeTakeFirst(),
+    current(desk.db),
+    desk.knowledge.directory(),
+  ])
+  const design = draft?.document ?? edition.document
+  const authors = await desk.db
+    .selectFrom('draft_change')
+    .innerJoin('person', 'person.id', 'draft_change.person')
+    .select(['list', 'thing', 'person.name as by', 'at'])
+    .orderBy('draft_change.id', 'desc')
+    .limit(50)
+    .execute()
+  return {
+    version: draft?.version ?? 0,
+    edition: edition.number,
+    begun: draft !== undefined,
+    design,
+    findings: proofread(design, directory),
+    changes: compareDesigns(edition.document, design),
+    authors,
+  }
+}
+
+/**
+ * Changes one thing in the draft. Two people may work on different things at once; on the same thing
+ * the second is refused and nothing is overwritten.
+ */
+export async function changeDraft(desk: Desk, change: DraftChange, person: string) {
+  await desk.db.transaction().execute(async (trx) => {
+    const draft = await lockedDraft(trx)
+    const design = applyChange(draft.document, change)
+    if (!fitsSchema(design)) {
+      const fields = (fitsSchema.errors ?? []).slice(0, 20).map((error) => {
+        return { field: error.instancePath.slice(1) || change.list, message: error.message ?? 'does not fit' }
+      })
+      throw new Refused('invalid', 'This does not fit the design; nothing was changed.', fields)
+    }
+    const version = draft.version + 1
+    await trx
+      .updateTable('draft')
+      .set({ document: JSON.stringify(design), version })
+      .where('id', '=', 1)
+      .execute()
+    await trx
+      .insertInto('draft_change')
+      .values({ version, list: change.list, thing: change.id, person, at: deskNow() })
+      .execute()
+    await sql`select pg_notify('yare_draft', '')`.execute(trx)
+  })
+  return draftPage(desk)
+}
+
+type Thing = { id?: string; name?: string }
+
+function applyChange(design: Design, { list, id, before, after }: DraftChange): Design {
+  if (list === 'triage' && id in design.triage) {
+    refuseIfChanged(design.triage[id as keyof Design['triage']], before)
+    return { ...design, triage: { ...design.triage, [id]: after } }
+  }
+  if (!(LISTS as readonly string[]).includes(list))
+    throw new Refused('invalid', 'There is no such part of a design.', [
+      { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage` },
+    ])
+  const things = design[list as (typeof LISTS)[number]] as Thing[]
+  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  const index = things.findIndex((thing) => idOf(thing) === id)
+  refuseIfChanged(index < 0 ? null : things[index], before)
+  const changed = [...things]
+  if (after === null) changed.splice(index, 1)
+  else if (index < 0) changed.push(after as Thing)
+  else changed[index] = after as Thing
+  return { ...design, [list]: changed }
+}
+
+function refuseIfChanged(actual: unknown, before: unknown): void {
+  if (canonicalJson(actual) !== canonicalJson(before))
+    throw new Refused(
+      'conflict',
+      'Somebody else changed this meanwhile. Nothing was overwritten; look at it as it is now and change it again.',
+    )
+}
+
+/**
+ * Publishes the draft as the next edition.
+ * @throws Refused conflict when the draft changed since it was read, invalid when proofreading finds errors
+ */
+export async function publishDraft(desk: Desk, version: number, note: string, person: string) {
+  const directory = await desk.knowledge.directory()
+  const number = await desk.db.transaction().execute(async (trx) => {
+    await sql`lock table edition in share row exclusive mode`.execute(trx)
+    const draft = await trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirst()
+    const edition = await current(trx)
+    if (!draft || draft.version !== version || draft.based_on !== edition.number)
+      throw new Refused(
+        'conflict',
+        'The draft is not the one on your screen any more: somebody changed or published it. Read it again before publishing.',
+      )
+    const errors = proofread(draft.document, directory).filter((finding) => finding.severity === 'error')
+    if (errors.length)
+      throw new Refused(
+        'invalid',
+        `Proofreading finds ${errors.length} error(s); put them right first.`,
+        errors.map((one) => ({ field: one.place, message: one.message })),
+      )
+    const next = edition.number + 1
+    await trx
+      .insertInto('edition')
+      .values({
+        number: next,
+        document: JSON.stringify(draft.document),
+        note,
+        published_by: person,
+        published_at: deskNow(),
+      })
+      .execute()
+    await trx.deleteFrom('draft').execute()
+    await trx.deleteFrom('draft_change').execute()
+    await sql`select pg_notify('yare_edition', ''), pg_notify('yare_draft', '')`.execute(trx)
+    return next
+  })
+  desk.knowledge.forget('edition')
+  return { edition: number }
+}
+
+export async function discardDraft(desk: Desk) {
+  await desk.db.transaction().execute(async (trx) => {
+    await trx.deleteFrom('draft').execute()
+    await trx.deleteFrom('draft_change').execute()
+    await sql`select pg_notify('yare_draft', '')`.execute(trx)
+  })
+  return draftPage(desk)
+}

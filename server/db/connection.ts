@@ -1,0 +1,42 @@
+import { Kysely, PostgresDialect, type Transaction } from 'kysely'
+import pg from 'pg'
+import { log } from '../http/log'
+import type { Tables } from './tables'
+
+// Instants and references are well below 2^53, so whole numbers of 64 bits are read as numbers.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number)
+
+export type Database = Kysely<Tables>
+export type Trx = Transaction<Tables>
+
+export function databaseUrl(): string {
+  const url = process.env.DATABASE_URL
+  if (!url) throw new Error('DATABASE_URL is not set; start with ./yare, which sets it')
+  return url
+}
+
+export interface Connection {
+  db: Database
+  pool: pg.Pool
+}
+
+/** Opens a pool; a lost connection is logged and replaced at the next use. */
+export function connect(url = databaseUrl(), size = 12): Connection {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: size,
+    connectionTimeoutMillis: 5000,
+    application_name: 'yare',
+  })
+  // A client that is lent out when the connection goes away must not take the process with it.
+  pool.on('connect', (client) => client.on('error', () => undefined))
+  pool.on('error', (error) => log.warn({ error: error.message }, 'a database connection was lost'))
+  return { db: new Kysely<Tables>({ dialect: new PostgresDialect({ pool }) }), pool }
+}
+
+/** Whether an error says that the database could not be reached (or went away), so that trying again later helps. */
+export function isUnreachable(error: unknown): boolean {
+  const { code, message } = (error ?? {}) as { code?: string; message?: string }
+  if (code && /^(08|57P0|53300|ECONN|EPIPE|ENOENT|ETIMEDOUT)/.test(code)) return true
+  return /Connection terminated|timeout exceeded when trying to connect|not queryable/.test(message ?? '')
+}

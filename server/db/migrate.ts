@@ -1,0 +1,42 @@
+import { Logger, runMigrations } from 'graphile-worker'
+import type pg from 'pg'
+import { MIGRATIONS } from './migrations'
+
+const LOCK = 4_203
+
+/** graphile-worker says much at start that nobody needs to read. */
+export const quiet = new Logger(() => () => undefined)
+
+/**
+ * Brings the database up to date: our tables and those of the job queue. Several processes may start
+ * at once; an advisory lock lets one do the work.
+ * @returns names of the migrations that ran
+ */
+export async function migrate(pool: pg.Pool): Promise<string[]> {
+  const client = await pool.connect()
+  const ran: string[] = []
+  try {
+    await client.query('select pg_advisory_lock($1)', [LOCK])
+    await client.query(
+      'create table if not exists migration (name text primary key, at timestamptz not null default now())',
+    )
+    const { rows } = await client.query<{ name: string }>('select name from migration')
+    const done = new Set(rows.map((row) => row.name))
+    for (const { name, sql } of MIGRATIONS) {
+      if (done.has(name)) continue
+      await client.query('begin')
+      await client.query(sql)
+      await client.query('insert into migration (name) values ($1)', [name])
+      await client.query('commit')
+      ran.push(name)
+    }
+    await runMigrations({ pgPool: pool, logger: quiet })
+    return ran
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined)
+    throw error
+  } finally {
+    await client.query('select pg_advisory_unlock($1)', [LOCK]).catch(() => undefined)
+    client.release()
+  }
+}

@@ -1,0 +1,84 @@
+/** Migrations in order; each runs once, forward only. A released one is never changed. */
+export const MIGRATIONS: { name: string; sql: string }[] = [
+  {
+    name: '0001 the first tables',
+    sql: `
+create extension if not exists pg_trgm;
+create extension if not exists citext;
+
+create table setting (key text primary key, value jsonb not null);
+
+create table organisation (id text primary key, name text not null);
+create table site (
+  id text primary key, name text not null, zone text not null,
+  organisation text not null references organisation, calendar text not null, priority text);
+create table person (
+  id text primary key, name text not null, mail citext not null unique, role text not null,
+  active boolean not null default true, zone text not null,
+  organisation text references organisation, site text references site, priority text,
+  teams text[] not null default '{}', shift jsonb, password_hash text);
+create table team (id text primary key, name text not null, lead text references person);
+create table agreement (
+  number bigint primary key, organisation text not null references organisation, cover text not null,
+  starts bigint not null, ends bigint not null check (ends > starts));
+
+create table edition (
+  number int primary key, document jsonb not null, note text not null,
+  published_by text references person, published_at bigint not null);
+create table draft (
+  id int primary key check (id = 1), document jsonb not null, version int not null, based_on int not null references edition);
+create table draft_change (
+  id bigserial primary key, version int not null, list text not null, thing text not null,
+  person text not null references person, at bigint not null);
+
+create sequence ticket_reference;
+create table ticket (
+  reference bigint primary key, state jsonb not null, sequence int not null, edition int not null references edition,
+  summary text not null, kind text not null, item text not null, status text not null, status_group text not null,
+  category text not null, priority text not null, priority_order int not null, queue text not null, team text not null,
+  technician text references person, requester text not null references person, organisation text, site text,
+  logged_at bigint not null, changed_at bigint not null, due_at bigint);
+create index ticket_open_due on ticket (due_at nulls last, reference) where status_group <> 'done';
+create index ticket_open_technician on ticket (technician) where status_group <> 'done';
+create index ticket_requester on ticket (requester, reference desc);
+create index ticket_logged on ticket (logged_at desc);
+create index ticket_summary on ticket using gin (summary gin_trgm_ops);
+
+create table entry (
+  reference bigint not null references ticket deferrable initially deferred, sequence int not null, at bigint not null,
+  actor text not null, kind text not null, body jsonb not null, primary key (reference, sequence));
+
+create table clock (
+  reference bigint not null, target text not null, started_at bigint not null, granted bigint not null,
+  paused boolean not null, due_at bigint, stopped_at bigint, outcome text, primary key (reference, target, started_at));
+create index clock_running on clock (due_at) where stopped_at is null;
+
+create table alarm (reference bigint not null, key text not null, at bigint not null, primary key (reference, key));
+create index alarm_at on alarm (at);
+
+create table outbox (
+  key text primary key, reference bigint not null, person text not null, address text not null, sender text not null,
+  template text not null, subject text not null, body text not null, state text not null default 'queued',
+  attempts int not null default 0, detail text not null default '', queued_at bigint not null);
+create index outbox_reference on outbox (reference);
+
+create table session (
+  token_hash text primary key, person text not null references person, portal text, inactivity_minutes int not null,
+  signed_in_at timestamptz not null default now(), seen_at timestamptz not null default now());
+create table api_token (
+  token_hash text primary key, person text not null references person, created_at timestamptz not null default now());
+create table sign_in_attempt (identifier text not null, address text not null, at timestamptz not null default now());
+create index sign_in_attempt_at on sign_in_attempt (identifier, at);
+
+create table request_key (
+  person text not null, key text not null, body_hash text not null, reference bigint not null,
+  at timestamptz not null default now(), primary key (person, key));
+
+create table standin_mail (
+  id bigserial primary key, received_at bigint not null, message_id text, sender text not null, recipient text not null,
+  subject text not null, text text not null, raw text not null);
+create unique index standin_mail_message on standin_mail (message_id, recipient);
+create index standin_mail_recipient on standin_mail (recipient, id desc);
+`,
+  },
+]

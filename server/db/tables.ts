@@ -1,0 +1,123 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Design } from '../../core/design'
+import type { TicketState } from '../../core/ticket'
+import type { Calendar } from '../../core/time'
+
+/** A column that the database fills in when it is left out. */
+type Filled<T> = ColumnType<T, T | undefined, T>
+type Json<T extends object> = JSONColumnType<T, string, string>
+
+export interface Tables {
+  setting: { key: string; value: Json<object> }
+  organisation: { id: string; name: string }
+  site: {
+    id: string
+    name: string
+    zone: string
+    organisation: string
+    calendar: string
+    priority: string | null
+  }
+  person: {
+    id: string
+    name: string
+    mail: string
+    role: string
+    active: Filled<boolean>
+    zone: string
+    organisation: string | null
+    site: string | null
+    priority: string | null
+    teams: Filled<string[]>
+    shift: ColumnType<Calendar | null, string | null, string | null>
+    password_hash: string | null
+  }
+  team: { id: string; name: string; lead: string | null }
+  agreement: { number: number; organisation: string; cover: string; starts: number; ends: number }
+  edition: {
+    number: number
+    document: Json<Design>
+    note: string
+    published_by: string | null
+    published_at: number
+  }
+  draft: { id: number; document: Json<Design>; version: number; based_on: number }
+  draft_change: {
+    id: Generated<number>
+    version: number
+    list: string
+    thing: string
+    person: string
+    at: number
+  }
+  ticket: {
+    reference: number
+    state: Json<TicketState>
+    sequence: number
+    edition: number
+    summary: string
+    kind: string
+    item: string
+    status: string
+    status_group: string
+    category: string
+    priority: string
+    priority_order: number
+    queue: string
+    team: string
+    technician: string | null
+    requester: string
+    organisation: string | null
+    site: string | null
+    logged_at: number
+    changed_at: number
+    due_at: number | null
+  }
+  entry: { reference: number; sequence: number; at: number; actor: string; kind: string; body: Json<object> }
+  clock: {
+    reference: number
+    target: string
+    started_at: number
+    granted: number
+    paused: boolean
+    due_at: number | null
+    stopped_at: number | null
+    outcome: string | null
+  }
+  alarm: { reference: number; key: string; at: number }
+  outbox: {
+    key: string
+    reference: number
+    person: string
+    address: string
+    sender: string
+    template: string
+    subject: string
+    body: string
+    state: Filled<string>
+    attempts: Filled<number>
+    detail: Filled<string>
+    queued_at: number
+  }
+  session: {
+    token_hash: string
+    person: string
+    portal: string | null
+    inactivity_minutes: number
+    signed_in_at: Filled<Date>
+    seen_at: Filled<Date>
+  }
+  api_token: { token_hash: string; person: string; created_at: Filled<Date> }
+  sign_in_attempt: { identifier: string; address: string; at: Filled<Date> }
+  request_key: { person: string; key: string; body_hash: string; reference: number; at: Filled<Date> }
+  standin_mail: {
+    id: Generated<number>
+    received_at: number
+    message_id: string | null
+    sender: string
+    recipient: string
+    subject: string
+    text: string
+    raw: string
+  }
+}

@@ -1,0 +1,57 @@
+import { Desk } from '../commands/desk'
+import { heartbeat, loadClock } from '../clock/deskClock'
+import { connect } from '../db/connection'
+import { listen } from '../db/listen'
+import { log } from './log'
+import { Stream } from './stream'
+
+/** What the routes of this process share: the desk and the stream to the browsers. */
+export interface Services {
+  desk: Desk
+  stream: Stream
+  close(): Promise<void>
+}
+
+let started: Services | undefined
+
+/** Starts them on first use. */
+export function services(): Services {
+  started ??= start()
+  return started
+}
+
+function start(): Services {
+  const desk = new Desk(connect())
+  const stream = new Stream()
+  const reload = () =>
+    loadClock(desk.db).catch((error: Error) =>
+      log.warn({ error: error.message }, 'the clock could not be read'),
+    )
+  const stopListening = listen(desk.connection.pool, {
+    yare_clock: () => void reload().then(() => stream.send({ kind: 'clock' })),
+    yare_edition: () => {
+      desk.knowledge.forget('edition')
+      stream.send({ kind: 'edition' })
+    },
+    yare_directory: () => desk.knowledge.forget('directory'),
+    yare_draft: () => stream.send({ kind: 'draft' }),
+    yare_tickets: (payload) => stream.send({ kind: 'tickets', references: JSON.parse(payload) as number[] }),
+    // After a lost connection anything may have changed meanwhile.
+    reconnected: () => {
+      desk.knowledge.forget('edition')
+      desk.knowledge.forget('directory')
+      void reload().then(() => stream.send({ kind: 'reconnected' }))
+    },
+  })
+  const beat = setInterval(() => void heartbeat(desk.db).catch(() => undefined), 3000)
+  return {
+    desk,
+    stream,
+    async close() {
+      clearInterval(beat)
+      await heartbeat(desk.db).catch(() => undefined)
+      await stopListening()
+      await desk.db.destroy()
+    },
+  }
+}

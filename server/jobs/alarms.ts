@@ -1,0 +1,63 @@
+import type { Desk } from '../commands/desk'
+import { deskNow } from '../clock/deskClock'
+import { log } from '../http/log'
+
+const BATCH = 200
+const AT_ONCE = 4
+const POLL = 250
+
+/**
+ * Rings every alarm that is due, soonest first. Several workers may do this at once: a ticket is held
+ * while its alarms ring, and what another worker holds is left to it.
+ * @returns how many tickets rang
+ */
+export async function ringDue(desk: Desk): Promise<number> {
+  const due = await desk.db
+    .selectFrom('alarm')
+    .select((e) => ['reference', e.fn.min('at').as('first')])
+    .where('at', '<=', deskNow())
+    .groupBy('reference')
+    .orderBy('first')
+    .limit(BATCH)
+    .execute()
+  let rang = 0
+  const queue = due.map((row) => row.reference)
+  const ringers = Array.from({ length: AT_ONCE }, async () => {
+    for (let reference = queue.shift(); reference !== undefined; reference = queue.shift())
+      if (await ringOne(desk, reference)) rang++
+  })
+  await Promise.all(ringers)
+  return rang
+}
+
+async function ringOne(desk: Desk, reference: number): Promise<boolean> {
+  try {
+    return await desk.ring(reference)
+  } catch (error) {
+    // One ticket that cannot ring must not keep the others silent; it is tried again.
+    log.error({ reference, error: (error as Error).message }, 'an alarm could not ring')
+    return false
+  }
+}
+
+/**
+ * Watches for due alarms until it is stopped.
+ * @returns a function that stops it and waits for what is ringing
+ */
+export function watchAlarms(desk: Desk): () => Promise<void> {
+  let stopped = false
+  const turn = async () => {
+    while (!stopped) {
+      const rang = await ringDue(desk).catch((error: Error) => {
+        log.warn({ error: error.message }, 'the alarms could not be read; trying again')
+        return 0
+      })
+      if (rang === 0) await new Promise((done) => setTimeout(done, POLL))
+    }
+  }
+  const running = turn()
+  return async () => {
+    stopped = true
+    await running
+  }
+}

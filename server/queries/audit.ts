@@ -1,0 +1,104 @@
+import { canonicalJson } from '../../core/json'
+import { rebuild, type TicketState } from '../../core/ticket'
+import { alarmRows, clockRows, entryFromRow, ticketRow } from '../commands/store'
+import { Knowledge } from '../commands/design'
+import type { Database } from '../db/connection'
+
+/** One disagreement between what is stored and what the entries say. */
+export interface Difference {
+  reference: number
+  what: string
+  stored: unknown
+  rebuilt: unknown
+}
+
+export interface AuditReport {
+  tickets: number
+  entries: number
+  differences: Difference[]
+}
+
+const PAGE = 500
+
+/** Rebuilds every ticket, its clocks and its alarms from the entries and compares them with what is stored. */
+export async function audit(db: Database): Promise<AuditReport> {
+  const knowledge = new Knowledge(db)
+  const report: AuditReport = { tickets: 0, entries: 0, differences: [] }
+  for (let after = -1; ;) {
+    // One snapshot a page, so that a desk at work is not mistaken for a difference.
+    const page = await db
+      .transaction()
+      .setIsolationLevel('repeatable read')
+      .execute((trx) => auditPage(trx, knowledge, after, report))
+    if (page === undefined) return report
+    after = page
+  }
+}
+
+async function auditPage(
+  db: Database,
+  knowledge: Knowledge,
+  after: number,
+  report: AuditReport,
+): Promise<number | undefined> {
+  const tickets = await db
+    .selectFrom('ticket')
+    .selectAll()
+    .where('reference', '>', after)
+    .orderBy('reference')
+    .limit(PAGE)
+    .execute()
+  if (tickets.length === 0) return undefined
+  const last = tickets[tickets.length - 1]!.reference
+  const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
+  const range = (table: 'entry' | 'clock' | 'alarm') =>
+    db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
+  const [entries, clocks, alarms] = [
+    within((await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[]),
+    within(await range('clock').execute()),
+    within(await range('alarm').execute()),
+  ]
+  for (const ticket of tickets) {
+    const { reference } = ticket
+    const record = entries.get(reference) ?? []
+    report.tickets++
+    report.entries += record.length
+    const differ = (what: string, stored: unknown, rebuilt: unknown) => {
+      if (canonicalJson(stored) !== canonicalJson(rebuilt))
+        report.differences.push({ reference, what, stored, rebuilt })
+    }
+    let state: TicketState
+    try {
+      state = rebuild(record.map(entryFromRow))
+    } catch (error) {
+      report.differences.push({
+        reference,
+        what: 'record',
+        stored: record.length,
+        rebuilt: (error as Error).message,
+      })
+      continue
+    }
+    const design = await knowledge.edition(state.edition)
+    const row = ticketRow(state, design) as Record<string, unknown>
+    for (const [column, value] of Object.entries(row))
+      differ(column, ticket[column as keyof typeof ticket], value)
+    differ('clocks', sorted(clocks.get(reference) ?? []), sorted(clockRows(state, design)))
+    differ('alarms', sorted(alarms.get(reference) ?? []), sorted(alarmRows(state, design)))
+  }
+  return last
+}
+
+type EntryRow = { reference: number; sequence: number; at: number; actor: string; kind: string; body: object }
+
+function groupByReference<T extends { reference: number }>(rows: T[]): Map<number, T[]> {
+  const groups = new Map<number, T[]>()
+  for (const row of rows) {
+    const group = groups.get(row.reference)
+    if (group) group.push(row)
+    else groups.set(row.reference, [row])
+  }
+  return groups
+}
+
+const sorted = (rows: object[]) => rows.map(canonicalJson).sort()

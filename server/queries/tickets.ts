@@ -1,0 +1,304 @@
+import { sql } from 'kysely'
+import type { Clock } from '../../core/clock'
+import { dueAt } from '../../core/clock'
+import type { CompiledDesign, Directory } from '../../core/design'
+import { answersInWords } from '../../core/intake'
+import { statusOf, transitionsFrom } from '../../core/lifecycle'
+import type { TicketState } from '../../core/ticket'
+import { entryFromRow } from '../commands/store'
+import type { Desk } from '../commands/desk'
+import type { Database } from '../db/connection'
+
+export type View = 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
+
+export interface ListQuery {
+  view: View
+  search?: string
+  after?: string
+  limit: number
+  now: number
+  person: string
+  teams: string[]
+}
+
+/** One row of the Desk: what a ledger row shows, and the clocks from which it draws the strip. */
+export interface TicketRow {
+  reference: number
+  summary: string
+  category: string
+  numeral: string
+  priority: string
+  priorityOrder: number
+  organisation: string
+  site: string
+  queue: string
+  team: string
+  technician: string | null
+  status: string
+  statusGroup: string
+  edition: number
+  dueAt: number | null
+  loggedAt: number
+  clocks: Clock[]
+}
+
+export interface TicketList {
+  rows: TicketRow[]
+  /** Key of the next page; missing on the last. */
+  next?: string
+  total: number
+}
+
+type Filter = (query: ListQuery) => ReturnType<typeof sql<boolean>>
+
+const FILTERS: Record<View, Filter> = {
+  open: () => sql`status_group <> 'done'`,
+  mine: ({ person }) => sql`status_group <> 'done' and technician = ${person}`,
+  team: ({ teams }) => sql`status_group <> 'done' and team = any(${teams}::text[])`,
+  unassigned: () => sql`status_group <> 'done' and technician is null`,
+  over: ({ now }) => sql`status_group <> 'done' and due_at <= ${now}`,
+  done: () => sql`status_group = 'done'`,
+}
+
+// Tickets whose clocks are paused have no due moment; they stand after all the others.
+const NEVER = Number.MAX_SAFE_INTEGER
+const DUE = sql<number>`coalesce(due_at, ${NEVER}::bigint)`
+
+/** A page of tickets: open ones by what falls due next, done ones by what changed last. Pages go by key. */
+export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
+  const done = query.view === 'done'
+  const order = done ? sql<number>`-changed_at` : DUE
+  const wanted = sql<boolean>`${FILTERS[query.view](query)} and ${searched(query.search)}`
+  const [key, reference] = (query.after ?? '').split('_').map(Number)
+  const page = await desk.db
+    .selectFrom('ticket')
+    .select(['state', 'due_at', 'status_group', 'priority_order', order.as('sort')])
+    .where(wanted)
+    .$if(query.after !== undefined, (q) =>
+      q.where(sql<boolean>`(${order}, reference) > (${key}::bigint, ${reference}::bigint)`),
+    )
+    .orderBy('sort')
+    .orderBy('reference')
+    .limit(query.limit + 1)
+    .execute()
+  const { total } = await desk.db
+    .selectFrom('ticket')
+    .select((e) => e.fn.countAll<number>().as('total'))
+    .where(wanted)
+    .executeTakeFirstOrThrow()
+  const directory = await desk.knowledge.directory()
+  const rows = await Promise.all(
+    page.slice(0, query.limit).map(async (row) => {
+      const design = await desk.knowledge.edition(row.state.edition)
+      return { ...rowOf(row.state, design, directory), dueAt: row.due_at, statusGroup: row.status_group }
+    }),
+  )
+  const last = page[query.limit - 1]
+  return { rows, total, ...(page.length > query.limit && { next: `${last!.sort}_${last!.state.reference}` }) }
+}
+
+function searched(search: string | undefined) {
+  const words = search?.trim()
+  if (!words) return sql<boolean>`true`
+  const number = words.replace(/\s/g, '')
+  const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`
+  return /^\d{1,15}$/.test(number)
+    ? sql<boolean>`(reference = ${Number(number)} or summary ilike ${like})`
+    : sql<boolean>`(summary ilike ${like} or requester in (select id from person where name ilike ${like})
+        or organisation in (select id from organisation where name ilike ${like}))`
+}
+
+function rowOf(
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+): Omit<TicketRow, 'dueAt' | 'statusGroup'> {
+  const priority = design.priority(state.priority)
+  return {
+    reference: state.reference,
+    summary: state.summary,
+    category: design.categoryPath(state.category),
+    numeral: priority.numeral,
+    priority: priority.name,
+    priorityOrder: priority.order,
+    organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
+    site: directory.sites.get(state.site ?? '')?.name ?? '',
+    queue: design.queueName(state.queue),
+    team: directory.teams.get(state.team)?.name ?? state.team,
+    technician: state.technician ? directory.nameOf(state.technician) : null,
+    status: statusOf(design.kind(state.kind), state.status).name,
+    edition: state.edition,
+    loggedAt: state.loggedAt,
+    clocks: state.clocks,
+  }
+}
+
+/** How many tickets each view holds. */
+export async function countViews(
+  db: Database,
+  query: Omit<ListQuery, 'view' | 'limit'>,
+): Promise<Record<string, number>> {
+  const count = (view: View) =>
+    sql<number>`count(*) filter (where ${FILTERS[view]({ ...query, view, limit: 0 })})`
+  const { rows } = await sql<
+    Record<string, number>
+  >`select ${count('open')} as open, ${count('mine')} as mine,
+    ${count('team')} as team, ${count('unassigned')} as unassigned, ${count('over')} as over
+    from ticket where status_group <> 'done'`.execute(db)
+  return rows[0]!
+}
+
+async function load(desk: Desk, reference: number) {
+  const row = await desk.db
+    .selectFrom('ticket')
+    .select(['state'])
+    .where('reference', '=', reference)
+    .executeTakeFirst()
+  if (!row) return undefined
+  const [design, directory, entries] = await Promise.all([
+    desk.knowledge.edition(row.state.edition),
+    desk.knowledge.directory(),
+    desk.db.selectFrom('entry').selectAll().where('reference', '=', reference).orderBy('sequence').execute(),
+  ])
+  return { state: row.state, design, directory, entries: entries.map(entryFromRow) }
+}
+
+/** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
+export async function ticketPage(desk: Desk, reference: number) {
+  const found = await load(desk, reference)
+  if (!found) return undefined
+  const { state, design, directory, entries } = found
+  const kind = design.kind(state.kind)
+  const status = statusOf(kind, state.status)
+  const item = design.item(state.item)
+  const requester = directory.people.get(state.requester)
+  const site = directory.sites.get(state.site ?? '')
+  const people = new Set(entries.flatMap((entry) => peopleOf(entry)))
+  const outbox = await desk.db
+    .selectFrom('outbox')
+    .select([
+      'key',
+      'person',
+      'address',
+      'subject',
+      'template',
+      'state',
+      'attempts',
+      'detail',
+      'queued_at',
+      'body',
+    ])
+    .where('reference', '=', reference)
+    .execute()
+  return {
+    ...rowOf(state, design, directory),
+    sequence: state.sequence,
+    statusId: state.status,
+    statusGroup: status.group,
+    item: { id: item.id, name: item.name },
+    kind: kind.name,
+    answers: answersInWords(design.form(item.form), design.questions, state.answers),
+    because: state.because,
+    impact: state.impact,
+    urgency: state.urgency,
+    requester: { id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
+    siteZone: site?.zone ?? design.design.desk.zone,
+    cover: state.cover,
+    agreement: state.agreement,
+    technicianId: state.technician,
+    solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
+    remarks: state.remarks,
+    transitions: transitionsFrom(kind, state.status).map(({ to, label }) => ({
+      to,
+      label,
+      gate: statusOf(kind, to).gate,
+    })),
+    statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
+    people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
+    rungs: design.design.ladders.flatMap((ladder) =>
+      ladder.rungs.map((rung) => ({ target: ladder.target, share: rung.share })),
+    ),
+    calendars: Object.fromEntries(
+      [...new Set(state.clocks.map((clock) => clock.calendar))].map((id) => [
+        id,
+        design.calendar(id).calendar,
+      ]),
+    ),
+    deliveries: outbox,
+    entries,
+  }
+}
+
+function peopleOf(entry: object): string[] {
+  const { actor, technician, told, messages, fields } = entry as {
+    actor?: { person?: string }
+    technician?: string | null
+    told?: string[]
+    messages?: { person: string }[]
+    fields?: { solvedBy?: string }
+  }
+  return [
+    actor?.person,
+    technician,
+    fields?.solvedBy,
+    ...(told ?? []),
+    ...(messages ?? []).map((one) => one.person),
+  ].filter((one): one is string => Boolean(one))
+}
+
+/** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
+export async function requestPage(desk: Desk, reference: number, person: string) {
+  const found = await load(desk, reference)
+  if (!found || found.state.requester !== person) return undefined
+  const { state, design, directory, entries } = found
+  const item = design.item(state.item)
+  return {
+    ...requestOf(state, design),
+    answers: answersInWords(design.form(item.form), design.questions, state.answers),
+    conversation: entries.flatMap((entry) => {
+      const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
+      if (entry.kind === 'replied' || entry.kind === 'answered')
+        return [{ at: entry.at, by, text: entry.text, mine: entry.kind === 'answered' }]
+      if (entry.kind !== 'statusMoved' || !statusOf(design.kind(state.kind), entry.to).tell) return []
+      const text = entry.fields.reason ?? entry.fields.remarks
+      return text ? [{ at: entry.at, by, text, mine: false }] : []
+    }),
+  }
+}
+
+function requestOf(state: TicketState, design: CompiledDesign) {
+  const status = statusOf(design.kind(state.kind), state.status)
+  const due = (target: string) => {
+    const clock = state.clocks.find((one) => one.target === target)
+    if (!clock) return { due: null, ended: null }
+    return { due: dueAt(clock, design.calendar(clock.calendar)) ?? null, ended: clock.outcome ?? null }
+  }
+  return {
+    reference: state.reference,
+    summary: state.summary,
+    loggedAt: state.loggedAt,
+    status: status.plainly,
+    group: status.group,
+    // A status in which the requester is told and the desk waits is one that waits for the requester.
+    waitsForMe: status.group === 'waiting' && status.tell !== undefined,
+    respond: due('respond'),
+    resolve: due('resolve'),
+  }
+}
+
+export type MyRequest = ReturnType<typeof requestOf>
+
+/** A requester's own tickets, newest first. */
+export async function myRequests(desk: Desk, person: string, limit: number): Promise<MyRequest[]> {
+  const rows = await desk.db
+    .selectFrom('ticket')
+    .select('state')
+    .where('requester', '=', person)
+    .orderBy(sql`status_group = 'done'`)
+    .orderBy('reference', 'desc')
+    .limit(limit)
+    .execute()
+  return Promise.all(
+    rows.map(async ({ state }) => requestOf(state, await desk.knowledge.edition(state.edition))),
+  )
+}

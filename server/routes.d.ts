@@ -1,0 +1,6 @@
+declare module '#yare/routes' {
+  import type { Route } from './http/route'
+
+  const routes: [file: string, route: Route][]
+  export default routes
+}

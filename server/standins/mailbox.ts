@@ -1,0 +1,70 @@
+import { simpleParser } from 'mailparser'
+import { SMTPServer } from 'smtp-server'
+import { deskNow, loadClock } from '../clock/deskClock'
+import { connect } from '../db/connection'
+import { listen } from '../db/listen'
+import { keepMail, mailFaults } from './mailStore'
+
+export interface Mailbox {
+  port: number
+  stop(): Promise<void>
+}
+
+/** Starts the mailbox stand-in: a real SMTP server on loopback that keeps what it gets in the database. */
+export async function startMailbox(port: number): Promise<Mailbox> {
+  const { db, pool } = connect(undefined, 4)
+  await loadClock(db)
+  const reload = () => void loadClock(db).catch(() => undefined)
+  const stopListening = listen(pool, { yare_clock: reload, reconnected: reload })
+  const server = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['STARTTLS', 'AUTH'],
+    size: 10 * 1024 * 1024,
+    onMailFrom: (_, __, done) => {
+      mailFaults(db).then(
+        ({ refuse }) => done(refuse ? temporary('The mailbox stand-in refuses mail just now') : null),
+        () => done(temporary('The mailbox stand-in cannot reach its store')),
+      )
+    },
+    onData: (stream, session, done) => {
+      const recipients = session.envelope.rcptTo.map((one) => one.address)
+      receive(stream, recipients).then(
+        () => done(null),
+        (error: Error) => done(temporary(error.message)),
+      )
+    },
+  })
+  const receive = async (stream: NodeJS.ReadableStream, recipients: string[]) => {
+    const chunks: Buffer[] = []
+    for await (const chunk of stream) chunks.push(chunk as Buffer)
+    const raw = Buffer.concat(chunks)
+    const mail = await simpleParser(raw)
+    for (const recipient of recipients)
+      await keepMail(db, {
+        received_at: deskNow(),
+        message_id: mail.messageId ?? null,
+        sender: mail.from?.text ?? '',
+        recipient: recipient.toLowerCase(),
+        subject: mail.subject ?? '',
+        text: mail.text ?? '',
+        raw: raw.toString('utf8').slice(0, 100_000).replaceAll('\0', ''),
+      })
+  }
+  server.on('error', () => undefined)
+  await new Promise<void>((ready, fail) => {
+    server.server.once('error', fail)
+    server.listen(port, '127.0.0.1', ready)
+  })
+  return {
+    port: (server.server.address() as { port: number }).port,
+    async stop() {
+      await new Promise<void>((done) => server.close(done))
+      await stopListening()
+      await db.destroy()
+    },
+  }
+}
+
+function temporary(message: string): Error {
+  return Object.assign(new Error(message), { responseCode: 451 })
+}

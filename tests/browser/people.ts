@@ -1,0 +1,45 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, type APIRequestContext, type Page } from '@playwright/test'
+
+export const PASSWORD = 'sound-of-hallin'
+export const LEAD = 'olin-brandt@commons.sound.example'
+export const TECHNICIAN = 'tora-aas@commons.sound.example'
+export const REQUESTER = 'ines-varga@merrow.sound.example'
+export const ADMINISTRATOR = 'ada-thorne@commons.sound.example'
+
+/** Signs in by the door, as a person does. */
+export async function signIn(page: Page, mail: string, door = '/sign-in'): Promise<void> {
+  await page.goto(door)
+  await page.getByLabel('Mail address').fill(mail)
+  await page.getByLabel('Password').fill(PASSWORD)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page).not.toHaveURL(/sign-in/)
+}
+
+/** Signs a request context in; every later request carries the session. */
+export async function signInByApi(
+  request: APIRequestContext,
+  origin: string,
+  mail: string,
+  portal?: string,
+): Promise<void> {
+  const answer = await request.post('/api/sign-in', {
+    headers: { origin },
+    data: { mail, password: PASSWORD, ...(portal && { portal }) },
+  })
+  expect(answer.status()).toBe(200)
+}
+
+/** What axe finds against WCAG 2.2 AA on the page as it is, in few words; empty is what is wanted. */
+export async function findings(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze()
+  return violations.map(
+    (one) =>
+      `${one.id}: ${one.nodes
+        .slice(0, 3)
+        .map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`)
+        .join(' | ')}`,
+  )
+}

@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test'
+import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn } from './people'
+
+// Every screen against WCAG 2.2 AA, by day and by night; axe is to find nothing.
+const SCREENS: [name: string, who: string | null, path: string][] = [
+  ['sign-in', null, '/sign-in'],
+  ['desk', LEAD, '/desk'],
+  ['ticket', LEAD, '/desk/TICKET'],
+  ['done', LEAD, '/desk?view=done'],
+  ['empty list', LEAD, '/desk?find=nothing-is-called-this'],
+  ['design', LEAD, '/design'],
+  ['catalog', LEAD, '/design/catalog'],
+  ['item', LEAD, '/design/catalog/gate-scanner'],
+  ['kinds', LEAD, '/design/kinds'],
+  ['categories', LEAD, '/design/triage/categories'],
+  ['weight', LEAD, '/design/triage/how-bad'],
+  ['source order', LEAD, '/design/triage/source-order'],
+  ['routing', LEAD, '/design/triage/where-it-goes'],
+  ['assignment', LEAD, '/design/triage/who-gets-it'],
+  ['working time', LEAD, '/design/working-time'],
+  ['levels', LEAD, '/design/service-levels'],
+  ['ladders', LEAD, '/design/ladders'],
+  ['messages', LEAD, '/design/templates'],
+  ['portals', LEAD, '/design/portals'],
+  ['mailbox', LEAD, '/standins/mailbox'],
+  ['directory', ADMINISTRATOR, '/directory'],
+  ['portal door', null, '/portal/merrow/sign-in'],
+  ['portal', REQUESTER, '/portal/merrow'],
+  ['form', REQUESTER, '/portal/merrow/ask/gate-scanner'],
+  ['my requests', REQUESTER, '/portal/merrow/requests'],
+]
+
+for (const theme of ['day', 'night']) {
+  for (const who of [null, LEAD, ADMINISTRATOR, REQUESTER]) {
+    test(`axe finds nothing by ${theme} for ${who ?? 'a stranger'}`, async ({ page }) => {
+      await page.addInitScript((wanted) => localStorage.setItem('yare-theme', wanted), theme)
+      const faults: string[] = []
+      page.on('pageerror', (error) => faults.push(error.message))
+      if (who) await signIn(page, who, who === REQUESTER ? '/portal/merrow/sign-in' : '/sign-in')
+      for (const [name, whose, path] of SCREENS) {
+        if (whose !== who) continue
+        const reference = path.includes('TICKET') ? await firstOpen(page.request) : ''
+        await page.goto(path.replace('TICKET', reference))
+        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+        expect.soft(await findings(page), `${name} by ${theme}`).toEqual([])
+      }
+      expect(faults).toEqual([])
+    })
+  }
+}
+
+async function firstOpen(request: import('@playwright/test').APIRequestContext): Promise<string> {
+  const { rows } = await (await request.get('/api/tickets?limit=1')).json()
+  return String(rows[0].reference)
+}
+
+test('the list is worked by keyboard, on a narrow screen one page at a time', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.locator('.row').first().focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/desk\/\d+/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.setViewportSize({ width: 420, height: 800 })
+  await expect(page.locator('.list')).toHaveCount(0)
+  await page.getByRole('link', { name: '← Back to the list' }).click()
+  await expect(page.locator('.list')).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
+})

@@ -1,0 +1,37 @@
+import pg from 'pg'
+import { inject } from 'vitest'
+import { loadDemo } from '../../demo/load'
+import { DEMO_BEGINS } from '../../demo/directory'
+import { startDemoClock } from '../../server/clock/deskClock'
+import { Desk } from '../../server/commands/desk'
+import { connect } from '../../server/db/connection'
+import { migrate } from '../../server/db/migrate'
+
+/** A desk on a database of its own, with the sample world and a past of the given size. */
+export async function makeWorld(name: string, tickets = 0) {
+  const server = new pg.Client(inject('databaseUrl'))
+  await server.connect()
+  await server.query(`drop database if exists ${name}`)
+  await server.query(`create database ${name}`)
+  await server.end()
+  const url = inject('databaseUrl').replace(/\/yare$/, `/${name}`)
+  const connection = connect(url, 10)
+  await migrate(connection.pool)
+  await loadDemo(connection.db, { tickets })
+  // The real clock runs; a test that needs a moment puts the desk's time there.
+  const at = (moment: number) => startDemoClock(connection.db, moment)
+  await at(DEMO_BEGINS)
+  const desk = new Desk(connection)
+  return { url, desk, db: connection.db, at, begins: DEMO_BEGINS, close: () => connection.db.destroy() }
+}
+
+export const SCANNER = {
+  item: 'gate-scanner',
+  portal: 'merrow',
+  channel: 'portal',
+  answers: { gates: 3, boardingStopped: false },
+  requester: 'ines-varga',
+} as const
+
+export const INES = { person: 'ines-varga' }
+export const TORA = { person: 'tora-aas' }
