@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import { CompiledDesign, Directory, type Person } from '../core/design'
 import { startDemoClock } from '../server/clock/deskClock'
-import { alarmRows, clockRows, entryRow, ticketRow } from '../server/commands/store'
+import { alarmRows, clockRows, entryRow, outboxRow, ticketRow } from '../server/commands/store'
 import type { Database, Trx } from '../server/db/connection'
 import { hashPassword } from '../server/http/secrets'
 import { demoDesign } from './design'
@@ -113,18 +113,10 @@ function outboxRows({ state, messages, entries }: PastTicket) {
       entry.kind === 'messagesQueued' ? entry.messages.map((one) => [one.key, entry.at] as const) : [],
     ),
   )
-  return messages.map(({ key, person, address, from, template, subject, body }) => ({
-    key,
-    reference: state.reference,
-    person,
-    address,
-    sender: from,
-    template,
-    subject,
-    body,
+  return messages.map((message) => ({
+    ...outboxRow(message, state.reference, queuedAt.get(message.key)!),
     state: 'sent',
     attempts: 1,
     detail: '250 Accepted',
-    queued_at: queuedAt.get(key)!,
   }))
 }

@@ -24,6 +24,13 @@ const run = (...args) => execFileSync('node', [TASKS, ...args], { env, encoding:
 const start = (file, args, more = {}) =>
   spawn('node', [file, ...args], { env: { ...env, ...more }, stdio: ['ignore', 'ignore', 'inherit'] })
 
+const TICKET = JSON.stringify({
+  item: 'gate-scanner',
+  portal: 'merrow',
+  requester: 'ines-varga',
+  answers: { gates: 3, boardingStopped: false },
+})
+
 async function load(title, options) {
   const result = await autocannon({ connections: 16, duration: SECONDS, ...options })
   const rate = Math.round(result.requests.total / result.duration)
@@ -59,12 +66,7 @@ async function plainRow() {
 }
 
 async function tickets(address, headers) {
-  const body = JSON.stringify({
-    item: 'gate-scanner',
-    portal: 'merrow',
-    requester: 'ines-varga',
-    answers: { gates: 3, boardingStopped: false },
-  })
+  const body = TICKET
   await autocannon({
     url: `${address}/api/tickets`,
     method: 'POST',
@@ -97,18 +99,42 @@ function cpuSeconds() {
   return cpus().reduce((sum, { times }) => sum + (times.user + times.sys + times.nice) / 1000, 0)
 }
 
-/** Leaves the ten thousand alarms that fall due last. */
-async function armTenThousand() {
-  // The machine is to be idle but for the alarms: no messages wait, and what is due does not come in one heap.
+/** Logs tickets one after another at a steady pace, so that their alarms fall due at that pace. */
+async function logSteadily(address, headers, count, everyMs) {
+  const references = []
+  for (let done = 0; done < count; done++) {
+    const answer = await fetch(`${address}/api/tickets`, { method: 'POST', headers, body: TICKET })
+    references.push((await answer.json()).reference)
+    await pause(everyMs)
+  }
+  return references
+}
+
+/**
+ * Leaves ten thousand alarms armed: those of the given tickets, and of all others the ones that fall due last.
+ * The machine is to be idle but for the alarms, so no messages wait.
+ */
+async function armTenThousand(references) {
   await pool.query('delete from graphile_worker._private_jobs')
   await pool.query(
-    "delete from alarm where reference % 50 <> 0 and key not like 'due:resolve%' and key not like 'rung:not-solved%'",
-  )
-  await pool.query(
-    'delete from alarm where (reference, key) not in (select reference, key from alarm order by at desc limit 10000)',
+    `delete from alarm where reference <> all($1) and (reference, key) not in
+      (select reference, key from alarm where reference <> all($1) order by at desc limit 10000)`,
+    [references],
   )
   const { rows } = await pool.query('select count(*)::int as armed from alarm')
   return rows[0].armed
+}
+
+/** Puts desk time forward, in the database as ./yare's own clock does. */
+async function forwardTo(address, headers, instant) {
+  const clock = await (await fetch(`${address}/api/clock`, { headers })).json()
+  const ahead = instant - clock.now
+  if (ahead <= 0) return
+  await pool.query(
+    "update setting set value = jsonb_set(value, '{offset}', to_jsonb((value->>'offset')::bigint + $1::bigint)) where key = 'desk-clock'",
+    [ahead],
+  )
+  await pool.query("select pg_notify('yare_clock', '')")
 }
 
 function bundleSizes() {
@@ -150,37 +176,46 @@ async function pageSize(address, path, headers) {
   return `${([...scripts].reduce((sum, file) => sum + (sizes.get(file) ?? 0), 0) / 1024) | 0} KB compressed in ${scripts.size} files`
 }
 
-/** Real alarms ringing while ten thousand are armed: lateness is the entry's time minus the alarm's. */
+/** How late the alarms of some tickets rang: the entry's time minus the time they were due. */
+async function lateness(references, from) {
+  const { rows } = await pool.query(
+    `select (at - (body->>'dueAt')::bigint) as late from entry
+      where kind in ('rungRang', 'overdrawn') and reference = any($1) and (body->>'dueAt')::bigint >= $2 order by late`,
+    [references, from],
+  )
+  const late = rows.map((row) => Number(row.late))
+  const at = (share) => late[Math.min(late.length - 1, Math.floor(share * late.length))]
+  return { count: late.length, words: `p50 ${at(0.5)} ms, p99 ${at(0.99)} ms, most ${late.at(-1)} ms` }
+}
+
+/** Real alarms ringing in real time while ten thousand are armed, then a heap of them falling due at once. */
 async function alarmLateness(address, headers) {
-  const armed = await armTenThousand()
+  const references = await logSteadily(address, headers, 150, 100)
+  const armed = await armTenThousand(references)
   const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
   await pause(3000)
-  // Forward to shortly before the first alarms; then real time passes while they fall due one by one.
-  const { rows } = await pool.query('select min(at) as at from alarm')
-  const clock = await (await fetch(`${address}/api/clock`, { headers })).json()
-  const ahead = Number(rows[0].at) - clock.now - 3000
-  const offset = (
-    await pool.query("select (value->>'offset')::bigint as offset from setting where key = 'desk-clock'")
-  ).rows[0].offset
-  if (ahead > 0) {
-    await pool.query(
-      "update setting set value = jsonb_set(value, '{offset}', to_jsonb($1::bigint)) where key = 'desk-clock'",
-      [Number(offset) + ahead],
-    )
-    await pool.query("select pg_notify('yare_clock', '')")
-  }
-  const from = Number(rows[0].at)
-  await pause(25_000)
-  const result = await pool.query(
-    "select (at - (body->>'dueAt')::bigint) as late from entry where kind in ('rungRang', 'overdrawn') and (body->>'dueAt')::bigint >= $1 order by late",
-    [from],
-  )
+  const first = await pool.query('select min(at) as at from alarm where reference = any($1)', [references])
+  const from = Number(first.rows[0].at)
+  await forwardTo(address, headers, from - 3000)
+  await pause(24_000)
+  const idle = await lateness(references, from)
+  note(`lateness of ${idle.count} alarms, about 6 a second, ${armed} armed`, idle.words)
+  await burst(address, headers)
   worker.kill('SIGTERM')
-  const late = result.rows.map((row) => Number(row.late))
-  const at = (share) => late[Math.min(late.length - 1, Math.floor(share * late.length))]
+}
+
+/** Time until all alarms that fall due in one moment have rung. */
+async function burst(address, headers) {
+  const { rows } = await pool.query('select at from alarm order by at offset 2000 limit 1')
+  await forwardTo(address, headers, Number(rows[0].at))
+  const started = Date.now()
+  const left = async () =>
+    (await pool.query('select count(*)::int as due from alarm where at <= $1', [rows[0].at])).rows[0].due
+  const due = await left()
+  while ((await left()) && Date.now() - started < 60_000) await pause(50)
   note(
-    `lateness of ${late.length} alarms, ${armed} armed`,
-    `p50 ${at(0.5)} ms, p99 ${at(0.99)} ms, most ${late.at(-1)} ms`,
+    `${due} alarms due at one moment, until the last has rung`,
+    `${((Date.now() - started) / 1000).toFixed(1)} s`,
   )
 }
 

@@ -4,6 +4,7 @@ const session = useSession()
 const form = reactive({ desk: '', zone: 'Europe/London', name: '', mail: '', password: '' })
 const error = ref<ApiError>()
 const busy = ref(false)
+const awake = useAwake()
 onMounted(() => (form.zone = Intl.DateTimeFormat().resolvedOptions().timeZone))
 
 const FIELDS = [
@@ -50,7 +51,7 @@ async function submit() {
         <p :id="`${field.name}-error`" class="error-text">{{ error?.on(field.name) }}</p>
       </div>
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-      <button class="act main" type="submit" :disabled="busy">
+      <button class="act main" type="submit" :disabled="busy || !awake">
         {{ busy ? 'Setting up …' : 'Open the desk' }}
       </button>
     </form>

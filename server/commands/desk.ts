@@ -5,10 +5,20 @@ import { decide, Refused, type Actor, type Command, type Decided, type TicketSta
 import { deskNow } from '../clock/deskClock'
 import type { Connection, Trx } from '../db/connection'
 import { Knowledge } from './design'
-import { store, type RequestKey } from './store'
+import { Together, settle, type Settled } from './together'
+import { store, type Decision, type RequestKey } from './store'
 import { Workload } from './workload'
 
 type LogCommand = Omit<Extract<Command, { kind: 'log' }>, 'kind' | 'reference'>
+
+interface LogRequest {
+  command: LogCommand
+  actor: Actor
+  requestKey?: RequestKey
+}
+
+/** How many new tickets are stored in one statement at most, and how many such statements run at once. */
+const TOGETHER = { most: 24, atOnce: 1 }
 
 /** One desk: the one way in for every change. */
 export class Desk {
@@ -16,6 +26,9 @@ export class Desk {
   private readonly workload: Workload
   private changed: number[] = []
   private notifying = false
+  private readonly logging = new Together<LogRequest, TicketState>(TOGETHER, (requests) =>
+    this.logTogether(requests),
+  )
 
   constructor(readonly connection: Connection) {
     this.knowledge = new Knowledge(connection.db)
@@ -41,31 +54,70 @@ export class Desk {
       const earlier = await this.replayed(requestKey)
       if (earlier) return { state: earlier, replayed: true }
     }
-    const [design, directory, openCounts] = await Promise.all([
+    try {
+      const state = await this.logging.add({ command, actor, requestKey })
+      return { state, replayed: false }
+    } catch (error) {
+      // The same request came twice at once: the other one was stored first.
+      if (!requestKey || !isRepeat(error)) throw error
+      return { state: (await this.replayed(requestKey))!, replayed: true }
+    }
+  }
+
+  /** Decides new tickets and stores them together; one that is refused does not keep the others. */
+  private async logTogether(requests: LogRequest[]): Promise<Settled<TicketState>[]> {
+    const [design, directory, openCounts, references] = await Promise.all([
       this.knowledge.currentEdition(),
       this.knowledge.directory(),
       this.workload.openCounts(),
+      this.takeReferences(requests.length),
     ])
-    const decideWith = (reference: number) =>
-      decide(undefined, { kind: 'log', reference, ...command }, design, directory, {
-        now: deskNow(),
-        actor,
-        openCounts,
-      })
+    const outcomes = requests.map(({ command, actor, requestKey }, index) =>
+      settle(() => {
+        const log: Command = { kind: 'log', reference: references[index]!, ...command }
+        const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, openCounts })
+        this.workload.moved(null, decided.state.technician)
+        return { decided, design, requestKey }
+      }),
+    )
+    const decisions = outcomes.flatMap((one) => ('value' in one ? [one.value] : []))
+    const failures = await this.storeAll(decisions)
+    return outcomes.map((one) => {
+      if ('error' in one) return one
+      const { state } = one.value.decided
+      const error = failures.get(one.value)
+      if (error !== undefined) {
+        this.workload.moved(state.technician, null)
+        return { error }
+      }
+      this.announce(state.reference)
+      return { value: state }
+    })
+  }
+
+  /** Stores decisions in one go; when one of them repeats a request, each by itself, so that only that one fails. */
+  private async storeAll(decisions: Decision[]): Promise<Map<Decision, unknown>> {
+    const failures = new Map<Decision, unknown>()
+    if (!decisions.length) return failures
+    try {
+      await store(this.db, decisions)
+    } catch (error) {
+      if (decisions.length === 1 || !isRepeat(error)) {
+        for (const one of decisions) failures.set(one, error)
+        return failures
+      }
+      for (const one of decisions) await store(this.db, [one]).catch((its: unknown) => failures.set(one, its))
+    }
+    return failures
+  }
+
+  private async takeReferences(count: number): Promise<number[]> {
     const { rows } = await sql<{
       reference: number
-    }>`select nextval('ticket_reference') as reference`.execute(this.db)
-    const decided = decideWith(rows[0]!.reference)
-    try {
-      await store(this.db, decided, design, requestKey)
-    } catch (error) {
-      // The same request came twice at once: the other one was stored first.
-      if (!requestKey || (error as { constraint?: string }).constraint !== 'request_key_pkey') throw error
-      return { state: (await this.replayed(requestKey))!, replayed: true }
-    }
-    this.workload.moved(null, decided.state.technician)
-    this.announce(decided.state.reference)
-    return { state: decided.state, replayed: false }
+    }>`select nextval('ticket_reference') as reference from generate_series(1, ${count}::int)`.execute(
+      this.db,
+    )
+    return rows.map((row) => row.reference)
   }
 
   /**
@@ -95,31 +147,35 @@ export class Desk {
   }
 
   /**
-   * Rings what is due on one ticket, in order and once, however many workers try.
-   * @returns whether anything rang; false when another worker holds the ticket or was quicker
+   * Rings what is due on some tickets, in order and once, however many workers try. All ring or none.
+   * @returns how many rang; not those that another worker holds or was quicker with
    */
-  async ring(reference: number): Promise<boolean> {
+  async ring(references: number[]): Promise<number> {
     const directory = await this.knowledge.directory()
     const rang = await this.db.transaction().execute(async (trx) => {
-      const row = await trx
+      const rows = await trx
         .selectFrom('ticket')
         .select('state')
-        .where('reference', '=', reference)
+        .where('reference', 'in', references)
+        .orderBy('reference')
         .forUpdate()
         .skipLocked()
-        .executeTakeFirst()
-      if (!row) return false
-      const decided = await this.decideAndStore(
-        trx,
-        row.state,
-        { kind: 'ring' },
-        { system: 'alarm' },
-        directory,
-      )
-      return decided.entries.length > 0
+        .execute()
+      const decisions: Decision[] = []
+      for (const { state } of rows) {
+        const design = await this.knowledge.edition(state.edition)
+        const decided = decide(state, { kind: 'ring' }, design, directory, {
+          now: deskNow(),
+          actor: { system: 'alarm' },
+          openCounts: new Map(),
+        })
+        if (decided.entries.length) decisions.push({ decided, design })
+      }
+      if (decisions.length) await store(trx, decisions)
+      return decisions
     })
-    if (rang) this.announce(reference)
-    return rang
+    for (const { decided } of rang) this.announce(decided.state.reference)
+    return rang.length
   }
 
   private async decideAndStore(
@@ -136,7 +192,7 @@ export class Desk {
       actor,
       openCounts: new Map(),
     })
-    if (decided.entries.length) await store(trx, decided, design)
+    if (decided.entries.length) await store(trx, [{ decided, design }])
     await also?.(trx, decided)
     const owner = (one: TicketState) =>
       statusOf(design.kind(one.kind), one.status).group === 'done' ? null : one.technician
@@ -181,4 +237,9 @@ export class Desk {
 function requestKeyOf(command: LogCommand, actor: Actor, key: string): RequestKey {
   const person = 'person' in actor ? actor.person : actor.system
   return { person, key, bodyHash: createHash('sha256').update(JSON.stringify(command)).digest('hex') }
+}
+
+/** Whether storing failed because the same request was stored before. */
+function isRepeat(error: unknown): boolean {
+  return (error as { constraint?: string }).constraint === 'request_key_pkey'
 }

@@ -1,8 +1,14 @@
-import { sql } from 'kysely'
+import { sql, type RawBuilder } from 'kysely'
 import { dueAt, grantedOf, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
-import { ticketAlarms, type Decided, type Entry, type TicketState } from '../../core/ticket'
+import {
+  ticketAlarms,
+  type Decided,
+  type Entry,
+  type OutgoingMessage,
+  type TicketState,
+} from '../../core/ticket'
 import type { Database, Trx } from '../db/connection'
 import type { Tables } from '../db/tables'
 
@@ -86,57 +92,87 @@ export interface RequestKey {
   bodyHash: string
 }
 
+/** A decided ticket that is to be stored. */
+export interface Decision {
+  decided: Decided
+  design: CompiledDesign
+  /** Set when the same request may come again. */
+  requestKey?: RequestKey
+}
+
+/** The rows that one or more decisions write, by table. */
+function rowsOf(decisions: Decision[]) {
+  return {
+    ticket: decisions.map(({ decided, design }) => ticketRow(decided.state, design)),
+    entry: decisions.flatMap(({ decided: { state, entries } }) =>
+      entries.map((entry) => entryRow(state.reference, entry)),
+    ),
+    clock: decisions.flatMap(({ decided, design }) => clockRows(decided.state, design)),
+    alarm: decisions.flatMap(({ decided, design }) => alarmRows(decided.state, design)),
+    outbox: decisions.flatMap(({ decided: { state, messages } }) =>
+      messages.map((message) => outboxRow(message, state.reference, state.changedAt)),
+    ),
+    request_key: decisions.flatMap(({ decided: { state }, requestKey: request }) =>
+      request
+        ? [
+            {
+              person: request.person,
+              key: request.key,
+              body_hash: request.bodyHash,
+              reference: state.reference,
+            },
+          ]
+        : [],
+    ),
+  }
+}
+
+/** A message as it waits in the outbox. */
+export function outboxRow(message: OutgoingMessage, reference: number, queuedAt: number) {
+  const { key, person, address, from, template, subject, body } = message
+  return { key, reference, person, address, sender: from, template, subject, body, queued_at: queuedAt }
+}
+
 /**
  * Stores what was decided in one statement, which is one transaction of its own unless it runs in one:
- * entries appended, the ticket's row and clocks brought up to date, alarms armed and disarmed, messages
- * put into the outbox and their deliveries queued.
+ * entries appended, the tickets' rows and clocks brought up to date, alarms armed and disarmed, messages
+ * put into the outbox and their deliveries queued. All of it or nothing.
+ * @param decisions of different tickets
  */
-export async function store(
-  db: Database | Trx,
-  decided: Decided,
-  design: CompiledDesign,
-  requestKey?: RequestKey,
-): Promise<void> {
-  const { state, entries, messages } = decided
-  const json = (value: unknown) => JSON.stringify(value)
-  const outbox = messages.map(({ key, person, address, from, template, subject, body }) => {
-    return {
-      key,
-      reference: state.reference,
-      person,
-      address,
-      sender: from,
-      template,
-      subject,
-      body,
-      queued_at: state.changedAt,
-    }
-  })
-  const isNew = entries[0]?.sequence === 1
-  const alarms = alarmRows(state, design)
+export async function store(db: Database | Trx, decisions: Decision[]): Promise<void> {
+  const rows = rowsOf(decisions)
+  const known = decisions
+    .filter(({ decided }) => decided.entries[0]?.sequence !== 1)
+    .map(({ decided }) => decided.state.reference)
+  const filled = (table: keyof typeof rows) =>
+    sql`jsonb_populate_recordset(null::${sql.table(table)}, ${JSON.stringify(rows[table])}::jsonb)`
+  // Parts that have nothing to write are left out: planning them costs as much as running them.
   await sql`with
-    t as (insert into ticket select * from jsonb_populate_record(null::ticket, ${json(ticketRow(state, design))}::jsonb)
+    t as (insert into ticket select * from ${filled('ticket')}
       on conflict (reference) do update set
         state = excluded.state, sequence = excluded.sequence, status = excluded.status, status_group = excluded.status_group,
         category = excluded.category, priority = excluded.priority, priority_order = excluded.priority_order,
         queue = excluded.queue, team = excluded.team, technician = excluded.technician,
         changed_at = excluded.changed_at, due_at = excluded.due_at),
-    e as (insert into entry select * from jsonb_populate_recordset(null::entry,
-      ${json(entries.map((entry) => entryRow(state.reference, entry)))}::jsonb)),
-    c as (insert into clock select * from jsonb_populate_recordset(null::clock, ${json(clockRows(state, design))}::jsonb)
+    c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
         granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
         stopped_at = excluded.stopped_at, outcome = excluded.outcome),
-    ${isNew ? sql`` : sql`gone as (delete from alarm where reference = ${state.reference} and key <> all(${alarms.map((a) => a.key)}::text[])),`}
-    a as (insert into alarm select * from jsonb_populate_recordset(null::alarm, ${json(alarms)}::jsonb)
+    ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
+    a as (insert into alarm select * from ${filled('alarm')}
       on conflict (reference, key) do update set at = excluded.at),
-    ${requestKey ? sql`k as (insert into request_key (person, key, body_hash, reference) values (${requestKey.person}, ${requestKey.key}, ${requestKey.bodyHash}, ${state.reference})),` : sql``}
-    o as (insert into outbox (key, reference, person, address, sender, template, subject, body, queued_at)
-      select key, reference, person, address, sender, template, subject, body, queued_at
-      from jsonb_populate_recordset(null::outbox, ${json(outbox)}::jsonb) returning key)
-    select graphile_worker.add_job('deliver', json_build_object('key', key), max_attempts := ${MAX_ATTEMPTS}) from o`.execute(
-    db,
-  )
+    ${rows.request_key.length ? sql`k as (insert into request_key (person, key, body_hash, reference) select person, key, body_hash, reference from ${filled('request_key')}),` : sql``}
+    ${rows.outbox.length ? deliveries(filled('outbox')) : sql``}
+    e as (insert into entry select * from ${filled('entry')})
+    select ${rows.outbox.length ? sql`(select count(*) from queued)` : sql`0`}`.execute(db)
+}
+
+/** Messages into the outbox, and one job each that delivers it. */
+function deliveries(messages: RawBuilder<unknown>) {
+  return sql`o as (insert into outbox (key, reference, person, address, sender, template, subject, body, queued_at)
+      select key, reference, person, address, sender, template, subject, body, queued_at from ${messages} returning key),
+    job as (select array_agg(row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null, null, null)::graphile_worker.job_spec) as specs from o),
+    queued as (select jobs.id from job, graphile_worker.add_jobs(job.specs) as jobs),`
 }
 
 /** How often a delivery is tried, with growing gaps, before it is given up. */

@@ -19,8 +19,8 @@ import { clockMode } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { log } from './log'
 import { HttpProblem, problemOf } from './problem'
-import { services } from './services'
-import { callerOfSession, callerOfToken, SESSION_COOKIE, type Caller } from './session'
+import { services, type Services } from './services'
+import { callerOfSession, SESSION_COOKIE, type Caller } from './session'
 
 /** Who may call a route. Each role may do what those below it may: lead above technician, administrator above all. */
 export type Who = 'anyone' | 'signedIn' | 'technician' | 'lead' | 'administrator' | 'demo'
@@ -76,8 +76,8 @@ export function defineRoute<B extends object = object, Q extends object = object
 ): Route {
   const handler = defineEventHandler(async (event) => {
     try {
-      const { desk } = services()
-      const caller = await callerOf(event, desk)
+      const { desk, callerOfToken } = services()
+      const caller = await callerOf(event, desk, callerOfToken)
       admit(statement.who, caller)
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
       const body = statement.body ? await parse(statement.body, await readJson(event)) : ({} as B)
@@ -111,10 +111,14 @@ export function sendProblem(event: H3Event, error: unknown) {
   return send(event, JSON.stringify(problem), 'application/problem+json')
 }
 
-async function callerOf(event: H3Event, desk: Desk): Promise<Caller | undefined> {
+async function callerOf(
+  event: H3Event,
+  desk: Desk,
+  callerOfToken: Services['callerOfToken'],
+): Promise<Caller | undefined> {
   const [scheme, token] = (getHeader(event, 'authorization') ?? '').split(' ')
   if (scheme?.toLowerCase() === 'bearer' && token) {
-    const caller = await callerOfToken(desk.db, token)
+    const caller = await callerOfToken(token)
     if (!caller)
       throw new HttpProblem(401, 'This bearer token is not known. Make one with ./yare token EMAIL.')
     return caller

@@ -1,14 +1,18 @@
 import { Desk } from '../commands/desk'
+import { Together } from '../commands/together'
 import { heartbeat, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { log } from './log'
+import { callersOfTokens, type Caller } from './session'
 import { Stream } from './stream'
 
 /** What the routes of this process share: the desk and the stream to the browsers. */
 export interface Services {
   desk: Desk
   stream: Stream
+  /** Who a bearer token stands for; scripts that ask at the same moment are looked up together. */
+  callerOfToken(secret: string): Promise<Caller | undefined>
   close(): Promise<void>
 }
 
@@ -44,9 +48,13 @@ function start(): Services {
     },
   })
   const beat = setInterval(() => void heartbeat(desk.db).catch(() => undefined), 3000)
+  const tokens = new Together<string, Caller | undefined>({ most: 50, atOnce: 2 }, async (secrets) =>
+    (await callersOfTokens(desk.db, secrets)).map((value) => ({ value })),
+  )
   return {
     desk,
     stream,
+    callerOfToken: (secret) => tokens.add(secret),
     async close() {
       clearInterval(beat)
       await heartbeat(desk.db).catch(() => undefined)

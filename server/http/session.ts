@@ -32,32 +32,53 @@ const CALLER = [
   'person.organisation',
 ] as const
 
+/** When somebody was last seen is written down this often at most, so that reading does not mean writing. */
+const SEEN_EVERY = '20 seconds'
+
 /** The caller of a session cookie; sessions end after their time without activity, or 12 hours. */
 export async function callerOfSession(db: Database, secret: string): Promise<Caller | undefined> {
+  const tokenHash = hashSecret(secret)
   const row = await db
-    .updateTable('session')
-    .from('person')
-    .set({ seen_at: sql`now()` })
-    .whereRef('person.id', '=', 'session.person')
+    .selectFrom('session')
+    .innerJoin('person', 'person.id', 'session.person')
+    .select([
+      ...CALLER,
+      'session.portal',
+      sql<boolean>`seen_at < now() - ${SEEN_EVERY}::interval`.as('stale'),
+    ])
     .where('person.active', '=', true)
-    .where('token_hash', '=', hashSecret(secret))
+    .where('token_hash', '=', tokenHash)
     .where(sql<boolean>`seen_at > now() - make_interval(mins => inactivity_minutes)`)
     .where(sql<boolean>`signed_in_at > now() - interval '12 hours'`)
-    .returning([...CALLER, 'session.portal'])
     .executeTakeFirst()
-  return row && { ...row, role: row.role as Role, by: 'session' }
+  if (!row) return undefined
+  const { stale, ...caller } = row
+  if (stale)
+    await db
+      .updateTable('session')
+      .set({ seen_at: sql`now()` })
+      .where('token_hash', '=', tokenHash)
+      .execute()
+  return { ...caller, role: caller.role as Role, by: 'session' }
 }
 
-/** The caller of a bearer token. */
-export async function callerOfToken(db: Database, secret: string): Promise<Caller | undefined> {
-  const row = await db
+/** The callers of some bearer tokens, in their order; nobody for one that is not known. */
+export async function callersOfTokens(db: Database, secrets: string[]): Promise<(Caller | undefined)[]> {
+  const hashes = secrets.map(hashSecret)
+  const rows = await db
     .selectFrom('api_token')
     .innerJoin('person', 'person.id', 'api_token.person')
-    .select(CALLER)
-    .where('token_hash', '=', hashSecret(secret))
+    .select([...CALLER, 'token_hash'])
+    .where('token_hash', 'in', hashes)
     .where('person.active', '=', true)
-    .executeTakeFirst()
-  return row && { ...row, role: row.role as Role, portal: null, by: 'token' }
+    .execute()
+  const callers = new Map(
+    rows.map(({ token_hash, ...row }): [string, Caller] => [
+      token_hash,
+      { ...row, role: row.role as Role, portal: null, by: 'token' },
+    ]),
+  )
+  return hashes.map((hash) => callers.get(hash))
 }
 
 export interface SignIn {

@@ -3,7 +3,8 @@ import { deskNow } from '../clock/deskClock'
 import { log } from '../http/log'
 
 const BATCH = 200
-const AT_ONCE = 4
+const TOGETHER = 20
+const AT_ONCE = 2
 const POLL = 250
 
 /**
@@ -23,20 +24,25 @@ export async function ringDue(desk: Desk): Promise<number> {
   let rang = 0
   const queue = due.map((row) => row.reference)
   const ringers = Array.from({ length: AT_ONCE }, async () => {
-    for (let reference = queue.shift(); reference !== undefined; reference = queue.shift())
-      if (await ringOne(desk, reference)) rang++
+    for (let some = queue.splice(0, TOGETHER); some.length; some = queue.splice(0, TOGETHER))
+      rang += await ringSome(desk, some)
   })
   await Promise.all(ringers)
   return rang
 }
 
-async function ringOne(desk: Desk, reference: number): Promise<boolean> {
+async function ringSome(desk: Desk, references: number[]): Promise<number> {
   try {
-    return await desk.ring(reference)
+    return await desk.ring(references)
   } catch (error) {
+    if (references.length === 1) {
+      log.error({ reference: references[0], error: (error as Error).message }, 'an alarm could not ring')
+      return 0
+    }
     // One ticket that cannot ring must not keep the others silent; it is tried again.
-    log.error({ reference, error: (error as Error).message }, 'an alarm could not ring')
-    return false
+    let rang = 0
+    for (const reference of references) rang += await ringSome(desk, [reference])
+    return rang
   }
 }
 

@@ -39,6 +39,7 @@ const shown = computed(
 const problems = ref<Record<string, string>>({})
 const error = ref<ApiError>()
 const busy = ref(false)
+const awake = useAwake()
 const sent = ref<RequestSummary>()
 const confirmation = ref<HTMLElement>()
 
@@ -242,7 +243,7 @@ function toggle(name: string, value: string, on: boolean) {
         </template>
       </fieldset>
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-      <button class="act main send" type="submit" :disabled="busy">
+      <button class="act main send" type="submit" :disabled="busy || !awake">
         {{ busy ? 'Sending …' : 'Send the request' }}
       </button>
     </form>

@@ -29,6 +29,7 @@ live.on((notice) => {
 const text = ref('')
 const problem = ref<ApiError>()
 const busy = ref(false)
+const awake = useAwake()
 const when = (at: number) => momentInWords(at, zone.value, page.value!.loggedAt)
 
 async function send() {
@@ -84,7 +85,9 @@ async function send() {
             {{ problem ? (problem.on('text') ?? problem.problem.detail) : '' }}
           </p>
         </div>
-        <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Sending …' : 'Send' }}</button>
+        <button class="act main" type="submit" :disabled="busy || !awake">
+          {{ busy ? 'Sending …' : 'Send' }}
+        </button>
       </form>
     </template>
   </div>
