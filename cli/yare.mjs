@@ -190,7 +190,8 @@ async function webPort(wanted) {
 async function database(folder) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => {} }
   const bin = ensurePostgres(say)
-  const cluster = await startCluster(bin, folder)
+  const onEnd = (how) => say(`PostgreSQL ended (${how}); starting it again`)
+  const cluster = await startCluster(bin, folder, { onEnd })
   say('PostgreSQL is up')
   return cluster
 }
@@ -283,7 +284,7 @@ async function task(name, args) {
   install()
   build()
   const folder = dataFolder(real ? 'real' : 'demo')
-  const url = process.env.DATABASE_URL ?? (await runningUrl(folder))
+  const url = process.env.DATABASE_URL || (await runningUrl(folder))
   const store = url
     ? { url, stop: async () => {} }
     : await startCluster(ensurePostgres(say), existing(folder, real))

@@ -13,7 +13,7 @@ export default async function setup(project: TestProject) {
   const cluster = await startCluster(
     ensurePostgres((line: string) => console.log(line)),
     folder,
-    { fsync: 'off', synchronous_commit: 'off' },
+    { settings: { fsync: 'off', synchronous_commit: 'off' } },
   )
   project.provide('databaseUrl', cluster.url)
   return async () => {
