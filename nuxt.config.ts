@@ -82,6 +82,8 @@ export default defineNuxtConfig({
     '/standins/**': { ssr: false },
     '/directory': { ssr: false },
   },
+  // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   imports: { autoImport: true },
   typescript: {
     strict: true,

@@ -16,8 +16,8 @@ export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '**/*.spec.ts',
   workers: 1,
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   globalTeardown: './tests/browser/cleanUp.ts',
   use: {
