@@ -147,7 +147,10 @@ async function waitUntilReady(bin, socket, port, child) {
 
 /**
  * Starts a cluster in a folder, making it first if need be, and keeps it running until it is stopped.
- * @param onEnd told the signal or code when the server ended by itself; it is started again then
+ * @param {string} bin
+ * @param {string} folder
+ * @param {{settings?: Record<string, string | number>, onEnd?: (how: unknown) => void}} [options] settings of the
+ *   server, and who is told the signal or code when it ended by itself; it is started again then
  * @returns {Promise<{url: string, stop: () => Promise<void>, data: string}>}
  */
 export async function startCluster(bin, folder, { settings = {}, onEnd = () => undefined } = {}) {

@@ -1,4 +1,4 @@
-import { WorkingTime, type Calendar } from '~~/core/time'
+import { CalendarTime, type WorkingTime, type Calendar } from '~~/core/time'
 
 const compiled = new Map<string, WorkingTime>()
 const asked = new Map<number, Promise<void>>()
@@ -8,7 +8,7 @@ export function useCalendars() {
   function learn(edition: number, calendars: Calendar[]): void {
     for (const calendar of calendars) {
       const key = `${edition}/${calendar.id}`
-      if (!compiled.has(key)) compiled.set(key, new WorkingTime(calendar))
+      if (!compiled.has(key)) compiled.set(key, new CalendarTime(calendar))
     }
   }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { HOUR, MINUTE, weekly, WorkingTime, type Calendar } from '../time'
+import { HOUR, MINUTE, weekly, CalendarTime, type Calendar } from '../time'
 import { balance, bandOf, dueAt, momentWhenSpent, spent, usedShare, type Clock } from './clock'
 import { statementInWords, timeLedger } from './ledger'
 
@@ -12,7 +12,7 @@ const calendar: Calendar = {
   week: weekly([1, 2, 3, 4, 5, 6], '09:00', '18:00'),
   exceptions: [{ date: '2026-12-25', name: 'First day of Christmas', shut: 'all day' }],
 }
-const hours = new WorkingTime(calendar)
+const hours = new CalendarTime(calendar)
 
 function clock(startedAt: number, granted: number, more: Partial<Clock> = {}): Clock {
   return {

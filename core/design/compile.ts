@@ -2,7 +2,7 @@ import type { FactValue, Vocabulary } from '../condition'
 import type { CatalogItem, Form, Portal, Question } from '../intake'
 import type { Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
-import { WorkingTime } from '../time'
+import { CalendarTime, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
 import type { Directory } from './directory'
 
@@ -66,7 +66,7 @@ export class CompiledDesign {
   calendar(id: string): WorkingTime {
     let hours = this.hours.get(id)
     if (!hours) {
-      hours = new WorkingTime(lookUp(this.maps.calendars, 'calendar', id))
+      hours = new CalendarTime(lookUp(this.maps.calendars, 'calendar', id))
       this.hours.set(id, hours)
     }
     return hours

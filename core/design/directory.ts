@@ -1,4 +1,4 @@
-import { WorkingTime, type Calendar, type Instant } from '../time'
+import { CalendarTime, type WorkingTime, type Calendar, type Instant } from '../time'
 
 export type Role = 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
 
@@ -101,7 +101,7 @@ export class Directory {
     if (!person.shift) return undefined
     let shift = this.shifts.get(person.id)
     if (!shift) {
-      shift = new WorkingTime(person.shift)
+      shift = new CalendarTime(person.shift)
       this.shifts.set(person.id, shift)
     }
     return shift

@@ -6,11 +6,18 @@ export {
   ROUND_THE_CLOCK,
   weekly,
   checkCalendar,
+  dayNumberOf,
+  flattenCalendar,
+  minuteOfDay,
   type Calendar,
   type CalendarException,
   type CalendarProblem,
   type DaySpan,
+  type LaterWeek,
   type WeeklySpan,
 } from './calendar'
+export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recurrence'
 export { WorkingTime, NeverOpens } from './workingTime'
+export { CalendarTime } from './calendarTime'
+export { CombinedTime, type Combination } from './combinedTime'
 export { dayAndMonth, isoDate, momentInWords, timeOfDay, weekdayAndTime } from './words'

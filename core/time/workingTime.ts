@@ -1,66 +1,53 @@
-import {
-  checkCalendar,
-  dayNumberOf,
-  minuteOfDay,
-  type Calendar,
-  type CalendarException,
-  type DaySpan,
-} from './calendar'
 import { DAY, type Instant, type Interval } from './instant'
-import { difference, normalise, union } from './intervals'
-import { Zone } from './zone'
 
-/** A calendar that never opens (again), so that no due moment exists. */
+/** Hours that never open (again), so that no due moment exists. */
 export class NeverOpens extends Error {
-  constructor(calendar: string, after: Instant) {
+  constructor(name: string, after: Instant) {
     super(
-      `The calendar “${calendar}” does not open after ${new Date(after).toISOString()}; give it working hours`,
+      `The calendar “${name}” does not open after ${new Date(after).toISOString()}; give it working hours`,
     )
     this.name = 'NeverOpens'
   }
 }
 
-const BLOCK_DAYS = 366
+const YEAR = 366 * DAY
+/** More compiled years than this are not kept; the part nearest to the question stays. */
+const KEEP = 14 * YEAR
+/** A question this far from what is compiled starts anew instead of filling the gap. */
+const FAR = 4 * YEAR
+
+/** A stretch without opening is believed to be for good after this: yearly rules come round sooner. */
+const FOR_GOOD = 12 * YEAR
 
 /**
- * A compiled calendar: sorted open intervals with prefix sums over a stretch of days that grows on
- * demand, so that each question is a few binary searches. All results are exact to the millisecond.
+ * Open hours, compiled into sorted intervals with prefix sums over a stretch of time that grows on demand, so that
+ * each question is a few binary searches. All results are exact to the millisecond; intervals are half-open.
  */
-export class WorkingTime {
-  readonly zone: Zone
-  private readonly exceptions = new Map<number, CalendarException>()
-  private readonly byWeekday: { from: number; to: number }[][]
-  private readonly lastException: number
-  private starts: Instant[] = []
-  private ends: Instant[] = []
+export abstract class WorkingTime {
+  private starts = new Float64Array(0)
+  private ends = new Float64Array(0)
   /** Open milliseconds before each interval, counted from the first. */
-  private before: number[] = []
-  private firstDay = 0
-  private endDay = 0
+  private before = new Float64Array(0)
+  private total = 0
   private coverStart: Instant = 0
   private coverEnd: Instant = 0
 
-  /**
-   * @throws RangeError with place and reason when `checkCalendar` finds a problem
-   */
-  constructor(readonly calendar: Calendar) {
-    const problem = checkCalendar(calendar)[0]
-    if (problem) throw new RangeError(`calendar “${calendar.name}”, ${problem.place}: ${problem.message}`)
-    this.zone = Zone.of(calendar.zone)
-    this.byWeekday = [1, 2, 3, 4, 5, 6, 7].map((day) =>
-      calendar.week
-        .filter((span) => span.day === day)
-        .map((span) => {
-          const from = minuteOfDay(span.from)
-          const to = minuteOfDay(span.to)
-          return { from, to: to > from ? to : to + 1440 }
-        }),
-    )
-    for (const exception of calendar.exceptions) this.exceptions.set(dayNumberOf(exception.date), exception)
-    this.lastException = Math.max(-Infinity, ...this.exceptions.keys())
+  abstract readonly name: string
+
+  protected abstract readonly settledFrom: Instant
+
+  /** The open intervals within a range, sorted, disjoint, clipped to it. */
+  protected abstract compile(from: Instant, to: Instant): Interval[]
+
+  /** The names of what shuts the hours somewhere within a range, such as holidays. */
+  abstract shutNames(from: Instant, to: Instant): string[]
+
+  /** After this instant the hours repeat themselves year after year. */
+  get settled(): Instant {
+    return this.settledFrom
   }
 
-  /** Whether the calendar is open at an instant. */
+  /** Whether it is open at an instant. */
   isOpen(at: Instant): boolean {
     this.cover(at, at + 1)
     const index = this.indexAt(at)
@@ -68,18 +55,17 @@ export class WorkingTime {
   }
 
   /**
-   * The next instant after `at` at which the calendar opens or shuts.
+   * The next instant after `at` at which it opens or shuts.
    * @returns undefined when it stays as it is for good
    */
   nextChange(at: Instant): Instant | undefined {
-    for (let horizon = at + 30 * DAY; ; horizon += BLOCK_DAYS * DAY) {
+    const settled = Math.max(at, this.settledFrom) + FOR_GOOD
+    for (let horizon = at + 30 * DAY; ; horizon += YEAR) {
       this.cover(at, horizon)
       const index = this.indexAt(at)
       if (index >= 0 && at < this.ends[index]!) {
         if (this.ends[index]! < this.coverEnd) return this.ends[index]
       } else if (index + 1 < this.starts.length) return this.starts[index + 1]
-      // Weeks repeat: what has not changed in a year without exceptions never will.
-      const settled = Math.max(at, this.lastException * DAY) + 2 * BLOCK_DAYS * DAY
       if (horizon > settled) return undefined
     }
   }
@@ -107,39 +93,56 @@ export class WorkingTime {
   /**
    * The earliest instant at which `duration` open milliseconds have passed since `from`.
    * A duration of 0 gives `from` itself.
-   * @throws NeverOpens when the calendar does not hold that much open time any more
+   * @throws NeverOpens when there is not that much open time any more
    * @throws RangeError when the duration is negative or not a number
    */
   add(from: Instant, duration: number): Instant {
-    if (!(duration >= 0)) throw new RangeError('a duration to add is not negative')
+    refuseNegative(duration)
     if (duration === 0) return from
-    this.cover(from, from + Math.max(7 * DAY, duration))
-    const wanted = () => this.openBefore(from) + duration
-    while (this.total() < wanted()) {
-      if (this.isPast(this.coverEnd)) throw new NeverOpens(this.calendar.name, from)
-      this.cover(from, this.coverEnd + DAY)
+    if (from < this.coverStart || from >= this.coverEnd) this.cover(from, from + 1)
+    let wanted = this.openBefore(from) + duration
+    if (wanted > this.total) wanted = this.coverForward(from, duration)
+    const index = lastBelow(this.before, wanted)
+    return this.starts[index]! + (wanted - this.before[index]!)
+  }
+
+  /**
+   * The latest instant from which `duration` open milliseconds pass until `from`.
+   * A duration of 0 gives `from` itself.
+   * @throws NeverOpens when there was not that much open time before
+   * @throws RangeError when the duration is negative or not a number
+   */
+  subtract(from: Instant, duration: number): Instant {
+    refuseNegative(duration)
+    if (duration === 0) return from
+    this.cover(from, from + 1)
+    let wanted = this.openBefore(from) - duration
+    for (let years = 1; wanted < 0; years *= 2) {
+      if (years > 512) throw new NeverOpens(this.name, from)
+      this.cover(from - duration - years * YEAR, from + 1)
+      wanted = this.openBefore(from) - duration
     }
-    const index = lastAtMost(this.before, wanted(), true)
-    return this.starts[index]! + (wanted() - this.before[index]!)
+    const index = lastAtMost(this.before, wanted)
+    return this.starts[index]! + (wanted - this.before[index]!)
   }
 
-  /** The names of the dated exceptions that shut the calendar somewhere within a range. */
-  shutNames(from: Instant, to: Instant): string[] {
-    const names: string[] = []
-    for (let day = this.zone.dayNumber(from); day <= this.zone.dayNumber(to - 1); day++) {
-      const exception = this.exceptions.get(day)
-      if (exception?.shut) names.push(exception.name)
+  /** Compiled milliseconds of time and bytes held, for figures. */
+  get size(): { covered: number; bytes: number } {
+    return { covered: this.coverEnd - this.coverStart, bytes: 3 * this.starts.byteLength }
+  }
+
+  /** Covers as much as is needed to add; gives the wanted sum, counted in the coverage as it then is. */
+  private coverForward(from: Instant, duration: number): number {
+    this.cover(from, from + duration + 30 * DAY)
+    let wanted = this.openBefore(from) + duration
+    while (this.total < wanted) {
+      const last = this.starts.length ? this.ends[this.ends.length - 1]! : from
+      if (this.coverEnd > Math.max(last, from, this.settledFrom) + FOR_GOOD)
+        throw new NeverOpens(this.name, from)
+      this.cover(from, this.coverEnd + YEAR)
+      wanted = this.openBefore(from) + duration
     }
-    return names
-  }
-
-  private isPast(at: Instant): boolean {
-    return this.calendar.week.length === 0 && this.zone.dayNumber(at) > this.lastException + 1
-  }
-
-  private total(): number {
-    const last = this.starts.length - 1
-    return last < 0 ? 0 : this.before[last]! + this.ends[last]! - this.starts[last]!
+    return wanted
   }
 
   private openBefore(at: Instant): number {
@@ -148,108 +151,87 @@ export class WorkingTime {
   }
 
   private indexAt(at: Instant): number {
-    return lastAtMost(this.starts, at, false)
+    return lastAtMost(this.starts, at)
   }
 
+  /** Sees to it that a range is compiled. */
   private cover(from: Instant, to: Instant): void {
     if (from >= this.coverStart && to < this.coverEnd) return
-    const [first, last] = [this.zone.dayNumber(from), this.zone.dayNumber(to) + 1]
-    if (this.coverEnd === this.coverStart) {
-      this.firstDay = this.endDay = first
-      this.coverStart = this.coverEnd = this.midnight(first)
+    const isFar = from > this.coverEnd + FAR || to < this.coverStart - FAR
+    if (this.coverEnd === this.coverStart || isFar) this.set(from - 30 * DAY, Math.max(to + DAY, from + YEAR))
+    if (to >= this.coverEnd) this.extend(this.coverStart, Math.max(to + DAY, this.coverEnd + YEAR))
+    if (from < this.coverStart) this.extend(Math.min(from - DAY, this.coverStart - YEAR), this.coverEnd)
+    if (this.coverEnd - this.coverStart > Math.max(KEEP, 2 * (to - from))) this.dropFarFrom(from, to)
+  }
+
+  private set(start: Instant, end: Instant): void {
+    this.keep(this.compile(start, end), start, end)
+  }
+
+  private extend(start: Instant, end: Instant): void {
+    const before = start < this.coverStart ? this.compile(start, this.coverStart) : []
+    const after = end > this.coverEnd ? this.compile(this.coverEnd, end) : []
+    this.keep([...before, ...this.intervals(this.coverStart, this.coverEnd), ...after], start, end)
+  }
+
+  private dropFarFrom(from: Instant, to: Instant): void {
+    const start = Math.max(this.coverStart, from - KEEP / 4)
+    const end = Math.min(this.coverEnd, to + KEEP / 4)
+    this.keep(this.intervals(start, end), start, end)
+  }
+
+  private intervals(from: Instant, to: Instant): Interval[] {
+    const list: Interval[] = []
+    this.starts.forEach((start, index) => {
+      const one = { start: Math.max(from, start), end: Math.min(to, this.ends[index]!) }
+      if (one.end > one.start) list.push(one)
+    })
+    return list
+  }
+
+  private keep(intervals: Interval[], coverStart: Instant, coverEnd: Instant): void {
+    const joined: Interval[] = []
+    for (const one of intervals) {
+      const last = joined[joined.length - 1]
+      if (last && one.start <= last.end) last.end = Math.max(last.end, one.end)
+      else joined.push({ ...one })
     }
-    if (last >= this.endDay) this.extendForward(Math.max(last + 1, this.endDay + BLOCK_DAYS))
-    if (first < this.firstDay) this.extendBackward(Math.min(first, this.firstDay - BLOCK_DAYS))
-  }
-
-  private extendForward(endDay: number): void {
-    const block = this.compile(this.endDay, endDay)
-    this.endDay = endDay
-    this.coverEnd = this.midnight(endDay)
-    this.rebuild([...this.intervals(), ...block])
-  }
-
-  private extendBackward(firstDay: number): void {
-    const block = this.compile(firstDay, this.firstDay)
-    this.firstDay = firstDay
-    this.coverStart = this.midnight(firstDay)
-    this.rebuild([...block, ...this.intervals()])
-  }
-
-  private intervals(): Interval[] {
-    return this.starts.map((start, index) => ({ start, end: this.ends[index]! }))
-  }
-
-  private rebuild(intervals: Interval[]): void {
-    const joined = normalise(intervals)
-    this.starts = joined.map((one) => one.start)
-    this.ends = joined.map((one) => one.end)
-    let sum = 0
-    this.before = joined.map((one) => {
-      const value = sum
-      sum += one.end - one.start
+    this.starts = Float64Array.from(joined, (one) => one.start)
+    this.ends = Float64Array.from(joined, (one) => one.end)
+    this.total = 0
+    this.before = Float64Array.from(joined, (one) => {
+      const value = this.total
+      this.total += one.end - one.start
       return value
     })
-  }
-
-  /** The open intervals of whole local days; hours of the day before reach over midnight into the first. */
-  private compile(firstDay: number, endDay: number): Interval[] {
-    const open: Interval[] = []
-    for (let day = firstDay - 1; day < endDay; day++)
-      for (const span of this.byWeekday[(day + 3 + 7 * 1e6) % 7]!) open.push(this.spanOf(day, span))
-    let result = normalise(open)
-    for (const [day, exception] of this.exceptions) {
-      if (day < firstDay - 1 || day >= endDay) continue
-      if (exception.shut) result = difference(result, this.shutSpans(day, exception.shut))
-      if (exception.open)
-        result = union(
-          result,
-          exception.open.map((span) => this.daySpan(day, span)),
-        )
-    }
-    const [from, to] = [this.midnight(firstDay), this.midnight(endDay)]
-    return result
-      .map((one) => ({ start: Math.max(one.start, from), end: Math.min(one.end, to) }))
-      .filter((one) => one.end > one.start)
-  }
-
-  private shutSpans(day: number, shut: 'all day' | DaySpan[]): Interval[] {
-    if (shut === 'all day') return [{ start: this.midnight(day), end: this.midnight(day + 1) }]
-    return normalise(shut.map((span) => this.daySpan(day, span)))
-  }
-
-  private daySpan(day: number, span: DaySpan): Interval {
-    return this.spanOf(day, { from: minuteOfDay(span.from), to: minuteOfDay(span.to) })
-  }
-
-  private spanOf(day: number, span: { from: number; to: number }): Interval {
-    return { start: this.localInstant(day, span.from), end: this.localInstant(day, span.to) }
-  }
-
-  private midnight(day: number): Instant {
-    return this.localInstant(day, 0)
-  }
-
-  private localInstant(day: number, minute: number): Instant {
-    const date = new Date((day + Math.floor(minute / 1440)) * DAY)
-    const rest = minute % 1440
-    return this.zone.toInstant({
-      year: date.getUTCFullYear(),
-      month: date.getUTCMonth() + 1,
-      day: date.getUTCDate(),
-      hour: Math.floor(rest / 60),
-      minute: rest % 60,
-    })
+    this.coverStart = coverStart
+    this.coverEnd = coverEnd
   }
 }
 
-/** The last index whose value is at most `wanted` (strictly below it when `strict`), or −1. */
-function lastAtMost(sorted: readonly number[], wanted: number, strict: boolean): number {
+function refuseNegative(duration: number): void {
+  if (!(duration >= 0)) throw new RangeError('a duration to add or subtract is not negative')
+}
+
+/** The last index whose value is at most `wanted`, or −1. */
+function lastAtMost(sorted: Float64Array, wanted: number): number {
   let low = 0
   let high = sorted.length
   while (low < high) {
     const middle = (low + high) >> 1
-    if (strict ? sorted[middle]! < wanted : sorted[middle]! <= wanted) low = middle + 1
+    if (sorted[middle]! <= wanted) low = middle + 1
+    else high = middle
+  }
+  return low - 1
+}
+
+/** The last index whose value is below `wanted`, or −1. */
+function lastBelow(sorted: Float64Array, wanted: number): number {
+  let low = 0
+  let high = sorted.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (sorted[middle]! < wanted) low = middle + 1
     else high = middle
   }
   return low - 1

@@ -27,6 +27,8 @@ export class Zone {
   private static readonly known = new Map<string, Zone>()
   private readonly format: Intl.DateTimeFormat
   private readonly years = new Map<number, Change[]>()
+  /** The stretch of one offset that was asked for last. */
+  private steady = { from: 0, to: 0, offset: 0 }
 
   private constructor(readonly name: string) {
     this.format = new Intl.DateTimeFormat('en-US', {
@@ -70,10 +72,14 @@ export class Zone {
 
   /** Local time minus UTC at an instant, in milliseconds. */
   offsetAt(instant: Instant): number {
+    if (instant >= this.steady.from && instant < this.steady.to) return this.steady.offset
     const changes = this.changesOf(new Date(instant).getUTCFullYear())
     let index = changes.length - 1
     while (index > 0 && changes[index]!.at > instant) index--
-    return changes[index]!.offset
+    const { at, offset } = changes[index]!
+    const to = changes[index + 1]?.at ?? Date.UTC(new Date(instant).getUTCFullYear() + 1, 0, 1)
+    this.steady = { from: at, to, offset }
+    return offset
   }
 
   /**
@@ -81,7 +87,17 @@ export class Zone {
    * before the gap, one that occurs twice is the first.
    */
   toInstant(local: LocalTime): Instant {
-    const wall = Date.UTC(local.year, local.month - 1, local.day, local.hour, local.minute)
+    return this.instantOfWall(Date.UTC(local.year, local.month - 1, local.day, local.hour, local.minute))
+  }
+
+  /**
+   * The instant of a local time that is given as if its zone were UTC; see `toInstant`.
+   * @param wall milliseconds from 1970-01-01T00:00 on the wall
+   */
+  instantOfWall(wall: number): Instant {
+    const { from, to, offset } = this.steady
+    // Most questions lie well within the stretch of the last one: no change is near.
+    if (wall - DAY >= from && wall + DAY < to) return wall - offset
     const before = this.offsetAt(wall - DAY)
     const after = this.offsetAt(wall + DAY)
     const first = wall - Math.max(before, after)
