@@ -1,8 +1,5 @@
-import type { ChildProcess } from 'node:child_process'
-
 export interface Cluster {
   url: string
-  child: ChildProcess
   data: string
   stop(): Promise<void>
 }
@@ -14,5 +11,5 @@ export function freePort(wanted?: number): Promise<number>
 export function startCluster(
   bin: string,
   folder: string,
-  settings?: Record<string, string | number>,
+  options?: { settings?: Record<string, string | number>; onEnd?: (how: unknown) => void },
 ): Promise<Cluster>

@@ -1,8 +1,16 @@
 <script setup lang="ts">
-import { timeLedger, type Clock } from '~~/core/clock'
+import { lineInWords, timeLedger, type Clock } from '~~/core/clock'
 import { momentInWords, signedBalance, weekdayAndTime, type WorkingTime } from '~~/core/time'
 
-const props = defineProps<{ clock: Clock; hours: WorkingTime; now: number; zone: string }>()
+const props = defineProps<{
+  clock: Clock
+  hours: WorkingTime
+  now: number
+  zone: string
+  /** Names of people by id. */
+  people?: Record<string, string>
+}>()
+const nameOf = (id: string) => props.people?.[id] ?? id
 
 const ledger = computed(() => timeLedger(props.clock, props.hours, props.now))
 const long = computed(() => ledger.value.lines.length > 12 && !all.value)
@@ -47,7 +55,7 @@ const end = computed(() => {
           <tr :class="{ quiet: line.kind === 'shut' || line.kind === 'paused' }">
             <td class="t">{{ when(line.from) }}</td>
             <td class="t">{{ line.to === undefined ? '' : when(line.to) }}</td>
-            <td>{{ line.kind === 'counted' ? 'counted' : `${line.kind}: ${line.note}` }}</td>
+            <td>{{ lineInWords(line, nameOf) }}</td>
             <td class="n">{{ amount(line.amount) }}</td>
             <td class="n">{{ signedBalance(line.balance).replace('+', '') }}</td>
           </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { openPause } from '~~/core/clock'
 import { momentInWords, timeOfDay } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 
@@ -68,6 +69,25 @@ function toggle(wanted: Panel) {
   panel.value = JSON.stringify(panel.value) === JSON.stringify(wanted) ? undefined : wanted
 }
 
+const deed = ref<'pause' | 'resume' | 'extend'>()
+const pausedByHand = computed(() => chosenClock.value && openPause(chosenClock.value.clock)?.byHand)
+
+function toggleDeed(wanted: 'pause' | 'resume' | 'extend') {
+  deed.value = deed.value === wanted ? undefined : wanted
+}
+
+async function clockDone() {
+  deed.value = undefined
+  await load()
+}
+
+/** Prints the account alone, on a page of its own. */
+function printStatement() {
+  document.documentElement.dataset.print = 'statement'
+  print()
+  delete document.documentElement.dataset.print
+}
+
 async function done() {
   panel.value = undefined
   await load()
@@ -93,7 +113,12 @@ function onKey(event: KeyboardEvent) {
     event.preventDefault()
     toggle({ kind: event.key === 'r' ? 'reply' : 'note' })
   }
-  if (event.key === 'Escape') panel.value = undefined
+  if (chosenClock.value?.clock.stoppedAt === undefined && (event.key === 'p' || event.key === 'e')) {
+    event.preventDefault()
+    if (event.key === 'p') toggleDeed(pausedByHand.value ? 'resume' : 'pause')
+    else if (session.isLead) toggleDeed('extend')
+  }
+  if (event.key === 'Escape') panel.value = deed.value = undefined
 }
 onMounted(() => addEventListener('keydown', onKey))
 onBeforeUnmount(() => removeEventListener('keydown', onKey))
@@ -237,7 +262,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </template>
       </dl>
 
-      <section v-if="chosenClock" aria-labelledby="account">
+      <section v-if="chosenClock" class="statement" aria-labelledby="account">
         <div class="account-head">
           <h2 id="account">{{ chosenClock.clock.label }}: the account</h2>
           <span class="tabs">
@@ -259,7 +284,41 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :hours="chosenClock.hours"
           :now="time.now"
           :zone="zone"
+          :people="ticket.people"
         />
+        <ClockAction
+          v-if="deed"
+          :key="`${deed}-${chosenClock.clock.target}`"
+          :reference="reference"
+          :deed="deed"
+          :clocks="clocks"
+          :target="chosenClock.clock.target"
+          :now="time.now"
+          :zone="zone"
+          @done="clockDone"
+          @close="deed = undefined"
+          @stale="load"
+        />
+        <p class="clock-acts no-print">
+          <template v-if="chosenClock.clock.stoppedAt === undefined">
+            <button v-if="pausedByHand" class="act" type="button" @click="toggleDeed('resume')">
+              Resume <kbd>p</kbd>
+            </button>
+            <button v-else class="act" type="button" @click="toggleDeed('pause')">
+              Pause … <kbd>p</kbd>
+            </button>
+            <button v-if="session.isLead" class="act" type="button" @click="toggleDeed('extend')">
+              Extend … <kbd>e</kbd>
+            </button>
+          </template>
+          <a
+            class="small"
+            :href="`/api/tickets/${reference}/statement?target=${chosenClock.clock.target}&format=csv`"
+            download
+            >Statement as CSV</a
+          >
+          <button class="link small" type="button" @click="printStatement">Print it</button>
+        </p>
         <p class="quiet small">Times in {{ zone }}. {{ startedBecause(ticket, chosenClock.clock.target) }}</p>
       </section>
 
@@ -326,6 +385,12 @@ kbd {
   align-items: end;
   gap: 8px;
   justify-content: space-between;
+}
+.clock-acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
 }
 .tabs {
   display: flex;

@@ -24,8 +24,11 @@ const WORDS: Words = {
   logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
   sorted: () => `sorted: ${props.ticket.category}, first priority and team set`,
   clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
-  clocksPaused: (entry) => `paused ${entry.targets.join(', ')}: ${entry.why}`,
+  clocksPaused: (entry) =>
+    `${entry.byHand ? by(entry) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
   clocksResumed: (entry) => `${entry.targets.join(', ')} goes on: ${entry.why}`,
+  clockExtended: (entry) =>
+    `${by(entry)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
   clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
   clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
   statusMoved: (entry) =>

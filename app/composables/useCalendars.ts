@@ -1,14 +1,17 @@
-import { CalendarTime, type WorkingTime, type Calendar } from '~~/core/time'
+import { CalendarTime, flattenCalendar, type Calendar, type WorkingTime } from '~~/core/time'
 
 const compiled = new Map<string, WorkingTime>()
 const asked = new Map<number, Promise<void>>()
+
+const flattened = (calendar: Calendar, all: Calendar[]) =>
+  flattenCalendar(calendar, (id) => all.find((one) => one.id === id))
 
 /** The calendars of editions, compiled in the browser by the very core that the server uses. */
 export function useCalendars() {
   function learn(edition: number, calendars: Calendar[]): void {
     for (const calendar of calendars) {
       const key = `${edition}/${calendar.id}`
-      if (!compiled.has(key)) compiled.set(key, new CalendarTime(calendar))
+      if (!compiled.has(key)) compiled.set(key, new CalendarTime(flattened(calendar, calendars)))
     }
   }
 

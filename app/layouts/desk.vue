@@ -170,6 +170,8 @@ const KEYS = [
   ['Enter', 'open the row'],
   ['r', 'reply to the requester'],
   ['n', 'write a note for the desk'],
+  ['p', 'pause a promise, or resume it'],
+  ['e', 'extend a promise (leads)'],
   ['?', 'these keys'],
 ] as const
 </script>

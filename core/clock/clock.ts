@@ -28,6 +28,8 @@ export interface Pause {
   to?: Instant
   by: string
   why: string
+  /** Made by a person: only a person ends it. */
+  byHand?: boolean
 }
 
 export interface Grant {
@@ -35,6 +37,8 @@ export interface Grant {
   /** Milliseconds; the last grant is the one in force. */
   granted: number
   why: string
+  /** Who extended it; missing when the service level granted it. */
+  extendedBy?: string
 }
 
 /** One running (or ended) promise on one ticket: everything its ledger is computed from. */
@@ -121,6 +125,21 @@ export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number
   }
   const moment = hours.add(from!, left)
   return clock.stoppedAt !== undefined && moment > clock.stoppedAt ? undefined : moment
+}
+
+/** When a paused clock would be due if it went on at `now`; for one that runs, when it is due. */
+export function dueIfResumed(clock: Clock, hours: WorkingTime, now: Instant): Instant | undefined {
+  if (!openPause(clock)) return dueAt(clock, hours)
+  const pauses = clock.pauses.map((pause) => (pause.to === undefined ? { ...pause, to: now } : pause))
+  return dueAt({ ...clock, pauses }, hours)
+}
+
+/** A clock as it would be with more time granted. */
+export function extended(clock: Clock, by: number, at: Instant, why: string, person: string): Clock {
+  return {
+    ...clock,
+    grants: [...clock.grants, { at, granted: grantedOf(clock) + by, why, extendedBy: person }],
+  }
 }
 
 /** When the balance reaches zero if nothing else happens; undefined while paused or once ended in time. */

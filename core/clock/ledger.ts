@@ -1,7 +1,7 @@
 import { durationInWords, hoursAndMinutes, type Instant, type WorkingTime } from '../time'
 import { dueAt, grantedOf, type Clock } from './clock'
 
-export type LineKind = 'granted' | 'changed' | 'counted' | 'shut' | 'paused'
+export type LineKind = 'granted' | 'changed' | 'extended' | 'counted' | 'shut' | 'paused'
 
 /** One line of a time ledger. `amount` is what it changes in the balance, in milliseconds. */
 export interface LedgerLine {
@@ -9,6 +9,8 @@ export interface LedgerLine {
   from: Instant
   to?: Instant
   note: string
+  /** Id of the person who paused or extended it. */
+  by?: string
   amount: number
   balance: number
 }
@@ -28,6 +30,7 @@ interface Stretch {
   from: Instant
   to: Instant
   note: string
+  by?: string
 }
 
 /** Writes the account of a clock up to `now` (or to where it stopped), line by line. */
@@ -45,9 +48,9 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
       enter(grantLine(clock, grant))
   }
   enterGrants(clock.startedAt)
-  for (const { kind, from, to, note } of stretches) {
+  for (const { kind, from, to, note, by } of stretches) {
     enterGrants(from)
-    enter({ kind, from, to, note, amount: kind === 'counted' ? from - to : 0 })
+    enter({ kind, from, to, note, by, amount: kind === 'counted' ? from - to : 0 })
   }
   enterGrants(Number.POSITIVE_INFINITY)
   const granted = grantedOf(clock)
@@ -55,9 +58,10 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
 }
 
 function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
-  const { at, granted, why } = clock.grants[index]!
+  const { at, granted, why, extendedBy } = clock.grants[index]!
   const before = index > 0 ? clock.grants[index - 1]!.granted : 0
-  return { kind: index > 0 ? 'changed' : 'granted', from: at, note: why, amount: granted - before }
+  const kind = extendedBy !== undefined ? 'extended' : index > 0 ? 'changed' : 'granted'
+  return { kind, from: at, note: why, by: extendedBy, amount: granted - before }
 }
 
 function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] {
@@ -66,7 +70,14 @@ function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] 
   for (const pause of clock.pauses) {
     stretches.push(...running(hours, from, Math.min(pause.from, end)))
     const to = Math.min(pause.to ?? end, end)
-    if (to > pause.from) stretches.push({ kind: 'paused', from: pause.from, to, note: pause.why })
+    if (to > pause.from)
+      stretches.push({
+        kind: 'paused',
+        from: pause.from,
+        to,
+        note: pause.why,
+        by: pause.byHand ? pause.by : undefined,
+      })
     from = to
   }
   return [...stretches, ...running(hours, from, end)]

@@ -2,7 +2,7 @@ import type { FactValue, Vocabulary } from '../condition'
 import type { CatalogItem, Form, Portal, Question } from '../intake'
 import type { Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
-import { CalendarTime, type WorkingTime } from '../time'
+import { CalendarTime, flattenCalendar } from '../time'
 import type { Category, Design, Priority, Template } from './design'
 import type { Directory } from './directory'
 
@@ -27,7 +27,7 @@ export class CompiledDesign {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
   private readonly maps
-  private readonly hours = new Map<string, WorkingTime>()
+  private readonly hours = new Map<string, CalendarTime>()
 
   /**
    * @param edition number of the edition; 0 for a draft
@@ -63,10 +63,11 @@ export class CompiledDesign {
   queueName = (id: string): string => this.maps.queues.get(id)?.name ?? id
 
   /** A calendar of the design, compiled. */
-  calendar(id: string): WorkingTime {
+  calendar(id: string): CalendarTime {
     let hours = this.hours.get(id)
     if (!hours) {
-      hours = new CalendarTime(lookUp(this.maps.calendars, 'calendar', id))
+      const calendar = lookUp(this.maps.calendars, 'calendar', id)
+      hours = new CalendarTime(flattenCalendar(calendar, (base) => this.maps.calendars.get(base)))
       this.hours.set(id, hours)
     }
     return hours

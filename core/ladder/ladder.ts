@@ -33,12 +33,18 @@ export interface Alarm {
   at: Instant
 }
 
+/** Tells apart what rings for one running of a target: when it started, and how often it was extended since. */
+function runningOf(clock: Clock): string {
+  const extensions = clock.grants.filter((grant) => grant.extendedBy !== undefined).length
+  return extensions ? `${clock.startedAt}+${extensions}` : String(clock.startedAt)
+}
+
 export function rungKey(ladder: string, rung: string, clock: Clock): string {
-  return `rung:${ladder}:${rung}:${clock.startedAt}`
+  return `rung:${ladder}:${rung}:${runningOf(clock)}`
 }
 
 export function dueKey(clock: Clock): string {
-  return `due:${clock.target}:${clock.startedAt}`
+  return `due:${clock.target}:${runningOf(clock)}`
 }
 
 /**

@@ -1,12 +1,13 @@
-import { balance, openPause, type Clock, type ServiceLevel, type Target } from '../clock'
+import { balance, grantedOf, openPause, type Clock, type ServiceLevel, type Target } from '../clock'
 import { holds, inWords } from '../condition'
 import { alarmsOf, type Alarm } from '../ladder'
-import { statusOf } from '../lifecycle'
-import { durationInWords, parseDuration } from '../time'
+import { statusOf, type StatusGroup } from '../lifecycle'
+import { DAY, durationInWords, MINUTE, parseDuration } from '../time'
 import type { Because } from '../triage'
 import type { CompiledDesign } from '../design'
 import { ticketFacts } from './facts'
 import type { Change } from './change'
+import { Refused } from './command'
 import type { TicketState } from './state'
 
 /** Starts a clock for every target of the first service level whose conditions hold. */
@@ -70,12 +71,91 @@ export function settleClocks(change: Change, why: string): void {
   }
   const ended = state.clocks.filter((clock) => clock.stopOn === 'done' && clock.stoppedAt !== undefined)
   for (const clock of ended) change.enter({ kind: 'clockReopened', target: clock.target, why: 'was done' })
-  const mustRest = (clock: Clock) => clock.pauseIn.includes(status.group as 'new')
   const live = change.state.clocks.filter((clock) => clock.stoppedAt === undefined)
-  const pause = live.filter((clock) => mustRest(clock) && !openPause(clock)).map((clock) => clock.target)
-  const resume = live.filter((clock) => !mustRest(clock) && openPause(clock)).map((clock) => clock.target)
+  const pause = live
+    .filter((clock) => restsIn(clock, status.group) && !openPause(clock))
+    .map((clock) => clock.target)
+  const resume = live
+    .filter((clock) => {
+      const pause = openPause(clock)
+      return pause && !pause.byHand && !restsIn(clock, status.group)
+    })
+    .map((clock) => clock.target)
   if (pause.length) change.enter({ kind: 'clocksPaused', targets: pause, why })
   if (resume.length) change.enter({ kind: 'clocksResumed', targets: resume, why })
+}
+
+/** Whether a clock stands still while its ticket is in a status of this group. */
+function restsIn(clock: Clock, group: StatusGroup): boolean {
+  return (clock.pauseIn as StatusGroup[]).includes(group)
+}
+
+/** The running clocks that a person means: the named ones, or all. */
+function meantClocks({ state }: Change, targets: string[]): Clock[] {
+  const running = state.clocks.filter((clock) => clock.stoppedAt === undefined)
+  const gone = targets.find((target) => !running.some((clock) => clock.target === target))
+  if (gone !== undefined)
+    throw new Refused('conflict', `The target “${gone}” is not running any more; look at the ticket again.`)
+  return targets.length ? running.filter((clock) => targets.includes(clock.target)) : running
+}
+
+/** Longest reason for a pause or an extension, in characters. */
+const REASON_LIMIT = 500
+
+function checkReason(why: string): string {
+  const reason = why.trim()
+  const problem =
+    reason === ''
+      ? 'please say why; it stands in the statement'
+      : reason.length > REASON_LIMIT
+        ? `please shorten this to ${REASON_LIMIT} characters`
+        : undefined
+  if (problem) throw new Refused('invalid', 'A reason is needed.', [{ field: 'why', message: problem }])
+  return reason
+}
+
+/** Pauses targets because a person says so. */
+export function pauseByHand(change: Change, targets: string[], why: string): void {
+  const reason = checkReason(why)
+  const clocks = meantClocks(change, targets).filter((clock) => !openPause(clock)?.byHand)
+  if (!clocks.length) throw new Refused('conflict', 'There is nothing to pause: no target is running.')
+  // A clock that rests with the status goes over to the person's pause, so that the status does not end it.
+  const resting = clocks.filter((clock) => openPause(clock)).map((clock) => clock.target)
+  if (resting.length) change.enter({ kind: 'clocksResumed', targets: resting, why: reason })
+  const all = clocks.map((clock) => clock.target)
+  change.enter({ kind: 'clocksPaused', targets: all, why: reason, byHand: true })
+}
+
+/** Ends pauses that a person made; where the status says so, the clock goes on resting with it. */
+export function resumeByHand(change: Change, targets: string[]): void {
+  const clocks = meantClocks(change, targets).filter((clock) => openPause(clock)?.byHand)
+  if (!clocks.length)
+    throw new Refused(
+      'conflict',
+      'No target is paused by hand. A target that rests with the status goes on when the ticket moves.',
+    )
+  const all = clocks.map((clock) => clock.target)
+  change.enter({ kind: 'clocksResumed', targets: all, why: 'resumed by hand' })
+  const status = statusOf(change.design.kind(change.state.kind), change.state.status)
+  settleClocks(change, status.name)
+}
+
+/** Longest extension in one go: 90 days of counted time. */
+const MOST_EXTENSION = 90 * DAY
+
+/** Grants a target more time. Needs the right: leads and administrators have it. */
+export function extendByHand(change: Change, target: string, by: number, why: string): void {
+  const { actor } = change.context
+  const role = 'person' in actor ? change.directory.people.get(actor.person)?.role : undefined
+  if (role !== 'lead' && role !== 'administrator')
+    throw new Refused('forbidden', 'Only a lead may extend a target; ask the lead of the team.')
+  if (!Number.isInteger(by) || by < MINUTE || by > MOST_EXTENSION)
+    throw new Refused('invalid', 'This is no length of time to extend by.', [
+      { field: 'by', message: 'give from one minute to 90 days' },
+    ])
+  const reason = checkReason(why)
+  const [clock] = meantClocks(change, [target])
+  change.enter({ kind: 'clockExtended', target, by, granted: grantedOf(clock!) + by, why: reason })
 }
 
 /** Stops a clock: kept when no more was spent than granted, else missed. */

@@ -25,6 +25,12 @@ export type Command =
       fields: Record<string, string>
     }
   | { kind: 'assign'; technician: string | null }
+  /** Pauses running targets by hand; without targets all of them. */
+  | { kind: 'pauseClocks'; targets: string[]; why: string }
+  /** Ends pauses that were made by hand; without targets all of them. */
+  | { kind: 'resumeClocks'; targets: string[] }
+  /** Grants a target more time; `by` in milliseconds. */
+  | { kind: 'extendClock'; target: string; by: number; why: string }
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
   | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { CompiledDesign, Directory, type Design } from '../design'
+import { dueAt, openPause, timeLedger } from '../clock'
 import { HOUR, MINUTE } from '../time'
 import { ticketAlarms } from './clocks'
 import type { Command } from './command'
@@ -263,5 +264,78 @@ describe('editions', () => {
       edition: 1,
       clocks: [{ grants: [{ granted: 2 * HOUR }] }, {}],
     })
+  })
+})
+
+describe('promises in the hands of people', () => {
+  const LEAD: Actor = { person: 'olin-brandt' }
+  const clockOf = (ticket: Ticket, target: string) =>
+    ticket.state!.clocks.find((one) => one.target === target)!
+  const due = (ticket: Ticket, target: string) =>
+    dueAt(clockOf(ticket, target), design.calendar(clockOf(ticket, target).calendar))
+
+  it('are paused and resumed, one or all, with who and why in the account', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const before = due(ticket, 'resolve')!
+    ticket.do(
+      { kind: 'pauseClocks', targets: ['resolve'], why: 'Part on its way' },
+      DEMO_BEGINS + 10 * MINUTE,
+    )
+    expect(due(ticket, 'resolve')).toBeUndefined()
+    expect(due(ticket, 'respond')).toBeDefined()
+    ticket.do({ kind: 'resumeClocks', targets: [] }, DEMO_BEGINS + 40 * MINUTE)
+    expect(due(ticket, 'resolve')).toBe(before + 30 * MINUTE)
+    const clock = clockOf(ticket, 'resolve')
+    const ledger = timeLedger(clock, design.calendar(clock.calendar), DEMO_BEGINS + HOUR)
+    expect(ledger.lines.find((line) => line.kind === 'paused')).toMatchObject({
+      by: 'tora-aas',
+      note: 'Part on its way',
+    })
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it('stay paused by hand whatever the status does, until a person resumes them', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
+    const hold = ticket.state!.status
+    ticket.do({ kind: 'pauseClocks', targets: [], why: 'Ferry at sea' }, at(1))
+    ticket.do({ kind: 'reply', text: 'We wait for the ferry.' }, at(2))
+    const kind = design.kind(ticket.state!.kind)
+    const there = kind.transitions.find((one) => one.from === ticket.state!.status && one.to !== hold)!
+    const gate = kind.statuses.find((one) => one.id === there.to)!.gate
+    const fields = Object.fromEntries(
+      gate.map((field) => [field.name, field.type === 'technician' ? 'tora-aas' : 'Because']),
+    )
+    ticket.do({ kind: 'move', from: there.from, to: there.to, fields }, at(3))
+    ticket.do({ kind: 'answer', text: 'Here.' }, at(4))
+    expect(openPause(clockOf(ticket, 'resolve'))).toMatchObject({ byHand: true, why: 'Ferry at sea' })
+    ticket.do({ kind: 'resumeClocks', targets: ['resolve'] }, at(5))
+    const resting = openPause(clockOf(ticket, 'resolve'))
+    expect(resting?.byHand).toBeUndefined()
+  })
+
+  it('are extended by a lead, with a reason; their alarms move along and may ring once more', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const before = due(ticket, 'respond')!
+    ticket.do({ kind: 'ring' }, before, { system: 'alarm' })
+    const rang = ticket.entries.filter((entry) => entry.kind === 'overdrawn').length
+    ticket.do({ kind: 'extendClock', target: 'respond', by: 2 * HOUR, why: 'Agreed by phone' }, before, LEAD)
+    const hours = design.calendar(clockOf(ticket, 'respond').calendar)
+    expect(hours.between(before, due(ticket, 'respond')!)).toBe(2 * HOUR)
+    ticket.do({ kind: 'ring' }, due(ticket, 'respond')!, { system: 'alarm' })
+    expect(ticket.entries.filter((entry) => entry.kind === 'overdrawn')).toHaveLength(rang + 1)
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it.each<[Command, Actor, string]>([
+    [{ kind: 'extendClock', target: 'resolve', by: HOUR, why: 'x' }, TORA, 'Only a lead'],
+    [{ kind: 'extendClock', target: 'resolve', by: 0, why: 'x' }, LEAD, 'no length of time'],
+    [{ kind: 'extendClock', target: 'resolve', by: HOUR, why: '  ' }, LEAD, 'reason'],
+    [{ kind: 'extendClock', target: 'moon', by: HOUR, why: 'x' }, LEAD, 'not running'],
+    [{ kind: 'pauseClocks', targets: [], why: '' }, TORA, 'reason'],
+    [{ kind: 'resumeClocks', targets: [] }, TORA, 'No target is paused'],
+  ])('refuse %o', (command, actor, message) => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    expect(() => ticket.do(command, DEMO_BEGINS + MINUTE, actor)).toThrow(message)
   })
 })

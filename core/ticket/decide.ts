@@ -4,7 +4,15 @@ import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
 import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
 import { triage } from '../triage'
 import { Change, type Decided } from './change'
-import { settleClocks, startClocks, stopClock, ticketAlarms } from './clocks'
+import {
+  extendByHand,
+  pauseByHand,
+  resumeByHand,
+  settleClocks,
+  startClocks,
+  stopClock,
+  ticketAlarms,
+} from './clocks'
 import { Refused, type Command, type CommandContext } from './command'
 import { ticketFacts } from './facts'
 import type { TicketState } from './state'
@@ -22,6 +30,9 @@ const HANDLERS: Handlers = {
   answer: answer,
   move: move,
   assign: assignTo,
+  pauseClocks: (change, { targets, why }) => pauseByHand(change, targets, why),
+  resumeClocks: (change, { targets }) => resumeByHand(change, targets),
+  extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),
   ring: (change) => ringDueAlarms(change),
   recordDelivery: (change, { key, state, attempt, detail }) => {
     if (!change.state.messages.some((one) => one.key === key))

@@ -50,8 +50,9 @@ export type EntryBody =
   | LoggedBody
   | { kind: 'sorted'; values: TriageResult }
   | { kind: 'clocksStarted'; clocks: (Clock & { because: Because })[] }
-  | { kind: 'clocksPaused'; targets: string[]; why: string }
+  | { kind: 'clocksPaused'; targets: string[]; why: string; byHand?: true }
   | { kind: 'clocksResumed'; targets: string[]; why: string }
+  | { kind: 'clockExtended'; target: string; by: number; granted: number; why: string }
   | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
   | { kind: 'clockReopened'; target: string; why: string }
   | {

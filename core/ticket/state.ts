@@ -1,5 +1,6 @@
-import type { Clock } from '../clock'
+import { extended, type Clock } from '../clock'
 import type { Answers } from '../intake'
+import { dueKey } from '../ladder'
 import type { Instant } from '../time'
 import type { Because } from '../triage'
 import type { Channel, DeliveryState, Entry } from './entry'
@@ -86,9 +87,21 @@ const APPLY: Apply = {
   clocksPaused: (state, entry) =>
     changeClocks(state, inTargets(entry), (clock) => ({
       ...clock,
-      pauses: [...clock.pauses, { from: entry.at, by: nameOfActor(entry), why: entry.why }],
+      pauses: [
+        ...clock.pauses,
+        {
+          from: entry.at,
+          by: nameOfActor(entry),
+          why: entry.why,
+          ...(entry.byHand && { byHand: true }),
+        },
+      ],
     })),
   clocksResumed: (state, entry) => changeClocks(state, inTargets(entry), (clock) => resume(clock, entry.at)),
+  clockExtended: (state, entry) =>
+    changeClocks(state, inTargets({ targets: [entry.target] }), (clock) =>
+      extended(clock, entry.by, entry.at, entry.why, nameOfActor(entry)),
+    ),
   clockStopped: (state, entry) =>
     changeClocks(
       state,
@@ -119,7 +132,7 @@ const APPLY: Apply = {
   answered: () => ({}),
   overdrawn: (state, { target }) => {
     const clock = state.clocks.find((one) => one.target === target && one.stoppedAt === undefined)
-    return clock ? { rang: [...state.rang, `due:${target}:${clock.startedAt}`] } : {}
+    return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
   },
   rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   messagesQueued: (state, { messages }) => ({

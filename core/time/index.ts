@@ -20,4 +20,4 @@ export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recu
 export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
 export { CombinedTime, type Combination } from './combinedTime'
-export { dayAndMonth, isoDate, momentInWords, timeOfDay, weekdayAndTime } from './words'
+export { dayAndMonth, isoDate, isoTime, momentInWords, timeOfDay, weekdayAndTime } from './words'

@@ -33,3 +33,13 @@ export function momentInWords(at: Instant, zone: string, now: Instant): string {
 export function isoDate(at: Instant, zone: string): string {
   return new Date(Zone.of(zone).dayNumber(at) * DAY).toISOString().slice(0, 10)
 }
+
+/** Local date and time with the offset, as ISO 8601 to the second: `2026-11-16T10:42:00+00:00`. */
+export function isoTime(at: Instant, zone: string): string {
+  const offset = Zone.of(zone).offsetAt(at)
+  const minutes = Math.round(Math.abs(offset) / 60_000)
+  const two = (value: number) => String(value).padStart(2, '0')
+  const sign = offset < 0 ? '-' : '+'
+  const wall = new Date(at + offset).toISOString().slice(0, 19)
+  return `${wall}${sign}${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`
+}

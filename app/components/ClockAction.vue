@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { balance, dueAt, dueIfResumed, extended, openPause, type Clock } from '~~/core/clock'
+import { momentInWords, signedBalance, type WorkingTime } from '~~/core/time'
+
+// Pauses, resumes or extends promises by hand, and says beforehand what that does to them.
+const props = defineProps<{
+  reference: number
+  deed: 'pause' | 'resume' | 'extend'
+  clocks: { clock: Clock; hours: WorkingTime }[]
+  /** The target it begins with. */
+  target: string
+  now: number
+  zone: string
+}>()
+const emit = defineEmits<{ done: []; close: []; stale: [] }>()
+
+const fields = reactive({ which: props.target, why: '', amount: 60 as number | null, unit: 'minutes' })
+const error = ref<ApiError>()
+const busy = ref(false)
+const form = ref<HTMLFormElement>()
+onMounted(() => form.value?.querySelector<HTMLElement>('input, textarea, select')?.focus())
+
+const running = computed(() => props.clocks.filter(({ clock }) => clock.stoppedAt === undefined))
+const choices = computed(() => [
+  ...running.value.map(({ clock }) => ({ value: clock.target, label: clock.label })),
+  ...(props.deed !== 'extend' && running.value.length > 1 ? [{ value: '', label: 'all of them' }] : []),
+])
+const chosen = computed(() =>
+  running.value.filter(({ clock }) => fields.which === '' || clock.target === fields.which),
+)
+const minutes = computed(() => Math.round(Number(fields.amount ?? 0) * (fields.unit === 'hours' ? 60 : 1)))
+const moment = (at: number | undefined) =>
+  at === undefined ? 'without a due moment' : `due ${momentInWords(at, props.zone, props.now)}`
+
+/** What it would do, computed by the very core that will do it. */
+const effects = computed(() =>
+  chosen.value.map(({ clock, hours }) => {
+    const left = signedBalance(balance(clock, hours, props.now))
+    if (props.deed === 'pause') {
+      const stands = `${clock.label}: stands still at ${left}`
+      return openPause(clock)
+        ? `${stands}; it rests already, and will rest until somebody resumes it`
+        : `${stands}, now ${moment(dueAt(clock, hours))}; then without a due moment until it is resumed`
+    }
+    if (props.deed === 'resume')
+      return `${clock.label}: goes on at ${left}, ${moment(dueIfResumed(clock, hours, props.now))}`
+    const after = extended(clock, minutes.value * 60_000, props.now, '', '')
+    return `${clock.label}: ${left} becomes ${signedBalance(balance(after, hours, props.now))}; ${moment(dueAt(clock, hours))} becomes ${moment(dueAt(after, hours))}`
+  }),
+)
+const verb = computed(() => ({ pause: 'Pause', resume: 'Resume', extend: 'Extend' })[props.deed])
+
+async function submit() {
+  busy.value = true
+  error.value = undefined
+  try {
+    await api(`/api/tickets/${props.reference}/clocks`, {
+      method: 'POST',
+      body: {
+        do: props.deed,
+        targets: fields.which ? [fields.which] : [],
+        why: fields.why,
+        ...(props.deed === 'extend' && { minutes: minutes.value }),
+      },
+    })
+    emit('done')
+  } catch (thrown) {
+    error.value = asApiError(thrown)
+    if (error.value.problem.status === 409) emit('stale')
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form
+    ref="form"
+    class="panel no-print"
+    novalidate
+    :aria-label="`${verb} a promise`"
+    @submit.prevent="submit"
+    @keydown.esc.stop="emit('close')"
+  >
+    <div class="line">
+      <div v-if="choices.length > 1" class="field">
+        <label for="clock-which">Which promise?</label>
+        <select id="clock-which" v-model="fields.which">
+          <option v-for="one in choices" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select>
+      </div>
+      <div v-if="deed === 'extend'" class="field">
+        <label for="clock-amount">By how much working time?</label>
+        <span class="amount">
+          <input
+            id="clock-amount"
+            v-model.number="fields.amount"
+            type="number"
+            min="1"
+            step="1"
+            :aria-invalid="Boolean(error?.on('minutes') ?? error?.on('by'))"
+            aria-describedby="clock-amount-error"
+          />
+          <select v-model="fields.unit" aria-label="Unit">
+            <option value="minutes">minutes</option>
+            <option value="hours">hours</option>
+          </select>
+        </span>
+        <p id="clock-amount-error" class="error-text">{{ error?.on('minutes') ?? error?.on('by') }}</p>
+      </div>
+      <div v-if="deed !== 'resume'" class="field grow">
+        <label for="clock-why">Why? It stands in the statement.</label>
+        <InputText
+          id="clock-why"
+          v-model="fields.why"
+          :invalid="Boolean(error?.on('why'))"
+          aria-describedby="clock-why-error"
+        />
+        <p id="clock-why-error" class="error-text">{{ error?.on('why') }}</p>
+      </div>
+    </div>
+    <ul class="effects small" aria-live="polite">
+      <li v-for="one in effects" :key="one">{{ one }}</li>
+    </ul>
+    <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    <button class="act main" type="submit" :disabled="busy || !chosen.length">
+      {{ busy ? 'Writing …' : verb }}
+    </button>
+    <button class="act plain" type="button" @click="emit('close')">Leave it</button>
+  </form>
+</template>
+
+<style scoped>
+.panel {
+  border: 1px solid var(--rule-2);
+  border-left: 3px solid var(--sea);
+  background: var(--page-2);
+  padding: 10px 14px;
+  margin: 8px 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px;
+}
+.grow {
+  flex: 1;
+  min-width: 220px;
+}
+.amount {
+  display: flex;
+  gap: 4px;
+}
+.amount input {
+  width: 5.5em;
+}
+.effects {
+  margin: 4px 0 10px;
+  padding-left: 1.1em;
+}
+.act {
+  margin-right: 6px;
+}
+</style>

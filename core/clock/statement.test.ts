@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { CalendarTime, HOUR, MINUTE, weekly } from '../time'
+import type { Clock } from './clock'
+import { timeLedger } from './ledger'
+import { csvField, statementCsv, statementData } from './statement'
+
+const hours = new CalendarTime({
+  id: 'varnes',
+  name: 'Varnes Quay',
+  zone: 'Europe/Oslo',
+  week: weekly([1, 2, 3, 4, 5], '09:00', '17:00'),
+  exceptions: [],
+})
+const start = Date.parse('2026-11-16T15:30Z')
+const clock: Clock = {
+  target: 'resolve',
+  label: 'Solve',
+  serviceLevel: 'x',
+  calendar: 'varnes',
+  edition: 1,
+  startedAt: start,
+  grants: [
+    { at: start, granted: 2 * HOUR, why: 'High, in the hours of “Varnes”, as agreed' },
+    { at: start + 10 * MINUTE, granted: 3 * HOUR, why: 'agreed', extendedBy: 'olin' },
+  ],
+  pauses: [{ from: start + 20 * MINUTE, to: start + 30 * MINUTE, by: 'tora', why: '=1+1', byHand: true }],
+  stopOn: 'done',
+  pauseIn: [],
+}
+const names: Record<string, string> = { olin: 'Olin Brandt', tora: 'Tora Aas' }
+const nameOf = (id: string) => names[id] ?? id
+
+describe('the statement', () => {
+  const ledger = timeLedger(clock, hours, Date.parse('2026-11-17T08:30Z'))
+
+  it('goes out as CSV after RFC 4180, times with their offset, sums at the end', () => {
+    expect(statementCsv(ledger, 'Europe/Oslo', Date.parse('2026-11-17T08:30Z'), nameOf)).toBe(
+      [
+        'from,to,what,time,balance,milliseconds',
+        '2026-11-16T16:30:00+01:00,,"granted: High, in the hours of “Varnes”, as agreed",2:00,2:00,7200000',
+        '2026-11-16T16:30:00+01:00,2026-11-16T16:40:00+01:00,counted,-0:10,1:50,-600000',
+        '2026-11-16T16:40:00+01:00,,extended by Olin Brandt: agreed,1:00,2:50,3600000',
+        '2026-11-16T16:40:00+01:00,2026-11-16T16:50:00+01:00,counted,-0:10,2:40,-600000',
+        '2026-11-16T16:50:00+01:00,2026-11-16T17:00:00+01:00,paused by Tora Aas: =1+1,0:00,2:40,0',
+        '2026-11-16T17:00:00+01:00,2026-11-17T09:00:00+01:00,shut: outside hours,0:00,2:40,0',
+        '2026-11-17T09:00:00+01:00,2026-11-17T09:30:00+01:00,counted,-0:30,2:10,-1800000',
+        ',2026-11-17T09:30:00+01:00,due 2026-11-17T11:40:00+01:00,-0:50,2:10,-3000000',
+        '',
+      ].join('\r\n'),
+    )
+  })
+
+  it('as data adds up in ISO 8601 durations', () => {
+    const data = statementData(ledger, 'UTC', nameOf)
+    expect(data).toMatchObject({
+      granted: 'PT3H',
+      spent: 'PT50M',
+      balance: 'PT2H10M',
+      due: '2026-11-17T10:40:00+00:00',
+    })
+    expect(data.lines.at(1)).toMatchObject({ kind: 'counted', amount: '-PT10M', balance: 'PT1H50M' })
+  })
+
+  it.each([
+    ['plain', 'plain'],
+    ['a,b', '"a,b"'],
+    ['say "so"', '"say ""so"""'],
+    ['two\nlines', '"two\nlines"'],
+    ['=SUM(A1)', "'=SUM(A1)"],
+    ['-0:25', '-0:25'],
+    ['+12', '+12'],
+    ['@home', "'@home"],
+  ])('writes the field %s so that every program reads the same', (value, field) => {
+    expect(csvField(value)).toBe(field)
+  })
+})

@@ -1,0 +1,86 @@
+import { formatDuration, hoursAndMinutes, isoTime, signedBalance, type Instant } from '../time'
+import type { LedgerLine, TimeLedger } from './ledger'
+
+const WORDS: Record<LedgerLine['kind'], string> = {
+  granted: 'granted',
+  changed: 'changed',
+  extended: 'extended',
+  counted: 'counted',
+  shut: 'shut',
+  paused: 'paused',
+}
+
+/**
+ * What a line of a statement says: `paused by Tora Aas: part ordered`.
+ * @param nameOf gives a person's name by id
+ */
+export function lineInWords(line: LedgerLine, nameOf: (id: string) => string): string {
+  if (line.kind === 'counted') return WORDS.counted
+  return `${WORDS[line.kind]}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${line.note}`
+}
+
+/** One field of a CSV file after RFC 4180; a text that a spreadsheet would take for a formula gets an apostrophe. */
+export function csvField(value: string): string {
+  const safe = /^[=+\-@\t\r]/.test(value) && !/^[+-]?\d+([:.]\d+)?$/.test(value) ? `'${value}` : value
+  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
+}
+
+/** A file of lines of fields after RFC 4180. */
+export function csvOf(lines: readonly (readonly string[])[]): string {
+  return lines.map((line) => line.map(csvField).join(',') + '\r\n').join('')
+}
+
+const plainSign = (text: string) => text.replace('−', '-').replace('+', '')
+
+/**
+ * The statement as CSV (RFC 4180): a line each with its times in a zone (ISO 8601 with offset), what it is, what it
+ * changes in the balance and the balance after it (hours:minutes), and at the end the sums.
+ * @param now where the account ends
+ */
+export function statementCsv(
+  ledger: TimeLedger,
+  zone: string,
+  now: Instant,
+  nameOf: (id: string) => string,
+): string {
+  const lines = ledger.lines.map((line) => [
+    isoTime(line.from, zone),
+    line.to === undefined ? '' : isoTime(line.to, zone),
+    lineInWords(line, nameOf),
+    plainSign(signedBalance(line.amount)),
+    plainSign(signedBalance(line.balance)),
+    String(line.amount),
+  ])
+  const due = ledger.due === undefined ? 'no due moment' : `due ${isoTime(ledger.due, zone)}`
+  return csvOf([
+    ['from', 'to', 'what', 'time', 'balance', 'milliseconds'],
+    ...lines,
+    [
+      '',
+      isoTime(now, zone),
+      due,
+      `-${hoursAndMinutes(ledger.spent)}`,
+      plainSign(signedBalance(ledger.balance)),
+      String(-ledger.spent),
+    ],
+  ])
+}
+
+/** A ledger as data for the API: durations as ISO 8601, instants as ISO 8601 in a zone. */
+export function statementData(ledger: TimeLedger, zone: string, nameOf: (id: string) => string) {
+  const signed = (ms: number) => `${ms < 0 ? '-' : ''}${formatDuration(Math.abs(ms))}`
+  return {
+    lines: ledger.lines.map((line) => ({
+      kind: line.kind,
+      from: isoTime(line.from, zone),
+      to: line.to === undefined ? null : isoTime(line.to, zone),
+      what: lineInWords(line, nameOf),
+      amount: signed(line.amount),
+      balance: signed(line.balance),
+    })),
+    granted: signed(ledger.granted),
+    spent: signed(ledger.spent),
+    balance: signed(ledger.balance),
+    due: ledger.due === undefined ? null : isoTime(ledger.due, zone),
+  }
+}
