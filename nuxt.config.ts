@@ -78,6 +78,7 @@ export default defineNuxtConfig({
   // Desk pages live from the stream and are for signed-in staff: drawn in the browser. Portals come as HTML.
   routeRules: {
     '/desk/**': { ssr: false },
+    '/deadlines': { ssr: false },
     '/design/**': { ssr: false },
     '/standins/**': { ssr: false },
     '/directory': { ssr: false },

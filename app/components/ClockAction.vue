@@ -5,6 +5,8 @@ import { momentInWords, signedBalance, type WorkingTime } from '~~/core/time'
 // Pauses, resumes or extends promises by hand, and says beforehand what that does to them.
 const props = defineProps<{
   reference: number
+  /** Which ticket it is about, where that is not plain from the place. */
+  title?: string
   deed: 'pause' | 'resume' | 'extend'
   clocks: { clock: Clock; hours: WorkingTime }[]
   /** The target it begins with. */
@@ -82,6 +84,7 @@ async function submit() {
     @submit.prevent="submit"
     @keydown.esc.stop="emit('close')"
   >
+    <p v-if="title" class="title">{{ title }}</p>
     <div class="line">
       <div v-if="choices.length > 1" class="field">
         <label for="clock-which">Which promise?</label>
@@ -142,6 +145,10 @@ async function submit() {
   display: flex;
   flex-wrap: wrap;
   gap: 14px;
+}
+.title {
+  margin: 0 0 6px;
+  font-weight: 600;
 }
 .grow {
   flex: 1;

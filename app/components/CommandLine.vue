@@ -12,6 +12,8 @@ const PLACES: Hit[] = [
   { to: '/desk?view=mine', name: 'Desk: mine', note: 'view' },
   { to: '/desk?view=unassigned', name: 'Desk: unassigned', note: 'view' },
   { to: '/desk?view=over', name: 'Desk: over', note: 'view' },
+  { to: '/deadlines', name: 'Deadlines: every running promise', note: 'place' },
+  { to: '/deadlines?band=over', name: 'Deadlines: over', note: 'view' },
   { to: '/design', name: 'Design: editions and draft', note: 'place' },
   { to: '/design/triage/where-it-goes', name: 'Design: where it goes', note: 'article' },
   { to: '/design/service-levels', name: 'Design: service levels', note: 'article' },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { dueAt } from '~~/core/clock'
+import { dueAt, type Clock } from '~~/core/clock'
+import type { WorkingTime } from '~~/core/time'
 import type { Row } from '~/composables/useTickets'
 import { leadingClock, standingOf } from '~/composables/useStanding'
 
@@ -19,7 +20,9 @@ const shown = computed(() => {
     return hours && dueAt(one, hours)
   })
   const hours = clock && hoursOf(clock.calendar)
-  return clock && hours ? { clock, hours, standing: standingOf(clock, hours, props.now) } : undefined
+  const standing = (one: Clock, open: WorkingTime) =>
+    standingOf(one, open, props.now, calendars.closeFrom(props.row.edition))
+  return clock && hours ? { clock, hours, standing: standing(clock, hours) } : undefined
 })
 </script>
 

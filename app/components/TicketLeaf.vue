@@ -23,7 +23,7 @@ const statement = ref<string>()
 async function load() {
   try {
     const page = await api<Ticket>(`/api/tickets/${props.reference}`)
-    calendars.learn(page.edition, Object.values(page.calendars))
+    await calendars.need(page.edition)
     ticket.value = page
     failed.value = undefined
   } catch (error) {
@@ -52,7 +52,16 @@ const clocks = computed(() =>
         ticket.value!.rungs.filter((rung) => rung.target === clock.target).map((rung) => rung.share),
       ),
     ].filter((share) => share < 1)
-    return hours ? [{ clock, hours, shares, standing: standingOf(clock, hours, time.now) }] : []
+    return hours
+      ? [
+          {
+            clock,
+            hours,
+            shares,
+            standing: standingOf(clock, hours, time.now, calendars.closeFrom(ticket.value!.edition)),
+          },
+        ]
+      : []
   }),
 )
 // Until somebody chooses, the account of the promise that still runs is the one that matters.

@@ -15,10 +15,11 @@ export interface ClockStanding {
 }
 
 /** How a clock stands at a moment, as figure, word and sentence. */
-export function standingOf(clock: Clock, hours: WorkingTime, now: number): ClockStanding {
+export function standingOf(clock: Clock, hours: WorkingTime, now: number, closeFrom?: number): ClockStanding {
   const left = balance(clock, hours, now)
   const granted = hoursAndMinutes(grantedOf(clock))
-  const standing: Standing = clock.outcome ?? (openPause(clock) ? 'paused' : bandOf(clock, hours, now))
+  const standing: Standing =
+    clock.outcome ?? (openPause(clock) ? 'paused' : bandOf(clock, hours, now, closeFrom))
   const figure = standing === 'paused' ? signedBalance(left).replace('+', '') : signedBalance(left)
   const words: Record<Standing, string> = {
     fine: `of ${granted}`,

@@ -1,5 +1,4 @@
 import type { Clock } from '~~/core/clock'
-import type { Calendar } from '~~/core/time'
 import type { Entry } from '~~/core/ticket'
 import type { Because } from '~~/core/triage'
 
@@ -29,6 +28,31 @@ export interface TicketList {
   next?: string
   total: number
   counts: Record<string, number>
+}
+
+/** One running promise, as the Deadlines show it. */
+export interface ClockRow {
+  reference: number
+  summary: string
+  numeral: string
+  priorityOrder: number
+  team: string
+  technician: string | null
+  organisation: string
+  site: string
+  edition: number
+  band: 'fine' | 'close' | 'over' | 'paused'
+  balance: number
+  dueAt: number | null
+  clock: Clock
+}
+
+export interface ClockList {
+  rows: ClockRow[]
+  next?: string
+  bands: Record<ClockRow['band'], number>
+  overdrawn: number
+  now: number
 }
 
 export interface GateField {
@@ -72,7 +96,6 @@ export interface Ticket extends Row {
   statuses: Record<string, string>
   people: Record<string, string>
   rungs: { target: string; share: number }[]
-  calendars: Record<string, Calendar>
   deliveries: Delivery[]
   entries: Entry[]
 }

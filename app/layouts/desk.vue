@@ -14,6 +14,7 @@ const moving = ref(false)
 
 const places = computed(() => [
   { to: '/desk', name: 'Desk' },
+  { to: '/deadlines', name: 'Deadlines' },
   { to: '/design', name: 'Design' },
   { to: '/standins/mailbox', name: 'Mailbox' },
   ...(session.me?.role === 'administrator' ? [{ to: '/directory', name: 'Directory' }] : []),

@@ -60,7 +60,7 @@ export interface Clock {
 
 export type Band = 'fine' | 'close' | 'over'
 
-/** The share of a target from which it counts as close: the last fifth. */
+/** The share of a target from which it counts as close, unless the design says otherwise: the last fifth. */
 export const CLOSE_FROM = 0.8
 
 /** Milliseconds granted now. */
@@ -103,9 +103,17 @@ export function usedShare(clock: Clock, hours: WorkingTime, now: Instant): numbe
 }
 
 /** Fine, close (from four fifths) or over (when nothing is left). */
-export function bandOf(clock: Clock, hours: WorkingTime, now: Instant): Band {
-  const share = usedShare(clock, hours, now)
-  return share >= 1 ? 'over' : share >= CLOSE_FROM ? 'close' : 'fine'
+export function bandOf(clock: Clock, hours: WorkingTime, now: Instant, closeFrom = CLOSE_FROM): Band {
+  return bandOfBalance(balance(clock, hours, now), grantedOf(clock), closeFrom)
+}
+
+/**
+ * The band of a balance.
+ * @param closeFrom share of the granted time from whose use on it is close; the lead may choose another than a fifth
+ */
+export function bandOfBalance(left: number, granted: number, closeFrom = CLOSE_FROM): Band {
+  const share = (granted - left) / granted
+  return share >= 1 ? 'over' : share >= closeFrom ? 'close' : 'fine'
 }
 
 /**

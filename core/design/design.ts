@@ -62,7 +62,13 @@ export interface Template {
 export interface Design {
   format: 'yare-design'
   version: 1
-  desk: { name: string; zone: string; calendar: string }
+  desk: {
+    name: string
+    zone: string
+    calendar: string
+    /** Share of a target from which it counts as close, above 0 and below 1; four fifths if left out. */
+    closeFrom?: number
+  }
   calendars: Calendar[]
   priorities: Priority[]
   categories: Category[]

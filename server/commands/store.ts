@@ -50,6 +50,7 @@ export function clockRows(state: TicketState, design: CompiledDesign): ClockRow[
     reference: state.reference,
     target: clock.target,
     started_at: clock.startedAt,
+    calendar: clock.calendar,
     granted: grantedOf(clock),
     paused: openPause(clock) !== undefined,
     due_at: dueOf(clock, design),
@@ -156,7 +157,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
         changed_at = excluded.changed_at, due_at = excluded.due_at),
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
-        granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
+        calendar = excluded.calendar, granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
         stopped_at = excluded.stopped_at, outcome = excluded.outcome),
     ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
     a as (insert into alarm select * from ${filled('alarm')}

@@ -81,4 +81,16 @@ create unique index standin_mail_message on standin_mail (message_id, recipient)
 create index standin_mail_recipient on standin_mail (recipient, id desc);
 `,
   },
+  {
+    name: '0002 the calendar of a clock',
+    sql: `
+alter table clock add column calendar text not null default '';
+update clock set calendar = coalesce((
+  select one->>'calendar' from ticket, jsonb_array_elements(ticket.state->'clocks') as one
+  where ticket.reference = clock.reference and one->>'target' = clock.target
+    and (one->>'startedAt')::bigint = clock.started_at), '');
+alter table clock alter column calendar drop default;
+create index clock_open on clock (reference) where stopped_at is null;
+`,
+  },
 ]

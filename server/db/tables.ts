@@ -78,6 +78,8 @@ export interface Tables {
     reference: number
     target: string
     started_at: number
+    /** Calendar of the ticket's edition in whose hours it counts. */
+    calendar: string
     granted: number
     paused: boolean
     due_at: number | null

@@ -8,6 +8,7 @@ import type { TicketState } from '../../core/ticket'
 import { entryFromRow } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
+import { textMatches } from './search'
 
 export type View = 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
 
@@ -68,7 +69,7 @@ const DUE = sql<number>`coalesce(due_at, ${NEVER}::bigint)`
 export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
   const done = query.view === 'done'
   const order = done ? sql<number>`-changed_at` : DUE
-  const wanted = sql<boolean>`${FILTERS[query.view](query)} and ${searched(query.search)}`
+  const wanted = sql<boolean>`${FILTERS[query.view](query)} and ${textMatches(query.search)}`
   const [key, reference] = (query.after ?? '').split('_').map(Number)
   const page = await desk.db
     .selectFrom('ticket')
@@ -95,17 +96,6 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   )
   const last = page[query.limit - 1]
   return { rows, total, ...(page.length > query.limit && { next: `${last!.sort}_${last!.state.reference}` }) }
-}
-
-function searched(search: string | undefined) {
-  const words = search?.trim()
-  if (!words) return sql<boolean>`true`
-  const number = words.replace(/\s/g, '')
-  const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`
-  return /^\d{1,15}$/.test(number)
-    ? sql<boolean>`(reference = ${Number(number)} or summary ilike ${like})`
-    : sql<boolean>`(summary ilike ${like} or requester in (select id from person where name ilike ${like})
-        or organisation in (select id from organisation where name ilike ${like}))`
 }
 
 function rowOf(
@@ -217,12 +207,6 @@ export async function ticketPage(desk: Desk, reference: number) {
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
     rungs: design.design.ladders.flatMap((ladder) =>
       ladder.rungs.map((rung) => ({ target: ladder.target, share: rung.share })),
-    ),
-    calendars: Object.fromEntries(
-      [...new Set(state.clocks.map((clock) => clock.calendar))].map((id) => [
-        id,
-        design.calendar(id).calendar,
-      ]),
     ),
     deliveries: outbox,
     entries,
