@@ -1,4 +1,5 @@
 // The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
+import { due } from './due'
 import { loadDemo, isEmpty } from '../demo/load'
 import { resumeDemoClock } from '../server/clock/deskClock'
 import { connect } from '../server/db/connection'
@@ -62,6 +63,7 @@ const tasks: Record<string, () => Promise<void>> = {
   mailbox: async () => untilStopped((await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525))).stop),
   token: () => token(rest[0]),
   audit: runAudit,
+  due: async () => say(due(rest)),
 }
 
 const chosen = tasks[task ?? '']

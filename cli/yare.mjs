@@ -34,6 +34,10 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
   ./yare test            runs every check: types, lint, architecture, unit, server and browser tests
   ./yare token EMAIL     prints an API token for a person (add --real for a desk begun with start)
   ./yare audit           rebuilds tickets, clocks and alarms from the entries and compares (also --real)
+  ./yare due FILE [CALENDAR] START DURATION
+                         when so much working time has passed, with the statement; FILE is a design file, a
+                         calendar (JSON) or an iCalendar file, START like 2026-11-16T10:42, DURATION like PT2H;
+                         with a second moment in place of DURATION the working time between the two; --csv
   ./yare help            this page
 
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out).
@@ -371,6 +375,11 @@ const COMMANDS = {
   bench: () => withScratch('scripts/bench.mjs'),
   token: (args) => task('token', args),
   audit: (args) => task('audit', args),
+  due: (args) => {
+    install()
+    build()
+    process.exitCode = run(process.execPath, [TASKS, 'due', ...args])
+  },
   help: () => console.log(HELP),
 }
 

@@ -13,9 +13,13 @@ const VIEWS = [
   ['desk-narrow', LEAD, '/desk', { width: 420 }],
   ['ticket-narrow', LEAD, '/desk/OVER', { width: 420 }],
   ['ticket-full', LEAD, '/desk/OVER?page=full'],
+  ['deadlines', LEAD, '/deadlines'],
+  ['deadlines-night', LEAD, '/deadlines?band=over', { night: true }],
+  ['deadlines-narrow', LEAD, '/deadlines', { width: 420 }],
   ['design', LEAD, '/design'],
   ['design-catalog', LEAD, '/design/catalog/gate-scanner'],
   ['design-triage', LEAD, '/design/triage/where-it-goes'],
+  ['design-calendars', LEAD, '/design/working-time'],
   ['design-levels', LEAD, '/design/service-levels'],
   ['design-ladders', LEAD, '/design/ladders'],
   ['mailbox', LEAD, '/standins/mailbox'],
@@ -71,7 +75,8 @@ for (const [name, who, path, { night = false, width = 1280 } = {}] of VIEWS) {
   await page.addInitScript((theme) => localStorage.setItem('yare-theme', theme), night ? 'night' : 'day')
   await page.goto(address + target)
   await page.waitForLoadState('load')
-  await page.waitForTimeout(900)
+  await page.locator('h1').first().waitFor()
+  await page.waitForTimeout(1200)
   await page.screenshot({ path: `${folder}/${name}.png` })
   await page.close()
 }

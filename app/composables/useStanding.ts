@@ -25,7 +25,7 @@ export function standingOf(clock: Clock, hours: WorkingTime, now: number, closeF
     fine: `of ${granted}`,
     close: `of ${granted}`,
     over: 'over',
-    paused: 'paused',
+    paused: left < 0 ? 'over, paused' : 'paused',
     kept: 'kept',
     missed: 'missed',
     cancelled: 'called off',

@@ -217,8 +217,8 @@ const total = computed(() => Object.values(list.value?.bands ?? {}).reduce((sum,
     <header class="head">
       <h1 id="title">Deadlines</h1>
       <span class="quiet">
-        {{ total === 1 ? 'one running promise' : `${total} running promises` }}, nearest to running out
-        first<template v-if="list?.overdrawn"
+        {{ total === 1 ? 'one running promise' : `${total} running promises` }}, nearest to running out first,
+        paused ones after<template v-if="list?.overdrawn"
           >; overdrawn together by <b class="num red">{{ hoursAndMinutes(list.overdrawn) }}</b> h</template
         >
       </span>

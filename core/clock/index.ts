@@ -2,3 +2,4 @@
 export * from './clock'
 export { timeLedger, statementInWords, type LedgerLine, type LineKind, type TimeLedger } from './ledger'
 export { csvField, csvOf, lineInWords, statementCsv, statementData } from './statement'
+export { trialBetween, trialDue } from './trial'

@@ -20,4 +20,5 @@ export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recu
 export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
 export { CombinedTime, type Combination } from './combinedTime'
-export { dayAndMonth, isoDate, isoTime, momentInWords, timeOfDay, weekdayAndTime } from './words'
+export { dayAndMonth, isoDate, isoTime, momentInWords, parseMoment, timeOfDay, weekdayAndTime } from './words'
+export { HOURS_PROPERTY, writeIcalendar } from './icalendar'

@@ -43,3 +43,21 @@ export function isoTime(at: Instant, zone: string): string {
   const wall = new Date(at + offset).toISOString().slice(0, 19)
   return `${wall}${sign}${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`
 }
+
+const MOMENT = /^(\d{4}-\d{2}-\d{2})(?:[T ](\d{2}:\d{2})(:\d{2}(?:\.\d{1,3})?)?)?(Z|[+-]\d{2}:\d{2})?$/
+
+/**
+ * Reads an ISO 8601 date and time. With an offset (`Z`, `+01:00`) it is that instant; without one it is the local
+ * time of the zone, after RFC 5545 §3.3.5 where that does not exist or occurs twice. Without a time it is midnight.
+ * @throws RangeError when it is no such moment
+ */
+export function parseMoment(text: string, zone: string): Instant {
+  const match = MOMENT.exec(text.trim())
+  const [, date, time = '00:00', seconds = ':00', offset] = match ?? []
+  const wall = Date.parse(`${date}T${time}${seconds}Z`)
+  const isDay = new Date(Date.parse(`${date}T00:00Z`)).getTime() === Date.parse(`${date}T00:00Z`)
+  if (!match || Number.isNaN(wall) || !isDay || new Date(wall).toISOString().slice(0, 10) !== date)
+    throw new RangeError(`“${text}” is not a moment; write it like 2026-11-16T10:42 or 2026-11-16T10:42:00Z`)
+  if (offset) return Date.parse(`${date}T${time}${seconds}${offset}`)
+  return Zone.of(zone).instantOfWall(wall)
+}

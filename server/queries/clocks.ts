@@ -80,9 +80,14 @@ export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockLi
   const bands: ClockList['bands'] = { over: 0, close: 0, fine: 0, paused: 0 }
   for (const { band } of standing) bands[band]++
   const overdrawn = standing.reduce((sum, one) => sum + (one.band === 'over' ? -one.balance : 0), 0)
-  const [from, reference, target] = (query.after ?? '').split('_')
+  const [rests, from, reference, target] = (query.after ?? '').split('_')
   const sorted = standing.filter((one) => query.band === undefined || one.band === query.band).sort(inOrder)
-  const cursor = { balance: Number(from), reference: Number(reference), target: target ?? '' }
+  const cursor = {
+    paused: rests === '1',
+    balance: Number(from),
+    reference: Number(reference),
+    target: target ?? '',
+  }
   const start = query.after === undefined ? 0 : sorted.findIndex((one) => inOrder(one, cursor) > 0)
   const page = start < 0 ? [] : sorted.slice(start, start + query.limit)
   const last = page[page.length - 1]
@@ -92,14 +97,16 @@ export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockLi
     bands,
     overdrawn,
     now: query.now,
-    ...(hasMore && { next: `${last.balance}_${last.reference}_${last.target}` }),
+    ...(hasMore && { next: `${Number(last.paused)}_${last.balance}_${last.reference}_${last.target}` }),
   }
 }
 
-type Place = Pick<Standing, 'balance' | 'reference' | 'target'>
+type Place = Pick<Standing, 'paused' | 'balance' | 'reference' | 'target'>
 
+/** Nearest to running out first; what is paused does not run out and stands after all that runs. */
 function inOrder(a: Place, b: Place): number {
   return (
+    Number(a.paused) - Number(b.paused) ||
     a.balance - b.balance ||
     a.reference - b.reference ||
     (a.target < b.target ? -1 : a.target > b.target ? 1 : 0)

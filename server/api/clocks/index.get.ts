@@ -43,7 +43,9 @@ class ClocksQuery {
   search?: string
 
   @IsOptional()
-  @Matches(/^-?\d{1,16}_\d{1,15}_[^\s]{1,60}$/, { message: 'give back what the page before said in next' })
+  @Matches(/^[01]_-?\d{1,16}_\d{1,15}_[^\s]{1,60}$/, {
+    message: 'give back what the page before said in next',
+  })
   after?: string
 
   /** The moment of the first page, so that the following pages go on from it. */

@@ -1,0 +1,15 @@
+import { IsString, MaxLength } from 'class-validator'
+import { readIcalendar } from '../../calendars/icalendar'
+import { defineRoute } from '../../http/route'
+
+class FileBody {
+  /** The content of an iCalendar file. */
+  @IsString()
+  @MaxLength(1_000_000, { message: 'the file is larger than 1 MB; take a smaller one' })
+  text!: string
+}
+
+export default defineRoute(
+  { who: 'lead', summary: 'Read days and hours from an iCalendar file; nothing is kept', body: FileBody },
+  ({ body }) => readIcalendar(body.text),
+)

@@ -1,0 +1,145 @@
+import ICAL from 'ical.js'
+import {
+  DAY,
+  HOURS_PROPERTY,
+  isoWeekday,
+  parseYearlyRule,
+  type Calendar,
+  type CalendarException,
+  type DaySpan,
+  type LaterWeek,
+  type WeeklySpan,
+} from '../../core/time'
+import { Refused } from '../../core/ticket'
+
+/** What an iCalendar file says about hours. */
+export interface ReadCalendar extends Pick<Calendar, 'week' | 'exceptions'> {
+  name?: string
+  zone?: string
+  laterWeeks?: LaterWeek[]
+  /** What was left out, and why. */
+  left: string[]
+}
+
+const MOST_EVENTS = 2000
+const MOST_DAYS = 60
+
+/**
+ * Reads days and hours from an iCalendar file (RFC 5545). An all-day event shuts its days, one with times shuts that
+ * part of its day, unless it is marked otherwise as in files of ours. Yearly repetition is kept.
+ * @throws Refused when it is no such file
+ */
+export function readIcalendar(text: string): ReadCalendar {
+  const refuse = (message: string) =>
+    new Refused('invalid', 'This is no iCalendar file.', [{ field: 'text', message }])
+  let root: ICAL.Component
+  try {
+    root = new ICAL.Component(ICAL.parse(text) as never)
+  } catch (error) {
+    throw refuse(`it cannot be read: ${(error as Error).message.slice(0, 200)}`)
+  }
+  if (root.name !== 'vcalendar') throw refuse('it does not begin with BEGIN:VCALENDAR')
+  const events = root.getAllSubcomponents('vevent')
+  if (events.length > MOST_EVENTS)
+    throw refuse(`it has ${events.length} events; at most ${MOST_EVENTS} are read`)
+  const found: Found = { exceptions: [], weeks: new Map(), left: [] }
+  for (const [index, event] of events.entries()) {
+    try {
+      readEvent(new ICAL.Event(event), found)
+    } catch {
+      // The library throws whatever comes when an event is damaged; the others are still of use.
+      found.left.push(`event ${index + 1}: it cannot be read`)
+    }
+  }
+  const [first, ...later] = [...found.weeks].sort(([a], [b]) => a - b)
+  return {
+    name: textOf(root, 'x-wr-calname'),
+    zone: textOf(root, 'x-wr-timezone'),
+    week: first?.[1] ?? [],
+    ...(later.length && { laterWeeks: later.map(([day, week]) => ({ from: dateOf(day), week })) }),
+    exceptions: joined(found.exceptions),
+    left: found.left,
+  }
+}
+
+interface Found {
+  exceptions: CalendarException[]
+  /** Weekly hours by the Monday (or first day) from which they hold. */
+  weeks: Map<number, WeeklySpan[]>
+  left: string[]
+}
+
+function textOf(component: ICAL.Component, name: string): string | undefined {
+  const value = component.getFirstPropertyValue(name)
+  if (value === null) return undefined
+  // The library leaves texts of properties that it does not know as they stand in the file.
+  return String(value).replace(/\\([\\;,])/g, '$1')
+}
+
+function readEvent(event: ICAL.Event, found: Found): void {
+  const name = event.summary || 'without a name'
+  const rule = event.component.getFirstPropertyValue('rrule')?.toString()
+  const kind = textOf(event.component, HOURS_PROPERTY.toLowerCase()) ?? 'SHUT'
+  const leave = (why: string) => found.left.push(`“${name}”: ${why}`)
+  const [start, end] = [event.startDate, event.endDate]
+  if (!start) return void leave('it has no beginning')
+  if (kind === 'WEEK') return readWeek(start, end, rule, found)
+  if (rule !== undefined) {
+    try {
+      parseYearlyRule(rule)
+    } catch {
+      return void leave(`it repeats by “${rule}”, which is not yearly`)
+    }
+  }
+  const base = { name, ...(rule !== undefined && { repeats: rule }) }
+  const first = dayOf(start)
+  if (start.isDate) {
+    const days = Math.max(1, dayOf(end) - first)
+    if (days > MOST_DAYS) return void leave(`it lasts ${days} days; at most ${MOST_DAYS} are read`)
+    if (rule !== undefined && days > 1) return void leave('it repeats and lasts more than a day')
+    for (let day = first; day < first + days; day++)
+      found.exceptions.push({ ...base, date: dateOf(day), shut: 'all day' })
+    return
+  }
+  const until = dayOf(end) > first && end.hour === 0 && end.minute === 0 ? '24:00' : timeOf(end)
+  if (dayOf(end) > first && until !== '24:00') return void leave('it reaches over midnight')
+  if (until <= timeOf(start)) return void leave('it ends before it starts')
+  const span: DaySpan = { from: timeOf(start), to: until }
+  found.exceptions.push({
+    ...base,
+    date: dateOf(first),
+    ...(kind === 'OPEN' ? { open: [span] } : { shut: [span] }),
+  })
+}
+
+/** Weekly hours of ours: the first day on which they occur tells from when on they hold. */
+function readWeek(start: ICAL.Time, end: ICAL.Time, rule: string | undefined, found: Found): void {
+  const day = isoWeekday(dayOf(start))
+  const endsAtMidnight = dayOf(end) > dayOf(start) && timeOf(end) === '00:00'
+  const span = { day, from: timeOf(start), to: endsAtMidnight ? '24:00' : timeOf(end) }
+  // Spans of one week begin within seven days of each other; their first common Monday or later date is the key.
+  const key = [...found.weeks.keys()].find((from) => dayOf(start) >= from && dayOf(start) < from + 7)
+  if (key === undefined) found.weeks.set(dayOf(start), [span])
+  else found.weeks.get(key)!.push(span)
+  if (rule !== undefined && !rule.includes('FREQ=WEEKLY')) found.left.push(`weekly hours repeat by “${rule}”`)
+}
+
+/** Spans of the same exception stand in one. */
+function joined(exceptions: CalendarException[]): CalendarException[] {
+  const byKey = new Map<string, CalendarException>()
+  for (const one of exceptions) {
+    const key = `${one.date}|${one.name}|${one.repeats ?? ''}`
+    const known = byKey.get(key)
+    if (!known) byKey.set(key, one)
+    else if (one.open) known.open = [...(known.open ?? []), ...one.open]
+    else if (Array.isArray(one.shut) && known.shut !== 'all day')
+      known.shut = [...(known.shut ?? []), ...one.shut]
+    else known.shut = one.shut
+  }
+  return [...byKey.values()]
+}
+
+const two = (value: number) => String(value).padStart(2, '0')
+const timeOf = (time: ICAL.Time) => `${two(time.hour)}:${two(time.minute)}`
+const dayOf = (time: ICAL.Time) => Date.UTC(time.year, time.month - 1, time.day) / DAY
+const dateOf = (day: number) => new Date(day * DAY).toISOString().slice(0, 10)
