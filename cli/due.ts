@@ -32,7 +32,8 @@ export function due(words: string[]): string {
     return answer(hours, start, last, wantsCsv)
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    throw new Error(error.fields.map((one) => `${one.field}: ${one.message}`).join('; ') || error.message)
+    const fields = error.fields.map((one) => `${one.field}: ${one.message}`).join('; ')
+    throw new Error(fields || error.message, { cause: error })
   }
 }
 

@@ -1,7 +1,7 @@
 import { factsOf, isTest, partsOf, type Condition, type FactValue, type Test } from '../condition'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 import { shadowedRows, type DecisionTable } from '../table'
-import { checkCalendar, parseDuration } from '../time'
+import { checkCalendar, flattenCalendar, parseDuration } from '../time'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import type { Directory } from './directory'
@@ -262,9 +262,20 @@ function table(reader: Reader, place: string, rules: DecisionTable): void {
 }
 
 function calendars(reader: Reader): void {
-  for (const calendar of reader.design.calendars)
-    for (const { place, message } of checkCalendar(calendar))
-      reader.error(`working-time/${calendar.id}`, `${place}: ${message}`)
+  const all = new Map(reader.design.calendars.map((one) => [one.id, one]))
+  for (const calendar of all.values()) {
+    const here = `working-time/${calendar.id}`
+    const own = checkCalendar(calendar)
+    for (const { place, message } of own) reader.error(here, `${place}: ${message}`)
+    try {
+      const flat = flattenCalendar(calendar, (id) => all.get(id))
+      const isNeverOpen = flat.week.length === 0 && !flat.laterWeeks?.length
+      if (isNeverOpen && !flat.exceptions.some((one) => one.open))
+        reader.error(here, 'it never opens, so nothing that counts in it would ever be due')
+    } catch (error) {
+      reader.error(here, (error as Error).message)
+    }
+  }
 }
 
 function serviceLevels(reader: Reader): void {

@@ -17,6 +17,7 @@ export {
   type WeeklySpan,
 } from './calendar'
 export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recurrence'
+export { minutesOfWeek, paintWeek, weekInWords, weekOfMinutes } from './week'
 export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
 export { CombinedTime, type Combination } from './combinedTime'

@@ -80,36 +80,53 @@ function readEvent(event: ICAL.Event, found: Found): void {
   const name = event.summary || 'without a name'
   const rule = event.component.getFirstPropertyValue('rrule')?.toString()
   const kind = textOf(event.component, HOURS_PROPERTY.toLowerCase()) ?? 'SHUT'
-  const leave = (why: string) => found.left.push(`“${name}”: ${why}`)
-  const [start, end] = [event.startDate, event.endDate]
-  if (!start) return void leave('it has no beginning')
+  const leave = (why: string) => void found.left.push(`“${name}”: ${why}`)
+  const { startDate: start, endDate: end } = event
+  if (!start) return leave('it has no beginning')
   if (kind === 'WEEK') return readWeek(start, end, rule, found)
-  if (rule !== undefined) {
-    try {
-      parseYearlyRule(rule)
-    } catch {
-      return void leave(`it repeats by “${rule}”, which is not yearly`)
-    }
-  }
+  if (rule !== undefined && !isYearly(rule)) return leave(`it repeats by “${rule}”, which is not yearly`)
   const base = { name, ...(rule !== undefined && { repeats: rule }) }
-  const first = dayOf(start)
-  if (start.isDate) {
-    const days = Math.max(1, dayOf(end) - first)
-    if (days > MOST_DAYS) return void leave(`it lasts ${days} days; at most ${MOST_DAYS} are read`)
-    if (rule !== undefined && days > 1) return void leave('it repeats and lasts more than a day')
-    for (let day = first; day < first + days; day++)
-      found.exceptions.push({ ...base, date: dateOf(day), shut: 'all day' })
-    return
+  const read = start.isDate ? wholeDays(start, end, base) : partOfDay(start, end, base, kind === 'OPEN')
+  if (typeof read === 'string') leave(read)
+  else found.exceptions.push(...read)
+}
+
+function isYearly(rule: string): boolean {
+  try {
+    parseYearlyRule(rule)
+    return true
+  } catch {
+    return false
   }
-  const until = dayOf(end) > first && end.hour === 0 && end.minute === 0 ? '24:00' : timeOf(end)
-  if (dayOf(end) > first && until !== '24:00') return void leave('it reaches over midnight')
-  if (until <= timeOf(start)) return void leave('it ends before it starts')
-  const span: DaySpan = { from: timeOf(start), to: until }
-  found.exceptions.push({
+}
+
+type Base = Pick<CalendarException, 'name' | 'repeats'>
+
+/** The days of an all-day event, each shut; or why they are left out. */
+function wholeDays(start: ICAL.Time, end: ICAL.Time, base: Base): CalendarException[] | string {
+  const first = dayOf(start)
+  const days = Math.max(1, dayOf(end) - first)
+  if (days > MOST_DAYS) return `it lasts ${days} days; at most ${MOST_DAYS} are read`
+  if (base.repeats !== undefined && days > 1) return 'it repeats and lasts more than a day'
+  return Array.from({ length: days }, (_, index) => ({
     ...base,
-    date: dateOf(first),
-    ...(kind === 'OPEN' ? { open: [span] } : { shut: [span] }),
-  })
+    date: dateOf(first + index),
+    shut: 'all day',
+  }))
+}
+
+/** The hours of an event within one day; or why they are left out. */
+function partOfDay(
+  start: ICAL.Time,
+  end: ICAL.Time,
+  base: Base,
+  opens: boolean,
+): CalendarException[] | string {
+  const endsLater = dayOf(end) > dayOf(start)
+  if (endsLater && timeOf(end) !== '00:00') return 'it reaches over midnight'
+  const span: DaySpan = { from: timeOf(start), to: endsLater ? '24:00' : timeOf(end) }
+  if (span.to <= span.from) return 'it ends before it starts'
+  return [{ ...base, date: dateOf(dayOf(start)), ...(opens ? { open: [span] } : { shut: [span] }) }]
 }
 
 /** Weekly hours of ours: the first day on which they occur tells from when on they hold. */

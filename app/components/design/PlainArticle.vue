@@ -4,9 +4,8 @@ import type { PrioritySource } from '~~/core/design'
 import type { ArticleProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
-// The articles that are mostly to be read: categories, source order, who gets it, kinds, hours, messages, portals.
+// The articles that are mostly to be read: categories, source order, who gets it, kinds, messages, portals.
 const props = defineProps<ArticleProps & { article: string; directory: DirectoryPage }>()
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const names = computed(() => namesOf(props.design, props.directory))
 const numeral = (id?: string) => props.design.priorities.find((one) => one.id === id)?.numeral ?? ''
 
@@ -168,31 +167,6 @@ function setTemplate(id: string, change: object) {
       <DesignMargin :findings="findings" :place="`kinds/${kind.id}`" />
     </section>
   </div>
-  <div v-else-if="article === 'working-time'">
-    <h1>4 Working time</h1>
-    <section v-for="(calendar, index) in design.calendars" :key="calendar.id">
-      <h2>4.{{ index + 1 }} {{ calendar.name }}</h2>
-      <p class="quiet">
-        {{ calendar.zone
-        }}<template v-if="calendar.id === design.desk.calendar"> · the desk’s own hours</template>
-      </p>
-      <p>
-        <span v-for="day in 7" :key="day" class="day">
-          <b>{{ DAYS[day - 1] }}</b>
-          <span class="num">{{
-            calendar.week
-              .filter((span) => span.day === day)
-              .map((span) => `${span.from}–${span.to}`)
-              .join(', ') || 'shut'
-          }}</span>
-        </span>
-      </p>
-      <p v-if="calendar.exceptions.length" class="small quiet">
-        Shut on {{ calendar.exceptions.map((one) => `${one.date} (${one.name})`).join(', ') }}.
-      </p>
-      <DesignMargin :findings="findings" :place="`working-time/${calendar.id}`" />
-    </section>
-  </div>
   <div v-else-if="article === 'templates'">
     <h1>7 Messages in words</h1>
     <section v-for="template in design.templates" :key="template.id">
@@ -273,14 +247,6 @@ h2 {
   padding: 2px 8px;
   min-width: 26px;
   min-height: 26px;
-}
-.day {
-  display: inline-block;
-  margin-right: 16px;
-}
-.day b {
-  font-weight: 600;
-  margin-right: 5px;
 }
 select {
   font: inherit;

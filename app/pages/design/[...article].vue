@@ -248,6 +248,18 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           heading="3.2 How bad, how soon"
           :names="shown.names"
         />
+        <DesignCalendarsArticle
+          v-else-if="article === 'working-time'"
+          v-bind="common"
+          :directory="shown.directory"
+        />
+        <DesignCalendarArticle
+          v-else-if="article.startsWith('working-time/')"
+          :id="article.split('/')[1]!"
+          :key="article"
+          v-bind="common"
+          :directory="shown.directory"
+        />
         <DesignLevelsArticle v-else-if="article.startsWith('service-levels')" v-bind="common" />
         <DesignLaddersArticle
           v-else-if="article.startsWith('ladders')"

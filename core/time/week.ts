@@ -1,0 +1,91 @@
+import { minuteOfDay, type WeeklySpan } from './calendar'
+import type { Interval } from './instant'
+import { difference, normalise, union } from './intervals'
+
+const DAY_MINUTES = 1440
+const WEEK_MINUTES = 7 * DAY_MINUTES
+
+/** The open minutes of a week from Monday 00:00 on; hours that reach into the next week come round to its start. */
+export function minutesOfWeek(week: readonly WeeklySpan[]): Interval[] {
+  const spans = week.flatMap((span) => {
+    const start = (span.day - 1) * DAY_MINUTES + minuteOfDay(span.from)
+    const length = (minuteOfDay(span.to) - minuteOfDay(span.from) + DAY_MINUTES) % DAY_MINUTES || DAY_MINUTES
+    const end = start + length
+    return end <= WEEK_MINUTES
+      ? [{ start, end }]
+      : [
+          { start, end: WEEK_MINUTES },
+          { start: 0, end: end - WEEK_MINUTES },
+        ]
+  })
+  return normalise(spans)
+}
+
+/** Writes open minutes of a week as spans, each within one day. */
+export function weekOfMinutes(minutes: readonly Interval[]): WeeklySpan[] {
+  return minutes.flatMap(({ start, end }) => {
+    const spans: WeeklySpan[] = []
+    for (let from = start; from < end;) {
+      const midnight = (Math.floor(from / DAY_MINUTES) + 1) * DAY_MINUTES
+      const to = Math.min(end, midnight)
+      spans.push({ day: Math.floor(from / DAY_MINUTES) + 1, from: clock(from), to: clock(to, true) })
+      from = to
+    }
+    return spans
+  })
+}
+
+function clock(minute: number, isEnd = false): string {
+  const inDay = minute % DAY_MINUTES
+  if (isEnd && inDay === 0) return '24:00'
+  return `${String(Math.floor(inDay / 60)).padStart(2, '0')}:${String(inDay % 60).padStart(2, '0')}`
+}
+
+/**
+ * A week with one stretch of a day opened or shut; all else stays as it is, to the minute.
+ * @param day ISO weekday
+ * @param from minute of the day
+ * @param to minute of the day, at most 1440
+ */
+export function paintWeek(
+  week: readonly WeeklySpan[],
+  day: number,
+  from: number,
+  to: number,
+  open: boolean,
+): WeeklySpan[] {
+  const stretch = { start: (day - 1) * DAY_MINUTES + from, end: (day - 1) * DAY_MINUTES + to }
+  const before = minutesOfWeek(week)
+  return weekOfMinutes(open ? union(before, [stretch]) : difference(before, [stretch]))
+}
+
+const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+
+/** A week in words, days with the same hours together: `Mon–Fri 09:00–17:00; Sat 10:00–12:00`, `always open`. */
+export function weekInWords(week: readonly WeeklySpan[]): string {
+  const minutes = minutesOfWeek(week)
+  if (minutes.length === 0) return 'never open'
+  if (minutes.length === 1 && minutes[0]!.end - minutes[0]!.start === WEEK_MINUTES) return 'always open'
+  const hours = NAMES.map((_, index) =>
+    [...week]
+      .filter((span) => span.day === index + 1)
+      .sort((a, b) => minuteOfDay(a.from) - minuteOfDay(b.from))
+      .map((span) => `${span.from}–${span.to}`)
+      .join(', '),
+  )
+  const runs: { first: number; last: number; hours: string }[] = []
+  hours.forEach((one, index) => {
+    const run = runs[runs.length - 1]
+    if (run && run.hours === one) run.last = index
+    else runs.push({ first: index, last: index, hours: one })
+  })
+  return runs
+    .filter((run) => run.hours)
+    .map((run) => `${days(run.first, run.last)} ${run.hours}`)
+    .join('; ')
+}
+
+function days(first: number, last: number): string {
+  if (first === last) return NAMES[first]!
+  return `${NAMES[first]}${last - first === 1 ? ', ' : '–'}${NAMES[last]}`
+}
