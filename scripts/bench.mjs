@@ -241,6 +241,12 @@ for (let tries = 0; tries < 100; tries++) {
 console.log(
   `${cpus().length} cores, ${cpus()[0].model}, Node.js ${process.version}, ${SECONDS} s a run, 16 connections\n`,
 )
+for (const line of execFileSync('node', ['--expose-gc', '.output/cli/benchTime.mjs'], { encoding: 'utf8' })
+  .trim()
+  .split('\n')) {
+  const [name, value] = line.split(': ')
+  note(name, value)
+}
 await plainRow()
 await tickets(address, headers)
 await alarmLateness(address, headers)

@@ -20,6 +20,7 @@ const VIEWS = [
   ['design-catalog', LEAD, '/design/catalog/gate-scanner'],
   ['design-triage', LEAD, '/design/triage/where-it-goes'],
   ['design-calendars', LEAD, '/design/working-time'],
+  ['design-calendar', LEAD, '/design/working-time/CALENDAR', { height: 1500 }],
   ['design-levels', LEAD, '/design/service-levels'],
   ['design-ladders', LEAD, '/design/ladders'],
   ['mailbox', LEAD, '/standins/mailbox'],
@@ -59,10 +60,14 @@ async function contextFor(who) {
   return context
 }
 
-for (const [name, who, path, { night = false, width = 1280 } = {}] of VIEWS) {
+for (const [name, who, path, { night = false, width = 1280, height = 800 } = {}] of VIEWS) {
   if (only.length && !only.includes(name)) continue
   const context = await contextFor(who)
   let target = path
+  if (path.includes('CALENDAR')) {
+    const { document } = await (await context.request.get(`${address}/api/editions/1`)).json()
+    target = path.replace('CALENDAR', document.desk.calendar)
+  }
   if (path.includes('OVER')) {
     const { rows } = await (await context.request.get(`${address}/api/tickets?limit=20`)).json()
     const row = rows.find((one) => one.summary.startsWith('Wi-Fi')) ?? rows[2]
@@ -71,7 +76,7 @@ for (const [name, who, path, { night = false, width = 1280 } = {}] of VIEWS) {
   const page = await context.newPage()
   page.on('pageerror', (error) => console.log(`${name}: ${error.message}`))
   page.on('console', (message) => message.type() === 'error' && console.log(`${name}: ${message.text()}`))
-  await page.setViewportSize({ width, height: 800 })
+  await page.setViewportSize({ width, height })
   await page.addInitScript((theme) => localStorage.setItem('yare-theme', theme), night ? 'night' : 'day')
   await page.goto(address + target)
   await page.waitForLoadState('load')

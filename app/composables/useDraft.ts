@@ -19,7 +19,11 @@ export function useDraft() {
   const undone = ref<{ list: string; id: Id; before: unknown; after: unknown }[]>([])
   const done = ref<{ list: string; id: Id; before: unknown; after: unknown }[]>([])
 
+  /** How many of our own changes are on their way. */
+  const busy = ref(0)
+
   async function ask(work: () => Promise<DraftPage>): Promise<boolean> {
+    busy.value++
     try {
       draft.value = await work()
       error.value = undefined
@@ -30,6 +34,8 @@ export function useDraft() {
       if (error.value.problem.status === 409)
         draft.value = await api<DraftPage>('/api/draft').catch(() => draft.value)
       return false
+    } finally {
+      busy.value--
     }
   }
 
@@ -69,6 +75,7 @@ export function useDraft() {
   }
 
   async function publish(version: number, note: string): Promise<number | undefined> {
+    busy.value++
     try {
       const { edition } = await api<{ edition: number }>('/api/draft/publish', {
         method: 'POST',
@@ -80,6 +87,8 @@ export function useDraft() {
     } catch (thrown) {
       error.value = asApiError(thrown)
       return undefined
+    } finally {
+      busy.value--
     }
   }
 
@@ -87,7 +96,7 @@ export function useDraft() {
     if (await ask(() => api<DraftPage>('/api/draft', { method: 'DELETE' }))) done.value = undone.value = []
   }
 
-  return { draft, error, done, undone, load, change, undo, redo, publish, discard }
+  return { draft, busy, error, done, undone, load, change, undo, redo, publish, discard }
 }
 
 /** What an article page needs: the design to show, whether it may be changed, and how. */

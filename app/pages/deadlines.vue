@@ -85,12 +85,18 @@ function show(answer: ClockList) {
   waiting.value = undefined
 }
 
+// An answer to an earlier question must not take the place of the one that was asked last.
+let question = 0
 async function load() {
+  const mine = ++question
   state.value = 'loading'
   try {
-    show(await fetchRows(120))
+    const answer = await fetchRows(120)
+    if (mine !== question) return
+    show(answer)
     state.value = 'ready'
   } catch (error) {
+    if (mine !== question) return
     problem.value = asApiError(error).problem.detail
     state.value = 'failed'
   }
@@ -103,7 +109,9 @@ async function loadMore() {
   if (!list.value?.next || more) return
   more = true
   try {
+    const mine = question
     const answer = await fetchRows(250, list.value.next)
+    if (mine !== question) return
     const known = new Set(rows.value.map(keyOf))
     rows.value = [...rows.value, ...answer.rows.filter((row) => !known.has(keyOf(row)))]
     list.value = { ...list.value, next: answer.next }
@@ -120,8 +128,9 @@ live.on((notice) => {
   if (notice.kind !== 'tickets' && notice.kind !== 'reconnected' && notice.kind !== 'clock') return
   clearTimeout(refresh)
   refresh = setTimeout(async () => {
+    const mine = question
     const answer = await fetchRows(Math.min(500, Math.max(120, rows.value.length))).catch(() => undefined)
-    if (!answer) return
+    if (!answer || mine !== question) return
     const busy = over.value || scroller.value?.contains(document.activeElement) || acting.value
     if (!busy) return show(answer)
     const fresh = new Map(answer.rows.map((row) => [keyOf(row), row]))
@@ -506,6 +515,7 @@ const total = computed(() => Object.values(list.value?.bands ?? {}).reduce((sum,
   background: var(--brass-2);
 }
 .empty {
+  flex: 1;
   padding: 30px 18px;
   color: var(--ink-2);
 }

@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
 
 export type Notice =
-  { kind: 'tickets'; references: number[] } | { kind: 'clock' | 'edition' | 'draft' | 'reconnected' }
+  | { kind: 'tickets'; references: number[] }
+  | { kind: 'draft'; version: number | null }
+  | { kind: 'clock' | 'edition' | 'reconnected' }
 
 /** The stream of what changes elsewhere; one connection for the whole page. */
 export const useLive = defineStore('live', () => {

@@ -84,7 +84,7 @@ export async function changeDraft(desk: Desk, change: DraftChange, person: strin
       .insertInto('draft_change')
       .values({ version, list: change.list, thing: change.id, person, at: deskNow() })
       .execute()
-    await sql`select pg_notify('yare_draft', '')`.execute(trx)
+    await sql`select pg_notify('yare_draft', ${String(version)})`.execute(trx)
   })
   return draftPage(desk)
 }

@@ -38,7 +38,8 @@ function start(): Services {
       stream.send({ kind: 'edition' })
     },
     yare_directory: () => desk.knowledge.forget('directory'),
-    yare_draft: () => stream.send({ kind: 'draft' }),
+    // Without a version the draft is gone: published, or thrown away.
+    yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
     yare_tickets: (payload) => stream.send({ kind: 'tickets', references: JSON.parse(payload) as number[] }),
     // After a lost connection anything may have changed meanwhile.
     reconnected: () => {

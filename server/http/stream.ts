@@ -1,6 +1,8 @@
 /** What browsers are told; they ask for the rest themselves, by the rights they have. */
 export type Notice =
-  { kind: 'tickets'; references: number[] } | { kind: 'clock' | 'edition' | 'draft' | 'reconnected' }
+  | { kind: 'tickets'; references: number[] }
+  | { kind: 'draft'; version: number | null }
+  | { kind: 'clock' | 'edition' | 'reconnected' }
 
 type Listener = (notice: Notice) => void
 

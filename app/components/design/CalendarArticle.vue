@@ -223,15 +223,15 @@ async function remove() {
           </button>
         </template>
       </p>
-      <p v-if="isInherited" class="small quiet">
-        These are the hours of the calendar it builds on; paint to give it hours of its own.
-      </p>
       <DesignWeekGrid
         :week="shownWeek"
         :readonly="readonly"
         :label="`Hours of ${calendar.name}`"
         @change="setWeek"
       />
+      <p v-if="isInherited" class="small quiet">
+        These are the hours of the calendar it builds on; paint to give it hours of its own.
+      </p>
       <p
         v-for="one in problems.filter((found) => /week/i.test(found.place))"
         :key="one.place"

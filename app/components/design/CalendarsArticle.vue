@@ -14,6 +14,7 @@ const flat = (calendar: Calendar) => {
     return calendar
   }
 }
+const count = (days: number) => (days === 1 ? 'one special day' : `${days || 'no'} special days`)
 const uses = (id: string) => calendarUses(props.design, props.directory, id)
 
 async function add() {
@@ -54,7 +55,7 @@ async function add() {
         <template v-if="calendar.buildsOn"
           >builds on “{{ design.calendars.find((one) => one.id === calendar.buildsOn)?.name ?? 'gone' }}” ·
         </template>
-        {{ flat(calendar).exceptions.length }} special days ·
+        {{ count(flat(calendar).exceptions.length) }} ·
         {{ uses(calendar.id).join(', ') || 'nothing counts in it' }}
       </p>
       <DesignMargin :findings="findings" :place="`working-time/${calendar.id}`" />

@@ -8,10 +8,12 @@ const emit = defineEmits<{ change: [week: WeeklySpan[]] }>()
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 const STEPS = 48
+let painting: { day: number; step: number; open: boolean; before: WeeklySpan[] } | undefined
 const shown = ref(props.week)
 watch(
   () => props.week,
-  (week) => (shown.value = week),
+  // Not under a moving pointer: what is painted now begins from what was on the screen.
+  (week) => !painting && (shown.value = week),
 )
 
 const open = computed(() => {
@@ -28,7 +30,6 @@ const open = computed(() => {
   )
 })
 
-let painting: { day: number; step: number; open: boolean; before: WeeklySpan[] } | undefined
 function begin(day: number, step: number) {
   if (props.readonly) return
   painting = { day, step, open: open.value[day]![step] !== 'open', before: shown.value }

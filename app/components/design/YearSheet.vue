@@ -88,7 +88,7 @@ const sheet = computed(() => {
 <style scoped>
 .year {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(164px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 12px 18px;
   max-width: 1120px;
 }

@@ -20,7 +20,7 @@ interface EditionPage {
   published_at: number
   changes: DesignChange[]
 }
-const { draft, error, done, undone, load, change, undo, redo, publish, discard } = useDraft()
+const { draft, busy, error, done, undone, load, change, undo, redo, publish, discard } = useDraft()
 const directory = ref<DirectoryPage>()
 const editions = ref<{ number: number; note: string; published_at: number; by: string | null }[]>([])
 const edition = ref<EditionPage>()
@@ -44,14 +44,19 @@ async function read() {
 await read()
 watch(wanted, read)
 
-const stale = ref(false)
+/** The newest version of the draft that was heard of; null when it is gone. Our own changes are heard of too. */
+const heard = ref<number | null>()
+const stale = computed(() => {
+  if (edition.value || !draft.value || busy.value || heard.value === undefined) return false
+  return heard.value === null ? draft.value.begun : heard.value > draft.value.version
+})
+// A draft that has been read since is not gone any more.
+watch(draft, () => heard.value === null && (heard.value = undefined))
 live.on((notice) => {
-  if (notice.kind === 'draft' && !edition.value) stale.value = true
+  if (notice.kind === 'draft') heard.value = notice.version
   if (notice.kind === 'edition')
     void api<typeof editions.value>('/api/editions').then((list) => (editions.value = list))
 })
-// Our own change comes back as a notice too; what it brought is on the screen already.
-watch(draft, () => setTimeout(() => (stale.value = false), 600))
 
 const shown = computed(() => {
   const design = edition.value?.document ?? draft.value?.design
@@ -146,9 +151,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       </p>
       <p v-if="stale" class="notice" role="status">
         Somebody changed the draft.
-        <button class="link" type="button" @click="load().then(() => (stale = false))">
-          Show it as it is now
-        </button>
+        <button class="link" type="button" @click="load()">Show it as it is now</button>
       </p>
       <p v-if="published" class="notice good" role="status">
         Edition {{ published }} is published: new tickets follow it, older ones keep theirs.

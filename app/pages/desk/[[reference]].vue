@@ -61,12 +61,18 @@ function show(list: TicketList) {
   waiting.value = undefined
 }
 
+// An answer to an earlier question must not take the place of the one that was asked last.
+let question = 0
 async function load() {
+  const mine = ++question
   state.value = 'loading'
   try {
-    show(await fetchRows(80))
+    const list = await fetchRows(80)
+    if (mine !== question) return
+    show(list)
     state.value = 'ready'
   } catch (error) {
+    if (mine !== question) return
     problem.value = asApiError(error).problem.detail
     state.value = 'failed'
   }
@@ -77,7 +83,9 @@ async function loadMore() {
   if (!next.value || more) return
   more = true
   try {
+    const mine = question
     const list = await fetchRows(120, next.value)
+    if (mine !== question) return
     const known = new Set(rows.value.map((row) => row.reference))
     rows.value = [...rows.value, ...list.rows.filter((row) => !known.has(row.reference))]
     next.value = list.next
@@ -94,8 +102,9 @@ live.on((notice) => {
   if (notice.kind !== 'tickets' && notice.kind !== 'reconnected' && notice.kind !== 'clock') return
   clearTimeout(refresh)
   refresh = setTimeout(async () => {
+    const mine = question
     const list = await fetchRows(Math.min(200, Math.max(80, rows.value.length))).catch(() => undefined)
-    if (!list) return
+    if (!list || mine !== question) return
     if (!over.value) return show(list)
     const fresh = new Map(list.rows.map((row) => [row.reference, row]))
     rows.value = rows.value.map((row) => fresh.get(row.reference) ?? row)

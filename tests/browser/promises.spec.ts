@@ -1,0 +1,199 @@
+import { expect, test, type Page } from '@playwright/test'
+import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
+
+const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
+
+/** Opens the Deadlines and gives the first row that runs. */
+async function firstRow(page: Page) {
+  await page.goto('/deadlines')
+  const row = page.getByRole('listitem').first()
+  await expect(row).toBeVisible()
+  return row.getByRole('link')
+}
+
+test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehand what it does', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const row = await firstRow(page)
+  const reference = /\d+/.exec(await row.innerText())![0]
+  await row.focus()
+  await page.keyboard.press('p')
+  const form = page.getByRole('form', { name: 'Pause a promise' })
+  await expect(form).toContainText('stands still at')
+  await form.getByRole('button', { name: 'Pause' }).click()
+  await expect(form).toContainText('please say why')
+  await form.getByLabel('Why? It stands in the statement.').fill('Ferry is at sea')
+  await page.keyboard.press('Enter')
+  await expect(form).toHaveCount(0)
+
+  await page.goto(`/desk/${reference}`)
+  await expect(page.locator('.statement')).toContainText('paused by Olin Brandt: Ferry is at sea')
+  await page.getByRole('button', { name: 'Resume' }).click()
+  await page.getByRole('form', { name: 'Resume a promise' }).getByRole('button', { name: 'Resume' }).click()
+  await expect(page.getByRole('button', { name: 'Pause …' })).toBeVisible()
+
+  await page.keyboard.press('e')
+  const extend = page.getByRole('form', { name: 'Extend a promise' })
+  await extend.getByLabel('By how much working time?').fill('90')
+  await expect(extend).toContainText('becomes')
+  await extend.getByLabel('Why? It stands in the statement.').fill('Agreed by phone')
+  await extend.getByRole('button', { name: 'Extend' }).click()
+  await expect(page.locator('.statement')).toContainText('extended by Olin Brandt: Agreed by phone')
+
+  const link = page.getByRole('link', { name: 'Statement as CSV' })
+  const csv = await page.request.get((await link.getAttribute('href'))!)
+  expect(csv.headers()['content-type']).toContain('text/csv')
+  expect(await csv.text()).toContain('extended by Olin Brandt: Agreed by phone,1:30')
+})
+
+test('Deadlines filter by band, team and words, and the address holds it all', async ({ page }) => {
+  await signIn(page, LEAD)
+  await firstRow(page)
+  await page.getByRole('button', { name: /^Paused/ }).click()
+  await expect(page).toHaveURL(/band=paused/)
+  for (const row of (await page.getByRole('listitem').all()).slice(0, 3))
+    await expect(row).toContainText('rests:')
+  await page.getByLabel('Only this team').selectOption({ label: 'Networks' })
+  await expect(page).toHaveURL(/team=networks/)
+  await page.reload()
+  await expect(page.getByLabel('Only this team')).toHaveValue('networks')
+  await page.getByLabel('Find a ticket here').fill('nothing-is-called-this')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('No running promise fits.')).toBeVisible()
+  await page.getByRole('link', { name: 'Show all' }).first().click()
+  await expect(page.getByRole('listitem').first()).toBeVisible()
+})
+
+test('a technician may pause but not extend, and is told why', async ({ request }) => {
+  await signInByApi(request, origin(), TECHNICIAN)
+  const { rows } = await (await request.get('/api/clocks?band=fine&limit=2')).json()
+  const act = (body: object) =>
+    request.post(`/api/tickets/${rows[0].reference}/clocks`, { headers: { origin: origin() }, data: body })
+  const refused = await act({ do: 'extend', targets: [rows[0].clock.target], minutes: 30, why: 'x' })
+  expect([refused.status(), (await refused.json()).detail]).toEqual([
+    403,
+    expect.stringContaining('Only a lead'),
+  ])
+  expect((await act({ do: 'stop', targets: [] })).status()).toBe(422)
+  expect((await act({ do: 'pause', targets: [], why: 'Part ordered' })).status()).toBe(200)
+  const again = await act({ do: 'pause', targets: [], why: 'Part ordered' })
+  expect(again.status()).toBe(409)
+  expect((await act({ do: 'resume', targets: [] })).status()).toBe(200)
+})
+
+test('working time by API: due and between with a statement, by name or with a calendar written out', async ({
+  request,
+}) => {
+  await signInByApi(request, origin(), TECHNICIAN)
+  const ask = async (path: string, data: object) => {
+    const answer = await request.post(`/api/working-time/${path}`, { headers: { origin: origin() }, data })
+    return { status: answer.status(), body: await answer.json() }
+  }
+  const calendar = { zone: 'Europe/Oslo', week: [{ day: 1, from: '09:00', to: '17:00' }] }
+  const due = await ask('due', { calendar, start: '2026-11-16T16:00', duration: 'PT2H' })
+  expect(due).toMatchObject({
+    status: 200,
+    body: { due: '2026-11-23T10:00:00+01:00', statement: { spent: 'PT2H' } },
+  })
+  const between = await ask('between', { calendar, start: '2026-11-16T00:00', end: '2026-11-24T00:00' })
+  expect(between.body).toMatchObject({ duration: 'PT16H', milliseconds: 57_600_000 })
+  expect(
+    (await ask('due', { calendar: 'Round the clock', start: '2026-11-16T12:00Z', duration: 'PT2H' })).body
+      .due,
+  ).toBe('2026-11-16T14:00:00+00:00')
+  for (const [data, field] of [
+    [{ calendar: 'moon', start: '2026-11-16T12:00', duration: 'PT2H' }, 'calendar'],
+    [{ calendar, start: 'now', duration: 'PT2H' }, 'start'],
+    [{ calendar, start: '2026-11-16T12:00', duration: '2h' }, 'duration'],
+    [{ calendar: { ...calendar, week: [] }, start: '2026-11-16T12:00', duration: 'PT2H' }, 'calendar'],
+    [
+      { calendar: { ...calendar, zone: 'Nowhere' }, start: '2026-11-16T12:00', duration: 'PT2H' },
+      'calendar.zone',
+    ],
+  ] as const) {
+    const { status, body } = await ask('due', data)
+    expect([status, body.fields[0].field], JSON.stringify(data)).toEqual([422, field])
+  }
+})
+
+test('a lead paints a week, adds a special day, brings in holidays and a file, and tries it out', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/working-time')
+  await page.getByRole('button', { name: 'Add a calendar' }).click()
+  await expect(page.getByText('hours of the calendar it builds on')).toBeVisible()
+  await page.getByLabel('Zone in which the hours are meant').fill('Nowhere/Land')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('not a time zone').first()).toBeVisible()
+  await page.getByLabel('Zone in which the hours are meant').fill('Europe/Oslo')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('not a time zone')).toHaveCount(0)
+
+  // By keyboard: shut Monday 09:00, then by pointer open the whole Saturday forenoon.
+  await page.getByLabel('Monday 09:00 open').focus()
+  await page.keyboard.press('Space')
+  await expect(page.getByLabel('Monday 09:00 shut')).toBeVisible()
+  await expect(page.getByText('hours of the calendar it builds on')).toHaveCount(0)
+  const from = (await page.getByLabel('Saturday 08:00 shut').boundingBox())!
+  const to = (await page.getByLabel('Saturday 11:30 shut').boundingBox())!
+  await page.mouse.move(from.x + 4, from.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(to.x + 4, to.y + 8, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.getByRole('button', { name: '08:00–12:00' })).toBeVisible()
+
+  await page.getByRole('button', { name: /^2026-12-24: open/ }).click()
+  const day = page.getByRole('form', { name: 'Special day 2026-12-24' })
+  await day.getByRole('button', { name: 'Keep' }).click()
+  await expect(day).toContainText('say what day it is')
+  await day.getByLabel('What day is it?').fill('Eve of Christmas')
+  await day.getByLabel('Hours').selectOption('shut for part of the day')
+  await day.getByLabel('Shut from – to').fill('13:00–24:00')
+  await day.getByLabel('Repeats').selectOption('every year on 24 December')
+  await day.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('row', { name: /Eve of Christmas shut 13:00–24:00 yearly/ })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Public holidays …' }).click()
+  await page.getByLabel('Country').selectOption({ label: 'Norway' })
+  await expect(page.getByRole('checkbox', { name: /2026-05-17/ })).toBeChecked()
+  await page.getByRole('button', { name: /^Take over/ }).click()
+  await expect(page.getByRole('row', { name: /2026-05-17/ })).toBeVisible()
+
+  await page.getByRole('button', { name: 'From an iCalendar file …' }).click()
+  await page
+    .getByLabel('iCalendar file (.ics)')
+    .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') })
+  await expect(page.getByRole('alert')).toContainText('no iCalendar file')
+  const file = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'BEGIN:VEVENT',
+    'UID:1',
+    'SUMMARY:Harbour day',
+    'DTSTART;VALUE=DATE:20261120',
+    'DTEND;VALUE=DATE:20261121',
+    'END:VEVENT',
+    'END:VCALENDAR',
+  ]
+  await page
+    .getByLabel('iCalendar file (.ics)')
+    .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from(file.join('\r\n')) })
+  await page.getByRole('button', { name: 'Take over 1 days' }).click()
+  await expect(page.getByRole('row', { name: /2026-11-20 Harbour day/ })).toBeVisible()
+
+  // Thursday 16:00 and four hours: two that day (shut at 18:00), Friday shut, two on Saturday.
+  await page.getByLabel('Logged').fill('2026-11-19T16:00')
+  await page.getByLabel('and granted').fill('4:00')
+  await expect(page.getByText('→ due Sat 10:00')).toBeVisible()
+  await expect(page.getByRole('group', { name: 'Statement of the trial' })).toContainText('Harbour day')
+
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save as iCalendar file' }).click()
+  expect((await download).suggestedFilename()).toMatch(/\.ics$/)
+
+  await page.getByRole('button', { name: 'Remove this calendar …' }).click()
+  await page.getByRole('button', { name: 'Remove it' }).click()
+  await expect(page).toHaveURL(/\/design\/working-time$/)
+})
