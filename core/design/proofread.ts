@@ -262,6 +262,9 @@ function table(reader: Reader, place: string, rules: DecisionTable): void {
 }
 
 function calendars(reader: Reader): void {
+  const { closeFrom } = reader.design.desk
+  if (closeFrom !== undefined && !(closeFrom > 0 && closeFrom < 1))
+    reader.error('service-levels', 'the share from which a promise is close lies between 0 and 100 %')
   const all = new Map(reader.design.calendars.map((one) => [one.id, one]))
   for (const calendar of all.values()) {
     const here = `working-time/${calendar.id}`

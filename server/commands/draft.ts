@@ -96,12 +96,17 @@ function applyChange(design: Design, { list, id, before, after }: DraftChange): 
     refuseIfChanged(design.triage[id as keyof Design['triage']], before)
     return { ...design, triage: { ...design.triage, [id]: after } }
   }
+  if (list === 'desk') {
+    refuseIfChanged(design.desk, before)
+    return { ...design, desk: after as Design['desk'] }
+  }
   if (!(LISTS as readonly string[]).includes(list))
     throw new Refused('invalid', 'There is no such part of a design.', [
-      { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage` },
+      { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
     ])
   const things = design[list as (typeof LISTS)[number]] as Thing[]
   const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
   const index = things.findIndex((thing) => idOf(thing) === id)
   refuseIfChanged(index < 0 ? null : things[index], before)
   const changed = [...things]
@@ -109,6 +114,20 @@ function applyChange(design: Design, { list, id, before, after }: DraftChange): 
   else if (index < 0) changed.push(after as Thing)
   else changed[index] = after as Thing
   return { ...design, [list]: changed }
+}
+
+/** In place of an id: the change is the order of the whole list, given as ids. */
+const ORDER = '#order'
+
+function inOrder(things: Thing[], idOf: (thing: Thing) => unknown, before: unknown, after: unknown): Thing[] {
+  refuseIfChanged(things.map(idOf), before)
+  const wanted = Array.isArray(after) ? after : []
+  const sorted = wanted.map((id) => things.find((thing) => idOf(thing) === id))
+  if (new Set(sorted).size !== things.length || sorted.includes(undefined))
+    throw new Refused('invalid', 'An order names each thing of the list once.', [
+      { field: 'after', message: 'give all ids of the list, each once' },
+    ])
+  return sorted as Thing[]
 }
 
 function refuseIfChanged(actual: unknown, before: unknown): void {

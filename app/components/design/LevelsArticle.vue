@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { costOf, inWords } from '~~/core/condition'
-import type { ServiceLevel } from '~~/core/clock'
+import { familyOf, CLOSE_FROM, type ServiceLevel, type Target } from '~~/core/clock'
+import { inWords } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
-import { durationInWords, formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
+import { formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
+import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { ArticleProps } from '~/composables/useDraft'
 
-const props = defineProps<ArticleProps>()
-const words = computed(() =>
-  new CompiledDesign(props.design, 0).vocabulary(
-    new Directory({ people: [], teams: [], sites: [], organisations: [], agreements: [] }),
-  ),
-)
+const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const names = computed(() => namesOf(props.design, props.directory))
+const words = computed(() => {
+  const { organisations, sites, teams } = props.directory
+  const known = { people: [], agreements: [], organisations, sites, teams }
+  return new CompiledDesign(props.design, 0).vocabulary(new Directory(known))
+})
 const priorities = computed(() => props.design.priorities.filter((one) => one.active))
 
 const show = (text?: string) => {
@@ -24,26 +26,87 @@ const show = (text?: string) => {
 }
 const wrong = ref<string>()
 
+const put = (level: ServiceLevel, change: Partial<ServiceLevel>) =>
+  props.change('serviceLevels', level.id, level, { ...level, ...change })
+const putTarget = (level: ServiceLevel, index: number, change: Partial<Target>) =>
+  put(level, { targets: level.targets.map((one, at) => (at === index ? { ...one, ...change } : one)) })
+
 function set(level: ServiceLevel, target: number, priority: string, text: string) {
   const match = /^(\d{1,4}):([0-5]\d)$/.exec(text.trim())
   if (text.trim() !== '' && !match) return (wrong.value = `${level.id}-${target}-${priority}`)
   wrong.value = undefined
-  const targets = level.targets.map((one, at) => {
-    if (at !== target) return one
-    const { [priority]: _, ...rest } = one.granted
-    return {
-      ...one,
-      granted: match
-        ? { ...one.granted, [priority]: formatDuration(Number(match[1]) * HOUR + Number(match[2]) * MINUTE) }
-        : rest,
-    }
-  })
-  void props.change('serviceLevels', level.id, level, { ...level, targets })
+  const { [priority]: _, ...rest } = level.targets[target]!.granted
+  const granted = match
+    ? { ...rest, [priority]: formatDuration(Number(match[1]) * HOUR + Number(match[2]) * MINUTE) }
+    : rest
+  void putTarget(level, target, { granted })
 }
-const calendar = (target: ServiceLevel['targets'][number]) =>
-  target.calendar === 'site'
-    ? 'in the hours of the requester’s site'
-    : `in the hours “${props.design.calendars.find((one) => one.id === (target.calendar as { calendar: string }).calendar)?.name}”`
+
+const ids = computed(() => props.design.serviceLevels.map((one) => one.id))
+function move(index: number, by: number) {
+  const order = [...ids.value]
+  const [one] = order.splice(index, 1)
+  order.splice(index + by, 0, one!)
+  void props.change('serviceLevels', '#order', ids.value, order)
+}
+const isTaken = (id: string) => ids.value.includes(id)
+function freeId(base: string): string {
+  let id = base
+  for (let number = 2; isTaken(id); number++) id = `${base}-${number}`
+  return id
+}
+
+/** Puts levels in right after another, so that their order is the one that was meant. */
+async function insertAfter(index: number, levels: ServiceLevel[]) {
+  for (const level of levels) if (!(await props.change('serviceLevels', level.id, null, level))) return
+  const fresh = levels.map((one) => one.id)
+  const others = ids.value.filter((id) => !fresh.includes(id))
+  const order = [...others.slice(0, index + 1), ...fresh, ...others.slice(index + 1)]
+  await props.change('serviceLevels', '#order', ids.value, order)
+}
+function copy(index: number) {
+  const level = props.design.serviceLevels[index]!
+  void insertAfter(index, [{ ...level, id: freeId(`${level.id}-copy`), name: `${level.name}, copy` }])
+}
+function family(index: number) {
+  const before = index - 1
+  void insertAfter(before, familyOf(props.design.serviceLevels[index]!, priorities.value, isTaken))
+}
+function add() {
+  const [pattern] = props.design.serviceLevels
+  const targets = (pattern?.targets ?? []).map((one) => ({ ...one, granted: {} }))
+  const level: ServiceLevel = { id: freeId('level'), name: 'New level', when: { any: [] }, targets }
+  void insertAfter(-1, [level])
+}
+const removing = ref<string>()
+async function remove(level: ServiceLevel) {
+  removing.value = undefined
+  await props.change('serviceLevels', level.id, level, null)
+}
+
+function setCalendar(level: ServiceLevel, index: number, value: string) {
+  void putTarget(level, index, { calendar: value === 'site' ? 'site' : { calendar: value } })
+}
+const calendarOf = (target: Target) => (target.calendar === 'site' ? 'site' : target.calendar.calendar)
+function setPause(level: ServiceLevel, index: number, group: 'new' | 'active' | 'waiting', on: boolean) {
+  const others = level.targets[index]!.pauseIn.filter((one) => one !== group)
+  void putTarget(level, index, { pauseIn: on ? [...others, group] : others })
+}
+const uses = (level: ServiceLevel) =>
+  props.design.ladders
+    .filter((ladder) => level.targets.some((one) => one.target === ladder.target))
+    .map((ladder) => ladder.name)
+
+const closeLast = computed(() => Math.round((1 - (props.design.desk.closeFrom ?? CLOSE_FROM)) * 100))
+function setClose(text: string) {
+  const last = Number(text)
+  if (!(last >= 1 && last <= 99)) return (wrong.value = 'close')
+  wrong.value = undefined
+  void props.change('desk', 'desk', props.design.desk, {
+    ...props.design.desk,
+    closeFrom: (100 - last) / 100,
+  })
+}
 </script>
 
 <template>
@@ -51,65 +114,135 @@ const calendar = (target: ServiceLevel['targets'][number]) =>
     <h1>5 Service levels</h1>
     <p class="quiet">
       Read from the top: for each target the first level whose condition holds makes the promise. Times in
-      hours and minutes, such as 2:00.
+      hours and minutes, such as 2:00; an empty one promises nothing.
     </p>
+    <p>
+      <label for="close-last">A promise is <b>close</b> in the last</label>
+      <input
+        id="close-last"
+        :value="closeLast"
+        size="3"
+        inputmode="numeric"
+        :disabled="readonly"
+        :aria-invalid="wrong === 'close'"
+        @change="setClose(($event.target as HTMLInputElement).value)"
+      />
+      % of its time<span v-if="wrong === 'close'" class="error-text" role="alert">
+        write a number from 1 to 99</span
+      >.
+    </p>
+    <p v-if="!readonly"><button class="act" type="button" @click="add">Add a level on top</button></p>
+    <DesignMargin :findings="findings" place="service-levels" />
     <section v-for="(level, index) in design.serviceLevels" :id="level.id" :key="level.id">
-      <h2>5.{{ index + 1 }} {{ level.name }}</h2>
-      <p>
-        Applies when <b>{{ inWords(level.when, words) }}</b>.<span
-          v-if="costOf(level.when) > 1"
-          class="quiet"
-        >
-          Costly to check: it reads whole texts.</span
-        >
+      <h2>
+        5.{{ index + 1 }}
+        <input
+          v-if="!readonly"
+          class="name"
+          :value="level.name"
+          :aria-label="`Name of level ${index + 1}`"
+          @change="put(level, { name: ($event.target as HTMLInputElement).value })"
+        />
+        <template v-else>{{ level.name }}</template>
+      </h2>
+      <p v-if="readonly">
+        Applies when <b>{{ inWords(level.when, words) }}</b>.
       </p>
+      <template v-else>
+        <p class="small quiet">Applies when {{ inWords(level.when, words) }}:</p>
+        <DesignConditionField
+          :condition="level.when"
+          :design="design"
+          :names="names"
+          :readonly="readonly"
+          :label="`Condition of ${level.name}`"
+          @change="(when) => put(level, { when })"
+        />
+      </template>
       <DesignMargin :findings="findings" :place="`service-levels/${level.id}`" />
-      <table class="ledger-table levels">
-        <thead>
-          <tr>
-            <th>Target</th>
-            <th v-for="one in priorities" :key="one.id" class="n">{{ one.numeral }}</th>
-            <th>Hours</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(target, at) in level.targets" :key="target.target">
-            <td>{{ target.label }}</td>
-            <td v-for="one in priorities" :key="one.id" class="n">
-              <template v-if="readonly">{{ show(target.granted[one.id]) || '–' }}</template>
-              <template v-else>
-                <input
-                  :value="show(target.granted[one.id])"
-                  :aria-label="`${level.name}, ${target.label}, priority ${one.numeral}`"
-                  :aria-invalid="wrong === `${level.id}-${at}-${one.id}`"
-                  size="5"
-                  @change="set(level, at, one.id, ($event.target as HTMLInputElement).value)"
-                />
-                <span v-if="wrong === `${level.id}-${at}-${one.id}`" class="error-text" role="alert"
-                  >write 2:00</span
+      <div class="scroll-x">
+        <table class="ledger-table levels">
+          <thead>
+            <tr>
+              <th>Target</th>
+              <th v-for="one in priorities" :key="one.id" class="n">{{ one.numeral }}</th>
+              <th>Counts in the hours of</th>
+              <th>Stands still while</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(target, at) in level.targets" :key="target.target">
+              <td>{{ target.label }}</td>
+              <td v-for="one in priorities" :key="one.id" class="n">
+                <template v-if="readonly">{{ show(target.granted[one.id]) || '–' }}</template>
+                <template v-else>
+                  <input
+                    :value="show(target.granted[one.id])"
+                    :aria-label="`${level.name}, ${target.label}, priority ${one.numeral}`"
+                    :aria-invalid="wrong === `${level.id}-${at}-${one.id}`"
+                    size="5"
+                    @change="set(level, at, one.id, ($event.target as HTMLInputElement).value)"
+                  />
+                  <span v-if="wrong === `${level.id}-${at}-${one.id}`" class="error-text" role="alert"
+                    >write 2:00</span
+                  >
+                </template>
+              </td>
+              <td>
+                <select
+                  :value="calendarOf(target)"
+                  :disabled="readonly"
+                  :aria-label="`${level.name}, ${target.label}, hours`"
+                  @change="setCalendar(level, at, ($event.target as HTMLSelectElement).value)"
                 >
-              </template>
-            </td>
-            <td class="quiet">
-              {{ calendar(target)
-              }}<template v-if="target.pauseIn.length">; stands still while waiting</template>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+                  <option value="site">the requester’s site</option>
+                  <option v-for="one in design.calendars" :key="one.id" :value="one.id">
+                    {{ one.name }}
+                  </option>
+                </select>
+              </td>
+              <td>
+                <label v-for="group in ['new', 'active', 'waiting'] as const" :key="group" class="group"
+                  ><input
+                    type="checkbox"
+                    :checked="target.pauseIn.includes(group)"
+                    :disabled="readonly"
+                    :aria-label="`${level.name}, ${target.label}: stands still while ${group}`"
+                    @change="setPause(level, at, group, ($event.target as HTMLInputElement).checked)"
+                  />
+                  {{ group }}</label
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="small acts">
+        <span class="quiet">Ladders along its targets: {{ uses(level).join(', ') || 'none' }}.</span>
+        <template v-if="!readonly">
+          <button class="link" type="button" :disabled="index === 0" @click="move(index, -1)">earlier</button>
+          <button
+            class="link"
+            type="button"
+            :disabled="index === design.serviceLevels.length - 1"
+            @click="move(index, 1)"
+          >
+            later
+          </button>
+          <button class="link" type="button" @click="copy(index)">copy</button>
+          <button class="link" type="button" @click="family(index)">copy into one for each priority</button>
+          <button v-if="removing !== level.id" class="link" type="button" @click="removing = level.id">
+            remove …
+          </button>
+          <template v-else>
+            Remove “{{ level.name }}” from the draft?
+            <button class="link" type="button" @click="remove(level)">Remove it</button>
+            <button class="link" type="button" @click="removing = undefined">Keep it</button>
+          </template>
+        </template>
+      </p>
     </section>
-    <p class="quiet">
-      The shortest promise is
-      {{
-        durationInWords(
-          Math.min(
-            ...design.serviceLevels.flatMap((level) =>
-              level.targets.flatMap((one) => Object.values(one.granted).map(parseDuration)),
-            ),
-          ),
-        )
-      }}.
-    </p>
+    <DesignLevelTrial v-if="!readonly" :design="design" :words="words" />
   </div>
 </template>
 
@@ -118,9 +251,12 @@ h2 {
   margin-top: 18px;
 }
 .levels {
-  max-width: 900px;
+  max-width: 1000px;
 }
-input {
+.levels td:first-child {
+  white-space: nowrap;
+}
+input:not([type='checkbox']) {
   font: 500 1rem var(--mono);
   text-align: right;
   background: var(--field);
@@ -129,8 +265,40 @@ input {
   border-radius: 3px;
   padding: 2px 6px;
 }
+input.name {
+  font: 600 1.1rem var(--serif);
+  text-align: left;
+  width: min(420px, 80%);
+  border-color: transparent;
+  background: transparent;
+}
+input.name:hover,
+input.name:focus {
+  border-color: var(--field-rule);
+  background: var(--field);
+}
 input[aria-invalid='true'] {
   border-color: var(--red);
+}
+select {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 5px;
+}
+.group {
+  margin-right: 8px;
+  white-space: nowrap;
+}
+.group input {
+  accent-color: var(--sea);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
 }
 section:target {
   background: var(--sea-2);

@@ -263,7 +263,11 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           v-bind="common"
           :directory="shown.directory"
         />
-        <DesignLevelsArticle v-else-if="article.startsWith('service-levels')" v-bind="common" />
+        <DesignLevelsArticle
+          v-else-if="article.startsWith('service-levels')"
+          v-bind="common"
+          :directory="shown.directory"
+        />
         <DesignLaddersArticle
           v-else-if="article.startsWith('ladders')"
           v-bind="common"

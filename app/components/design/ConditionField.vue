@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import {
+  costOf,
+  isTest,
+  partsOf,
+  type Condition,
+  type FactValue,
+  type Operator,
+  type Test,
+} from '~~/core/condition'
+import { FACT_NAMES, type Design } from '~~/core/design'
+import type { Names } from '~/composables/useNames'
+
+// A condition, chosen part by part: all, any or none of its tests; a group may stand in a group.
+const props = defineProps<{
+  condition: Condition
+  design: Design
+  names: Names
+  readonly: boolean
+  label: string
+  inner?: boolean
+}>()
+const emit = defineEmits<{ change: [condition: Condition]; remove: [] }>()
+
+type Way = 'all' | 'any' | 'none'
+const WAYS: Record<Way, string> = { all: 'all of', any: 'any of', none: 'none of' }
+const group = computed(() => (isTest(props.condition) ? { all: [props.condition] } : props.condition))
+const way = computed<Way>(() => ('all' in group.value ? 'all' : 'any' in group.value ? 'any' : 'none'))
+const parts = computed(() => partsOf(group.value as Exclude<Condition, Test>))
+
+const facts = computed(() => [
+  ...Object.entries(FACT_NAMES).map(([value, label]) => ({ value, label })),
+  ...props.design.questions
+    .filter((one) => one.type !== 'explanation')
+    .map((one) => ({ value: `form.${one.name}`, label: `answer: ${one.label}` })),
+])
+
+function write(list: Condition[], as: Way = way.value) {
+  emit('change', as === 'all' ? { all: list } : as === 'any' ? { any: list } : { none: list })
+}
+const replaced = (index: number, part: Condition) => parts.value.map((one, at) => (at === index ? part : one))
+const without = (index: number) => parts.value.filter((_, at) => at !== index)
+
+const adding = ref('')
+function add() {
+  if (!adding.value) return
+  const fact = adding.value
+  adding.value = ''
+  const question = props.design.questions.find((one) => `form.${one.name}` === fact)
+  const first: FactValue =
+    question?.type === 'yesNo'
+      ? true
+      : question?.type === 'number'
+        ? 1
+        : (question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? '')
+  const op: Operator = fact === 'category' ? 'under' : question?.type === 'number' ? 'atLeast' : 'is'
+  write([...parts.value, { fact, op, value: first }])
+}
+const COSTS: Record<number, string> = {
+  2: 'compares the beginning of a text; “is” would be quicker',
+  3: 'reads the whole text of every ticket it is asked of; “is” or “starts with” is much quicker',
+}
+</script>
+
+<template>
+  <div class="group" :class="{ inner }" role="group" :aria-label="label">
+    <p v-if="!readonly && (parts.length > 1 || inner)" class="way small">
+      <select
+        :value="way"
+        :aria-label="`${label}: how many must hold`"
+        @change="write(parts, ($event.target as HTMLSelectElement).value as Way)"
+      >
+        <option v-for="(words, id) in WAYS" :key="id" :value="id">{{ words }}</option>
+      </select>
+      these hold
+      <button v-if="inner" class="link" type="button" @click="emit('remove')">take the group out</button>
+    </p>
+    <p v-if="!parts.length" class="quiet small">Always: nothing is asked.</p>
+    <div v-for="(part, index) in parts" :key="index" class="test">
+      <template v-if="isTest(part)">
+        <span class="fact">{{ facts.find((one) => one.value === part.fact)?.label ?? part.fact }}</span>
+        <DesignCellField
+          class="value"
+          :cell="{ op: part.op, value: part.value }"
+          :fact="part.fact"
+          :design="design"
+          :names="names"
+          :readonly="readonly"
+          :label="`${label}, ${part.fact}`"
+          @change="
+            (cell) => write(cell ? replaced(index, { fact: (part as Test).fact, ...cell }) : without(index))
+          "
+        />
+        <button
+          v-if="!readonly"
+          class="link small"
+          type="button"
+          :aria-label="`${label}: take out ${part.fact}`"
+          @click="write(without(index))"
+        >
+          take out
+        </button>
+        <span v-if="costOf(part) > 1" class="cost small"
+          ><b>{{ costOf(part) === 3 ? 'costly' : 'dearer' }}</b
+          >: {{ COSTS[costOf(part)] }}</span
+        >
+      </template>
+      <DesignConditionField
+        v-else
+        :condition="part"
+        :design="design"
+        :names="names"
+        :readonly="readonly"
+        :label="`${label}, group ${index + 1}`"
+        inner
+        @change="(changed: Condition) => write(replaced(index, changed))"
+        @remove="write(without(index))"
+      />
+    </div>
+    <p v-if="!readonly" class="add small">
+      <select v-model="adding" :aria-label="`${label}: ask something more`" @change="add">
+        <option value="">and ask …</option>
+        <option v-for="one in facts" :key="one.value" :value="one.value">{{ one.label }}</option>
+      </select>
+      <button
+        v-if="!inner && parts.length"
+        class="link"
+        type="button"
+        @click="write([...parts, { any: [] }])"
+      >
+        a group
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.group {
+  margin: 4px 0 8px;
+}
+.group.inner {
+  border-left: 2px solid var(--rule-2);
+  padding-left: 10px;
+  width: 100%;
+}
+.test {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  border-bottom: 1px dotted var(--rule);
+  max-width: 780px;
+}
+.fact {
+  min-width: 160px;
+}
+.value {
+  flex: 0 1 260px;
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  background: var(--field);
+}
+.cost {
+  color: var(--brass);
+}
+.way,
+.add {
+  margin: 4px 0;
+}
+select {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 5px;
+  max-width: 320px;
+}
+</style>

@@ -1,0 +1,61 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoDesign } from '../../demo/design'
+import { holds } from '../condition'
+import { familyOf, tryLevels } from './levels'
+
+const { serviceLevels, priorities } = demoDesign()
+const facts = { cover: 'Round the clock', priority: 'p2', 'form.boardingStopped': false }
+
+describe('service levels tried against a ticket', () => {
+  it('say which applies to which target, and what was missing where none did', () => {
+    const trials = tryLevels(serviceLevels, facts)
+    const [boarding, clock, office, otherwise] = trials
+    expect(boarding).toMatchObject({ holds: false, promises: [], tests: 1 })
+    expect(boarding!.missing).toEqual([{ fact: 'form.boardingStopped', op: 'is', value: true }])
+    expect(clock).toMatchObject({ holds: true, promises: ['respond', 'resolve'], missing: [] })
+    expect(office!.missing.map((test) => test.fact)).toEqual(['cover'])
+    // The last holds for every ticket, but what it would promise is promised already.
+    expect(otherwise).toMatchObject({ holds: true, promises: [] })
+  })
+
+  it('promise each target once, by the first that holds', () => {
+    const some = fc.record({
+      cover: fc.constantFrom('Round the clock', 'Office hours', null),
+      priority: fc.constantFrom(...priorities.map((one) => one.id)),
+      'form.boardingStopped': fc.constantFrom(true, false, undefined),
+    })
+    fc.assert(
+      fc.property(some, (ticket) => {
+        const trials = tryLevels(serviceLevels, ticket)
+        const promised = trials.flatMap((one) => one.promises)
+        expect(new Set(promised).size).toBe(promised.length)
+        for (const one of trials) expect(one.holds).toBe(one.missing.length === 0)
+      }),
+    )
+  })
+})
+
+describe('a family of levels', () => {
+  const [, level] = serviceLevels
+  const names = priorities.map(({ id, name }) => ({ id, name }))
+
+  it('grants for every ticket what the one level granted', () => {
+    const family = familyOf(level!, names, () => false)
+    expect(family.map((one) => one.name)).toEqual(names.map((one) => `${level!.name}, ${one.name}`))
+    for (const { id } of names) {
+      const ticket = { ...facts, priority: id }
+      const fitting = family.filter((one) => holds(one.when, ticket))
+      expect(fitting).toHaveLength(1)
+      expect(fitting[0]!.targets.map((one) => one.granted[id])).toEqual(
+        level!.targets.map((one) => one.granted[id]),
+      )
+    }
+  })
+
+  it('leaves out priorities that are promised nothing, and takes free ids', () => {
+    const poor = { ...level!, targets: [{ ...level!.targets[0]!, granted: { p1: 'PT1H' } }] }
+    const family = familyOf(poor, names, (id) => id === `${poor.id}-p1`)
+    expect(family.map((one) => one.id)).toEqual([`${poor.id}-p1-2`])
+  })
+})

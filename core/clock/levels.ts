@@ -1,0 +1,72 @@
+import { failures, holds, isTest, partsOf, type Condition, type Facts, type Test } from '../condition'
+import type { ServiceLevel } from './clock'
+
+/** What would become of one service level for one ticket. */
+export interface LevelTrial {
+  level: string
+  holds: boolean
+  /** Targets for which it is the first whose condition holds and that promises something for the priority. */
+  promises: string[]
+  /** Where it does not hold: the tests that failed, of how many. */
+  missing: Test[]
+  tests: number
+}
+
+/**
+ * Tries service levels in their order against the facts of a ticket: which would apply, and which came close.
+ * @param facts what is known about the ticket; `priority` decides what is granted
+ */
+export function tryLevels(levels: readonly ServiceLevel[], facts: Facts): LevelTrial[] {
+  const taken = new Set<string>()
+  return levels.map((level) => {
+    const applies = holds(level.when, facts)
+    const promises = level.targets
+      .filter((one) => applies && one.granted[String(facts.priority)] && !taken.has(one.target))
+      .map((one) => one.target)
+    for (const target of promises) taken.add(target)
+    return {
+      level: level.id,
+      holds: applies,
+      promises,
+      missing: failures(level.when, facts),
+      tests: countTests(level.when),
+    }
+  })
+}
+
+function countTests(condition: Condition): number {
+  return isTest(condition) ? 1 : partsOf(condition).reduce((sum, part) => sum + countTests(part), 0)
+}
+
+/**
+ * Copies a level into a family: one level for each priority, which applies to that priority alone and grants what
+ * the level granted it. Priorities to which it promises nothing get none.
+ * @param priorities ids with their names, in the order in which the copies are to stand
+ * @param isTaken whether an id is in use already
+ */
+export function familyOf(
+  level: ServiceLevel,
+  priorities: readonly { id: string; name: string }[],
+  isTaken: (id: string) => boolean,
+): ServiceLevel[] {
+  return priorities
+    .filter(({ id }) => level.targets.some((one) => one.granted[id]))
+    .map(({ id, name }) => ({
+      id: freeId(`${level.id}-${id}`, isTaken),
+      name: `${level.name}, ${name}`,
+      when: withTest(level.when, { fact: 'priority', op: 'is', value: id }),
+      targets: level.targets
+        .filter((one) => one.granted[id])
+        .map((one) => ({ ...one, granted: { [id]: one.granted[id]! } })),
+    }))
+}
+
+function withTest(condition: Condition, test: Test): Condition {
+  return { all: 'all' in condition ? [...condition.all, test] : [condition, test] }
+}
+
+function freeId(wanted: string, isTaken: (id: string) => boolean): string {
+  let id = wanted
+  for (let number = 2; isTaken(id); number++) id = `${wanted}-${number}`
+  return id
+}
