@@ -21,7 +21,7 @@ const VIEWS = [
   ['design-triage', LEAD, '/design/triage/where-it-goes'],
   ['design-calendars', LEAD, '/design/working-time'],
   ['design-calendar', LEAD, '/design/working-time/CALENDAR', { height: 1500 }],
-  ['design-levels', LEAD, '/design/service-levels'],
+  ['design-levels', LEAD, '/design/service-levels', { height: 1100 }],
   ['design-ladders', LEAD, '/design/ladders'],
   ['mailbox', LEAD, '/standins/mailbox'],
   ['directory', 'ada-thorne@commons.sound.example', '/directory'],

@@ -117,6 +117,49 @@ test('working time by API: due and between with a statement, by name or with a c
   }
 })
 
+test('a lead copies a level into a family, changes its condition, and tries it on a ticket', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const { rows } = await (await page.request.get('/api/tickets?limit=1')).json()
+  await page.goto('/design/service-levels')
+  const levels = page.locator('section input.name')
+  const names = () => levels.evaluateAll((inputs) => inputs.map((one) => (one as HTMLInputElement).value))
+  const before = await names()
+  await page.getByRole('button', { name: 'copy into one for each priority' }).last().click()
+  await expect.poll(names).toHaveLength(before.length + 5)
+  expect((await names()).at(-1)).toBe(before.at(-1))
+
+  // A condition on an answer of a form, then one that is costly, which says so and why.
+  await page.getByRole('button', { name: 'copy', exact: true }).first().click()
+  await expect.poll(names).toContain('Boarding stopped, copy')
+  const when = page.getByRole('group', { name: 'Condition of Boarding stopped, copy' })
+  await when.getByLabel('ask something more').selectOption('answer: How many gates do not read?')
+  await expect(when.getByRole('button', { name: /form\.gates: at least 1/ })).toBeVisible()
+  await when.getByLabel('ask something more').selectOption('requester')
+  await when.getByRole('button', { name: /, requester:/ }).click()
+  await when.getByLabel('requester, how').selectOption('contains')
+  await when.getByLabel('requester, value').fill('varga')
+  await when.getByRole('button', { name: 'keep' }).click()
+  await expect(when).toContainText('costly')
+
+  await page.getByLabel('A promise is close in the last').fill('30')
+  await page.keyboard.press('Tab')
+  await page.getByLabel('Which level would ticket').fill(String(rows[0].reference))
+  await page.getByRole('button', { name: 'Try' }).click()
+  const trial = page.getByRole('region', { name: 'A trial' })
+  await expect(trial).toContainText('promise')
+  await expect(trial).toContainText('but it is')
+  await page.getByLabel('Which level would ticket').fill('999999')
+  await page.getByRole('button', { name: 'Try' }).click()
+  await expect(trial).toContainText('There is no ticket 999999.')
+
+  // All of it can be taken back.
+  const { changes } = await (await page.request.get('/api/draft')).json()
+  expect(changes.map((one: { part: string }) => one.part)).toContain('desk')
+  await page.request.delete('/api/draft', { headers: { origin: origin() } })
+})
+
 test('a lead paints a week, adds a special day, brings in holidays and a file, and tries it out', async ({
   page,
 }) => {

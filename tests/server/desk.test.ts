@@ -232,6 +232,18 @@ describe('the design', () => {
     expect((await world.desk.run(old.reference, { kind: 'note', text: 'x' }, TORA)).edition).toBe(old.edition)
   })
 
+  it('keeps the order that was chosen, and refuses one that leaves something out', async () => {
+    const { design } = await draftPage(world.desk)
+    const ids = design.serviceLevels.map((one) => one.id)
+    const order = (before: string[], after: string[]) =>
+      changeDraft(world.desk, { list: 'serviceLevels', id: '#order', before, after }, 'olin-brandt')
+    const turned = await order(ids, [...ids].reverse())
+    expect(turned.design.serviceLevels.map((one) => one.id)).toEqual([...ids].reverse())
+    await expect(order(ids, ids)).rejects.toMatchObject({ reason: 'conflict' })
+    await expect(order([...ids].reverse(), ids.slice(1))).rejects.toMatchObject({ reason: 'invalid' })
+    await order([...ids].reverse(), ids)
+  })
+
   it('is refused when its shape is wrong or proofreading finds errors', async () => {
     const { design } = await draftPage(world.desk)
     const before = design.questions[0]!

@@ -75,7 +75,7 @@ const COSTS: Record<number, string> = {
       these hold
       <button v-if="inner" class="link" type="button" @click="emit('remove')">take the group out</button>
     </p>
-    <p v-if="!parts.length" class="quiet small">Always: nothing is asked.</p>
+    <p v-if="!parts.length && (inner || readonly)" class="quiet small">Nothing is asked.</p>
     <div v-for="(part, index) in parts" :key="index" class="test">
       <template v-if="isTest(part)">
         <span class="fact">{{ facts.find((one) => one.value === part.fact)?.label ?? part.fact }}</span>
@@ -166,6 +166,10 @@ const COSTS: Record<number, string> = {
 .way,
 .add {
   margin: 4px 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
 }
 select {
   font: inherit;

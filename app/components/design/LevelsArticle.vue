@@ -117,7 +117,7 @@ function setClose(text: string) {
       hours and minutes, such as 2:00; an empty one promises nothing.
     </p>
     <p>
-      <label for="close-last">A promise is <b>close</b> in the last</label>
+      <label for="close-last">A promise is <b>close</b> in the last&nbsp;</label>
       <input
         id="close-last"
         :value="closeLast"
@@ -149,7 +149,7 @@ function setClose(text: string) {
         Applies when <b>{{ inWords(level.when, words) }}</b>.
       </p>
       <template v-else>
-        <p class="small quiet">Applies when {{ inWords(level.when, words) }}:</p>
+        <p class="small quiet">Applies when {{ inWords(level.when, words) }}.</p>
         <DesignConditionField
           :condition="level.when"
           :design="design"
