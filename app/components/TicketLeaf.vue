@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { openPause } from '~~/core/clock'
+import { openPause, type Clock } from '~~/core/clock'
 import { momentInWords, timeOfDay } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 
@@ -44,8 +44,11 @@ live.on((notice) => {
 })
 
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
+const isLast = (clock: Clock, _: number, all: Clock[]) =>
+  clock === all.findLast((one) => one.target === clock.target)
 const clocks = computed(() =>
-  (ticket.value?.clocks ?? []).flatMap((clock) => {
+  // Of a target that ran more than once, the last is the one that counts.
+  (ticket.value?.clocks ?? []).filter(isLast).flatMap((clock) => {
     const hours = calendars.hours(ticket.value!.edition, clock.calendar)
     const shares = [
       ...new Set(
@@ -83,6 +86,12 @@ const pausedByHand = computed(() => chosenClock.value && openPause(chosenClock.v
 
 function toggleDeed(wanted: 'pause' | 'resume' | 'extend') {
   deed.value = deed.value === wanted ? undefined : wanted
+}
+
+const sorting = ref(false)
+async function sorted() {
+  sorting.value = false
+  await load()
 }
 
 async function clockDone() {
@@ -183,6 +192,15 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               Note
             </button>
             <button
+              v-if="ticket.statusGroup !== 'done'"
+              class="act plain"
+              type="button"
+              :aria-expanded="sorting"
+              @click="sorting = !sorting"
+            >
+              Sort …
+            </button>
+            <button
               class="act plain"
               type="button"
               :aria-expanded="panel?.kind === 'assign'"
@@ -213,6 +231,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <TimeChart v-if="clocks.length" :clocks="clocks" :now="time.now" :zone="zone" />
       <p v-else class="quiet">Nothing was promised for this ticket.</p>
 
+      <SortAction v-if="sorting" :ticket="ticket" @done="sorted" @close="sorting = false" />
       <dl class="parts">
         <dt>Priority</dt>
         <dd>
@@ -328,7 +347,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           >
           <button class="link small" type="button" @click="printStatement">Print it</button>
         </p>
-        <p class="quiet small">Times in {{ zone }}. {{ startedBecause(ticket, chosenClock.clock.target) }}</p>
+        <p class="quiet small">
+          Times in {{ zone }}. {{ promisedBecause(ticket, chosenClock.clock.target) }}
+        </p>
       </section>
 
       <TicketRecord :ticket="ticket" :zone="zone" :now="time.now" />
@@ -337,11 +358,13 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </template>
 
 <script lang="ts">
-/** Why a clock started, as the entry of its start says. */
-function startedBecause(ticket: Ticket, target: string): string {
-  for (const entry of ticket.entries)
-    if (entry.kind === 'clocksStarted')
-      return entry.clocks.find((clock) => clock.target === target)?.because.text ?? ''
+/** Why a promise is as it is, as the last entry that made it so says. */
+function promisedBecause(ticket: Ticket, target: string): string {
+  for (const entry of [...ticket.entries].reverse()) {
+    if (entry.kind === 'clockChanged' && entry.target === target) return entry.because.text
+    const started = entry.kind === 'clocksStarted' && entry.clocks.find((clock) => clock.target === target)
+    if (started) return started.because.text
+  }
   return ''
 }
 </script>

@@ -27,6 +27,8 @@ const WORDS: Words = {
   clocksPaused: (entry) =>
     `${entry.byHand ? by(entry) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
   clocksResumed: (entry) => `${entry.targets.join(', ')} goes on: ${entry.why}`,
+  resorted: (entry) => `${entry.field}: ${entry.because.text}`,
+  clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
   clockExtended: (entry) =>
     `${by(entry)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
   clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,

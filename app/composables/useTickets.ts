@@ -1,5 +1,5 @@
 import type { Clock } from '~~/core/clock'
-import type { Entry } from '~~/core/ticket'
+import type { Entry, ResortField } from '~~/core/ticket'
 import type { Because } from '~~/core/triage'
 
 /** One row of the Desk. */
@@ -78,6 +78,9 @@ export interface Delivery {
 /** Everything on the page of a ticket. */
 export interface Ticket extends Row {
   sequence: number
+  /** What it is sorted as, by id, and what else could be chosen. */
+  sorted: Record<ResortField, string>
+  choices: Record<ResortField, { value: string; label: string }[]>
   statusId: string
   item: { id: string; name: string }
   kind: string

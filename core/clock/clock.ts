@@ -14,6 +14,11 @@ export interface Target {
   pauseIn: ('new' | 'active' | 'waiting')[]
   /** What keeps the promise: the first reply to the requester, or the ticket being done. */
   stopOn: 'reply' | 'done'
+  /**
+   * From when it counts where the target comes to a ticket later, since its facts changed: from then on, unless set;
+   * `logging` counts from the beginning, with the pauses that a target with the same pauses had.
+   */
+  countsFrom?: 'logging'
 }
 
 export interface ServiceLevel {
@@ -54,6 +59,8 @@ export interface Clock {
   pauses: Pause[]
   stopOn: Target['stopOn']
   pauseIn: Target['pauseIn']
+  /** What was spent in other hours before the target changed; from `until` on the present hours count. */
+  carried?: { until: Instant; amount: number; note: string }
   stoppedAt?: Instant
   outcome?: 'kept' | 'missed' | 'cancelled'
 }
@@ -74,12 +81,25 @@ export function openPause(clock: Clock): Pause | undefined {
   return last && last.to === undefined ? last : undefined
 }
 
+/** Since when the clock counts in its present hours. */
+export function countsSince(clock: Clock): Instant {
+  return clock.carried?.until ?? clock.startedAt
+}
+
+/** The pauses that reach into the time that is counted in the present hours, cut to it. */
+export function livePauses(clock: Clock): Pause[] {
+  const since = countsSince(clock)
+  return clock.pauses
+    .filter((pause) => pause.to === undefined || pause.to > since)
+    .map((pause) => (pause.from < since ? { ...pause, from: since } : pause))
+}
+
 /** The stretches in which the clock ran, up to `now` or to where it stopped. */
 export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant }[] {
-  const end = Math.max(clock.startedAt, clock.stoppedAt ?? now)
+  const end = Math.max(countsSince(clock), clock.stoppedAt ?? now)
   const stretches: { start: Instant; end: Instant }[] = []
-  let from = clock.startedAt
-  for (const pause of clock.pauses) {
+  let from = countsSince(clock)
+  for (const pause of livePauses(clock)) {
     if (pause.from > from) stretches.push({ start: from, end: Math.min(pause.from, end) })
     from = pause.to ?? Number.POSITIVE_INFINITY
   }
@@ -89,7 +109,8 @@ export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant
 
 /** Milliseconds counted against the target up to `now`. */
 export function spent(clock: Clock, hours: WorkingTime, now: Instant): number {
-  return runs(clock, now).reduce((sum, run) => sum + hours.between(run.start, run.end), 0)
+  const before = clock.carried?.amount ?? 0
+  return runs(clock, now).reduce((sum, run) => sum + hours.between(run.start, run.end), before)
 }
 
 /** Granted minus spent: negative when overdrawn. */
@@ -122,9 +143,11 @@ export function bandOfBalance(left: number, granted: number, closeFrom = CLOSE_F
  * @returns undefined while the clock is paused or ended without getting there
  */
 export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number): Instant | undefined {
-  let left = amount
-  let from: Instant | undefined = clock.startedAt
-  for (const pause of clock.pauses) {
+  let left = amount - (clock.carried?.amount ?? 0)
+  let from: Instant | undefined = countsSince(clock)
+  // Less was granted than is spent already: the moment is the one at which that was decided.
+  if (left <= 0) return from
+  for (const pause of livePauses(clock)) {
     const counted = hours.between(from!, pause.from)
     if (counted >= left) return hours.add(from!, left)
     left -= counted

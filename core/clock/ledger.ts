@@ -1,5 +1,5 @@
 import { durationInWords, hoursAndMinutes, type Instant, type WorkingTime } from '../time'
-import { dueAt, grantedOf, type Clock } from './clock'
+import { countsSince, dueAt, grantedOf, livePauses, type Clock } from './clock'
 
 export type LineKind = 'granted' | 'changed' | 'extended' | 'counted' | 'shut' | 'paused'
 
@@ -35,7 +35,7 @@ interface Stretch {
 
 /** Writes the account of a clock up to `now` (or to where it stopped), line by line. */
 export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): TimeLedger {
-  const end = Math.max(clock.startedAt, clock.stoppedAt ?? now)
+  const end = Math.max(countsSince(clock), clock.stoppedAt ?? now)
   const cuts = [...new Set(clock.grants.slice(1).map((grant) => grant.at))]
   const stretches = split(stretchesOf(clock, hours, end), cuts)
   const lines: LedgerLine[] = []
@@ -48,6 +48,11 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
       enter(grantLine(clock, grant))
   }
   enterGrants(clock.startedAt)
+  if (clock.carried) {
+    const { until, amount, note } = clock.carried
+    enter({ kind: 'counted', from: clock.startedAt, to: until, note, amount: -amount })
+    enterGrants(until)
+  }
   for (const { kind, from, to, note, by } of stretches) {
     enterGrants(from)
     enter({ kind, from, to, note, by, amount: kind === 'counted' ? from - to : 0 })
@@ -66,8 +71,8 @@ function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
 
 function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] {
   const stretches: Stretch[] = []
-  let from = clock.startedAt
-  for (const pause of clock.pauses) {
+  let from = countsSince(clock)
+  for (const pause of livePauses(clock)) {
     stretches.push(...running(hours, from, Math.min(pause.from, end)))
     const to = Math.min(pause.to ?? end, end)
     if (to > pause.from)

@@ -15,7 +15,7 @@ const WORDS: Record<LedgerLine['kind'], string> = {
  * @param nameOf gives a person's name by id
  */
 export function lineInWords(line: LedgerLine, nameOf: (id: string) => string): string {
-  if (line.kind === 'counted') return WORDS.counted
+  if (line.kind === 'counted') return line.note
   return `${WORDS[line.kind]}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${line.note}`
 }
 

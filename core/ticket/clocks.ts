@@ -1,4 +1,4 @@
-import { balance, grantedOf, openPause, type Clock, type ServiceLevel, type Target } from '../clock'
+import { balance, grantedOf, openPause, spent, type Clock, type ServiceLevel, type Target } from '../clock'
 import { holds, inWords } from '../condition'
 import { alarmsOf, type Alarm } from '../ladder'
 import { statusOf, type StatusGroup } from '../lifecycle'
@@ -10,54 +10,133 @@ import type { Change } from './change'
 import { Refused } from './command'
 import type { TicketState } from './state'
 
-/** Starts a clock for every target of the first service level whose conditions hold. */
-export function startClocks(change: Change): void {
-  const { state, design, directory } = change
+interface Promised {
+  level: ServiceLevel
+  target: Target
+  /** Milliseconds. */
+  granted: number
+  calendar: string
+}
+
+/** What the design promises this ticket: for each target the first level that holds and grants something. */
+function promisesOf({ state, design, directory }: Change): Map<string, Promised> {
   const facts = ticketFacts(state)
-  const taken = new Set<string>()
-  const clocks: (Clock & { because: Because })[] = []
+  const site = directory.sites.get(state.site ?? '')
+  const promises = new Map<string, Promised>()
   for (const level of design.design.serviceLevels) {
     if (!holds(level.when, facts)) continue
     for (const target of level.targets) {
-      if (taken.has(target.target)) continue
-      const clock = newClock(change, level, target)
-      if (!clock) continue
-      taken.add(target.target)
-      const words = inWords(level.when, design.vocabulary(directory))
-      const text = `Service level “${level.name}” applies first: ${words}. ${clock.grants[0]!.why}.`
-      clocks.push({ ...clock, because: { text, article: `service-levels/${level.id}` } })
+      const duration = target.granted[state.priority]
+      if (!duration || promises.has(target.target)) continue
+      const calendar =
+        target.calendar === 'site'
+          ? (site?.calendar ?? design.design.desk.calendar)
+          : target.calendar.calendar
+      promises.set(target.target, { level, target, granted: parseDuration(duration), calendar })
     }
   }
+  return promises
+}
+
+const labelOf = ({ target, granted }: Promised) => `${target.label} in ${durationInWords(granted)}`
+
+function whyGranted({ state, design }: Change, { calendar }: Promised): string {
+  return `${design.priority(state.priority).name}, in the hours of ${design.calendar(calendar).name}`
+}
+
+function becauseOf(change: Change, promised: Promised): Because {
+  const { level } = promised
+  const words = inWords(level.when, change.design.vocabulary(change.directory))
+  const text = `Service level “${level.name}” applies first: ${words}. ${whyGranted(change, promised)}.`
+  return { text, article: `service-levels/${level.id}` }
+}
+
+/** Starts a clock for every target that the design promises this ticket. */
+export function startClocks(change: Change): void {
+  const clocks = [...promisesOf(change).values()].map((one) => newClock(change, one, change.now))
   if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
 }
 
-function newClock(change: Change, level: ServiceLevel, target: Target): Clock | undefined {
-  const { state, design, directory, now } = change
-  const granted = target.granted[state.priority]
-  if (!granted) return undefined
-  const site = directory.sites.get(state.site ?? '')
-  const calendar =
-    target.calendar === 'site' ? (site?.calendar ?? design.design.desk.calendar) : target.calendar.calendar
-  const hours = design.calendar(calendar).calendar.name
-  const milliseconds = parseDuration(granted)
+function newClock(change: Change, promised: Promised, startedAt: number): Clock & { because: Because } {
+  const { level, target, granted, calendar } = promised
   return {
     target: target.target,
-    label: `${target.label} in ${durationInWords(milliseconds)}`,
+    label: labelOf(promised),
     serviceLevel: level.id,
     calendar,
-    edition: design.edition,
-    startedAt: now,
-    grants: [
-      {
-        at: now,
-        granted: milliseconds,
-        why: `${design.priority(state.priority).name}, in the hours of ${hours}`,
-      },
-    ],
+    edition: change.design.edition,
+    startedAt,
+    grants: [{ at: startedAt, granted, why: whyGranted(change, promised) }],
     pauses: [],
     stopOn: target.stopOn,
     pauseIn: target.pauseIn,
+    because: becauseOf(change, promised),
   }
+}
+
+/**
+ * Fits the promises to changed facts: where another level applies its time is granted and what was spent stays spent;
+ * a target that is promised no more ends; one that is promised now begins.
+ */
+export function refitClocks(change: Change): void {
+  const status = statusOf(change.design.kind(change.state.kind), change.state.status)
+  if (status.group === 'done') return
+  const promises = promisesOf(change)
+  for (const clock of change.state.clocks.filter((one) => one.stoppedAt === undefined)) {
+    const promised = promises.get(clock.target)
+    if (promised) refit(change, clock, promised)
+    else endClock(change, clock, 'cancelled')
+  }
+  const known = new Set(
+    change.state.clocks.filter((one) => one.outcome !== 'cancelled').map((one) => one.target),
+  )
+  const fresh = [...promises.values()].filter((one) => !known.has(one.target.target))
+  const clocks = fresh.map((one) => lateClock(change, one))
+  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
+  settleClocks(change, status.name)
+}
+
+function refit(change: Change, clock: Clock, promised: Promised): void {
+  const { level, granted, calendar } = promised
+  const granting = clock.grants.findLast((one) => one.extendedBy === undefined)!.granted
+  const moves = clock.calendar !== calendar
+  if (!moves && granting === granted && clock.serviceLevel === level.id) return
+  const hours = change.design.calendar(clock.calendar)
+  // What a lead granted on top stays on top.
+  const extra = grantedOf(clock) - granting
+  change.enter(
+    {
+      kind: 'clockChanged',
+      target: clock.target,
+      label: labelOf(promised),
+      serviceLevel: level.id,
+      granted: granted + extra,
+      stopOn: promised.target.stopOn,
+      pauseIn: promised.target.pauseIn,
+      why: whyGranted(change, promised),
+      ...(moves && {
+        moved: {
+          calendar,
+          spent: spent(clock, hours, change.now),
+          note: `counted before, in the hours of ${hours.name}`,
+        },
+      }),
+      because: becauseOf(change, promised),
+    },
+    { system: 'service levels' },
+  )
+}
+
+/** A clock of a target that comes to a ticket later: from now on, or as the target says from the beginning. */
+function lateClock(change: Change, promised: Promised): Clock & { because: Because } {
+  const { clocks, loggedAt } = change.state
+  const { target, pauseIn, countsFrom } = promised.target
+  let startedAt = countsFrom === 'logging' ? loggedAt : change.now
+  // Two clocks of one target are told apart by their start, so it is never the same moment.
+  while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
+  const pattern = clocks.find((one) => one.startedAt === loggedAt && one.pauseIn.join() === pauseIn.join())
+  const pauses = countsFrom === 'logging' ? (pattern?.pauses ?? []) : []
+  return { ...newClock(change, promised, startedAt), pauses }
 }
 
 /** Pauses, resumes, stops and reopens clocks so that they fit the ticket's status. */
@@ -69,7 +148,9 @@ export function settleClocks(change: Change, why: string): void {
     for (const clock of running) stopClock(change, clock)
     return
   }
-  const ended = state.clocks.filter((clock) => clock.stopOn === 'done' && clock.stoppedAt !== undefined)
+  const ended = state.clocks.filter(
+    (clock) => clock.stopOn === 'done' && clock.stoppedAt !== undefined && clock.outcome !== 'cancelled',
+  )
   for (const clock of ended) change.enter({ kind: 'clockReopened', target: clock.target, why: 'was done' })
   const live = change.state.clocks.filter((clock) => clock.stoppedAt === undefined)
   const pause = live
@@ -161,12 +242,12 @@ export function extendByHand(change: Change, target: string, by: number, why: st
 /** Stops a clock: kept when no more was spent than granted, else missed. */
 export function stopClock(change: Change, clock: Clock): void {
   const left = balance(clock, change.design.calendar(clock.calendar), change.now)
-  change.enter({
-    kind: 'clockStopped',
-    target: clock.target,
-    outcome: left >= 0 ? 'kept' : 'missed',
-    balance: left,
-  })
+  endClock(change, clock, left >= 0 ? 'kept' : 'missed')
+}
+
+function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
+  const left = balance(clock, change.design.calendar(clock.calendar), change.now)
+  change.enter({ kind: 'clockStopped', target: clock.target, outcome, balance: left })
 }
 
 /** Every alarm that a ticket has armed, soonest first: computed from its state alone. */

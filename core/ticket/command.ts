@@ -1,6 +1,6 @@
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
-import type { Actor, Channel, DeliveryState } from './entry'
+import type { Actor, Channel, DeliveryState, SortedField } from './entry'
 
 /** What somebody or something wants of a ticket. */
 export type Command =
@@ -25,6 +25,8 @@ export type Command =
       fields: Record<string, string>
     }
   | { kind: 'assign'; technician: string | null }
+  /** A person sorts it otherwise than triage did; promises that depend on it change, time spent is kept. */
+  | { kind: 'resort'; field: ResortField; value: string }
   /** Pauses running targets by hand; without targets all of them. */
   | { kind: 'pauseClocks'; targets: string[]; why: string }
   /** Ends pauses that were made by hand; without targets all of them. */
@@ -34,6 +36,9 @@ export type Command =
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
   | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+
+/** What a person may sort otherwise; the technician changes by `assign`. */
+export type ResortField = Exclude<SortedField, 'technician'>
 
 export interface CommandContext {
   now: Instant

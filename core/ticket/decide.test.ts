@@ -339,3 +339,112 @@ describe('promises in the hands of people', () => {
     expect(() => ticket.do(command, DEMO_BEGINS + MINUTE, actor)).toThrow(message)
   })
 })
+
+describe('sorting by hand', () => {
+  const later = DEMO_BEGINS + 20 * MINUTE
+  const clockOf = (ticket: Ticket, target: string) =>
+    ticket.state!.clocks.find((one) => one.target === target)!
+  const ledgerOf = (ticket: Ticket, edition: CompiledDesign, target: string, now: number) =>
+    timeLedger(clockOf(ticket, target), edition.calendar(clockOf(ticket, target).calendar), now)
+
+  it('keeps the time spent and changes the promise, as another line of the account', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const [before, priority] = [clockOf(ticket, 'resolve'), ticket.state!.priority]
+    ticket.do({ kind: 'resort', field: 'priority', value: 'p4' }, later)
+    expect(ticket.state!.because.priority!.text).toMatch(/^Tora Aas set it to IV Low\. Before: /)
+    const after = clockOf(ticket, 'resolve')
+    expect(after.startedAt).toBe(before.startedAt)
+    const ledger = ledgerOf(ticket, design, 'resolve', later)
+    expect(ledger.spent).toBe(20 * MINUTE)
+    expect(ledger.lines.map((line) => line.kind)).toEqual(['granted', 'counted', 'changed'])
+    ticket.do({ kind: 'resort', field: 'priority', value: priority }, later + MINUTE)
+    expect(clockOf(ticket, 'resolve').grants.at(-1)!.granted).toBe(before.grants[0]!.granted)
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it('keeps on top what a lead granted on top', () => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    const lead: Actor = { person: 'olin-brandt' }
+    ticket.do({ kind: 'extendClock', target: 'resolve', by: HOUR, why: 'Agreed' }, later, lead)
+    const plain = new Ticket().log({ gates: 3, boardingStopped: false })
+    for (const one of [ticket, plain]) one.do({ kind: 'resort', field: 'priority', value: 'p1' }, later)
+    const granted = (one: Ticket) => clockOf(one, 'resolve').grants.at(-1)!.granted
+    expect(granted(ticket) - granted(plain)).toBe(HOUR)
+  })
+
+  describe('in a design where the worst goes round the clock and the least is promised nothing', () => {
+    const [pattern] = demoDesign().serviceLevels
+    const level = (id: string, priority: string, more: object) => ({
+      ...pattern!,
+      id,
+      name: id,
+      when: { fact: 'priority', op: 'is' as const, value: priority },
+      targets: pattern!.targets.map((one) => ({ ...one, ...more })),
+    })
+    const odd: Design = {
+      ...demoDesign(),
+      serviceLevels: [
+        level('night', 'p1', { granted: { p1: 'PT6H' }, calendar: { calendar: 'clock' } }),
+        level('day', 'p2', { granted: { p2: 'PT8H' }, calendar: { calendar: 'office' } }),
+      ],
+    }
+    const edition = new CompiledDesign(odd, 1)
+    const begin = (priority: string) =>
+      new Ticket(edition)
+        .log({ gates: 3, boardingStopped: false })
+        .do({ kind: 'resort', field: 'priority', value: priority }, DEMO_BEGINS)
+
+    it('carries over what was spent in other hours, and counts on in the new ones', () => {
+      const ticket = begin('p2')
+      // Until long after the office has shut, then round the clock for two hours more.
+      const evening = DEMO_BEGINS + 10 * HOUR
+      const spentByDay = ledgerOf(ticket, edition, 'resolve', evening).spent
+      expect(spentByDay).toBeLessThan(10 * HOUR)
+      ticket.do({ kind: 'resort', field: 'priority', value: 'p1' }, evening)
+      const ledger = ledgerOf(ticket, edition, 'resolve', evening + 2 * HOUR)
+      expect(ledger.spent).toBe(spentByDay + 2 * HOUR)
+      expect(ledger.balance).toBe(6 * HOUR - ledger.spent)
+      expect(ledger.lines.find((line) => line.note.startsWith('counted before'))).toMatchObject({
+        kind: 'counted',
+        amount: -spentByDay,
+      })
+      expect(rebuild(ticket.entries)).toEqual(ticket.state)
+    })
+
+    it('counts from the logging where the target says so, with the pauses of the others', () => {
+      const fromLogging = structuredClone(odd)
+      for (const one of fromLogging.serviceLevels[0]!.targets) one.countsFrom = 'logging'
+      const ticket = new Ticket(new CompiledDesign(fromLogging, 1))
+        .log({ gates: 3, boardingStopped: false })
+        .do({ kind: 'resort', field: 'priority', value: 'p5' }, DEMO_BEGINS)
+        .do({ kind: 'resort', field: 'priority', value: 'p1' }, later)
+      const running = ticket.state!.clocks.filter((one) => one.stoppedAt === undefined)
+      for (const one of running) expect(one.startedAt - DEMO_BEGINS).toBeLessThan(5)
+      const starts = ticket.state!.clocks.map((one) => `${one.target} ${one.startedAt}`)
+      expect(new Set(starts).size).toBe(starts.length)
+    })
+
+    it('ends a promise that is made no more, and begins one that is made now', () => {
+      const ticket = begin('p2')
+      ticket.do({ kind: 'resort', field: 'priority', value: 'p5' }, later)
+      expect(ticket.state!.clocks.map((one) => one.outcome)).toEqual(['cancelled', 'cancelled'])
+      expect(ticketAlarms(ticket.state!, edition)).toEqual([])
+      ticket.do({ kind: 'resort', field: 'priority', value: 'p1' }, later + MINUTE)
+      const running = ticket.state!.clocks.filter((one) => one.stoppedAt === undefined)
+      expect(running.map((one) => [one.target, one.startedAt])).toEqual([
+        ['respond', later + MINUTE],
+        ['resolve', later + MINUTE],
+      ])
+    })
+  })
+
+  it.each<[Command, string]>([
+    [{ kind: 'resort', field: 'priority', value: 'p9' }, 'cannot be chosen'],
+    [{ kind: 'resort', field: 'category', value: 'moon' }, 'cannot be chosen'],
+    [{ kind: 'resort', field: 'team', value: 'nobody' }, 'cannot be chosen'],
+    [{ kind: 'resort', field: 'impact', value: 'huge' }, 'cannot be chosen'],
+  ])('refuses %o', (command, message) => {
+    const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    expect(() => ticket.do(command, later)).toThrow(message)
+  })
+})

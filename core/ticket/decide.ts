@@ -15,6 +15,7 @@ import {
 } from './clocks'
 import { Refused, type Command, type CommandContext } from './command'
 import { ticketFacts } from './facts'
+import { resort } from './resort'
 import type { TicketState } from './state'
 
 /** Longest text of a reply, an answer or a note, in characters. */
@@ -30,6 +31,7 @@ const HANDLERS: Handlers = {
   answer: answer,
   move: move,
   assign: assignTo,
+  resort: (change, { field, value }) => resort(change, field, value),
   pauseClocks: (change, { targets, why }) => pauseByHand(change, targets, why),
   resumeClocks: (change, { targets }) => resumeByHand(change, targets),
   extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),

@@ -6,6 +6,9 @@ import type { Because, TriageResult } from '../triage'
 /** Who caused an entry: a person, or the desk itself. */
 export type Actor = { person: string } | { system: string }
 
+/** Values that triage sets and a person may change; each has a because. */
+export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
+
 /** How a request came in. */
 export type Channel = 'portal' | 'desk' | 'api'
 
@@ -53,6 +56,20 @@ export type EntryBody =
   | { kind: 'clocksPaused'; targets: string[]; why: string; byHand?: true }
   | { kind: 'clocksResumed'; targets: string[]; why: string }
   | { kind: 'clockExtended'; target: string; by: number; granted: number; why: string }
+  | { kind: 'resorted'; field: SortedField; value: string; because: Because }
+  | {
+      kind: 'clockChanged'
+      target: string
+      label: string
+      serviceLevel: string
+      granted: number
+      stopOn: Clock['stopOn']
+      pauseIn: Clock['pauseIn']
+      why: string
+      /** Set when other hours count from now on: what was spent in those before. */
+      moved?: { calendar: string; spent: number; note: string }
+      because: Because
+    }
   | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
   | { kind: 'clockReopened'; target: string; why: string }
   | {

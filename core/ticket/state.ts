@@ -3,10 +3,7 @@ import type { Answers } from '../intake'
 import { dueKey } from '../ladder'
 import type { Instant } from '../time'
 import type { Because } from '../triage'
-import type { Channel, DeliveryState, Entry } from './entry'
-
-/** Values that triage sets and a person may change; each has a because. */
-export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
+import type { Channel, DeliveryState, Entry, SortedField } from './entry'
 
 export interface MessageState {
   key: string
@@ -102,6 +99,23 @@ const APPLY: Apply = {
     changeClocks(state, inTargets({ targets: [entry.target] }), (clock) =>
       extended(clock, entry.by, entry.at, entry.why, nameOfActor(entry)),
     ),
+  resorted: (state, { field, value, because }) => ({
+    [field]: value,
+    because: { ...state.because, [field]: because },
+  }),
+  clockChanged: (state, { target, label, serviceLevel, granted, stopOn, pauseIn, why, moved, at }) =>
+    changeClocks(state, inTargets({ targets: [target] }), (clock) => ({
+      ...clock,
+      label,
+      serviceLevel,
+      stopOn,
+      pauseIn,
+      grants: [...clock.grants, { at, granted, why }],
+      ...(moved && {
+        calendar: moved.calendar,
+        carried: { until: at, amount: moved.spent, note: moved.note },
+      }),
+    })),
   clockStopped: (state, entry) =>
     changeClocks(
       state,

@@ -1,5 +1,6 @@
 import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
+import { version } from '../../package.json'
 import type { Route, Statement } from './route'
 
 interface Operation {
@@ -41,7 +42,7 @@ export function describeApi(routes: [file: string, route: Route][]) {
     openapi: '3.1.0',
     info: {
       title: 'Yare Ledger',
-      version: '0.1.0',
+      version,
       description: 'Who may call what, what goes in and what comes out.',
     },
     servers: [{ url: '/' }],

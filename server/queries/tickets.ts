@@ -4,7 +4,7 @@ import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
-import type { TicketState } from '../../core/ticket'
+import { resortChoices, type TicketState } from '../../core/ticket'
 import { entryFromRow } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
@@ -203,6 +203,15 @@ export async function ticketPage(desk: Desk, reference: number) {
       label,
       gate: statusOf(kind, to).gate,
     })),
+    sorted: {
+      category: state.category,
+      impact: state.impact,
+      urgency: state.urgency,
+      priority: state.priority,
+      queue: state.queue,
+      team: state.team,
+    },
+    choices: resortChoices(design, directory),
     statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
     rungs: design.design.ladders.flatMap((ladder) =>
@@ -253,7 +262,7 @@ export async function requestPage(desk: Desk, reference: number, person: string)
 function requestOf(state: TicketState, design: CompiledDesign) {
   const status = statusOf(design.kind(state.kind), state.status)
   const due = (target: string) => {
-    const clock = state.clocks.find((one) => one.target === target)
+    const clock = state.clocks.findLast((one) => one.target === target)
     if (!clock) return { due: null, ended: null }
     return { due: dueAt(clock, design.calendar(clock.calendar)) ?? null, ended: clock.outcome ?? null }
   }

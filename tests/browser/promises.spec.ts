@@ -47,6 +47,28 @@ test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehan
   expect(await csv.text()).toContain('extended by Olin Brandt: Agreed by phone,1:30')
 })
 
+test('a technician sorts a ticket otherwise: the promise follows and time spent stays spent', async ({
+  page,
+}) => {
+  await signIn(page, TECHNICIAN)
+  const { rows } = await (await page.request.get('/api/clocks?target=resolve&band=fine&limit=50')).json()
+  const row = rows.find((one: { priorityOrder: number }) => one.priorityOrder > 1)
+  await page.goto(`/desk/${row.reference}`)
+  await page.getByRole('button', { name: 'Sort …' }).click()
+  const form = page.getByRole('form', { name: 'Sort it otherwise' })
+  await expect(form.getByRole('button', { name: 'Set it' })).toBeDisabled()
+  await form.getByLabel('to', { exact: true }).selectOption('I Critical')
+  await form.getByRole('button', { name: 'Set it' }).click()
+  await expect(form).toHaveCount(0)
+  await expect(page.locator('.parts')).toContainText('I · Critical')
+  await expect(page.locator('.statement')).toContainText('changed: Critical')
+  const answer = await page.request.post(`/api/tickets/${row.reference}/sort`, {
+    headers: { origin: origin() },
+    data: { field: 'priority', value: 'moon' },
+  })
+  expect([answer.status(), (await answer.json()).fields[0].field]).toEqual([422, 'value'])
+})
+
 test('Deadlines filter by band, team and words, and the address holds it all', async ({ page }) => {
   await signIn(page, LEAD)
   await firstRow(page)

@@ -1,0 +1,46 @@
+import type { CompiledDesign, Directory } from '../design'
+import type { Change } from './change'
+import { refitClocks } from './clocks'
+import { Refused, type ResortField } from './command'
+
+const GRADES = ['high', 'medium', 'low']
+
+/** What a field may be set to: the values that the ticket's own edition and the directory hold. */
+export function resortChoices(
+  design: CompiledDesign,
+  directory: Directory,
+): Record<ResortField, { value: string; label: string }[]> {
+  const grades = GRADES.map((value) => ({ value, label: value }))
+  const { priorities, categories, queues } = design.design
+  return {
+    category: categories.map(({ id }) => ({ value: id, label: design.categoryPath(id) })),
+    impact: grades,
+    urgency: grades,
+    // A priority that is not active stays on the tickets that have it and cannot be chosen.
+    priority: priorities
+      .filter((one) => one.active)
+      .map(({ id, name, numeral }) => ({ value: id, label: `${numeral} ${name}` })),
+    queue: queues.map(({ id, name }) => ({ value: id, label: name })),
+    team: [...directory.teams.values()].map(({ id, name }) => ({ value: id, label: name })),
+  }
+}
+
+/**
+ * Sorts a ticket otherwise than triage did: one value, with who set it as its because. Promises follow the changed
+ * facts.
+ * @throws Refused when the value cannot be chosen
+ */
+export function resort(change: Change, field: ResortField, value: string): void {
+  const { state, design, directory, context } = change
+  const choice = resortChoices(design, directory)[field].find((one) => one.value === value)
+  if (!choice)
+    throw new Refused('invalid', `This ${field} cannot be chosen.`, [
+      { field: 'value', message: `“${value}” is not among the choices of edition ${state.edition}` },
+    ])
+  if (state[field] === value) return
+  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
+  const before = state.because[field]?.text
+  const text = `${by} set it to ${choice.label}.${before ? ` Before: ${before}` : ''}`
+  change.enter({ kind: 'resorted', field, value, because: { text } })
+  refitClocks(change)
+}

@@ -1,0 +1,31 @@
+import { IsIn, IsString, MaxLength } from 'class-validator'
+import type { ResortField } from '../../../../core/ticket'
+import { defineRoute } from '../../../http/route'
+
+const FIELDS = ['category', 'impact', 'urgency', 'priority', 'queue', 'team'] as const
+
+class SortBody {
+  @IsIn(FIELDS, { message: `choose one of ${FIELDS.join(', ')}` })
+  field!: ResortField
+
+  /** Id of the new value, as the ticket's own edition and the directory know it. */
+  @IsString()
+  @MaxLength(200)
+  value!: string
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'Sort a ticket otherwise than triage did; its promises follow, time spent is kept',
+    body: SortBody,
+  },
+  async ({ desk, caller, body: { field, value }, number }) => {
+    const { sequence } = await desk.run(
+      number('reference'),
+      { kind: 'resort', field, value },
+      { person: caller.id },
+    )
+    return { sequence }
+  },
+)
