@@ -34,6 +34,8 @@ const BY_DAY = [1.25, 1.1, 1, 1, 1.1, 0.55, 0.4]
 /** The week of the gale: Monday 14 September 2026. */
 const BAD_WEEK = { from: Date.UTC(2026, 8, 14), to: Date.UTC(2026, 8, 21) }
 
+const LAST_DAYS = 5 * DAY
+
 /**
  * Lives through a year of the desk with the very decider that the server uses.
  * @param until the moment at which the demo begins
@@ -205,12 +207,21 @@ class Past {
     return { id: best.id, at: free(best) }
   }
 
+  /**
+   * How much of a target is used before something is done: late ones are rare, but for the bad week, and for the
+   * last days, in which part of the team was away at the boat show; some of those are late still.
+   */
+  private shareUsed(at: Instant, usuallyLate: number, latest: number, inTime: [number, number]): number {
+    const isBad = at >= BAD_WEEK.from && at < BAD_WEEK.to
+    const isLast = at >= this.until - LAST_DAYS
+    return this.chance.happens(isBad || isLast ? 0.37 : usuallyLate)
+      ? this.chance.between(1, isLast ? 3 : latest)
+      : this.chance.between(...inTime)
+  }
+
   private planReply(reference: number, at: Instant): void {
     const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'respond')!
-    const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to
-    const share = this.chance.happens(bad ? 0.35 : 0.06)
-      ? this.chance.between(1, 1.7)
-      : this.chance.between(0.08, 0.85)
+    const share = this.shareUsed(at, 0.06, 1.7, [0.08, 0.85])
     const hours = this.design.calendar(clock.calendar)
     const wanted = hours.add(at, share * clock.grants[0]!.granted)
     const who = this.worker(reference, wanted)
@@ -267,10 +278,7 @@ class Past {
 
   private planSolve(reference: number, at: Instant): void {
     const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'resolve')!
-    const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to
-    const share = this.chance.happens(bad ? 0.4 : 0.07)
-      ? this.chance.between(1, 1.35)
-      : this.chance.between(0.1, 0.95)
+    const share = this.shareUsed(at, 0.07, 1.35, [0.1, 0.95])
     const hours = this.design.calendar(clock.calendar)
     const wanted = momentWhenSpent(clock, hours, share * clock.grants[0]!.granted) ?? at
     const who = this.worker(reference, Math.max(wanted, at + 5 * MINUTE))

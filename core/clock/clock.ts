@@ -14,6 +14,8 @@ export interface Target {
   pauseIn: ('new' | 'active' | 'waiting')[]
   /** What keeps the promise: the first reply to the requester, or the ticket being done. */
   stopOn: 'reply' | 'done'
+  /** Begins anew each time it is kept while the ticket is open: an update every four hours, say. */
+  startsAnew?: boolean
   /**
    * From when it counts where the target comes to a ticket later, since its facts changed: from then on, unless set;
    * `logging` counts from the beginning, with the pauses that a target with the same pauses had.

@@ -131,12 +131,26 @@ function refit(change: Change, clock: Clock, promised: Promised): void {
 function lateClock(change: Change, promised: Promised): Clock & { because: Because } {
   const { clocks, loggedAt } = change.state
   const { target, pauseIn, countsFrom } = promised.target
-  let startedAt = countsFrom === 'logging' ? loggedAt : change.now
+  // One that begins anew counts from where the last one ended, not from the logging again.
+  const isAgain = clocks.some((one) => one.target === target && one.outcome !== 'cancelled')
+  const fromLogging = countsFrom === 'logging' && !isAgain
+  let startedAt = fromLogging ? loggedAt : change.now
   // Two clocks of one target are told apart by their start, so it is never the same moment.
   while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
   const pattern = clocks.find((one) => one.startedAt === loggedAt && one.pauseIn.join() === pauseIn.join())
-  const pauses = countsFrom === 'logging' ? (pattern?.pauses ?? []) : []
+  const pauses = fromLogging ? (pattern?.pauses ?? []) : []
   return { ...newClock(change, promised, startedAt), pauses }
+}
+
+/** Begins targets anew that are to run as long as the ticket is open and do not run now. */
+export function startAnew(change: Change): void {
+  const running = new Set(
+    change.state.clocks.filter((one) => one.stoppedAt === undefined).map((one) => one.target),
+  )
+  const clocks = [...promisesOf(change).values()]
+    .filter(({ target }) => target.startsAnew && !running.has(target.target))
+    .map((one) => lateClock(change, one))
+  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
 }
 
 /** Pauses, resumes, stops and reopens clocks so that they fit the ticket's status. */
@@ -152,6 +166,7 @@ export function settleClocks(change: Change, why: string): void {
     (clock) => clock.stopOn === 'done' && clock.stoppedAt !== undefined && clock.outcome !== 'cancelled',
   )
   for (const clock of ended) change.enter({ kind: 'clockReopened', target: clock.target, why: 'was done' })
+  startAnew(change)
   const live = change.state.clocks.filter((clock) => clock.stoppedAt === undefined)
   const pause = live
     .filter((clock) => restsIn(clock, status.group) && !openPause(clock))

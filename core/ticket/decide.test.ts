@@ -340,6 +340,45 @@ describe('promises in the hands of people', () => {
   })
 })
 
+describe('a target that the lead names', () => {
+  const design = demoDesign()
+  for (const level of design.serviceLevels)
+    level.targets.push({
+      target: 'update',
+      label: 'Update',
+      granted: Object.fromEntries(design.priorities.map((one) => [one.id, 'PT4H'])),
+      calendar: 'site',
+      pauseIn: ['waiting'],
+      stopOn: 'reply',
+      startsAnew: true,
+    })
+  const edition = new CompiledDesign(design, 1)
+  const updates = (ticket: Ticket) => ticket.state!.clocks.filter((one) => one.target === 'update')
+  const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
+
+  it('runs anew after each reply, from the reply on, for as long as the ticket is open', () => {
+    const ticket = new Ticket(edition).log({ gates: 3, boardingStopped: false })
+    for (const minutes of [30, 60, 90]) ticket.do({ kind: 'reply', text: 'Still at it.' }, at(minutes))
+    expect(updates(ticket).map((one) => [one.startedAt, one.outcome])).toEqual([
+      [at(0), 'kept'],
+      [at(30), 'kept'],
+      [at(60), 'kept'],
+      [at(90), undefined],
+    ])
+    const fields = { solvedBy: 'tora-aas', remarks: 'New belt' }
+    ticket.do({ kind: 'move', from: ticket.state!.status, to: 'solved', fields }, at(120))
+    expect(updates(ticket).every((one) => one.outcome === 'kept')).toBe(true)
+    expect(ticketAlarms(ticket.state!, edition)).toEqual([])
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it('is missed each time that nobody replied, and then runs on', () => {
+    const ticket = new Ticket(edition).log({ gates: 3, boardingStopped: false })
+    ticket.do({ kind: 'reply', text: 'Late.' }, DEMO_BEGINS + 50 * HOUR)
+    expect(updates(ticket).map((one) => one.outcome)).toEqual(['missed', undefined])
+  })
+})
+
 describe('sorting by hand', () => {
   const later = DEMO_BEGINS + 20 * MINUTE
   const clockOf = (ticket: Ticket, target: string) =>

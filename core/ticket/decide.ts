@@ -9,6 +9,7 @@ import {
   pauseByHand,
   resumeByHand,
   settleClocks,
+  startAnew,
   startClocks,
   stopClock,
   ticketAlarms,
@@ -135,6 +136,7 @@ function reply(change: Change, { text }: Of<'reply'>): void {
   change.enter({ kind: 'replied', text: checkText(text) })
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
+  startAnew(change)
   moveByItself(change, 'onReply', 'a reply went out')
   change.tell([change.directory.people.get(change.state.requester)], 'reply', { text: text.trim() })
 }

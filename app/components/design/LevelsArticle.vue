@@ -92,6 +92,42 @@ function setPause(level: ServiceLevel, index: number, group: 'new' | 'active' | 
   const others = level.targets[index]!.pauseIn.filter((one) => one !== group)
   void putTarget(level, index, { pauseIn: on ? [...others, group] : others })
 }
+const keptBy = (target: Target) => (target.startsAnew ? 'eachReply' : target.stopOn)
+function setKept(level: ServiceLevel, index: number, value: string) {
+  const { startsAnew: _, ...rest } = level.targets[index]!
+  const target: Target = {
+    ...rest,
+    stopOn: value === 'done' ? 'done' : 'reply',
+    ...(value === 'eachReply' && { startsAnew: true }),
+  }
+  void put(level, { targets: level.targets.map((one, at) => (at === index ? target : one)) })
+}
+function removeTarget(level: ServiceLevel, index: number) {
+  void put(level, { targets: level.targets.filter((_, at) => at !== index) })
+}
+const naming = ref<string>()
+const targetName = ref('')
+async function addTarget(level: ServiceLevel) {
+  const label = targetName.value.trim()
+  const base = label
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+  if (!base) return
+  // The same name in two levels is the same target: the first level that holds promises it.
+  if (level.targets.some((one) => one.target === base)) return (wrong.value = `${level.id}-name`)
+  wrong.value = undefined
+  const target: Target = {
+    target: base,
+    label,
+    granted: {},
+    calendar: 'site',
+    pauseIn: ['waiting'],
+    stopOn: 'done',
+  }
+  if (await put(level, { targets: [...level.targets, target] })) naming.value = undefined
+  targetName.value = ''
+}
 const uses = (level: ServiceLevel) =>
   props.design.ladders
     .filter((ladder) => level.targets.some((one) => one.target === ladder.target))
@@ -167,7 +203,9 @@ function setClose(text: string) {
               <th>Target</th>
               <th v-for="one in priorities" :key="one.id" class="n">{{ one.numeral }}</th>
               <th>Counts in the hours of</th>
+              <th>Kept by</th>
               <th>Stands still while</th>
+              <th v-if="!readonly"><span class="sr-only">Take out</span></th>
             </tr>
           </thead>
           <tbody>
@@ -202,6 +240,18 @@ function setClose(text: string) {
                 </select>
               </td>
               <td>
+                <select
+                  :value="keptBy(target)"
+                  :disabled="readonly"
+                  :aria-label="`${level.name}, ${target.label}, kept by`"
+                  @change="setKept(level, at, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option value="reply">the first reply</option>
+                  <option value="eachReply">each reply, then anew</option>
+                  <option value="done">being done</option>
+                </select>
+              </td>
+              <td>
                 <label v-for="group in ['new', 'active', 'waiting'] as const" :key="group" class="group"
                   ><input
                     type="checkbox"
@@ -212,6 +262,16 @@ function setClose(text: string) {
                   />
                   {{ group }}</label
                 >
+              </td>
+              <td v-if="!readonly" class="small">
+                <button
+                  class="link"
+                  type="button"
+                  :aria-label="`${level.name}: take out ${target.label}`"
+                  @click="removeTarget(level, at)"
+                >
+                  take out
+                </button>
               </td>
             </tr>
           </tbody>
@@ -229,6 +289,16 @@ function setClose(text: string) {
           >
             later
           </button>
+          <form v-if="naming === level.id" class="naming" @submit.prevent="addTarget(level)">
+            <label :for="`target-${level.id}`">New target</label>
+            <input :id="`target-${level.id}`" v-model="targetName" class="words" placeholder="First visit" />
+            <button class="link" type="submit">add</button>
+            <button class="link" type="button" @click="naming = undefined">leave it</button>
+            <span v-if="wrong === `${level.id}-name`" class="error-text" role="alert"
+              >there is one of this name</span
+            >
+          </form>
+          <button v-else class="link" type="button" @click="naming = level.id">add a target …</button>
           <button class="link" type="button" @click="copy(index)">copy</button>
           <button class="link" type="button" @click="family(index)">copy into one for each priority</button>
           <button v-if="removing !== level.id" class="link" type="button" @click="removing = level.id">
@@ -264,6 +334,15 @@ input:not([type='checkbox']) {
   border: 1px solid var(--field-rule);
   border-radius: 3px;
   padding: 2px 6px;
+}
+input.words {
+  text-align: left;
+  font: inherit;
+}
+.naming {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
 }
 input.name {
   font: 600 1.1rem var(--serif);
