@@ -10,7 +10,17 @@ const props = defineProps<{
   zone: string
 }>()
 
-const WIDTH = 600
+// Drawn as wide as there is room, so that its words keep their size on a narrow page.
+const width = ref(600)
+const figure = ref<HTMLElement>()
+let watcher: ResizeObserver | undefined
+onMounted(() => {
+  const fit = () => (width.value = Math.min(860, Math.max(320, figure.value?.clientWidth ?? 600)))
+  fit()
+  watcher = new ResizeObserver(fit)
+  watcher.observe(figure.value!)
+})
+onBeforeUnmount(() => watcher?.disconnect())
 const TOP = 26
 const LANE = 32
 
@@ -36,7 +46,7 @@ const domain = computed(() => {
   return { from: from - margin / 2, to: to + margin }
 })
 
-const x = (at: number) => ((at - domain.value.from) / (domain.value.to - domain.value.from)) * WIDTH
+const x = (at: number) => ((at - domain.value.from) / (domain.value.to - domain.value.from)) * width.value
 const height = computed(() => TOP + lanes.value.length * LANE + 20)
 
 const shut = computed(() => {
@@ -54,7 +64,7 @@ const ticks = computed(() => {
   const length = domain.value.to - domain.value.from
   const step =
     [HOUR / 2, HOUR, 2 * HOUR, 3 * HOUR, 6 * HOUR, 12 * HOUR, DAY, 2 * DAY, 7 * DAY, 14 * DAY, 30 * DAY].find(
-      (one) => length / one <= 11,
+      (one) => length / one <= Math.min(11, width.value / 54),
     ) ?? 90 * DAY
   const offset = Zone.of(props.zone).offsetAt(domain.value.from)
   const first = Math.ceil((domain.value.from + offset) / step) * step - offset
@@ -66,7 +76,7 @@ const ticks = computed(() => {
         : timeOfDay(at, props.zone)
     list.push({ at, label: label === '00:00' ? weekdayAndTime(at, props.zone).slice(0, 3) : label })
   }
-  return list.filter(({ at }) => x(at) > 14 && x(at) < WIDTH - 14)
+  return list.filter(({ at }) => x(at) > 20 && x(at) < width.value - 20)
 })
 
 const pieces = (ledger: TimeLedger) =>
@@ -99,14 +109,14 @@ function caption({ clock, ledger }: (typeof lanes.value)[number]): string {
 /** Captions stand right of the flag where there is room, else left of the line's end. */
 function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 'start' | 'end' } {
   const end = x(Math.max(lane.ledger.due ?? 0, lane.clock.stoppedAt ?? props.now))
-  return end > WIDTH * 0.55 ? { x: end - 6, anchor: 'end' } : { x: end + 14, anchor: 'start' }
+  return end > width.value * 0.55 ? { x: end - 6, anchor: 'end' } : { x: end + 14, anchor: 'start' }
 }
 </script>
 
 <template>
-  <figure class="chart">
+  <figure ref="figure" class="chart">
     <svg
-      :viewBox="`0 0 ${WIDTH} ${height}`"
+      :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="lanes.map(({ standing }) => standing.sentence).join('. ')"
     >
@@ -183,9 +193,9 @@ function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 
           {{ caption(lane) }}
         </text>
       </g>
-      <g v-if="x(now) <= WIDTH" class="now">
+      <g v-if="x(now) <= width" class="now">
         <line :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 18" />
-        <text :x="Math.min(WIDTH - 32, Math.max(32, x(now)))" :y="TOP - 14" text-anchor="middle">
+        <text :x="Math.min(width - 32, Math.max(32, x(now)))" :y="TOP - 14" text-anchor="middle">
           now {{ timeOfDay(now, zone) }}
         </text>
       </g>

@@ -321,7 +321,16 @@ h2 {
   margin-top: 18px;
 }
 .levels {
-  max-width: 1000px;
+  max-width: 1160px;
+}
+.levels td:last-child {
+  white-space: nowrap;
+}
+.levels td:last-child .group {
+  margin-right: 4px;
+}
+.levels select {
+  max-width: 140px;
 }
 .levels td:first-child {
   white-space: nowrap;
