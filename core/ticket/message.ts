@@ -36,7 +36,7 @@ export function composeMessage(
 function ticketFields(change: Change, person: Person): Record<string, string> {
   const { state, design, directory } = change
   const by = (target: string) => {
-    const clock = state.clocks.find((one) => one.target === target)
+    const clock = state.clocks.findLast((one) => one.target === target)
     return clock ? dueInWords(clock, change, person) : 'no time promised'
   }
   const item = design.item(state.item)
