@@ -327,61 +327,18 @@ h2 {
   white-space: nowrap;
 }
 .levels td:last-child .group {
-  margin-right: 4px;
-}
-.levels select {
-  max-width: 140px;
-}
-.levels td:first-child {
-  white-space: nowrap;
-}
-input:not([type='checkbox']) {
-  font: 500 1rem var(--mono);
-  text-align: right;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 2px 6px;
-}
-input.words {
-  text-align: left;
-  font: inherit;
-}
-.naming {
   display: inline-flex;
-  gap: 8px;
   align-items: center;
-}
-input.name {
-  font: 600 1.1rem var(--serif);
-  text-align: left;
-  width: min(420px, 80%);
-  border-color: transparent;
-  background: transparent;
-}
-input.name:hover,
-input.name:focus {
-  border-color: var(--field-rule);
-  background: var(--field);
-}
-input[aria-invalid='true'] {
-  border-color: var(--red);
-}
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 5px;
-}
-.group {
-  margin-right: 8px;
+  gap: 5px;
+  min-height: 28px;
+  margin-right: 12px;
   white-space: nowrap;
 }
 .group input {
   accent-color: var(--sea);
+  width: 24px;
+  height: 24px;
+  margin: 0;
 }
 .acts {
   display: flex;
