@@ -252,7 +252,7 @@ function setClose(text: string) {
                 </select>
               </td>
               <td>
-                <label v-for="group in ['new', 'active', 'waiting'] as const" :key="group" class="group"
+                <label v-for="group in ['new', 'active', 'waiting'] as const" :key="group" class="still"
                   ><input
                     type="checkbox"
                     :checked="target.pauseIn.includes(group)"
@@ -326,18 +326,66 @@ h2 {
 .levels td:last-child {
   white-space: nowrap;
 }
-.levels td:last-child .group {
+.levels select {
+  max-width: 140px;
+}
+.levels td:first-child {
+  white-space: nowrap;
+}
+input:not([type='checkbox']) {
+  font: 500 1rem var(--mono);
+  text-align: right;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 2px 6px;
+}
+input.words {
+  text-align: left;
+  font: inherit;
+}
+.naming {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+}
+input.name {
+  font: 600 1.1rem var(--serif);
+  text-align: left;
+  width: min(420px, 80%);
+  border-color: transparent;
+  background: transparent;
+}
+input.name:hover,
+input.name:focus {
+  border-color: var(--field-rule);
+  background: var(--field);
+}
+input[aria-invalid='true'] {
+  border-color: var(--red);
+}
+select {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 5px;
+}
+.still {
   display: inline-flex;
   align-items: center;
   gap: 5px;
   min-height: 28px;
-  margin-right: 12px;
+  margin-right: 10px;
   white-space: nowrap;
 }
-.group input {
+.still input {
   accent-color: var(--sea);
-  width: 24px;
+  width: 18px;
   height: 24px;
+  min-width: 24px;
   margin: 0;
 }
 .acts {
