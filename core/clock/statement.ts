@@ -1,22 +1,13 @@
 import { formatDuration, hoursAndMinutes, isoTime, signedBalance, type Instant } from '../time'
 import type { LedgerLine, TimeLedger } from './ledger'
 
-const WORDS: Record<LedgerLine['kind'], string> = {
-  granted: 'granted',
-  changed: 'changed',
-  extended: 'extended',
-  counted: 'counted',
-  shut: 'shut',
-  paused: 'paused',
-}
-
 /**
  * What a line of a statement says: `paused by Tora Aas: part ordered`.
  * @param nameOf gives a person's name by id
  */
 export function lineInWords(line: LedgerLine, nameOf: (id: string) => string): string {
   if (line.kind === 'counted') return line.note
-  return `${WORDS[line.kind]}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${line.note}`
+  return `${line.kind}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${line.note}`
 }
 
 /** One field of a CSV file after RFC 4180; a text that a spreadsheet would take for a formula gets an apostrophe. */
