@@ -222,7 +222,7 @@ class Past {
   private planReply(reference: number, at: Instant): void {
     const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'respond')!
     const share = this.shareUsed(at, 0.06, 1.7, [0.08, 0.85])
-    const hours = this.design.calendar(clock.calendar)
+    const hours = this.design.hoursOf(clock)
     const wanted = hours.add(at, share * clock.grants[0]!.granted)
     const who = this.worker(reference, wanted)
     this.plan(who.at, () => this.reply(reference, who.id, who.at))
@@ -279,7 +279,7 @@ class Past {
   private planSolve(reference: number, at: Instant): void {
     const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'resolve')!
     const share = this.shareUsed(at, 0.07, 1.35, [0.1, 0.95])
-    const hours = this.design.calendar(clock.calendar)
+    const hours = this.design.hoursOf(clock)
     const wanted = momentWhenSpent(clock, hours, share * clock.grants[0]!.granted) ?? at
     const who = this.worker(reference, Math.max(wanted, at + 5 * MINUTE))
     this.plan(who.at, () => {

@@ -14,12 +14,11 @@ const props = defineProps<{
 const calendars = useCalendars()
 
 const shown = computed(() => {
-  const hoursOf = (calendar: string) => calendars.hours(props.row.edition, calendar)
   const clock = leadingClock(props.row.clocks, (one) => {
-    const hours = hoursOf(one.calendar)
+    const hours = calendars.hoursOf(one)
     return hours && dueAt(one, hours)
   })
-  const hours = clock && hoursOf(clock.calendar)
+  const hours = clock && calendars.hoursOf(clock)
   const standing = (one: Clock, open: WorkingTime) =>
     standingOf(one, open, props.now, calendars.closeFrom(props.row.edition))
   return clock && hours ? { clock, hours, standing: standing(clock, hours) } : undefined

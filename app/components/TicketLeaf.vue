@@ -23,7 +23,7 @@ const statement = ref<string>()
 async function load() {
   try {
     const page = await api<Ticket>(`/api/tickets/${props.reference}`)
-    await calendars.need(page.edition)
+    await calendars.need([page])
     ticket.value = page
     failed.value = undefined
   } catch (error) {
@@ -49,7 +49,7 @@ const isLast = (clock: Clock, _: number, all: Clock[]) =>
 const clocks = computed(() =>
   // Of a target that ran more than once, the last is the one that counts.
   (ticket.value?.clocks ?? []).filter(isLast).flatMap((clock) => {
-    const hours = calendars.hours(ticket.value!.edition, clock.calendar)
+    const hours = calendars.hoursOf(clock)
     const shares = [
       ...new Set(
         ticket.value!.rungs.filter((rung) => rung.target === clock.target).map((rung) => rung.share),

@@ -1,41 +1,36 @@
-import type { Design } from '~~/core/design'
-import { CalendarTime, flattenCalendar, type Calendar, type WorkingTime } from '~~/core/time'
+import type { Clock } from '~~/core/clock'
+import { CompiledDesign, type Design } from '~~/core/design'
+import type { WorkingTime } from '~~/core/time'
 
-const compiled = new Map<string, WorkingTime>()
+const known = new Map<number, CompiledDesign>()
 const asked = new Map<number, Promise<void>>()
 
-const flattened = (calendar: Calendar, all: Calendar[]) =>
-  flattenCalendar(calendar, (id) => all.find((one) => one.id === id))
-
-/** From which share on a promise is close, by edition, where the lead chose it. */
-const closeShares = new Map<number, number | undefined>()
-
-/** The calendars of editions, compiled in the browser by the very core that the server uses. */
+/** The editions whose hours a ticket's clocks count in, compiled in the browser by the very core that the server uses. */
 export function useCalendars() {
-  function learn(edition: number, { calendars, desk }: Design): void {
-    closeShares.set(edition, desk.closeFrom)
-    for (const calendar of calendars) {
-      const key = `${edition}/${calendar.id}`
-      if (!compiled.has(key)) compiled.set(key, new CalendarTime(flattened(calendar, calendars)))
-    }
+  async function fetchEdition(edition: number): Promise<void> {
+    const { document } = await api<{ document: Design }>(`/api/editions/${edition}`)
+    known.set(edition, new CompiledDesign(document, edition, (other) => known.get(other)))
   }
 
-  /** Fetches the calendars of an edition once. */
-  async function need(edition: number): Promise<void> {
+  function needEdition(edition: number): Promise<void> {
     let promise = asked.get(edition)
     if (!promise) {
-      promise = api<{ document: Design }>(`/api/editions/${edition}`).then(({ document }) =>
-        learn(edition, document),
-      )
+      promise = fetchEdition(edition)
       asked.set(edition, promise)
       promise.catch(() => asked.delete(edition))
     }
-    await promise
+    return promise
   }
 
-  const hours = (edition: number, calendar: string): WorkingTime | undefined =>
-    compiled.get(`${edition}/${calendar}`)
-  const closeFrom = (edition: number): number | undefined => closeShares.get(edition)
+  /** Fetches the editions that tickets follow and that their clocks count in, once each. */
+  async function need(tickets: { edition: number; clocks: readonly Clock[] }[]): Promise<void> {
+    const editions = tickets.flatMap((one) => [one.edition, ...one.clocks.map((clock) => clock.edition)])
+    await Promise.all([...new Set(editions)].map(needEdition))
+  }
 
-  return { need, hours, closeFrom }
+  /** The hours in which a clock counts; undefined before its edition was fetched. */
+  const hoursOf = (clock: Clock): WorkingTime | undefined => known.get(clock.edition)?.hoursOf(clock)
+  const closeFrom = (edition: number): number | undefined => known.get(edition)?.design.desk.closeFrom
+
+  return { need, hoursOf, closeFrom }
 }

@@ -74,12 +74,16 @@ export function useDraft() {
     done.value.push(step)
   }
 
-  async function publish(version: number, note: string): Promise<number | undefined> {
+  async function publish(
+    version: number,
+    note: string,
+    openTickets: 'keep' | 'follow',
+  ): Promise<number | undefined> {
     busy.value++
     try {
       const { edition } = await api<{ edition: number }>('/api/draft/publish', {
         method: 'POST',
-        body: { version, note },
+        body: { version, note, openTickets },
       })
       done.value = undone.value = []
       await load()

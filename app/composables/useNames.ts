@@ -16,6 +16,14 @@ export interface DirectoryPage {
   teams: { id: string; name: string; lead?: string }[]
   sites: { id: string; name: string; zone: string; organisation: string; calendar: string }[]
   organisations: { id: string; name: string }[]
+  agreements: {
+    number: number
+    organisation: string
+    cover: string
+    starts: number
+    ends: number
+    calendar?: string
+  }[]
 }
 
 /** The values that facts of a design may have, with their names: for choosing. */
@@ -40,6 +48,11 @@ export function namesOf(design: Design, directory: DirectoryPage): Names {
     site: named(directory.sites),
     organisation: named(directory.organisations),
     team: named(directory.teams),
+    technician: named(directory.people.filter((one) => one.role !== 'requester')),
+    status: [
+      ...new Map(design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one])).values(),
+    ].map(({ id, name }) => ({ value: id, label: name })),
+    statusGroup: ['new', 'active', 'waiting', 'done'].map((value) => ({ value, label: value })),
     cover: ['Round the clock', 'Office hours', 'Pay per job'].map((value) => ({ value, label: value })),
   }
 }

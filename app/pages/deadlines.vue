@@ -73,9 +73,7 @@ async function fetchRows(limit: number, after?: string): Promise<ClockList> {
   const answer = await api<ClockList>('/api/clocks', {
     query: { ...filters.value, band: band.value, limit, after, ...(after && { at: list.value?.now }) },
   })
-  await Promise.all(
-    [...new Set(answer.rows.map((row) => row.edition))].map((edition) => calendars.need(edition)),
-  )
+  await calendars.need(answer.rows.map(({ edition, clock }) => ({ edition, clocks: [clock] })))
   return answer
 }
 
@@ -166,7 +164,7 @@ interface Drawn {
 }
 function drawn(index: number): Drawn | undefined {
   const row = rows.value[index]
-  const hours = row && calendars.hours(row.edition, row.clock.calendar)
+  const hours = row && calendars.hoursOf(row.clock)
   if (!row || !hours) return undefined
   return { row, hours, standing: standingOf(row.clock, hours, time.now, calendars.closeFrom(row.edition)) }
 }

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
-  | { kind: 'clock' | 'edition' | 'reconnected' }
+  | { kind: 'clock' | 'edition' | 'adoption' | 'reconnected' }
 
 /** The stream of what changes elsewhere; one connection for the whole page. */
 export const useLive = defineStore('live', () => {

@@ -1,5 +1,5 @@
 import type { Condition } from '../condition'
-import type { Instant, WorkingTime } from '../time'
+import type { Calendar, Instant, WorkingTime } from '../time'
 
 /** What a service level promises for one target. */
 export interface Target {
@@ -8,19 +8,36 @@ export interface Target {
   label: string
   /** Time granted by priority id, as an ISO 8601 duration; a priority without one starts no clock. */
   granted: Record<string, string>
-  /** Whose hours count: those of the requester's site, or one calendar of the design. */
-  calendar: 'site' | { calendar: string }
+  /**
+   * Whose hours count: those of the requester's site, of the organisation's agreement (where it names none, of the
+   * site), or one calendar of the design.
+   */
+  calendar: 'site' | 'agreement' | { calendar: string }
+  /**
+   * Counts only while the technician who has the ticket is on shift as well. Where nobody has it, or the shifts never
+   * meet these hours, the hours alone count.
+   */
+  onShift?: boolean
+  /** Begins once this holds; from the start on if left out. */
+  startWhen?: Condition
   /** Groups of statuses in which the clock stands still. */
   pauseIn: ('new' | 'active' | 'waiting')[]
-  /** What keeps the promise: the first reply to the requester, or the ticket being done. */
-  stopOn: 'reply' | 'done'
+  /** Stands still as long as this holds, whatever the status. */
+  pauseWhen?: Condition
+  /** What keeps the promise: the first reply to the requester, the ticket being done, or `stopWhen`. */
+  stopOn: 'reply' | 'done' | 'condition'
+  /** With `stopOn: 'condition'`: the promise is kept once this holds. A ticket that is done ends it as well. */
+  stopWhen?: Condition
+  /** Called off as soon as this holds, neither kept nor missed; begins anew when it holds no longer. */
+  cancelWhen?: Condition
   /** Begins anew each time it is kept while the ticket is open: an update every four hours, say. */
   startsAnew?: boolean
   /**
-   * From when it counts where the target comes to a ticket later, since its facts changed: from then on, unless set;
-   * `logging` counts from the beginning, with the pauses that a target with the same pauses had.
+   * From when it counts where the target comes to a ticket later, since its facts changed: from then on, unless set.
+   * `logging` counts from the beginning without the time in which it would have stood still;
+   * `loggingThroughPauses` counts all of that too.
    */
-  countsFrom?: 'logging'
+  countsFrom?: 'logging' | 'loggingThroughPauses'
 }
 
 export interface ServiceLevel {
@@ -28,6 +45,8 @@ export interface ServiceLevel {
   name: string
   when: Condition
   targets: Target[]
+  /** What becomes of a target that ended with the ticket when the ticket is reopened: it goes on, unless set. */
+  onReopen?: 'anew'
 }
 
 export interface Pause {
@@ -53,9 +72,11 @@ export interface Clock {
   target: string
   label: string
   serviceLevel: string
-  /** Calendar of the design edition that started the clock. */
+  /** The hours in which it counts: a calendar of an edition of the design. */
   calendar: string
   edition: number
+  /** Laid over those hours: the shifts of a technician as they were when it began to count in them. */
+  shift?: { person: string; hours: Calendar }
   startedAt: Instant
   grants: Grant[]
   pauses: Pause[]

@@ -1,4 +1,5 @@
 import { failures, holds, isTest, partsOf, type Condition, type Facts, type Test } from '../condition'
+import { freeId } from '../naming'
 import type { ServiceLevel } from './clock'
 
 /** What would become of one service level for one ticket. */
@@ -63,10 +64,4 @@ export function familyOf(
 
 function withTest(condition: Condition, test: Test): Condition {
   return { all: 'all' in condition ? [...condition.all, test] : [condition, test] }
-}
-
-function freeId(wanted: string, isTaken: (id: string) => boolean): string {
-  let id = wanted
-  for (let number = 2; isTaken(id); number++) id = `${wanted}-${number}`
-  return id
 }

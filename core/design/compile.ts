@@ -2,7 +2,9 @@ import type { FactValue, Vocabulary } from '../condition'
 import type { CatalogItem, Form, Portal, Question } from '../intake'
 import type { Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
-import { CalendarTime, flattenCalendar } from '../time'
+import type { Clock, Target } from '../clock'
+import { canonicalJson } from '../json'
+import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
 import type { Directory } from './directory'
 
@@ -22,19 +24,26 @@ function lookUp<T>(map: ReadonlyMap<string, T>, what: string, id: string): T {
 
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
 
+/** How many calendars with somebody's shifts laid over them are kept compiled. */
+const MOST_SHIFTS = 2000
+
 /** A published design made ready for deciding: everything looked up by id, calendars compiled on first use. */
 export class CompiledDesign {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
   private readonly maps
   private readonly hours = new Map<string, CalendarTime>()
+  private readonly shiftHours = new Map<string, WorkingTime>()
+  private readonly likeness = new Map<string, boolean>()
 
   /**
    * @param edition number of the edition; 0 for a draft
+   * @param earlier gives another edition, for clocks that count in the hours of one
    */
   constructor(
     readonly design: Design,
     readonly edition: number,
+    private readonly earlier: (edition: number) => CompiledDesign | undefined = () => undefined,
   ) {
     this.questions = new Map(design.questions.map((one) => [one.name, one]))
     this.categories = byId(design.categories)
@@ -48,6 +57,7 @@ export class CompiledDesign {
       rotas: byId(design.rotas),
       templates: byId(design.templates),
       calendars: byId(design.calendars),
+      serviceLevels: byId(design.serviceLevels),
     }
   }
 
@@ -62,16 +72,71 @@ export class CompiledDesign {
   template = (id: string): Template => lookUp(this.maps.templates, 'template', id)
   queueName = (id: string): string => this.maps.queues.get(id)?.name ?? id
 
+  hasCalendar = (id: string): boolean => this.maps.calendars.has(id)
+  hasPriority = (id: string): boolean => this.maps.priorities.has(id)
+  findKind = (id: string): TicketKind | undefined => this.maps.kinds.get(id)
+
   /** A calendar of the design, compiled. */
   calendar(id: string): CalendarTime {
     let hours = this.hours.get(id)
     if (!hours) {
-      const calendar = lookUp(this.maps.calendars, 'calendar', id)
-      hours = new CalendarTime(flattenCalendar(calendar, (base) => this.maps.calendars.get(base)))
+      hours = new CalendarTime(this.flat(id))
       this.hours.set(id, hours)
     }
     return hours
   }
+
+  private flat(id: string): Calendar {
+    const calendar = lookUp(this.maps.calendars, 'calendar', id)
+    return flattenCalendar(calendar, (base) => this.maps.calendars.get(base))
+  }
+
+  /**
+   * The hours in which a clock counts: its calendar in its edition, with the shifts laid over it.
+   * @throws BrokenReference when the calendar or the edition is not known
+   */
+  hoursOf({ edition, calendar, shift }: Pick<Clock, 'edition' | 'calendar' | 'shift'>): WorkingTime {
+    if (edition !== this.edition) return this.other(edition).hoursOf({ edition, calendar, shift })
+    const hours = this.calendar(calendar)
+    if (!shift) return hours
+    const key = `${calendar} ${canonicalJson(shift.hours)}`
+    let combined = this.shiftHours.get(key)
+    if (!combined) {
+      // Each change of somebody's shifts makes another; the old ones are asked for less and less.
+      if (this.shiftHours.size >= MOST_SHIFTS) this.shiftHours.clear()
+      combined = new CombinedTime('all', [hours, new CalendarTime(shift.hours)])
+      this.shiftHours.set(key, combined)
+    }
+    return combined
+  }
+
+  /** Whether a calendar says the same in another edition as here, with all that it builds on. */
+  hasSameHours(edition: number, id: string): boolean {
+    const key = `${edition} ${id}`
+    let same = this.likeness.get(key)
+    if (same === undefined) {
+      same = canonicalJson(this.other(edition).flat(id)) === canonicalJson(this.flat(id))
+      this.likeness.set(key, same)
+    }
+    return same
+  }
+
+  private other(edition: number): CompiledDesign {
+    if (edition === this.edition) return this
+    const found = this.earlier(edition)
+    if (!found) throw new BrokenReference('edition', String(edition))
+    return found
+  }
+
+  /** What a service level says of a target; undefined when it has no such. */
+  target(serviceLevel: string, target: string): Target | undefined {
+    const level = this.maps.serviceLevels.get(serviceLevel)
+    return level?.targets.find((one) => one.target === target)
+  }
+
+  /** Whether a reopened ticket's targets of this level begin anew. */
+  beginsAnewOnReopen = (serviceLevel: string): boolean =>
+    this.maps.serviceLevels.get(serviceLevel)?.onReopen === 'anew'
 
   /** A category's path in names: `Gates › Scanners`. */
   categoryPath(id: string): string {
@@ -95,6 +160,11 @@ export class CompiledDesign {
     return FACT_NAMES[fact] ?? fact
   }
 
+  /** The name of a status, in the first ticket kind that has it. */
+  private statusName(id: string): string | undefined {
+    return this.design.kinds.flatMap((kind) => kind.statuses).find((one) => one.id === id)?.name
+  }
+
   private valueName(fact: string, value: FactValue, directory: Directory): string {
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     const id = String(value)
@@ -112,6 +182,10 @@ export class CompiledDesign {
       organisation: () => directory.organisations.get(id)?.name,
       team: () => directory.teams.get(id)?.name,
       portal: () => this.maps.portals.get(id)?.name,
+      technician: () => directory.people.get(id)?.name,
+      requester: () => directory.people.get(id)?.name,
+      status: () => this.statusName(id),
+      statusGroup: () => id,
     }
     return names[fact]?.() ?? id
   }
@@ -133,4 +207,7 @@ export const FACT_NAMES: Record<string, string> = {
   priority: 'priority',
   queue: 'queue',
   team: 'team',
+  technician: 'technician',
+  status: 'status',
+  statusGroup: 'group of the status',
 }

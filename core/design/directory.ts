@@ -40,6 +40,8 @@ export interface Agreement {
   cover: string
   starts: Instant
   ends: Instant
+  /** Calendar of the design whose hours the organisation has bought; those of its sites if left out. */
+  calendar?: string
 }
 
 export interface Organisation {
@@ -64,7 +66,7 @@ export class Directory {
   readonly sites: ReadonlyMap<string, Site>
   readonly organisations: ReadonlyMap<string, Organisation>
   readonly membersOf: ReadonlyMap<string, Person[]>
-  private readonly agreements: Agreement[]
+  readonly agreements: readonly Agreement[]
   private readonly shifts = new Map<string, WorkingTime>()
 
   constructor(data: DirectoryData) {
@@ -89,6 +91,11 @@ export class Directory {
     return this.agreements.find(
       (one) => one.organisation === organisation && one.starts <= at && at < one.ends,
     )
+  }
+
+  /** The agreement of a number. */
+  agreement(number: number | null): Agreement | undefined {
+    return number === null ? undefined : this.agreements.find((one) => one.number === number)
   }
 
   /** The agreement that ended last, for saying since when there is none. */

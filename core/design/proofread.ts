@@ -1,3 +1,4 @@
+import type { Target } from '../clock'
 import { factsOf, isTest, partsOf, type Condition, type FactValue, type Test } from '../condition'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 import { shadowedRows, type DecisionTable } from '../table'
@@ -39,6 +40,8 @@ class Reader {
       template: of(design.templates),
       team: new Set(directory.teams.keys()),
       person: new Set(directory.people.keys()),
+      status: new Set(design.kinds.flatMap((kind) => kind.statuses.map((one) => one.id))),
+      'group of statuses': new Set(['new', 'active', 'waiting', 'done']),
       organisation: new Set(directory.organisations.keys()),
       site: new Set(directory.sites.keys()),
     }
@@ -96,6 +99,10 @@ const VALUE_KINDS: Record<string, string> = {
   organisation: 'organisation',
   team: 'team',
   portal: 'portal',
+  requester: 'person',
+  technician: 'person',
+  status: 'status',
+  statusGroup: 'group of statuses',
 }
 
 function testsOf(condition: Condition): Test[] {
@@ -145,6 +152,9 @@ function desk(reader: Reader): void {
         'working-time',
         `the site ${site.name} needs the calendar “${site.calendar}”, which is not here`,
       )
+  for (const { number, calendar } of reader.directory.agreements)
+    if (calendar !== undefined && !reader.ids.calendar!.has(calendar))
+      reader.error('working-time', `agreement ${number} needs the calendar “${calendar}”, which is not here`)
 }
 
 function catalog(reader: Reader): void {
@@ -287,7 +297,7 @@ function serviceLevels(reader: Reader): void {
     const place = `service-levels/${level.id}`
     reader.condition(place, level.when)
     for (const target of level.targets) {
-      if (target.calendar !== 'site') reader.refers(place, 'calendar', target.calendar.calendar)
+      termsOf(reader, place, target)
       for (const [priority, duration] of Object.entries(target.granted)) {
         reader.refers(place, 'priority', priority)
         grantedTime(reader, place, target.label, duration)
@@ -298,6 +308,19 @@ function serviceLevels(reader: Reader): void {
     }
   }
   if (design.serviceLevels.length === 0) reader.remark('service-levels', 'nothing is promised to anybody')
+}
+
+/** The hours of a target, and when it begins, rests, ends and is called off. */
+function termsOf(reader: Reader, place: string, target: Target): void {
+  const { calendar, startWhen, pauseWhen, stopWhen, cancelWhen } = target
+  if (typeof calendar === 'object') reader.refers(place, 'calendar', calendar.calendar)
+  for (const condition of [startWhen, pauseWhen, stopWhen, cancelWhen]) reader.condition(place, condition)
+  if (target.stopOn === 'condition' && !stopWhen)
+    reader.error(place, `“${target.label}” does not say what keeps it; choose a condition`)
+  const always = (condition: Condition | undefined) =>
+    condition && 'all' in condition && !condition.all.length
+  if (always(cancelWhen)) reader.error(place, `“${target.label}” is always called off; ask something there`)
+  if (always(pauseWhen)) reader.error(place, `“${target.label}” always stands still; ask something there`)
 }
 
 function grantedTime(reader: Reader, place: string, label: string, duration: string): void {

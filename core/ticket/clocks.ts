@@ -1,107 +1,86 @@
-import { balance, grantedOf, openPause, spent, type Clock, type ServiceLevel, type Target } from '../clock'
-import { holds, inWords } from '../condition'
-import { alarmsOf, type Alarm } from '../ladder'
-import { statusOf, type StatusGroup } from '../lifecycle'
-import { DAY, durationInWords, MINUTE, parseDuration } from '../time'
-import type { Because } from '../triage'
+import { balance, grantedOf, openPause, spent, type Clock } from '../clock'
+import { holds } from '../condition'
 import type { CompiledDesign } from '../design'
-import { ticketFacts } from './facts'
+import { canonicalJson } from '../json'
+import { alarmsOf, type Alarm } from '../ladder'
+import { statusOf } from '../lifecycle'
 import type { Change } from './change'
-import { Refused } from './command'
+import type { ClockMove } from './entry'
+import { ticketFacts } from './facts'
+import { becauseOf, clockFor, labelOf, promisesOf, restsIn, whyGranted, type Promised } from './promises'
 import type { TicketState } from './state'
 
-interface Promised {
-  level: ServiceLevel
-  target: Target
-  /** Milliseconds. */
-  granted: number
-  calendar: string
-}
-
-/** What the design promises this ticket: for each target the first level that holds and grants something. */
-function promisesOf({ state, design, directory }: Change): Map<string, Promised> {
-  const facts = ticketFacts(state)
-  const site = directory.sites.get(state.site ?? '')
-  const promises = new Map<string, Promised>()
-  for (const level of design.design.serviceLevels) {
-    if (!holds(level.when, facts)) continue
-    for (const target of level.targets) {
-      const duration = target.granted[state.priority]
-      if (!duration || promises.has(target.target)) continue
-      const calendar =
-        target.calendar === 'site'
-          ? (site?.calendar ?? design.design.desk.calendar)
-          : target.calendar.calendar
-      promises.set(target.target, { level, target, granted: parseDuration(duration), calendar })
-    }
-  }
-  return promises
-}
-
-const labelOf = ({ target, granted }: Promised) => `${target.label} in ${durationInWords(granted)}`
-
-function whyGranted({ state, design }: Change, { calendar }: Promised): string {
-  return `${design.priority(state.priority).name}, in the hours of ${design.calendar(calendar).name}`
-}
-
-function becauseOf(change: Change, promised: Promised): Because {
-  const { level } = promised
-  const words = inWords(level.when, change.design.vocabulary(change.directory))
-  const text = `Service level “${level.name}” applies first: ${words}. ${whyGranted(change, promised)}.`
-  return { text, article: `service-levels/${level.id}` }
-}
-
-/** Starts a clock for every target that the design promises this ticket. */
-export function startClocks(change: Change): void {
-  const clocks = [...promisesOf(change).values()].map((one) => newClock(change, one, change.now))
-  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
-}
-
-function newClock(change: Change, promised: Promised, startedAt: number): Clock & { because: Because } {
-  const { level, target, granted, calendar } = promised
-  return {
-    target: target.target,
-    label: labelOf(promised),
-    serviceLevel: level.id,
-    calendar,
-    edition: change.design.edition,
-    startedAt,
-    grants: [{ at: startedAt, granted, why: whyGranted(change, promised) }],
-    pauses: [],
-    stopOn: target.stopOn,
-    pauseIn: target.pauseIn,
-    because: becauseOf(change, promised),
-  }
-}
+const LEVELS = { system: 'service levels' }
 
 /**
- * Fits the promises to changed facts: where another level applies its time is granted and what was spent stays spent;
- * a target that is promised no more ends; one that is promised now begins.
+ * Fits the clocks to the ticket as it is now. Where another level applies, or other hours, what was spent stays spent
+ * and the rest follows the new promise; a target that is promised no more ends; one that is promised now begins; then
+ * they stop, stand still or go on as their status and conditions say.
+ * @param why what happened, for the pauses; the name of the status if left out
  */
-export function refitClocks(change: Change): void {
+export function fitClocks(change: Change, why?: string): void {
   const status = statusOf(change.design.kind(change.state.kind), change.state.status)
-  if (status.group === 'done') return
+  if (status.group === 'done') {
+    for (const clock of runningClocks(change)) stopClock(change, clock)
+    return
+  }
   const promises = promisesOf(change)
-  for (const clock of change.state.clocks.filter((one) => one.stoppedAt === undefined)) {
+  reopenClocks(change, promises)
+  for (const clock of runningClocks(change)) {
     const promised = promises.get(clock.target)
     if (promised) refit(change, clock, promised)
     else endClock(change, clock, 'cancelled')
   }
-  const known = new Set(
-    change.state.clocks.filter((one) => one.outcome !== 'cancelled').map((one) => one.target),
-  )
-  const fresh = [...promises.values()].filter((one) => !known.has(one.target.target))
-  const clocks = fresh.map((one) => lateClock(change, one))
-  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
-  settleClocks(change, status.name)
+  begin(change, promises)
+  stopThoseKept(change, promises)
+  restOrGoOn(change, promises, why ?? status.name)
+}
+
+const runningClocks = ({ state }: Change) => state.clocks.filter((clock) => clock.stoppedAt === undefined)
+
+/** A ticket that was done and is not any more: its targets go on, unless their level says that they begin anew. */
+function reopenClocks(change: Change, promises: Map<string, Promised>): void {
+  for (const { level, target } of promises.values())
+    if (level.onReopen !== 'anew' && endedWithTicket(change, lastOf(change, target.target)))
+      change.enter({ kind: 'clockReopened', target: target.target, why: 'was done' })
+}
+
+const lastOf = ({ state }: Change, target: string) =>
+  state.clocks.findLast((clock) => clock.target === target)
+
+/** Whether a clock ended since its ticket was done, and not since its promise was kept before. */
+function endedWithTicket({ state, design }: Change, clock: Clock | undefined): boolean {
+  if (clock?.stoppedAt === undefined || clock.outcome === 'cancelled') return false
+  if (clock.stopOn !== 'condition') return clock.stopOn === 'done'
+  const kind = design.kind(state.kind)
+  const done = state.statuses.findLast(({ status }) => statusOf(kind, status).group === 'done')
+  return done?.at === clock.stoppedAt
+}
+
+function begin(change: Change, promises: Map<string, Promised>): void {
+  const facts = ticketFacts(change.state, change.design)
+  const fresh = [...promises.values()].filter(({ level, target }) => {
+    const last = lastOf(change, target.target)
+    if (last && last.stoppedAt === undefined) return false
+    if (target.startWhen && !holds(target.startWhen, facts)) return false
+    if (!last || last.outcome === 'cancelled') return true
+    if (target.stopWhen && target.stopOn === 'condition' && holds(target.stopWhen, facts)) return false
+    return target.startsAnew === true || (level.onReopen === 'anew' && endedWithTicket(change, last))
+  })
+  const clocks = fresh.map((one) => clockFor(change, one))
+  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, LEVELS)
 }
 
 function refit(change: Change, clock: Clock, promised: Promised): void {
-  const { level, granted, calendar } = promised
+  const { level, target, granted } = promised
   const granting = clock.grants.findLast((one) => one.extendedBy === undefined)!.granted
-  const moves = clock.calendar !== calendar
-  if (!moves && granting === granted && clock.serviceLevel === level.id) return
-  const hours = change.design.calendar(clock.calendar)
+  const moved = moveTo(change, clock, promised)
+  const isSame =
+    granting === granted &&
+    clock.serviceLevel === level.id &&
+    clock.stopOn === target.stopOn &&
+    clock.pauseIn.join() === target.pauseIn.join()
+  if (isSame && !moved) return
   // What a lead granted on top stays on top.
   const extra = grantedOf(clock) - granting
   change.enter(
@@ -111,166 +90,77 @@ function refit(change: Change, clock: Clock, promised: Promised): void {
       label: labelOf(promised),
       serviceLevel: level.id,
       granted: granted + extra,
-      stopOn: promised.target.stopOn,
-      pauseIn: promised.target.pauseIn,
+      stopOn: target.stopOn,
+      pauseIn: target.pauseIn,
       why: whyGranted(change, promised),
-      ...(moves && {
-        moved: {
-          calendar,
-          spent: spent(clock, hours, change.now),
-          note: `counted before, in the hours of ${hours.name}`,
-        },
-      }),
+      ...(moved && { moved }),
       because: becauseOf(change, promised),
     },
-    { system: 'service levels' },
+    LEVELS,
   )
 }
 
-/** A clock of a target that comes to a ticket later: from now on, or as the target says from the beginning. */
-function lateClock(change: Change, promised: Promised): Clock & { because: Because } {
-  const { clocks, loggedAt } = change.state
-  const { target, pauseIn, countsFrom } = promised.target
-  // One that begins anew counts from where the last one ended, not from the logging again.
-  const isAgain = clocks.some((one) => one.target === target && one.outcome !== 'cancelled')
-  const fromLogging = countsFrom === 'logging' && !isAgain
-  let startedAt = fromLogging ? loggedAt : change.now
-  // Two clocks of one target are told apart by their start, so it is never the same moment.
-  while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
-  const pattern = clocks.find((one) => one.startedAt === loggedAt && one.pauseIn.join() === pauseIn.join())
-  const pauses = fromLogging ? (pattern?.pauses ?? []) : []
-  return { ...newClock(change, promised, startedAt), pauses }
+/** The other hours that a clock comes to count in; undefined when they stay as they are. */
+function moveTo(change: Change, clock: Clock, { hours }: Promised): ClockMove | undefined {
+  const { design, now } = change
+  const isSame =
+    clock.calendar === hours.calendar &&
+    canonicalJson(clock.shift) === canonicalJson(hours.shift) &&
+    (clock.edition === design.edition || design.hasSameHours(clock.edition, clock.calendar))
+  if (isSame) return undefined
+  const before = design.hoursOf(clock)
+  const counted = spent(clock, before, now)
+  const to = { edition: design.edition, ...hours }
+  // Hours that change only from now on leave the account of the past as it stands, line by line.
+  if (spent({ ...clock, ...to }, design.hoursOf(to), now) === counted) return to
+  return { ...to, spent: counted, note: `counted before, in the hours of ${before.name}` }
 }
 
-/** Begins targets anew that are to run as long as the ticket is open and do not run now. */
-export function startAnew(change: Change): void {
-  const running = new Set(
-    change.state.clocks.filter((one) => one.stoppedAt === undefined).map((one) => one.target),
-  )
-  const clocks = [...promisesOf(change).values()]
-    .filter(({ target }) => target.startsAnew && !running.has(target.target))
-    .map((one) => lateClock(change, one))
-  if (clocks.length) change.enter({ kind: 'clocksStarted', clocks }, { system: 'service levels' })
-}
-
-/** Pauses, resumes, stops and reopens clocks so that they fit the ticket's status. */
-export function settleClocks(change: Change, why: string): void {
-  const { state, design } = change
-  const status = statusOf(design.kind(state.kind), state.status)
-  const running = state.clocks.filter((clock) => clock.stoppedAt === undefined)
-  if (status.group === 'done') {
-    for (const clock of running) stopClock(change, clock)
-    return
+function stopThoseKept(change: Change, promises: Map<string, Promised>): void {
+  const facts = ticketFacts(change.state, change.design)
+  for (const clock of runningClocks(change)) {
+    const target = promises.get(clock.target)?.target
+    const { stopOn, stopWhen } = target ?? {}
+    if (stopOn === 'condition' && stopWhen && holds(stopWhen, facts)) stopClock(change, clock)
   }
-  const ended = state.clocks.filter(
-    (clock) => clock.stopOn === 'done' && clock.stoppedAt !== undefined && clock.outcome !== 'cancelled',
-  )
-  for (const clock of ended) change.enter({ kind: 'clockReopened', target: clock.target, why: 'was done' })
-  startAnew(change)
-  const live = change.state.clocks.filter((clock) => clock.stoppedAt === undefined)
-  const pause = live
-    .filter((clock) => restsIn(clock, status.group) && !openPause(clock))
-    .map((clock) => clock.target)
-  const resume = live
-    .filter((clock) => {
-      const pause = openPause(clock)
-      return pause && !pause.byHand && !restsIn(clock, status.group)
-    })
-    .map((clock) => clock.target)
+}
+
+function restOrGoOn(change: Change, promises: Map<string, Promised>, why: string): void {
+  const { state, design } = change
+  const { group } = statusOf(design.kind(state.kind), state.status)
+  const facts = ticketFacts(state, design)
+  const rests = (clock: Clock) => {
+    const pauseWhen = promises.get(clock.target)?.target.pauseWhen
+    return restsIn(clock.pauseIn, group) || (pauseWhen !== undefined && holds(pauseWhen, facts))
+  }
+  const live = runningClocks(change)
+  const targets = (which: (clock: Clock) => boolean) => live.filter(which).map((clock) => clock.target)
+  const pause = targets((clock) => !openPause(clock) && rests(clock))
+  const resume = targets((clock) => {
+    const open = openPause(clock)
+    return open !== undefined && !open.byHand && !rests(clock)
+  })
   if (pause.length) change.enter({ kind: 'clocksPaused', targets: pause, why })
   if (resume.length) change.enter({ kind: 'clocksResumed', targets: resume, why })
 }
 
-/** Whether a clock stands still while its ticket is in a status of this group. */
-function restsIn(clock: Clock, group: StatusGroup): boolean {
-  return (clock.pauseIn as StatusGroup[]).includes(group)
-}
-
-/** The running clocks that a person means: the named ones, or all. */
-function meantClocks({ state }: Change, targets: string[]): Clock[] {
-  const running = state.clocks.filter((clock) => clock.stoppedAt === undefined)
-  const gone = targets.find((target) => !running.some((clock) => clock.target === target))
-  if (gone !== undefined)
-    throw new Refused('conflict', `The target “${gone}” is not running any more; look at the ticket again.`)
-  return targets.length ? running.filter((clock) => targets.includes(clock.target)) : running
-}
-
-/** Longest reason for a pause or an extension, in characters. */
-const REASON_LIMIT = 500
-
-function checkReason(why: string): string {
-  const reason = why.trim()
-  const problem =
-    reason === ''
-      ? 'please say why; it stands in the statement'
-      : reason.length > REASON_LIMIT
-        ? `please shorten this to ${REASON_LIMIT} characters`
-        : undefined
-  if (problem) throw new Refused('invalid', 'A reason is needed.', [{ field: 'why', message: problem }])
-  return reason
-}
-
-/** Pauses targets because a person says so. */
-export function pauseByHand(change: Change, targets: string[], why: string): void {
-  const reason = checkReason(why)
-  const clocks = meantClocks(change, targets).filter((clock) => !openPause(clock)?.byHand)
-  if (!clocks.length) throw new Refused('conflict', 'There is nothing to pause: no target is running.')
-  // A clock that rests with the status goes over to the person's pause, so that the status does not end it.
-  const resting = clocks.filter((clock) => openPause(clock)).map((clock) => clock.target)
-  if (resting.length) change.enter({ kind: 'clocksResumed', targets: resting, why: reason })
-  const all = clocks.map((clock) => clock.target)
-  change.enter({ kind: 'clocksPaused', targets: all, why: reason, byHand: true })
-}
-
-/** Ends pauses that a person made; where the status says so, the clock goes on resting with it. */
-export function resumeByHand(change: Change, targets: string[]): void {
-  const clocks = meantClocks(change, targets).filter((clock) => openPause(clock)?.byHand)
-  if (!clocks.length)
-    throw new Refused(
-      'conflict',
-      'No target is paused by hand. A target that rests with the status goes on when the ticket moves.',
-    )
-  const all = clocks.map((clock) => clock.target)
-  change.enter({ kind: 'clocksResumed', targets: all, why: 'resumed by hand' })
-  const status = statusOf(change.design.kind(change.state.kind), change.state.status)
-  settleClocks(change, status.name)
-}
-
-/** Longest extension in one go: 90 days of counted time. */
-const MOST_EXTENSION = 90 * DAY
-
-/** Grants a target more time. Needs the right: leads and administrators have it. */
-export function extendByHand(change: Change, target: string, by: number, why: string): void {
-  const { actor } = change.context
-  const role = 'person' in actor ? change.directory.people.get(actor.person)?.role : undefined
-  if (role !== 'lead' && role !== 'administrator')
-    throw new Refused('forbidden', 'Only a lead may extend a target; ask the lead of the team.')
-  if (!Number.isInteger(by) || by < MINUTE || by > MOST_EXTENSION)
-    throw new Refused('invalid', 'This is no length of time to extend by.', [
-      { field: 'by', message: 'give from one minute to 90 days' },
-    ])
-  const reason = checkReason(why)
-  const [clock] = meantClocks(change, [target])
-  change.enter({ kind: 'clockExtended', target, by, granted: grantedOf(clock!) + by, why: reason })
-}
-
 /** Stops a clock: kept when no more was spent than granted, else missed. */
 export function stopClock(change: Change, clock: Clock): void {
-  const left = balance(clock, change.design.calendar(clock.calendar), change.now)
+  const left = balance(clock, change.design.hoursOf(clock), change.now)
   endClock(change, clock, left >= 0 ? 'kept' : 'missed')
 }
 
 function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
-  const left = balance(clock, change.design.calendar(clock.calendar), change.now)
+  const left = balance(clock, change.design.hoursOf(clock), change.now)
   change.enter({ kind: 'clockStopped', target: clock.target, outcome, balance: left })
 }
 
 /** Every alarm that a ticket has armed, soonest first: computed from its state alone. */
 export function ticketAlarms(state: TicketState, design: CompiledDesign): Alarm[] {
-  const facts = ticketFacts(state)
+  const facts = ticketFacts(state, design)
   const ladders = design.design.ladders.filter((ladder) => holds(ladder.when, facts))
   const rang = new Set(state.rang)
   return state.clocks
-    .flatMap((clock) => alarmsOf(clock, design.calendar(clock.calendar), ladders, rang))
+    .flatMap((clock) => alarmsOf(clock, design.hoursOf(clock), ladders, rang))
     .sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1))
 }

@@ -33,6 +33,8 @@ export type Command =
   | { kind: 'resumeClocks'; targets: string[] }
   /** Grants a target more time; `by` in milliseconds. */
   | { kind: 'extendClock'; target: string; by: number; why: string }
+  /** The ticket follows the newer edition that it is decided with. */
+  | { kind: 'adopt' }
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
   | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }

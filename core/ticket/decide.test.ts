@@ -1,57 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
-import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
-import { CompiledDesign, Directory, type Design } from '../design'
+import { DEMO_BEGINS } from '../../demo/directory'
+import { design, INES, Ticket, TORA } from '../../tests/aTicket'
+import { CompiledDesign, type Design } from '../design'
 import { dueAt, openPause, timeLedger } from '../clock'
 import { HOUR, MINUTE } from '../time'
 import { ticketAlarms } from './clocks'
 import type { Command } from './command'
-import { decide } from './decide'
-import type { Actor, Entry } from './entry'
-import { rebuild, type TicketState } from './state'
-
-const directory = new Directory(demoDirectory())
-const design = new CompiledDesign(demoDesign(), 1)
-const INES: Actor = { person: 'ines-varga' }
-const TORA: Actor = { person: 'tora-aas' }
-
-/** A ticket that lives in memory: what the server does, without one. */
-class Ticket {
-  state: TicketState | undefined
-  entries: Entry[] = []
-  told: string[] = []
-
-  constructor(
-    readonly edition = design,
-    readonly openCounts = new Map<string, number>(),
-  ) {}
-
-  do(command: Command, now: number, actor: Actor = TORA): this {
-    const decided = decide(this.state, command, this.edition, directory, {
-      now,
-      actor,
-      openCounts: this.openCounts,
-    })
-    this.state = decided.state
-    this.entries.push(...decided.entries)
-    this.told.push(...decided.messages.map((message) => `${message.template}→${message.person}`))
-    return this
-  }
-
-  log(
-    answers: Record<string, number | boolean | string>,
-    item = 'gate-scanner',
-    requester = 'ines-varga',
-    now = DEMO_BEGINS,
-  ): this {
-    return this.do(
-      { kind: 'log', reference: 7, item, portal: 'merrow', channel: 'portal', answers, requester },
-      now,
-      { person: requester },
-    )
-  }
-}
+import type { Actor } from './entry'
+import { rebuild } from './state'
 
 describe('logging', () => {
   it('sorts by category, weight, source order and tables, and starts the clocks of the site', () => {
@@ -272,7 +230,7 @@ describe('promises in the hands of people', () => {
   const clockOf = (ticket: Ticket, target: string) =>
     ticket.state!.clocks.find((one) => one.target === target)!
   const due = (ticket: Ticket, target: string) =>
-    dueAt(clockOf(ticket, target), design.calendar(clockOf(ticket, target).calendar))
+    dueAt(clockOf(ticket, target), design.hoursOf(clockOf(ticket, target)))
 
   it('are paused and resumed, one or all, with who and why in the account', () => {
     const ticket = new Ticket().log({ gates: 3, boardingStopped: false })
@@ -286,7 +244,7 @@ describe('promises in the hands of people', () => {
     ticket.do({ kind: 'resumeClocks', targets: [] }, DEMO_BEGINS + 40 * MINUTE)
     expect(due(ticket, 'resolve')).toBe(before + 30 * MINUTE)
     const clock = clockOf(ticket, 'resolve')
-    const ledger = timeLedger(clock, design.calendar(clock.calendar), DEMO_BEGINS + HOUR)
+    const ledger = timeLedger(clock, design.hoursOf(clock), DEMO_BEGINS + HOUR)
     expect(ledger.lines.find((line) => line.kind === 'paused')).toMatchObject({
       by: 'tora-aas',
       note: 'Part on its way',
@@ -320,7 +278,7 @@ describe('promises in the hands of people', () => {
     ticket.do({ kind: 'ring' }, before, { system: 'alarm' })
     const rang = ticket.entries.filter((entry) => entry.kind === 'overdrawn').length
     ticket.do({ kind: 'extendClock', target: 'respond', by: 2 * HOUR, why: 'Agreed by phone' }, before, LEAD)
-    const hours = design.calendar(clockOf(ticket, 'respond').calendar)
+    const hours = design.hoursOf(clockOf(ticket, 'respond'))
     expect(hours.between(before, due(ticket, 'respond')!)).toBe(2 * HOUR)
     ticket.do({ kind: 'ring' }, due(ticket, 'respond')!, { system: 'alarm' })
     expect(ticket.entries.filter((entry) => entry.kind === 'overdrawn')).toHaveLength(rang + 1)
@@ -384,7 +342,7 @@ describe('sorting by hand', () => {
   const clockOf = (ticket: Ticket, target: string) =>
     ticket.state!.clocks.find((one) => one.target === target)!
   const ledgerOf = (ticket: Ticket, edition: CompiledDesign, target: string, now: number) =>
-    timeLedger(clockOf(ticket, target), edition.calendar(clockOf(ticket, target).calendar), now)
+    timeLedger(clockOf(ticket, target), edition.hoursOf(clockOf(ticket, target)), now)
 
   it('keeps the time spent and changes the promise, as another line of the account', () => {
     const ticket = new Ticket().log({ gates: 3, boardingStopped: false })

@@ -4,16 +4,9 @@ import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
 import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
 import { triage } from '../triage'
 import { Change, type Decided } from './change'
-import {
-  extendByHand,
-  pauseByHand,
-  resumeByHand,
-  settleClocks,
-  startAnew,
-  startClocks,
-  stopClock,
-  ticketAlarms,
-} from './clocks'
+import { adoptEdition } from './adopt'
+import { fitClocks, stopClock, ticketAlarms } from './clocks'
+import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
 import { ticketFacts } from './facts'
 import { resort } from './resort'
@@ -37,6 +30,7 @@ const HANDLERS: Handlers = {
   resumeClocks: (change, { targets }) => resumeByHand(change, targets),
   extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),
   ring: (change) => ringDueAlarms(change),
+  adopt: (change) => adoptEdition(change),
   recordDelivery: (change, { key, state, attempt, detail }) => {
     if (!change.state.messages.some((one) => one.key === key))
       throw new Refused('missing', `no message ${key}`)
@@ -47,7 +41,7 @@ const HANDLERS: Handlers = {
 /**
  * Decides what a command leads to. Pure: the same input gives the same entries.
  * @param state the ticket, or undefined for `log`
- * @param design the edition that the ticket names
+ * @param design the edition that the ticket names; for `adopt` the newer one that it is to follow
  * @throws Refused when it cannot be done
  */
 export function decide(
@@ -122,12 +116,12 @@ function logTicket(change: Change, command: Of<'log'>): void {
   })
   const { openCounts } = change.context
   const values = triage(
-    { item: item.id, facts: ticketFacts(change.state), requester, now, openCounts },
+    { item: item.id, facts: ticketFacts(change.state, design), requester, now, openCounts },
     design,
     directory,
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
-  startClocks(change)
+  fitClocks(change)
   change.tell([requester], 'confirmation')
   if (values.technician.value) change.tell([directory.people.get(values.technician.value)], 'assigned')
 }
@@ -136,7 +130,7 @@ function reply(change: Change, { text }: Of<'reply'>): void {
   change.enter({ kind: 'replied', text: checkText(text) })
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
-  startAnew(change)
+  fitClocks(change)
   moveByItself(change, 'onReply', 'a reply went out')
   change.tell([change.directory.people.get(change.state.requester)], 'reply', { text: text.trim() })
 }
@@ -158,7 +152,7 @@ function moveByItself(change: Change, event: keyof TicketKind['automatic'], why:
     article: `kinds/${kind.id}`,
   }
   change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
-  settleClocks(change, why)
+  fitClocks(change, why)
 }
 
 function move(change: Change, { from, to, fields }: Of<'move'>): void {
@@ -178,7 +172,7 @@ function move(change: Change, { from, to, fields }: Of<'move'>): void {
       problems.push({ field: name, message: 'this person is not in the directory; choose another' })
   if (problems.length) throw new Refused('invalid', `“${status.name}” asks for more.`, problems)
   change.enter({ kind: 'statusMoved', from, to, fields })
-  settleClocks(change, fields.reason?.trim() || status.name)
+  fitClocks(change, fields.reason?.trim() || undefined)
   if (status.tell)
     change.tell([change.directory.people.get(state.requester)], status.tell, {
       text: fields.reason ?? fields.remarks ?? '',
@@ -200,6 +194,7 @@ function assignTo(change: Change, { technician }: Of<'assign'>): void {
   const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
   const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
   change.enter({ kind: 'assigned', technician, team: state.team, because: { text } })
+  fitClocks(change)
   const self = 'person' in context.actor && context.actor.person === technician
   if (person && !self) change.tell([person], 'assigned')
 }

@@ -48,6 +48,14 @@ export interface OutgoingMessage extends QueuedMessage {
 
 export type DeliveryState = 'queued' | 'sent' | 'failed' | 'givenUp'
 
+/** Other hours for a clock. */
+export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
+  /** Milliseconds counted in the hours before, where the new ones would have counted another sum. */
+  spent?: number
+  /** What the statement says of that sum. */
+  note?: string
+}
+
 /** What happened. Entries are facts: never changed, never removed. */
 export type EntryBody =
   | LoggedBody
@@ -66,12 +74,16 @@ export type EntryBody =
       stopOn: Clock['stopOn']
       pauseIn: Clock['pauseIn']
       why: string
-      /** Set when other hours count from now on: what was spent in those before. */
-      moved?: { calendar: string; spent: number; note: string }
+      /** Set when other hours count from now on. */
+      moved?: ClockMove
       because: Because
     }
   | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
   | { kind: 'clockReopened'; target: string; why: string }
+  /** The ticket follows a newer edition from here on. */
+  | { kind: 'editionAdopted'; from: number; to: number }
+  /** Rungs that lay in the past already when their ladder came to the ticket, and do not ring. */
+  | { kind: 'rungsPassed'; alarms: string[] }
   | {
       kind: 'statusMoved'
       from: string

@@ -1,14 +1,17 @@
 import type { Facts } from '../condition'
+import type { CompiledDesign } from '../design'
 import { answerFacts } from '../intake'
+import { statusOf } from '../lifecycle'
 import type { TicketState } from './state'
 
-/** What rules may ask of a ticket. */
-export function ticketFacts(state: TicketState): Facts {
+/** What rules may ask of a ticket, in the words of its edition. */
+export function ticketFacts(state: TicketState, design: CompiledDesign): Facts {
   const { item, kind, portal, channel, category, site, organisation, cover, requester } = state
   const { impact, urgency, priority, queue, team, technician, status } = state
+  const statusGroup = statusOf(design.kind(kind), status).group
   return {
     ...answerFacts(state.answers),
     ...{ item, kind, portal, channel, category, site, organisation, cover, requester },
-    ...{ impact, urgency, priority, queue, team, technician, status },
+    ...{ impact, urgency, priority, queue, team, technician, status, statusGroup },
   }
 }

@@ -60,6 +60,6 @@ function ticketFields(change: Change, person: Person): Record<string, string> {
 }
 
 function dueInWords(clock: Clock, change: Change, person: Person): string {
-  const due = dueAt(clock, change.design.calendar(clock.calendar))
+  const due = dueAt(clock, change.design.hoursOf(clock))
   return due === undefined ? 'paused' : `${momentInWords(due, person.zone, change.now)} (${person.zone})`
 }

@@ -1,6 +1,6 @@
 import type { CompiledDesign, Directory } from '../design'
 import type { Change } from './change'
-import { refitClocks } from './clocks'
+import { fitClocks } from './clocks'
 import { Refused, type ResortField } from './command'
 
 const GRADES = ['high', 'medium', 'low']
@@ -42,5 +42,5 @@ export function resort(change: Change, field: ResortField, value: string): void 
   const before = state.because[field]?.text
   const text = `${by} set it to ${choice.label}.${before ? ` Before: ${before}` : ''}`
   change.enter({ kind: 'resorted', field, value, because: { text } })
-  refitClocks(change)
+  fitClocks(change)
 }

@@ -30,6 +30,8 @@ export interface TicketState {
   cover: string | null
   agreement: number | null
   status: string
+  /** Every status it has been in, oldest first. */
+  statuses: { at: Instant; status: string }[]
   category: string
   impact: string
   urgency: string
@@ -113,7 +115,11 @@ const APPLY: Apply = {
       grants: [...clock.grants, { at, granted, why }],
       ...(moved && {
         calendar: moved.calendar,
-        carried: { until: at, amount: moved.spent, note: moved.note },
+        edition: moved.edition,
+        shift: moved.shift,
+        ...(moved.spent !== undefined && {
+          carried: { until: at, amount: moved.spent, note: moved.note ?? 'counted before' },
+        }),
       }),
     })),
   clockStopped: (state, entry) =>
@@ -125,14 +131,15 @@ const APPLY: Apply = {
   clockReopened: (state, entry) =>
     changeClocks(
       state,
-      (clock) => clock.target === entry.target && clock.stoppedAt !== undefined,
+      (clock) => clock === state.clocks.findLast((one) => one.target === entry.target),
       ({ stoppedAt, outcome: _, ...clock }) => ({
         ...clock,
         pauses: [...clock.pauses, { from: stoppedAt!, to: entry.at, by: nameOfActor(entry), why: entry.why }],
       }),
     ),
-  statusMoved: (state, { to, fields }) => ({
+  statusMoved: (state, { to, fields, at }) => ({
     status: to,
+    statuses: [...state.statuses, { at, status: to }],
     ...(fields.solvedBy !== undefined && { solvedBy: fields.solvedBy }),
     ...(fields.remarks !== undefined && { remarks: fields.remarks }),
   }),
@@ -149,6 +156,8 @@ const APPLY: Apply = {
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
   },
   rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  editionAdopted: (_, { to }) => ({ edition: to }),
+  rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
   messagesQueued: (state, { messages }) => ({
     messages: [
       ...state.messages,
@@ -179,6 +188,7 @@ function first(entry: Of<'logged'>): TicketState {
     cover: entry.cover,
     agreement: entry.agreement,
     status: entry.status,
+    statuses: [{ at: entry.at, status: entry.status }],
     category: '',
     impact: '',
     urgency: '',

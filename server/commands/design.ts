@@ -7,6 +7,7 @@ import type { Database } from '../db/connection'
  */
 export class Knowledge {
   private readonly editions = new Map<number, Promise<CompiledDesign>>()
+  private readonly compiled = new Map<number, CompiledDesign>()
   private current: Promise<CompiledDesign> | undefined
   private people: Promise<Directory> | undefined
 
@@ -31,6 +32,16 @@ export class Knowledge {
       this.editions.set(number, edition)
     }
     return edition
+  }
+
+  /** The edition that a ticket follows, with every other one in whose hours its clocks count. */
+  async editionOf(ticket: {
+    edition: number
+    clocks: readonly { edition: number }[]
+  }): Promise<CompiledDesign> {
+    const needed = new Set([ticket.edition, ...ticket.clocks.map((clock) => clock.edition)])
+    await Promise.all([...needed].map((number) => this.edition(number)))
+    return this.edition(ticket.edition)
   }
 
   async directory(): Promise<Directory> {
@@ -58,7 +69,9 @@ export class Knowledge {
       .where('number', '=', number)
       .executeTakeFirst()
     if (!row) throw new Error(`there is no edition ${number}`)
-    return new CompiledDesign(row.document, number)
+    const design = new CompiledDesign(row.document, number, (other) => this.compiled.get(other))
+    this.compiled.set(number, design)
+    return design
   }
 }
 
@@ -83,6 +96,6 @@ export async function loadDirectory(db: Database): Promise<DirectoryData> {
     teams: teams.map(set) as DirectoryData['teams'],
     sites: sites.map(set) as DirectoryData['sites'],
     organisations,
-    agreements,
+    agreements: agreements.map(set) as DirectoryData['agreements'],
   }
 }

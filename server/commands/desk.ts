@@ -163,7 +163,7 @@ export class Desk {
         .execute()
       const decisions: Decision[] = []
       for (const { state } of rows) {
-        const design = await this.knowledge.edition(state.edition)
+        const design = await this.knowledge.editionOf(state)
         const decided = decide(state, { kind: 'ring' }, design, directory, {
           now: deskNow(),
           actor: { system: 'alarm' },
@@ -186,7 +186,7 @@ export class Desk {
     directory: Awaited<ReturnType<Knowledge['directory']>>,
     also?: (trx: Trx, decided: Decided) => Promise<void>,
   ): Promise<Decided> {
-    const design = await this.knowledge.edition(state.edition)
+    const design = await this.knowledge.editionOf(state)
     const decided = decide(state, command, design, directory, {
       now: deskNow(),
       actor,
@@ -217,7 +217,7 @@ export class Desk {
   }
 
   /** Tells all processes which tickets changed, a few at a time, so that a busy desk does not wait for notices. */
-  private announce(reference: number): void {
+  announce(reference: number): void {
     this.changed.push(reference)
     if (this.notifying) return
     this.notifying = true

@@ -6,6 +6,7 @@ import { canonicalJson } from '../../core/json'
 import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
+import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
 
 const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(schema)
@@ -140,9 +141,16 @@ function refuseIfChanged(actual: unknown, before: unknown): void {
 
 /**
  * Publishes the draft as the next edition.
+ * @param openTickets whether the tickets that are open follow it, or keep the edition that decided about them
  * @throws Refused conflict when the draft changed since it was read, invalid when proofreading finds errors
  */
-export async function publishDraft(desk: Desk, version: number, note: string, person: string) {
+export async function publishDraft(
+  desk: Desk,
+  version: number,
+  note: string,
+  person: string,
+  openTickets: 'keep' | 'follow' = 'keep',
+) {
   const directory = await desk.knowledge.directory()
   const number = await desk.db.transaction().execute(async (trx) => {
     await sql`lock table edition in share row exclusive mode`.execute(trx)
@@ -171,6 +179,7 @@ export async function publishDraft(desk: Desk, version: number, note: string, pe
         published_at: deskNow(),
       })
       .execute()
+    if (openTickets === 'follow') await beginAdoption(trx, next, person)
     await trx.deleteFrom('draft').execute()
     await trx.deleteFrom('draft_change').execute()
     await sql`select pg_notify('yare_edition', ''), pg_notify('yare_draft', '')`.execute(trx)

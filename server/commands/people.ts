@@ -1,5 +1,7 @@
 import { sql } from 'kysely'
 import type { Role } from '../../core/design'
+import { freeId } from '../../core/naming'
+import { flattenCalendar } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import { hashPassword } from '../http/secrets'
 import type { Desk } from './desk'
@@ -31,9 +33,11 @@ export async function addPerson(
   ]
   if (problems.length) throw new Refused('invalid', 'Some fields need another look.', problems)
   const { design } = await desk.knowledge.currentEdition()
-  const id = freeId(name, (one) => directory.people.has(one))
+  const id = freeId(name, (one) => directory.people.has(one), 'person')
   const zone = site?.zone ?? design.desk.zone
-  const desks = design.calendars.find((one) => one.id === design.desk.calendar)!
+  const find = (wanted: string) => design.calendars.find((one) => one.id === wanted)
+  // A shift stands by itself: what the desk's hours build on is written out in it.
+  const desks = flattenCalendar(find(design.desk.calendar)!, find)
   const shift = team ? JSON.stringify({ ...desks, id: `shift-${id}`, name: 'desk hours' }) : null
   await desk.db
     .insertInto('person')
@@ -52,19 +56,6 @@ export async function addPerson(
     })
     .execute()
   await directoryChanged(desk)
-  return id
-}
-
-/** An id made of a name that nobody has yet. */
-export function freeId(name: string, taken: (id: string) => boolean): string {
-  const base =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'person'
-  let id = base
-  for (let count = 2; taken(id); count++) id = `${base}-${count}`
   return id
 }
 

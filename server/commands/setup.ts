@@ -4,7 +4,8 @@ import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { hashPassword } from '../http/secrets'
 import type { Desk } from './desk'
-import { directoryChanged, freeId } from './people'
+import { freeId } from '../../core/naming'
+import { directoryChanged } from './people'
 
 export interface FirstVisit {
   desk: string
@@ -28,7 +29,7 @@ export async function setUpDesk(
     const people = await trx.selectFrom('person').select('id').limit(1).execute()
     if (people.length)
       throw new Refused('conflict', 'This desk has its administrator already. Sign in instead.')
-    const id = freeId(name, () => false)
+    const id = freeId(name, () => false, 'person')
     const shift = JSON.stringify({ ...design.calendars[0], id: `shift-${id}`, name: 'desk hours' })
     await trx.insertInto('organisation').values({ id: 'own', name: deskName }).execute()
     await trx

@@ -1,5 +1,5 @@
 import { sql, type RawBuilder } from 'kysely'
-import { dueAt, grantedOf, openPause, type Clock } from '../../core/clock'
+import { dueAt, grantedOf, openPause } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import {
@@ -51,16 +51,14 @@ export function clockRows(state: TicketState, design: CompiledDesign): ClockRow[
     target: clock.target,
     started_at: clock.startedAt,
     calendar: clock.calendar,
+    edition: clock.edition,
+    shift: clock.shift ?? null,
     granted: grantedOf(clock),
     paused: openPause(clock) !== undefined,
-    due_at: dueOf(clock, design),
+    due_at: dueAt(clock, design.hoursOf(clock)) ?? null,
     stopped_at: clock.stoppedAt ?? null,
     outcome: clock.outcome ?? null,
   }))
-}
-
-function dueOf(clock: Clock, design: CompiledDesign): number | null {
-  return dueAt(clock, design.calendar(clock.calendar)) ?? null
 }
 
 /** The rows of a ticket's alarms. */
@@ -151,13 +149,13 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   await sql`with
     t as (insert into ticket select * from ${filled('ticket')}
       on conflict (reference) do update set
-        state = excluded.state, sequence = excluded.sequence, status = excluded.status, status_group = excluded.status_group,
+        state = excluded.state, sequence = excluded.sequence, edition = excluded.edition, status = excluded.status, status_group = excluded.status_group,
         category = excluded.category, priority = excluded.priority, priority_order = excluded.priority_order,
         queue = excluded.queue, team = excluded.team, technician = excluded.technician,
         changed_at = excluded.changed_at, due_at = excluded.due_at),
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
-        calendar = excluded.calendar, granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
+        calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
         stopped_at = excluded.stopped_at, outcome = excluded.outcome),
     ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
     a as (insert into alarm select * from ${filled('alarm')}

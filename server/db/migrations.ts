@@ -93,4 +93,22 @@ alter table clock alter column calendar drop default;
 create index clock_open on clock (reference) where stopped_at is null;
 `,
   },
+  {
+    name: '0003 hours of agreements and shifts, and tickets that follow a newer edition',
+    sql: `
+alter table agreement add column calendar text;
+alter table clock add column edition int not null default 0;
+alter table clock add column shift jsonb;
+update clock set edition = ticket.edition from ticket where ticket.reference = clock.reference;
+alter table clock alter column edition drop default;
+update ticket set state = state || jsonb_build_object('statuses', (
+  select jsonb_agg(jsonb_build_object('at', entry.at, 'status', coalesce(entry.body->>'to', entry.body->>'status'))
+    order by entry.sequence)
+  from entry where entry.reference = ticket.reference and entry.kind in ('logged', 'statusMoved')));
+create table adoption (
+  edition int primary key references edition, asked_by text not null references person, asked_at bigint not null,
+  state text not null, after bigint not null, total int not null, done int not null,
+  left_behind int not null default 0, left_out jsonb not null default '[]', ended_at bigint);
+`,
+  },
 ]

@@ -1,4 +1,5 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Clock } from '../../core/clock'
 import type { Design } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
 import type { Calendar } from '../../core/time'
@@ -6,6 +7,12 @@ import type { Calendar } from '../../core/time'
 /** A column that the database fills in when it is left out. */
 type Filled<T> = ColumnType<T, T | undefined, T>
 type Json<T extends object> = JSONColumnType<T, string, string>
+
+/** A ticket that cannot follow an edition. */
+export interface LeftOut {
+  reference: number
+  why: string
+}
 
 export interface Tables {
   setting: { key: string; value: Json<object> }
@@ -33,7 +40,30 @@ export interface Tables {
     password_hash: string | null
   }
   team: { id: string; name: string; lead: string | null }
-  agreement: { number: number; organisation: string; cover: string; starts: number; ends: number }
+  agreement: {
+    number: number
+    organisation: string
+    cover: string
+    starts: number
+    ends: number
+    /** Calendar of the design whose hours were bought. */
+    calendar: string | null
+  }
+  /** Open tickets that follow a newer edition, a batch at a time. */
+  adoption: {
+    edition: number
+    asked_by: string
+    asked_at: number
+    state: 'running' | 'finished' | 'calledOff'
+    /** Where the last batch ended. */
+    after: number
+    total: number
+    done: number
+    /** How many cannot follow; the first of them with why. */
+    left_behind: Filled<number>
+    left_out: ColumnType<LeftOut[], string | undefined, string>
+    ended_at: number | null
+  }
   edition: {
     number: number
     document: Json<Design>
@@ -78,8 +108,10 @@ export interface Tables {
     reference: number
     target: string
     started_at: number
-    /** Calendar of the ticket's edition in whose hours it counts. */
+    /** The hours in which it counts: a calendar of an edition, with somebody's shifts laid over it. */
     calendar: string
+    edition: number
+    shift: Clock['shift'] | null
     granted: number
     paused: boolean
     due_at: number | null

@@ -37,6 +37,7 @@ function start(): Services {
       desk.knowledge.forget('edition')
       stream.send({ kind: 'edition' })
     },
+    yare_adoption: () => stream.send({ kind: 'adoption' }),
     yare_directory: () => desk.knowledge.forget('directory'),
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),

@@ -2,7 +2,7 @@
 export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
-  | { kind: 'clock' | 'edition' | 'reconnected' }
+  | { kind: 'clock' | 'edition' | 'adoption' | 'reconnected' }
 
 type Listener = (notice: Notice) => void
 

@@ -79,7 +79,7 @@ async function auditPage(
       })
       continue
     }
-    const design = await knowledge.edition(state.edition)
+    const design = await knowledge.editionOf(state)
     const row = ticketRow(state, design) as Record<string, unknown>
     for (const [column, value] of Object.entries(row))
       differ(column, ticket[column as keyof typeof ticket], value)

@@ -59,6 +59,9 @@ interface Found {
   granted: number
   paused: boolean
   calendar: string
+  /** The edition of that calendar. */
+  hours_edition: number
+  shift: Clock['shift'] | null
   due_at: number | null
   edition: number
   /** Only of paused ones: their balance follows from their pauses. */
@@ -126,6 +129,8 @@ async function runningClocks(desk: Desk, query: ClockQuery): Promise<Found[]> {
       'clock.granted',
       'clock.paused',
       'clock.calendar',
+      'clock.edition as hours_edition',
+      'clock.shift',
       'clock.due_at',
       'ticket.edition',
       sql<TicketState | null>`case when clock.paused or clock.due_at is null then ticket.state end`.as(
@@ -147,8 +152,12 @@ async function runningClocks(desk: Desk, query: ClockQuery): Promise<Found[]> {
 }
 
 async function stand(desk: Desk, one: Found, now: number): Promise<Standing> {
-  const design = await desk.knowledge.edition(one.edition)
-  const hours = design.calendar(one.calendar)
+  const [design, hoursDesign] = await Promise.all([
+    desk.knowledge.edition(one.edition),
+    desk.knowledge.edition(one.hours_edition),
+  ])
+  const { calendar, shift } = one
+  const hours = hoursDesign.hoursOf({ edition: one.hours_edition, calendar, shift: shift ?? undefined })
   // What is left of a running clock is the open time until it is due.
   const left =
     one.state || one.due_at === null

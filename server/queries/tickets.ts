@@ -90,7 +90,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   const directory = await desk.knowledge.directory()
   const rows = await Promise.all(
     page.slice(0, query.limit).map(async (row) => {
-      const design = await desk.knowledge.edition(row.state.edition)
+      const design = await desk.knowledge.editionOf(row.state)
       return { ...rowOf(row.state, design, directory), dueAt: row.due_at, statusGroup: row.status_group }
     }),
   )
@@ -146,7 +146,7 @@ async function load(desk: Desk, reference: number) {
     .executeTakeFirst()
   if (!row) return undefined
   const [design, directory, entries] = await Promise.all([
-    desk.knowledge.edition(row.state.edition),
+    desk.knowledge.editionOf(row.state),
     desk.knowledge.directory(),
     desk.db.selectFrom('entry').selectAll().where('reference', '=', reference).orderBy('sequence').execute(),
   ])
@@ -264,7 +264,7 @@ function requestOf(state: TicketState, design: CompiledDesign) {
   const due = (target: string) => {
     const clock = state.clocks.findLast((one) => one.target === target)
     if (!clock) return { due: null, ended: null }
-    return { due: dueAt(clock, design.calendar(clock.calendar)) ?? null, ended: clock.outcome ?? null }
+    return { due: dueAt(clock, design.hoursOf(clock)) ?? null, ended: clock.outcome ?? null }
   }
   return {
     reference: state.reference,
@@ -291,7 +291,5 @@ export async function myRequests(desk: Desk, person: string, limit: number): Pro
     .orderBy('reference', 'desc')
     .limit(limit)
     .execute()
-  return Promise.all(
-    rows.map(async ({ state }) => requestOf(state, await desk.knowledge.edition(state.edition))),
-  )
+  return Promise.all(rows.map(async ({ state }) => requestOf(state, await desk.knowledge.editionOf(state))))
 }

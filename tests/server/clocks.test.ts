@@ -27,7 +27,7 @@ describe('the list of running promises', () => {
     expect(Object.values(bands).reduce((sum, one) => sum + one)).toBe(running)
     for (const row of rows) {
       const design = await world.desk.knowledge.edition(row.edition)
-      expect(row.balance).toBe(balance(row.clock, design.calendar(row.clock.calendar), world.begins))
+      expect(row.balance).toBe(balance(row.clock, design.hoursOf(row.clock), world.begins))
       expect(row.band === 'paused').toBe(openPause(row.clock) !== undefined)
     }
     const order = rows.map((row) => [Number(row.band === 'paused'), row.balance])

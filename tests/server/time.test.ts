@@ -1,4 +1,5 @@
 import pg from 'pg'
+import type { TicketState } from '../../core/ticket'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { deskNow, heartbeat, loadClock, putForward, resumeDemoClock } from '../../server/clock/deskClock'
 import { goForward } from '../../server/commands/goForward'
@@ -110,9 +111,21 @@ describe('migrations', () => {
     await pool.query(
       "insert into clock (reference, target, started_at, granted, paused) values (1, 'respond', 5, 9, false)",
     )
+    const record = [
+      [1, 5, 'logged', { status: 'logged' }],
+      [2, 6, 'noted', { text: 'x' }],
+      [3, 7, 'statusMoved', { from: 'logged', to: 'in-hand' }],
+    ]
+    for (const [sequence, at, kind, body] of record)
+      await pool.query("insert into entry values (1, $1, $2, 'system:x', $3, $4)", [sequence, at, kind, body])
     expect(await migrate(pool)).toEqual(MIGRATIONS.slice(1).map((one) => one.name))
-    const { rows } = await pool.query<{ calendar: string }>('select calendar from clock')
-    expect(rows).toEqual([{ calendar: 'office' }])
+    const { rows } = await pool.query('select calendar, edition, shift from clock')
+    expect(rows).toEqual([{ calendar: 'office', edition: 1, shift: null }])
+    const tickets = await pool.query<{ state: TicketState }>('select state from ticket')
+    expect(tickets.rows[0]!.state.statuses).toEqual([
+      { at: 5, status: 'logged' },
+      { at: 7, status: 'in-hand' },
+    ])
     expect(await migrate(pool)).toEqual([])
     await pool.end()
   })

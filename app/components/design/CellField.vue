@@ -45,9 +45,17 @@ const OPERATORS: Record<string, [Operator, string][]> = {
     ['contains', 'contains'],
   ],
 }
-const operators = computed<[Operator, string][]>(() =>
-  props.fact === 'category' ? [['under', 'under'], ...OPERATORS.choice!] : OPERATORS[kind.value]!,
-)
+const operators = computed<[Operator, string][]>(() => [
+  ...(props.fact === 'category' ? [['under', 'under'] as [Operator, string]] : []),
+  ...(props.fact === 'category' ? OPERATORS.choice! : OPERATORS[kind.value]!),
+  ...KNOWN,
+])
+/** Every fact can be asked whether it is known at all; that compares with no value. */
+const KNOWN: [Operator, string][] = [
+  ['filled', 'filled in'],
+  ['empty', 'empty'],
+]
+const needsValue = (op: string) => op !== 'any' && !KNOWN.some(([known]) => known === op)
 const labelOf = (value: unknown) =>
   typeof value === 'boolean'
     ? value
@@ -57,6 +65,7 @@ const labelOf = (value: unknown) =>
 const words = computed(() => {
   if (!props.cell) return 'any'
   const verb = operators.value.find(([op]) => op === props.cell!.op)?.[1] ?? props.cell.op
+  if (!needsValue(props.cell.op)) return verb
   const value = Array.isArray(props.cell.value)
     ? props.cell.value.map(labelOf).join(', ')
     : labelOf(props.cell.value)
@@ -89,7 +98,9 @@ function keep() {
         ? Number(value)
         : value
   open.value = false
-  emit('change', op === 'any' ? null : { op: op as Operator, value: parsed as string })
+  if (op === 'any') emit('change', null)
+  else
+    emit('change', needsValue(op) ? { op: op as Operator, value: parsed as string } : { op: op as Operator })
 }
 </script>
 
@@ -109,7 +120,7 @@ function keep() {
       <option value="any">any</option>
       <option v-for="[op, name] in operators" :key="op" :value="op">{{ name }}</option>
     </select>
-    <template v-if="chosen.op !== 'any'">
+    <template v-if="needsValue(chosen.op)">
       <select
         v-if="kind === 'choice'"
         v-model="chosen.value"

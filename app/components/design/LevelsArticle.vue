@@ -2,8 +2,10 @@
 import { familyOf, CLOSE_FROM, type ServiceLevel, type Target } from '~~/core/clock'
 import { inWords } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
+import { freeId, idOf } from '~~/core/naming'
 import { formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
+import { termsInWords } from '~/composables/targetTerms'
 import type { ArticleProps } from '~/composables/useDraft'
 
 const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
@@ -50,11 +52,6 @@ function move(index: number, by: number) {
   void props.change('serviceLevels', '#order', ids.value, order)
 }
 const isTaken = (id: string) => ids.value.includes(id)
-function freeId(base: string): string {
-  let id = base
-  for (let number = 2; isTaken(id); number++) id = `${base}-${number}`
-  return id
-}
 
 /** Puts levels in right after another, so that their order is the one that was meant. */
 async function insertAfter(index: number, levels: ServiceLevel[]) {
@@ -66,7 +63,9 @@ async function insertAfter(index: number, levels: ServiceLevel[]) {
 }
 function copy(index: number) {
   const level = props.design.serviceLevels[index]!
-  void insertAfter(index, [{ ...level, id: freeId(`${level.id}-copy`), name: `${level.name}, copy` }])
+  void insertAfter(index, [
+    { ...level, id: freeId(`${level.id}-copy`, isTaken), name: `${level.name}, copy` },
+  ])
 }
 function family(index: number) {
   const before = index - 1
@@ -75,7 +74,7 @@ function family(index: number) {
 function add() {
   const [pattern] = props.design.serviceLevels
   const targets = (pattern?.targets ?? []).map((one) => ({ ...one, granted: {} }))
-  const level: ServiceLevel = { id: freeId('level'), name: 'New level', when: { any: [] }, targets }
+  const level: ServiceLevel = { id: freeId('level', isTaken), name: 'New level', when: { any: [] }, targets }
   void insertAfter(-1, [level])
 }
 const removing = ref<string>()
@@ -84,23 +83,13 @@ async function remove(level: ServiceLevel) {
   await props.change('serviceLevels', level.id, level, null)
 }
 
-function setCalendar(level: ServiceLevel, index: number, value: string) {
-  void putTarget(level, index, { calendar: value === 'site' ? 'site' : { calendar: value } })
-}
-const calendarOf = (target: Target) => (target.calendar === 'site' ? 'site' : target.calendar.calendar)
-function setPause(level: ServiceLevel, index: number, group: 'new' | 'active' | 'waiting', on: boolean) {
-  const others = level.targets[index]!.pauseIn.filter((one) => one !== group)
-  void putTarget(level, index, { pauseIn: on ? [...others, group] : others })
-}
-const keptBy = (target: Target) => (target.startsAnew ? 'eachReply' : target.stopOn)
-function setKept(level: ServiceLevel, index: number, value: string) {
-  const { startsAnew: _, ...rest } = level.targets[index]!
-  const target: Target = {
-    ...rest,
-    stopOn: value === 'done' ? 'done' : 'reply',
-    ...(value === 'eachReply' && { startsAnew: true }),
-  }
+function putTerms(level: ServiceLevel, index: number, target: Target) {
   void put(level, { targets: level.targets.map((one, at) => (at === index ? target : one)) })
+}
+const open = ref<string>()
+function setReopen(level: ServiceLevel, value: string) {
+  const { onReopen: _, ...rest } = level
+  void props.change('serviceLevels', level.id, level, value === 'anew' ? { ...rest, onReopen: 'anew' } : rest)
 }
 function removeTarget(level: ServiceLevel, index: number) {
   void put(level, { targets: level.targets.filter((_, at) => at !== index) })
@@ -109,10 +98,7 @@ const naming = ref<string>()
 const targetName = ref('')
 async function addTarget(level: ServiceLevel) {
   const label = targetName.value.trim()
-  const base = label
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
+  const base = idOf(label)
   if (!base) return
   // The same name in two levels is the same target: the first level that holds promises it.
   if (level.targets.some((one) => one.target === base)) return (wrong.value = `${level.id}-name`)
@@ -202,9 +188,7 @@ function setClose(text: string) {
             <tr>
               <th>Target</th>
               <th v-for="one in priorities" :key="one.id" class="n">{{ one.numeral }}</th>
-              <th>Counts in the hours of</th>
-              <th>Kept by</th>
-              <th>Stands still while</th>
+              <th>Terms</th>
               <th v-if="!readonly"><span class="sr-only">Take out</span></th>
             </tr>
           </thead>
@@ -226,42 +210,29 @@ function setClose(text: string) {
                   >
                 </template>
               </td>
-              <td>
-                <select
-                  :value="calendarOf(target)"
-                  :disabled="readonly"
-                  :aria-label="`${level.name}, ${target.label}, hours`"
-                  @change="setCalendar(level, at, ($event.target as HTMLSelectElement).value)"
+              <td class="terms">
+                <span class="sentence">{{ termsInWords(target, design, words).join('; ') }}</span>
+                <button
+                  v-if="!readonly"
+                  class="link small"
+                  type="button"
+                  :aria-expanded="open === `${level.id}/${target.target}`"
+                  :aria-label="`${level.name}, ${target.label}: change its terms`"
+                  @click="
+                    open =
+                      open === `${level.id}/${target.target}` ? undefined : `${level.id}/${target.target}`
+                  "
                 >
-                  <option value="site">the requester’s site</option>
-                  <option v-for="one in design.calendars" :key="one.id" :value="one.id">
-                    {{ one.name }}
-                  </option>
-                </select>
-              </td>
-              <td>
-                <select
-                  :value="keptBy(target)"
-                  :disabled="readonly"
-                  :aria-label="`${level.name}, ${target.label}, kept by`"
-                  @change="setKept(level, at, ($event.target as HTMLSelectElement).value)"
-                >
-                  <option value="reply">the first reply</option>
-                  <option value="eachReply">each reply, then anew</option>
-                  <option value="done">being done</option>
-                </select>
-              </td>
-              <td>
-                <label v-for="group in ['new', 'active', 'waiting'] as const" :key="group" class="still"
-                  ><input
-                    type="checkbox"
-                    :checked="target.pauseIn.includes(group)"
-                    :disabled="readonly"
-                    :aria-label="`${level.name}, ${target.label}: stands still while ${group}`"
-                    @change="setPause(level, at, group, ($event.target as HTMLInputElement).checked)"
-                  />
-                  {{ group }}</label
-                >
+                  {{ open === `${level.id}/${target.target}` ? 'done' : 'change' }}
+                </button>
+                <DesignTargetTerms
+                  v-if="!readonly && open === `${level.id}/${target.target}`"
+                  :target="target"
+                  :design="design"
+                  :names="names"
+                  :label="`${level.name}, ${target.label}`"
+                  @change="(changed: Target) => putTerms(level, at, changed)"
+                />
               </td>
               <td v-if="!readonly" class="small">
                 <button
@@ -277,6 +248,24 @@ function setClose(text: string) {
           </tbody>
         </table>
       </div>
+      <p class="small reopen">
+        <label v-if="!readonly"
+          >Reopened tickets
+          <select
+            class="inline-field"
+            :value="level.onReopen ?? 'goOn'"
+            :aria-label="`${level.name}: reopened tickets`"
+            @change="setReopen(level, ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="goOn">go on where they stopped</option>
+            <option value="anew">begin their targets anew</option>
+          </select></label
+        >
+        <template v-else>
+          Reopened tickets
+          {{ level.onReopen === 'anew' ? 'begin their targets anew' : 'go on where they stopped' }}.
+        </template>
+      </p>
       <p class="small acts">
         <span class="quiet">Ladders along its targets: {{ uses(level).join(', ') || 'none' }}.</span>
         <template v-if="!readonly">
@@ -326,13 +315,16 @@ h2 {
 .levels td:last-child {
   white-space: nowrap;
 }
-.levels select {
-  max-width: 140px;
+.terms {
+  min-width: 300px;
+}
+.terms .sentence {
+  margin-right: 8px;
 }
 .levels td:first-child {
   white-space: nowrap;
 }
-input:not([type='checkbox']) {
+input {
   font: 500 1rem var(--mono);
   text-align: right;
   background: var(--field);
@@ -364,29 +356,6 @@ input.name:focus {
 }
 input[aria-invalid='true'] {
   border-color: var(--red);
-}
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 5px;
-}
-.still {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  min-height: 28px;
-  margin-right: 10px;
-  white-space: nowrap;
-}
-.still input {
-  accent-color: var(--sea);
-  width: 18px;
-  height: 24px;
-  min-width: 24px;
-  margin: 0;
 }
 .acts {
   display: flex;

@@ -82,13 +82,15 @@ const note = ref('')
 const published = ref<number>()
 // What was read is what is published: a draft that somebody changes while the note is written is refused.
 const version = ref(0)
+const openTickets = ref<'keep' | 'follow'>('keep')
 function ask() {
   version.value = draft.value!.version
   error.value = undefined
+  openTickets.value = 'keep'
   asking.value = true
 }
 async function send() {
-  published.value = await publish(version.value, note.value)
+  published.value = await publish(version.value, note.value, openTickets.value)
   if (!published.value) return
   asking.value = false
   note.value = ''
@@ -154,7 +156,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <button class="link" type="button" @click="load()">Show it as it is now</button>
       </p>
       <p v-if="published" class="notice good" role="status">
-        Edition {{ published }} is published: new tickets follow it, older ones keep theirs.
+        Edition {{ published }} is published: new tickets follow it;
+        {{
+          openTickets === 'follow'
+            ? 'open ones come to it now'
+            : 'open ones keep theirs until you let them follow'
+        }}.
       </p>
       <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
         <button class="link" type="button" :disabled="done.length === 0" @click="undo">Take back</button> ·
@@ -203,6 +210,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               </tbody>
             </table>
           </section>
+          <DesignOpenTickets v-if="!edition" />
           <section>
             <h2>All editions</h2>
             <table class="ledger-table">
@@ -277,10 +285,18 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       </template>
     </div>
     <Dialog v-model:visible="asking" modal :header="`Publish edition ${(draft?.edition ?? 0) + 1}`">
-      <p>
-        {{ draft?.changes.length }} changes. New tickets follow the new edition from now on; tickets that
-        exist keep the edition that decided about them.
-      </p>
+      <p>{{ draft?.changes.length }} changes. New tickets follow the new edition from now on.</p>
+      <fieldset class="field">
+        <legend>Tickets that are open now</legend>
+        <label class="choice"
+          ><input v-model="openTickets" type="radio" value="keep" /> keep the edition that decided about
+          them</label
+        >
+        <label class="choice"
+          ><input v-model="openTickets" type="radio" value="follow" /> follow the new hours, promises and
+          ladders; time that was counted stays counted</label
+        >
+      </fieldset>
       <div class="field">
         <label for="note">What changes, in a few words</label>
         <InputText id="note" v-model="note" aria-describedby="note-error" />

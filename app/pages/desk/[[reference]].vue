@@ -47,9 +47,7 @@ async function fetchRows(limit: number, after?: string): Promise<TicketList> {
   const list = await api<TicketList>('/api/tickets', {
     query: { view: view.value, limit, after, search: search.value || undefined },
   })
-  await Promise.all(
-    [...new Set(list.rows.map((row) => row.edition))].map((edition) => calendars.need(edition)),
-  )
+  await calendars.need(list.rows)
   return list
 }
 

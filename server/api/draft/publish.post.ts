@@ -1,4 +1,4 @@
-import { IsInt, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsIn, IsInt, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import { publishDraft } from '../../commands/draft'
 import { defineRoute } from '../../http/route'
 
@@ -11,9 +11,14 @@ class PublishBody {
   @MinLength(3, { message: 'please say in a few words what changes' })
   @MaxLength(500)
   note!: string
+
+  /** Whether open tickets keep the edition that decided about them, or follow the new one. */
+  @IsOptional()
+  @IsIn(['keep', 'follow'], { message: 'choose keep or follow' })
+  openTickets: 'keep' | 'follow' = 'keep'
 }
 
 export default defineRoute(
   { who: 'lead', summary: 'Publish the draft as the next edition', body: PublishBody },
-  ({ desk, caller, body }) => publishDraft(desk, body.version, body.note, caller.id),
+  ({ desk, caller, body }) => publishDraft(desk, body.version, body.note, caller.id, body.openTickets),
 )

@@ -1,7 +1,7 @@
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'The directory: people, teams, sites, organisations' },
+  { who: 'technician', summary: 'The directory: people, teams, sites, organisations, agreements' },
   async ({ desk }) => {
     const directory = await desk.knowledge.directory()
     const people = [...directory.people.values()].map(
@@ -14,6 +14,7 @@ export default defineRoute(
       teams: [...directory.teams.values()],
       sites: [...directory.sites.values()],
       organisations: [...directory.organisations.values()],
+      agreements: directory.agreements,
     }
   },
 )

@@ -12,6 +12,8 @@ export default defineRoute(
       .where('reference', '=', reference)
       .executeTakeFirst()
     if (!row) throw new HttpProblem(404, `There is no ticket ${reference}.`)
-    return { reference, summary: row.summary, edition: row.state.edition, facts: ticketFacts(row.state) }
+    const design = await desk.knowledge.edition(row.state.edition)
+    const facts = ticketFacts(row.state, design)
+    return { reference, summary: row.summary, edition: row.state.edition, facts }
   },
 )

@@ -33,11 +33,11 @@ export default defineRoute(
     const clock = row?.state.clocks.findLast((one) => one.target === target)
     if (!clock) throw new HttpProblem(404, `Ticket ${reference} has no target “${target}”.`)
     const [design, directory] = await Promise.all([
-      desk.knowledge.edition(row!.state.edition),
+      desk.knowledge.editionOf(row!.state),
       desk.knowledge.directory(),
     ])
     const now = deskNow()
-    const ledger = timeLedger(clock, design.calendar(clock.calendar), now)
+    const ledger = timeLedger(clock, design.hoursOf(clock), now)
     const nameOf = (id: string) => directory.nameOf(id)
     if (format === 'json')
       return { reference, target, label: clock.label, ...statementData(ledger, caller.zone, nameOf) }

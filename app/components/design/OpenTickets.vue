@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time'
+
+// Which edition the open tickets follow, and letting those that keep an earlier one follow the one in force.
+interface AdoptionPage {
+  edition: number
+  waiting: number
+  adoption: {
+    edition: number
+    asked_by: string
+    asked_at: number
+    state: 'running' | 'finished' | 'calledOff'
+    total: number
+    done: number
+    left_behind: number
+    left_out: { reference: number; why: string }[]
+    ended_at: number | null
+  } | null
+}
+
+const session = useSession()
+const time = useDeskTime()
+const live = useLive()
+const page = ref<AdoptionPage>()
+const problem = ref('')
+const asking = ref(false)
+
+async function ask(work: () => Promise<AdoptionPage>) {
+  try {
+    page.value = await work()
+    problem.value = ''
+  } catch (error) {
+    problem.value = asApiError(error).problem.detail
+  }
+}
+const load = () => ask(() => api<AdoptionPage>('/api/adoption'))
+await load()
+
+// Batches are many; the screen follows a few times a second.
+let reading: ReturnType<typeof setTimeout> | undefined
+live.on((notice) => {
+  if (notice.kind !== 'adoption' && notice.kind !== 'edition' && notice.kind !== 'reconnected') return
+  reading ??= setTimeout(() => {
+    reading = undefined
+    void load()
+  }, 300)
+})
+
+const edition = computed(() => page.value?.edition ?? 0)
+const adoption = computed(() => page.value?.adoption)
+const running = computed(() => adoption.value?.state === 'running')
+const gone = computed(() => (adoption.value ? adoption.value.done + adoption.value.left_behind : 0))
+const tickets = (count: number) => `${count} open ${count === 1 ? 'ticket' : 'tickets'}`
+const when = (at: number) => momentInWords(at, session.me!.zone, time.now)
+
+async function follow() {
+  asking.value = false
+  await ask(() => api<AdoptionPage>('/api/adoption', { method: 'POST', body: { edition: edition.value } }))
+}
+const callOff = () => ask(() => api<AdoptionPage>('/api/adoption', { method: 'DELETE' }))
+</script>
+
+<template>
+  <section class="open-tickets" aria-labelledby="open-tickets">
+    <h2 id="open-tickets">Open tickets</h2>
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }} <button class="link" type="button" @click="load">Try again</button>
+    </p>
+    <template v-if="page">
+      <div v-if="running" role="status">
+        <label for="adoption"
+          ><b>{{ gone }}</b> of {{ adoption!.total }} open tickets have come to edition
+          {{ adoption!.edition }}.</label
+        >
+        <progress id="adoption" :value="gone" :max="Math.max(1, adoption!.total)" />
+        <button class="act plain" type="button" @click="callOff">Call off</button>
+        <span class="quiet small">Those that follow already would keep to it.</span>
+      </div>
+      <template v-else>
+        <p v-if="page.waiting === 0">All open tickets follow edition {{ edition }}.</p>
+        <p v-else>
+          {{ tickets(page.waiting) }} keep{{ page.waiting === 1 ? 's' : '' }} an earlier edition than
+          {{ edition }}: its hours, promises and ladders.
+          <button v-if="!asking" class="act" type="button" @click="asking = true">
+            Let them follow edition {{ edition }} …
+          </button>
+        </p>
+        <div v-if="asking" class="notice">
+          <p>
+            Their due moments are worked out anew from now on, by the hours and promises of edition
+            {{ edition }}. Time that was counted stays counted; what they are sorted as stays. A ticket says
+            so in its record, and does not go back.
+          </p>
+          <button class="act main" type="button" @click="follow">
+            Let {{ tickets(page.waiting) }} follow
+          </button>
+          <button class="act plain" type="button" @click="asking = false">Leave them</button>
+        </div>
+      </template>
+      <p v-if="adoption && !running" class="quiet small">
+        Last: {{ adoption.done }} of {{ adoption.total }} followed edition {{ adoption.edition }}, asked for
+        by {{ adoption.asked_by
+        }}<template v-if="adoption.ended_at"
+          >, {{ adoption.state === 'calledOff' ? 'called off' : 'finished' }}
+          {{ when(adoption.ended_at) }}</template
+        >.
+      </p>
+      <div v-if="adoption && adoption.left_behind" class="small">
+        <p>
+          {{ adoption.left_behind }} could not follow and keep
+          {{ adoption.left_behind === 1 ? 'its' : 'their' }} edition:
+        </p>
+        <ul>
+          <li v-for="one in adoption.left_out" :key="one.reference">
+            <NuxtLink :to="`/desk/${one.reference}`">{{ one.reference }}</NuxtLink>: {{ one.why }}
+          </li>
+        </ul>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin-top: 16px;
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 3px;
+}
+progress {
+  width: min(420px, 100%);
+  height: 10px;
+  display: block;
+  margin: 6px 0;
+  accent-color: var(--sea);
+}
+ul {
+  margin: 4px 0;
+  padding-left: 18px;
+}
+</style>

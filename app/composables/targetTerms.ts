@@ -1,0 +1,40 @@
+import type { Target } from '~~/core/clock'
+import { inWords, type Vocabulary } from '~~/core/condition'
+import type { Design } from '~~/core/design'
+
+/** When a target begins, rests and ends, and whose hours count, in one sentence each. */
+export function termsInWords(target: Target, design: Design, words: Vocabulary): string[] {
+  const { startWhen, pauseIn, pauseWhen, stopWhen, cancelWhen, countsFrom } = target
+  const rests = [
+    ...(pauseIn.length ? [`the ticket is ${pauseIn.join(' or ')}`] : []),
+    ...(pauseWhen ? [inWords(pauseWhen, words)] : []),
+  ]
+  return [
+    `counts in the hours of ${hoursInWords(target, design)}`,
+    ...(startWhen ? [`begins when ${inWords(startWhen, words)}`] : []),
+    ...(rests.length ? [`stands still while ${rests.join(', or while ')}`] : []),
+    keptInWords(target, stopWhen ? inWords(stopWhen, words) : undefined),
+    ...(cancelWhen ? [`called off when ${inWords(cancelWhen, words)}`] : []),
+    ...(countsFrom ? [`coming later, it counts from the logging${THROUGH[countsFrom]}`] : []),
+  ]
+}
+
+const THROUGH = { logging: ' without the pauses', loggingThroughPauses: ', pauses too' }
+
+function hoursInWords({ calendar, onShift }: Target, { calendars }: Design): string {
+  const named = {
+    site: 'the requester’s site',
+    agreement: 'the agreement',
+  }
+  const hours =
+    typeof calendar === 'string'
+      ? named[calendar]
+      : (calendars.find((one) => one.id === calendar.calendar)?.name ?? calendar.calendar)
+  return onShift ? `${hours}, while its technician is on shift` : hours
+}
+
+function keptInWords({ stopOn, startsAnew }: Target, condition: string | undefined): string {
+  if (stopOn === 'condition') return `kept when ${condition ?? '… (nothing is chosen yet)'}`
+  if (stopOn === 'done') return 'kept by being done'
+  return startsAnew ? 'kept by each reply, then begins anew' : 'kept by the first reply'
+}

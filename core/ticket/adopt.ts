@@ -1,0 +1,49 @@
+import { statusOf } from '../lifecycle'
+import type { CompiledDesign } from '../design'
+import type { Change } from './change'
+import { fitClocks, ticketAlarms } from './clocks'
+import { Refused } from './command'
+import type { TicketState } from './state'
+
+/** What keeps a ticket from following an edition, in words; undefined when nothing does. */
+export function misfitOf(state: TicketState, design: CompiledDesign): string | undefined {
+  const kind = design.findKind(state.kind)
+  if (!kind) return `edition ${design.edition} has no ticket kind “${state.kind}”`
+  if (!kind.statuses.some((one) => one.id === state.status))
+    return `“${kind.name}” has no status “${state.status}” in edition ${design.edition}`
+  if (!design.hasPriority(state.priority))
+    return `edition ${design.edition} has no priority “${state.priority}”`
+  const earlier = state.statuses.find(({ status }) => !kind.statuses.some((one) => one.id === status))
+  if (earlier) return `“${kind.name}” has no status “${earlier.status}” in edition ${design.edition}`
+  if (!design.findItem(state.item)) return `edition ${design.edition} has no catalog item “${state.item}”`
+  return undefined
+}
+
+/**
+ * An open ticket follows the newer edition that the change holds: its promises, hours, ladders and lifecycle. What it
+ * is sorted as stays, and what was spent stays spent.
+ * @throws Refused when the edition lacks something that the ticket needs
+ */
+export function adoptEdition(change: Change): void {
+  const { state, design } = change
+  if (state.edition >= design.edition) return
+  const misfit = misfitOf(state, design)
+  if (misfit) throw new Refused('conflict', `Ticket ${state.reference} cannot follow: ${misfit}.`)
+  if (statusOf(design.kind(state.kind), state.status).group === 'done') return
+  change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition })
+  fitClocks(change, `edition ${design.edition}`)
+  const passed = skippedRungs(rungsDue(change))
+  if (passed.length) change.enter({ kind: 'rungsPassed', alarms: passed }, { system: 'ladder' })
+}
+
+function rungsDue({ state, design, now }: Change) {
+  return ticketAlarms(state, design).filter(({ key, at }) => key.startsWith('rung:') && at <= now)
+}
+
+/** Of the rungs of a ladder that lie in the past when it attaches only the last rings; the others have passed. */
+function skippedRungs(due: { key: string; at: number }[]): string[] {
+  const ladderOf = (key: string) => key.split(':')[1]
+  return due
+    .filter(({ key }, index) => due.some((one, at) => at > index && ladderOf(one.key) === ladderOf(key)))
+    .map(({ key }) => key)
+}

@@ -1,0 +1,130 @@
+import type { Clock, Pause, ServiceLevel, Target } from '../clock'
+import { holds, inWords } from '../condition'
+import { statusOf, type StatusGroup } from '../lifecycle'
+import { durationInWords, parseDuration, type Instant } from '../time'
+import type { Because } from '../triage'
+import type { Change } from './change'
+import { ticketFacts } from './facts'
+
+/** The hours in which a promise counts. */
+type Hours = Pick<Clock, 'calendar' | 'shift'>
+
+export interface Promised {
+  level: ServiceLevel
+  target: Target
+  /** Milliseconds. */
+  granted: number
+  hours: Hours
+}
+
+/** What the design promises a ticket: for each target the first level that holds and grants something. */
+export function promisesOf(change: Change): Map<string, Promised> {
+  const { state, design } = change
+  const facts = ticketFacts(state, design)
+  const promises = new Map<string, Promised>()
+  for (const level of design.design.serviceLevels) {
+    if (!holds(level.when, facts)) continue
+    for (const target of level.targets) {
+      const duration = target.granted[state.priority]
+      if (!duration || promises.has(target.target)) continue
+      if (target.cancelWhen && holds(target.cancelWhen, facts)) continue
+      const hours = hoursFor(change, target)
+      promises.set(target.target, { level, target, granted: parseDuration(duration), hours })
+    }
+  }
+  return promises
+}
+
+/** In which hours a target counts for this ticket as it is now. */
+function hoursFor(change: Change, target: Target): Hours {
+  const { directory, state } = change
+  const calendar = calendarFor(change, target)
+  const person = state.technician === null ? undefined : directory.people.get(state.technician)
+  if (!target.onShift || !person?.shift) return { calendar }
+  const hours = { calendar, shift: { person: person.id, hours: person.shift } }
+  return opensAgain(change, hours) ? hours : { calendar }
+}
+
+function calendarFor({ state, design, directory }: Change, { calendar }: Target): string {
+  if (typeof calendar === 'object') return calendar.calendar
+  const site = directory.sites.get(state.site ?? '')?.calendar ?? design.design.desk.calendar
+  return calendar === 'site' ? site : (directory.agreement(state.agreement)?.calendar ?? site)
+}
+
+/** Whether hours open at all from now on: shifts of the night never meet the hours of an office. */
+function opensAgain({ design, now }: Change, hours: Hours): boolean {
+  const combined = design.hoursOf({ edition: design.edition, ...hours })
+  return combined.isOpen(now) || combined.nextChange(now) !== undefined
+}
+
+export const labelOf = ({ target, granted }: Promised) => `${target.label} in ${durationInWords(granted)}`
+
+export function whyGranted({ state, design, directory }: Change, { hours }: Promised): string {
+  const shifts = hours.shift ? ` and the shifts of ${directory.nameOf(hours.shift.person)}` : ''
+  return `${design.priority(state.priority).name}, in the hours of ${design.calendar(hours.calendar).name}${shifts}`
+}
+
+export function becauseOf(change: Change, promised: Promised): Because {
+  const { level } = promised
+  const words = inWords(level.when, change.design.vocabulary(change.directory))
+  const text = `Service level “${level.name}” applies first: ${words}. ${whyGranted(change, promised)}.`
+  return { text, article: `service-levels/${level.id}` }
+}
+
+/** The clock of a promise that begins: now, or as its target says from the logging of the ticket. */
+export function clockFor(change: Change, promised: Promised): Clock & { because: Because } {
+  const { clocks, loggedAt } = change.state
+  const { target, countsFrom } = promised.target
+  // One that begins again counts from where the last one ended, not from the logging again.
+  const isAgain = clocks.some((one) => one.target === target && one.outcome !== 'cancelled')
+  const fromLogging = countsFrom !== undefined && !isAgain && loggedAt < change.now
+  let startedAt = fromLogging ? loggedAt : change.now
+  // Two clocks of one target are told apart by their start, so it is never the same moment.
+  while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
+  return {
+    target,
+    label: labelOf(promised),
+    serviceLevel: promised.level.id,
+    ...promised.hours,
+    edition: change.design.edition,
+    startedAt,
+    grants: [{ at: startedAt, granted: promised.granted, why: whyGranted(change, promised) }],
+    pauses: fromLogging && countsFrom === 'logging' ? pausesSince(change, promised.target) : [],
+    stopOn: promised.target.stopOn,
+    pauseIn: promised.target.pauseIn,
+    because: becauseOf(change, promised),
+  }
+}
+
+/** Where a target would have stood still since the logging: by status, and with what people paused. */
+function pausesSince({ state, design, now }: Change, target: Target): Pause[] {
+  const kind = design.kind(state.kind)
+  const byStatus = state.statuses.flatMap(({ at, status }, index): Pause[] => {
+    const { group, name } = statusOf(kind, status)
+    const to = state.statuses[index + 1]?.at ?? now
+    return to > at && restsIn(target.pauseIn, group) ? [{ from: at, to, by: 'the desk', why: name }] : []
+  })
+  const oldest = state.clocks.find((one) => one.startedAt === state.loggedAt)
+  const byHand = (oldest?.pauses ?? [])
+    .filter((one) => one.byHand && (one.to ?? now) > one.from)
+    .map((one) => ({ ...one, to: one.to ?? now }))
+  return joined([...byStatus, ...byHand])
+}
+
+/** Pauses in order; of two that overlap the later begins where the earlier ends. */
+function joined(pauses: (Pause & { to?: Instant })[]): Pause[] {
+  let until = Number.NEGATIVE_INFINITY
+  return [...pauses]
+    .sort((a, b) => a.from - b.from)
+    .flatMap((pause) => {
+      const from = Math.max(pause.from, until)
+      if (from >= pause.to!) return []
+      until = pause.to!
+      return [{ ...pause, from }]
+    })
+}
+
+/** Whether a target stands still in statuses of this group. */
+export function restsIn(pauseIn: Target['pauseIn'], group: StatusGroup): boolean {
+  return (pauseIn as StatusGroup[]).includes(group)
+}

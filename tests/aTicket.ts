@@ -1,0 +1,47 @@
+import { demoDesign } from '../demo/design'
+import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
+import { CompiledDesign, Directory } from '../core/design'
+import { decide, type Actor, type Command, type Entry, type TicketState } from '../core/ticket'
+
+export const theDirectory = new Directory(demoDirectory())
+export const design = new CompiledDesign(demoDesign(), 1)
+export const INES: Actor = { person: 'ines-varga' }
+export const TORA: Actor = { person: 'tora-aas' }
+
+/** A ticket that lives in memory: what the server does, without one. */
+export class Ticket {
+  state: TicketState | undefined
+  entries: Entry[] = []
+  told: string[] = []
+
+  constructor(
+    public edition = design,
+    readonly openCounts = new Map<string, number>(),
+    public directory = theDirectory,
+  ) {}
+
+  do(command: Command, now: number, actor: Actor = TORA): this {
+    const decided = decide(this.state, command, this.edition, this.directory, {
+      now,
+      actor,
+      openCounts: this.openCounts,
+    })
+    this.state = decided.state
+    this.entries.push(...decided.entries)
+    this.told.push(...decided.messages.map((message) => `${message.template}→${message.person}`))
+    return this
+  }
+
+  log(
+    answers: Record<string, number | boolean | string>,
+    item = 'gate-scanner',
+    requester = 'ines-varga',
+    now = DEMO_BEGINS,
+  ): this {
+    return this.do(
+      { kind: 'log', reference: 7, item, portal: 'merrow', channel: 'portal', answers, requester },
+      now,
+      { person: requester },
+    )
+  }
+}

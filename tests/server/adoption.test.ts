@@ -1,0 +1,110 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { DAY } from '../../core/time'
+import { adoptBatch, adoptionPage, callOffAdoption, startAdoption } from '../../server/commands/adoption'
+import { changeDraft, draftPage, publishDraft } from '../../server/commands/draft'
+import { audit } from '../../server/queries/audit'
+import { listClocks } from '../../server/queries/clocks'
+import { INES, makeWorld, SCANNER } from './world'
+
+const LEAD = 'olin-brandt'
+let world: Awaited<ReturnType<typeof makeWorld>>
+beforeAll(async () => {
+  world = await makeWorld('yare_adoption', 900)
+})
+afterAll(() => world.close())
+
+/** The local date so many days after the beginning. */
+const day = (after: number) => new Date(world.begins + after * DAY).toISOString().slice(0, 10)
+
+/** Publishes the design with a day on which every calendar is shut. */
+async function publishHoliday(date: string, openTickets: 'keep' | 'follow') {
+  const { design } = await draftPage(world.desk)
+  for (const before of design.calendars) {
+    const exceptions = [...before.exceptions, { date, name: 'Regatta', shut: 'all day' as const }]
+    await changeDraft(
+      world.desk,
+      { list: 'calendars', id: before.id, before, after: { ...before, exceptions } },
+      LEAD,
+    )
+  }
+  const { version } = await draftPage(world.desk)
+  return publishDraft(world.desk, version, 'The regatta', LEAD, openTickets)
+}
+
+/** The jobs that wait, one after the other, as a worker does them. */
+async function work(edition: number, most = 1000) {
+  for (let batch = 0; batch < most; batch++) {
+    const { adoption } = await adoptionPage(world.desk)
+    if (adoption?.state !== 'running') return batch
+    await adoptBatch(world.desk, edition)
+  }
+  return most
+}
+const due = async () => {
+  const { rows } = await listClocks(world.desk, { limit: 5000, now: world.begins })
+  return new Map(rows.map((row) => [`${row.reference} ${row.clock.target}`, row]))
+}
+
+describe('open tickets', () => {
+  it('keep their edition unless the lead says otherwise', async () => {
+    const before = await due()
+    const { edition } = await publishHoliday(day(1), 'keep')
+    expect(await due()).toEqual(before)
+    expect(await adoptionPage(world.desk)).toMatchObject({ edition, adoption: null })
+  })
+
+  it('follow a changed calendar batch by batch: balances stay, due moments move, the audit agrees', async () => {
+    const before = await due()
+    const { edition } = await publishHoliday(day(2), 'follow')
+    const { adoption } = await adoptionPage(world.desk)
+    expect(adoption).toMatchObject({ state: 'running', done: 0, asked_by: 'Olin Brandt' })
+    expect(await work(edition)).toBeGreaterThan(0)
+    const page = await adoptionPage(world.desk)
+    expect(page).toMatchObject({ waiting: 0, adoption: { state: 'finished', done: adoption!.total } })
+    const after = await due()
+    expect(after.size).toBe(before.size)
+    let moved = 0
+    for (const [key, row] of after) {
+      expect(row.edition).toBe(edition)
+      expect(row.balance).toBe(before.get(key)!.balance)
+      expect(row.dueAt ?? 0).toBeGreaterThanOrEqual(before.get(key)!.dueAt ?? 0)
+      if (row.dueAt !== before.get(key)!.dueAt) moved++
+    }
+    expect(moved).toBeGreaterThan(0)
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+
+  it('that were called off stay where they are, and can be let follow later, by the edition in force', async () => {
+    const { edition } = await publishHoliday(day(3), 'follow')
+    await world.desk.log(SCANNER, INES)
+    await callOffAdoption(world.desk)
+    const { waiting, adoption } = await adoptionPage(world.desk)
+    expect(adoption).toMatchObject({ state: 'calledOff', done: 0 })
+    expect(waiting).toBe(adoption!.total)
+    await adoptBatch(world.desk, edition)
+    expect((await adoptionPage(world.desk)).waiting).toBe(waiting)
+    await expect(startAdoption(world.desk, edition - 1, LEAD)).rejects.toThrow('is in force now')
+    await startAdoption(world.desk, edition, LEAD)
+    await work(edition)
+    expect((await adoptionPage(world.desk)).waiting).toBe(0)
+  })
+
+  it('that the edition has no place for are left behind, with why', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const { design } = await draftPage(world.desk)
+    const [form] = design.items.filter((one) => one.id === SCANNER.item).map((one) => one.form)
+    for (const item of design.items.filter((one) => one.form === form))
+      await changeDraft(world.desk, { list: 'items', id: item.id, before: item, after: null }, LEAD)
+    const { version, findings } = await draftPage(world.desk)
+    expect(findings.filter((one) => one.severity === 'error')).toEqual([])
+    const { edition } = await publishDraft(world.desk, version, 'No scanners', LEAD, 'follow')
+    await work(edition)
+    const { adoption, waiting } = await adoptionPage(world.desk)
+    expect(adoption!.left_behind).toBe(waiting)
+    expect(adoption!.left_out).toContainEqual({
+      reference: state.reference,
+      why: `edition ${edition} has no catalog item “gate-scanner”`,
+    })
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+})
