@@ -1,3 +1,4 @@
+import type { Target } from '../core/clock'
 import { firstDesign, type Design } from '../core/design'
 import type { CatalogItem, Form, Question } from '../core/intake'
 import type { Cell, Row } from '../core/table'
@@ -73,7 +74,9 @@ const CALENDARS: Design['calendars'] = [
     name: 'Office hours, Hallin',
     zone: 'Europe/London',
     week: weekly(WEEKDAYS, '09:00', '17:30'),
-    exceptions: BANK_HOLIDAYS,
+    // The holidays are those of the desk.
+    buildsOn: 'desk',
+    exceptions: [],
   },
 ]
 
@@ -496,7 +499,7 @@ const WEIGHT: Row[] = [
 const both = (
   respond: Record<string, string>,
   resolve: Record<string, string>,
-  calendar: 'site' | { calendar: string } = 'site',
+  calendar: Target['calendar'] = 'site',
 ) =>
   [
     { target: 'respond', label: 'Answer', granted: respond, calendar, pauseIn: [], stopOn: 'reply' },
@@ -604,6 +607,7 @@ function makeDesign(): Design {
         targets: both(
           by('PT1H', 'PT2H', 'PT8H', 'PT16H', 'PT16H'),
           by('PT8H', 'PT16H', 'PT24H', 'PT40H', 'PT80H'),
+          'agreement',
         ),
       },
       {

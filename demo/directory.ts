@@ -154,8 +154,14 @@ function requesters(): Person[] {
 
 const YEAR = 365 * 24 * 3_600_000
 
-function agreement(number: number, organisation: string, cover: string, ends: number): Agreement {
-  return { number, organisation, cover, starts: ends - 2 * YEAR, ends }
+function agreement(
+  number: number,
+  organisation: string,
+  cover: string,
+  ends: number,
+  calendar?: string,
+): Agreement {
+  return { number, organisation, cover, starts: ends - 2 * YEAR, ends, ...(calendar && { calendar }) }
 }
 
 /** The people, teams, places and agreements of the sample world. */
@@ -177,7 +183,7 @@ export function demoDirectory(): DirectoryData {
     agreements: [
       agreement(1042, 'merrow', 'Round the clock', Date.UTC(2027, 5, 30)),
       agreement(1043, 'port', 'Round the clock', Date.UTC(2027, 2, 31)),
-      agreement(1051, 'heron', 'Office hours', Date.UTC(2027, 8, 30)),
+      agreement(1051, 'heron', 'Office hours', Date.UTC(2027, 8, 30), 'office'),
       agreement(1057, 'lantern', 'Office hours', Date.UTC(2026, 9, 31)),
       agreement(1060, 'saltern', 'Pay per job', Date.UTC(2027, 11, 31)),
     ],

@@ -219,6 +219,84 @@ async function burst(address, headers) {
   )
 }
 
+/** Copies open tickets with their clocks and alarms until there are so many. */
+async function openTickets(count) {
+  const open = async () =>
+    (await pool.query("select count(*)::int as open from ticket where status_group <> 'done'")).rows[0].open
+  while ((await open()) < count) {
+    const missing = count - (await open())
+    await pool.query(
+      `with pattern as (
+         select *, nextval('ticket_reference') as fresh from ticket where status_group <> 'done' limit $1),
+       copy as (
+         insert into ticket select (jsonb_populate_record(null::ticket, to_jsonb(pattern) || jsonb_build_object(
+           'reference', fresh, 'state', state || jsonb_build_object('reference', fresh)))).* from pattern),
+       clocks as (
+         insert into clock select (jsonb_populate_record(clock, jsonb_build_object('reference', fresh))).*
+           from clock join pattern using (reference))
+       insert into alarm select fresh, key, at from alarm join pattern using (reference)`,
+      [missing],
+    )
+  }
+  await pool.query('analyze')
+  return open()
+}
+
+const median = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]
+async function timed(work) {
+  const began = performance.now()
+  await work()
+  return performance.now() - began
+}
+
+/** How long one page of an address takes, asked one after another. */
+async function page(title, url, headers) {
+  const times = []
+  for (let asked = 0; asked < 20; asked++)
+    times.push(await timed(async () => (await fetch(url, { headers })).text()))
+  note(title, `p50 ${median(times).toFixed(0)} ms, most ${Math.max(...times).toFixed(0)} ms`)
+}
+
+/** Publishes a holiday for every calendar and lets all open tickets follow, while somebody works at the desk. */
+async function adoption(address, headers) {
+  const send = async (path, method, body) => {
+    const answer = await fetch(address + path, { method, headers, body: JSON.stringify(body) })
+    if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
+    return answer.json()
+  }
+  let draft = await send('/api/draft', 'GET')
+  for (const before of draft.design.calendars) {
+    const exceptions = [...before.exceptions, { date: '2027-03-05', name: 'Regatta', shut: 'all day' }]
+    draft = await send('/api/draft', 'PATCH', {
+      list: 'calendars',
+      id: before.id,
+      before,
+      after: { ...before, exceptions },
+    })
+  }
+  const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
+  await pause(2000)
+  const began = performance.now()
+  await send('/api/draft/publish', 'POST', { version: draft.version, note: 'Regatta', openTickets: 'follow' })
+  const times = []
+  let latest
+  do {
+    times.push(await timed(async () => (await fetch(`${address}/api/tickets?limit=50`, { headers })).text()))
+    await pause(50)
+    latest = (await send('/api/adoption', 'GET')).adoption
+  } while (latest.state === 'running' && performance.now() - began < 300_000)
+  const seconds = (performance.now() - began) / 1000
+  note(
+    `${latest.done} open tickets follow a changed calendar, with the database, progress shown`,
+    `${seconds.toFixed(1)} s, ${Math.round(latest.done / seconds)} a second`,
+  )
+  note(
+    'a page of the Desk meanwhile',
+    `p50 ${median(times).toFixed(0)} ms, most ${Math.max(...times).toFixed(0)} ms`,
+  )
+  worker.kill('SIGTERM')
+}
+
 // Whatever fails, the server does not outlive the run.
 process.on('exit', () => server?.kill('SIGKILL'))
 let server
@@ -250,6 +328,12 @@ for (const line of execFileSync('node', ['--expose-gc', '.output/cli/benchTime.m
 await plainRow()
 await tickets(address, headers)
 await alarmLateness(address, headers)
+for (const wanted of [10_000, 100_000]) {
+  const open = await openTickets(wanted)
+  await page(`a page of Deadlines, ${open} open tickets`, `${address}/api/clocks?limit=120`, headers)
+  await page(`a page of the Desk, ${open} open tickets`, `${address}/api/tickets?limit=50`, headers)
+}
+await adoption(address, headers)
 note(
   'JavaScript of the portal’s first page',
   await pageSize(address, '/portal/merrow', {

@@ -44,6 +44,16 @@ live.on((notice) => {
 })
 
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
+const entryInWords = useEntryWords(() => ticket.value!)
+/** What is worth a mark on the strip; what it did to the clocks stands in their lines. */
+const MARKED = ['logged', 'statusMoved', 'assigned', 'resorted', 'rungRang', 'overdrawn', 'editionAdopted']
+const SAID: Record<string, string> = { replied: 'a reply went out', answered: 'the requester answered' }
+const happened = computed(() =>
+  (ticket.value?.entries ?? []).flatMap((entry) => {
+    const text = MARKED.includes(entry.kind) ? entryInWords(entry) : SAID[entry.kind]
+    return text ? [{ at: entry.at, text }] : []
+  }),
+)
 const isLast = (clock: Clock, _: number, all: Clock[]) =>
   clock === all.findLast((one) => one.target === clock.target)
 const clocks = computed(() =>
@@ -228,7 +238,14 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         />
       </header>
 
-      <TimeChart v-if="clocks.length" :clocks="clocks" :now="time.now" :zone="zone" />
+      <TimeChart
+        v-if="clocks.length"
+        :clocks="clocks"
+        :now="time.now"
+        :zone="zone"
+        :events="happened"
+        :people="ticket.people"
+      />
       <p v-else class="quiet">Nothing was promised for this ticket.</p>
 
       <SortAction v-if="sorting" :ticket="ticket" @done="sorted" @close="sorting = false" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { durationInWords, momentInWords, signedBalance } from '~~/core/time'
+import { durationInWords, momentInWords } from '~~/core/time'
 import type { Entry } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
@@ -8,38 +8,12 @@ const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
 const name = (id: string) => props.ticket.people[id] ?? id
 const when = (at: number) => momentInWords(at, props.zone, props.now)
 const by = (entry: Entry) => ('person' in entry.actor ? name(entry.actor.person) : 'the desk')
-const status = (id: string) => props.ticket.statuses[id] ?? id
-const percent = (share: number) => `${Math.round(share * 100)} %`
-
+const entryInWords = useEntryWords(() => props.ticket)
 interface Line {
   entry: Entry
   text: string
-  detail?: string
 }
-
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
-type Words = { [K in Entry['kind']]?: (entry: Of<K>) => string }
-
-const WORDS: Words = {
-  logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
-  sorted: () => `sorted: ${props.ticket.category}, first priority and team set`,
-  clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
-  clocksPaused: (entry) =>
-    `${entry.byHand ? by(entry) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
-  clocksResumed: (entry) => `${entry.targets.join(', ')} goes on: ${entry.why}`,
-  resorted: (entry) => `${entry.field}: ${entry.because.text}`,
-  clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
-  clockExtended: (entry) =>
-    `${by(entry)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
-  clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
-  clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
-  statusMoved: (entry) =>
-    `${by(entry)} moved it from ${status(entry.from)} to ${status(entry.to)}${entry.fields.reason ? `: ${entry.fields.reason}` : ''}`,
-  assigned: (entry) => entry.because.text,
-  overdrawn: (entry) => `${entry.target} is overdrawn`,
-  rungRang: (entry) =>
-    `ladder “${entry.name}” rang at ${percent(entry.share)}: told ${entry.told.map(name).join(', ') || 'nobody'}${entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''}`,
-}
 
 const talk = computed(
   () =>
@@ -69,8 +43,8 @@ const STATES: Record<string, string> = {
 
 const history = computed<Line[]>(() =>
   props.ticket.entries.flatMap((entry) => {
-    const words = WORDS[entry.kind] as ((entry: Entry) => string) | undefined
-    return words ? [{ entry, text: words(entry) }] : []
+    const text = entryInWords(entry)
+    return text ? [{ entry, text }] : []
   }),
 )
 const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {

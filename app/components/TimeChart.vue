@@ -1,6 +1,15 @@
 <script setup lang="ts">
-import { timeLedger, type Clock, type TimeLedger } from '~~/core/clock'
-import { DAY, HOUR, Zone, momentInWords, timeOfDay, weekdayAndTime, type WorkingTime } from '~~/core/time'
+import { lineInWords, timeLedger, type Clock, type TimeLedger } from '~~/core/clock'
+import {
+  DAY,
+  HOUR,
+  Zone,
+  momentInWords,
+  signedBalance,
+  timeOfDay,
+  weekdayAndTime,
+  type WorkingTime,
+} from '~~/core/time'
 import { standingOf } from '~/composables/useStanding'
 
 // The time strip at large: true time from left to right, shut hours shaded, one line per target.
@@ -8,6 +17,10 @@ const props = defineProps<{
   clocks: { clock: Clock; hours: WorkingTime; shares: number[] }[]
   now: number
   zone: string
+  /** What happened to the ticket, in words. */
+  events: { at: number; text: string }[]
+  /** Names of people by id. */
+  people?: Record<string, string>
 }>()
 
 // Drawn as wide as there is room, so that its words keep their size on a narrow page.
@@ -47,7 +60,7 @@ const domain = computed(() => {
 })
 
 const x = (at: number) => ((at - domain.value.from) / (domain.value.to - domain.value.from)) * width.value
-const height = computed(() => TOP + lanes.value.length * LANE + 20)
+const height = computed(() => TOP + lanes.value.length * LANE + 26)
 
 const shut = computed(() => {
   const hours = lanes.value[0]?.hours
@@ -106,15 +119,93 @@ function caption({ clock, ledger }: (typeof lanes.value)[number]): string {
   return `${clock.label}, due ${momentInWords(ledger.due, props.zone, props.now)}`
 }
 
-/** Captions stand right of the flag where there is room, else left of the line's end. */
-function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 'start' | 'end' } {
-  const end = x(Math.max(lane.ledger.due ?? 0, lane.clock.stoppedAt ?? props.now))
+/** Captions stand right of the flag where there is room, else left of it. */
+function captionPlace({ ledger, clock }: (typeof lanes.value)[number]): {
+  x: number
+  anchor: 'start' | 'end'
+} {
+  const end = x(ledger.due ?? clock.stoppedAt ?? props.now)
   return end > width.value * 0.55 ? { x: end - 6, anchor: 'end' } : { x: end + 14, anchor: 'start' }
+}
+
+// What can be read one by one, by pointer or keyboard: what happened, and below it the lines of each account.
+interface Stop {
+  from: number
+  to: number
+  text: string
+}
+const when = (at: number) => momentInWords(at, props.zone, props.now)
+const happened = computed<Stop[]>(() =>
+  props.events
+    .filter(({ at }) => at >= domain.value.from && at <= domain.value.to)
+    .map(({ at, text }) => ({ from: at, to: at, text: `${when(at)}: ${text}` })),
+)
+const nameOf = (id: string) => props.people?.[id] ?? id
+const stops = computed<Stop[][]>(() => [
+  happened.value,
+  ...lanes.value.map(({ ledger, clock }) =>
+    ledger.lines.map((line) => {
+      const to = line.to ?? line.from
+      const times = line.to === undefined ? when(line.from) : `${when(line.from)} to ${when(line.to)}`
+      const amount = line.amount === 0 ? '' : `, ${signedBalance(line.amount)}`
+      const text = `${clock.label}, ${times}: ${lineInWords(line, nameOf)}${amount}; balance ${signedBalance(line.balance)}`
+      return { from: line.from, to, text }
+    }),
+  ),
+])
+const chosen = ref<{ lane: number; index: number }>()
+const stop = computed(() => chosen.value && stops.value[chosen.value.lane]?.[chosen.value.index])
+
+/** The stop of another lane that is nearest in time, so that going up and down keeps to the moment. */
+function choose(lane: number, at: number) {
+  const list = stops.value[lane] ?? []
+  const distance = (one: Stop) => Math.max(one.from - at, at - one.to, 0)
+  const nearest = Math.min(...list.map(distance))
+  const index = list.findIndex((one) => distance(one) === nearest)
+  if (index >= 0) chosen.value = { lane, index }
+}
+function begin() {
+  if (!chosen.value) choose(stops.value.length > 1 ? 1 : 0, props.now)
+}
+function step(by: number) {
+  if (!chosen.value) return begin()
+  const { lane, index } = chosen.value
+  const last = stops.value[lane]!.length - 1
+  chosen.value = { lane, index: Math.min(last, Math.max(0, index + by)) }
+}
+function cross(by: number) {
+  const from = chosen.value?.lane ?? 0
+  for (let lane = from + by; lane >= 0 && lane < stops.value.length; lane += by)
+    if (stops.value[lane]!.length) return choose(lane, stop.value?.from ?? props.now)
+}
+function onKey(event: KeyboardEvent) {
+  const keys: Record<string, () => void> = {
+    ArrowRight: () => step(1),
+    ArrowLeft: () => step(-1),
+    ArrowDown: () => cross(1),
+    ArrowUp: () => cross(-1),
+    Home: () => step(Number.NEGATIVE_INFINITY),
+    End: () => step(Number.POSITIVE_INFINITY),
+    Escape: () => (chosen.value = undefined),
+  }
+  const key = keys[event.key]
+  if (!key || event.ctrlKey || event.metaKey || event.altKey) return
+  event.preventDefault()
+  event.stopPropagation()
+  key()
 }
 </script>
 
 <template>
-  <figure ref="figure" class="chart">
+  <figure
+    ref="figure"
+    class="chart"
+    tabindex="0"
+    role="group"
+    aria-label="Time strip: arrow keys read what happened and the lines of the accounts"
+    @keydown="onKey"
+    @focus="begin"
+  >
     <svg
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
@@ -139,7 +230,7 @@ function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 
         shut
       </text>
       <g v-for="tick in ticks" :key="tick.at">
-        <line class="tick" :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 8" :y2="height - 18" />
+        <line class="tick" :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 8" :y2="height - 26" />
         <text class="label" :x="x(tick.at)" :y="height - 5" text-anchor="middle">{{ tick.label }}</text>
       </g>
       <g
@@ -162,13 +253,8 @@ function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 
             :y="TOP + index * LANE + 15"
             :width="Math.max(1, x(line.to!) - x(line.from))"
             height="6"
-          >
-            <title>
-              {{ line.note }} {{ momentInWords(line.from, zone, now) }}–{{
-                momentInWords(line.to!, zone, now)
-              }}
-            </title>
-          </rect>
+            @mouseenter="chosen = { lane: index + 1, index: lane.ledger.lines.indexOf(line) }"
+          />
         </template>
         <line
           v-for="(notch, at) in notches(lane)"
@@ -193,13 +279,32 @@ function captionPlace(lane: (typeof lanes.value)[number]): { x: number; anchor: 
           {{ caption(lane) }}
         </text>
       </g>
+      <circle
+        v-for="(one, at) in happened"
+        :key="`e${at}`"
+        class="event"
+        :class="{ on: chosen?.lane === 0 && chosen.index === at }"
+        :cx="x(one.from)"
+        :cy="height - 20"
+        r="3.5"
+        @mouseenter="chosen = { lane: 0, index: at }"
+      />
+      <rect
+        v-if="stop && chosen!.lane > 0"
+        class="chosen"
+        :x="x(stop.from) - 2"
+        :y="TOP + (chosen!.lane - 1) * LANE + 12"
+        :width="Math.max(4, x(stop.to) - x(stop.from) + 4)"
+        height="12"
+      />
       <g v-if="x(now) <= width" class="now">
-        <line :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 18" />
+        <line :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 26" />
         <text :x="Math.min(width - 32, Math.max(32, x(now)))" :y="TOP - 14" text-anchor="middle">
           now {{ timeOfDay(now, zone) }}
         </text>
       </g>
     </svg>
+    <p class="line small" aria-live="polite">{{ stop?.text ?? '' }}</p>
   </figure>
 </template>
 
@@ -255,6 +360,24 @@ rect.paused {
   fill: var(--page);
   stroke: var(--still);
   stroke-dasharray: 2 2;
+}
+.event {
+  fill: var(--page);
+  stroke: var(--ink-2);
+  stroke-width: 1.4;
+}
+.event.on {
+  fill: var(--brass);
+}
+.chosen {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.line {
+  min-height: 1.4em;
+  margin: 2px 0 0;
+  color: var(--ink-2);
 }
 .notch {
   stroke: var(--ink);

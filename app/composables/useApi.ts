@@ -31,14 +31,17 @@ type Options = {
   query?: Record<string, string | number | undefined>
 }
 
+/** Our routes are described by their answers' types where they are asked, not by the types that Nuxt makes of files. */
+type Send = <T>(path: string, options: Options) => Promise<T>
+
 /**
  * Asks the server.
  * @throws ApiError with words for the person in front of the screen
  */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {
-  const send = import.meta.server ? useRequestFetch() : $fetch
+  const send = (import.meta.server ? useRequestFetch() : $fetch) as unknown as Send
   try {
-    return (await send(path, options as object)) as T
+    return await send<T>(path, options)
   } catch (error) {
     const data = (error as { data?: Problem }).data
     throw new ApiError(data && typeof data === 'object' && 'detail' in data ? data : UNREACHABLE)

@@ -1,0 +1,42 @@
+import { durationInWords, signedBalance } from '~~/core/time'
+import type { Entry } from '~~/core/ticket'
+import type { Ticket } from './useTickets'
+
+type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+type Words = { [K in Entry['kind']]?: (entry: Of<K>) => string }
+
+/**
+ * What an entry says in the history of its ticket; undefined for what stands elsewhere on the page (conversation,
+ * messages).
+ */
+export function useEntryWords(ticket: () => Pick<Ticket, 'people' | 'statuses' | 'category'>) {
+  const name = (id: string) => ticket().people[id] ?? id
+  const by = (entry: Entry) => ('person' in entry.actor ? name(entry.actor.person) : 'the desk')
+  const status = (id: string) => ticket().statuses[id] ?? id
+  const percent = (share: number) => `${Math.round(share * 100)} %`
+  const words: Words = {
+    logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
+    sorted: () => `sorted: ${ticket().category}, first priority and team set`,
+    clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
+    clocksPaused: (entry) =>
+      `${entry.byHand ? by(entry) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
+    clocksResumed: (entry) => `${entry.targets.join(', ')} goes on: ${entry.why}`,
+    resorted: (entry) => `${entry.field}: ${entry.because.text}`,
+    clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
+    clockExtended: (entry) =>
+      `${by(entry)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
+    clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
+    clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
+    statusMoved: (entry) =>
+      `${by(entry)} moved it from ${status(entry.from)} to ${status(entry.to)}${entry.fields.reason ? `: ${entry.fields.reason}` : ''}`,
+    assigned: (entry) => entry.because.text,
+    overdrawn: (entry) => `${entry.target} is overdrawn`,
+    rungRang: (entry) =>
+      `ladder “${entry.name}” rang at ${percent(entry.share)}: told ${entry.told.map(name).join(', ') || 'nobody'}${entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''}`,
+    editionAdopted: (entry) => `follows edition ${entry.to} from here on, no more edition ${entry.from}`,
+    rungsPassed: (entry) =>
+      `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,
+  }
+  return (entry: Entry): string | undefined =>
+    (words[entry.kind] as ((entry: Entry) => string) | undefined)?.(entry)
+}
