@@ -226,15 +226,16 @@ async function openTickets(count) {
   while ((await open()) < count) {
     const missing = count - (await open())
     await pool.query(
-      `with pattern as (
-         select *, nextval('ticket_reference') as fresh from ticket where status_group <> 'done' limit $1),
+      // A row made of JSON stands in the FROM, since it would be made once for each column in the SELECT.
+      `with pattern as materialized (
+         select ticket, nextval('ticket_reference') as fresh from ticket where status_group <> 'done' limit $1),
        copy as (
-         insert into ticket select (jsonb_populate_record(null::ticket, to_jsonb(pattern) || jsonb_build_object(
-           'reference', fresh, 'state', state || jsonb_build_object('reference', fresh)))).* from pattern),
+         insert into ticket select row.* from pattern, jsonb_populate_record((pattern.ticket), jsonb_build_object(
+           'reference', fresh, 'state', (pattern.ticket).state || jsonb_build_object('reference', fresh))) as row),
        clocks as (
-         insert into clock select (jsonb_populate_record(clock, jsonb_build_object('reference', fresh))).*
-           from clock join pattern using (reference))
-       insert into alarm select fresh, key, at from alarm join pattern using (reference)`,
+         insert into clock select row.* from pattern join clock on clock.reference = (pattern.ticket).reference,
+           jsonb_populate_record(clock, jsonb_build_object('reference', fresh)) as row)
+       insert into alarm select fresh, key, at from pattern join alarm on alarm.reference = (pattern.ticket).reference`,
       [missing],
     )
   }

@@ -117,6 +117,12 @@ export function livePauses(clock: Clock): Pause[] {
     .map((pause) => (pause.from < since ? { ...pause, from: since } : pause))
 }
 
+/** Since when a clock that runs has run without a break in its present hours. */
+export function lastStart(clock: Clock): Instant {
+  const { pauses } = clock
+  return Math.max(countsSince(clock), pauses[pauses.length - 1]?.to ?? countsSince(clock))
+}
+
 /** The stretches in which the clock ran, up to `now` or to where it stopped. */
 export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant }[] {
   const end = Math.max(countsSince(clock), clock.stoppedAt ?? now)

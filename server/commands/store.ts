@@ -1,7 +1,8 @@
 import { sql, type RawBuilder } from 'kysely'
-import { dueAt, grantedOf, openPause } from '../../core/clock'
+import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
+import type { WorkingTime } from '../../core/time'
 import {
   ticketAlarms,
   type Decided,
@@ -54,11 +55,25 @@ export function clockRows(state: TicketState, design: CompiledDesign): ClockRow[
     edition: clock.edition,
     shift: clock.shift ?? null,
     granted: grantedOf(clock),
-    paused: openPause(clock) !== undefined,
-    due_at: dueAt(clock, design.hoursOf(clock)) ?? null,
+    ...standingRow(clock, design.hoursOf(clock)),
     stopped_at: clock.stoppedAt ?? null,
     outcome: clock.outcome ?? null,
   }))
+}
+
+/** How a clock stands, so that its balance at any later moment follows without its pauses. */
+function standingRow(
+  clock: Clock,
+  hours: WorkingTime,
+): Pick<ClockRow, 'paused' | 'balance' | 'balance_at' | 'due_at'> {
+  const pause = openPause(clock)
+  const at = pause?.from ?? clock.stoppedAt ?? lastStart(clock)
+  return {
+    paused: pause !== undefined,
+    balance: balance(clock, hours, at),
+    balance_at: at,
+    due_at: dueAt(clock, hours) ?? null,
+  }
 }
 
 /** The rows of a ticket's alarms. */
@@ -155,7 +170,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
         changed_at = excluded.changed_at, due_at = excluded.due_at),
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
-        calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, due_at = excluded.due_at,
+        calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, balance = excluded.balance, balance_at = excluded.balance_at, due_at = excluded.due_at,
         stopped_at = excluded.stopped_at, outcome = excluded.outcome),
     ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
     a as (insert into alarm select * from ${filled('alarm')}

@@ -1,5 +1,12 @@
+/** A step of the database. With `rows` the read columns of tickets are written anew after it. */
+export interface Migration {
+  name: string
+  sql: string
+  rows?: true
+}
+
 /** Migrations in order; each runs once, forward only. A released one is never changed. */
-export const MIGRATIONS: { name: string; sql: string }[] = [
+export const MIGRATIONS: Migration[] = [
   {
     name: '0001 the first tables',
     sql: `
@@ -95,10 +102,13 @@ create index clock_open on clock (reference) where stopped_at is null;
   },
   {
     name: '0003 hours of agreements and shifts, and tickets that follow a newer edition',
+    rows: true,
     sql: `
 alter table agreement add column calendar text;
 alter table clock add column edition int not null default 0;
 alter table clock add column shift jsonb;
+alter table clock add column balance bigint not null default 0;
+alter table clock add column balance_at bigint not null default 0;
 update clock set edition = ticket.edition from ticket where ticket.reference = clock.reference;
 alter table clock alter column edition drop default;
 update ticket set state = state || jsonb_build_object('statuses', (

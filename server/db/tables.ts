@@ -114,6 +114,9 @@ export interface Tables {
     shift: Clock['shift'] | null
     granted: number
     paused: boolean
+    /** Milliseconds left at a moment since which it has run without a break, or rested: any later balance follows. */
+    balance: number
+    balance_at: number
     due_at: number | null
     stopped_at: number | null
     outcome: string | null

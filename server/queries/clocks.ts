@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
-import { balance, bandOfBalance, type Band, type Clock } from '../../core/clock'
+import { bandOfBalance, type Band, type Clock } from '../../core/clock'
+import type { CompiledDesign } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import { textMatches } from './search'
@@ -62,10 +63,11 @@ interface Found {
   /** The edition of that calendar. */
   hours_edition: number
   shift: Clock['shift'] | null
+  /** Milliseconds left at `balance_at`. */
+  left_then: number
+  balance_at: number
   due_at: number | null
   edition: number
-  /** Only of paused ones: their balance follows from their pauses. */
-  state: TicketState | null
 }
 
 interface Standing extends Found {
@@ -79,7 +81,10 @@ interface Standing extends Found {
  */
 export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockList> {
   const found = await runningClocks(desk, query)
-  const standing = await Promise.all(found.map((one) => stand(desk, one, query.now)))
+  const editions = new Map<number, CompiledDesign>()
+  for (const number of new Set(found.flatMap((one) => [one.edition, one.hours_edition])))
+    editions.set(number, await desk.knowledge.edition(number))
+  const standing = found.map((one) => stand(editions, one, query.now))
   const bands: ClockList['bands'] = { over: 0, close: 0, fine: 0, paused: 0 }
   for (const { band } of standing) bands[band]++
   const overdrawn = standing.reduce((sum, one) => sum + (one.band === 'over' ? -one.balance : 0), 0)
@@ -132,10 +137,9 @@ async function runningClocks(desk: Desk, query: ClockQuery): Promise<Found[]> {
       'clock.edition as hours_edition',
       'clock.shift',
       'clock.due_at',
+      'clock.balance as left_then',
+      'clock.balance_at',
       'ticket.edition',
-      sql<TicketState | null>`case when clock.paused or clock.due_at is null then ticket.state end`.as(
-        'state',
-      ),
     ])
     .where('clock.stopped_at', 'is', null)
     .where(same('clock.target', query.target))
@@ -151,20 +155,12 @@ async function runningClocks(desk: Desk, query: ClockQuery): Promise<Found[]> {
     .execute()
 }
 
-async function stand(desk: Desk, one: Found, now: number): Promise<Standing> {
-  const [design, hoursDesign] = await Promise.all([
-    desk.knowledge.edition(one.edition),
-    desk.knowledge.edition(one.hours_edition),
-  ])
-  const { calendar, shift } = one
-  const hours = hoursDesign.hoursOf({ edition: one.hours_edition, calendar, shift: shift ?? undefined })
-  // What is left of a running clock is the open time until it is due.
-  const left =
-    one.state || one.due_at === null
-      ? balance(clockOf(one.state!, one), hours, now)
-      : hours.between(now, one.due_at)
-  const band = one.paused ? 'paused' : bandOfBalance(left, one.granted, design.design.desk.closeFrom)
-  return { ...one, balance: left, band }
+function stand(editions: ReadonlyMap<number, CompiledDesign>, one: Found, now: number): Standing {
+  const { calendar, hours_edition: edition, shift, left_then: then, paused } = one
+  const hours = editions.get(edition)!.hoursOf({ edition, calendar, shift: shift ?? undefined })
+  const left = paused ? then : then - hours.between(one.balance_at, now)
+  const { closeFrom } = editions.get(one.edition)!.design.desk
+  return { ...one, balance: left, band: paused ? 'paused' : bandOfBalance(left, one.granted, closeFrom) }
 }
 
 function clockOf(state: TicketState, { target, started_at }: Pick<Found, 'target' | 'started_at'>): Clock {

@@ -269,3 +269,46 @@ test('a lead paints a week, adds a special day, brings in holidays and a file, a
   await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(page).toHaveURL(/\/design\/working-time$/)
 })
+
+test('a lead changes the terms of a target, and open tickets follow the edition that says so', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/service-levels')
+  await page.getByRole('button', { name: 'Office hours, Solve: change its terms' }).click()
+  const terms = page.getByRole('group', { name: 'Office hours, Solve: terms' })
+  await terms.getByLabel('only while its technician is on shift').check()
+  await terms.getByLabel('Kept by').selectOption('something that holds …')
+  const kept = terms.getByRole('group', { name: 'Office hours, Solve is kept' })
+  await expect(kept).toBeVisible()
+  await terms.getByLabel('Kept by').selectOption('being done')
+  await expect(kept).toHaveCount(0)
+  await terms.getByLabel('Begins').selectOption('once this holds …')
+  const begins = terms.getByRole('group', { name: 'Office hours, Solve begins' })
+  await begins.getByLabel('ask something more').selectOption('status')
+  await begins.getByRole('button', { name: /status: / }).click()
+  await begins.getByLabel('status, how').selectOption('filled in')
+  await begins.getByRole('button', { name: 'keep' }).click()
+  await expect(
+    page.getByText('while its technician is on shift; begins when status is filled in'),
+  ).toBeVisible()
+  await page.getByLabel('Office hours: reopened tickets').selectOption('begin their targets anew')
+
+  await page.getByRole('button', { name: /^Publish edition/ }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('follow the new hours').check()
+  await dialog.getByLabel('What changes').fill('Office hours follow the shifts')
+  await dialog.getByRole('button', { name: 'Publish' }).click()
+  await expect(page.getByText('open ones come to it now')).toBeVisible()
+  await page.goto('/design')
+  await expect(page.getByText(/All open tickets follow edition \d+/)).toBeVisible({ timeout: 30_000 })
+
+  const { rows } = await (await page.request.get('/api/tickets?limit=1')).json()
+  await page.goto(`/desk/${rows[0].reference}`)
+  const strip = page.getByRole('group', { name: /^Time strip/ })
+  await strip.focus()
+  await expect(strip).toContainText('balance')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('End')
+  await expect(strip).toContainText('follows edition')
+})

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { DAY } from '../../core/time'
+import { DAY, HOUR } from '../../core/time'
 import { adoptBatch, adoptionPage, callOffAdoption, startAdoption } from '../../server/commands/adoption'
+import { balance } from '../../core/clock'
+import { rebuildRows } from '../../server/commands/rebuildRows'
 import { changeDraft, draftPage, publishDraft } from '../../server/commands/draft'
 import { audit } from '../../server/queries/audit'
 import { listClocks } from '../../server/queries/clocks'
@@ -40,8 +42,8 @@ async function work(edition: number, most = 1000) {
   }
   return most
 }
-const due = async () => {
-  const { rows } = await listClocks(world.desk, { limit: 5000, now: world.begins })
+const due = async (now = world.begins) => {
+  const { rows } = await listClocks(world.desk, { limit: 5000, now })
   return new Map(rows.map((row) => [`${row.reference} ${row.clock.target}`, row]))
 }
 
@@ -87,6 +89,39 @@ describe('open tickets', () => {
     await startAdoption(world.desk, edition, LEAD)
     await work(edition)
     expect((await adoptionPage(world.desk)).waiting).toBe(0)
+  })
+
+  it('that are given less time than they have spent stand overdrawn by it, in the list as in their account', async () => {
+    const { design } = await draftPage(world.desk)
+    for (const before of design.serviceLevels) {
+      const targets = before.targets.map((one) => ({
+        ...one,
+        granted: { p1: 'PT1M', p2: 'PT1M', p3: 'PT1M', p4: 'PT1M' },
+      }))
+      await changeDraft(
+        world.desk,
+        { list: 'serviceLevels', id: before.id, before, after: { ...before, targets } },
+        LEAD,
+      )
+    }
+    // Days that have passed are shut afterwards: what was counted on them is carried over.
+    for (let after = -3; after < 0; after++) await publishHoliday(day(after), 'keep')
+    const { edition } = await publishHoliday(day(-4), 'follow')
+    await work(edition)
+    const later = world.begins + HOUR
+    const rows = [...(await due(later)).values()]
+    expect(rows.some((row) => row.clock.carried && row.balance < 0)).toBe(true)
+    for (const { clock, balance: listed, edition: number } of rows) {
+      const hours = (await world.desk.knowledge.editionOf({ edition: number, clocks: [clock] })).hoursOf(
+        clock,
+      )
+      expect(listed).toBe(balance(clock, hours, later))
+    }
+    await world.db.updateTable('clock').set({ balance: 7, balance_at: 9, paused: false }).execute()
+    await world.db.deleteFrom('alarm').execute()
+    expect(await rebuildRows(world.db)).toBeGreaterThan(0)
+    expect((await audit(world.db)).differences).toEqual([])
+    expect([...(await due(later)).values()]).toEqual(rows)
   })
 
   it('that the edition has no place for are left behind, with why', async () => {
