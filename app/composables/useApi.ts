@@ -39,7 +39,7 @@ type Send = <T>(path: string, options: Options) => Promise<T>
  * @throws ApiError with words for the person in front of the screen
  */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {
-  const send = (import.meta.server ? useRequestFetch() : $fetch) as unknown as Send
+  const send = import.meta.server ? (useRequestFetch() as unknown as Send) : ($fetch as unknown as Send)
   try {
     return await send<T>(path, options)
   } catch (error) {

@@ -1,5 +1,13 @@
 import type { FactValue, Vocabulary } from '../condition'
-import type { CatalogItem, Form, Portal, Question } from '../intake'
+import {
+  isNamedType,
+  type CatalogItem,
+  type Form,
+  type NamedType,
+  type NameOf,
+  type Portal,
+  type Question,
+} from '../intake'
 import type { Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
 import type { Clock, Target } from '../clock'
@@ -146,6 +154,17 @@ export class CompiledDesign {
       .join(' › ')
   }
 
+  /** Names what an answer chose by id; undefined when there is no such thing. */
+  nameOf(directory: Directory): NameOf {
+    const named: Record<NamedType, (id: string) => string | undefined> = {
+      person: (id) => directory.people.get(id)?.name,
+      organisation: (id) => directory.organisations.get(id)?.name,
+      site: (id) => directory.sites.get(id)?.name,
+      category: (id) => (this.categories.has(id) ? this.categoryPath(id) : undefined),
+    }
+    return (type, id) => named[type](id)
+  }
+
   /** How facts and values are called, for sentences about this design's rules. */
   vocabulary(directory: Directory): Vocabulary {
     return {
@@ -169,8 +188,9 @@ export class CompiledDesign {
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     const id = String(value)
     if (fact.startsWith('form.')) {
-      const options = this.questions.get(fact.slice(5))?.options
-      return options?.find((option) => option.value === id)?.label ?? id
+      const question = this.questions.get(fact.slice(5))
+      if (question && isNamedType(question.type)) return this.nameOf(directory)(question.type, id) ?? id
+      return question?.options?.find((option) => option.value === id)?.label ?? id
     }
     const names: Record<string, () => string | undefined> = {
       category: () => this.categoryPath(id),

@@ -1,6 +1,15 @@
 import { holds, type Facts } from '../condition'
 import { dayNumberOf } from '../time/calendar'
-import { maxLengthOf, type Answers, type Form, type FormQuestion, type Question } from './form'
+import {
+  ID_LIMIT,
+  isNamedType,
+  maxLengthOf,
+  type Answers,
+  type Form,
+  type FormQuestion,
+  type NamedType,
+  type Question,
+} from './form'
 
 /** What is wrong with one answer, and what to do about it. */
 export interface AnswerProblem {
@@ -15,13 +24,25 @@ export function answerFacts(answers: Readonly<Record<string, unknown>>): Facts {
   return Object.fromEntries(Object.entries(answers).map(([name, value]) => [`form.${name}`, value as string]))
 }
 
+/** A form with who fills it in: conditions may ask for both. */
+export interface Asked {
+  form: Form
+  library: QuestionLibrary
+  /** What is known about the requester: the facts named in ASKER_FACTS. */
+  asker?: Facts
+}
+
 /**
  * The questions that are asked, given the answers so far. A question that is not shown counts as not
  * answered, so what depends on it is not shown either.
  */
-export function shownQuestions(form: Form, answers: Readonly<Record<string, unknown>>): FormQuestion[] {
+export function shownQuestions(
+  form: Form,
+  answers: Readonly<Record<string, unknown>>,
+  asker: Facts = {},
+): FormQuestion[] {
   const shown: FormQuestion[] = []
-  const facts: Record<string, unknown> = {}
+  const facts: Record<string, unknown> = { ...asker }
   for (const one of form.steps.flatMap((step) => step.questions)) {
     if (one.showWhen && !holds(one.showWhen, facts as Facts)) continue
     shown.push(one)
@@ -35,11 +56,10 @@ export function shownQuestions(form: Form, answers: Readonly<Record<string, unkn
  * @returns one problem for each question that is wrong, missing, unknown or was not asked; empty when all is well
  */
 export function checkAnswers(
-  form: Form,
-  library: QuestionLibrary,
+  { form, library, asker = {} }: Asked,
   answers: Readonly<Record<string, unknown>>,
 ): AnswerProblem[] {
-  const shown = new Map(shownQuestions(form, answers).map((one) => [one.question, one]))
+  const shown = new Map(shownQuestions(form, answers, asker).map((one) => [one.question, one]))
   const all = new Set(form.steps.flatMap((step) => step.questions.map((one) => one.question)))
   const problems: AnswerProblem[] = []
   for (const name of Object.keys(answers)) {
@@ -51,11 +71,17 @@ export function checkAnswers(
         message: 'this is not asked with the other answers given; leave it out',
       })
   }
+  const facts = { ...asker, ...answerFacts(answers) }
   for (const [name, one] of shown) {
-    const message = problemOf(library.get(name)!, one.required === true, answers[name])
+    const message = problemOf(library.get(name)!, isRequired(one, facts), answers[name])
     if (message) problems.push({ question: name, message })
   }
   return problems
+}
+
+/** Whether a question must be answered, given the facts of the answers and of who asks. */
+export function isRequired(one: FormQuestion, facts: Facts): boolean {
+  return one.required === true || (one.requireWhen !== undefined && holds(one.requireWhen, facts))
 }
 
 function problemOf(question: Question, required: boolean, answer: unknown): string | undefined {
@@ -74,8 +100,36 @@ const textCheck: Check = (answer, question, required) => {
   if (required && !/\S/.test(answer)) return 'please answer this'
   if (length > maxLengthOf(question))
     return `please shorten this to ${maxLengthOf(question)} characters; it has ${length}`
+  const { pattern } = question
+  if (pattern && answer !== '' && !patternOf(pattern.like).test(answer)) return pattern.message
   return undefined
 }
+
+/** The expression of a pattern, as JSON Schema means it: anywhere in the text, with the flag u. */
+export function patternOf(like: string): RegExp {
+  return new RegExp(like, 'u')
+}
+
+const isDate = (text: string) => {
+  try {
+    dayNumberOf(text)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** A moment with its offset from UTC, to the second: RFC 3339. */
+export const DATE_TIME =
+  /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
+
+/** The id of something that is chosen by name; whether there is such a thing is asked of the directory. */
+const idCheck =
+  (what: string): Check =>
+  (answer, _, required) => {
+    if (typeof answer !== 'string' || [...answer].length > ID_LIMIT) return `please choose ${what}`
+    return required && !/\S/.test(answer) ? `please choose ${what}` : undefined
+  }
 
 const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
   text: textCheck,
@@ -99,14 +153,36 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
     return required && answer.length === 0 ? 'please choose at least one option' : undefined
   },
   yesNo: (answer) => (typeof answer === 'boolean' ? undefined : 'please answer yes or no'),
-  date: (answer) => {
-    try {
-      dayNumberOf(String(answer))
-      return typeof answer === 'string' ? undefined : 'please give a date'
-    } catch {
-      return 'please give a date like 2026-12-01'
-    }
+  date: (answer) =>
+    typeof answer === 'string' && isDate(answer) ? undefined : 'please give a date like 2026-12-01',
+  dateTime: (answer) => {
+    const date = typeof answer === 'string' ? DATE_TIME.exec(answer)?.[1] : undefined
+    return date && isDate(date) ? undefined : 'please give a day and an hour'
   },
+  person: idCheck('a person'),
+  organisation: idCheck('an organisation'),
+  site: idCheck('a site'),
+  category: idCheck('a category'),
+}
+
+/** Names what an answer chose by id; undefined when there is no such thing. */
+export type NameOf = (type: NamedType, id: string) => string | undefined
+
+/** Answers that name something which is not there: people who left, sites that were closed. */
+export function unknownAnswers(
+  { form, library }: Asked,
+  answers: Readonly<Answers>,
+  nameOf: NameOf,
+): AnswerProblem[] {
+  return form.steps
+    .flatMap((step) => step.questions)
+    .flatMap(({ question: name }) => {
+      const { type } = library.get(name)!
+      const answer = answers[name]
+      if (!isNamedType(type) || typeof answer !== 'string' || answer === '') return []
+      const message = `there is no ${type} “${answer}”; choose another`
+      return nameOf(type, answer) === undefined ? [{ question: name, message }] : []
+    })
 }
 
 /** Answers in the words of the form, for mails and the ticket page. Only questions that were answered. */
@@ -114,6 +190,7 @@ export function answersInWords(
   form: Form,
   library: QuestionLibrary,
   answers: Readonly<Answers>,
+  nameOf: NameOf = () => undefined,
 ): { name: string; label: string; answer: string }[] {
   return form.steps
     .flatMap((step) => step.questions)
@@ -123,15 +200,20 @@ export function answersInWords(
       return {
         name: question.name,
         label: question.label,
-        answer: answerInWords(question, answers[one.question]!),
+        answer: answerInWords(question, answers[one.question]!, nameOf),
       }
     })
 }
 
-export function answerInWords(question: Question, answer: Answers[string]): string {
+export function answerInWords(question: Question, answer: Answers[string], nameOf: NameOf): string {
+  const { type, options, unit } = question
   if (typeof answer === 'boolean') return answer ? 'yes' : 'no'
-  const label = (value: unknown) =>
-    question.options?.find((option) => option.value === value)?.label ?? String(value)
+  if (type === 'dateTime') return String(answer).replace('T', ' ')
+  const label = (value: unknown) => {
+    const text = String(value)
+    if (isNamedType(type)) return nameOf(type, text) ?? text
+    return options?.find((option) => option.value === value)?.label ?? text
+  }
   if (Array.isArray(answer)) return answer.map(label).join(', ')
-  return question.unit ? `${label(answer)} ${question.unit}` : label(answer)
+  return unit ? `${label(answer)} ${unit}` : label(answer)
 }

@@ -1,7 +1,27 @@
 import type { Condition } from '../condition'
 
 export type QuestionType =
-  'text' | 'longText' | 'number' | 'choice' | 'manyChoices' | 'yesNo' | 'date' | 'explanation'
+  | 'text'
+  | 'longText'
+  | 'number'
+  | 'choice'
+  | 'manyChoices'
+  | 'yesNo'
+  | 'date'
+  | 'dateTime'
+  | 'person'
+  | 'organisation'
+  | 'site'
+  | 'category'
+  | 'explanation'
+
+/** The types whose answer is the id of something that the directory or the design holds. */
+export const NAMED_TYPES = ['person', 'organisation', 'site', 'category'] as const
+export type NamedType = (typeof NAMED_TYPES)[number]
+
+export function isNamedType(type: QuestionType): type is NamedType {
+  return (NAMED_TYPES as readonly string[]).includes(type)
+}
 
 export interface Option {
   value: string
@@ -20,13 +40,19 @@ export interface Question {
   unit?: string
   /** Longest text in characters; 200 for a text and 20 000 for a long text unless set. */
   maxLength?: number
+  /** What a text must look like: a regular expression (ECMA-262, with the flag u), and what is said otherwise. */
+  pattern?: { like: string; message: string }
+  /** Filled in beforehand; the requester may change it. */
+  default?: Answer
 }
 
 /** A question as one form asks it. */
 export interface FormQuestion {
   question: string
   required?: boolean
-  /** Asked only while this holds for the answers given so far (facts `form.…`). */
+  /** Must be answered while this holds, even where it is not required otherwise. */
+  requireWhen?: Condition
+  /** Asked only while this holds for the answers given so far (facts `form.…`) and for who asks. */
   showWhen?: Condition
 }
 
@@ -38,6 +64,8 @@ export interface FormStep {
 export interface Form {
   id: string
   name: string
+  /** Whether its steps are asked one after the other; otherwise all stand on one page. */
+  stepByStep?: boolean
   steps: FormStep[]
 }
 
@@ -74,8 +102,14 @@ export interface Portal {
   inactivityMinutes: number
 }
 
+/** What is known about who asks before anything is answered; conditions of forms may ask for it. */
+export const ASKER_FACTS = ['requester', 'organisation', 'site', 'cover', 'portal'] as const
+
 export type Answer = string | number | boolean | string[]
 export type Answers = Record<string, Answer>
+
+/** Longest id in characters. */
+export const ID_LIMIT = 120
 
 export const TEXT_LIMITS = { text: 200, longText: 20_000 } as const
 

@@ -5,8 +5,13 @@ export {
   answerInWords,
   answersInWords,
   checkAnswers,
+  isRequired,
+  patternOf,
   shownQuestions,
+  unknownAnswers,
   type AnswerProblem,
+  type Asked,
+  type NameOf,
   type QuestionLibrary,
 } from './answers'
 export { formSchema, conditionSchema, type JsonSchema } from './schema'

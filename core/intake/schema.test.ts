@@ -2,7 +2,7 @@ import Ajv2020 from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Condition } from '../condition'
+import { factsOf, type Condition } from '../condition'
 import { answersInWords, checkAnswers, shownQuestions } from './answers'
 import type { Form, Question } from './form'
 import { formSchema } from './schema'
@@ -29,6 +29,9 @@ const QUESTIONS: Question[] = [
     ],
   },
   { name: 'words', label: 'Words', type: 'text', maxLength: 5 },
+  { name: 'code', label: 'Code', type: 'text', pattern: { like: '^[A-Z]\\d*$', message: 'write A12' } },
+  { name: 'when', label: 'When', type: 'dateTime' },
+  { name: 'who', label: 'Who', type: 'person' },
   { name: 'day', label: 'Day', type: 'date' },
 ]
 const library = new Map(QUESTIONS.map((question) => [question.name, question]))
@@ -46,6 +49,14 @@ const value = fc.oneof(
     '\u{1F6A2}\u{1F6A2}',
     '2026-12-01',
     '2026-02-30',
+    '2026-12-01T14:30:00Z',
+    '2026-12-01T14:30:00+05:30',
+    '2026-02-30T14:30:00Z',
+    '2026-12-01T25:30:00Z',
+    '2026-12-01T14:30',
+    'A12',
+    'ines-varga',
+    'x'.repeat(121),
     true,
     false,
     0,
@@ -79,6 +90,13 @@ const test = fc.record({
   ),
   value: fc.constantFrom<unknown>(1, 2, 'red', 'mail', 'A', true, ['red', 'off']),
 }) as fc.Arbitrary<Condition>
+/** What is known about who asks: a condition may ask for it as for an answer. */
+const asker = { site: 'varnes', organisation: 'merrow', cover: null }
+const ofAsker = fc.record({
+  fact: fc.constantFrom('site', 'organisation', 'cover'),
+  op: fc.constantFrom('is', 'isNot', 'filled', 'empty'),
+  value: fc.constantFrom('varnes', 'merrow'),
+}) as fc.Arbitrary<Condition>
 const sane = test.filter((one) => {
   const { op, value: wanted } = one as { op: string; value: unknown }
   if (['greater', 'atLeast', 'less', 'atMost'].includes(op)) return typeof wanted === 'number'
@@ -87,10 +105,15 @@ const sane = test.filter((one) => {
 })
 const condition = fc.oneof(
   sane,
+  ofAsker,
+  fc.tuple(sane, ofAsker).map((all) => ({ all })),
   fc.array(sane, { maxLength: 2 }).map((all) => ({ all })),
   fc.array(sane, { maxLength: 2 }).map((any) => ({ any })),
   fc.array(sane, { maxLength: 2 }).map((none) => ({ none })),
 )
+
+const several = <T>(one: fc.Arbitrary<T>) =>
+  fc.array(one, { minLength: names.length, maxLength: names.length })
 
 describe('answers to a form', () => {
   it('are accepted by our check if and only if ajv accepts them by the exported JSON Schema (2020-12)', () => {
@@ -100,20 +123,25 @@ describe('answers to a form', () => {
     const form = fc
       .tuple(
         fc.shuffledSubarray(names, { minLength: 1 }),
-        fc.array(fc.option(condition, { nil: undefined }), { minLength: 6, maxLength: 6 }),
-        fc.array(fc.boolean(), { minLength: 6, maxLength: 6 }),
+        several(fc.option(condition, { nil: undefined })),
+        several(fc.option(condition, { nil: undefined })),
+        several(fc.boolean()),
       )
-      .map(([asked, conditions, required]): Form => {
+      .map(([asked, conditions, musts, required]): Form => {
         const questions = asked.map((question, index) => {
           // A condition may only ask for what stands before it, as proofreading demands.
           const before = asked.slice(0, index).map((name) => `form.${name}`)
-          const when = conditions[index]
-          const known =
-            when &&
-            [...JSON.stringify(when).matchAll(/"fact":"([^"]+)"/g)].every((match) =>
-              before.includes(match[1]!),
-            )
-          return { question, required: required[index], ...(known && texts(when) && { showWhen: when }) }
+          const fits = (when: Condition | undefined) =>
+            when !== undefined &&
+            texts(when) &&
+            factsOf(when).every((fact) => !fact.startsWith('form.') || before.includes(fact))
+          const [showWhen, requireWhen] = [conditions[index], musts[index]]
+          return {
+            question,
+            required: required[index],
+            ...(fits(showWhen) && { showWhen }),
+            ...(fits(requireWhen) && { requireWhen }),
+          }
         })
         return { id: 'f', name: 'F', steps: [{ title: 's', questions }] }
       })
@@ -123,8 +151,8 @@ describe('answers to a form', () => {
     fc.assert(
       fc.property(form, answers, (one, given) => {
         // Where a shown question's answer is itself wrong, both refuse; what matters is that they agree.
-        const ours = checkAnswers(one, library, given).length === 0
-        const theirs = ajv.validate(formSchema(one, library) as object, given)
+        const ours = checkAnswers({ form: one, library, asker }, given).length === 0
+        const theirs = ajv.validate(formSchema({ form: one, library, asker }) as object, given)
         expect(ours, JSON.stringify({ one, given, errors: ajv.errors })).toBe(theirs)
       }),
       { numRuns: 600 },
@@ -147,11 +175,13 @@ describe('answers to a form', () => {
       ],
     }
     expect(shownQuestions(form, { gates: 1, stopped: true }).map((one) => one.question)).toEqual(['gates'])
-    expect(checkAnswers(form, library, { gates: 1, stopped: true })).toMatchObject([{ question: 'stopped' }])
-    expect(checkAnswers(form, library, { gates: 'many' })).toEqual([
+    expect(checkAnswers({ form, library }, { gates: 1, stopped: true })).toMatchObject([
+      { question: 'stopped' },
+    ])
+    expect(checkAnswers({ form, library }, { gates: 'many' })).toEqual([
       { question: 'gates', message: 'please give a number' },
     ])
-    expect(checkAnswers(form, library, { gates: 3, stopped: true, words: 'abcdefg' })[0]!.message).toBe(
+    expect(checkAnswers({ form, library }, { gates: 3, stopped: true, words: 'abcdefg' })[0]!.message).toBe(
       'please shorten this to 5 characters; it has 7',
     )
     expect(answersInWords(form, library, { gates: 3, stopped: false }).map((one) => one.answer)).toEqual([

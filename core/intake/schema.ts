@@ -1,6 +1,14 @@
-import { isTest, type Condition, type FactValue, type Test } from '../condition'
-import type { QuestionLibrary } from './answers'
-import { maxLengthOf, type Form, type FormQuestion, type Question } from './form'
+import {
+  isTest,
+  partsOf,
+  testHolds,
+  type Condition,
+  type Facts,
+  type FactValue,
+  type Test,
+} from '../condition'
+import { DATE_TIME, type Asked } from './answers'
+import { ID_LIMIT, maxLengthOf, type FormQuestion, type Question } from './form'
 
 /** A JSON Schema (2020-12) as plain data. */
 export type JsonSchema = { [keyword: string]: unknown } | boolean
@@ -9,11 +17,13 @@ export type JsonSchema = { [keyword: string]: unknown } | boolean
  * The JSON Schema of a form's answers: it accepts exactly what `checkAnswers` finds nothing wrong with.
  * Conditions become if/then/else; a question that is not shown must be absent.
  */
-export function formSchema(form: Form, library: QuestionLibrary): JsonSchema {
+export function formSchema({ form, library, asker = {} }: Asked): JsonSchema {
   const questions = form.steps.flatMap((step) => step.questions)
   const asked = questions.filter((one) => library.get(one.question)!.type !== 'explanation')
   // JSON Schema allows no empty allOf.
-  const conditions = asked.filter((one) => one.showWhen).map(conditional)
+  const conditions = asked
+    .filter((one) => one.showWhen || one.requireWhen)
+    .flatMap((one) => conditionals(one, asker))
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: form.name,
@@ -27,13 +37,28 @@ export function formSchema(form: Form, library: QuestionLibrary): JsonSchema {
   }
 }
 
-function conditional(one: FormQuestion): JsonSchema {
-  return {
-    if: conditionSchema(one.showWhen!),
-    then: one.required ? { required: [one.question] } : true,
-    else: { properties: { [one.question]: false } },
-  }
+function conditionals(one: FormQuestion, asker: Facts): JsonSchema[] {
+  const { question, required, showWhen, requireWhen } = one
+  const shown = showWhen ? conditionSchema(showWhen, asker) : true
+  const must = { required: [question], properties: { [question]: { allOf: [FILLED] } } }
+  return [
+    ...(showWhen
+      ? [
+          {
+            if: shown,
+            then: required ? { required: [question] } : true,
+            else: { properties: { [question]: false } },
+          },
+        ]
+      : []),
+    ...(requireWhen && !required
+      ? [{ if: { allOf: [shown, conditionSchema(requireWhen, asker)] }, then: must }]
+      : []),
+  ]
 }
+
+/** What a required answer must be, whatever its type: not blank and not an empty list. */
+const FILLED: JsonSchema = { pattern: '\\S', minItems: 1 }
 
 function answerSchema(question: Question, required: boolean): JsonSchema {
   const titled = { title: question.label }
@@ -44,7 +69,12 @@ function answerSchema(question: Question, required: boolean): JsonSchema {
         ...titled,
         type: 'string',
         maxLength: maxLengthOf(question),
-        ...(required && { pattern: '\\S' }),
+        allOf: [
+          ...(required ? [{ pattern: '\\S' }] : []),
+          // An answer that is left empty is none, so it need not look like anything.
+          ...(question.pattern ? [{ anyOf: [{ const: '' }, { pattern: question.pattern.like }] }] : []),
+          {},
+        ],
       }
     case 'number':
       return {
@@ -67,17 +97,29 @@ function answerSchema(question: Question, required: boolean): JsonSchema {
       return { ...titled, type: 'boolean' }
     case 'date':
       return { ...titled, type: 'string', format: 'date' }
+    case 'dateTime':
+      return { ...titled, type: 'string', format: 'date-time', pattern: DATE_TIME.source }
+    case 'person':
+    case 'organisation':
+    case 'site':
+    case 'category':
+      return { ...titled, type: 'string', maxLength: ID_LIMIT, ...(required && { pattern: '\\S' }) }
     case 'explanation':
       return false
   }
 }
 
-/** A condition on answers (facts `form.…`) as a schema that accepts just the answers for which it holds. */
-export function conditionSchema(condition: Condition): JsonSchema {
-  if (isTest(condition)) return testSchema(condition)
-  if ('all' in condition) return { allOf: [{}, ...condition.all.map(conditionSchema)] }
-  if ('any' in condition) return condition.any.length ? { anyOf: condition.any.map(conditionSchema) } : false
-  return condition.none.length ? { not: { anyOf: condition.none.map(conditionSchema) } } : true
+/**
+ * A condition on answers (facts `form.…`) as a schema that accepts just the answers for which it holds.
+ * @param asker what is known about who asks: tests on that hold or do not, whatever is answered
+ */
+export function conditionSchema(condition: Condition, asker: Facts = {}): JsonSchema {
+  if (isTest(condition))
+    return condition.fact.startsWith('form.') ? testSchema(condition) : testHolds(condition, asker)
+  const parts = partsOf(condition).map((part) => conditionSchema(part, asker))
+  if ('all' in condition) return { allOf: [{}, ...parts] }
+  if ('any' in condition) return parts.length ? { anyOf: parts } : false
+  return parts.length ? { not: { anyOf: parts } } : true
 }
 
 const EMPTY: JsonSchema = { enum: [null, '', []] }

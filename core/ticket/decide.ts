@@ -1,5 +1,5 @@
 import type { CompiledDesign, Directory } from '../design'
-import { checkAnswers } from '../intake'
+import { checkAnswers, unknownAnswers } from '../intake'
 import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
 import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
 import { triage } from '../triage'
@@ -8,7 +8,7 @@ import { adoptEdition } from './adopt'
 import { fitClocks, stopClock, ticketAlarms } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
-import { ticketFacts } from './facts'
+import { askerFacts, ticketFacts } from './facts'
 import { resort } from './resort'
 import type { TicketState } from './state'
 
@@ -88,7 +88,10 @@ function logTicket(change: Change, command: Of<'log'>): void {
       { field: 'requester', message: `“${command.requester}” is not in the directory` },
     ])
   const form = design.form(item.form)
-  const problems = checkAnswers(form, design.questions, command.answers)
+  const asker = askerFacts(requester, command.portal, directory, now)
+  const asked = { form, library: design.questions, asker }
+  const wrong = checkAnswers(asked, command.answers)
+  const problems = wrong.length ? wrong : unknownAnswers(asked, command.answers, design.nameOf(directory))
   if (problems.length)
     throw new Refused(
       'invalid',

@@ -40,7 +40,12 @@ function ticketFields(change: Change, person: Person): Record<string, string> {
     return clock ? dueInWords(clock, change, person) : 'no time promised'
   }
   const item = design.item(state.item)
-  const answers = answersInWords(design.form(item.form), design.questions, state.answers)
+  const answers = answersInWords(
+    design.form(item.form),
+    design.questions,
+    state.answers,
+    design.nameOf(directory),
+  )
   return {
     reference: String(state.reference),
     summary: state.summary,

@@ -1,38 +1,66 @@
 import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
-import type { CompiledDesign } from '../../core/design'
-import { checkAnswers, formSchema, type Answers } from '../../core/intake'
-import { Refused } from '../../core/ticket'
+import { factsOf } from '../../core/condition'
+import type { CompiledDesign, Directory } from '../../core/design'
+import { ASKER_FACTS, checkAnswers, formSchema, type Answers, type Asked } from '../../core/intake'
+import { askerFacts, Refused } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
 
 const ajv = new Ajv2020({ strict: false, allErrors: true })
 addFormats(ajv)
 
 const compiled = new WeakMap<CompiledDesign, Map<string, ValidateFunction>>()
 
-function validatorOf(design: CompiledDesign, formId: string): ValidateFunction {
+/** The schema depends on who asks only where conditions of the form ask for that. */
+function validatorOf(design: CompiledDesign, asked: Asked): ValidateFunction {
   const ofDesign = compiled.get(design) ?? new Map<string, ValidateFunction>()
   compiled.set(design, ofDesign)
-  let validate = ofDesign.get(formId)
+  const conditions = asked.form.steps
+    .flatMap((step) => step.questions)
+    .flatMap((one) => [one.showWhen, one.requireWhen])
+  const facts = conditions.flatMap((one) => (one ? factsOf(one) : []))
+  const known = ASKER_FACTS.filter((fact) => facts.includes(fact)).map((fact) => asked.asker?.[fact])
+  const key = JSON.stringify([asked.form.id, known])
+  let validate = ofDesign.get(key)
   if (!validate) {
-    validate = ajv.compile(formSchema(design.form(formId), design.questions) as object)
-    ofDesign.set(formId, validate)
+    // As many as there are requesters, where a form asks for the requester: not all are kept.
+    if (ofDesign.size > MOST_KEPT) ofDesign.clear()
+    validate = ajv.compile(formSchema(asked) as object)
+    ofDesign.set(key, validate)
   }
   return validate
 }
 
+const MOST_KEPT = 500
+
 /**
  * Holds answers against the JSON Schema of the item's form. The decider then says in words what is wrong;
  * what only the schema refuses is refused here.
+ * @param requester for whom it is asked, and at which portal
  */
-export function refuseUnlessSchemaFits(design: CompiledDesign, itemId: string, answers: Answers): void {
+export function refuseUnlessSchemaFits(
+  design: CompiledDesign,
+  directory: Directory,
+  { item: itemId, answers, requester, portal }: Wanted,
+): void {
   const item = design.findItem(itemId)
-  if (!item) return
-  const validate = validatorOf(design, item.form)
+  const person = directory.people.get(requester)
+  if (!item || !person) return
+  const asker = askerFacts(person, portal, directory, deskNow())
+  const asked = { form: design.form(item.form), library: design.questions, asker }
+  const validate = validatorOf(design, asked)
   if (validate(answers)) return
-  if (checkAnswers(design.form(item.form), design.questions, answers).length > 0) return
+  if (checkAnswers(asked, answers).length > 0) return
   const fields = (validate.errors ?? []).map((error) => ({
     field: error.instancePath.slice(1) || 'answers',
     message: error.message ?? 'does not fit the form',
   }))
   throw new Refused('invalid', 'Some answers need another look.', fields)
+}
+
+interface Wanted {
+  item: string
+  answers: Answers
+  requester: string
+  portal: string | null
 }

@@ -5,6 +5,7 @@ import { decide, Refused, type Actor, type Command, type Decided, type TicketSta
 import { deskNow } from '../clock/deskClock'
 import type { Connection, Trx } from '../db/connection'
 import { Knowledge } from './design'
+import { RunningClocks } from '../queries/runningClocks'
 import { Together, settle, type Settled } from './together'
 import { store, type Decision, type RequestKey } from './store'
 import { Workload } from './workload'
@@ -23,6 +24,8 @@ const TOGETHER = { most: 24, atOnce: 1 }
 /** One desk: the one way in for every change. */
 export class Desk {
   readonly knowledge: Knowledge
+  /** What the list of deadlines is reckoned from. */
+  readonly clocks: RunningClocks
   private readonly workload: Workload
   private changed: number[] = []
   private notifying = false
@@ -33,6 +36,7 @@ export class Desk {
   constructor(readonly connection: Connection) {
     this.knowledge = new Knowledge(connection.db)
     this.workload = new Workload(connection.db)
+    this.clocks = new RunningClocks(connection.db, this.knowledge)
   }
 
   get db() {
@@ -218,6 +222,7 @@ export class Desk {
 
   /** Tells all processes which tickets changed, a few at a time, so that a busy desk does not wait for notices. */
   announce(reference: number): void {
+    this.clocks.touch([reference])
     this.changed.push(reference)
     if (this.notifying) return
     this.notifying = true

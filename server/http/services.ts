@@ -41,11 +41,16 @@ function start(): Services {
     yare_directory: () => desk.knowledge.forget('directory'),
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
-    yare_tickets: (payload) => stream.send({ kind: 'tickets', references: JSON.parse(payload) as number[] }),
+    yare_tickets: (payload) => {
+      const references = JSON.parse(payload) as number[]
+      desk.clocks.touch(references)
+      stream.send({ kind: 'tickets', references })
+    },
     // After a lost connection anything may have changed meanwhile.
     reconnected: () => {
       desk.knowledge.forget('edition')
       desk.knowledge.forget('directory')
+      desk.clocks.forget()
       void reload().then(() => stream.send({ kind: 'reconnected' }))
     },
   })

@@ -1,8 +1,7 @@
-import { sql } from 'kysely'
 import { bandOfBalance, type Band, type Clock } from '../../core/clock'
-import type { CompiledDesign } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
+import type { KeptClock } from './runningClocks'
 import { textMatches } from './search'
 
 /** Fine, close and over run; paused ones stand still. */
@@ -53,118 +52,129 @@ export interface ClockList {
   now: number
 }
 
-interface Found {
-  reference: number
-  target: string
-  started_at: number
-  granted: number
+interface Standing {
+  clock: KeptClock
   paused: boolean
-  calendar: string
-  /** The edition of that calendar. */
-  hours_edition: number
-  shift: Clock['shift'] | null
-  /** Milliseconds left at `balance_at`. */
-  left_then: number
-  balance_at: number
-  due_at: number | null
-  edition: number
-}
-
-interface Standing extends Found {
   balance: number
   band: ClockBand
 }
 
 /**
  * All running promises by how close they are to running out, a page at a time. A balance depends on the hours of
- * its calendar, so it is computed for all of them; the details are read for the page alone.
+ * its calendar, so it is reckoned for all of them; the details are read for the page alone.
  */
 export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockList> {
-  const found = await runningClocks(desk, query)
-  const editions = new Map<number, CompiledDesign>()
-  for (const number of new Set(found.flatMap((one) => [one.edition, one.hours_edition])))
-    editions.set(number, await desk.knowledge.edition(number))
-  const standing = found.map((one) => stand(editions, one, query.now))
+  const [all, found] = await Promise.all([desk.clocks.all(), searched(desk, query.search)])
+  const fits = filterOf(query, found)
   const bands: ClockList['bands'] = { over: 0, close: 0, fine: 0, paused: 0 }
-  for (const { band } of standing) bands[band]++
-  const overdrawn = standing.reduce((sum, one) => sum + (one.band === 'over' ? -one.balance : 0), 0)
-  const [rests, from, reference, target] = (query.after ?? '').split('_')
-  const sorted = standing.filter((one) => query.band === undefined || one.band === query.band).sort(inOrder)
-  const cursor = {
-    paused: rests === '1',
-    balance: Number(from),
-    reference: Number(reference),
-    target: target ?? '',
-  }
-  const start = query.after === undefined ? 0 : sorted.findIndex((one) => inOrder(one, cursor) > 0)
-  const page = start < 0 ? [] : sorted.slice(start, start + query.limit)
+  let overdrawn = 0
+  const standing: Standing[] = []
+  for (const clocks of all)
+    for (const clock of clocks) {
+      if (!fits(clock)) continue
+      const one = stand(clock, query.now)
+      bands[one.band]++
+      if (one.band === 'over') overdrawn -= one.balance
+      if (query.band === undefined || one.band === query.band) standing.push(one)
+    }
+  const { page, hasMore } = pageOf(standing, query)
   const last = page[page.length - 1]
-  const hasMore = last !== undefined && sorted[sorted.length - 1] !== last
   return {
     rows: await describe(desk, page),
     bands,
     overdrawn,
     now: query.now,
-    ...(hasMore && { next: `${Number(last.paused)}_${last.balance}_${last.reference}_${last.target}` }),
+    ...(hasMore && last && { next: cursorOf(last) }),
   }
 }
 
-type Place = Pick<Standing, 'paused' | 'balance' | 'reference' | 'target'>
+/** The open tickets that a search finds; undefined when nothing is searched for. */
+async function searched(desk: Desk, search: string | undefined): Promise<Set<number> | undefined> {
+  if (!search) return undefined
+  const rows = await desk.db
+    .selectFrom('ticket')
+    .select('reference')
+    .where('status_group', '<>', 'done')
+    .where(textMatches(search, 'ticket'))
+    .execute()
+  return new Set(rows.map((row) => row.reference))
+}
+
+function filterOf(query: ClockQuery, found: Set<number> | undefined): (clock: KeptClock) => boolean {
+  const { target, team, organisation, priority, technician } = query
+  const holder = technician === 'nobody' ? null : technician
+  return (clock) =>
+    (target === undefined || clock.target === target) &&
+    (team === undefined || clock.team === team) &&
+    (organisation === undefined || clock.organisation === organisation) &&
+    (priority === undefined || clock.priority === priority) &&
+    (holder === undefined || clock.technician === holder) &&
+    (found === undefined || found.has(clock.reference))
+}
+
+function stand(clock: KeptClock, now: number): Standing {
+  const { paused, balanceThen, balanceAt, hours, granted, closeFrom } = clock
+  const left = paused ? balanceThen : balanceThen - hours.between(balanceAt, now)
+  return { clock, paused, balance: left, band: paused ? 'paused' : bandOfBalance(left, granted, closeFrom) }
+}
+
+interface Place {
+  paused: boolean
+  balance: number
+  clock: Pick<KeptClock, 'reference' | 'target'>
+}
 
 /** Nearest to running out first; what is paused does not run out and stands after all that runs. */
 function inOrder(a: Place, b: Place): number {
   return (
     Number(a.paused) - Number(b.paused) ||
     a.balance - b.balance ||
-    a.reference - b.reference ||
-    (a.target < b.target ? -1 : a.target > b.target ? 1 : 0)
+    a.clock.reference - b.clock.reference ||
+    (a.clock.target < b.clock.target ? -1 : a.clock.target > b.clock.target ? 1 : 0)
   )
 }
 
-async function runningClocks(desk: Desk, query: ClockQuery): Promise<Found[]> {
-  const same = (column: string, value: string | undefined) =>
-    value === undefined ? sql<boolean>`true` : sql<boolean>`${sql.ref(column)} = ${value}`
-  return desk.db
-    .selectFrom('clock')
-    .innerJoin('ticket', 'ticket.reference', 'clock.reference')
-    .select([
-      'clock.reference',
-      'clock.target',
-      'clock.started_at',
-      'clock.granted',
-      'clock.paused',
-      'clock.calendar',
-      'clock.edition as hours_edition',
-      'clock.shift',
-      'clock.due_at',
-      'clock.balance as left_then',
-      'clock.balance_at',
-      'ticket.edition',
-    ])
-    .where('clock.stopped_at', 'is', null)
-    .where(same('clock.target', query.target))
-    .where(same('ticket.team', query.team))
-    .where(same('ticket.organisation', query.organisation))
-    .where(same('ticket.priority', query.priority))
-    .where(
-      query.technician === 'nobody'
-        ? sql<boolean>`ticket.technician is null`
-        : same('ticket.technician', query.technician),
-    )
-    .where(textMatches(query.search, 'ticket'))
-    .execute()
+const cursorOf = ({ paused, balance, clock }: Place) =>
+  `${Number(paused)}_${balance}_${clock.reference}_${clock.target}`
+
+function placeOf(cursor: string): Place {
+  const [rests, balance, reference, ...target] = cursor.split('_')
+  return {
+    paused: rests === '1',
+    balance: Number(balance),
+    clock: { reference: Number(reference), target: target.join('_') },
+  }
 }
 
-function stand(editions: ReadonlyMap<number, CompiledDesign>, one: Found, now: number): Standing {
-  const { calendar, hours_edition: edition, shift, left_then: then, paused } = one
-  const hours = editions.get(edition)!.hoursOf({ edition, calendar, shift: shift ?? undefined })
-  const left = paused ? then : then - hours.between(one.balance_at, now)
-  const { closeFrom } = editions.get(one.edition)!.design.desk
-  return { ...one, balance: left, band: paused ? 'paused' : bandOfBalance(left, one.granted, closeFrom) }
+/** The next page after a place, without bringing all of them into order. */
+function pageOf(standing: Standing[], { after, limit }: ClockQuery): { page: Standing[]; hasMore: boolean } {
+  const place = after === undefined ? undefined : placeOf(after)
+  const rest = place ? standing.filter((one) => inOrder(one, place) > 0) : standing
+  const running = rest.filter((one) => !one.paused)
+  const near = nearest(running, limit)
+  const first =
+    near.length < limit
+      ? [
+          ...near,
+          ...nearest(
+            rest.filter((one) => one.paused),
+            limit,
+          ),
+        ]
+      : near
+  const page = first.sort(inOrder).slice(0, limit)
+  return { page, hasMore: rest.length > page.length }
 }
 
-function clockOf(state: TicketState, { target, started_at }: Pick<Found, 'target' | 'started_at'>): Clock {
-  return state.clocks.find((one) => one.target === target && one.startedAt === started_at)!
+/** At least the so many with the smallest balance. */
+function nearest(list: Standing[], count: number): Standing[] {
+  if (list.length <= 2 * count) return list
+  const most = Float64Array.from(list, (one) => one.balance).sort()[count - 1]!
+  return list.filter((one) => one.balance <= most)
+}
+
+function clockOf(state: TicketState, { target, startedAt }: KeptClock): Clock | undefined {
+  return state.clocks.find((one) => one.target === target && one.startedAt === startedAt)
 }
 
 async function describe(desk: Desk, page: Standing[]): Promise<ClockRow[]> {
@@ -172,20 +182,21 @@ async function describe(desk: Desk, page: Standing[]): Promise<ClockRow[]> {
   const rows = await desk.db
     .selectFrom('ticket')
     .select(['reference', 'state'])
-    .where('reference', 'in', [...new Set(page.map((one) => one.reference))])
+    .where('reference', 'in', [...new Set(page.map((one) => one.clock.reference))])
     .execute()
   const states = new Map(rows.map((row) => [row.reference, row.state]))
   const directory = await desk.knowledge.directory()
   const described = page.map(async (one) => {
-    const state = states.get(one.reference)
-    const clock = state && clockOf(state, one)
+    const { reference, edition, dueAt } = one.clock
+    const state = states.get(reference)
+    const clock = state && clockOf(state, one.clock)
     // A ticket may have moved on between the two questions; the next notice brings it again.
     if (!clock) return []
-    const design = await desk.knowledge.edition(one.edition)
+    const design = await desk.knowledge.edition(edition)
     const priority = design.priority(state.priority)
     return [
       {
-        reference: one.reference,
+        reference,
         summary: state.summary,
         numeral: priority.numeral,
         priorityOrder: priority.order,
@@ -194,10 +205,10 @@ async function describe(desk: Desk, page: Standing[]): Promise<ClockRow[]> {
         organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
         site: directory.sites.get(state.site ?? '')?.name ?? '',
         status: state.status,
-        edition: one.edition,
+        edition,
         band: one.band,
         balance: one.balance,
-        dueAt: one.due_at,
+        dueAt,
         clock,
       },
     ]

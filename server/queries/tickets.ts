@@ -187,7 +187,12 @@ export async function ticketPage(desk: Desk, reference: number) {
     statusGroup: status.group,
     item: { id: item.id, name: item.name },
     kind: kind.name,
-    answers: answersInWords(design.form(item.form), design.questions, state.answers),
+    answers: answersInWords(
+      design.form(item.form),
+      design.questions,
+      state.answers,
+      design.nameOf(directory),
+    ),
     because: state.because,
     impact: state.impact,
     urgency: state.urgency,
@@ -247,7 +252,12 @@ export async function requestPage(desk: Desk, reference: number, person: string)
   const item = design.item(state.item)
   return {
     ...requestOf(state, design),
-    answers: answersInWords(design.form(item.form), design.questions, state.answers),
+    answers: answersInWords(
+      design.form(item.form),
+      design.questions,
+      state.answers,
+      design.nameOf(directory),
+    ),
     conversation: entries.flatMap((entry) => {
       const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
       if (entry.kind === 'replied' || entry.kind === 'answered')

@@ -120,6 +120,7 @@ describe('open tickets', () => {
     await world.db.updateTable('clock').set({ balance: 7, balance_at: 9, paused: false }).execute()
     await world.db.deleteFrom('alarm').execute()
     expect(await rebuildRows(world.db)).toBeGreaterThan(0)
+    world.desk.clocks.forget()
     expect((await audit(world.db)).differences).toEqual([])
     expect([...(await due(later)).values()]).toEqual(rows)
   })

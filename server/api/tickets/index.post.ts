@@ -49,7 +49,9 @@ export default defineRoute(
       throw new HttpProblem(422, 'There is no such portal.', [
         { field: 'portal', message: 'leave it out or choose another' },
       ])
-    refuseUnlessSchemaFits(design, body.item, body.answers)
+    const requester = body.requester ?? caller.id
+    const directory = await desk.knowledge.directory()
+    refuseUnlessSchemaFits(design, directory, { item: body.item, answers: body.answers, requester, portal })
     const channel = caller.by === 'token' ? 'api' : isStaff(caller.role) ? 'desk' : 'portal'
     const summary =
       body.summary ?? (typeof body.answers.summary === 'string' ? body.answers.summary : undefined)
@@ -60,7 +62,7 @@ export default defineRoute(
         channel,
         summary,
         answers: body.answers,
-        requester: body.requester ?? caller.id,
+        requester,
       },
       { person: caller.id },
       getHeader(event, 'idempotency-key')?.slice(0, 200),

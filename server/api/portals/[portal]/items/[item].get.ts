@@ -1,4 +1,6 @@
 import { formSchema } from '../../../../../core/intake'
+import { askerFacts } from '../../../../../core/ticket'
+import { deskNow } from '../../../../clock/deskClock'
 import { HttpProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 
@@ -7,7 +9,7 @@ export default defineRoute(
     who: 'signedIn',
     summary: 'A catalog item with its form, its questions and the JSON Schema of its answers',
   },
-  async ({ event, desk }) => {
+  async ({ event, desk, caller }) => {
     const design = await desk.knowledge.currentEdition()
     const { portal, item: id } = event.context.params as { portal: string; item: string }
     const item = design.findItem(id)
@@ -17,6 +19,9 @@ export default defineRoute(
     const questions = form.steps.flatMap((step) =>
       step.questions.map((one) => design.questions.get(one.question)!),
     )
-    return { item, form, questions, schema: formSchema(form, design.questions), edition: design.edition }
+    const directory = await desk.knowledge.directory()
+    const asker = askerFacts(directory.people.get(caller.id)!, portal, directory, deskNow())
+    const schema = formSchema({ form, library: design.questions, asker })
+    return { item, form, questions, asker, schema, edition: design.edition }
   },
 )
