@@ -12,12 +12,21 @@ export interface DraftPage {
 
 type Id = string
 
+/** A change of one thing: as it was, and as it shall be; null where there is none. */
+export interface DraftStep {
+  list: string
+  id: Id
+  before: unknown
+  after: unknown
+}
+
 /** The draft on the screen: read, changed one thing at a time, taken back, published. */
 export function useDraft() {
   const draft = ref<DraftPage>()
   const error = ref<ApiError>()
-  const undone = ref<{ list: string; id: Id; before: unknown; after: unknown }[]>([])
-  const done = ref<{ list: string; id: Id; before: unknown; after: unknown }[]>([])
+  // What was done together is taken back together.
+  const undone = ref<DraftStep[][]>([])
+  const done = ref<DraftStep[][]>([])
 
   /** How many of our own changes are on their way. */
   const busy = ref(0)
@@ -41,37 +50,39 @@ export function useDraft() {
 
   const load = () => ask(() => api<DraftPage>('/api/draft'))
 
-  const patch = (change: { list: string; id: Id; before: unknown; after: unknown }) =>
-    ask(() => api<DraftPage>('/api/draft', { method: 'PATCH', body: change }))
+  const patch = (changes: DraftStep[]) =>
+    ask(() => api<DraftPage>('/api/draft', { method: 'PATCH', body: { changes } }))
 
-  /** Changes one thing; it can be taken back. */
-  async function change(list: string, id: Id, before: unknown, after: unknown): Promise<boolean> {
+  /** Changes several things, all or none; they are taken back together. */
+  async function changeAll(changes: DraftStep[]): Promise<boolean> {
     // A copy without Vue's proxies: what is sent is what is on the screen now.
-    const step = JSON.parse(JSON.stringify({ list, id, before, after })) as {
-      list: string
-      id: Id
-      before: unknown
-      after: unknown
-    }
-    if (JSON.stringify(step.before) === JSON.stringify(step.after)) return true
-    if (!(await patch(step))) return false
-    done.value.push(step)
+    const copy = JSON.parse(JSON.stringify(changes)) as DraftStep[]
+    const steps = copy.filter((one) => JSON.stringify(one.before) !== JSON.stringify(one.after))
+    if (!steps.length) return true
+    if (!(await patch(steps))) return false
+    done.value.push(steps)
     undone.value = []
     return true
   }
 
+  /** Changes one thing; it can be taken back. */
+  const change = (list: string, id: Id, before: unknown, after: unknown) =>
+    changeAll([{ list, id, before, after }])
+
   async function undo(): Promise<void> {
-    const step = done.value[done.value.length - 1]
-    if (!step || !(await patch({ ...step, before: step.after, after: step.before }))) return
+    const steps = done.value[done.value.length - 1]
+    if (!steps) return
+    const back = [...steps].reverse().map((one) => ({ ...one, before: one.after, after: one.before }))
+    if (!(await patch(back))) return
     done.value.pop()
-    undone.value.push(step)
+    undone.value.push(steps)
   }
 
   async function redo(): Promise<void> {
-    const step = undone.value[undone.value.length - 1]
-    if (!step || !(await patch(step))) return
+    const steps = undone.value[undone.value.length - 1]
+    if (!steps || !(await patch(steps))) return
     undone.value.pop()
-    done.value.push(step)
+    done.value.push(steps)
   }
 
   async function publish(
@@ -100,7 +111,7 @@ export function useDraft() {
     if (await ask(() => api<DraftPage>('/api/draft', { method: 'DELETE' }))) done.value = undone.value = []
   }
 
-  return { draft, busy, error, done, undone, load, change, undo, redo, publish, discard }
+  return { draft, busy, error, done, undone, load, change, changeAll, undo, redo, publish, discard }
 }
 
 /** What an article page needs: the design to show, whether it may be changed, and how. */
@@ -109,4 +120,5 @@ export interface ArticleProps {
   readonly: boolean
   findings: Finding[]
   change: (list: string, id: Id, before: unknown, after: unknown) => Promise<boolean>
+  changeAll: (changes: DraftStep[]) => Promise<boolean>
 }

@@ -9,6 +9,9 @@ import { store, type Decision } from './store'
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
 const BATCH = 250
 
+/** Batches at work at once: while one is decided another is stored. Each lane has its share of the references. */
+export const LANES = 2
+
 /** Of the tickets that cannot follow, so many are named with why. */
 const NAMED = 50
 
@@ -25,17 +28,19 @@ async function countBefore(db: Database | Trx, edition: number): Promise<number>
 /** Where open tickets stand: how many keep an earlier edition, and how far the last adoption has come. */
 export async function adoptionPage(desk: Desk) {
   const { edition } = await desk.knowledge.currentEdition()
-  const [waiting, adoption] = await Promise.all([
-    countBefore(desk.db, edition),
-    desk.db
-      .selectFrom('adoption')
-      .innerJoin('person', 'person.id', 'adoption.asked_by')
-      .select(['edition', 'asked_at', 'state', 'total', 'done', 'left_behind', 'left_out', 'ended_at'])
-      .select('person.name as asked_by')
-      .orderBy('edition', 'desc')
-      .limit(1)
-      .executeTakeFirst(),
-  ])
+  const adoption = await desk.db
+    .selectFrom('adoption')
+    .innerJoin('person', 'person.id', 'adoption.asked_by')
+    .select(['edition', 'asked_at', 'state', 'total', 'done', 'left_behind', 'left_out', 'ended_at'])
+    .select('person.name as asked_by')
+    .orderBy('edition', 'desc')
+    .limit(1)
+    .executeTakeFirst()
+  // While they follow, those that are left need not be counted anew.
+  const waiting =
+    adoption?.state === 'running' && adoption.edition === edition
+      ? Math.max(0, adoption.total - adoption.done)
+      : await countBefore(desk.db, edition)
   return { edition, waiting, adoption: adoption ?? null }
 }
 
@@ -50,7 +55,7 @@ export async function beginAdoption(trx: Trx, edition: number, person: string): 
     asked_by: person,
     asked_at: deskNow(),
     state: 'running' as const,
-    after: -1,
+    lanes_left: LANES,
     ended_at: null,
   }
   const counts = { total: await countBefore(trx, edition), done: 0, left_behind: 0, left_out: '[]' }
@@ -59,7 +64,8 @@ export async function beginAdoption(trx: Trx, edition: number, person: string): 
     .values({ edition, ...fresh, ...counts })
     .onConflict((on) => on.column('edition').doUpdateSet({ ...fresh, ...counts }))
     .execute()
-  await nextBatch(trx, edition)
+  for (let lane = 0; lane < LANES; lane++) await nextBatch(trx, { edition, lane, after: -1 })
+  await notify(trx)
 }
 
 /** @throws Refused when the edition is not the one in force any more */
@@ -92,27 +98,30 @@ export async function callOffAdoption(desk: Desk) {
   return adoptionPage(desk)
 }
 
+/** Where a lane goes on. */
+export interface Batch {
+  edition: number
+  lane: number
+  /** Reference behind which it goes on. */
+  after: number
+}
+
 /**
- * Brings the next tickets to an edition and queues the batch after them, all in one transaction: a worker that is
- * killed leaves either nothing done or the next batch waiting.
+ * Brings the next tickets of a lane to an edition and queues the batch after them, all in one transaction: a worker
+ * that is killed leaves either nothing done or the next batch waiting.
+ * @returns the batch that was queued, if any
  */
-export async function adoptBatch(desk: Desk, edition: number): Promise<void> {
+export async function adoptBatch(desk: Desk, batch: Batch): Promise<Batch | undefined> {
+  const { edition } = batch
   const [design, directory] = await Promise.all([desk.knowledge.edition(edition), desk.knowledge.directory()])
-  const changed = await desk.db.transaction().execute(async (trx) => {
+  const { changed, next } = await desk.db.transaction().execute(async (trx) => {
     const adoption = await trx
       .selectFrom('adoption')
-      .selectAll()
+      .select(['state', 'asked_by'])
       .where('edition', '=', edition)
-      .forUpdate()
       .executeTakeFirst()
-    if (adoption?.state !== 'running') return []
-    const rows = await openBefore(trx, edition)
-      .select('state')
-      .where('reference', '>', adoption.after)
-      .orderBy('reference')
-      .limit(BATCH)
-      .forUpdate()
-      .execute()
+    if (adoption?.state !== 'running') return { changed: [] }
+    const rows = await nextTickets(trx, batch)
     const actor = { person: adoption.asked_by }
     const decisions: Decision[] = []
     const leftOut: LeftOut[] = []
@@ -127,30 +136,57 @@ export async function adoptBatch(desk: Desk, edition: number): Promise<void> {
       decisions.push({ decided: decide(state, { kind: 'adopt' }, design, directory, context), design })
     }
     if (decisions.length) await store(trx, decisions)
-    const isLast = rows.length < BATCH
-    await trx
-      .updateTable('adoption')
-      .set({
-        after: rows[rows.length - 1]?.state.reference ?? adoption.after,
-        done: adoption.done + decisions.length,
-        left_behind: adoption.left_behind + leftOut.length,
-        left_out: JSON.stringify([...adoption.left_out, ...leftOut].slice(0, NAMED)),
-        ...(isLast && { state: 'finished' as const, ended_at: deskNow() }),
-      })
-      .where('edition', '=', edition)
-      .execute()
-    if (isLast) await notify(trx)
-    else await nextBatch(trx, edition)
-    return decisions.map(({ decided }) => decided.state.reference)
+    const last = rows[rows.length - 1]?.state.reference
+    const next = rows.length < BATCH || last === undefined ? undefined : { ...batch, after: last }
+    if (next) await nextBatch(trx, next)
+    await noteProgress(trx, edition, decisions.length, leftOut, next === undefined)
+    return { changed: decisions.map(({ decided }) => decided.state.reference), next }
   })
   for (const reference of changed) desk.announce(reference)
+  return next
 }
 
-async function nextBatch(trx: Trx, edition: number): Promise<void> {
-  await sql`select graphile_worker.add_job('adopt', json_build_object('edition', ${edition}::int), queue_name := 'adopt')`.execute(
+function nextTickets(trx: Trx, { edition, lane, after }: Batch) {
+  return openBefore(trx, edition)
+    .select('state')
+    .where('reference', '>', after)
+    .where(sql<boolean>`reference % ${LANES} = ${lane}`)
+    .orderBy('reference')
+    .limit(BATCH)
+    .forUpdate()
+    .execute()
+}
+
+/** Last in the transaction, so that the lanes wait for each other as briefly as can be. */
+async function noteProgress(trx: Trx, edition: number, done: number, leftOut: LeftOut[], isEnd: boolean) {
+  const named = sql<string>`(select coalesce(jsonb_agg(one), '[]') from (
+    select one from jsonb_array_elements(left_out || ${JSON.stringify(leftOut)}::jsonb) as one limit ${NAMED}) as named)`
+  const { lanes_left } = await trx
+    .updateTable('adoption')
+    .set((e) => ({
+      done: e('done', '+', done),
+      left_behind: e('left_behind', '+', leftOut.length),
+      left_out: named,
+      lanes_left: e('lanes_left', '-', isEnd ? 1 : 0),
+    }))
+    .where('edition', '=', edition)
+    .returning('lanes_left')
+    .executeTakeFirstOrThrow()
+  if (lanes_left === 0)
+    await trx
+      .updateTable('adoption')
+      .set({ state: 'finished', ended_at: deskNow() })
+      .where('edition', '=', edition)
+      .where('state', '=', 'running')
+      .execute()
+  await notify(trx)
+}
+
+async function nextBatch(trx: Trx, batch: Batch): Promise<void> {
+  // Before messages: a heap of them that wait for a mail server must not keep promises from being put right.
+  await sql`select graphile_worker.add_job('adopt', ${JSON.stringify(batch)}::json, priority := -10)`.execute(
     trx,
   )
-  await notify(trx)
 }
 
 async function notify(trx: Trx): Promise<void> {

@@ -62,16 +62,20 @@ export async function draftPage(desk: Desk) {
 }
 
 /**
- * Changes one thing in the draft. Two people may work on different things at once; on the same thing
- * the second is refused and nothing is overwritten.
+ * Changes the draft, thing by thing and all or none. Two people may work on different things at once; on the same
+ * thing the second is refused and nothing is overwritten.
  */
-export async function changeDraft(desk: Desk, change: DraftChange, person: string) {
+export async function changeDraft(desk: Desk, changes: DraftChange | DraftChange[], person: string) {
+  const all = [changes].flat()
   await desk.db.transaction().execute(async (trx) => {
     const draft = await lockedDraft(trx)
-    const design = applyChange(draft.document, change)
+    const design = all.reduce(applyChange, draft.document)
     if (!fitsSchema(design)) {
       const fields = (fitsSchema.errors ?? []).slice(0, 20).map((error) => {
-        return { field: error.instancePath.slice(1) || change.list, message: error.message ?? 'does not fit' }
+        return {
+          field: error.instancePath.slice(1) || all[0]!.list,
+          message: error.message ?? 'does not fit',
+        }
       })
       throw new Refused('invalid', 'This does not fit the design; nothing was changed.', fields)
     }
@@ -83,7 +87,7 @@ export async function changeDraft(desk: Desk, change: DraftChange, person: strin
       .execute()
     await trx
       .insertInto('draft_change')
-      .values({ version, list: change.list, thing: change.id, person, at: deskNow() })
+      .values(all.map(({ list, id }) => ({ version, list, thing: id, person, at: deskNow() })))
       .execute()
     await sql`select pg_notify('yare_draft', ${String(version)})`.execute(trx)
   })

@@ -55,8 +55,8 @@ export interface Tables {
     asked_by: string
     asked_at: number
     state: 'running' | 'finished' | 'calledOff'
-    /** Where the last batch ended. */
-    after: number
+    /** How many of the lanes in which tickets follow are not at their end yet. */
+    lanes_left: number
     total: number
     done: number
     /** How many cannot follow; the first of them with why. */

@@ -4,7 +4,7 @@ import { Desk } from '../commands/desk'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
-import { adoptBatch } from '../commands/adoption'
+import { adoptBatch, type Batch } from '../commands/adoption'
 import { deliver, mailTransport } from './deliver'
 import { watchAlarms } from './alarms'
 
@@ -36,7 +36,7 @@ export async function startWorker(smtpUrl: string): Promise<Worker> {
     noHandleSignals: true,
     pollInterval: 1000,
     taskList: {
-      adopt: (payload) => adoptBatch(desk, (payload as { edition: number }).edition),
+      adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),
       deliver: (payload, helpers) =>
         deliver(desk, transport, (payload as { key: string }).key, helpers.job.attempts),
     },

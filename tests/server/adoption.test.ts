@@ -1,6 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DAY, HOUR } from '../../core/time'
-import { adoptBatch, adoptionPage, callOffAdoption, startAdoption } from '../../server/commands/adoption'
+import {
+  adoptBatch,
+  adoptionPage,
+  callOffAdoption,
+  LANES,
+  startAdoption,
+  type Batch,
+} from '../../server/commands/adoption'
 import { balance } from '../../core/clock'
 import { rebuildRows } from '../../server/commands/rebuildRows'
 import { changeDraft, draftPage, publishDraft } from '../../server/commands/draft'
@@ -33,14 +40,13 @@ async function publishHoliday(date: string, openTickets: 'keep' | 'follow') {
   return publishDraft(world.desk, version, 'The regatta', LEAD, openTickets)
 }
 
-/** The jobs that wait, one after the other, as a worker does them. */
-async function work(edition: number, most = 1000) {
-  for (let batch = 0; batch < most; batch++) {
-    const { adoption } = await adoptionPage(world.desk)
-    if (adoption?.state !== 'running') return batch
-    await adoptBatch(world.desk, edition)
-  }
-  return most
+/** The batches of all lanes, one after the other, as a worker does them. */
+async function work(edition: number) {
+  let batches = 0
+  for (let lane = 0; lane < LANES; lane++)
+    for (let next: Batch | undefined = { edition, lane, after: -1 }; next; batches++)
+      next = await adoptBatch(world.desk, next)
+  return batches
 }
 const due = async (now = world.begins) => {
   const { rows } = await listClocks(world.desk, { limit: 5000, now })
@@ -83,7 +89,7 @@ describe('open tickets', () => {
     const { waiting, adoption } = await adoptionPage(world.desk)
     expect(adoption).toMatchObject({ state: 'calledOff', done: 0 })
     expect(waiting).toBe(adoption!.total)
-    await adoptBatch(world.desk, edition)
+    await work(edition)
     expect((await adoptionPage(world.desk)).waiting).toBe(waiting)
     await expect(startAdoption(world.desk, edition - 1, LEAD)).rejects.toThrow('is in force now')
     await startAdoption(world.desk, edition, LEAD)

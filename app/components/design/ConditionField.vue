@@ -19,6 +19,8 @@ const props = defineProps<{
   readonly: boolean
   label: string
   inner?: boolean
+  /** The facts that may be asked for; all if left out. */
+  offered?: string[]
 }>()
 const emit = defineEmits<{ change: [condition: Condition]; remove: [] }>()
 
@@ -34,6 +36,9 @@ const facts = computed(() => [
     .filter((one) => one.type !== 'explanation')
     .map((one) => ({ value: `form.${one.name}`, label: `answer: ${one.label}` })),
 ])
+const offers = computed(() =>
+  props.offered ? facts.value.filter(({ value }) => props.offered!.includes(value)) : facts.value,
+)
 
 function write(list: Condition[], as: Way = way.value) {
   emit('change', as === 'all' ? { all: list } : as === 'any' ? { any: list } : { none: list })
@@ -113,6 +118,7 @@ const COSTS: Record<number, string> = {
         :readonly="readonly"
         :label="`${label}, group ${index + 1}`"
         inner
+        :offered="offered"
         @change="(changed: Condition) => write(replaced(index, changed))"
         @remove="write(without(index))"
       />
@@ -120,7 +126,7 @@ const COSTS: Record<number, string> = {
     <p v-if="!readonly" class="add small">
       <select v-model="adding" :aria-label="`${label}: ask something more`" @change="add">
         <option value="">and ask …</option>
-        <option v-for="one in facts" :key="one.value" :value="one.value">{{ one.label }}</option>
+        <option v-for="one in offers" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select>
       <button
         v-if="!inner && parts.length"

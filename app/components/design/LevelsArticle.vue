@@ -54,28 +54,27 @@ function move(index: number, by: number) {
 const isTaken = (id: string) => ids.value.includes(id)
 
 /** Puts levels in right after another, so that their order is the one that was meant. */
-async function insertAfter(index: number, levels: ServiceLevel[]) {
-  for (const level of levels) if (!(await props.change('serviceLevels', level.id, null, level))) return
+function insertAfter(index: number, levels: ServiceLevel[]) {
   const fresh = levels.map((one) => one.id)
-  const others = ids.value.filter((id) => !fresh.includes(id))
-  const order = [...others.slice(0, index + 1), ...fresh, ...others.slice(index + 1)]
-  await props.change('serviceLevels', '#order', ids.value, order)
+  const order = [...ids.value.slice(0, index + 1), ...fresh, ...ids.value.slice(index + 1)]
+  void props.changeAll([
+    ...levels.map((after) => ({ list: 'serviceLevels', id: after.id, before: null, after })),
+    { list: 'serviceLevels', id: '#order', before: [...ids.value, ...fresh], after: order },
+  ])
 }
 function copy(index: number) {
   const level = props.design.serviceLevels[index]!
-  void insertAfter(index, [
-    { ...level, id: freeId(`${level.id}-copy`, isTaken), name: `${level.name}, copy` },
-  ])
+  insertAfter(index, [{ ...level, id: freeId(`${level.id}-copy`, isTaken), name: `${level.name}, copy` }])
 }
 function family(index: number) {
   const before = index - 1
-  void insertAfter(before, familyOf(props.design.serviceLevels[index]!, priorities.value, isTaken))
+  insertAfter(before, familyOf(props.design.serviceLevels[index]!, priorities.value, isTaken))
 }
 function add() {
   const [pattern] = props.design.serviceLevels
   const targets = (pattern?.targets ?? []).map((one) => ({ ...one, granted: {} }))
   const level: ServiceLevel = { id: freeId('level', isTaken), name: 'New level', when: { any: [] }, targets }
-  void insertAfter(-1, [level])
+  insertAfter(-1, [level])
 }
 const removing = ref<string>()
 async function remove(level: ServiceLevel) {

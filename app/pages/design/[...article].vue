@@ -20,7 +20,7 @@ interface EditionPage {
   published_at: number
   changes: DesignChange[]
 }
-const { draft, busy, error, done, undone, load, change, undo, redo, publish, discard } = useDraft()
+const { draft, busy, error, done, undone, load, change, changeAll, undo, redo, publish, discard } = useDraft()
 const directory = ref<DirectoryPage>()
 const editions = ref<{ number: number; note: string; published_at: number; by: string | null }[]>([])
 const edition = ref<EditionPage>()
@@ -75,6 +75,7 @@ const common = computed(() => ({
   readonly: shown.value!.readonly,
   findings: shown.value!.findings,
   change,
+  changeAll,
 }))
 
 const asking = ref(false)

@@ -1,8 +1,18 @@
-import { IsObject, IsString, MaxLength, ValidateIf } from 'class-validator'
+import { Transform } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsObject,
+  IsString,
+  MaxLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator'
 import { changeDraft } from '../../commands/draft'
 import { defineRoute } from '../../http/route'
 
-class DraftChangeBody {
+class OneChange {
   /** Which list of the design (`questions`, `serviceLevels`, …) or `triage`. */
   @IsString()
   @MaxLength(60)
@@ -14,21 +24,34 @@ class DraftChangeBody {
   id!: string
 
   /** The thing as it was when the change was begun; null when it is new. */
-  @ValidateIf((body: DraftChangeBody) => body.before !== null && !Array.isArray(body.before))
+  @ValidateIf((body: OneChange) => body.before !== null && !Array.isArray(body.before))
   @IsObject()
   before!: object | null
 
   /** The thing as it shall be; null takes it away. */
-  @ValidateIf((body: DraftChangeBody) => body.after !== null && !Array.isArray(body.after))
+  @ValidateIf((body: OneChange) => body.after !== null && !Array.isArray(body.after))
   @IsObject()
   after!: object | null
+}
+
+class DraftChangesBody {
+  /** One after the other, all or none. */
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Transform(({ value }) =>
+    Array.isArray(value) ? value.map((one: object) => Object.assign(new OneChange(), one)) : value,
+  )
+  changes!: OneChange[]
 }
 
 export default defineRoute(
   {
     who: 'lead',
-    summary: 'Change one thing in the draft; refused when somebody else changed it meanwhile',
-    body: DraftChangeBody,
+    summary:
+      'Change things in the draft, all or none; refused when somebody else changed one of them meanwhile',
+    body: DraftChangesBody,
   },
-  ({ desk, caller, body }) => changeDraft(desk, body, caller.id),
+  ({ desk, caller, body }) => changeDraft(desk, body.changes, caller.id),
 )

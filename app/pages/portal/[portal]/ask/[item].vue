@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkAnswers, shownQuestions } from '~~/core/intake/answers'
-import { maxLengthOf, type Answer, type CatalogItem, type Form, type Question } from '~~/core/intake/form'
+import { isNamedType, type Answer, type CatalogItem, type Form, type Question } from '~~/core/intake/form'
+import type { Facts } from '~~/core/condition'
 import { momentInWords } from '~~/core/time/words'
 import type { RequestSummary } from '~/composables/useRequests'
 
@@ -10,7 +11,7 @@ const route = useRoute()
 const session = useSession()
 const portal = String(route.params.portal)
 const { data, error: missing } = await useAsyncData(`ask-${portal}-${String(route.params.item)}`, () =>
-  api<{ item: CatalogItem; form: Form; questions: Question[] }>(
+  api<{ item: CatalogItem; form: Form; questions: Question[]; asker: Facts }>(
     `/api/portals/${portal}/items/${String(route.params.item)}`,
   ),
 )
@@ -20,6 +21,7 @@ const library = computed(
   () => new Map((data.value?.questions ?? []).map((question) => [question.name, question])),
 )
 const answers = reactive<Record<string, Answer>>({})
+const asker = computed(() => data.value?.asker ?? {})
 const given = computed(() => {
   const clean = Object.fromEntries(
     Object.entries(answers).filter(
@@ -30,12 +32,39 @@ const given = computed(() => {
         !(Array.isArray(value) && value.length === 0),
     ),
   )
-  const shown = new Set(data.value ? shownQuestions(data.value.form, clean).map((one) => one.question) : [])
-  return Object.fromEntries(Object.entries(clean).filter(([name]) => shown.has(name)))
+  const asked = data.value ? shownQuestions(data.value.form, clean, asker.value) : []
+  const names = new Set(asked.map((one) => one.question))
+  return Object.fromEntries(Object.entries(clean).filter(([name]) => names.has(name)))
 })
 const shown = computed(
-  () => new Set(data.value ? shownQuestions(data.value.form, given.value).map((one) => one.question) : []),
+  () =>
+    new Set(
+      data.value ? shownQuestions(data.value.form, given.value, asker.value).map((one) => one.question) : [],
+    ),
 )
+function put(name: string, value: Answer | undefined) {
+  if (value === undefined) Reflect.deleteProperty(answers, name)
+  else answers[name] = value
+}
+
+// Steps of which nothing is asked, given the answers so far, are left out.
+const steps = computed(() =>
+  (data.value?.form.steps ?? []).filter((step) =>
+    step.questions.some((one) => shown.value.has(one.question)),
+  ),
+)
+const paged = computed(() => data.value?.form.stepByStep === true && steps.value.length > 1)
+const stepAt = ref(0)
+watch(steps, (list) => (stepAt.value = Math.min(stepAt.value, Math.max(0, list.length - 1))))
+async function goTo(index: number) {
+  stepAt.value = index
+  await nextTick()
+  document.querySelector<HTMLElement>('form fieldset input, form fieldset select, form textarea')?.focus()
+}
+
+const choices = useChoices()
+const named = () => [...library.value.values()].map((one) => one.type).filter(isNamedType)
+if (data.value && session.me) await choices.need(named()).catch(() => undefined)
 const problems = ref<Record<string, string>>({})
 const error = ref<ApiError>()
 const busy = ref(false)
@@ -60,6 +89,13 @@ onMounted(() => {
   } catch {
     localStorage.removeItem(store)
   }
+  for (const question of library.value.values())
+    if (
+      question.default !== undefined &&
+      answers[question.name] === undefined &&
+      !localStorage.getItem(store)
+    )
+      answers[question.name] = question.default
   requestKey.value ||= crypto.randomUUID()
 })
 watch(answers, () => {
@@ -70,10 +106,15 @@ watch(answers, () => {
 
 async function send() {
   if (!data.value || busy.value) return
-  const found = checkAnswers(data.value.form, library.value, given.value)
+  const asked = { form: data.value.form, library: library.value, asker: asker.value }
+  const here = new Set(paged.value ? steps.value[stepAt.value]!.questions.map((one) => one.question) : [])
+  const isLast = !paged.value || stepAt.value === steps.value.length - 1
+  // A step is left only when it is in order; at the end all of them are looked through.
+  const found = checkAnswers(asked, given.value).filter((one) => isLast || here.has(one.question))
   problems.value = Object.fromEntries(found.map(({ question, message }) => [question, message]))
   error.value = undefined
   if (found.length) return focusOn(found[0]!.question)
+  if (!isLast) return goTo(stepAt.value + 1)
   busy.value = true
   try {
     sent.value = await api<RequestSummary>('/api/tickets', {
@@ -86,15 +127,17 @@ async function send() {
     confirmation.value?.focus()
   } catch (thrown) {
     error.value = asApiError(thrown)
-    problems.value = Object.fromEntries(
-      (error.value.problem.fields ?? []).map(({ field, message }) => [field, message]),
-    )
+    const fields = error.value.problem.fields ?? []
+    problems.value = Object.fromEntries(fields.map(({ field, message }) => [field, message]))
+    if (fields[0]) await focusOn(fields[0].field)
   } finally {
     busy.value = false
   }
 }
 
 async function focusOn(question: string) {
+  const at = steps.value.findIndex((step) => step.questions.some((one) => one.question === question))
+  if (paged.value && at >= 0) stepAt.value = at
   await nextTick()
   document.getElementById(`q-${question}`)?.focus()
 }
@@ -145,117 +188,36 @@ function toggle(name: string, value: string, on: boolean) {
       <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
       <h1>{{ data.item.name }}</h1>
       <p class="quiet">{{ data.item.description }}</p>
-      <fieldset v-for="step in data.form.steps" :key="step.title" class="step">
-        <legend>{{ step.title }}</legend>
-        <template v-for="one in step.questions" :key="one.question">
-          <div v-if="shown.has(one.question)" class="field">
-            <template v-for="question in [library.get(one.question)!]" :key="question.name">
-              <p v-if="question.type === 'explanation'">{{ question.label }}</p>
-              <fieldset
-                v-else-if="
-                  question.type === 'yesNo' || question.type === 'choice' || question.type === 'manyChoices'
-                "
-                :aria-describedby="`q-${question.name}-error`"
-              >
-                <legend>
-                  {{ question.label }}<span v-if="!one.required" class="quiet optional"> if you know</span>
-                </legend>
-                <p v-if="question.help" class="help">{{ question.help }}</p>
-                <template v-if="question.type === 'manyChoices'">
-                  <label v-for="(option, i) in question.options" :key="option.value" class="choice">
-                    <input
-                      :id="i === 0 ? `q-${question.name}` : undefined"
-                      type="checkbox"
-                      :checked="((answers[question.name] as string[]) ?? []).includes(option.value)"
-                      @change="
-                        toggle(question.name, option.value, ($event.target as HTMLInputElement).checked)
-                      "
-                    />
-                    {{ option.label }}
-                  </label>
-                </template>
-                <template v-else>
-                  <label
-                    v-for="(option, i) in question.options ?? YES_NO"
-                    :key="String(option.value)"
-                    class="choice"
-                  >
-                    <input
-                      :id="i === 0 ? `q-${question.name}` : undefined"
-                      v-model="answers[question.name]"
-                      type="radio"
-                      :name="question.name"
-                      :value="option.value"
-                    />
-                    {{ option.label }}
-                  </label>
-                </template>
-              </fieldset>
-              <template v-else>
-                <label :for="`q-${question.name}`"
-                  >{{ question.label
-                  }}<span v-if="!one.required" class="quiet optional"> if you know</span></label
-                >
-                <p v-if="question.help" class="help">{{ question.help }}</p>
-                <span v-if="question.type === 'number'" class="with-unit">
-                  <input
-                    :id="`q-${question.name}`"
-                    v-model.number="answers[question.name]"
-                    class="p-inputtext"
-                    type="number"
-                    :min="question.min"
-                    :max="question.max"
-                    :aria-describedby="`q-${question.name}-error`"
-                  />
-                  {{ question.unit }}
-                </span>
-                <input
-                  v-else-if="question.type === 'date'"
-                  :id="`q-${question.name}`"
-                  v-model="answers[question.name]"
-                  class="p-inputtext"
-                  type="date"
-                  :aria-describedby="`q-${question.name}-error`"
-                />
-                <textarea
-                  v-else-if="question.type === 'longText'"
-                  :id="`q-${question.name}`"
-                  v-model="answers[question.name] as string"
-                  class="p-textarea p-inputtext"
-                  rows="5"
-                  :aria-describedby="`q-${question.name}-error`"
-                />
-                <input
-                  v-else
-                  :id="`q-${question.name}`"
-                  v-model="answers[question.name]"
-                  class="p-inputtext"
-                  type="text"
-                  :maxlength="maxLengthOf(question)"
-                  :aria-describedby="`q-${question.name}-error`"
-                />
-              </template>
-              <p :id="`q-${question.name}-error`" class="error-text" aria-live="polite">
-                {{ problems[question.name] }}
-              </p>
-            </template>
-          </div>
-        </template>
-      </fieldset>
+      <p v-if="paged" class="quiet" aria-live="polite">Step {{ stepAt + 1 }} of {{ steps.length }}</p>
+      <FormFields
+        :steps="paged ? [steps[stepAt]!] : steps"
+        :library="library"
+        :answers="answers"
+        :shown="shown"
+        :asker="data.asker"
+        :problems="problems"
+        :zone="zone"
+        :choices="choices.lists"
+        @answer="put"
+      />
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-      <button class="act main send" type="submit" :disabled="busy || !awake">
+      <button v-if="paged && stepAt > 0" class="act plain send" type="button" @click="goTo(stepAt - 1)">
+        Back
+      </button>
+      <button
+        v-if="paged && stepAt < steps.length - 1"
+        class="act main send"
+        type="submit"
+        :disabled="!awake"
+      >
+        Next
+      </button>
+      <button v-else class="act main send" type="submit" :disabled="busy || !awake">
         {{ busy ? 'Sending …' : 'Send the request' }}
       </button>
     </form>
   </div>
 </template>
-
-<script lang="ts">
-const YES_NO = [
-  { value: true, label: 'Yes' },
-  { value: false, label: 'No' },
-]
-</script>
 
 <style scoped>
 .sheet {
@@ -263,41 +225,6 @@ const YES_NO = [
 }
 h1 {
   font-size: 1.9rem;
-}
-.step {
-  border: 0;
-  padding: 0;
-  margin: 18px 0 0;
-}
-.step > legend {
-  font: 600 1.1rem var(--serif);
-  border-bottom: 3px double var(--rule-2);
-  width: 100%;
-  padding: 0 0 4px;
-  margin-bottom: 12px;
-}
-.optional {
-  font-weight: 400;
-}
-.p-inputtext {
-  font: inherit;
-  color: var(--ink);
-  background: var(--field);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 0.45rem 0.6rem;
-  width: 100%;
-}
-.with-unit {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.with-unit input {
-  width: 110px;
-}
-input[type='date'] {
-  width: 170px;
 }
 .send {
   font-size: 1rem;

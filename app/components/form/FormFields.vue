@@ -1,0 +1,254 @@
+<script setup lang="ts">
+import { answerFacts, isRequired } from '~~/core/intake/answers'
+import {
+  isNamedType,
+  maxLengthOf,
+  type Answer,
+  type FormQuestion,
+  type FormStep,
+  type NamedType,
+  type Question,
+} from '~~/core/intake/form'
+import type { Facts } from '~~/core/condition'
+import { isoTime, parseMoment } from '~~/core/time/words'
+import type { Choice } from '~/composables/useChoices'
+
+// The questions of a form, as a portal shows them; also in the preview of the designer and where the desk logs.
+const props = defineProps<{
+  steps: FormStep[]
+  library: ReadonlyMap<string, Question>
+  answers: Record<string, Answer>
+  /** Names of the questions that are asked now. */
+  shown: ReadonlySet<string>
+  asker: Facts
+  problems: Record<string, string>
+  zone: string
+  choices: Partial<Record<NamedType, Choice[]>>
+  /** Tells the fields of several forms on one page apart. */
+  prefix?: string
+}>()
+const emit = defineEmits<{ answer: [name: string, value: Answer | undefined] }>()
+
+const put = (name: string, value: unknown) =>
+  emit('answer', name, value === '' || value === null ? undefined : (value as Answer))
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const idOf = (name: string) => `${props.prefix ?? 'q'}-${name}`
+const facts = computed(() => ({ ...props.asker, ...answerFacts(props.answers) }))
+const must = (one: FormQuestion) => isRequired(one, facts.value)
+const asked = (step: FormStep) =>
+  step.questions.flatMap((one) => {
+    const question = props.library.get(one.question)
+    return question && props.shown.has(one.question) ? [{ one, question }] : []
+  })
+
+function toggle(name: string, value: string, on: boolean) {
+  const others = ((props.answers[name] as string[] | undefined) ?? []).filter((one) => one !== value)
+  put(name, on ? [...others, value] : others)
+}
+function putNumber(name: string, typed: string) {
+  put(name, typed.trim() === '' ? undefined : Number(typed))
+}
+/** A day and an hour as they are typed, in the zone of the reader; kept with the offset. */
+function localOf(value: Answer | undefined): string {
+  if (typeof value !== 'string') return ''
+  try {
+    return isoTime(parseMoment(value, props.zone), props.zone).slice(0, 16)
+  } catch {
+    return ''
+  }
+}
+function putMoment(name: string, local: string) {
+  put(name, local ? isoTime(parseMoment(local, props.zone), props.zone) : undefined)
+}
+const isGroup = ({ type }: Question) => ['yesNo', 'choice', 'manyChoices'].includes(type)
+const nameOf = (type: NamedType, value: Answer | undefined) =>
+  props.choices[type]?.find((one) => one.value === value)?.label ?? (value as string | undefined) ?? ''
+/** Of persons there are too many for a list: a name is typed, and what fits is offered. */
+function putPerson(name: string, typed: string) {
+  const wanted = typed.trim().toLocaleLowerCase('en')
+  const found = props.choices.person?.find((one) => one.label.toLocaleLowerCase('en') === wanted)
+  put(name, found?.value ?? typed.trim())
+}
+</script>
+
+<script lang="ts">
+const YES_NO = [
+  { value: true, label: 'Yes' },
+  { value: false, label: 'No' },
+]
+</script>
+
+<template>
+  <div>
+    <fieldset v-for="(step, at) in steps" :key="at" class="step">
+      <legend>{{ step.title }}</legend>
+      <template v-for="{ one, question } in asked(step)" :key="question.name">
+        <RichText v-if="question.type === 'explanation'" :text="question.label" />
+        <div v-else class="field">
+          <fieldset v-if="isGroup(question)" :aria-describedby="`${idOf(question.name)}-error`">
+            <legend>
+              {{ question.label }}<span v-if="!must(one)" class="quiet optional"> if you know</span>
+            </legend>
+            <p v-if="question.help" class="help">{{ question.help }}</p>
+            <template v-if="question.type === 'manyChoices'">
+              <label v-for="(option, i) in question.options" :key="option.value" class="choice">
+                <input
+                  :id="i === 0 ? idOf(question.name) : undefined"
+                  type="checkbox"
+                  :checked="((answers[question.name] as string[]) ?? []).includes(option.value)"
+                  @change="toggle(question.name, option.value, ($event.target as HTMLInputElement).checked)"
+                />
+                {{ option.label }}
+              </label>
+            </template>
+            <template v-else>
+              <label
+                v-for="(option, i) in question.options ?? YES_NO"
+                :key="String(option.value)"
+                class="choice"
+              >
+                <input
+                  :id="i === 0 ? idOf(question.name) : undefined"
+                  type="radio"
+                  :name="idOf(question.name)"
+                  :checked="answers[question.name] === option.value"
+                  @change="put(question.name, option.value)"
+                />
+                {{ option.label }}
+              </label>
+            </template>
+          </fieldset>
+          <template v-else>
+            <label :for="idOf(question.name)"
+              >{{ question.label }}<span v-if="!must(one)" class="quiet optional"> if you know</span></label
+            >
+            <p v-if="question.help" class="help">{{ question.help }}</p>
+            <span v-if="question.type === 'number'" class="with-unit">
+              <input
+                :id="idOf(question.name)"
+                class="p-inputtext"
+                type="number"
+                :value="answers[question.name]"
+                :min="question.min"
+                :max="question.max"
+                :aria-describedby="`${idOf(question.name)}-error`"
+                @input="putNumber(question.name, text($event))"
+              />
+              {{ question.unit }}
+            </span>
+            <input
+              v-else-if="question.type === 'date'"
+              :id="idOf(question.name)"
+              class="p-inputtext"
+              type="date"
+              :value="answers[question.name]"
+              :aria-describedby="`${idOf(question.name)}-error`"
+              @change="put(question.name, text($event))"
+            />
+            <span v-else-if="question.type === 'dateTime'" class="with-unit">
+              <input
+                :id="idOf(question.name)"
+                class="p-inputtext"
+                type="datetime-local"
+                :value="localOf(answers[question.name])"
+                :aria-describedby="`${idOf(question.name)}-error`"
+                @change="putMoment(question.name, text($event))"
+              />
+              <span class="quiet small">in {{ zone }}</span>
+            </span>
+            <template v-else-if="question.type === 'person'">
+              <input
+                :id="idOf(question.name)"
+                class="p-inputtext"
+                :list="`${idOf(question.name)}-people`"
+                autocomplete="off"
+                :value="nameOf('person', answers[question.name])"
+                :aria-describedby="`${idOf(question.name)}-error`"
+                @change="putPerson(question.name, text($event))"
+              />
+              <datalist :id="`${idOf(question.name)}-people`">
+                <option v-for="person in choices.person" :key="person.value" :value="person.label" />
+              </datalist>
+            </template>
+            <select
+              v-else-if="isNamedType(question.type)"
+              :id="idOf(question.name)"
+              class="p-inputtext"
+              :value="answers[question.name] ?? ''"
+              :aria-describedby="`${idOf(question.name)}-error`"
+              @change="put(question.name, text($event))"
+            >
+              <option value="">choose …</option>
+              <option v-for="choice in choices[question.type]" :key="choice.value" :value="choice.value">
+                {{ choice.label }}
+              </option>
+            </select>
+            <textarea
+              v-else-if="question.type === 'longText'"
+              :id="idOf(question.name)"
+              class="p-textarea p-inputtext"
+              rows="5"
+              :value="answers[question.name] as string"
+              :aria-describedby="`${idOf(question.name)}-error`"
+              @input="put(question.name, text($event))"
+            />
+            <input
+              v-else
+              :id="idOf(question.name)"
+              class="p-inputtext"
+              type="text"
+              :value="answers[question.name]"
+              :maxlength="maxLengthOf(question)"
+              :aria-describedby="`${idOf(question.name)}-error`"
+              @input="put(question.name, text($event))"
+            />
+          </template>
+          <p :id="`${idOf(question.name)}-error`" class="error-text" aria-live="polite">
+            {{ problems[question.name] }}
+          </p>
+        </div>
+      </template>
+    </fieldset>
+  </div>
+</template>
+
+<style scoped>
+.step {
+  border: 0;
+  padding: 0;
+  margin: 18px 0 0;
+}
+.step > legend {
+  font: 600 1.1rem var(--serif);
+  border-bottom: 3px double var(--rule-2);
+  width: 100%;
+  padding: 0 0 4px;
+  margin-bottom: 12px;
+}
+.optional {
+  font-weight: 400;
+}
+.p-inputtext {
+  font: inherit;
+  color: var(--ink);
+  background: var(--field);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 0.45rem 0.6rem;
+  width: 100%;
+}
+.with-unit {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.with-unit input[type='number'] {
+  width: 110px;
+}
+.with-unit input[type='datetime-local'] {
+  width: 220px;
+}
+input[type='date'] {
+  width: 170px;
+}
+</style>

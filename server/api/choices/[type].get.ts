@@ -1,0 +1,37 @@
+import { IsOptional, IsString, MaxLength } from 'class-validator'
+import { isNamedType, NAMED_TYPES } from '../../../core/intake'
+import { HttpProblem } from '../../http/problem'
+import { defineRoute, isStaff } from '../../http/route'
+import { choicesOf } from '../../queries/choices'
+
+class ChoicesQuery {
+  /** Part of the name. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  search = ''
+}
+
+export default defineRoute(
+  {
+    who: 'signedIn',
+    summary:
+      'What a question for a person, organisation, site or category may be answered with; requesters see their own organisation',
+    query: ChoicesQuery,
+  },
+  async ({ event, desk, caller, query }) => {
+    const type = event.context.params?.type ?? ''
+    if (!isNamedType(type as 'person'))
+      throw new HttpProblem(
+        404,
+        `There is nothing to choose called “${type}”; ask for ${NAMED_TYPES.join(', ')}.`,
+      )
+    const [design, directory] = await Promise.all([
+      desk.knowledge.currentEdition(),
+      desk.knowledge.directory(),
+    ])
+    // Who works at an organisation is nobody's business elsewhere.
+    const within = isStaff(caller.role) ? undefined : (directory.people.get(caller.id)?.organisation ?? '')
+    return choicesOf(type as 'person', { design, directory, search: query.search, within })
+  },
+)
