@@ -1,5 +1,6 @@
 // The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
 import { due } from './due'
+import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
 import { resumeDemoClock } from '../server/clock/deskClock'
 import { connect } from '../server/db/connection'
@@ -71,6 +72,11 @@ const tasks: Record<string, () => Promise<void>> = {
   token: () => token(rest[0]),
   audit: runAudit,
   due: async () => say(due(rest)),
+  proofread: async () => {
+    const { text, hasErrors } = proofreadFile(rest)
+    say(text)
+    process.exitCode = hasErrors ? 1 : 0
+  },
 }
 
 const chosen = tasks[task ?? '']

@@ -38,6 +38,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
                          when so much working time has passed, with the statement; FILE is a design file, a
                          calendar (JSON) or an iCalendar file, START like 2026-11-16T10:42, DURATION like PT2H;
                          with a second moment in place of DURATION the working time between the two; --csv
+  ./yare proofread FILE  reads a design file and says what is wrong or odd in it (--json); ends with 1 on errors
   ./yare help            this page
 
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out).
@@ -367,6 +368,13 @@ async function dev() {
   process.exit(0)
 }
 
+/** A command that needs neither server nor database. */
+function alone(name, args) {
+  install()
+  build()
+  process.exitCode = run(process.execPath, [TASKS, name, ...args])
+}
+
 const COMMANDS = {
   demo: (args) => desk(true, args),
   start: (args) => desk(false, args),
@@ -375,11 +383,8 @@ const COMMANDS = {
   bench: () => withScratch('scripts/bench.mjs'),
   token: (args) => task('token', args),
   audit: (args) => task('audit', args),
-  due: (args) => {
-    install()
-    build()
-    process.exitCode = run(process.execPath, [TASKS, 'due', ...args])
-  },
+  due: (args) => alone('due', args),
+  proofread: (args) => alone('proofread', args),
   help: () => console.log(HELP),
 }
 

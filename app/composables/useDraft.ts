@@ -10,6 +10,23 @@ export interface DraftPage {
   authors: { list: string; thing: string; by: string; at: number }[]
 }
 
+/** An edition in the list of all. */
+export interface EditionLine {
+  number: number
+  note: string
+  published_at: number
+  by: string | null
+}
+
+/** A published edition, with what it changed. */
+export interface EditionPage {
+  number: number
+  document: Design
+  note: string
+  published_at: number
+  changes: DesignChange[]
+}
+
 type Id = string
 
 /** A change of one thing: as it was, and as it shall be; null where there is none. */

@@ -1,11 +1,19 @@
 import type { Target } from '../clock'
 import { factsOf, isTest, partsOf, type Condition, type FactValue, type Test } from '../condition'
+import {
+  ASKER_FACTS,
+  checkAnswers,
+  patternOf,
+  unreachableQuestions,
+  type Form,
+  type Question,
+} from '../intake'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 import { shadowedRows, type DecisionTable } from '../table'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
-import type { Directory } from './directory'
+import { Directory, type DirectoryData } from './directory'
 
 /** Something that proofreading found. Errors stop publishing; remarks do not. */
 export interface Finding {
@@ -15,6 +23,10 @@ export interface Finding {
   message: string
 }
 
+const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
+
+const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site'])
+
 /** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
 class Reader {
   readonly findings: Finding[] = []
@@ -23,6 +35,8 @@ class Reader {
   constructor(
     readonly design: Design,
     readonly directory: Directory,
+    /** Whether people, teams, sites and organisations are known; without them references to them are not asked. */
+    private readonly knowsDirectory = true,
   ) {
     const of = (list: { id: string }[]) => new Set(list.map((one) => one.id))
     this.ids = {
@@ -56,6 +70,7 @@ class Reader {
   }
 
   refers(place: string, what: string, id: string | undefined | null): void {
+    if (!this.knowsDirectory && OF_DIRECTORY.has(what)) return
     if (id !== undefined && id !== null && !this.ids[what]!.has(id))
       this.error(place, `refers to the ${what} “${id}”, which does not exist; choose another or add it`)
   }
@@ -109,9 +124,13 @@ function testsOf(condition: Condition): Test[] {
   return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
 }
 
-/** Reads a whole design and finds what is wrong (errors) or odd (remarks) in it, in the order of its articles. */
-export function proofread(design: Design, directory: Directory): Finding[] {
-  const reader = new Reader(design, directory)
+/**
+ * Reads a whole design and finds what is wrong (errors) or odd (remarks) in it, in the order of its articles.
+ * @param directory without it, as where there is only a file, references to people, teams, sites and organisations
+ *   are left unasked
+ */
+export function proofread(design: Design, directory?: Directory): Finding[] {
+  const reader = new Reader(design, directory ?? new Directory(NOBODY), directory !== undefined)
   const parts = [
     doubles,
     desk,
@@ -166,6 +185,7 @@ function catalog(reader: Reader): void {
     reader.refers(place, 'category', item.category)
     reader.refers(place, 'priority', item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
+    formCondition(reader, place, item.showWhen, new Set())
   }
   for (const portal of reader.design.portals)
     for (const organisation of portal.organisations)
@@ -180,17 +200,50 @@ function forms(reader: Reader): void {
     for (const one of form.steps.flatMap((step) => step.questions)) {
       const here = `${place}#${one.question}`
       reader.refers(here, 'question', one.question)
-      reader.condition(here, one.showWhen)
-      for (const fact of one.showWhen ? factsOf(one.showWhen) : [])
-        if (!asked.has(fact.slice(5)))
-          reader.error(here, `depends on “${fact.slice(5)}”, which this form does not ask before it`)
+      for (const condition of [one.showWhen, one.requireWhen]) formCondition(reader, here, condition, asked)
       if (asked.has(one.question)) reader.error(here, 'the form asks this twice')
       asked.add(one.question)
     }
+    unreachable(reader, form)
     if (!design.items.some((item) => item.form === form.id))
       reader.remark(place, 'no catalog item uses this form')
   }
   questions(reader)
+}
+
+/** A condition in a form may ask for who asks, and for what the form has asked before. */
+function formCondition(
+  reader: Reader,
+  here: string,
+  condition: Condition | undefined,
+  asked: Set<string>,
+): void {
+  reader.condition(here, condition)
+  for (const fact of condition ? factsOf(condition) : []) {
+    const isAsker = (ASKER_FACTS as readonly string[]).includes(fact)
+    if (!isAsker && !fact.startsWith('form.'))
+      reader.error(
+        here,
+        `asks for “${FACT_NAMES[fact] ?? fact}”, which nobody knows while the form is filled in`,
+      )
+    else if (!isAsker && !asked.has(fact.slice(5)))
+      reader.error(here, `depends on “${fact.slice(5)}”, which this form does not ask before it`)
+  }
+}
+
+/** Questions that can never show; one that must be answered is an error. */
+function unreachable(reader: Reader, form: Form): void {
+  const { design } = reader
+  const library = new Map(design.questions.map((one) => [one.name, one]))
+  const all = form.steps.flatMap((step) => step.questions)
+  // A broken reference is an error of its own, and nothing can be tried with it.
+  if (all.some((one) => !library.has(one.question))) return
+  for (const name of unreachableQuestions(form, library)) {
+    const place = `forms/${form.id}#${name}`
+    if (all.find((one) => one.question === name)?.required)
+      reader.error(place, 'must be answered but can never show; change when it is asked')
+    else reader.remark(place, 'can never show; change when it is asked, or take it out')
+  }
 }
 
 function questions(reader: Reader): void {
@@ -205,8 +258,27 @@ function questions(reader: Reader): void {
       reader.error(place, 'has no options to choose from')
     if (question.min !== undefined && question.max !== undefined && question.min > question.max)
       reader.error(place, 'its least value is above its greatest')
+    looks(reader, place, question)
     if (!asked.has(question.name)) reader.remark(place, 'no form asks this')
   }
+}
+
+/** The pattern of a question, and whether what is filled in beforehand would be accepted. */
+function looks(reader: Reader, place: string, question: Question): void {
+  const { pattern, name } = question
+  if (pattern) {
+    try {
+      patternOf(pattern.like)
+    } catch (error) {
+      return reader.error(place, `what it must look like cannot be read: ${(error as Error).message}`)
+    }
+    if (!pattern.message.trim())
+      reader.error(place, 'does not say what is wrong with an answer that looks otherwise')
+  }
+  if (question.default === undefined) return
+  const form: Form = { id: '', name: '', steps: [{ title: '', questions: [{ question: name }] }] }
+  const [problem] = checkAnswers({ form, library: new Map([[name, question]]) }, { [name]: question.default })
+  if (problem) reader.error(place, `what is filled in beforehand is not accepted: ${problem.message}`)
 }
 
 function kinds(reader: Reader): void {
@@ -231,6 +303,10 @@ function kinds(reader: Reader): void {
       reader.refers(`${place}#${status.id}`, 'template', status.tell)
       if (status.group !== 'done' && !kind.transitions.some((one) => one.from === status.id))
         reader.error(`${place}#${status.id}`, `no way leads out of “${status.name}”`)
+      const automatic = Object.values(kind.automatic).flatMap((moves) => Object.values(moves))
+      const isReached = kind.transitions.some((one) => one.to === status.id) || automatic.includes(status.id)
+      if (status.id !== kind.first && !isReached)
+        reader.remark(`${place}#${status.id}`, `no way leads to “${status.name}”`)
     }
   }
 }

@@ -82,6 +82,10 @@ export interface CatalogItem {
   priority?: string
   /** Which portals show it; empty means all. */
   portals: string[]
+  /** Shown only to requesters for whom this holds (facts named in ASKER_FACTS); to all if left out. */
+  showWhen?: Condition
+  /** What the requester reads about how long it takes; the promises themselves follow from the service levels. */
+  expected?: string
 }
 
 export interface CatalogGroup {

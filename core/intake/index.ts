@@ -14,4 +14,6 @@ export {
   type NameOf,
   type QuestionLibrary,
 } from './answers'
+export { nearDuplicates } from './nearDuplicates'
+export { isFor, unreachableQuestions } from './reach'
 export { formSchema, conditionSchema, type JsonSchema } from './schema'

@@ -8,7 +8,7 @@ import {
   type Test,
 } from '../condition'
 import { DATE_TIME, type Asked } from './answers'
-import { ID_LIMIT, maxLengthOf, type FormQuestion, type Question } from './form'
+import { ID_LIMIT, maxLengthOf, type FormQuestion, type Question, type QuestionType } from './form'
 
 /** A JSON Schema (2020-12) as plain data. */
 export type JsonSchema = { [keyword: string]: unknown } | boolean
@@ -60,53 +60,53 @@ function conditionals(one: FormQuestion, asker: Facts): JsonSchema[] {
 /** What a required answer must be, whatever its type: not blank and not an empty list. */
 const FILLED: JsonSchema = { pattern: '\\S', minItems: 1 }
 
+type Schema = (question: Question, required: boolean) => { [keyword: string]: unknown } | false
+
+const textSchema: Schema = (question, required) => ({
+  type: 'string',
+  maxLength: maxLengthOf(question),
+  allOf: [
+    ...(required ? [{ pattern: '\\S' }] : []),
+    // An answer that is left empty is none, so it need not look like anything.
+    ...(question.pattern ? [{ anyOf: [{ const: '' }, { pattern: question.pattern.like }] }] : []),
+    {},
+  ],
+})
+const idSchema: Schema = (_, required) => ({
+  type: 'string',
+  maxLength: ID_LIMIT,
+  ...(required && { pattern: '\\S' }),
+})
+const values = (question: Question) => question.options!.map((option) => option.value)
+
+const SCHEMAS: Record<QuestionType, Schema> = {
+  text: textSchema,
+  longText: textSchema,
+  number: ({ min, max }) => ({
+    type: 'number',
+    ...(min !== undefined && { minimum: min }),
+    ...(max !== undefined && { maximum: max }),
+  }),
+  choice: (question) => ({ enum: values(question) }),
+  manyChoices: (question, required) => ({
+    type: 'array',
+    items: { enum: values(question) },
+    uniqueItems: true,
+    ...(required && { minItems: 1 }),
+  }),
+  yesNo: () => ({ type: 'boolean' }),
+  date: () => ({ type: 'string', format: 'date' }),
+  dateTime: () => ({ type: 'string', format: 'date-time', pattern: DATE_TIME.source }),
+  person: idSchema,
+  organisation: idSchema,
+  site: idSchema,
+  category: idSchema,
+  explanation: () => false,
+}
+
 function answerSchema(question: Question, required: boolean): JsonSchema {
-  const titled = { title: question.label }
-  switch (question.type) {
-    case 'text':
-    case 'longText':
-      return {
-        ...titled,
-        type: 'string',
-        maxLength: maxLengthOf(question),
-        allOf: [
-          ...(required ? [{ pattern: '\\S' }] : []),
-          // An answer that is left empty is none, so it need not look like anything.
-          ...(question.pattern ? [{ anyOf: [{ const: '' }, { pattern: question.pattern.like }] }] : []),
-          {},
-        ],
-      }
-    case 'number':
-      return {
-        ...titled,
-        type: 'number',
-        ...(question.min !== undefined && { minimum: question.min }),
-        ...(question.max !== undefined && { maximum: question.max }),
-      }
-    case 'choice':
-      return { ...titled, enum: question.options!.map((option) => option.value) }
-    case 'manyChoices':
-      return {
-        ...titled,
-        type: 'array',
-        items: { enum: question.options!.map((option) => option.value) },
-        uniqueItems: true,
-        ...(required && { minItems: 1 }),
-      }
-    case 'yesNo':
-      return { ...titled, type: 'boolean' }
-    case 'date':
-      return { ...titled, type: 'string', format: 'date' }
-    case 'dateTime':
-      return { ...titled, type: 'string', format: 'date-time', pattern: DATE_TIME.source }
-    case 'person':
-    case 'organisation':
-    case 'site':
-    case 'category':
-      return { ...titled, type: 'string', maxLength: ID_LIMIT, ...(required && { pattern: '\\S' }) }
-    case 'explanation':
-      return false
-  }
+  const schema = SCHEMAS[question.type](question, required)
+  return schema && { title: question.label, ...schema }
 }
 
 /**

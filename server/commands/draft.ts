@@ -1,15 +1,23 @@
 import Ajv2020 from 'ajv/dist/2020.js'
 import { sql } from 'kysely'
 import schema from '../../docs/design-file.schema.json'
-import { compareDesigns, LISTS, proofread, type Design } from '../../core/design'
+import { compareDesigns, LISTS, proofread, readDesignFile, type Design } from '../../core/design'
 import { canonicalJson } from '../../core/json'
-import { Refused } from '../../core/ticket'
+import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
 
 const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(schema)
+
+/** Where a document does not fit the schema of a design, in words; empty when it fits. */
+export function misfits(document: unknown): FieldProblem[] {
+  if (fitsSchema(document)) return []
+  return (fitsSchema.errors ?? []).slice(0, 20).map((error) => {
+    return { field: error.instancePath.slice(1) || 'the file', message: error.message ?? 'does not fit' }
+  })
+}
 
 export interface DraftChange {
   list: string
@@ -70,15 +78,9 @@ export async function changeDraft(desk: Desk, changes: DraftChange | DraftChange
   await desk.db.transaction().execute(async (trx) => {
     const draft = await lockedDraft(trx)
     const design = all.reduce(applyChange, draft.document)
-    if (!fitsSchema(design)) {
-      const fields = (fitsSchema.errors ?? []).slice(0, 20).map((error) => {
-        return {
-          field: error.instancePath.slice(1) || all[0]!.list,
-          message: error.message ?? 'does not fit',
-        }
-      })
+    const fields = misfits(design)
+    if (fields.length)
       throw new Refused('invalid', 'This does not fit the design; nothing was changed.', fields)
-    }
     const version = draft.version + 1
     await trx
       .updateTable('draft')
@@ -191,6 +193,83 @@ export async function publishDraft(
   })
   desk.knowledge.forget('edition')
   return { edition: number }
+}
+
+/**
+ * Puts a whole design in place of the draft: from a file, or an edition that is taken back. All of it or nothing.
+ * @param version of the draft that was seen; refused when somebody has changed it since
+ * @throws Refused invalid when proofreading finds errors: a reference that is lost on the way is never dropped silently
+ */
+export async function replaceDraft(desk: Desk, design: Design, version: number, person: string) {
+  const directory = await desk.knowledge.directory()
+  const fields = misfits(design)
+  const errors = fields.length
+    ? fields
+    : proofread(design, directory)
+        .filter((one) => one.severity === 'error')
+        .map((one) => ({ field: one.place, message: one.message }))
+  if (errors.length)
+    throw new Refused('invalid', 'This design cannot be taken as it is; nothing was changed.', errors)
+  await desk.db.transaction().execute(async (trx) => {
+    const before = await trx.selectFrom('draft').select('version').where('id', '=', 1).executeTakeFirst()
+    if ((before?.version ?? 0) !== version) throw new Refused('conflict', CHANGED_MEANWHILE)
+    const draft = await lockedDraft(trx)
+    const next = draft.version + 1
+    const changes = compareDesigns(draft.document, design)
+    await trx
+      .updateTable('draft')
+      .set({ document: JSON.stringify(design), version: next })
+      .where('id', '=', 1)
+      .execute()
+    if (changes.length)
+      await trx
+        .insertInto('draft_change')
+        .values(
+          changes.map(({ part, id }) => ({ version: next, list: part, thing: id, person, at: deskNow() })),
+        )
+        .execute()
+    await sql`select pg_notify('yare_draft', ${String(next)})`.execute(trx)
+  })
+  return draftPage(desk)
+}
+
+const CHANGED_MEANWHILE =
+  'Somebody else changed the draft meanwhile. Nothing was overwritten; look at it as it is now before you go on.'
+
+/** What a design file would change in the draft, and what in it does not fit here. Nothing is changed. */
+export async function previewFile(desk: Desk, text: string) {
+  const design = parseFile(text)
+  const fields = misfits(design)
+  if (fields.length) throw new Refused('invalid', 'This is not a whole design; nothing was changed.', fields)
+  const page = await draftPage(desk)
+  const findings = proofread(design, await desk.knowledge.directory())
+  return { version: page.version, changes: compareDesigns(page.design, design), findings }
+}
+
+/** Takes a design file into the draft. */
+export function takeFile(desk: Desk, text: string, version: number, person: string) {
+  return replaceDraft(desk, parseFile(text), version, person)
+}
+
+function parseFile(text: string): Design {
+  try {
+    return readDesignFile(text)
+  } catch (error) {
+    throw new Refused('invalid', 'This file cannot be read.', [
+      { field: 'text', message: (error as Error).message },
+    ])
+  }
+}
+
+/** Takes an old edition back: it becomes the draft, to be published as the next one. */
+export async function takeBack(desk: Desk, number: number, version: number, person: string) {
+  const edition = await desk.db
+    .selectFrom('edition')
+    .select('document')
+    .where('number', '=', number)
+    .executeTakeFirst()
+  if (!edition) throw new Refused('missing', `There is no edition ${number}.`)
+  return replaceDraft(desk, edition.document, version, person)
 }
 
 export async function discardDraft(desk: Desk) {

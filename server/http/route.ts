@@ -47,6 +47,8 @@ export interface Statement<B, Q> {
   /** Class of the body, checked with class-validator. */
   body?: ClassConstructor<B>
   query?: ClassConstructor<Q>
+  /** Most bytes of the body, where it is not 2 MB. */
+  bodyLimit?: number
   /** Headers that the route reads, with what they are for. */
   headers?: Record<string, string>
   answers?: string
@@ -59,6 +61,8 @@ export interface Call<B, Q> {
   desk: Desk
   /** Throws 401 when nobody is signed in. */
   caller: Caller
+  /** Who is signed in, if anybody. */
+  signedIn: Caller | undefined
   body: B
   query: Q
   /** A part of the path that must be a whole number. */
@@ -80,9 +84,12 @@ export function defineRoute<B extends object = object, Q extends object = object
       const caller = await callerOf(event, desk, callerOfToken)
       admit(statement.who, caller)
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
-      const body = statement.body ? await parse(statement.body, await readJson(event)) : ({} as B)
+      const body = statement.body
+        ? await parse(statement.body, await readJson(event, statement.bodyLimit))
+        : ({} as B)
       const query = statement.query ? await parse(statement.query, getQuery(event)) : ({} as Q)
-      const call = { event, desk, body, query, number: (name: string) => wholeNumber(event, name) }
+      const number = (name: string) => wholeNumber(event, name)
+      const call = { event, desk, body, query, number, signedIn: caller }
       Object.defineProperty(call, 'caller', { get: () => caller ?? fail(new HttpProblem(401, SIGN_IN)) })
       return await answer(call as Call<B, Q>)
     } catch (error) {
@@ -146,13 +153,13 @@ export function refuseForeignPages(event: H3Event): void {
     throw new HttpProblem(403, 'This request did not come from a page of this desk, so nothing was done.')
 }
 
-async function readJson(event: H3Event): Promise<object> {
+async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<object> {
   const type = getHeader(event, 'content-type') ?? ''
   if (!/^application\/json\b/.test(type)) throw new HttpProblem(415, 'Send the content as application/json.')
-  if (Number(getHeader(event, 'content-length') ?? 0) > BODY_LIMIT)
-    throw new HttpProblem(413, `A request may have ${BODY_LIMIT / 1024 / 1024} MB; send less at once.`)
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit)
+    throw new HttpProblem(413, `A request may have ${limit / 1024 / 1024} MB; send less at once.`)
   const raw = (await readRawBody(event)) ?? ''
-  if (raw.length > BODY_LIMIT) throw new HttpProblem(413, 'The request is too long; send less at once.')
+  if (raw.length > limit) throw new HttpProblem(413, 'The request is too long; send less at once.')
   if (raw.includes('\\u0000'))
     throw new HttpProblem(422, 'A text holds the character U+0000, which cannot be kept; take it out.')
   let value: unknown

@@ -1,16 +1,27 @@
+import type { Facts } from '../../core/condition'
 import type { CompiledDesign } from '../../core/design'
+import { isFor, type CatalogItem } from '../../core/intake'
 
-/** The index of a portal: groups in order, each with what can be asked for there. */
-export function portalIndex(design: CompiledDesign, portal: string) {
+/** Whether a portal shows an item to somebody. */
+export function showsItem(item: CatalogItem, portal: string, asker: Facts): boolean {
+  return (item.portals.length === 0 || item.portals.includes(portal)) && isFor(item.showWhen, asker)
+}
+
+/** The index of a portal: groups in order, each with what somebody can ask for there. */
+export function portalIndex(design: CompiledDesign, portal: string, asker: Facts) {
   const { groups, items } = design.design
   return groups
     .map((group) => ({
       ...group,
       items: items
-        .filter(
-          (item) => item.group === group.id && (item.portals.length === 0 || item.portals.includes(portal)),
-        )
-        .map(({ id, name, description, keywords }) => ({ id, name, description, keywords })),
+        .filter((item) => item.group === group.id && showsItem(item, portal, asker))
+        .map(({ id, name, description, keywords, expected }) => ({
+          id,
+          name,
+          description,
+          keywords,
+          expected,
+        })),
     }))
     .filter((group) => group.items.length > 0)
 }

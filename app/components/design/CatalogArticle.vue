@@ -1,246 +1,236 @@
 <script setup lang="ts">
-import { factsOf, inWords, isTest, type Condition } from '~~/core/condition'
-import type { CatalogItem, Form, FormQuestion, Question, QuestionType } from '~~/core/intake'
+import { VueDraggable } from 'vue-draggable-plus'
+import { freeId } from '~~/core/naming'
+import type { CatalogGroup, CatalogItem } from '~~/core/intake'
 import type { ArticleProps } from '~/composables/useDraft'
 
-const props = defineProps<ArticleProps & { id?: string }>()
+// All that may be asked for, by group; both in the order in which requesters find them.
+const props = defineProps<ArticleProps>()
 const route = useRoute()
-const item = computed(() => props.design.items.find((one) => one.id === props.id))
-const form = computed(() => props.design.forms.find((one) => one.id === item.value?.form))
-const sharers = computed(() =>
-  props.design.items.filter((one) => one.form === form.value?.id && one.id !== props.id),
-)
-const question = (name: string) => props.design.questions.find((one) => one.name === name)
 const items = (group: string) => props.design.items.filter((one) => one.group === group)
+const text = (event: Event) => (event.target as HTMLInputElement).value
 
-const TYPES: Record<QuestionType, string> = {
-  text: 'text',
-  longText: 'long text',
-  number: 'number',
-  choice: 'choice',
-  manyChoices: 'many choices',
-  yesNo: 'yes or no',
-  date: 'date',
-  explanation: 'explanation',
-}
-
-function setItem(change: Partial<CatalogItem>) {
-  void props.change('items', item.value!.id, item.value, { ...item.value, ...change })
-}
-function setQuestion(name: string, change: Partial<Question>) {
-  const before = question(name)!
-  void props.change('questions', name, before, { ...before, ...change })
-}
-function setForm(step: number, index: number, change: (list: FormQuestion[]) => FormQuestion[]) {
-  const before = form.value!
-  const steps = before.steps.map((one, at) =>
-    at === step ? { ...one, questions: change(one.questions) } : one,
+const use = ref<{ days: number; items: Record<string, number> }>()
+if (!props.readonly)
+  use.value = await api<{ days: number; items: Record<string, number> }>('/api/catalog/use').catch(
+    () => undefined,
   )
-  void props.change('forms', before.id, before, { ...before, steps } satisfies Form)
-}
-function moveQuestion(step: number, index: number, by: number) {
-  setForm(step, index, (list) => {
-    const moved = [...list]
-    const [one] = moved.splice(index, 1)
-    moved.splice(index + by, 0, one!)
-    return moved
-  })
-}
-const spare = computed(() =>
-  props.design.questions.filter(
-    (one) => !form.value?.steps.some((step) => step.questions.some((asked) => asked.question === one.name)),
-  ),
-)
 
-/** Everything in the design that asks for the answer of a question. */
-function usedBy(name: string): string[] {
-  const fact = `form.${name}`
-  const uses = (condition: Condition | undefined) => Boolean(condition && factsOf(condition).includes(fact))
-  const { triage, serviceLevels, ladders, forms } = props.design
-  return [
-    ...(triage.routing.columns.includes(fact) ? ['where it goes'] : []),
-    ...(triage.weight.columns.includes(fact) ? ['how bad, how soon'] : []),
-    ...serviceLevels.filter((one) => uses(one.when)).map((one) => `service level ${one.name}`),
-    ...ladders.filter((one) => uses(one.when)).map((one) => `ladder ${one.name}`),
-    ...forms.flatMap((one) =>
-      one.steps.flatMap((step) =>
-        step.questions
-          .filter((asked) => uses(asked.showWhen))
-          .map((asked) => `“${question(asked.question)?.label}”`),
-      ),
-    ),
-  ]
+const order = <T extends { id: string }>(list: T[]) => list.map((one) => one.id)
+function moveGroup(index: number, by: number) {
+  const ids = order(props.design.groups)
+  const [one] = ids.splice(index, 1)
+  ids.splice(index + by, 0, one!)
+  void props.change('groups', '#order', order(props.design.groups), ids)
 }
-const words = {
-  fact: (name: string) => `“${question(name.slice(5))?.label ?? name}”`,
-  value: (_: string, value: unknown) => (value === true ? 'yes' : value === false ? 'no' : String(value)),
+function renameGroup(group: CatalogGroup, name: string) {
+  void props.change('groups', group.id, group, { ...group, name })
 }
-/** A condition of one test on a number can be changed here by its number. */
-const threshold = (condition?: Condition) => {
-  const test = condition && 'all' in condition && condition.all.length === 1 ? condition.all[0]! : condition
-  return test && isTest(test) && typeof test.value === 'number' ? test : undefined
+const removeGroup = (group: CatalogGroup) => props.change('groups', group.id, group, null)
+const groupName = ref('')
+async function addGroup() {
+  const name = groupName.value.trim()
+  if (!name) return
+  const id = freeId(name, (one) => props.design.groups.some((group) => group.id === one), 'group')
+  if (await props.change('groups', id, null, { id, name })) groupName.value = ''
 }
-function setThreshold(step: number, index: number, value: number) {
-  setForm(step, index, (list) =>
-    list.map((one, at) =>
-      at === index ? { ...one, showWhen: { all: [{ ...threshold(one.showWhen)!, value }] } } : one,
-    ),
-  )
+
+/** The items of one group in a new order, among all others where they are. */
+function ordered(group: string, wanted: string[]): string[] {
+  const queue = [...wanted]
+  return props.design.items.map((one) => (one.group === group ? queue.shift()! : one.id))
+}
+function moveItem(group: string, index: number, by: number) {
+  const ids = order(items(group))
+  const [one] = ids.splice(index, 1)
+  ids.splice(index + by, 0, one!)
+  void props.change('items', '#order', order(props.design.items), ordered(group, ids))
+}
+/** Dropped: the order within the group, and perhaps another group for one that came from elsewhere. */
+function dropped(group: string, list: CatalogItem[]) {
+  const came = list.filter((one) => one.group !== group)
+  if (came.length) {
+    void props.changeAll(
+      came.map((one) => ({ list: 'items', id: one.id, before: one, after: { ...one, group } })),
+    )
+  } else if (list.length === items(group).length) {
+    void props.change('items', '#order', order(props.design.items), ordered(group, order(list)))
+  }
+}
+
+const adding = ref<string>()
+const name = ref('')
+const kind = ref(props.design.kinds[0]?.id ?? '')
+const category = ref(props.design.categories[0]?.id ?? '')
+const categories = computed(() => props.design.categories.map((one) => one.id))
+async function addItem(group: string) {
+  const title = name.value.trim()
+  if (!title) return
+  const id = freeId(title, (one) => props.design.items.some((item) => item.id === one), 'item')
+  const form = freeId(id, (one) => props.design.forms.some((other) => other.id === one))
+  const asks = props.design.questions.some((one) => one.name === 'details') ? [{ question: 'details' }] : []
+  const isDone = await props.changeAll([
+    {
+      list: 'forms',
+      id: form,
+      before: null,
+      after: { id: form, name: title, steps: [{ title: 'About it', questions: asks }] },
+    },
+    {
+      list: 'items',
+      id,
+      before: null,
+      after: {
+        id,
+        name: title,
+        description: '',
+        keywords: [],
+        group,
+        kind: kind.value,
+        form,
+        category: category.value,
+        portals: [],
+      } satisfies CatalogItem,
+    },
+  ])
+  if (!isDone) return
+  name.value = ''
+  adding.value = undefined
+  await navigateTo(`/design/catalog/${id}`)
 }
 </script>
 
 <template>
-  <div v-if="!item">
+  <div>
     <h1>1 Catalog and forms</h1>
     <p class="quiet">
-      What may be asked for, in the requester’s words, by group. Choose an item to change its words and its
-      questions.
+      What may be asked for, in the requester’s words, by group and in the order in which they find it. Choose
+      an item to change its words and its questions.
     </p>
-    <section v-for="group in design.groups" :key="group.id">
-      <h2>{{ group.name }}</h2>
-      <table class="ledger-table">
-        <tbody>
-          <tr v-for="one in items(group.id)" :key="one.id">
-            <td style="width: 40%">
-              <NuxtLink :to="{ path: `/design/catalog/${one.id}`, query: route.query }">{{
-                one.name
-              }}</NuxtLink>
-            </td>
-            <td>{{ one.description }}</td>
-            <td class="quiet">{{ one.portals.length ? one.portals.join(', ') : 'every portal' }}</td>
-            <td><DesignMargin :findings="findings" :place="`catalog/${one.id}`" /></td>
-          </tr>
-        </tbody>
-      </table>
-    </section>
-  </div>
-  <div v-else>
-    <p><NuxtLink :to="{ path: '/design/catalog', query: route.query }">← 1 Catalog and forms</NuxtLink></p>
-    <h1>{{ item.name }}</h1>
-    <DesignMargin :findings="findings" :place="`catalog/${item.id}`" />
-    <div class="field">
-      <label for="item-name">Name, as requesters read it</label
-      ><InputText
-        id="item-name"
-        :model-value="item.name"
-        :disabled="readonly"
-        @change="setItem({ name: ($event.target as HTMLInputElement).value })"
-      />
-    </div>
-    <div class="field">
-      <label for="item-description">Description</label
-      ><InputText
-        id="item-description"
-        :model-value="item.description"
-        :disabled="readonly"
-        @change="setItem({ description: ($event.target as HTMLInputElement).value })"
-      />
-    </div>
-    <p class="quiet">
-      Leads to a {{ design.kinds.find((one) => one.id === item!.kind)?.name }}; category {{ item.category }};
-      form “{{ form?.name }}”<template v-if="sharers.length"
-        >, shared with {{ sharers.map((one) => one.name).join(', ') }}: a change here changes it there
-        too</template
-      >.
-    </p>
-    <template v-if="form">
-      <section v-for="(step, at) in form.steps" :key="step.title">
-        <h2>{{ step.title }}</h2>
-        <ol class="questions">
-          <li v-for="(one, index) in step.questions" :id="one.question" :key="one.question">
-            <template v-for="asked in [question(one.question)]" :key="asked?.name">
-              <template v-if="asked">
-                <div class="line">
-                  <InputText
-                    :model-value="asked.label"
-                    :disabled="readonly"
-                    :aria-label="`Words of question ${index + 1}`"
-                    @change="setQuestion(asked.name, { label: ($event.target as HTMLInputElement).value })"
-                  />
-                  <span class="quiet">{{ TYPES[asked.type] }}</span>
-                  <label class="choice"
-                    ><input
-                      type="checkbox"
-                      :checked="one.required"
-                      :disabled="readonly"
-                      @change="
-                        setForm(at, index, (list) =>
-                          list.map((q, i) => (i === index ? { ...q, required: !q.required } : q)),
-                        )
-                      "
-                    />
-                    must be answered</label
-                  >
-                  <template v-if="!readonly">
-                    <button
-                      class="link"
-                      type="button"
-                      :disabled="index === 0"
-                      :aria-label="`${asked.label}: up`"
-                      @click="moveQuestion(at, index, -1)"
-                    >
-                      ↑
-                    </button>
-                    <button
-                      class="link"
-                      type="button"
-                      :disabled="index === step.questions.length - 1"
-                      :aria-label="`${asked.label}: down`"
-                      @click="moveQuestion(at, index, 1)"
-                    >
-                      ↓
-                    </button>
-                    <button
-                      class="link"
-                      type="button"
-                      :aria-label="`${asked.label}: do not ask here`"
-                      @click="setForm(at, index, (list) => list.filter((_, i) => i !== index))"
-                    >
-                      ×
-                    </button>
-                  </template>
-                </div>
-                <p v-if="one.showWhen" class="small">
-                  asked only when {{ inWords(one.showWhen, words) }}
-                  <label v-if="threshold(one.showWhen) && !readonly">
-                    · change the number:
-                    <input
-                      class="number"
-                      type="number"
-                      :value="threshold(one.showWhen)!.value as number"
-                      @change="setThreshold(at, index, Number(($event.target as HTMLInputElement).value))"
-                  /></label>
-                </p>
-                <p class="small quiet">
-                  {{
-                    usedBy(asked.name).length
-                      ? `used by ${usedBy(asked.name).join(', ')}`
-                      : 'nothing uses this'
-                  }}
-                </p>
-                <DesignMargin :findings="findings" :place="`forms/${form!.id}#${one.question}`" />
-                <DesignMargin :findings="findings" :place="`questions/${one.question}`" />
-              </template>
-            </template>
-          </li>
-        </ol>
-        <div v-if="!readonly && spare.length" class="add">
-          <label :for="`add-${at}`">Ask one more from the library:</label>
-          <select
-            :id="`add-${at}`"
-            @change="
-              setForm(at, 0, (list) => [
-                ...list,
-                { question: ($event.target as HTMLSelectElement).value, required: false },
-              ])
-            "
+    <section v-for="(group, at) in design.groups" :key="group.id">
+      <h2>
+        1.{{ at + 1 }}
+        <input
+          v-if="!readonly"
+          class="inline-field title"
+          :value="group.name"
+          :aria-label="`Name of group ${at + 1}`"
+          @change="renameGroup(group, text($event))"
+        />
+        <template v-else>{{ group.name }}</template>
+        <span v-if="!readonly" class="small acts">
+          <button
+            class="link"
+            type="button"
+            :disabled="at === 0"
+            :aria-label="`${group.name}: earlier`"
+            @click="moveGroup(at, -1)"
           >
-            <option value="" disabled selected>choose a question</option>
-            <option v-for="one in spare" :key="one.name" :value="one.name">{{ one.label }}</option>
-          </select>
+            earlier
+          </button>
+          <button
+            class="link"
+            type="button"
+            :disabled="at === design.groups.length - 1"
+            :aria-label="`${group.name}: later`"
+            @click="moveGroup(at, 1)"
+          >
+            later
+          </button>
+          <button
+            v-if="items(group.id).length === 0"
+            class="link"
+            type="button"
+            :aria-label="`${group.name}: remove`"
+            @click="removeGroup(group)"
+          >
+            remove
+          </button>
+        </span>
+      </h2>
+      <VueDraggable
+        :model-value="items(group.id)"
+        group="items"
+        handle=".grip"
+        :animation="120"
+        :disabled="readonly"
+        class="list"
+        @update:model-value="(list: CatalogItem[]) => dropped(group.id, list)"
+      >
+        <div v-for="(one, index) in items(group.id)" :key="one.id" class="item">
+          <span v-if="!readonly" class="grip" aria-hidden="true">⠿</span>
+          <NuxtLink class="name" :to="{ path: `/design/catalog/${one.id}`, query: route.query }">{{
+            one.name
+          }}</NuxtLink>
+          <span class="words">{{ one.description }}</span>
+          <span class="quiet small where">{{
+            one.portals.length ? one.portals.join(', ') : 'every portal'
+          }}</span>
+          <span v-if="use" class="num small used" :title="`asked for in the last ${use.days} days`"
+            >{{ use.items[one.id] ?? 0
+            }}<span class="sr-only"> times asked for in {{ use.days }} days</span></span
+          >
+          <span v-if="!readonly" class="keys">
+            <button
+              class="link"
+              type="button"
+              :disabled="index === 0"
+              :aria-label="`${one.name}: up`"
+              @click="moveItem(group.id, index, -1)"
+            >
+              ↑
+            </button>
+            <button
+              class="link"
+              type="button"
+              :disabled="index === items(group.id).length - 1"
+              :aria-label="`${one.name}: down`"
+              @click="moveItem(group.id, index, 1)"
+            >
+              ↓
+            </button>
+          </span>
+          <DesignMargin :findings="findings" :place="`catalog/${one.id}`" />
         </div>
-      </section>
-    </template>
+      </VueDraggable>
+      <p v-if="!items(group.id).length" class="quiet small">Nothing can be asked for here yet.</p>
+      <template v-if="!readonly">
+        <form v-if="adding === group.id" class="new" @submit.prevent="addItem(group.id)">
+          <label>Name, as requesters read it <input v-model="name" class="inline-field wide" /></label>
+          <label
+            >Ticket kind
+            <select v-model="kind" class="inline-field">
+              <option v-for="one in design.kinds" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select></label
+          >
+          <label
+            >Category
+            <select v-model="category" class="inline-field">
+              <option v-for="one in categories" :key="one" :value="one">{{ one }}</option>
+            </select></label
+          >
+          <button class="act" type="submit">Add it and make its form</button>
+          <button class="link" type="button" @click="adding = undefined">leave it</button>
+        </form>
+        <p v-else class="small">
+          <button
+            class="link"
+            type="button"
+            :aria-label="`New item in ${group.name}`"
+            @click="adding = group.id"
+          >
+            New item …
+          </button>
+        </p>
+      </template>
+    </section>
+    <form v-if="!readonly" class="new" @submit.prevent="addGroup">
+      <label>New group <input v-model="groupName" class="inline-field" /></label>
+      <button class="act plain" type="submit">Add the group</button>
+    </form>
+    <p v-if="use" class="quiet small">
+      The figure at the right is how often it was asked for in the last {{ use.days }} days.
+    </p>
   </div>
 </template>
 
@@ -249,49 +239,59 @@ h2 {
   margin-top: 18px;
   border-bottom: 3px double var(--rule-2);
   padding-bottom: 3px;
-}
-.questions {
-  padding-left: 22px;
-}
-.questions li {
-  padding: 10px 0;
-  border-bottom: 1px dotted var(--rule);
-}
-.questions li:target {
-  background: var(--sea-2);
-}
-.line {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: 4px 10px;
   align-items: center;
 }
-.line .p-inputtext {
+.title {
+  font-size: 1.05rem;
+}
+.acts {
+  display: inline-flex;
+  gap: 12px;
+  font: 400 0.9rem var(--sans);
+}
+.list {
+  min-height: 8px;
+}
+.item {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  padding: 5px 2px;
+}
+.grip {
+  cursor: grab;
+  color: var(--ink-3);
+}
+.name {
+  flex: 0 0 30%;
+  min-width: 200px;
+}
+.words {
   flex: 1;
-  min-width: 240px;
+  min-width: 200px;
 }
-.line .link {
+.used {
+  min-width: 36px;
+  text-align: right;
+}
+.keys .link {
   text-decoration: none;
-  padding: 2px 6px;
-  min-width: 26px;
-  min-height: 26px;
+  min-width: 24px;
+  min-height: 24px;
 }
-p {
-  margin: 3px 0;
+.new {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  padding: 8px 0;
 }
-.number {
-  width: 64px;
-}
-.number,
-.add select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 2px 5px;
-}
-.add {
-  padding: 10px 0;
+.wide {
+  width: 280px;
 }
 </style>

@@ -1,28 +1,19 @@
 <script setup lang="ts">
-import type { Design, DesignChange } from '~~/core/design'
-import { momentInWords } from '~~/core/time'
+import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'design' })
 
 const route = useRoute()
 const session = useSession()
-const time = useDeskTime()
 const live = useLive()
 const article = computed(() => [route.params.article ?? []].flat().filter(Boolean).join('/'))
 const wanted = computed(() => (route.query.edition ? Number(route.query.edition) : undefined))
 useHead({ title: 'Design · Yare Ledger' })
 
-interface EditionPage {
-  number: number
-  document: Design
-  note: string
-  published_at: number
-  changes: DesignChange[]
-}
 const { draft, busy, error, done, undone, load, change, changeAll, undo, redo, publish, discard } = useDraft()
 const directory = ref<DirectoryPage>()
-const editions = ref<{ number: number; note: string; published_at: number; by: string | null }[]>([])
+const editions = ref<EditionLine[]>([])
 const edition = ref<EditionPage>()
 const problem = ref('')
 const ready = ref(false)
@@ -99,23 +90,10 @@ async function send() {
 }
 const throwing = ref(false)
 
-const PARTS: Record<string, string> = {
-  items: 'Catalog item',
-  questions: 'Question',
-  forms: 'Form',
-  serviceLevels: 'Service level',
-  ladders: 'Ladder',
-  templates: 'Message',
-  categories: 'Category',
-  triage: 'Triage',
-  kinds: 'Ticket kind',
-  desk: 'Desk',
-  calendars: 'Calendar',
-  rotas: 'Rota',
-  portals: 'Portal',
-  queues: 'Queue',
-  priorities: 'Priority',
-  groups: 'Group',
+/** The draft was replaced as a whole: there is no single step to take back any more. */
+function replaced(page: DraftPage) {
+  draft.value = page
+  done.value = undone.value = []
 }
 
 function onKey(event: KeyboardEvent) {
@@ -171,79 +149,21 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <p v-if="!ready" role="status">Reading the design …</p>
 
       <template v-if="shown">
-        <div v-if="article === ''">
-          <h1>{{ edition ? `Edition ${edition.number}` : 'Editions and draft' }}</h1>
-          <template v-if="edition">
-            <p>
-              “{{ edition.note }}”, published
-              {{ momentInWords(edition.published_at, session.me!.zone, time.now) }}.
-            </p>
-          </template>
-          <section v-if="edition ? edition.changes.length : draft?.changes.length">
-            <h2>{{ edition ? 'What it changed' : 'What the draft changes' }}</h2>
-            <table class="ledger-table">
-              <tbody>
-                <tr v-for="(one, index) in edition?.changes ?? draft?.changes" :key="index">
-                  <td>
-                    {{ PARTS[one.part] ?? one.part }} <b>{{ one.id }}</b>
-                  </td>
-                  <td>{{ one.what }}</td>
-                  <td>
-                    <div v-for="detail in one.details" :key="detail">{{ detail }}</div>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </section>
-          <p v-else-if="!edition" class="quiet">
-            The draft changes nothing yet. Choose an article and change it; nothing takes effect before it is
-            published.
-          </p>
-          <section v-if="!edition && draft?.findings.length">
-            <h2>What proofreading finds</h2>
-            <table class="ledger-table">
-              <tbody>
-                <tr v-for="one in draft.findings" :key="one.place + one.message">
-                  <td>{{ one.severity }}</td>
-                  <td>{{ one.message }}</td>
-                  <td class="quiet num">{{ one.place }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </section>
-          <DesignOpenTickets v-if="!edition" />
-          <section>
-            <h2>All editions</h2>
-            <table class="ledger-table">
-              <thead>
-                <tr>
-                  <th class="n">No.</th>
-                  <th>Note</th>
-                  <th>Published</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="one in editions" :key="one.number">
-                  <td class="n">
-                    <NuxtLink :to="{ path: '/design', query: { edition: one.number } }">{{
-                      one.number
-                    }}</NuxtLink>
-                  </td>
-                  <td>{{ one.note }}</td>
-                  <td class="quiet">
-                    {{ momentInWords(one.published_at, session.me!.zone, time.now)
-                    }}<template v-if="one.by">, {{ one.by }}</template>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </section>
-        </div>
-        <DesignCatalogArticle
-          v-else-if="article.startsWith('catalog')"
-          v-bind="common"
-          :id="article.split('/')[1]"
+        <DesignEditionsArticle
+          v-if="article === ''"
+          :draft="edition ? undefined : draft"
+          :edition="edition"
+          :editions="editions"
+          @replace="replaced"
         />
+        <DesignItemArticle
+          v-else-if="article.startsWith('catalog/')"
+          :id="article.split('/')[1]!"
+          :key="article"
+          v-bind="common"
+          :directory="shown.directory"
+        />
+        <DesignCatalogArticle v-else-if="article === 'catalog'" v-bind="common" />
         <DesignTableArticle
           v-else-if="article === 'triage/where-it-goes'"
           v-bind="common"
@@ -329,11 +249,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 .sheet {
   overflow-y: auto;
   padding: 16px 24px 60px;
-}
-h2 {
-  margin-top: 16px;
-  border-bottom: 3px double var(--rule-2);
-  padding-bottom: 3px;
 }
 .undo {
   float: right;

@@ -1,25 +1,20 @@
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
+import { askerOf } from '../../../queries/asker'
 import { portalIndex } from '../../../queries/portal'
 
 export default defineRoute(
   { who: 'anyone', summary: 'A portal: its name for anybody, its catalog for those who are signed in' },
-  async ({ event, desk, ...call }) => {
+  async ({ event, desk, signedIn }) => {
     const design = await desk.knowledge.currentEdition()
     const portal = design.findPortal(event.context.params?.portal ?? '')
     if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
     const { name, motto } = portal
-    let signedIn = true
-    try {
-      void call.caller
-    } catch {
-      signedIn = false
-    }
     return {
       name,
       motto,
       desk: design.design.desk.name,
-      groups: signedIn ? portalIndex(design, portal.id) : [],
+      groups: signedIn ? portalIndex(design, portal.id, await askerOf(desk, signedIn.id, portal.id)) : [],
     }
   },
 )

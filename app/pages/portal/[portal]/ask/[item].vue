@@ -145,11 +145,6 @@ async function focusOn(question: string) {
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const by = (at: number | null) =>
   at ? momentInWords(at, zone.value, sent.value!.loggedAt) : 'no time promised'
-
-function toggle(name: string, value: string, on: boolean) {
-  const list = (answers[name] as string[] | undefined) ?? []
-  answers[name] = on ? [...list, value] : list.filter((one) => one !== value)
-}
 </script>
 
 <template>

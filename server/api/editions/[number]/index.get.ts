@@ -1,6 +1,6 @@
-import { HttpProblem } from '../../http/problem'
-import { defineRoute } from '../../http/route'
-import { editionPage } from '../../queries/design'
+import { HttpProblem } from '../../../http/problem'
+import { defineRoute } from '../../../http/route'
+import { editionPage } from '../../../queries/design'
 
 export default defineRoute(
   { who: 'technician', summary: 'One edition: the design, and what it changed in words' },

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { checkAnswers, shownQuestions, type Answer, type Form } from '~~/core/intake'
+import type { Design } from '~~/core/design'
+import type { Names } from '~/composables/useNames'
+
+// The form as a requester sees it, to be tried out; nothing is sent.
+const props = defineProps<{ form: Form; design: Design; names: Names }>()
+
+const session = useSession()
+const answers = ref<Record<string, Answer>>({})
+const narrow = ref(false)
+const site = ref('')
+const cover = ref('')
+const asker = computed(() => ({
+  site: site.value || null,
+  cover: cover.value || null,
+  organisation: null,
+  requester: null,
+  portal: null,
+}))
+const library = computed(() => new Map(props.design.questions.map((one) => [one.name, one])))
+const known = computed(() => ({
+  ...props.form,
+  steps: props.form.steps.map((step) => ({
+    ...step,
+    questions: step.questions.filter((one) => library.value.has(one.question)),
+  })),
+}))
+const shown = computed(
+  () => new Set(shownQuestions(known.value, answers.value, asker.value).map((one) => one.question)),
+)
+const given = computed(() =>
+  Object.fromEntries(Object.entries(answers.value).filter(([name]) => shown.value.has(name))),
+)
+const problems = computed(() =>
+  tried.value
+    ? Object.fromEntries(
+        checkAnswers({ form: known.value, library: library.value, asker: asker.value }, given.value).map(
+          (one) => [one.question, one.message],
+        ),
+      )
+    : {},
+)
+const tried = ref(false)
+const choices = computed(() => ({
+  person: props.names.technician,
+  organisation: props.names.organisation,
+  site: props.names.site,
+  category: props.names.category,
+}))
+function put(name: string, value: Answer | undefined) {
+  const { [name]: _, ...rest } = answers.value
+  answers.value = value === undefined ? rest : { ...rest, [name]: value }
+}
+</script>
+
+<template>
+  <aside class="preview" aria-labelledby="preview">
+    <h3 id="preview">As the requester sees it</h3>
+    <p class="small">
+      <label class="tick-field"><input v-model="narrow" type="checkbox" /> as wide as a phone</label>
+      <label
+        >from
+        <select v-model="site" class="inline-field">
+          <option value="">any site</option>
+          <option v-for="one in names.site" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select></label
+      >
+      <label>
+        with cover
+        <select v-model="cover" class="inline-field">
+          <option value="">none</option>
+          <option v-for="one in names.cover" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select></label
+      >
+    </p>
+    <div class="paper" :class="{ narrow }">
+      <FormFields
+        :steps="known.steps"
+        :library="library"
+        :answers="answers"
+        :shown="shown"
+        :asker="asker"
+        :problems="problems"
+        :zone="session.me?.zone ?? 'Europe/London'"
+        :choices="choices"
+        prefix="preview"
+        @answer="put"
+      />
+      <p class="small">
+        <button class="act plain" type="button" @click="tried = !tried">
+          {{ tried ? 'Hide what is missing' : 'Try to send it' }}
+        </button>
+        <span v-if="tried && !Object.keys(problems).length" role="status"> It would be accepted.</span>
+      </p>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.preview {
+  position: sticky;
+  top: 0;
+}
+h3 {
+  border-bottom: 1px solid var(--rule-2);
+  padding-bottom: 3px;
+}
+.paper {
+  border: 1px solid var(--rule);
+  background: var(--page);
+  padding: 4px 14px 8px;
+}
+.paper.narrow {
+  width: 320px;
+}
+</style>

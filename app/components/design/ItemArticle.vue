@@ -1,0 +1,294 @@
+<script setup lang="ts">
+import { freeId } from '~~/core/naming'
+import { inWords, type Condition } from '~~/core/condition'
+import { CompiledDesign, Directory } from '~~/core/design'
+import { ASKER_FACTS, type CatalogItem } from '~~/core/intake'
+import { levelsFor } from '~/composables/designUses'
+import { namesOf, type DirectoryPage } from '~/composables/useNames'
+import type { ArticleProps } from '~/composables/useDraft'
+
+// One thing that may be asked for: its words, where it shows and what stands behind it; below, its form.
+const props = defineProps<ArticleProps & { id: string; directory: DirectoryPage }>()
+const route = useRoute()
+const names = computed(() => namesOf(props.design, props.directory))
+const item = computed(() => props.design.items.find((one) => one.id === props.id))
+const form = computed(() => props.design.forms.find((one) => one.id === item.value?.form))
+const sharers = computed(() =>
+  props.design.items.filter((one) => one.form === form.value?.id && one.id !== props.id),
+)
+const sameKind = computed(() =>
+  props.design.items.filter((one) => one.kind === item.value?.kind && one.id !== props.id),
+)
+const levels = computed(() => (item.value ? levelsFor(props.design, item.value) : []))
+const words = computed(() => {
+  const { organisations, sites, teams } = props.directory
+  const known = { people: [], agreements: [], organisations, sites, teams }
+  return new CompiledDesign(props.design, 0).vocabulary(new Directory(known))
+})
+
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const put = (change: Partial<CatalogItem>) =>
+  props.change('items', props.id, item.value, { ...item.value, ...change })
+function leaveOut(key: keyof CatalogItem) {
+  const entries = Object.entries(item.value!).filter(([name]) => name !== key)
+  void props.change('items', props.id, item.value, Object.fromEntries(entries))
+}
+function putOr(key: 'priority' | 'expected', value: string) {
+  if (value.trim()) void put({ [key]: value.trim() })
+  else leaveOut(key)
+}
+function setPortal(id: string, on: boolean) {
+  const others = item.value!.portals.filter((one) => one !== id)
+  void put({ portals: on ? [...others, id] : others })
+}
+
+/** A form of its own, with the same questions: what is changed then changes nothing for the others. */
+function ownForm() {
+  const before = form.value!
+  const id = freeId(props.id, (one) => props.design.forms.some((other) => other.id === one))
+  void props.changeAll([
+    { list: 'forms', id, before: null, after: { ...before, id, name: item.value!.name } },
+    { list: 'items', id: props.id, before: item.value, after: { ...item.value, form: id } },
+  ])
+}
+async function copy() {
+  const name = `${item.value!.name}, copy`
+  const id = freeId(name, (one) => props.design.items.some((other) => other.id === one))
+  if (await props.change('items', id, null, { ...item.value, id, name }))
+    await navigateTo(`/design/catalog/${id}`)
+}
+const removing = ref(false)
+async function remove() {
+  const isAlone = form.value && sharers.value.length === 0
+  const isDone = await props.changeAll([
+    { list: 'items', id: props.id, before: item.value, after: null },
+    ...(isAlone ? [{ list: 'forms', id: form.value!.id, before: form.value, after: null }] : []),
+  ])
+  if (isDone) await navigateTo('/design/catalog')
+}
+</script>
+
+<template>
+  <div>
+    <p><NuxtLink :to="{ path: '/design/catalog', query: route.query }">← 1 Catalog and forms</NuxtLink></p>
+    <template v-if="!item">
+      <h1>There is no such item</h1>
+      <p>It was removed from the draft, or never was in it.</p>
+    </template>
+    <template v-else>
+      <h1>{{ item.name }}</h1>
+      <DesignMargin :findings="findings" :place="`catalog/${item.id}`" />
+      <div class="two">
+        <div>
+          <p>
+            <label
+              >Name, as requesters read it<br /><input
+                class="inline-field wide"
+                :value="item.name"
+                :disabled="readonly"
+                @change="put({ name: text($event) })"
+            /></label>
+          </p>
+          <p>
+            <label
+              >Description<br /><input
+                class="inline-field wide"
+                :value="item.description"
+                :disabled="readonly"
+                @change="put({ description: text($event) })"
+            /></label>
+          </p>
+          <p>
+            <label
+              >Other words that people search for, with commas<br /><input
+                class="inline-field wide"
+                :value="item.keywords.join(', ')"
+                :disabled="readonly"
+                @change="
+                  put({
+                    keywords: text($event)
+                      .split(',')
+                      .map((one) => one.trim())
+                      .filter(Boolean),
+                  })
+                "
+            /></label>
+          </p>
+          <p>
+            <label
+              >How long it takes, in words (the promises themselves come from the service levels)<br /><input
+                class="inline-field wide"
+                :value="item.expected"
+                :disabled="readonly"
+                placeholder="Usually the next working day"
+                @change="putOr('expected', text($event))"
+            /></label>
+          </p>
+        </div>
+        <div>
+          <p class="pairs">
+            <label
+              >Group
+              <select
+                class="inline-field"
+                :value="item.group"
+                :disabled="readonly"
+                @change="put({ group: text($event) })"
+              >
+                <option v-for="one in design.groups" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select></label
+            >
+            <label
+              >Ticket kind
+              <select
+                class="inline-field"
+                :value="item.kind"
+                :disabled="readonly"
+                @change="put({ kind: text($event) })"
+              >
+                <option v-for="one in design.kinds" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select></label
+            >
+            <label
+              >Category
+              <select
+                class="inline-field"
+                :value="item.category"
+                :disabled="readonly"
+                @change="put({ category: text($event) })"
+              >
+                <option v-for="one in names.category" :key="one.value" :value="one.value">
+                  {{ one.label }}
+                </option>
+              </select></label
+            >
+            <label
+              >Priority of its own
+              <select
+                class="inline-field"
+                :value="item.priority ?? ''"
+                :disabled="readonly"
+                @change="putOr('priority', text($event))"
+              >
+                <option value="">none, other sources decide</option>
+                <option v-for="one in names.priority" :key="one.value" :value="one.value">
+                  {{ one.label }}
+                </option>
+              </select></label
+            >
+          </p>
+          <p>
+            Shown at
+            <label v-for="one in design.portals" :key="one.id" class="tick-field"
+              ><input
+                type="checkbox"
+                :checked="item.portals.includes(one.id)"
+                :disabled="readonly"
+                @change="setPortal(one.id, ($event.target as HTMLInputElement).checked)"
+              />
+              {{ one.name }}</label
+            >
+            <span v-if="!item.portals.length" class="quiet small">none is ticked: every portal shows it</span>
+          </p>
+          <div>
+            <label v-if="!readonly"
+              >Shown to
+              <select
+                class="inline-field"
+                :value="item.showWhen ? 'some' : 'all'"
+                @change="text($event) === 'some' ? put({ showWhen: { all: [] } }) : leaveOut('showWhen')"
+              >
+                <option value="all">everybody there</option>
+                <option value="some">those for whom something holds …</option>
+              </select></label
+            >
+            <p v-else>
+              Shown to
+              {{ item.showWhen ? `those with ${inWords(item.showWhen, words)}` : 'everybody there' }}.
+            </p>
+            <DesignConditionField
+              v-if="item.showWhen && !readonly"
+              :condition="item.showWhen"
+              :design="design"
+              :names="names"
+              :readonly="false"
+              label="Who sees it"
+              :offered="[...ASKER_FACTS]"
+              @change="(showWhen: Condition) => put({ showWhen })"
+            />
+          </div>
+        </div>
+      </div>
+      <p class="small quiet">
+        Service levels that can apply:
+        <template v-for="(one, index) in levels" :key="one.id"
+          ><template v-if="index">, </template
+          ><NuxtLink :to="{ path: '/design/service-levels', hash: `#${one.id}`, query: route.query }">{{
+            one.name
+          }}</NuxtLink></template
+        >{{ levels.length ? '' : 'none' }}. Its kind is shared with
+        {{ sameKind.map((one) => one.name).join(', ') || 'nothing else' }}.
+      </p>
+      <p v-if="!readonly" class="small acts">
+        <button class="link" type="button" @click="copy">Copy the item</button>
+        <button v-if="!removing" class="link" type="button" @click="removing = true">Remove it …</button>
+        <template v-else>
+          Remove “{{ item.name }}”{{ sharers.length ? '' : ' and its form' }} from the draft? Tickets that
+          exist keep theirs.
+          <button class="link" type="button" @click="remove">Remove it</button>
+          <button class="link" type="button" @click="removing = false">Keep it</button>
+        </template>
+      </p>
+      <h2>Form</h2>
+      <p v-if="sharers.length" class="notice">
+        This form is shared with {{ sharers.map((one) => one.name).join(', ') }}: a change here changes it
+        there too.
+        <button v-if="!readonly" class="link" type="button" @click="ownForm">
+          Give this item a form of its own
+        </button>
+      </p>
+      <DesignFormDesigner v-if="form" v-bind="props" :form="form" :names="names" />
+      <p v-else class="notice bad">Its form is not in the design.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  margin-top: 14px;
+  border-bottom: 3px double var(--rule-2);
+  padding-bottom: 3px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 26px;
+}
+.two p {
+  margin: 6px 0;
+}
+.wide {
+  width: 100%;
+  max-width: none;
+}
+.pairs {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px 14px;
+}
+.pairs label {
+  display: flex;
+  flex-direction: column;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+@media (max-width: 900px) {
+  .two,
+  .pairs {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

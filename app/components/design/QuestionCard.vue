@@ -1,0 +1,387 @@
+<script setup lang="ts">
+import { inWords, type Condition } from '~~/core/condition'
+import type { Design, Finding } from '~~/core/design'
+import { ASKER_FACTS, type Answer, type FormQuestion, type Question } from '~~/core/intake'
+import { formsAsking, TYPE_NAMES, usesOfAnswer } from '~/composables/designUses'
+import type { Names } from '~/composables/useNames'
+
+// One question of a form: its words and what it asks for, which the library keeps, and how this form asks it.
+const props = defineProps<{
+  asked: FormQuestion
+  question: Question
+  design: Design
+  names: Names
+  readonly: boolean
+  findings: Finding[]
+  form: { id: string }
+  /** Names of the questions that the form asks before this one. */
+  before: string[]
+}>()
+const emit = defineEmits<{
+  question: [after: Question]
+  asked: [after: FormQuestion]
+  remove: []
+  move: [by: number]
+}>()
+
+const open = ref(false)
+const uses = computed(() => usesOfAnswer(props.design, props.question.name))
+const others = computed(() =>
+  formsAsking(props.design, props.question.name).filter((one) => one.id !== props.form.id),
+)
+const offered = computed(() => [...ASKER_FACTS, ...props.before.map((name) => `form.${name}`)])
+const words = {
+  fact: (name: string) =>
+    name.startsWith('form.')
+      ? `“${props.design.questions.find((one) => one.name === name.slice(5))?.label ?? name}”`
+      : name,
+  value: (fact: string, value: unknown) => {
+    if (typeof value === 'boolean') return value ? 'yes' : 'no'
+    const options = props.design.questions.find((one) => `form.${one.name}` === fact)?.options
+    const known = options ?? props.names[fact]
+    return known?.find((one) => one.value === value)?.label ?? String(value)
+  },
+}
+
+const put = (change: Partial<Question>) => emit('question', { ...props.question, ...change })
+function leaveOut(key: keyof Question) {
+  const entries = Object.entries(props.question).filter(([name]) => name !== key)
+  emit('question', Object.fromEntries(entries) as unknown as Question)
+}
+function putNumber(key: 'min' | 'max' | 'maxLength', text: string) {
+  if (text.trim() === '') leaveOut(key)
+  else put({ [key]: Number(text) })
+}
+function putText(key: 'help' | 'unit', text: string) {
+  if (text.trim() === '') leaveOut(key)
+  else put({ [key]: text.trim() })
+}
+/** One option a line, as `value = words`, or just the words. */
+const options = computed(() =>
+  (props.question.options ?? [])
+    .map(({ value, label }) => (value === label ? label : `${value} = ${label}`))
+    .join('\n'),
+)
+function putOptions(text: string) {
+  const lines = text.split('\n').map((line) => line.trim())
+  const list = lines.filter(Boolean).map((line) => {
+    const [value, ...label] = line.split('=').map((part) => part.trim())
+    return { value: value!, label: label.join('=') || value! }
+  })
+  put({ options: list })
+}
+const hasDefault = computed(() =>
+  ['text', 'longText', 'number', 'choice', 'yesNo'].includes(props.question.type),
+)
+function putDefault(text: string) {
+  if (text === '') return leaveOut('default')
+  const { type } = props.question
+  const value: Answer = type === 'number' ? Number(text) : type === 'yesNo' ? text === 'true' : text
+  put({ default: value })
+}
+const LOOKS = {
+  any: { label: 'anything', like: '', message: '' },
+  digits: { label: 'figures only', like: '^\\d+$', message: 'please write figures only' },
+  mail: { label: 'a mail address', like: '^\\S+@\\S+\\.\\S+$', message: 'please write a mail address' },
+  phone: {
+    label: 'a telephone number',
+    like: '^\\+?[\\d ()-]{6,}$',
+    message: 'please write a telephone number',
+  },
+} as const
+const looks = computed(
+  () =>
+    Object.entries(LOOKS).find(([, one]) => one.like === (props.question.pattern?.like ?? ''))?.[0] ?? 'own',
+)
+function putLooks(value: string) {
+  if (value === 'any') return leaveOut('pattern')
+  const { like, message } = LOOKS[value as 'digits'] ?? { like: '^.+$', message: 'please write it as …' }
+  put({ pattern: { like, message } })
+}
+function putAsked(change: Partial<FormQuestion>) {
+  emit('asked', { ...props.asked, ...change })
+}
+function dropCondition(key: 'showWhen' | 'requireWhen') {
+  const { [key]: _, ...rest } = props.asked
+  emit('asked', rest)
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const when = computed(() => (props.asked.required ? 'always' : props.asked.requireWhen ? 'when' : 'never'))
+function putMust(value: string) {
+  const { required: _, requireWhen: __, ...rest } = props.asked
+  if (value === 'always') emit('asked', { ...rest, required: true })
+  else if (value === 'when') emit('asked', { ...rest, requireWhen: { any: [] } })
+  else emit('asked', rest)
+}
+</script>
+
+<template>
+  <div class="card">
+    <div class="line">
+      <span v-if="!readonly" class="grip" aria-hidden="true">⠿</span>
+      <textarea
+        v-if="question.type === 'explanation'"
+        class="inline-field words"
+        rows="2"
+        :value="question.label"
+        :disabled="readonly"
+        aria-label="Words of the explanation, with **emphasis** and lists"
+        @change="put({ label: text($event) })"
+      />
+      <input
+        v-else
+        class="inline-field words"
+        :value="question.label"
+        :disabled="readonly"
+        :aria-label="`Words of ${question.name}`"
+        @change="put({ label: text($event) })"
+      />
+      <span class="quiet small type">{{ TYPE_NAMES[question.type] }}</span>
+      <template v-if="!readonly">
+        <button
+          class="link key"
+          type="button"
+          :aria-label="`${question.label}: up`"
+          @click="emit('move', -1)"
+        >
+          ↑
+        </button>
+        <button
+          class="link key"
+          type="button"
+          :aria-label="`${question.label}: down`"
+          @click="emit('move', 1)"
+        >
+          ↓
+        </button>
+        <button
+          class="link"
+          type="button"
+          :aria-expanded="open"
+          :aria-label="`${question.label}: change`"
+          @click="open = !open"
+        >
+          {{ open ? 'done' : 'change' }}
+        </button>
+        <button
+          class="link key"
+          type="button"
+          :aria-label="`${question.label}: do not ask here`"
+          @click="emit('remove')"
+        >
+          ×
+        </button>
+      </template>
+    </div>
+    <p class="small facts">
+      <span v-if="asked.required">must be answered</span>
+      <span v-else-if="asked.requireWhen">must be answered when {{ inWords(asked.requireWhen, words) }}</span>
+      <span v-if="asked.showWhen">asked only when {{ inWords(asked.showWhen, words) }}</span>
+      <span class="quiet">{{ uses.length ? `used by ${uses.join(', ')}` : 'nothing uses this' }}</span>
+    </p>
+    <DesignMargin :findings="findings" :place="`forms/${form.id}#${question.name}`" />
+    <DesignMargin :findings="findings" :place="`questions/${question.name}`" />
+    <div v-if="open && !readonly" class="terms" role="group" :aria-label="`${question.label}: what it asks`">
+      <p v-if="others.length" class="small">
+        <b>Shared</b>: a change of its words or answers changes it in
+        {{ others.map((one) => one.name).join(', ') }} too.
+      </p>
+      <p>
+        <label
+          >Help below the words
+          <input class="inline-field long" :value="question.help" @change="putText('help', text($event))"
+        /></label>
+      </p>
+      <p v-if="question.type === 'choice' || question.type === 'manyChoices'">
+        <label
+          >Options, one a line<br />
+          <textarea
+            class="inline-field long"
+            :rows="Math.max(3, (question.options?.length ?? 0) + 1)"
+            :value="options"
+            @change="putOptions(text($event))"
+          />
+        </label>
+      </p>
+      <p v-if="question.type === 'number'">
+        <label
+          >from
+          <input
+            class="inline-field short"
+            type="number"
+            :value="question.min"
+            @change="putNumber('min', text($event))"
+        /></label>
+        <label>
+          to
+          <input
+            class="inline-field short"
+            type="number"
+            :value="question.max"
+            @change="putNumber('max', text($event))"
+        /></label>
+        <label>
+          unit
+          <input class="inline-field short" :value="question.unit" @change="putText('unit', text($event))"
+        /></label>
+      </p>
+      <p v-if="question.type === 'text' || question.type === 'longText'">
+        <label
+          >at most
+          <input
+            class="inline-field short"
+            type="number"
+            min="1"
+            :value="question.maxLength"
+            @change="putNumber('maxLength', text($event))"
+          />
+          characters</label
+        >
+        <label>
+          looking like
+          <select class="inline-field" :value="looks" @change="putLooks(text($event))">
+            <option v-for="(one, id) in LOOKS" :key="id" :value="id">{{ one.label }}</option>
+            <option value="own">an expression of your own …</option>
+          </select></label
+        >
+        <span v-if="question.pattern && looks === 'own'">
+          <label
+            >expression
+            <input
+              class="inline-field"
+              :value="question.pattern.like"
+              @change="put({ pattern: { ...question.pattern, like: text($event) } })"
+          /></label>
+          <label>
+            and otherwise say
+            <input
+              class="inline-field"
+              :value="question.pattern.message"
+              @change="put({ pattern: { ...question.pattern, message: text($event) } })"
+          /></label>
+        </span>
+      </p>
+      <p v-if="hasDefault">
+        <label
+          >Filled in beforehand
+          <select
+            v-if="question.type === 'yesNo' || question.type === 'choice'"
+            class="inline-field"
+            :value="String(question.default ?? '')"
+            @change="putDefault(text($event))"
+          >
+            <option value="">nothing</option>
+            <option
+              v-for="one in question.options ?? [
+                { value: 'true', label: 'yes' },
+                { value: 'false', label: 'no' },
+              ]"
+              :key="one.value"
+              :value="one.value"
+            >
+              {{ one.label }}
+            </option>
+          </select>
+          <input v-else class="inline-field" :value="question.default" @change="putDefault(text($event))" />
+        </label>
+      </p>
+      <div v-if="question.type !== 'explanation'">
+        <label
+          >Must be answered
+          <select class="inline-field" :value="when" @change="putMust(text($event))">
+            <option value="never">no, if they know it</option>
+            <option value="always">always</option>
+            <option value="when">when something holds …</option>
+          </select></label
+        >
+        <DesignConditionField
+          v-if="asked.requireWhen"
+          :condition="asked.requireWhen"
+          :design="design"
+          :names="names"
+          :readonly="false"
+          :label="`${question.label} must be answered`"
+          :offered="offered"
+          @change="(requireWhen: Condition) => putAsked({ requireWhen })"
+        />
+      </div>
+      <div>
+        <label
+          >Asked
+          <select
+            class="inline-field"
+            :value="asked.showWhen ? 'when' : 'always'"
+            @change="
+              text($event) === 'when' ? putAsked({ showWhen: { all: [] } }) : dropCondition('showWhen')
+            "
+          >
+            <option value="always">always</option>
+            <option value="when">only when something holds …</option>
+          </select></label
+        >
+        <DesignConditionField
+          v-if="asked.showWhen"
+          :condition="asked.showWhen"
+          :design="design"
+          :names="names"
+          :readonly="false"
+          :label="`${question.label} is asked`"
+          :offered="offered"
+          @change="(showWhen: Condition) => putAsked({ showWhen })"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.card {
+  padding: 8px 0;
+  border-bottom: 1px dotted var(--rule);
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
+.grip {
+  cursor: grab;
+  color: var(--ink-3);
+}
+.words {
+  flex: 1;
+  min-width: 200px;
+  max-width: none;
+}
+.type {
+  min-width: 70px;
+}
+.key {
+  text-decoration: none;
+  min-width: 26px;
+  min-height: 26px;
+}
+.facts {
+  margin: 3px 0 0 20px;
+}
+.facts span + span::before {
+  content: ' · ';
+  color: var(--ink-3);
+}
+.terms {
+  border-left: 2px solid var(--sea);
+  margin: 6px 0 4px 18px;
+  padding: 2px 0 2px 10px;
+}
+.terms p {
+  margin: 5px 0;
+}
+.long {
+  width: min(420px, 100%);
+  max-width: none;
+}
+.short {
+  width: 84px;
+}
+</style>

@@ -1,0 +1,100 @@
+import {
+  factsOf,
+  holds,
+  isTest,
+  partsOf,
+  type Condition,
+  type Facts,
+  type FactValue,
+  type Test,
+} from '../condition'
+import type { QuestionLibrary } from './answers'
+import { shownQuestions } from './answers'
+import { ASKER_FACTS, type Form, type Question } from './form'
+
+/** More combinations of answers than this are not tried. */
+const MOST_TRIED = 20_000
+
+/**
+ * The questions of a form that can never show, whatever is answered and whoever asks. Tried over the answers that the
+ * conditions tell apart: for each answer that is asked for its options, the numbers at and beside every limit, the
+ * texts that are compared with, and no answer.
+ * @returns names; empty as well where there are too many combinations to try them all
+ */
+export function unreachableQuestions(form: Form, library: QuestionLibrary): string[] {
+  const questions = form.steps.flatMap((step) => step.questions)
+  const conditions = questions.flatMap((one) => one.showWhen ?? [])
+  const hidden = new Set(questions.filter((one) => one.showWhen).map((one) => one.question))
+  if (!hidden.size) return []
+  const facts = [...new Set(conditions.flatMap(factsOf))]
+  const tests = conditions.flatMap(testsOf)
+  const domains = facts.map((fact) => domainOf(fact, tests, library))
+  if (domains.reduce((count, values) => count * values.length, 1) > MOST_TRIED) return []
+  forEachCombination(domains, (values) => {
+    const known = Object.fromEntries(facts.map((fact, index) => [fact, values[index]]))
+    const answers = Object.fromEntries(
+      Object.entries(known)
+        .filter(([fact, value]) => fact.startsWith('form.') && value !== undefined)
+        .map(([fact, value]) => [fact.slice(5), value]),
+    )
+    for (const one of shownQuestions(form, answers, askerOf(known))) hidden.delete(one.question)
+    return hidden.size > 0
+  })
+  return [...hidden]
+}
+
+const askerOf = (known: Record<string, unknown>): Facts =>
+  Object.fromEntries(ASKER_FACTS.map((fact) => [fact, (known[fact] as string) ?? null]))
+
+function testsOf(condition: Condition): Test[] {
+  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
+}
+
+/** Calls with every combination of values until it is told that enough are tried. */
+function forEachCombination(domains: unknown[][], visit: (values: unknown[]) => boolean): void {
+  const at = domains.map(() => 0)
+  for (;;) {
+    if (!visit(at.map((index, fact) => domains[fact]![index]))) return
+    let place = 0
+    while (place < at.length && ++at[place]! === domains[place]!.length) at[place++] = 0
+    if (place === at.length) return
+  }
+}
+
+/** Values of a fact, one for each way in which the tests on it can come out. */
+function domainOf(fact: string, tests: readonly Test[], library: QuestionLibrary): unknown[] {
+  const compared = tests
+    .filter((one) => one.fact === fact)
+    .flatMap((one) => [one.value].flat() as (FactValue | undefined)[])
+    .filter((value) => value !== undefined && value !== null)
+  const question = fact.startsWith('form.') ? library.get(fact.slice(5)) : undefined
+  return [undefined, ...(question ? answersOf(question, compared) : [...new Set(compared), 'something else'])]
+}
+
+function answersOf(question: Question, compared: (FactValue | undefined)[]): unknown[] {
+  const { type, options = [], min = Number.NEGATIVE_INFINITY, max = Number.POSITIVE_INFINITY } = question
+  if (type === 'yesNo') return [true, false]
+  if (type === 'choice') return options.map((option) => option.value)
+  if (type === 'manyChoices') return subsets(options.map((option) => option.value))
+  if (type === 'number') {
+    const numbers = compared.filter((value) => typeof value === 'number')
+    const near = numbers.flatMap((value) => [value - 1, value, value + 1])
+    const limits = [min, max, 0].filter(Number.isFinite)
+    return [...new Set([...near, ...limits])].filter((value) => value >= min && value <= max)
+  }
+  const texts = compared.map(String)
+  return [...new Set([...texts, texts.join(' '), ...texts.map((text) => `${text}/x`), 'something else'])]
+}
+
+/** All choices of several options; of many options only those of one or all. */
+function subsets(values: string[]): string[][] {
+  if (values.length > 6) return [...values.map((value) => [value]), values]
+  return Array.from({ length: 2 ** values.length - 1 }, (_, bits) =>
+    values.filter((__, index) => ((bits + 1) >> index) & 1),
+  )
+}
+
+/** Whether a condition on who asks alone can hold for these facts. */
+export function isFor(condition: Condition | undefined, asker: Facts): boolean {
+  return condition === undefined || holds(condition, asker)
+}

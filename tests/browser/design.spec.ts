@@ -1,0 +1,124 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
+
+const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
+
+// Whatever a test leaves in the draft is not the next one's.
+test.afterEach(async ({ playwright }) => {
+  const lead = await playwright.request.newContext({ baseURL: origin() })
+  await signInByApi(lead, origin(), LEAD)
+  await lead.delete('/api/draft', { headers: { origin: origin() } })
+  await lead.dispose()
+})
+
+test('a lead builds an item with a branching form from nothing, publishes it, and a requester uses it on a phone', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/catalog')
+  await page.getByRole('button', { name: 'New item in Tills and booking' }).click()
+  await page.getByLabel('Name, as requesters read it').fill('Drawer of a till is stuck')
+  await page.getByRole('button', { name: 'Add it and make its form' }).click()
+  await expect(page.getByRole('heading', { name: 'Drawer of a till is stuck' })).toBeVisible()
+  await page.getByLabel('Description').fill('The drawer does not open or does not shut.')
+
+  const ask = async (words: string, answer: string) => {
+    await page.getByRole('button', { name: 'Ask something new …' }).first().click()
+    await page.getByLabel('New question in step 1').fill(words)
+    await page.getByLabel('Answer', { exact: true }).selectOption(answer)
+    await page.getByRole('button', { name: 'Add the question' }).click()
+  }
+  await ask('Can you open it with the key?', 'yes or no')
+  await ask('Which till is it?', 'text')
+  await ask('When may somebody come?', 'day and hour')
+  await page.getByRole('button', { name: 'Which till is it?: up' }).click()
+
+  // What is asked only of those who have no key, and then must be answered.
+  await page.getByRole('button', { name: 'When may somebody come?: change' }).click()
+  const asks = page.getByRole('group', { name: 'When may somebody come?: what it asks' })
+  await asks.getByLabel('Must be answered').selectOption('always')
+  await asks.getByLabel('Asked', { exact: true }).selectOption('only when something holds …')
+  const when = asks.getByRole('group', { name: 'When may somebody come? is asked' })
+  await when.getByLabel('ask something more').selectOption('answer: Can you open it with the key?')
+  await when.getByRole('button', { name: /: yes$/ }).click()
+  await when.getByLabel(', value').selectOption('no')
+  await when.getByRole('button', { name: 'keep' }).click()
+  await expect(page.getByText('asked only when “Can you open it with the key?” is no')).toBeVisible()
+
+  // The preview follows the answers at once.
+  const preview = page.getByRole('complementary', { name: 'As the requester sees it' })
+  await expect(preview.getByText('When may somebody come?')).toHaveCount(0)
+  await preview.getByLabel('No', { exact: true }).check()
+  await expect(preview.getByText('When may somebody come?')).toBeVisible()
+  await preview.getByRole('button', { name: 'Try to send it' }).click()
+  await expect(preview).toContainText('please answer this')
+  expect(await findings(page)).toEqual([])
+
+  await page.getByRole('button', { name: /^Publish edition/ }).click()
+  await page.getByRole('dialog').getByLabel('What changes').fill('Drawers of tills')
+  await page.getByRole('dialog').getByRole('button', { name: 'Publish' }).click()
+  await expect(page.getByText(/is published/)).toBeVisible()
+
+  const context = await browser.newContext({ viewport: { width: 390, height: 800 }, baseURL: origin() })
+  const phone = await context.newPage()
+  await signIn(phone, REQUESTER, '/portal/merrow/sign-in')
+  await phone.getByLabel('What do you need?').fill('drawer')
+  await phone.getByRole('link', { name: 'Drawer of a till is stuck' }).first().click()
+  await phone.getByLabel('No', { exact: true }).check()
+  await phone.getByRole('button', { name: 'Send the request' }).click()
+  await expect(phone.getByText('please answer this')).toBeVisible()
+  await phone.getByLabel('When may somebody come?').fill('2026-12-01T14:30')
+  await phone.getByRole('button', { name: 'Send the request' }).click()
+  await expect(phone.getByRole('heading', { name: 'We have it' })).toBeVisible()
+  await phone.getByRole('link', { name: 'See the request' }).click()
+  await expect(phone.getByText('2026-12-01 14:30')).toBeVisible()
+  await context.close()
+})
+
+test('a question that is there already is offered; groups, items and questions are put in order by keyboard', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/catalog/gate-scanner')
+  await page.getByRole('button', { name: 'Ask something new …' }).click()
+  await page.getByLabel('New question in step 1').fill('How many gates are not reading?')
+  await expect(page.getByText('There is much the same already')).toBeVisible()
+  await expect(page.getByText('this form asks it')).toBeVisible()
+  await page.getByRole('button', { name: 'leave it' }).click()
+  await page.goto('/design/catalog')
+  const names = () => page.locator('.item .name').allInnerTexts()
+  const before = await names()
+  await page.getByRole('button', { name: `${before[0]}: down` }).click()
+  await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)])
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect.poll(names).toEqual(before)
+})
+
+test('the design goes out as a file, comes back changed, and is taken as a whole or not at all', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design')
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Have the draft as a file' }).click()
+  const text = readFileSync((await (await waiting).path())!, 'utf8')
+  const bring = (content: string) =>
+    page.getByLabel('Bring a file …').setInputFiles({
+      name: 'design.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(content),
+    })
+  const region = page.getByRole('region', { name: 'What the file would change' })
+  await bring(text.replace('"name": "Boarding stopped"', '"name": "Nobody can board"'))
+  await expect(region).toContainText('would change 1 thing')
+  await region.getByRole('button', { name: 'Take it into the draft' }).click()
+  await expect(page.getByText('“Boarding stopped” → “Nobody can board”')).toBeVisible()
+
+  await bring(text.replaceAll('"name": "boardingStopped"', '"name": "boarding"'))
+  await expect(region).toContainText('It cannot be taken like this')
+  await expect(region.getByRole('button', { name: 'Take it into the draft' })).toHaveCount(0)
+  await bring('hello')
+  await expect(page.getByRole('alert')).toContainText('this is not JSON')
+})

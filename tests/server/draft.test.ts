@@ -1,0 +1,118 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { designFile, type Design } from '../../core/design'
+import {
+  changeDraft,
+  discardDraft,
+  draftPage,
+  previewFile,
+  publishDraft,
+  takeBack,
+  takeFile,
+} from '../../server/commands/draft'
+import { makeWorld } from './world'
+
+const LEAD = 'olin-brandt'
+let [first, second]: Awaited<ReturnType<typeof makeWorld>>[] = []
+beforeAll(async () => {
+  first = await makeWorld('yare_draft')
+  second = await makeWorld('yare_draft_elsewhere')
+})
+afterAll(() => Promise.all([first!.close(), second!.close()]))
+
+const rename = async (name: string) => {
+  const { design } = await draftPage(first!.desk)
+  const [before] = design.groups
+  return changeDraft(
+    first!.desk,
+    { list: 'groups', id: before!.id, before, after: { ...before!, name } },
+    LEAD,
+  )
+}
+
+describe('several changes of the draft', () => {
+  it('are all made or none', async () => {
+    const { design } = await draftPage(first!.desk)
+    const fresh = { list: 'groups', id: 'new', before: null, after: { id: 'new', name: 'New' } }
+    const stale = { list: 'groups', id: design.groups[0]!.id, before: { id: 'x', name: 'x' }, after: null }
+    await expect(changeDraft(first!.desk, [fresh, stale], LEAD)).rejects.toThrow('Somebody else changed this')
+    expect((await draftPage(first!.desk)).changes).toEqual([])
+    const order = {
+      list: 'groups',
+      id: '#order',
+      before: [...design.groups.map((one) => one.id), 'new'],
+      after: ['new', ...design.groups.map((one) => one.id)],
+    }
+    const page = await changeDraft(first!.desk, [fresh, order], LEAD)
+    expect(page.design.groups[0]).toEqual(fresh.after)
+    await discardDraft(first!.desk)
+  })
+})
+
+describe('a design as a file', () => {
+  it('taken in elsewhere and taken out again is the same, byte for byte', async () => {
+    await rename('Boarding, gates and more')
+    const { design, version } = await draftPage(first!.desk)
+    const text = designFile(design)
+    await publishDraft(first!.desk, version, 'A longer name', LEAD)
+    const there = await previewFile(second!.desk, text)
+    expect(there.changes.map((one) => one.part)).toEqual(['groups'])
+    const page = await takeFile(second!.desk, text, there.version, LEAD)
+    expect(designFile(page.design)).toBe(text)
+    expect(page.authors[0]).toMatchObject({ list: 'groups', by: 'Olin Brandt' })
+    await discardDraft(second!.desk)
+  })
+
+  it.each<[string, (design: Design) => void, string]>([
+    [
+      'refers to a question that did not come along',
+      (design) => (design.questions = design.questions.filter((one) => one.name !== 'boardingStopped')),
+      'boardingStopped',
+    ],
+    [
+      'names a team that is not here',
+      (design) => (design.triage.otherwise.team = 'night-watch'),
+      'night-watch',
+    ],
+    [
+      'has a part of another shape',
+      (design) => ((design.groups as unknown[])[0] = { id: 7 }),
+      'must be string',
+    ],
+  ])('is refused as a whole when it %s', async (_, change, message) => {
+    const { design } = await draftPage(second!.desk)
+    const file = structuredClone(design)
+    change(file)
+    const refused = takeFile(second!.desk, designFile(file), 0, LEAD)
+    await expect(refused).rejects.toMatchObject({ reason: 'invalid' })
+    const problems = await refused.catch((error: { fields: { message: string }[] }) => error.fields)
+    expect(JSON.stringify(problems)).toContain(message)
+    expect((await draftPage(second!.desk)).begun).toBe(false)
+  })
+
+  it('is not taken over a draft that somebody has begun meanwhile', async () => {
+    const text = designFile((await draftPage(first!.desk)).design)
+    const { version } = await previewFile(first!.desk, text)
+    await rename('Meanwhile')
+    await expect(takeFile(first!.desk, text, version, LEAD)).rejects.toThrow(
+      'Somebody else changed the draft',
+    )
+    await discardDraft(first!.desk)
+  })
+
+  it('that is none says so', async () => {
+    await expect(previewFile(first!.desk, 'hello')).rejects.toMatchObject({ fields: [{ field: 'text' }] })
+  })
+})
+
+describe('an old edition', () => {
+  it('is taken back as the draft and published as a new one', async () => {
+    const { edition, version } = await draftPage(first!.desk)
+    expect(edition).toBe(2)
+    const page = await takeBack(first!.desk, 1, version, LEAD)
+    expect(page.changes.map((one) => one.part)).toEqual(['groups'])
+    await publishDraft(first!.desk, page.version, 'Back to the first', LEAD)
+    const after = await draftPage(first!.desk)
+    expect(after).toMatchObject({ edition: 3, begun: false })
+    await expect(takeBack(first!.desk, 99, 0, LEAD)).rejects.toThrow('no edition 99')
+  })
+})
