@@ -1,4 +1,4 @@
-import type { Design, DesignChange, Finding } from '~~/core/design'
+import { changeDesign, type Design, type DesignChange, type DesignStep, type Finding } from '~~/core/design'
 
 export interface DraftPage {
   version: number
@@ -29,21 +29,18 @@ export interface EditionPage {
 
 type Id = string
 
-/** A change of one thing: as it was, and as it shall be; null where there is none. */
-export interface DraftStep {
-  list: string
-  id: Id
-  before: unknown
-  after: unknown
-}
+const KEPT = 'The desk cannot be reached just now. Your change is kept on this page and sent when it is back.'
 
 /** The draft on the screen: read, changed one thing at a time, taken back, published. */
 export function useDraft() {
   const draft = ref<DraftPage>()
   const error = ref<ApiError>()
   // What was done together is taken back together.
-  const undone = ref<DraftStep[][]>([])
-  const done = ref<DraftStep[][]>([])
+  const undone = ref<DesignStep[][]>([])
+  const done = ref<DesignStep[][]>([])
+
+  /** The design as the server last gave it, without what is on its way. */
+  let known: Design | undefined
 
   /** How many of our own changes are on their way. */
   const busy = ref(0)
@@ -51,14 +48,22 @@ export function useDraft() {
   async function ask(work: () => Promise<DraftPage>): Promise<boolean> {
     busy.value++
     try {
-      draft.value = await work()
+      const page = await work()
+      known = page.design
+      draft.value = withPending(page)
       error.value = undefined
       return true
     } catch (thrown) {
       error.value = asApiError(thrown)
       // After a refusal the truth is asked again, so that the screen shows what is really there.
-      if (error.value.problem.status === 409)
-        draft.value = await api<DraftPage>('/api/draft').catch(() => draft.value)
+      if (![401, 403].includes(error.value.problem.status))
+        await api<DraftPage>('/api/draft').then(
+          (page) => {
+            known = page.design
+            draft.value = withPending(page)
+          },
+          () => undefined,
+        )
       return false
     } finally {
       busy.value--
@@ -67,13 +72,52 @@ export function useDraft() {
 
   const load = () => ask(() => api<DraftPage>('/api/draft'))
 
-  const patch = (changes: DraftStep[]) =>
-    ask(() => api<DraftPage>('/api/draft', { method: 'PATCH', body: { changes } }))
+  // What is on its way stands on the screen already, so that a quick second change builds on the first.
+  const pending: DesignStep[][] = []
+  let sending: Promise<unknown> = Promise.resolve()
+
+  /** A change that cannot be sent since the desk is away is kept, and sent when it is back. */
+  async function untilReached<T>(work: () => Promise<T>): Promise<T> {
+    for (;;) {
+      try {
+        return await work()
+      } catch (thrown) {
+        const away = asApiError(thrown)
+        if (away.problem.status !== 0) throw thrown
+        error.value = new ApiError({ ...away.problem, detail: KEPT })
+        await new Promise((done) => setTimeout(done, 2000))
+      }
+    }
+  }
+
+  function withPending(page: DraftPage): DraftPage {
+    try {
+      return { ...page, design: pending.flat().reduce(changeDesign, page.design) }
+    } catch {
+      // It does not fit any more; the server will say why.
+      return page
+    }
+  }
+
+  function patch(changes: DesignStep[]): Promise<boolean> {
+    pending.push(changes)
+    if (draft.value) draft.value = withPending({ ...draft.value, design: known ?? draft.value.design })
+    const send = async () => {
+      try {
+        return await untilReached(() => api<DraftPage>('/api/draft', { method: 'PATCH', body: { changes } }))
+      } finally {
+        pending.shift()
+      }
+    }
+    const sent = sending.then(() => ask(send))
+    sending = sent
+    return sent
+  }
 
   /** Changes several things, all or none; they are taken back together. */
-  async function changeAll(changes: DraftStep[]): Promise<boolean> {
+  async function changeAll(changes: DesignStep[]): Promise<boolean> {
     // A copy without Vue's proxies: what is sent is what is on the screen now.
-    const copy = JSON.parse(JSON.stringify(changes)) as DraftStep[]
+    const copy = JSON.parse(JSON.stringify(changes)) as DesignStep[]
     const steps = copy.filter((one) => JSON.stringify(one.before) !== JSON.stringify(one.after))
     if (!steps.length) return true
     if (!(await patch(steps))) return false
@@ -137,5 +181,5 @@ export interface ArticleProps {
   readonly: boolean
   findings: Finding[]
   change: (list: string, id: Id, before: unknown, after: unknown) => Promise<boolean>
-  changeAll: (changes: DraftStep[]) => Promise<boolean>
+  changeAll: (changes: DesignStep[]) => Promise<boolean>
 }

@@ -1,8 +1,15 @@
 import Ajv2020 from 'ajv/dist/2020.js'
 import { sql } from 'kysely'
 import schema from '../../docs/design-file.schema.json'
-import { compareDesigns, LISTS, proofread, readDesignFile, type Design } from '../../core/design'
-import { canonicalJson } from '../../core/json'
+import {
+  changeDesign,
+  CannotChange,
+  compareDesigns,
+  proofread,
+  readDesignFile,
+  type Design,
+  type DesignStep,
+} from '../../core/design'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
@@ -17,13 +24,6 @@ export function misfits(document: unknown): FieldProblem[] {
   return (fitsSchema.errors ?? []).slice(0, 20).map((error) => {
     return { field: error.instancePath.slice(1) || 'the file', message: error.message ?? 'does not fit' }
   })
-}
-
-export interface DraftChange {
-  list: string
-  id: string
-  before: unknown
-  after: unknown
 }
 
 async function current(db: Database | Trx) {
@@ -73,11 +73,11 @@ export async function draftPage(desk: Desk) {
  * Changes the draft, thing by thing and all or none. Two people may work on different things at once; on the same
  * thing the second is refused and nothing is overwritten.
  */
-export async function changeDraft(desk: Desk, changes: DraftChange | DraftChange[], person: string) {
+export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[], person: string) {
   const all = [changes].flat()
   await desk.db.transaction().execute(async (trx) => {
     const draft = await lockedDraft(trx)
-    const design = all.reduce(applyChange, draft.document)
+    const design = applySteps(draft.document, all)
     const fields = misfits(design)
     if (fields.length)
       throw new Refused('invalid', 'This does not fit the design; nothing was changed.', fields)
@@ -96,53 +96,13 @@ export async function changeDraft(desk: Desk, changes: DraftChange | DraftChange
   return draftPage(desk)
 }
 
-type Thing = { id?: string; name?: string }
-
-function applyChange(design: Design, { list, id, before, after }: DraftChange): Design {
-  if (list === 'triage' && id in design.triage) {
-    refuseIfChanged(design.triage[id as keyof Design['triage']], before)
-    return { ...design, triage: { ...design.triage, [id]: after } }
+function applySteps(design: Design, steps: readonly DesignStep[]): Design {
+  try {
+    return steps.reduce(changeDesign, design)
+  } catch (error) {
+    if (error instanceof CannotChange) throw new Refused(error.reason, error.message, error.fields)
+    throw error
   }
-  if (list === 'desk') {
-    refuseIfChanged(design.desk, before)
-    return { ...design, desk: after as Design['desk'] }
-  }
-  if (!(LISTS as readonly string[]).includes(list))
-    throw new Refused('invalid', 'There is no such part of a design.', [
-      { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
-    ])
-  const things = design[list as (typeof LISTS)[number]] as Thing[]
-  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
-  if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
-  const index = things.findIndex((thing) => idOf(thing) === id)
-  refuseIfChanged(index < 0 ? null : things[index], before)
-  const changed = [...things]
-  if (after === null) changed.splice(index, 1)
-  else if (index < 0) changed.push(after as Thing)
-  else changed[index] = after as Thing
-  return { ...design, [list]: changed }
-}
-
-/** In place of an id: the change is the order of the whole list, given as ids. */
-const ORDER = '#order'
-
-function inOrder(things: Thing[], idOf: (thing: Thing) => unknown, before: unknown, after: unknown): Thing[] {
-  refuseIfChanged(things.map(idOf), before)
-  const wanted = Array.isArray(after) ? after : []
-  const sorted = wanted.map((id) => things.find((thing) => idOf(thing) === id))
-  if (new Set(sorted).size !== things.length || sorted.includes(undefined))
-    throw new Refused('invalid', 'An order names each thing of the list once.', [
-      { field: 'after', message: 'give all ids of the list, each once' },
-    ])
-  return sorted as Thing[]
-}
-
-function refuseIfChanged(actual: unknown, before: unknown): void {
-  if (canonicalJson(actual) !== canonicalJson(before))
-    throw new Refused(
-      'conflict',
-      'Somebody else changed this meanwhile. Nothing was overwritten; look at it as it is now and change it again.',
-    )
 }
 
 /**

@@ -1,0 +1,76 @@
+import { canonicalJson } from '../json'
+import { LISTS, type Design } from './design'
+
+/** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
+export interface DesignStep {
+  /** Which list (`questions`, `serviceLevels`, …), `triage` or `desk`. */
+  list: string
+  /** Which thing of the list, or part of triage; `#order` changes the order of the whole list, given as ids. */
+  id: string
+  before: unknown
+  after: unknown
+}
+
+/** A step that does not fit the design; nothing is changed. */
+export class CannotChange extends Error {
+  constructor(
+    readonly reason: 'invalid' | 'conflict',
+    message: string,
+    readonly fields: { field: string; message: string }[] = [],
+  ) {
+    super(message)
+    this.name = 'CannotChange'
+  }
+}
+
+const ORDER = '#order'
+
+type Thing = { id?: string; name?: string }
+
+/**
+ * A design with one thing changed.
+ * @throws CannotChange when the thing is not as the step says that it was, or the step names no part of a design
+ */
+export function changeDesign(design: Design, { list, id, before, after }: DesignStep): Design {
+  if (list === 'triage' && id in design.triage) {
+    refuseIfChanged(design.triage[id as keyof Design['triage']], before)
+    return { ...design, triage: { ...design.triage, [id]: after } }
+  }
+  if (list === 'desk') {
+    refuseIfChanged(design.desk, before)
+    return { ...design, desk: after as Design['desk'] }
+  }
+  if (!(LISTS as readonly string[]).includes(list))
+    throw new CannotChange('invalid', 'There is no such part of a design.', [
+      { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
+    ])
+  const things = design[list as (typeof LISTS)[number]] as Thing[]
+  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
+  const index = things.findIndex((thing) => idOf(thing) === id)
+  refuseIfChanged(index < 0 ? null : things[index], before)
+  const changed = [...things]
+  if (after === null) changed.splice(index, 1)
+  else if (index < 0) changed.push(after as Thing)
+  else changed[index] = after as Thing
+  return { ...design, [list]: changed }
+}
+
+function inOrder(things: Thing[], idOf: (thing: Thing) => unknown, before: unknown, after: unknown): Thing[] {
+  refuseIfChanged(things.map(idOf), before)
+  const wanted = Array.isArray(after) ? after : []
+  const sorted = wanted.map((id) => things.find((thing) => idOf(thing) === id))
+  if (new Set(sorted).size !== things.length || sorted.includes(undefined))
+    throw new CannotChange('invalid', 'An order names each thing of the list once.', [
+      { field: 'after', message: 'give all ids of the list, each once' },
+    ])
+  return sorted as Thing[]
+}
+
+function refuseIfChanged(actual: unknown, before: unknown): void {
+  if (canonicalJson(actual) !== canonicalJson(before))
+    throw new CannotChange(
+      'conflict',
+      'Somebody else changed this meanwhile. Nothing was overwritten; look at it as it is now and change it again.',
+    )
+}
