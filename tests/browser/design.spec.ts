@@ -48,7 +48,7 @@ test('a lead builds an item with a branching form from nothing, publishes it, an
   await expect(page.getByText('asked only when “Can you open it with the key?” is no')).toBeVisible()
 
   // The preview follows the answers at once.
-  const preview = page.getByRole('complementary', { name: 'As the requester sees it' })
+  const preview = page.getByRole('region', { name: 'As the requester sees it' })
   await expect(preview.getByText('When may somebody come?')).toHaveCount(0)
   await preview.getByLabel('No', { exact: true }).check()
   await expect(preview.getByText('When may somebody come?')).toBeVisible()
@@ -89,6 +89,7 @@ test('a question that is there already is offered; groups, items and questions a
   await page.getByRole('button', { name: 'leave it' }).click()
   await page.goto('/design/catalog')
   const names = () => page.locator('.item .name').allInnerTexts()
+  await expect(page.locator('.item .name').first()).toBeVisible()
   const before = await names()
   await page.getByRole('button', { name: `${before[0]}: down` }).click()
   await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)])

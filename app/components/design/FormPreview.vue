@@ -55,7 +55,7 @@ function put(name: string, value: Answer | undefined) {
 </script>
 
 <template>
-  <aside class="preview" aria-labelledby="preview">
+  <section class="preview" aria-labelledby="preview">
     <h3 id="preview">As the requester sees it</h3>
     <p class="small">
       <label class="tick-field"><input v-model="narrow" type="checkbox" /> as wide as a phone</label>
@@ -94,7 +94,7 @@ function put(name: string, value: Answer | undefined) {
         <span v-if="tried && !Object.keys(problems).length" role="status"> It would be accepted.</span>
       </p>
     </div>
-  </aside>
+  </section>
 </template>
 
 <style scoped>

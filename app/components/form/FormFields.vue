@@ -83,7 +83,7 @@ const YES_NO = [
     <fieldset v-for="(step, at) in steps" :key="at" class="step">
       <legend>{{ step.title }}</legend>
       <template v-for="{ one, question } in asked(step)" :key="question.name">
-        <RichText v-if="question.type === 'explanation'" :text="question.label" />
+        <LazyRichText v-if="question.type === 'explanation'" :text="question.label" />
         <div v-else class="field">
           <fieldset v-if="isGroup(question)" :aria-describedby="`${idOf(question.name)}-error`">
             <legend>
