@@ -33,7 +33,8 @@ export function useEntryWords(ticket: () => Pick<Ticket, 'people' | 'statuses' |
     overdrawn: (entry) => `${entry.target} is overdrawn`,
     rungRang: (entry) =>
       `ladder “${entry.name}” rang at ${percent(entry.share)}: told ${entry.told.map(name).join(', ') || 'nobody'}${entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''}`,
-    editionAdopted: (entry) => `follows edition ${entry.to} from here on, no more edition ${entry.from}`,
+    editionAdopted: (entry) =>
+      `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${entry.hours.join(', ')}` : ''}`,
     rungsPassed: (entry) =>
       `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,
   }

@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import type { PortalInk } from '~~/core/intake/form'
+
 const route = useRoute()
 const session = useSession()
 const live = useLive()
 const portal = computed(() => String(route.params.portal))
 const { data } = await useAsyncData(`portal-head-${portal.value}`, () =>
-  api<{ name: string; motto: string }>(`/api/portals/${portal.value}`).catch(() => null),
+  api<{ name: string; motto: string; mark?: string; ink?: PortalInk }>(`/api/portals/${portal.value}`).catch(
+    () => null,
+  ),
 )
 onMounted(() => session.me && live.open())
 
@@ -16,9 +20,10 @@ async function leave() {
 </script>
 
 <template>
-  <div class="counter">
+  <div class="counter" :class="`ink-${data?.ink ?? 'sea'}`">
     <header>
       <NuxtLink :to="`/portal/${portal}`" class="house"
+        ><span v-if="data?.mark" class="mark" aria-hidden="true">{{ data.mark }}</span
         ><b>{{ data?.name ?? 'Portal' }}</b
         ><span v-if="data"> · {{ data.motto }}</span></NuxtLink
       >
@@ -33,6 +38,22 @@ async function leave() {
 </template>
 
 <style scoped>
+/* A portal may press in another of our inks; all of them are read on paper as well as this one. */
+.ink-brass {
+  --sea: var(--brass);
+  --sea-deep: var(--ink);
+}
+.ink-ink {
+  --sea: var(--ink);
+  --sea-deep: var(--ink-2);
+}
+.mark {
+  font: 600 1rem var(--serif);
+  border: 1.5px solid currentColor;
+  border-radius: 3px;
+  padding: 1px 6px;
+  margin-right: 8px;
+}
 .counter {
   max-width: 1020px;
   margin: 0 auto;

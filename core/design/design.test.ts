@@ -100,6 +100,37 @@ describe('proofreading', () => {
       (design) => (design.templates[0]!.body += '{mood}'),
       'templates/confirmation',
     ],
+    ['a portal without a mailbox', (design) => (design.portals[0]!.mailbox = 'nowhere'), 'portals/merrow'],
+    [
+      'a portal that shows no known group',
+      (design) => (design.portals[0]!.groups = ['gone']),
+      'portals/merrow',
+    ],
+    [
+      'a portal that never signs off',
+      (design) => (design.portals[0]!.inactivityMinutes = 0),
+      'portals/merrow',
+    ],
+    [
+      'a portal with no address',
+      (design) => design.portals.push({ ...design.portals[0]!, id: 'Not an address' }),
+      'portals/Not an address',
+    ],
+    [
+      'an item shown by an answer',
+      (design) => (design.items[0]!.showWhen = { fact: 'form.gates', op: 'filled' }),
+      'catalog/gate-scanner',
+    ],
+    [
+      'a question filled in with what it refuses',
+      (design) => (design.questions.find((one) => one.name === 'gates')!.default = 99),
+      'questions/gates',
+    ],
+    [
+      'a question that looks like nothing',
+      (design) => (design.questions[0]!.pattern = { like: '(', message: 'x' }),
+      'questions/summary',
+    ],
     ['a calendar with 25:00', (design) => (design.calendars[0]!.week[0]!.to = '25:00'), 'working-time/desk'],
     ['two things of one name', (design) => design.items.push(design.items[0]!), 'catalog/gate-scanner'],
   ]

@@ -5,7 +5,9 @@ import {
   checkAnswers,
   patternOf,
   unreachableQuestions,
+  type CatalogItem,
   type Form,
+  type Portal,
   type Question,
 } from '../intake'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
@@ -157,6 +159,7 @@ function doubles(reader: Reader): void {
     ['service-levels', design.serviceLevels.map((one) => one.id)],
     ['ladders', design.ladders.map((one) => one.id)],
     ['working-time', design.calendars.map((one) => one.id)],
+    ['portals', design.portals.map((one) => one.id)],
   ]
   for (const [place, ids] of lists)
     for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
@@ -187,9 +190,25 @@ function catalog(reader: Reader): void {
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
     formCondition(reader, place, item.showWhen, new Set())
   }
-  for (const portal of reader.design.portals)
-    for (const organisation of portal.organisations)
-      reader.refers(`portals/${portal.id}`, 'organisation', organisation)
+  for (const portal of reader.design.portals) portalRules(reader, portal)
+}
+
+function portalRules(reader: Reader, portal: Portal): void {
+  const place = `portals/${portal.id}`
+  const { organisations, groups = [], inactivityMinutes: minutes } = portal
+  for (const organisation of organisations) reader.refers(place, 'organisation', organisation)
+  for (const group of groups) reader.refers(place, 'group', group)
+  if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(portal.id))
+    reader.error(place, 'its address has small letters, figures and hyphens only')
+  if (!portal.name.trim()) reader.error(place, 'has no name')
+  if (!/^[^\s@]+@[^\s@]+$/.test(portal.mailbox))
+    reader.error(place, 'needs a mailbox that its mails come from')
+  if (!(minutes >= 1 && minutes <= 1440))
+    reader.error(place, 'signs people off after 1 to 1440 minutes without activity')
+  const isShown = (item: CatalogItem) =>
+    (item.portals.length === 0 || item.portals.includes(portal.id)) &&
+    (groups.length === 0 || groups.includes(item.group))
+  if (!reader.design.items.some(isShown)) reader.remark(place, 'nothing can be asked for here')
 }
 
 function forms(reader: Reader): void {

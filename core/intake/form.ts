@@ -104,7 +104,15 @@ export interface Portal {
   /** Sender of its mails. */
   mailbox: string
   inactivityMinutes: number
+  /** One or two letters that stand before its name. */
+  mark?: string
+  /** The ink of what can be pressed: one of our own, sea unless set. */
+  ink?: PortalInk
+  /** Groups of the catalog that it shows; all of them if left out or empty. */
+  groups?: string[]
 }
+
+export type PortalInk = 'sea' | 'brass' | 'ink'
 
 /** What is known about who asks before anything is answered; conditions of forms may ask for it. */
 export const ASKER_FACTS = ['requester', 'organisation', 'site', 'cover', 'portal'] as const

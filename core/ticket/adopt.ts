@@ -1,3 +1,4 @@
+import { spent } from '../clock'
 import { statusOf } from '../lifecycle'
 import type { CompiledDesign } from '../design'
 import type { Change } from './change'
@@ -30,10 +31,27 @@ export function adoptEdition(change: Change): void {
   const misfit = misfitOf(state, design)
   if (misfit) throw new Refused('conflict', `Ticket ${state.reference} cannot follow: ${misfit}.`)
   if (statusOf(design.kind(state.kind), state.status).group === 'done') return
-  change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition })
+  const hours = targetsWithNewHours(change)
+  change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours })
   fitClocks(change, `edition ${design.edition}`)
   const passed = skippedRungs(rungsDue(change))
   if (passed.length) change.enter({ kind: 'rungsPassed', alarms: passed }, { system: 'ladder' })
+}
+
+/**
+ * Running targets whose calendar says something else in the edition, such as a holiday to come, but nothing else about
+ * what was counted so far: their account goes on without a line for it. The others are fitted like any changed promise.
+ */
+function targetsWithNewHours({ state, design, now }: Change): string[] {
+  return state.clocks
+    .filter((clock) => {
+      const { edition, calendar, stoppedAt } = clock
+      if (stoppedAt !== undefined || !design.hasCalendar(calendar)) return false
+      if (design.hasSameHours(edition, calendar)) return false
+      const moved = { ...clock, edition: design.edition }
+      return spent(moved, design.hoursOf(moved), now) === spent(clock, design.hoursOf(clock), now)
+    })
+    .map((clock) => clock.target)
 }
 
 function rungsDue({ state, design, now }: Change) {

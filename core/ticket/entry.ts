@@ -81,7 +81,13 @@ export type EntryBody =
   | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
   | { kind: 'clockReopened'; target: string; why: string }
   /** The ticket follows a newer edition from here on. */
-  | { kind: 'editionAdopted'; from: number; to: number }
+  | {
+      kind: 'editionAdopted'
+      from: number
+      to: number
+      /** Targets whose calendar says something else there, but nothing else about the time that has passed. */
+      hours: string[]
+    }
   /** Rungs that lay in the past already when their ladder came to the ticket, and do not ring. */
   | { kind: 'rungsPassed'; alarms: string[] }
   | {

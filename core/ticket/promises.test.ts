@@ -291,6 +291,8 @@ describe('following a newer edition', () => {
     adopt(ticket, next, at(30))
     const clock = clockOf(ticket)
     expect(clock.carried).toBeUndefined()
+    expect(clock.grants).toHaveLength(1)
+    expect(ticket.entries.at(-1)).toMatchObject({ kind: 'editionAdopted', hours: ['respond', 'resolve'] })
     expect(spentOf(ticket, at(30))).toBe(spentBefore)
     expect(balance(clock, hoursOf(ticket, clock), at(30))).toBe(clock.grants.at(-1)!.granted - spentBefore)
     expect(dueAt(clock, hoursOf(ticket, clock))!).toBeGreaterThanOrEqual(before)

@@ -156,7 +156,10 @@ const APPLY: Apply = {
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
   },
   rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
-  editionAdopted: (_, { to }) => ({ edition: to }),
+  editionAdopted: (state, { to, hours }) => ({
+    edition: to,
+    ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
+  }),
   rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
   messagesQueued: (state, { messages }) => ({
     messages: [

@@ -171,10 +171,11 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
         calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, balance = excluded.balance, balance_at = excluded.balance_at, due_at = excluded.due_at,
-        stopped_at = excluded.stopped_at, outcome = excluded.outcome),
+        stopped_at = excluded.stopped_at, outcome = excluded.outcome
+        where clock is distinct from excluded),
     ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
     a as (insert into alarm select * from ${filled('alarm')}
-      on conflict (reference, key) do update set at = excluded.at),
+      on conflict (reference, key) do update set at = excluded.at where alarm.at <> excluded.at),
     ${rows.request_key.length ? sql`k as (insert into request_key (person, key, body_hash, reference) select person, key, body_hash, reference from ${filled('request_key')}),` : sql``}
     ${rows.outbox.length ? deliveries(filled('outbox')) : sql``}
     e as (insert into entry select * from ${filled('entry')})

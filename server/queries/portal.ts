@@ -10,7 +10,9 @@ export function showsItem(item: CatalogItem, portal: string, asker: Facts): bool
 /** The index of a portal: groups in order, each with what somebody can ask for there. */
 export function portalIndex(design: CompiledDesign, portal: string, asker: Facts) {
   const { groups, items } = design.design
+  const shown = design.findPortal(portal)?.groups ?? []
   return groups
+    .filter((group) => shown.length === 0 || shown.includes(group.id))
     .map((group) => ({
       ...group,
       items: items

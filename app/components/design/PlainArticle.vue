@@ -193,39 +193,6 @@ function setTemplate(id: string, change: object) {
       <DesignMargin :findings="findings" :place="`templates/${template.id}`" />
     </section>
   </div>
-  <div v-else-if="article === 'portals'">
-    <h1>8 Portals</h1>
-    <table class="ledger-table">
-      <thead>
-        <tr>
-          <th>Portal</th>
-          <th>Address</th>
-          <th>Who may sign in</th>
-          <th>Mail goes out as</th>
-          <th class="n">Signs off after</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="portal in design.portals" :key="portal.id">
-          <td>
-            <b>{{ portal.name }}</b> <span class="quiet">{{ portal.motto }}</span>
-          </td>
-          <td>
-            <a :href="`/portal/${portal.id}`">/portal/{{ portal.id }}</a>
-          </td>
-          <td>
-            {{
-              portal.organisations
-                .map((id) => directory.organisations.find((one) => one.id === id)?.name ?? id)
-                .join(', ') || 'everybody'
-            }}
-          </td>
-          <td>{{ portal.mailbox }}</td>
-          <td class="n">{{ portal.inactivityMinutes }} min</td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
   <div v-else>
     <h1>There is no such article</h1>
     <p>Choose one from the outline.</p>

@@ -202,6 +202,11 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           v-bind="common"
           :directory="shown.directory"
         />
+        <DesignPortalsArticle
+          v-else-if="article.startsWith('portals')"
+          v-bind="common"
+          :directory="shown.directory"
+        />
         <DesignPlainArticle v-else v-bind="common" :article="article" :directory="shown.directory" />
       </template>
     </div>

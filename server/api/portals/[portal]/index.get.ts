@@ -9,10 +9,12 @@ export default defineRoute(
     const design = await desk.knowledge.currentEdition()
     const portal = design.findPortal(event.context.params?.portal ?? '')
     if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
-    const { name, motto } = portal
+    const { name, motto, mark, ink } = portal
     return {
       name,
       motto,
+      mark,
+      ink,
       desk: design.design.desk.name,
       groups: signedIn ? portalIndex(design, portal.id, await askerOf(desk, signedIn.id, portal.id)) : [],
     }
