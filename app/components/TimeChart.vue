@@ -225,7 +225,7 @@ function onKey(event: KeyboardEvent) {
         :key="`t${one.start}`"
         class="word"
         :x="x(one.start) + 5"
-        :y="TOP + 3"
+        :y="TOP - 1"
       >
         shut
       </text>

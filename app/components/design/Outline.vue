@@ -131,4 +131,38 @@ ol ol .num {
   flex-direction: column;
   gap: 8px;
 }
+/* On a narrow screen the articles stand in one line that can be pushed, so that the page begins with what is open. */
+@media (max-width: 760px) {
+  .outline {
+    border-right: 0;
+    border-bottom: 1px solid var(--rule-2);
+    padding: 10px 0;
+    overflow: hidden;
+  }
+  .outline > ol {
+    display: flex;
+    overflow-x: auto;
+  }
+  a,
+  ol ol a {
+    white-space: nowrap;
+    padding: 6px 12px;
+  }
+  a .num,
+  ol ol .num {
+    width: auto;
+    margin-right: 4px;
+  }
+  a.on {
+    box-shadow: inset 0 -3px var(--sea);
+  }
+  ol ol {
+    display: flex;
+  }
+  .acts {
+    flex-direction: row;
+    flex-wrap: wrap;
+    padding: 10px 12px 0;
+  }
+}
 </style>

@@ -170,6 +170,7 @@ const wide = computed(() => route.query.page === 'full')
             <span class="quiet"
               >{{ total }}{{ view === 'done' ? ', last changed first' : ', by what falls due next' }}</span
             >
+            <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
           </div>
           <div class="views">
             <NuxtLink

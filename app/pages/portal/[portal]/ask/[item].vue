@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { checkAnswers, shownQuestions } from '~~/core/intake/answers'
-import { isNamedType, type Answer, type CatalogItem, type Form, type Question } from '~~/core/intake/form'
-import type { Facts } from '~~/core/condition'
+import type { Answer, CatalogItem } from '~~/core/intake/form'
+import type { AskedForm } from '~/composables/useForm'
 import { momentInWords } from '~~/core/time/words'
 import type { RequestSummary } from '~/composables/useRequests'
 
@@ -11,41 +10,13 @@ const route = useRoute()
 const session = useSession()
 const portal = String(route.params.portal)
 const { data, error: missing } = await useAsyncData(`ask-${portal}-${String(route.params.item)}`, () =>
-  api<{ item: CatalogItem; form: Form; questions: Question[]; asker: Facts }>(
-    `/api/portals/${portal}/items/${String(route.params.item)}`,
-  ),
+  api<AskedForm & { item: CatalogItem }>(`/api/portals/${portal}/items/${String(route.params.item)}`),
 )
 useHead({ title: () => data.value?.item.name ?? 'Request' })
 
-const library = computed(
-  () => new Map((data.value?.questions ?? []).map((question) => [question.name, question])),
+const { answers, library, given, shown, namedTypes, put, fillIn, check } = useForm(
+  () => data.value ?? undefined,
 )
-const answers = reactive<Record<string, Answer>>({})
-const asker = computed(() => data.value?.asker ?? {})
-const given = computed(() => {
-  const clean = Object.fromEntries(
-    Object.entries(answers).filter(
-      ([, value]) =>
-        value !== undefined &&
-        value !== null &&
-        value !== '' &&
-        !(Array.isArray(value) && value.length === 0),
-    ),
-  )
-  const asked = data.value ? shownQuestions(data.value.form, clean, asker.value) : []
-  const names = new Set(asked.map((one) => one.question))
-  return Object.fromEntries(Object.entries(clean).filter(([name]) => names.has(name)))
-})
-const shown = computed(
-  () =>
-    new Set(
-      data.value ? shownQuestions(data.value.form, given.value, asker.value).map((one) => one.question) : [],
-    ),
-)
-function put(name: string, value: Answer | undefined) {
-  if (value === undefined) Reflect.deleteProperty(answers, name)
-  else answers[name] = value
-}
 
 // Steps of which nothing is asked, given the answers so far, are left out.
 const steps = computed(() =>
@@ -63,8 +34,7 @@ async function goTo(index: number) {
 }
 
 const choices = useChoices()
-const named = () => [...library.value.values()].map((one) => one.type).filter(isNamedType)
-if (data.value && session.me) await choices.need(named()).catch(() => undefined)
+if (data.value && session.me) await choices.need(namedTypes.value).catch(() => undefined)
 const problems = ref<Record<string, string>>({})
 const error = ref<ApiError>()
 const busy = ref(false)
@@ -89,13 +59,7 @@ onMounted(() => {
   } catch {
     localStorage.removeItem(store)
   }
-  for (const question of library.value.values())
-    if (
-      question.default !== undefined &&
-      answers[question.name] === undefined &&
-      !localStorage.getItem(store)
-    )
-      answers[question.name] = question.default
+  if (!localStorage.getItem(store)) fillIn()
   requestKey.value ||= crypto.randomUUID()
 })
 watch(answers, () => {
@@ -106,11 +70,10 @@ watch(answers, () => {
 
 async function send() {
   if (!data.value || busy.value) return
-  const asked = { form: data.value.form, library: library.value, asker: asker.value }
   const here = new Set(paged.value ? steps.value[stepAt.value]!.questions.map((one) => one.question) : [])
   const isLast = !paged.value || stepAt.value === steps.value.length - 1
   // A step is left only when it is in order; at the end all of them are looked through.
-  const found = checkAnswers(asked, given.value).filter((one) => isLast || here.has(one.question))
+  const found = check().filter((one) => isLast || here.has(one.question))
   problems.value = Object.fromEntries(found.map(({ question, message }) => [question, message]))
   error.value = undefined
   if (found.length) return focusOn(found[0]!.question)

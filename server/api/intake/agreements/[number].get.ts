@@ -1,0 +1,17 @@
+import { HttpProblem } from '../../../http/problem'
+import { defineRoute } from '../../../http/route'
+import { agreementPage } from '../../../queries/intake'
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'An agreement by its number: whether it covers, and for whom it may be asked',
+  },
+  async ({ desk, number }) => {
+    const wanted = number('number')
+    const page = agreementPage(wanted, await desk.knowledge.directory())
+    if (!page)
+      throw new HttpProblem(404, `There is no agreement ${wanted}. Look for the requester by name instead.`)
+    return page
+  },
+)

@@ -1,0 +1,57 @@
+import { IsOptional, IsString, MaxLength } from 'class-validator'
+import { askerFacts } from '../../../core/ticket'
+import { deskNow } from '../../clock/deskClock'
+import { HttpProblem } from '../../http/problem'
+import { defineRoute } from '../../http/route'
+import { requesterPage } from '../../queries/intake'
+
+class IntakeQuery {
+  /** For whom it is logged. */
+  @IsString()
+  @MaxLength(80)
+  requester!: string
+
+  /** What is asked for; its form comes with the answer. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  item?: string
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary:
+      'What somebody at the desk needs to log a request for another: who they are, their cover, the form',
+    query: IntakeQuery,
+  },
+  async ({ desk, query }) => {
+    const [design, directory] = await Promise.all([
+      desk.knowledge.currentEdition(),
+      desk.knowledge.directory(),
+    ])
+    const person = directory.people.get(query.requester)
+    if (!person?.active)
+      throw new HttpProblem(404, 'There is nobody of this name in the directory who may ask.')
+    const item = query.item === undefined ? undefined : design.findItem(query.item)
+    if (query.item !== undefined && !item) throw new HttpProblem(404, 'There is no such item in the catalog.')
+    const form = item && design.form(item.form)
+    const { groups, items } = design.design
+    return {
+      requester: requesterPage(person, directory),
+      groups: groups.map(({ id, name }) => ({
+        name,
+        items: items.filter((one) => one.group === id).map((one) => ({ value: one.id, label: one.name })),
+      })),
+      asked: item &&
+        form && {
+          item: { id: item.id, name: item.name, description: item.description },
+          form,
+          questions: form.steps
+            .flatMap((step) => step.questions)
+            .map((one) => design.questions.get(one.question)!),
+          asker: askerFacts(person, null, directory, deskNow()),
+        },
+    }
+  },
+)
