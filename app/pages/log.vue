@@ -73,7 +73,12 @@ async function load() {
 watch([requester, item], load, { immediate: true })
 
 const typed = ref('')
-const people = computed(() => agreement.value?.people ?? choices.lists.person ?? [])
+const everybody = computed(() => choices.lists.person ?? [])
+/** A whole name, typed or taken from what is offered, needs no further key. */
+function chooseNamed() {
+  const [one, ...others] = everybody.value.filter((person) => person.label === typed.value)
+  if (one && !others.length) void choose(one.value)
+}
 /** A number and Enter fetch the agreement; a name chooses the requester. */
 async function find() {
   const words = typed.value.trim()
@@ -84,7 +89,7 @@ async function find() {
     return
   }
   const wanted = words.toLocaleLowerCase('en')
-  const fitting = people.value.filter((one) => one.label.toLocaleLowerCase('en').includes(wanted))
+  const fitting = everybody.value.filter((one) => one.label.toLocaleLowerCase('en').includes(wanted))
   const exact = fitting.find((one) => one.label.toLocaleLowerCase('en') === wanted)
   const [only] = exact ? [exact] : fitting
   if (!only || (!exact && fitting.length > 1)) {
@@ -98,6 +103,7 @@ async function find() {
 }
 async function choose(person: string) {
   typed.value = ''
+  if (!agreement.value?.people.some((one) => one.value === person)) agreement.value = undefined
   error.value = undefined
   await navigateTo({ path: '/log', query: { for: person, ...(item.value && { item: item.value }) } })
 }
@@ -153,9 +159,16 @@ const day = (at: number) => dayAndMonth(at, session.me!.zone)
     <template v-else>
       <form class="who" role="search" @submit.prevent="find">
         <label for="who">Who is it for? A name, or the number of an agreement</label>
-        <input id="who" v-model="typed" class="inline-field" list="people" autocomplete="off" />
+        <input
+          id="who"
+          v-model="typed"
+          class="inline-field"
+          list="people"
+          autocomplete="off"
+          @input="chooseNamed"
+        />
         <datalist id="people">
-          <option v-for="one in people" :key="one.value" :value="one.label" />
+          <option v-for="one in everybody" :key="one.value" :value="one.label" />
         </datalist>
         <button class="act" type="submit">Find</button>
       </form>
