@@ -261,7 +261,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 }
 @media (max-width: 760px) {
   .design {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto 1fr;
     height: auto;
     overflow-y: auto;
   }
