@@ -130,20 +130,22 @@ export function useDraft() {
   const change = (list: string, id: Id, before: unknown, after: unknown) =>
     changeAll([{ list, id, before, after }])
 
+  // A step is taken off its pile at once, so that a key pressed twice takes back two steps and not one of them twice.
   async function undo(): Promise<void> {
-    const steps = done.value[done.value.length - 1]
+    await sending
+    const steps = done.value.pop()
     if (!steps) return
     const back = [...steps].reverse().map((one) => ({ ...one, before: one.after, after: one.before }))
-    if (!(await patch(back))) return
-    done.value.pop()
-    undone.value.push(steps)
+    if (await patch(back)) undone.value.push(steps)
+    else done.value.push(steps)
   }
 
   async function redo(): Promise<void> {
-    const steps = undone.value[undone.value.length - 1]
-    if (!steps || !(await patch(steps))) return
-    undone.value.pop()
-    done.value.push(steps)
+    await sending
+    const steps = undone.value.pop()
+    if (!steps) return
+    if (await patch(steps)) done.value.push(steps)
+    else undone.value.push(steps)
   }
 
   async function publish(
