@@ -1,4 +1,4 @@
-import { failures, holds, isTest, partsOf, type Condition, type Facts, type Test } from '../condition'
+import { failures, holds, testsOf, type Condition, type Facts, type Test } from '../condition'
 import { freeId } from '../naming'
 import type { ServiceLevel } from './clock'
 
@@ -30,13 +30,9 @@ export function tryLevels(levels: readonly ServiceLevel[], facts: Facts): LevelT
       holds: applies,
       promises,
       missing: failures(level.when, facts),
-      tests: countTests(level.when),
+      tests: testsOf(level.when).length,
     }
   })
-}
-
-function countTests(condition: Condition): number {
-  return isTest(condition) ? 1 : partsOf(condition).reduce((sum, part) => sum + countTests(part), 0)
 }
 
 /**

@@ -40,6 +40,11 @@ export function partsOf(condition: Exclude<Condition, Test>): Condition[] {
   return 'any' in condition ? condition.any : condition.none
 }
 
+/** Every test of a condition, in order. */
+export function testsOf(condition: Condition): Test[] {
+  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
+}
+
 /** Every fact that a condition asks for, once each. */
 export function factsOf(condition: Condition): string[] {
   if (isTest(condition)) return [condition.fact]

@@ -1,6 +1,7 @@
 import {
   isTest,
   partsOf,
+  testsOf,
   type Condition,
   type Facts,
   type FactValue,
@@ -70,8 +71,4 @@ export function failures(condition: Condition, facts: Facts): Test[] {
   if ('none' in condition)
     return condition.none.flatMap((part) => testsOf(part).filter((t) => testHolds(t, facts)))
   return partsOf(condition).flatMap((part) => failures(part, facts))
-}
-
-function testsOf(condition: Condition): Test[] {
-  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
 }

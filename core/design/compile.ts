@@ -10,7 +10,7 @@ import {
 } from '../intake'
 import type { Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
-import type { Clock, Target } from '../clock'
+import type { Clock } from '../clock'
 import { canonicalJson } from '../json'
 import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
@@ -65,7 +65,6 @@ export class CompiledDesign {
       rotas: byId(design.rotas),
       templates: byId(design.templates),
       calendars: byId(design.calendars),
-      serviceLevels: byId(design.serviceLevels),
     }
   }
 
@@ -135,16 +134,6 @@ export class CompiledDesign {
     if (!found) throw new BrokenReference('edition', String(edition))
     return found
   }
-
-  /** What a service level says of a target; undefined when it has no such. */
-  target(serviceLevel: string, target: string): Target | undefined {
-    const level = this.maps.serviceLevels.get(serviceLevel)
-    return level?.targets.find((one) => one.target === target)
-  }
-
-  /** Whether a reopened ticket's targets of this level begin anew. */
-  beginsAnewOnReopen = (serviceLevel: string): boolean =>
-    this.maps.serviceLevels.get(serviceLevel)?.onReopen === 'anew'
 
   /** A category's path in names: `Gates › Scanners`. */
   categoryPath(id: string): string {

@@ -1,5 +1,5 @@
 import type { Target } from '../clock'
-import { factsOf, isTest, partsOf, type Condition, type FactValue, type Test } from '../condition'
+import { factsOf, testsOf, type Condition, type FactValue, type Test } from '../condition'
 import {
   ASKER_FACTS,
   checkAnswers,
@@ -120,10 +120,6 @@ const VALUE_KINDS: Record<string, string> = {
   technician: 'person',
   status: 'status',
   statusGroup: 'group of statuses',
-}
-
-function testsOf(condition: Condition): Test[] {
-  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
 }
 
 /**

@@ -90,6 +90,22 @@ describe('questions that can never show', () => {
       ],
       ['light', 'gates'],
     ],
+    [
+      'a number between two whole ones',
+      [
+        { question: 'gates' },
+        {
+          question: 'light',
+          showWhen: {
+            all: [
+              { fact: 'form.gates', op: 'greater', value: 2 },
+              { fact: 'form.gates', op: 'less', value: 3 },
+            ],
+          },
+        },
+      ],
+      [],
+    ],
     ['who asks', [{ question: 'gates', showWhen: is('site', 'varnes') }], []],
     [
       'who asks twice over',

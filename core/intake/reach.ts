@@ -1,13 +1,4 @@
-import {
-  factsOf,
-  holds,
-  isTest,
-  partsOf,
-  type Condition,
-  type Facts,
-  type FactValue,
-  type Test,
-} from '../condition'
+import { factsOf, holds, testsOf, type Condition, type Facts, type FactValue, type Test } from '../condition'
 import type { QuestionLibrary } from './answers'
 import { shownQuestions } from './answers'
 import { ASKER_FACTS, type Form, type Question } from './form'
@@ -46,10 +37,6 @@ export function unreachableQuestions(form: Form, library: QuestionLibrary): stri
 const askerOf = (known: Record<string, unknown>): Facts =>
   Object.fromEntries(ASKER_FACTS.map((fact) => [fact, (known[fact] as string) ?? null]))
 
-function testsOf(condition: Condition): Test[] {
-  return isTest(condition) ? [condition] : partsOf(condition).flatMap(testsOf)
-}
-
 /** Calls with every combination of values until it is told that enough are tried. */
 function forEachCombination(domains: unknown[][], visit: (values: unknown[]) => boolean): void {
   const at = domains.map(() => 0)
@@ -78,7 +65,10 @@ function answersOf(question: Question, compared: (FactValue | undefined)[]): unk
   if (type === 'manyChoices') return subsets(options.map((option) => option.value))
   if (type === 'number') {
     const numbers = compared.filter((value) => typeof value === 'number')
-    const near = numbers.flatMap((value) => [value - 1, value, value + 1])
+    const sorted = [...new Set(numbers)].sort((a, b) => a - b)
+    // Between two limits lies a number too, even where no whole one does.
+    const between = sorted.slice(1).map((value, index) => (value + sorted[index]!) / 2)
+    const near = [...between, ...sorted.flatMap((value) => [value - 1, value, value + 1])]
     const limits = [min, max, 0].filter(Number.isFinite)
     return [...new Set([...near, ...limits])].filter((value) => value >= min && value <= max)
   }

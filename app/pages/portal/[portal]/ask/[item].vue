@@ -146,6 +146,7 @@ const by = (at: number | null) =>
       <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
       <h1>{{ data.item.name }}</h1>
       <p class="quiet">{{ data.item.description }}</p>
+      <p v-if="data.item.expected">How long it takes: {{ data.item.expected }}</p>
       <p v-if="paged" class="quiet" aria-live="polite">Step {{ stepAt + 1 }} of {{ steps.length }}</p>
       <FormFields
         :steps="paged ? [steps[stepAt]!] : steps"
