@@ -552,8 +552,9 @@ function makeDesign(): Design {
       portal('merrow', 'Merrow Line', 'help at sea and ashore', 'merrow'),
       portal('port', 'Hallin Port Trust', 'help for the harbour', 'port'),
       portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
-      portal('lantern', 'Lantern Rock Museum', 'help at the light', 'lantern'),
-      portal('saltern', 'Saltern Kelp Works', 'help on the farms', 'saltern'),
+      // What may be paid for by itself is looked at before anything is promised.
+      { ...portal('lantern', 'Lantern Rock Museum', 'help at the light', 'lantern'), holds: true },
+      { ...portal('saltern', 'Saltern Kelp Works', 'help on the farms', 'saltern'), holds: true },
     ],
     triage: {
       ...first.triage,

@@ -14,7 +14,17 @@ import {
 } from '../core/ticket'
 import { DAY, HOUR, MINUTE, SECOND, Zone, isoDate, type Instant } from '../core/time'
 import { Chance } from './chance'
-import { ANSWERS, DETAILS, NOTES, QUESTIONS_BACK, REMARKS, REPLIES, SUMMARIES, WAITS } from './words'
+import {
+  ANSWERS,
+  DETAILS,
+  NOTES,
+  QUESTIONS_BACK,
+  REMARKS,
+  REPLIES,
+  SUMMARIES,
+  TURNED_AWAY,
+  WAITS,
+} from './words'
 
 /** One ticket of the past: its state, its whole record and the messages that went out. */
 export interface PastTicket {
@@ -146,7 +156,35 @@ class Past {
         requester: requester.id,
       },
     )
-    this.planReply(reference, at)
+    if (this.tickets.get(reference)!.state.held) this.planAcceptance(reference, at)
+    else this.planReply(reference, at)
+  }
+
+  /** Somebody at the counter lets it in; a few are turned away. Of the last day some wait still. */
+  private planAcceptance(reference: number, at: Instant): void {
+    const { requester } = this.tickets.get(reference)!.state
+    const isLate = at > this.until - 1.5 * DAY
+    const who = this.worker(reference, at + this.chance.between(0.1, isLate ? 40 : 3) * HOUR, 'front-counter')
+    const actor = { person: who.id }
+    if (this.chance.happens(isLate ? 0.6 : 0.12)) {
+      const text = this.chance.pick(QUESTIONS_BACK)
+      const ask = this.worker(reference, at + this.chance.between(0.1, 1) * HOUR, 'front-counter')
+      this.plan(ask.at, () => this.apply(reference, ask.at, { person: ask.id }, { kind: 'reply', text }))
+      const back = Math.max(ask.at, who.at - HOUR)
+      if (!isLate || this.chance.happens(0.3))
+        this.plan(back, () => {
+          const said = { kind: 'answer', text: this.chance.pick(ANSWERS) } as const
+          this.apply(reference, back, { person: requester }, said)
+        })
+    }
+    const isTurnedAway = this.chance.happens(0.05)
+    this.plan(Math.max(who.at, at) + 2 * MINUTE, () => {
+      const now = Math.max(who.at, at) + 2 * MINUTE
+      if (isTurnedAway)
+        return this.apply(reference, now, actor, { kind: 'reject', text: this.chance.pick(TURNED_AWAY) })
+      this.apply(reference, now, actor, { kind: 'accept' })
+      this.planReply(reference, now)
+    })
   }
 
   private answersFor(formId: string, at: Instant): Answers {
@@ -190,10 +228,10 @@ class Past {
   }
 
   /** Who works on it, at the earliest moment from `at` at which they are on shift. */
-  private worker(reference: number, from: Instant): { id: string; at: Instant } {
+  private worker(reference: number, from: Instant, team?: string): { id: string; at: Instant } {
     const at = Math.round(from)
     const { state } = this.tickets.get(reference)!
-    const members = this.directory.membersOf.get(state.team)!
+    const members = this.directory.membersOf.get(team ?? state.team)!
     const own = state.technician ? this.directory.people.get(state.technician) : undefined
     const free = (person: Person) => {
       const shift = this.directory.shiftOf(person)!

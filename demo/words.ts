@@ -152,3 +152,10 @@ export const REMARKS = [
   'Put right in the booking list; passengers told.',
   'Exchanged the device; the old one is in the workshop.',
 ]
+
+/** Why the counter turns a request away. */
+export const TURNED_AWAY = [
+  'This belongs to the harbour office; they have your message now.',
+  'Without an agreement we can only do this as a paid job. Say whether you want an offer, and we go on.',
+  'We looked: the part is out of production, and we cannot get another.',
+]

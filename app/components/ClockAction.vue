@@ -17,8 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
 const fields = reactive({ which: props.target, why: '', amount: 60 as number | null, unit: 'minutes' })
-const error = ref<ApiError>()
-const busy = ref(false)
+const { busy, error, run } = useDeed(() => emit('stale'))
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('input, textarea, select')?.focus())
 
@@ -53,25 +52,14 @@ const effects = computed(() =>
 const verb = computed(() => ({ pause: 'Pause', resume: 'Resume', extend: 'Extend' })[props.deed])
 
 async function submit() {
-  busy.value = true
-  error.value = undefined
-  try {
-    await api(`/api/tickets/${props.reference}/clocks`, {
-      method: 'POST',
-      body: {
-        do: props.deed,
-        targets: fields.which ? [fields.which] : [],
-        why: fields.why,
-        ...(props.deed === 'extend' && { minutes: minutes.value }),
-      },
-    })
-    emit('done')
-  } catch (thrown) {
-    error.value = asApiError(thrown)
-    if (error.value.problem.status === 409) emit('stale')
-  } finally {
-    busy.value = false
+  const body = {
+    do: props.deed,
+    targets: fields.which ? [fields.which] : [],
+    why: fields.why,
+    ...(props.deed === 'extend' && { minutes: minutes.value }),
   }
+  const path = `/api/tickets/${props.reference}/clocks`
+  if (await run(() => api(path, { method: 'POST', body }))) emit('done')
 }
 </script>
 
@@ -134,13 +122,6 @@ async function submit() {
 </template>
 
 <style scoped>
-.panel {
-  border: 1px solid var(--rule-2);
-  border-left: 3px solid var(--sea);
-  background: var(--page-2);
-  padding: 10px 14px;
-  margin: 8px 0;
-}
 .line {
   display: flex;
   flex-wrap: wrap;

@@ -8,6 +8,7 @@ interface Hit {
 }
 
 const PLACES: Hit[] = [
+  { to: '/arrivals', name: 'Arrivals: what waits to be accepted', note: 'place' },
   { to: '/desk', name: 'Desk: everything open', note: 'place' },
   { to: '/desk?view=mine', name: 'Desk: mine', note: 'view' },
   { to: '/desk?view=unassigned', name: 'Desk: unassigned', note: 'view' },
@@ -44,14 +45,11 @@ watch(text, async (words) => {
   if (!words.trim()) return (found.value = [])
   await new Promise((done) => setTimeout(done, 150))
   if (mine !== asked) return
-  const open = await api<TicketList>('/api/tickets', { query: { search: words, limit: 6 } }).catch(
-    () => undefined,
-  )
-  const done = await api<TicketList>('/api/tickets', {
-    query: { search: words, limit: 4, view: 'done' },
+  const list = await api<TicketList>('/api/tickets', {
+    query: { search: words, limit: 10, view: 'all' },
   }).catch(() => undefined)
   if (mine !== asked) return
-  found.value = [...(open?.rows ?? []), ...(done?.rows ?? [])].map((row) => ({
+  found.value = (list?.rows ?? []).map((row) => ({
     to: `/desk/${row.reference}`,
     name: `${row.reference} ${row.summary}`,
     note: row.status,

@@ -18,25 +18,14 @@ const field = ref<ResortField>('priority')
 const value = ref('')
 watch(field, (name) => (value.value = props.ticket.sorted[name]), { immediate: true })
 const isSame = computed(() => value.value === props.ticket.sorted[field.value])
-const error = ref<ApiError>()
-const busy = ref(false)
+const { busy, error, run } = useDeed()
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector('select')?.focus())
 
 async function submit() {
-  busy.value = true
-  error.value = undefined
-  try {
-    await api(`/api/tickets/${props.ticket.reference}/sort`, {
-      method: 'POST',
-      body: { field: field.value, value: value.value },
-    })
-    emit('done')
-  } catch (thrown) {
-    error.value = asApiError(thrown)
-  } finally {
-    busy.value = false
-  }
+  const body = { field: field.value, value: value.value }
+  const path = `/api/tickets/${props.ticket.reference}/sort`
+  if (await run(() => api(path, { method: 'POST', body }))) emit('done')
 }
 </script>
 
@@ -71,11 +60,6 @@ async function submit() {
 
 <style scoped>
 .panel {
-  border: 1px solid var(--rule-2);
-  border-left: 3px solid var(--sea);
-  background: var(--page-2);
-  padding: 10px 14px;
-  margin: 0 0 10px;
   display: flex;
   flex-wrap: wrap;
   gap: 6px 10px;

@@ -12,8 +12,7 @@ const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 const session = useSession()
 const draftKey = computed(() => `yare-draft-${props.ticket.reference}-${props.panel.kind}`)
 const fields = reactive<Record<string, string>>({})
-const error = ref<ApiError>()
-const busy = ref(false)
+const { busy, error, run } = useDeed(() => emit('stale'))
 const people = ref<{ id: string; name: string; teams: string[]; onShift: boolean }[]>([])
 const form = ref<HTMLFormElement>()
 // The status that was on the screen when this was opened: if it is another by the time of sending, the server refuses.
@@ -74,8 +73,6 @@ const names = computed(() =>
 )
 
 async function submit() {
-  busy.value = true
-  error.value = undefined
   const path = `/api/tickets/${props.ticket.reference}/${props.panel.kind}`
   const bodies = {
     reply: { text: fields.text ?? '' },
@@ -87,16 +84,10 @@ async function submit() {
       fields: Object.fromEntries(asked.value.map((field) => [field.name, fields[field.name] ?? ''])),
     },
   }
-  try {
-    await api(path, { method: 'POST', body: bodies[props.panel.kind] })
-    sessionStorage.removeItem(draftKey.value)
-    emit('done')
-  } catch (thrown) {
-    error.value = asApiError(thrown)
-    if (error.value.problem.status === 409) emit('stale')
-  } finally {
-    busy.value = false
-  }
+  const body = bodies[props.panel.kind]
+  if (!(await run(() => api(path, { method: 'POST', body })))) return
+  sessionStorage.removeItem(draftKey.value)
+  emit('done')
 }
 </script>
 
@@ -149,13 +140,6 @@ async function submit() {
 </template>
 
 <style scoped>
-.panel {
-  border: 1px solid var(--rule-2);
-  border-left: 3px solid var(--sea);
-  background: var(--page-2);
-  padding: 12px 14px;
-  margin: 10px 0;
-}
 .panel .act {
   margin-right: 6px;
 }

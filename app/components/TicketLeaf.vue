@@ -85,6 +85,7 @@ const chosenClock = computed(
     clocks.value[clocks.value.length - 1],
 )
 const buttons = computed(() => ticket.value?.transitions ?? [])
+const canWork = computed(() => ticket.value?.statusGroup !== 'done' && !ticket.value?.held)
 const isMine = computed(() => ticket.value?.technicianId === session.me?.id)
 
 function toggle(wanted: Panel) {
@@ -122,17 +123,19 @@ async function done() {
 }
 
 const taking = ref('')
-async function take() {
+async function atOnce(path: string, body: object) {
   taking.value = ''
   try {
-    await api(`/api/tickets/${props.reference}/assign`, {
-      method: 'POST',
-      body: { technician: session.me!.id },
-    })
+    await api(`/api/tickets/${props.reference}/${path}`, { method: 'POST', body })
     await done()
   } catch (error) {
     taking.value = asApiError(error).problem.detail
   }
+}
+const take = () => atOnce('assign', { technician: session.me!.id })
+async function holdAgain() {
+  await atOnce('hold', {})
+  if (!taking.value) await navigateTo(`/arrivals/${props.reference}`)
 }
 
 function onKey(event: KeyboardEvent) {
@@ -179,9 +182,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             >
               Reply <kbd>r</kbd>
             </button>
-            <button v-if="!isMine && ticket.statusGroup !== 'done'" class="act" type="button" @click="take">
-              Make it mine
-            </button>
+            <button v-if="canWork && !isMine" class="act" type="button" @click="take">Make it mine</button>
             <button
               v-for="one in buttons"
               :key="one.to"
@@ -202,7 +203,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               Note
             </button>
             <button
-              v-if="ticket.statusGroup !== 'done'"
+              v-if="canWork"
               class="act plain"
               type="button"
               :aria-expanded="sorting"
@@ -211,6 +212,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               Sort …
             </button>
             <button
+              v-if="!ticket.held"
               class="act plain"
               type="button"
               :aria-expanded="panel?.kind === 'assign'"
@@ -227,6 +229,18 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           </span>
         </div>
         <p v-if="taking" class="notice bad" role="alert">{{ taking }}</p>
+        <p v-if="ticket.held" class="notice">
+          It waits in Arrivals, and nothing is promised yet.
+          <NuxtLink :to="`/arrivals/${reference}`">Decide on it there</NuxtLink>
+        </p>
+        <p v-if="ticket.mergedInto !== null" class="notice">
+          It is handled together with
+          <NuxtLink :to="{ path: `/desk/${ticket.mergedInto}`, query }">{{ ticket.mergedInto }}</NuxtLink>.
+        </p>
+        <p v-if="ticket.rejected" class="notice">
+          It was turned away in Arrivals.
+          <button class="link" type="button" @click="holdAgain">Take it back into Arrivals</button>
+        </p>
         <TicketAction
           v-if="panel"
           :key="JSON.stringify(panel)"
@@ -246,7 +260,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         :events="happened"
         :people="ticket.people"
       />
-      <p v-else class="quiet">Nothing was promised for this ticket.</p>
+      <p v-else-if="!ticket.held" class="quiet">Nothing was promised for this ticket.</p>
 
       <SortAction v-if="sorting" :ticket="ticket" @done="sorted" @close="sorting = false" />
       <dl class="parts">
@@ -288,6 +302,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             {{
               ticket.cover ? `${ticket.cover}, agreement ${ticket.agreement}` : 'no agreement in force'
             }}</span
+          >
+          <span v-if="ticket.others.length" class="quiet">
+            · merged with what {{ ticket.others.join(', ') }} asked, who are told too</span
           >
         </dd>
         <dt>Decided by</dt>

@@ -15,11 +15,15 @@ export function termsInWords(target: Target, design: Design, words: Vocabulary):
     ...(rests.length ? [`stands still while ${rests.join(', or while ')}`] : []),
     keptInWords(target, stopWhen ? inWords(stopWhen, words) : undefined),
     ...(cancelWhen ? [`called off when ${inWords(cancelWhen, words)}`] : []),
-    ...(countsFrom ? [`coming later, it counts from the logging${THROUGH[countsFrom]}`] : []),
+    ...(countsFrom ? [`coming later, it counts from ${FROM[countsFrom]}`] : []),
   ]
 }
 
-const THROUGH = { logging: ' without the pauses', loggingThroughPauses: ', pauses too' }
+const FROM = {
+  logging: 'the logging without the pauses',
+  loggingThroughPauses: 'the logging, pauses too',
+  acceptance: 'its acceptance without the pauses',
+}
 
 function hoursInWords({ calendar, onShift }: Target, { calendars }: Design): string {
   const named = {

@@ -17,6 +17,13 @@ export function useEntryWords(ticket: () => Pick<Ticket, 'people' | 'statuses' |
   const words: Words = {
     logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
     sorted: () => `sorted: ${ticket().category}, first priority and team set`,
+    accepted: (entry) =>
+      `${by(entry)} accepted it${entry.level ? `, with the service level “${entry.level}”` : ''}`,
+    rejected: (entry) => `${by(entry)} turned it away: ${entry.text}`,
+    heldAgain: (entry) => `${by(entry)} put it back into Arrivals: ${entry.why}`,
+    merged: (entry) => `${by(entry)} merged it into ${entry.into}; it is handled there`,
+    tookIn: (entry) =>
+      `${by(entry)} merged ${entry.from} into it: ${entry.summary}${entry.text ? ` (${entry.text.replace(/\n/g, '; ')})` : ''}`,
     clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
     clocksPaused: (entry) =>
       `${entry.byHand ? by(entry) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,

@@ -11,6 +11,9 @@ export interface RequestSummary {
   summary: string
   loggedAt: number
   status: string
+  /** Whether somebody at the desk still has to let it in; the request that it is handled with. */
+  held: boolean
+  mergedInto: number | null
   group: 'new' | 'active' | 'waiting' | 'done'
   waitsForMe: boolean
   respond: Promised

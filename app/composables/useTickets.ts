@@ -81,6 +81,12 @@ export interface Ticket extends Row {
   /** What it is sorted as, by id, and what else could be chosen. */
   sorted: Record<ResortField, string>
   choices: Record<ResortField, { value: string; label: string }[]>
+  /** Whether it waits in Arrivals; whether it was turned away there; with which it is handled. */
+  held: boolean
+  rejected: boolean
+  mergedInto: number | null
+  /** Requesters of tickets that were merged into this one. */
+  others: string[]
   statusId: string
   item: { id: string; name: string }
   kind: string

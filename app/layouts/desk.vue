@@ -13,6 +13,7 @@ const said = ref('')
 const moving = ref(false)
 
 const places = computed(() => [
+  { to: '/arrivals', name: 'Arrivals' },
   { to: '/desk', name: 'Desk' },
   { to: '/deadlines', name: 'Deadlines' },
   { to: '/design', name: 'Design' },
@@ -173,6 +174,10 @@ const KEYS = [
   ['n', 'write a note for the desk'],
   ['p', 'pause a promise, or resume it'],
   ['e', 'extend a promise (leads)'],
+  ['a', 'Arrivals: accept what is open'],
+  ['r', 'Arrivals: ask the requester'],
+  ['m', 'Arrivals: merge it into another'],
+  ['x', 'Arrivals: turn it away'],
   ['?', 'these keys'],
 ] as const
 </script>

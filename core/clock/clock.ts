@@ -35,9 +35,10 @@ export interface Target {
   /**
    * From when it counts where the target comes to a ticket later, since its facts changed: from then on, unless set.
    * `logging` counts from the beginning without the time in which it would have stood still;
-   * `loggingThroughPauses` counts all of that too.
+   * `loggingThroughPauses` counts all of that too; `acceptance` counts like `logging`, but from when the ticket was
+   * let in where it was held in Arrivals.
    */
-  countsFrom?: 'logging' | 'loggingThroughPauses'
+  countsFrom?: 'logging' | 'loggingThroughPauses' | 'acceptance'
 }
 
 export interface ServiceLevel {

@@ -27,6 +27,7 @@ const FAULT: TicketKind = {
   id: 'fault',
   name: 'Fault',
   first: 'logged',
+  turnedAway: 'called-off',
   statuses: [
     { id: 'logged', name: 'Logged', group: 'new', plainly: 'We have it and will look at it', gate: [] },
     { id: 'in-hand', name: 'In hand', group: 'active', plainly: 'Somebody is working on it', gate: [] },
@@ -86,6 +87,18 @@ const TEMPLATES: Template[] = [
     name: 'We have your request',
     subject: '[{reference}] We have it: {summary}',
     body: `${HELLO}\n\nwe have your request. We answer by {respondBy} and mean to have it solved by {resolveBy}.\n\n{answers}\n\n${FOOT}`,
+  },
+  {
+    id: 'held',
+    name: 'We look at your request first',
+    subject: '[{reference}] We have it: {summary}',
+    body: `${HELLO}\n\nwe have your request. Somebody looks at it first; then we tell you when it will be done.\n\n{answers}\n\n${FOOT}`,
+  },
+  {
+    id: 'rejected',
+    name: 'We cannot take your request',
+    subject: '[{reference}] We cannot take it: {summary}',
+    body: `${HELLO}\n\nwe cannot take your request as it is.\n\n{text}\n\nIf you answer in the portal, somebody looks at it again.\n\n${FOOT}`,
   },
   {
     id: 'assigned',

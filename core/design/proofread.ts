@@ -12,6 +12,7 @@ import {
 } from '../intake'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 import { shadowedRows, type DecisionTable } from '../table'
+import type { TicketKind } from '../lifecycle'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
@@ -201,6 +202,7 @@ function portalRules(reader: Reader, portal: Portal): void {
     reader.error(place, 'needs a mailbox that its mails come from')
   if (!(minutes >= 1 && minutes <= 1440))
     reader.error(place, 'signs people off after 1 to 1440 minutes without activity')
+  if (portal.holds) for (const id of TEMPLATES_OF_ARRIVALS) reader.refers(place, 'template', id)
   const isShown = (item: CatalogItem) =>
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
     (groups.length === 0 || groups.includes(item.group))
@@ -314,6 +316,7 @@ function kinds(reader: Reader): void {
         known(from, 'an automatic move')
         known(to, 'an automatic move')
       }
+    turnedAway(reader, kind)
     for (const status of kind.statuses) {
       reader.refers(`${place}#${status.id}`, 'template', status.tell)
       if (status.group !== 'done' && !kind.transitions.some((one) => one.from === status.id))
@@ -324,6 +327,16 @@ function kinds(reader: Reader): void {
         reader.remark(`${place}#${status.id}`, `no way leads to “${status.name}”`)
     }
   }
+}
+
+/** Where tickets end that are turned away or merged: a status that is done. */
+function turnedAway(reader: Reader, kind: TicketKind): void {
+  const place = `kinds/${kind.id}`
+  const { turnedAway: id, statuses } = kind
+  if (!statuses.some((one) => one.group === 'done'))
+    reader.error(place, 'has no status of the group “done”, so its tickets never end')
+  else if (id !== undefined && statuses.find((one) => one.id === id)?.group !== 'done')
+    reader.error(place, 'sends what is turned away to a status that is not done; choose another')
 }
 
 function triageRules(reader: Reader): void {
@@ -449,6 +462,9 @@ function ladders(reader: Reader): void {
 
 /** Templates that the desk itself sends; a design must have them. */
 const NEEDED_TEMPLATES = ['confirmation', 'assigned', 'reply', 'answered']
+
+/** What the desk sends besides, once a portal holds tickets in Arrivals. */
+const TEMPLATES_OF_ARRIVALS = ['held', 'rejected']
 
 function templates(reader: Reader): void {
   for (const id of NEEDED_TEMPLATES) reader.refers('templates', 'template', id)

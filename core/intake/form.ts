@@ -108,6 +108,10 @@ export interface Portal {
   mark?: string
   /** The ink of what can be pressed: one of our own, sea unless set. */
   ink?: PortalInk
+  /** Whether what comes in here waits in Arrivals until somebody accepts it. */
+  holds?: boolean
+  /** How many levels of category a ticket must have to be accepted. */
+  categoryLevels?: number
   /** Groups of the catalog that it shows; all of them if left out or empty. */
   groups?: string[]
 }

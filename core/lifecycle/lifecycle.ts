@@ -35,6 +35,8 @@ export interface TicketKind {
   transitions: Transition[]
   /** The status a new ticket has. */
   first: string
+  /** The status of a ticket that is turned away in Arrivals or merged into another; the last done one unless set. */
+  turnedAway?: string
   automatic: {
     /** By status: where a reply to the requester leads. */
     onReply: Record<string, string>
@@ -51,6 +53,13 @@ export function statusOf(kind: TicketKind, id: string): Status {
   const status = kind.statuses.find((one) => one.id === id)
   if (!status) throw new Error(`the ticket kind “${kind.name}” has no status “${id}”`)
   return status
+}
+
+/** The status in which a ticket ends that is not worked on. */
+export function turnedAwayStatus(kind: TicketKind): Status {
+  if (kind.turnedAway !== undefined) return statusOf(kind, kind.turnedAway)
+  const last = kind.statuses.findLast((one) => one.group === 'done')
+  return last ?? statusOf(kind, kind.first)
 }
 
 export function transitionsFrom(kind: TicketKind, status: string): Transition[] {

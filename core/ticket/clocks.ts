@@ -19,6 +19,7 @@ const LEVELS = { system: 'service levels' }
  * @param why what happened, for the pauses; the name of the status if left out
  */
 export function fitClocks(change: Change, why?: string): void {
+  if (change.state.held) return callOff(change)
   const status = statusOf(change.design.kind(change.state.kind), change.state.status)
   if (status.group === 'done') {
     for (const clock of runningClocks(change)) stopClock(change, clock)
@@ -36,7 +37,13 @@ export function fitClocks(change: Change, why?: string): void {
   restOrGoOn(change, promises, why ?? status.name)
 }
 
-const runningClocks = ({ state }: Change) => state.clocks.filter((clock) => clock.stoppedAt === undefined)
+/** Nothing is promised to a ticket that nobody has let in. */
+function callOff(change: Change): void {
+  for (const clock of runningClocks(change)) endClock(change, clock, 'cancelled')
+}
+
+export const runningClocks = ({ state }: Change) =>
+  state.clocks.filter((clock) => clock.stoppedAt === undefined)
 
 /** A ticket that was done and is not any more: its targets go on, unless their level says that they begin anew. */
 function reopenClocks(change: Change, promises: Map<string, Promised>): void {
@@ -150,7 +157,7 @@ export function stopClock(change: Change, clock: Clock): void {
   endClock(change, clock, left >= 0 ? 'kept' : 'missed')
 }
 
-function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
+export function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
   const left = balance(clock, change.design.hoursOf(clock), change.now)
   change.enter({ kind: 'clockStopped', target: clock.target, outcome, balance: left })
 }

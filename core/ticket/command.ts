@@ -27,6 +27,16 @@ export type Command =
   | { kind: 'assign'; technician: string | null }
   /** A person sorts it otherwise than triage did; promises that depend on it change, time spent is kept. */
   | { kind: 'resort'; field: ResortField; value: string }
+  /** A held ticket is let in: its clocks begin. What is left out stays as triage decides. */
+  | ({ kind: 'accept' } & Acceptance)
+  /** A held ticket is not let in; the requester is told why. */
+  | { kind: 'reject'; text: string }
+  /** Back into Arrivals: one that was turned away, or accepted with nothing done since. */
+  | { kind: 'hold' }
+  /** This ticket is handled together with another from here on, and ends. */
+  | { kind: 'merge'; into: number }
+  /** The other half of a merge: this ticket takes another in. */
+  | { kind: 'takeIn'; from: number; summary: string; requesters: string[]; text: string }
   /** Pauses running targets by hand; without targets all of them. */
   | { kind: 'pauseClocks'; targets: string[]; why: string }
   /** Ends pauses that were made by hand; without targets all of them. */
@@ -38,6 +48,15 @@ export type Command =
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
   | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+
+/** What a person decides when a held ticket is accepted: ids of the ticket's edition. */
+export interface Acceptance {
+  ticketKind?: string
+  category?: string
+  priority?: string
+  /** A service level that comes before all others, whether its conditions hold or not. */
+  level?: string
+}
 
 /** What a person may sort otherwise; the technician changes by `assign`. */
 export type ResortField = Exclude<SortedField, 'technician'>

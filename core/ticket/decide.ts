@@ -5,15 +5,14 @@ import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecy
 import { triage } from '../triage'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
+import { accept, holdAgain, mergeInto, reject, takeIn } from './arrival'
 import { fitClocks, stopClock, ticketAlarms } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
 import { askerFacts, ticketFacts } from './facts'
 import { resort } from './resort'
 import type { TicketState } from './state'
-
-/** Longest text of a reply, an answer or a note, in characters. */
-export const TEXT_LIMIT = 20_000
+import { checkText } from './text'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => void }
@@ -26,6 +25,11 @@ const HANDLERS: Handlers = {
   move: move,
   assign: assignTo,
   resort: (change, { field, value }) => resort(change, field, value),
+  accept: (change, choice) => accept(change, choice),
+  reject: (change, { text }) => reject(change, text),
+  hold: (change) => holdAgain(change, 'taken back'),
+  merge: (change, { into }) => mergeInto(change, into),
+  takeIn: (change, command) => takeIn(change, command),
   pauseClocks: (change, { targets, why }) => pauseByHand(change, targets, why),
   resumeClocks: (change, { targets }) => resumeByHand(change, targets),
   extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),
@@ -37,6 +41,16 @@ const HANDLERS: Handlers = {
     change.enter({ kind: 'messageDelivery', key, state, attempt, detail })
   },
 }
+
+/** What can be done to a ticket only once somebody has let it in. */
+const AFTER_ACCEPTANCE = new Set<Command['kind']>([
+  'move',
+  'assign',
+  'resort',
+  'pauseClocks',
+  'resumeClocks',
+  'extendClock',
+])
 
 /**
  * Decides what a command leads to. Pure: the same input gives the same entries.
@@ -54,22 +68,11 @@ export function decide(
   if ((state === undefined) !== (command.kind === 'log'))
     throw new Error(state ? 'this ticket is logged already' : 'there is no ticket to do this to')
   const change = new Change(state, design, directory, context)
+  if (state?.held && AFTER_ACCEPTANCE.has(command.kind))
+    throw new Refused('conflict', `Ticket ${state.reference} is held in Arrivals: accept it first.`)
   const handler = HANDLERS[command.kind] as (change: Change, command: Command) => void
   handler(change, command)
   return change.result
-}
-
-function checkText(text: string): string {
-  const trimmed = text.trim()
-  if (trimmed === '')
-    throw new Refused('invalid', 'There is no text to send.', [
-      { field: 'text', message: 'please write something' },
-    ])
-  if (trimmed.length > TEXT_LIMIT) {
-    const message = `please shorten this to ${TEXT_LIMIT} characters; it has ${trimmed.length}`
-    throw new Refused('invalid', 'The text is too long.', [{ field: 'text', message }])
-  }
-  return trimmed
 }
 
 function logTicket(change: Change, command: Of<'log'>): void {
@@ -100,6 +103,9 @@ function logTicket(change: Change, command: Of<'log'>): void {
     )
   const kind = design.kind(item.kind)
   const agreement = directory.agreementAt(requester.organisation, now)
+  const portal = command.portal === null ? undefined : design.findPortal(command.portal)
+  // What somebody at the desk enters, the desk has seen already.
+  const isHeld = portal?.holds === true && command.channel !== 'desk'
   change.enter({
     kind: 'logged',
     reference: command.reference,
@@ -116,6 +122,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
     agreement: agreement?.number ?? null,
     edition: design.edition,
     status: kind.first,
+    ...(isHeld && { held: true as const }),
   })
   const { openCounts } = change.context
   const values = triage(
@@ -123,6 +130,18 @@ function logTicket(change: Change, command: Of<'log'>): void {
     design,
     directory,
   )
+  if (isHeld) {
+    const because = {
+      text: 'Held in Arrivals: somebody gets it when it is accepted.',
+      article: `portals/${portal.id}`,
+    }
+    change.enter(
+      { kind: 'sorted', values: { ...values, technician: { value: null, because } } },
+      { system: 'triage' },
+    )
+    change.tell([requester], 'held')
+    return
+  }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   fitClocks(change)
   change.tell([requester], 'confirmation')
@@ -131,15 +150,27 @@ function logTicket(change: Change, command: Of<'log'>): void {
 
 function reply(change: Change, { text }: Of<'reply'>): void {
   change.enter({ kind: 'replied', text: checkText(text) })
+  if (change.state.held) {
+    change.tell(requestersOf(change), 'reply', { text: text.trim() })
+    return
+  }
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
   fitClocks(change)
   moveByItself(change, 'onReply', 'a reply went out')
-  change.tell([change.directory.people.get(change.state.requester)], 'reply', { text: text.trim() })
+  change.tell(requestersOf(change), 'reply', { text: text.trim() })
+}
+
+/** Whose ticket it is, and those whose tickets were merged into it. */
+function requestersOf({ state, directory }: Change) {
+  return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
 }
 
 function answer(change: Change, { text }: Of<'answer'>): void {
   change.enter({ kind: 'answered', text: checkText(text) })
+  // What was missing may be there now, so a person looks at it again.
+  if (change.state.rejected) holdAgain(change, 'the requester answered')
+  if (change.state.held) return
   moveByItself(change, 'onAnswer', 'the requester answered')
   const { technician } = change.state
   if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
@@ -177,7 +208,7 @@ function move(change: Change, { from, to, fields }: Of<'move'>): void {
   change.enter({ kind: 'statusMoved', from, to, fields })
   fitClocks(change, fields.reason?.trim() || undefined)
   if (status.tell)
-    change.tell([change.directory.people.get(state.requester)], status.tell, {
+    change.tell(requestersOf(change), status.tell, {
       text: fields.reason ?? fields.remarks ?? '',
     })
 }

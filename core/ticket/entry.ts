@@ -29,6 +29,8 @@ export interface LoggedBody {
   /** The edition that decides everything about this ticket from here on. */
   edition: number
   status: string
+  /** Set where the portal keeps it in Arrivals until somebody accepts it. */
+  held?: true
 }
 
 export interface QueuedMessage {
@@ -60,6 +62,12 @@ export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
 export type EntryBody =
   | LoggedBody
   | { kind: 'sorted'; values: TriageResult }
+  /** Somebody let a held ticket in; what it is sorted as follows in `sorted`. */
+  | { kind: 'accepted'; ticketKind: string; status: string; level?: string }
+  | { kind: 'rejected'; status: string; text: string }
+  | { kind: 'heldAgain'; status: string; why: string }
+  | { kind: 'merged'; into: number; status: string }
+  | { kind: 'tookIn'; from: number; summary: string; requesters: string[]; text: string }
   | { kind: 'clocksStarted'; clocks: (Clock & { because: Because })[] }
   | { kind: 'clocksPaused'; targets: string[]; why: string; byHand?: true }
   | { kind: 'clocksResumed'; targets: string[]; why: string }

@@ -36,6 +36,7 @@ export function composeMessage(
 function ticketFields(change: Change, person: Person): Record<string, string> {
   const { state, design, directory } = change
   const by = (target: string) => {
+    if (state.held) return 'a time that you are told as soon as we have looked at it'
     const clock = state.clocks.findLast((one) => one.target === target)
     return clock ? dueInWords(clock, change, person) : 'no time promised'
   }

@@ -22,8 +22,10 @@ export function promisesOf(change: Change): Map<string, Promised> {
   const { state, design } = change
   const facts = ticketFacts(state, design)
   const promises = new Map<string, Promised>()
-  for (const level of design.design.serviceLevels) {
-    if (!holds(level.when, facts)) continue
+  const { serviceLevels } = design.design
+  const chosen = serviceLevels.filter((level) => level.id === state.level)
+  const applying = serviceLevels.filter((level) => holds(level.when, facts))
+  for (const level of [...chosen, ...applying]) {
     for (const target of level.targets) {
       const duration = target.granted[state.priority]
       if (!duration || promises.has(target.target)) continue
@@ -67,18 +69,21 @@ export function whyGranted({ state, design, directory }: Change, { hours }: Prom
 export function becauseOf(change: Change, promised: Promised): Because {
   const { level } = promised
   const words = inWords(level.when, change.design.vocabulary(change.directory))
-  const text = `Service level “${level.name}” applies first: ${words}. ${whyGranted(change, promised)}.`
+  const why =
+    level.id === change.state.level ? 'was chosen when the ticket was accepted' : `applies first: ${words}`
+  const text = `Service level “${level.name}” ${why}. ${whyGranted(change, promised)}.`
   return { text, article: `service-levels/${level.id}` }
 }
 
 /** The clock of a promise that begins: now, or as its target says from the logging of the ticket. */
 export function clockFor(change: Change, promised: Promised): Clock & { because: Because } {
-  const { clocks, loggedAt } = change.state
+  const { clocks, loggedAt, acceptedAt = loggedAt } = change.state
   const { target, countsFrom } = promised.target
   // One that begins again counts from where the last one ended, not from the logging again.
   const isAgain = clocks.some((one) => one.target === target && one.outcome !== 'cancelled')
-  const fromLogging = countsFrom !== undefined && !isAgain && loggedAt < change.now
-  let startedAt = fromLogging ? loggedAt : change.now
+  const from = countsFrom === 'acceptance' ? acceptedAt : loggedAt
+  const isEarlier = countsFrom !== undefined && !isAgain && from < change.now
+  let startedAt = isEarlier ? from : change.now
   // Two clocks of one target are told apart by their start, so it is never the same moment.
   while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
   return {
@@ -89,17 +94,18 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
     edition: change.design.edition,
     startedAt,
     grants: [{ at: startedAt, granted: promised.granted, why: whyGranted(change, promised) }],
-    pauses: fromLogging && countsFrom === 'logging' ? pausesSince(change, promised.target) : [],
+    pauses:
+      isEarlier && countsFrom !== 'loggingThroughPauses' ? pausesSince(change, promised.target, from) : [],
     stopOn: promised.target.stopOn,
     pauseIn: promised.target.pauseIn,
     because: becauseOf(change, promised),
   }
 }
 
-/** Where a target would have stood still since the logging: by status, and with what people paused. */
-function pausesSince({ state, design, now }: Change, target: Target): Pause[] {
+/** Where a target would have stood still since it counts: by status, and with what people paused. */
+function pausesSince({ state, design, now }: Change, target: Target, since: Instant): Pause[] {
   const kind = design.kind(state.kind)
-  const byStatus = state.statuses.flatMap(({ at, status }, index): Pause[] => {
+  const byStatus = state.statuses.flatMap(({ at, status }, index): Ended[] => {
     const { group, name } = statusOf(kind, status)
     const to = state.statuses[index + 1]?.at ?? now
     return to > at && restsIn(target.pauseIn, group) ? [{ from: at, to, by: 'the desk', why: name }] : []
@@ -108,18 +114,21 @@ function pausesSince({ state, design, now }: Change, target: Target): Pause[] {
   const byHand = (oldest?.pauses ?? [])
     .filter((one) => one.byHand && (one.to ?? now) > one.from)
     .map((one) => ({ ...one, to: one.to ?? now }))
-  return joined([...byStatus, ...byHand])
+  const all = [...byStatus, ...byHand].filter(({ to }) => to > since)
+  return joined(all.map((pause) => ({ ...pause, from: Math.max(pause.from, since) })))
 }
 
+type Ended = Pause & { to: Instant }
+
 /** Pauses in order; of two that overlap the later begins where the earlier ends. */
-function joined(pauses: (Pause & { to?: Instant })[]): Pause[] {
+function joined(pauses: Ended[]): Pause[] {
   let until = Number.NEGATIVE_INFINITY
   return [...pauses]
     .sort((a, b) => a.from - b.from)
     .flatMap((pause) => {
       const from = Math.max(pause.from, until)
-      if (from >= pause.to!) return []
-      until = pause.to!
+      if (from >= pause.to) return []
+      until = pause.to
       return [{ ...pause, from }]
     })
 }

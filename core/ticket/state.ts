@@ -11,6 +11,14 @@ export interface MessageState {
   state: DeliveryState
 }
 
+/** A ticket that waits in Arrivals. */
+export interface Held {
+  since: Instant
+  /** When the desk last asked the requester something, and when the requester last answered. */
+  askedAt?: Instant
+  answeredAt?: Instant
+}
+
 /** A ticket as its entries make it. Plain data; the texts of the conversation stay in the entries. */
 export interface TicketState {
   reference: number
@@ -47,6 +55,18 @@ export interface TicketState {
   repliedAt: Instant | null
   solvedBy: string | null
   remarks: string | null
+  /** Set while it waits in Arrivals: no clock runs, and nobody has it. */
+  held?: Held
+  /** When somebody let it in; missing on one that was never held. */
+  acceptedAt?: Instant
+  /** A service level that a person chose; it comes before all others. */
+  level?: string
+  /** Whether it was turned away in Arrivals. */
+  rejected?: true
+  /** The ticket that it is handled with. */
+  mergedInto?: number
+  /** Requesters of tickets that were merged into this one, who are told what its own is told. */
+  others?: string[]
 }
 
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
@@ -66,6 +86,12 @@ function resume(clock: Clock, at: Instant): Clock {
   }
 }
 
+/** A ticket that was sent to another status as a whole, and since when. */
+function into(state: TicketState, entry: { at: Instant; status: string }) {
+  const { at, status } = entry
+  return { status, statuses: [...state.statuses, { at, status }] }
+}
+
 const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
 
 const APPLY: Apply = {
@@ -79,6 +105,34 @@ const APPLY: Apply = {
     team: values.team.value,
     technician: values.technician.value,
     because: Object.fromEntries(Object.entries(values).map(([field, { because }]) => [field, because])),
+  }),
+  // Nothing counted before it was let in, so whatever its kind was then left no trace in its statuses.
+  accepted: (state, { at, ticketKind, status, level }) => ({
+    held: undefined,
+    acceptedAt: at,
+    kind: ticketKind,
+    status,
+    statuses: [{ at: state.loggedAt, status }],
+    level,
+  }),
+  rejected: (state, entry) => ({
+    ...into(state, entry),
+    held: undefined,
+    rejected: true,
+    remarks: entry.text,
+  }),
+  heldAgain: (state, entry) => ({
+    ...into(state, entry),
+    held: { since: entry.at },
+    technician: null,
+    rejected: undefined,
+    acceptedAt: undefined,
+    level: undefined,
+    remarks: null,
+  }),
+  merged: (state, entry) => ({ ...into(state, entry), held: undefined, mergedInto: entry.into }),
+  tookIn: (state, { requesters }) => ({
+    others: [...new Set([...(state.others ?? []), ...requesters])].filter((one) => one !== state.requester),
   }),
   clocksStarted: (state, entry) => ({
     clocks: [...state.clocks, ...entry.clocks.map(({ because: _, ...clock }) => clock)],
@@ -137,7 +191,10 @@ const APPLY: Apply = {
         pauses: [...clock.pauses, { from: stoppedAt!, to: entry.at, by: nameOfActor(entry), why: entry.why }],
       }),
     ),
+  // A ticket that was turned away or merged and is opened again is one of its own again.
   statusMoved: (state, { to, fields, at }) => ({
+    rejected: undefined,
+    mergedInto: undefined,
     status: to,
     statuses: [...state.statuses, { at, status: to }],
     ...(fields.solvedBy !== undefined && { solvedBy: fields.solvedBy }),
@@ -148,9 +205,10 @@ const APPLY: Apply = {
     team,
     because: { ...state.because, technician: because, ...(team !== state.team && { team: because }) },
   }),
-  replied: (state, { at }) => ({ repliedAt: state.repliedAt ?? at }),
+  replied: (state, { at }) =>
+    state.held ? { held: { ...state.held, askedAt: at } } : { repliedAt: state.repliedAt ?? at },
   noted: () => ({}),
-  answered: () => ({}),
+  answered: (state, { at }) => (state.held ? { held: { ...state.held, answeredAt: at } } : {}),
   overdrawn: (state, { target }) => {
     const clock = state.clocks.find((one) => one.target === target && one.stoppedAt === undefined)
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
@@ -206,6 +264,7 @@ function first(entry: Of<'logged'>): TicketState {
     repliedAt: null,
     solvedBy: null,
     remarks: null,
+    ...(entry.held && { held: { since: entry.at } }),
   }
 }
 

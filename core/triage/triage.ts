@@ -36,13 +36,15 @@ export interface TriageInput {
   now: Instant
   /** Open tickets by technician. */
   openCounts: ReadonlyMap<string, number>
+  /** What a person has decided already; triage decides the rest by it. */
+  chosen?: { category?: Sorted; priority?: Sorted }
 }
 
 /** Sorts a new ticket: category, impact and urgency, priority, queue and team, technician; each with its because. */
 export function triage(input: TriageInput, design: CompiledDesign, directory: Directory): TriageResult {
   const item = design.item(input.item)
   const words = design.vocabulary(directory)
-  const category: Sorted = {
+  const category: Sorted = input.chosen?.category ?? {
     value: item.category,
     because: {
       text: `The catalog item “${item.name}” belongs to ${design.categoryPath(item.category)}.`,
@@ -55,7 +57,7 @@ export function triage(input: TriageInput, design: CompiledDesign, directory: Di
   const grade = (name: string) => sortedByTable(weight, weighed, name, 'medium', words, 'triage/how-bad')
   const [impact, urgency] = [grade('impact'), grade('urgency')]
   facts = { ...facts, impact: impact.value, urgency: urgency.value }
-  const priority = decidePriority(input, design, directory, facts)
+  const priority = input.chosen?.priority ?? decidePriority(input, design, directory, facts)
   facts = { ...facts, priority: priority.value }
   const routed = decideTable(routing, facts)
   const route = (name: 'queue' | 'team') =>

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
+import type { Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import { decide, Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
@@ -136,18 +137,77 @@ export class Desk {
     also?: (trx: Trx, decided: Decided) => Promise<void>,
   ): Promise<TicketState> {
     const directory = await this.knowledge.directory()
+    const openCounts = await this.countsFor(command)
     const decided = await this.db.transaction().execute(async (trx) => {
-      const row = await trx
-        .selectFrom('ticket')
-        .select('state')
-        .where('reference', '=', reference)
-        .forUpdate()
-        .executeTakeFirst()
-      if (!row) throw new Refused('missing', `There is no ticket ${reference}.`)
-      return this.decideAndStore(trx, row.state, command, actor, directory, also)
+      const state = await lockedState(trx, reference)
+      const decided = await this.decideOn(state, command, actor, directory, openCounts)
+      if (decided.decided.entries.length) await store(trx, [decided])
+      await also?.(trx, decided.decided)
+      return decided.decided
     })
     if (decided.entries.length) this.announce(reference)
     return decided.state
+  }
+
+  /**
+   * What a command would lead to if it were given now. Nothing changes.
+   * @throws Refused when it could not be done
+   */
+  async preview(
+    reference: number,
+    command: Exclude<Command, { kind: 'log' }>,
+    actor: Actor,
+  ): Promise<Decision> {
+    const row = await this.db
+      .selectFrom('ticket')
+      .select('state')
+      .where('reference', '=', reference)
+      .executeTakeFirst()
+    if (!row) throw noTicket(reference)
+    const [directory, openCounts] = await Promise.all([this.knowledge.directory(), this.countsFor(command)])
+    const design = await this.knowledge.editionOf(row.state)
+    return {
+      design,
+      decided: decide(row.state, command, design, directory, { now: deskNow(), actor, openCounts }),
+    }
+  }
+
+  /**
+   * Merges a ticket into another: one ends, the other takes it in; both or neither.
+   * @param text what the one that takes it in keeps of it
+   * @throws Refused when either cannot be
+   */
+  async merge(
+    reference: number,
+    into: number,
+    actor: Actor,
+    text: (state: TicketState) => Promise<string>,
+  ): Promise<void> {
+    const directory = await this.knowledge.directory()
+    await this.db.transaction().execute(async (trx) => {
+      // Always in the order of their numbers, so that two merges never wait for each other.
+      const states = new Map<number, TicketState>()
+      for (const one of [...new Set([reference, into])].sort((a, b) => a - b))
+        states.set(one, await lockedState(trx, one))
+      const from = states.get(reference)!
+      const merged = await this.decideOn(from, { kind: 'merge', into }, actor, directory, NO_COUNTS)
+      const command: Command = {
+        kind: 'takeIn',
+        from: reference,
+        summary: from.summary,
+        requesters: [from.requester, ...(from.others ?? [])],
+        text: await text(from),
+      }
+      const took = await this.decideOn(states.get(into)!, command, actor, directory, NO_COUNTS)
+      await store(trx, [merged, took])
+    })
+    this.announce(reference)
+    this.announce(into)
+  }
+
+  /** Open tickets by technician, for the commands that may find somebody for a ticket. */
+  private countsFor(command: Command): Promise<ReadonlyMap<string, number>> {
+    return command.kind === 'accept' ? this.workload.openCounts() : Promise.resolve(NO_COUNTS)
   }
 
   /**
@@ -171,7 +231,7 @@ export class Desk {
         const decided = decide(state, { kind: 'ring' }, design, directory, {
           now: deskNow(),
           actor: { system: 'alarm' },
-          openCounts: new Map(),
+          openCounts: NO_COUNTS,
         })
         if (decided.entries.length) decisions.push({ decided, design })
       }
@@ -182,26 +242,19 @@ export class Desk {
     return rang.length
   }
 
-  private async decideAndStore(
-    trx: Trx,
+  private async decideOn(
     state: TicketState,
     command: Command,
     actor: Actor,
-    directory: Awaited<ReturnType<Knowledge['directory']>>,
-    also?: (trx: Trx, decided: Decided) => Promise<void>,
-  ): Promise<Decided> {
+    directory: Directory,
+    openCounts: ReadonlyMap<string, number>,
+  ): Promise<Decision> {
     const design = await this.knowledge.editionOf(state)
-    const decided = decide(state, command, design, directory, {
-      now: deskNow(),
-      actor,
-      openCounts: new Map(),
-    })
-    if (decided.entries.length) await store(trx, [{ decided, design }])
-    await also?.(trx, decided)
+    const decided = decide(state, command, design, directory, { now: deskNow(), actor, openCounts })
     const owner = (one: TicketState) =>
       statusOf(design.kind(one.kind), one.status).group === 'done' ? null : one.technician
     this.workload.moved(owner(state), owner(decided.state))
-    return decided
+    return { decided, design }
   }
 
   private async replayed(request: RequestKey): Promise<TicketState | undefined> {
@@ -237,6 +290,21 @@ export class Desk {
       .execute(this.db)
       .catch(() => undefined)
   }
+}
+
+const NO_COUNTS: ReadonlyMap<string, number> = new Map()
+
+const noTicket = (reference: number) => new Refused('missing', `There is no ticket ${reference}.`)
+
+async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
+  const row = await trx
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', reference)
+    .forUpdate()
+    .executeTakeFirst()
+  if (!row) throw noTicket(reference)
+  return row.state
 }
 
 function requestKeyOf(command: LogCommand, actor: Actor, key: string): RequestKey {

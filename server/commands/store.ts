@@ -13,7 +13,13 @@ import {
 import type { Database, Trx } from '../db/connection'
 import type { Tables } from '../db/tables'
 
-type TicketRow = { [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Tables['ticket'][K] }
+type TicketRow = {
+  [K in keyof Tables['ticket']]: K extends 'state'
+    ? TicketState
+    : K extends 'held'
+      ? boolean
+      : Tables['ticket'][K]
+}
 type ClockRow = Tables['clock']
 
 /** The read columns of a ticket: all of them follow from its state. */
@@ -39,6 +45,7 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     requester: state.requester,
     organisation: state.organisation,
     site: state.site,
+    held: state.held !== undefined,
     logged_at: state.loggedAt,
     changed_at: state.changedAt,
     due_at: due.length ? Math.min(...due) : null,
@@ -164,7 +171,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   await sql`with
     t as (insert into ticket select * from ${filled('ticket')}
       on conflict (reference) do update set
-        state = excluded.state, sequence = excluded.sequence, edition = excluded.edition, status = excluded.status, status_group = excluded.status_group,
+        state = excluded.state, kind = excluded.kind, held = excluded.held, sequence = excluded.sequence, edition = excluded.edition, status = excluded.status, status_group = excluded.status_group,
         category = excluded.category, priority = excluded.priority, priority_order = excluded.priority_order,
         queue = excluded.queue, team = excluded.team, technician = excluded.technician,
         changed_at = excluded.changed_at, due_at = excluded.due_at),

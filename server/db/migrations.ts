@@ -124,4 +124,11 @@ create table adoption (
   left_behind int not null default 0, left_out jsonb not null default '[]', ended_at bigint);
 `,
   },
+  {
+    name: '0004 tickets that are held in Arrivals',
+    sql: `
+alter table ticket add column held boolean not null default false;
+create index ticket_held on ticket (logged_at, reference) where held;
+`,
+  },
 ]

@@ -99,6 +99,8 @@ export interface Tables {
     requester: string
     organisation: string | null
     site: string | null
+    /** Whether it waits in Arrivals. */
+    held: Filled<boolean>
     logged_at: number
     changed_at: number
     due_at: number | null

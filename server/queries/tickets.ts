@@ -4,13 +4,13 @@ import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
-import { resortChoices, type TicketState } from '../../core/ticket'
+import { resortChoices, type Entry, type TicketState } from '../../core/ticket'
 import { entryFromRow } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
 import { textMatches } from './search'
 
-export type View = 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
+export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
 
 export interface ListQuery {
   view: View
@@ -52,12 +52,16 @@ export interface TicketList {
 
 type Filter = (query: ListQuery) => ReturnType<typeof sql<boolean>>
 
+// What waits in Arrivals is not the Desk's yet.
+const OPEN = sql<boolean>`status_group <> 'done' and not held`
+
 const FILTERS: Record<View, Filter> = {
-  open: () => sql`status_group <> 'done'`,
-  mine: ({ person }) => sql`status_group <> 'done' and technician = ${person}`,
-  team: ({ teams }) => sql`status_group <> 'done' and team = any(${teams}::text[])`,
-  unassigned: () => sql`status_group <> 'done' and technician is null`,
-  over: ({ now }) => sql`status_group <> 'done' and due_at <= ${now}`,
+  all: () => sql`true`,
+  open: () => OPEN,
+  mine: ({ person }) => sql`${OPEN} and technician = ${person}`,
+  team: ({ teams }) => sql`${OPEN} and team = any(${teams}::text[])`,
+  unassigned: () => sql`${OPEN} and technician is null`,
+  over: ({ now }) => sql`${OPEN} and due_at <= ${now}`,
   done: () => sql`status_group = 'done'`,
 }
 
@@ -203,7 +207,12 @@ export async function ticketPage(desk: Desk, reference: number) {
     technicianId: state.technician,
     solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
     remarks: state.remarks,
-    transitions: transitionsFrom(kind, state.status).map(({ to, label }) => ({
+    held: state.held !== undefined,
+    mergedInto: state.mergedInto ?? null,
+    /** Whether it was turned away in Arrivals, from where it can be taken back. */
+    rejected: state.rejected === true,
+    others: (state.others ?? []).map((id) => directory.nameOf(id)),
+    transitions: (state.held ? [] : transitionsFrom(kind, state.status)).map(({ to, label }) => ({
       to,
       label,
       gate: statusOf(kind, to).gate,
@@ -258,10 +267,11 @@ export async function requestPage(desk: Desk, reference: number, person: string)
       state.answers,
       design.nameOf(directory),
     ),
-    conversation: entries.flatMap((entry) => {
+    conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
       const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
       if (entry.kind === 'replied' || entry.kind === 'answered')
-        return [{ at: entry.at, by, text: entry.text, mine: entry.kind === 'answered' }]
+        return [{ at: entry.at, by, text: entry.text, mine: by === directory.nameOf(person) }]
+      if (entry.kind === 'rejected') return [{ at: entry.at, by, text: entry.text, mine: false }]
       if (entry.kind !== 'statusMoved' || !statusOf(design.kind(state.kind), entry.to).tell) return []
       const text = entry.fields.reason ?? entry.fields.remarks
       return text ? [{ at: entry.at, by, text, mine: false }] : []
@@ -269,8 +279,25 @@ export async function requestPage(desk: Desk, reference: number, person: string)
   }
 }
 
+/** What was said to and by a requester where their merged request is handled; what others said there is not theirs. */
+async function saidSinceMerge(
+  desk: Desk,
+  { mergedInto }: TicketState,
+  entries: Entry[],
+  person: string,
+): Promise<Entry[]> {
+  const since = entries.findLast((one) => one.kind === 'merged')?.at
+  if (mergedInto === undefined || since === undefined) return []
+  const there = await load(desk, mergedInto)
+  const isTheirs = (entry: Entry) =>
+    entry.kind === 'replied' ||
+    (entry.kind === 'answered' && 'person' in entry.actor && entry.actor.person === person)
+  return (there?.entries ?? []).filter((entry) => entry.at >= since && isTheirs(entry))
+}
+
 function requestOf(state: TicketState, design: CompiledDesign) {
   const status = statusOf(design.kind(state.kind), state.status)
+  const asks = state.held && (state.held.askedAt ?? 0) > (state.held.answeredAt ?? 0)
   const due = (target: string) => {
     const clock = state.clocks.findLast((one) => one.target === target)
     if (!clock) return { due: null, ended: null }
@@ -280,13 +307,25 @@ function requestOf(state: TicketState, design: CompiledDesign) {
     reference: state.reference,
     summary: state.summary,
     loggedAt: state.loggedAt,
-    status: status.plainly,
+    status: plainly(state, status.plainly),
+    held: state.held !== undefined,
+    mergedInto: state.mergedInto ?? null,
     group: status.group,
     // A status in which the requester is told and the desk waits is one that waits for the requester.
-    waitsForMe: status.group === 'waiting' && status.tell !== undefined,
+    waitsForMe: asks ?? (status.group === 'waiting' && status.tell !== undefined),
     respond: due('respond'),
     resolve: due('resolve'),
   }
+}
+
+/** Where a request stands, for its requester. */
+function plainly({ held, rejected, mergedInto }: TicketState, status: string): string {
+  if (mergedInto !== undefined) return `Handled together with ${mergedInto}`
+  if (rejected) return 'We cannot take it as it is'
+  if (!held) return status
+  return (held.askedAt ?? 0) > (held.answeredAt ?? 0)
+    ? 'We need an answer from you'
+    : 'We look at it first; then you hear when it will be done'
 }
 
 export type MyRequest = ReturnType<typeof requestOf>

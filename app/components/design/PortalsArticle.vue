@@ -16,6 +16,19 @@ function putOr(portal: Portal, key: 'mark' | 'ink', value: string) {
   const { [key]: _, ...rest } = portal
   void props.change('portals', portal.id, portal, value ? { ...rest, [key]: value } : rest)
 }
+function setHolds(portal: Portal, isOn: boolean) {
+  const { holds: _, categoryLevels: __, ...rest } = portal
+  void props.change('portals', portal.id, portal, isOn ? { ...rest, holds: true } : rest)
+}
+function setLevels(portal: Portal, levels: number) {
+  const { categoryLevels: _, ...rest } = portal
+  void props.change(
+    'portals',
+    portal.id,
+    portal,
+    levels >= 1 ? { ...rest, categoryLevels: Math.min(9, Math.round(levels)) } : rest,
+  )
+}
 const withOne = (list: string[], id: string, on: boolean) => [
   ...list.filter((one) => one !== id),
   ...(on ? [id] : []),
@@ -145,6 +158,30 @@ const alone = (portal: Portal) =>
             :value="portal.inactivityMinutes"
             :disabled="readonly"
             @change="put(portal, { inactivityMinutes: Number(text($event)) })"
+        /></label>
+        <label
+          >What comes in
+          <select
+            class="inline-field"
+            :value="portal.holds ? 'hold' : ''"
+            :disabled="readonly"
+            @change="setHolds(portal, text($event) === 'hold')"
+          >
+            <option value="">is accepted at once</option>
+            <option value="hold">waits in Arrivals until somebody accepts it</option>
+          </select></label
+        >
+        <label v-if="portal.holds"
+          >Levels of category that it needs to be accepted
+          <input
+            class="inline-field"
+            type="number"
+            min="1"
+            max="9"
+            placeholder="any"
+            :value="portal.categoryLevels"
+            :disabled="readonly"
+            @change="setLevels(portal, Number(text($event)))"
         /></label>
       </div>
       <p role="group" :aria-label="`${portal.name}: who may sign in`">

@@ -177,6 +177,7 @@ function setFrom(value: string) {
           <option value="then">from then on</option>
           <option value="logging">from the logging, without the pauses</option>
           <option value="loggingThroughPauses">from the logging, pauses too</option>
+          <option value="acceptance">from its acceptance in Arrivals, without the pauses</option>
         </select></label
       >
     </p>

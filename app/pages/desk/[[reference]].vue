@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import Splitter from 'primevue/splitter'
-import SplitterPanel from 'primevue/splitterpanel'
 import type { Row, TicketList } from '~/composables/useTickets'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
@@ -142,174 +140,132 @@ async function step(by: number) {
 }
 
 const find = ref(search.value)
-const narrow = ref(false)
-onMounted(() => {
-  const media = matchMedia('(max-width: 900px)')
-  narrow.value = media.matches
-  media.addEventListener('change', (event) => (narrow.value = event.matches))
-})
+const narrow = useNarrow()
 const wide = computed(() => route.query.page === 'full')
 </script>
 
 <template>
-  <div class="spread" :class="{ narrow }">
-    <component
-      :is="narrow ? 'div' : Splitter"
-      class="pages"
-      v-bind="narrow ? {} : { gutterSize: 9, stateKey: 'yare-gutter', stateStorage: 'local' }"
-    >
-      <component
-        :is="narrow ? 'div' : SplitterPanel"
-        v-if="!(narrow && reference) && !wide"
-        class="pg"
-        v-bind="narrow ? {} : { size: 50, minSize: 28 }"
-      >
-        <section class="list" aria-label="Tickets">
-          <div class="head">
-            <h1>{{ VIEWS[view] }}</h1>
-            <span class="quiet"
-              >{{ total }}{{ view === 'done' ? ', last changed first' : ', by what falls due next' }}</span
-            >
-            <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
-          </div>
-          <div class="views">
-            <NuxtLink
-              v-for="(name, id) in VIEWS"
-              :key="id"
-              :to="{
-                path: route.path,
-                query: { ...(id !== 'open' && { view: id }), ...(search && { find: search }) },
-              }"
-              :class="{ on: id === view }"
-              :aria-current="id === view ? 'page' : undefined"
-            >
-              {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ counts[id] }}</sup>
-            </NuxtLink>
-            <span class="tools">
-              <input
-                v-model="find"
-                type="search"
-                aria-label="Find in this view"
-                placeholder="Find here"
-                @keydown.enter="
-                  navigateTo({
-                    path: route.path,
-                    query: { ...(view !== 'open' && { view }), ...(find && { find }) },
-                  })
-                "
-              />
-              <button class="link" type="button" :aria-pressed="dense" @click="dense = !dense">
-                {{ dense ? 'Wider rows' : 'Denser rows' }}
-              </button>
-            </span>
-          </div>
-          <div class="cols" aria-hidden="true">
-            <span>No.</span><span>What · where · who</span><span>Balance</span>
-          </div>
-          <p v-if="waiting" class="more" role="status">
-            <button class="link" type="button" @click="release">
-              Other places in the list have changed: put in order
-            </button>
-          </p>
-          <div v-if="state === 'failed'" class="empty" role="alert">
-            <p>{{ problem }}</p>
-            <button class="act" type="button" @click="load">Try again</button>
-          </div>
-          <div v-else-if="state === 'loading' && rows.length === 0" class="empty" role="status">
-            Reading the ledger …
-          </div>
-          <div v-else-if="rows.length === 0" class="empty">
-            <p v-if="search">
-              Nothing in “{{ VIEWS[view] }}” fits “{{ search }}”.
-              <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
-            </p>
-            <p v-else-if="view === 'over'">No promise is overdrawn.</p>
-            <p v-else-if="view === 'mine'">
-              Nothing is yours just now.
-              <NuxtLink :to="{ path: '/desk', query: { view: 'unassigned' } }">See what nobody has</NuxtLink>
-            </p>
-            <p v-else>No tickets here. They come in by the portals, or by <code>POST /api/tickets</code>.</p>
-          </div>
-          <div
-            v-else
-            ref="scroller"
-            class="rows"
-            @mouseenter="over = true"
-            @mouseleave="release"
-            @keydown.down.prevent="step(1)"
-            @keydown.up.prevent="step(-1)"
+  <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide">
+    <template #list>
+      <section class="list" aria-label="Tickets">
+        <div class="head">
+          <h1>{{ VIEWS[view] }}</h1>
+          <span class="quiet"
+            >{{ total }}{{ view === 'done' ? ', last changed first' : ', by what falls due next' }}</span
           >
-            <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }">
-              <div
-                v-for="item in virtual.getVirtualItems()"
-                :key="rows[item.index]?.reference ?? item.index"
-                :data-index="item.index"
-                :style="{
-                  position: 'absolute',
-                  top: 0,
-                  left: 0,
-                  right: 0,
-                  transform: `translateY(${item.start}px)`,
-                }"
-              >
-                <LedgerRow
-                  v-if="rows[item.index]"
-                  :row="rows[item.index]!"
-                  :now="time.now"
-                  :active="rows[item.index]!.reference === reference"
-                  :dense="dense"
-                  :query="query"
-                />
-              </div>
+          <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
+        </div>
+        <div class="views">
+          <NuxtLink
+            v-for="(name, id) in VIEWS"
+            :key="id"
+            :to="{
+              path: route.path,
+              query: { ...(id !== 'open' && { view: id }), ...(search && { find: search }) },
+            }"
+            :class="{ on: id === view }"
+            :aria-current="id === view ? 'page' : undefined"
+          >
+            {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ counts[id] }}</sup>
+          </NuxtLink>
+          <span class="tools">
+            <input
+              v-model="find"
+              type="search"
+              aria-label="Find in this view"
+              placeholder="Find here"
+              @keydown.enter="
+                navigateTo({
+                  path: route.path,
+                  query: { ...(view !== 'open' && { view }), ...(find && { find }) },
+                })
+              "
+            />
+            <button class="link" type="button" :aria-pressed="dense" @click="dense = !dense">
+              {{ dense ? 'Wider rows' : 'Denser rows' }}
+            </button>
+          </span>
+        </div>
+        <div class="cols" aria-hidden="true">
+          <span>No.</span><span>What · where · who</span><span>Balance</span>
+        </div>
+        <p v-if="waiting" class="more" role="status">
+          <button class="link" type="button" @click="release">
+            Other places in the list have changed: put in order
+          </button>
+        </p>
+        <div v-if="state === 'failed'" class="empty" role="alert">
+          <p>{{ problem }}</p>
+          <button class="act" type="button" @click="load">Try again</button>
+        </div>
+        <div v-else-if="state === 'loading' && rows.length === 0" class="empty" role="status">
+          Reading the ledger …
+        </div>
+        <div v-else-if="rows.length === 0" class="empty">
+          <p v-if="search">
+            Nothing in “{{ VIEWS[view] }}” fits “{{ search }}”.
+            <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
+          </p>
+          <p v-else-if="view === 'over'">No promise is overdrawn.</p>
+          <p v-else-if="view === 'mine'">
+            Nothing is yours just now.
+            <NuxtLink :to="{ path: '/desk', query: { view: 'unassigned' } }">See what nobody has</NuxtLink>
+          </p>
+          <p v-else>No tickets here. They come in by the portals, or by <code>POST /api/tickets</code>.</p>
+        </div>
+        <div
+          v-else
+          ref="scroller"
+          class="rows"
+          @mouseenter="over = true"
+          @mouseleave="release"
+          @keydown.down.prevent="step(1)"
+          @keydown.up.prevent="step(-1)"
+        >
+          <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }">
+            <div
+              v-for="item in virtual.getVirtualItems()"
+              :key="rows[item.index]?.reference ?? item.index"
+              :data-index="item.index"
+              :style="{
+                position: 'absolute',
+                top: 0,
+                left: 0,
+                right: 0,
+                transform: `translateY(${item.start}px)`,
+              }"
+            >
+              <LedgerRow
+                v-if="rows[item.index]"
+                :row="rows[item.index]!"
+                :now="time.now"
+                :active="rows[item.index]!.reference === reference"
+                :dense="dense"
+                :query="query"
+              />
             </div>
           </div>
-        </section>
-      </component>
-      <component
-        :is="narrow ? 'div' : SplitterPanel"
-        v-if="!(narrow && !reference)"
-        class="pg"
-        v-bind="narrow ? {} : { size: 50, minSize: 32 }"
-      >
-        <TicketLeaf
-          v-if="reference"
-          :key="reference"
-          :reference="reference"
-          :query="query"
-          :narrow="narrow"
-          :wide="wide"
-        />
-        <div v-else class="empty">
-          <h2>Nothing is open</h2>
-          <p>Choose a row on the left. The one on top falls due first.</p>
         </div>
-      </component>
-    </component>
-  </div>
+      </section>
+    </template>
+    <template #open>
+      <TicketLeaf
+        v-if="reference"
+        :key="reference"
+        :reference="reference"
+        :query="query"
+        :narrow="narrow"
+        :wide="wide"
+      />
+      <div v-else class="empty">
+        <h2>Nothing is open</h2>
+        <p>Choose a row on the left. The one on top falls due first.</p>
+      </div>
+    </template>
+  </TwoPages>
 </template>
 
 <style scoped>
-.spread,
-.pages {
-  height: 100%;
-}
-.pages {
-  border: 0;
-  border-radius: 0;
-  background: var(--page);
-}
-.pages :deep(.p-splitter-gutter) {
-  background: linear-gradient(90deg, var(--rule), var(--paper) 45%, var(--paper) 55%, var(--rule));
-}
-.pages :deep(.p-splitter-gutter-handle) {
-  background: transparent;
-}
-.pg {
-  background: var(--page);
-  height: 100%;
-  overflow: hidden;
-  min-width: 0;
-}
 .list {
   display: flex;
   flex-direction: column;

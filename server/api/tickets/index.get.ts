@@ -4,7 +4,7 @@ import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
 import { countViews, listTickets, type View } from '../../queries/tickets'
 
-const VIEWS = ['open', 'mine', 'team', 'unassigned', 'over', 'done'] as const
+const VIEWS = ['all', 'open', 'mine', 'team', 'unassigned', 'over', 'done'] as const
 
 class ListQuery {
   @IsOptional()

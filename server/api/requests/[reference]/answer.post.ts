@@ -7,9 +7,10 @@ export default defineRoute(
   { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: TextBody },
   async ({ desk, caller, body, number }) => {
     const reference = number('reference')
-    if (!(await requestPage(desk, reference, caller.id)))
-      throw new HttpProblem(404, 'You have no request of this number.')
-    await desk.run(reference, { kind: 'answer', text: body.text }, { person: caller.id })
+    const page = await requestPage(desk, reference, caller.id)
+    if (!page) throw new HttpProblem(404, 'You have no request of this number.')
+    // What is said to a merged request belongs where it is handled.
+    await desk.run(page.mergedInto ?? reference, { kind: 'answer', text: body.text }, { person: caller.id })
     return requestPage(desk, reference, caller.id)
   },
 )

@@ -1,0 +1,13 @@
+import { AcceptanceBody, chosenOf } from '../../../http/acceptance'
+import { defineRoute } from '../../../http/route'
+import { outlook } from '../../../queries/arrivals'
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'What would become of a held ticket if it were accepted like this; nothing changes',
+    body: AcceptanceBody,
+  },
+  ({ desk, caller, body, number }) =>
+    outlook(desk, number('reference'), chosenOf(body), { person: caller.id }),
+)

@@ -1,0 +1,15 @@
+import { AcceptanceBody, chosenOf } from '../../../http/acceptance'
+import { defineRoute } from '../../../http/route'
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'Accept a ticket that is held in Arrivals; its clocks begin',
+    body: AcceptanceBody,
+  },
+  async ({ desk, caller, body, number }) => {
+    const command = { kind: 'accept', ...chosenOf(body) } as const
+    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    return { sequence }
+  },
+)

@@ -1,0 +1,179 @@
+import { sql } from 'kysely'
+import { dueAt } from '../../core/clock'
+import type { CompiledDesign, Directory } from '../../core/design'
+import { answersInWords } from '../../core/intake'
+import { statusOf } from '../../core/lifecycle'
+import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+
+/** Whether the desk has asked something that the requester has not answered yet. */
+const WAITS = sql<boolean>`coalesce((state->'held'->>'askedAt')::bigint, 0) > coalesce((state->'held'->>'answeredAt')::bigint, 0)`
+
+export interface ArrivalsQuery {
+  after?: string
+  limit: number
+}
+
+/** What waits in Arrivals: what the desk can decide on first, the longest waiting on top. Pages go by key. */
+export async function listArrivals(desk: Desk, { after, limit }: ArrivalsQuery) {
+  const [waits, loggedAt, reference] = (after ?? '').split('_').map(Number)
+  const held = desk.db.selectFrom('ticket').where('held', '=', true)
+  const page = await held
+    .select(['state', WAITS.as('waits')])
+    .$if(after !== undefined, (q) =>
+      q.where(
+        sql<boolean>`(${WAITS}, logged_at, reference) > (${waits === 1}, ${loggedAt}::bigint, ${reference}::bigint)`,
+      ),
+    )
+    .orderBy(WAITS)
+    .orderBy('logged_at')
+    .orderBy('reference')
+    .limit(limit + 1)
+    .execute()
+  const { total } = await held.select((e) => e.fn.countAll<number>().as('total')).executeTakeFirstOrThrow()
+  const directory = await desk.knowledge.directory()
+  const rows = await Promise.all(
+    page.slice(0, limit).map(async ({ state, waits }) => {
+      const design = await desk.knowledge.editionOf(state)
+      return rowOf(state, waits, design, directory)
+    }),
+  )
+  const last = page[limit - 1]
+  const next = last && `${Number(last.waits)}_${last.state.loggedAt}_${last.state.reference}`
+  return { rows, total, now: deskNow(), ...(page.length > limit && { next }) }
+}
+
+function rowOf(state: TicketState, waits: boolean, design: CompiledDesign, directory: Directory) {
+  const now = deskNow()
+  const hours = design.calendar(design.design.desk.calendar)
+  return {
+    reference: state.reference,
+    summary: state.summary,
+    requester: directory.nameOf(state.requester),
+    organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
+    item: design.item(state.item).name,
+    portal: state.portal === null ? null : (design.findPortal(state.portal)?.name ?? state.portal),
+    channel: state.channel,
+    loggedAt: state.loggedAt,
+    /** Milliseconds in the hours of the desk. */
+    waited: hours.between(state.held!.since, Math.max(now, state.held!.since)),
+    waitsForRequester: waits,
+    answeredAt: state.held!.answeredAt ?? null,
+    lacks: lacksOf(state, design, directory, now),
+  }
+}
+
+export type ArrivalRow = ReturnType<typeof rowOf>
+
+/** Everything that is needed to decide on one held ticket; undefined when it is not held. */
+export async function arrivalPage(desk: Desk, reference: number) {
+  const row = await desk.db
+    .selectFrom('ticket')
+    .select(['state', WAITS.as('waits')])
+    .where('reference', '=', reference)
+    .where('held', '=', true)
+    .executeTakeFirst()
+  if (!row) return undefined
+  const { state } = row
+  const [design, directory, alike] = await Promise.all([
+    desk.knowledge.editionOf(state),
+    desk.knowledge.directory(),
+    alikeTo(desk, state),
+  ])
+  const { design: document } = design
+  return {
+    ...rowOf(state, row.waits, design, directory),
+    alike,
+    suggested: { ticketKind: state.kind, category: state.category },
+    choices: {
+      ticketKind: document.kinds.map(({ id, name }) => ({ value: id, label: name })),
+      category: document.categories.map(({ id }) => ({ value: id, label: design.categoryPath(id) })),
+      priority: document.priorities
+        .filter((one) => one.active)
+        .map(({ id, name, numeral }) => ({ value: id, label: `${numeral} ${name}` })),
+      level: document.serviceLevels.map(({ id, name }) => ({ value: id, label: name })),
+    },
+  }
+}
+
+/** How many open tickets are shown into which an arrival might be merged. */
+const MOST_ALIKE = 5
+/** Likeness of two summaries (trigrams, 0 to 1) from which they may be about the same; common practice, no source. */
+const ALIKE_FROM = 0.3
+
+/** Open tickets that may be about the same thing: of the same requester or organisation, or in like words. */
+async function alikeTo(desk: Desk, state: TicketState) {
+  const { reference, requester, organisation, item, summary } = state
+  const likeness = sql<number>`similarity(summary, ${summary})`
+  const rows = await desk.db
+    .selectFrom('ticket')
+    .select(['reference', 'summary', 'requester', 'state', 'held', likeness.as('likeness')])
+    .where('status_group', '<>', 'done')
+    .where('reference', '<>', reference)
+    .where(
+      sql<boolean>`(requester = ${requester} or (organisation = ${organisation} and item = ${item})
+        or summary % ${summary})`,
+    )
+    .orderBy(sql`requester = ${requester}`, 'desc')
+    .orderBy(likeness, 'desc')
+    .orderBy('reference', 'desc')
+    .limit(MOST_ALIKE)
+    .execute()
+  const directory = await desk.knowledge.directory()
+  return Promise.all(
+    rows.map(async (row) => {
+      const design = await desk.knowledge.editionOf(row.state)
+      const why = [
+        row.requester === requester && 'the same requester',
+        row.state.item === item && 'asked for the same',
+        row.likeness >= ALIKE_FROM && 'in like words',
+      ]
+      return {
+        reference: row.reference,
+        summary: row.summary,
+        requester: directory.nameOf(row.requester),
+        status: row.held ? 'in Arrivals' : statusOf(design.kind(row.state.kind), row.state.status).name,
+        loggedAt: row.state.loggedAt,
+        why: why.filter((one) => one !== false),
+      }
+    }),
+  )
+}
+
+/**
+ * What would become of a held ticket if it were accepted now: where it would go, and what would be promised.
+ * @throws Refused when it could not be accepted like this
+ */
+export async function outlook(desk: Desk, reference: number, choice: Acceptance, actor: Actor) {
+  const { decided, design } = await desk.preview(reference, { kind: 'accept', ...choice }, actor)
+  const directory = await desk.knowledge.directory()
+  const { state, entries } = decided
+  const started = entries.flatMap((entry) => (entry.kind === 'clocksStarted' ? entry.clocks : []))
+  const priority = design.priority(state.priority)
+  return {
+    edition: state.edition,
+    kind: design.kind(state.kind).name,
+    category: design.categoryPath(state.category),
+    numeral: priority.numeral,
+    priority: priority.name,
+    queue: design.queueName(state.queue),
+    team: directory.teams.get(state.team)?.name ?? state.team,
+    technician: state.technician ? directory.nameOf(state.technician) : null,
+    because: state.because,
+    promises: started.map((clock) => ({
+      target: clock.target,
+      label: clock.label,
+      dueAt: dueAt(clock, design.hoursOf(clock)) ?? null,
+      because: clock.because,
+    })),
+  }
+}
+
+/** What the other ticket keeps of one that is merged into it: who asked, and what was answered. */
+export async function mergedText(desk: Desk, state: TicketState): Promise<string> {
+  const [design, directory] = await Promise.all([desk.knowledge.editionOf(state), desk.knowledge.directory()])
+  const form = design.form(design.item(state.item).form)
+  const answers = answersInWords(form, design.questions, state.answers, design.nameOf(directory))
+  return answers.map(({ label, answer }) => `${label} ${answer}`).join('\n')
+}
