@@ -163,14 +163,14 @@ class Past {
   /** Somebody at the counter lets it in; a few are turned away. Of the last day some wait still. */
   private planAcceptance(reference: number, at: Instant): void {
     const { requester } = this.tickets.get(reference)!.state
-    const isLate = at > this.until - 1.5 * DAY
-    const who = this.worker(reference, at + this.chance.between(0.1, isLate ? 40 : 3) * HOUR, 'front-counter')
+    const isLate = at > this.until - 3 * DAY
+    const who = this.worker(reference, at + this.chance.between(0.1, isLate ? 220 : 3) * HOUR, 'front-counter')
     const actor = { person: who.id }
-    if (this.chance.happens(isLate ? 0.6 : 0.12)) {
+    const ask = this.worker(reference, at + this.chance.between(0.1, 1) * HOUR, 'front-counter')
+    if (this.chance.happens(isLate ? 0.5 : 0.12) && ask.at < who.at - 5 * MINUTE) {
       const text = this.chance.pick(QUESTIONS_BACK)
-      const ask = this.worker(reference, at + this.chance.between(0.1, 1) * HOUR, 'front-counter')
       this.plan(ask.at, () => this.apply(reference, ask.at, { person: ask.id }, { kind: 'reply', text }))
-      const back = Math.max(ask.at, who.at - HOUR)
+      const back = Math.max(ask.at + MINUTE, who.at - HOUR)
       if (!isLate || this.chance.happens(0.3))
         this.plan(back, () => {
           const said = { kind: 'answer', text: this.chance.pick(ANSWERS) } as const

@@ -232,6 +232,32 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </form>
       </header>
 
+      <section aria-labelledby="said">
+        <h2 id="said">What it says</h2>
+        <dl class="parts">
+          <template v-for="one in ticket.answers" :key="one.name">
+            <dt>{{ one.label }}</dt>
+            <dd>{{ one.answer }}</dd>
+          </template>
+          <dt>Requester</dt>
+          <dd>
+            {{ ticket.requester.name }}, {{ ticket.organisation }} · {{ ticket.site || 'no site' }}
+            <span class="quiet">
+              ·
+              {{
+                ticket.cover ? `${ticket.cover}, agreement ${ticket.agreement}` : 'no agreement in force'
+              }}</span
+            >
+          </dd>
+        </dl>
+        <div v-for="entry in talk" :key="entry.sequence" class="say">
+          <div class="quiet small">
+            {{ by(entry) }} · {{ when(entry.at) }}<template v-if="entry.kind === 'noted'"> · note</template>
+          </div>
+          <div class="text">{{ entry.text }}</div>
+        </div>
+      </section>
+
       <section aria-labelledby="lacks">
         <h2 id="lacks">What is missing</h2>
         <p v-if="page.lacks.length === 0" class="quiet">Nothing: it can be accepted as it is.</p>
@@ -292,32 +318,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               <dd>none: no service level grants it any time</dd>
             </template>
           </dl>
-        </div>
-      </section>
-
-      <section aria-labelledby="said">
-        <h2 id="said">What it says</h2>
-        <dl class="parts">
-          <template v-for="one in ticket.answers" :key="one.name">
-            <dt>{{ one.label }}</dt>
-            <dd>{{ one.answer }}</dd>
-          </template>
-          <dt>Requester</dt>
-          <dd>
-            {{ ticket.requester.name }}, {{ ticket.organisation }} · {{ ticket.site || 'no site' }}
-            <span class="quiet">
-              ·
-              {{
-                ticket.cover ? `${ticket.cover}, agreement ${ticket.agreement}` : 'no agreement in force'
-              }}</span
-            >
-          </dd>
-        </dl>
-        <div v-for="entry in talk" :key="entry.sequence" class="say">
-          <div class="quiet small">
-            {{ by(entry) }} · {{ when(entry.at) }}<template v-if="entry.kind === 'noted'"> · note</template>
-          </div>
-          <div class="text">{{ entry.text }}</div>
         </div>
       </section>
 

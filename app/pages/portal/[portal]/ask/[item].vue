@@ -120,7 +120,10 @@ const by = (at: number | null) =>
       <p class="reference">
         Your reference is <b class="num">{{ sent.reference }}</b>
       </p>
-      <table class="ledger-table promise">
+      <p v-if="sent.held" class="notice good">
+        Somebody looks at it first; as soon as it is accepted, you are told when it will be done.
+      </p>
+      <table v-else class="ledger-table promise">
         <tbody>
           <tr>
             <td>We answer by</td>
@@ -136,7 +139,10 @@ const by = (at: number | null) =>
           </tr>
         </tbody>
       </table>
-      <p class="quiet">Times as in {{ zone }}. A confirmation is on its way to you by mail.</p>
+      <p class="quiet">
+        <template v-if="!sent.held">Times as in {{ zone }}. </template>A confirmation is on its way to you by
+        mail.
+      </p>
       <p>
         <NuxtLink :to="`/portal/${portal}/requests/${sent.reference}`">See the request</NuxtLink> ·
         <NuxtLink :to="`/portal/${portal}`">Ask for something else</NuxtLink>
