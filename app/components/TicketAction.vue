@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { GateField, Ticket } from '~/composables/useTickets'
+import type { GateField } from '~~/core/lifecycle'
+import type { Ticket } from '~/composables/useTickets'
 
 // What is asked before something is done to a ticket: a text, a person, or what a gate wants. It opens in
 // place, keeps what was typed through errors, and says what will happen.
@@ -123,9 +124,18 @@ async function submit() {
         :invalid="Boolean(error?.on(field.name))"
         :aria-describedby="`gate-${field.name}-error`"
       />
+      <Select
+        v-else-if="field.type === 'choice'"
+        v-model="fields[field.name]"
+        :input-id="`gate-${field.name}`"
+        :options="field.options ?? []"
+        :show-clear="!field.required"
+        :aria-label="field.label"
+      />
       <InputText
         v-else
         :id="`gate-${field.name}`"
+        :type="field.type"
         v-model="fields[field.name]"
         :invalid="Boolean(error?.on(field.name))"
         :aria-describedby="`gate-${field.name}-error`"

@@ -14,6 +14,11 @@ export function useEntryWords(ticket: () => Pick<Ticket, 'people' | 'statuses' |
   const by = (entry: Entry) => ('person' in entry.actor ? name(entry.actor.person) : 'the desk')
   const status = (id: string) => ticket().statuses[id] ?? id
   const percent = (share: number) => `${Math.round(share * 100)} %`
+  /** What the gate was told; who solved it and the remarks stand on the page themselves. */
+  const saidAtGate = ({ solvedBy: _, remarks: __, ...others }: Record<string, string>) => {
+    const said = Object.values(others).filter(Boolean)
+    return said.length ? `: ${said.join('; ')}` : ''
+  }
   const words: Words = {
     logged: (entry) => `${by(entry)} logged it (${entry.channel})`,
     sorted: () => `sorted: ${ticket().category}, first priority and team set`,
@@ -35,11 +40,13 @@ export function useEntryWords(ticket: () => Pick<Ticket, 'people' | 'statuses' |
     clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
     clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
     statusMoved: (entry) =>
-      `${by(entry)} moved it from ${status(entry.from)} to ${status(entry.to)}${entry.fields.reason ? `: ${entry.fields.reason}` : ''}`,
+      `${by(entry)} moved it from ${status(entry.from)} to ${status(entry.to)}${saidAtGate(entry.fields)}`,
     assigned: (entry) => entry.because.text,
     overdrawn: (entry) => `${entry.target} is overdrawn`,
     rungRang: (entry) =>
       `ladder “${entry.name}” rang at ${percent(entry.share)}: told ${entry.told.map(name).join(', ') || 'nobody'}${entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''}`,
+    idleRang: (entry) =>
+      `${entry.why}${entry.told.length ? `: told ${entry.told.map(name).join(', ')}` : ''}`,
     editionAdopted: (entry) =>
       `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${entry.hours.join(', ')}` : ''}`,
     rungsPassed: (entry) =>

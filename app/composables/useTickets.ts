@@ -1,5 +1,6 @@
 import type { Clock } from '~~/core/clock'
 import type { Entry, ResortField } from '~~/core/ticket'
+import type { GateField } from '~~/core/lifecycle'
 import type { Because } from '~~/core/triage'
 
 /** One row of the Desk. */
@@ -53,13 +54,6 @@ export interface ClockList {
   bands: Record<ClockRow['band'], number>
   overdrawn: number
   now: number
-}
-
-export interface GateField {
-  name: string
-  label: string
-  type: 'text' | 'longText' | 'technician'
-  required: boolean
 }
 
 export interface Delivery {

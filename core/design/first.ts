@@ -76,6 +76,15 @@ const FAULT: TicketKind = {
     onReply: { logged: 'in-hand' },
     onAnswer: { 'ask-requester': 'in-hand', solved: 'in-hand' },
   },
+  // A reminder after three days is common practice.
+  idle: [
+    {
+      id: 'remind',
+      status: 'ask-requester',
+      after: 'P3D',
+      action: { do: 'tell', whom: 'requester', template: 'reminder' },
+    },
+  ],
 }
 
 const HELLO = 'Good day {recipient},'
@@ -123,6 +132,12 @@ const TEMPLATES: Template[] = [
     name: 'We need an answer from you',
     subject: '[{reference}] We need an answer from you: {summary}',
     body: `${HELLO}\n\nto go on we need to know:\n\n{text}\n\nThe time promised stands still until you answer.\n\n${FOOT}`,
+  },
+  {
+    id: 'reminder',
+    name: 'We still need an answer from you',
+    subject: '[{reference}] We still need an answer from you: {summary}',
+    body: `${HELLO}\n\nwe asked you something about this request and have no answer yet, so it stands still. Please answer in the portal.\n\n${FOOT}`,
   },
   {
     id: 'solved',

@@ -1,2 +1,3 @@
 /** Ticket kinds: statuses in groups, transitions, gates and automatic moves. */
 export * from './lifecycle'
+export * from './edit'

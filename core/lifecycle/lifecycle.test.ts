@@ -40,4 +40,18 @@ describe('a ticket kind', () => {
     const problems = checkGate(statusOf(kind, 'done'), fields as Record<string, string>)
     expect(problems.map((one) => one.field)).toEqual(wrong)
   })
+
+  it.each([
+    ['choice', 'worn', true],
+    ['choice', 'stolen', false],
+    ['number', '12.5', true],
+    ['number', 'a dozen', false],
+    ['date', '2026-02-28', true],
+    ['date', '2026-02-30', false],
+  ] as const)('takes only what fits the type of a field: %s “%s”', (type, value, fits) => {
+    const field = { name: 'why', label: 'Why?', type, required: false, options: ['worn', 'broken'] }
+    const status = { ...statusOf(kind, 'done'), gate: [field] }
+    expect(checkGate(status, { why: value })).toHaveLength(fits ? 0 : 1)
+    expect(checkGate(status, { why: '' })).toEqual([])
+  })
 })

@@ -1,3 +1,5 @@
+import { dayNumberOf } from '../time'
+
 /** The groups that reports and rules use, whatever the statuses of a kind are called. */
 export type StatusGroup = 'new' | 'active' | 'waiting' | 'done'
 
@@ -5,9 +7,30 @@ export type StatusGroup = 'new' | 'active' | 'waiting' | 'done'
 export interface GateField {
   name: string
   label: string
-  type: 'text' | 'longText' | 'technician'
+  type: GateFieldType
   required: boolean
+  /** What can be chosen, where the type is `choice`. */
+  options?: string[]
 }
+
+export type GateFieldType = 'text' | 'longText' | 'technician' | 'choice' | 'number' | 'date'
+
+/** What happens when nothing happens to a ticket in a status for some time. */
+export interface IdleTimer {
+  /** Unique within its kind. */
+  id: string
+  status: string
+  /** An ISO 8601 duration. */
+  after: string
+  /** Calendar of the design in whose hours it counts; elapsed time if left out. */
+  calendar?: string
+  action: IdleAction
+}
+
+export type IdleAction =
+  | { do: 'tell'; whom: 'requester' | 'technician' | 'teamLead'; template: string }
+  /** `remarks` is what the gate of the status is given for each field that it requires. */
+  | { do: 'move'; to: string; remarks?: string }
 
 export interface Status {
   id: string
@@ -43,6 +66,7 @@ export interface TicketKind {
     /** By status: where an answer of the requester leads. */
     onAnswer: Record<string, string>
   }
+  idle?: IdleTimer[]
 }
 
 /** Longest text that a gate takes, in characters. */
@@ -82,7 +106,21 @@ export function checkGate(status: Status, fields: Readonly<Record<string, string
       if (field.required && value === '') return [{ field: field.name, message: 'please fill this in' }]
       if (value.length > GATE_TEXT_LIMIT)
         return [{ field: field.name, message: `please shorten this to ${GATE_TEXT_LIMIT} characters` }]
-      return []
+      const message = value === '' ? undefined : misfit(field, value)
+      return message ? [{ field: field.name, message }] : []
     }),
   ]
+}
+
+/** What is wrong with a value of a gate's field; undefined when it fits its type. */
+function misfit({ type, options = [] }: GateField, value: string): string | undefined {
+  if (type === 'choice') return options.includes(value) ? undefined : 'please choose one of the options'
+  if (type === 'number') return Number.isFinite(Number(value)) ? undefined : 'please give a number'
+  if (type !== 'date') return undefined
+  try {
+    dayNumberOf(value)
+    return undefined
+  } catch {
+    return 'please give a date like 2026-12-01'
+  }
 }

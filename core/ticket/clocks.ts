@@ -7,6 +7,7 @@ import { statusOf } from '../lifecycle'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
 import { ticketFacts } from './facts'
+import { idleAlarms } from './idleAlarms'
 import { becauseOf, clockFor, labelOf, promisesOf, restsIn, whyGranted, type Promised } from './promises'
 import type { TicketState } from './state'
 
@@ -167,7 +168,8 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign): Alarm[
   const facts = ticketFacts(state, design)
   const ladders = design.design.ladders.filter((ladder) => holds(ladder.when, facts))
   const rang = new Set(state.rang)
-  return state.clocks
-    .flatMap((clock) => alarmsOf(clock, design.hoursOf(clock), ladders, rang))
-    .sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1))
+  return [
+    ...state.clocks.flatMap((clock) => alarmsOf(clock, design.hoursOf(clock), ladders, rang)),
+    ...idleAlarms(state, design),
+  ].sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1))
 }

@@ -1,5 +1,5 @@
-import type { CompiledDesign, Directory } from '../design'
-import { checkAnswers, unknownAnswers } from '../intake'
+import type { CompiledDesign, Directory, Person } from '../design'
+import { checkAnswers, unknownAnswers, type CatalogItem } from '../intake'
 import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
 import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
 import { triage } from '../triage'
@@ -10,6 +10,7 @@ import { fitClocks, stopClock, ticketAlarms } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
 import { askerFacts, ticketFacts } from './facts'
+import { ringIdle } from './idle'
 import { resort } from './resort'
 import type { TicketState } from './state'
 import { checkText } from './text'
@@ -90,17 +91,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
     throw new Refused('invalid', 'There is no such requester.', [
       { field: 'requester', message: `“${command.requester}” is not in the directory` },
     ])
-  const form = design.form(item.form)
-  const asker = askerFacts(requester, command.portal, directory, now)
-  const asked = { form, library: design.questions, asker }
-  const wrong = checkAnswers(asked, command.answers)
-  const problems = wrong.length ? wrong : unknownAnswers(asked, command.answers, design.nameOf(directory))
-  if (problems.length)
-    throw new Refused(
-      'invalid',
-      'Some answers need another look.',
-      problems.map(({ question, message }) => ({ field: question, message })),
-    )
+  refuseWrongAnswers(change, command, item, requester)
   const kind = design.kind(item.kind)
   const agreement = directory.agreementAt(requester.organisation, now)
   const portal = command.portal === null ? undefined : design.findPortal(command.portal)
@@ -124,28 +115,45 @@ function logTicket(change: Change, command: Of<'log'>): void {
     status: kind.first,
     ...(isHeld && { held: true as const }),
   })
-  const { openCounts } = change.context
-  const values = triage(
-    { item: item.id, facts: ticketFacts(change.state, design), requester, now, openCounts },
-    design,
-    directory,
-  )
-  if (isHeld) {
-    const because = {
-      text: 'Held in Arrivals: somebody gets it when it is accepted.',
-      article: `portals/${portal.id}`,
-    }
-    change.enter(
-      { kind: 'sorted', values: { ...values, technician: { value: null, because } } },
-      { system: 'triage' },
+  sortNew(change, requester, isHeld)
+}
+
+function refuseWrongAnswers(
+  { design, directory, now }: Change,
+  { answers, portal }: Of<'log'>,
+  item: CatalogItem,
+  requester: Person,
+): void {
+  const asker = askerFacts(requester, portal, directory, now)
+  const asked = { form: design.form(item.form), library: design.questions, asker }
+  const wrong = checkAnswers(asked, answers)
+  const problems = wrong.length ? wrong : unknownAnswers(asked, answers, design.nameOf(directory))
+  if (problems.length)
+    throw new Refused(
+      'invalid',
+      'Some answers need another look.',
+      problems.map(({ question, message }) => ({ field: question, message })),
     )
+}
+
+/** Triage decides on a new ticket; one that is held gets its clocks and its technician when it is accepted. */
+function sortNew(change: Change, requester: Person, isHeld: boolean): void {
+  const { design, directory, now, state } = change
+  const { openCounts } = change.context
+  const facts = ticketFacts(state, design)
+  const values = triage({ item: state.item, facts, requester, now, openCounts }, design, directory)
+  if (isHeld) {
+    const text = 'Held in Arrivals: somebody gets it when it is accepted.'
+    const technician = { value: null, because: { text, article: `portals/${state.portal}` } }
+    change.enter({ kind: 'sorted', values: { ...values, technician } }, { system: 'triage' })
     change.tell([requester], 'held')
     return
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   fitClocks(change)
   change.tell([requester], 'confirmation')
-  if (values.technician.value) change.tell([directory.people.get(values.technician.value)], 'assigned')
+  const technician = values.technician.value
+  if (technician) change.tell([directory.people.get(technician)], 'assigned')
 }
 
 function reply(change: Change, { text }: Of<'reply'>): void {
@@ -241,6 +249,7 @@ function ringDueAlarms(change: Change): void {
     const [kind, ...rest] = next.key.split(':')
     if (kind === 'due')
       change.enter({ kind: 'overdrawn', target: rest[0]!, dueAt: next.at }, { system: 'clock' })
+    else if (kind === 'idle') ringIdle(change, next.key, rest[0]!, next.at)
     else ringRung(change, next.key, rest[0]!, rest[1]!, next.at)
   }
 }

@@ -123,6 +123,8 @@ export type EntryBody =
       told: string[]
       missing: string[]
     }
+  /** Nothing happened for as long as an idle timer says; `told` are the people it tells. */
+  | { kind: 'idleRang'; alarm: string; timer: string; why: string; dueAt: Instant; told: string[] }
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
   | { kind: 'messageDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
 

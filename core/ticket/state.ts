@@ -38,6 +38,8 @@ export interface TicketState {
   cover: string | null
   agreement: number | null
   status: string
+  /** Since when nothing has happened that an idle timer waits for. */
+  idleSince: Instant
   /** Every status it has been in, oldest first. */
   statuses: { at: Instant; status: string }[]
   category: string
@@ -214,6 +216,7 @@ const APPLY: Apply = {
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
   },
   rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  idleRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   editionAdopted: (state, { to, hours }) => ({
     edition: to,
     ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
@@ -249,6 +252,7 @@ function first(entry: Of<'logged'>): TicketState {
     cover: entry.cover,
     agreement: entry.agreement,
     status: entry.status,
+    idleSince: entry.at,
     statuses: [{ at: entry.at, status: entry.status }],
     category: '',
     impact: '',
@@ -268,6 +272,19 @@ function first(entry: Of<'logged'>): TicketState {
   }
 }
 
+/** What ends a stretch in which nothing happens. A newer edition counts anew, so that its timers do not all ring at once. */
+const ENDS_IDLENESS = new Set<Entry['kind']>([
+  'statusMoved',
+  'replied',
+  'answered',
+  'noted',
+  'accepted',
+  'rejected',
+  'heldAgain',
+  'merged',
+  'editionAdopted',
+])
+
 /**
  * The state after one more entry.
  * @throws Error when the entry is not the next one of the record
@@ -278,7 +295,8 @@ export function evolve(state: TicketState | undefined, entry: Entry): TicketStat
   if (entry.sequence !== before.sequence + 1)
     throw new Error(`entry ${entry.sequence} does not follow entry ${before.sequence}`)
   const apply = APPLY[entry.kind] as (state: TicketState, entry: Entry) => Partial<TicketState>
-  return { ...before, ...apply(before, entry), sequence: entry.sequence, changedAt: entry.at }
+  const idleSince = ENDS_IDLENESS.has(entry.kind) ? entry.at : before.idleSince
+  return { ...before, ...apply(before, entry), idleSince, sequence: entry.sequence, changedAt: entry.at }
 }
 
 /**

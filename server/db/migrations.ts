@@ -131,4 +131,12 @@ alter table ticket add column held boolean not null default false;
 create index ticket_held on ticket (logged_at, reference) where held;
 `,
   },
+  {
+    name: '0005 since when nothing has happened to a ticket',
+    sql: `
+update ticket set state = state || jsonb_build_object('idleSince', (
+  select max(entry.at) from entry where entry.reference = ticket.reference
+  and entry.kind in ('logged', 'statusMoved', 'replied', 'answered', 'noted', 'editionAdopted')));
+`,
+  },
 ]

@@ -4,7 +4,7 @@ import type { PrioritySource } from '~~/core/design'
 import type { ArticleProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
-// The articles that are mostly to be read: categories, source order, who gets it, kinds, messages, portals.
+// The articles that are mostly to be read: categories, source order, who gets it, messages.
 const props = defineProps<ArticleProps & { article: string; directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
 const numeral = (id?: string) => props.design.priorities.find((one) => one.id === id)?.numeral ?? ''
@@ -122,50 +122,6 @@ function setTemplate(id: string, change: object) {
         </tr>
       </tbody>
     </table>
-  </div>
-  <div v-else-if="article.startsWith('kinds')">
-    <h1>2 Ticket kinds</h1>
-    <section v-for="kind in design.kinds" :key="kind.id">
-      <h2>{{ kind.name }}</h2>
-      <table class="ledger-table">
-        <thead>
-          <tr>
-            <th>Status</th>
-            <th>Group</th>
-            <th>The requester reads</th>
-            <th>The gate asks for</th>
-            <th>Leads to</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="status in kind.statuses" :key="status.id">
-            <td>
-              <b>{{ status.name }}</b><DesignMargin
-                :findings="findings"
-                :place="`kinds/${kind.id}#${status.id}`"
-              />
-            </td>
-            <td>{{ status.group }}</td>
-            <td>{{ status.plainly }}</td>
-            <td>
-              {{
-                status.gate.map((field) => field.label + (field.required ? '' : ' (optional)')).join(' ') ||
-                'nothing'
-              }}
-            </td>
-            <td>
-              {{
-                kind.transitions
-                  .filter((one) => one.from === status.id)
-                  .map((one) => one.label)
-                  .join(', ')
-              }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <DesignMargin :findings="findings" :place="`kinds/${kind.id}`" />
-    </section>
   </div>
   <div v-else-if="article === 'templates'">
     <h1>7 Messages in words</h1>

@@ -164,6 +164,13 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :directory="shown.directory"
         />
         <DesignCatalogArticle v-else-if="article === 'catalog'" v-bind="common" />
+        <DesignKindsArticle v-else-if="article === 'kinds'" v-bind="common" />
+        <DesignKindArticle
+          v-else-if="article.startsWith('kinds/')"
+          :id="article.split('/')[1]!"
+          :key="article"
+          v-bind="common"
+        />
         <DesignTableArticle
           v-else-if="article === 'triage/where-it-goes'"
           v-bind="common"

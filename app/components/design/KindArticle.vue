@@ -1,0 +1,444 @@
+<script setup lang="ts">
+import {
+  addStatus,
+  addTransition,
+  moveByItself,
+  removeStatus,
+  turnedAwayStatus,
+  type GateField,
+  type Status,
+  type StatusGroup,
+  type TicketKind,
+  type Transition,
+} from '~~/core/lifecycle'
+import type { ArticleProps } from '~/composables/useDraft'
+
+// One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
+// them, so that is asked once before the first change.
+const props = defineProps<ArticleProps & { id: string }>()
+const LifecycleDiagram = defineAsyncComponent(() => import('./LifecycleDiagram.vue'))
+const GROUPS: Record<StatusGroup, string> = {
+  new: 'new',
+  active: 'active',
+  waiting: 'waiting',
+  done: 'done',
+}
+
+const kind = computed(() => props.design.kinds.find((one) => one.id === props.id))
+const number = computed(() => props.design.kinds.findIndex((one) => one.id === props.id) + 1)
+const items = computed(() => props.design.items.filter((one) => one.kind === props.id))
+
+// Asked once in a sitting; whoever has said yes is not asked at each field.
+const agreed = useState<string[]>('shared-kinds', () => [])
+const isLocked = computed(
+  () => props.readonly || (items.value.length > 1 && !agreed.value.includes(props.id)),
+)
+const agree = () => (agreed.value = [...agreed.value, props.id])
+
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const save = (after: TicketKind) => props.change('kinds', props.id, kind.value, after)
+const put = (change: Partial<TicketKind>) => save({ ...kind.value!, ...change })
+const putStatus = (id: string, change: Partial<Status>) =>
+  put({ statuses: kind.value!.statuses.map((one) => (one.id === id ? { ...one, ...change } : one)) })
+function setTell(status: Status, template: string) {
+  const { tell: _, ...rest } = status
+  const after = template ? { ...rest, tell: template } : rest
+  void put({ statuses: kind.value!.statuses.map((one) => (one.id === status.id ? after : one)) })
+}
+function moveStatus(at: number, by: number) {
+  const statuses = [...kind.value!.statuses]
+  const [one] = statuses.splice(at, 1)
+  statuses.splice(at + by, 0, one!)
+  void put({ statuses })
+}
+const gateOf = ref<string>()
+const knownFields = computed(() => {
+  const all = props.design.kinds.flatMap((one) => one.statuses.flatMap((status) => status.gate))
+  return [...new Map(all.map((field) => [field.name, field])).values()]
+})
+const gateInWords = (gate: GateField[]) =>
+  gate.length ? gate.map((one) => one.label + (one.required ? '' : ' (if you like)')).join(' · ') : 'nothing'
+
+const fresh = reactive({ status: '', group: 'active' as StatusGroup, from: '', to: '', label: '' })
+function addOne() {
+  if (!fresh.status.trim()) return
+  void save(addStatus(kind.value!, fresh.status.trim(), fresh.group))
+  fresh.status = ''
+}
+const removing = ref<string>()
+/** What goes with a status that is taken out. */
+const goesWith = (id: string) =>
+  kind.value!.transitions.filter((one) => one.from === id || one.to === id).length
+function remove(id: string) {
+  removing.value = undefined
+  void save(removeStatus(kind.value!, id))
+}
+
+const nameOf = (id: string) => kind.value!.statuses.find((one) => one.id === id)?.name ?? id
+function addWay(from: string, to: string, label = '') {
+  if (isLocked.value || !from || !to) return
+  void save(addTransition(kind.value!, from, to, label.trim() || `To “${nameOf(to)}”`))
+}
+function addNamedWay() {
+  addWay(fresh.from, fresh.to, fresh.label)
+  fresh.label = ''
+}
+const sameWay = (a: Transition, b: Transition) => a.from === b.from && a.to === b.to
+const putWay = (way: Transition, label: string) =>
+  put({ transitions: kind.value!.transitions.map((one) => (sameWay(one, way) ? { ...one, label } : one)) })
+const removeWay = (way: Transition) =>
+  put({ transitions: kind.value!.transitions.filter((one) => !sameWay(one, way)) })
+const EVENTS = { onReply: 'when a reply goes out', onAnswer: 'when the requester answers' } as const
+
+async function removeKind() {
+  if (await props.change('kinds', props.id, kind.value, null)) await navigateTo('/design/kinds')
+}
+</script>
+
+<template>
+  <div v-if="!kind">
+    <h1>There is no such ticket kind</h1>
+    <p><NuxtLink to="/design/kinds">All ticket kinds</NuxtLink></p>
+  </div>
+  <div v-else>
+    <p class="small">
+      <NuxtLink :to="{ path: '/design/kinds', query: $route.query }">2 Ticket kinds</NuxtLink>
+    </p>
+    <h1>
+      <span class="num">2.{{ number }}</span>
+      <input
+        class="inline-field title"
+        :value="kind.name"
+        :disabled="isLocked"
+        aria-label="Name of the kind"
+        @change="put({ name: text($event).trim() })"
+      />
+    </h1>
+    <DesignMargin :findings="findings" :place="`kinds/${kind.id}`" />
+    <p v-if="items.length === 0" class="quiet">
+      No catalog item leads to it.
+      <button v-if="!readonly" class="link" type="button" @click="removeKind">Remove it</button>
+    </p>
+    <details v-else class="uses">
+      <summary>
+        {{ items.length }} catalog {{ items.length === 1 ? 'item leads' : 'items lead' }} to it
+      </summary>
+      <NuxtLink v-for="item in items" :key="item.id" :to="`/design/catalog/${item.id}`">{{
+        item.name
+      }}</NuxtLink>
+    </details>
+    <p v-if="isLocked && !readonly" class="notice" role="status">
+      {{ items.length }} catalog items share this kind: what is changed here changes for all of them.
+      <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>
+      <span class="quiet"
+        >For some of them only, <NuxtLink to="/design/kinds">make a new kind like it</NuxtLink> and lead them
+        there.</span
+      >
+    </p>
+
+    <ClientOnly>
+      <LifecycleDiagram :kind="kind" :readonly="isLocked" @connect="addWay" />
+    </ClientOnly>
+    <p v-if="!isLocked" class="quiet small">
+      Draw from the right edge of a status to another to add a way; dashed ways go by themselves.
+    </p>
+
+    <h2>Statuses</h2>
+    <div class="scroll-x">
+      <table class="ledger-table">
+        <thead>
+          <tr>
+            <th>Status</th>
+            <th>Group</th>
+            <th>The requester reads</th>
+            <th>The requester is told</th>
+            <th>The gate asks for</th>
+            <th v-if="!isLocked"><span class="sr-only">Order</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <template v-for="(status, at) in kind.statuses" :key="status.id">
+            <tr :id="status.id">
+              <td>
+                <input
+                  class="inline-field"
+                  :value="status.name"
+                  :disabled="isLocked"
+                  :aria-label="`Status ${at + 1}: name`"
+                  @change="putStatus(status.id, { name: text($event).trim() })"
+                />
+                <DesignMargin :findings="findings" :place="`kinds/${kind.id}#${status.id}`" />
+              </td>
+              <td>
+                <select
+                  class="inline-field"
+                  :value="status.group"
+                  :disabled="isLocked"
+                  :aria-label="`${status.name}: group`"
+                  @change="putStatus(status.id, { group: text($event) as StatusGroup })"
+                >
+                  <option v-for="(words, group) in GROUPS" :key="group" :value="group">{{ words }}</option>
+                </select>
+              </td>
+              <td>
+                <input
+                  class="inline-field wide"
+                  :value="status.plainly"
+                  :disabled="isLocked"
+                  :aria-label="`${status.name}: what the requester reads`"
+                  @change="putStatus(status.id, { plainly: text($event).trim() })"
+                />
+              </td>
+              <td>
+                <select
+                  class="inline-field short"
+                  :value="status.tell ?? ''"
+                  :disabled="isLocked"
+                  :aria-label="`${status.name}: message to the requester`"
+                  @change="setTell(status, text($event))"
+                >
+                  <option value="">nothing</option>
+                  <option v-for="one in design.templates" :key="one.id" :value="one.id">
+                    {{ one.name }}
+                  </option>
+                </select>
+              </td>
+              <td>
+                <span v-if="isLocked">{{ gateInWords(status.gate) }}</span>
+                <button
+                  v-else
+                  class="link gate-button"
+                  type="button"
+                  :aria-expanded="gateOf === status.id"
+                  :aria-label="`Gate of ${status.name}: ${gateInWords(status.gate)}`"
+                  @click="gateOf = gateOf === status.id ? undefined : status.id"
+                >
+                  {{ gateInWords(status.gate) }} …
+                </button>
+              </td>
+              <td v-if="!isLocked" class="order">
+                <button
+                  class="link"
+                  type="button"
+                  :disabled="at === 0"
+                  :aria-label="`${status.name}: earlier`"
+                  @click="moveStatus(at, -1)"
+                >
+                  ↑
+                </button>
+                <button
+                  class="link"
+                  type="button"
+                  :disabled="at === kind.statuses.length - 1"
+                  :aria-label="`${status.name}: later`"
+                  @click="moveStatus(at, 1)"
+                >
+                  ↓
+                </button>
+                <button
+                  class="link"
+                  type="button"
+                  :aria-label="`Take out ${status.name}`"
+                  :disabled="kind.statuses.length === 1"
+                  @click="removing = status.id"
+                >
+                  take out
+                </button>
+              </td>
+            </tr>
+            <tr v-if="removing === status.id">
+              <td colspan="6">
+                Take out “{{ status.name }}” with the {{ goesWith(status.id) }} ways to and from it? Tickets
+                that are in it keep their edition.
+                <button class="link" type="button" @click="remove(status.id)">Take it out</button>
+                <button class="link" type="button" @click="removing = undefined">Keep it</button>
+              </td>
+            </tr>
+            <tr v-if="gateOf === status.id && !isLocked">
+              <td colspan="6">
+                <DesignGateFields
+                  :status="status"
+                  :known="knownFields"
+                  @change="(gate) => putStatus(status.id, { gate })"
+                />
+              </td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
+    </div>
+    <form v-if="!isLocked" class="line" @submit.prevent="addOne">
+      <label>A new status, called <input v-model="fresh.status" class="inline-field" /></label>
+      <label
+        >of the group
+        <select v-model="fresh.group" class="inline-field">
+          <option v-for="(words, group) in GROUPS" :key="group" :value="group">{{ words }}</option>
+        </select></label
+      >
+      <button class="act" type="submit">Add it</button>
+    </form>
+    <p class="line">
+      <label
+        >New tickets begin as
+        <select
+          class="inline-field"
+          :value="kind.first"
+          :disabled="isLocked"
+          @change="put({ first: text($event) })"
+        >
+          <option v-for="one in kind.statuses" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label
+        >What is turned away or merged ends as
+        <select
+          class="inline-field"
+          :value="turnedAwayStatus(kind).id"
+          :disabled="isLocked"
+          @change="put({ turnedAway: text($event) })"
+        >
+          <option
+            v-for="one in kind.statuses.filter((status) => status.group === 'done')"
+            :key="one.id"
+            :value="one.id"
+          >
+            {{ one.name }}
+          </option>
+        </select></label
+      >
+    </p>
+
+    <h2>Ways from one to another</h2>
+    <table class="ledger-table ways">
+      <thead>
+        <tr>
+          <th>From</th>
+          <th>To</th>
+          <th>Words of the button</th>
+          <th><span class="sr-only">Take out</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="way in kind.transitions" :key="`${way.from} ${way.to}`">
+          <td>{{ nameOf(way.from) }}</td>
+          <td>{{ nameOf(way.to) }}</td>
+          <td>
+            <input
+              class="inline-field"
+              :value="way.label"
+              :disabled="isLocked"
+              :aria-label="`From ${nameOf(way.from)} to ${nameOf(way.to)}: button`"
+              @change="putWay(way, text($event).trim())"
+            />
+          </td>
+          <td>
+            <button
+              v-if="!isLocked"
+              class="link"
+              type="button"
+              :aria-label="`Take out the way from ${nameOf(way.from)} to ${nameOf(way.to)}`"
+              @click="removeWay(way)"
+            >
+              take out
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <form v-if="!isLocked" class="line" @submit.prevent="addNamedWay">
+      <label v-for="end in ['from', 'to'] as const" :key="end"
+        >{{ end === 'from' ? 'From' : 'to' }}
+        <select v-model="fresh[end]" class="inline-field">
+          <option v-for="one in kind.statuses" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label
+        >by a button <input v-model="fresh.label" class="inline-field" placeholder="Take in hand"
+      /></label>
+      <button class="act" type="submit">Add the way</button>
+    </form>
+
+    <h2>By itself</h2>
+    <table class="ledger-table ways">
+      <thead>
+        <tr>
+          <th>While it is</th>
+          <th v-for="(words, event) in EVENTS" :key="event">{{ words }}, it becomes</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="status in kind.statuses" :key="status.id">
+          <td>{{ status.name }}</td>
+          <td v-for="(words, event) in EVENTS" :key="event">
+            <select
+              class="inline-field"
+              :value="kind.automatic[event][status.id] ?? ''"
+              :disabled="isLocked"
+              :aria-label="`${status.name}, ${words}`"
+              @change="save(moveByItself(kind, event, status.id, text($event) || undefined))"
+            >
+              <option value="">stays as it is</option>
+              <option
+                v-for="one in kind.statuses.filter((other) => other.id !== status.id)"
+                :key="one.id"
+                :value="one.id"
+              >
+                {{ one.name }}
+              </option>
+            </select>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+
+    <h2>When nothing happens</h2>
+    <DesignIdleTimers
+      :kind="kind"
+      :design="design"
+      :findings="findings"
+      :readonly="isLocked"
+      @change="(idle) => put({ idle })"
+    />
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  margin-top: 18px;
+  border-bottom: 3px double var(--rule-2);
+}
+.uses {
+  margin: 4px 0;
+}
+.uses a {
+  margin-right: 12px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  margin: 8px 0;
+}
+.wide {
+  width: 210px;
+}
+.short {
+  max-width: 150px;
+}
+.ways {
+  max-width: 860px;
+}
+.order {
+  white-space: nowrap;
+}
+.order .link {
+  padding: 2px 5px;
+}
+.gate-button {
+  text-align: left;
+}
+tr:target td {
+  background: var(--sea-2);
+}
+</style>

@@ -1,0 +1,107 @@
+import { factsOf, testsOf, type Condition, type FactValue, type Test } from '../condition'
+import { FACT_NAMES } from './compile'
+import type { Design } from './design'
+import type { Directory } from './directory'
+
+/** Something that proofreading found. Errors stop publishing; remarks do not. */
+export interface Finding {
+  severity: 'error' | 'remark'
+  /** Where it stands, as the end of an address in Design: `triage/where-it-goes#r2`. */
+  place: string
+  message: string
+}
+
+const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site'])
+
+/** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
+export class Reader {
+  readonly findings: Finding[] = []
+  readonly ids: Record<string, Set<string>>
+
+  constructor(
+    readonly design: Design,
+    readonly directory: Directory,
+    /** Whether people, teams, sites and organisations are known; without them references to them are not asked. */
+    private readonly knowsDirectory = true,
+  ) {
+    const of = (list: { id: string }[]) => new Set(list.map((one) => one.id))
+    this.ids = {
+      calendar: of(design.calendars),
+      priority: of(design.priorities),
+      category: of(design.categories),
+      queue: of(design.queues),
+      'ticket kind': of(design.kinds),
+      question: new Set(design.questions.map((one) => one.name)),
+      form: of(design.forms),
+      group: of(design.groups),
+      'catalog item': of(design.items),
+      portal: of(design.portals),
+      rota: of(design.rotas),
+      template: of(design.templates),
+      team: new Set(directory.teams.keys()),
+      person: new Set(directory.people.keys()),
+      status: new Set(design.kinds.flatMap((kind) => kind.statuses.map((one) => one.id))),
+      'group of statuses': new Set(['new', 'active', 'waiting', 'done']),
+      organisation: new Set(directory.organisations.keys()),
+      site: new Set(directory.sites.keys()),
+    }
+  }
+
+  error(place: string, message: string): void {
+    this.findings.push({ severity: 'error', place, message })
+  }
+
+  remark(place: string, message: string): void {
+    this.findings.push({ severity: 'remark', place, message })
+  }
+
+  refers(place: string, what: string, id: string | undefined | null): void {
+    if (!this.knowsDirectory && OF_DIRECTORY.has(what)) return
+    if (id !== undefined && id !== null && !this.ids[what]!.has(id))
+      this.error(place, `refers to the ${what} “${id}”, which does not exist; choose another or add it`)
+  }
+
+  /** Facts and values of a condition; `asked` are the answers that can be known where it stands. */
+  condition(place: string, condition: Condition | undefined): void {
+    if (!condition) return
+    for (const fact of factsOf(condition)) this.fact(place, fact)
+    for (const test of testsOf(condition)) this.test(place, test)
+  }
+
+  fact(place: string, fact: string): void {
+    if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
+    else if (!(fact in FACT_NAMES)) this.error(place, `asks for “${fact}”, which no ticket has`)
+  }
+
+  test(place: string, test: Test): void {
+    const values = Array.isArray(test.value)
+      ? (test.value as string[])
+      : [test.value as FactValue | undefined]
+    if (!['empty', 'filled'].includes(test.op) && (test.value === undefined || test.value === null))
+      this.error(place, `compares “${test.fact}” with nothing; fill in a value`)
+    const what = VALUE_KINDS[test.fact]
+    const exact = ['is', 'isNot', 'oneOf', 'noneOf', 'under'].includes(test.op)
+    if (what && exact) for (const value of values) this.refers(place, what, value as string)
+    const question = this.design.questions.find((one) => `form.${one.name}` === test.fact)
+    if (question?.options && exact)
+      for (const value of values)
+        if (!question.options.some((option) => option.value === value))
+          this.error(place, `“${question.label}” has no option “${String(value)}”`)
+  }
+}
+
+const VALUE_KINDS: Record<string, string> = {
+  category: 'category',
+  item: 'catalog item',
+  kind: 'ticket kind',
+  priority: 'priority',
+  queue: 'queue',
+  site: 'site',
+  organisation: 'organisation',
+  team: 'team',
+  portal: 'portal',
+  requester: 'person',
+  technician: 'person',
+  status: 'status',
+  statusGroup: 'group of statuses',
+}
