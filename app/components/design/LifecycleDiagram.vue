@@ -10,22 +10,25 @@ const props = defineProps<{ kind: TicketKind; readonly: boolean }>()
 const emit = defineEmits<{ connect: [from: string, to: string] }>()
 
 const GROUPS: StatusGroup[] = ['new', 'active', 'waiting', 'done']
-const COLUMN = 250
+const COLUMN = 270
 const ROW = 84
 const chosen = ref(props.kind.first)
 
+const of = (group: StatusGroup) => props.kind.statuses.filter((one) => one.group === group)
+/** Active ones stand lower and waiting ones higher, so that the ways from the first column to the last run free. */
+const middleOf = (group: StatusGroup) => {
+  const half = (of(group).length * ROW) / 2
+  return { new: 0, active: half + 24, waiting: -half - 24, done: 0 }[group]
+}
 const nodes = computed<Node[]>(() =>
   GROUPS.flatMap((group, column) =>
-    props.kind.statuses
-      .filter((one) => one.group === group)
-      .map((status, row, all) => ({
-        id: status.id,
-        type: 'status',
-        // Columns are centred, so that arrows seldom lie on each other.
-        position: { x: column * COLUMN, y: (row - (all.length - 1) / 2) * ROW + (column % 2) * 18 },
-        data: status,
-        connectable: !props.readonly,
-      })),
+    of(group).map((status, row, all) => ({
+      id: status.id,
+      type: 'status',
+      position: { x: column * COLUMN, y: (row - (all.length - 1) / 2) * ROW + middleOf(group) },
+      data: status,
+      connectable: !props.readonly,
+    })),
   ),
 )
 
@@ -58,13 +61,20 @@ const edgeOf = (one: { from: string; to: string; label: string }, isAlone: boole
     focusable: false,
   }
 }
-const edges = computed<Edge[]>(() => [
-  ...props.kind.transitions.map((one) => edgeOf(one, false)),
-  ...byItself.value.map((one) => edgeOf(one, true)),
-])
+/** A way that people go and that goes by itself too is one arrow with both words. */
+const edges = computed<Edge[]>(() => {
+  const same = (a: { from: string; to: string }) => (b: { from: string; to: string }) =>
+    a.from === b.from && a.to === b.to
+  const ways = props.kind.transitions.map((way) => {
+    const words = byItself.value.filter(same(way)).map((one) => one.label)
+    return edgeOf({ ...way, label: [way.label, ...words].join(', or ') }, false)
+  })
+  const alone = byItself.value.filter((one) => !props.kind.transitions.some(same(one)))
+  return [...ways, ...alone.map((one) => edgeOf(one, true))]
+})
 const height = computed(() => {
-  const most = Math.max(...GROUPS.map((group) => props.kind.statuses.filter((s) => s.group === group).length))
-  return `${Math.max(200, most * ROW + 70)}px`
+  const y = nodes.value.map((one) => one.position.y)
+  return `${Math.max(200, Math.max(...y) - Math.min(...y) + 120)}px`
 })
 const connect = ({ source, target }: Connection) => emit('connect', source, target)
 </script>
