@@ -522,6 +522,7 @@ function makeDesign(): Design {
     organisations: [organisation],
     mailbox: `help@${id}.sound.example`,
     inactivityMinutes: 15,
+    byMail: { item: 'something-else', unknown: 'refuse' as const },
   })
   return {
     ...first,

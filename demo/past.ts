@@ -164,7 +164,11 @@ class Past {
   private planAcceptance(reference: number, at: Instant): void {
     const { requester } = this.tickets.get(reference)!.state
     const isLate = at > this.until - 3 * DAY
-    const who = this.worker(reference, at + this.chance.between(0.1, isLate ? 220 : 3) * HOUR, 'front-counter')
+    const who = this.worker(
+      reference,
+      at + this.chance.between(0.1, isLate ? 220 : 3) * HOUR,
+      'front-counter',
+    )
     const actor = { person: who.id }
     const ask = this.worker(reference, at + this.chance.between(0.1, 1) * HOUR, 'front-counter')
     if (this.chance.happens(isLate ? 0.5 : 0.12) && ask.at < who.at - 5 * MINUTE) {

@@ -254,7 +254,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           <div class="quiet small">
             {{ by(entry) }} · {{ when(entry.at) }}<template v-if="entry.kind === 'noted'"> · note</template>
           </div>
-          <div class="text">{{ entry.text }}</div>
+          <SaidText
+            :text="entry.text"
+            :quoted="entry.kind === 'answered' ? entry.quoted : undefined"
+            :attachments="entry.kind === 'replied' ? undefined : entry.attachments"
+            :reference="reference"
+          />
         </div>
       </section>
 
@@ -426,9 +431,5 @@ kbd {
   border: 1px solid var(--rule);
   padding: 8px 12px;
   margin: 8px 0;
-}
-.text {
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { durationInWords, momentInWords } from '~~/core/time'
-import type { Entry } from '~~/core/ticket'
+import type { Entry, Said } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
@@ -15,12 +15,16 @@ interface Line {
 }
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
 
+/** Files that the form's answers name. */
+const asked = computed(() =>
+  props.ticket.entries.flatMap((entry) => (entry.kind === 'logged' ? (entry.attachments ?? []) : [])),
+)
 const talk = computed(
   () =>
-    props.ticket.entries.filter((entry) =>
-      ['replied', 'answered', 'noted'].includes(entry.kind),
-    ) as (Entry & { text: string })[],
+    props.ticket.entries.filter((entry) => ['replied', 'answered', 'noted'].includes(entry.kind)) as (Entry &
+      Said)[],
 )
+const said = ({ text, quoted, attachments }: Said) => ({ text, quoted, attachments })
 
 /** One line a message, however often it was tried; its steps fold open. */
 const messages = computed(() =>
@@ -65,6 +69,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
       </template>
     </dl>
     <p v-else class="quiet">The form asked nothing that was answered.</p>
+    <SaidText v-if="asked.length" text="" :attachments="asked" :reference="ticket.reference" />
   </section>
 
   <section aria-labelledby="talk">
@@ -75,7 +80,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
         {{ by(entry) }} · {{ when(entry.at)
         }}<template v-if="entry.kind === 'noted'"> · note for the desk only</template>
       </div>
-      <div class="text">{{ entry.text }}</div>
+      <SaidText v-bind="said(entry)" :reference="ticket.reference" />
     </div>
   </section>
 

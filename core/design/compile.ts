@@ -143,9 +143,13 @@ export class CompiledDesign {
       .join(' › ')
   }
 
-  /** Names what an answer chose by id; undefined when there is no such thing. */
-  nameOf(directory: Directory): NameOf {
-    const named: Record<NamedType, (id: string) => string | undefined> = {
+  /**
+   * Names what an answer chose by id; undefined when there is no such thing.
+   * @param files the files that came with a ticket
+   */
+  nameOf(directory: Directory, files: readonly { id: string; name: string }[] = []): NameOf {
+    const named: Record<NamedType | 'attachment', (id: string) => string | undefined> = {
+      attachment: (id) => files.find((one) => one.id === id)?.name,
       person: (id) => directory.people.get(id)?.name,
       organisation: (id) => directory.organisations.get(id)?.name,
       site: (id) => directory.sites.get(id)?.name,

@@ -68,6 +68,7 @@ export class Directory {
   readonly membersOf: ReadonlyMap<string, Person[]>
   readonly agreements: readonly Agreement[]
   private readonly shifts = new Map<string, WorkingTime>()
+  private byMail: Map<string, Person> | undefined
 
   constructor(data: DirectoryData) {
     this.people = byId(data.people)
@@ -79,6 +80,12 @@ export class Directory {
     for (const person of data.people)
       for (const team of person.teams) members.set(team, [...(members.get(team) ?? []), person])
     this.membersOf = members
+  }
+
+  /** Who has a mail address; written large or small is the same. */
+  personOf(mail: string): Person | undefined {
+    this.byMail ??= new Map([...this.people.values()].map((one) => [one.mail.toLowerCase(), one]))
+    return this.byMail.get(mail.toLowerCase())
   }
 
   /** The name of a person, or their id if they are gone. */

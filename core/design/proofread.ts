@@ -100,11 +100,24 @@ function portalRules(reader: Reader, portal: Portal): void {
     reader.error(place, 'needs a mailbox that its mails come from')
   if (!(minutes >= 1 && minutes <= 1440))
     reader.error(place, 'signs people off after 1 to 1440 minutes without activity')
-  if (portal.holds) for (const id of TEMPLATES_OF_ARRIVALS) reader.refers(place, 'template', id)
+  arrivalRules(reader, portal, place)
   const isShown = (item: CatalogItem) =>
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
     (groups.length === 0 || groups.includes(item.group))
   if (!reader.design.items.some(isShown)) reader.remark(place, 'nothing can be asked for here')
+}
+
+/** What a portal needs that holds tickets or takes mail. */
+function arrivalRules(reader: Reader, portal: Portal, place: string): void {
+  // A mail that lacks what its form asks waits in Arrivals too.
+  if (portal.holds || portal.byMail)
+    for (const id of TEMPLATES_OF_ARRIVALS) reader.refers(place, 'template', id)
+  reader.refers(place, 'catalog item', portal.byMail?.item)
+  const twin = reader.design.portals.find(
+    (one) => one !== portal && one.mailbox.toLowerCase() === portal.mailbox.toLowerCase(),
+  )
+  if (twin && (portal.byMail || twin.byMail))
+    reader.error(place, `shares its mailbox with ${twin.name}, so a mail could not be told apart`)
 }
 
 function forms(reader: Reader): void {

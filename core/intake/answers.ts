@@ -2,6 +2,7 @@ import { holds, type Facts } from '../condition'
 import { dayNumberOf } from '../time/calendar'
 import {
   ID_LIMIT,
+  MOST_FILES,
   isNamedType,
   maxLengthOf,
   type Answers,
@@ -159,6 +160,16 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
     const date = typeof answer === 'string' ? DATE_TIME.exec(answer)?.[1] : undefined
     return date && isDate(date) ? undefined : 'please give a day and an hour'
   },
+  attachment: (answer, _, required) => {
+    if (
+      !Array.isArray(answer) ||
+      !answer.every((one) => typeof one === 'string' && [...one].length <= ID_LIMIT)
+    )
+      return 'please attach files'
+    if (new Set(answer).size < answer.length) return 'please attach each file once'
+    if (answer.length > MOST_FILES) return `please attach at most ${MOST_FILES} files`
+    return required && answer.length === 0 ? 'please attach at least one file' : undefined
+  },
   person: idCheck('a person'),
   organisation: idCheck('an organisation'),
   site: idCheck('a site'),
@@ -166,7 +177,7 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
 }
 
 /** Names what an answer chose by id; undefined when there is no such thing. */
-export type NameOf = (type: NamedType, id: string) => string | undefined
+export type NameOf = (type: NamedType | 'attachment', id: string) => string | undefined
 
 /** Answers that name something which is not there: people who left, sites that were closed. */
 export function unknownAnswers(
@@ -211,7 +222,7 @@ export function answerInWords(question: Question, answer: Answers[string], nameO
   if (type === 'dateTime') return String(answer).replace('T', ' ')
   const label = (value: unknown) => {
     const text = String(value)
-    if (isNamedType(type)) return nameOf(type, text) ?? text
+    if (isNamedType(type) || type === 'attachment') return nameOf(type, text) ?? text
     return options?.find((option) => option.value === value)?.label ?? text
   }
   if (Array.isArray(answer)) return answer.map(label).join(', ')

@@ -13,6 +13,7 @@ export type QuestionType =
   | 'organisation'
   | 'site'
   | 'category'
+  | 'attachment'
   | 'explanation'
 
 /** The types whose answer is the id of something that the directory or the design holds. */
@@ -108,12 +109,22 @@ export interface Portal {
   mark?: string
   /** The ink of what can be pressed: one of our own, sea unless set. */
   ink?: PortalInk
+  /** What becomes of a mail to its mailbox that belongs to no ticket; such mails are kept unread if left out. */
+  byMail?: MailIntake
   /** Whether what comes in here waits in Arrivals until somebody accepts it. */
   holds?: boolean
   /** How many levels of category a ticket must have to be accepted. */
   categoryLevels?: number
   /** Groups of the catalog that it shows; all of them if left out or empty. */
   groups?: string[]
+}
+
+/** How a mail becomes a ticket: the first one-line question of the form gets its subject, the first long one its text. */
+export interface MailIntake {
+  /** The catalog item that it asks for. */
+  item: string
+  /** What is done with mail from an address that nobody in the directory has: answered with a refusal, or kept. */
+  unknown: 'refuse' | 'keep'
 }
 
 export type PortalInk = 'sea' | 'brass' | 'ink'
@@ -126,6 +137,10 @@ export type Answers = Record<string, Answer>
 
 /** Longest id in characters. */
 export const ID_LIMIT = 120
+
+/** Most files that one question takes, and most bytes of one file. */
+export const MOST_FILES = 10
+export const FILE_LIMIT = 10 * 1024 * 1024
 
 export const TEXT_LIMITS = { text: 200, longText: 20_000 } as const
 

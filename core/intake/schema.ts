@@ -8,7 +8,14 @@ import {
   type Test,
 } from '../condition'
 import { DATE_TIME, type Asked } from './answers'
-import { ID_LIMIT, maxLengthOf, type FormQuestion, type Question, type QuestionType } from './form'
+import {
+  ID_LIMIT,
+  MOST_FILES,
+  maxLengthOf,
+  type FormQuestion,
+  type Question,
+  type QuestionType,
+} from './form'
 
 /** A JSON Schema (2020-12) as plain data. */
 export type JsonSchema = { [keyword: string]: unknown } | boolean
@@ -97,6 +104,13 @@ const SCHEMAS: Record<QuestionType, Schema> = {
   yesNo: () => ({ type: 'boolean' }),
   date: () => ({ type: 'string', format: 'date' }),
   dateTime: () => ({ type: 'string', format: 'date-time', pattern: DATE_TIME.source }),
+  attachment: (_, required) => ({
+    type: 'array',
+    items: { type: 'string', maxLength: ID_LIMIT },
+    uniqueItems: true,
+    maxItems: MOST_FILES,
+    ...(required && { minItems: 1 }),
+  }),
   person: idSchema,
   organisation: idSchema,
   site: idSchema,

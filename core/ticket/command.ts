@@ -1,6 +1,6 @@
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
-import type { Actor, Channel, DeliveryState, SortedField } from './entry'
+import type { Actor, Attached, Channel, DeliveryState, SortedField } from './entry'
 
 /** What somebody or something wants of a ticket. */
 export type Command =
@@ -13,10 +13,14 @@ export type Command =
       summary?: string
       answers: Answers
       requester: string
+      /** What a mail says besides what its form could take. */
+      said?: Said
+      /** The files that answers name. */
+      attachments?: Attached[]
     }
   | { kind: 'reply'; text: string }
-  | { kind: 'note'; text: string }
-  | { kind: 'answer'; text: string }
+  | { kind: 'note'; text: string; attachments?: Attached[] }
+  | ({ kind: 'answer' } & Said)
   | {
       kind: 'move'
       /** The status that the person saw; the move is refused when it is not so any more. */
@@ -48,6 +52,13 @@ export type Command =
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
   | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+
+/** What a requester says, with the files that came with it. */
+export interface Said {
+  text: string
+  quoted?: string
+  attachments?: Attached[]
+}
 
 /** What a person decides when a held ticket is accepted: ids of the ticket's edition. */
 export interface Acceptance {

@@ -8,7 +8,8 @@ import { adoptEdition } from './adopt'
 import { accept, holdAgain, mergeInto, reject, takeIn } from './arrival'
 import { fitClocks, stopClock, ticketAlarms } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
-import { Refused, type Command, type CommandContext } from './command'
+import { Refused, type Command, type CommandContext, type Said } from './command'
+import type { Attached, EntryBody } from './entry'
 import { askerFacts, ticketFacts } from './facts'
 import { ringIdle } from './idle'
 import { resort } from './resort'
@@ -21,7 +22,8 @@ type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => vo
 const HANDLERS: Handlers = {
   log: logTicket,
   reply: reply,
-  note: (change, { text }) => change.enter({ kind: 'noted', text: checkText(text) }),
+  note: (change, command) =>
+    change.enter({ kind: 'noted', text: checkText(command.text), ...filesOf(command) }),
   answer: answer,
   move: move,
   assign: assignTo,
@@ -91,12 +93,10 @@ function logTicket(change: Change, command: Of<'log'>): void {
     throw new Refused('invalid', 'There is no such requester.', [
       { field: 'requester', message: `“${command.requester}” is not in the directory` },
     ])
-  refuseWrongAnswers(change, command, item, requester)
+  const isIncomplete = refuseWrongAnswers(change, command, item, requester)
   const kind = design.kind(item.kind)
   const agreement = directory.agreementAt(requester.organisation, now)
-  const portal = command.portal === null ? undefined : design.findPortal(command.portal)
-  // What somebody at the desk enters, the desk has seen already.
-  const isHeld = portal?.holds === true && command.channel !== 'desk'
+  const isHeld = isIncomplete || isHeldAt(design, command)
   change.enter({
     kind: 'logged',
     reference: command.reference,
@@ -114,19 +114,35 @@ function logTicket(change: Change, command: Of<'log'>): void {
     edition: design.edition,
     status: kind.first,
     ...(isHeld && { held: true as const }),
+    ...filesOf(command),
   })
+  if (command.said) change.enter(answeredOf(command.said))
   sortNew(change, requester, isHeld)
 }
 
+/** Whether a new ticket waits in Arrivals. What somebody at the desk enters, the desk has seen already. */
+function isHeldAt(design: CompiledDesign, { portal, channel }: Of<'log'>): boolean {
+  return channel !== 'desk' && portal !== null && design.findPortal(portal)?.holds === true
+}
+
+const filesOf = ({ attachments }: { attachments?: Attached[] }) =>
+  attachments?.length ? { attachments } : {}
+
+/**
+ * A mail cannot answer a form: what it leaves out is asked in Arrivals. From everywhere else answers are whole.
+ * @returns whether something that must be answered is not
+ */
 function refuseWrongAnswers(
   { design, directory, now }: Change,
-  { answers, portal }: Of<'log'>,
+  { answers, portal, channel }: Of<'log'>,
   item: CatalogItem,
   requester: Person,
-): void {
+): boolean {
   const asker = askerFacts(requester, portal, directory, now)
   const asked = { form: design.form(item.form), library: design.questions, asker }
-  const wrong = checkAnswers(asked, answers)
+  const all = checkAnswers(asked, answers)
+  const isMissing = (name: string) => channel === 'mail' && answers[name] === undefined
+  const wrong = all.filter(({ question }) => !isMissing(question))
   const problems = wrong.length ? wrong : unknownAnswers(asked, answers, design.nameOf(directory))
   if (problems.length)
     throw new Refused(
@@ -134,6 +150,14 @@ function refuseWrongAnswers(
       'Some answers need another look.',
       problems.map(({ question, message }) => ({ field: question, message })),
     )
+  return all.length > 0
+}
+
+/** The entry of what a requester says; files may come without a word. */
+function answeredOf(said: Said): EntryBody {
+  const { text, quoted, attachments } = said
+  const words = attachments?.length && text.trim() === '' ? '' : checkText(text)
+  return { kind: 'answered', text: words, ...(quoted && { quoted }), ...filesOf(said) }
 }
 
 /** Triage decides on a new ticket; one that is held gets its clocks and its technician when it is accepted. */
@@ -174,8 +198,9 @@ function requestersOf({ state, directory }: Change) {
   return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
 }
 
-function answer(change: Change, { text }: Of<'answer'>): void {
-  change.enter({ kind: 'answered', text: checkText(text) })
+function answer(change: Change, said: Of<'answer'>): void {
+  const { text } = said
+  change.enter(answeredOf(said))
   // What was missing may be there now, so a person looks at it again.
   if (change.state.rejected) holdAgain(change, 'the requester answered')
   if (change.state.held) return

@@ -10,7 +10,17 @@ export type Actor = { person: string } | { system: string }
 export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
 
 /** How a request came in. */
-export type Channel = 'portal' | 'desk' | 'api'
+export type Channel = 'portal' | 'desk' | 'api' | 'mail'
+
+/** A file that was sent with a ticket; what is in it is kept apart. */
+export interface Attached {
+  id: string
+  name: string
+  /** Media type as its sender called it. */
+  type: string
+  /** Bytes. */
+  size: number
+}
 
 export interface LoggedBody {
   kind: 'logged'
@@ -29,8 +39,10 @@ export interface LoggedBody {
   /** The edition that decides everything about this ticket from here on. */
   edition: number
   status: string
-  /** Set where the portal keeps it in Arrivals until somebody accepts it. */
+  /** Set where it is kept in Arrivals until somebody accepts it. */
   held?: true
+  /** The files that its answers name by their ids. */
+  attachments?: Attached[]
 }
 
 export interface QueuedMessage {
@@ -108,8 +120,9 @@ export type EntryBody =
     }
   | { kind: 'assigned'; technician: string | null; team: string; because: Because }
   | { kind: 'replied'; text: string }
-  | { kind: 'noted'; text: string }
-  | { kind: 'answered'; text: string }
+  | { kind: 'noted'; text: string; attachments?: Attached[] }
+  /** `quoted` is what stood below the answer in a mail. */
+  | { kind: 'answered'; text: string; quoted?: string; attachments?: Attached[] }
   | { kind: 'overdrawn'; target: string; dueAt: Instant }
   | {
       kind: 'rungRang'

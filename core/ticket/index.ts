@@ -4,6 +4,7 @@ export { evolve, rebuild, type Held, type MessageState, type TicketState } from 
 export {
   Refused,
   type Acceptance,
+  type Said,
   type Command,
   type CommandContext,
   type FieldProblem,
@@ -13,6 +14,7 @@ export type { Decided } from './change'
 export { resortChoices } from './resort'
 export { misfitOf } from './adopt'
 export { ticketAlarms } from './clocks'
+export { TEXT_LIMIT } from './text'
 export { askerFacts, ticketFacts } from './facts'
 export { lacksOf, type Lack } from './arrival'
 export { decide, RECIPIENT_NAMES } from './decide'

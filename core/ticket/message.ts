@@ -45,7 +45,7 @@ function ticketFields(change: Change, person: Person): Record<string, string> {
     design.form(item.form),
     design.questions,
     state.answers,
-    design.nameOf(directory),
+    design.nameOf(directory, state.attachments),
   )
   return {
     reference: String(state.reference),

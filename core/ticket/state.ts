@@ -3,7 +3,7 @@ import type { Answers } from '../intake'
 import { dueKey } from '../ladder'
 import type { Instant } from '../time'
 import type { Because } from '../triage'
-import type { Channel, DeliveryState, Entry, SortedField } from './entry'
+import type { Attached, Channel, DeliveryState, Entry, SortedField } from './entry'
 
 export interface MessageState {
   key: string
@@ -57,6 +57,8 @@ export interface TicketState {
   repliedAt: Instant | null
   solvedBy: string | null
   remarks: string | null
+  /** Every file that came with it. */
+  attachments?: Attached[]
   /** Set while it waits in Arrivals: no clock runs, and nobody has it. */
   held?: Held
   /** When somebody let it in; missing on one that was never held. */
@@ -86,6 +88,11 @@ function resume(clock: Clock, at: Instant): Clock {
     ...clock,
     pauses: clock.pauses.map((pause) => (pause.to === undefined ? { ...pause, to: at } : pause)),
   }
+}
+
+/** The files of a ticket with those of an entry. */
+function withFiles(state: TicketState, { attachments }: { attachments?: Attached[] }): Partial<TicketState> {
+  return attachments?.length ? { attachments: [...(state.attachments ?? []), ...attachments] } : {}
 }
 
 /** A ticket that was sent to another status as a whole, and since when. */
@@ -209,8 +216,11 @@ const APPLY: Apply = {
   }),
   replied: (state, { at }) =>
     state.held ? { held: { ...state.held, askedAt: at } } : { repliedAt: state.repliedAt ?? at },
-  noted: () => ({}),
-  answered: (state, { at }) => (state.held ? { held: { ...state.held, answeredAt: at } } : {}),
+  noted: (state, entry) => withFiles(state, entry),
+  answered: (state, entry) => ({
+    ...withFiles(state, entry),
+    ...(state.held && { held: { ...state.held, answeredAt: entry.at } }),
+  }),
   overdrawn: (state, { target }) => {
     const clock = state.clocks.find((one) => one.target === target && one.stoppedAt === undefined)
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
@@ -269,6 +279,7 @@ function first(entry: Of<'logged'>): TicketState {
     solvedBy: null,
     remarks: null,
     ...(entry.held && { held: { since: entry.at } }),
+    ...(entry.attachments?.length && { attachments: entry.attachments }),
   }
 }
 

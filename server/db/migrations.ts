@@ -139,4 +139,20 @@ update ticket set state = state || jsonb_build_object('idleSince', (
   and entry.kind in ('logged', 'statusMoved', 'replied', 'answered', 'noted', 'editionAdopted')));
 `,
   },
+  {
+    name: '0006 files, and mail that comes in',
+    sql: `
+create table attachment (
+  id text primary key, person text references person, name text not null, type text not null, size int not null,
+  content bytea not null, kept boolean not null default false, added_at timestamptz not null default now());
+create index attachment_not_kept on attachment (added_at) where not kept;
+create table mail_in (
+  id bigserial primary key, message_id text not null, recipient text not null, sender text not null,
+  received_at bigint not null, outcome text not null, reference bigint, detail text not null default '',
+  unique (message_id, recipient));
+create index mail_in_reference on mail_in (reference);
+create index mail_in_sender on mail_in (sender, received_at);
+alter table standin_mail alter column raw type bytea using convert_to(raw, 'UTF8');
+`,
+  },
 ]

@@ -157,6 +157,28 @@ export interface Tables {
     recipient: string
     subject: string
     text: string
-    raw: string
+    raw: Buffer
+  }
+  /** A file that somebody sent; until a ticket names it, it is not kept for long. */
+  attachment: {
+    id: string
+    person: string | null
+    name: string
+    type: string
+    size: number
+    content: Buffer
+    kept: Filled<boolean>
+    added_at: Filled<Date>
+  }
+  /** What became of each mail to a mailbox of ours. */
+  mail_in: {
+    id: Generated<number>
+    message_id: string
+    recipient: string
+    sender: string
+    received_at: number
+    outcome: string
+    reference: number | null
+    detail: Filled<string>
   }
 }

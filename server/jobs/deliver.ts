@@ -1,9 +1,11 @@
 import { createTransport, type Transporter } from 'nodemailer'
+import { messageId, threadId } from '../../core/mail'
 import { MAX_ATTEMPTS } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import { log } from '../http/log'
 
-const DOMAIN = 'desk.yare.localhost'
+/** Behind the @ of the identifiers of our mails. */
+export const MAIL_DOMAIN = 'desk.yare.localhost'
 
 /** A mail transport for an SMTP address, kept open between mails. */
 export function mailTransport(url: string): Transporter {
@@ -31,16 +33,25 @@ export async function deliver(
 ): Promise<void> {
   const message = await desk.db.selectFrom('outbox').selectAll().where('key', '=', key).executeTakeFirst()
   if (!message || message.state === 'sent' || message.state === 'givenUp') return
-  const thread = `<ticket-${message.reference}@${DOMAIN}>`
+  const thread = threadId(message.reference, MAIL_DOMAIN)
+  const begun = await desk.db
+    .selectFrom('mail_in')
+    .select('message_id')
+    .where('reference', '=', message.reference)
+    .where('sender', '=', message.address.toLowerCase())
+    .orderBy('id')
+    .limit(1)
+    .executeTakeFirst()
   try {
     const { response } = await transport.sendMail({
       from: message.sender,
       to: message.address,
       subject: message.subject,
       text: message.body,
-      messageId: `<${message.key}@${DOMAIN}>`,
-      inReplyTo: thread,
-      references: thread,
+      messageId: messageId(message.key, MAIL_DOMAIN),
+      // Who began by mail finds our mails below their own.
+      inReplyTo: begun?.message_id ?? thread,
+      references: [...(begun ? [begun.message_id] : []), thread],
       headers: { 'Auto-Submitted': 'auto-generated', 'X-Yare-Ticket': String(message.reference) },
     })
     await record(desk, message.reference, key, 'sent', attempt, String(response ?? 'accepted'))

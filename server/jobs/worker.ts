@@ -5,6 +5,8 @@ import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
+import { sweepFiles } from '../commands/attachments'
+import { takeMail } from '../mail/takeMail'
 import { deliver, mailTransport } from './deliver'
 import { watchAlarms } from './alarms'
 
@@ -35,7 +37,10 @@ export async function startWorker(smtpUrl: string): Promise<Worker> {
     concurrency: 4,
     noHandleSignals: true,
     pollInterval: 1000,
+    crontab: '23 3 * * * sweepFiles',
     taskList: {
+      takeMail: (payload) => takeMail(desk, transport, (payload as { id: number }).id),
+      sweepFiles: () => sweepFiles(desk.db),
       adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),
       deliver: (payload, helpers) =>
         deliver(desk, transport, (payload as { key: string }).key, helpers.job.attempts),

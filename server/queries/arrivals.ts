@@ -174,6 +174,11 @@ export async function outlook(desk: Desk, reference: number, choice: Acceptance,
 export async function mergedText(desk: Desk, state: TicketState): Promise<string> {
   const [design, directory] = await Promise.all([desk.knowledge.editionOf(state), desk.knowledge.directory()])
   const form = design.form(design.item(state.item).form)
-  const answers = answersInWords(form, design.questions, state.answers, design.nameOf(directory))
+  const answers = answersInWords(
+    form,
+    design.questions,
+    state.answers,
+    design.nameOf(directory, state.attachments),
+  )
   return answers.map(({ label, answer }) => `${label} ${answer}`).join('\n')
 }

@@ -195,7 +195,7 @@ export async function ticketPage(desk: Desk, reference: number) {
       design.form(item.form),
       design.questions,
       state.answers,
-      design.nameOf(directory),
+      design.nameOf(directory, state.attachments),
     ),
     because: state.because,
     impact: state.impact,
@@ -207,6 +207,7 @@ export async function ticketPage(desk: Desk, reference: number) {
     technicianId: state.technician,
     solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
     remarks: state.remarks,
+    attachments: state.attachments ?? [],
     held: state.held !== undefined,
     mergedInto: state.mergedInto ?? null,
     /** Whether it was turned away in Arrivals, from where it can be taken back. */
@@ -265,12 +266,20 @@ export async function requestPage(desk: Desk, reference: number, person: string)
       design.form(item.form),
       design.questions,
       state.answers,
-      design.nameOf(directory),
+      design.nameOf(directory, state.attachments),
     ),
     conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
       const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
       if (entry.kind === 'replied' || entry.kind === 'answered')
-        return [{ at: entry.at, by, text: entry.text, mine: by === directory.nameOf(person) }]
+        return [
+          {
+            at: entry.at,
+            by,
+            text: entry.text,
+            mine: by === directory.nameOf(person),
+            ...(entry.kind === 'answered' && { quoted: entry.quoted, attachments: entry.attachments }),
+          },
+        ]
       if (entry.kind === 'rejected') return [{ at: entry.at, by, text: entry.text, mine: false }]
       if (entry.kind !== 'statusMoved' || !statusOf(design.kind(state.kind), entry.to).tell) return []
       const text = entry.fields.reason ?? entry.fields.remarks

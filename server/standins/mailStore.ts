@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 
 const FAULTS = 'standin-mail'
@@ -29,25 +30,54 @@ export interface ReceivedMail {
   recipient: string
   subject: string
   text: string
-  raw: string
+  raw: Buffer
 }
 
-/** Keeps a mail; the same message to the same person is kept once. */
+/**
+ * Keeps a mail; the same message to the same person is kept once. One to a mailbox of a portal is handed over to the
+ * desk in the same step, so that it is neither lost nor handed over twice.
+ */
 export async function keepMail(db: Database, mail: ReceivedMail): Promise<void> {
-  await db
-    .insertInto('standin_mail')
-    .values(mail)
-    .onConflict((on) => on.columns(['message_id', 'recipient']).doNothing())
-    .execute()
+  await db.transaction().execute(async (trx) => {
+    const kept = await trx
+      .insertInto('standin_mail')
+      .values(mail)
+      .onConflict((on) => on.columns(['message_id', 'recipient']).doNothing())
+      .returning('id')
+      .executeTakeFirst()
+    if (!kept) return
+    await sql`select graphile_worker.add_job('takeMail', json_build_object('id', ${kept.id}::bigint))
+      from edition, jsonb_array_elements(document->'portals') as portal
+      where edition.number = (select max(number) from edition) and lower(portal->>'mailbox') = ${mail.recipient}
+      limit 1`.execute(trx)
+  })
 }
 
 export function readMail(db: Database, query: { recipient?: string; before?: number }) {
   return db
     .selectFrom('standin_mail')
-    .select(['id', 'received_at', 'sender', 'recipient', 'subject', 'text', 'message_id'])
-    .$if(Boolean(query.recipient), (q) => q.where('recipient', '=', query.recipient!.toLowerCase()))
-    .$if(Boolean(query.before), (q) => q.where('id', '<', query.before!))
-    .orderBy('id', 'desc')
+    .leftJoin('mail_in', (on) =>
+      on
+        .onRef('mail_in.message_id', '=', 'standin_mail.message_id')
+        .onRef('mail_in.recipient', '=', 'standin_mail.recipient'),
+    )
+    .select([
+      'standin_mail.id',
+      'standin_mail.received_at',
+      'standin_mail.sender',
+      'standin_mail.recipient',
+      'subject',
+      'text',
+      'standin_mail.message_id',
+      'outcome',
+      'reference',
+      'detail',
+    ])
+    .$if(Boolean(query.recipient), (q) =>
+      q.where('standin_mail.recipient', '=', query.recipient!.toLowerCase()),
+    )
+    .$if(Boolean(query.before), (q) => q.where('standin_mail.id', '<', query.before!))
+    .orderBy('standin_mail.id', 'desc')
     .limit(50)
     .execute()
 }

@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto'
 import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
+import { FILE_LIMIT } from '../../core/intake'
 import { deskNow, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
@@ -19,7 +21,8 @@ export async function startMailbox(port: number): Promise<Mailbox> {
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS', 'AUTH'],
-    size: 10 * 1024 * 1024,
+    // A mail with the largest file that is taken, as mail writes it.
+    size: 1.5 * FILE_LIMIT,
     onMailFrom: (_, __, done) => {
       mailFaults(db).then(
         ({ refuse }) => done(refuse ? temporary('The mailbox stand-in refuses mail just now') : null),
@@ -42,12 +45,12 @@ export async function startMailbox(port: number): Promise<Mailbox> {
     for (const recipient of recipients)
       await keepMail(db, {
         received_at: deskNow(),
-        message_id: mail.messageId ?? null,
+        message_id: mail.messageId ?? `<${createHash('sha256').update(raw).digest('hex')}@standin.localhost>`,
         sender: mail.from?.text ?? '',
         recipient: recipient.toLowerCase(),
         subject: mail.subject ?? '',
-        text: mail.text ?? '',
-        raw: raw.toString('utf8').slice(0, 100_000).replaceAll('\0', ''),
+        text: (mail.text ?? '').replaceAll('\0', ''),
+        raw,
       })
   }
   server.on('error', () => undefined)

@@ -16,6 +16,10 @@ function putOr(portal: Portal, key: 'mark' | 'ink', value: string) {
   const { [key]: _, ...rest } = portal
   void props.change('portals', portal.id, portal, value ? { ...rest, [key]: value } : rest)
 }
+function setMail(portal: Portal, item: string, unknown: 'refuse' | 'keep') {
+  const { byMail: _, ...rest } = portal
+  void props.change('portals', portal.id, portal, item ? { ...rest, byMail: { item, unknown } } : rest)
+}
 function setHolds(portal: Portal, isOn: boolean) {
   const { holds: _, categoryLevels: __, ...rest } = portal
   void props.change('portals', portal.id, portal, isOn ? { ...rest, holds: true } : rest)
@@ -169,6 +173,32 @@ const alone = (portal: Portal) =>
           >
             <option value="">is accepted at once</option>
             <option value="hold">waits in Arrivals until somebody accepts it</option>
+          </select></label
+        >
+        <label
+          >A mail to its mailbox that is new
+          <select
+            class="inline-field"
+            :value="portal.byMail?.item ?? ''"
+            :disabled="readonly"
+            @change="setMail(portal, text($event), portal.byMail?.unknown ?? 'refuse')"
+          >
+            <option value="">stays in the mailbox; only answers are taken</option>
+            <option v-for="one in design.items" :key="one.id" :value="one.id">
+              asks for: {{ one.name }}
+            </option>
+          </select></label
+        >
+        <label v-if="portal.byMail"
+          >From an address that nobody has
+          <select
+            class="inline-field"
+            :value="portal.byMail.unknown"
+            :disabled="readonly"
+            @change="setMail(portal, portal.byMail!.item, text($event) as 'keep')"
+          >
+            <option value="refuse">is answered: we do not know you</option>
+            <option value="keep">stays in the mailbox, unanswered</option>
           </select></label
         >
         <label v-if="portal.holds"

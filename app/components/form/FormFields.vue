@@ -183,6 +183,13 @@ const YES_NO = [
                 {{ choice.label }}
               </option>
             </select>
+            <FormFileField
+              v-else-if="question.type === 'attachment'"
+              :id="idOf(question.name)"
+              :files="(answers[question.name] as string[] | undefined) ?? []"
+              :described-by="`${idOf(question.name)}-error`"
+              @change="(files) => put(question.name, files)"
+            />
             <textarea
               v-else-if="question.type === 'longText'"
               :id="idOf(question.name)"

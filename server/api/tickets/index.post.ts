@@ -2,6 +2,7 @@ import { IsObject, IsOptional, IsString, MaxLength } from 'class-validator'
 import { getHeader, setResponseHeader, setResponseStatus } from 'h3'
 import type { Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
+import { filesIn, takeFiles } from '../../commands/attachments'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute, isStaff } from '../../http/route'
 import { requestPage } from '../../queries/tickets'
@@ -33,6 +34,10 @@ class TicketBody {
   requester?: string
 }
 
+function summaryOf({ summary, answers }: TicketBody): string | undefined {
+  return summary ?? (typeof answers.summary === 'string' ? answers.summary : undefined)
+}
+
 export default defineRoute(
   {
     who: 'signedIn',
@@ -52,17 +57,17 @@ export default defineRoute(
     const requester = body.requester ?? caller.id
     const directory = await desk.knowledge.directory()
     refuseUnlessSchemaFits(design, directory, { item: body.item, answers: body.answers, requester, portal })
+    const attachments = await takeFiles(desk.db, filesIn(body.answers, design.questions), caller.id)
     const channel = caller.by === 'token' ? 'api' : isStaff(caller.role) ? 'desk' : 'portal'
-    const summary =
-      body.summary ?? (typeof body.answers.summary === 'string' ? body.answers.summary : undefined)
     const { state, replayed } = await desk.log(
       {
         item: body.item,
         portal,
         channel,
-        summary,
+        summary: summaryOf(body),
         answers: body.answers,
         requester,
+        ...(attachments.length && { attachments }),
       },
       { person: caller.id },
       getHeader(event, 'idempotency-key')?.slice(0, 200),

@@ -1,16 +1,30 @@
-import { TextBody } from '../../../http/bodies'
+import { IsArray, IsOptional, IsString } from 'class-validator'
+import { takeFiles } from '../../../commands/attachments'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
+class AnswerBody {
+  @IsString({ message: 'please write something' })
+  text!: string
+
+  /** Ids of files that were sent before. */
+  @IsOptional()
+  @IsArray()
+  @IsString({ each: true })
+  files: string[] = []
+}
+
 export default defineRoute(
-  { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: TextBody },
+  { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: AnswerBody },
   async ({ desk, caller, body, number }) => {
     const reference = number('reference')
     const page = await requestPage(desk, reference, caller.id)
     if (!page) throw new HttpProblem(404, 'You have no request of this number.')
     // What is said to a merged request belongs where it is handled.
-    await desk.run(page.mergedInto ?? reference, { kind: 'answer', text: body.text }, { person: caller.id })
+    const attachments = await takeFiles(desk.db, body.files, caller.id)
+    const said = { text: body.text, ...(attachments.length && { attachments }) }
+    await desk.run(page.mergedInto ?? reference, { kind: 'answer', ...said }, { person: caller.id })
     return requestPage(desk, reference, caller.id)
   },
 )

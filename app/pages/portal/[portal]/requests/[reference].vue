@@ -1,12 +1,20 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time/words'
+import type { Attached } from '~~/core/ticket/entry'
 import type { RequestSummary } from '~/composables/useRequests'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 
 interface Page extends RequestSummary {
   answers: { name: string; label: string; answer: string }[]
-  conversation: { at: number; by: string; text: string; mine: boolean }[]
+  conversation: {
+    at: number
+    by: string
+    text: string
+    mine: boolean
+    quoted?: string
+    attachments?: Attached[]
+  }[]
 }
 
 const route = useRoute()
@@ -27,6 +35,7 @@ live.on((notice) => {
 })
 
 const text = ref('')
+const files = ref<string[]>([])
 const problem = ref<ApiError>()
 const busy = ref(false)
 const awake = useAwake()
@@ -38,9 +47,10 @@ async function send() {
   try {
     page.value = await api<Page>(`/api/requests/${reference}/answer`, {
       method: 'POST',
-      body: { text: text.value },
+      body: { text: text.value, files: files.value },
     })
     text.value = ''
+    files.value = []
   } catch (thrown) {
     problem.value = asApiError(thrown)
   } finally {
@@ -73,7 +83,7 @@ async function send() {
       <p v-if="page.conversation.length === 0" class="quiet">Nobody has written yet.</p>
       <div v-for="(one, index) in page.conversation" :key="index" class="say" :class="{ mine: one.mine }">
         <div class="quiet small">{{ one.by }} · {{ when(one.at) }}</div>
-        <div class="text">{{ one.text }}</div>
+        <SaidText v-bind="one" :reference="reference" />
       </div>
       <form novalidate @submit.prevent="send">
         <div class="field">
@@ -84,6 +94,10 @@ async function send() {
           <p id="answer-error" class="error-text" role="alert">
             {{ problem ? (problem.on('text') ?? problem.problem.detail) : '' }}
           </p>
+        </div>
+        <div class="field">
+          <label for="answer-files">Files, if they help</label>
+          <FormFileField id="answer-files" :files="files" @change="(list) => (files = list)" />
         </div>
         <button class="act main" type="submit" :disabled="busy || !awake">
           {{ busy ? 'Sending …' : 'Send' }}
@@ -125,10 +139,6 @@ dd {
 .say.mine {
   background: var(--page-2);
   margin-left: 40px;
-}
-.text {
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
 }
 textarea {
   width: 100%;

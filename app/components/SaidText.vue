@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { Attached } from '~~/core/ticket'
+
+// What somebody said: the words, the files that came with them, and what was quoted below, folded.
+defineProps<{ reference: number; text: string; quoted?: string; attachments?: Attached[] }>()
+const kilobytes = (bytes: number) =>
+  bytes > 1_000_000 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} KB`
+</script>
+
+<template>
+  <div>
+    <div class="text">{{ text }}</div>
+    <ul v-if="attachments?.length" class="files">
+      <li v-for="file in attachments" :key="file.id">
+        <a :href="`/api/tickets/${reference}/attachments/${file.id}`" download>{{ file.name }}</a>
+        <span class="num quiet small">{{ kilobytes(file.size) }}</span>
+      </li>
+    </ul>
+    <details v-if="quoted" class="quiet small">
+      <summary>What was quoted below</summary>
+      <div class="text">{{ quoted }}</div>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.text {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.files {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 0;
+}
+.files li {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+</style>

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { FILE_LIMIT, MOST_FILES } from '~~/core/intake/form'
+
+// Files that go with an answer: each is sent at once, with its progress, and can be taken out again.
+const props = defineProps<{
+  id: string
+  /** Ids of the files that are attached. */
+  files: string[]
+  describedBy?: string
+}>()
+const emit = defineEmits<{ change: [files: string[]] }>()
+
+interface Sending {
+  key: number
+  id?: string
+  name: string
+  size: number
+  /** Share that is sent, 0 to 1. */
+  share: number
+  problem?: string
+  request?: XMLHttpRequest
+}
+// What the files are called is kept beside their ids, so that a page that is opened again can name them.
+const names = useState<Record<string, { name: string; size: number }>>('file-names', () => ({}))
+const sending = ref<Sending[]>([])
+let next = 0
+const lines = computed<Sending[]>(() => [
+  ...props.files.map((id, index) => ({
+    key: -1 - index,
+    id,
+    name: names.value[id]?.name ?? 'a file sent before',
+    size: names.value[id]?.size ?? 0,
+    share: 1,
+  })),
+  ...sending.value,
+])
+const megabytes = (bytes: number) =>
+  bytes > 1_000_000 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} KB`
+
+function pick(event: Event) {
+  const input = event.target as HTMLInputElement
+  for (const file of input.files ?? []) send(file)
+  input.value = ''
+}
+
+function send(file: File) {
+  const line = reactive<Sending>({ key: next++, name: file.name, size: file.size, share: 0 })
+  sending.value.push(line)
+  if (file.size > FILE_LIMIT)
+    return void (line.problem = `too large; a file may have ${FILE_LIMIT / 1_048_576} MB`)
+  if (file.size === 0) return void (line.problem = 'it is empty')
+  if (props.files.length + sending.value.filter((one) => !one.problem).length > MOST_FILES)
+    return void (line.problem = `at most ${MOST_FILES} files`)
+  // Fetch tells nothing of how much is sent; this does.
+  const request = new XMLHttpRequest()
+  line.request = request
+  request.open(
+    'POST',
+    `/api/attachments?name=${encodeURIComponent(file.name)}&type=${encodeURIComponent(file.type || 'application/octet-stream')}`,
+  )
+  request.setRequestHeader('content-type', 'application/octet-stream')
+  request.upload.onprogress = ({ loaded, total }) => (line.share = total ? loaded / total : 0)
+  request.onerror = () => (line.problem = 'the desk cannot be reached; take it out and attach it again')
+  request.onload = () => {
+    const answer = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
+    if (request.status !== 201 || !answer.id) return void (line.problem = answer.detail ?? 'it was not taken')
+    names.value[answer.id] = { name: answer.name ?? file.name, size: file.size }
+    sending.value = sending.value.filter((one) => one.key !== line.key)
+    emit('change', [...props.files, answer.id])
+  }
+  request.send(file)
+}
+
+function remove(line: Sending) {
+  line.request?.abort()
+  if (line.id === undefined) sending.value = sending.value.filter((one) => one.key !== line.key)
+  else
+    emit(
+      'change',
+      props.files.filter((one) => one !== line.id),
+    )
+}
+onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
+</script>
+
+<template>
+  <div>
+    <input :id="id" class="picker" type="file" multiple :aria-describedby="describedBy" @change="pick" />
+    <ul v-if="lines.length" class="files" aria-live="polite">
+      <li v-for="line in lines" :key="line.key">
+        <span class="name">{{ line.name }}</span>
+        <span v-if="line.size" class="num quiet small">{{ megabytes(line.size) }}</span>
+        <span v-if="line.problem" class="error-text">{{ line.problem }}</span>
+        <progress
+          v-else-if="line.share < 1 || line.id === undefined"
+          :value="line.share"
+          :aria-label="line.name"
+        >
+          {{ Math.round(line.share * 100) }} %
+        </progress>
+        <button class="link small" type="button" :aria-label="`Take out ${line.name}`" @click="remove(line)">
+          {{ line.id === undefined && !line.problem ? 'call off' : 'take out' }}
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.picker {
+  font: inherit;
+  color: var(--ink);
+  max-width: 100%;
+}
+.files {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0;
+}
+.files li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: baseline;
+  border-bottom: 1px dotted var(--rule);
+  padding: 3px 0;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+progress {
+  accent-color: var(--sea);
+}
+</style>

@@ -1,0 +1,105 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import { FILE_LIMIT, MOST_FILES, type Answers, type Question } from '../../core/intake'
+import { Refused, type Attached } from '../../core/ticket'
+import type { Database, Trx } from '../db/connection'
+
+export interface NewFile {
+  name: string
+  type: string
+  content: Buffer
+}
+
+const NAME_LIMIT = 200
+
+/** A name as it may stand on a screen and in a header: without a path, control signs or line ends. */
+function cleanName(name: string): string {
+  const last = name.split(/[\\/]/).at(-1) ?? ''
+  return (
+    last
+      .replace(/[\p{Cc}"]/gu, ' ')
+      .trim()
+      .slice(0, NAME_LIMIT) || 'file'
+  )
+}
+
+const cleanType = (type: string) =>
+  /^[\w.+-]+\/[\w.+-]+$/.test(type) ? type.toLowerCase() : 'application/octet-stream'
+
+/**
+ * Keeps a file until a ticket names it.
+ * @param id the same id keeps the same file once; a new one if left out
+ * @throws Refused when it is empty or too large
+ */
+export async function keepFile(
+  db: Database | Trx,
+  person: string | null,
+  { name, type, content }: NewFile,
+  id: string = randomUUID(),
+): Promise<Attached> {
+  if (content.length === 0)
+    throw new Refused('invalid', 'The file is empty.', [{ field: 'file', message: 'choose another file' }])
+  if (content.length > FILE_LIMIT)
+    throw new Refused('invalid', 'The file is too large.', [
+      { field: 'file', message: `a file may have ${FILE_LIMIT / 1024 / 1024} MB; send a smaller one` },
+    ])
+  const file = { id, name: cleanName(name), type: cleanType(type), size: content.length }
+  await db
+    .insertInto('attachment')
+    .values({ ...file, person, content })
+    .onConflict((on) => on.column('id').doNothing())
+    .execute()
+  return file
+}
+
+/** An id for a file that came by mail: the same mail that is taken twice brings the same file. */
+export function mailFileId(messageId: string, index: number): string {
+  return createHash('sha256').update(`${messageId} ${index}`).digest('hex').slice(0, 32)
+}
+
+/**
+ * Files that a person has sent and a ticket names from now on.
+ * @throws Refused when one of them is not theirs, or not there any more
+ */
+export async function takeFiles(db: Database, ids: readonly string[], person: string): Promise<Attached[]> {
+  if (ids.length === 0) return []
+  if (ids.length > MOST_FILES)
+    throw new Refused('invalid', `At most ${MOST_FILES} files can be sent at once.`)
+  const rows = await db
+    .updateTable('attachment')
+    .set({ kept: true })
+    .where('id', 'in', ids)
+    .where('person', '=', person)
+    .returning(['id', 'name', 'type', 'size'])
+    .execute()
+  const found = ids.map((id) => rows.find((row) => row.id === id))
+  if (found.includes(undefined))
+    throw new Refused('invalid', 'A file is not there any more; attach it again.', [
+      { field: 'attachments', message: 'attach the file again' },
+    ])
+  return found as Attached[]
+}
+
+/** The ids of files in answers. */
+export function filesIn(answers: Answers, questions: ReadonlyMap<string, Question>): string[] {
+  return Object.entries(answers).flatMap(([name, answer]) =>
+    questions.get(name)?.type === 'attachment' && Array.isArray(answer) ? answer : [],
+  )
+}
+
+/** Forgets files that no ticket came to name within a day. */
+export async function sweepFiles(db: Database): Promise<void> {
+  await db
+    .deleteFrom('attachment')
+    .where('kept', '=', false)
+    .where(sql<boolean>`added_at < now() - interval '1 day'`)
+    .execute()
+}
+
+export function readFile(db: Database, id: string) {
+  return db
+    .selectFrom('attachment')
+    .select(['name', 'type', 'size', 'content'])
+    .where('id', '=', id)
+    .executeTakeFirst()
+}

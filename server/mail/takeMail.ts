@@ -1,0 +1,267 @@
+import { simpleParser, type Attachment, type ParsedMail } from 'mailparser'
+import type { Transporter } from 'nodemailer'
+import { automaticBecause, belongsTo, foldQuoted, identifiersIn, readDeliveryReport } from '../../core/mail'
+import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../core/intake'
+import { Refused, TEXT_LIMIT, type Attached, type Said, type TicketState } from '../../core/ticket'
+import type { CompiledDesign, Directory, Person } from '../../core/design'
+import { deskNow } from '../clock/deskClock'
+import { keepFile, mailFileId } from '../commands/attachments'
+import type { Desk } from '../commands/desk'
+import type { Database } from '../db/connection'
+import { MAIL_DOMAIN } from '../jobs/deliver'
+import { note, type MailOutcome } from './note'
+import { takeReport } from './takeReport'
+
+/** Most tickets that one address makes by mail in an hour; more look like a machine gone wrong. */
+const MOST_AN_HOUR = 20
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+
+/** A mail that is being taken, with what is known about it. */
+interface Incoming {
+  mail: ParsedMail
+  raw: Buffer
+  messageId: string
+  recipient: string
+  sender: string
+  header: Map<string, string>
+  portal: Portal
+  design: CompiledDesign
+  directory: Directory
+  person: Person | undefined
+}
+
+/**
+ * Takes a mail that arrived at a mailbox of a portal: it becomes a ticket, or an answer on the right one, once, however
+ * often this is tried. What a machine wrote is not answered and makes no ticket.
+ * @param id of the mail in the mailbox
+ */
+export async function takeMail(desk: Desk, transport: Transporter, id: number): Promise<void> {
+  const row = await desk.db.selectFrom('standin_mail').selectAll().where('id', '=', id).executeTakeFirst()
+  if (!row?.message_id) return
+  const known = await desk.db
+    .selectFrom('mail_in')
+    .select('id')
+    .where('message_id', '=', row.message_id)
+    .where('recipient', '=', row.recipient)
+    .executeTakeFirst()
+  const [design, directory] = await Promise.all([desk.knowledge.currentEdition(), desk.knowledge.directory()])
+  const portal = design.design.portals.find((one) => one.mailbox.toLowerCase() === row.recipient)
+  if (known || !portal) return
+  const mail = await simpleParser(row.raw)
+  const sender = (mail.from?.value[0]?.address ?? '').toLowerCase()
+  const incoming: Incoming = {
+    mail,
+    raw: row.raw,
+    messageId: row.message_id,
+    recipient: row.recipient,
+    sender,
+    header: new Map(mail.headerLines.map(({ key, line }) => [key, line.slice(line.indexOf(':') + 1).trim()])),
+    portal,
+    design,
+    directory,
+    person: directory.personOf(sender),
+  }
+  try {
+    await (takeByItself(desk, incoming) ?? takeFromPerson(desk, transport, incoming))
+  } catch (error) {
+    // What cannot be done is not tried again for ever; the mail stays in the mailbox, with the reason.
+    if (!(error instanceof Refused)) throw error
+    await note(desk.db, incoming, 'kept', null, error.message)
+  }
+}
+
+/** Mail that no person wrote; undefined when a person did. */
+function takeByItself(desk: Desk, incoming: Incoming): Promise<void> | undefined {
+  const { raw, header } = incoming
+  const isReport = /^multipart\/report\b.*\breport-type="?delivery-status/is.test(
+    header.get('content-type') ?? '',
+  )
+  if (isReport) return takeReport(desk, incoming, readDeliveryReport(raw.toString('utf8')))
+  const why = automaticBecause(header)
+  return why === undefined ? undefined : note(desk.db, incoming, 'automatic', null, why)
+}
+
+async function takeFromPerson(desk: Desk, transport: Transporter, incoming: Incoming): Promise<void> {
+  const { mail, person } = incoming
+  const belonging = belongsTo(
+    {
+      inReplyTo: identifiersIn(mail.inReplyTo),
+      references: identifiersIn(mail.references),
+      subject: mail.subject ?? '',
+    },
+    MAIL_DOMAIN,
+    await knownMails(desk.db, mail),
+  )
+  const state = belonging && (await stateOf(desk.db, belonging.reference))
+  // A number in a subject proves nothing: without being part of the ticket it begins something new.
+  const isPart = state && isPartOf(state, incoming)
+  if (state && (belonging.by === 'header' || isPart))
+    return answerByMail(desk, incoming, state, isPart === true)
+  if (!person?.active) return fromNobody(desk, transport, incoming)
+  return logByMail(desk, incoming, person)
+}
+
+/** The tickets of the mails that a mail names and that came in before. */
+async function knownMails(db: Database, mail: ParsedMail): Promise<(id: string) => number | undefined> {
+  const ids = [...identifiersIn(mail.inReplyTo), ...identifiersIn(mail.references)]
+  if (ids.length === 0) return () => undefined
+  const rows = await db
+    .selectFrom('mail_in')
+    .select(['message_id', 'reference'])
+    .where('message_id', 'in', ids)
+    .where('reference', 'is not', null)
+    .execute()
+  return (id) => rows.find((row) => row.message_id === id)?.reference ?? undefined
+}
+
+async function stateOf(db: Database, reference: number): Promise<TicketState | undefined> {
+  const row = await db
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', reference)
+    .executeTakeFirst()
+  const into = row?.state.mergedInto
+  return into === undefined ? row?.state : stateOf(db, into)
+}
+
+const isPartOf = (state: TicketState, { person }: Incoming) =>
+  person !== undefined && [state.requester, ...(state.others ?? [])].includes(person.id)
+
+/** An answer of the requester; what anybody else writes is a note for the desk, since it may not be the requester's. */
+async function answerByMail(
+  desk: Desk,
+  incoming: Incoming,
+  state: TicketState,
+  isRequester: boolean,
+): Promise<void> {
+  const { sender, person } = incoming
+  const { reference } = state
+  const said = await saidIn(desk.db, incoming)
+  const outcome = isRequester ? 'answer' : 'note'
+  const text = `By mail from ${person?.name ?? sender}${person ? '' : ', who is not in the directory'}:\n${said.text}`
+  const command = isRequester
+    ? ({ kind: 'answer', ...said } as const)
+    : ({ kind: 'note', text, attachments: said.attachments } as const)
+  const actor = person ? { person: person.id } : { system: 'mail' }
+  // Noted in the very transaction that changes the ticket, so that it happens once.
+  await desk.run(reference, command, actor, (trx) => note(trx, incoming, outcome, reference))
+}
+
+async function logByMail(desk: Desk, incoming: Incoming, person: Person): Promise<void> {
+  const { portal, design, mail, messageId, recipient, sender } = incoming
+  const item = portal.byMail && design.findItem(portal.byMail.item)
+  if (!item) return note(desk.db, incoming, 'kept', null, 'this mailbox takes answers only')
+  const isWelcome =
+    portal.organisations.length === 0 || portal.organisations.includes(person.organisation ?? '')
+  if (!isWelcome) return note(desk.db, incoming, 'kept', null, `${person.name} may not ask at ${portal.name}`)
+  if ((await madeBy(desk.db, sender, HOUR, 'ticket')) >= MOST_AN_HOUR)
+    return note(desk.db, incoming, 'tooMany', null, `more than ${MOST_AN_HOUR} mails in an hour`)
+  const said = await saidIn(desk.db, incoming)
+  const { answers, isWhole } = answersFrom(incoming, item.form, said.text)
+  const command = {
+    item: item.id,
+    portal: portal.id,
+    channel: 'mail',
+    summary: mail.subject?.trim() || said.text.split('\n')[0]!.slice(0, 120),
+    answers,
+    requester: person.id,
+    ...(!(isWhole && !said.quoted && !said.attachments) && { said }),
+  } as const
+  const { state } = await desk.log(command, { person: person.id }, `mail ${messageId} ${recipient}`)
+  await note(desk.db, incoming, 'ticket', state.reference)
+}
+
+/** The first one-line question gets the subject, the first long one the text, where they fit. */
+function answersFrom(
+  { design, mail }: Incoming,
+  formId: string,
+  text: string,
+): { answers: Answers; isWhole: boolean } {
+  const form = design.form(formId)
+  const asked = shownQuestions(form, {}).map((one) => design.questions.get(one.question)!)
+  const fits = (question: (typeof asked)[number] | undefined, answer: string) =>
+    question !== undefined &&
+    !question.pattern &&
+    answer !== '' &&
+    [...answer].length <= maxLengthOf(question)
+  const subject = (mail.subject ?? '').trim()
+  const line = asked.find((one) => one.type === 'text')
+  const long = asked.find((one) => one.type === 'longText')
+  const isWhole = fits(long, text)
+  return {
+    answers: {
+      ...(fits(line, subject) && { [line!.name]: subject }),
+      ...(isWhole && { [long!.name]: text }),
+    },
+    isWhole,
+  }
+}
+
+/** What a mail says, with its files; one that is too long comes as a file as well. */
+async function saidIn(db: Database, { mail, raw, messageId, person }: Incoming): Promise<Said> {
+  const { said, quoted } = foldQuoted(mail.text ?? '')
+  const isLong = said.length > TEXT_LIMIT
+  const own = mail.attachments.filter((one) => one.content.length > 0 && !one.related)
+  const whole = isLong ? [{ filename: 'mail.eml', contentType: 'message/rfc822', content: raw }] : []
+  const files: Attached[] = []
+  for (const [index, file] of [...own, ...whole].entries()) {
+    const { filename, contentType, content } = file as Attachment
+    const id = mailFileId(messageId, index)
+    const kept = { name: filename ?? `file-${index + 1}`, type: contentType, content }
+    // One that is too large is left out; the mailbox keeps the mail as it came.
+    const attached = await keepFile(db, person?.id ?? null, kept, id).catch((error: unknown) => {
+      if (error instanceof Refused) return undefined
+      throw error
+    })
+    if (attached) files.push(attached)
+  }
+  if (files.length)
+    await db
+      .updateTable('attachment')
+      .set({ kept: true })
+      .where(
+        'id',
+        'in',
+        files.map((one) => one.id),
+      )
+      .execute()
+  const text = isLong ? `${said.slice(0, TEXT_LIMIT - 60)}\n… (cut; the whole mail is attached)` : said
+  return {
+    text: text || '(the mail has no words)',
+    ...(quoted && { quoted: quoted.slice(0, TEXT_LIMIT) }),
+    ...(files.length && { attachments: files }),
+  }
+}
+
+/** A mail from an address that nobody in the directory has. */
+async function fromNobody(desk: Desk, transport: Transporter, incoming: Incoming): Promise<void> {
+  const { portal, sender, mail, messageId } = incoming
+  const isRefused = portal.byMail?.unknown === 'refuse' && sender !== ''
+  if (!isRefused)
+    return note(desk.db, incoming, 'kept', null, `nobody in the directory has ${sender || 'no address'}`)
+  // One answer a day to an address, so that two machines never talk to each other for long (RFC 3834 §2).
+  if ((await madeBy(desk.db, sender, DAY, 'refused')) === 0)
+    await transport.sendMail({
+      from: portal.mailbox,
+      to: sender,
+      subject: `Re: ${(mail.subject ?? '').replace(/\s+/g, ' ').slice(0, 150)}`,
+      text: `Good day,\n\nwe do not know the address ${sender}, so nothing was done with your mail. Please write from the address that your organisation gave us, or ask at our portal.\n\n${portal.name}`,
+      inReplyTo: messageId,
+      references: messageId,
+      envelope: { from: '', to: sender },
+      headers: { 'Auto-Submitted': 'auto-replied' },
+    })
+  await note(desk.db, incoming, 'refused', null, `nobody in the directory has ${sender}`)
+}
+
+async function madeBy(db: Database, sender: string, within: number, outcome: MailOutcome): Promise<number> {
+  const { count } = await db
+    .selectFrom('mail_in')
+    .select((e) => e.fn.countAll<number>().as('count'))
+    .where('sender', '=', sender)
+    .where('outcome', '=', outcome)
+    .where('received_at', '>', deskNow() - within)
+    .executeTakeFirstOrThrow()
+  return count
+}
