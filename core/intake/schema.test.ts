@@ -33,6 +33,7 @@ const QUESTIONS: Question[] = [
   { name: 'when', label: 'When', type: 'dateTime' },
   { name: 'who', label: 'Who', type: 'person' },
   { name: 'day', label: 'Day', type: 'date' },
+  { name: 'files', label: 'Files', type: 'attachment' },
 ]
 const library = new Map(QUESTIONS.map((question) => [question.name, question]))
 const names = QUESTIONS.map((question) => question.name)
@@ -70,6 +71,8 @@ const value = fc.oneof(
     ['mail', 'till'],
     ['mail', 'mail'],
     ['x'],
+    ['x'.repeat(121)],
+    ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i', 'j', 'k'],
   ),
 )
 const test = fc.record({

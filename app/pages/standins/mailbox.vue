@@ -12,6 +12,20 @@ interface Mail {
   subject: string
   text: string
   message_id: string
+  /** What the desk made of a mail to one of its mailboxes. */
+  outcome: string | null
+  reference: number | null
+  detail: string | null
+}
+const OUTCOMES: Record<string, string> = {
+  ticket: 'became ticket',
+  answer: 'an answer on',
+  note: 'a note on',
+  automatic: 'not answered:',
+  report: 'a delivery report',
+  refused: 'refused:',
+  kept: 'kept here:',
+  tooMany: 'kept here:',
 }
 
 const session = useSession()
@@ -23,6 +37,15 @@ const wanted = ref('')
 const open = ref<number>()
 const problem = ref('')
 const more = ref(false)
+const FIELDS = [
+  ['from', 'From'],
+  ['to', 'To'],
+  ['subject', 'Subject'],
+] as const
+function show(mail: Mail) {
+  writing.value = false
+  open.value = mail.id
+}
 const shown = computed(() => mails.value.find((mail) => mail.id === open.value))
 
 async function load(before?: number) {
@@ -42,6 +65,32 @@ async function load(before?: number) {
 await load()
 live.on((notice) => notice.kind === 'tickets' && setTimeout(() => void load(), 300))
 
+// A mail as somebody of the sample world writes it; it takes the way of every mail.
+const writing = ref(false)
+const fresh = reactive({ from: '', to: '', subject: '', text: '', inReplyTo: '' })
+const sending = useDeed()
+const sentMail = ref(false)
+function write(answer?: Mail) {
+  sentMail.value = false
+  writing.value = true
+  const quoted = answer?.text.trim().replace(/^/gm, '> ')
+  Object.assign(fresh, {
+    from: answer?.recipient ?? '',
+    to: answer?.sender.match(/[^\s<>]+@[^\s<>]+/)?.[0] ?? '',
+    subject: answer ? `Re: ${answer.subject}` : '',
+    text: quoted ? `\n\n${answer!.sender} wrote:\n${quoted}` : '',
+    inReplyTo: answer?.message_id ?? '',
+  })
+}
+async function send() {
+  const { inReplyTo, ...mail } = fresh
+  const body = { ...mail, ...(inReplyTo && { inReplyTo }) }
+  if (!(await sending.run(() => api('/api/standins/mail/send', { method: 'POST', body })))) return
+  writing.value = false
+  sentMail.value = true
+  setTimeout(() => void load(), 800)
+}
+
 async function setRefuse(value: boolean) {
   try {
     await api('/api/standins/mail', { method: 'POST', body: { refuse: value } })
@@ -56,7 +105,11 @@ async function setRefuse(value: boolean) {
   <div class="two">
     <section aria-labelledby="title">
       <h1 id="title">Mailbox <span class="quiet small">stand-in for the world’s mail</span></h1>
-      <p class="quiet">Every mail that the desk sends arrives here over SMTP and goes no further.</p>
+      <p class="quiet">
+        Every mail that the desk sends arrives here over SMTP and goes no further. A mail to a portal’s
+        mailbox comes to the desk from here.
+      </p>
+      <p v-if="sentMail" class="notice good" role="status">Sent. The desk takes it in a moment.</p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <form class="tools" @submit.prevent="load()">
         <input
@@ -66,6 +119,7 @@ async function setRefuse(value: boolean) {
           placeholder="Only mail to this address"
         />
         <button class="act" type="submit">Show</button>
+        <button v-if="session.me?.demo" class="act" type="button" @click="write()">Write a mail …</button>
         <label v-if="session.isLead" class="choice"
           ><input
             type="checkbox"
@@ -88,7 +142,16 @@ async function setRefuse(value: boolean) {
             <td class="t">{{ momentInWords(mail.received_at, session.me!.zone, time.now) }}</td>
             <td>{{ mail.recipient }}</td>
             <td>
-              <button class="link" type="button" @click="open = mail.id">{{ mail.subject }}</button>
+              <button class="link" type="button" @click="show(mail)">
+                {{ mail.subject || '(no subject)' }}
+              </button>
+              <div v-if="mail.outcome" class="quiet small">
+                → {{ OUTCOMES[mail.outcome] ?? mail.outcome }}
+                <NuxtLink v-if="mail.reference" :to="`/desk/${mail.reference}`">{{
+                  mail.reference
+                }}</NuxtLink>
+                {{ mail.detail }}
+              </div>
             </td>
           </tr>
         </tbody>
@@ -97,12 +160,37 @@ async function setRefuse(value: boolean) {
       <button v-if="more" class="act" type="button" @click="load(mails.at(-1)!.id)">Older mail</button>
     </section>
     <section aria-label="Mail">
-      <template v-if="shown">
+      <form v-if="writing" novalidate @submit.prevent="send" @keydown.esc="writing = false">
+        <h2>{{ fresh.inReplyTo ? 'Answer' : 'Write a mail' }}</h2>
+        <div v-for="[name, label] in FIELDS" :key="name" class="field">
+          <label :for="`mail-${name}`">{{ label }}</label>
+          <input
+            :id="`mail-${name}`"
+            v-model="fresh[name]"
+            class="p-inputtext"
+            :aria-describedby="`mail-${name}-error`"
+          />
+          <p :id="`mail-${name}-error`" class="error-text">{{ sending.error.value?.on(name) }}</p>
+        </div>
+        <div class="field">
+          <label for="mail-text">Text</label>
+          <textarea id="mail-text" v-model="fresh.text" class="p-inputtext" rows="9" />
+        </div>
+        <p v-if="sending.error.value" class="notice bad" role="alert">
+          {{ sending.error.value.problem.detail }}
+        </p>
+        <button class="act main" type="submit" :disabled="sending.busy.value">Send it</button>
+        &nbsp;<button class="act plain" type="button" @click="writing = false">Leave it</button>
+      </form>
+      <template v-else-if="shown">
         <h2>{{ shown.subject }}</h2>
         <p class="quiet small">
           {{ shown.sender }} → {{ shown.recipient }}<br /><span class="num">{{ shown.message_id }}</span>
         </p>
         <pre>{{ shown.text }}</pre>
+        <button v-if="session.me?.demo" class="act" type="button" @click="write(shown)">
+          Answer as {{ shown.recipient }} …
+        </button>
       </template>
       <p v-else class="quiet">Choose a mail to read it.</p>
     </section>
@@ -144,6 +232,10 @@ async function setRefuse(value: boolean) {
 }
 .on td {
   background: var(--sea-2);
+}
+textarea {
+  width: 100%;
+  font: inherit;
 }
 .link {
   text-align: left;
