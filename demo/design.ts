@@ -157,6 +157,12 @@ const QUESTIONS: Question[] = [
   },
   { name: 'passengersNoticed', label: 'Do passengers notice?', type: 'yesNo' },
   { name: 'till', label: 'Number on the till', type: 'number', min: 1, max: 99 },
+  {
+    name: 'machine',
+    label: 'Which one is it?',
+    type: 'equipment',
+    help: 'Its number stands on the label at its back.',
+  },
   { name: 'joinerName', label: 'Name of the new crew member', type: 'text', maxLength: 80 },
   { name: 'startsOn', label: 'First day', type: 'date' },
   {
@@ -216,7 +222,7 @@ const FORMS: Form[] = [
   {
     id: 'till',
     name: 'Till',
-    steps: [{ title: 'At the till', questions: [required('till'), asked('details')] }],
+    steps: [{ title: 'At the till', questions: [required('till'), asked('machine'), asked('details')] }],
   },
   {
     id: 'joiner',

@@ -1,4 +1,4 @@
-import type { Agreement, DirectoryData, Person, Role } from '../core/design'
+import type { Agreement, DirectoryData, Equipment, Person, Role } from '../core/design'
 import { weekly, type Calendar } from '../core/time'
 
 /** The demo begins on Monday 16 November 2026, 10:42 in Hallin. */
@@ -159,9 +159,45 @@ function agreement(
   organisation: string,
   cover: string,
   ends: number,
-  calendar?: string,
+  more: Partial<Agreement> = {},
 ): Agreement {
-  return { number, organisation, cover, starts: ends - 2 * YEAR, ends, ...(calendar && { calendar }) }
+  return { number, organisation, cover, starts: ends - 2 * YEAR, ends, type: 'maintenance', ...more }
+}
+
+/** What stands at the sites: name, maker and model, how many, and where. Makers are made up. */
+const MACHINES: [name: string, maker: string, model: string, count: number, sites: string[]][] = [
+  ['Gate scanner', 'Petrel Works', 'GS-4', 4, ['hallin', 'varnes', 'brannock']],
+  ['Bridge tablet', 'Fathom', 'T10', 3, ['hallin', 'varnes']],
+  ['Till', 'Coinwright', 'Tern', 3, ['hallin', 'varnes', 'brannock', 'lantern']],
+  ['Card reader', 'Coinwright', 'Plover', 2, ['hallin', 'lantern']],
+  ['Wall screen', 'Lumen & Daughters', 'W55', 3, ['traffic', 'hallin']],
+  ['Audio guide', 'Shellsong', 'AG2', 4, ['lantern']],
+  ['Farm camera', 'Petrel Works', 'Eye-3', 3, ['saltern']],
+  ['Data logger', 'Grebe Instruments', 'DL-8', 2, ['skerry']],
+]
+
+function equipment(agreements: Agreement[]): Equipment[] {
+  let number = 5001
+  return MACHINES.flatMap(([name, maker, model, count, sites]) =>
+    sites.flatMap((site) =>
+      Array.from({ length: count }, (_, index): Equipment => {
+        const { organisation } = SITES.find((one) => one.id === site)!
+        const covered = agreements.find((one) => one.organisation === organisation)
+        return {
+          number: number++,
+          name: `${name} ${index + 1}, ${SITES.find((one) => one.id === site)!.name}`,
+          maker,
+          model,
+          serial: `${model.replace(/\W/g, '')}-${(number * 7919) % 100_000}`,
+          organisation,
+          site,
+          ...(covered && { agreement: covered.number }),
+          // Every third is new enough that its maker repairs it.
+          ...(index % 3 === 0 && { warrantyUntil: Date.UTC(2027, 3 + index, 1) }),
+        }
+      }),
+    ),
+  )
 }
 
 /** The people, teams, places and agreements of the sample world. */
@@ -180,15 +216,39 @@ export function demoDirectory(): DirectoryData {
       ...staff(),
       ...requesters(),
     ],
-    agreements: [
-      agreement(1042, 'merrow', 'Round the clock', Date.UTC(2027, 5, 30)),
-      agreement(1043, 'port', 'Round the clock', Date.UTC(2027, 2, 31)),
-      agreement(1051, 'heron', 'Office hours', Date.UTC(2027, 8, 30), 'office'),
-      agreement(1057, 'lantern', 'Office hours', Date.UTC(2026, 9, 31)),
-      agreement(1060, 'saltern', 'Pay per job', Date.UTC(2027, 11, 31)),
-    ],
+    agreements: AGREEMENTS,
+    equipment: equipment(AGREEMENTS),
   }
 }
+
+const AGREEMENTS: Agreement[] = [
+  agreement(1042, 'merrow', 'Round the clock', Date.UTC(2027, 5, 30), {
+    amount: 48_000,
+    contact: 'Corin Vale',
+    mail: 'corin-vale@merrow.sound.example',
+    address: 'Ferry House, Quay 1, Hallin',
+  }),
+  agreement(1043, 'port', 'Round the clock', Date.UTC(2027, 2, 31), {
+    amount: 31_500,
+    contact: 'Harriet Boom',
+    mail: 'harriet-boom@port.sound.example',
+  }),
+  agreement(1051, 'heron', 'Office hours', Date.UTC(2026, 11, 18), {
+    calendar: 'office',
+    amount: 9200,
+    contact: 'Dr Asa Teal',
+    remarks: 'The boat goes on Tuesdays; parts go with it.',
+  }),
+  agreement(1057, 'lantern', 'Office hours', Date.UTC(2026, 9, 31), {
+    amount: 4100,
+    contact: 'Perpetua Glim',
+    remarks: 'Asked whether it goes on; no answer yet.',
+  }),
+  agreement(1060, 'saltern', 'Pay per job', Date.UTC(2027, 11, 31), {
+    type: 'call-off',
+    contact: 'Rory Wrack',
+  }),
+]
 
 /** The word that opens every account of the demo. */
 export const DEMO_PASSWORD = 'sound-of-hallin'

@@ -50,6 +50,17 @@ export async function loadDemo(
       .values(data.teams.map((team) => ({ lead: null, ...team })))
       .execute()
     await trx.insertInto('agreement').values(data.agreements).execute()
+    await sql`select setval('agreement_number', (select max(number) from agreement))`.execute(trx)
+    await trx
+      .insertInto('equipment')
+      .values(
+        (data.equipment ?? []).map(({ warrantyUntil = null, ...one }) => ({
+          ...one,
+          warranty_until: warrantyUntil,
+        })),
+      )
+      .execute()
+    await sql`select setval('equipment_number', (select max(number) from equipment))`.execute(trx)
     await trx
       .insertInto('edition')
       .values({

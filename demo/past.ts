@@ -195,7 +195,7 @@ class Past {
     const form = this.design.form(formId)
     const all: Answers = {}
     for (const name of form.steps.flatMap((step) => step.questions.map((one) => one.question)))
-      all[name] = this.answerTo(name, at)
+      if (this.design.questions.get(name)!.type !== 'equipment') all[name] = this.answerTo(name, at)
     const shown = new Set(shownQuestions(form, all).map((one) => one.question))
     return Object.fromEntries(Object.entries(all).filter(([name]) => shown.has(name)))
   }

@@ -19,9 +19,14 @@ const PLACES: Hit[] = [
   { to: '/design', name: 'Design: editions and draft', note: 'place' },
   { to: '/design/catalog', name: 'Design: catalog and forms', note: 'article' },
   { to: '/design/portals', name: 'Design: portals', note: 'article' },
+  { to: '/design/kinds', name: 'Design: ticket kinds', note: 'article' },
   { to: '/design/triage/where-it-goes', name: 'Design: where it goes', note: 'article' },
   { to: '/design/service-levels', name: 'Design: service levels', note: 'article' },
   { to: '/design/ladders', name: 'Design: ladders and rota', note: 'article' },
+  { to: '/directory/agreements', name: 'Directory: agreements', note: 'place' },
+  { to: '/directory/agreements?view=ending', name: 'Directory: agreements running out', note: 'view' },
+  { to: '/directory/equipment', name: 'Directory: equipment', note: 'place' },
+  { to: '/directory/equipment?view=away', name: 'Directory: out for repair', note: 'view' },
   { to: '/standins/mailbox', name: 'Mailbox stand-in', note: 'place' },
 ]
 

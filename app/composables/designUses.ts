@@ -17,6 +17,7 @@ export const TYPE_NAMES: Record<QuestionType, string> = {
   organisation: 'organisation',
   site: 'site',
   category: 'category',
+  equipment: 'equipment',
   attachment: 'files',
   explanation: 'explanation, no answer',
 }

@@ -18,7 +18,10 @@ const places = computed(() => [
   { to: '/deadlines', name: 'Deadlines' },
   { to: '/design', name: 'Design' },
   { to: '/standins/mailbox', name: 'Mailbox' },
-  ...(session.me?.role === 'administrator' ? [{ to: '/directory', name: 'Directory' }] : []),
+  {
+    to: session.me?.role === 'administrator' ? '/directory' : '/directory/agreements',
+    name: 'Directory',
+  },
 ])
 const here = (to: string) => route.path.startsWith(to.split('/').slice(0, 2).join('/'))
 const initials = computed(() =>

@@ -14,7 +14,7 @@ import type { Clock } from '../clock'
 import { canonicalJson } from '../json'
 import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
-import type { Directory } from './directory'
+import type { Directory, Equipment } from './directory'
 
 /** A design that lacks something it refers to; proofreading finds these before publishing. */
 export class BrokenReference extends Error {
@@ -150,6 +150,7 @@ export class CompiledDesign {
   nameOf(directory: Directory, files: readonly { id: string; name: string }[] = []): NameOf {
     const named: Record<NamedType | 'attachment', (id: string) => string | undefined> = {
       attachment: (id) => files.find((one) => one.id === id)?.name,
+      equipment: (id) => equipmentName(directory.equipment.get(id)),
       person: (id) => directory.people.get(id)?.name,
       organisation: (id) => directory.organisations.get(id)?.name,
       site: (id) => directory.sites.get(id)?.name,
@@ -202,6 +203,11 @@ export class CompiledDesign {
     }
     return names[fact]?.() ?? id
   }
+}
+
+/** A piece of equipment as people tell it apart: its name, and its number on the label. */
+export function equipmentName(one: Equipment | undefined): string | undefined {
+  return one && `${one.name} (${one.number}${one.serial ? `, ${one.serial}` : ''})`
 }
 
 /** The facts that any rule can use besides the answers of the form. */

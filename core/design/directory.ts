@@ -42,6 +42,31 @@ export interface Agreement {
   ends: Instant
   /** Calendar of the design whose hours the organisation has bought; those of its sites if left out. */
   calendar?: string
+  /** What sort of agreement it is: maintenance, warranty, or any that the desk has named. */
+  type?: string
+  contact?: string
+  phone?: string
+  mail?: string
+  address?: string
+  /** In the currency of the desk. */
+  amount?: number
+  remarks?: string
+}
+
+/** A thing that an organisation has and the desk looks after. */
+export interface Equipment {
+  number: number
+  name: string
+  maker?: string
+  model?: string
+  serial?: string
+  organisation: string
+  site?: string
+  /** The agreement that covers it. */
+  agreement?: number
+  /** Until when its maker repairs it. */
+  warrantyUntil?: Instant
+  remarks?: string
 }
 
 export interface Organisation {
@@ -55,6 +80,7 @@ export interface DirectoryData {
   sites: Site[]
   organisations: Organisation[]
   agreements: Agreement[]
+  equipment?: Equipment[]
 }
 
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
@@ -67,6 +93,8 @@ export class Directory {
   readonly organisations: ReadonlyMap<string, Organisation>
   readonly membersOf: ReadonlyMap<string, Person[]>
   readonly agreements: readonly Agreement[]
+  /** By its number, written as a text. */
+  readonly equipment: ReadonlyMap<string, Equipment>
   private readonly shifts = new Map<string, WorkingTime>()
   private byMail: Map<string, Person> | undefined
 
@@ -76,6 +104,7 @@ export class Directory {
     this.sites = byId(data.sites)
     this.organisations = byId(data.organisations)
     this.agreements = [...data.agreements].sort((a, b) => b.ends - a.ends)
+    this.equipment = new Map((data.equipment ?? []).map((one) => [String(one.number), one]))
     const members = new Map<string, Person[]>()
     for (const person of data.people)
       for (const team of person.teams) members.set(team, [...(members.get(team) ?? []), person])

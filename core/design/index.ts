@@ -1,8 +1,8 @@
 /** The design document and the directory: types, compiling, proofreading, comparing, the file. */
 export * from './design'
 export { Directory } from './directory'
-export type { Agreement, DirectoryData, Organisation, Person, Role, Site, Team } from './directory'
-export { BrokenReference, CompiledDesign, FACT_NAMES } from './compile'
+export type { Agreement, DirectoryData, Equipment, Organisation, Person, Role, Site, Team } from './directory'
+export { BrokenReference, CompiledDesign, equipmentName, FACT_NAMES } from './compile'
 export { proofread } from './proofread'
 export type { Finding } from './reader'
 export { CannotChange, changeDesign, type DesignStep } from './change'

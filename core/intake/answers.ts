@@ -174,6 +174,7 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
   organisation: idCheck('an organisation'),
   site: idCheck('a site'),
   category: idCheck('a category'),
+  equipment: idCheck('a piece of equipment'),
 }
 
 /** Names what an answer chose by id; undefined when there is no such thing. */

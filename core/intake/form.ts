@@ -13,11 +13,12 @@ export type QuestionType =
   | 'organisation'
   | 'site'
   | 'category'
+  | 'equipment'
   | 'attachment'
   | 'explanation'
 
 /** The types whose answer is the id of something that the directory or the design holds. */
-export const NAMED_TYPES = ['person', 'organisation', 'site', 'category'] as const
+export const NAMED_TYPES = ['person', 'organisation', 'site', 'category', 'equipment'] as const
 export type NamedType = (typeof NAMED_TYPES)[number]
 
 export function isNamedType(type: QuestionType): type is NamedType {

@@ -115,6 +115,7 @@ const SCHEMAS: Record<QuestionType, Schema> = {
   organisation: idSchema,
   site: idSchema,
   category: idSchema,
+  equipment: idSchema,
   explanation: () => false,
 }
 

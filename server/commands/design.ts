@@ -82,12 +82,13 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
 
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
-  const [people, teams, sites, organisations, agreements] = await Promise.all([
+  const [people, teams, sites, organisations, agreements, equipment] = await Promise.all([
     db.selectFrom('person').selectAll().execute(),
     db.selectFrom('team').selectAll().execute(),
     db.selectFrom('site').selectAll().execute(),
     db.selectFrom('organisation').selectAll().execute(),
     db.selectFrom('agreement').selectAll().execute(),
+    db.selectFrom('equipment').selectAll().execute(),
   ])
   const set = <T extends object>(row: T) =>
     Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as unknown
@@ -96,6 +97,11 @@ export async function loadDirectory(db: Database): Promise<DirectoryData> {
     teams: teams.map(set) as DirectoryData['teams'],
     sites: sites.map(set) as DirectoryData['sites'],
     organisations,
-    agreements: agreements.map(set) as DirectoryData['agreements'],
+    agreements: agreements.map(({ amount, ...one }) =>
+      set({ ...one, amount: amount === null ? null : Number(amount) }),
+    ) as DirectoryData['agreements'],
+    equipment: equipment.map(({ warranty_until: warrantyUntil, ...one }) =>
+      set({ ...one, warrantyUntil }),
+    ) as DirectoryData['equipment'],
   }
 }

@@ -155,4 +155,27 @@ create index mail_in_sender on mail_in (sender, received_at);
 alter table standin_mail alter column raw type bytea using convert_to(raw, 'UTF8');
 `,
   },
+  {
+    name: '0007 what agreements say, equipment and repairs',
+    sql: `
+create sequence agreement_number;
+select setval('agreement_number', greatest(1000, (select coalesce(max(number), 0) from agreement)));
+alter table agreement
+  add column type text, add column contact text, add column phone text, add column mail text, add column address text,
+  add column amount numeric(14, 2), add column remarks text;
+create index agreement_ends on agreement (ends, number);
+create sequence equipment_number start 5001;
+create table equipment (
+  number bigint primary key default nextval('equipment_number'), name text not null, maker text, model text, serial text,
+  organisation text not null references organisation, site text references site, agreement bigint references agreement,
+  warranty_until bigint, remarks text);
+create index equipment_organisation on equipment (organisation, number);
+create index equipment_words on equipment using gin (
+  (name || ' ' || coalesce(maker, '') || ' ' || coalesce(model, '') || ' ' || coalesce(serial, '')) gin_trgm_ops);
+create table repair (
+  id bigserial primary key, equipment bigint not null references equipment, shop text not null, sent_at bigint not null,
+  sent_by text not null references person, expected_at bigint, reference bigint, back_at bigint, remarks text);
+create unique index repair_out on repair (equipment) where back_at is null;
+`,
+  },
 ]

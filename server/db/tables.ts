@@ -48,6 +48,37 @@ export interface Tables {
     ends: number
     /** Calendar of the design whose hours were bought. */
     calendar: string | null
+    type: string | null
+    contact: string | null
+    phone: string | null
+    mail: string | null
+    address: string | null
+    /** A decimal number, which the driver gives as text. */
+    amount: ColumnType<string | null, number | string | null | undefined, number | string | null>
+    remarks: string | null
+  }
+  equipment: {
+    number: Generated<number>
+    name: string
+    maker: string | null
+    model: string | null
+    serial: string | null
+    organisation: string
+    site: string | null
+    agreement: number | null
+    warranty_until: number | null
+    remarks: string | null
+  }
+  repair: {
+    id: Generated<number>
+    equipment: number
+    shop: string
+    sent_at: number
+    sent_by: string
+    expected_at: number | null
+    reference: number | null
+    back_at: number | null
+    remarks: string | null
   }
   /** Open tickets that follow a newer edition, a batch at a time. */
   adoption: {

@@ -1,4 +1,4 @@
-import type { CompiledDesign, Directory } from '../../core/design'
+import { equipmentName, type CompiledDesign, type Directory } from '../../core/design'
 import type { NamedType } from '../../core/intake'
 
 export interface Choice {
@@ -40,6 +40,10 @@ const ALL: Record<NamedType, (asked: Asked) => Choice[]> = {
     [...directory.sites.values()]
       .filter((one) => within === undefined || one.organisation === within)
       .map((one) => ({ value: one.id, label: one.name })),
+  equipment: ({ directory, within }) =>
+    [...directory.equipment.values()]
+      .filter((one) => within === undefined || one.organisation === within)
+      .map((one) => ({ value: String(one.number), label: equipmentName(one)! })),
   category: ({ design }) =>
     design.design.categories.map(({ id }) => ({ value: id, label: design.categoryPath(id) })),
 }

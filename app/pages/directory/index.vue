@@ -39,6 +39,7 @@ async function add() {
 
 <template>
   <div class="sheet">
+    <DirectoryNav />
     <h1>
       Directory
       <span class="quiet small"

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+// A form of plain fields that is sent as one body; what was typed stays through errors.
+export interface BodyField {
+  name: string
+  label: string
+  type?: 'text' | 'date' | 'number' | 'email' | 'longText'
+  /** To choose from. */
+  options?: { value: string; label: string }[]
+  /** Offered while typing; anything else can be written too. */
+  offers?: string[]
+  help?: string
+}
+
+const props = defineProps<{
+  fields: BodyField[]
+  /** What is filled in at first, by name. */
+  values: Record<string, string | number | null | undefined>
+  verb: string
+  prefix: string
+  send: (body: Record<string, string | number>) => Promise<unknown>
+}>()
+const emit = defineEmits<{ done: []; close: [] }>()
+const typed = reactive<Record<string, string>>(
+  Object.fromEntries(props.fields.map(({ name }) => [name, String(props.values[name] ?? '')])),
+)
+const deed = useDeed()
+const form = ref<HTMLFormElement>()
+onMounted(() => form.value?.querySelector<HTMLElement>('input, select, textarea')?.focus())
+
+async function submit() {
+  // What is left empty is left out.
+  const body = Object.fromEntries(
+    props.fields.flatMap(({ name, type }) => {
+      const text = (typed[name] ?? '').trim()
+      return text === '' ? [] : [[name, type === 'number' ? Number(text) : text]]
+    }),
+  )
+  if ((await deed.run(async () => ({ got: await props.send(body) }))) !== undefined) emit('done')
+}
+</script>
+
+<template>
+  <form ref="form" class="panel" novalidate @submit.prevent="submit" @keydown.esc.stop="emit('close')">
+    <div class="grid">
+      <div
+        v-for="field in fields"
+        :key="field.name"
+        class="field"
+        :class="{ wide: field.type === 'longText' }"
+      >
+        <label :for="`${prefix}-${field.name}`">{{ field.label }}</label>
+        <select
+          v-if="field.options"
+          :id="`${prefix}-${field.name}`"
+          v-model="typed[field.name]"
+          class="p-inputtext"
+          :aria-describedby="`${prefix}-${field.name}-error`"
+        >
+          <option value="">–</option>
+          <option v-for="one in field.options" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select>
+        <textarea
+          v-else-if="field.type === 'longText'"
+          :id="`${prefix}-${field.name}`"
+          v-model="typed[field.name]"
+          class="p-inputtext"
+          rows="2"
+          :aria-describedby="`${prefix}-${field.name}-error`"
+        />
+        <template v-else>
+          <input
+            :id="`${prefix}-${field.name}`"
+            v-model="typed[field.name]"
+            class="p-inputtext"
+            :type="field.type ?? 'text'"
+            :step="field.type === 'number' ? 'any' : undefined"
+            :list="field.offers && `${prefix}-${field.name}-offers`"
+            :aria-describedby="`${prefix}-${field.name}-error`"
+          />
+          <datalist v-if="field.offers" :id="`${prefix}-${field.name}-offers`">
+            <option v-for="one in field.offers" :key="one" :value="one" />
+          </datalist>
+        </template>
+        <p v-if="field.help" class="help small quiet">{{ field.help }}</p>
+        <p :id="`${prefix}-${field.name}-error`" class="error-text">{{ deed.error.value?.on(field.name) }}</p>
+      </div>
+    </div>
+    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <button class="act main" type="submit" :disabled="deed.busy.value">{{ verb }}</button>
+    &nbsp;<button class="act plain" type="button" @click="emit('close')">Leave it</button>
+  </form>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 0 16px;
+}
+.field {
+  margin-bottom: 0.5rem;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+textarea {
+  width: 100%;
+  font: inherit;
+}
+.help {
+  margin: 0;
+}
+</style>

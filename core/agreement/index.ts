@@ -1,0 +1,2 @@
+/** Support agreements: their periods in whole days, and how they stand. */
+export * from './period'

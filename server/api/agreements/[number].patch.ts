@@ -1,0 +1,8 @@
+import { saveAgreement } from '../../directory/agreements'
+import { AgreementBody } from '../../directory/bodies'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'lead', summary: 'Change an agreement: all that it says, as it shall be', body: AgreementBody },
+  async ({ desk, body, number }) => ({ number: await saveAgreement(desk, body, number('number')) }),
+)

@@ -1,0 +1,113 @@
+import { plainToInstance, type ClassConstructor } from 'class-transformer'
+import { validate } from 'class-validator'
+import Papa from 'papaparse'
+import { Refused, type FieldProblem } from '../../core/ticket'
+import type { Desk } from '../commands/desk'
+import { directoryChanged } from '../commands/people'
+import type { Trx } from '../db/connection'
+
+/** How lines of a file become rows of a table. */
+export interface FileKind<B extends object, R> {
+  columns: readonly string[]
+  /** Columns that hold numbers. */
+  numbers: readonly string[]
+  body: ClassConstructor<B>
+  row(desk: Desk, body: B): Promise<{ row?: R; problems: FieldProblem[] }>
+  isThere(desk: Desk, number: number): Promise<boolean>
+  write(trx: Trx, row: R, number?: number): Promise<number>
+}
+
+/** What becomes of one line of a file. */
+export interface LineReport {
+  /** In the file, the headings being line 1. */
+  line: number
+  outcome: 'new' | 'changed' | 'wrong'
+  /** The number that it has, or was given. */
+  number?: number
+  problems: FieldProblem[]
+}
+
+export interface FileReport {
+  lines: LineReport[]
+  taken: boolean
+}
+
+const MOST_LINES = 20_000
+
+/**
+ * Reads a file line by line; a line with a number changes what has that number, one without makes something new.
+ * @param take writes the lines that are right, all in one transaction; without it nothing is changed
+ * @throws Refused when it is no such file at all
+ */
+export async function takeCsv<B extends object, R>(
+  desk: Desk,
+  kind: FileKind<B, R>,
+  text: string,
+  take: boolean,
+): Promise<FileReport> {
+  const records = readRecords(text, kind.columns)
+  const read = []
+  for (const [index, record] of records.entries()) read.push(await readLine(desk, kind, record, index + 2))
+  const right = read.filter((one) => one.report.outcome !== 'wrong')
+  if (take && right.length) {
+    await desk.db.transaction().execute(async (trx) => {
+      for (const one of right) one.report.number = await kind.write(trx, one.row!, one.report.number)
+    })
+    await directoryChanged(desk)
+  }
+  return { lines: read.map((one) => one.report), taken: take }
+}
+
+function readRecords(text: string, columns: readonly string[]): Record<string, string>[] {
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (heading) => heading.trim().toLowerCase(),
+  })
+  const quotes = errors.find((one) => one.type === 'Quotes')
+  if (quotes) throw wrongFile(`line ${(quotes.row ?? 0) + 1}: ${quotes.message}`)
+  const unknown = (meta.fields ?? []).filter((one) => !columns.includes(one))
+  if (unknown.length)
+    throw wrongFile(
+      `it has columns that are not known here: ${unknown.join(', ')}. Known are ${columns.join(', ')}`,
+    )
+  if (data.length === 0) throw wrongFile('it has no lines below its headings')
+  if (data.length > MOST_LINES) throw wrongFile(`it has more than ${MOST_LINES} lines; take it in parts`)
+  return data
+}
+
+const wrongFile = (why: string) => new Refused('invalid', `The file cannot be read: ${why}.`)
+
+/** A field without what our own export puts before a text that a spreadsheet would take for a formula. */
+const fieldOf = (text: string) => text.trim().replace(/^'(?=[=+\-@])/, '')
+
+async function readLine<B extends object, R>(
+  desk: Desk,
+  kind: FileKind<B, R>,
+  record: Record<string, string>,
+  line: number,
+): Promise<{ report: LineReport; row?: R }> {
+  const fields = Object.fromEntries(
+    Object.entries(record).flatMap(([name, value]) => {
+      const field = fieldOf(String(value ?? ''))
+      if (field === '' || !kind.columns.includes(name)) return []
+      return [[name, kind.numbers.includes(name) ? Number(field) : field]]
+    }),
+  )
+  const { number, ...rest } = fields as { number?: number }
+  const instance = plainToInstance(kind.body, rest, { exposeDefaultValues: true })
+  const found = (await validate(instance, { whitelist: true, forbidUnknownValues: true })).flatMap((error) =>
+    Object.values(error.constraints ?? {}).map((message) => ({ field: error.property, message })),
+  )
+  if (number !== undefined && !(Number.isSafeInteger(number) && (await kind.isThere(desk, number))))
+    found.push({
+      field: 'number',
+      message: `there is none of the number ${number}; leave it empty for a new one`,
+    })
+  const { row, problems } = found.length
+    ? { row: undefined, problems: found }
+    : await kind.row(desk, instance)
+  if (!row) return { report: { line, outcome: 'wrong', number, problems } }
+  const outcome = number === undefined ? 'new' : 'changed'
+  return { report: { line, outcome, number, problems: [] }, row }
+}
