@@ -73,7 +73,7 @@ async function choose(event: Event) {
           :disabled="deed.busy.value || wrong.length === report.lines.length"
           @click="send(true)"
         >
-          Take in the {{ report.lines.length - wrong.length }} right lines
+          Take in the right lines ({{ report.lines.length - wrong.length }})
         </button>
         &nbsp;<button class="act plain" type="button" @click="report = undefined">Leave it</button>
       </template>

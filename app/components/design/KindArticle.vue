@@ -129,7 +129,7 @@ async function removeKind() {
     </details>
     <p v-if="isLocked && !readonly" class="notice" role="status">
       {{ items.length }} catalog items share this kind: what is changed here changes for all of them.
-      <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>
+      <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>&nbsp;
       <span class="quiet"
         >For some of them only, <NuxtLink to="/design/kinds">make a new kind like it</NuxtLink> and lead them
         there.</span

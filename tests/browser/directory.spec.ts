@@ -1,0 +1,54 @@
+import { expect, test } from '@playwright/test'
+import { findings, LEAD, signIn } from './people'
+
+test('a lead keeps agreements and equipment: new ones, files line by line, and what is out for repair', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.getByRole('link', { name: 'Directory' }).click()
+  await page.getByRole('button', { name: 'New agreement …' }).click()
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByText('say what is covered')).toBeVisible()
+  await page.getByRole('combobox', { name: 'Organisation' }).selectOption('Lantern Rock Museum')
+  await page.getByLabel('Cover').fill('Office hours')
+  await page.getByLabel('Type').fill('one season')
+  await page.getByLabel('First day').fill('2026-11-16')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  const made = page.getByText(/^Agreement \d+ is made\.$/)
+  await expect(made).toBeVisible()
+  const number = /\d+/.exec((await made.textContent())!)![0]
+  await expect(page.getByRole('row', { name: new RegExp(number) })).toContainText('2027-11-15')
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('link', { name: 'Running out in 90 days' }).click()
+  await expect(page.getByText('Grey Heron Observatory')).toBeVisible()
+  await expect(page.getByText('Lantern Rock Museum')).toBeHidden()
+
+  await page.getByRole('link', { name: 'Equipment', exact: true }).click()
+  await page.getByLabel('Find equipment').fill('Gate scanner 2')
+  await page.getByLabel('Find equipment').press('Enter')
+  await page
+    .getByRole('button', { name: /^Send \d+ to a repair shop/ })
+    .first()
+    .click()
+  await expect(page.getByText('It is not in warranty')).toBeVisible()
+  await page.getByLabel('Repair shop').fill('Petrel Works')
+  await page.getByRole('button', { name: 'Send it' }).click()
+  await page.getByRole('link', { name: 'Out for repair' }).click()
+  await expect(page.getByText(/at Petrel Works since/)).toBeVisible()
+  await page.getByRole('button', { name: /is back …$/ }).click()
+  await page.getByRole('button', { name: 'It is back', exact: true }).click()
+  await expect(page.getByText('Nothing is out for repair.')).toBeVisible()
+
+  await page.getByLabel('Take in a CSV file').setInputFiles({
+    name: 'new.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,organisation\nFog horn,Lantern Rock Museum\nPump,Nowhere\n'),
+  })
+  await expect(page.getByText('there would be 1 new and 0 changed; 1 of 2 lines is wrong')).toBeVisible()
+  await expect(page.getByText('organisation: there is no organisation “Nowhere”')).toBeVisible()
+  await page.getByRole('button', { name: 'Take in the right lines (1)' }).click()
+  await expect(page.getByText('taken in were 1 new')).toBeVisible()
+  await page.goto('/directory/equipment?find=fog')
+  await expect(page.getByText('Fog horn')).toBeVisible()
+  expect(await findings(page)).toEqual([])
+})
