@@ -529,6 +529,7 @@ function makeDesign(): Design {
     mailbox: `help@${id}.sound.example`,
     inactivityMinutes: 15,
     byMail: { item: 'something-else', unknown: 'refuse' as const },
+    triesFirst: true,
   })
   return {
     ...first,

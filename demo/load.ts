@@ -6,6 +6,7 @@ import type { Database, Trx } from '../server/db/connection'
 import { hashPassword } from '../server/http/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
+import { ARTICLES } from './articles'
 import { livePast, type PastTicket } from './past'
 
 const SEED = 4_203
@@ -61,6 +62,16 @@ export async function loadDemo(
       )
       .execute()
     await sql`select setval('equipment_number', (select max(number) from equipment))`.execute(trx)
+    await trx
+      .insertInto('article')
+      .values(
+        ARTICLES.map((one) => ({
+          ...one,
+          changed_at: DEMO_BEGINS - 30 * 86_400_000,
+          changed_by: 'per-lund',
+        })),
+      )
+      .execute()
     await trx
       .insertInto('edition')
       .values({

@@ -64,7 +64,7 @@ async function submit() {
           :id="`${prefix}-${field.name}`"
           v-model="typed[field.name]"
           class="p-inputtext"
-          rows="2"
+          :rows="field.name === 'body' ? 14 : 2"
           :aria-describedby="`${prefix}-${field.name}-error`"
         />
         <template v-else>

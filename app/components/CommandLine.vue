@@ -23,6 +23,7 @@ const PLACES: Hit[] = [
   { to: '/design/triage/where-it-goes', name: 'Design: where it goes', note: 'article' },
   { to: '/design/service-levels', name: 'Design: service levels', note: 'article' },
   { to: '/design/ladders', name: 'Design: ladders and rota', note: 'article' },
+  { to: '/knowledge', name: 'Knowledge: articles and notices', note: 'place' },
   { to: '/directory/agreements', name: 'Directory: agreements', note: 'place' },
   { to: '/directory/agreements?view=ending', name: 'Directory: agreements running out', note: 'view' },
   { to: '/directory/equipment', name: 'Directory: equipment', note: 'place' },

@@ -17,6 +17,7 @@ const places = computed(() => [
   { to: '/desk', name: 'Desk' },
   { to: '/deadlines', name: 'Deadlines' },
   { to: '/design', name: 'Design' },
+  { to: '/knowledge', name: 'Knowledge' },
   { to: '/standins/mailbox', name: 'Mailbox' },
   {
     to: session.me?.role === 'administrator' ? '/directory' : '/directory/agreements',

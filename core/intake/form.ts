@@ -116,6 +116,10 @@ export interface Portal {
   holds?: boolean
   /** How many levels of category a ticket must have to be accepted. */
   categoryLevels?: number
+  /** Whether articles and notices are offered before a request is sent, since one may solve it already. */
+  triesFirst?: boolean
+  /** Set where it shows no articles, or no notices. */
+  hides?: ('articles' | 'notices')[]
   /** Groups of the catalog that it shows; all of them if left out or empty. */
   groups?: string[]
 }

@@ -17,3 +17,5 @@ export {
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
 export { formSchema, conditionSchema, type JsonSchema } from './schema'
+export { ItemIndex } from './search'
+export { wordsOf } from './words'

@@ -1,19 +1,5 @@
 import type { Question } from './form'
-
-/** Words that say nothing about what is asked. */
-const EMPTY_WORDS = new Set(
-  'a an and any are at be by can did do does for from has have how i if in is it many much of on or please say that the this to was what when where which who why with you your'.split(
-    ' ',
-  ),
-)
-
-/** The words of a label that carry its meaning, without endings of number. */
-function wordsOf(label: string): Set<string> {
-  const words = label.toLocaleLowerCase('en').match(/[\p{L}\p{N}]+/gu) ?? []
-  return new Set(
-    words.filter((word) => !EMPTY_WORDS.has(word)).map((word) => word.replace(/(?<=.{3})s$/, '')),
-  )
-}
+import { wordsOf } from './words'
 
 /** Share of meaning that two labels have in common: 1 is the same words, 0 none. */
 function likeness(a: Set<string>, b: Set<string>): number {
@@ -30,9 +16,9 @@ const ALIKE = 0.5
  * @param label the words of the new question
  */
 export function nearDuplicates(label: string, library: readonly Question[]): Question[] {
-  const wanted = wordsOf(label)
+  const wanted = new Set(wordsOf(label))
   return library
-    .map((question) => ({ question, alike: likeness(wanted, wordsOf(question.label)) }))
+    .map((question) => ({ question, alike: likeness(wanted, new Set(wordsOf(question.label))) }))
     .filter(({ alike }) => alike >= ALIKE)
     .sort((a, b) => b.alike - a.alike)
     .slice(0, 5)

@@ -1,4 +1,4 @@
-import { dayNumberOf } from '../time'
+import { DAY, dayNumberOf, durationInWords, parseDuration } from '../time'
 
 /** The groups that reports and rules use, whatever the statuses of a kind are called. */
 export type StatusGroup = 'new' | 'active' | 'waiting' | 'done'
@@ -71,6 +71,13 @@ export interface TicketKind {
 
 /** Longest text that a gate takes, in characters. */
 export const GATE_TEXT_LIMIT = 5000
+
+/** How long an idle timer waits: whole days as days, anything else in hours and minutes. */
+export function waitInWords(after: string): string {
+  const length = parseDuration(after)
+  const days = length / DAY
+  return Number.isInteger(days) ? `${days} ${days === 1 ? 'day' : 'days'}` : durationInWords(length)
+}
 
 /** @throws Error when the kind has no such status, which proofreading rules out */
 export function statusOf(kind: TicketKind, id: string): Status {

@@ -1,5 +1,4 @@
-import { statusOf, type IdleTimer, type TicketKind } from '../lifecycle'
-import { durationInWords, parseDuration } from '../time'
+import { statusOf, waitInWords, type IdleTimer, type TicketKind } from '../lifecycle'
 import type { Change } from './change'
 import { fitClocks } from './clocks'
 
@@ -22,7 +21,7 @@ export function ringIdle(change: Change, alarm: string, timerId: string, dueAt: 
 
 /** “nothing happened in Waiting for 3 days” */
 export function idleInWords(kind: TicketKind, { status, after }: IdleTimer): string {
-  return `nothing happened in “${statusOf(kind, status).name}” for ${durationInWords(parseDuration(after))}`
+  return `nothing happened in “${statusOf(kind, status).name}” for ${waitInWords(after)}`
 }
 
 function toldBy({ state, directory }: Change, { action }: IdleTimer): string[] {

@@ -178,4 +178,25 @@ create table repair (
 create unique index repair_out on repair (equipment) where back_at is null;
 `,
   },
+  {
+    name: '0008 articles and notices',
+    sql: `
+create table article (
+  id bigserial primary key, title text not null, body text not null, keywords text not null default '',
+  audience text not null check (audience in ('requesters', 'desk')), portals text[] not null default '{}',
+  changed_at bigint not null, changed_by text not null references person, removed boolean not null default false,
+  search tsvector generated always as (
+    setweight(to_tsvector('english', title), 'A') || setweight(to_tsvector('english', keywords), 'B')
+    || setweight(to_tsvector('english', body), 'C')) stored);
+create index article_search on article using gin (search);
+create table notice (
+  id bigserial primary key, title text not null, body text not null, portals text[] not null default '{}',
+  starts bigint not null, ends bigint, changed_by text not null references person);
+create index notice_time on notice (starts, ends);
+create table solved_by (
+  id bigserial primary key, article bigint references article, notice bigint references notice, portal text not null,
+  item text, person text not null references person, at bigint not null);
+create index solved_by_article on solved_by (article);
+`,
+  },
 ]

@@ -201,6 +201,39 @@ export interface Tables {
     kept: Filled<boolean>
     added_at: Filled<Date>
   }
+  article: {
+    id: Generated<number>
+    title: string
+    /** In Markdown. */
+    body: string
+    keywords: string
+    audience: 'requesters' | 'desk'
+    /** The portals that show it; all when empty. */
+    portals: string[]
+    changed_at: number
+    changed_by: string
+    removed: Filled<boolean>
+    search: ColumnType<string, never, never>
+  }
+  notice: {
+    id: Generated<number>
+    title: string
+    body: string
+    portals: string[]
+    starts: number
+    ends: number | null
+    changed_by: string
+  }
+  /** Requests that were not sent, since an article or a notice solved them. */
+  solved_by: {
+    id: Generated<number>
+    article: number | null
+    notice: number | null
+    portal: string
+    item: string | null
+    person: string
+    at: number
+  }
   /** What became of each mail to a mailbox of ours. */
   mail_in: {
     id: Generated<number>

@@ -5,6 +5,7 @@ import { Refused, type FieldProblem } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
 import type { Trx } from '../db/connection'
+import { constraintProblems } from '../http/constraints'
 
 /** How lines of a file become rows of a table. */
 export interface FileKind<B extends object, R> {
@@ -97,7 +98,7 @@ async function readLine<B extends object, R>(
   const { number, ...rest } = fields as { number?: number }
   const instance = plainToInstance(kind.body, rest, { exposeDefaultValues: true })
   const found = (await validate(instance, { whitelist: true, forbidUnknownValues: true })).flatMap((error) =>
-    Object.values(error.constraints ?? {}).map((message) => ({ field: error.property, message })),
+    constraintProblems(error, error.property),
   )
   if (number !== undefined && !(Number.isSafeInteger(number) && (await kind.isThere(desk, number))))
     found.push({

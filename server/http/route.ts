@@ -17,6 +17,7 @@ import type { Role } from '../../core/design'
 import type { FieldProblem } from '../../core/ticket'
 import { clockMode } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
+import { constraintProblems } from './constraints'
 import { log } from './log'
 import { HttpProblem, problemOf } from './problem'
 import { services, type Services } from './services'
@@ -191,7 +192,7 @@ async function parse<T extends object>(type: ClassConstructor<T>, value: object)
 
 function fieldProblems(error: ValidationError, prefix: string): FieldProblem[] {
   const field = prefix ? `${prefix}.${error.property}` : error.property
-  const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message }))
+  const own = constraintProblems(error, field)
   return [...own, ...(error.children ?? []).flatMap((child) => fieldProblems(child, field))]
 }
 

@@ -30,10 +30,10 @@ test('a mail becomes a ticket, its answer an answer, and a file goes with a requ
   )
   await page.goto(`/desk/${reference}`)
   const leaf = page.getByRole('article', { name: `Ticket ${reference}` })
-  await expect(leaf.getByText('Oil helped.')).toBeVisible()
-  await expect(leaf.getByText('> Which door?')).toBeHidden()
+  await expect(leaf.getByText('Oil helped.', { exact: true })).toBeVisible()
+  await expect(leaf.getByText('On Monday you wrote:')).toBeHidden()
   await leaf.getByText('What was quoted below').click()
-  await expect(leaf.getByText('> Which door?')).toBeVisible()
+  await expect(leaf.getByText('On Monday you wrote:')).toBeVisible()
 
   // The requester adds a file in the portal; the desk can fetch it.
   const portal = await (await browser.newContext()).newPage()

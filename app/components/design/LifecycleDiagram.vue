@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Handle, MarkerType, Position, VueFlow, type Connection, type Edge, type Node } from '@vue-flow/core'
-import { durationInWords, parseDuration } from '~~/core/time'
-import type { StatusGroup, TicketKind } from '~~/core/lifecycle'
+import { waitInWords, type StatusGroup, type TicketKind } from '~~/core/lifecycle'
 import '@vue-flow/core/dist/style.css'
 
 // A lifecycle as a picture: statuses in the columns of their groups, ways as arrows, what moves by itself dashed. A way
@@ -34,7 +33,7 @@ const nodes = computed<Node[]>(() =>
 
 const after = (text: string) => {
   try {
-    return `after ${durationInWords(parseDuration(text))}`
+    return `after ${waitInWords(text)}`
   } catch {
     return text
   }

@@ -16,6 +16,16 @@ function putOr(portal: Portal, key: 'mark' | 'ink', value: string) {
   const { [key]: _, ...rest } = portal
   void props.change('portals', portal.id, portal, value ? { ...rest, [key]: value } : rest)
 }
+const SHOWN = { articles: 'shows articles', notices: 'shows notices' } as const
+function setHidden(portal: Portal, what: 'articles' | 'notices', isHidden: boolean) {
+  const { hides = [], ...rest } = portal
+  const left = withOne(hides, what, isHidden) as ('articles' | 'notices')[]
+  void props.change('portals', portal.id, portal, left.length ? { ...rest, hides: left } : rest)
+}
+function setTriesFirst(portal: Portal, isOn: boolean) {
+  const { triesFirst: _, ...rest } = portal
+  void props.change('portals', portal.id, portal, isOn ? { ...rest, triesFirst: true } : rest)
+}
 function setMail(portal: Portal, item: string, unknown: 'refuse' | 'keep') {
   const { byMail: _, ...rest } = portal
   void props.change('portals', portal.id, portal, item ? { ...rest, byMail: { item, unknown } } : rest)
@@ -214,6 +224,26 @@ const alone = (portal: Portal) =>
             @change="setLevels(portal, Number(text($event)))"
         /></label>
       </div>
+      <p role="group" :aria-label="`${portal.name}: articles and notices`">
+        <label v-for="(words, what) in SHOWN" :key="what" class="tick-field"
+          ><input
+            type="checkbox"
+            :checked="!portal.hides?.includes(what)"
+            :disabled="readonly"
+            @change="setHidden(portal, what, !ticked($event))"
+          />
+          {{ words }}</label
+        >
+        <label class="tick-field"
+          ><input
+            type="checkbox"
+            :checked="portal.triesFirst === true"
+            :disabled="readonly"
+            @change="setTriesFirst(portal, ticked($event))"
+          />
+          offers them before a request is sent</label
+        >
+      </p>
       <p role="group" :aria-label="`${portal.name}: who may sign in`">
         People of
         <label v-for="one in directory.organisations" :key="one.id" class="tick-field"

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { momentInWords } from '~~/core/time/words'
 import type { RequestSummary } from '~/composables/useRequests'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 
 interface Index {
   name: string
+  notices: { id: number; title: string; body: string; starts: number }[]
   groups: {
     id: string
     name: string
@@ -26,24 +28,31 @@ live.on((notice) => notice.kind !== 'clock' && void refresh())
 
 const words = ref('')
 const box = ref<HTMLInputElement>()
-const all = computed(() => (index.value?.groups ?? []).flatMap((group) => group.items))
-const hits = computed(() => {
-  const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
-  if (wanted.length === 0) return []
-  const score = (item: (typeof all.value)[number]) => {
-    const text = `${item.name} ${item.keywords.join(' ')} ${item.description}`.toLowerCase()
-    return wanted.reduce(
-      (sum, word) => sum + (item.name.toLowerCase().includes(word) ? 3 : text.includes(word) ? 1 : 0),
-      0,
-    )
-  }
-  return all.value
-    .map((item) => ({ item, points: score(item) }))
-    .filter((one) => one.points > 0)
-    .sort((a, b) => b.points - a.points)
-    .slice(0, 6)
-    .map((one) => one.item)
+interface Found {
+  items: { id: string; name: string; description: string }[]
+  articles: { id: number; title: string; part: string }[]
+}
+const found = ref<Found>({ items: [], articles: [] })
+const hits = computed(() => found.value.items)
+const searched = ref('')
+// Asked while typing; an answer to fewer letters must not take the place of one to more.
+let asked = 0
+watch(words, async (text) => {
+  const mine = ++asked
+  if (!text.trim()) return (found.value = { items: [], articles: [] })
+  await new Promise((done) => setTimeout(done, 90))
+  if (mine !== asked) return
+  const answer = await api<Found>(`/api/portals/${portal}/search`, { query: { words: text } }).catch(
+    () => undefined,
+  )
+  if (mine !== asked || !answer) return
+  found.value = answer
+  searched.value = text
 })
+async function openFirst() {
+  const [first] = hits.value
+  if (first && searched.value === words.value) await navigateTo(`/portal/${portal}/ask/${first.id}`)
+}
 const open = computed(() => (requests.value ?? []).filter((one) => one.group !== 'done').slice(0, 6))
 
 function onKey(event: KeyboardEvent) {
@@ -71,7 +80,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           type="text"
           autocomplete="off"
           placeholder="A few words, such as: scanner won’t read"
-          @keydown.enter="hits[0] && navigateTo(`/portal/${portal}/ask/${hits[0].id}`)"
+          @keydown.enter="openFirst"
         />
         <kbd aria-hidden="true">/</kbd>
         <ul v-if="words.trim()" aria-label="What fits" aria-live="polite">
@@ -79,11 +88,28 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
             <span class="quiet">· {{ item.description }}</span>
           </li>
-          <li v-if="hits.length === 0" class="quiet">
+          <li v-for="article in found.articles" :key="`a${article.id}`">
+            <span class="quiet">to read:</span>
+            <NuxtLink :to="`/portal/${portal}/articles/${article.id}`">{{ article.title }}</NuxtLink>
+            <span class="quiet">· {{ article.part.replace(/[«»]/g, '') }}</span>
+          </li>
+          <li v-if="searched && hits.length === 0 && found.articles.length === 0" class="quiet">
             Nothing fits these words. Look through the index below, or choose “Something else”.
           </li>
         </ul>
       </div>
+      <section
+        v-for="notice in index?.notices"
+        :key="notice.id"
+        class="notice known"
+        :aria-label="notice.title"
+      >
+        <b>Known to be broken: {{ notice.title }}</b>
+        <span class="quiet">
+          · since {{ momentInWords(notice.starts, session.me?.zone ?? 'Europe/London', notice.starts) }}</span
+        >
+        <p v-if="notice.body">{{ notice.body }}</p>
+      </section>
       <div class="index">
         <div class="groups">
           <section v-for="group in index?.groups" :key="group.id">
@@ -122,6 +148,14 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
+.known {
+  max-width: 760px;
+  margin-top: 12px;
+}
+.known p {
+  margin: 4px 0 0;
+  white-space: pre-line;
+}
 h1 {
   font-size: 2.6rem;
   margin-bottom: 14px;

@@ -1,6 +1,7 @@
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
+import { openNotices } from '../../../queries/knowledge'
 import { portalIndex } from '../../../queries/portal'
 
 export default defineRoute(
@@ -16,6 +17,7 @@ export default defineRoute(
       mark,
       ink,
       desk: design.design.desk.name,
+      notices: signedIn && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
       groups: signedIn ? portalIndex(design, portal.id, await askerOf(desk, signedIn.id, portal.id)) : [],
     }
   },

@@ -68,6 +68,34 @@ watch(answers, () => {
   localStorage.setItem(store, JSON.stringify({ answers, key: requestKey.value, by: session.me?.id }))
 })
 
+// What may solve it already is offered once, before the request goes to the desk.
+interface First {
+  articles: { id: number; title: string; part: string }[]
+  notices: { id: number; title: string; body: string }[]
+}
+const first = ref<First>()
+const looked = ref(false)
+const solved = ref(false)
+const offer = ref<HTMLElement>()
+async function offerFirst(): Promise<boolean> {
+  looked.value = true
+  const texts = Object.values(given.value).filter((one): one is string => typeof one === 'string')
+  const query = { item: data.value!.item.id, words: texts.join(' ').slice(0, 400) }
+  // It only helps: without it the request is sent as ever.
+  const found = await api<First>(`/api/portals/${portal}/first`, { query }).catch(() => undefined)
+  if (!found || found.articles.length + found.notices.length === 0) return false
+  first.value = found
+  await nextTick()
+  offer.value?.focus()
+  return true
+}
+async function thisSolvedIt(what: { article?: number; notice?: number }) {
+  const body = { ...what, item: data.value!.item.id }
+  await api(`/api/portals/${portal}/solved`, { method: 'POST', body }).catch(() => undefined)
+  localStorage.removeItem(store)
+  solved.value = true
+}
+
 async function send() {
   if (!data.value || busy.value) return
   const here = new Set(paged.value ? steps.value[stepAt.value]!.questions.map((one) => one.question) : [])
@@ -79,6 +107,7 @@ async function send() {
   if (found.length) return focusOn(found[0]!.question)
   if (!isLast) return goTo(stepAt.value + 1)
   busy.value = true
+  if (!looked.value && (await offerFirst())) return void (busy.value = false)
   try {
     sent.value = await api<RequestSummary>('/api/tickets', {
       method: 'POST',
@@ -92,6 +121,7 @@ async function send() {
     error.value = asApiError(thrown)
     const fields = error.value.problem.fields ?? []
     problems.value = Object.fromEntries(fields.map(({ field, message }) => [field, message]))
+    if (fields.length) first.value = undefined
     if (fields[0]) await focusOn(fields[0].field)
   } finally {
     busy.value = false
@@ -148,6 +178,36 @@ const by = (at: number | null) =>
         <NuxtLink :to="`/portal/${portal}`">Ask for something else</NuxtLink>
       </p>
     </section>
+    <section v-else-if="solved" aria-live="polite">
+      <h1>Good to know</h1>
+      <p>Nothing was sent to the desk.</p>
+      <p><NuxtLink :to="`/portal/${portal}`">All that can be asked for</NuxtLink></p>
+    </section>
+    <section v-else-if="first" ref="offer" tabindex="-1" class="first" aria-labelledby="first">
+      <h1 id="first">Before you send it</h1>
+      <p>One of these may solve it at once.</p>
+      <div v-for="notice in first.notices" :key="`n${notice.id}`" class="offer">
+        <b>Known to be broken: {{ notice.title }}</b>
+        <p v-if="notice.body">{{ notice.body }}</p>
+        <button class="act" type="button" @click="thisSolvedIt({ notice: notice.id })">
+          That is it; I need not ask
+        </button>
+      </div>
+      <div v-for="article in first.articles" :key="`a${article.id}`" class="offer">
+        <a :href="`/portal/${portal}/articles/${article.id}`" target="_blank">{{ article.title }}</a>
+        <p class="quiet">{{ article.part.replace(/[«»]/g, '') }} …</p>
+        <button class="act" type="button" @click="thisSolvedIt({ article: article.id })">
+          This solved it
+        </button>
+      </div>
+      <p>
+        <button class="act main" type="button" :disabled="busy || !awake" @click="send">
+          {{ busy ? 'Sending …' : 'Send the request all the same' }}
+        </button>
+        &nbsp;<button class="act plain" type="button" @click="first = undefined">Back to the form</button>
+      </p>
+      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    </section>
     <form v-else-if="data" novalidate @submit.prevent="send">
       <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
       <h1>{{ data.item.name }}</h1>
@@ -185,6 +245,17 @@ const by = (at: number | null) =>
 </template>
 
 <style scoped>
+.first:focus {
+  outline: none;
+}
+.offer {
+  border: 1px solid var(--rule);
+  padding: 10px 14px;
+  margin: 8px 0;
+}
+.offer p {
+  margin: 4px 0 8px;
+}
 .sheet {
   max-width: 620px;
 }

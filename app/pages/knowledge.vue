@@ -1,0 +1,286 @@
+<script setup lang="ts">
+import { dayAndMonth, momentInWords } from '~~/core/time'
+import type { BodyField } from '~/components/BodyForm.vue'
+
+// What requesters and technicians can read, and what the visitors of portals are told is broken.
+definePageMeta({ layout: 'desk', middleware: 'staff' })
+useHead({ title: 'Knowledge · Yare Ledger' })
+
+interface Line {
+  id: number
+  title: string
+  audience?: 'requesters' | 'desk'
+  changed_at?: number
+  solved?: number
+  /** The part that fits what was looked for. */
+  part?: string
+}
+interface Article extends Line {
+  body: string
+  keywords: string
+  audience: 'requesters' | 'desk'
+  portals: string[]
+  changed_at: number
+  changedBy: string | null
+}
+interface Notice {
+  id: number
+  title: string
+  body: string
+  starts: number
+}
+
+const route = useRoute()
+const session = useSession()
+const time = useDeskTime()
+const live = useLive()
+const narrow = useNarrow()
+const lines = ref<Line[]>([])
+const next = ref<number>()
+const notices = ref<Notice[]>([])
+const problem = ref('')
+const search = computed(() => String(route.query.find ?? ''))
+const find = ref(search.value)
+const opened = computed(() => Number(route.query.article) || undefined)
+const article = ref<Article>()
+const writing = ref<'new' | 'change' | 'notice'>()
+const said = ref<{ text: string; back?: number }>()
+
+async function load() {
+  try {
+    const [list, told] = await Promise.all([
+      api<{ rows: Line[]; next?: number }>('/api/articles', { query: { search: search.value || undefined } }),
+      api<Notice[]>('/api/notices'),
+    ])
+    lines.value = list.rows
+    next.value = list.next
+    notices.value = told
+    problem.value = ''
+  } catch (error) {
+    problem.value = asApiError(error).problem.detail
+  }
+}
+async function loadArticle() {
+  article.value = opened.value
+    ? await api<Article>(`/api/articles/${opened.value}`).catch(() => undefined)
+    : undefined
+}
+await Promise.all([load(), loadArticle()])
+watch(search, load)
+watch(opened, loadArticle)
+live.on((notice) => notice.kind === 'reconnected' && void load())
+async function more() {
+  const list = await api<{ rows: Line[]; next?: number }>('/api/articles', { query: { after: next.value } })
+  lines.value = [...lines.value, ...list.rows]
+  next.value = list.next
+}
+const to = (id?: number) => ({
+  path: '/knowledge',
+  query: { ...(search.value && { find: search.value }), ...(id && { article: id }) },
+})
+
+const FIELDS: BodyField[] = [
+  { name: 'title', label: 'Title' },
+  {
+    name: 'audience',
+    label: 'Read by',
+    options: [
+      { value: 'requesters', label: 'requesters and the desk' },
+      { value: 'desk', label: 'the desk only' },
+    ],
+  },
+  { name: 'keywords', label: 'Words by which it is found too' },
+  { name: 'body', label: 'Text, with **emphasis**, lists and links', type: 'longText' },
+]
+const NOTICE: BodyField[] = [
+  { name: 'title', label: 'What is broken' },
+  { name: 'body', label: 'What to do meanwhile, and when it is expected to work again', type: 'longText' },
+]
+async function send(body: Record<string, string | number>) {
+  const isNew = writing.value === 'new'
+  const path = isNew ? '/api/articles' : `/api/articles/${article.value!.id}`
+  const portals = isNew ? [] : article.value!.portals
+  const { id } = await api<{ id: number }>(path, {
+    method: isNew ? 'POST' : 'PATCH',
+    body: { ...body, portals },
+  })
+  said.value = { text: isNew ? 'The article can be found from now on.' : 'The article is changed.' }
+  await navigateTo(to(id))
+}
+async function tell(body: object) {
+  await api('/api/notices', { method: 'POST', body })
+  said.value = { text: 'The visitors of the portals are told from now on.' }
+}
+async function done() {
+  writing.value = undefined
+  await Promise.all([load(), loadArticle()])
+}
+const deed = useDeed()
+async function takeOut(id: number, title: string) {
+  if (!(await deed.run(() => api(`/api/articles/${id}`, { method: 'DELETE' })))) return
+  said.value = { text: `“${title}” is taken out.`, back: id }
+  await navigateTo(to())
+  await load()
+}
+async function putBack(id: number) {
+  if (!(await deed.run(() => api(`/api/articles/${id}/back`, { method: 'POST', body: {} })))) return
+  said.value = undefined
+  await load()
+  await navigateTo(to(id))
+}
+async function end(notice: Notice) {
+  if (await deed.run(() => api(`/api/notices/${notice.id}/end`, { method: 'POST', body: {} }))) await load()
+}
+const zone = computed(() => session.me!.zone)
+</script>
+
+<template>
+  <TwoPages :narrow="narrow" :open="Boolean(article) || Boolean(writing)">
+    <template #list>
+      <div class="page">
+        <h1>Knowledge</h1>
+        <p v-if="said" class="notice good" role="status">
+          {{ said.text }}
+          <button v-if="said.back" class="link" type="button" @click="putBack(said.back)">Put it back</button>
+        </p>
+        <p v-if="problem || deed.error.value" class="notice bad" role="alert">
+          {{ problem || deed.error.value?.problem.detail }}
+        </p>
+        <section aria-labelledby="known">
+          <h2 id="known">Known to be broken</h2>
+          <p v-for="notice in notices" :key="notice.id" class="line">
+            <span
+              ><b>{{ notice.title }}</b>
+              <span class="quiet small"> since {{ momentInWords(notice.starts, zone, time.now) }}</span></span
+            >
+            <button class="link" type="button" :aria-label="`End: ${notice.title}`" @click="end(notice)">
+              it works again
+            </button>
+          </p>
+          <p v-if="notices.length === 0" class="quiet">Nothing: the portals show no notice.</p>
+          <button class="act" type="button" @click="writing = 'notice'">Tell visitors of a fault …</button>
+        </section>
+        <section aria-labelledby="articles">
+          <h2 id="articles">Articles</h2>
+          <form class="line" role="search" @submit.prevent="navigateTo({ query: { ...(find && { find }) } })">
+            <input
+              v-model="find"
+              class="inline-field"
+              type="search"
+              aria-label="Find an article"
+              placeholder="Words of an article"
+            />
+            <button class="act main" type="button" @click="writing = 'new'">Write an article …</button>
+          </form>
+          <NuxtLink
+            v-for="line in lines"
+            :key="line.id"
+            class="row"
+            :class="{ on: line.id === opened }"
+            :to="to(line.id)"
+            :aria-current="line.id === opened ? 'true' : undefined"
+          >
+            <b>{{ line.title }}</b>
+            <span class="quiet small">
+              <template v-if="line.part">{{ line.part.replace(/[«»]/g, '') }}</template>
+              <template v-else
+                >{{ line.audience === 'desk' ? 'the desk only' : 'requesters' }} · as of
+                {{ dayAndMonth(line.changed_at!, zone) }} · solved {{ line.solved }}
+                {{ line.solved === 1 ? 'request' : 'requests' }}</template
+              >
+            </span>
+          </NuxtLink>
+          <p v-if="lines.length === 0" class="quiet">
+            {{
+              search
+                ? `No article fits “${search}”.`
+                : 'No article yet. Write down what is asked again and again.'
+            }}
+          </p>
+          <button v-if="next" class="act" type="button" @click="more">Show more</button>
+        </section>
+      </div>
+    </template>
+    <template #open>
+      <div class="page">
+        <p v-if="narrow"><NuxtLink :to="to()" @click="writing = undefined">← Back to the list</NuxtLink></p>
+        <BodyForm
+          v-if="writing === 'notice'"
+          prefix="notice"
+          :fields="NOTICE"
+          :values="{}"
+          verb="Tell them"
+          :send="tell"
+          @done="done"
+          @close="writing = undefined"
+        />
+        <BodyForm
+          v-else-if="writing"
+          :key="writing"
+          prefix="article"
+          :fields="FIELDS"
+          :values="writing === 'new' ? { audience: 'requesters' } : (article as never)"
+          verb="Keep it"
+          :send="send"
+          @done="done"
+          @close="writing = undefined"
+        />
+        <article v-else-if="article">
+          <h1>{{ article.title }}</h1>
+          <p class="quiet small">
+            For {{ article.audience === 'desk' ? 'the desk only' : 'requesters and the desk' }} · by
+            {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone) }}
+          </p>
+          <LazyRichText :text="article.body" />
+          <p>
+            <button class="act" type="button" @click="writing = 'change'">Change …</button>
+            &nbsp;<button
+              v-if="session.isLead"
+              class="act plain"
+              type="button"
+              @click="takeOut(article.id, article.title)"
+            >
+              Take it out
+            </button>
+          </p>
+        </article>
+        <p v-else class="quiet">Choose an article to read it.</p>
+      </div>
+    </template>
+  </TwoPages>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  overflow-y: auto;
+  padding: 14px 18px 40px;
+}
+h2 {
+  border-bottom: 3px double var(--rule-2);
+  margin: 14px 0 6px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.row {
+  display: block;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--rule);
+  color: inherit;
+  text-decoration: none;
+}
+.row:hover {
+  background: var(--page-2);
+}
+.row.on {
+  background: var(--sea-2);
+}
+.row .small {
+  display: block;
+}
+</style>

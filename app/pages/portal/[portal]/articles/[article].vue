@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { dayAndMonth } from '~~/core/time/words'
+
+definePageMeta({ layout: 'portal', middleware: 'requester' })
+const route = useRoute()
+const session = useSession()
+const portal = String(route.params.portal)
+const id = String(route.params.article)
+const { data: article, error } = await useAsyncData(`article-${portal}-${id}`, () =>
+  api<{ id: number; title: string; body: string; changedAt: number }>(
+    `/api/portals/${portal}/articles/${id}`,
+  ),
+)
+useHead({ title: () => article.value?.title ?? 'Article' })
+const counted = useDeed()
+const thanks = ref(false)
+async function solved() {
+  const body = { article: Number(id) }
+  thanks.value = Boolean(
+    await counted.run(() => api(`/api/portals/${portal}/solved`, { method: 'POST', body })),
+  )
+}
+</script>
+
+<template>
+  <div class="sheet">
+    <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
+    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <article v-else-if="article">
+      <h1>{{ article.title }}</h1>
+      <LazyRichText :text="article.body" />
+      <p class="quiet small">
+        As of {{ dayAndMonth(article.changedAt, session.me?.zone ?? 'Europe/London') }}
+      </p>
+      <p v-if="thanks" class="notice good" role="status">Good to know. Nothing was sent to the desk.</p>
+      <p v-else>
+        <button class="act" type="button" :disabled="counted.busy.value" @click="solved">
+          This solved it
+        </button>
+      </p>
+      <p v-if="counted.error.value" class="notice bad" role="alert">
+        {{ counted.error.value.problem.detail }}
+      </p>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  max-width: 680px;
+}
+</style>

@@ -1,0 +1,10 @@
+import { saveArticle } from '../../commands/knowledge'
+import { ArticleBody } from '../../http/knowledgeBodies'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'technician', summary: 'Change an article: all that it says, as it shall be', body: ArticleBody },
+  async ({ desk, caller, body, number }) => ({
+    id: await saveArticle(desk, body, caller.id, number('article')),
+  }),
+)

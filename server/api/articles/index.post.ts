@@ -1,0 +1,13 @@
+import { setResponseStatus } from 'h3'
+import { saveArticle } from '../../commands/knowledge'
+import { ArticleBody } from '../../http/knowledgeBodies'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  { who: 'technician', summary: 'Write an article', body: ArticleBody },
+  async ({ event, desk, caller, body }) => {
+    const id = await saveArticle(desk, body, caller.id)
+    setResponseStatus(event, 201)
+    return { id }
+  },
+)

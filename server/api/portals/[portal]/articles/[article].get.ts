@@ -1,0 +1,17 @@
+import { HttpProblem } from '../../../../http/problem'
+import { portalOf } from '../../../../http/portalOf'
+import { defineRoute } from '../../../../http/route'
+import { readArticle } from '../../../../queries/knowledge'
+
+export default defineRoute(
+  { who: 'signedIn', summary: 'An article for the visitors of a portal' },
+  async ({ event, desk, number }) => {
+    const portal = await portalOf(event, desk)
+    const article = portal.hides?.includes('articles')
+      ? undefined
+      : await readArticle(desk.db, number('article'), { portal: portal.id })
+    if (!article) throw new HttpProblem(404, 'There is no such article here.')
+    const { id, title, body, changed_at: changedAt } = article
+    return { id, title, body, changedAt }
+  },
+)

@@ -1,0 +1,21 @@
+import { IsString, MaxLength } from 'class-validator'
+import { portalOf } from '../../../http/portalOf'
+import { defineRoute } from '../../../http/route'
+import { tryFirst } from '../../../queries/knowledge'
+
+class FirstQuery {
+  /** Id of the catalog item. */
+  @IsString()
+  @MaxLength(120)
+  item!: string
+
+  /** What was written into the form. */
+  @IsString()
+  @MaxLength(400)
+  words: string = ''
+}
+
+export default defineRoute(
+  { who: 'signedIn', summary: 'What may solve a request before it is sent', query: FirstQuery },
+  async ({ event, desk, query }) => tryFirst(desk, await portalOf(event, desk), query.item, query.words),
+)

@@ -1,0 +1,24 @@
+import { IsString, MaxLength } from 'class-validator'
+import { portalOf } from '../../../http/portalOf'
+import { defineRoute } from '../../../http/route'
+import { askerOf } from '../../../queries/asker'
+import { searchPortal } from '../../../queries/knowledge'
+
+class SearchQuery {
+  /** What has been typed so far. */
+  @IsString()
+  @MaxLength(200)
+  words!: string
+}
+
+export default defineRoute(
+  {
+    who: 'signedIn',
+    summary: 'What fits some words at a portal: things to ask for, and articles',
+    query: SearchQuery,
+  },
+  async ({ event, desk, caller, query }) => {
+    const portal = await portalOf(event, desk)
+    return searchPortal(desk, portal, query.words, await askerOf(desk, caller.id, portal.id))
+  },
+)

@@ -1,0 +1,88 @@
+import { sql } from 'kysely'
+import { Refused } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from './desk'
+
+export interface ArticleInput {
+  title: string
+  body: string
+  keywords: string
+  audience: 'requesters' | 'desk'
+  portals: string[]
+}
+
+/** Keeps an article. @returns its id @throws Refused when it is gone */
+export async function saveArticle(desk: Desk, input: ArticleInput, by: string, id?: number): Promise<number> {
+  const row = { ...input, changed_at: deskNow(), changed_by: by }
+  const saved =
+    id === undefined
+      ? await desk.db.insertInto('article').values(row).returning('id').executeTakeFirstOrThrow()
+      : await desk.db
+          .updateTable('article')
+          .set(row)
+          .where('id', '=', id)
+          .where('removed', '=', false)
+          .returning('id')
+          .executeTakeFirst()
+  if (!saved) throw new Refused('missing', 'This article is gone; somebody took it out.')
+  return saved.id
+}
+
+/** Takes an article out, or puts one back that was taken out. */
+export async function removeArticle(desk: Desk, id: number, removed: boolean): Promise<void> {
+  const done = await desk.db
+    .updateTable('article')
+    .set({ removed })
+    .where('id', '=', id)
+    .returning('id')
+    .executeTakeFirst()
+  if (!done) throw new Refused('missing', `There is no article ${id}.`)
+}
+
+export interface NoticeInput {
+  title: string
+  body: string
+  portals: string[]
+}
+
+/** Tells the visitors of portals what is known to be broken. */
+export async function openNotice(desk: Desk, input: NoticeInput, by: string): Promise<number> {
+  const { id } = await desk.db
+    .insertInto('notice')
+    .values({ ...input, starts: deskNow(), ends: null, changed_by: by })
+    .returning('id')
+    .executeTakeFirstOrThrow()
+  await changed(desk)
+  return id
+}
+
+/** @throws Refused when it has ended, or there is none */
+export async function endNotice(desk: Desk, id: number): Promise<void> {
+  const ended = await desk.db
+    .updateTable('notice')
+    .set({ ends: deskNow() })
+    .where('id', '=', id)
+    .where('ends', 'is', null)
+    .returning('id')
+    .executeTakeFirst()
+  if (!ended) throw new Refused('conflict', 'This notice has ended already.')
+  await changed(desk)
+}
+
+const changed = (desk: Desk) => sql`select pg_notify('yare_tickets', '[]')`.execute(desk.db)
+
+/** Counts a request that was not sent, since something solved it. */
+export async function solvedBy(
+  desk: Desk,
+  what: { article?: number; notice?: number; item?: string },
+  portal: string,
+  person: string,
+): Promise<void> {
+  const { article = null, notice = null, item = null } = what
+  if ((article === null) === (notice === null))
+    throw new Refused('invalid', 'Say which article or which notice solved it.')
+  await desk.db
+    .insertInto('solved_by')
+    .values({ article, notice, item, portal, person, at: deskNow() })
+    .execute()
+}

@@ -1,0 +1,43 @@
+import { IsArray, IsIn, IsString, MaxLength, MinLength } from 'class-validator'
+
+export class ArticleBody {
+  @IsString()
+  @MinLength(3, { message: 'give it a title' })
+  @MaxLength(160)
+  title!: string
+
+  /** In Markdown. */
+  @IsString()
+  @MinLength(1, { message: 'write something' })
+  @MaxLength(100_000)
+  body!: string
+
+  /** Words by which it is found besides its own. */
+  @IsString()
+  @MaxLength(500)
+  keywords: string = ''
+
+  @IsIn(['requesters', 'desk'], { message: 'say who reads it' })
+  audience!: 'requesters' | 'desk'
+
+  /** Ids of the portals that show it; all when empty. */
+  @IsArray()
+  @IsString({ each: true })
+  portals: string[] = []
+}
+
+export class NoticeBody {
+  @IsString()
+  @MinLength(3, { message: 'say in a few words what is broken' })
+  @MaxLength(160)
+  title!: string
+
+  @IsString()
+  @MaxLength(5000)
+  body: string = ''
+
+  /** Ids of the portals that show it; all when empty. */
+  @IsArray()
+  @IsString({ each: true })
+  portals: string[] = []
+}

@@ -1,0 +1,155 @@
+import { sql } from 'kysely'
+import type { CompiledDesign } from '../../core/design'
+import { ItemIndex, wordsOf, type Portal } from '../../core/intake'
+import type { Facts } from '../../core/condition'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+import type { Database } from '../db/connection'
+import { showsItem } from './portal'
+
+/** Where articles are looked for: those of a portal for requesters, or all of them for the desk. */
+export interface Readers {
+  portal?: string
+}
+
+export interface ArticleHit {
+  id: number
+  title: string
+  /** The part that fits, with the words that fit between « and ». */
+  part: string
+}
+
+/**
+ * Articles that fit what somebody has typed so far, best first: all words, or where no article has all, any of them.
+ * Words are found by their stem and from their beginning.
+ */
+export async function searchArticles(
+  db: Database,
+  text: string,
+  { portal }: Readers,
+  most: number,
+): Promise<ArticleHit[]> {
+  const words = wordsOf(text)
+  if (words.length === 0) return []
+  for (const joint of [' & ', ' | ']) {
+    const query = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(joint)})`
+    const { rows } = await sql<ArticleHit>`
+      select id, title, ts_headline('english', body, ${query}, 'MaxWords=24, MinWords=8, StartSel=«, StopSel=»') as part
+      from (select id, title, body, ts_rank_cd(search, ${query}) as rank from article
+        where not removed and search @@ ${query}
+          ${portal === undefined ? sql`` : sql`and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`}
+        order by rank desc, id limit ${most}) as best
+      order by rank desc, id`.execute(db)
+    if (rows.length || words.length === 1) return rows
+  }
+  return []
+}
+
+/** What is known to be broken, for the visitors of a portal, newest first. */
+export async function openNotices(db: Database, portal?: string) {
+  const now = deskNow()
+  return db
+    .selectFrom('notice')
+    .select(['id', 'title', 'body', 'starts', 'ends'])
+    .where('starts', '<=', now)
+    .where((e) => e.or([e('ends', 'is', null), e('ends', '>', now)]))
+    .$if(portal !== undefined, (q) => q.where(sql<boolean>`(portals = '{}' or ${portal} = any(portals))`))
+    .orderBy('starts', 'desc')
+    .limit(20)
+    .execute()
+}
+
+const indexes = new WeakMap<CompiledDesign, ItemIndex>()
+
+/** The catalog of an edition made ready for searching; editions never change. */
+function indexOf(design: CompiledDesign): ItemIndex {
+  let index = indexes.get(design)
+  if (!index) indexes.set(design, (index = new ItemIndex(design.design.items)))
+  return index
+}
+
+const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.includes(what)
+
+/** What fits what a visitor has typed so far: things to ask for, and articles. */
+export async function searchPortal(desk: Desk, portal: Portal, text: string, asker: Facts) {
+  const design = await desk.knowledge.currentEdition()
+  const { groups = [] } = portal
+  const items = indexOf(design)
+    .search(
+      text,
+      (item) => showsItem(item, portal.id, asker) && (groups.length === 0 || groups.includes(item.group)),
+      6,
+    )
+    .map(({ id, name, description }) => ({ id, name, description }))
+  const articles = shows(portal, 'articles')
+    ? await searchArticles(desk.db, text, { portal: portal.id }, 4)
+    : []
+  return { items, articles }
+}
+
+/** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
+export async function tryFirst(desk: Desk, portal: Portal, itemId: string, text: string) {
+  if (!portal.triesFirst) return { articles: [], notices: [] }
+  const design = await desk.knowledge.currentEdition()
+  const item = design.findItem(itemId)
+  // What was typed decides; where it says nothing, what the item is called.
+  const words = [text, `${item?.name ?? ''} ${item?.keywords.join(' ') ?? ''}`].filter(
+    (one) => wordsOf(one).length,
+  )
+  let articles: ArticleHit[] = []
+  if (shows(portal, 'articles'))
+    for (const one of words)
+      if (!articles.length) articles = await searchArticles(desk.db, one, { portal: portal.id }, 3)
+  const notices = shows(portal, 'notices') ? await openNotices(desk.db, portal.id) : []
+  return { articles, notices }
+}
+
+/** An article for its reader; undefined when there is none that they may read. */
+export async function readArticle(db: Database, id: number, { portal }: Readers) {
+  return db
+    .selectFrom('article')
+    .leftJoin('person', 'person.id', 'article.changed_by')
+    .select([
+      'article.id',
+      'title',
+      'body',
+      'keywords',
+      'audience',
+      'portals',
+      'changed_at',
+      'person.name as changedBy',
+    ])
+    .where('article.id', '=', id)
+    .where('removed', '=', false)
+    .$if(portal !== undefined, (q) =>
+      q
+        .where('audience', '=', 'requesters')
+        .where(sql<boolean>`(portals = '{}' or ${portal} = any(portals))`),
+    )
+    .executeTakeFirst()
+}
+
+/** Articles for the desk, by title, with how many requests each has solved; pages go by key. */
+export async function listArticles(db: Database, { after = 0, limit }: { after?: number; limit: number }) {
+  const rows = await db
+    .selectFrom('article')
+    .select((e) => [
+      'id',
+      'title',
+      'audience',
+      'portals',
+      'changed_at',
+      e
+        .selectFrom('solved_by')
+        .whereRef('solved_by.article', '=', 'article.id')
+        .select((f) => f.fn.countAll<number>().as('n'))
+        .as('solved'),
+    ])
+    .where('removed', '=', false)
+    .where('id', '>', after)
+    .orderBy('id')
+    .limit(limit + 1)
+    .execute()
+  const page = rows.slice(0, limit)
+  return { rows: page, ...(rows.length > limit && { next: page[page.length - 1]!.id }) }
+}
