@@ -529,7 +529,6 @@ function makeDesign(): Design {
     mailbox: `help@${id}.sound.example`,
     inactivityMinutes: 15,
     byMail: { item: 'something-else', unknown: 'refuse' as const },
-    triesFirst: true,
   })
   return {
     ...first,
@@ -561,7 +560,11 @@ function makeDesign(): Design {
       portal('port', 'Hallin Port Trust', 'help for the harbour', 'port'),
       portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
       // What may be paid for by itself is looked at before anything is promised.
-      { ...portal('lantern', 'Lantern Rock Museum', 'help at the light', 'lantern'), holds: true },
+      {
+        ...portal('lantern', 'Lantern Rock Museum', 'help at the light', 'lantern'),
+        holds: true,
+        triesFirst: true,
+      },
       { ...portal('saltern', 'Saltern Kelp Works', 'help on the farms', 'saltern'), holds: true },
     ],
     triage: {

@@ -29,7 +29,8 @@ export async function searchArticles(
   { portal }: Readers,
   most: number,
 ): Promise<ArticleHit[]> {
-  const words = wordsOf(text)
+  // A single letter begins too many words.
+  const words = wordsOf(text).filter((word) => word.length > 1)
   if (words.length === 0) return []
   for (const joint of [' & ', ' | ']) {
     const query = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(joint)})`
@@ -87,19 +88,32 @@ export async function searchPortal(desk: Desk, portal: Portal, text: string, ask
   return { items, articles }
 }
 
+/** How many of its words an article must have to be offered unasked: one alone says too little. */
+const ENOUGH_WORDS = 2
+
+/** Articles that share enough words with a request, best first. */
+async function articlesLike(db: Database, text: string, portal: string): Promise<ArticleHit[]> {
+  const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, 40)
+  if (words.length === 0) return []
+  const any = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(' | ')})`
+  const { rows } = await sql<ArticleHit>`
+    select id, title, ts_headline('english', body, ${any}, 'MaxWords=24, MinWords=8, StartSel=«, StopSel=»') as part
+    from article, lateral (
+      select count(*) filter (where search @@ to_tsquery('english', word || ':*')) as shared
+      from unnest(${words}::text[]) as word) as counted
+    where not removed and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))
+      and search @@ ${any} and shared >= ${Math.min(ENOUGH_WORDS, words.length)}
+    order by shared desc, ts_rank_cd(search, ${any}) desc, id limit 3`.execute(db)
+  return rows
+}
+
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
 export async function tryFirst(desk: Desk, portal: Portal, itemId: string, text: string) {
   if (!portal.triesFirst) return { articles: [], notices: [] }
   const design = await desk.knowledge.currentEdition()
   const item = design.findItem(itemId)
-  // What was typed decides; where it says nothing, what the item is called.
-  const words = [text, `${item?.name ?? ''} ${item?.keywords.join(' ') ?? ''}`].filter(
-    (one) => wordsOf(one).length,
-  )
-  let articles: ArticleHit[] = []
-  if (shows(portal, 'articles'))
-    for (const one of words)
-      if (!articles.length) articles = await searchArticles(desk.db, one, { portal: portal.id }, 3)
+  const words = `${text} ${item?.name ?? ''}`
+  const articles = shows(portal, 'articles') ? await articlesLike(desk.db, words, portal.id) : []
   const notices = shows(portal, 'notices') ? await openNotices(desk.db, portal.id) : []
   return { articles, notices }
 }

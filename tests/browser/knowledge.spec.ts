@@ -1,0 +1,55 @@
+import { expect, test } from '@playwright/test'
+import { findings, signIn, TECHNICIAN } from './people'
+
+test('an article solves what would have been a request, and a notice says what is known to be broken', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, TECHNICIAN)
+  await page.getByRole('link', { name: 'Knowledge' }).click()
+  await page.getByRole('button', { name: 'Tell visitors of a fault …' }).click()
+  await page.getByRole('button', { name: 'Tell them' }).click()
+  await expect(page.getByText('say in a few words what is broken')).toBeVisible()
+  await page.getByLabel('What is broken').fill('The line to the rock is down')
+  await page.getByRole('button', { name: 'Tell them' }).click()
+  await expect(page.getByText('The line to the rock is down')).toBeVisible()
+  await page.getByRole('button', { name: 'Write an article …' }).click()
+  await page.getByLabel('Title').fill('The foyer bell rings by itself')
+  await page.getByLabel('Text, with').fill('Turn the **small key** by a quarter.')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { name: 'The foyer bell rings by itself' })).toBeVisible()
+  expect(await findings(page)).toEqual([])
+
+  const visitor = await (await browser.newContext()).newPage()
+  await signIn(visitor, 'perpetua-glim@lantern.sound.example', '/portal/lantern/sign-in')
+  await expect(visitor.getByText('Known to be broken: The line to the rock is down')).toBeVisible()
+  await visitor.getByLabel('What do you need?').fill('foyer bell')
+  await visitor.getByRole('list', { name: 'What fits' }).getByRole('link', { name: 'The foyer bell' }).click()
+  await expect(visitor.getByText('small key')).toBeVisible()
+
+  await visitor.goto('/portal/lantern/ask/something-else')
+  await visitor.getByLabel('In one line, what is it about?').fill('The bell in the foyer rings')
+  await visitor.getByRole('button', { name: 'Send the request' }).click()
+  await expect(visitor.getByRole('heading', { name: 'Before you send it' })).toBeVisible()
+  expect(await findings(visitor)).toEqual([])
+  await visitor.getByRole('button', { name: 'Back to the form' }).click()
+  await expect(visitor.getByLabel('In one line, what is it about?')).toHaveValue(
+    'The bell in the foyer rings',
+  )
+  // Who has looked once is not stopped again.
+  await visitor.getByRole('button', { name: 'Send the request' }).click()
+  await expect(visitor.getByRole('heading', { name: 'We have it' })).toBeVisible()
+
+  await visitor.goto('/portal/lantern/ask/something-else')
+  await visitor.getByLabel('In one line, what is it about?').fill('The foyer bell again')
+  await visitor.getByRole('button', { name: 'Send the request' }).click()
+  await visitor.getByRole('button', { name: 'This solved it' }).first().click()
+  await expect(visitor.getByText('Nothing was sent to the desk.')).toBeVisible()
+  await page.reload()
+  await expect(
+    page.getByRole('link', { name: /The foyer bell rings by itself.*solved 1 request/ }),
+  ).toBeVisible()
+
+  await page.getByRole('button', { name: 'End: The line to the rock is down' }).click()
+  await expect(page.getByText('Nothing: the portals show no notice.')).toBeVisible()
+})
