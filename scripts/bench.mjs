@@ -326,6 +326,57 @@ async function core() {
     note(name, value)
   }
 }
+async function design() {
+  const lines = execFileSync('node', ['.output/cli/benchDesign.mjs'], { encoding: 'utf8' })
+  for (const line of lines.trim().split('\n')) {
+    const at = line.lastIndexOf(': ')
+    note(line.slice(0, at), line.slice(at + 2))
+  }
+}
+/** A portal of 500 items with 5 000 articles: what a visitor waits for. */
+async function portal() {
+  const words =
+    'the gate scanner till receipt paper printer code line light quay boat crew screen camera cable'.split(
+      ' ',
+    )
+  await pool.query(
+    `insert into article (title, body, audience, changed_at, changed_by)
+      select initcap($1::text[1 + n % 16]) || ' and ' || ($1::text[])[1 + n / 16 % 16] || ' ' || n,
+        (select string_agg(($1::text[])[1 + (n * 7 + k * k) % 16] || ' ' || md5((n * 31 + k)::text), ' ') from generate_series(1, 120) as k),
+        'requesters', 0, 'olin-brandt' from generate_series(1, 5000) as n`.replace(
+      '$1::text[1',
+      '($1::text[])[1',
+    ),
+    [words],
+  )
+  await pool.query(
+    `insert into edition (number, document, note, published_by, published_at)
+      select number + 1, document || jsonb_build_object('items', (select jsonb_agg(
+          (document->'items'->0) || jsonb_build_object('id', 'many-' || n, 'portals', '[]'::jsonb,
+            'name', 'Gate thing number ' || n, 'keywords', jsonb_build_array('thing', 'scanner')))
+          from generate_series(1, 480) as n) || (document->'items')),
+        'many items', published_by, published_at from edition order by number desc limit 1`,
+  )
+  await pool.query("select pg_notify('yare_edition', '')")
+  await pool.query('analyze')
+  await pause(2000)
+  const signIn = await fetch(`${address}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: address },
+    body: JSON.stringify({
+      mail: 'ines-varga@merrow.sound.example',
+      password: 'sound-of-hallin',
+      portal: 'merrow',
+    }),
+  })
+  const cookie = signIn.headers.get('set-cookie').split(';')[0]
+  await page(
+    'portal search over 500 items and 5 000 articles',
+    `${address}/api/portals/merrow/search?words=scanner%20paper%20li`,
+    { cookie },
+  )
+  await page('a portal page as HTML, warm, 500 items', `${address}/portal/merrow`, { cookie })
+}
 async function manyOpen() {
   for (const wanted of [10_000, 100_000]) {
     const open = await openTickets(wanted)
@@ -336,6 +387,8 @@ async function manyOpen() {
 }
 const PARTS = {
   core,
+  design,
+  portal,
   row: plainRow,
   tickets: () => tickets(address, headers),
   alarms: () => alarmLateness(address, headers),

@@ -2,7 +2,7 @@
 import { build } from 'esbuild'
 
 await build({
-  entryPoints: { tasks: 'cli/tasks.ts', benchTime: 'cli/benchTime.ts' },
+  entryPoints: { tasks: 'cli/tasks.ts', benchTime: 'cli/benchTime.ts', benchDesign: 'cli/benchDesign.ts' },
   outdir: '.output/cli',
   outExtension: { '.js': '.mjs' },
   bundle: true,

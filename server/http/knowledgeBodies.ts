@@ -1,13 +1,13 @@
 import { IsArray, IsIn, IsString, MaxLength, MinLength } from 'class-validator'
 
 export class ArticleBody {
-  @IsString()
+  @IsString({ message: 'give it a title' })
   @MinLength(3, { message: 'give it a title' })
   @MaxLength(160)
   title!: string
 
   /** In Markdown. */
-  @IsString()
+  @IsString({ message: 'write something' })
   @MinLength(1, { message: 'write something' })
   @MaxLength(100_000)
   body!: string
@@ -27,7 +27,7 @@ export class ArticleBody {
 }
 
 export class NoticeBody {
-  @IsString()
+  @IsString({ message: 'say in a few words what is broken' })
   @MinLength(3, { message: 'say in a few words what is broken' })
   @MaxLength(160)
   title!: string

@@ -150,6 +150,10 @@ function offer(name: string) {
 </template>
 
 <style scoped>
+.line .link {
+  min-width: 26px;
+  min-height: 26px;
+}
 .gate {
   border-left: 2px solid var(--sea);
   padding: 4px 0 4px 10px;

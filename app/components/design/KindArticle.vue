@@ -434,6 +434,11 @@ h2 {
 }
 .order .link {
   padding: 2px 5px;
+  min-width: 26px;
+  min-height: 26px;
+}
+.gate-button {
+  min-height: 26px;
 }
 .gate-button {
   text-align: left;

@@ -240,6 +240,11 @@ textarea {
 .link {
   text-align: left;
 }
+td .link,
+td a {
+  display: inline-block;
+  min-height: 24px;
+}
 pre {
   font: 1rem/1.5 var(--sans);
   white-space: pre-wrap;

@@ -1,0 +1,122 @@
+// The figures of forms and large designs for docs/BENCHMARKS.md. Run by npm run bench.
+import { demoDesign } from '../demo/design'
+import { CompiledDesign, proofread, type Design } from '../core/design'
+import { checkAnswers, ItemIndex, shownQuestions, type Form, type Question } from '../core/intake'
+
+const say = (name: string, value: string) => console.log(`${name}: ${value}`)
+const of = <T>(count: number, make: (index: number) => T) =>
+  Array.from({ length: count }, (_, index) => make(index))
+
+function timed(work: () => unknown, times: number): string {
+  const took = of(times, () => {
+    const from = performance.now()
+    work()
+    return performance.now() - from
+  }).sort((a, b) => a - b)
+  return `p50 ${took[Math.floor(times / 2)]!.toFixed(2)} ms, most ${took.at(-1)!.toFixed(2)} ms`
+}
+
+/** A form of so many questions, each of which depends on the one before it. */
+function longForm(count: number) {
+  const library = of(count, (index): Question => ({
+    name: `q${index}`,
+    label: `Question ${index}`,
+    type: 'text',
+  }))
+  const questions = library.map(({ name }, index) => ({
+    question: name,
+    required: index % 3 === 0,
+    ...(index > 0 && {
+      showWhen: {
+        any: [
+          { fact: `form.q${index - 1}`, op: 'filled' as const },
+          { fact: 'form.q0', op: 'contains' as const, value: 'all' },
+        ],
+      },
+    }),
+  }))
+  const form: Form = { id: 'long', name: 'Long', steps: [{ title: 'All', questions }] }
+  const answers = Object.fromEntries(library.map(({ name }) => [name, 'some words']))
+  return { form, library: new Map(library.map((one) => [one.name, one])), answers }
+}
+
+/** The sample design with so many items, questions and rules. */
+function large(items: number, questions: number, rules: number): Design {
+  const design = demoDesign()
+  const [item] = design.items
+  const library = of(questions, (index): Question => ({
+    name: `q${index}`,
+    label: `Question number ${index}`,
+    type: 'text',
+  }))
+  const { routing } = design.triage
+  const column = routing.columns.indexOf('category')
+  return {
+    ...design,
+    questions: [...design.questions, ...library],
+    forms: [
+      ...design.forms,
+      ...of(items, (index): Form => ({
+        id: `f${index}`,
+        name: `Form ${index}`,
+        steps: [
+          {
+            title: 'One',
+            questions: library.slice(index * 4, index * 4 + 4).map(({ name }) => ({ question: name })),
+          },
+        ],
+      })),
+    ],
+    items: of(items, (index) => ({
+      ...item!,
+      id: `i${index}`,
+      name: `${item!.name} ${index}`,
+      form: `f${index}`,
+      portals: [],
+    })),
+    categories: [
+      ...design.categories,
+      ...of(rules, (index) => ({ id: `c${index}`, name: `Category ${index}` })),
+    ],
+    triage: {
+      ...design.triage,
+      routing: {
+        ...routing,
+        rows: of(rules, (index) => ({
+          id: `r${index}`,
+          cells: routing.columns.map((_, at) =>
+            at === column ? { op: 'is' as const, value: `c${index}` } : null,
+          ),
+          outcome: { queue: 'counter', team: 'front-counter' },
+        })),
+      },
+    },
+  }
+}
+
+const { form, library, answers } = longForm(100)
+say(
+  'a keystroke in a form of 100 questions with conditions: shown and checked anew, one core',
+  timed(() => {
+    shownQuestions(form, answers)
+    checkAnswers({ form, library }, answers)
+  }, 500),
+)
+const design = large(500, 2000, 5000)
+say(
+  'compiling a design of 500 items, 2 000 questions and 5 000 rules, one core',
+  timed(() => {
+    const compiled = new CompiledDesign(design, 1)
+    for (const { id } of design.calendars) compiled.calendar(id)
+    return new ItemIndex(design.items)
+  }, 20),
+)
+say(
+  'proofreading it',
+  timed(() => proofread(design), 3),
+)
+const index = new ItemIndex(design.items)
+say(
+  'searching its 500 items',
+  timed(() => index.search('gate scanner will not re', () => true, 6), 200),
+)
