@@ -13,6 +13,10 @@ const VIEWS = [
   ['desk-narrow', LEAD, '/desk', { width: 420 }],
   ['ticket-narrow', LEAD, '/desk/OVER', { width: 420 }],
   ['ticket-full', LEAD, '/desk/OVER?page=full'],
+  ['arrivals', LEAD, '/arrivals/HELD'],
+  ['knowledge', LEAD, '/knowledge?article=1'],
+  ['agreements', LEAD, '/directory/agreements'],
+  ['design-kind', LEAD, '/design/kinds/fault'],
   ['deadlines', LEAD, '/deadlines'],
   ['deadlines-night', LEAD, '/deadlines?band=over', { night: true }],
   ['deadlines-narrow', LEAD, '/deadlines', { width: 420 }],
@@ -67,6 +71,10 @@ for (const [name, who, path, { night = false, width = 1280, height = 800 } = {}]
   if (path.includes('CALENDAR')) {
     const { document } = await (await context.request.get(`${address}/api/editions/1`)).json()
     target = path.replace('CALENDAR', document.desk.calendar)
+  }
+  if (path.includes('HELD')) {
+    const { rows } = await (await context.request.get(`${address}/api/arrivals`)).json()
+    target = path.replace('HELD', rows[0].reference)
   }
   if (path.includes('OVER')) {
     const { rows } = await (await context.request.get(`${address}/api/tickets?limit=20`)).json()

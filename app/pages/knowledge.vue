@@ -182,7 +182,7 @@ const zone = computed(() => session.me!.zone)
           >
             <b>{{ line.title }}</b>
             <span class="quiet small">
-              <template v-if="line.part">{{ line.part.replace(/[«»]/g, '') }}</template>
+              <template v-if="line.part">{{ line.part }}</template>
               <template v-else
                 >{{ line.audience === 'desk' ? 'the desk only' : 'requesters' }} · as of
                 {{ dayAndMonth(line.changed_at!, zone) }} · solved {{ line.solved }}
@@ -261,11 +261,15 @@ h2 {
   margin: 14px 0 6px;
 }
 .line {
+  margin: 8px 0;
   display: flex;
   flex-wrap: wrap;
   gap: 6px 14px;
   justify-content: space-between;
   align-items: baseline;
+}
+.line + .row {
+  border-top: 1px solid var(--rule-2);
 }
 .row {
   display: block;

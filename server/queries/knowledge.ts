@@ -15,7 +15,7 @@ export interface Readers {
 export interface ArticleHit {
   id: number
   title: string
-  /** The part that fits, with the words that fit between « and ». */
+  /** The part of it that fits, without the signs of Markdown. */
   part: string
 }
 
@@ -35,7 +35,9 @@ export async function searchArticles(
   for (const joint of [' & ', ' | ']) {
     const query = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(joint)})`
     const { rows } = await sql<ArticleHit>`
-      select id, title, ts_headline('english', body, ${query}, 'MaxWords=24, MinWords=8, StartSel=«, StopSel=»') as part
+      select id, title,
+        ts_headline('english', regexp_replace(body, '[*_#>]', '', 'g'), ${query},
+          'MaxWords=24, MinWords=8, StartSel="", StopSel=""') as part
       from (select id, title, body, ts_rank_cd(search, ${query}) as rank from article
         where not removed and search @@ ${query}
           ${portal === undefined ? sql`` : sql`and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`}
@@ -92,13 +94,12 @@ export async function searchPortal(desk: Desk, portal: Portal, text: string, ask
 const ENOUGH_WORDS = 2
 
 /** Articles that share enough words with a request, best first. */
-async function articlesLike(db: Database, text: string, portal: string): Promise<ArticleHit[]> {
+async function articlesLike(db: Database, text: string, portal: string) {
   const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, 40)
   if (words.length === 0) return []
   const any = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(' | ')})`
-  const { rows } = await sql<ArticleHit>`
-    select id, title, ts_headline('english', body, ${any}, 'MaxWords=24, MinWords=8, StartSel=«, StopSel=»') as part
-    from article, lateral (
+  const { rows } = await sql<{ id: number; title: string; body: string }>`
+    select id, title, body from article, lateral (
       select count(*) filter (where search @@ to_tsquery('english', word || ':*')) as shared
       from unnest(${words}::text[]) as word) as counted
     where not removed and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))

@@ -31,7 +31,7 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
     .first()
     .click()
   await expect(page.getByText('It is not in warranty')).toBeVisible()
-  await page.getByLabel('Repair shop').fill('Petrel Works')
+  await page.getByRole('combobox', { name: 'Repair shop' }).fill('Petrel Works')
   await page.getByRole('button', { name: 'Send it' }).click()
   await page.getByRole('link', { name: 'Out for repair' }).click()
   await expect(page.getByText(/at Petrel Works since/)).toBeVisible()

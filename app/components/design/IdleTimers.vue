@@ -77,7 +77,7 @@ function add() {
 </script>
 
 <template>
-  <div class="scroll-x">
+  <div class="scroll-x" tabindex="0" role="region" aria-label="Timers">
     <table v-if="timers.length" class="ledger-table">
       <thead>
         <tr>

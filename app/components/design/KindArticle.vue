@@ -144,7 +144,7 @@ async function removeKind() {
     </p>
 
     <h2>Statuses</h2>
-    <div class="scroll-x">
+    <div class="scroll-x" tabindex="0" role="region" aria-label="Statuses">
       <table class="ledger-table">
         <thead>
           <tr>
@@ -438,10 +438,8 @@ h2 {
   min-height: 26px;
 }
 .gate-button {
-  min-height: 26px;
-}
-.gate-button {
   text-align: left;
+  min-height: 26px;
 }
 tr:target td {
   background: var(--sea-2);

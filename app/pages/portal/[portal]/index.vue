@@ -86,12 +86,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <ul v-if="words.trim()" aria-label="What fits" aria-live="polite">
           <li v-for="item in hits" :key="item.id">
             <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
-            <span class="quiet">· {{ item.description }}</span>
+            <span class="quiet">&nbsp;· {{ item.description }}</span>
           </li>
           <li v-for="article in found.articles" :key="`a${article.id}`">
-            <span class="quiet">to read:</span>
+            <span class="quiet">to read:&nbsp;</span>
             <NuxtLink :to="`/portal/${portal}/articles/${article.id}`">{{ article.title }}</NuxtLink>
-            <span class="quiet">· {{ article.part.replace(/[«»]/g, '') }}</span>
+            <span class="quiet">&nbsp;· {{ article.part }}</span>
           </li>
           <li v-if="searched && hits.length === 0 && found.articles.length === 0" class="quiet">
             Nothing fits these words. Look through the index below, or choose “Something else”.

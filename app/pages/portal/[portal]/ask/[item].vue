@@ -70,7 +70,7 @@ watch(answers, () => {
 
 // What may solve it already is offered once, before the request goes to the desk.
 interface First {
-  articles: { id: number; title: string; part: string }[]
+  articles: { id: number; title: string; body: string }[]
   notices: { id: number; title: string; body: string }[]
 }
 const first = ref<First>()
@@ -194,8 +194,10 @@ const by = (at: number | null) =>
         </button>
       </div>
       <div v-for="article in first.articles" :key="`a${article.id}`" class="offer">
-        <a :href="`/portal/${portal}/articles/${article.id}`" target="_blank">{{ article.title }}</a>
-        <p class="quiet">{{ article.part.replace(/[«»]/g, '') }} …</p>
+        <details>
+          <summary>{{ article.title }}</summary>
+          <LazyRichText :text="article.body" />
+        </details>
         <button class="act" type="button" @click="thisSolvedIt({ article: article.id })">
           This solved it
         </button>
@@ -255,6 +257,14 @@ const by = (at: number | null) =>
 }
 .offer p {
   margin: 4px 0 8px;
+}
+.offer details {
+  margin-bottom: 8px;
+}
+.offer summary {
+  font-weight: 600;
+  cursor: pointer;
+  min-height: 26px;
 }
 .sheet {
   max-width: 620px;
