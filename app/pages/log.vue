@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time/words'
+import type { BodyField } from '~/components/BodyForm.vue'
 import type { Choice } from '~/composables/useChoices'
 import type { AskedForm } from '~/composables/useForm'
 
@@ -97,12 +98,31 @@ async function find() {
       ? `${fitting.length} people fit “${words}”; write more of the name.`
       : `Nobody is called “${words}”. Write part of a name, or the number of an agreement.`
     error.value = new ApiError({ title: 'Not found', status: 404, detail })
+    missing.value = only ? undefined : words
     return
   }
   await choose(only.value)
 }
+/** Who is missing in the directory is added here, without losing what is being done. */
+const missing = ref<string>()
+const missingFields = computed<BodyField[]>(() => [
+  { name: 'name', label: 'Name' },
+  { name: 'mail', label: 'Mail', type: 'email' },
+  { name: 'site', label: 'Site', options: choices.lists.site ?? [] },
+])
+const adding = ref(false)
+async function startAdding() {
+  await choices.need(['site']).catch(() => undefined)
+  adding.value = true
+}
+async function addMissing(body: object) {
+  const { id } = await api<{ id: string }>('/api/people/requesters', { method: 'POST', body })
+  await choose(id)
+}
 async function choose(person: string) {
   typed.value = ''
+  missing.value = undefined
+  adding.value = false
   if (!agreement.value?.people.some((one) => one.value === person)) agreement.value = undefined
   error.value = undefined
   await navigateTo({ path: '/log', query: { for: person, ...(item.value && { item: item.value }) } })
@@ -188,7 +208,21 @@ const day = (at: number) => dayAndMonth(at, session.me!.zone)
           </button>
         </span>
       </div>
-      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <p v-if="error" class="notice bad" role="alert">
+        {{ error.problem.detail }}
+        <button v-if="missing && !adding" class="link" type="button" @click="startAdding">
+          Add “{{ missing }}” to the directory …
+        </button>
+      </p>
+      <BodyForm
+        v-if="missing && adding"
+        prefix="missing"
+        :fields="missingFields"
+        :values="{ name: missing }"
+        verb="Add, and log for them"
+        :send="addMissing"
+        @close="adding = false"
+      />
       <template v-if="page">
         <dl class="parts">
           <dt>Requester</dt>

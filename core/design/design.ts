@@ -68,6 +68,8 @@ export interface Design {
     calendar: string
     /** Share of a target from which it counts as close, above 0 and below 1; four fifths if left out. */
     closeFrom?: number
+    /** Who may make new questions; leads if left out. Others choose from those that are there. */
+    questionsBy?: 'administrators'
   }
   calendars: Calendar[]
   priorities: Priority[]

@@ -74,7 +74,7 @@ const FAULT: TicketKind = {
   ],
   automatic: {
     onReply: { logged: 'in-hand' },
-    onAnswer: { 'ask-requester': 'in-hand', solved: 'in-hand' },
+    onAnswer: { 'ask-requester': 'in-hand', solved: 'in-hand', 'called-off': 'in-hand' },
   },
   // A reminder after three days is common practice.
   idle: [

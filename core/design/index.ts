@@ -6,6 +6,7 @@ export { BrokenReference, CompiledDesign, equipmentName, FACT_NAMES } from './co
 export { proofread } from './proofread'
 export type { Finding } from './reader'
 export { CannotChange, changeDesign, type DesignStep } from './change'
+export { notAllowed } from './permission'
 export { compareDesigns, type DesignChange } from './compare'
 export { designFile, readDesignFile } from './file'
 export { fieldsOf, TEMPLATE_FIELDS } from './templateFields'

@@ -174,6 +174,21 @@ describe('a held ticket', () => {
   })
 })
 
+describe('a request that its requester no longer needs', () => {
+  it('ends whether it is held or in hand; its clocks end, its technician is told, and an answer opens it again', () => {
+    const waiting = held().do({ kind: 'withdraw', text: '' }, LATER, { person: 'ines-varga' })
+    expect(waiting.state).toMatchObject({ status: 'called-off', remarks: 'Ines Varga no longer needs it.' })
+    expect(waiting.state!.held).toBeUndefined()
+    const running = new Ticket().log(ANSWERS).do({ kind: 'withdraw', text: 'Found it' }, LATER)
+    expect(running.state!.clocks.every((clock) => clock.stoppedAt === LATER)).toBe(true)
+    expect(running.told.at(-1)).toBe(`answered→${running.state!.technician}`)
+    expect(() => running.do({ kind: 'withdraw', text: '' }, LATER)).toThrow('done already')
+    running.do({ kind: 'answer', text: 'It is back' }, LATER + HOUR, { person: 'ines-varga' })
+    expect(running.state!.status).toBe('in-hand')
+    expect(rebuild(running.entries)).toEqual(running.state)
+  })
+})
+
 describe('what a held ticket lacks', () => {
   const lacks = (ticket: Ticket) =>
     lacksOf(ticket.state!, ticket.edition, ticket.directory, LATER).map((one) => one.what)

@@ -151,6 +151,23 @@ export function holdAgain(change: Change, why: string): void {
 }
 
 /**
+ * Ends a ticket that its requester no longer needs, whatever its gates ask: nobody works on it any more.
+ * @throws Refused when it is done already
+ */
+export function withdraw(change: Change, text: string): void {
+  const { state, design, directory } = change
+  const kind = design.kind(state.kind)
+  if (statusOf(kind, state.status).group === 'done')
+    throw new Refused('conflict', 'This request is done already; there is nothing to call off.')
+  const because = { text: `${directory.nameOf(state.requester)} no longer needs it.` }
+  const remarks = text.trim() ? checkText(text) : because.text
+  change.enter({ kind: 'statusMoved', from: state.status, to: endOf(kind), fields: { remarks }, because })
+  fitClocks(change)
+  const technician = state.technician === null ? undefined : directory.people.get(state.technician)
+  change.tell([technician], 'answered', { text: remarks })
+}
+
+/**
  * Ends a ticket since another takes it in; its own promises are called off.
  * @throws Refused when it is done, or was merged before
  */

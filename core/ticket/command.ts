@@ -18,6 +18,8 @@ export type Command =
       /** The files that answers name. */
       attachments?: Attached[]
     }
+  /** The requester no longer needs it. */
+  | { kind: 'withdraw'; text: string }
   | { kind: 'reply'; text: string }
   | { kind: 'note'; text: string; attachments?: Attached[] }
   | ({ kind: 'answer' } & Said)

@@ -5,7 +5,7 @@ import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecy
 import { triage } from '../triage'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
-import { accept, holdAgain, mergeInto, reject, takeIn } from './arrival'
+import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
 import { fitClocks, stopClock, ticketAlarms } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext, type Said } from './command'
@@ -22,6 +22,7 @@ type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => vo
 const HANDLERS: Handlers = {
   log: logTicket,
   reply: reply,
+  withdraw: (change, { text }) => withdraw(change, text),
   note: (change, command) =>
     change.enter({ kind: 'noted', text: checkText(command.text), ...filesOf(command) }),
   answer: answer,

@@ -202,6 +202,7 @@ const APPLY: Apply = {
     ),
   // A ticket that was turned away or merged and is opened again is one of its own again.
   statusMoved: (state, { to, fields, at }) => ({
+    held: undefined,
     rejected: undefined,
     mergedInto: undefined,
     status: to,

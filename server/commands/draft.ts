@@ -9,6 +9,7 @@ import {
   readDesignFile,
   type Design,
   type DesignStep,
+  notAllowed,
 } from '../../core/design'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
@@ -78,6 +79,7 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
   await desk.db.transaction().execute(async (trx) => {
     const draft = await lockedDraft(trx)
     const design = applySteps(draft.document, all)
+    await refuseUnlessAllowed(desk, draft.document, design, person)
     const fields = misfits(design)
     if (fields.length)
       throw new Refused('invalid', 'This does not fit the design; nothing was changed.', fields)
@@ -94,6 +96,12 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
     await sql`select pg_notify('yare_draft', ${String(version)})`.execute(trx)
   })
   return draftPage(desk)
+}
+
+async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, person: string) {
+  const role = (await desk.knowledge.directory()).people.get(person)?.role
+  const why = notAllowed(before, after, role)
+  if (why) throw new Refused('forbidden', why)
 }
 
 function applySteps(design: Design, steps: readonly DesignStep[]): Design {
@@ -174,6 +182,7 @@ export async function replaceDraft(desk: Desk, design: Design, version: number, 
     const before = await trx.selectFrom('draft').select('version').where('id', '=', 1).executeTakeFirst()
     if ((before?.version ?? 0) !== version) throw new Refused('conflict', CHANGED_MEANWHILE)
     const draft = await lockedDraft(trx)
+    await refuseUnlessAllowed(desk, draft.document, design, person)
     const next = draft.version + 1
     const changes = compareDesigns(draft.document, design)
     await trx

@@ -19,6 +19,16 @@ test('somebody at the desk logs for a caller: by agreement number or by name, wi
   await who.press('Enter')
   await expect(page.getByRole('alert')).toContainText('Nobody is called “zz”')
 
+  // Who is missing is added without leaving what is being done.
+  await page.getByRole('button', { name: 'Add “zz” to the directory …' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Zora Zell')
+  await page.getByRole('button', { name: 'Add, and log for them' }).click()
+  await expect(page.getByText('choose a site')).toBeVisible()
+  await page.getByLabel('Mail', { exact: true }).fill('zora-zell@saltern.sound.example')
+  await page.getByRole('combobox', { name: 'Site' }).selectOption('Saltern farms')
+  await page.getByRole('button', { name: 'Add, and log for them' }).click()
+  await expect(page.locator('dd', { hasText: 'Zora Zell' })).toBeVisible()
+
   await who.fill('Ines Varga')
   await who.press('Enter')
   await expect(page.getByText(/^covered · Round the clock/)).toBeVisible()

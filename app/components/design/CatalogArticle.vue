@@ -98,6 +98,13 @@ async function addItem(group: string) {
   adding.value = undefined
   await navigateTo(`/design/catalog/${id}`)
 }
+
+const session = useSession()
+function setQuestionsBy(isLimited: boolean) {
+  const { questionsBy: _, ...desk } = props.design.desk
+  const after = isLimited ? { ...desk, questionsBy: 'administrators' } : desk
+  void props.change('desk', 'desk', props.design.desk, after)
+}
 </script>
 
 <template>
@@ -106,6 +113,17 @@ async function addItem(group: string) {
     <p class="quiet">
       What may be asked for, in the requester’s words, by group and in the order in which they find it. Choose
       an item to change its words and its questions.
+    </p>
+    <p v-if="session.me?.role === 'administrator'" class="small">
+      <label class="tick-field"
+        ><input
+          type="checkbox"
+          :checked="design.desk.questionsBy === 'administrators'"
+          :disabled="readonly"
+          @change="setQuestionsBy(($event.target as HTMLInputElement).checked)"
+        />
+        Only administrators make new questions; leads choose from those that are there</label
+      >
     </p>
     <section v-for="(group, at) in design.groups" :key="group.id">
       <h2>

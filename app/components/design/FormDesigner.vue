@@ -88,6 +88,11 @@ function ask(step: number, name: string) {
   void putSteps(withStep(step, { questions: [...props.form.steps[step]!.questions, { question: name }] }))
 }
 
+const session = useSession()
+/** Who may not make questions chooses from those that are there. */
+const mayMake = computed(
+  () => props.design.desk.questionsBy !== 'administrators' || session.me?.role === 'administrator',
+)
 const adding = ref<number>()
 const label = ref('')
 const type = ref<QuestionType>('text')
@@ -225,7 +230,10 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             </div>
           </form>
           <p v-else class="small acts">
-            <button class="link" type="button" @click="adding = at">Ask something new …</button>
+            <button v-if="mayMake" class="link" type="button" @click="adding = at">
+              Ask something new …
+            </button>
+            <span v-else class="quiet">New questions are made by administrators.</span>
             <label v-if="spare.length"
               >or from the library
               <select class="inline-field" :value="''" @change="ask(at, text($event))">

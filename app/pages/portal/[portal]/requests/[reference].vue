@@ -41,6 +41,18 @@ const busy = ref(false)
 const awake = useAwake()
 const when = (at: number) => momentInWords(at, zone.value, page.value!.loggedAt)
 
+const leaving = ref(false)
+const calledOff = useDeed()
+async function withdraw() {
+  const answer = await calledOff.run(() =>
+    api<Page>(`/api/requests/${reference}/withdraw`, { method: 'POST', body: { text: text.value } }),
+  )
+  leaving.value = false
+  if (!answer) return
+  page.value = answer
+  text.value = ''
+}
+
 async function send() {
   busy.value = true
   problem.value = undefined
@@ -103,6 +115,21 @@ async function send() {
           {{ busy ? 'Sending …' : 'Send' }}
         </button>
       </form>
+      <p v-if="page.group !== 'done'" class="small">
+        <template v-if="leaving"
+          >Call it off? The desk stops working on it; an answer later opens it again.
+          <button class="link" type="button" :disabled="calledOff.busy.value" @click="withdraw">
+            Call it off
+          </button>
+          &nbsp;<button class="link" type="button" @click="leaving = false">Keep it</button></template
+        >
+        <button v-else class="link" type="button" :disabled="!awake" @click="leaving = true">
+          I need it no more …
+        </button>
+      </p>
+      <p v-if="calledOff.error.value" class="notice bad" role="alert">
+        {{ calledOff.error.value.problem.detail }}
+      </p>
     </template>
   </div>
 </template>

@@ -1,0 +1,22 @@
+import { IsOptional, IsString } from 'class-validator'
+import { HttpProblem } from '../../../http/problem'
+import { defineRoute } from '../../../http/route'
+import { requestPage } from '../../../queries/tickets'
+
+class WithdrawBody {
+  /** Why, if they like to say. */
+  @IsOptional()
+  @IsString()
+  text: string = ''
+}
+
+export default defineRoute(
+  { who: 'signedIn', summary: 'Call off one of my own requests', body: WithdrawBody },
+  async ({ desk, caller, body, number }) => {
+    const reference = number('reference')
+    if (!(await requestPage(desk, reference, caller.id)))
+      throw new HttpProblem(404, 'You have no request of this number.')
+    await desk.run(reference, { kind: 'withdraw', text: body.text }, { person: caller.id })
+    return requestPage(desk, reference, caller.id)
+  },
+)
