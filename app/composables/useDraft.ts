@@ -148,6 +148,11 @@ export function useDraft() {
     else undone.value.push(steps)
   }
 
+  /** Waits until our own changes that are on their way have arrived, or were refused. */
+  async function settled(): Promise<void> {
+    await sending.catch(() => undefined)
+  }
+
   async function publish(
     version: number,
     note: string,
@@ -174,7 +179,7 @@ export function useDraft() {
     if (await ask(() => api<DraftPage>('/api/draft', { method: 'DELETE' }))) done.value = undone.value = []
   }
 
-  return { draft, busy, error, done, undone, load, change, changeAll, undo, redo, publish, discard }
+  return { draft, busy, error, done, undone, load, change, changeAll, undo, redo, settled, publish, discard }
 }
 
 /** What an article page needs: the design to show, whether it may be changed, and how. */

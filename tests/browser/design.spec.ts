@@ -132,7 +132,17 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await page.getByRole('button', { name: 'Make it' }).click()
   const portal = page.getByRole('region', { name: 'Merrow crews' })
   await expect(portal.getByRole('link', { name: '/portal/merrow-crews' })).toBeVisible()
-  await portal.getByLabel('Mark, one or two letters').fill('Mc')
+  // What is typed stays while a slow answer to the change before it arrives.
+  await page.route('**/api/draft', async (route) => {
+    await new Promise((done) => setTimeout(done, 700))
+    await route.continue()
+  })
+  await portal.getByLabel('Words beside it').fill('help for crews')
+  const answered = page.waitForResponse('**/api/draft')
+  await portal.getByLabel('Mark, one or two letters').pressSequentially('Mc')
+  await answered
+  await expect(portal.getByLabel('Mark, one or two letters')).toHaveValue('Mc')
+  await page.unroute('**/api/draft')
   await portal.getByLabel('Mails come from').fill('nowhere')
   await page.keyboard.press('Tab')
   await expect(portal).toContainText('needs a mailbox')
@@ -144,7 +154,7 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await groups.getByRole('checkbox').first().uncheck()
   await expect(portal.getByText(/things to ask for/)).not.toHaveText(before)
   await portal.getByLabel('Ink of what can be pressed').selectOption('brass')
-  for (let step = 0; step < 6; step++) await page.getByRole('button', { name: 'Take back' }).click()
+  for (let step = 0; step < 7; step++) await page.getByRole('button', { name: 'Take back' }).click()
   await expect(portal).toHaveCount(0)
   const { changes } = await (await page.request.get('/api/draft')).json()
   expect(changes).toEqual([])

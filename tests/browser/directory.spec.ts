@@ -9,7 +9,7 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   await page.getByRole('button', { name: 'New agreement …' }).click()
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(page.getByText('say what is covered')).toBeVisible()
-  await page.getByRole('combobox', { name: 'Organisation' }).selectOption('Lantern Rock Museum')
+  await page.getByRole('combobox', { name: 'Organisation' }).selectOption('Hallin Port Trust')
   await page.getByLabel('Cover').fill('Office hours')
   await page.getByLabel('Type').fill('one season')
   await page.getByLabel('First day').fill('2026-11-16')
@@ -21,7 +21,7 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   expect(await findings(page)).toEqual([])
   await page.getByRole('link', { name: 'Running out in 90 days' }).click()
   await expect(page.getByText('Grey Heron Observatory')).toBeVisible()
-  await expect(page.getByRole('row', { name: /Lantern Rock Museum/ })).toHaveCount(0)
+  await expect(page.getByRole('row', { name: /Hallin Port Trust/ })).toHaveCount(0)
 
   await page.getByRole('link', { name: 'Equipment', exact: true }).click()
   await page.getByLabel('Find equipment').fill('Gate scanner 2')

@@ -11,7 +11,8 @@ const article = computed(() => [route.params.article ?? []].flat().filter(Boolea
 const wanted = computed(() => (route.query.edition ? Number(route.query.edition) : undefined))
 useHead({ title: 'Design · Yare Ledger' })
 
-const { draft, busy, error, done, undone, load, change, changeAll, undo, redo, publish, discard } = useDraft()
+const { draft, busy, error, done, undone, load, change, changeAll, undo, redo, settled, publish, discard } =
+  useDraft()
 const directory = ref<DirectoryPage>()
 const editions = ref<EditionLine[]>([])
 const edition = ref<EditionPage>()
@@ -75,7 +76,8 @@ const published = ref<number>()
 // What was read is what is published: a draft that somebody changes while the note is written is refused.
 const version = ref(0)
 const openTickets = ref<'keep' | 'follow'>('keep')
-function ask() {
+async function ask() {
+  await settled()
   version.value = draft.value!.version
   error.value = undefined
   openTickets.value = 'keep'
