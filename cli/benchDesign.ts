@@ -1,6 +1,6 @@
 // The figures of forms and large designs for docs/BENCHMARKS.md. Run by npm run bench.
 import { demoDesign } from '../demo/design'
-import { CompiledDesign, proofread, type Design } from '../core/design'
+import { CompiledDesign, type Design } from '../core/design'
 import { checkAnswers, ItemIndex, shownQuestions, type Form, type Question } from '../core/intake'
 
 const say = (name: string, value: string) => console.log(`${name}: ${value}`)
