@@ -111,10 +111,6 @@ say(
     return new ItemIndex(design.items)
   }, 20),
 )
-say(
-  'proofreading it',
-  timed(() => proofread(design), 3),
-)
 const index = new ItemIndex(design.items)
 say(
   'searching its 500 items',
