@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { daysOf, periodOf, standingAt, yearFrom } from '../../core/agreement'
 import type { Directory } from '../../core/design'
 import { Refused, type FieldProblem } from '../../core/ticket'
-import { dayNumberOf } from '../../core/time'
+import { DAY, dayNumberOf } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
@@ -16,8 +16,6 @@ export interface AgreementQuery {
   after?: string
   limit: number
 }
-
-const DAY = 86_400_000
 
 /** Agreements by when they end, a page at a time by key. */
 export async function listAgreements(desk: Desk, { search, endsWithin, after, limit }: AgreementQuery) {

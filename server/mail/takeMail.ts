@@ -4,6 +4,7 @@ import { automaticBecause, belongsTo, foldQuoted, identifiersIn, readDeliveryRep
 import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../core/intake'
 import { Refused, TEXT_LIMIT, type Attached, type Said, type TicketState } from '../../core/ticket'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
+import { DAY, HOUR } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { keepFile, mailFileId } from '../commands/attachments'
 import type { Desk } from '../commands/desk'
@@ -14,8 +15,6 @@ import { takeReport } from './takeReport'
 
 /** Most tickets that one address makes by mail in an hour; more look like a machine gone wrong. */
 const MOST_AN_HOUR = 20
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
 
 /** A mail that is being taken, with what is known about it. */
 interface Incoming {
