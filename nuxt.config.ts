@@ -78,6 +78,8 @@ export default defineNuxtConfig({
   // Desk pages live from the stream and are for signed-in staff: drawn in the browser. Portals come as HTML.
   routeRules: {
     '/desk/**': { ssr: false },
+    '/bench/**': { ssr: false },
+    '/find': { ssr: false },
     '/deadlines': { ssr: false },
     '/design/**': { ssr: false },
     '/standins/**': { ssr: false },
@@ -85,6 +87,12 @@ export default defineNuxtConfig({
   },
   // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  hooks: {
+    // Nor does it fetch the code of every other page once it is shown: a phone at a portal needs none of Design.
+    'build:manifest': (manifest) => {
+      for (const file of Object.values(manifest)) file.dynamicImports = []
+    },
+  },
   imports: { autoImport: true },
   typescript: {
     strict: true,
@@ -97,6 +105,12 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { compilerOptions: decorators } },
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     virtual: { '#yare/routes': routesModule },
-    externals: { external: ['@node-rs/argon2'] },
+    externals: {
+      external: ['@node-rs/argon2'],
+      // What the spreadsheets stand on asks for these by a condition that the tracing of files does not follow.
+      traceInclude: ['async-function', 'async-generator-function', 'generator-function'].map((name) =>
+        join(root, 'node_modules', name, 'require.mjs'),
+      ),
+    },
   },
 })

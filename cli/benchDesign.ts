@@ -1,6 +1,6 @@
 // The figures of forms and large designs for docs/BENCHMARKS.md. Run by npm run bench.
 import { demoDesign } from '../demo/design'
-import { CompiledDesign, type Design } from '../core/design'
+import { CompiledDesign, proofread, type Design } from '../core/design'
 import { checkAnswers, ItemIndex, shownQuestions, type Form, type Question } from '../core/intake'
 
 const say = (name: string, value: string) => console.log(`${name}: ${value}`)
@@ -115,4 +115,9 @@ const index = new ItemIndex(design.items)
 say(
   'searching its 500 items',
   timed(() => index.search('gate scanner will not re', () => true, 6), 200),
+)
+
+say(
+  'proofreading it, with the analysis of its table',
+  timed(() => proofread(design), 3),
 )

@@ -67,8 +67,20 @@ async function runAudit(): Promise<void> {
 const [task, ...rest] = process.argv.slice(2)
 const tasks: Record<string, () => Promise<void>> = {
   prepare: () => prepare(rest[0] === 'demo', Number(rest[1] ?? 6000)),
-  worker: async () => untilStopped((await startWorker(process.env.SMTP_URL ?? 'smtp://127.0.0.1:2525')).stop),
-  mailbox: async () => untilStopped((await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525))).stop),
+  worker: async () =>
+    untilStopped(
+      (
+        await startWorker(
+          process.env.SMTP_URL ?? 'smtp://127.0.0.1:2525',
+          process.env.GATEWAY_URL ?? 'http://127.0.0.1:2526',
+        )
+      ).stop,
+    ),
+  mailbox: async () =>
+    untilStopped(
+      (await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525), Number(process.env.GATEWAY_PORT ?? 2526)))
+        .stop,
+    ),
   token: () => token(rest[0]),
   audit: runAudit,
   due: async () => say(due(rest)),

@@ -41,7 +41,9 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
   ./yare proofread FILE  reads a design file and says what is wrong or odd in it (--json); ends with 1 on errors
   ./yare help            this page
 
-Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out).
+Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out),
+GATEWAY_URL (chat, text messages, pagers), YARE_URL (address of the desk in messages), YARE_PRIVATE_CALLS (hosts in
+private networks that webhooks may call, or all).
 Inside the project: npm run dev, npm run check, npm test, npm run bench.`
 
 const say = (line) => console.log(`  ${line}`)
@@ -235,12 +237,8 @@ async function desk(demo, args) {
     })())
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
-  const [port, mailPort] = [await webPort(wanted), await freePort()]
-  const env = {
-    DATABASE_URL: store.url,
-    MAILBOX_PORT: String(mailPort),
-    SMTP_URL: process.env.SMTP_URL ?? `smtp://127.0.0.1:${mailPort}`,
-  }
+  const port = await webPort(wanted)
+  const env = { DATABASE_URL: store.url, ...(await outside(`http://127.0.0.1:${port}`)) }
   try {
     if (run(process.execPath, [TASKS, 'prepare', demo ? 'demo' : 'real', String(tickets)], env))
       throw new Error('the database could not be prepared')
@@ -254,6 +252,19 @@ async function desk(demo, args) {
     await parts.stop()
     await store.stop()
     throw error
+  }
+}
+
+/** Where the outside is reached: stand-ins of our own, unless the settings say otherwise. */
+async function outside(address) {
+  const [mailPort, gatewayPort] = [await freePort(), await freePort()]
+  return {
+    MAILBOX_PORT: String(mailPort),
+    GATEWAY_PORT: String(gatewayPort),
+    SMTP_URL: process.env.SMTP_URL ?? `smtp://127.0.0.1:${mailPort}`,
+    GATEWAY_URL: process.env.GATEWAY_URL ?? `http://127.0.0.1:${gatewayPort}`,
+    YARE_URL: process.env.YARE_URL ?? address,
+    YARE_PRIVATE_CALLS: process.env.YARE_PRIVATE_CALLS ?? '',
   }
 }
 
@@ -355,12 +366,12 @@ async function dev() {
   install()
   build()
   const store = await database(dataFolder('demo'))
-  const env = { DATABASE_URL: store.url }
+  const address = `http://127.0.0.1:${DEFAULT_PORT}`
+  const env = { DATABASE_URL: store.url, ...(await outside(address)) }
   run(process.execPath, [TASKS, 'prepare', 'demo', '600'], env)
   const parts = new Parts(dataFolder('demo'))
-  const mailPort = String(await freePort())
-  parts.start('mailbox', [TASKS, 'mailbox'], { ...env, MAILBOX_PORT: mailPort })
-  parts.start('worker', [TASKS, 'worker'], { ...env, SMTP_URL: `smtp://127.0.0.1:${mailPort}` })
+  parts.start('mailbox', [TASKS, 'mailbox'], env)
+  parts.start('worker', [TASKS, 'worker'], env)
   process.on('SIGINT', () => undefined)
   run('npx', ['nuxt', 'dev', '--port', String(DEFAULT_PORT), '--host', '127.0.0.1'], env)
   await parts.stop()

@@ -1,7 +1,9 @@
+import { WORK } from './work'
 import type { Target } from '../core/clock'
-import { firstDesign, type Design } from '../core/design'
-import type { CatalogItem, Form, Question } from '../core/intake'
-import type { Cell, Row } from '../core/table'
+import { firstDesign, type Design, type SignalRules } from '../core/design'
+import type { CatalogItem, Form, ItemIcon, Question } from '../core/intake'
+import type { Cell, DecisionTable, Row } from '../core/table'
+import { LADDERS, MAJOR_LEVEL, ROTAS, WEBHOOKS } from './ladders'
 import { ROUND_THE_CLOCK, weekly, type CalendarException } from '../core/time'
 
 const is = (value: string | boolean): Cell => ({ op: 'is', value })
@@ -239,6 +241,30 @@ const FORMS: Form[] = [
   },
 ]
 
+/** Pictures of what may be asked for. */
+const ICONS: Record<string, ItemIcon> = {
+  'gate-scanner': 'barcode',
+  barrier: 'ticket',
+  'crossing-wifi': 'wifi-high',
+  'bridge-tablet': 'device-tablet',
+  radio: 'broadcast',
+  'till-receipts': 'receipt',
+  'card-reader': 'credit-card',
+  'booking-wrong': 'calendar',
+  'control-screen': 'monitor',
+  'public-screen': 'monitor',
+  'audio-guide': 'headphones',
+  'kelp-camera': 'camera',
+  'lab-software': 'flask',
+  'shore-network': 'wifi-high',
+  'new-crew': 'user-plus',
+  leaver: 'user-minus',
+  'manifest-access': 'key',
+  'sign-in': 'lock',
+  'loan-laptop': 'laptop',
+  'something-else': 'question',
+}
+
 type Shelf = [
   id: string,
   name: string,
@@ -459,6 +485,7 @@ const ITEMS: CatalogItem[] = (
     keywords: keywords.split(' '),
     kind: 'fault',
     portals: portals ?? [],
+    ...(ICONS[id] && { icon: ICONS[id] }),
   }
 })
 
@@ -502,6 +529,76 @@ const WEIGHT: Row[] = [
   row('cameras', [oneOf('cameras/farm', 'guides/audio'), null, null], { impact: 'low', urgency: 'low' }),
 ]
 
+/** How heavily a ticket weighs when work is shared out, and what requesters are told. */
+const WEIGHTS: Record<string, Pick<Design['priorities'][number], 'weight' | 'expected'>> = {
+  p1: { weight: 8, expected: 'Somebody works on it until it is solved.' },
+  p2: { weight: 4, expected: 'Usually solved the same day.' },
+  p3: { weight: 2, expected: 'Usually solved within two working days.' },
+  p4: { expected: 'Usually solved within a week.' },
+  p5: { expected: 'Done when it fits, within some weeks.' },
+}
+
+/** What a technician must know, beyond what everybody of the team knows. */
+const SKILLS: DecisionTable = {
+  id: 'skills',
+  name: 'Who knows what',
+  hitPolicy: 'collect',
+  columns: ['category', 'site'],
+  outcomes: ['skill'],
+  rows: [
+    row('bridge-systems', [under('bridge/tablets'), null], { skill: 'bridge systems' }),
+    row('masts', [is('network/ashore'), is('skerry')], { skill: 'radio masts' }),
+  ],
+}
+
+const cell = (item: string, priority?: string) => ({ item, ...(priority && { priority }) })
+
+/** What the monitors of the Sound report: the same fault weighs more where more cover was bought. */
+const SIGNALS: SignalRules = {
+  kinds: [
+    {
+      id: 'gate-silent',
+      name: 'Gate scanner does not answer',
+      type: 'sound.gate.silent',
+      clears: 'sound.gate.answers',
+      calmMinutes: 10,
+      tryFix: true,
+    },
+    { id: 'link-down', name: 'Link down', type: 'sound.link.down', clears: 'sound.link.up', calmMinutes: 15 },
+    { id: 'disk-full', name: 'Disk nearly full', type: 'sound.disk.*' },
+    {
+      id: 'till-paper',
+      name: 'Till is out of paper',
+      type: 'sound.till.paper',
+      clears: 'sound.till.ready',
+      calmMinutes: 0,
+    },
+  ],
+  covers: ['Round the clock', 'Office hours', 'Pay per job'],
+  map: {
+    'gate-silent': {
+      'Round the clock': cell('gate-scanner', 'p2'),
+      'Office hours': cell('gate-scanner', 'p3'),
+      'Pay per job': null,
+    },
+    'link-down': {
+      'Round the clock': cell('crossing-wifi', 'p2'),
+      'Office hours': cell('something-else', 'p3'),
+      'Pay per job': cell('something-else', 'p5'),
+    },
+    'disk-full': {
+      'Round the clock': cell('something-else', 'p3'),
+      'Office hours': cell('something-else'),
+      'Pay per job': null,
+    },
+    'till-paper': {
+      'Round the clock': cell('till-receipts'),
+      'Office hours': cell('till-receipts', 'p5'),
+      'Pay per job': null,
+    },
+  },
+}
+
 const both = (
   respond: Record<string, string>,
   resolve: Record<string, string>,
@@ -534,6 +631,7 @@ function makeDesign(): Design {
     ...first,
     desk: { name: 'The Sound Commons', zone: 'Europe/London', calendar: 'desk' },
     calendars: CALENDARS,
+    priorities: first.priorities.map((one) => ({ ...one, ...WEIGHTS[one.id] })),
     categories: CATEGORIES,
     queues: [
       ['boarding', 'Boarding'],
@@ -580,6 +678,9 @@ function makeDesign(): Design {
         rows: ROUTING,
       },
       otherwise: { queue: 'counter', team: 'front-counter' },
+      skills: SKILLS,
+      departments: { 'Traffic room': 'p2', Boarding: 'p3' },
+      signals: SIGNALS,
       assignment: Object.fromEntries(
         [
           'front-counter',
@@ -631,45 +732,11 @@ function makeDesign(): Design {
           by('PT16H', 'PT24H', 'PT40H', 'PT80H', 'PT120H'),
         ),
       },
+      MAJOR_LEVEL,
     ],
-    ladders: [
-      {
-        id: 'nobody-answered',
-        name: 'Nobody has answered',
-        target: 'respond',
-        when: { all: [] },
-        rungs: [
-          { id: 'half', share: 0.5, tell: [{ to: 'technician' }], template: 'rung' },
-          { id: 'four-fifths', share: 0.8, tell: [{ to: 'teamLead' }], template: 'rung' },
-          { id: 'due', share: 1, tell: [{ to: 'rota', rota: 'watch' }], template: 'rung' },
-        ],
-      },
-      {
-        id: 'not-solved',
-        name: 'Not solved in time',
-        target: 'resolve',
-        when: { all: [{ fact: 'priority', op: 'oneOf', value: ['p1', 'p2', 'p3'] }] },
-        rungs: [
-          {
-            id: 'four-fifths',
-            share: 0.8,
-            tell: [{ to: 'technician' }, { to: 'teamLead' }],
-            template: 'rung',
-          },
-          { id: 'due', share: 1, tell: [{ to: 'person', person: 'olin-brandt' }], template: 'rung' },
-        ],
-      },
-    ],
-    rotas: [
-      {
-        id: 'watch',
-        name: 'Watch at the desk',
-        zone: 'Europe/London',
-        from: '2025-11-03',
-        handOver: '09:00',
-        turnDays: 7,
-        members: ['per-lund', 'runa-falk', 'mika-okoro', 'edda-strand'],
-      },
-    ],
+    ladders: LADDERS(),
+    rotas: ROTAS(),
+    webhooks: WEBHOOKS,
+    ...WORK,
   }
 }

@@ -1,4 +1,5 @@
 import type { Agreement, DirectoryData, Equipment, Person, Role } from '../core/design'
+import type { Preferences } from '../core/notification'
 import { weekly, type Calendar } from '../core/time'
 
 /** The demo begins on Monday 16 November 2026, 10:42 in Hallin. */
@@ -11,22 +12,6 @@ const ORGANISATIONS = [
   ['lantern', 'Lantern Rock Museum'],
   ['saltern', 'Saltern Kelp Works'],
 ].map(([id, name]) => ({ id: id!, name: name! }))
-
-const SITES = [
-  ['hallin', 'Hallin', 'Europe/London', 'merrow', 'hallin'],
-  ['varnes', 'Varnes Quay', 'Europe/Oslo', 'merrow', 'varnes'],
-  ['brannock', 'St Brannock Pier', 'America/Halifax', 'merrow', 'brannock'],
-  ['traffic', 'Hallin traffic room', 'Europe/London', 'port', 'clock'],
-  ['skerry', 'Outer Skerry', 'Atlantic/Reykjavik', 'heron', 'skerry'],
-  ['lantern', 'Lantern Rock', 'Europe/London', 'lantern', 'office'],
-  ['saltern', 'Saltern farms', 'Europe/London', 'saltern', 'office'],
-].map(([id, name, zone, organisation, calendar]) => ({
-  id: id!,
-  name: name!,
-  zone: zone!,
-  organisation: organisation!,
-  calendar: calendar!,
-}))
 
 type ShiftName = 'early' | 'day' | 'late' | 'night'
 
@@ -82,6 +67,46 @@ const STAFF: Record<string, [name: string, shift: ShiftName][]> = {
   ],
 }
 
+/** What some of them know that not everybody of their team does. */
+const SKILLS: Record<string, string[]> = {
+  'Runa Falk': ['radio', 'bridge systems'],
+  'Keir Moss': ['radio', 'bridge systems'],
+  'Liv Sando': ['bridge systems'],
+  'Bram Oake': ['radio', 'bridge systems'],
+  'Mika Okoro': ['radio masts', 'fibre'],
+  'Tora Aas': ['radio masts'],
+  'Sefa Lind': ['fibre'],
+  'Odd Brekke': ['radio masts', 'fibre'],
+  'Yara Quill': ['fibre'],
+}
+
+const NIGHT = { from: '22:00', to: '07:00' }
+
+/** How some of them want to be told. */
+const WAYS: Record<string, Preferences> = {
+  'Olin Brandt': { ways: [{ channel: 'mail' }, { channel: 'text', address: '555 0101' }], quiet: NIGHT },
+  'Per Lund': { ways: [{ channel: 'pager', address: '4101' }, { channel: 'mail' }] },
+  'Runa Falk': { ways: [{ channel: 'pager', address: '4102' }, { channel: 'mail' }] },
+  'Mika Okoro': { ways: [{ channel: 'chat', address: 'mika' }, { channel: 'mail' }] },
+  'Edda Strand': { ways: [{ channel: 'text', address: '555 0104' }, { channel: 'mail' }], quiet: NIGHT },
+  'Tora Aas': {
+    ways: [{ channel: 'mail' }, { channel: 'pager', address: '4105', hours: NIGHT }],
+    quiet: NIGHT,
+  },
+}
+
+/** Where some requesters work; departments can have a priority of their own. */
+const DEPARTMENTS: Record<string, string> = {
+  'Harriet Boom': 'Traffic room',
+  'Ivo Lade': 'Traffic room',
+  'Tess Quarrie': 'Pilots',
+  'Corin Vale': 'Boarding',
+  'Maud Ferrier': 'Boarding',
+  'Ines Varga': 'Boarding',
+  'Wyn Calder': 'Accounts office',
+  'Finn Sorrel': 'Instruments',
+}
+
 const TEAM_NAMES: Record<string, string> = {
   'front-counter': 'Front Counter',
   'bridge-radio': 'Bridge & Radio',
@@ -103,6 +128,24 @@ const REQUESTERS: Record<string, string[]> = {
 }
 
 const idOf = (name: string) => name.toLowerCase().replace(/[^a-z]+/g, '-')
+
+const SITES = [
+  ['hallin', 'Hallin', 'Europe/London', 'merrow', 'hallin'],
+  ['varnes', 'Varnes Quay', 'Europe/Oslo', 'merrow', 'varnes'],
+  ['brannock', 'St Brannock Pier', 'America/Halifax', 'merrow', 'brannock'],
+  ['traffic', 'Hallin traffic room', 'Europe/London', 'port', 'clock'],
+  ['skerry', 'Outer Skerry', 'Atlantic/Reykjavik', 'heron', 'skerry'],
+  ['lantern', 'Lantern Rock', 'Europe/London', 'lantern', 'office'],
+  ['saltern', 'Saltern farms', 'Europe/London', 'saltern', 'office'],
+].map(([id, name, zone, organisation, calendar]) => ({
+  id: id!,
+  name: name!,
+  zone: zone!,
+  organisation: organisation!,
+  calendar: calendar!,
+  // Who asks first of each site looks after it.
+  manager: idOf(REQUESTERS[id!]![0]!),
+}))
 
 function shiftCalendar(id: string, shift: ShiftName): Calendar {
   const [days, from, to] = SHIFTS[shift]
@@ -133,7 +176,12 @@ function staff(): Person[] {
   return Object.entries(STAFF).flatMap(([team, members]) =>
     members.map(([name, shift], index) => {
       const role = index === 0 && team === 'access-accounts' ? 'dispatcher' : 'technician'
-      return person(name, role, { teams: [team], shift: shiftCalendar(idOf(name), shift) })
+      return person(name, role, {
+        teams: [team],
+        shift: shiftCalendar(idOf(name), shift),
+        ...(SKILLS[name] && { skills: SKILLS[name] }),
+        ...(WAYS[name] && { notify: WAYS[name] }),
+      })
     }),
   )
 }
@@ -147,6 +195,7 @@ function requesters(): Person[] {
         zone: site.zone,
         mail: `${idOf(name)}@${site.organisation}.sound.example`,
         ...(name === 'Harriet Boom' && { priority: 'p2' }),
+        ...(DEPARTMENTS[name] && { department: DEPARTMENTS[name] }),
       }),
     ),
   )
@@ -211,7 +260,7 @@ export function demoDirectory(): DirectoryData {
       lead: idOf(members[0]![0]),
     })),
     people: [
-      person('Olin Brandt', 'lead', {}),
+      person('Olin Brandt', 'lead', { notify: WAYS['Olin Brandt'] }),
       person('Ada Thorne', 'administrator', {}),
       ...staff(),
       ...requesters(),

@@ -1,13 +1,22 @@
 import { sql } from 'kysely'
 import { CompiledDesign, Directory, type Person } from '../core/design'
 import { startDemoClock } from '../server/clock/deskClock'
-import { alarmRows, clockRows, entryRow, outboxRow, ticketRow } from '../server/commands/store'
+import {
+  alarmRows,
+  bookingRows,
+  clockRows,
+  entryRow,
+  outboxRow,
+  ticketRow,
+  timeRows,
+} from '../server/commands/store'
 import type { Database, Trx } from '../server/db/connection'
 import { hashPassword } from '../server/http/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
 import { ARTICLES } from './articles'
 import { livePast, type PastTicket } from './past'
+import { VIEWS } from './work'
 
 const SEED = 4_203
 const BATCH = 250
@@ -82,6 +91,16 @@ export async function loadDemo(
         published_at: DEMO_BEGINS - 366 * 86_400_000,
       })
       .execute()
+    await trx
+      .insertInto('saved_view')
+      .values(
+        VIEWS.map(({ name, definition }) => ({
+          ...{ person: 'olin-brandt', name, shared: true },
+          definition: JSON.stringify(definition),
+          changed_at: DEMO_BEGINS - 20 * 86_400_000,
+        })),
+      )
+      .execute()
     for (let start = 0; start < past.length; start += BATCH) {
       await storePast(trx, past.slice(start, start + BATCH), design)
       if (start % (BATCH * 4) === 0) say(`stored ${start} of ${past.length} tickets`)
@@ -93,13 +112,14 @@ export async function loadDemo(
 }
 
 function personRow(person: Person, password: string) {
-  const { shift, organisation = null, site = null, priority = null, ...rest } = person
+  const { shift, notify, organisation = null, site = null, priority = null, ...rest } = person
   return {
     ...rest,
     organisation,
     site,
     priority,
     shift: shift ? JSON.stringify(shift) : null,
+    notify: notify ? JSON.stringify(notify) : null,
     password_hash: password,
   }
 }
@@ -126,6 +146,18 @@ async function storePast(trx: Trx, tickets: PastTicket[], design: CompiledDesign
     'alarm',
     tickets.flatMap(({ state }) => alarmRows(state, design)),
   )
+  await fill(
+    'time_record',
+    tickets.flatMap(({ state }) => timeRows(state)),
+  )
+  await fill(
+    'booking',
+    tickets.flatMap(({ state }) => bookingRows(state)),
+  )
+  await fill(
+    'search_behind',
+    tickets.map(({ state: { reference } }) => ({ reference })),
+  )
   await fill('outbox', tickets.flatMap(outboxRows))
 }
 
@@ -140,5 +172,7 @@ function outboxRows({ state, messages, entries }: PastTicket) {
     state: 'sent',
     attempts: 1,
     detail: '250 Accepted',
+    sent_at: queuedAt.get(message.key)!,
+    seen_at: queuedAt.get(message.key)!,
   }))
 }

@@ -24,6 +24,7 @@ import {
   SUMMARIES,
   TURNED_AWAY,
   WAITS,
+  WORKED,
 } from './words'
 
 /** One ticket of the past: its state, its whole record and the messages that went out. */
@@ -46,6 +47,47 @@ const BAD_WEEK = { from: Date.UTC(2026, 8, 14), to: Date.UTC(2026, 8, 21) }
 
 const LAST_DAYS = 5 * DAY
 
+/** What came in this morning for Tora Aas: minutes after it began, how long it takes, and when it is booked. */
+const MORNING: {
+  item: string
+  summary: string
+  after: number
+  takes?: number
+  booked?: { hour: number; minutes: number; what: string }
+  worked?: number
+}[] = [
+  {
+    item: 'crossing-wifi',
+    summary: 'Wi-Fi drops on the 09:10 crossing after the breakwater',
+    after: 80,
+    takes: 25,
+  },
+  {
+    item: 'shore-network',
+    summary: 'Mast heater relay clicks but stays cold',
+    after: 12,
+    takes: 40,
+    worked: 35,
+  },
+  {
+    item: 'shore-network',
+    summary: 'Landing switch hangs since the night',
+    after: 30,
+    booked: { hour: 11.5, minutes: 30, what: 'Reboot, the harbour master waits on the phone' },
+  },
+  { item: 'crossing-wifi', summary: 'Crew laptop finds no network in the mess', after: 55, worked: 20 },
+  {
+    item: 'shore-network',
+    summary: 'Antenna check on MV Ternholm',
+    after: 20,
+    booked: { hour: 14, minutes: 80, what: 'Visit on board, boarding at 14:00' },
+  },
+  { item: 'crossing-wifi', summary: 'Guests on the upper deck cannot sign in', after: 100, takes: 70 },
+  { item: 'bridge-tablet', summary: 'Chart tablet shows yesterday’s tides', after: 110, takes: 30 },
+  { item: 'crossing-wifi', summary: 'Purser’s phone loses calls at the pier', after: 125, takes: 45 },
+  { item: 'loan-laptop', summary: 'Loan laptop for the winter survey', after: 66, takes: 20 },
+]
+
 /**
  * Lives through a year of the desk with the very decider that the server uses.
  * @param until the moment at which the demo begins
@@ -66,6 +108,8 @@ class Past {
   private readonly openCounts = new Map<string, number>()
   private readonly steps: Step[] = []
   private readonly requesters: Person[]
+  /** A chance of its own, so that what is worked changes nothing of what happens. */
+  private readonly work = new Chance(77)
 
   constructor(
     private readonly design: CompiledDesign,
@@ -80,6 +124,8 @@ class Past {
     const arrivals = this.arrivals(count)
     arrivals.forEach((at, index) => this.plan(at, () => this.log(index + 1, at)))
     for (let step = this.takeStep(); step; step = this.takeStep()) step.run()
+    // A small past, as tests have it, has no morning of its own.
+    if (count >= 300) this.planMorning()
     for (const reference of this.tickets.keys()) this.ringUntil(reference, this.until)
     return [...this.tickets.values()]
   }
@@ -329,12 +375,72 @@ class Past {
         ? who.id
         : this.chance.pick(this.directory.membersOf.get(this.tickets.get(reference)!.state.team)!).id
       const fields = { solvedBy, remarks: this.chance.pick(REMARKS) }
+      this.tickOff(reference, who.id, who.at)
+      this.recordWork(reference, who.id, who.at)
       this.apply(
         reference,
         who.at,
         { person: who.id },
         { kind: 'move', from: 'in-hand', to: 'solved', fields },
       )
+    })
+  }
+
+  private tickOff(reference: number, person: string, at: Instant): void {
+    for (const { id, required } of this.tickets.get(reference)!.state.tasks ?? [])
+      if (required || this.work.happens(0.8))
+        this.apply(reference, at, { person }, { kind: 'changeTask', id, change: { done: true } })
+  }
+
+  /** How long somebody worked on it, written down just before it is solved. */
+  private recordWork(reference: number, person: string, at: Instant): void {
+    const { item, changedAt } = this.tickets.get(reference)!.state
+    // Some things take longer than others; each has its own measure.
+    const measure = 8 + ([...item].reduce((sum, sign) => sum + sign.charCodeAt(0), 0) % 45)
+    const minutes = Math.max(5, Math.round(measure * this.work.between(0.5, 2)))
+    const to = Math.max(at - MINUTE, changedAt)
+    const what = this.work.pick(WORKED)
+    this.apply(reference, at, { person }, { kind: 'recordTime', from: to - minutes * MINUTE, to, what })
+  }
+
+  /** The morning of somebody whose bench is worth looking at: new work, begun work, fixed times, time worked. */
+  private planMorning(): void {
+    const person = 'tora-aas'
+    const from = this.until - 2.4 * HOUR
+    MORNING.forEach(({ item: id, summary, after, takes, booked, worked }, index) => {
+      const item = this.design.item(id)
+      const fits = (one: Person) => item.portals.length === 0 || item.portals.includes(one.organisation!)
+      const requester = this.work.pick(
+        this.requesters.filter((one) => fits(one) && one.organisation === 'merrow'),
+      )
+      const reference = this.tickets.size + 1
+      const at = Math.round(from + after * MINUTE)
+      const log = {
+        kind: 'log',
+        reference,
+        item: item.id,
+        portal: 'merrow',
+        channel: 'portal',
+        summary,
+      } as const
+      const answers = this.answersFor(item.form, at)
+      this.apply(reference, at, { person: requester.id }, { ...log, answers, requester: requester.id })
+      const lead = { person: 'mika-okoro' }
+      this.apply(reference, at + MINUTE, lead, { kind: 'assign', technician: person })
+      if (takes)
+        this.apply(reference, at + 2 * MINUTE, { person }, { kind: 'estimate', takes: takes * MINUTE })
+      if (index % 2 === 0)
+        this.apply(reference, at + 3 * MINUTE, { person }, { kind: 'reply', text: this.work.pick(REPLIES) })
+      if (booked) {
+        const start = this.until - (this.until % DAY) + booked.hour * HOUR
+        const times = { from: start, to: start + booked.minutes * MINUTE, what: booked.what }
+        this.apply(reference, at + 4 * MINUTE, { person: 'ove-stern' }, { kind: 'book', person, ...times })
+      }
+      if (worked) {
+        const to = at + (5 + worked) * MINUTE
+        const what = this.work.pick(WORKED)
+        this.apply(reference, to, { person }, { kind: 'recordTime', from: to - worked * MINUTE, to, what })
+      }
     })
   }
 
@@ -359,7 +465,7 @@ class Past {
     const decided = decide(before?.state, command, this.design, this.directory, {
       now,
       actor,
-      openCounts: this.openCounts,
+      work: { openCounts: this.openCounts },
     })
     const ticket = before ?? { state: decided.state, entries: [], messages: [] }
     this.tickets.set(reference, ticket)

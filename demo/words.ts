@@ -159,3 +159,13 @@ export const TURNED_AWAY = [
   'Without an agreement we can only do this as a paid job. Say whether you want an offer, and we go on.',
   'We looked: the part is out of production, and we cannot get another.',
 ]
+
+/** What people write beside the time they worked. */
+export const WORKED = [
+  'Looked at the logs',
+  'On the phone with the site',
+  'Swapped the part and tried it',
+  'Set up anew',
+  'Found and mended the setting',
+  'Called back',
+]

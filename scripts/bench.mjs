@@ -8,6 +8,7 @@ import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import pg from 'pg'
 import { freePort } from '../cli/cluster.mjs'
+import { crowd, million } from './benchMillion.mjs'
 
 const SECONDS = Number(process.argv[2] ?? 15)
 const TASKS = '.output/cli/tasks.mjs'
@@ -205,17 +206,117 @@ async function alarmLateness(address, headers) {
 }
 
 /** Time until all alarms that fall due in one moment have rung. */
-async function burst(address, headers) {
-  const { rows } = await pool.query('select at from alarm order by at offset 2000 limit 1')
+async function burst(address, headers, count = 2000) {
+  const { rows } = await pool.query('select at from alarm order by at offset $1 limit 1', [count])
   await forwardTo(address, headers, Number(rows[0].at))
   const started = Date.now()
   const left = async () =>
     (await pool.query('select count(*)::int as due from alarm where at <= $1', [rows[0].at])).rows[0].due
   const due = await left()
-  while ((await left()) && Date.now() - started < 60_000) await pause(50)
+  while ((await left()) && Date.now() - started < 120_000) await pause(50)
   note(
     `${due} alarms due at one moment, until the last has rung`,
     `${((Date.now() - started) / 1000).toFixed(1)} s`,
+  )
+}
+
+/** A hundred thousand alarms armed, then ten thousand due at once; a signal until the page is at the pager's gateway. */
+async function ladders() {
+  for (let open = 10_000; ; open += 10_000) {
+    await openTickets(open)
+    const { rows } = await pool.query('select count(*)::int as armed from alarm')
+    if (rows[0].armed >= 100_000) break
+  }
+  const references = await logSteadily(address, headers, 150, 100)
+  await pool.query('delete from graphile_worker._private_jobs')
+  const [mail, gateway] = [await freePort(), await freePort()]
+  const outside = { MAILBOX_PORT: String(mail), GATEWAY_PORT: String(gateway) }
+  const urls = {
+    SMTP_URL: `smtp://127.0.0.1:${mail}`,
+    GATEWAY_URL: `http://127.0.0.1:${gateway}`,
+    YARE_URL: address,
+  }
+  const standIns = start(TASKS, ['mailbox'], outside)
+  const workers = [start(TASKS, ['worker'], urls)]
+  await pause(4000)
+  // What is overdue already has rung before anything is measured.
+  const quiet = async () =>
+    (await pool.query('select count(*)::int as due from alarm where at <= (select max(at) from entry)'))
+      .rows[0].due
+  for (let tries = 0; (await quiet()) && tries < 600; tries++) await pause(200)
+  const { rows: armed } = await pool.query('select count(*)::int as armed from alarm')
+  const first = await pool.query('select min(at) as at from alarm where reference = any($1)', [references])
+  const from = Number(first.rows[0].at)
+  // What falls due on the way there, thousands at once, has rung before anything is measured.
+  await forwardTo(address, headers, from - 240_000)
+  const ringing = async () => {
+    const clock = await (await fetch(`${address}/api/clock`, { headers })).json()
+    const { rows } = await pool.query('select count(*)::int as due from alarm where at <= $1', [clock.now])
+    return rows[0].due > 5
+  }
+  for (let tries = 0; (await ringing()) && tries < 600; tries++) await pause(200)
+  await forwardTo(address, headers, from - 3000)
+  await pause(26_000)
+  const late = await lateness(references, from)
+  note(`lateness of ${late.count} alarms, ${armed[0].armed} armed, messages sent`, late.words)
+  await signalToPage(address, headers)
+  workers.push(start(TASKS, ['worker'], urls))
+  await burst(address, headers, 10_000)
+  for (const one of [...workers, standIns]) one.kill('SIGTERM')
+}
+
+/** From the moment at which a monitor speaks until the page is at the gateway. */
+async function signalToPage(address, headers) {
+  const ladder = {
+    ...{ id: 'page', name: 'Page at once', when: { fact: 'channel', op: 'is', value: 'signal' } },
+    rungs: [
+      {
+        id: 'now',
+        moment: { at: 'event', event: 'created' },
+        actions: [
+          { do: 'notify', tell: [{ to: 'person', person: 'per-lund' }], template: 'rung', urgent: true },
+        ],
+      },
+    ],
+  }
+  await pool.query(
+    `insert into edition (number, document, note, published_by, published_at)
+      select number + 1, jsonb_set(document, '{ladders}', document->'ladders' || $1::jsonb), 'pages', published_by,
+        published_at from edition order by number desc limit 1`,
+    [JSON.stringify([ladder])],
+  )
+  await pool.query("select pg_notify('yare_edition', '')")
+  await pause(500)
+  const times = []
+  for (let index = 0; index < 20; index++) {
+    const id = `page-${Date.now()}-${index}`
+    const began = Date.now()
+    const answer = await fetch(`${address}/api/signals`, {
+      method: 'POST',
+      headers: { ...headers, 'content-type': 'application/cloudevents+json' },
+      body: JSON.stringify({
+        specversion: '1.0',
+        id,
+        source: '/bench',
+        type: 'sound.link.down',
+        subject: `bench mast ${index}`,
+        organisation: 'merrow',
+        data: { text: 'no answer' },
+      }),
+    })
+    if (!answer.ok) throw new Error(await answer.text())
+    for (;;) {
+      const { rows } = await pool.query(
+        "select count(*)::int as pages from standin_message where channel = 'pager'",
+      )
+      if (rows[0].pages > index || Date.now() - began > 10_000) break
+      await pause(5)
+    }
+    times.push(Date.now() - began)
+  }
+  note(
+    'from a signal to the page at the gateway, 100 000 armed',
+    `p50 ${median(times)} ms, most ${Math.max(...times)} ms`,
   )
 }
 
@@ -326,12 +427,43 @@ async function core() {
     note(name, value)
   }
 }
-async function design() {
-  const lines = execFileSync('node', ['.output/cli/benchDesign.mjs'], { encoding: 'utf8' })
+const design = () => inCore('benchDesign')
+const triage = () => inCore('benchTriage')
+/** What a bench of the core prints, a line a figure. */
+function inCore(name) {
+  const lines = execFileSync('node', [`.output/cli/${name}.mjs`], { encoding: 'utf8' })
   for (const line of lines.trim().split('\n')) {
     const at = line.lastIndexOf(': ')
     note(line.slice(0, at), line.slice(at + 2))
   }
+}
+const STORM = 10_000
+/** Ten thousand signals of one fault, each in a request of its own. */
+async function storm() {
+  let sent = 0
+  const signal = (id) =>
+    JSON.stringify({
+      ...{ specversion: '1.0', id: String(id), source: '/bench', type: 'sound.link.down', subject: 'mast 1' },
+      organisation: 'merrow',
+      data: { text: 'no answer' },
+    })
+  const tickets = async () => (await pool.query('select count(*)::int as count from ticket')).rows[0].count
+  const before = await tickets()
+  const result = await autocannon({
+    url: `${address}/api/signals`,
+    connections: 16,
+    amount: STORM,
+    method: 'POST',
+    headers: { ...headers, 'content-type': 'application/cloudevents+json' },
+    requests: [{ setupRequest: (request) => ({ ...request, body: signal(++sent) }) }],
+  })
+  const { rows } = await pool.query(
+    "select state->'signal'->'count' as count from ticket where state->>'channel' = 'signal' order by reference desc limit 1",
+  )
+  note(
+    `${STORM} signals of one fault through HTTP, each in a request of its own`,
+    `${result.duration.toFixed(1)} s, ${result.non2xx + result.errors} failed; ${(await tickets()) - before} ticket, reported ${rows[0].count} times`,
+  )
 }
 /** A portal of 500 items with 5 000 articles: what a visitor waits for. */
 async function portal() {
@@ -385,14 +517,25 @@ async function manyOpen() {
   }
   await adoption(address, headers)
 }
+/** What the core says of benches. */
+function benchOrders() {
+  const said = execFileSync('node', ['.output/cli/benchWork.mjs'], { encoding: 'utf8' })
+  for (const line of said.trim().split('\n')) note(...line.split('\t'))
+}
 const PARTS = {
   core,
   design,
+  triage,
+  storm,
   portal,
   row: plainRow,
   tickets: () => tickets(address, headers),
   alarms: () => alarmLateness(address, headers),
+  ladders,
   open: manyOpen,
+  work: benchOrders,
+  crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
+  million: () => million({ pool, note, address, headers, openTickets, seconds: SECONDS }),
 }
 // Named parts alone may be run: npm run bench 10 core open
 const wanted = process.argv.slice(3)

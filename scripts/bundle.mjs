@@ -2,7 +2,13 @@
 import { build } from 'esbuild'
 
 await build({
-  entryPoints: { tasks: 'cli/tasks.ts', benchTime: 'cli/benchTime.ts', benchDesign: 'cli/benchDesign.ts' },
+  entryPoints: {
+    tasks: 'cli/tasks.ts',
+    benchTime: 'cli/benchTime.ts',
+    benchDesign: 'cli/benchDesign.ts',
+    benchTriage: 'cli/benchTriage.ts',
+    benchWork: 'cli/benchWork.ts',
+  },
   outdir: '.output/cli',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -1,7 +1,14 @@
 import { demoDesign } from '../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
 import { CompiledDesign, Directory } from '../core/design'
-import { decide, type Actor, type Command, type Entry, type TicketState } from '../core/ticket'
+import {
+  decide,
+  type Actor,
+  type Command,
+  type Entry,
+  type OutgoingMessage,
+  type TicketState,
+} from '../core/ticket'
 
 export const theDirectory = new Directory(demoDirectory())
 export const design = new CompiledDesign(demoDesign(), 1)
@@ -13,6 +20,7 @@ export class Ticket {
   state: TicketState | undefined
   entries: Entry[] = []
   told: string[] = []
+  messages: OutgoingMessage[] = []
 
   constructor(
     public edition = design,
@@ -24,10 +32,11 @@ export class Ticket {
     const decided = decide(this.state, command, this.edition, this.directory, {
       now,
       actor,
-      openCounts: this.openCounts,
+      work: { openCounts: this.openCounts },
     })
     this.state = decided.state
     this.entries.push(...decided.entries)
+    this.messages.push(...decided.messages)
     this.told.push(...decided.messages.map((message) => `${message.template}→${message.person}`))
     return this
   }

@@ -257,7 +257,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           <SaidText
             :text="entry.text"
             :quoted="entry.kind === 'answered' ? entry.quoted : undefined"
-            :attachments="entry.kind === 'replied' ? undefined : entry.attachments"
+            :attachments="entry.attachments"
+            :is-ours="entry.kind !== 'answered'"
             :reference="reference"
           />
         </div>

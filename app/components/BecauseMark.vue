@@ -4,10 +4,7 @@ import type { Because } from '~~/core/triage'
 const props = defineProps<{ because?: Because; edition: number; about: string }>()
 const open = ref(false)
 const id = useId()
-const link = computed(() => {
-  const [path, hash] = (props.because?.article ?? '').split('#')
-  return { path: `/design/${path}`, query: { edition: props.edition }, hash: hash ? `#${hash}` : '' }
-})
+const link = computed(() => ruleAddress(props.because?.article ?? '', props.edition))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { TicketList } from '~/composables/useTickets'
-
 interface Hit {
+  /** Why it was found. */
+  why?: string
   to: string
   name: string
   note: string
@@ -21,14 +21,29 @@ const PLACES: Hit[] = [
   { to: '/design/portals', name: 'Design: portals', note: 'article' },
   { to: '/design/kinds', name: 'Design: ticket kinds', note: 'article' },
   { to: '/design/triage/where-it-goes', name: 'Design: where it goes', note: 'article' },
+  { to: '/design/triage/signals', name: 'Design: signal map', note: 'article' },
+  { to: '/design/triage/who-gets-it', name: 'Design: who gets it', note: 'article' },
+  { to: '/design/triage/rehearsal', name: 'Design: past tickets sorted by the draft', note: 'article' },
   { to: '/design/service-levels', name: 'Design: service levels', note: 'article' },
+  { to: '/design/moves', name: 'Design: moves, shelves, checklists and Bench', note: 'article' },
   { to: '/design/ladders', name: 'Design: ladders and rota', note: 'article' },
+  { to: '/bench', name: 'Bench: what to do next', note: 'place' },
+  { to: '/bench?order=fewestLate', name: 'Bench: the order that keeps most promises', note: 'view' },
   { to: '/knowledge', name: 'Knowledge: articles and notices', note: 'place' },
   { to: '/directory/agreements', name: 'Directory: agreements', note: 'place' },
   { to: '/directory/agreements?view=ending', name: 'Directory: agreements running out', note: 'view' },
   { to: '/directory/equipment', name: 'Directory: equipment', note: 'place' },
   { to: '/directory/equipment?view=away', name: 'Directory: out for repair', note: 'view' },
+  { to: '/directory/rota', name: 'Rota: who is on call', note: 'place' },
+  { to: '/messages', name: 'Messages: everything that went or will go', note: 'place' },
+  { to: '/messages?state=givenUp', name: 'Messages: given up', note: 'view' },
+  { to: '/my/messages', name: 'What you were told, and how', note: 'place' },
   { to: '/standins/mailbox', name: 'Mailbox stand-in', note: 'place' },
+  { to: '/standins/chat', name: 'Chat room stand-in', note: 'place' },
+  { to: '/standins/text', name: 'Text message stand-in', note: 'place' },
+  { to: '/standins/pager', name: 'Pager stand-in', note: 'place' },
+  { to: '/standins/call', name: 'Another system, stand-in', note: 'place' },
+  { to: '/standins/monitor', name: 'Monitor stand-in: signals', note: 'place' },
 ]
 
 const box = ref<HTMLInputElement>()
@@ -41,25 +56,37 @@ let asked = 0
 const hits = computed(() => {
   const words = text.value.trim().toLowerCase()
   return words
-    ? [...found.value, ...PLACES.filter((place) => place.name.toLowerCase().includes(words))].slice(0, 12)
+    ? [
+        ...found.value,
+        ...PLACES.filter((place) => place.name.toLowerCase().includes(words)).slice(0, 5),
+        ...(more.value
+          ? [
+              {
+                to: `/find?words=${encodeURIComponent(text.value)}`,
+                name: 'Show all that fits',
+                note: more.value,
+              },
+            ]
+          : []),
+      ]
     : PLACES
 })
 
+const more = ref('')
 watch(text, async (words) => {
   chosen.value = 0
   const mine = ++asked
-  if (!words.trim()) return (found.value = [])
-  await new Promise((done) => setTimeout(done, 150))
+  if (!words.trim()) {
+    more.value = ''
+    return (found.value = [])
+  }
+  await new Promise((done) => setTimeout(done, 120))
   if (mine !== asked) return
-  const list = await api<TicketList>('/api/tickets', {
-    query: { search: words, limit: 10, view: 'all' },
-  }).catch(() => undefined)
+  const answer = await api<Found>('/api/search', { query: { words, limit: 8 } }).catch(() => undefined)
   if (mine !== asked) return
-  found.value = (list?.rows ?? []).map((row) => ({
-    to: `/desk/${row.reference}`,
-    name: `${row.reference} ${row.summary}`,
-    note: row.status,
-  }))
+  found.value = (answer?.hits ?? []).slice(0, 14).map((hit) => ({ ...hit, name: hit.title }))
+  const rest = (answer?.tickets ?? 0) - (answer?.hits.filter((one) => one.kind === 'ticket').length ?? 0)
+  more.value = rest > 0 ? `${rest}${answer?.isMore ? ' or more' : ''} other tickets fit` : ''
 })
 
 async function go(hit: Hit | undefined) {
@@ -91,7 +118,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       aria-controls="command-hits"
       aria-autocomplete="list"
       :aria-activedescendant="focused && hits.length ? `hit-${chosen}` : undefined"
-      placeholder="Go to, find or do…"
+      placeholder="Go to, find …"
       @focus="focused = true"
       @blur="focused = false"
       @keydown.down.prevent="chosen = Math.min(hits.length - 1, chosen + 1)"
@@ -109,7 +136,10 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         :aria-selected="index === chosen"
         @mousedown.prevent="go(hit)"
       >
-        <span>{{ hit.name }}</span> <span class="quiet small">{{ hit.note }}</span>
+        <span class="found"
+          >{{ hit.name }} <MarkedText v-if="hit.why" class="why small" :text="hit.why"
+        /></span>
+        <span class="quiet small note">{{ hit.note }}</span>
       </li>
       <li v-if="hits.length === 0" role="option" aria-selected="false" class="quiet">
         Nothing found. Try a number, a name or a word of the summary.
@@ -146,8 +176,12 @@ kbd {
 ul {
   position: absolute;
   top: 34px;
-  left: 0;
-  right: 0;
+  left: 50%;
+  transform: translateX(-50%);
+  width: min(640px, 92vw);
+  max-height: 76vh;
+  overflow-y: auto;
+  box-sizing: border-box;
   z-index: 30;
   margin: 0;
   padding: 4px 0;
@@ -165,6 +199,15 @@ li {
 li span:first-child {
   overflow: hidden;
   text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.why {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  color: var(--ink-2);
+}
+.note {
   white-space: nowrap;
 }
 li[aria-selected='true'] {

@@ -6,6 +6,7 @@ const parts = computed(() => [
   ...(session.me?.role === 'administrator' ? [{ to: '/directory', name: 'People' }] : []),
   { to: '/directory/agreements', name: 'Agreements' },
   { to: '/directory/equipment', name: 'Equipment' },
+  { to: '/directory/rota', name: 'Rota' },
 ])
 </script>
 

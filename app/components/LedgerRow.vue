@@ -10,8 +10,20 @@ const props = defineProps<{
   active: boolean
   dense: boolean
   query: Record<string, string>
+  /** What is said of it below its summary. */
+  cells: string[]
+  chosen: boolean
 }>()
+const emit = defineEmits<{ choose: [event: MouseEvent] }>()
 const calendars = useCalendars()
+
+/** With Ctrl or Shift a row is chosen instead of opened. */
+function onClick(event: MouseEvent) {
+  if (!event.ctrlKey && !event.metaKey && !event.shiftKey) return
+  event.preventDefault()
+  event.stopPropagation()
+  emit('choose', event)
+}
 
 const shown = computed(() => {
   const clock = leadingClock(props.row.clocks, (one) => {
@@ -28,22 +40,20 @@ const shown = computed(() => {
 <template>
   <NuxtLink
     class="row"
-    :class="{ on: active, dense }"
+    :class="{ on: active, dense, chosen }"
     :to="{ path: `/desk/${row.reference}`, query }"
     :aria-current="active ? 'true' : undefined"
+    @click.capture="onClick"
   >
     <span class="margin num">
-      {{ row.reference }}
+      <span v-if="chosen" class="tick" aria-label="chosen">✓</span>{{ row.reference }}
       <b class="numeral" :class="{ first: row.priorityOrder === 1 }" :title="row.priority">{{
         row.numeral
       }}</b>
     </span>
     <span class="what">
       <span class="summary">{{ row.summary }}</span>
-      <span class="where"
-        >{{ row.category }} · {{ row.organisation }} · {{ row.team }} ·
-        {{ row.technician ?? 'unassigned' }}</span
-      >
+      <span class="where">{{ cells.join(' · ') }}</span>
       <TimeStrip
         v-if="shown && !dense"
         :clock="shown.clock"
@@ -74,6 +84,13 @@ const shown = computed(() => {
 }
 .row.on {
   background: var(--sea-2);
+}
+.row.chosen {
+  box-shadow: inset 3px 0 0 var(--sea);
+}
+.tick {
+  color: var(--sea);
+  font-weight: 700;
 }
 .row:focus-visible {
   outline-offset: -2px;

@@ -2,12 +2,17 @@
 import MarkdownIt from 'markdown-it'
 
 // Words with emphasis, lists and links. HTML in them is shown as text, and links that would run a script are none.
-const props = defineProps<{ text: string }>()
-const html = computed(() => reader.render(props.text))
+const props = defineProps<{
+  text: string
+  /** Whether a new line is one, as in a message. */
+  breaks?: boolean
+}>()
+const html = computed(() => (props.breaks ? messages : articles).render(props.text))
 </script>
 
 <script lang="ts">
-const reader = new MarkdownIt({ html: false, linkify: true })
+const articles = new MarkdownIt({ html: false, linkify: true })
+const messages = new MarkdownIt({ html: false, linkify: true, breaks: true })
 </script>
 
 <template>

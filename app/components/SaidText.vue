@@ -2,14 +2,22 @@
 import type { Attached } from '~~/core/ticket'
 
 // What somebody said: the words, the files that came with them, and what was quoted below, folded.
-defineProps<{ reference: number; text: string; quoted?: string; attachments?: Attached[] }>()
+defineProps<{
+  reference: number
+  text: string
+  quoted?: string
+  attachments?: Attached[]
+  /** Whether the desk wrote it, in Markdown; what others write is shown as it is. */
+  isOurs?: boolean
+}>()
 const kilobytes = (bytes: number) =>
   bytes > 1_000_000 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} KB`
 </script>
 
 <template>
   <div>
-    <div class="text">{{ text }}</div>
+    <RichText v-if="isOurs" :text="text" breaks />
+    <div v-else class="text">{{ text }}</div>
     <ul v-if="attachments?.length" class="files">
       <li v-for="file in attachments" :key="file.id">
         <a :href="`/api/tickets/${reference}/attachments/${file.id}`" download>{{ file.name }}</a>

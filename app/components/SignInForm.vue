@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const props = defineProps<{ portal?: string; home: string }>()
+const props = defineProps<{ portal?: string; home: string; by?: 'mail' | 'shortName' }>()
 const session = useSession()
 const route = useRoute()
 const mail = ref('')
@@ -27,11 +27,11 @@ async function submit() {
 <template>
   <form novalidate @submit.prevent="submit">
     <div class="field">
-      <label for="mail">Mail address</label>
+      <label for="mail">{{ by === 'shortName' ? 'Short name' : 'Mail address' }}</label>
       <InputText
         id="mail"
         v-model="mail"
-        type="email"
+        :type="by === 'shortName' ? 'text' : 'email'"
         autocomplete="username"
         :invalid="Boolean(error?.on('mail'))"
         aria-describedby="mail-error"

@@ -23,7 +23,7 @@ const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector('select')?.focus())
 
 async function submit() {
-  const body = { field: field.value, value: value.value }
+  const body = { field: field.value, value: value.value, from: props.ticket.sorted[field.value] }
   const path = `/api/tickets/${props.ticket.reference}/sort`
   if (await run(() => api(path, { method: 'POST', body }))) emit('done')
 }

@@ -10,14 +10,16 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
-const session = useSession()
 const draftKey = computed(() => `yare-draft-${props.ticket.reference}-${props.panel.kind}`)
-const fields = reactive<Record<string, string>>({})
+const fields = ref<Record<string, string>>({})
+const files = ref<string[]>([])
+/** What is written to somebody, rather than filled in. */
+const isWords = computed(() => props.panel.kind === 'reply' || props.panel.kind === 'note')
 const { busy, error, run } = useDeed(() => emit('stale'))
-const people = ref<{ id: string; name: string; teams: string[]; onShift: boolean }[]>([])
 const form = ref<HTMLFormElement>()
 // The status that was on the screen when this was opened: if it is another by the time of sending, the server refuses.
 const from = props.ticket.statusId
+const had = props.ticket.technicianId
 
 const transition = computed(() =>
   props.panel.kind === 'move'
@@ -46,43 +48,47 @@ const verb = computed(
 const effect = computed(() => {
   if (props.panel.kind === 'reply')
     return 'Goes out by mail and stands in the portal. The answering clock stops.'
-  if (props.panel.kind === 'note') return 'Requesters never see notes.'
+  if (props.panel.kind === 'note') return 'Requesters never see notes. Whom you name with @ is told.'
   if (props.panel.kind === 'assign') return 'The person is told by mail.'
   return `The status becomes “${props.ticket.statuses[transition.value?.to ?? ''] ?? ''}”.`
 })
 
 onMounted(async () => {
   const kept = sessionStorage.getItem(draftKey.value)
-  if (kept) fields.text = kept
-  if (asked.value.some((field) => field.type === 'technician')) {
-    people.value = await api<typeof people.value>('/api/technicians')
-    for (const field of asked.value) if (field.type === 'technician') fields[field.name] ??= session.me!.id
-  }
+  if (kept) fields.value = { text: kept }
+  if (props.panel.kind === 'reply')
+    void api<Saved>(`/api/tickets/${props.ticket.reference}/replies`)
+      .then((found) => (saved.value = found.replies))
+      .catch(() => undefined)
   await nextTick()
-  form.value?.querySelector<HTMLElement>('textarea, input, select, button')?.focus()
+  const first = form.value?.querySelector<HTMLElement>('textarea')
+  ;(first ?? form.value?.querySelector<HTMLElement>('input, select, [role=combobox], button'))?.focus()
 })
 watch(
-  () => fields.text,
+  () => fields.value.text,
   (text) => (text ? sessionStorage.setItem(draftKey.value, text) : sessionStorage.removeItem(draftKey.value)),
 )
 
-const names = computed(() =>
-  people.value.map((person) => ({
-    value: person.id,
-    label: `${person.name} · ${person.teams.join(', ') || 'desk'}${person.onShift ? ' · on shift' : ''}`,
-  })),
-)
+type Saved = { replies: { id: string; name: string; text: string }[] }
+const saved = ref<Saved['replies']>([])
+/** A saved reply comes below what is written already. */
+function take(id: string) {
+  const found = saved.value.find((one) => one.id === id)
+  if (!found) return
+  const before = fields.value.text?.trim()
+  fields.value = { ...fields.value, text: before ? `${before}\n\n${found.text}` : found.text }
+}
 
 async function submit() {
   const path = `/api/tickets/${props.ticket.reference}/${props.panel.kind}`
   const bodies = {
-    reply: { text: fields.text ?? '' },
-    note: { text: fields.text ?? '' },
-    assign: { technician: fields.technician ?? null },
+    reply: { text: fields.value.text ?? '', files: files.value },
+    note: { text: fields.value.text ?? '', files: files.value },
+    assign: { technician: fields.value.technician ?? null, from: had },
     move: {
       from,
       to: transition.value?.to,
-      fields: Object.fromEntries(asked.value.map((field) => [field.name, fields[field.name] ?? ''])),
+      fields: Object.fromEntries(asked.value.map((field) => [field.name, fields.value[field.name] ?? ''])),
     },
   }
   const body = bodies[props.panel.kind]
@@ -96,52 +102,42 @@ async function submit() {
   <form
     ref="form"
     class="panel no-print"
+    :class="panel.kind"
     novalidate
     @submit.prevent="submit"
     @keydown.esc="emit('close')"
     @keydown.ctrl.enter="submit"
   >
-    <div v-for="field in asked" :key="field.name" class="field">
-      <label :for="`gate-${field.name}`"
-        >{{ field.label }}<span v-if="!field.required" class="quiet"> (if you like)</span></label
+    <p v-if="saved.length" class="saved">
+      <label class="small quiet" for="saved-reply">Words at hand</label>
+      <select
+        id="saved-reply"
+        class="inline-field"
+        @change="
+          (take(($event.target as HTMLSelectElement).value),
+          (($event.target as HTMLSelectElement).value = ''))
+        "
       >
-      <Select
-        v-if="field.type === 'technician'"
-        v-model="fields[field.name]"
-        :input-id="`gate-${field.name}`"
-        :options="names"
-        option-label="label"
-        option-value="value"
-        filter
-        :aria-label="field.label"
+        <option value="">choose …</option>
+        <option v-for="one in saved" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </p>
+    <div v-if="isWords" class="field">
+      <label for="gate-text">{{ asked[0]!.label }}</label>
+      <WordsField
+        id="gate-text"
+        :text="fields.text ?? ''"
+        :files="files"
+        :label="asked[0]!.label"
+        :naming="panel.kind === 'note'"
+        :invalid="Boolean(error?.on('text'))"
+        described-by="gate-text-error"
+        @update:text="fields = { ...fields, text: $event }"
+        @update:files="files = $event"
       />
-      <Textarea
-        v-else-if="field.type === 'longText'"
-        :id="`gate-${field.name}`"
-        v-model="fields[field.name]"
-        rows="4"
-        auto-resize
-        :invalid="Boolean(error?.on(field.name))"
-        :aria-describedby="`gate-${field.name}-error`"
-      />
-      <Select
-        v-else-if="field.type === 'choice'"
-        v-model="fields[field.name]"
-        :input-id="`gate-${field.name}`"
-        :options="field.options ?? []"
-        :show-clear="!field.required"
-        :aria-label="field.label"
-      />
-      <InputText
-        v-else
-        :id="`gate-${field.name}`"
-        :type="field.type"
-        v-model="fields[field.name]"
-        :invalid="Boolean(error?.on(field.name))"
-        :aria-describedby="`gate-${field.name}-error`"
-      />
-      <p :id="`gate-${field.name}-error`" class="error-text">{{ error?.on(field.name) }}</p>
+      <p id="gate-text-error" class="error-text">{{ error?.on('text') }}</p>
     </div>
+    <AskedFields v-else v-model="fields" :asked="asked" :error="error" prefix="gate" />
     <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
     <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Sending …' : verb }}</button>
     <button class="act plain" type="button" @click="emit('close')">Leave it</button>
@@ -150,6 +146,14 @@ async function submit() {
 </template>
 
 <style scoped>
+.saved {
+  margin: 0 0 8px;
+}
+/* What requesters never see looks like a slip of another paper. */
+.panel.note {
+  border-left-color: var(--brass);
+  background: var(--brass-2);
+}
 .panel .act {
   margin-right: 6px;
 }

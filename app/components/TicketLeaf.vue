@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { openPause, type Clock } from '~~/core/clock'
-import { momentInWords, timeOfDay } from '~~/core/time'
+import { momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 
 const props = defineProps<{
@@ -8,7 +8,10 @@ const props = defineProps<{
   query: Record<string, string>
   narrow: boolean
   wide: boolean
+  /** The place that it is open in. */
+  base?: string
 }>()
+const back = computed(() => props.base ?? '/desk')
 const session = useSession()
 const time = useDeskTime()
 const live = useLive()
@@ -38,11 +41,17 @@ useHead({
 live.on((notice) => {
   if (
     notice.kind === 'reconnected' ||
+    // Another shelf, or another page, is there at once.
+    notice.kind === 'edition' ||
     (notice.kind === 'tickets' && notice.references.includes(props.reference))
   )
     void load()
 })
 
+const others = usePresence(
+  () => props.reference,
+  () => panel.value !== undefined,
+)
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const entryInWords = useEntryWords(() => ticket.value!)
 /** What is worth a mark on the strip; what it did to the clocks stands in their lines. */
@@ -110,6 +119,13 @@ async function clockDone() {
   await load()
 }
 
+/** Prints the whole ticket. */
+function printTicket() {
+  document.documentElement.dataset.print = 'ticket'
+  print()
+  delete document.documentElement.dataset.print
+}
+
 /** Prints the account alone, on a page of its own. */
 function printStatement() {
   document.documentElement.dataset.print = 'statement'
@@ -132,24 +148,40 @@ async function atOnce(path: string, body: object) {
     taking.value = asApiError(error).problem.detail
   }
 }
+const watches = computed(() => ticket.value?.watchers.includes(session.me?.id ?? '') === true)
+const declaring = ref(false)
+const declaration = ref('')
+async function declare() {
+  await atOnce('major', { step: 'declare', text: declaration.value })
+  if (taking.value) return
+  declaring.value = false
+  declaration.value = ''
+}
 const take = () => atOnce('assign', { technician: session.me!.id })
 async function holdAgain() {
   await atOnce('hold', {})
   if (!taking.value) await navigateTo(`/arrivals/${props.reference}`)
 }
 
+/** What each key does, where it does anything now. */
+const byKey = computed<Record<string, (() => void) | false>>(() => {
+  const runs = chosenClock.value?.clock.stoppedAt === undefined
+  return {
+    r: () => toggle({ kind: 'reply' }),
+    n: () => toggle({ kind: 'note' }),
+    p: runs && (() => toggleDeed(pausedByHand.value ? 'resume' : 'pause')),
+    e: runs && session.isLead && (() => toggleDeed('extend')),
+    h: Boolean(ticket.value?.waiting.length) && (() => void atOnce('acknowledge', {})),
+    w: canWork.value && (() => void (sorting.value = !sorting.value)),
+  }
+})
 function onKey(event: KeyboardEvent) {
   if (isTyping(event) || !ticket.value) return
-  if (event.key === 'r' || event.key === 'n') {
-    event.preventDefault()
-    toggle({ kind: event.key === 'r' ? 'reply' : 'note' })
-  }
-  if (chosenClock.value?.clock.stoppedAt === undefined && (event.key === 'p' || event.key === 'e')) {
-    event.preventDefault()
-    if (event.key === 'p') toggleDeed(pausedByHand.value ? 'resume' : 'pause')
-    else if (session.isLead) toggleDeed('extend')
-  }
   if (event.key === 'Escape') panel.value = deed.value = undefined
+  const does = byKey.value[event.key]
+  if (!does) return
+  event.preventDefault()
+  does()
 }
 onMounted(() => addEventListener('keydown', onKey))
 onBeforeUnmount(() => removeEventListener('keydown', onKey))
@@ -161,18 +193,28 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <h2>{{ failed.problem.title }}</h2>
       <p>{{ failed.problem.detail }}</p>
       <button class="act" type="button" @click="load">Try again</button>
-      <NuxtLink :to="{ path: '/desk', query }">Back to the list</NuxtLink>
+      <NuxtLink :to="{ path: back, query }">Back to the list</NuxtLink>
     </div>
     <template v-if="ticket">
       <header>
         <p v-if="narrow" class="no-print">
-          <NuxtLink :to="{ path: '/desk', query }">← Back to the list</NuxtLink>
+          <NuxtLink :to="{ path: back, query }">← Back to the list</NuxtLink>
         </p>
         <h1>{{ ticket.summary }}</h1>
         <div class="bar">
           <span class="state"
             ><span class="num quiet">{{ reference }}</span> · <b>{{ ticket.status }}</b></span
           >
+          <NuxtLink
+            v-if="!narrow"
+            class="turn small no-print"
+            :to="{ query: { ...query, ...(!wide && { page: 'full' }) } }"
+            >{{ wide ? 'Two pages' : 'Full page' }}</NuxtLink
+          >
+          <button class="link small no-print" type="button" @click="printTicket">Print</button>
+        </div>
+        <MovesBar :ticket="ticket" :now="time.now" @done="load" />
+        <div>
           <span class="acts no-print">
             <button
               class="act main"
@@ -209,7 +251,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               :aria-expanded="sorting"
               @click="sorting = !sorting"
             >
-              Sort …
+              Wrong? …
             </button>
             <button
               v-if="!ticket.held"
@@ -220,15 +262,63 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             >
               Give to …
             </button>
-            <NuxtLink
-              v-if="!narrow"
-              class="turn small"
-              :to="{ query: { ...query, ...(!wide && { page: 'full' }) } }"
-              >{{ wide ? 'Two pages' : 'Full page' }}</NuxtLink
+            <button
+              class="act plain"
+              type="button"
+              :aria-pressed="watches"
+              @click="atOnce('watch', { on: !watches })"
             >
+              {{ watches ? 'Watch no longer' : 'Watch' }}
+            </button>
+            <button
+              v-if="canWork && !ticket.major && ticket.follows === null"
+              class="act plain"
+              type="button"
+              :aria-expanded="declaring"
+              @click="declaring = !declaring"
+            >
+              Major incident …
+            </button>
           </span>
         </div>
+        <p v-if="others.length" class="others small" role="status">
+          <template v-for="(one, index) in others" :key="one.person"
+            ><template v-if="index">, </template><b>{{ one.name }}</b>
+            {{ one.doing === 'writes' ? 'is writing here' : 'has it open' }}</template
+          >.
+        </p>
         <p v-if="taking" class="notice bad" role="alert">{{ taking }}</p>
+        <form v-if="declaring" class="declare" @submit.prevent="declare" @keydown.esc="declaring = false">
+          <label for="declare-text">What is broken, and for whom?</label>
+          <textarea id="declare-text" v-model="declaration" class="p-inputtext" rows="2" />
+          <button class="act main" type="submit">Declare a major incident</button>
+          <button class="act plain" type="button" @click="declaring = false">Leave it</button>
+        </form>
+        <p v-if="ticket.signal" class="quiet">
+          A monitor reported it
+          {{ ticket.signal.count === 1 ? 'once' : `${ticket.signal.count} times, last` }}
+          {{ momentInWords(ticket.signal.lastAt, zone, time.now)
+          }}<template v-if="ticket.signal.clearedAt">
+            · over since {{ momentInWords(ticket.signal.clearedAt, zone, time.now) }}</template
+          >: {{ ticket.signal.text }}
+        </p>
+        <p v-if="ticket.waiting.length" class="notice waits">
+          <span>{{ ticket.waiting.join(' and ') }}: it climbs until somebody has it.</span>
+          <button class="act main" type="button" @click="atOnce('acknowledge', {})">
+            I have it <kbd>h</kbd>
+          </button>
+        </p>
+        <p v-else-if="ticket.acknowledged.length && canWork" class="quiet">
+          {{ ticket.acknowledged.at(-1)!.by }} has it since
+          {{ momentInWords(ticket.acknowledged.at(-1)!.at, zone, time.now) }}; “{{
+            ticket.acknowledged.at(-1)!.ladder
+          }}” climbs no further.
+        </p>
+        <p v-if="ticket.follows !== null" class="notice">
+          It belongs to major incident
+          <NuxtLink :to="{ path: `/desk/${ticket.follows}`, query }">{{ ticket.follows }}</NuxtLink> and ends
+          with it.
+        </p>
         <p v-if="ticket.held" class="notice">
           It waits in Arrivals, and nothing is promised yet.
           <NuxtLink :to="`/arrivals/${reference}`">Decide on it there</NuxtLink>
@@ -262,131 +352,83 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       />
       <p v-else-if="!ticket.held" class="quiet">Nothing was promised for this ticket.</p>
 
+      <MajorPanel v-if="ticket.major" :ticket="ticket" :zone="zone" :now="time.now" @done="load" />
       <SortAction v-if="sorting" :ticket="ticket" @done="sorted" @close="sorting = false" />
-      <dl class="parts">
-        <dt>Priority</dt>
-        <dd>
-          {{ ticket.numeral }} · {{ ticket.priority
-          }}<BecauseMark :because="ticket.because.priority" :edition="ticket.edition" about="priority" />
-        </dd>
-        <dt>Category</dt>
-        <dd>
-          {{ ticket.category
-          }}<BecauseMark :because="ticket.because.category" :edition="ticket.edition" about="category" />
-        </dd>
-        <dt>Impact, urgency</dt>
-        <dd>
-          {{ ticket.impact
-          }}<BecauseMark :because="ticket.because.impact" :edition="ticket.edition" about="impact" /> ·
-          {{ ticket.urgency
-          }}<BecauseMark :because="ticket.because.urgency" :edition="ticket.edition" about="urgency" />
-        </dd>
-        <dt>Queue, team</dt>
-        <dd>
-          {{ ticket.queue
-          }}<BecauseMark :because="ticket.because.queue" :edition="ticket.edition" about="queue" /> ·
-          {{ ticket.team
-          }}<BecauseMark :because="ticket.because.team" :edition="ticket.edition" about="team" />
-        </dd>
-        <dt>Technician</dt>
-        <dd>
-          {{ ticket.technician ?? 'nobody yet'
-          }}<BecauseMark :because="ticket.because.technician" :edition="ticket.edition" about="technician" />
-        </dd>
-        <dt>Requester</dt>
-        <dd>
-          {{ ticket.requester.name }}, {{ ticket.organisation }} · {{ ticket.site }}
-          <span class="num quiet">{{ timeOfDay(time.now, ticket.siteZone) }} there</span>
-          <span class="quiet">
-            ·
-            {{
-              ticket.cover ? `${ticket.cover}, agreement ${ticket.agreement}` : 'no agreement in force'
-            }}</span
-          >
-          <span v-if="ticket.others.length" class="quiet">
-            · merged with what {{ ticket.others.join(', ') }} asked, who are told too</span
-          >
-        </dd>
-        <dt>Decided by</dt>
-        <dd>
-          <NuxtLink :to="{ path: '/design', query: { edition: ticket.edition } }"
-            >Edition {{ ticket.edition }}</NuxtLink
-          >
-          <span class="quiet">
-            · logged {{ momentInWords(ticket.loggedAt, zone, time.now) }} as “{{ ticket.item.name }}”</span
-          >
-        </dd>
-        <template v-if="ticket.solvedBy">
-          <dt>Solved by</dt>
-          <dd>
-            {{ ticket.solvedBy }}<span v-if="ticket.remarks" class="quiet"> · {{ ticket.remarks }}</span>
-          </dd>
-        </template>
-      </dl>
+      <TicketFacts :ticket="ticket" :zone="zone" :now="time.now" :shown="ticket.layout" />
 
-      <section v-if="chosenClock" class="statement" aria-labelledby="account">
-        <div class="account-head">
-          <h2 id="account">{{ chosenClock.clock.label }}: the account</h2>
-          <span class="tabs">
-            <button
-              v-for="{ clock, standing } in clocks"
-              :key="clock.target"
-              class="tab"
-              type="button"
-              :aria-pressed="clock === chosenClock.clock"
-              @click="statement = clock.target"
+      <template v-for="part in ticket.layout" :key="part">
+        <section v-if="part === 'account' && chosenClock" class="statement" aria-labelledby="account">
+          <div class="account-head">
+            <h2 id="account">{{ chosenClock.clock.label }}: the account</h2>
+            <span class="tabs">
+              <button
+                v-for="{ clock, standing } in clocks"
+                :key="clock.target"
+                class="tab"
+                type="button"
+                :aria-pressed="clock === chosenClock.clock"
+                @click="statement = clock.target"
+              >
+                {{ clock.label }} <BalanceFigure :standing="standing" />
+              </button>
+            </span>
+          </div>
+          <StatementTable
+            :key="chosenClock.clock.target"
+            :clock="chosenClock.clock"
+            :hours="chosenClock.hours"
+            :now="time.now"
+            :zone="zone"
+            :people="ticket.people"
+          />
+          <ClockAction
+            v-if="deed"
+            :key="`${deed}-${chosenClock.clock.target}`"
+            :reference="reference"
+            :deed="deed"
+            :clocks="clocks"
+            :target="chosenClock.clock.target"
+            :now="time.now"
+            :zone="zone"
+            @done="clockDone"
+            @close="deed = undefined"
+            @stale="load"
+          />
+          <p class="clock-acts no-print">
+            <template v-if="chosenClock.clock.stoppedAt === undefined">
+              <button v-if="pausedByHand" class="act" type="button" @click="toggleDeed('resume')">
+                Resume <kbd>p</kbd>
+              </button>
+              <button v-else class="act" type="button" @click="toggleDeed('pause')">
+                Pause … <kbd>p</kbd>
+              </button>
+              <button v-if="session.isLead" class="act" type="button" @click="toggleDeed('extend')">
+                Extend … <kbd>e</kbd>
+              </button>
+            </template>
+            <a
+              class="small"
+              :href="`/api/tickets/${reference}/statement?target=${chosenClock.clock.target}&format=csv`"
+              download
+              >Statement as CSV</a
             >
-              {{ clock.label }} <BalanceFigure :standing="standing" />
-            </button>
-          </span>
-        </div>
-        <StatementTable
-          :key="chosenClock.clock.target"
-          :clock="chosenClock.clock"
-          :hours="chosenClock.hours"
-          :now="time.now"
+            <button class="link small" type="button" @click="printStatement">Print it</button>
+          </p>
+          <p class="quiet small">
+            Times in {{ zone }}. {{ promisedBecause(ticket, chosenClock.clock.target) }}
+          </p>
+        </section>
+        <TaskList v-else-if="part === 'tasks'" :ticket="ticket" :zone="zone" :now="time.now" @done="load" />
+        <TimePart v-else-if="part === 'time'" :ticket="ticket" :zone="zone" :now="time.now" @done="load" />
+        <LinksPart v-else-if="part === 'links'" :ticket="ticket" :query="query" @done="load" />
+        <TicketRecord
+          v-else-if="part === 'asked' || part === 'talk' || part === 'messages' || part === 'history'"
+          :ticket="ticket"
           :zone="zone"
-          :people="ticket.people"
-        />
-        <ClockAction
-          v-if="deed"
-          :key="`${deed}-${chosenClock.clock.target}`"
-          :reference="reference"
-          :deed="deed"
-          :clocks="clocks"
-          :target="chosenClock.clock.target"
           :now="time.now"
-          :zone="zone"
-          @done="clockDone"
-          @close="deed = undefined"
-          @stale="load"
+          :part="part"
         />
-        <p class="clock-acts no-print">
-          <template v-if="chosenClock.clock.stoppedAt === undefined">
-            <button v-if="pausedByHand" class="act" type="button" @click="toggleDeed('resume')">
-              Resume <kbd>p</kbd>
-            </button>
-            <button v-else class="act" type="button" @click="toggleDeed('pause')">
-              Pause … <kbd>p</kbd>
-            </button>
-            <button v-if="session.isLead" class="act" type="button" @click="toggleDeed('extend')">
-              Extend … <kbd>e</kbd>
-            </button>
-          </template>
-          <a
-            class="small"
-            :href="`/api/tickets/${reference}/statement?target=${chosenClock.clock.target}&format=csv`"
-            download
-            >Statement as CSV</a
-          >
-          <button class="link small" type="button" @click="printStatement">Print it</button>
-        </p>
-        <p class="quiet small">
-          Times in {{ zone }}. {{ promisedBecause(ticket, chosenClock.clock.target) }}
-        </p>
-      </section>
-
-      <TicketRecord :ticket="ticket" :zone="zone" :now="time.now" />
+      </template>
     </template>
   </article>
 </template>
@@ -404,6 +446,20 @@ function promisedBecause(ticket: Ticket, target: string): string {
 </script>
 
 <style scoped>
+.waits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+.declare {
+  margin: 8px 0;
+}
+.declare textarea {
+  width: 100%;
+  font: inherit;
+  margin: 4px 0;
+}
 .leaf {
   height: 100%;
   overflow-y: auto;
@@ -422,28 +478,27 @@ function promisedBecause(ticket: Ticket, target: string): string {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: 2px 4px;
   align-items: center;
+  margin: 0 0 6px;
+}
+/* Moves stand out; single steps are at hand, but quiet. */
+.acts .act {
+  border-color: transparent;
+  padding: 0.2rem 0.5rem;
+}
+.acts .act.main {
+  background: none;
+  color: var(--sea);
+  border-color: var(--sea);
+}
+.acts .act:hover,
+.acts .act[aria-expanded='true'] {
+  background: var(--sea-2);
 }
 kbd {
   font: 0.8rem var(--mono);
   opacity: 0.85;
-}
-.parts {
-  display: grid;
-  grid-template-columns: 112px minmax(0, 1fr);
-  margin: 0 0 1rem;
-}
-.parts dt {
-  color: var(--ink-3);
-  padding: 4px 0;
-  border-bottom: 1px dotted var(--rule);
-}
-.parts dd {
-  margin: 0;
-  padding: 4px 0;
-  border-bottom: 1px dotted var(--rule);
-  overflow-wrap: anywhere;
 }
 .account-head {
   display: flex;
@@ -462,30 +517,11 @@ kbd {
   display: flex;
   gap: 4px;
 }
-.tab {
-  border: 1px solid var(--rule);
-  background: none;
-  color: var(--ink-2);
-  font: 0.86rem var(--sans);
-  padding: 3px 9px;
-  cursor: pointer;
-  text-align: right;
-}
-.tab[aria-pressed='true'] {
-  border-color: var(--sea);
-  background: var(--sea-2);
-  color: var(--ink);
+.others {
+  margin: 2px 0;
+  color: var(--brass);
 }
 .empty {
   padding: 30px 0;
-}
-@media (max-width: 520px) {
-  .parts {
-    grid-template-columns: 1fr;
-  }
-  .parts dt {
-    border: 0;
-    padding-bottom: 0;
-  }
 }
 </style>

@@ -3,7 +3,13 @@ import { durationInWords, momentInWords } from '~~/core/time'
 import type { Entry, Said } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
-const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
+const props = defineProps<{
+  ticket: Ticket
+  zone: string
+  now: number
+  /** Which part of the record. */
+  part: 'asked' | 'talk' | 'messages' | 'history'
+}>()
 
 const name = (id: string) => props.ticket.people[id] ?? id
 const when = (at: number) => momentInWords(at, props.zone, props.now)
@@ -24,7 +30,10 @@ const talk = computed(
     props.ticket.entries.filter((entry) => ['replied', 'answered', 'noted'].includes(entry.kind)) as (Entry &
       Said)[],
 )
-const said = ({ text, quoted, attachments }: Said) => ({ text, quoted, attachments })
+const said = ({ kind, text, quoted, attachments }: Entry & Said) => ({
+  ...{ text, quoted, attachments },
+  isOurs: kind === 'replied' || kind === 'noted',
+})
 
 /** One line a message, however often it was tried; its steps fold open. */
 const messages = computed(() =>
@@ -38,19 +47,27 @@ const messages = computed(() =>
     }))
     .sort((a, b) => a.queued_at - b.queued_at || (a.key < b.key ? -1 : 1)),
 )
-const STATES: Record<string, string> = {
-  queued: 'queued',
-  sent: 'sent',
-  failed: 'failed, tried again later',
-  givenUp: 'given up',
-}
 
-const history = computed<Line[]>(() =>
-  props.ticket.entries.flatMap((entry) => {
+/** Ticking off must not flood the history: what was ticked in one go is one line. */
+const history = computed<Line[]>(() => {
+  const lines: Line[] = []
+  let ticked: { entry: Entry; texts: string[] } | undefined
+  for (const entry of props.ticket.entries) {
+    if (entry.kind === 'taskChanged') {
+      const text = `${entry.task.text}${entry.task.done ? ' ✓' : ''}`
+      if (ticked) ticked.texts.push(text)
+      else ticked = { entry, texts: [text] }
+      continue
+    }
     const text = entryInWords(entry)
-    return text ? [{ entry, text }] : []
-  }),
-)
+    if (!text) continue
+    if (ticked) lines.push({ entry: ticked.entry, text: `to do: ${ticked.texts.join('; ')}` })
+    ticked = undefined
+    lines.push({ entry, text })
+  }
+  if (ticked) lines.push({ entry: ticked.entry, text: `to do: ${ticked.texts.join('; ')}` })
+  return lines
+})
 const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
   const last = message.steps[message.steps.length - 1]
   return last && last.at - message.queued_at >= 60_000
@@ -60,7 +77,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
 </script>
 
 <template>
-  <section aria-labelledby="asked">
+  <section class="record-section" v-if="part === 'asked'" aria-labelledby="asked">
     <h2 id="asked">What was asked</h2>
     <dl v-if="ticket.answers.length" class="answers">
       <template v-for="one in ticket.answers" :key="one.name">
@@ -72,7 +89,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
     <SaidText v-if="asked.length" text="" :attachments="asked" :reference="ticket.reference" />
   </section>
 
-  <section aria-labelledby="talk">
+  <section class="record-section" v-else-if="part === 'talk'" aria-labelledby="talk">
     <h2 id="talk">Conversation</h2>
     <p v-if="talk.length === 0" class="quiet">Nobody has written yet.</p>
     <div v-for="entry in talk" :key="entry.sequence" class="say" :class="{ inner: entry.kind === 'noted' }">
@@ -84,29 +101,33 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
     </div>
   </section>
 
-  <section aria-labelledby="messages">
+  <section class="record-section" v-else-if="part === 'messages'" aria-labelledby="messages">
     <h2 id="messages">Messages</h2>
     <p v-if="messages.length === 0" class="quiet">No message has gone out.</p>
     <details v-for="message in messages" :key="message.key" class="message">
       <summary>
         <span class="num quiet">{{ when(message.queued_at) }}</span> {{ message.subject }} →
-        {{ name(message.person) }}
+        {{ message.person ? name(message.person) : message.address }}
         <b :class="{ bad: message.state === 'givenUp' || message.state === 'failed' }"
-          >{{ STATES[message.state] ?? message.state }}{{ took(message) }}</b
+          >{{ MESSAGE_STATES[message.state] ?? message.state }}{{ took(message) }}</b
         >
       </summary>
-      <p class="small quiet">mail to {{ message.address }}</p>
+      <p class="small quiet">
+        {{ MESSAGE_CHANNELS[message.channel] ?? message.channel }} to {{ message.address
+        }}<template v-if="message.urgent"> · urgent</template
+        ><template v-if="message.why"> · {{ message.why }}</template>
+      </p>
       <ul class="small">
         <li v-for="step in message.steps" :key="step.sequence">
           <span class="num">{{ when(step.at) }}</span> try {{ step.attempt }}:
-          {{ STATES[step.state] ?? step.state }} ({{ step.detail }})
+          {{ MESSAGE_STATES[step.state] ?? step.state }} ({{ step.detail }})
         </li>
       </ul>
       <pre>{{ message.body }}</pre>
     </details>
   </section>
 
-  <section aria-labelledby="history">
+  <section class="record-section" v-else-if="part === 'history'" aria-labelledby="history">
     <h2 id="history">History</h2>
     <div class="scroll-x" tabindex="0" role="group" aria-label="History">
       <table class="ledger-table">
@@ -130,14 +151,6 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
 </template>
 
 <style scoped>
-section {
-  margin-top: 1.2rem;
-}
-h2 {
-  border-bottom: 3px double var(--rule-2);
-  padding-bottom: 3px;
-  margin-bottom: 6px;
-}
 .answers {
   display: grid;
   grid-template-columns: minmax(120px, 40%) 1fr;

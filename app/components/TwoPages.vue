@@ -10,6 +10,8 @@ defineProps<{
   open: boolean
   /** Whether what is open takes both pages. */
   wide?: boolean
+  /** Whether the list takes both pages. */
+  whole?: boolean
 }>()
 </script>
 
@@ -30,7 +32,7 @@ defineProps<{
       </component>
       <component
         :is="narrow ? 'div' : SplitterPanel"
-        v-if="!(narrow && !open)"
+        v-if="!(narrow && !open) && !whole"
         class="pg"
         v-bind="narrow ? {} : { size: 50, minSize: 32 }"
       >

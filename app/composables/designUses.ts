@@ -34,8 +34,10 @@ export function usesOfAnswer(design: Design, name: string): string[] {
       uses,
     )
   return [
-    ...(triage.routing.columns.includes(fact) ? ['where it goes'] : []),
+    ...(triage.what?.columns.includes(fact) ? ['what it is'] : []),
     ...(triage.weight.columns.includes(fact) ? ['how bad, how soon'] : []),
+    ...(triage.routing.columns.includes(fact) ? ['where it goes'] : []),
+    ...(triage.skills?.columns.includes(fact) ? ['who knows what'] : []),
     ...serviceLevels.filter(inLevel).map((one) => `service level ${one.name}`),
     ...ladders.filter((one) => uses(one.when)).map((one) => `ladder ${one.name}`),
     ...forms.flatMap((form) =>

@@ -40,5 +40,6 @@ function hoursInWords({ calendar, onShift }: Target, { calendars }: Design): str
 function keptInWords({ stopOn, startsAnew }: Target, condition: string | undefined): string {
   if (stopOn === 'condition') return `kept when ${condition ?? '… (nothing is chosen yet)'}`
   if (stopOn === 'done') return 'kept by being done'
+  if (stopOn === 'update') return 'kept by each update of the major incident, then begins anew'
   return startsAnew ? 'kept by each reply, then begins anew' : 'kept by the first reply'
 }

@@ -26,7 +26,8 @@ const UNREACHABLE: Problem = {
 
 type Options = {
   method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
-  body?: object
+  /** A text is sent as it is. */
+  body?: object | string
   headers?: Record<string, string>
   query?: Record<string, string | number | undefined>
 }

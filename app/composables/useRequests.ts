@@ -9,6 +9,8 @@ interface Promised {
 export interface RequestSummary {
   reference: number
   summary: string
+  /** How long such things usually take, in words. */
+  expected: string | null
   loggedAt: number
   status: string
   /** Whether somebody at the desk still has to let it in; the request that it is handled with. */

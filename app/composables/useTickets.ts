@@ -1,7 +1,8 @@
 import type { Clock } from '~~/core/clock'
-import type { Entry, ResortField } from '~~/core/ticket'
+import type { AboutEquipment, Entry, ResortField, Major } from '~~/core/ticket'
 import type { GateField } from '~~/core/lifecycle'
 import type { Because } from '~~/core/triage'
+import type { Booking, LinkKind, MoveIcon, Task, TicketPart, TimeRecord, Timer } from '~~/core/work'
 
 /** One row of the Desk. */
 export interface Row {
@@ -19,15 +20,26 @@ export interface Row {
   status: string
   statusGroup: string
   edition: number
+  requester: string
+  item: string
+  statusId: string
+  kind: string
   dueAt: number | null
   loggedAt: number
+  changedAt: number
+  waitingSince: number | null
+  tasks: { done: number; all: number }
   clocks: Clock[]
+  /** Under which heading it stands. */
+  under?: string
 }
 
 export interface TicketList {
   rows: Row[]
   next?: string
   total: number
+  /** Whether there are more than were counted. */
+  isMore: boolean
   counts: Record<string, number>
 }
 
@@ -67,10 +79,15 @@ export interface Delivery {
   detail: string
   queued_at: number
   body: string
+  channel: string
+  urgent: boolean
+  why: string | null
+  not_before: number | null
+  acknowledged_at: number | null
 }
 
 /** Everything on the page of a ticket. */
-export interface Ticket extends Row {
+export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind'> {
   sequence: number
   /** What it is sorted as, by id, and what else could be chosen. */
   sorted: Record<ResortField, string>
@@ -79,6 +96,8 @@ export interface Ticket extends Row {
   held: boolean
   rejected: boolean
   mergedInto: number | null
+  /** What a monitor reported, if that made it. */
+  signal: { text: string; count: number; lastAt: number; clearedAt?: number } | null
   /** Requesters of tickets that were merged into this one. */
   others: string[]
   statusId: string
@@ -92,6 +111,8 @@ export interface Ticket extends Row {
   siteZone: string
   cover: string | null
   agreement: number | null
+  equipment: AboutEquipment | null
+  department: string | null
   technicianId: string | null
   solvedBy: string | null
   remarks: string | null
@@ -100,5 +121,36 @@ export interface Ticket extends Row {
   people: Record<string, string>
   rungs: { target: string; share: number }[]
   deliveries: Delivery[]
+  /** Ids of those who watch it. */
+  watchers: string[]
+  /** Names of ladders that climb and stop once somebody says that they have it. */
+  waiting: string[]
+  acknowledged: { ladder: string; by: string; at: number }[]
+  major: Major | null
+  /** The major incident that it belongs to. */
+  follows: number | null
+  moves: TicketMove[]
+  /** The move made last, where it can be taken back. */
+  lastMove: { sequence: number; name: string; at: number; mine: boolean; sent: boolean } | null
+  /** Which parts of the page somebody sees, in their order. */
+  layout: readonly TicketPart[]
+  timers: Timer[]
+  times: TimeRecord[]
+  bookings: Booking[]
+  tasks: Task[]
+  links: { reference: number; as: LinkKind; words: string; summary: string; isDone: boolean }[]
+  takes: { takes: number; from: 'typed' | 'median' | 'unknown' }
   entries: Entry[]
+}
+
+/** A move of one's shelf, with what it would do to the ticket. */
+export interface TicketMove {
+  id: string
+  name: string
+  icon: MoveIcon | null
+  key: string | null
+  whyNot?: string
+  will: string[]
+  wont: string[]
+  asks: GateField[]
 }

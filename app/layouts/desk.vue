@@ -12,18 +12,30 @@ const { theme, setTheme } = useTheme()
 const said = ref('')
 const moving = ref(false)
 
-const places = computed(() => [
+const PLACES = [
   { to: '/arrivals', name: 'Arrivals' },
   { to: '/desk', name: 'Desk' },
+  { to: '/bench', name: 'Bench' },
   { to: '/deadlines', name: 'Deadlines' },
   { to: '/design', name: 'Design' },
   { to: '/knowledge', name: 'Knowledge' },
-  { to: '/standins/mailbox', name: 'Mailbox' },
+]
+/** What is needed now and then. */
+const others = computed(() => [
+  { to: '/messages', name: 'Messages', note: 'everything that went or will go' },
+  { to: '/directory/rota', name: 'Rota', note: 'who is on call' },
   {
     to: session.me?.role === 'administrator' ? '/directory' : '/directory/agreements',
     name: 'Directory',
+    note: 'people, agreements, equipment',
   },
+  { to: '/standins/mailbox', name: 'Stand-ins', note: 'mailbox, chat room, pagers, monitor' },
 ])
+const more = ref<{ toggle: (event: Event) => void; hide: () => void }>()
+const elsewhere = computed(
+  () => others.value.find((one) => route.path.startsWith(one.to)) ?? others.value.find((one) => here(one.to)),
+)
+/** A place is there with all that lies below it. */
 const here = (to: string) => route.path.startsWith(to.split('/').slice(0, 2).join('/'))
 const initials = computed(() =>
   (session.me?.name ?? '')
@@ -74,13 +86,29 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <NuxtLink to="/desk" class="name"><i>Yare</i> Ledger</NuxtLink>
       <nav aria-label="Places" class="places">
         <NuxtLink
-          v-for="place in places"
+          v-for="place in PLACES"
           :key="place.to"
           :to="place.to"
           :class="{ on: here(place.to) }"
           :aria-current="here(place.to) ? 'page' : undefined"
           >{{ place.name }}</NuxtLink
         >
+        <button
+          type="button"
+          class="more"
+          :class="{ on: elsewhere }"
+          aria-haspopup="true"
+          @click="more?.toggle($event)"
+        >
+          {{ elsewhere?.name ?? 'More' }} …
+        </button>
+        <Popover ref="more">
+          <nav class="menu" aria-label="More places">
+            <NuxtLink v-for="one in others" :key="one.to" :to="one.to" @click="more?.hide()"
+              >{{ one.name }} <span class="quiet small">{{ one.note }}</span></NuxtLink
+            >
+          </nav>
+        </Popover>
       </nav>
       <CommandLine class="cmd" />
       <div class="clock">
@@ -122,6 +150,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           </div>
         </Popover>
       </div>
+      <ToldBell />
       <button
         v-if="session.me"
         type="button"
@@ -174,8 +203,16 @@ const KEYS = [
   ['Ctrl K', 'go to a place or find a ticket'],
   ['↑ ↓', 'move through the list when a row has the focus'],
   ['Enter', 'open the row'],
+  ['x', 'Desk: choose the row; Shift x chooses up to it'],
+  ['u', 'Desk: what nobody has'],
+  ['b', 'Desk: as a board by status'],
   ['r', 'reply to the requester'],
   ['n', 'write a note for the desk'],
+  ['h', 'I have it: the ladder climbs no further'],
+  ['w', 'wrong? set priority, category, team …'],
+  ['s f v q', 'moves: start, finish, hand over, wait for requester; each button names its key'],
+  ['z', 'take the last move back'],
+  ['o', 'Bench: work in another order'],
   ['p', 'pause a promise, or resume it'],
   ['e', 'extend a promise (leads)'],
   ['a', 'Arrivals: accept what is open'],
@@ -188,6 +225,9 @@ const KEYS = [
 
 <style scoped>
 .page {
+  /* What is hidden for the eye alone stands somewhere below; it makes no page of its own to scroll to. */
+  position: relative;
+  overflow: clip;
   height: 100vh;
   display: flex;
   flex-direction: column;
@@ -227,18 +267,29 @@ const KEYS = [
   display: flex;
   gap: 2px;
 }
-.places a {
-  padding: 0 11px;
+.places a,
+.places .more {
+  white-space: nowrap;
+  padding: 0 9px;
   line-height: 43px;
   color: var(--ink-2);
   text-decoration: none;
   position: relative;
 }
-.places a.on {
+.places .more {
+  border: 0;
+  background: none;
+  font: inherit;
+  line-height: 43px;
+  cursor: pointer;
+}
+.places a.on,
+.places .more.on {
   color: var(--ink);
   font-weight: 650;
 }
-.places a.on::after {
+.places a.on::after,
+.places .more.on::after {
   content: '';
   position: absolute;
   left: 9px;
@@ -309,7 +360,8 @@ const KEYS = [
     gap: 6px;
     padding: 0 10px;
   }
-  .places a {
+  .places a,
+  .places .more {
     padding: 0 6px;
   }
 }

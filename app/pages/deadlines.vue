@@ -31,10 +31,7 @@ const filters = computed(() => ({
 }))
 const isFiltered = computed(() => Object.values(filters.value).some(Boolean) || band.value !== undefined)
 
-function choose(name: Filter | 'band' | 'find', value: string | undefined) {
-  const { [name]: _, ...rest } = route.query
-  void navigateTo({ query: value ? { ...rest, [name]: value } : rest })
-}
+const choose = useAddress()
 
 // What the filters offer: the directory, and the targets and priorities of the edition in force.
 const offers = ref<Partial<Record<Filter, { value: string; label: string }[]>>>({})
@@ -62,11 +59,11 @@ async function loadOffers() {
   }
 }
 
-const rows = ref<ClockRow[]>([])
-const list = ref<ClockList>()
+const rows = shallowRef<ClockRow[]>([])
+const list = shallowRef<ClockList>()
 const state = ref<'loading' | 'ready' | 'failed'>('loading')
 const problem = ref('')
-const waiting = ref<ClockList>()
+const waiting = shallowRef<ClockList>()
 const over = ref(false)
 
 async function fetchRows(limit: number, after?: string): Promise<ClockList> {

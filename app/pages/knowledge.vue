@@ -79,6 +79,30 @@ const to = (id?: number) => ({
   query: { ...(search.value && { find: search.value }), ...(id && { article: id }) },
 })
 
+const portals = ref<{ value: string; label: string }[]>([])
+onMounted(async () => {
+  const found = await api<{ names: { portal: typeof portals.value } }>('/api/views/words').catch(
+    () => undefined,
+  )
+  portals.value = found?.names.portal ?? []
+})
+/** Where it is shown; everywhere unless one portal is chosen. */
+const where = computed<BodyField>(() => ({
+  name: 'portal',
+  label: 'Shown on',
+  options: [
+    { value: '', label: 'all portals' },
+    ...(several.value.length > 1
+      ? [{ value: SEVERAL, label: `the ${several.value.length} chosen before` }]
+      : []),
+    ...portals.value,
+  ],
+}))
+/** Several portals are chosen by API; whoever changes the words does not lose them. */
+const SEVERAL = '*'
+const several = computed(() => (writing.value === 'change' ? (article.value?.portals ?? []) : []))
+const portalOf = ({ portals: shown }: Pick<Article, 'portals'>) =>
+  shown.length > 1 ? SEVERAL : (shown[0] ?? '')
 const FIELDS: BodyField[] = [
   { name: 'title', label: 'Title' },
   {
@@ -96,19 +120,23 @@ const NOTICE: BodyField[] = [
   { name: 'title', label: 'What is broken' },
   { name: 'body', label: 'What to do meanwhile, and when it is expected to work again', type: 'longText' },
 ]
-async function send(body: Record<string, string | number>) {
+type Written = Record<string, string | number>
+const withPortals = ({ portal, ...body }: Written) => ({
+  ...body,
+  portals: portal === SEVERAL ? several.value : portal ? [String(portal)] : [],
+})
+async function send(written: Written) {
   const isNew = writing.value === 'new'
   const path = isNew ? '/api/articles' : `/api/articles/${article.value!.id}`
-  const portals = isNew ? [] : article.value!.portals
   const { id } = await api<{ id: number }>(path, {
     method: isNew ? 'POST' : 'PATCH',
-    body: { ...body, portals },
+    body: withPortals(written),
   })
   said.value = { text: isNew ? 'The article can be found from now on.' : 'The article is changed.' }
   await navigateTo(to(id))
 }
-async function tell(body: object) {
-  await api('/api/notices', { method: 'POST', body })
+async function tell(written: Written) {
+  await api('/api/notices', { method: 'POST', body: withPortals(written) })
   said.value = { text: 'The visitors of the portals are told from now on.' }
 }
 async function done() {
@@ -207,8 +235,8 @@ const zone = computed(() => session.me!.zone)
         <BodyForm
           v-if="writing === 'notice'"
           prefix="notice"
-          :fields="NOTICE"
-          :values="{}"
+          :fields="[...NOTICE, where]"
+          :values="{ portal: '' }"
           verb="Tell them"
           :send="tell"
           @done="done"
@@ -218,8 +246,12 @@ const zone = computed(() => session.me!.zone)
           v-else-if="writing"
           :key="writing"
           prefix="article"
-          :fields="FIELDS"
-          :values="writing === 'new' ? { audience: 'requesters' } : (article as never)"
+          :fields="[...FIELDS, where]"
+          :values="
+            writing === 'new'
+              ? { audience: 'requesters', portal: '' }
+              : ({ ...article, portal: portalOf(article!) } as never)
+          "
           verb="Keep it"
           :send="send"
           @done="done"

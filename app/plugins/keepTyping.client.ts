@@ -1,18 +1,26 @@
 /**
  * What is being typed into a field of the design stays while an answer of the server draws the page anew. Such a field
  * shows what the design says and tells of a change when it is left; Vue would put the old value back under the cursor.
- * Fields with `v-model` hold what is typed already and are left alone.
+ * Fields
+ * that tell of each letter, such as those with `v-model`, hold what is typed already and are left alone.
  */
 export default defineNuxtPlugin(() => {
   const native = (field: Element) =>
     Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field) as object, 'value')!
-  const hasModel = (field: Element) =>
-    Object.getOwnPropertySymbols(field).some((one) => one.description === '_assign')
+  const ofVue = (field: Element, name: string) => {
+    const symbol = Object.getOwnPropertySymbols(field).find((one) => one.description === name)
+    return symbol && (field as unknown as Record<symbol, object>)[symbol]
+  }
+  /** Whether it tells of a change only when it is left. */
+  const tellsLate = (field: Element) => {
+    const listeners = ofVue(field, '_vei') ?? {}
+    return 'onChange' in listeners && !('onInput' in listeners) && !ofVue(field, '_assign')
+  }
 
   function hold(event: Event) {
     const field = event.target
     if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) return
-    if (!field.matches('.inline-field') || Object.hasOwn(field, 'value') || hasModel(field)) return
+    if (Object.hasOwn(field, 'value') || !tellsLate(field)) return
     const { get, set } = native(field)
     Object.defineProperty(field, 'value', {
       configurable: true,

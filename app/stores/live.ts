@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
+  | { kind: 'here'; reference: number; person: string; name: string; doing: 'reads' | 'writes' | 'left' }
   | { kind: 'clock' | 'edition' | 'adoption' | 'reconnected' }
 
 /** The stream of what changes elsewhere; one connection for the whole page. */

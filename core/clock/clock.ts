@@ -24,8 +24,11 @@ export interface Target {
   pauseIn: ('new' | 'active' | 'waiting')[]
   /** Stands still as long as this holds, whatever the status. */
   pauseWhen?: Condition
-  /** What keeps the promise: the first reply to the requester, the ticket being done, or `stopWhen`. */
-  stopOn: 'reply' | 'done' | 'condition'
+  /**
+   * What keeps the promise: the first reply to the requester, the ticket being done, an update of a major incident, or
+   * `stopWhen`.
+   */
+  stopOn: 'reply' | 'done' | 'update' | 'condition'
   /** With `stopOn: 'condition'`: the promise is kept once this holds. A ticket that is done ends it as well. */
   stopWhen?: Condition
   /** Called off as soon as this holds, neither kept nor missed; begins anew when it holds no longer. */

@@ -9,7 +9,7 @@ const facts = { cover: 'Round the clock', priority: 'p2', 'form.boardingStopped'
 
 describe('service levels tried against a ticket', () => {
   it('say which applies to which target, and what was missing where none did', () => {
-    const trials = tryLevels(serviceLevels, facts)
+    const trials = tryLevels(serviceLevels, facts, { id: 'p2' })
     const [boarding, clock, office, otherwise] = trials
     expect(boarding).toMatchObject({ holds: false, promises: [], tests: 1 })
     expect(boarding!.missing).toEqual([{ fact: 'form.boardingStopped', op: 'is', value: true }])
@@ -17,6 +17,16 @@ describe('service levels tried against a ticket', () => {
     expect(office!.missing.map((test) => test.fact)).toEqual(['cover'])
     // The last holds for every ticket, but what it would promise is promised already.
     expect(otherwise).toMatchObject({ holds: true, promises: [] })
+  })
+
+  it('grant the default time of the priority where they say nothing for it', () => {
+    const bare = serviceLevels.map((level) => ({
+      ...level,
+      targets: level.targets.map((one) => ({ ...one, granted: {} })),
+    }))
+    expect(tryLevels(bare, facts, { id: 'p2' }).flatMap((one) => one.promises)).toEqual([])
+    const trials = tryLevels(bare, facts, { id: 'p2', times: { resolve: 'PT40H' } })
+    expect(trials.flatMap((one) => one.promises)).toEqual(['resolve'])
   })
 
   it('promise each target once, by the first that holds', () => {
@@ -27,7 +37,7 @@ describe('service levels tried against a ticket', () => {
     })
     fc.assert(
       fc.property(some, (ticket) => {
-        const trials = tryLevels(serviceLevels, ticket)
+        const trials = tryLevels(serviceLevels, ticket, { id: ticket.priority })
         const promised = trials.flatMap((one) => one.promises)
         expect(new Set(promised).size).toBe(promised.length)
         for (const one of trials) expect(one.holds).toBe(one.missing.length === 0)

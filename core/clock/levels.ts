@@ -1,6 +1,6 @@
 import { failures, holds, testsOf, type Condition, type Facts, type Test } from '../condition'
 import { freeId } from '../naming'
-import type { ServiceLevel } from './clock'
+import type { ServiceLevel, Target } from './clock'
 
 /** What would become of one service level for one ticket. */
 export interface LevelTrial {
@@ -13,16 +13,35 @@ export interface LevelTrial {
   tests: number
 }
 
+/** A priority, as far as promises ask for it. */
+export interface GrantingPriority {
+  id: string
+  times?: { respond?: string; resolve?: string }
+}
+
+/**
+ * The time that a target grants a priority: its own, else that which the priority has for every service level.
+ * @returns an ISO 8601 duration; undefined when nothing is promised
+ */
+export function grantedFor({ granted, target }: Target, { id, times }: GrantingPriority): string | undefined {
+  return granted[id] || times?.[target as 'respond'] || undefined
+}
+
 /**
  * Tries service levels in their order against the facts of a ticket: which would apply, and which came close.
- * @param facts what is known about the ticket; `priority` decides what is granted
+ * @param facts what is known about the ticket
+ * @param priority decides what is granted
  */
-export function tryLevels(levels: readonly ServiceLevel[], facts: Facts): LevelTrial[] {
+export function tryLevels(
+  levels: readonly ServiceLevel[],
+  facts: Facts,
+  priority: GrantingPriority,
+): LevelTrial[] {
   const taken = new Set<string>()
   return levels.map((level) => {
     const applies = holds(level.when, facts)
     const promises = level.targets
-      .filter((one) => applies && one.granted[String(facts.priority)] && !taken.has(one.target))
+      .filter((one) => applies && grantedFor(one, priority) && !taken.has(one.target))
       .map((one) => one.target)
     for (const target of promises) taken.add(target)
     return {

@@ -1,5 +1,5 @@
 /** A value that a fact may have. Instants are epoch milliseconds; a path is written `gates/scanners`. */
-export type FactValue = string | number | boolean | readonly string[] | null
+export type FactValue = string | number | boolean | readonly string[] | readonly number[] | null
 
 /** What is known about a ticket when a rule is asked, by name: `category`, `site`, `form.gates`, … */
 export type Facts = Readonly<Record<string, FactValue | undefined>>
@@ -12,14 +12,24 @@ export type Operator =
   | 'under'
   | 'startsWith'
   | 'contains'
+  | 'matches'
   | 'greater'
   | 'atLeast'
   | 'less'
   | 'atMost'
+  | 'between'
+  | 'before'
+  | 'after'
+  | 'inTheLast'
   | 'empty'
   | 'filled'
 
-/** One question about one fact. */
+/**
+ * One question about one fact. `oneOf`, `noneOf` and `under` take several values; `between` takes two, both ends
+ * included; `before` and `after` compare days and moments in the order of ISO 8601; `inTheLast` takes an ISO 8601 duration
+ * and asks whether a day or moment lies within it before the fact `now` (epoch milliseconds); `matches` asks for whole words in
+ * any order.
+ */
 export interface Test {
   fact: string
   op: Operator
@@ -54,6 +64,6 @@ export function factsOf(condition: Condition): string[] {
 /** How costly an operator is to check over many tickets: 1 looks up, 2 compares beginnings, 3 reads the whole text. */
 export function costOf(condition: Condition): 1 | 2 | 3 {
   if (!isTest(condition)) return Math.max(1, ...partsOf(condition).map(costOf)) as 1 | 2 | 3
-  if (condition.op === 'contains') return 3
+  if (condition.op === 'contains' || condition.op === 'matches') return 3
   return condition.op === 'startsWith' || condition.op === 'under' ? 2 : 1
 }

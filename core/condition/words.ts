@@ -1,3 +1,4 @@
+import { DAY, durationInWords, parseDuration } from '../time'
 import { isTest, partsOf, type Condition, type FactValue, type Operator, type Test } from './condition'
 
 /** How facts and their values are called on the screen. */
@@ -16,10 +17,15 @@ const VERBS: Record<Operator, string> = {
   under: 'is under',
   startsWith: 'starts with',
   contains: 'contains',
+  matches: 'has the words',
   greater: 'is more than',
   atLeast: 'is at least',
   less: 'is less than',
   atMost: 'is at most',
+  between: 'is between',
+  before: 'is before',
+  after: 'is after',
+  inTheLast: 'is in the last',
   empty: 'is empty',
   filled: 'is filled in',
 }
@@ -29,10 +35,22 @@ export function operatorInWords(op: Operator): string {
   return VERBS[op]
 }
 
+/** A duration as people say it; what is none stays as it was typed. */
+function spanInWords(text: string): string {
+  try {
+    const length = parseDuration(text)
+    return length % DAY === 0 ? `${length / DAY} ${length === DAY ? 'day' : 'days'}` : durationInWords(length)
+  } catch {
+    return text
+  }
+}
+
 export function valueInWords(test: Test, words: Vocabulary): string {
   const { value } = test
   if (value === undefined || value === null) return ''
-  if (Array.isArray(value)) return value.map((one) => words.value(test.fact, one)).join(', ')
+  if (test.op === 'inTheLast') return spanInWords(String(value))
+  if (Array.isArray(value))
+    return value.map((one) => words.value(test.fact, one)).join(test.op === 'between' ? ' and ' : ', ')
   return words.value(test.fact, value as FactValue)
 }
 

@@ -1,5 +1,5 @@
 import { canonicalJson } from '../json'
-import { LISTS, type Design } from './design'
+import { LISTS, TRIAGE_PARTS, type Design } from './design'
 
 /** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
 export interface DesignStep {
@@ -32,9 +32,13 @@ type Thing = { id?: string; name?: string }
  * @throws CannotChange when the thing is not as the step says that it was, or the step names no part of a design
  */
 export function changeDesign(design: Design, { list, id, before, after }: DesignStep): Design {
-  if (list === 'triage' && id in design.triage) {
-    refuseIfChanged(design.triage[id as keyof Design['triage']], before)
-    return { ...design, triage: { ...design.triage, [id]: after } }
+  if (list === 'triage' && (TRIAGE_PARTS as readonly string[]).includes(id)) {
+    const { [id as keyof Design['triage']]: part = null, ...others } = design.triage
+    refuseIfChanged(part, before ?? null)
+    return {
+      ...design,
+      triage: (after === null ? others : { ...design.triage, [id]: after }) as Design['triage'],
+    }
   }
   if (list === 'desk') {
     refuseIfChanged(design.desk, before)

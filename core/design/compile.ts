@@ -8,7 +8,7 @@ import {
   type Portal,
   type Question,
 } from '../intake'
-import type { Rota } from '../ladder'
+import { isRemembered, type Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
 import type { Clock } from '../clock'
 import { canonicalJson } from '../json'
@@ -39,6 +39,8 @@ const MOST_SHIFTS = 2000
 export class CompiledDesign {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
+  /** Whether any ladder remembers when it began. */
+  readonly remembers: boolean
   private readonly maps
   private readonly hours = new Map<string, CalendarTime>()
   private readonly shiftHours = new Map<string, WorkingTime>()
@@ -55,6 +57,7 @@ export class CompiledDesign {
   ) {
     this.questions = new Map(design.questions.map((one) => [one.name, one]))
     this.categories = byId(design.categories)
+    this.remembers = design.ladders.some(isRemembered)
     this.maps = {
       kinds: byId(design.kinds),
       items: byId(design.items),
@@ -76,7 +79,7 @@ export class CompiledDesign {
   findPortal = (id: string): Portal | undefined => this.maps.portals.get(id)
   priority = (id: string): Priority => lookUp(this.maps.priorities, 'priority', id)
   rota = (id: string): Rota => lookUp(this.maps.rotas, 'rota', id)
-  template = (id: string): Template => lookUp(this.maps.templates, 'template', id)
+  findTemplate = (id: string): Template | undefined => this.maps.templates.get(id)
   queueName = (id: string): string => this.maps.queues.get(id)?.name ?? id
 
   hasCalendar = (id: string): boolean => this.maps.calendars.has(id)
@@ -199,6 +202,7 @@ export class CompiledDesign {
       technician: () => directory.people.get(id)?.name,
       requester: () => directory.people.get(id)?.name,
       status: () => this.statusName(id),
+      statusBefore: () => this.statusName(id),
       statusGroup: () => id,
     }
     return names[fact]?.() ?? id
@@ -209,6 +213,30 @@ export class CompiledDesign {
 export function equipmentName(one: Equipment | undefined): string | undefined {
   return one && `${one.name} (${one.number}${one.serial ? `, ${one.serial}` : ''})`
 }
+
+/** Facts of a ticket that are no texts. */
+export const FACT_TYPES: Record<string, 'number' | 'yesNo' | 'moment'> = {
+  majorIncident: 'yesNo',
+  signals: 'number',
+  equipmentInWarranty: 'yesNo',
+  equipmentCovered: 'yesNo',
+  openTasks: 'number',
+  hoursSinceLogged: 'number',
+  hoursInStatus: 'number',
+  hoursSinceWord: 'number',
+  workingHoursSinceLogged: 'number',
+  workingHoursInStatus: 'number',
+  loggedAt: 'moment',
+  statusSince: 'moment',
+  saidAt: 'moment',
+}
+
+/** Facts that change with nothing but the time; rules see them as they are when something happens to the ticket. */
+export const TIME_FACTS: ReadonlySet<string> = new Set(
+  Object.keys(FACT_TYPES).filter(
+    (fact) => /^(hours|workingHours)/.test(fact) || FACT_TYPES[fact] === 'moment',
+  ),
+)
 
 /** The facts that any rule can use besides the answers of the form. */
 export const FACT_NAMES: Record<string, string> = {
@@ -229,4 +257,23 @@ export const FACT_NAMES: Record<string, string> = {
   technician: 'technician',
   status: 'status',
   statusGroup: 'group of the status',
+  majorIncident: 'is a major incident',
+  signals: 'times its signal came',
+  statusBefore: 'status before',
+  department: 'department of the requester',
+  agreement: 'number of the agreement',
+  equipment: 'number of the equipment',
+  equipmentMaker: 'maker of the equipment',
+  equipmentModel: 'model of the equipment',
+  equipmentInWarranty: 'equipment is in warranty',
+  equipmentCovered: 'equipment is covered by an agreement',
+  openTasks: 'tasks still to do',
+  loggedAt: 'logged',
+  statusSince: 'in its status since',
+  saidAt: 'last word, either way',
+  hoursSinceLogged: 'hours since it was logged',
+  hoursInStatus: 'hours in its status',
+  hoursSinceWord: 'hours since the last word',
+  workingHoursSinceLogged: 'working hours since it was logged',
+  workingHoursInStatus: 'working hours in its status',
 }

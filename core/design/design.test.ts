@@ -81,7 +81,7 @@ describe('proofreading', () => {
     ],
     [
       'a rung that tells nobody',
-      (design) => (design.ladders[0]!.rungs[0]!.tell = []),
+      (design) => (design.ladders[0]!.rungs[0]!.actions = [{ do: 'notify', tell: [], template: 'rung' }]),
       'ladders/nobody-answered#half',
     ],
     [
@@ -181,7 +181,7 @@ describe('the design file', () => {
   it.each([
     ['{', 'not JSON'],
     ['{}', 'not a design file'],
-    ['{"format":"yare-design","version":2}', 'version 2'],
+    ['{"format":"yare-design","version":3}', 'version 3'],
   ])('refuses %s', (text, message) => {
     expect(() => readDesignFile(text)).toThrow(message)
   })

@@ -1,4 +1,13 @@
-import { CalendarTime, type WorkingTime, type Calendar, type Instant } from '../time'
+import type { RotaFacts, RotaOverride } from '../ladder'
+import type { Preferences } from '../notification'
+import {
+  CalendarTime,
+  Zone,
+  type Calendar,
+  type CalendarException,
+  type Instant,
+  type WorkingTime,
+} from '../time'
 
 export type Role = 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
 
@@ -13,7 +22,14 @@ export interface Person {
   organisation?: string
   site?: string
   priority?: string
+  department?: string
   teams: string[]
+  /** What a technician knows, in the words of the design's skills. */
+  skills?: string[]
+  /** Most open tickets at once; more are given to others. */
+  capacity?: number
+  /** How they want to be told. */
+  notify?: Preferences
   /** When a technician works; absences are its exceptions. Nobody without a shift is ever on shift. */
   shift?: Calendar
 }
@@ -32,6 +48,8 @@ export interface Site {
   /** Calendar of the design whose hours count for tickets from here. */
   calendar: string
   priority?: string
+  /** Who looks after the site and is told what concerns it. */
+  manager?: string
 }
 
 export interface Agreement {
@@ -51,6 +69,8 @@ export interface Agreement {
   /** In the currency of the desk. */
   amount?: number
   remarks?: string
+  /** Priority that its holder's tickets have, where the source order asks agreements. */
+  priority?: string
 }
 
 /** A thing that an organisation has and the desk looks after. */
@@ -81,7 +101,13 @@ export interface DirectoryData {
   organisations: Organisation[]
   agreements: Agreement[]
   equipment?: Equipment[]
+  /** Who has a rota instead of whose turn it is. */
+  rotaOverrides?: RotaOverride[]
 }
+
+/** How the exceptions of a shift are called on which somebody is away; on holidays people may well be on call. */
+export const ABSENCE = 'Away'
+export const isAbsence = ({ shut, name }: CalendarException) => shut === 'all day' && name.startsWith(ABSENCE)
 
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
 
@@ -95,6 +121,8 @@ export class Directory {
   readonly agreements: readonly Agreement[]
   /** By its number, written as a text. */
   readonly equipment: ReadonlyMap<string, Equipment>
+  readonly rotaFacts: RotaFacts
+  private bySerial: Map<string, Equipment> | undefined
   private readonly shifts = new Map<string, WorkingTime>()
   private byMail: Map<string, Person> | undefined
 
@@ -109,12 +137,26 @@ export class Directory {
     for (const person of data.people)
       for (const team of person.teams) members.set(team, [...(members.get(team) ?? []), person])
     this.membersOf = members
+    this.rotaFacts = {
+      overrides: data.rotaOverrides ?? [],
+      isAway: (person, at) => this.isAway(this.people.get(person), at),
+    }
   }
 
   /** Who has a mail address; written large or small is the same. */
   personOf(mail: string): Person | undefined {
     this.byMail ??= new Map([...this.people.values()].map((one) => [one.mail.toLowerCase(), one]))
     return this.byMail.get(mail.toLowerCase())
+  }
+
+  /** The equipment of a serial number; written large or small is the same. */
+  equipmentBySerial(serial: string): Equipment | undefined {
+    this.bySerial ??= new Map(
+      [...this.equipment.values()].flatMap((one) =>
+        one.serial ? [[one.serial.toLowerCase(), one] as const] : [],
+      ),
+    )
+    return this.bySerial.get(serial.toLowerCase())
   }
 
   /** The name of a person, or their id if they are gone. */
@@ -148,6 +190,15 @@ export class Directory {
       this.shifts.set(person.id, shift)
     }
     return shift
+  }
+
+  /** Whether somebody is away all day: gone for good, or with an absence over the whole of it. */
+  isAway(person: Person | undefined, at: Instant): boolean {
+    if (!person?.active) return true
+    if (!person.shift?.exceptions.length) return false
+    const { year, month, day } = Zone.of(person.shift.zone).toLocal(at)
+    const date = new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10)
+    return person.shift.exceptions.some((one) => isAbsence(one) && one.date === date)
   }
 
   isOnShift(person: Person, at: Instant): boolean {

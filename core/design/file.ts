@@ -1,4 +1,5 @@
 import type { Design } from './design'
+import { upgradeDesign } from './upgrade'
 
 /** Writes a design as its file: JSON with two spaces, the keys of each thing in the order in which they stand. */
 export function designFile(design: Design): string {
@@ -6,7 +7,7 @@ export function designFile(design: Design): string {
 }
 
 /**
- * Reads a design file. Its shape is checked by the JSON Schema in `docs/design-file.schema.json`,
+ * Reads a design file; one of an earlier version comes in the words of this one. Its shape is checked by the JSON Schema in `docs/design-file.schema.json`,
  * what it means by proofreading.
  * @throws RangeError when it is not JSON or not a design of this version
  */
@@ -20,7 +21,9 @@ export function readDesignFile(text: string): Design {
   const { format, version } = (value ?? {}) as Partial<Design>
   if (format !== 'yare-design')
     throw new RangeError('this is not a design file: its format is not “yare-design”')
-  if (version !== 1)
-    throw new RangeError(`this design file has version ${String(version)}; this release reads version 1`)
-  return value as Design
+  if (version !== 2 && (version as unknown) !== 1)
+    throw new RangeError(
+      `this design file has version ${String(version)}; this release reads versions 1 and 2`,
+    )
+  return upgradeDesign(value as Design)
 }

@@ -1,5 +1,7 @@
 import { weekly } from '../time/calendar'
+import { atShare } from '../ladder'
 import type { GateField, TicketKind } from '../lifecycle'
+import { firstMoves } from './firstMoves'
 import type { Design, Priority, Template, Triage } from './design'
 
 const PRIORITIES: Priority[] = ['Critical', 'High', 'Moderate', 'Low', 'Planned'].map((name, index) => ({
@@ -116,6 +118,18 @@ const TEMPLATES: Template[] = [
     body: `${HELLO}\n\nthis ticket is yours. Priority {priority}; answer by {respondBy}, solve by {resolveBy}.\n{requester}, {organisation}, {site}\n\n{answers}\n\n${FOOT}`,
   },
   {
+    id: 'mentioned',
+    name: 'Somebody named you in a note',
+    subject: '[{reference}] You are named: {summary}',
+    body: `${HELLO}\n\nyou are named in a note on this ticket.\n\n{text}\n\n${FOOT}`,
+  },
+  {
+    id: 'booked',
+    name: 'A fixed time is booked for you',
+    subject: '[{reference}] Fixed time: {summary}',
+    body: `${HELLO}\n\na fixed time on this ticket is yours; it stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+  },
+  {
     id: 'reply',
     name: 'An answer from the desk',
     subject: '[{reference}] {summary}',
@@ -151,6 +165,18 @@ const TEMPLATES: Template[] = [
     subject: '[{reference}] {rung}: {summary}',
     body: `${HELLO}\n\n{rung}. Answer by {respondBy}, solve by {resolveBy}.\nTeam {team}, technician {technician}, priority {priority}.\n\n${FOOT}`,
   },
+  {
+    id: 'majorUpdate',
+    name: 'How a major incident stands',
+    subject: '[{reference}] How it stands: {summary}',
+    body: `${HELLO}\n\n{text}\n\nYou hear from us again as soon as there is more to say.\n\n${FOOT}`,
+  },
+  {
+    id: 'majorOver',
+    name: 'A major incident is over',
+    subject: '[{reference}] Over: {summary}',
+    body: `${HELLO}\n\nit is over.\n\n{text}\n\n${FOOT}`,
+  },
 ]
 
 /**
@@ -163,7 +189,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
   const solve = { p1: 'PT4H', p2: 'PT8H', p3: 'PT16H', p4: 'PT24H', p5: 'PT40H' }
   return {
     format: 'yare-design',
-    version: 1,
+    version: 2,
     desk: { name, zone, calendar: 'office' },
     calendars: [
       {
@@ -266,12 +292,18 @@ export function firstDesign(name: string, zone: string, team: string): Design {
         target: 'respond',
         when: { all: [] },
         rungs: [
-          { id: 'half', share: 0.5, tell: [{ to: 'technician' }], template: 'rung' },
-          { id: 'four-fifths', share: 0.8, tell: [{ to: 'teamLead' }], template: 'rung' },
+          atShare('half', 0.5, [{ to: 'technician' }]),
+          atShare('four-fifths', 0.8, [{ to: 'teamLead' }]),
         ],
       },
     ],
     rotas: [],
     templates: TEMPLATES,
+    webhooks: [],
+    moves: firstMoves(),
+    shelves: [],
+    checklists: [],
+    savedReplies: [],
+    layouts: [],
   }
 }

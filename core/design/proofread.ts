@@ -1,8 +1,9 @@
-import type { Target } from '../clock'
+import { grantedFor, type Target } from '../clock'
 import { factsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
   checkAnswers,
+  ITEM_ICONS,
   patternOf,
   unreachableQuestions,
   type CatalogItem,
@@ -11,12 +12,14 @@ import {
   type Question,
 } from '../intake'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
-import { shadowedRows, type DecisionTable } from '../table'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import { Directory, type DirectoryData } from './directory'
 import { kinds } from './proofreadKinds'
+import { ladders } from './proofreadLadders'
+import { moves } from './proofreadMoves'
+import { triageRules } from './proofreadTriage'
 import { Reader, type Finding } from './reader'
 
 const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
@@ -39,6 +42,7 @@ export function proofread(design: Design, directory?: Directory): Finding[] {
     serviceLevels,
     ladders,
     templates,
+    moves,
   ]
   for (const part of parts) part(reader)
   return reader.findings
@@ -55,6 +59,7 @@ function doubles(reader: Reader): void {
     ['ladders', design.ladders.map((one) => one.id)],
     ['working-time', design.calendars.map((one) => one.id)],
     ['portals', design.portals.map((one) => one.id)],
+    ['moves', design.moves.map((one) => one.id)],
   ]
   for (const [place, ids] of lists)
     for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
@@ -83,6 +88,8 @@ function catalog(reader: Reader): void {
     reader.refers(place, 'category', item.category)
     reader.refers(place, 'priority', item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
+    if (item.icon !== undefined && !(ITEM_ICONS as readonly string[]).includes(item.icon))
+      reader.error(place, `there is no picture “${String(item.icon)}”; choose another`)
     formCondition(reader, place, item.showWhen, new Set())
   }
   for (const portal of reader.design.portals) portalRules(reader, portal)
@@ -104,6 +111,9 @@ function portalRules(reader: Reader, portal: Portal): void {
   const isShown = (item: CatalogItem) =>
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
     (groups.length === 0 || groups.includes(item.group))
+  reader.refers(place, 'priority', portal.priority)
+  reader.refers(place, 'team', portal.team)
+  reader.refers(place, 'person', portal.person)
   if (!reader.design.items.some(isShown)) reader.remark(place, 'nothing can be asked for here')
 }
 
@@ -209,42 +219,6 @@ function looks(reader: Reader, place: string, question: Question): void {
   if (problem) reader.error(place, `what is filled in beforehand is not accepted: ${problem.message}`)
 }
 
-function triageRules(reader: Reader): void {
-  const { triage, priorities, categories } = reader.design
-  for (const category of categories)
-    reader.refers(`triage/categories#${category.id}`, 'priority', category.priority)
-  if (!priorities.some((one) => one.active)) reader.error('triage/source-order', 'no priority is active')
-  for (const row of Object.values(triage.matrix))
-    for (const priority of Object.values(row)) reader.refers('triage/how-bad', 'priority', priority)
-  table(reader, 'triage/how-bad', triage.weight)
-  table(reader, 'triage/where-it-goes', triage.routing)
-  reader.refers('triage/where-it-goes', 'queue', triage.otherwise.queue)
-  reader.refers('triage/where-it-goes', 'team', triage.otherwise.team)
-  for (const team of Object.keys(triage.assignment)) reader.refers('triage/who-gets-it', 'team', team)
-}
-
-const GRADES = ['high', 'medium', 'low']
-
-function table(reader: Reader, place: string, rules: DecisionTable): void {
-  for (const column of rules.columns) reader.fact(place, column)
-  for (const row of rules.rows) {
-    const here = `${place}#${row.id}`
-    if (row.cells.length !== rules.columns.length) reader.error(here, 'has not one cell for each column')
-    row.cells.forEach(
-      (cell, index) => cell && reader.test(here, { fact: rules.columns[index] ?? '', ...cell }),
-    )
-    reader.refers(here, 'queue', row.outcome.queue)
-    reader.refers(here, 'team', row.outcome.team)
-    for (const name of ['impact', 'urgency'])
-      if (row.outcome[name] && !GRADES.includes(row.outcome[name]))
-        reader.error(here, `${name} is high, medium or low, not “${row.outcome[name]}”`)
-    for (const outcome of rules.outcomes)
-      if (!row.outcome[outcome]) reader.error(here, `does not say what ${outcome} becomes`)
-  }
-  for (const shadow of shadowedRows(rules))
-    reader.error(`${place}#${shadow.row}`, `row ${shadow.number} never fits: row ${shadow.by} takes it`)
-}
-
 function calendars(reader: Reader): void {
   const { closeFrom } = reader.design.desk
   if (closeFrom !== undefined && !(closeFrom > 0 && closeFrom < 1))
@@ -277,7 +251,7 @@ function serviceLevels(reader: Reader): void {
         grantedTime(reader, place, target.label, duration)
       }
       for (const priority of design.priorities)
-        if (priority.active && !target.granted[priority.id])
+        if (priority.active && !grantedFor(target, priority))
           reader.remark(place, `“${target.label}” promises nothing for priority ${priority.numeral}`)
     }
   }
@@ -305,31 +279,6 @@ function grantedTime(reader: Reader, place: string, label: string, duration: str
   }
 }
 
-function ladders(reader: Reader): void {
-  const { design } = reader
-  const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
-  for (const ladder of design.ladders) {
-    const place = `ladders/${ladder.id}`
-    reader.condition(place, ladder.when)
-    if (!targets.has(ladder.target))
-      reader.error(place, `climbs along “${ladder.target}”, which no service level promises`)
-    for (const rung of ladder.rungs) {
-      const here = `${place}#${rung.id}`
-      reader.refers(here, 'template', rung.template)
-      if (!(rung.share > 0)) reader.error(here, 'rings at no share of the target; give a share above 0 %')
-      if (rung.tell.length === 0) reader.error(here, 'tells nobody; choose who is told')
-      for (const one of rung.tell) {
-        if (one.to === 'rota') reader.refers(here, 'rota', one.rota)
-        if (one.to === 'person') reader.refers(here, 'person', one.person)
-      }
-    }
-  }
-  for (const rota of design.rotas) {
-    if (rota.members.length === 0) reader.error(`ladders/rota-${rota.id}`, 'nobody is on this rota')
-    for (const member of rota.members) reader.refers(`ladders/rota-${rota.id}`, 'person', member)
-  }
-}
-
 /** Templates that the desk itself sends; a design must have them. */
 const NEEDED_TEMPLATES = ['confirmation', 'assigned', 'reply', 'answered']
 
@@ -339,10 +288,14 @@ const TEMPLATES_OF_ARRIVALS = ['held', 'rejected']
 function templates(reader: Reader): void {
   for (const id of NEEDED_TEMPLATES) reader.refers('templates', 'template', id)
   for (const template of reader.design.templates)
-    for (const field of fieldsOf(`${template.subject} ${template.body}`))
-      if (!(field in TEMPLATE_FIELDS))
-        reader.error(
-          `templates/${template.id}`,
-          `{${field}} is no field; it would stand in the mail as it is`,
-        )
+    for (const [language, { subject, body }] of [
+      ['', template] as const,
+      ...Object.entries(template.languages ?? {}),
+    ])
+      for (const field of fieldsOf(`${subject} ${body}`))
+        if (!(field in TEMPLATE_FIELDS))
+          reader.error(
+            `templates/${template.id}`,
+            `{${field}} is no field; it would stand in the message${language && ` in ${language}`} as it is`,
+          )
 }

@@ -2,6 +2,7 @@ import { factsOf, testsOf, type Condition, type FactValue, type Test } from '../
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import type { Directory } from './directory'
+import { namedDirectory, namesOf, type Names } from './names'
 
 /** Something that proofreading found. Errors stop publishing; remarks do not. */
 export interface Finding {
@@ -38,6 +39,9 @@ export class Reader {
       portal: of(design.portals),
       rota: of(design.rotas),
       template: of(design.templates),
+      checklist: of(design.checklists),
+      move: of(design.moves),
+      ladder: of(design.ladders),
       team: new Set(directory.teams.keys()),
       person: new Set(directory.people.keys()),
       status: new Set(design.kinds.flatMap((kind) => kind.statuses.map((one) => one.id))),
@@ -45,6 +49,11 @@ export class Reader {
       organisation: new Set(directory.organisations.keys()),
       site: new Set(directory.sites.keys()),
     }
+  }
+
+  /** What the directory's people and places are called, where there is one. */
+  get names(): Names | undefined {
+    return this.knowsDirectory ? namesOf(this.design, namedDirectory(this.directory)) : undefined
   }
 
   error(place: string, message: string): void {

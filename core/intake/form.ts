@@ -86,6 +86,8 @@ export interface CatalogItem {
   portals: string[]
   /** Shown only to requesters for whom this holds (facts named in ASKER_FACTS); to all if left out. */
   showWhen?: Condition
+  /** Stands before its name in portals. */
+  icon?: ItemIcon
   /** What the requester reads about how long it takes; the promises themselves follow from the service levels. */
   expected?: string
 }
@@ -120,6 +122,13 @@ export interface Portal {
   triesFirst?: boolean
   /** Set where it shows no articles, or no notices. */
   hides?: ('articles' | 'notices')[]
+  /** Priority of what comes in here, where the source order asks portals. */
+  priority?: string
+  /** Team, and person, of what comes in here and no row of the routing fits. */
+  team?: string
+  person?: string
+  /** What people sign in with: their mail address, or the short name that the directory has of them. */
+  signInBy?: 'mail' | 'shortName'
   /** Groups of the catalog that it shows; all of them if left out or empty. */
   groups?: string[]
 }
@@ -131,6 +140,35 @@ export interface MailIntake {
   /** What is done with mail from an address that nobody in the directory has: answered with a refusal, or kept. */
   unknown: 'refuse' | 'keep'
 }
+
+/** Pictures that a catalog item may have, by their names. */
+export const ITEM_ICONS = [
+  'anchor',
+  'barcode',
+  'boat',
+  'broadcast',
+  'calendar',
+  'camera',
+  'credit-card',
+  'device-tablet',
+  'flask',
+  'headphones',
+  'key',
+  'laptop',
+  'lightbulb',
+  'lock',
+  'monitor',
+  'printer',
+  'question',
+  'receipt',
+  'ticket',
+  'tray',
+  'user-minus',
+  'user-plus',
+  'wifi-high',
+  'wrench',
+] as const
+export type ItemIcon = (typeof ITEM_ICONS)[number]
 
 export type PortalInk = 'sea' | 'brass' | 'ink'
 

@@ -73,6 +73,8 @@ function answersOf(question: Question, compared: (FactValue | undefined)[]): unk
     return [...new Set([...near, ...limits])].filter((value) => value >= min && value <= max)
   }
   const texts = compared.map(String)
+  // A day just before and just after each: texts of digits are in the order of their letters.
+  if (type === 'date' || type === 'dateTime') return ['0', ...texts.flatMap((text) => [text, `${text}~`])]
   return [...new Set([...texts, texts.join(' '), ...texts.map((text) => `${text}/x`), 'something else'])]
 }
 

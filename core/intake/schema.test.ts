@@ -89,9 +89,13 @@ const test = fc.record({
     'empty',
     'filled',
     'contains',
+    'matches',
     'startsWith',
+    'between',
+    'before',
+    'after',
   ),
-  value: fc.constantFrom<unknown>(1, 2, 'red', 'mail', 'A', true, ['red', 'off']),
+  value: fc.constantFrom<unknown>(1, 2, 'red', 'mail', 'A', true, ['red', 'off'], [1, 3], '2026-03-01'),
 }) as fc.Arbitrary<Condition>
 /** What is known about who asks: a condition may ask for it as for an answer. */
 const asker = { site: 'varnes', organisation: 'merrow', cover: null }
@@ -103,8 +107,12 @@ const ofAsker = fc.record({
 const sane = test.filter((one) => {
   const { op, value: wanted } = one as { op: string; value: unknown }
   if (['greater', 'atLeast', 'less', 'atMost'].includes(op)) return typeof wanted === 'number'
-  if (['oneOf', 'noneOf'].includes(op)) return Array.isArray(wanted)
-  return ['contains', 'startsWith'].includes(op) ? typeof wanted === 'string' : !Array.isArray(wanted)
+  if (op === 'between') return Array.isArray(wanted)
+  if (['oneOf', 'noneOf'].includes(op)) return Array.isArray(wanted) && typeof wanted[0] === 'string'
+  if (['before', 'after'].includes(op)) return typeof wanted === 'string'
+  return ['contains', 'matches', 'startsWith'].includes(op)
+    ? typeof wanted === 'string'
+    : !Array.isArray(wanted)
 })
 const condition = fc.oneof(
   sane,
@@ -122,7 +130,8 @@ describe('answers to a form', () => {
   it('are accepted by our check if and only if ajv accepts them by the exported JSON Schema (2020-12)', () => {
     // Text tests ask for texts only; other answers are compared as they are.
     const texts = (one: Condition | undefined): boolean =>
-      !JSON.stringify(one ?? {}).match(/contains|startsWith/) || /words|light/.test(JSON.stringify(one))
+      !JSON.stringify(one ?? {}).match(/contains|matches|startsWith/) ||
+      /words|light/.test(JSON.stringify(one))
     const form = fc
       .tuple(
         fc.shuffledSubarray(names, { minLength: 1 }),

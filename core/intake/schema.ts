@@ -2,9 +2,11 @@ import {
   isTest,
   partsOf,
   testHolds,
+  wordsOf,
   type Condition,
   type Facts,
   type FactValue,
+  type Operator,
   type Test,
 } from '../condition'
 import { DATE_TIME, type Asked } from './answers'
@@ -146,7 +148,9 @@ function testSchema(test: Test): JsonSchema {
     properties: { [name]: { allOf: [{ not: EMPTY }, schema] } },
   })
   const filled = property(true)
-  switch (test.op) {
+  const bound = BOUNDS[test.op as keyof typeof BOUNDS]
+  if (bound) return property(beyond(test.value, bound))
+  switch (test.op as Exclude<Operator, keyof typeof BOUNDS>) {
     case 'empty':
       return { not: filled }
     case 'filled':
@@ -159,22 +163,63 @@ function testSchema(test: Test): JsonSchema {
       return property(equalsAny(test.value))
     case 'noneOf':
       return { not: property(equalsAny(test.value)) }
-    case 'greater':
-      return property({ type: 'number', exclusiveMinimum: test.value })
-    case 'atLeast':
-      return property({ type: 'number', minimum: test.value })
-    case 'less':
-      return property({ type: 'number', exclusiveMaximum: test.value })
-    case 'atMost':
-      return property({ type: 'number', maximum: test.value })
+    case 'between': {
+      const [from, to] = (test.value ?? []) as [number, number]
+      return property({ allOf: [beyond(from, 'minimum'), beyond(to, 'maximum')] })
+    }
     case 'startsWith':
       return property({ type: 'string', pattern: `^${anyCase(String(test.value))}` })
     case 'contains':
       return property({ type: 'string', pattern: anyCase(String(test.value)) })
+    case 'matches':
+      return property({
+        type: 'string',
+        allOf: wordsOf(test.value).map((word) => ({ pattern: wholeWord(word) })),
+      })
+    // While a form is filled in nobody says what time it is, so it holds for nothing.
+    case 'inTheLast':
+      return false
     case 'under':
-      return property({ type: 'string', pattern: `^${anyCase(String(test.value))}(/|$)` })
+      return property({
+        anyOf: [test.value]
+          .flat()
+          .map((path) => ({ type: 'string', pattern: `^${anyCase(String(path))}(/|$)` })),
+      })
   }
 }
+
+/** What comparing operators are called in a schema. */
+const BOUNDS = {
+  greater: 'exclusiveMinimum',
+  after: 'exclusiveMinimum',
+  atLeast: 'minimum',
+  less: 'exclusiveMaximum',
+  before: 'exclusiveMaximum',
+  atMost: 'maximum',
+} as const
+
+type Bound = 'minimum' | 'maximum' | 'exclusiveMinimum' | 'exclusiveMaximum'
+
+/** Numbers beyond a number; days and moments beyond one, which are texts in the order of their letters. */
+function beyond(value: FactValue | undefined, bound: Bound): JsonSchema {
+  if (typeof value === 'number') return { type: 'number', [bound]: value }
+  if (typeof value !== 'string') return false
+  const ways = [...value].map((letter, at) => plain(value.slice(0, at)) + lettersBeyond(letter, bound))
+  const longer = plain(value) + '[\\s\\S]'
+  const shorter = [...value].map((_, at) => `${plain(value.slice(0, at))}$`)
+  const same = bound.startsWith('exclusive') ? [] : [`${plain(value)}$`]
+  const more = /min/i.test(bound) ? [...ways, longer] : [...ways, ...shorter]
+  return { type: 'string', pattern: `^(?:${[...more, ...same].join('|')})` }
+}
+
+function lettersBeyond(letter: string, bound: Bound): string {
+  const code = letter.charCodeAt(0)
+  const hex = (one: number) => `\\u${one.toString(16).padStart(4, '0')}`
+  return /min/i.test(bound) ? `[${hex(code + 1)}-\\uffff]` : `[\\u0000-${hex(code - 1)}]`
+}
+
+/** A whole word of a text: nothing that belongs to a word stands on either side. */
+const wholeWord = (word: string) => `(^|[^\\p{L}\\p{N}])${anyCase(word)}($|[^\\p{L}\\p{N}])`
 
 function equals(value: FactValue | undefined): JsonSchema {
   return { anyOf: [{ const: value }, { type: 'array', contains: { const: value } }] }
@@ -184,13 +229,14 @@ function equalsAny(values: FactValue | undefined): JsonSchema {
   return { anyOf: Array.isArray(values) && values.length ? values.map((value) => equals(value)) : [false] }
 }
 
+const plain = (text: string) => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
+
 // JSON Schema patterns know no flag for letter case, so each letter becomes a pair.
 function anyCase(text: string): string {
   return [...text]
     .map((letter) => {
       const [low, up] = [letter.toLowerCase(), letter.toUpperCase()]
-      const plain = letter.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
-      return low !== up && low.length === 1 && up.length === 1 ? `[${low}${up}]` : plain
+      return low !== up && low.length === 1 && up.length === 1 ? `[${low}${up}]` : plain(letter)
     })
     .join('')
 }

@@ -6,3 +6,8 @@ export function canonicalJson(value: unknown): string {
       : part,
   )
 }
+
+/** An object without the keys that have no value, as it is written down. */
+export function withoutGaps<T extends object>(value: T): T {
+  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as T
+}

@@ -1,73 +1,127 @@
-import { momentWhenSpent, grantedOf, type Clock } from '../clock'
 import type { Condition } from '../condition'
-import type { Instant, WorkingTime } from '../time'
+import type { Instant } from '../time'
 
 /** Who is told: found anew each time a rung rings. */
 export type Recipient =
-  | { to: 'technician' | 'teamLead' | 'requester' }
-  | { to: 'rota'; rota: string }
+  | { to: 'technician' | 'team' | 'teamLead' | 'requester' | 'watchers' | 'siteManager' | 'agreementContact' }
+  /** The first on rota, or whoever comes after: 2 is the next in turn. */
+  | { to: 'rota'; rota: string; place?: number }
   | { to: 'person'; person: string }
+  /** The mail address that answers a question of the form. */
+  | { to: 'answer'; question: string }
+
+/** What a ladder can ring at once on. */
+export const LADDER_EVENTS = [
+  'created',
+  'assigned',
+  'priorityRaised',
+  'reopened',
+  'duePassed',
+  'deliveryFailed',
+  'signalRepeated',
+  'majorIncident',
+] as const
+export type LadderEvent = (typeof LADDER_EVENTS)[number]
+
+/** Milliseconds of working time, in the hours that count for the ticket, or of all time. */
+export type Counted = 'working' | 'elapsed'
+
+/**
+ * When a rung rings. Durations are ISO 8601; one before its point begins with a minus, such as `-PT30M`.
+ * `start` is when the ladder began for a ticket, `reply` what was said last, either way, `status` the entering of the
+ * status it is in.
+ */
+export type Moment =
+  /** Share of the target that is spent: 0.5 is half, 1 is the due moment, 1.5 is half as much again. */
+  | { at: 'share'; share: number }
+  | { at: 'due' | 'start' | 'created' | 'reply' | 'status'; after: string; counted?: Counted }
+  | { at: 'event'; event: LadderEvent }
+
+/** What a rung does. */
+export type Action =
+  /** `urgent` goes through quiet hours. */
+  | { do: 'notify'; tell: Recipient[]; template: string; urgent?: boolean }
+  /** One step up, or to the priority named if that is higher. */
+  | { do: 'raisePriority'; to?: string }
+  | { do: 'queue'; queue: string }
+  | { do: 'team'; team: string }
+  | { do: 'assign'; to: Recipient }
+  | { do: 'status'; to: string }
+  | { do: 'note'; text: string }
+  | { do: 'task'; text: string; required?: boolean }
+  | { do: 'checklist'; checklist: string }
+  | { do: 'majorIncident' }
+  /** Calls another system: one of the design's webhooks. */
+  | { do: 'call'; webhook: string }
+  | { do: 'setOff'; ladder: string }
 
 export interface Rung {
   id: string
-  /** Share of the target that is spent when it rings: 0.5 is half, 1 is the due moment, 1.5 is half as much again. */
-  share: number
-  tell: Recipient[]
-  /** Template of the message. */
-  template: string
+  moment: Moment
+  /** Done in their order. */
+  actions: Action[]
+  /** Rings again so often, `times` times or until the ladder stops. */
+  repeat?: { every: string; times?: number; counted?: Counted }
 }
 
-/** An escalation along one target: while it runs, each rung rings once. */
+/** The plainest rung: at a share of the target it tells somebody. */
+export const atShare = (id: string, share: number, tell: Recipient[], template = 'rung'): Rung => ({
+  id,
+  moment: { at: 'share', share },
+  actions: [{ do: 'notify', tell, template }],
+})
+
+/** An escalation: rungs that ring one after the other for as long as it climbs. */
 export interface Ladder {
   id: string
   name: string
-  target: string
+  /** The target along which shares and due moments are taken; it climbs while that runs. */
+  target?: string
+  /** For which tickets it is. */
   when: Condition
+  /** Begins once this holds; with the ticket if left out. */
+  startWhen?: Condition
+  /** Ends as soon as this holds. A ticket that is done ends it as well. */
+  stopWhen?: Condition
+  /** Begins only when another ladder sets it off. */
+  onlySetOff?: boolean
+  /** Whether it stops climbing once somebody has said that they have it. */
+  acknowledgementStops?: boolean
+  /** Of rungs that lie in the past when it comes to a ticket only the highest rings, unless `each` does. */
+  past?: 'highest' | 'each'
   rungs: Rung[]
 }
 
-/** A moment at which something is to happen to a ticket. */
-export interface Alarm {
-  /** Unique within the ticket; the same alarm keeps its key when its moment moves. */
-  key: string
+/** A ladder that climbs for a ticket, with what cannot be told from the ticket's clocks. */
+export interface LadderRun {
+  startedAt: Instant
+  /** Calendar of the design in which its working time counts. */
+  calendar: string
+  /** How many ladders set each other off before it. */
+  depth: number
+}
+
+/** Somebody has it: a ladder that stops at that stays silent for the rest of that run. */
+export interface Acknowledgement {
+  run: string
+  by: string
   at: Instant
 }
 
-/** Tells apart what rings for one running of a target: when it started, and how often it was extended since. */
-function runningOf(clock: Clock): string {
-  const extensions = clock.grants.filter((grant) => grant.extendedBy !== undefined).length
-  return extensions ? `${clock.startedAt}+${extensions}` : String(clock.startedAt)
-}
-
-export function rungKey(ladder: string, rung: string, clock: Clock): string {
-  return `rung:${ladder}:${rung}:${runningOf(clock)}`
-}
-
-export function dueKey(clock: Clock): string {
-  return `due:${clock.target}:${runningOf(clock)}`
-}
+/** Longest chain of ladders that set each other off; what would come after is stopped, and the record says so. */
+export const MOST_IN_A_CHAIN = 5
 
 /**
- * The alarms that a running clock arms: the due moment and the rungs of its ladders, without those
- * that rang before. A paused or stopped clock arms none.
- * @param rang keys of alarms that have rung
+ * Whether a ticket remembers when the ladder began: where it has a beginning or an end of its own, or counts from
+ * something else than a clock. All others follow from the clocks alone.
  */
-export function alarmsOf(
-  clock: Clock,
-  hours: WorkingTime,
-  ladders: readonly Ladder[],
-  rang: ReadonlySet<string>,
-): Alarm[] {
-  if (clock.stoppedAt !== undefined) return []
-  const alarms: Alarm[] = []
-  const arm = (key: string, share: number) => {
-    if (rang.has(key)) return
-    const at = momentWhenSpent(clock, hours, Math.round(share * grantedOf(clock)))
-    if (at !== undefined) alarms.push({ key, at })
-  }
-  for (const ladder of ladders)
-    if (ladder.target === clock.target)
-      for (const rung of ladder.rungs) arm(rungKey(ladder.id, rung.id, clock), rung.share)
-  arm(dueKey(clock), 1)
-  return alarms
+export function isRemembered({ target, startWhen, stopWhen, onlySetOff, rungs }: Ladder): boolean {
+  const own = startWhen !== undefined || stopWhen !== undefined || onlySetOff === true
+  return own || target === undefined || rungs.some(({ moment }) => !['share', 'due'].includes(moment.at))
 }
+
+/** Whether the rungs of a ladder can be reached by time at all; event rungs ring with what happens. */
+export const isTimed = ({ moment }: Rung) => moment.at !== 'event'
+
+/** The ladders of one name, for looking up. */
+export const ladderOf = (ladders: readonly Ladder[], id: string) => ladders.find((one) => one.id === id)

@@ -93,6 +93,13 @@ export function turnedAwayStatus(kind: TicketKind): Status {
   return last ?? statusOf(kind, kind.first)
 }
 
+/** Whether a status is one of a group; `away` is where tickets end that are not worked on, `done` any other end. */
+export function isInGroup(kind: TicketKind, status: Status, group: StatusGroup | 'away'): boolean {
+  const isAway = status.id === turnedAwayStatus(kind).id
+  if (group === 'away') return isAway
+  return status.group === group && !(group === 'done' && isAway)
+}
+
 export function transitionsFrom(kind: TicketKind, status: string): Transition[] {
   return kind.transitions.filter((one) => one.from === status)
 }
@@ -103,7 +110,10 @@ export interface GateProblem {
 }
 
 /** What is missing or wrong before a ticket may pass a gate; empty when it may. */
-export function checkGate(status: Status, fields: Readonly<Record<string, string>>): GateProblem[] {
+export function checkGate(
+  status: Pick<Status, 'name' | 'gate'>,
+  fields: Readonly<Record<string, string>>,
+): GateProblem[] {
   const known = new Set(status.gate.map((field) => field.name))
   const unknown = Object.keys(fields).filter((name) => !known.has(name))
   return [

@@ -1,139 +1,336 @@
 import fc from 'fast-check'
+import { Engine } from 'json-rules-engine'
 import { describe, expect, it } from 'vitest'
-import { costOf, failures, holds, inWords, type Condition, type Facts } from '../condition'
-import { covers, decideTable, shadowedRows, type Cell, type DecisionTable } from './table'
+import { holds, type Facts, type FactValue } from '../condition'
+import { analyse, shadowedRows } from './analyse'
+import { decideTable } from './compiled'
+import type { Domains } from './domain'
+import { testsOfRow, type Cell, type DecisionTable, type HitPolicy } from './table'
 
-const words = { fact: (name: string) => name, value: (_: string, value: unknown) => String(value) }
-
-describe('conditions', () => {
-  const facts: Facts = {
-    category: 'gates/scanners',
-    cover: 'Office hours',
-    'form.gates': 3,
-    tags: ['wet', 'old'],
-    note: '',
-  }
-
-  it.each<[Condition, boolean]>([
-    [{ fact: 'category', op: 'under', value: 'gates' }, true],
-    [{ fact: 'category', op: 'under', value: 'gate' }, false],
-    [{ fact: 'form.gates', op: 'greater', value: 2 }, true],
-    [{ fact: 'form.gates', op: 'atMost', value: 2 }, false],
-    [{ fact: 'tags', op: 'is', value: 'old' }, true],
-    [{ fact: 'tags', op: 'noneOf', value: ['new'] }, true],
-    [{ fact: 'cover', op: 'contains', value: 'OFFICE' }, true],
-    [{ fact: 'missing', op: 'is', value: 'x' }, false],
-    [{ fact: 'missing', op: 'isNot', value: 'x' }, true],
-    [{ fact: 'note', op: 'empty' }, true],
-    [{ all: [] }, true],
-    [{ any: [] }, false],
-    [{ none: [{ fact: 'cover', op: 'startsWith', value: 'Round' }] }, true],
-  ])('%j is %s', (condition, wanted) => {
-    expect(holds(condition, facts)).toBe(wanted)
-    expect(failures(condition, facts).length > 0).toBe(
-      !wanted && !('any' in condition && condition.any.length === 0),
-    )
-  })
-
-  it('read as a sentence, and say when they are costly', () => {
-    const condition: Condition = {
-      all: [
-        { fact: 'category', op: 'under', value: 'gates' },
-        {
-          any: [
-            { fact: 'site', op: 'is', value: 'x' },
-            { fact: 'note', op: 'contains', value: 'y' },
-          ],
-        },
-      ],
-    }
-    expect(inWords(condition, words)).toBe('category is under gates and (site is x or note contains y)')
-    expect(inWords({ all: [] }, words)).toBe('always')
-    expect([costOf(condition), costOf({ fact: 'site', op: 'is', value: 'x' })]).toEqual([3, 1])
-  })
-})
-
-const COLUMNS = ['category', 'gates']
-const cell: fc.Arbitrary<Cell> = fc.oneof(
-  fc.constant(null),
-  fc.constantFrom<Cell>(
+const PATHS = ['a', 'a/b', 'a/b/c', 'b', 'c']
+const DOMAINS: Domains = {
+  category: { type: 'path', values: PATHS, always: true },
+  gates: { type: 'number', min: 0, max: 4 },
+  open: { type: 'choice', values: [true, false] },
+  day: { type: 'date', always: true },
+  tags: { type: 'list', values: ['wet', 'old', 'loud'] },
+}
+/** Every value that a cell below can tell from another, and one beside each. */
+const VALUES: Record<string, (FactValue | undefined)[]> = {
+  category: PATHS,
+  gates: [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, undefined],
+  open: [true, false, undefined],
+  day: ['2026-01-01', '2026-03-01', '2026-03-01T12:00', '2026-06-30', '2026-12-24'],
+  tags: [[], ['wet'], ['old'], ['loud'], ['wet', 'old'], ['wet', 'old', 'loud']],
+}
+const cellOf: Record<string, fc.Arbitrary<Cell>> = {
+  category: fc.constantFrom<Cell>(
     { op: 'is', value: 'a' },
     { op: 'under', value: 'a' },
+    { op: 'under', value: ['a/b', 'c'] },
     { op: 'oneOf', value: ['a', 'b'] },
-    { op: 'is', value: 'a/b' },
+    { op: 'noneOf', value: ['a/b'] },
   ),
-)
-const range: fc.Arbitrary<Cell> = fc.oneof(
-  fc.constant(null),
-  fc.record({
-    op: fc.constantFrom(
-      'greater' as const,
-      'atLeast' as const,
-      'less' as const,
-      'atMost' as const,
-      'is' as const,
-    ),
-    value: fc.integer({ min: 0, max: 3 }),
-  }),
-)
-const table = fc.array(fc.tuple(cell, range), { maxLength: 7 }).map((rows): DecisionTable => ({
-  id: 't',
-  name: 'T',
-  columns: COLUMNS,
-  outcomes: ['queue'],
-  rows: rows.map((cells, index) => ({ id: String(index), cells, outcome: { queue: String(index) } })),
-}))
-const facts = fc.record({
-  category: fc.constantFrom('a', 'a/b', 'b', 'c'),
-  gates: fc.integer({ min: -1, max: 4 }),
-})
-
-describe('a decision table', () => {
-  it('decides by the first row that fits (DMN 1.4, hit policy First), and names the row that nearly did', () => {
-    const rules: DecisionTable = {
+  gates: fc.oneof(
+    fc.record({
+      op: fc.constantFrom(
+        'greater' as const,
+        'atLeast' as const,
+        'less' as const,
+        'atMost' as const,
+        'is' as const,
+      ),
+      value: fc.integer({ min: 0, max: 4 }),
+    }),
+    fc.constantFrom<Cell>({ op: 'between', value: [1, 3] }, { op: 'empty' }, { op: 'filled' }),
+  ),
+  open: fc.constantFrom<Cell>({ op: 'is', value: true }, { op: 'isNot', value: true }, { op: 'empty' }),
+  day: fc.constantFrom<Cell>(
+    { op: 'before', value: '2026-03-01' },
+    { op: 'after', value: '2026-03-01' },
+    { op: 'between', value: ['2026-03-01', '2026-06-30'] as never },
+  ),
+  tags: fc.constantFrom<Cell>(
+    { op: 'is', value: 'wet' },
+    { op: 'noneOf', value: ['old', 'wet'] },
+    { op: 'empty' },
+  ),
+}
+/** Tables over some of the columns; few enough that every case can be tried. */
+const tableOf = (columns: string[], policy: fc.Arbitrary<HitPolicy>) =>
+  fc
+    .tuple(
+      policy,
+      fc.array(
+        fc.tuple(...columns.map((name) => fc.option(cellOf[name]!, { freq: 2 })), fc.boolean(), fc.nat(2)),
+        {
+          maxLength: 6,
+        },
+      ),
+    )
+    .map(([hitPolicy, rows]): DecisionTable => ({
       id: 't',
       name: 'T',
-      columns: COLUMNS,
-      outcomes: ['queue'],
-      rows: [
-        { id: 'off', cells: [null, null], outcome: { queue: 'x' }, off: true },
-        {
-          id: 'many',
-          cells: [
-            { op: 'under', value: 'a' },
-            { op: 'greater', value: 2 },
-          ],
-          outcome: { queue: 'y' },
-        },
-        { id: 'any', cells: [{ op: 'under', value: 'a' }, null], outcome: { queue: 'z' } },
-      ],
-    }
+      hitPolicy,
+      order: { grade: ['0', '1'] },
+      columns,
+      outcomes: ['grade'],
+      rows: rows.map((row, index) => ({
+        id: String(index),
+        cells: row.slice(0, columns.length) as Cell[],
+        off: row.at(-2) === true && index % 3 === 0,
+        outcome: { grade: String(row.at(-1)) },
+      })),
+    }))
+const anyColumns = fc.constantFrom<string[]>(
+  ['category', 'gates'],
+  ['gates', 'open', 'tags'],
+  ['day', 'category', 'open'],
+)
+const anyTable = (...policies: HitPolicy[]) =>
+  anyColumns.chain((columns) => tableOf(columns, fc.constantFrom(...policies)))
+
+function casesOf(table: DecisionTable): Facts[] {
+  return table.columns.reduce<Facts[]>(
+    (all, fact) => all.flatMap((facts) => VALUES[fact]!.map((value) => ({ ...facts, [fact]: value }))),
+    [{}],
+  )
+}
+/** The rows that fit, asked one by one as the DMN standard describes it. */
+const fits = (table: DecisionTable, facts: Facts) =>
+  table.rows.flatMap((row, index) =>
+    !row.off && holds({ all: testsOfRow(table, row) }, facts) ? [index] : [],
+  )
+
+describe('a decision table', () => {
+  const rules: DecisionTable = {
+    id: 't',
+    name: 'T',
+    columns: ['category', 'gates'],
+    outcomes: ['queue'],
+    rows: [
+      { id: 'off', cells: [null, null], outcome: { queue: 'x' }, off: true },
+      {
+        id: 'many',
+        cells: [
+          { op: 'under', value: 'a' },
+          { op: 'greater', value: 2 },
+        ],
+        outcome: { queue: 'y' },
+      },
+      { id: 'any', cells: [{ op: 'under', value: 'a' }, null], outcome: { queue: 'z' } },
+    ],
+  }
+
+  it('decides by the first row that fits (DMN 1.4, hit policy First), and names the row that nearly did', () => {
     const decision = decideTable(rules, { category: 'a/b', gates: 1 })
     expect([decision.row?.id, decision.number, decision.nearest?.row.id]).toEqual(['any', 3, 'many'])
     expect(decision.nearest?.failed).toEqual([{ fact: 'gates', op: 'greater', value: 2 }])
     expect(decideTable(rules, { category: 'c', gates: 1 })).toMatchObject({ nearest: { number: 3 } })
   })
 
-  it('never decides by a row that is said to be shadowed', () => {
+  it('decides by its hit policy: Unique, First, Priority and Collect (DMN 1.4, 8.2.10)', () => {
     fc.assert(
-      fc.property(table, facts, (rules, given) => {
-        const dead = new Set(shadowedRows(rules).map((shadow) => shadow.row))
-        const { row } = decideTable(rules, given)
-        if (row) expect(dead).not.toContain(row.id)
+      fc.property(anyTable('unique', 'first', 'priority', 'collect'), (table) => {
+        for (const facts of casesOf(table).filter((_, index) => index % 7 === 0)) {
+          const fitting = fits(table, facts)
+          const decision = decideTable(table, facts)
+          expect([...decision.fitting].sort()).toEqual(fitting)
+          const rank = (index: number) => Number(table.rows[index]!.outcome.grade)
+          const best = table.hitPolicy === 'priority' ? Math.min(...fitting.map(rank)) : undefined
+          const wanted = fitting.find((index) => best === undefined || rank(index) === best)
+          if (table.hitPolicy !== 'collect') expect(decision.row).toBe(table.rows[wanted ?? -1])
+        }
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     )
   })
 
-  it('says that one cell covers another only if every value that fits the inner fits the outer', () => {
-    const fits = (one: Cell, value: string | number) => !one || holds({ fact: 'x', ...one }, { x: value })
+  it('names as nearest the row with the fewest tests failed of those asked before', () => {
     fc.assert(
-      fc.property(fc.tuple(fc.constantFrom(0, 1), cell, cell, range, range), ([which, a, b, c, d]) => {
-        const [outer, inner] = which ? [a, b] : [c, d]
-        const values = which ? ['a', 'a/b', 'a/b/c', 'b', 'c'] : [-1, 0, 0.5, 1, 2, 3, 4]
-        if (covers(outer, inner))
-          for (const value of values) if (fits(inner, value)) expect(fits(outer, value)).toBe(true)
+      fc.property(anyTable('first'), (table) => {
+        for (const facts of casesOf(table).filter((_, index) => index % 11 === 0)) {
+          const { row, nearest } = decideTable(table, facts)
+          const end = row ? table.rows.indexOf(row) : table.rows.length
+          const failed = table.rows
+            .slice(0, end)
+            .map((one) =>
+              one.off ? Infinity : testsOfRow(table, one).filter((test) => !holds(test, facts)).length,
+            )
+          const fewest = Math.min(...failed)
+          expect(nearest?.number).toBe(Number.isFinite(fewest) ? failed.indexOf(fewest) + 1 : undefined)
+          if (nearest) expect(nearest.failed).toHaveLength(fewest)
+        }
+      }),
+      { numRuns: 150 },
+    )
+  })
+
+  it('finds the same rows as json-rules-engine over the same table and facts', async () => {
+    const names = {
+      is: 'equal',
+      greater: 'greaterThan',
+      atLeast: 'greaterThanInclusive',
+      less: 'lessThan',
+    } as const
+    const cell = fc.option(
+      fc.record({
+        op: fc.constantFrom(...(Object.keys(names) as (keyof typeof names)[])),
+        value: fc.integer({ min: 0, max: 4 }),
       }),
     )
+    const numbers = fc.record({ x: fc.nat(4), y: fc.nat(4), z: fc.nat(4) })
+    const lists = fc.array(fc.tuple(cell, cell, cell), { minLength: 1, maxLength: 8 })
+    await fc.assert(
+      fc.asyncProperty(lists, numbers, async (cells, facts) => {
+        const columns = ['x', 'y', 'z']
+        const rows = cells.map((one, index) => ({ id: String(index), cells: one, outcome: {} }))
+        const engine = new Engine(
+          rows.map((row) => ({
+            conditions: {
+              all: testsOfRow({ columns }, row).map(({ fact, op, value }) => ({
+                fact,
+                operator: names[op as 'is'],
+                value,
+              })),
+            },
+            event: { type: row.id },
+          })),
+        )
+        const found = (await engine.run(facts)).events.map((one) => Number(one.type)).sort()
+        expect(decideTable({ id: 't', name: 'T', columns, outcomes: [], rows }, facts).fitting).toEqual(found)
+      }),
+      { numRuns: 100 },
+    )
+  })
+})
+
+describe('the analysis of a table', () => {
+  it('finds the overlap and the gaps of the loan-grade table (Calvanese et al., BPM 2016; from memory)', () => {
+    const between = (...value: number[]): Cell => ({ op: 'between', value })
+    const grades = {
+      A: [between(0, 1000), between(0, 1000)],
+      B: [between(250, 750), between(4000, 5000)],
+      C: [between(500, 1500), between(500, 3000)],
+      D: [between(2000, 2500), between(0, 2000)],
+    }
+    const loans: DecisionTable = {
+      id: 'loan',
+      name: 'Loan grade',
+      hitPolicy: 'unique',
+      columns: ['income', 'size'],
+      outcomes: ['grade'],
+      rows: Object.entries(grades).map(([id, cells]) => ({ id, cells, outcome: { grade: id } })),
+    }
+    const amount = { type: 'number', min: 0, max: 5000, always: true } as const
+    const found = analyse(loans, { income: amount, size: amount })
+    expect(found.overlaps).toEqual([{ numbers: [1, 3], rows: ['A', 'C'] }])
+    expect(found.dead).toEqual([])
+    expect(decideTable(loans, { income: 750, size: 750 }).fitting).toEqual([0, 2])
+    expect(found.gaps.length).toBeGreaterThan(0)
+    const isGap = (income: number, size: number) =>
+      found.gaps.some((gap) => holds(gap.when, { income, size }))
+    expect([isGap(1750, 100), isGap(3000, 3000), isGap(100, 4500)]).toEqual([true, true, true])
+    expect([isGap(700, 700), isGap(2000, 2000), isGap(250, 4000)]).toEqual([false, false, false])
+  })
+
+  it('says of exactly the rows that never decide that they never do', () => {
+    fc.assert(
+      fc.property(anyTable('first', 'priority', 'unique'), (table) => {
+        const deciding = new Set(casesOf(table).map((facts) => decideTable(table, facts).row?.id))
+        const never = table.rows.filter((row) => !row.off && !deciding.has(row.id)).map((row) => row.id)
+        expect(shadowedRows(table, DOMAINS).map((one) => one.row)).toEqual(never)
+      }),
+      { numRuns: 250 },
+    )
+  })
+
+  it('names rows that take what would fit a dead row, and none that could be left out', () => {
+    fc.assert(
+      fc.property(anyTable('first'), (table) => {
+        for (const { number, by } of shadowedRows(table, DOMAINS)) {
+          const fitting = casesOf(table).filter((facts) => fits(table, facts).includes(number - 1))
+          const isTakenBy = (takers: number[]) =>
+            fitting.every((facts) => fits(table, facts).some((index) => takers.includes(index + 1)))
+          expect(isTakenBy(by)).toBe(true)
+          for (const one of by) expect(isTakenBy(by.filter((other) => other !== one))).toBe(false)
+        }
+      }),
+      { numRuns: 250 },
+    )
+  })
+
+  it('has gaps that cover exactly the cases no row fits', () => {
+    fc.assert(
+      fc.property(anyTable('first', 'unique', 'collect'), (table) => {
+        const { gaps, isComplete } = analyse(table, DOMAINS)
+        expect(isComplete).toBe(true)
+        for (const facts of casesOf(table)) {
+          const isGap = gaps.some((gap) => holds(gap.when, facts))
+          expect(isGap).toBe(fits(table, facts).length === 0)
+        }
+      }),
+      { numRuns: 250 },
+    )
+  })
+
+  it('offers rows that close a gap, and take nothing else where it says so', () => {
+    fc.assert(
+      fc.property(anyTable('first'), (table) => {
+        for (const gap of analyse(table, DOMAINS).gaps)
+          for (const facts of casesOf(table)) {
+            const isTaken = gap.cells.some((cells) =>
+              holds({ all: testsOfRow(table, { id: '', cells, outcome: {} }) }, facts),
+            )
+            if (holds(gap.when, facts)) expect(isTaken).toBe(true)
+            else if (gap.isExact) expect(isTaken).toBe(false)
+          }
+      }),
+      { numRuns: 150 },
+    )
+  })
+
+  it('finds every two rows of a Unique table that both fit something', () => {
+    fc.assert(
+      fc.property(anyTable('unique'), (table) => {
+        const pairs = new Set<string>()
+        for (const facts of casesOf(table)) {
+          const fitting = fits(table, facts)
+          for (const a of fitting) for (const b of fitting) if (a < b) pairs.add(`${a + 1} ${b + 1}`)
+        }
+        const found = analyse(table, DOMAINS).overlaps.map(({ numbers }) => numbers.join(' '))
+        expect(found.sort()).toEqual([...pairs].sort())
+      }),
+      { numRuns: 250 },
+    )
+  })
+
+  it('claims nothing for certain where cells look for words in a text', () => {
+    const table = (cells: Cell[]): DecisionTable => ({
+      id: 't',
+      name: 'T',
+      columns: ['words'],
+      outcomes: ['x'],
+      rows: cells.map((cell, index) => ({ id: String(index), cells: [cell], outcome: { x: String(index) } })),
+    })
+    const found = analyse(
+      table([
+        { op: 'contains', value: 'till' },
+        { op: 'contains', value: 'gate' },
+      ]),
+    )
+    expect([found.isCertain, found.dead, found.overlaps.length, found.gaps.length > 0]).toEqual([
+      false,
+      [],
+      1,
+      true,
+    ])
+    const dead = shadowedRows(
+      table([
+        { op: 'contains', value: 'till' },
+        { op: 'contains', value: 'till' },
+      ]),
+    )
+    expect(dead).toEqual([{ row: '1', number: 2, by: [1] }])
   })
 })

@@ -1,4 +1,4 @@
-import { testHolds, type Facts, type Operator, type FactValue, type Test } from '../condition'
+import type { FactValue, Operator, Test } from '../condition'
 
 /** What a column asks of a row: an operator and its value, or null for *any*. */
 export type Cell = { op: Operator; value?: FactValue } | null
@@ -13,81 +13,51 @@ export interface Row {
   off?: boolean
 }
 
-/** A decision table with the hit policy First of DMN 1.4: read from the top, the first row that fits decides. */
+/**
+ * Which of the rows that fit decides (DMN 1.4, hit policies): with `unique` only one may fit; with `first` the one that
+ * stands first; with `priority` the one whose outcome stands first in `order`; with `collect` all of them.
+ */
+export type HitPolicy = 'unique' | 'first' | 'priority' | 'collect'
+
+/** A decision table: facts in columns, one rule a row. */
 export interface DecisionTable {
   id: string
   name: string
+  /** First if left out. */
+  hitPolicy?: HitPolicy
+  /** For the hit policy Priority: the values of an outcome, the one that wins first. */
+  order?: Record<string, string[]>
   /** The facts asked, one a column. */
   columns: string[]
   outcomes: string[]
   rows: Row[]
 }
 
-export interface Decision {
-  /** The row that decided, and its place counted from 1. */
-  row?: Row
-  number?: number
-  /** Of the rows that did not fit and stand above (or anywhere, if none fits), the one with fewest tests failed. */
-  nearest?: { row: Row; number: number; failed: Test[] }
-}
-
-function testsOf(table: DecisionTable, row: Row): Test[] {
+/** The tests of a row, those of its cells that ask something. */
+export function testsOfRow(table: Pick<DecisionTable, 'columns'>, row: Row): Test[] {
   return row.cells.flatMap((cell, index) => (cell ? [{ fact: table.columns[index]!, ...cell }] : []))
 }
 
-/** Finds the first row that fits, and the row that nearly did. */
-export function decideTable(table: DecisionTable, facts: Facts): Decision {
-  let nearest: Decision['nearest']
-  for (const [index, row] of table.rows.entries()) {
-    if (row.off) continue
-    const failed = testsOf(table, row).filter((test) => !testHolds(test, facts))
-    if (failed.length === 0) return { row, number: index + 1, nearest }
-    if (!nearest || failed.length < nearest.failed.length) nearest = { row, number: index + 1, failed }
-  }
-  return { nearest }
-}
+/** Whether a table may be changed so that no row decides alone: all that fit are taken together. */
+export const collects = (table: DecisionTable) => table.hitPolicy === 'collect'
 
-/** Whether every value that fits `inner` also fits `outer`; false when that cannot be told from the cells alone. */
-export function covers(outer: Cell, inner: Cell): boolean {
-  if (!outer) return true
-  if (!inner) return false
-  if (outer.op === inner.op && JSON.stringify(outer.value) === JSON.stringify(inner.value)) return true
-  const values =
-    inner.op === 'is' ? [inner.value] : inner.op === 'oneOf' ? (inner.value as FactValue[]) : undefined
-  if (values) return values.every((value) => testHolds({ fact: 'x', ...outer }, { x: value }))
-  if (outer.op === 'under' && inner.op === 'under') return String(inner.value).startsWith(`${outer.value}/`)
-  if (typeof outer.value !== 'number' || typeof inner.value !== 'number') return false
-  return coversRange(outer.op, outer.value, inner.op, inner.value)
-}
-
-function coversRange(outer: Operator, outerValue: number, inner: Operator, innerValue: number): boolean {
-  const up = ['greater', 'atLeast']
-  const down = ['less', 'atMost']
-  if (up.includes(outer) && up.includes(inner))
-    return (
-      innerValue > outerValue || (innerValue === outerValue && (outer === 'atLeast' || inner === 'greater'))
-    )
-  if (down.includes(outer) && down.includes(inner))
-    return innerValue < outerValue || (innerValue === outerValue && (outer === 'atMost' || inner === 'less'))
-  return false
-}
-
-export interface Shadow {
-  row: string
-  number: number
-  /** The earlier row that takes everything. */
-  by: number
-}
-
-/** Rows that can never decide because one row above takes everything that would fit them. */
-export function shadowedRows(table: DecisionTable): Shadow[] {
-  const rows = table.rows.map((row, index) => ({ row, number: index + 1 })).filter(({ row }) => !row.off)
-  return rows.flatMap(({ row, number }, place) => {
-    const above = rows
-      .slice(0, place)
-      .find((other) =>
-        table.columns.every((_, i) => covers(other.row.cells[i] ?? null, row.cells[i] ?? null)),
-      )
-    return above ? [{ row: row.id, number, by: above.number }] : []
+/**
+ * The rows in the order in which they are asked: that of the table, and for the hit policy Priority that of their
+ * outcomes. A value that the order does not name comes after those it names.
+ * @returns indexes of rows; those that are switched off are left out
+ */
+export function askingOrder(table: DecisionTable): number[] {
+  const on = table.rows.flatMap((row, index) => (row.off ? [] : [index]))
+  if (table.hitPolicy !== 'priority') return on
+  const ranks = table.outcomes.map((name) => {
+    const values = table.order?.[name] ?? []
+    return table.rows.map(({ outcome }) => {
+      const rank = values.indexOf(outcome[name] ?? '')
+      return rank < 0 ? values.length : rank
+    })
+  })
+  return on.sort((a, b) => {
+    for (const rank of ranks) if (rank[a] !== rank[b]) return rank[a]! - rank[b]!
+    return a - b
   })
 }

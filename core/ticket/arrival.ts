@@ -6,9 +6,10 @@ import { triage, type Sorted } from '../triage'
 import type { Change } from './change'
 import { endClock, fitClocks, runningClocks } from './clocks'
 import { Refused, type Acceptance, type Command } from './command'
-import { askerFacts, ticketFacts } from './facts'
+import { arrivalFacts, askerFacts } from './facts'
 import type { TicketState } from './state'
 import { checkText } from './text'
+import { addChecklists } from './work'
 
 /** Something that a held ticket lacks, for the person who decides whether to let it in. */
 export interface Lack {
@@ -85,10 +86,11 @@ export function accept(change: Change, choice: Acceptance): void {
   const values = triage(
     {
       item: state.item,
-      facts: ticketFacts(change.state, design),
+      facts: arrivalFacts(change.state),
       requester,
       now,
-      openCounts: context.openCounts,
+      work: context.work,
+      agreement: state.agreement,
       chosen: { category: chosen(choice.category), priority: chosen(choice.priority) },
     },
     design,
@@ -96,6 +98,7 @@ export function accept(change: Change, choice: Acceptance): void {
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   fitClocks(change)
+  addChecklists(change)
   change.tell([requester], 'confirmation')
   const technician = values.technician.value
   const isSelf = 'person' in context.actor && context.actor.person === technician

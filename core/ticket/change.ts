@@ -1,7 +1,9 @@
-import type { CompiledDesign, Directory, Person } from '../design'
+import type { CompiledDesign, Directory } from '../design'
+import { planDelivery } from '../notification'
 import type { CommandContext } from './command'
-import type { Entry, EntryBody, OutgoingMessage, QueuedMessage } from './entry'
-import { composeMessage } from './message'
+import type { Climb, Entry, EntryBody, OutgoingMessage, QueuedMessage } from './entry'
+import { composeCall, composeMessage } from './message'
+import { isPerson, type Addressee } from './recipients'
 import { evolve, type TicketState } from './state'
 
 /** What a command leads to: the entries to append, the state after them and the messages to send. */
@@ -11,10 +13,19 @@ export interface Decided {
   messages: OutgoingMessage[]
 }
 
+/** What a message is besides its words. */
+export interface Telling {
+  urgent?: boolean
+  climb?: Climb
+  isAboutDelivery?: boolean
+}
+
 /** Collects the entries of one command; each sees the state that the ones before it left. */
 export class Change {
   readonly entries: Entry[] = []
   readonly messages: OutgoingMessage[] = []
+  /** How many ladders have set each other off to come here. */
+  depth = 0
   private current: TicketState | undefined
   /** Never before the entry above it, so that a record reads in order even if a clock was put back. */
   readonly now: number
@@ -40,24 +51,65 @@ export class Change {
     this.entries.push(entry)
   }
 
-  /** Queues one message to each person, once each. People without an address or who are gone are left out. */
-  tell(people: readonly (Person | undefined)[], template: string, more: Record<string, string> = {}): void {
-    const recipients = [
-      ...new Map(people.filter((one) => one?.active && one.mail).map((one) => [one!.id, one!])).values(),
-    ]
-    if (recipients.length === 0) return
-    const key = (index: number) => `${this.state.reference}-${this.state.sequence + 1}-${index + 1}`
-    const messages = recipients.map((person, index) =>
-      composeMessage(this, person, template, key(index), more),
-    )
-    const queued = messages.map(({ key, person, address, template, subject }): QueuedMessage => {
-      return { key, person, address, template, subject }
+  /**
+   * Queues one message to each, once each, on the way that each wants. People who are gone or cannot be reached in any
+   * way are left out.
+   */
+  tell(
+    people: readonly (Addressee | undefined)[],
+    template: string,
+    more: Record<string, string> = {},
+    { urgent, climb, isAboutDelivery }: Telling = {},
+  ): void {
+    const key = this.keys()
+    const messages = distinct(people).flatMap((one) => {
+      const plan = isPerson(one)
+        ? planDelivery(one, this.now, { urgent })
+        : { channel: 'mail' as const, address: one.address }
+      if (!plan) return []
+      const { channel, ...way } = plan
+      return {
+        ...composeMessage(this, one, template, more),
+        ...way,
+        key: key(),
+        ...(channel !== 'mail' && { channel }),
+        ...(urgent && { urgent }),
+        ...(climb && isPerson(one) && { climb }),
+        ...(isAboutDelivery && { isAboutDelivery }),
+      } as OutgoingMessage
     })
+    this.queue(messages)
+  }
+
+  /** Queues a call to another system. */
+  call(webhook: string, more: Record<string, string>): void {
+    const called = composeCall(this, webhook, more)
+    if (called) this.queue([{ ...called, key: this.keys()() }])
+  }
+
+  /** Puts messages into the record and the outbox. */
+  queue(messages: OutgoingMessage[]): void {
+    if (!messages.length) return
+    const queued = messages.map(({ body: _, from: __, ...message }): QueuedMessage => message)
     this.enter({ kind: 'messagesQueued', messages: queued }, { system: 'messages' })
     this.messages.push(...messages)
+  }
+
+  /** Keys of the messages that the next entry queues. */
+  keys(): () => string {
+    const { reference, sequence } = this.state
+    let number = 0
+    return () => `${reference}-${sequence + 1}-${++number}`
   }
 
   get result(): Decided {
     return { entries: this.entries, state: this.state, messages: this.messages }
   }
+}
+
+/** Each addressee once; a person who is gone is nobody. */
+function distinct(people: readonly (Addressee | undefined)[]): Addressee[] {
+  const all = people.filter((one): one is Addressee => one !== undefined && (!isPerson(one) || one.active))
+  const keyOf = (one: Addressee) => (isPerson(one) ? one.mail || one.id : one.address).toLowerCase()
+  return [...new Map([...all].reverse().map((one) => [keyOf(one), one])).values()].reverse()
 }

@@ -1,15 +1,11 @@
 import { balance, grantedOf, openPause, spent, type Clock } from '../clock'
 import { holds } from '../condition'
-import type { CompiledDesign } from '../design'
 import { canonicalJson } from '../json'
-import { alarmsOf, type Alarm } from '../ladder'
 import { statusOf } from '../lifecycle'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
 import { ticketFacts } from './facts'
-import { idleAlarms } from './idleAlarms'
 import { becauseOf, clockFor, labelOf, promisesOf, restsIn, whyGranted, type Promised } from './promises'
-import type { TicketState } from './state'
 
 const LEVELS = { system: 'service levels' }
 
@@ -66,7 +62,7 @@ function endedWithTicket({ state, design }: Change, clock: Clock | undefined): b
 }
 
 function begin(change: Change, promises: Map<string, Promised>): void {
-  const facts = ticketFacts(change.state, change.design)
+  const facts = ticketFacts(change.state, change.design, change.now)
   const fresh = [...promises.values()].filter(({ level, target }) => {
     const last = lastOf(change, target.target)
     if (last && last.stoppedAt === undefined) return false
@@ -125,7 +121,7 @@ function moveTo(change: Change, clock: Clock, { hours }: Promised): ClockMove | 
 }
 
 function stopThoseKept(change: Change, promises: Map<string, Promised>): void {
-  const facts = ticketFacts(change.state, change.design)
+  const facts = ticketFacts(change.state, change.design, change.now)
   for (const clock of runningClocks(change)) {
     const target = promises.get(clock.target)?.target
     const { stopOn, stopWhen } = target ?? {}
@@ -136,7 +132,7 @@ function stopThoseKept(change: Change, promises: Map<string, Promised>): void {
 function restOrGoOn(change: Change, promises: Map<string, Promised>, why: string): void {
   const { state, design } = change
   const { group } = statusOf(design.kind(state.kind), state.status)
-  const facts = ticketFacts(state, design)
+  const facts = ticketFacts(state, design, change.now)
   const rests = (clock: Clock) => {
     const pauseWhen = promises.get(clock.target)?.target.pauseWhen
     return restsIn(clock.pauseIn, group) || (pauseWhen !== undefined && holds(pauseWhen, facts))
@@ -161,15 +157,4 @@ export function stopClock(change: Change, clock: Clock): void {
 export function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
   const left = balance(clock, change.design.hoursOf(clock), change.now)
   change.enter({ kind: 'clockStopped', target: clock.target, outcome, balance: left })
-}
-
-/** Every alarm that a ticket has armed, soonest first: computed from its state alone. */
-export function ticketAlarms(state: TicketState, design: CompiledDesign): Alarm[] {
-  const facts = ticketFacts(state, design)
-  const ladders = design.design.ladders.filter((ladder) => holds(ladder.when, facts))
-  const rang = new Set(state.rang)
-  return [
-    ...state.clocks.flatMap((clock) => alarmsOf(clock, design.hoursOf(clock), ladders, rang)),
-    ...idleAlarms(state, design),
-  ].sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1))
 }

@@ -1,6 +1,16 @@
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
-import type { Actor, Attached, Channel, DeliveryState, SortedField } from './entry'
+import type { Suggestion, TriageInput, Workloads } from '../triage'
+import type { BookingState, Checklist, LinkKind, Move, Task, TaskWords } from '../work'
+import type {
+  Acknowledged,
+  Actor,
+  Attached,
+  Channel,
+  DeliveryState,
+  SortedField,
+  SignalOrigin,
+} from './entry'
 
 /** What somebody or something wants of a ticket. */
 export type Command =
@@ -13,6 +23,15 @@ export type Command =
       summary?: string
       answers: Answers
       requester: string
+      /** Set for what a monitor reports: of which fault, whose it is, and what the signal map has decided. */
+      signal?: {
+        origin: SignalOrigin
+        organisation: string | null
+        site: string | null
+        chosen: TriageInput['chosen']
+      }
+      /** The category that its words speak for. */
+      suggestion?: Suggestion
       /** What a mail says besides what its form could take. */
       said?: Said
       /** The files that answers name. */
@@ -20,7 +39,7 @@ export type Command =
     }
   /** The requester no longer needs it. */
   | { kind: 'withdraw'; text: string }
-  | { kind: 'reply'; text: string }
+  | { kind: 'reply'; text: string; attachments?: Attached[] }
   | { kind: 'note'; text: string; attachments?: Attached[] }
   | ({ kind: 'answer' } & Said)
   | {
@@ -30,9 +49,11 @@ export type Command =
       to: string
       fields: Record<string, string>
     }
-  | { kind: 'assign'; technician: string | null }
+  /** `why` stands in the because instead of who did it. */
+  /** `from` is who was on the screen; it is refused when it is another by then. */
+  | { kind: 'assign'; technician: string | null; why?: string; from?: string | null }
   /** A person sorts it otherwise than triage did; promises that depend on it change, time spent is kept. */
-  | { kind: 'resort'; field: ResortField; value: string }
+  | { kind: 'resort'; field: ResortField; value: string; from?: string }
   /** A held ticket is let in: its clocks begin. What is left out stays as triage decides. */
   | ({ kind: 'accept' } & Acceptance)
   /** A held ticket is not let in; the requester is told why. */
@@ -49,11 +70,72 @@ export type Command =
   | { kind: 'resumeClocks'; targets: string[] }
   /** Grants a target more time; `by` in milliseconds. */
   | { kind: 'extendClock'; target: string; by: number; why: string }
+  /** The fault of its signal was reported again, so many times. */
+  | { kind: 'repeatSignals'; count: number; text: string }
+  /** The monitor says that the fault is over. */
+  | { kind: 'clearSignal'; text: string }
   /** The ticket follows the newer edition that it is decided with. */
   | { kind: 'adopt' }
   /** The alarms of this ticket that are due at `now` ring, in their order. */
   | { kind: 'ring' }
-  | { kind: 'recordDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+  | {
+      kind: 'recordDelivery'
+      key: string
+      state: DeliveryState
+      attempt: number
+      detail: string
+      /** What the message said: where it is given up, it goes on its recipient's next way. */
+      content?: { subject: string; body: string; from: string }
+    }
+  /** Somebody has it; `message` is what they answer. */
+  | { kind: 'acknowledge'; message?: string; via: Acknowledged['via'] }
+  /** Somebody wants to be told of it, or no longer. */
+  | { kind: 'watch'; person: string; on: boolean }
+  | { kind: 'declareMajor'; text: string }
+  /** Another ticket belongs to this major incident; `follow` is its own half. */
+  | { kind: 'gather'; child: number; requesters: string[] }
+  | { kind: 'follow'; major: number }
+  | { kind: 'updateMajor'; text: string }
+  | { kind: 'endMajor'; text: string }
+  | { kind: 'endWithMajor'; major: number; text: string }
+  /** Whoever does it begins to work on the ticket, and their timer runs. */
+  | { kind: 'startTimer' }
+  /** Their timer stops: now, or at a moment that has passed; the time is kept with what was done, or dropped. */
+  | { kind: 'stopTimer'; person?: string; until?: Instant; what?: string; drop?: true }
+  /** Time worked without a timer. */
+  | { kind: 'recordTime'; from: Instant; to: Instant; what: string }
+  | { kind: 'dropTime'; id: number }
+  /** How long it will take in milliseconds; null for as long as such tickets take. */
+  | { kind: 'estimate'; takes: number | null }
+  | { kind: 'book'; person: string; from: Instant; to: Instant; what: string }
+  | { kind: 'changeBooking'; id: number; state?: BookingState; person?: string; from?: Instant; to?: Instant }
+  | { kind: 'addTasks'; tasks: NewTask[]; checklist?: string }
+  | { kind: 'changeTask'; id: string; change: TaskChange }
+  | { kind: 'dropTask'; id: string }
+  /** One half of a link; the other ticket gets the other half. */
+  | { kind: 'link'; to: number; as: LinkKind; on: boolean }
+  /** A move as it stands on the shelf now, with what it asked. */
+  | {
+      kind: 'makeMove'
+      move: Move
+      /** The status that was on the screen. */
+      from: string
+      asked: Record<string, string>
+      /** The checklists that its steps name. */
+      checklists: readonly Checklist[]
+    }
+  /** Takes a move back as far as it can be; `sequence` is that of its entry. */
+  | { kind: 'undoMove'; sequence: number }
+
+export type NewTask = TaskWords & Pick<Task, 'due' | 'person'>
+
+/** What changes of a task; null takes a day or a person away. */
+export interface TaskChange {
+  done?: boolean
+  text?: string
+  due?: Instant | null
+  person?: string | null
+}
 
 /** What a requester says, with the files that came with it. */
 export interface Said {
@@ -77,8 +159,8 @@ export type ResortField = Exclude<SortedField, 'technician'>
 export interface CommandContext {
   now: Instant
   actor: Actor
-  /** Open tickets by technician, for assignment; only `log` needs it. */
-  openCounts: ReadonlyMap<string, number>
+  /** What people have on their hands, for assignment; only `log` and `accept` need it. */
+  work: Workloads
 }
 
 export interface FieldProblem {

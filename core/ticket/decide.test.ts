@@ -6,7 +6,7 @@ import { design, INES, Ticket, TORA } from '../../tests/aTicket'
 import { CompiledDesign, type Design } from '../design'
 import { dueAt, openPause, timeLedger } from '../clock'
 import { HOUR, MINUTE } from '../time'
-import { ticketAlarms } from './clocks'
+import { ticketAlarms } from './climb'
 import type { Command } from './command'
 import type { Actor } from './entry'
 import { rebuild } from './state'
@@ -71,7 +71,7 @@ describe('logging', () => {
     const { state } = new Ticket().log({ details: 'x' }, 'sign-in', 'ines-varga', sunday)
     expect(state!.technician).toBeNull()
     expect(state!.because.technician!.text).toBe(
-      'Nobody of Access & Accounts is on shift before Mon 06:00; it waits in the queue.',
+      'Nobody of Access & Accounts is on shift. Somebody is from Mon 06:00; it waits in the queue.',
     )
   })
 

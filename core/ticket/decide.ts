@@ -1,20 +1,41 @@
-import type { CompiledDesign, Directory, Person } from '../design'
-import { checkAnswers, unknownAnswers, type CatalogItem } from '../intake'
-import { onRota, type Ladder, type Recipient, type Rung } from '../ladder'
-import { checkGate, statusOf, transitionsFrom, type TicketKind } from '../lifecycle'
-import { triage } from '../triage'
+import type { Agreement, CompiledDesign, Directory, Person } from '../design'
+import { checkAnswers, unknownAnswers, type Answers, type CatalogItem } from '../intake'
+import { triage, type TriageInput } from '../triage'
+import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
-import { fitClocks, stopClock, ticketAlarms } from './clocks'
+import { climb } from './climb'
+import { assignTo } from './assign'
+import { answer, answeredOf, filesOf, note, reply } from './conversation'
+import { fitClocks } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
-import { Refused, type Command, type CommandContext, type Said } from './command'
-import type { Attached, EntryBody } from './entry'
-import { askerFacts, ticketFacts } from './facts'
-import { ringIdle } from './idle'
+import { Refused, type Command, type CommandContext } from './command'
+import type { AboutEquipment, Channel } from './entry'
+import { arrivalFacts, askerFacts } from './facts'
+import { recordDelivery } from './delivery'
+import { declareMajor, endMajor, endWithMajor, follow, gather, updateMajor } from './major'
+import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
+import { ringDueAlarms } from './ring'
+import { clearSignal, repeatSignals } from './signal'
 import type { TicketState } from './state'
-import { checkText } from './text'
+import { move } from './toStatus'
+import {
+  addChecklists,
+  addTasks,
+  book,
+  changeBooking,
+  changeTask,
+  dropTask,
+  dropTime,
+  estimate,
+  link,
+  recordTime,
+  startTimer,
+  stopTimer,
+  stopTimersWhereDone,
+} from './work'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => void }
@@ -23,12 +44,24 @@ const HANDLERS: Handlers = {
   log: logTicket,
   reply: reply,
   withdraw: (change, { text }) => withdraw(change, text),
-  note: (change, command) =>
-    change.enter({ kind: 'noted', text: checkText(command.text), ...filesOf(command) }),
+  note: (change, command) => note(change, command),
   answer: answer,
   move: move,
   assign: assignTo,
-  resort: (change, { field, value }) => resort(change, field, value),
+  startTimer: (change) => startTimer(change),
+  stopTimer: (change, command) => stopTimer(change, command),
+  recordTime: (change, command) => recordTime(change, command),
+  dropTime: (change, { id }) => dropTime(change, id),
+  estimate: (change, { takes }) => estimate(change, takes),
+  book: (change, command) => book(change, command),
+  changeBooking: (change, command) => changeBooking(change, command),
+  addTasks: (change, { tasks, checklist }) => void addTasks(change, tasks, checklist),
+  changeTask: (change, command) => changeTask(change, command.id, command.change),
+  dropTask: (change, { id }) => dropTask(change, id),
+  link: (change, { to, as, on }) => link(change, to, as, on),
+  makeMove: (change, command) => makeMove(change, command),
+  undoMove: (change, { sequence }) => undoMove(change, sequence),
+  resort: (change, { field, value, from }) => resort(change, field, value, from),
   accept: (change, choice) => accept(change, choice),
   reject: (change, { text }) => reject(change, text),
   hold: (change) => holdAgain(change, 'taken back'),
@@ -38,12 +71,18 @@ const HANDLERS: Handlers = {
   resumeClocks: (change, { targets }) => resumeByHand(change, targets),
   extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),
   ring: (change) => ringDueAlarms(change),
+  repeatSignals: (change, { count, text }) => repeatSignals(change, count, text),
+  clearSignal: (change, { text }) => clearSignal(change, text),
   adopt: (change) => adoptEdition(change),
-  recordDelivery: (change, { key, state, attempt, detail }) => {
-    if (!change.state.messages.some((one) => one.key === key))
-      throw new Refused('missing', `no message ${key}`)
-    change.enter({ kind: 'messageDelivery', key, state, attempt, detail })
-  },
+  recordDelivery: (change, command) => recordDelivery(change, command),
+  acknowledge: (change, { message, via }) => acknowledge(change, message, via),
+  watch: (change, { person, on }) => watch(change, person, on),
+  declareMajor: (change, { text }) => declareMajor(change, text),
+  gather: (change, { child, requesters }) => gather(change, child, requesters),
+  follow: (change, { major }) => follow(change, major),
+  updateMajor: (change, { text }) => updateMajor(change, text),
+  endMajor: (change, { text }) => endMajor(change, text),
+  endWithMajor: (change, { major, text }) => endWithMajor(change, major, text),
 }
 
 /** What can be done to a ticket only once somebody has let it in. */
@@ -54,6 +93,10 @@ const AFTER_ACCEPTANCE = new Set<Command['kind']>([
   'pauseClocks',
   'resumeClocks',
   'extendClock',
+  'declareMajor',
+  'follow',
+  'startTimer',
+  'makeMove',
 ])
 
 /**
@@ -76,6 +119,9 @@ export function decide(
     throw new Refused('conflict', `Ticket ${state.reference} is held in Arrivals: accept it first.`)
   const handler = HANDLERS[command.kind] as (change: Change, command: Command) => void
   handler(change, command)
+  // What rings follows what happened, each time by itself.
+  if (command.kind !== 'ring') climb(change, state, 0)
+  stopTimersWhereDone(change)
   return change.result
 }
 
@@ -96,7 +142,9 @@ function logTicket(change: Change, command: Of<'log'>): void {
     ])
   const isIncomplete = refuseWrongAnswers(change, command, item, requester)
   const kind = design.kind(item.kind)
-  const agreement = directory.agreementAt(requester.organisation, now)
+  const { signal } = command
+  const { organisation, site } = signal ?? whereOf(requester)
+  const agreement = directory.agreementAt(organisation ?? undefined, now)
   const isHeld = isIncomplete || isHeldAt(design, command)
   change.enter({
     kind: 'logged',
@@ -105,29 +153,58 @@ function logTicket(change: Change, command: Of<'log'>): void {
     ticketKind: kind.id,
     portal: command.portal,
     channel: command.channel,
-    summary: command.summary?.trim().replace(/\s+/g, ' ').slice(0, 200) || item.name,
+    summary: oneLine(command.summary) || item.name,
     answers: command.answers,
     requester: requester.id,
-    organisation: requester.organisation ?? null,
-    site: requester.site ?? null,
-    cover: agreement?.cover ?? null,
-    agreement: agreement?.number ?? null,
+    organisation,
+    site,
+    ...coveredBy(agreement),
     edition: design.edition,
     status: kind.first,
     ...(isHeld && { held: true as const }),
+    ...(signal && { signal: signal.origin }),
+    ...aboutEquipment(change, item, command.answers),
+    ...(requester.department && { department: requester.department }),
     ...filesOf(command),
   })
   if (command.said) change.enter(answeredOf(command.said))
-  sortNew(change, requester, isHeld)
+  sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion: command.suggestion })
 }
+
+/** The first piece of equipment that an answer names, as rules may ask of it. */
+function aboutEquipment({ design, directory, now }: Change, item: CatalogItem, answers: Answers) {
+  const asked = design.form(item.form).steps.flatMap((step) => step.questions.map((one) => one.question))
+  const name = asked.find((one) => design.questions.get(one)?.type === 'equipment' && answers[one])
+  const found = name === undefined ? undefined : directory.equipment.get(String(answers[name]))
+  if (!found) return {}
+  const agreement = directory.agreement(found.agreement ?? null)
+  const { number, maker, model, warrantyUntil = 0 } = found
+  const equipment: AboutEquipment = {
+    ...{ number: String(number), name: found.name },
+    ...(maker && { maker }),
+    ...(model && { model }),
+    inWarranty: warrantyUntil > now,
+    covered: agreement !== undefined && agreement.starts <= now && now < agreement.ends,
+  }
+  return { equipment }
+}
+
+const oneLine = (text = '') => text.trim().replace(/\s+/g, ' ').slice(0, 200)
+
+const whereOf = ({ organisation, site }: Person) => ({
+  organisation: organisation ?? null,
+  site: site ?? null,
+})
+
+const coveredBy = (agreement: Agreement | undefined) => ({
+  cover: agreement?.cover ?? null,
+  agreement: agreement?.number ?? null,
+})
 
 /** Whether a new ticket waits in Arrivals. What somebody at the desk enters, the desk has seen already. */
 function isHeldAt(design: CompiledDesign, { portal, channel }: Of<'log'>): boolean {
   return channel !== 'desk' && portal !== null && design.findPortal(portal)?.holds === true
 }
-
-const filesOf = ({ attachments }: { attachments?: Attached[] }) =>
-  attachments?.length ? { attachments } : {}
 
 /**
  * A mail cannot answer a form: what it leaves out is asked in Arrivals. From everywhere else answers are whole.
@@ -142,7 +219,7 @@ function refuseWrongAnswers(
   const asker = askerFacts(requester, portal, directory, now)
   const asked = { form: design.form(item.form), library: design.questions, asker }
   const all = checkAnswers(asked, answers)
-  const isMissing = (name: string) => channel === 'mail' && answers[name] === undefined
+  const isMissing = (name: string) => cannotAnswer(channel) && answers[name] === undefined
   const wrong = all.filter(({ question }) => !isMissing(question))
   const problems = wrong.length ? wrong : unknownAnswers(asked, answers, design.nameOf(directory))
   if (problems.length)
@@ -151,22 +228,24 @@ function refuseWrongAnswers(
       'Some answers need another look.',
       problems.map(({ question, message }) => ({ field: question, message })),
     )
-  return all.length > 0
+  // Nobody could be asked what a monitor leaves out, and a fault does not wait for an answer.
+  return channel === 'mail' && all.length > 0
 }
 
-/** The entry of what a requester says; files may come without a word. */
-function answeredOf(said: Said): EntryBody {
-  const { text, quoted, attachments } = said
-  const words = attachments?.length && text.trim() === '' ? '' : checkText(text)
-  return { kind: 'answered', text: words, ...(quoted && { quoted }), ...filesOf(said) }
-}
+const cannotAnswer = (channel: Channel) => channel === 'mail' || channel === 'signal'
 
 /** Triage decides on a new ticket; one that is held gets its clocks and its technician when it is accepted. */
-function sortNew(change: Change, requester: Person, isHeld: boolean): void {
+function sortNew(
+  change: Change,
+  requester: Person,
+  isHeld: boolean,
+  more: Pick<TriageInput, 'chosen' | 'suggestion'>,
+): void {
   const { design, directory, now, state } = change
-  const { openCounts } = change.context
-  const facts = ticketFacts(state, design)
-  const values = triage({ item: state.item, facts, requester, now, openCounts }, design, directory)
+  const { work } = change.context
+  const facts = arrivalFacts(state)
+  const { item, agreement } = state
+  const values = triage({ item, facts, requester, now, work, agreement, ...more }, design, directory)
   if (isHeld) {
     const text = 'Held in Arrivals: somebody gets it when it is accepted.'
     const technician = { value: null, because: { text, article: `portals/${state.portal}` } }
@@ -176,165 +255,17 @@ function sortNew(change: Change, requester: Person, isHeld: boolean): void {
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   fitClocks(change)
+  addChecklists(change)
   change.tell([requester], 'confirmation')
   const technician = values.technician.value
   if (technician) change.tell([directory.people.get(technician)], 'assigned')
 }
 
-function reply(change: Change, { text }: Of<'reply'>): void {
-  change.enter({ kind: 'replied', text: checkText(text) })
-  if (change.state.held) {
-    change.tell(requestersOf(change), 'reply', { text: text.trim() })
-    return
-  }
-  for (const clock of change.state.clocks)
-    if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
-  fitClocks(change)
-  moveByItself(change, 'onReply', 'a reply went out')
-  change.tell(requestersOf(change), 'reply', { text: text.trim() })
-}
-
-/** Whose ticket it is, and those whose tickets were merged into it. */
-function requestersOf({ state, directory }: Change) {
-  return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
-}
-
-function answer(change: Change, said: Of<'answer'>): void {
-  const { text } = said
-  change.enter(answeredOf(said))
-  // What was missing may be there now, so a person looks at it again.
-  if (change.state.rejected) holdAgain(change, 'the requester answered')
-  if (change.state.held) return
-  moveByItself(change, 'onAnswer', 'the requester answered')
-  const { technician } = change.state
-  if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
-}
-
-function moveByItself(change: Change, event: keyof TicketKind['automatic'], why: string): void {
-  const { state, design } = change
-  const kind = design.kind(state.kind)
-  const to = kind.automatic[event][state.status]
-  if (!to || to === state.status) return
-  const because = {
-    text: `“${kind.name}” moves from ${statusOf(kind, state.status).name} to ${statusOf(kind, to).name} when ${why}.`,
-    article: `kinds/${kind.id}`,
-  }
-  change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
-  fitClocks(change, why)
-}
-
-function move(change: Change, { from, to, fields }: Of<'move'>): void {
-  const { state, design } = change
-  const kind = design.kind(state.kind)
-  const current = statusOf(kind, state.status)
-  if (state.status !== from) throw new Refused('conflict', quicker(change, current.name))
-  if (!transitionsFrom(kind, from).some((one) => one.to === to))
-    throw new Refused('invalid', `A ticket that is “${current.name}” cannot go there from here.`, [
-      { field: 'to', message: 'choose one of the steps shown on the ticket' },
+function watch(change: Change, person: string, on: boolean): void {
+  const watches = (change.state.watchers ?? []).includes(person)
+  if (!change.directory.people.has(person))
+    throw new Refused('invalid', 'There is no such person.', [
+      { field: 'person', message: 'choose somebody of the directory' },
     ])
-  const status = statusOf(kind, to)
-  const problems = checkGate(status, fields)
-  const technicians = status.gate.filter((field) => field.type === 'technician' && fields[field.name])
-  for (const { name } of technicians)
-    if (!change.directory.people.has(fields[name]!))
-      problems.push({ field: name, message: 'this person is not in the directory; choose another' })
-  if (problems.length) throw new Refused('invalid', `“${status.name}” asks for more.`, problems)
-  change.enter({ kind: 'statusMoved', from, to, fields })
-  fitClocks(change, fields.reason?.trim() || undefined)
-  if (status.tell)
-    change.tell(requestersOf(change), status.tell, {
-      text: fields.reason ?? fields.remarks ?? '',
-    })
-}
-
-function quicker(change: Change, status: string): string {
-  return `Somebody was quicker: the ticket is “${status}” now. Nothing was changed; look at it again.`
-}
-
-function assignTo(change: Change, { technician }: Of<'assign'>): void {
-  const { directory, context, state } = change
-  const person = technician ? directory.people.get(technician) : undefined
-  if (technician && (!person || !person.active || person.role === 'requester'))
-    throw new Refused('invalid', 'This person cannot take tickets.', [
-      { field: 'technician', message: 'choose somebody of the desk who is active' },
-    ])
-  if (technician === state.technician) return
-  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
-  const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
-  change.enter({ kind: 'assigned', technician, team: state.team, because: { text } })
-  fitClocks(change)
-  const self = 'person' in context.actor && context.actor.person === technician
-  if (person && !self) change.tell([person], 'assigned')
-}
-
-function ringDueAlarms(change: Change): void {
-  // Each rung may change the ticket, so what is due is asked anew after each.
-  for (;;) {
-    const next = ticketAlarms(change.state, change.design).find((alarm) => alarm.at <= change.now)
-    if (!next) return
-    const [kind, ...rest] = next.key.split(':')
-    if (kind === 'due')
-      change.enter({ kind: 'overdrawn', target: rest[0]!, dueAt: next.at }, { system: 'clock' })
-    else if (kind === 'idle') ringIdle(change, next.key, rest[0]!, next.at)
-    else ringRung(change, next.key, rest[0]!, rest[1]!, next.at)
-  }
-}
-
-function ringRung(change: Change, alarm: string, ladderId: string, rungId: string, dueAt: number): void {
-  const ladder = change.design.design.ladders.find((one) => one.id === ladderId)!
-  const rung = ladder.rungs.find((one) => one.id === rungId)!
-  const found = rung.tell.map((one) => ({ one, person: personFor(change, one, dueAt) }))
-  const told = [...new Set(found.flatMap(({ person }) => person ?? []))]
-  const missing = found.filter(({ person }) => !person).map(({ one }) => RECIPIENT_NAMES[one.to])
-  change.enter(
-    {
-      kind: 'rungRang',
-      alarm,
-      ladder: ladder.id,
-      rung: rung.id,
-      name: ladder.name,
-      share: rung.share,
-      target: ladder.target,
-      dueAt,
-      told,
-      missing,
-    },
-    { system: 'ladder' },
-  )
-  change.tell(
-    told.map((id) => change.directory.people.get(id)),
-    rung.template,
-    { rung: rungInWords(ladder, rung) },
-  )
-}
-
-/** Who a recipient is, for the screen. */
-export const RECIPIENT_NAMES: Record<Recipient['to'], string> = {
-  technician: 'the technician',
-  teamLead: 'the lead of the team',
-  requester: 'the requester',
-  rota: 'whoever is on rota',
-  person: 'a named person',
-}
-
-function rungInWords(ladder: Ladder, rung: Rung): string {
-  return `${Math.round(rung.share * 100)} % of “${ladder.target}” is spent`
-}
-
-/** Finds a recipient; where nobody has the ticket, the technician's word goes to the team's lead. */
-function personFor(change: Change, recipient: Recipient, at: number): string | undefined {
-  const { state, directory, design } = change
-  const lead = directory.teams.get(state.team)?.lead
-  switch (recipient.to) {
-    case 'technician':
-      return state.technician ?? lead
-    case 'teamLead':
-      return lead
-    case 'requester':
-      return state.requester
-    case 'rota':
-      return onRota(design.rota(recipient.rota), at)
-    case 'person':
-      return recipient.person
-  }
+  if (watches !== on) change.enter({ kind: 'watched', person, on })
 }

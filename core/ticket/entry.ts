@@ -1,7 +1,9 @@
 import type { Clock } from '../clock'
 import type { Answers } from '../intake'
+import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
 import type { Because, TriageResult } from '../triage'
+import type { Booking, LinkKind, Task, TimeRecord } from '../work'
 
 /** Who caused an entry: a person, or the desk itself. */
 export type Actor = { person: string } | { system: string }
@@ -10,7 +12,7 @@ export type Actor = { person: string } | { system: string }
 export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
 
 /** How a request came in. */
-export type Channel = 'portal' | 'desk' | 'api' | 'mail'
+export type Channel = 'portal' | 'desk' | 'api' | 'mail' | 'signal'
 
 /** A file that was sent with a ticket; what is in it is kept apart. */
 export interface Attached {
@@ -43,15 +45,70 @@ export interface LoggedBody {
   held?: true
   /** The files that its answers name by their ids. */
   attachments?: Attached[]
+  /** The signal that it was made of. */
+  signal?: SignalOrigin
+  /** The equipment that an answer names, and where its requester works, as they were then. */
+  equipment?: AboutEquipment
+  department?: string
+}
+
+/** What rules may ask of the equipment that a ticket is about. */
+export interface AboutEquipment {
+  number: string
+  name: string
+  maker?: string
+  model?: string
+  inWarranty: boolean
+  /** Whether an agreement in force covers it. */
+  covered: boolean
+}
+
+/** Of which fault a monitor made a ticket. */
+export interface SignalOrigin {
+  /** Kind of signal, in the edition of the ticket. */
+  kind: string
+  /** Signals of the same fault have the same. */
+  fault: string
+  /** What the monitor said. */
+  text: string
 }
 
 export interface QueuedMessage {
   /** Unique over the whole desk; a repeat of the message is recognised by it. */
   key: string
+  /** Empty for an address that is nobody of the directory, and for another system. */
   person: string
   address: string
   template: string
   subject: string
+  /** Mail if left out; `call` goes to another system. */
+  channel?: ChannelKind | 'call'
+  /** Goes through quiet hours. */
+  urgent?: true
+  /** Held back until then, or sent another way than the first: with why. */
+  notBefore?: Instant
+  why?: string
+  /** The running of a ladder that stops once somebody acknowledges this. */
+  climb?: Climb
+  /** The message that did not arrive, in whose place this one goes another way. */
+  after?: string
+  /** It tells of a message that could not be delivered. */
+  isAboutDelivery?: true
+}
+
+/** One running of a ladder for a ticket. */
+export interface Climb {
+  ladder: string
+  run: string
+}
+
+/** How somebody said that they have it. */
+export interface Acknowledged {
+  kind: 'acknowledged'
+  ladders: Climb[]
+  /** Key of the message that was answered. */
+  message?: string
+  via: 'application' | 'link' | 'pager'
 }
 
 /** A message with its text, for the outbox. */
@@ -60,7 +117,7 @@ export interface OutgoingMessage extends QueuedMessage {
   from: string
 }
 
-export type DeliveryState = 'queued' | 'sent' | 'failed' | 'givenUp'
+export type DeliveryState = 'queued' | 'sent' | 'delivered' | 'failed' | 'givenUp' | 'acknowledged'
 
 /** Other hours for a clock. */
 export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
@@ -68,6 +125,19 @@ export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
   spent?: number
   /** What the statement says of that sum. */
   note?: string
+}
+
+/** What a move changed, as it was before. */
+export interface BeforeMove {
+  status?: string
+  technician?: string | null
+  sorted?: Partial<Record<'category' | 'priority' | 'queue' | 'team', string>>
+  booking?: Booking
+  /** It started the timer of whoever made it. */
+  timerStarted?: true
+  /** It stopped the timer that ran since then. */
+  timer?: { since: Instant; record: number }
+  tasks?: string[]
 }
 
 /** What happened. Entries are facts: never changed, never removed. */
@@ -84,7 +154,19 @@ export type EntryBody =
   | { kind: 'clocksPaused'; targets: string[]; why: string; byHand?: true }
   | { kind: 'clocksResumed'; targets: string[]; why: string }
   | { kind: 'clockExtended'; target: string; by: number; granted: number; why: string }
-  | { kind: 'resorted'; field: SortedField; value: string; because: Because }
+  | {
+      kind: 'resorted'
+      field: SortedField
+      value: string
+      because: Because
+      /** The rule that a person overruled, as the end of an address in Design, and what it had said. */
+      overruled?: { article: string; value: string }
+    }
+  /** The fault of its signal was reported again, so many times. */
+  | { kind: 'signalRepeated'; count: number; text: string }
+  | { kind: 'signalCleared'; text: string }
+  /** The fault has stayed away for as long as its kind of signal says. */
+  | { kind: 'calmRang'; alarm: string; dueAt: Instant }
   | {
       kind: 'clockChanged'
       target: string
@@ -119,8 +201,9 @@ export type EntryBody =
       because?: Because
     }
   | { kind: 'assigned'; technician: string | null; team: string; because: Because }
-  | { kind: 'replied'; text: string }
-  | { kind: 'noted'; text: string; attachments?: Attached[] }
+  | { kind: 'replied'; text: string; attachments?: Attached[] }
+  /** `mentions` are the people of the desk whom it names. */
+  | { kind: 'noted'; text: string; attachments?: Attached[]; mentions?: string[] }
   /** `quoted` is what stood below the answer in a mail. */
   | { kind: 'answered'; text: string; quoted?: string; attachments?: Attached[] }
   | { kind: 'overdrawn'; target: string; dueAt: Instant }
@@ -130,14 +213,60 @@ export type EntryBody =
       ladder: string
       rung: string
       name: string
-      share: number
-      target: string
+      /** When it rings, in words; records of older releases have the share alone. */
+      moment?: string
+      share?: number
+      /** Which repetition it is, from 1. */
+      time?: number
+      target?: string
       dueAt: Instant
       told: string[]
+      /** Addresses of people who are not in the directory. */
+      outside?: string[]
+      /** Who was not found, and what could not be done. */
       missing: string[]
     }
+  /** A ladder that remembers its beginning begins for this ticket. */
+  | { kind: 'ladderBegan'; ladder: string; name: string; calendar: string; depth: number }
+  | { kind: 'ladderEnded'; ladder: string; why: string }
+  /** Ladders set each other off too often. */
+  | { kind: 'chainStopped'; ladder: string; why: string }
+  | Acknowledged
+  | { kind: 'watched'; person: string; on: boolean }
+  /** It is a major incident from here on. */
+  | { kind: 'majorDeclared'; text: string }
+  | { kind: 'gathered'; child: number; requesters: string[] }
+  | { kind: 'followed'; major: number }
+  | { kind: 'majorUpdated'; text: string }
+  | { kind: 'majorEnded'; text: string }
   /** Nothing happened for as long as an idle timer says; `told` are the people it tells. */
   | { kind: 'idleRang'; alarm: string; timer: string; why: string; dueAt: Instant; told: string[] }
+  /** `since` is set where a timer goes on that had been stopped. */
+  | { kind: 'timerStarted'; person: string; since?: Instant }
+  | { kind: 'timerDropped'; person: string }
+  /** A timer stopped, or time was written down; `counted` is rounded by the rule of the edition. */
+  | { kind: 'timeRecorded'; record: TimeRecord; timer?: true }
+  | { kind: 'timeDropped'; id: number }
+  | { kind: 'estimated'; takes: number | null }
+  | { kind: 'booked'; booking: Booking }
+  | { kind: 'bookingChanged'; booking: Booking }
+  | { kind: 'tasksAdded'; tasks: Task[]; because?: Because }
+  | { kind: 'taskChanged'; task: Task }
+  | { kind: 'taskDropped'; id: string; text: string }
+  | { kind: 'linked'; to: number; as: LinkKind }
+  | { kind: 'unlinked'; to: number; as: LinkKind }
+  /** What a move did in words, and what it passed over; `before` is what taking it back leads to. */
+  | {
+      kind: 'moveMade'
+      move: string
+      name: string
+      did: string[]
+      passedOver: string[]
+      before: BeforeMove
+      /** Messages went out, which nothing takes back. */
+      sent?: true
+    }
+  | { kind: 'moveTakenBack'; move: string; name: string; sequence: number; stays: boolean }
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
   | { kind: 'messageDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
 

@@ -1,6 +1,7 @@
 import { statusOf, waitInWords, type IdleTimer, type TicketKind } from '../lifecycle'
 import type { Change } from './change'
 import { fitClocks } from './clocks'
+import { filledGate } from './filledGate'
 
 /** An idle timer rings: it tells somebody, or moves the ticket on. */
 export function ringIdle(change: Change, alarm: string, timerId: string, dueAt: number): void {
@@ -39,8 +40,7 @@ function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, why
   if (action.do !== 'move') return
   const { to, remarks = why } = action
   const status = statusOf(kind, to)
-  const required = status.gate.filter((field) => field.required && field.type !== 'technician')
-  const fields = Object.fromEntries(required.map((field) => [field.name, remarks]))
+  const { fields } = filledGate(status, remarks)
   const because = {
     text: `“${kind.name}” moves to ${status.name} when ${why}.`,
     article: `kinds/${kind.id}#idle-${id}`,

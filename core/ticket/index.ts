@@ -1,6 +1,6 @@
 /** The decider: command → entries → state, and what follows from a state (alarms, messages). */
 export type * from './entry'
-export { evolve, rebuild, type Held, type MessageState, type TicketState } from './state'
+export { evolve, rebuild, type Held, type Major, type MessageState, type TicketState } from './state'
 export {
   Refused,
   type Acceptance,
@@ -13,8 +13,12 @@ export {
 export type { Decided } from './change'
 export { resortChoices } from './resort'
 export { misfitOf } from './adopt'
-export { ticketAlarms } from './clocks'
+export { ticketAlarms } from './climb'
+export { triedFor } from './delivery'
+export { previewMessage } from './message'
+export { climbingNow } from './acknowledge'
 export { TEXT_LIMIT } from './text'
-export { askerFacts, ticketFacts } from './facts'
+export { arrivalFacts, askerFacts, ticketFacts } from './facts'
 export { lacksOf, type Lack } from './arrival'
-export { decide, RECIPIENT_NAMES } from './decide'
+export { decide } from './decide'
+export { planMove, UNDO_WITHIN, type MovePlan } from './makeMove'

@@ -1,39 +1,83 @@
 import { dueAt, type Clock } from '../clock'
-import type { Person } from '../design'
+import type { CompiledDesign, Directory, Template } from '../design'
 import { answersInWords } from '../intake'
 import { statusOf } from '../lifecycle'
-import { momentInWords } from '../time'
+import { momentInWords, type Instant } from '../time'
 import type { Change } from './change'
+import type { TicketState } from './state'
 import type { OutgoingMessage } from './entry'
+import { isPerson, type Addressee } from './recipients'
 
-function fill(text: string, fields: Record<string, string>): string {
+/** Puts fields in their `{places}`; a name that is no field stays. */
+export function fill(text: string, fields: Record<string, string>): string {
   return text.replace(/\{(\w+)\}/g, (whole, name: string) => fields[name] ?? whole)
 }
 
 export function composeMessage(
   change: Change,
-  person: Person,
+  addressee: Addressee,
   templateId: string,
-  key: string,
   more: Record<string, string>,
-): OutgoingMessage {
+): Omit<OutgoingMessage, 'key' | 'address'> {
   const { state, design } = change
-  const template = design.template(templateId)
-  const fields = { ...ticketFields(change, person), ...more }
+  const person = isPerson(addressee) ? addressee : undefined
+  const template = inLanguage(design.findTemplate(templateId) ?? PLAIN, person?.notify?.language)
+  const fields = {
+    ...messageFields(change, { name: addressee.name, zone: person?.zone ?? design.design.desk.zone }),
+    ...more,
+  }
   const portal = state.portal ? design.findPortal(state.portal) : undefined
   return {
-    key,
-    person: person.id,
-    address: person.mail,
+    person: person?.id ?? '',
     template: templateId,
     // A subject is one line, whatever a requester typed into the summary.
     subject: fill(template.subject, fields).replace(/\s+/g, ' ').slice(0, 200),
-    body: fill(template.body, fields),
+    body: fill(template.body, fields).trim(),
     from: portal?.mailbox ?? design.design.portals[0]?.mailbox ?? 'desk@localhost',
   }
 }
 
-function ticketFields(change: Change, person: Person): Record<string, string> {
+/** What is said where an older edition lacks the template of something newer. */
+const PLAIN = { subject: '[{reference}] {summary}', body: '{text}\n\n{desk}' }
+
+/** The words of a template in a language, where it has them; `de` stands for `de-AT` too. */
+function inLanguage(template: Pick<Template, 'subject' | 'body' | 'languages'>, language?: string) {
+  const wanted = language?.toLowerCase()
+  const [base] = wanted?.split('-') ?? []
+  return template.languages?.[wanted ?? ''] ?? template.languages?.[base ?? ''] ?? template
+}
+
+/**
+ * What another system is told: the webhook's fields, filled in.
+ * @returns undefined when the design has no such webhook
+ */
+export function composeCall(
+  change: Change,
+  webhookId: string,
+  more: Record<string, string>,
+): Omit<OutgoingMessage, 'key'> | undefined {
+  const { design } = change
+  const webhook = design.design.webhooks.find((one) => one.id === webhookId)
+  if (!webhook) return undefined
+  const zone = design.design.desk.zone
+  const fields = { ...messageFields(change, { name: webhook.name, zone }), ...more }
+  const data = Object.fromEntries(webhook.fields.map((one) => [one.name, fill(one.value, fields)]))
+  return {
+    person: '',
+    address: webhook.id,
+    template: webhook.id,
+    subject: webhook.name,
+    channel: 'call',
+    body: JSON.stringify({ type: webhook.event, data }),
+    from: '',
+  }
+}
+
+/** The fields of a template, filled in for a ticket and whoever is written to. */
+export function messageFields(
+  change: Pick<Change, 'state' | 'design' | 'directory' | 'now'>,
+  person: { name: string; zone: string },
+): Record<string, string> {
   const { state, design, directory } = change
   const by = (target: string) => {
     if (state.held) return 'a time that you are told as soon as we have looked at it'
@@ -65,7 +109,25 @@ function ticketFields(change: Change, person: Person): Record<string, string> {
   }
 }
 
-function dueInWords(clock: Clock, change: Change, person: Person): string {
+function dueInWords(clock: Clock, change: Pick<Change, 'design' | 'now'>, person: { zone: string }): string {
   const due = dueAt(clock, change.design.hoursOf(clock))
   return due === undefined ? 'paused' : `${momentInWords(due, person.zone, change.now)} (${person.zone})`
+}
+
+/** What a template would say of a ticket to its requester. */
+export function previewMessage(
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+  now: Instant,
+  { subject, body }: { subject: string; body: string },
+): { subject: string; body: string } {
+  const requester = directory.people.get(state.requester)
+  const zone = requester?.zone ?? design.design.desk.zone
+  const fields = {
+    ...messageFields({ state, design, directory, now }, { name: requester?.name ?? '', zone }),
+    text: '(what is written then)',
+    rung: '(which rung rings)',
+  }
+  return { subject: fill(subject, fields).replace(/\s+/g, ' ').slice(0, 200), body: fill(body, fields) }
 }

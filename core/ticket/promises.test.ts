@@ -5,7 +5,8 @@ import { Ticket, TORA } from '../../tests/aTicket'
 import { balance, dueAt, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import { CompiledDesign, Directory, proofread, type Design } from '../design'
 import { HOUR, MINUTE, weekly, type Calendar } from '../time'
-import { ticketAlarms } from './clocks'
+import { atShare } from '../ladder'
+import { ticketAlarms } from './climb'
 import { rebuild } from './state'
 
 const ASKED = { gates: 3, boardingStopped: false }
@@ -316,8 +317,7 @@ describe('following a newer edition', () => {
 
   it('rings of the rungs that a new ladder has in the past only the highest', () => {
     const ticket = new Ticket(first).log(ASKED)
-    const [pattern] = first.design.ladders
-    const rung = (id: string, share: number) => ({ ...pattern!.rungs[0]!, id, share })
+    const rung = (id: string, share: number) => atShare(id, share, [{ to: 'technician' }])
     const next = edition(5, (design) => {
       const rungs = [rung('a', 0.001), rung('b', 0.002), rung('c', 0.003), rung('d', 0.9)]
       design.ladders = [{ id: 'new', name: 'New', target: 'resolve', when: { all: [] }, rungs }]

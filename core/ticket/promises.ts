@@ -1,4 +1,4 @@
-import type { Clock, Pause, ServiceLevel, Target } from '../clock'
+import { grantedFor, type Clock, type Pause, type ServiceLevel, type Target } from '../clock'
 import { holds, inWords } from '../condition'
 import { statusOf, type StatusGroup } from '../lifecycle'
 import { durationInWords, parseDuration, type Instant } from '../time'
@@ -20,14 +20,14 @@ export interface Promised {
 /** What the design promises a ticket: for each target the first level that holds and grants something. */
 export function promisesOf(change: Change): Map<string, Promised> {
   const { state, design } = change
-  const facts = ticketFacts(state, design)
+  const facts = ticketFacts(state, design, change.now)
   const promises = new Map<string, Promised>()
   const { serviceLevels } = design.design
   const chosen = serviceLevels.filter((level) => level.id === state.level)
   const applying = serviceLevels.filter((level) => holds(level.when, facts))
   for (const level of [...chosen, ...applying]) {
     for (const target of level.targets) {
-      const duration = target.granted[state.priority]
+      const duration = grantedFor(target, design.priority(state.priority))
       if (!duration || promises.has(target.target)) continue
       if (target.cancelWhen && holds(target.cancelWhen, facts)) continue
       const hours = hoursFor(change, target)

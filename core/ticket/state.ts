@@ -1,14 +1,41 @@
 import { extended, type Clock } from '../clock'
 import type { Answers } from '../intake'
-import { dueKey } from '../ladder'
+import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import type { Because } from '../triage'
-import type { Attached, Channel, DeliveryState, Entry, SortedField } from './entry'
+import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
+import type {
+  AboutEquipment,
+  Attached,
+  BeforeMove,
+  Channel,
+  Climb,
+  DeliveryState,
+  Entry,
+  QueuedMessage,
+  SortedField,
+  SignalOrigin,
+} from './entry'
 
 export interface MessageState {
   key: string
   person: string
   state: DeliveryState
+  channel?: QueuedMessage['channel']
+  urgent?: true
+  climb?: Climb
+  after?: string
+  isAboutDelivery?: true
+}
+
+/** A major incident: others follow it and end with it. */
+export interface Major {
+  since: Instant
+  by: string
+  endedAt?: Instant
+  children: { reference: number; requesters: string[] }[]
+  updates: number
+  updatedAt?: Instant
 }
 
 /** A ticket that waits in Arrivals. */
@@ -59,6 +86,8 @@ export interface TicketState {
   remarks: string | null
   /** Every file that came with it. */
   attachments?: Attached[]
+  /** Files of notes, which only the desk sees. */
+  innerFiles?: Attached[]
   /** Set while it waits in Arrivals: no clock runs, and nobody has it. */
   held?: Held
   /** When somebody let it in; missing on one that was never held. */
@@ -69,8 +98,48 @@ export interface TicketState {
   rejected?: true
   /** The ticket that it is handled with. */
   mergedInto?: number
+  /** The fault that it is about, if a signal made it. */
+  signal?: SignalOrigin & {
+    /** How often it was reported, the first time included. */
+    count: number
+    lastAt: Instant
+    clearedAt?: Instant
+  }
+  /** When anybody last said anything to the other side. */
+  saidAt?: Instant
+  /** Ladders that remember their beginning and climb. */
+  ladders?: Record<string, LadderRun>
+  /** Who has it, by ladder. */
+  acknowledged?: Record<string, Acknowledgement>
+  /** People who want to be told of it. */
+  watchers?: string[]
+  major?: Major
+  /** The major incident that it belongs to. */
+  follows?: number
   /** Requesters of tickets that were merged into this one, who are told what its own is told. */
   others?: string[]
+  /** Whose timers run, since when. */
+  timers?: Timer[]
+  /** Since when the requester has waited for a word: from the logging, or their first word since the last reply. */
+  waitingSince?: Instant
+  times?: TimeRecord[]
+  /** How long it will take as somebody said, in milliseconds. */
+  estimate?: number
+  bookings?: Booking[]
+  tasks?: Task[]
+  links?: TicketLink[]
+  equipment?: AboutEquipment
+  department?: string
+  /** The move that was made last and can be taken back. */
+  lastMove?: {
+    sequence: number
+    at: Instant
+    by: string
+    name: string
+    move: string
+    before: BeforeMove
+    sent?: true
+  }
 }
 
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
@@ -100,6 +169,9 @@ function into(state: TicketState, entry: { at: Instant; status: string }) {
   const { at, status } = entry
   return { status, statuses: [...state.statuses, { at, status }] }
 }
+
+const withoutTimer = ({ timers = [] }: TicketState, person: string) =>
+  timers.filter((one) => one.person !== person)
 
 const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
 
@@ -215,10 +287,20 @@ const APPLY: Apply = {
     team,
     because: { ...state.because, technician: because, ...(team !== state.team && { team: because }) },
   }),
-  replied: (state, { at }) =>
-    state.held ? { held: { ...state.held, askedAt: at } } : { repliedAt: state.repliedAt ?? at },
-  noted: (state, entry) => withFiles(state, entry),
+  replied: (state, { at, attachments }) => ({
+    saidAt: at,
+    waitingSince: undefined,
+    ...withFiles(state, { attachments }),
+    ...(state.held ? { held: { ...state.held, askedAt: at } } : { repliedAt: state.repliedAt ?? at }),
+  }),
+  // What comes with a note that a person writes is the desk's alone, and no requester gets it.
+  noted: (state, entry) =>
+    'person' in entry.actor && entry.attachments?.length
+      ? { innerFiles: [...(state.innerFiles ?? []), ...entry.attachments] }
+      : withFiles(state, entry),
   answered: (state, entry) => ({
+    saidAt: entry.at,
+    waitingSince: state.waitingSince ?? entry.at,
     ...withFiles(state, entry),
     ...(state.held && { held: { ...state.held, answeredAt: entry.at } }),
   }),
@@ -226,7 +308,85 @@ const APPLY: Apply = {
     const clock = state.clocks.find((one) => one.target === target && one.stoppedAt === undefined)
     return clock ? { rang: [...state.rang, dueKey(clock)] } : {}
   },
-  rungRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  rungRang: (state, { alarm }) => ({ rang: withRang(state.rang, alarm) }),
+  ladderBegan: (state, { ladder, calendar, depth, at }) => ({
+    ladders: { ...state.ladders, [ladder]: { startedAt: at, calendar, depth } },
+  }),
+  ladderEnded: ({ ladders = {} }, { ladder }) => {
+    const { [ladder]: _, ...others } = ladders
+    return { ladders: others }
+  },
+  chainStopped: () => ({}),
+  acknowledged: (state, entry) => ({
+    acknowledged: {
+      ...state.acknowledged,
+      ...Object.fromEntries(
+        entry.ladders.map(({ ladder, run }) => [ladder, { run, by: nameOfActor(entry), at: entry.at }]),
+      ),
+    },
+    messages: state.messages.map((one) =>
+      one.key === entry.message ? { ...one, state: 'acknowledged' as const } : one,
+    ),
+  }),
+  watched: ({ watchers = [] }, { person, on }) => ({
+    watchers: on ? [...watchers, person] : watchers.filter((one) => one !== person),
+  }),
+  majorDeclared: (state, entry) => ({
+    major: {
+      since: entry.at,
+      by: nameOfActor(entry),
+      children: state.major?.children ?? [],
+      updates: 0,
+    },
+  }),
+  gathered: ({ major }, { child, requesters }) => ({
+    ...(major && {
+      major: { ...major, children: [...major.children, { reference: child, requesters }] },
+    }),
+  }),
+  followed: (_, { major }) => ({ follows: major }),
+  majorUpdated: ({ major }, { at }) => ({
+    ...(major && { major: { ...major, updates: major.updates + 1, updatedAt: at } }),
+  }),
+  timerStarted: ({ timers = [] }, { person, since, at }) => ({
+    timers: [...timers, { person, since: since ?? at }],
+  }),
+  timerDropped: (state, { person }) => ({ timers: withoutTimer(state, person) }),
+  timeRecorded: (state, { record, timer }) => ({
+    times: [...(state.times ?? []), record],
+    ...(timer && { timers: withoutTimer(state, record.person) }),
+  }),
+  timeDropped: ({ times = [] }, { id }) => ({ times: times.filter((one) => one.id !== id) }),
+  estimated: (_, { takes }) => ({ estimate: takes ?? undefined }),
+  booked: ({ bookings = [] }, { booking }) => ({ bookings: [...bookings, booking] }),
+  bookingChanged: ({ bookings = [] }, { booking }) => ({
+    bookings: bookings.map((one) => (one.id === booking.id ? booking : one)),
+  }),
+  tasksAdded: ({ tasks = [] }, entry) => ({ tasks: [...tasks, ...entry.tasks] }),
+  taskChanged: ({ tasks = [] }, { task }) => ({
+    tasks: tasks.map((one) => (one.id === task.id ? task : one)),
+  }),
+  taskDropped: ({ tasks = [] }, { id }) => ({ tasks: tasks.filter((one) => one.id !== id) }),
+  linked: ({ links = [] }, { to, as }) => ({ links: [...links, { reference: to, as }] }),
+  unlinked: ({ links = [] }, { to, as }) => ({
+    links: links.filter((one) => one.reference !== to || one.as !== as),
+  }),
+  moveMade: (_, { sequence, at, actor, name, move, before, sent }) => ({
+    lastMove: {
+      ...{ sequence, at, name, move, before },
+      by: 'person' in actor ? actor.person : '',
+      ...(sent && { sent }),
+    },
+  }),
+  moveTakenBack: () => ({ lastMove: undefined }),
+  majorEnded: ({ major }, { at }) => ({ ...(major && { major: { ...major, endedAt: at } }) }),
+  signalRepeated: ({ signal }, { count, text, at }) => ({
+    ...(signal && {
+      signal: { ...signal, text, count: signal.count + count, lastAt: at, clearedAt: undefined },
+    }),
+  }),
+  signalCleared: ({ signal }, { at }) => ({ ...(signal && { signal: { ...signal, clearedAt: at } }) }),
+  calmRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   idleRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   editionAdopted: (state, { to, hours }) => ({
     edition: to,
@@ -236,11 +396,23 @@ const APPLY: Apply = {
   messagesQueued: (state, { messages }) => ({
     messages: [
       ...state.messages,
-      ...messages.map(({ key, person }) => ({ key, person, state: 'queued' as const })),
+      ...messages.map(({ key, person, channel, urgent, climb, after, isAboutDelivery }): MessageState => ({
+        key,
+        person,
+        state: 'queued',
+        ...(channel && { channel }),
+        ...(urgent && { urgent }),
+        ...(climb && { climb }),
+        ...(after !== undefined && { after }),
+        ...(isAboutDelivery && { isAboutDelivery }),
+      })),
     ],
   }),
+  // What was acknowledged stays so, whatever is heard of its delivery afterwards.
   messageDelivery: (state, { key, state: delivery }) => ({
-    messages: state.messages.map((one) => (one.key === key ? { ...one, state: delivery } : one)),
+    messages: state.messages.map((one) =>
+      one.key === key && one.state !== 'acknowledged' ? { ...one, state: delivery } : one,
+    ),
   }),
 }
 
@@ -264,6 +436,7 @@ function first(entry: Of<'logged'>): TicketState {
     agreement: entry.agreement,
     status: entry.status,
     idleSince: entry.at,
+    waitingSince: entry.at,
     statuses: [{ at: entry.at, status: entry.status }],
     category: '',
     impact: '',
@@ -281,6 +454,9 @@ function first(entry: Of<'logged'>): TicketState {
     remarks: null,
     ...(entry.held && { held: { since: entry.at } }),
     ...(entry.attachments?.length && { attachments: entry.attachments }),
+    ...(entry.signal && { signal: { ...entry.signal, count: 1, lastAt: entry.at } }),
+    ...(entry.equipment && { equipment: entry.equipment }),
+    ...(entry.department && { department: entry.department }),
   }
 }
 

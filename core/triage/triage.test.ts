@@ -1,8 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CompiledDesign, Directory, firstDesign, type Design, type Person } from '../design'
+import {
+  CompiledDesign,
+  Directory,
+  firstDesign,
+  type Design,
+  type Person,
+  type TeamAssignment,
+} from '../design'
+import type { DecisionTable, HitPolicy } from '../table'
 import { weekly, type Calendar } from '../time'
-import { askSources, assign, triage } from './triage'
+import { assign, askSources, skillsFor, triage, type Assigning, type Workloads } from '.'
 
 const shift = (id: string, from: string, to: string): Calendar => ({
   id,
@@ -11,6 +19,7 @@ const shift = (id: string, from: string, to: string): Calendar => ({
   week: weekly([1, 2, 3, 4, 5], from, to),
   exceptions: [],
 })
+const NO_WORK: Workloads = { openCounts: new Map() }
 const person = (id: string, more: Partial<Person> = {}): Person => ({
   id,
   name: id.toUpperCase(),
@@ -55,7 +64,7 @@ function designWith(order: Design['triage']['sourceOrder'], category?: string, i
 }
 const sort = (design: CompiledDesign, known = directory(), requester = asker) =>
   triage(
-    { item: base.items[0]!.id, facts: { site: 'quay' }, requester, now: at(10), openCounts: new Map() },
+    { item: base.items[0]!.id, facts: { site: 'quay' }, requester, now: at(10), work: NO_WORK },
     design,
     known,
   )
@@ -108,8 +117,11 @@ describe('the source order', () => {
   it('codes impact and urgency as ITIL Service Operation does (from memory)', () => {
     const design = designWith(['impactUrgency'])
     const code = (impact: string, urgency: string) =>
-      askSources(base.items[0]!.id, asker, { category: 'general', impact, urgency }, design, directory())[0]!
-        .value
+      askSources(
+        { item: base.items[0]!.id, requester: asker, facts: { category: 'general', impact, urgency } },
+        design,
+        directory(),
+      )[0]!.value
     const grades = ['high', 'medium', 'low']
     expect(grades.map((impact) => grades.map((urgency) => code(impact, urgency)))).toEqual([
       ['p1', 'p2', 'p3'],
@@ -122,7 +134,7 @@ describe('the source order', () => {
 describe('assignment', () => {
   const design = designWith(['category'])
   const give = (hour: number, counts: [string, number][] = []) =>
-    assign('first-line', at(hour), design, directory(), new Map(counts))
+    assign({ team: 'first-line', now: at(hour), work: { openCounts: new Map(counts) } }, design, directory())
 
   it('takes whoever is on shift with the fewest open tickets, and says who would be next', () => {
     expect(give(7).value).toBe('early')
@@ -142,7 +154,7 @@ describe('assignment', () => {
   it('leaves it in the queue when nobody is on shift, and says from when on somebody is', () => {
     expect(give(20)).toMatchObject({
       value: null,
-      because: { text: expect.stringContaining('before Tue 06:00') },
+      because: { text: expect.stringContaining('from Tue 06:00') },
     })
   })
 
@@ -156,5 +168,254 @@ describe('assignment', () => {
         },
       ),
     )
+  })
+
+  /** The team with another assignment, and people who know and may have something. */
+  const withRules = (
+    rules: TeamAssignment,
+    skills: Record<string, Partial<Person>> = {},
+    work: Workloads = NO_WORK,
+    more: Partial<Assigning> = {},
+  ) => {
+    const changed = new CompiledDesign(
+      {
+        ...design.design,
+        triage: { ...design.design.triage, assignment: { 'first-line': rules } },
+        rotas: [
+          {
+            id: 'nights',
+            name: 'Nights',
+            zone: 'UTC',
+            from: '2026-11-01',
+            handOver: '09:00',
+            turnDays: 1,
+            members: ['day', 'early'],
+          },
+        ],
+      },
+      1,
+    )
+    const known = new Directory({
+      people: people.map((one) => ({ ...one, ...skills[one.id] })),
+      teams: [{ id: 'first-line', name: 'First line', lead: 'day' }],
+      sites: [],
+      organisations: [],
+      agreements: [],
+    })
+    return assign({ team: 'first-line', now: at(10), work, ...more }, changed, known)
+  }
+
+  it('in turn: whoever has waited longest for a ticket, and who has had none first', () => {
+    const newest = new Map([['early', at(9)]])
+    const work = { openCounts: new Map([['day', 9]]), newest }
+    expect(withRules({ ways: ['inTurn'] }, {}, work)).toMatchObject({
+      value: 'day',
+      because: { text: expect.stringContaining('has had no ticket yet'), nearly: 'Next in turn is EARLY.' },
+    })
+    newest.set('day', at(9) + 1)
+    expect(withRules({ ways: ['inTurn'] }, {}, work).value).toBe('early')
+  })
+
+  it('is fair over time: in turn, nobody gets two more tickets than another who was there as long', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40 }), (count) => {
+        const newest = new Map<string, number>()
+        const had = new Map([
+          ['early', 0],
+          ['day', 0],
+        ])
+        for (let one = 0; one < count; one++) {
+          const { value } = withRules({ ways: ['inTurn'] }, {}, { openCounts: new Map(), newest })
+          newest.set(value!, at(10) + one)
+          had.set(value!, had.get(value!)! + 1)
+        }
+        expect(Math.abs(had.get('early')! - had.get('day')!)).toBeLessThanOrEqual(1)
+      }),
+    )
+  })
+
+  it('gives nothing to somebody at their limit or who lacks a skill, and says so', () => {
+    const work = {
+      openCounts: new Map([
+        ['early', 1],
+        ['day', 3],
+      ]),
+    }
+    const full = withRules({ ways: ['leastLoaded'] }, { early: { capacity: 1 } }, work)
+    expect(full).toMatchObject({
+      value: 'day',
+      because: { nearly: expect.stringContaining('EARLY has 1 of at most 1') },
+    })
+    const skilled = withRules({ ways: ['leastLoaded'] }, { day: { skills: ['radio'] } }, work, {
+      skills: ['radio'],
+    })
+    expect(skilled).toMatchObject({
+      value: 'day',
+      because: { nearly: expect.stringContaining('EARLY does not know radio') },
+    })
+    expect(withRules({ ways: ['leastLoaded'], limit: 1 }, {}, work).value).toBe(null)
+  })
+
+  it('never gives more than a limit, whatever the way', () => {
+    const counts = fc.record({ early: fc.nat(6), day: fc.nat(6) })
+    const ways = fc.shuffledSubarray(['inTurn', 'leastLoaded', 'sameAsLast'] as const, { minLength: 1 })
+    fc.assert(
+      fc.property(counts, ways, fc.integer({ min: 1, max: 6 }), (open, some, limit) => {
+        const work = { openCounts: new Map(Object.entries(open)), lastOf: new Map([['ask', 'early']]) }
+        const { value } = withRules({ ways: some, limit, orNextShift: true }, {}, work, { requester: 'ask' })
+        if (value) expect(open[value as 'early']).toBeLessThan(limit)
+        else expect(Math.min(...Object.values(open)) >= limit || some.join() === 'sameAsLast').toBe(true)
+      }),
+    )
+  })
+
+  it('weighs open tickets by their priority where the team says so', () => {
+    const work = {
+      openCounts: new Map([
+        ['early', 1],
+        ['day', 2],
+      ]),
+      weights: new Map([
+        ['early', 8],
+        ['day', 2],
+      ]),
+    }
+    expect(withRules({ ways: ['leastLoaded'] }, {}, work).value).toBe('early')
+    expect(withRules({ ways: ['leastLoaded'], byWeight: true }, {}, work).value).toBe('day')
+  })
+
+  it('tries one way after the other, and tells what the earlier ones lacked', () => {
+    const rules: TeamAssignment = { ways: ['sameAsLast', 'onRota'], rota: 'nights' }
+    const work = { openCounts: new Map(), lastOf: new Map([['ask', 'early']]) }
+    expect(withRules(rules, {}, work, { requester: 'ask' })).toMatchObject({
+      value: 'early',
+      because: { text: 'EARLY had this requester’s last ticket and is on shift.' },
+    })
+    const evening = withRules(rules, {}, work, { requester: 'ask', now: at(20) })
+    expect(evening.because.text).toContain('EARLY had this requester’s last ticket but is not on shift.')
+    expect(evening.because.text).toContain('is on the rota “Nights”.')
+    // 16 November is 15 turns after the first; members take turns of a day.
+    expect(evening.value).toBe('early')
+  })
+
+  it('gives it to whoever comes on shift next where the team says so, and else nobody', () => {
+    const night = { now: at(20) }
+    expect(withRules({ ways: ['inTurn'], orNextShift: true }, {}, NO_WORK, night)).toMatchObject({
+      value: 'early',
+      because: { text: expect.stringContaining('EARLY comes on shift next, Tue 06:00.') },
+    })
+    expect(withRules({ ways: ['inTurn'] }, {}, NO_WORK, night).value).toBe(null)
+    expect(withRules({ ways: ['inTurn', 'leave'] }, {}, NO_WORK, night).because.text).toContain(
+      'from the queue',
+    )
+  })
+})
+
+describe('the rest of triage', () => {
+  const withTriage = (more: Partial<Design['triage']>, portal: object = {}) =>
+    new CompiledDesign(
+      {
+        ...base,
+        triage: { ...base.triage, ...more },
+        portals: base.portals.map((one) => ({ ...one, ...portal })),
+      },
+      1,
+    )
+  const sorted = (design: CompiledDesign, facts: object = {}, requester = asker) =>
+    triage(
+      {
+        item: base.items[0]!.id,
+        facts: { site: 'quay', portal: base.portals[0]!.id, ...facts },
+        requester,
+        now: at(10),
+        work: NO_WORK,
+      },
+      design,
+      directory(),
+    )
+  const table = (
+    outcome: string,
+    rows: [site: string, value: string][],
+    hitPolicy?: HitPolicy,
+  ): DecisionTable => ({
+    id: 't',
+    name: 'T',
+    hitPolicy,
+    columns: ['site'],
+    outcomes: [outcome],
+    rows: rows.map(([site, value], index) => ({
+      id: String(index),
+      cells: [{ op: 'is', value: site }],
+      outcome: { [outcome]: value },
+    })),
+  })
+
+  it('takes the category of the table where a row fits, and else that of the catalog item', () => {
+    const what = table('category', [['quay', 'special']])
+    expect(sorted(withTriage({ what })).category).toMatchObject({
+      value: 'special',
+      because: { article: 'triage/what#0' },
+    })
+    expect(sorted(withTriage({ what }), { site: 'x' }).category.value).toBe(base.items[0]!.category)
+  })
+
+  it('takes the category that the words speak for only where the design lets them, and as sure as it asks', () => {
+    const item = base.items[0]!.id
+    const suggestion = { category: 'special', confidence: 0.85, words: ['pump'], tickets: 12 }
+    const known = { ...base, categories: [...base.categories, { id: 'special', name: 'Special' }] }
+    const category = (learnt: Design['triage']['learnt']) =>
+      triage(
+        { item, facts: {}, requester: asker, now: at(10), work: NO_WORK, suggestion },
+        new CompiledDesign({ ...known, triage: { ...base.triage, learnt } }, 1),
+        directory(),
+      ).category
+    expect(category(undefined).value).toBe('general')
+    expect(category({ items: ['other'], suggestFrom: 0.1, actFrom: 0.1 }).value).toBe('general')
+    expect(category({ items: [item], suggestFrom: 0.9 }).because.nearly).toBeUndefined()
+    expect(category({ items: [item], suggestFrom: 0.7, actFrom: 0.9 })).toMatchObject({
+      value: 'general',
+      because: { nearly: 'Its words speak for Special (“pump” in 12 past tickets; 85 % sure).' },
+    })
+    expect(category({ items: [item], suggestFrom: 0.7, actFrom: 0.8 })).toMatchObject({
+      value: 'special',
+      because: { text: 'Its words speak for Special: “pump” in 12 past tickets; 85 % sure.' },
+    })
+  })
+
+  it('asks the sources again in the order of the team that the ticket goes to', () => {
+    const team = base.triage.otherwise.team
+    const clerk = person('ask', { ...asker, priority: 'p2', department: 'Bridge' })
+    const orders = { sourceOrder: ['requester' as const], departments: { Bridge: 'p4' } }
+    expect(sorted(withTriage(orders), {}, clerk).priority.value).toBe('p2')
+    const own = withTriage({ ...orders, teamOrders: { [team]: ['department', 'requester'] } })
+    expect(sorted(own, {}, clerk).priority).toMatchObject({
+      value: 'p4',
+      because: { nearly: expect.stringContaining('in the source order of First line') },
+    })
+  })
+
+  it('goes where the portal says when no row of the routing fits', () => {
+    const portal = { team: 'other-team', person: 'day', priority: 'p2' }
+    const found = sorted(
+      withTriage({ routing: { ...base.triage.routing, rows: [] }, sourceOrder: ['portal'] }, portal),
+    )
+    expect([found.team.value, found.technician.value, found.priority.value]).toEqual([
+      'other-team',
+      'day',
+      'p2',
+    ])
+  })
+
+  it('collects what a technician must know from all rows that fit', () => {
+    const skills = table(
+      'skill',
+      [
+        ['quay', 'radio'],
+        ['quay', 'masts'],
+        ['x', 'tills'],
+      ],
+      'collect',
+    )
+    expect(skillsFor({ site: 'quay' }, withTriage({ skills }))).toEqual(['radio', 'masts'])
   })
 })

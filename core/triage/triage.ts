@@ -1,21 +1,11 @@
-import { inWords, type Facts } from '../condition'
-import type { CompiledDesign, Directory, Grade, Person, PrioritySource } from '../design'
-import { decideTable, type Decision, type DecisionTable } from '../table'
-import { momentInWords, type Instant } from '../time'
-
-/** Why a value is what it is, in a sentence a lead understands. */
-export interface Because {
-  text: string
-  /** The rule that nearly decided, and what it lacked. */
-  nearly?: string
-  /** Where the rule stands in Design, as the end of an address: `triage/where-it-goes#r2`. */
-  article?: string
-}
-
-export interface Sorted<T = string> {
-  value: T
-  because: Because
-}
+import { inWords, type Facts, type Vocabulary } from '../condition'
+import type { CompiledDesign, Directory, Person } from '../design'
+import { decideTable, testsOfRow, type Decision, type DecisionTable } from '../table'
+import type { Instant } from '../time'
+import { assign, type Workloads } from './assignment'
+import { listInWords, type Because, type Sorted } from './because'
+import type { Suggestion } from './learnt'
+import { decidePriority } from './priority'
 
 /** What triage decides about a ticket; a value that nothing decides is missing. */
 export interface TriageResult {
@@ -34,37 +24,159 @@ export interface TriageInput {
   facts: Facts
   requester: Person
   now: Instant
-  /** Open tickets by technician. */
-  openCounts: ReadonlyMap<string, number>
-  /** What a person has decided already; triage decides the rest by it. */
-  chosen?: { category?: Sorted; priority?: Sorted }
+  work: Workloads
+  /** Number of the agreement in force. */
+  agreement?: number | null
+  /** The category that the words of past tickets speak for. */
+  suggestion?: Suggestion
+  /** What somebody or the signal map has decided already; triage decides the rest by it. */
+  chosen?: { category?: Sorted; priority?: Sorted; queue?: Sorted }
 }
+
+/** What triage decides before it looks for somebody. */
+export type SortResult = Omit<TriageResult, 'technician'>
 
 /** Sorts a new ticket: category, impact and urgency, priority, queue and team, technician; each with its because. */
 export function triage(input: TriageInput, design: CompiledDesign, directory: Directory): TriageResult {
-  const item = design.item(input.item)
+  const { values, facts, routed } = sortOf(input, design, directory)
+  return { ...values, technician: find(facts, values.team, routed, input, design, directory) }
+}
+
+/** Sorts a ticket without looking for somebody who does it. */
+export function sort(input: TriageInput, design: CompiledDesign, directory: Directory): SortResult {
+  return sortOf(input, design, directory).values
+}
+
+function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory) {
   const words = design.vocabulary(directory)
-  const category: Sorted = input.chosen?.category ?? {
+  const { chosen } = input
+  const { weight, routing, teamOrders } = design.design.triage
+  const category = chosen?.category ?? sortOut(input, design, words)
+  let facts: Facts = { ...input.facts, category: category.value }
+  const weighed = decideTable(weight, facts)
+  const grade = (name: string) => sortedByTable(weight, weighed, name, 'medium', words, 'triage/how-bad')
+  const [impact, urgency] = [grade('impact'), grade('urgency')]
+  facts = { ...facts, impact: impact.value, urgency: urgency.value }
+  let priority = chosen?.priority ?? decidePriority({ ...input, facts }, design, directory)
+  facts = { ...facts, priority: priority.value }
+  const routed = decideTable(routing, facts)
+  const queue = chosen?.queue ?? route('queue', routed, input, design, words)
+  const team = route('team', routed, input, design, words)
+  // A team may ask the sources in an order of its own; which team it is, the desk's order has led to.
+  if (!chosen?.priority && teamOrders?.[team.value])
+    priority = decidePriority({ ...input, facts }, design, directory, team.value)
+  const values: SortResult = { category, impact, urgency, priority, queue, team }
+  return {
+    values,
+    facts: { ...facts, priority: priority.value, queue: queue.value, team: team.value },
+    routed,
+  }
+}
+
+/** The category: by the table of categories, else that of the catalog item. */
+function sortOut(input: TriageInput, design: CompiledDesign, words: Vocabulary): Sorted {
+  const { item: id, facts } = input
+  const item = design.item(id)
+  const ofItem: Sorted = {
     value: item.category,
     because: {
       text: `The catalog item “${item.name}” belongs to ${design.categoryPath(item.category)}.`,
       article: `catalog/${item.id}`,
     },
   }
-  let facts: Facts = { ...input.facts, category: category.value }
-  const { weight, routing } = design.design.triage
-  const weighed = decideTable(weight, facts)
-  const grade = (name: string) => sortedByTable(weight, weighed, name, 'medium', words, 'triage/how-bad')
-  const [impact, urgency] = [grade('impact'), grade('urgency')]
-  facts = { ...facts, impact: impact.value, urgency: urgency.value }
-  const priority = input.chosen?.priority ?? decidePriority(input, design, directory, facts)
-  facts = { ...facts, priority: priority.value }
-  const routed = decideTable(routing, facts)
-  const route = (name: 'queue' | 'team') =>
-    sortedByTable(routing, routed, name, design.design.triage.otherwise[name], words, 'triage/where-it-goes')
-  const [queue, team] = [route('queue'), route('team')]
-  const technician = assign(team.value, input.now, design, directory, input.openCounts)
-  return { category, impact, urgency, priority, queue, team, technician }
+  const { what } = design.design.triage
+  if (!what?.rows.length) return byWords(input, ofItem, design)
+  const decision = decideTable(what, { ...facts, category: item.category })
+  if (decision.row) return sortedByTable(what, decision, 'category', item.category, words, 'triage/what')
+  const nearly = nearlyInWords(decision, words)
+  return byWords(input, nearly ? { ...ofItem, because: { ...ofItem.because, nearly } } : ofItem, design)
+}
+
+/** What the words of past tickets speak for, where the design lets them: named, or deciding where they are sure enough. */
+function byWords({ item, suggestion }: TriageInput, ofItem: Sorted, design: CompiledDesign): Sorted {
+  const { learnt } = design.design.triage
+  if (!learnt?.items.includes(item) || !suggestion || suggestion.category === ofItem.value) return ofItem
+  const { category, confidence, words, tickets } = suggestion
+  if (!design.categories.has(category) || confidence < learnt.suggestFrom) return ofItem
+  const said = words.map((word) => `“${word}”`)
+  const evidence = `${listInWords(said)} in ${tickets} past tickets; ${Math.floor(confidence * 100)} % sure`
+  const path = design.categoryPath(category)
+  if (learnt.actFrom === undefined || confidence < learnt.actFrom)
+    return {
+      ...ofItem,
+      because: {
+        ...ofItem.because,
+        nearly: [`Its words speak for ${path} (${evidence}).`, ofItem.because.nearly]
+          .filter(Boolean)
+          .join(' '),
+      },
+    }
+  return {
+    value: category,
+    because: {
+      text: `Its words speak for ${path}: ${evidence}.`,
+      nearly: ofItem.because.text,
+      article: 'triage/what',
+    },
+  }
+}
+
+/** Queue or team: by the routing; where no row fits, as the portal says, and else as the desk says. */
+function route(
+  outcome: 'queue' | 'team',
+  routed: Decision,
+  { facts }: TriageInput,
+  design: CompiledDesign,
+  words: Vocabulary,
+): Sorted {
+  const { routing, otherwise } = design.design.triage
+  const portal = design.findPortal(String(facts.portal ?? ''))
+  const ofPortal = outcome === 'team' ? portal?.team : undefined
+  if (routed.row || !ofPortal)
+    return sortedByTable(routing, routed, outcome, otherwise[outcome], words, 'triage/where-it-goes')
+  return {
+    value: ofPortal,
+    because: {
+      text: `No row of “${routing.name}” fits; tickets of ${portal!.name} go there then.`,
+      nearly: nearlyInWords(routed, words),
+      article: `portals/${portal!.id}`,
+    },
+  }
+}
+
+function find(
+  facts: Facts,
+  team: Sorted,
+  routed: Decision,
+  { requester, now, work }: TriageInput,
+  design: CompiledDesign,
+  directory: Directory,
+): Sorted<string | null> {
+  const portal = design.findPortal(String(facts.portal ?? ''))
+  const named = portal?.person && !routed.row ? directory.people.get(portal.person) : undefined
+  if (named?.active)
+    return {
+      value: named.id,
+      because: {
+        text: `No row of “${design.design.triage.routing.name}” fits; ${named.name} gets such tickets of ${portal!.name}.`,
+        article: `portals/${portal!.id}`,
+      },
+    }
+  const skills = skillsFor(facts, design)
+  return assign({ team: team.value, requester: requester.id, skills, now, work }, design, directory)
+}
+
+/** What a technician must know for a ticket, by the table of skills. */
+export function skillsFor(facts: Facts, { design }: CompiledDesign): string[] {
+  const { skills } = design.triage
+  if (!skills?.rows.length) return []
+  const { fitting } = decideTable(skills, facts)
+  return [...new Set(fitting.flatMap((index) => skills.rows[index]!.outcome.skill ?? []))]
+}
+
+function nearlyInWords({ nearest }: Decision, words: Vocabulary): string | undefined {
+  if (!nearest) return undefined
+  return `Row ${nearest.number} nearly fitted, but not: ${nearest.failed.map((test) => inWords(test, words)).join(' and ')}.`
 }
 
 function sortedByTable(
@@ -72,152 +184,27 @@ function sortedByTable(
   decision: Decision,
   outcome: string,
   otherwise: string,
-  words: Parameters<typeof inWords>[1],
+  words: Vocabulary,
   article: string,
 ): Sorted {
-  const { row, number, nearest } = decision
-  const nearly = nearest
-    ? `Row ${nearest.number} nearly fitted, but not: ${nearest.failed.map((test) => inWords(test, words)).join(' and ')}.`
-    : undefined
+  const { row, number } = decision
+  const nearly = nearlyInWords(decision, words)
   if (!row)
     return {
       value: otherwise,
       because: { text: `No row of “${table.name}” fits; this is what happens then.`, nearly, article },
     }
-  const tests = row.cells.flatMap((cell, i) => (cell ? [{ fact: table.columns[i]!, ...cell }] : []))
-  const text = `Row ${number} of “${table.name}” decided: ${inWords({ all: tests }, words)}.`
-  return {
-    value: row.outcome[outcome] ?? otherwise,
-    because: { text, nearly, article: `${article}#${row.id}` },
+  const because: Because = {
+    text: `Row ${number} of “${table.name}” decided: ${inWords({ all: testsOfRow(table, row) }, words)}.`,
+    nearly: [clashInWords(table, decision), nearly].filter(Boolean).join(' ') || undefined,
+    article: `${article}#${row.id}`,
   }
+  return { value: row.outcome[outcome] ?? otherwise, because }
 }
 
-/** What one source says about the priority; `value` is missing when it says nothing. */
-export interface SourceAnswer {
-  source: PrioritySource
-  name: string
-  value?: string
-}
-
-export const SOURCE_NAMES: Record<PrioritySource, string> = {
-  category: 'the category',
-  site: 'the site',
-  requester: 'the requester',
-  item: 'the catalog item',
-  impactUrgency: 'impact and urgency',
-}
-
-/** Asks every source of a priority, in the source order. Inactive priorities count as no value. */
-export function askSources(
-  item: string,
-  requester: Person,
-  facts: Facts,
-  design: CompiledDesign,
-  directory: Directory,
-): SourceAnswer[] {
-  const { triage: rules, priorities } = design.design
-  const active = new Set(priorities.filter((one) => one.active).map((one) => one.id))
-  const category = String(facts.category)
-  const site = directory.sites.get(String(facts.site ?? ''))
-  const answers: Record<PrioritySource, () => [string, string | undefined]> = {
-    category: () => [
-      `${SOURCE_NAMES.category} ${design.categoryPath(category)}`,
-      categoryPriority(category, design),
-    ],
-    site: () => [`${SOURCE_NAMES.site} ${site?.name ?? '(none)'}`, site?.priority],
-    requester: () => [`${SOURCE_NAMES.requester} ${requester.name}`, requester.priority],
-    item: () => [SOURCE_NAMES.item, design.item(item).priority],
-    impactUrgency: () => [
-      `impact ${facts.impact} and urgency ${facts.urgency}`,
-      rules.matrix[facts.impact as Grade]?.[facts.urgency as Grade],
-    ],
-  }
-  return rules.sourceOrder.map((source) => {
-    const [name, value] = answers[source]()
-    return { source, name, value: value && active.has(value) ? value : undefined }
-  })
-}
-
-/** The priority of a category or of the nearest one above it that has one. */
-function categoryPriority(id: string, design: CompiledDesign): string | undefined {
-  for (let path = id; path; path = path.slice(0, Math.max(0, path.lastIndexOf('/')))) {
-    const priority = design.categories.get(path)?.priority
-    if (priority) return priority
-  }
-  return undefined
-}
-
-function decidePriority(
-  input: TriageInput,
-  design: CompiledDesign,
-  directory: Directory,
-  facts: Facts,
-): Sorted {
-  const answers = askSources(input.item, input.requester, facts, design, directory)
-  const index = answers.findIndex((one) => one.value)
-  const lowest = [...design.design.priorities]
-    .filter((one) => one.active)
-    .sort((a, b) => b.order - a.order)[0]!
-  const numeral = (id: string) => design.priority(id).numeral
-  const article = 'triage/source-order'
-  if (index < 0)
-    return {
-      value: lowest.id,
-      because: { text: `No source has a priority, so it is the lowest, ${lowest.numeral}.`, article },
-    }
-  const winner = answers[index]!
-  const passed = answers.slice(0, index).map((one) => SOURCE_NAMES[one.source])
-  const later = answers.slice(index + 1).filter((one) => one.value && one.value !== winner.value)
-  const text = `${capital(winner.name)} gives ${numeral(winner.value!)}.`
-  const asked = passed.length ? ` Asked before: ${passed.join(', ')} (no value).` : ''
-  const nearly = later.length
-    ? `${later.map((one) => `${capital(one.name)} gives ${numeral(one.value!)}`).join('; ')}, but ${SOURCE_NAMES[winner.source]} comes first in the source order.`
-    : undefined
-  return { value: winner.value!, because: { text: text + asked, nearly, article } }
-}
-
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
-
-/** Finds a technician the way the team's assignment says. */
-export function assign(
-  teamId: string,
-  now: Instant,
-  design: CompiledDesign,
-  directory: Directory,
-  openCounts: ReadonlyMap<string, number>,
-): Sorted<string | null> {
-  const article = 'triage/who-gets-it'
-  const team = directory.teams.get(teamId)?.name ?? teamId
-  const way = design.design.triage.assignment[teamId] ?? 'leave'
-  if (way === 'leave')
-    return { value: null, because: { text: `${team} takes its tickets from the queue.`, article } }
-  const members = (directory.membersOf.get(teamId) ?? []).filter((one) => one.role !== 'requester')
-  const load = (person: Person) => openCounts.get(person.id) ?? 0
-  const ranked = members
-    .filter((person) => directory.isOnShift(person, now))
-    .sort((a, b) => load(a) - load(b) || (a.id < b.id ? -1 : 1))
-  const [best, second] = ranked
-  if (!best)
-    return {
-      value: null,
-      because: {
-        text: `Nobody of ${team} is on shift${nextShift(members, now, design, directory)}.`,
-        article,
-      },
-    }
-  const until = directory.shiftOf(best)!.nextChange(now)
-  const shift = until ? ` until ${momentInWords(until, best.zone, now)}` : ''
-  const text = `${best.name} is on shift${shift} and has the fewest open tickets of ${team}: ${load(best)}.`
-  const nearly = second
-    ? `Next would be ${second.name} with ${load(second)}.`
-    : 'Nobody else of the team is on shift.'
-  return { value: best.id, because: { text, nearly, article } }
-}
-
-function nextShift(members: Person[], now: Instant, design: CompiledDesign, directory: Directory): string {
-  const starts = members
-    .filter((person) => person.active)
-    .flatMap((person) => directory.shiftOf(person)?.nextChange(now) ?? [])
-  if (starts.length === 0) return ''
-  return ` before ${momentInWords(Math.min(...starts), design.design.desk.zone, now)}; it waits in the queue`
+/** Where only one row may fit and more did. */
+function clashInWords(table: DecisionTable, { fitting }: Decision): string | undefined {
+  if (table.hitPolicy !== 'unique' || fitting.length < 2) return undefined
+  const others = fitting.slice(1).map((index) => index + 1)
+  return `Only one row may fit, but ${others.length > 1 ? 'rows' : 'row'} ${others.join(', ')} did too.`
 }

@@ -1,11 +1,15 @@
-import { IsEmail, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { isEmail, IsOptional, IsString, Matches, MaxLength, MinLength } from 'class-validator'
 import { setCookie } from 'h3'
+import type { Portal } from '../../core/intake'
+import { Refused } from '../../core/ticket'
+import type { Desk } from '../commands/desk'
 import { HttpProblem } from '../http/problem'
 import { addressOf, defineRoute, refuseForeignPages } from '../http/route'
 import { callerOfSession, SESSION_COOKIE, signIn } from '../http/session'
 
 class SignInBody {
-  @IsEmail({ require_tld: false }, { message: 'write a mail address like ines@merrow.example' })
+  /** The mail address, or the short name at a portal that asks for it. */
+  @Matches(/^\S+$/, { message: 'please fill this in, without spaces' })
   @MaxLength(200)
   mail!: string
 
@@ -29,7 +33,7 @@ export default defineRoute(
     const portal = body.portal ? design.findPortal(body.portal) : null
     if (portal === undefined) throw new HttpProblem(404, 'There is no portal at this address.')
     const secret = await signIn(desk.db, {
-      mail: body.mail,
+      mail: await mailOf(desk, body.mail, portal),
       password: body.password,
       portal,
       address: addressOf(event),
@@ -41,3 +45,13 @@ export default defineRoute(
     return { name: caller!.name, role: caller!.role }
   },
 )
+
+/** The mail address behind what somebody signs in with. */
+async function mailOf(desk: Desk, said: string, portal: Portal | null): Promise<string> {
+  // Whether there is such a short name is not told: the password is asked in any case.
+  if (portal?.signInBy === 'shortName')
+    return (await desk.knowledge.directory()).people.get(said.toLowerCase())?.mail ?? said
+  if (isEmail(said, { require_tld: false })) return said
+  const message = 'write a mail address like ines@merrow.example'
+  throw new Refused('invalid', 'Some fields need another look.', [{ field: 'mail', message }])
+}

@@ -20,6 +20,7 @@ export default defineRoute(
       return rows.map((row) => row.reference)
     }
     const remove = services().stream.add((notice) => {
+      if (notice.kind === 'here' && !isStaff(caller.role)) return
       if (notice.kind !== 'tickets') return void events.push(JSON.stringify({ ...notice, now: deskNow() }))
       void mine(notice.references)
         .then(async (references) => {

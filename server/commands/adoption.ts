@@ -5,6 +5,7 @@ import type { Database, Trx } from '../db/connection'
 import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
 import { store, type Decision } from './store'
+import { NO_WORK } from './workload'
 
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
 const BATCH = 250
@@ -132,7 +133,7 @@ export async function adoptBatch(desk: Desk, batch: Batch): Promise<Batch | unde
         continue
       }
       await desk.knowledge.editionOf(state)
-      const context = { now: deskNow(), actor, openCounts: new Map<string, number>() }
+      const context = { now: deskNow(), actor, work: NO_WORK }
       decisions.push({ decided: decide(state, { kind: 'adopt' }, design, directory, context), design })
     }
     if (decisions.length) await store(trx, decisions)

@@ -82,13 +82,14 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
 
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
-  const [people, teams, sites, organisations, agreements, equipment] = await Promise.all([
+  const [people, teams, sites, organisations, agreements, equipment, overrides] = await Promise.all([
     db.selectFrom('person').selectAll().execute(),
     db.selectFrom('team').selectAll().execute(),
     db.selectFrom('site').selectAll().execute(),
     db.selectFrom('organisation').selectAll().execute(),
     db.selectFrom('agreement').selectAll().execute(),
     db.selectFrom('equipment').selectAll().execute(),
+    db.selectFrom('rota_override').selectAll().orderBy('id').execute(),
   ])
   const set = <T extends object>(row: T) =>
     Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as unknown
@@ -103,5 +104,8 @@ export async function loadDirectory(db: Database): Promise<DirectoryData> {
     equipment: equipment.map(({ warranty_until: warrantyUntil, ...one }) =>
       set({ ...one, warrantyUntil }),
     ) as DirectoryData['equipment'],
+    rotaOverrides: overrides.map(({ starts: from, ends: to, id, rota, person, why }) => ({
+      ...{ id, rota, from, to, person, why },
+    })),
   }
 }

@@ -6,10 +6,14 @@ import { decide, Refused, type Actor, type Command, type Decided, type TicketSta
 import { deskNow } from '../clock/deskClock'
 import type { Connection, Trx } from '../db/connection'
 import { Knowledge } from './design'
+import { Estimates } from '../queries/estimates'
 import { RunningClocks } from '../queries/runningClocks'
+import { Learnt, textOf } from './learnt'
+import { Signals } from './signals'
 import { Together, settle, type Settled } from './together'
 import { store, type Decision, type RequestKey } from './store'
-import { Workload } from './workload'
+import type { Workloads } from '../../core/triage'
+import { NO_WORK, Workload } from './workload'
 
 type LogCommand = Omit<Extract<Command, { kind: 'log' }>, 'kind' | 'reference'>
 
@@ -27,6 +31,9 @@ export class Desk {
   readonly knowledge: Knowledge
   /** What the list of deadlines is reckoned from. */
   readonly clocks: RunningClocks
+  readonly signals = new Signals(this)
+  readonly learnt: Learnt
+  readonly estimates: Estimates
   private readonly workload: Workload
   private changed: number[] = []
   private notifying = false
@@ -36,8 +43,15 @@ export class Desk {
 
   constructor(readonly connection: Connection) {
     this.knowledge = new Knowledge(connection.db)
-    this.workload = new Workload(connection.db)
+    this.learnt = new Learnt(connection.db)
+    this.estimates = new Estimates(connection.db, this.knowledge)
+    this.workload = new Workload(connection.db, this.knowledge)
     this.clocks = new RunningClocks(connection.db, this.knowledge)
+  }
+
+  /** What people have on their hands, and who helped these requesters last. */
+  workOf(requesters: readonly string[]): Promise<Workloads> {
+    return this.workload.of(requesters)
   }
 
   get db() {
@@ -71,16 +85,18 @@ export class Desk {
 
   /** Decides new tickets and stores them together; one that is refused does not keep the others. */
   private async logTogether(requests: LogRequest[]): Promise<Settled<TicketState>[]> {
-    const [design, directory, openCounts, references] = await Promise.all([
+    const [design, directory, work, references] = await Promise.all([
       this.knowledge.currentEdition(),
       this.knowledge.directory(),
-      this.workload.openCounts(),
+      this.workload.of(requests.map(({ command }) => command.requester)),
       this.takeReferences(requests.length),
     ])
     const outcomes = requests.map(({ command, actor, requestKey }, index) =>
       settle(() => {
-        const log: Command = { kind: 'log', reference: references[index]!, ...command }
-        const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, openCounts })
+        const { item, summary, answers } = command
+        const suggestion = this.learnt.suggest(design, item, textOf(summary, answers))
+        const log: Command = { kind: 'log', reference: references[index]!, ...command, suggestion }
+        const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, work })
         this.workload.moved(null, decided.state.technician)
         return { decided, design, requestKey }
       }),
@@ -137,16 +153,44 @@ export class Desk {
     also?: (trx: Trx, decided: Decided) => Promise<void>,
   ): Promise<TicketState> {
     const directory = await this.knowledge.directory()
-    const openCounts = await this.countsFor(command)
+    const work = await this.workFor(reference, command)
     const decided = await this.db.transaction().execute(async (trx) => {
       const state = await lockedState(trx, reference)
-      const decided = await this.decideOn(state, command, actor, directory, openCounts)
+      const decided = await this.decideOn(state, command, actor, directory, work)
       if (decided.decided.entries.length) await store(trx, [decided])
       await also?.(trx, decided.decided)
       return decided.decided
     })
     if (decided.entries.length) this.announce(reference)
     return decided.state
+  }
+
+  /** Logs a ticket within a transaction of the caller, who announces it afterwards. */
+  async logWithin(trx: Trx, command: LogCommand, actor: Actor): Promise<TicketState> {
+    const [design, directory, work, [reference]] = await Promise.all([
+      this.knowledge.currentEdition(),
+      this.knowledge.directory(),
+      this.workload.of([command.requester]),
+      this.takeReferences(1),
+    ])
+    const log: Command = { kind: 'log', reference: reference!, ...command }
+    const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, work })
+    await store(trx, [{ decided, design }])
+    this.workload.moved(null, decided.state.technician)
+    return decided.state
+  }
+
+  /** Does something to a ticket within a transaction of the caller, who announces it afterwards. */
+  async runWithin(
+    trx: Trx,
+    state: TicketState,
+    command: Exclude<Command, { kind: 'log' }>,
+    actor: Actor,
+  ): Promise<TicketState> {
+    const directory = await this.knowledge.directory()
+    const decided = await this.decideOn(state, command, actor, directory, NO_WORK)
+    if (decided.decided.entries.length) await store(trx, [decided])
+    return decided.decided.state
   }
 
   /**
@@ -164,11 +208,14 @@ export class Desk {
       .where('reference', '=', reference)
       .executeTakeFirst()
     if (!row) throw noTicket(reference)
-    const [directory, openCounts] = await Promise.all([this.knowledge.directory(), this.countsFor(command)])
+    const [directory, work] = await Promise.all([
+      this.knowledge.directory(),
+      this.workFor(reference, command),
+    ])
     const design = await this.knowledge.editionOf(row.state)
     return {
       design,
-      decided: decide(row.state, command, design, directory, { now: deskNow(), actor, openCounts }),
+      decided: decide(row.state, command, design, directory, { now: deskNow(), actor, work }),
     }
   }
 
@@ -190,7 +237,7 @@ export class Desk {
       for (const one of [...new Set([reference, into])].sort((a, b) => a - b))
         states.set(one, await lockedState(trx, one))
       const from = states.get(reference)!
-      const merged = await this.decideOn(from, { kind: 'merge', into }, actor, directory, NO_COUNTS)
+      const merged = await this.decideOn(from, { kind: 'merge', into }, actor, directory, NO_WORK)
       const command: Command = {
         kind: 'takeIn',
         from: reference,
@@ -198,16 +245,22 @@ export class Desk {
         requesters: [from.requester, ...(from.others ?? [])],
         text: await text(from),
       }
-      const took = await this.decideOn(states.get(into)!, command, actor, directory, NO_COUNTS)
+      const took = await this.decideOn(states.get(into)!, command, actor, directory, NO_WORK)
       await store(trx, [merged, took])
     })
     this.announce(reference)
     this.announce(into)
   }
 
-  /** Open tickets by technician, for the commands that may find somebody for a ticket. */
-  private countsFor(command: Command): Promise<ReadonlyMap<string, number>> {
-    return command.kind === 'accept' ? this.workload.openCounts() : Promise.resolve(NO_COUNTS)
+  /** What people have on their hands, for the commands that may find somebody for a ticket. */
+  private async workFor(reference: number, command: Command): Promise<Workloads> {
+    if (command.kind !== 'accept') return NO_WORK
+    const row = await this.db
+      .selectFrom('ticket')
+      .select('requester')
+      .where('reference', '=', reference)
+      .executeTakeFirst()
+    return this.workload.of(row ? [row.requester] : [])
   }
 
   /**
@@ -231,7 +284,7 @@ export class Desk {
         const decided = decide(state, { kind: 'ring' }, design, directory, {
           now: deskNow(),
           actor: { system: 'alarm' },
-          openCounts: NO_COUNTS,
+          work: NO_WORK,
         })
         if (decided.entries.length) decisions.push({ decided, design })
       }
@@ -247,10 +300,10 @@ export class Desk {
     command: Command,
     actor: Actor,
     directory: Directory,
-    openCounts: ReadonlyMap<string, number>,
+    work: Workloads,
   ): Promise<Decision> {
     const design = await this.knowledge.editionOf(state)
-    const decided = decide(state, command, design, directory, { now: deskNow(), actor, openCounts })
+    const decided = decide(state, command, design, directory, { now: deskNow(), actor, work })
     const owner = (one: TicketState) =>
       statusOf(design.kind(one.kind), one.status).group === 'done' ? null : one.technician
     this.workload.moved(owner(state), owner(decided.state))
@@ -292,11 +345,9 @@ export class Desk {
   }
 }
 
-const NO_COUNTS: ReadonlyMap<string, number> = new Map()
-
 const noTicket = (reference: number) => new Refused('missing', `There is no ticket ${reference}.`)
 
-async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
+export async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
   const row = await trx
     .selectFrom('ticket')
     .select('state')

@@ -1,4 +1,4 @@
-import { sql, type RawBuilder } from 'kysely'
+import { sql, type RawBuilder, type Selectable } from 'kysely'
 import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
@@ -11,20 +11,17 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import type { Database, Trx } from '../db/connection'
-import type { Tables } from '../db/tables'
+import type { TicketFacts, Tables } from '../db/tables'
 
 type TicketRow = {
-  [K in keyof Tables['ticket']]: K extends 'state'
-    ? TicketState
-    : K extends 'held'
-      ? boolean
-      : Tables['ticket'][K]
+  [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Selectable<Tables['ticket']>[K]
 }
 type ClockRow = Tables['clock']
 
 /** The read columns of a ticket: all of them follow from its state. */
 export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow {
   const clocks = clockRows(state, design)
+  const { group } = statusOf(design.kind(state.kind), state.status)
   const due = clocks.flatMap((clock) => (clock.stopped_at === null ? (clock.due_at ?? []) : []))
   return {
     reference: state.reference,
@@ -35,7 +32,7 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     kind: state.kind,
     item: state.item,
     status: state.status,
-    status_group: statusOf(design.kind(state.kind), state.status).group,
+    status_group: group,
     category: state.category,
     priority: state.priority,
     priority_order: design.priority(state.priority).order,
@@ -49,7 +46,48 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     logged_at: state.loggedAt,
     changed_at: state.changedAt,
     due_at: due.length ? Math.min(...due) : null,
+    timers: (state.timers ?? []).map((one) => one.person),
+    estimate: state.estimate ?? null,
+    portal: state.portal,
+    channel: state.channel,
+    cover: state.cover,
+    tasks_open: (state.tasks ?? []).filter((one) => !one.done).length,
+    // Where the ticket itself waits, or is done, it is not the desk's turn.
+    waiting_since: ['new', 'active'].includes(group) ? (state.waitingSince ?? null) : null,
+    facts: factsOf(state),
   }
+}
+
+function factsOf(state: TicketState): TicketFacts {
+  const { answers, impact, urgency, agreement, statuses, loggedAt, saidAt, signal, major } = state
+  return {
+    ...{ answers, impact, urgency, agreement },
+    statusBefore: statuses.at(-2)?.status ?? null,
+    statusSince: statuses.at(-1)?.at ?? loggedAt,
+    saidAt: saidAt ?? loggedAt,
+    signals: signal?.count ?? 0,
+    major: major !== undefined && major.endedAt === undefined,
+    ...(state.department && { department: state.department }),
+    ...(state.equipment && { equipment: state.equipment }),
+  }
+}
+
+/** The rows of what was worked on a ticket. */
+export function timeRows({ reference, times = [] }: TicketState): Tables['time_record'][] {
+  return times.map(({ id, person, from, to, counted, what }) => ({
+    ...{ reference, id, person, counted, what },
+    starts: from,
+    ends: to,
+  }))
+}
+
+/** The rows of its fixed times. */
+export function bookingRows({ reference, bookings = [] }: TicketState): Tables['booking'][] {
+  return bookings.map(({ id, person, from, to, what, state }) => ({
+    ...{ reference, id, person, what, state },
+    starts: from,
+    ends: to,
+  }))
 }
 
 /** The rows of a ticket's clocks. */
@@ -130,6 +168,8 @@ function rowsOf(decisions: Decision[]) {
     ),
     clock: decisions.flatMap(({ decided, design }) => clockRows(decided.state, design)),
     alarm: decisions.flatMap(({ decided, design }) => alarmRows(decided.state, design)),
+    time_record: decisions.flatMap(({ decided }) => timeRows(decided.state)),
+    booking: decisions.flatMap(({ decided }) => bookingRows(decided.state)),
     outbox: decisions.flatMap(({ decided: { state, messages } }) =>
       messages.map((message) => outboxRow(message, state.reference, state.changedAt)),
     ),
@@ -150,8 +190,35 @@ function rowsOf(decisions: Decision[]) {
 
 /** A message as it waits in the outbox. */
 export function outboxRow(message: OutgoingMessage, reference: number, queuedAt: number) {
-  const { key, person, address, from, template, subject, body } = message
-  return { key, reference, person, address, sender: from, template, subject, body, queued_at: queuedAt }
+  const {
+    key,
+    person,
+    address,
+    from,
+    template,
+    subject,
+    body,
+    channel,
+    urgent,
+    notBefore,
+    why,
+    after,
+    climb,
+  } = message
+  return {
+    ...{ key, reference, person, address, template, subject, body },
+    sender: from,
+    queued_at: queuedAt,
+    channel: channel ?? 'mail',
+    urgent: urgent === true,
+    // What waits for quiet hours to be over has no job yet; whoever rings the alarms releases it.
+    state: notBefore === undefined ? 'queued' : 'held',
+    not_before: notBefore ?? null,
+    why: why ?? null,
+    after: after ?? null,
+    climb: climb ?? null,
+    sequence: Number(key.split('-')[1]),
+  }
 }
 
 /**
@@ -167,6 +234,13 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     .map(({ decided }) => decided.state.reference)
   const filled = (table: keyof typeof rows) =>
     sql`jsonb_populate_recordset(null::${sql.table(table)}, ${JSON.stringify(rows[table])}::jsonb)`
+  const having = (kinds: readonly string[]) =>
+    decisions
+      .filter(({ decided }) => decided.entries.some((one) => kinds.includes(one.kind)))
+      .map(({ decided }) => decided.state.reference)
+  const hasTimes = having(['timeRecorded', 'timeDropped'])
+  const toIndex = having(SAYING)
+  const hasBookings = having(['booked', 'bookingChanged'])
   // Parts that have nothing to write are left out: planning them costs as much as running them.
   await sql`with
     t as (insert into ticket select * from ${filled('ticket')}
@@ -174,7 +248,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
         state = excluded.state, kind = excluded.kind, held = excluded.held, sequence = excluded.sequence, edition = excluded.edition, status = excluded.status, status_group = excluded.status_group,
         category = excluded.category, priority = excluded.priority, priority_order = excluded.priority_order,
         queue = excluded.queue, team = excluded.team, technician = excluded.technician,
-        changed_at = excluded.changed_at, due_at = excluded.due_at),
+        changed_at = excluded.changed_at, due_at = excluded.due_at, timers = excluded.timers,
+        estimate = excluded.estimate, tasks_open = excluded.tasks_open, waiting_since = excluded.waiting_since, facts = excluded.facts),
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
         calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, balance = excluded.balance, balance_at = excluded.balance_at, due_at = excluded.due_at,
@@ -184,18 +259,63 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     a as (insert into alarm select * from ${filled('alarm')}
       on conflict (reference, key) do update set at = excluded.at where alarm.at <> excluded.at),
     ${rows.request_key.length ? sql`k as (insert into request_key (person, key, body_hash, reference) select person, key, body_hash, reference from ${filled('request_key')}),` : sql``}
+    ${toIndex.length ? sql`b as (insert into search_behind select unnest(${toIndex}::bigint[]) on conflict do nothing),` : sql``}
+    ${workParts(rows.time_record, 'time_record', hasTimes, filled('time_record'))}
+    ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
     ${rows.outbox.length ? deliveries(filled('outbox')) : sql``}
     e as (insert into entry select * from ${filled('entry')})
     select ${rows.outbox.length ? sql`(select count(*) from queued)` : sql`0`}`.execute(db)
 }
 
+/** The rows of work on tickets on which something of it has changed; what is no more there goes. */
+function workParts(
+  rows: readonly { reference: number }[],
+  table: 'time_record' | 'booking',
+  changed: readonly number[],
+  filled: RawBuilder<unknown>,
+) {
+  if (!changed.length) return sql``
+  const name = sql.table(table)
+  const columns = table === 'booking' ? BOOKING_COLUMNS : TIME_COLUMNS
+  const written = rows.some(({ reference }) => changed.includes(reference))
+  return sql`${sql.raw(`${table}_gone`)} as (delete from ${name} where reference = any(${changed}::bigint[])
+      and (reference, id) not in (select reference, id from ${filled})),
+    ${written ? sql`${sql.raw(`${table}_now`)} as (insert into ${name} select * from ${filled} on conflict (reference, id) do update set ${sql.raw(columns.map((one) => `${one} = excluded.${one}`).join(', '))}),` : sql``}`
+}
+
+/** Entries after which a ticket is found by other words: those whose words are searched. */
+export const SAYING = [
+  'logged',
+  'replied',
+  'answered',
+  'noted',
+  'statusMoved',
+  'tookIn',
+  'tasksAdded',
+  'majorUpdated',
+]
+const TIME_COLUMNS = ['person', 'starts', 'ends', 'counted', 'what']
+const BOOKING_COLUMNS = ['person', 'starts', 'ends', 'what', 'state']
+
 /** Messages into the outbox, and one job each that delivers it. */
 function deliveries(messages: RawBuilder<unknown>) {
-  return sql`o as (insert into outbox (key, reference, person, address, sender, template, subject, body, queued_at)
-      select key, reference, person, address, sender, template, subject, body, queued_at from ${messages} returning key),
-    job as (select array_agg(row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null, null, null)::graphile_worker.job_spec) as specs from o),
-    queued as (select jobs.id from job, graphile_worker.add_jobs(job.specs) as jobs),`
+  return sql`o as (insert into outbox (${sql.raw(OUTBOX_COLUMNS)})
+      select ${sql.raw(OUTBOX_COLUMNS)} from ${messages} returning key, state, urgent, channel, climb),
+    job as (select array_agg(${jobSpec}) filter (where state = 'queued') as specs from o),
+    queued as (select jobs.id from job, graphile_worker.add_jobs(coalesce(job.specs, '{}')) as jobs),`
 }
+
+const OUTBOX_COLUMNS =
+  'key, reference, person, address, sender, template, subject, body, queued_at, channel, urgent, state, not_before, why, after, climb, sequence'
 
 /** How often a delivery is tried, with growing gaps, before it is given up. */
 export const MAX_ATTEMPTS = 10
+
+/**
+ * The job that delivers the message of a row of the outbox. What reaches a telephone or a pager, or waits for somebody to
+ * say that they have it, is taken before all that waits already: with thousands of mails on their way a page must not.
+ */
+const jobSpec = sql.raw(
+  `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
+    (case when urgent or channel <> 'mail' or climb is not null then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
+)

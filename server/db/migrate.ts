@@ -22,10 +22,11 @@ export async function migrate(pool: pg.Pool): Promise<string[]> {
     )
     const { rows } = await client.query<{ name: string }>('select name from migration')
     const done = new Set(rows.map((row) => row.name))
-    for (const { name, sql } of MIGRATIONS) {
+    for (const { name, sql, also } of MIGRATIONS) {
       if (done.has(name)) continue
       await client.query('begin')
       await client.query(sql)
+      await also?.(client)
       await client.query('insert into migration (name) values ($1)', [name])
       await client.query('commit')
       ran.push(name)

@@ -1,8 +1,38 @@
+import { randomBytes } from 'node:crypto'
+import type pg from 'pg'
+import { upgradeDesign, type Design } from '../../core/design'
+
 /** A step of the database. With `rows` the read columns of tickets are written anew after it. */
 export interface Migration {
   name: string
   sql: string
   rows?: true
+  /** What SQL alone cannot do, in the same transaction. */
+  also?: (client: pg.ClientBase) => Promise<void>
+}
+
+/** Designs of the first version in the words of the second; what they mean stays. */
+async function upgradeDesigns(client: pg.ClientBase): Promise<void> {
+  for (const [table, key] of [
+    ['edition', 'number'],
+    ['draft', 'id'],
+  ] as const) {
+    const { rows } = await client.query<{ key: number; document: Design }>(
+      `select ${key} as key, document from ${table}`,
+    )
+    for (const { key: id, document } of rows)
+      await client.query(`update ${table} set document = $1 where ${key} = $2`, [
+        JSON.stringify(upgradeDesign(document)),
+        id,
+      ])
+  }
+}
+
+/** What links in messages are signed with. */
+async function makeSecret(client: pg.ClientBase): Promise<void> {
+  await client.query("insert into setting (key, value) values ('link-secret', $1)", [
+    JSON.stringify({ secret: randomBytes(32).toString('base64url') }),
+  ])
 }
 
 /** Migrations in order; each runs once, forward only. A released one is never changed. */
@@ -198,5 +228,107 @@ create table solved_by (
   item text, person text not null references person, at bigint not null);
 create index solved_by_article on solved_by (article);
 `,
+  },
+  {
+    name: '0009 skills, departments, turns and signals',
+    sql: `
+alter table person add column department text, add column skills text[] not null default '{}', add column capacity int;
+alter table agreement add column priority text;
+create index ticket_technician_logged on ticket (technician, logged_at desc) where technician is not null;
+create table signal (
+  source text not null, id text not null, type text not null, subject text, text text not null, at bigint not null,
+  received_at bigint not null, kind text, cover text, outcome text not null, reference bigint,
+  primary key (source, id));
+create index signal_received on signal (received_at desc);
+create table signal_fault (fault text primary key, reference bigint);
+create index entry_overruled on entry (at) where kind = 'resorted';
+`,
+  },
+  {
+    name: '0010 ways of messages, rotas and what other systems are told',
+    sql: `
+alter table outbox
+  add column channel text not null default 'mail', add column urgent boolean not null default false,
+  add column not_before bigint, add column why text, add column after text, add column climb jsonb,
+  add column sequence int not null default 0, add column sent_at bigint, add column delivered_at bigint,
+  add column acknowledged_at bigint, add column acknowledged_by text, add column seen_at bigint;
+update outbox set sequence = split_part(key, '-', 2)::int, sent_at = queued_at where state = 'sent';
+update outbox set sequence = split_part(key, '-', 2)::int where state <> 'sent';
+-- What was told before this step is not news.
+update outbox set seen_at = queued_at;
+create index outbox_person on outbox (person, queued_at desc, key) where person <> '';
+create index outbox_unseen on outbox (person) where seen_at is null;
+create index outbox_queued on outbox (queued_at desc, key);
+create index outbox_state on outbox (state, queued_at desc, key);
+create index outbox_held on outbox (not_before) where state = 'held';
+alter table person add column notify jsonb;
+alter table site add column manager text references person deferrable initially deferred;
+create table rota_override (
+  id bigserial primary key, rota text not null, starts bigint not null, ends bigint not null check (ends > starts),
+  person text references person, why text not null default '', made_by text not null references person,
+  made_at bigint not null);
+create index rota_override_time on rota_override (rota, ends);
+create table webhook_secret (
+  webhook text primary key, secret text not null, previous text, rotated_at timestamptz not null default now());
+create table worker_alive (id text primary key, seen_at timestamptz not null default now());
+create table standin_message (
+  id bigserial primary key, channel text not null, key text not null, recipient text not null, text text not null,
+  link text, headers jsonb, times int not null default 1, outcome text not null, received_at bigint not null,
+  unique (channel, key));
+create index standin_message_channel on standin_message (channel, id desc);
+update ticket set state = state || jsonb_build_object('saidAt', said.at) from (
+  select reference, max(at) as at from entry where kind in ('replied', 'answered') group by reference) as said
+  where said.reference = ticket.reference;
+`,
+    also: async (client) => {
+      await upgradeDesigns(client)
+      await makeSecret(client)
+    },
+  },
+  {
+    name: '0011 work: timers, time, fixed times, moves; words to search by, and views',
+    rows: true,
+    sql: `
+alter table ticket
+  add column timers text[] not null default '{}', add column estimate bigint, add column portal text,
+  add column channel text not null default 'portal', add column cover text, add column tasks_open int not null default 0,
+  add column waiting_since bigint, add column facts jsonb not null default '{}';
+update ticket set state = state || jsonb_build_object('waitingSince', waits.at) from (
+  select reference, min(at) as at from entry where kind in ('logged', 'answered') and sequence > coalesce((
+    select max(sequence) from entry as reply where reply.reference = entry.reference and reply.kind = 'replied'), 0)
+  group by reference) as waits where waits.reference = ticket.reference;
+create index ticket_timers on ticket using gin (timers) where timers <> '{}';
+create index ticket_open_priority on ticket (priority_order, reference) where status_group <> 'done';
+create index ticket_open_changed on ticket (changed_at desc, reference desc) where status_group <> 'done';
+create index ticket_done_changed on ticket (changed_at desc, reference desc) where status_group = 'done';
+create index ticket_open_team on ticket (team) where status_group <> 'done';
+create index ticket_item_done on ticket (item, changed_at desc) where status_group = 'done';
+create table booking (
+  reference bigint not null, id int not null, person text not null, starts bigint not null, ends bigint not null,
+  what text not null, state text not null, primary key (reference, id));
+create index booking_person on booking (person, starts) where state in ('booked', 'begun');
+create table time_record (
+  reference bigint not null, id int not null, person text not null, starts bigint not null, ends bigint not null,
+  counted bigint not null, what text not null, primary key (reference, id));
+create index time_record_person on time_record (person, starts);
+-- What is searched: what stands in the first lines, and everything that was said.
+create table ticket_words (
+  reference bigint primary key, title text not null, body text not null, is_open boolean not null,
+  words tsvector generated always as (
+    setweight(to_tsvector('english', title), 'A') || setweight(to_tsvector('english', body), 'C')) stored);
+create index ticket_words_words on ticket_words using gin (words);
+create index ticket_words_open on ticket_words using gin (words) where is_open;
+create table search_word (word text primary key);
+create index search_word_prefix on search_word (word text_pattern_ops);
+create index search_word_similar on search_word using gin (word gin_trgm_ops);
+create table search_behind (reference bigint primary key);
+insert into search_behind select reference from ticket;
+create table saved_view (
+  id bigserial primary key, person text not null references person, name text not null, shared boolean not null default false,
+  definition jsonb not null, changed_at bigint not null);
+create index saved_view_person on saved_view (person);
+create table default_view (person text primary key references person, view bigint references saved_view on delete cascade);
+`,
+    also: upgradeDesigns,
   },
 ]

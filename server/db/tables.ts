@@ -1,7 +1,9 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Design } from '../../core/design'
-import type { TicketState } from '../../core/ticket'
+import type { Preferences } from '../../core/notification'
+import type { Answers } from '../../core/intake'
+import type { AboutEquipment, Climb, QueuedMessage, TicketState } from '../../core/ticket'
 import type { Calendar } from '../../core/time'
 
 /** A column that the database fills in when it is left out. */
@@ -14,6 +16,27 @@ export interface LeftOut {
   why: string
 }
 
+/**
+ * What became of a signal: a ticket, one more of an open ticket, the end of a fault; or nothing, since its type is not
+ * known, the map has a hole, the map passes it over, or nothing was broken.
+ */
+export type SignalOutcome = 'ticket' | 'joined' | 'cleared' | 'unknown' | 'hole' | 'passedOver' | 'calm'
+
+/** Facts of a ticket beside its columns. Instants are epoch milliseconds. */
+export interface TicketFacts {
+  answers: Answers
+  impact: string
+  urgency: string
+  agreement: number | null
+  statusBefore: string | null
+  statusSince: number
+  saidAt: number
+  signals: number
+  major: boolean
+  department?: string
+  equipment?: AboutEquipment
+}
+
 export interface Tables {
   setting: { key: string; value: Json<object> }
   organisation: { id: string; name: string }
@@ -24,6 +47,7 @@ export interface Tables {
     organisation: string
     calendar: string
     priority: string | null
+    manager: ColumnType<string | null, string | null | undefined, string | null>
   }
   person: {
     id: string
@@ -37,6 +61,10 @@ export interface Tables {
     priority: string | null
     teams: Filled<string[]>
     shift: ColumnType<Calendar | null, string | null, string | null>
+    department: ColumnType<string | null, string | null | undefined, string | null>
+    skills: Filled<string[]>
+    capacity: ColumnType<number | null, number | null | undefined, number | null>
+    notify: ColumnType<Preferences | null, string | null | undefined, string | null>
     password_hash: string | null
   }
   team: { id: string; name: string; lead: string | null }
@@ -56,6 +84,7 @@ export interface Tables {
     /** A decimal number, which the driver gives as text. */
     amount: ColumnType<string | null, number | string | null | undefined, number | string | null>
     remarks: string | null
+    priority: ColumnType<string | null, string | null | undefined, string | null>
   }
   equipment: {
     number: Generated<number>
@@ -80,6 +109,22 @@ export interface Tables {
     back_at: number | null
     remarks: string | null
   }
+  /** What monitors have reported, each signal once. */
+  signal: {
+    source: string
+    id: string
+    type: string
+    subject: string | null
+    text: string
+    at: number
+    received_at: number
+    kind: string | null
+    cover: string | null
+    outcome: SignalOutcome
+    reference: number | null
+  }
+  /** The last ticket of a fault; locked while a signal of it is taken. */
+  signal_fault: { fault: string; reference: number | null }
   /** Open tickets that follow a newer edition, a batch at a time. */
   adoption: {
     edition: number
@@ -135,7 +180,60 @@ export interface Tables {
     logged_at: number
     changed_at: number
     due_at: number | null
+    /** Whose timers run on it. */
+    timers: Filled<string[]>
+    /** Milliseconds, where somebody has said how long it takes. */
+    estimate: ColumnType<number | null, number | null | undefined, number | null>
+    portal: ColumnType<string | null, string | null | undefined, string | null>
+    channel: Filled<string>
+    cover: ColumnType<string | null, string | null | undefined, string | null>
+    tasks_open: Filled<number>
+    /** Since when the requester has waited for a word of the desk; null while it waits for none. */
+    waiting_since: ColumnType<number | null, number | null | undefined, number | null>
+    /** What lists are limited by and no other column holds; small, so that it is read without the whole state. */
+    facts: ColumnType<TicketFacts, string | undefined, string>
   }
+  booking: {
+    reference: number
+    id: number
+    person: string
+    starts: number
+    ends: number
+    what: string
+    state: string
+  }
+  time_record: {
+    reference: number
+    id: number
+    person: string
+    starts: number
+    ends: number
+    /** Milliseconds, rounded. */
+    counted: number
+    what: string
+  }
+  ticket_words: {
+    reference: number
+    title: string
+    body: string
+    /** Whether the ticket is not done, so that those are searched without all the others. */
+    is_open: boolean
+    words: ColumnType<string, never, never>
+  }
+  /** The words of all tickets, for those that are typed with an error. */
+  search_word: { word: string }
+  /** Tickets whose words are not as they are yet. */
+  search_behind: { reference: number }
+  saved_view: {
+    id: Generated<number>
+    person: string
+    name: string
+    shared: Filled<boolean>
+    definition: Json<object>
+    changed_at: number
+  }
+  /** The view in which somebody's Desk opens. */
+  default_view: { person: string; view: number | null }
   entry: { reference: number; sequence: number; at: number; actor: string; kind: string; body: Json<object> }
   clock: {
     reference: number
@@ -168,6 +266,46 @@ export interface Tables {
     attempts: Filled<number>
     detail: Filled<string>
     queued_at: number
+    channel: Filled<NonNullable<QueuedMessage['channel']>>
+    urgent: Filled<boolean>
+    not_before: ColumnType<number | null, number | null | undefined, number | null>
+    why: ColumnType<string | null, string | null | undefined, string | null>
+    after: ColumnType<string | null, string | null | undefined, string | null>
+    climb: ColumnType<Climb | null, string | null | undefined, string | null>
+    /** Place of the entry that queued it. */
+    sequence: Filled<number>
+    sent_at: ColumnType<number | null, number | null | undefined, number | null>
+    delivered_at: ColumnType<number | null, number | null | undefined, number | null>
+    acknowledged_at: ColumnType<number | null, number | null | undefined, number | null>
+    acknowledged_by: ColumnType<string | null, string | null | undefined, string | null>
+    seen_at: ColumnType<number | null, number | null | undefined, number | null>
+  }
+  /** Who has a rota instead of whose turn it is. */
+  rota_override: {
+    id: Generated<number>
+    rota: string
+    starts: number
+    ends: number
+    person: string | null
+    why: string
+    made_by: string
+    made_at: number
+  }
+  /** What calls to other systems are signed with; for a day after a change with both. */
+  webhook_secret: { webhook: string; secret: string; previous: string | null; rotated_at: Filled<Date> }
+  /** What the stand-ins of chat, text messages, pagers and other systems have got, each message once. */
+  standin_message: {
+    id: Generated<number>
+    channel: string
+    key: string
+    recipient: string
+    text: string
+    link: string | null
+    headers: ColumnType<Record<string, string> | null, string | null | undefined, string | null>
+    /** How often it came. */
+    times: Filled<number>
+    outcome: string
+    received_at: number
   }
   session: {
     token_hash: string

@@ -98,9 +98,11 @@ export async function agreementRow(desk: Desk, body: AgreementBody) {
     problems.push({ field: 'organisation', message: `there is no organisation “${body.organisation}”` })
   if (body.calendar && !edition.hasCalendar(body.calendar))
     problems.push({ field: 'calendar', message: `the design has no calendar “${body.calendar}”` })
+  if (body.priority && !edition.hasPriority(body.priority))
+    problems.push({ field: 'priority', message: `the design has no priority “${body.priority}”` })
   const days = daysGiven(body, problems)
   if (problems.length || !organisation || !days) return { problems }
-  const { cover, type, amount, contact, phone, mail, address, calendar, remarks } = body
+  const { cover, type, amount, contact, phone, mail, address, calendar, priority, remarks } = body
   const orNull = (text: string | undefined) => text?.trim() || null
   return {
     problems,
@@ -115,6 +117,7 @@ export async function agreementRow(desk: Desk, body: AgreementBody) {
       mail: orNull(mail),
       address: orNull(address),
       calendar: orNull(calendar),
+      priority: orNull(priority),
       remarks: orNull(remarks),
     },
   }
@@ -177,6 +180,7 @@ export const AGREEMENT_COLUMNS = [
   'mail',
   'address',
   'calendar',
+  'priority',
   'remarks',
 ] as const
 

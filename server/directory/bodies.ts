@@ -72,6 +72,12 @@ export class AgreementBody {
   @MaxLength(80)
   calendar?: string
 
+  /** Id of the priority that its holder's tickets have, where the source order asks agreements. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(60)
+  priority?: string
+
   @IsOptional()
   @IsString()
   @MaxLength(2000)

@@ -2,7 +2,17 @@
 export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
+  | Presence
   | { kind: 'clock' | 'edition' | 'adoption' | 'reconnected' }
+
+/** Somebody has a ticket open; told to the desk alone. */
+export interface Presence {
+  kind: 'here'
+  reference: number
+  person: string
+  name: string
+  doing: 'reads' | 'writes' | 'left'
+}
 
 type Listener = (notice: Notice) => void
 

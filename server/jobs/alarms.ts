@@ -1,4 +1,5 @@
 import type { Desk } from '../commands/desk'
+import { releaseHeld } from '../delivery/digest'
 import { deskNow } from '../clock/deskClock'
 import { log } from '../http/log'
 
@@ -6,6 +7,35 @@ const BATCH = 200
 const TOGETHER = 20
 const AT_ONCE = 2
 const POLL = 250
+/** How long messages that are not urgent wait at most for alarms that are due, in milliseconds. */
+const MOST_WAIT = 20_000
+
+/** Whether so many alarms are due that messages make way: a rung that rings late is worse than a mail that is sent late. */
+let isCrowded = false
+const whenCalm = new Set<() => void>()
+
+function crowded(on: boolean): void {
+  isCrowded = on
+  if (on) return
+  for (const go of [...whenCalm]) go()
+}
+
+/** So many messages wait at most, so that one of a worker's hands is always free for what goes first. */
+const MOST_WAITING = 3
+
+/** Waits until few alarms are due, but never for long, and never with all of a worker's hands. */
+export function untilAlarmsAreFew(): Promise<void> {
+  if (!isCrowded || whenCalm.size >= MOST_WAITING) return Promise.resolve()
+  return new Promise((done) => {
+    const go = () => {
+      clearTimeout(timer)
+      whenCalm.delete(go)
+      done()
+    }
+    const timer = setTimeout(go, MOST_WAIT)
+    whenCalm.add(go)
+  })
+}
 
 /**
  * Rings every alarm that is due, soonest first. Several workers may do this at once: a ticket is held
@@ -21,6 +51,7 @@ export async function ringDue(desk: Desk): Promise<number> {
     .orderBy('first')
     .limit(BATCH)
     .execute()
+  crowded(due.length === BATCH)
   let rang = 0
   const queue = due.map((row) => row.reference)
   const ringers = Array.from({ length: AT_ONCE }, async () => {
@@ -46,6 +77,12 @@ async function ringSome(desk: Desk, references: number[]): Promise<number> {
   }
 }
 
+/** Rings what is due and lets messages go whose quiet hours are over. */
+async function tend(desk: Desk): Promise<number> {
+  const rang = await ringDue(desk)
+  return rang + (await releaseHeld(desk))
+}
+
 /**
  * Watches for due alarms until it is stopped.
  * @returns a function that stops it and waits for what is ringing
@@ -54,7 +91,7 @@ export function watchAlarms(desk: Desk): () => Promise<void> {
   let stopped = false
   const turn = async () => {
     while (!stopped) {
-      const rang = await ringDue(desk).catch((error: Error) => {
+      const rang = await tend(desk).catch((error: Error) => {
         log.warn({ error: error.message }, 'the alarms could not be read; trying again')
         return 0
       })
@@ -65,5 +102,6 @@ export function watchAlarms(desk: Desk): () => Promise<void> {
   return async () => {
     stopped = true
     await running
+    crowded(false)
   }
 }

@@ -1,14 +1,22 @@
-import { run } from 'graphile-worker'
-import { loadClock } from '../clock/deskClock'
+import { EventEmitter } from 'node:events'
+import { run, type JobHelpers, type WorkerEvents } from 'graphile-worker'
+import { loadClock, machineNow } from '../clock/deskClock'
 import { Desk } from '../commands/desk'
-import { connect } from '../db/connection'
+import { MAX_ATTEMPTS } from '../commands/store'
+import { connect, type Database } from '../db/connection'
 import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
 import { takeMail } from '../mail/takeMail'
-import { deliver, mailTransport } from './deliver'
-import { watchAlarms } from './alarms'
+import { tryFix, type FixRequest } from '../standins/monitor'
+import { mailTransport } from '../delivery/channels'
+import { deliver } from '../delivery/deliver'
+import type { Later } from '../delivery/record'
+import { sendDigest } from '../delivery/digest'
+import { untilAlarmsAreFew, watchAlarms } from './alarms'
+import { keepAlive } from './alive'
+import { watchSearch } from './searchIndex'
 
 export interface Worker {
   stop(): Promise<void>
@@ -17,8 +25,9 @@ export interface Worker {
 /**
  * Starts a worker: it rings alarms and delivers messages. Any number may run against one database.
  * @param smtpUrl where mail goes out, such as smtp://127.0.0.1:2525
+ * @param gateway where chat, text messages and pagers are reached
  */
-export async function startWorker(smtpUrl: string): Promise<Worker> {
+export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2526'): Promise<Worker> {
   const desk = new Desk(connect(undefined, 16))
   await loadClock(desk.db)
   const reload = () => void loadClock(desk.db).catch(() => undefined)
@@ -31,7 +40,22 @@ export async function startWorker(smtpUrl: string): Promise<Worker> {
     },
   })
   const transport = mailTransport(smtpUrl)
+  const channels = { mail: transport, gateway }
+  const later =
+    (helpers: JobHelpers): Later =>
+    (task, payload, seconds, jobKey) =>
+      helpers.addJob(task, payload, {
+        runAt: new Date(machineNow() + seconds * 1000),
+        jobKey,
+        jobKeyMode: 'preserve_run_at',
+        maxAttempts: MAX_ATTEMPTS,
+      })
+  const events = new EventEmitter() as WorkerEvents
+  const ids = new Set<string>()
+  events.on('worker:create', ({ worker }) => ids.add(worker.workerId))
+  events.on('worker:stop', ({ worker }) => ids.delete(worker.workerId))
   const runner = await run({
+    events,
     pgPool: desk.connection.pool,
     logger: quiet,
     concurrency: 4,
@@ -41,19 +65,44 @@ export async function startWorker(smtpUrl: string): Promise<Worker> {
     taskList: {
       takeMail: (payload) => takeMail(desk, transport, (payload as { id: number }).id),
       sweepFiles: () => sweepFiles(desk.db),
+      tryFix: (payload) => tryFix(desk, payload as FixRequest),
       adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),
-      deliver: (payload, helpers) =>
-        deliver(desk, transport, (payload as { key: string }).key, helpers.job.attempts),
+      deliver: async (payload, helpers) => {
+        const { key } = payload as { key: string }
+        if (!(await goesFirst(desk.db, key))) await untilAlarmsAreFew()
+        await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
+      },
+      digest: (payload, helpers) =>
+        sendDigest(
+          desk,
+          channels,
+          (payload as { person: string }).person,
+          helpers.job.attempts,
+          later(helpers),
+        ),
     },
   })
   const stopAlarms = watchAlarms(desk)
+  const stopSearch = watchSearch(desk)
+  const stopBeat = keepAlive(desk.db, ids)
   return {
     async stop() {
-      await stopAlarms()
+      await Promise.all([stopAlarms(), stopSearch()])
       await runner.stop().catch(() => undefined)
+      await stopBeat()
       transport.close()
       await stopListening()
       await desk.db.destroy()
     },
   }
+}
+
+/** What reaches a telephone or a pager, or waits for somebody to say that they have it, goes before everything else. */
+async function goesFirst(db: Database, key: string): Promise<boolean> {
+  const row = await db
+    .selectFrom('outbox')
+    .select(['urgent', 'channel', 'climb'])
+    .where('key', '=', key)
+    .executeTakeFirst()
+  return row !== undefined && (row.urgent || row.channel !== 'mail' || row.climb !== null)
 }

@@ -9,7 +9,7 @@ import { deskNow } from '../clock/deskClock'
 import { keepFile, mailFileId } from '../commands/attachments'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
-import { MAIL_DOMAIN } from '../jobs/deliver'
+import { MAIL_DOMAIN } from '../delivery/channels'
 import { note, type MailOutcome } from './note'
 import { takeReport } from './takeReport'
 

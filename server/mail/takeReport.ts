@@ -1,7 +1,8 @@
 import type { ParsedMail } from 'mailparser'
 import { identifiersIn, ownReference, type DeliveryReport } from '../../core/mail'
 import type { Desk } from '../commands/desk'
-import { MAIL_DOMAIN } from '../jobs/deliver'
+import { MAIL_DOMAIN } from '../delivery/channels'
+import { record } from '../delivery/record'
 import { note } from './note'
 
 /** A report on one of our mails: where it failed, the ticket's record says so. */
@@ -19,17 +20,7 @@ export async function takeReport(
     key && (await desk.db.selectFrom('outbox').selectAll().where('key', '=', key).executeTakeFirst())
   if (!failed || !message) return note(desk.db, incoming, 'report', null, 'about no mail of ours that failed')
   const detail = `returned: ${failed.status} ${failed.detail}`.trim().slice(0, 300)
-  await desk.run(
-    message.reference,
-    { kind: 'recordDelivery', key: message.key, state: 'givenUp', attempt: message.attempts, detail },
-    { system: 'mail' },
-    async (trx) => {
-      await trx
-        .updateTable('outbox')
-        .set({ state: 'givenUp', detail })
-        .where('key', '=', message.key)
-        .execute()
-      await note(trx, incoming, 'report', message.reference, detail)
-    },
+  await record(desk, message, 'givenUp', message.attempts, detail, (trx) =>
+    note(trx, incoming, 'report', message.reference, detail),
   )
 }

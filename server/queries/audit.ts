@@ -1,6 +1,6 @@
 import { canonicalJson } from '../../core/json'
 import { rebuild, type TicketState } from '../../core/ticket'
-import { alarmRows, clockRows, entryFromRow, ticketRow } from '../commands/store'
+import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../commands/store'
 import { Knowledge } from '../commands/design'
 import type { Database } from '../db/connection'
 
@@ -51,12 +51,14 @@ async function auditPage(
   if (tickets.length === 0) return undefined
   const last = tickets[tickets.length - 1]!.reference
   const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
-  const range = (table: 'entry' | 'clock' | 'alarm') =>
+  const range = (table: 'entry' | 'clock' | 'alarm' | 'booking' | 'time_record') =>
     db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
-  const [entries, clocks, alarms] = [
+  const [entries, clocks, alarms, bookings, times] = [
     within((await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[]),
     within(await range('clock').execute()),
     within(await range('alarm').execute()),
+    within(await range('booking').execute()),
+    within(await range('time_record').execute()),
   ]
   for (const ticket of tickets) {
     const { reference } = ticket
@@ -84,6 +86,8 @@ async function auditPage(
     for (const [column, value] of Object.entries(row))
       differ(column, ticket[column as keyof typeof ticket], value)
     differ('clocks', sorted(clocks.get(reference) ?? []), sorted(clockRows(state, design)))
+    differ('fixed times', sorted(bookings.get(reference) ?? []), sorted(bookingRows(state)))
+    differ('time records', sorted(times.get(reference) ?? []), sorted(timeRows(state)))
     differ('alarms', sorted(alarms.get(reference) ?? []), sorted(alarmRows(state, design)))
   }
   return last

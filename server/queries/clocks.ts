@@ -1,7 +1,7 @@
 import { bandOfBalance, type Band, type Clock } from '../../core/clock'
 import type { TicketState } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
-import type { KeptClock } from './runningClocks'
+import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
 
 /** Fine, close and over run; paused ones stand still. */
@@ -113,8 +113,8 @@ function filterOf(query: ClockQuery, found: Set<number> | undefined): (clock: Ke
 }
 
 function stand(clock: KeptClock, now: number): Standing {
-  const { paused, balanceThen, balanceAt, hours, granted, closeFrom } = clock
-  const left = paused ? balanceThen : balanceThen - hours.between(balanceAt, now)
+  const { paused, granted, closeFrom } = clock
+  const left = leftOf(clock, now)
   return { clock, paused, balance: left, band: paused ? 'paused' : bandOfBalance(left, granted, closeFrom) }
 }
 

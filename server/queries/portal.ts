@@ -17,12 +17,13 @@ export function portalIndex(design: CompiledDesign, portal: string, asker: Facts
       ...group,
       items: items
         .filter((item) => item.group === group.id && showsItem(item, portal, asker))
-        .map(({ id, name, description, keywords, expected }) => ({
+        .map(({ id, name, description, keywords, expected, icon }) => ({
           id,
           name,
           description,
           keywords,
           expected,
+          icon,
         })),
     }))
     .filter((group) => group.items.length > 0)

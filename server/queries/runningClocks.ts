@@ -60,6 +60,12 @@ export class RunningClocks {
     return this.kept!.values()
   }
 
+  /** The running clocks of some tickets as they are now. */
+  async of(references: readonly number[]): Promise<Map<number, KeptClock[]>> {
+    await this.all()
+    return new Map(references.map((one) => [one, this.kept!.get(one) ?? []]))
+  }
+
   private async refresh(): Promise<void> {
     if (!this.kept) {
       this.changed.clear()
@@ -123,4 +129,9 @@ export class RunningClocks {
     }
     return found
   }
+}
+
+/** How much is left of a running clock, in milliseconds of its hours. */
+export function leftOf({ paused, balanceThen, balanceAt, hours }: KeptClock, now: number): number {
+  return paused ? balanceThen : balanceThen - hours.between(balanceAt, now)
 }

@@ -1,146 +1,15 @@
 import { sql } from 'kysely'
-import type { Clock } from '../../core/clock'
 import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
-import { resortChoices, type Entry, type TicketState } from '../../core/ticket'
+import { climbingNow, resortChoices, type Entry, type TicketState } from '../../core/ticket'
 import { entryFromRow } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
-import { textMatches } from './search'
-
-export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
-
-export interface ListQuery {
-  view: View
-  search?: string
-  after?: string
-  limit: number
-  now: number
-  person: string
-  teams: string[]
-}
-
-/** One row of the Desk: what a ledger row shows, and the clocks from which it draws the strip. */
-export interface TicketRow {
-  reference: number
-  summary: string
-  category: string
-  numeral: string
-  priority: string
-  priorityOrder: number
-  organisation: string
-  site: string
-  queue: string
-  team: string
-  technician: string | null
-  status: string
-  statusGroup: string
-  edition: number
-  dueAt: number | null
-  loggedAt: number
-  clocks: Clock[]
-}
-
-export interface TicketList {
-  rows: TicketRow[]
-  /** Key of the next page; missing on the last. */
-  next?: string
-  total: number
-}
-
-type Filter = (query: ListQuery) => ReturnType<typeof sql<boolean>>
-
-// What waits in Arrivals is not the Desk's yet.
-const OPEN = sql<boolean>`status_group <> 'done' and not held`
-
-const FILTERS: Record<View, Filter> = {
-  all: () => sql`true`,
-  open: () => OPEN,
-  mine: ({ person }) => sql`${OPEN} and technician = ${person}`,
-  team: ({ teams }) => sql`${OPEN} and team = any(${teams}::text[])`,
-  unassigned: () => sql`${OPEN} and technician is null`,
-  over: ({ now }) => sql`${OPEN} and due_at <= ${now}`,
-  done: () => sql`status_group = 'done'`,
-}
-
-// Tickets whose clocks are paused have no due moment; they stand after all the others.
-const NEVER = Number.MAX_SAFE_INTEGER
-const DUE = sql<number>`coalesce(due_at, ${NEVER}::bigint)`
-
-/** A page of tickets: open ones by what falls due next, done ones by what changed last. Pages go by key. */
-export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
-  const done = query.view === 'done'
-  const order = done ? sql<number>`-changed_at` : DUE
-  const wanted = sql<boolean>`${FILTERS[query.view](query)} and ${textMatches(query.search)}`
-  const [key, reference] = (query.after ?? '').split('_').map(Number)
-  const page = await desk.db
-    .selectFrom('ticket')
-    .select(['state', 'due_at', 'status_group', 'priority_order', order.as('sort')])
-    .where(wanted)
-    .$if(query.after !== undefined, (q) =>
-      q.where(sql<boolean>`(${order}, reference) > (${key}::bigint, ${reference}::bigint)`),
-    )
-    .orderBy('sort')
-    .orderBy('reference')
-    .limit(query.limit + 1)
-    .execute()
-  const { total } = await desk.db
-    .selectFrom('ticket')
-    .select((e) => e.fn.countAll<number>().as('total'))
-    .where(wanted)
-    .executeTakeFirstOrThrow()
-  const directory = await desk.knowledge.directory()
-  const rows = await Promise.all(
-    page.slice(0, query.limit).map(async (row) => {
-      const design = await desk.knowledge.editionOf(row.state)
-      return { ...rowOf(row.state, design, directory), dueAt: row.due_at, statusGroup: row.status_group }
-    }),
-  )
-  const last = page[query.limit - 1]
-  return { rows, total, ...(page.length > query.limit && { next: `${last!.sort}_${last!.state.reference}` }) }
-}
-
-function rowOf(
-  state: TicketState,
-  design: CompiledDesign,
-  directory: Directory,
-): Omit<TicketRow, 'dueAt' | 'statusGroup'> {
-  const priority = design.priority(state.priority)
-  return {
-    reference: state.reference,
-    summary: state.summary,
-    category: design.categoryPath(state.category),
-    numeral: priority.numeral,
-    priority: priority.name,
-    priorityOrder: priority.order,
-    organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
-    site: directory.sites.get(state.site ?? '')?.name ?? '',
-    queue: design.queueName(state.queue),
-    team: directory.teams.get(state.team)?.name ?? state.team,
-    technician: state.technician ? directory.nameOf(state.technician) : null,
-    status: statusOf(design.kind(state.kind), state.status).name,
-    edition: state.edition,
-    loggedAt: state.loggedAt,
-    clocks: state.clocks,
-  }
-}
-
-/** How many tickets each view holds. */
-export async function countViews(
-  db: Database,
-  query: Omit<ListQuery, 'view' | 'limit'>,
-): Promise<Record<string, number>> {
-  const count = (view: View) =>
-    sql<number>`count(*) filter (where ${FILTERS[view]({ ...query, view, limit: 0 })})`
-  const { rows } = await sql<
-    Record<string, number>
-  >`select ${count('open')} as open, ${count('mine')} as mine,
-    ${count('team')} as team, ${count('unassigned')} as unassigned, ${count('over')} as over
-    from ticket where status_group <> 'done'`.execute(db)
-  return rows[0]!
-}
+import type { Caller } from '../http/session'
+import { workOf } from './ticketWork'
+import { rowOf } from './ticketList'
 
 async function load(desk: Desk, reference: number) {
   const row = await desk.db
@@ -158,7 +27,11 @@ async function load(desk: Desk, reference: number) {
 }
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
-export async function ticketPage(desk: Desk, reference: number) {
+export async function ticketPage(
+  desk: Desk,
+  reference: number,
+  caller: Pick<Caller, 'id' | 'role' | 'teams'>,
+) {
   const found = await load(desk, reference)
   if (!found) return undefined
   const { state, design, directory, entries } = found
@@ -167,23 +40,8 @@ export async function ticketPage(desk: Desk, reference: number) {
   const item = design.item(state.item)
   const requester = directory.people.get(state.requester)
   const site = directory.sites.get(state.site ?? '')
-  const people = new Set(entries.flatMap((entry) => peopleOf(entry)))
-  const outbox = await desk.db
-    .selectFrom('outbox')
-    .select([
-      'key',
-      'person',
-      'address',
-      'subject',
-      'template',
-      'state',
-      'attempts',
-      'detail',
-      'queued_at',
-      'body',
-    ])
-    .where('reference', '=', reference)
-    .execute()
+  const people = peopleOn(state, entries)
+  const outbox = await deliveriesOf(desk.db, reference)
   return {
     ...rowOf(state, design, directory),
     sequence: state.sequence,
@@ -204,12 +62,15 @@ export async function ticketPage(desk: Desk, reference: number) {
     siteZone: site?.zone ?? design.design.desk.zone,
     cover: state.cover,
     agreement: state.agreement,
+    equipment: state.equipment ?? null,
+    department: state.department ?? null,
     technicianId: state.technician,
     solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
     remarks: state.remarks,
     attachments: state.attachments ?? [],
     held: state.held !== undefined,
     mergedInto: state.mergedInto ?? null,
+    signal: state.signal ?? null,
     /** Whether it was turned away in Arrivals, from where it can be taken back. */
     rejected: state.rejected === true,
     others: (state.others ?? []).map((id) => directory.nameOf(id)),
@@ -230,12 +91,69 @@ export async function ticketPage(desk: Desk, reference: number) {
     statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
     rungs: design.design.ladders.flatMap((ladder) =>
-      ladder.rungs.map((rung) => ({ target: ladder.target, share: rung.share })),
+      ladder.rungs.flatMap(({ moment }) =>
+        moment.at === 'share' && ladder.target ? [{ target: ladder.target, share: moment.share }] : [],
+      ),
     ),
     deliveries: outbox,
+    ...togetherness(state, design, directory),
+    ...(await workOf(desk, state, design, directory, caller)),
     entries,
   }
 }
+
+/** Every message of a ticket. */
+const deliveriesOf = (db: Database, reference: number) =>
+  db
+    .selectFrom('outbox')
+    .select([
+      'key',
+      'person',
+      'address',
+      'subject',
+      'template',
+      'state',
+      'attempts',
+      'detail',
+      'queued_at',
+      'body',
+      'channel',
+      'urgent',
+      'why',
+      'after',
+      'not_before',
+      'sent_at',
+      'delivered_at',
+      'acknowledged_at',
+    ])
+    .where('reference', '=', reference)
+    .execute()
+
+/** Who watches it, who has it, and what major incident it is or belongs to. */
+const togetherness = (state: TicketState, design: CompiledDesign, directory: Directory) => ({
+  watchers: state.watchers ?? [],
+  /** Ladders that climb and stop once somebody says that they have it. */
+  waiting: climbingNow({ state, design }).map(({ ladder }) => nameOfLadder(design, ladder)),
+  acknowledged: Object.entries(state.acknowledged ?? {}).map(([ladder, one]) => ({
+    ladder: nameOfLadder(design, ladder),
+    by: directory.nameOf(one.by),
+    at: one.at,
+  })),
+  major: state.major ?? null,
+  follows: state.follows ?? null,
+})
+
+const nameOfLadder = (design: CompiledDesign, id: string) =>
+  design.design.ladders.find((one) => one.id === id)?.name ?? id
+
+/** Everybody who is named on a ticket's page. */
+const peopleOn = ({ watchers = [], tasks = [], bookings = [] }: TicketState, entries: readonly Entry[]) =>
+  new Set([
+    ...entries.flatMap((entry) => peopleOf(entry)),
+    ...watchers,
+    ...tasks.flatMap((one) => [one.person ?? [], one.done?.by ?? []].flat()),
+    ...bookings.map((one) => one.person),
+  ])
 
 function peopleOf(entry: object): string[] {
   const { actor, technician, told, messages, fields } = entry as {
@@ -277,7 +195,9 @@ export async function requestPage(desk: Desk, reference: number, person: string)
             by,
             text: entry.text,
             mine: by === directory.nameOf(person),
-            ...(entry.kind === 'answered' && { quoted: entry.quoted, attachments: entry.attachments }),
+            attachments: entry.attachments,
+            isOurs: entry.kind === 'replied',
+            ...(entry.kind === 'answered' && { quoted: entry.quoted }),
           },
         ]
       if (entry.kind === 'rejected') return [{ at: entry.at, by, text: entry.text, mine: false }]
@@ -315,6 +235,8 @@ function requestOf(state: TicketState, design: CompiledDesign) {
   return {
     reference: state.reference,
     summary: state.summary,
+    /** In words, how long such things usually take; what the item says comes before what the priority says. */
+    expected: design.findItem(state.item)?.expected ?? design.priority(state.priority).expected ?? null,
     loggedAt: state.loggedAt,
     status: plainly(state, status.plainly),
     held: state.held !== undefined,

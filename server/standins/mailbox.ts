@@ -5,15 +5,21 @@ import { FILE_LIMIT } from '../../core/intake'
 import { deskNow, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
+import { startGateway } from './gateway'
 import { keepMail, mailFaults } from './mailStore'
 
 export interface Mailbox {
   port: number
+  /** Where chat, text messages, pagers and another system are reached. */
+  gateway: number
   stop(): Promise<void>
 }
 
-/** Starts the mailbox stand-in: a real SMTP server on loopback that keeps what it gets in the database. */
-export async function startMailbox(port: number): Promise<Mailbox> {
+/**
+ * Starts the stand-ins of the outside world: the mailbox, a real SMTP server on loopback that keeps what it gets in
+ * the database, and beside it the gateway of all other channels.
+ */
+export async function startMailbox(port: number, gatewayPort = 0): Promise<Mailbox> {
   const { db, pool } = connect(undefined, 4)
   await loadClock(db)
   const reload = () => void loadClock(db).catch(() => undefined)
@@ -58,10 +64,13 @@ export async function startMailbox(port: number): Promise<Mailbox> {
     server.server.once('error', fail)
     server.listen(port, '127.0.0.1', ready)
   })
+  const gateway = await startGateway(db, gatewayPort)
   return {
+    gateway: gateway.port,
     port: (server.server.address() as { port: number }).port,
     async stop() {
       await new Promise<void>((done) => server.close(done))
+      await gateway.stop()
       await stopListening()
       await db.destroy()
     },

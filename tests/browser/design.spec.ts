@@ -115,6 +115,7 @@ test('the design goes out as a file, comes back changed, and is taken as a whole
   await bring(text.replace('"name": "Boarding stopped"', '"name": "Nobody can board"'))
   await expect(region).toContainText('would change 1 thing')
   await region.getByRole('button', { name: 'Take it into the draft' }).click()
+  await expect(region).toBeHidden()
   await expect(page.getByText('“Boarding stopped” → “Nobody can board”')).toBeVisible()
 
   await bring(text.replaceAll('"name": "boardingStopped"', '"name": "boarding"'))

@@ -5,7 +5,8 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   page,
 }) => {
   await signIn(page, LEAD)
-  await page.getByRole('link', { name: 'Directory' }).click()
+  await page.getByRole('button', { name: 'More …' }).click()
+  await page.getByRole('link', { name: /^Directory/ }).click()
   await page.getByRole('button', { name: 'New agreement …' }).click()
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(page.getByText('say what is covered')).toBeVisible()

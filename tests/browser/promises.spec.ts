@@ -62,7 +62,7 @@ test('a technician sorts a ticket otherwise: the promise follows and time spent 
   const { rows } = await (await page.request.get('/api/clocks?target=resolve&band=fine&limit=50')).json()
   const row = rows.find((one: { priorityOrder: number }) => one.priorityOrder > 1)
   await page.goto(`/desk/${row.reference}`)
-  await page.getByRole('button', { name: 'Sort …' }).click()
+  await page.getByRole('button', { name: 'Wrong? …' }).click()
   const form = page.getByRole('form', { name: 'Sort it otherwise' })
   await expect(form.getByRole('button', { name: 'Set it' })).toBeDisabled()
   await form.getByLabel('to', { exact: true }).selectOption('I Critical')

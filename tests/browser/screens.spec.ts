@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test'
-import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn } from './people'
+import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn, TECHNICIAN } from './people'
+
+const BOARD = Buffer.from(JSON.stringify({ board: true })).toString('base64url')
 
 // Every screen against WCAG 2.2 AA, by day and by night; axe is to find nothing.
 const SCREENS: [name: string, who: string | null, path: string][] = [
@@ -18,6 +20,12 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['agreements', LEAD, '/directory/agreements'],
   ['equipment', LEAD, '/directory/equipment'],
   ['categories', LEAD, '/design/triage/categories'],
+  ['priorities', LEAD, '/design/triage/priorities'],
+  ['what it is', LEAD, '/design/triage/what'],
+  ['skills', LEAD, '/design/triage/skills'],
+  ['signals', LEAD, '/design/triage/signals'],
+  ['past tickets', LEAD, '/design/triage/rehearsal'],
+  ['monitor', LEAD, '/standins/monitor'],
   ['weight', LEAD, '/design/triage/how-bad'],
   ['source order', LEAD, '/design/triage/source-order'],
   ['routing', LEAD, '/design/triage/where-it-goes'],
@@ -27,9 +35,17 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['calendar', LEAD, '/design/working-time/commons'],
   ['levels', LEAD, '/design/service-levels'],
   ['ladders', LEAD, '/design/ladders'],
-  ['messages', LEAD, '/design/templates'],
+  ['templates', LEAD, '/design/templates'],
+  ['messages', LEAD, '/messages'],
+  ['for me', LEAD, '/my/messages'],
+  ['rota', LEAD, '/directory/rota'],
+  ['pager', LEAD, '/standins/pager'],
   ['portals', LEAD, '/design/portals'],
   ['mailbox', LEAD, '/standins/mailbox'],
+  ['board', LEAD, `/desk?as=${BOARD}`],
+  ['find', LEAD, '/find?words=scanner'],
+  ['moves', LEAD, '/design/moves'],
+  ['bench', TECHNICIAN, '/bench'],
   ['directory', ADMINISTRATOR, '/directory'],
   ['portal door', null, '/portal/merrow/sign-in'],
   ['portal', REQUESTER, '/portal/merrow'],
@@ -40,12 +56,13 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
 /** All colours are tokens; by night the screens on which all of them are used say enough. */
 const BY_NIGHT = new Set([
   ...['sign-in', 'desk', 'ticket', 'item', 'kind', 'routing', 'deadlines', 'calendar', 'levels', 'ladders'],
+  ...['messages', 'for me', 'rota', 'bench', 'board', 'find'],
   ...['arrivals', 'knowledge', 'agreements', 'directory', 'portal', 'form', 'my requests'],
 ])
 
 /** The screens of each person, a few to a test, so that each has time enough on a slow machine. */
 const AT_ONCE = 11
-const PARTS = [null, LEAD, ADMINISTRATOR, REQUESTER].flatMap((who) => {
+const PARTS = [null, LEAD, TECHNICIAN, ADMINISTRATOR, REQUESTER].flatMap((who) => {
   const own = SCREENS.filter(([, whose]) => whose === who)
   const count = Math.ceil(own.length / AT_ONCE)
   return Array.from({ length: count }, (_, part) => ({

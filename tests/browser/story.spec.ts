@@ -71,11 +71,13 @@ test('where nobody replies the ladder climbs, and the mails arrive', async () =>
   const leaf = lead.getByRole('article', { name: `Ticket ${reference}` })
   await lead.getByRole('button', { name: /put it forward/ }).click()
   await lead.getByRole('button', { name: '1 hour', exact: true }).click()
-  await expect(leaf.getByText('at 50 %: told')).toBeVisible()
+  await expect(leaf.getByText('50 % of “respond” is spent: told')).toBeVisible()
   await expect(lead.getByRole('status').filter({ hasText: 'rang on the way' })).toBeVisible()
   await lead.getByRole('button', { name: '1 hour', exact: true }).click()
-  await expect(leaf.getByText('at 80 %: told Pia Lund')).toBeVisible()
-  await expect(leaf.getByText(/at 100 %: told (Per Lund|Runa Falk|Mika Okoro|Edda Strand)/)).toBeVisible()
+  await expect(leaf.getByText('80 % of “respond” is spent: told Pia Lund')).toBeVisible()
+  await expect(
+    leaf.getByText(/100 % of “respond” is spent: told (Per Lund|Runa Falk|Mika Okoro|Edda Strand)/),
+  ).toBeVisible()
   await expect(leaf.getByText('respond is overdrawn')).toBeVisible()
   await lead.keyboard.press('Escape')
   // Each delivery stands in the record with its state, without a reload.
@@ -150,8 +152,8 @@ test('the lead changes a question, a row, a target and a rung, and publishes the
   await lead.getByLabel('Round the clock, Answer, priority II', { exact: true }).fill('0:45')
   await lead.getByLabel('Round the clock, Answer, priority II', { exact: true }).press('Tab')
   await lead.getByRole('link', { name: 'Ladders and rota' }).click()
-  await lead.getByLabel('Nobody has answered: share of the target in per cent').first().fill('40')
-  await lead.getByLabel('Nobody has answered: share of the target in per cent').first().press('Tab')
+  await lead.getByLabel('Nobody has answered, rung 1: share of the target in per cent').first().fill('40')
+  await lead.getByLabel('Nobody has answered, rung 1: share of the target in per cent').first().press('Tab')
   await expect(lead.getByText('4 changes ·')).toBeVisible()
   await lead.getByRole('button', { name: `Publish edition ${edition + 1}` }).click()
   await lead.getByLabel('What changes, in a few words').fill('Gates go to the field')

@@ -137,6 +137,9 @@ describe('open tickets', () => {
     const [form] = design.items.filter((one) => one.id === SCANNER.item).map((one) => one.form)
     for (const item of design.items.filter((one) => one.form === form))
       await changeDraft(world.desk, { list: 'items', id: item.id, before: item, after: null }, LEAD)
+    // Nor does a signal ask for it any more.
+    const signals = { list: 'triage', id: 'signals', before: design.triage.signals, after: null }
+    await changeDraft(world.desk, signals, LEAD)
     const { version, findings } = await draftPage(world.desk)
     expect(findings.filter((one) => one.severity === 'error')).toEqual([])
     const { edition } = await publishDraft(world.desk, version, 'No scanners', LEAD, 'follow')

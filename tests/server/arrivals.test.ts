@@ -3,7 +3,8 @@ import { HOUR, MINUTE } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'
-import { countViews, listTickets, requestPage } from '../../server/queries/tickets'
+import { countViews, listTickets } from '../../server/queries/ticketList'
+import { requestPage } from '../../server/queries/tickets'
 import { makeWorld, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>

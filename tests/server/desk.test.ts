@@ -10,9 +10,11 @@ import { goForward } from '../../server/commands/goForward'
 import { entryFromRow } from '../../server/commands/store'
 import { connect } from '../../server/db/connection'
 import { ringDue } from '../../server/jobs/alarms'
-import { deliver, mailTransport } from '../../server/jobs/deliver'
+import { mailTransport } from '../../server/delivery/channels'
+import { deliver } from '../../server/delivery/deliver'
 import { audit } from '../../server/queries/audit'
-import { listTickets, ticketPage } from '../../server/queries/tickets'
+import { listTickets } from '../../server/queries/ticketList'
+import { ticketPage } from '../../server/queries/tickets'
 import { startMailbox } from '../../server/standins/mailbox'
 import { readMail, setMailFaults } from '../../server/standins/mailStore'
 import { INES, makeWorld, SCANNER, TORA } from './world'
@@ -46,7 +48,11 @@ describe('a ticket’s way', () => {
       { kind: 'move', from: 'in-hand', to: 'ask-requester', fields: { reason: 'Which gate?' } },
       TORA,
     )
-    const waiting = (await ticketPage(world.desk, reference))!
+    const waiting = (await ticketPage(world.desk, reference, {
+      id: 'tora-aas',
+      role: 'technician',
+      teams: [],
+    }))!
     expect(
       waiting.clocks.map((clock) => [clock.target, clock.outcome ?? 'runs', clock.pauses.length]),
     ).toEqual([
@@ -154,7 +160,7 @@ describe('alarms', () => {
         entry.kind === 'rungRang' ? [entry.alarm] : [],
       )
       expect(new Set(rang).size).toBe(rang.length)
-      expect(rang.length).toBe(5)
+      expect(rang.length).toBe(6)
     }
   })
 })
@@ -167,8 +173,8 @@ describe('deliveries', () => {
     const transport = mailTransport(`smtp://127.0.0.1:${mailbox.port}`)
     const { reference, messages } = await log()
     const key = messages[0]!.key
-    await deliver(world.desk, transport, key, 1)
-    await deliver(world.desk, transport, key, 2)
+    await deliver(world.desk, { mail: transport, gateway: '' }, key, 1, async () => undefined)
+    await deliver(world.desk, { mail: transport, gateway: '' }, key, 2, async () => undefined)
     const mails = (await readMail(world.db, { recipient: 'ines-varga@merrow.sound.example' })).filter(
       (mail) => mail.message_id!.includes(`${key}@`),
     )
@@ -179,9 +185,11 @@ describe('deliveries', () => {
 
     await setMailFaults(world.db, { refuse: true })
     const second = messages[1]!.key
-    await expect(deliver(world.desk, transport, second, 1)).rejects.toThrow('refuses mail')
+    await expect(
+      deliver(world.desk, { mail: transport, gateway: '' }, second, 1, async () => undefined),
+    ).rejects.toThrow('refuses mail')
     await setMailFaults(world.db, { refuse: false })
-    await deliver(world.desk, transport, second, 2)
+    await deliver(world.desk, { mail: transport, gateway: '' }, second, 2, async () => undefined)
     const states = (await entriesOf(reference)).flatMap((entry) =>
       entry.kind === 'messageDelivery' && entry.key === second ? [entry.state] : [],
     )
@@ -199,7 +207,7 @@ describe('deliveries', () => {
     })
     const transport = mailTransport(`smtp://127.0.0.1:${nobody}`)
     const { reference, messages } = await log()
-    await deliver(world.desk, transport, messages[0]!.key, 10)
+    await deliver(world.desk, { mail: transport, gateway: '' }, messages[0]!.key, 10, async () => undefined)
     const last = (await entriesOf(reference)).at(-1)
     expect(last).toMatchObject({
       kind: 'messageDelivery',

@@ -8,7 +8,7 @@ import {
   type Operator,
   type Test,
 } from '~~/core/condition'
-import { FACT_NAMES, type Design } from '~~/core/design'
+import { FACT_NAMES, type Design, FACT_TYPES } from '~~/core/design'
 import type { Names } from '~/composables/useNames'
 
 // A condition, chosen part by part: all, any or none of its tests; a group may stand in a group.
@@ -47,19 +47,21 @@ const replaced = (index: number, part: Condition) => parts.value.map((one, at) =
 const without = (index: number) => parts.value.filter((_, at) => at !== index)
 
 const adding = ref('')
+/** What is asked of a fact at first, by its type. */
+const FIRST: Record<string, { op: Operator; value: FactValue }> = {
+  yesNo: { op: 'is', value: true },
+  number: { op: 'atLeast', value: 1 },
+  moment: { op: 'inTheLast', value: 'P1D' },
+}
 function add() {
   if (!adding.value) return
   const fact = adding.value
   adding.value = ''
   const question = props.design.questions.find((one) => `form.${one.name}` === fact)
-  const first: FactValue =
-    question?.type === 'yesNo'
-      ? true
-      : question?.type === 'number'
-        ? 1
-        : (question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? '')
-  const op: Operator = fact === 'category' ? 'under' : question?.type === 'number' ? 'atLeast' : 'is'
-  write([...parts.value, { fact, op, value: first }])
+  const value = question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? ''
+  const op: Operator = fact === 'category' ? 'under' : 'is'
+  const first = FIRST[question?.type ?? FACT_TYPES[fact] ?? ''] ?? { op, value }
+  write([...parts.value, { fact, ...first }])
 }
 const COSTS: Record<number, string> = {
   2: 'compares the beginning of a text; “is” would be quicker',
@@ -69,7 +71,7 @@ const COSTS: Record<number, string> = {
 
 <template>
   <div class="group" :class="{ inner }" role="group" :aria-label="label">
-    <p v-if="!readonly && (parts.length > 1 || inner)" class="way small">
+    <p v-if="!readonly && (parts.length > 1 || inner || way === 'none')" class="way small">
       <select
         :value="way"
         :aria-label="`${label}: how many must hold`"

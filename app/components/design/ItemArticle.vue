@@ -2,7 +2,7 @@
 import { freeId } from '~~/core/naming'
 import { inWords, type Condition } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
-import { ASKER_FACTS, type CatalogItem } from '~~/core/intake'
+import { ASKER_FACTS, ITEM_ICONS, type CatalogItem, type ItemIcon } from '~~/core/intake'
 import { levelsFor } from '~/composables/designUses'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { ArticleProps } from '~/composables/useDraft'
@@ -114,6 +114,24 @@ async function remove() {
                 "
             /></label>
           </p>
+          <fieldset class="pictures" :disabled="readonly">
+            <legend>Picture in portals</legend>
+            <label v-for="name in ['', ...ITEM_ICONS]" :key="name" :title="name || 'none'"
+              ><input
+                type="radio"
+                :name="`picture-${id}`"
+                :value="name"
+                :checked="(item.icon ?? '') === name"
+                :aria-label="name || 'no picture'"
+                @change="name ? put({ icon: name as ItemIcon }) : leaveOut('icon')"
+              /><span
+                v-if="name"
+                class="picture"
+                :style="{ '--icon': `url(/item-icons/${name}.svg)` }"
+                aria-hidden="true"
+              /><span v-else>none</span></label
+            >
+          </fieldset>
           <p>
             <label
               >How long it takes, in words (the promises themselves come from the service levels)<br /><input
@@ -254,6 +272,26 @@ async function remove() {
 </template>
 
 <style scoped>
+.pictures {
+  border: 0;
+  padding: 0;
+  margin: 0 0 10px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+.pictures label {
+  display: inline-flex;
+  align-items: center;
+  gap: 3px;
+  min-height: 26px;
+}
+.picture {
+  width: 20px;
+  height: 20px;
+  background: var(--ink-2);
+  mask: var(--icon) center / contain no-repeat;
+}
 h2 {
   margin-top: 14px;
   border-bottom: 3px double var(--rule-2);

@@ -1,263 +1,354 @@
 <script setup lang="ts">
-import { inWords } from '~~/core/condition'
+import { inWords, type Condition } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
-import { onRota, turnEnds, type Ladder, type Recipient, type Rung } from '~~/core/ladder'
-import { momentInWords } from '~~/core/time'
+import {
+  actionInWords,
+  atShare,
+  linksOf,
+  repeatInWords,
+  rungMomentInWords,
+  type ActionVocabulary,
+  type Ladder,
+  type Rung,
+} from '~~/core/ladder'
+import { freeId } from '~~/core/naming'
 import type { ArticleProps } from '~/composables/useDraft'
-import type { DirectoryPage } from '~/composables/useNames'
+import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
-const time = useDeskTime()
-const words = computed(() =>
-  new CompiledDesign(props.design, 0).vocabulary(
-    new Directory({ people: [], teams: [], sites: [], organisations: [], agreements: [] }),
+const props = defineProps<ArticleProps & { directory: DirectoryPage; version: number }>()
+const NOBODY = new Directory({ people: [], teams: [], sites: [], organisations: [], agreements: [] })
+const words = computed(() => new CompiledDesign(props.design, 0).vocabulary(NOBODY))
+const names = computed(() => namesOf(props.design, props.directory))
+const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
+  list.find((one) => one.id === id)?.name ?? id
+const vocabulary = computed<ActionVocabulary>(() => ({
+  person: (id) => nameIn(props.directory.people, id),
+  rota: (id) => nameIn(props.design.rotas, id),
+  team: (id) => nameIn(props.directory.teams, id),
+  queue: (id) => nameIn(props.design.queues, id),
+  priority: (id) => nameIn(props.design.priorities, id),
+  status: (id) =>
+    nameIn(
+      props.design.kinds.flatMap((kind) => kind.statuses),
+      id,
+    ),
+  webhook: (id) => nameIn(props.design.webhooks, id),
+  checklist: (id) => nameIn(props.design.checklists, id),
+  ladders: props.design.ladders,
+}))
+const does = (rung: Rung) => rung.actions.map((one) => actionInWords(one, vocabulary.value)).join('; ')
+const targets = computed(() => [
+  ...new Map(
+    props.design.serviceLevels.flatMap((level) =>
+      level.targets.map((one) => [one.target, one.label] as const),
+    ),
+  ),
+])
+const links = computed(() =>
+  linksOf(
+    props.design.ladders,
+    [...props.design.priorities].sort((a, b) => a.order - b.order).map((one) => one.id),
   ),
 )
-const nameOf = (id?: string) => props.directory.people.find((one) => one.id === id)?.name ?? id ?? 'nobody'
-const percent = (share: number) => `${Math.round(share * 100)} %`
+const setsOff = (id: string) => links.value.filter((one) => one.from === id)
 
-const choices = computed(() => [
-  { value: 'technician', label: 'the technician' },
-  { value: 'teamLead', label: 'the lead of the team' },
-  { value: 'requester', label: 'the requester' },
-  ...props.design.rotas.map((rota) => ({ value: `rota:${rota.id}`, label: `on rota: ${rota.name}` })),
-  ...props.directory.people
-    .filter((one) => one.role !== 'requester')
-    .map((one) => ({ value: `person:${one.id}`, label: one.name })),
-])
-const keyOf = (one: Recipient) =>
-  one.to === 'rota' ? `rota:${one.rota}` : one.to === 'person' ? `person:${one.person}` : one.to
-const recipientOf = (key: string): Recipient => {
-  const [to, id] = key.split(':')
-  if (to === 'rota') return { to, rota: id! }
-  return to === 'person' ? { to, person: id! } : { to: to as 'technician' }
+const save = (ladder: Ladder, change: Partial<Ladder>) =>
+  void props.change('ladders', ladder.id, ladder, { ...ladder, ...change })
+function without(ladder: Ladder, part: keyof Ladder) {
+  const { [part]: _, ...rest } = ladder
+  void props.change('ladders', ladder.id, ladder, rest)
 }
-const labelOf = (one: Recipient) =>
-  choices.value.find((choice) => choice.value === keyOf(one))?.label ?? keyOf(one)
-
-function save(ladder: Ladder, rungs: Rung[]) {
-  void props.change('ladders', ladder.id, ladder, {
-    ...ladder,
-    rungs: [...rungs].sort((a, b) => a.share - b.share),
-  })
-}
-const setRung = (ladder: Ladder, id: string, change: Partial<Rung>) =>
-  save(
-    ladder,
-    ladder.rungs.map((one) => (one.id === id ? { ...one, ...change } : one)),
-  )
+const setRung = (ladder: Ladder, rung: Rung) =>
+  save(ladder, { rungs: ladder.rungs.map((one) => (one.id === rung.id ? rung : one)) })
 function addRung(ladder: Ladder) {
-  const ids = new Set(ladder.rungs.map((one) => one.id))
-  let number = ladder.rungs.length + 1
-  while (ids.has(`rung-${number}`)) number++
-  save(ladder, [
-    ...ladder.rungs,
-    { id: `rung-${number}`, share: 1.5, tell: [{ to: 'teamLead' }], template: 'rung' },
-  ])
+  const id = freeId('rung', (one) => ladder.rungs.some((rung) => rung.id === one), 'rung')
+  const rung: Rung =
+    ladder.target === undefined
+      ? {
+          id,
+          moment: { at: 'start', after: 'PT30M' },
+          actions: [{ do: 'notify', tell: [{ to: 'teamLead' }], template: 'rung' }],
+        }
+      : atShare(id, 1.5, [{ to: 'teamLead' }])
+  save(ladder, { rungs: [...ladder.rungs, rung] })
 }
-const span = (ladder: Ladder) => Math.max(1.15, ...ladder.rungs.map((rung) => rung.share + 0.15))
-const place = (ladder: Ladder, share: number) => `${(share / span(ladder)) * 100}%`
+function addLadder() {
+  const id = freeId('ladder', (one) => props.design.ladders.some((ladder) => ladder.id === one), 'ladder')
+  const ladder: Ladder = {
+    id,
+    name: 'A new ladder',
+    ...(targets.value[0] && { target: targets.value[0][0] }),
+    when: { all: [] },
+    rungs: [atShare('due', 1, [{ to: 'teamLead' }])],
+  }
+  void props.change('ladders', id, null, ladder)
+}
+function setTarget(ladder: Ladder, target: string) {
+  if (target) save(ladder, { target })
+  else without(ladder, 'target')
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const checked = (event: Event) => (event.target as HTMLInputElement).checked
+
+const PARTS = [
+  ['startWhen', 'Begins once'],
+  ['stopWhen', 'Ends as soon as'],
+] as const
+type Part = (typeof PARTS)[number][0]
+const conditionOf = (ladder: Ladder, part: Part) => ladder[part]
+const begin = (ladder: Ladder, part: Part) => save(ladder, { [part]: { any: [] } satisfies Condition })
+
+// How often each rung rang, and what became of the promise it warned of.
+interface Figures {
+  month: string
+  ladder: string
+  rung: string
+  rang: number
+  kept: number
+  missed: number
+  open: number
+  acknowledged: number
+}
+const figures = ref<Figures[]>()
+onMounted(async () => {
+  figures.value = await api<Figures[]>('/api/ladders/figures').catch(() => [])
+})
+const monthsOf = (ladder: string) => [
+  ...new Set((figures.value ?? []).filter((one) => one.ladder === ladder).map((one) => one.month)),
+]
+const figureOf = (ladder: string, rung: string, month: string) =>
+  figures.value?.find((one) => one.ladder === ladder && one.rung === rung && one.month === month)
+const rangOf = (ladder: Ladder) => monthsOf(ladder.id).length > 0
+const momentOf = (ladder: Ladder, rung: Rung) => {
+  try {
+    return rungMomentInWords(ladder, rung.moment)
+  } catch {
+    return 'at a moment that is not a length of time'
+  }
+}
 </script>
 
 <template>
   <div>
     <h1>6 Ladders and rota</h1>
-    <section v-for="(ladder, index) in design.ladders" :id="ladder.id" :key="ladder.id">
-      <h2>6.{{ index + 1 }} {{ ladder.name }}</h2>
-      <p>
-        Climbs along <b>{{ ladder.target }}</b> for tickets where <b>{{ inWords(ladder.when, words) }}</b>;
-        each rung rings once, and stops with the target.
-      </p>
-      <DesignMargin :findings="findings" :place="`ladders/${ladder.id}`" />
-      <div class="axis" aria-hidden="true">
-        <div class="part" :style="{ width: place(ladder, 0.8) }" />
-        <div
-          class="part near"
-          :style="{ left: place(ladder, 0.8), width: `calc(${place(ladder, 1)} - ${place(ladder, 0.8)})` }"
-        />
-        <div class="part past" :style="{ left: place(ladder, 1), right: 0 }" />
-        <div class="due" :style="{ left: place(ladder, 1) }">due</div>
-        <div
-          v-for="rung in ladder.rungs"
-          :key="rung.id"
-          class="rung"
-          :class="{ late: rung.share >= 1 }"
-          :style="{ left: place(ladder, rung.share) }"
-        >
-          <b class="num">{{ percent(rung.share) }}</b><br />{{ rung.tell.map(labelOf).join(', ') }}
-        </div>
-      </div>
-      <table class="ledger-table rungs">
-        <thead>
-          <tr>
-            <th class="n">Share spent</th>
-            <th>Who is told</th>
-            <th>Message</th>
-            <th><span class="sr-only">Take away</span></th>
-            <th><span class="sr-only">Findings</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="rung in ladder.rungs" :key="rung.id">
-            <td class="n">
-              <template v-if="readonly">{{ percent(rung.share) }}</template>
-              <span v-else
-                ><input
-                  type="number"
-                  min="1"
-                  max="1000"
-                  :value="Math.round(rung.share * 100)"
-                  :aria-label="`${ladder.name}: share of the target in per cent`"
-                  @change="
-                    setRung(ladder, rung.id, {
-                      share: Number(($event.target as HTMLInputElement).value) / 100,
-                    })
-                  "
-                />
-                %</span
-              >
-            </td>
-            <td>
-              <template v-if="readonly">{{ rung.tell.map(labelOf).join(', ') }}</template>
-              <select
-                v-for="(one, at) in rung.tell"
-                v-else
-                :key="at"
-                :value="keyOf(one)"
-                :aria-label="`${ladder.name}, ${percent(rung.share)}: who is told`"
-                @change="
-                  setRung(ladder, rung.id, {
-                    tell: rung.tell.map((old, i) =>
-                      i === at ? recipientOf(($event.target as HTMLSelectElement).value) : old,
-                    ),
-                  })
-                "
-              >
-                <option v-for="choice in choices" :key="choice.value" :value="choice.value">
-                  {{ choice.label }}
-                </option>
-              </select>
-            </td>
-            <td>
-              {{ design.templates.find((one) => one.id === rung.template)?.name }}
-              <span class="quiet">by mail</span>
-            </td>
-            <td>
-              <button
-                v-if="!readonly"
-                class="link"
-                type="button"
-                :aria-label="`${ladder.name}, ${percent(rung.share)}: take away`"
-                @click="
-                  save(
-                    ladder,
-                    ladder.rungs.filter((one) => one.id !== rung.id),
-                  )
-                "
-              >
-                ×
-              </button>
-            </td>
-            <td><DesignMargin :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!readonly"><button class="act" type="button" @click="addRung(ladder)">Add a rung</button></p>
-    </section>
-    <hr class="double-rule" />
-    <section v-for="rota in design.rotas" :key="rota.id">
-      <h2>Rota: {{ rota.name }}</h2>
-      <p v-if="time.desk">
-        On now: <b>{{ nameOf(onRota(rota, time.now)) }}</b> until
-        {{ momentInWords(turnEnds(rota, time.now), rota.zone, time.now) }}; then
-        <b>{{ nameOf(onRota(rota, turnEnds(rota, time.now))) }}</b>. Hands over every {{ rota.turnDays }} days
-        at {{ rota.handOver }} in {{ rota.zone }}.
-      </p>
-      <p class="quiet">In turn: {{ rota.members.map(nameOf).join(', ') }}.</p>
-      <DesignMargin :findings="findings" :place="`ladders/rota-${rota.id}`" />
-    </section>
-    <p v-if="design.rotas.length === 0" class="quiet">
-      There is no rota yet; rungs can tell technicians, leads and named people.
+    <p class="quiet">
+      A ladder climbs while a promise runs out, or while something else lasts. Each of its rungs rings once,
+      or as often as it says, and does what stands beside it.
     </p>
+    <p v-if="!readonly"><button class="act" type="button" @click="addLadder">Add a ladder</button></p>
+    <section v-for="(ladder, index) in design.ladders" :id="ladder.id" :key="ladder.id">
+      <h2>
+        6.{{ index + 1 }}
+        <template v-if="readonly">{{ ladder.name }}</template>
+        <input
+          v-else
+          class="inline-field title"
+          :value="ladder.name"
+          :aria-label="`Name of ladder ${index + 1}`"
+          @change="save(ladder, { name: text($event) })"
+        />
+      </h2>
+      <DesignMargin :findings="findings" :place="`ladders/${ladder.id}`" />
+      <div class="terms">
+        <template v-if="readonly">
+          <p>
+            {{ ladder.target ? `Climbs along ${ladder.target}` : 'Climbs by itself' }} for tickets where
+            <b>{{ inWords(ladder.when, words) }}</b><template v-if="ladder.startWhen"
+              >; begins once <b>{{ inWords(ladder.startWhen, words) }}</b></template
+            ><template v-if="ladder.stopWhen"
+              >; ends as soon as <b>{{ inWords(ladder.stopWhen, words) }}</b></template
+            >.
+          </p>
+        </template>
+        <template v-else>
+          <p>
+            <label
+              >Climbs along
+              <select
+                class="inline-field"
+                :value="ladder.target ?? ''"
+                @change="setTarget(ladder, text($event))"
+              >
+                <option v-for="[id, name] in targets" :key="id" :value="id">{{ name }} ({{ id }})</option>
+                <option value="">no target: by itself</option>
+              </select></label
+            >
+            for tickets where
+          </p>
+          <DesignConditionField
+            :condition="ladder.when"
+            :design="design"
+            :names="names"
+            :readonly="false"
+            :label="`For which tickets ${ladder.name} is`"
+            @change="save(ladder, { when: $event })"
+          />
+          <div v-for="[part, title] in PARTS" :key="part" class="part-of">
+            <template v-if="conditionOf(ladder, part)">
+              {{ title }}
+              <DesignConditionField
+                :condition="conditionOf(ladder, part)!"
+                :design="design"
+                :names="names"
+                :readonly="false"
+                :label="`${ladder.name}: ${title.toLowerCase()}`"
+                @change="save(ladder, { [part]: $event })"
+              />
+              <button class="link" type="button" @click="without(ladder, part)">
+                {{ part === 'startWhen' ? 'begin with the ticket' : 'end with the ticket alone' }}
+              </button>
+            </template>
+            <button v-else class="link" type="button" @click="begin(ladder, part)">
+              {{
+                part === 'startWhen' ? 'begin only once something holds' : 'end as soon as something holds'
+              }}
+            </button>
+          </div>
+          <p class="choices">
+            <label class="choice"
+              ><input
+                type="checkbox"
+                :checked="ladder.acknowledgementStops"
+                @change="
+                  checked($event)
+                    ? save(ladder, { acknowledgementStops: true })
+                    : without(ladder, 'acknowledgementStops')
+                "
+              />
+              stops once somebody says “I have it”</label
+            >
+            <label class="choice"
+              ><input
+                type="checkbox"
+                :checked="ladder.onlySetOff"
+                @change="checked($event) ? save(ladder, { onlySetOff: true }) : without(ladder, 'onlySetOff')"
+              />
+              begins only when another ladder sets it off</label
+            >
+            <label class="choice"
+              ><input
+                type="checkbox"
+                :checked="ladder.past === 'each'"
+                @change="checked($event) ? save(ladder, { past: 'each' }) : without(ladder, 'past')"
+              />
+              rings every rung that lies in the past, not the highest alone</label
+            >
+          </p>
+        </template>
+      </div>
+      <DesignLadderAxis :ladder="ladder" :design="design" :does="does" />
+      <ul v-if="setsOff(ladder.id).length" class="links">
+        <li v-for="(link, at) in setsOff(ladder.id)" :key="at">
+          can set off
+          <NuxtLink :to="{ hash: `#${link.to}` }">{{ nameIn(design.ladders, link.to) }}</NuxtLink>, since it
+          {{ link.why.startsWith('a message') ? `may send ${link.why}` : link.why }}
+        </li>
+      </ul>
+      <div class="scroll-x" tabindex="0" role="group" :aria-label="`Rungs of ${ladder.name}`">
+        <table class="ledger-table rungs">
+          <thead>
+            <tr>
+              <th class="n">No.</th>
+              <th>When it rings, and what it does</th>
+              <th v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">
+                Rang in {{ month }}
+              </th>
+              <th v-if="!readonly"><span class="sr-only">Take away</span></th>
+              <th><span class="sr-only">Findings</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(rung, at) in ladder.rungs" :id="`${ladder.id}-${rung.id}`" :key="rung.id">
+              <td class="n">{{ at + 1 }}</td>
+              <td>
+                <template v-if="readonly">
+                  <b>{{ momentOf(ladder, rung) }}</b> {{ repeatInWords(rung) }}: {{ does(rung) }}
+                </template>
+                <DesignRungRow
+                  v-else
+                  :rung="rung"
+                  :ladder="ladder"
+                  :design="design"
+                  :directory="directory"
+                  @change="setRung(ladder, $event)"
+                />
+              </td>
+              <td v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">
+                <template v-if="figureOf(ladder.id, rung.id, month)">
+                  <span class="num">{{ figureOf(ladder.id, rung.id, month)!.rang }}</span>
+                  <div v-if="ladder.target" class="small quiet">
+                    {{ figureOf(ladder.id, rung.id, month)!.kept }} kept,
+                    {{ figureOf(ladder.id, rung.id, month)!.missed }} missed
+                  </div>
+                </template>
+                <span v-else class="quiet">–</span>
+              </td>
+              <td v-if="!readonly">
+                <button
+                  class="link"
+                  type="button"
+                  :aria-label="`${ladder.name}, rung ${at + 1}: take away`"
+                  @click="save(ladder, { rungs: ladder.rungs.filter((one) => one.id !== rung.id) })"
+                >
+                  ×
+                </button>
+              </td>
+              <td><DesignMargin :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="figures && !rangOf(ladder)" class="quiet small">It has not rung in the last half year.</p>
+      <p v-if="!readonly">
+        <button class="act" type="button" @click="addRung(ladder)">Add a rung</button>&nbsp;
+        <button class="act plain" type="button" @click="props.change('ladders', ladder.id, ladder, null)">
+          Remove {{ ladder.name }}
+        </button>
+      </p>
+    </section>
+    <p v-if="!design.ladders.length" class="quiet">
+      There is no ladder: nobody is told when a promise runs out.
+    </p>
+    <DesignLadderTrial v-if="!readonly" :version="version" :design="design" />
+    <hr class="double-rule" />
+    <DesignRotaPart v-bind="props" />
+    <hr class="double-rule" />
+    <DesignWebhooksPart v-bind="props" />
   </div>
 </template>
 
 <style scoped>
 h2 {
-  margin-top: 18px;
+  margin-top: 22px;
 }
 section:target {
   background: var(--sea-2);
 }
-.axis {
-  position: relative;
-  height: 116px;
-  margin: 26px 0 4px;
-  max-width: 960px;
+.terms p {
+  margin: 4px 0;
 }
-.part {
-  position: absolute;
-  top: 10px;
-  left: 0;
-  height: 9px;
-  background: var(--sea-2);
-  border: 1px solid var(--sea);
-  border-width: 1px 0;
+.part-of {
+  margin: 4px 0;
 }
-.part.near {
-  background: var(--brass-2);
-  border-color: var(--brass);
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
 }
-.part.past {
-  height: 0;
-  top: 14px;
-  border-color: var(--red);
-  border-width: 1px 0 0;
-}
-.due {
-  position: absolute;
-  top: -16px;
-  border-left: 1.5px solid var(--ink);
-  padding: 0 6px 18px;
-  font-size: 0.86rem;
-}
-.rung {
-  position: absolute;
-  top: 20px;
-  border-left: 1px solid var(--ink);
-  padding: 34px 0 0 0;
-  font-size: 0.9rem;
-  width: 130px;
-  line-height: 1.25;
-}
-.rung b {
-  color: var(--ink);
-}
-.rung.late {
-  border-color: var(--red);
-}
-.rung.late b {
-  color: var(--red);
+.links {
+  margin: 4px 0;
+  padding-left: 18px;
 }
 .rungs {
-  max-width: 960px;
+  max-width: 1000px;
 }
-input,
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 2px 5px;
-  max-width: 220px;
-}
-input {
-  width: 76px;
-  font-family: var(--mono);
-  text-align: right;
+.rungs td {
+  vertical-align: top;
 }
 .link {
+  min-height: 24px;
+}
+td > .link {
   text-decoration: none;
   padding: 2px 8px;
   min-width: 26px;

@@ -22,7 +22,11 @@ async function look() {
     problem.value = asApiError(error).problem.detail
   }
 }
-const trials = computed(() => (ticket.value ? tryLevels(props.design.serviceLevels, ticket.value.facts) : []))
+const trials = computed(() => {
+  const facts = ticket.value?.facts
+  const priority = props.design.priorities.find((one) => one.id === facts?.priority)
+  return facts && priority ? tryLevels(props.design.serviceLevels, facts, priority) : []
+})
 const name = (id: string) => props.design.serviceLevels.find((one) => one.id === id)?.name ?? id
 const label = (level: string, target: string) =>
   props.design.serviceLevels.find((one) => one.id === level)?.targets.find((one) => one.target === target)

@@ -13,15 +13,21 @@ const ARTICLES = [
     'Triage',
     [
       ['triage/categories', 'Categories'],
+      ['triage/priorities', 'Priorities'],
+      ['triage/what', 'What it is'],
       ['triage/how-bad', 'How bad, how soon'],
       ['triage/source-order', 'Source order'],
       ['triage/where-it-goes', 'Where it goes'],
+      ['triage/skills', 'Who knows what'],
       ['triage/who-gets-it', 'Who gets it'],
+      ['triage/signals', 'Signals'],
+      ['triage/rehearsal', 'Past tickets'],
     ],
   ],
   ['working-time', 'Working time'],
   ['service-levels', 'Service levels'],
   ['ladders', 'Ladders and rota'],
+  ['moves', 'Moves and Bench'],
   ['templates', 'Messages in words'],
   ['portals', 'Portals'],
 ] as const
@@ -113,6 +119,9 @@ a .num {
   display: inline-block;
   width: 26px;
   color: var(--ink-3);
+}
+ol ol a .num {
+  width: 40px;
 }
 a.on {
   color: var(--ink);

@@ -12,10 +12,12 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 const ticked = (event: Event) => (event.target as HTMLInputElement).checked
 const put = (portal: Portal, change: Partial<Portal>) =>
   props.change('portals', portal.id, portal, { ...portal, ...change })
-function putOr(portal: Portal, key: 'mark' | 'ink', value: string) {
+type Optional = 'mark' | 'ink' | 'priority' | 'team' | 'person' | 'signInBy'
+function putOr(portal: Portal, key: Optional, value: string) {
   const { [key]: _, ...rest } = portal
   void props.change('portals', portal.id, portal, value ? { ...rest, [key]: value } : rest)
 }
+const staff = computed(() => props.directory.people.filter((one) => one.active && one.role !== 'requester'))
 const SHOWN = { articles: 'shows articles', notices: 'shows notices' } as const
 function setHidden(portal: Portal, what: 'articles' | 'notices', isHidden: boolean) {
   const { hides = [], ...rest } = portal
@@ -209,6 +211,56 @@ const alone = (portal: Portal) =>
           >
             <option value="refuse">is answered: we do not know you</option>
             <option value="keep">stays in the mailbox, unanswered</option>
+          </select></label
+        >
+        <label
+          >Priority of what comes in, where the source order asks portals
+          <select
+            class="inline-field"
+            :value="portal.priority ?? ''"
+            :disabled="readonly"
+            @change="putOr(portal, 'priority', text($event))"
+          >
+            <option value="">none</option>
+            <option v-for="one in design.priorities" :key="one.id" :value="one.id">
+              {{ one.numeral }} {{ one.name }}
+            </option>
+          </select></label
+        >
+        <label
+          >Team of what no row of the routing fits
+          <select
+            class="inline-field"
+            :value="portal.team ?? ''"
+            :disabled="readonly"
+            @change="putOr(portal, 'team', text($event))"
+          >
+            <option value="">as the desk says</option>
+            <option v-for="one in directory.teams" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select></label
+        >
+        <label
+          >and the person who gets it
+          <select
+            class="inline-field"
+            :value="portal.person ?? ''"
+            :disabled="readonly"
+            @change="putOr(portal, 'person', text($event))"
+          >
+            <option value="">as the team says</option>
+            <option v-for="one in staff" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select></label
+        >
+        <label
+          >People sign in with
+          <select
+            class="inline-field"
+            :value="portal.signInBy ?? 'mail'"
+            :disabled="readonly"
+            @change="putOr(portal, 'signInBy', text($event) === 'mail' ? '' : text($event))"
+          >
+            <option value="mail">their mail address</option>
+            <option value="shortName">their short name in the directory</option>
           </select></label
         >
         <label v-if="portal.holds"

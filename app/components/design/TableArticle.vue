@@ -1,12 +1,154 @@
 <script setup lang="ts">
-import type { Cell, DecisionTable, Row } from '~~/core/table'
-import { FACT_NAMES } from '~~/core/design/compile'
+import { CompiledDesign, Directory, domainsOf, FACT_NAMES, type Design } from '~~/core/design'
+import { cellNamesOf } from '~~/core/design'
+import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
+import { freeId } from '~~/core/naming'
 import type { ArticleProps } from '~/composables/useDraft'
-import type { Names } from '~/composables/useNames'
+import type { DirectoryPage, Names } from '~/composables/useNames'
 
+// A decision table of triage: its rows as a grid, what analysis finds in it, and a trial at the foot.
+type Part = 'what' | 'weight' | 'routing' | 'skills'
 const props = defineProps<
-  ArticleProps & { part: 'routing' | 'weight'; place: string; heading: string; names: Names }
+  ArticleProps & { part: Part; heading: string; names: Names; directory: DirectoryPage; version: number }
 >()
+
+const PLACES: Record<Part, string> = {
+  what: 'triage/what',
+  weight: 'triage/how-bad',
+  routing: 'triage/where-it-goes',
+  skills: 'triage/skills',
+}
+const place = computed(() => PLACES[props.part])
+const EMPTY: Record<'what' | 'skills', DecisionTable> = {
+  what: { id: 'what', name: 'What it is', columns: ['item'], outcomes: ['category'], rows: [] },
+  skills: {
+    id: 'skills',
+    name: 'Who knows what',
+    hitPolicy: 'collect',
+    columns: ['category'],
+    outcomes: ['skill'],
+    rows: [],
+  },
+}
+const said = computed(() => props.design.triage[props.part])
+const table = computed<DecisionTable>(() => said.value ?? EMPTY[props.part as 'what'])
+const policy = computed<HitPolicy>(() => table.value.hitPolicy ?? 'first')
+
+const compiled = computed(() => new CompiledDesign(props.design as Design, 0))
+const words = computed(() =>
+  compiled.value.vocabulary(
+    new Directory(props.directory as unknown as ConstructorParameters<typeof Directory>[0]),
+  ),
+)
+const title = (fact: string) =>
+  fact.startsWith('form.')
+    ? (props.design.questions.find((one) => `form.${one.name}` === fact)?.label ?? fact)
+    : (FACT_NAMES[fact] ?? fact)
+const GRADES = ['high', 'medium', 'low'].map((value) => ({ value, label: value }))
+const skills = computed(() =>
+  [...new Set(props.directory.people.flatMap((one) => one.skills ?? []))].map((value) => ({
+    value,
+    label: value,
+  })),
+)
+/** What an outcome may become; nothing where it is written freely. */
+const choices = (outcome: string): { value: string; label: string }[] =>
+  outcome === 'impact' || outcome === 'urgency' ? GRADES : (props.names[outcome] ?? [])
+const namesOfFact = (fact: string) =>
+  fact === 'skill' ? ({ type: 'text' } as const) : cellNamesOf(props.design, props.names, fact)
+
+const domains = computed(() => domainsOf(props.design, props.names))
+const { analysis, busy, failed } = useTableAnalysis(table, domains)
+
+const save = (after: DecisionTable) => props.change('triage', props.part, said.value ?? null, after)
+const saveRows = (rows: Row[]) => save({ ...table.value, rows })
+
+// Columns
+const offered = computed(() =>
+  [
+    ...Object.keys(FACT_NAMES).filter((fact) => !UNKNOWN[props.part].includes(fact)),
+    ...props.design.questions.filter((one) => one.type !== 'explanation').map((one) => `form.${one.name}`),
+  ]
+    .filter((fact) => !table.value.columns.includes(fact))
+    .map((value) => ({ value, label: value.startsWith('form.') ? `answer: ${title(value)}` : title(value) })),
+)
+function addColumn(event: Event) {
+  const input = event.target as HTMLSelectElement
+  const fact = input.value
+  input.value = ''
+  if (!fact) return
+  const rows = table.value.rows.map((row) => ({ ...row, cells: [...row.cells, null] }))
+  void save({ ...table.value, columns: [...table.value.columns, fact], rows })
+}
+const moved = <T,>(list: readonly T[], from: number, by: number): T[] => {
+  const copy = [...list]
+  const [one] = copy.splice(from, 1)
+  copy.splice(from + by, 0, one as T)
+  return copy
+}
+const moveColumn = (index: number, by: number) =>
+  save({
+    ...table.value,
+    columns: moved(table.value.columns, index, by),
+    rows: table.value.rows.map((row) => ({ ...row, cells: moved(row.cells, index, by) })),
+  })
+const removeColumn = (index: number) =>
+  save({
+    ...table.value,
+    columns: table.value.columns.filter((_, at) => at !== index),
+    rows: table.value.rows.map((row) => ({ ...row, cells: row.cells.filter((_, at) => at !== index) })),
+  })
+
+const POLICIES: Record<HitPolicy, string> = {
+  first: 'the first row that fits decides',
+  unique: 'only one row may fit',
+  priority: 'of the rows that fit, the weightiest outcome',
+  collect: 'all rows that fit count',
+}
+function setPolicy(event: Event) {
+  const hitPolicy = (event.target as HTMLSelectElement).value as HitPolicy
+  const order =
+    hitPolicy === 'priority'
+      ? Object.fromEntries(
+          table.value.outcomes.map((name) => [
+            name,
+            table.value.order?.[name] ?? choices(name).map((one) => one.value),
+          ]),
+        )
+      : undefined
+  const { order: _, ...rest } = table.value
+  void save({ ...rest, hitPolicy, ...(order && { order }) })
+}
+const moveInOrder = (outcome: string, index: number, by: number) =>
+  save({
+    ...table.value,
+    order: { ...table.value.order, [outcome]: moved(table.value.order?.[outcome] ?? [], index, by) },
+  })
+
+/** Rows for cases that none fits, at the end, where they take nothing from the rows above. */
+function addFor(cells: Cell[][]) {
+  const rows = [...table.value.rows]
+  for (const one of cells) rows.push(freshRow(rows, one))
+  void saveRows(rows)
+}
+function freshRow(rows: readonly Row[], cells: Cell[]): Row {
+  const ids = new Set(rows.map((row) => row.id))
+  const fallback = props.design.triage.otherwise as Record<string, string>
+  const first = (name: string) =>
+    name === 'impact' || name === 'urgency' ? 'medium' : (fallback[name] ?? choices(name)[0]?.value ?? '')
+  return {
+    id: freeId(`row ${rows.length + 1}`, (id) => ids.has(id), 'row'),
+    cells,
+    outcome: Object.fromEntries(table.value.outcomes.map((name) => [name, first(name)])),
+  }
+}
+const otherwise = (outcome: string) => {
+  if (props.part === 'what') return 'that of the catalog item'
+  if (props.part === 'skills') return 'nothing special'
+  if (props.part === 'weight') return 'medium'
+  const value = props.design.triage.otherwise[outcome as 'queue']
+  return choices(outcome).find((one) => one.value === value)?.label ?? value
+}
 const matrixInWords = computed(() =>
   GRADES.flatMap(({ value: impact }) =>
     GRADES.map(({ value: urgency }) => `${impact} and ${urgency}: ${numeral(impact, urgency)}`),
@@ -16,210 +158,168 @@ function numeral(impact: string, urgency: string): string {
   const id = props.design.triage.matrix[impact as 'high'][urgency as 'high']
   return props.design.priorities.find((one) => one.id === id)?.numeral ?? id
 }
-const table = computed<DecisionTable>(() => props.design.triage[props.part])
-const title = (fact: string) =>
-  fact.startsWith('form.')
-    ? (props.design.questions.find((one) => `form.${one.name}` === fact)?.label ?? fact)
-    : (FACT_NAMES[fact] ?? fact)
-const GRADES = ['high', 'medium', 'low'].map((value) => ({ value, label: value }))
-const choices = (outcome: string) => props.names[outcome] ?? GRADES
+const gapsInWords = (count: number, isComplete: boolean) =>
+  count === 1 && isComplete
+    ? '1 sort of case fits none'
+    : `${count}${isComplete ? '' : ' or more'} sorts of case fit none`
+/** Rows that a trial ended at, or nearly. */
+const tried = ref<{ decided?: string; nearly?: string }>({})
+</script>
 
-const save = (rows: Row[]) => props.change('triage', props.part, table.value, { ...table.value, rows })
-const replace = (index: number, row: Row) =>
-  save(table.value.rows.map((one, at) => (at === index ? row : one)))
-const setCell = (index: number, column: number, cell: Cell) =>
-  replace(index, {
-    ...table.value.rows[index]!,
-    cells: table.value.rows[index]!.cells.map((one, at) => (at === column ? cell : one)),
-  })
-const setOutcome = (index: number, outcome: string, value: string) =>
-  replace(index, {
-    ...table.value.rows[index]!,
-    outcome: { ...table.value.rows[index]!.outcome, [outcome]: value },
-  })
-
-function move(index: number, by: number) {
-  const rows = [...table.value.rows]
-  const [row] = rows.splice(index, 1)
-  rows.splice(index + by, 0, row!)
-  void save(rows)
-}
-function add() {
-  const ids = new Set(table.value.rows.map((row) => row.id))
-  let number = table.value.rows.length + 1
-  while (ids.has(`row-${number}`)) number++
-  const outcome = Object.fromEntries(
-    table.value.outcomes.map((name) => [name, choices(name)[0]?.value ?? '']),
-  )
-  void save([
-    ...table.value.rows,
-    { id: `row-${number}`, cells: table.value.columns.map(() => null), outcome },
-  ])
+<script lang="ts">
+/** What is not decided yet when a table is asked: each step knows what the steps before it found. */
+const UNKNOWN = {
+  what: ['impact', 'urgency', 'priority', 'queue', 'team', 'technician', 'status', 'statusGroup'],
+  weight: ['impact', 'urgency', 'priority', 'queue', 'team', 'technician', 'status', 'statusGroup'],
+  routing: ['queue', 'team', 'technician', 'status', 'statusGroup'],
+  skills: ['technician', 'status', 'statusGroup'],
 }
 </script>
 
 <template>
-  <div>
+  <div class="article">
     <h1>{{ heading }}</h1>
-    <p class="quiet">Read from the top; the first row that fits decides. {{ table.rows.length }} rows.</p>
-    <div class="scroll-x" tabindex="0" role="group" :aria-label="heading">
-      <table class="rules">
-        <thead>
-          <tr>
-            <th><span class="sr-only">Row</span></th>
-            <th v-for="column in table.columns" :key="column">{{ title(column) }}</th>
-            <th v-for="outcome in table.outcomes" :key="outcome">→ {{ outcome }}</th>
-            <th><span class="sr-only">Order</span></th>
-            <th><span class="sr-only">Findings</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="(row, index) in table.rows"
-            :id="row.id"
-            :key="row.id"
-            :class="{
-              bad: findings.some((one) => one.place === `${place}#${row.id}` && one.severity === 'error'),
-              off: row.off,
-            }"
+    <p class="line">
+      <template v-if="readonly">{{ POLICIES[policy] }}</template>
+      <label v-else
+        ><span class="sr-only">Which row decides</span>
+        <select :value="policy" @change="setPolicy">
+          <option
+            v-for="(name, id) in POLICIES"
+            :key="id"
+            :value="id"
+            :disabled="(id === 'collect') !== (part === 'skills')"
           >
-            <th class="num" scope="row">{{ index + 1 }}</th>
-            <td v-for="(column, at) in table.columns" :key="column">
-              <DesignCellField
-                :cell="row.cells[at] ?? null"
-                :fact="column"
-                :design="design"
-                :names="names"
-                :readonly="readonly"
-                :label="`Row ${index + 1}, ${title(column)}`"
-                @change="setCell(index, at, $event)"
-              />
-            </td>
-            <td v-for="outcome in table.outcomes" :key="outcome" class="outcome">
-              <b v-if="readonly">{{
-                choices(outcome).find((one) => one.value === row.outcome[outcome])?.label ??
-                row.outcome[outcome]
-              }}</b>
-              <select
-                v-else
-                :value="row.outcome[outcome]"
-                :aria-label="`Row ${index + 1}, ${outcome}`"
-                @change="setOutcome(index, outcome, ($event.target as HTMLSelectElement).value)"
-              >
-                <option v-for="one in choices(outcome)" :key="one.value" :value="one.value">
-                  {{ one.label }}
-                </option>
-              </select>
-            </td>
-            <td class="order">
-              <template v-if="!readonly">
-                <button
-                  class="link"
-                  type="button"
-                  :disabled="index === 0"
-                  :aria-label="`Row ${index + 1}: up`"
-                  @click="move(index, -1)"
-                >
-                  ↑
-                </button>
-                <button
-                  class="link"
-                  type="button"
-                  :disabled="index === table.rows.length - 1"
-                  :aria-label="`Row ${index + 1}: down`"
-                  @click="move(index, 1)"
-                >
-                  ↓
-                </button>
-                <button
-                  class="link"
-                  type="button"
-                  :aria-label="`Row ${index + 1}: take away`"
-                  @click="save(table.rows.filter((one) => one.id !== row.id))"
-                >
-                  ×
-                </button>
-              </template>
-            </td>
-            <td class="findings"><DesignMargin :findings="findings" :place="`${place}#${row.id}`" /></td>
-          </tr>
-          <tr>
-            <td class="order" />
-            <td :colspan="table.columns.length" class="quiet else">no row fits</td>
-            <td v-for="outcome in table.outcomes" :key="outcome" class="outcome else">
-              {{
-                part === 'routing'
-                  ? (choices(outcome).find((one) => one.value === design.triage.otherwise[outcome as 'queue'])
-                      ?.label ?? '')
-                  : 'medium'
-              }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            {{ name }}
+          </option>
+        </select></label
+      >
+      <span class="quiet">{{ table.rows.length === 1 ? '1 row' : `${table.rows.length} rows` }}</span>
+      <span class="quiet" role="status">
+        <template v-if="busy">· reading …</template>
+        <template v-else-if="failed">· the analysis broke off; change something to try again</template>
+        <template v-else-if="analysis && table.rows.length"
+          >· {{ analysis.dead.length ? `${analysis.dead.length} never fit` : 'every row can fit'
+          }}<template v-if="part !== 'skills'"
+            >,
+            {{
+              analysis.gaps.length
+                ? gapsInWords(analysis.gaps.length, analysis.isComplete)
+                : 'every case fits a row'
+            }}</template
+          ></template
+        >
+      </span>
+    </p>
+    <div v-if="policy === 'priority'" class="weights">
+      <p v-for="outcome in table.outcomes" :key="outcome" class="small">
+        {{ outcome }}:
+        <span v-for="(value, index) in table.order?.[outcome] ?? []" :key="value" class="weight">
+          <b>{{ choices(outcome).find((one) => one.value === value)?.label ?? value }}</b>
+          <template v-if="!readonly && index > 0"
+            ><button
+              class="link"
+              type="button"
+              :aria-label="`${outcome}: ${value} weighs more`"
+              @click="moveInOrder(outcome, index, -1)"
+            >
+              ←
+            </button></template
+          >
+          {{ index < (table.order?.[outcome]?.length ?? 0) - 1 ? 'before' : '' }}
+        </span>
+      </p>
     </div>
-    <p v-if="!readonly"><button class="act" type="button" @click="add">Add a row</button></p>
+
+    <DesignTableGrid
+      :table="table"
+      :part="part"
+      :place="place"
+      :heading="heading"
+      :design="design"
+      :names="names"
+      :readonly="readonly"
+      :findings="findings"
+      :analysis="analysis"
+      :tried="tried"
+      :title="title"
+      :choices="choices"
+      :skills="skills"
+      :names-of-fact="namesOfFact"
+      :fresh-row="freshRow"
+      :otherwise="otherwise"
+      @rows="saveRows"
+      @move-column="moveColumn"
+      @remove-column="removeColumn"
+    />
+    <p v-if="!readonly" class="line">
+      <button class="act" type="button" @click="addFor([table.columns.map(() => null)])">Add a row</button>
+      <label
+        ><span class="sr-only">Ask one more fact</span>
+        <select @change="addColumn">
+          <option value="">and ask …</option>
+          <option v-for="one in offered" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select></label
+      >
+      <DesignTableExchange
+        :part="part"
+        :table="table"
+        :title="title"
+        @take="(taken: Partial<DecisionTable>) => save({ ...table, ...taken })"
+      />
+    </p>
     <p v-if="part === 'weight'" class="quiet">
       Impact and urgency together give a priority: {{ matrixInWords }}.
     </p>
+    <DesignTableFindings
+      v-if="analysis"
+      :analysis="analysis"
+      :table="table"
+      :words="words"
+      :readonly="readonly"
+      :collects="part === 'skills'"
+      @add="addFor"
+    />
+    <DesignLearntRules
+      v-if="part === 'what'"
+      :design="design"
+      :readonly="readonly"
+      :findings="findings"
+      :change="change"
+      :change-all="changeAll"
+    />
+    <DesignTriageTrial
+      v-if="!readonly"
+      :design="design"
+      :directory="directory"
+      :version="version"
+      :part="part"
+      @tried="tried = $event"
+    />
   </div>
 </template>
 
 <style scoped>
-.rules {
-  border-collapse: collapse;
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  margin: 4px 0 8px;
 }
-.rules th {
-  font-weight: 500;
-  color: var(--ink-3);
-  text-align: left;
-  padding: 3px 8px;
-  font-size: 0.9rem;
+.weights p {
+  margin: 0 0 4px;
 }
-.rules td {
-  border: 1px solid var(--rule);
-  padding: 0;
-}
-.rules .outcome {
-  background: var(--page-2);
-  font-weight: 600;
-  padding: 0 6px;
-}
-.rules .else {
-  padding: 6px 8px;
-  font-weight: 400;
-}
-.rules .order,
-.rules .findings {
-  border: 0;
-  padding: 0 8px;
-  white-space: nowrap;
-}
-.order .link {
-  padding: 2px 6px;
-  text-decoration: none;
-  min-width: 26px;
-  min-height: 26px;
-}
-.bad td:not(.order, .findings) {
-  background: var(--red-2);
-}
-tr:target td:not(.order, .findings) {
-  background: var(--sea-2);
+.weight {
+  margin-right: 4px;
 }
 select {
-  font: 600 1rem var(--sans);
-  background: transparent;
-  color: var(--ink);
-  border: 1px solid transparent;
-  border-radius: 3px;
-  padding: 4px 2px;
-}
-select:hover {
-  border-color: var(--rule-2);
-}
-option {
+  font: inherit;
   background: var(--field);
   color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 5px;
+  max-width: 320px;
 }
 </style>

@@ -31,10 +31,14 @@ function setPause(group: 'new' | 'active' | 'waiting', on: boolean) {
   const others = props.target.pauseIn.filter((one) => one !== group)
   put({ pauseIn: on ? [...others, group] : others })
 }
-const keptBy = computed(() => (props.target.startsAnew ? 'eachReply' : props.target.stopOn))
+const keptBy = computed(() => {
+  const { startsAnew, stopOn } = props.target
+  return startsAnew && stopOn === 'reply' ? 'eachReply' : stopOn
+})
 function setKept(value: string) {
   const rest = without('startsAnew', 'stopWhen')
-  if (value === 'eachReply') emit('change', { ...rest, stopOn: 'reply', startsAnew: true })
+  if (value === 'update') emit('change', { ...rest, stopOn: 'update', startsAnew: true })
+  else if (value === 'eachReply') emit('change', { ...rest, stopOn: 'reply', startsAnew: true })
   else if (value === 'condition') emit('change', { ...rest, stopOn: 'condition', stopWhen: { any: [] } })
   else emit('change', { ...rest, stopOn: value as 'reply' | 'done' })
 }
@@ -128,6 +132,7 @@ function setFrom(value: string) {
         >
           <option value="reply">the first reply</option>
           <option value="eachReply">each reply, then anew</option>
+          <option value="update">each update of a major incident, then anew</option>
           <option value="done">being done</option>
           <option value="condition">something that holds …</option>
         </select></label

@@ -80,6 +80,8 @@ function remove(line: Sending) {
       props.files.filter((one) => one !== line.id),
     )
 }
+/** For files that are pasted or dropped where somebody writes. */
+defineExpose({ send })
 onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
 </script>
 
@@ -111,6 +113,16 @@ onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
   font: inherit;
   color: var(--ink);
   max-width: 100%;
+}
+.picker::file-selector-button {
+  font: 600 0.93rem var(--sans);
+  border: 1px solid var(--rule-2);
+  color: var(--ink-2);
+  background: transparent;
+  border-radius: 3px;
+  padding: 0.25rem 0.7rem;
+  margin-right: 8px;
+  cursor: pointer;
 }
 .files {
   list-style: none;

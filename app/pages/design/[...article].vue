@@ -70,21 +70,30 @@ const common = computed(() => ({
   changeAll,
 }))
 
+/** The decision tables of triage, by their articles. */
+const tables: Record<string, { part: 'what' | 'weight' | 'routing' | 'skills'; heading: string }> = {
+  'triage/what': { part: 'what', heading: '3.3 What it is' },
+  'triage/how-bad': { part: 'weight', heading: '3.4 How bad, how soon' },
+  'triage/where-it-goes': { part: 'routing', heading: '3.6 Where it goes' },
+  'triage/skills': { part: 'skills', heading: '3.7 Who knows what' },
+}
+const version = computed(() => draft.value?.version ?? 0)
+
 const asking = ref(false)
 const note = ref('')
 const published = ref<number>()
 // What was read is what is published: a draft that somebody changes while the note is written is refused.
-const version = ref(0)
+const readVersion = ref(0)
 const openTickets = ref<'keep' | 'follow'>('keep')
 async function ask() {
   await settled()
-  version.value = draft.value!.version
+  readVersion.value = draft.value!.version
   error.value = undefined
   openTickets.value = 'keep'
   asking.value = true
 }
 async function send() {
-  published.value = await publish(version.value, note.value, openTickets.value)
+  published.value = await publish(readVersion.value, note.value, openTickets.value)
   if (!published.value) return
   asking.value = false
   note.value = ''
@@ -173,21 +182,45 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :key="article"
           v-bind="common"
         />
-        <DesignTableArticle
-          v-else-if="article === 'triage/where-it-goes'"
+        <DesignCategoriesArticle
+          v-else-if="article === 'triage/categories'"
           v-bind="common"
-          part="routing"
-          place="triage/where-it-goes"
-          heading="3.4 Where it goes"
           :names="shown.names"
         />
+        <DesignPrioritiesArticle v-else-if="article === 'triage/priorities'" v-bind="common" />
         <DesignTableArticle
-          v-else-if="article === 'triage/how-bad'"
-          v-bind="common"
-          part="weight"
-          place="triage/how-bad"
-          heading="3.2 How bad, how soon"
+          v-else-if="tables[article]"
+          :key="article"
+          v-bind="{ ...common, ...tables[article]! }"
           :names="shown.names"
+          :directory="shown.directory"
+          :version="version"
+        />
+        <DesignSourceOrderArticle
+          v-else-if="article === 'triage/source-order'"
+          v-bind="common"
+          :names="shown.names"
+          :directory="shown.directory"
+          :version="version"
+        />
+        <DesignAssignmentArticle
+          v-else-if="article === 'triage/who-gets-it'"
+          v-bind="common"
+          :directory="shown.directory"
+          :version="version"
+        />
+        <DesignSignalsArticle
+          v-else-if="article === 'triage/signals'"
+          v-bind="common"
+          :names="shown.names"
+          :directory="shown.directory"
+        />
+        <DesignRehearsalArticle
+          v-else-if="article === 'triage/rehearsal'"
+          v-bind="common"
+          :directory="shown.directory"
+          :names="shown.names"
+          :version="version"
         />
         <DesignCalendarsArticle
           v-else-if="article === 'working-time'"
@@ -208,6 +241,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         />
         <DesignLaddersArticle
           v-else-if="article.startsWith('ladders')"
+          :version="version"
           v-bind="common"
           :directory="shown.directory"
         />
@@ -216,7 +250,13 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           v-bind="common"
           :directory="shown.directory"
         />
-        <DesignPlainArticle v-else v-bind="common" :article="article" :directory="shown.directory" />
+        <DesignMovesArticle
+          v-else-if="article.startsWith('moves')"
+          v-bind="common"
+          :directory="shown.directory"
+        />
+        <DesignTemplatesArticle v-else-if="article === 'templates'" v-bind="common" :version="version" />
+        <DesignPlainArticle v-else />
       </template>
     </div>
     <Dialog v-model:visible="asking" modal :header="`Publish edition ${(draft?.edition ?? 0) + 1}`">

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { readView, type ViewDefinition } from '~~/core/work'
 import type { Row, TicketList } from '~/composables/useTickets'
+import type { SavedView } from '~/composables/useViews'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
 
@@ -24,26 +26,88 @@ const view = computed<View>(() =>
   String(route.query.view ?? '') in VIEWS ? (route.query.view as View) : 'open',
 )
 const search = computed(() => String(route.query.find ?? ''))
-const query = computed(() => ({
+const session = useSession()
+const zone = computed(() => session.me?.zone ?? 'Europe/London')
+const views = ref<SavedView[]>([])
+const opensIn = ref<number | null>(null)
+const saved = computed(() => views.value.find((one) => one.id === Number(route.query.kept)))
+/** What the address says comes before what is kept; where neither says anything, the plain view. */
+const definition = computed<ViewDefinition>(() =>
+  route.query.as ? viewFromAddress(String(route.query.as)) : (saved.value?.definition ?? readView(undefined)),
+)
+const isChanged = computed(() => Boolean(route.query.as))
+const query = computed<Record<string, string>>(() => ({
   ...(view.value !== 'open' && { view: view.value }),
   ...(search.value && { find: search.value }),
+  ...(route.query.kept && { kept: String(route.query.kept) }),
+  ...(route.query.as && { as: String(route.query.as) }),
 }))
-useHead({ title: () => `${VIEWS[view.value]} · Yare Ledger` })
+const title = computed(() => saved.value?.name ?? VIEWS[view.value])
+useHead({ title: () => `${title.value} · Yare Ledger` })
 
-const rows = ref<Row[]>([])
+async function loadViews() {
+  const found = await api<{ views: SavedView[]; opens: number | null }>('/api/views').catch(() => undefined)
+  if (!found) return
+  views.value = found.views
+  opensIn.value = found.opens
+}
+await loadViews()
+// The Desk opens where its owner wants it, when nothing else is asked for.
+if (opensIn.value && route.path === '/desk' && Object.keys(route.query).length === 0)
+  await navigateTo({ path: '/desk', query: { kept: opensIn.value } }, { replace: true })
+function change(to: ViewDefinition) {
+  return navigateTo({ path: route.path, query: { ...query.value, as: viewToAddress(to) } })
+}
+const panel = ref(false)
+async function kept(id: number) {
+  await loadViews()
+  panel.value = false
+  await navigateTo({
+    path: route.path,
+    query: { ...(view.value !== 'open' && { view: view.value }), kept: id },
+  })
+}
+async function gone() {
+  await loadViews()
+  panel.value = false
+  await navigateTo({ path: '/desk', query: {} })
+}
+async function opensHere(on: boolean) {
+  const body = { view: on ? saved.value!.id : null }
+  await api('/api/views/opens', { method: 'POST', body }).catch(() => undefined)
+  await loadViews()
+}
+const which = computed(() => ({
+  view: view.value,
+  search: search.value || undefined,
+  where:
+    JSON.stringify(definition.value.where) === '{"all":[]}'
+      ? undefined
+      : JSON.stringify(definition.value.where),
+  sort: definition.value.sort,
+  turned: definition.value.isTurned ? 'true' : undefined,
+  group: definition.value.board ? undefined : definition.value.group,
+}))
+const sheet = (as: 'csv' | 'xlsx') => {
+  const asked = Object.entries({ ...which.value, as, columns: definition.value.columns.join(',') })
+  return `/api/tickets/sheet?${new URLSearchParams(asked.filter((one): one is [string, string] => one[1] !== undefined))}`
+}
+
+const rows = shallowRef<Row[]>([])
 const total = ref(0)
+const isMore = ref(false)
 const next = ref<string>()
 const counts = ref<Record<string, number>>({})
 const state = ref<'loading' | 'ready' | 'failed'>('loading')
 const problem = ref('')
-const waiting = ref<TicketList>()
-const dense = useState('dense', () => false)
+const waiting = shallowRef<TicketList>()
+const dense = computed(() => definition.value.dense === true)
 const over = ref(false)
 const scroller = ref<HTMLElement>()
 
 async function fetchRows(limit: number, after?: string): Promise<TicketList> {
   const list = await api<TicketList>('/api/tickets', {
-    query: { view: view.value, limit, after, search: search.value || undefined },
+    query: { ...which.value, limit, after },
   })
   await calendars.need(list.rows)
   return list
@@ -52,6 +116,7 @@ async function fetchRows(limit: number, after?: string): Promise<TicketList> {
 function show(list: TicketList) {
   rows.value = list.rows
   total.value = list.total
+  isMore.value = list.isMore
   next.value = list.next
   counts.value = list.counts
   waiting.value = undefined
@@ -63,7 +128,7 @@ async function load() {
   const mine = ++question
   state.value = 'loading'
   try {
-    const list = await fetchRows(80)
+    const list = await fetchRows(definition.value.board ? 200 : 80)
     if (mine !== question) return
     show(list)
     state.value = 'ready'
@@ -90,7 +155,7 @@ async function loadMore() {
   }
 }
 
-watch([view, search], load, { immediate: true })
+watch(() => JSON.stringify(which.value) + definition.value.board, load, { immediate: true })
 
 // A change elsewhere shows at once in its row; rows change places only when no pointer is over them.
 let refresh: ReturnType<typeof setTimeout> | undefined
@@ -103,55 +168,130 @@ live.on((notice) => {
     if (!list || mine !== question) return
     if (!over.value) return show(list)
     const fresh = new Map(list.rows.map((row) => [row.reference, row]))
+    const known = new Set(rows.value.map((row) => row.reference))
+    newOnes.value = list.rows.filter((row) => !known.has(row.reference)).length
     rows.value = rows.value.map((row) => fresh.get(row.reference) ?? row)
     counts.value = list.counts
     total.value = list.total
     waiting.value = list
   }, 250)
 })
+const newOnes = ref(0)
 function release() {
   over.value = false
   if (waiting.value) show(waiting.value)
 }
 
+type Item = { row: Row; index: number } | { heading: string; count: number }
+/** Rows with the headings under which they stand. */
+const items = computed<Item[]>(() => {
+  const all: Item[] = []
+  let under: string | undefined
+  rows.value.forEach((row, index) => {
+    if (row.under !== undefined && row.under !== under) {
+      under = row.under
+      all.push({ heading: under, count: rows.value.filter((one) => one.under === under).length })
+    }
+    all.push({ row, index })
+  })
+  return all
+})
 const virtual = useVirtualizer(
   computed(() => ({
-    count: rows.value.length,
+    count: items.value.length,
     getScrollElement: () => scroller.value ?? null,
-    estimateSize: () => (dense.value ? 46 : 66),
+    estimateSize: (at: number) => ('heading' in (items.value[at] ?? {}) ? 30 : dense.value ? 46 : 66),
     overscan: 8,
   })),
 )
-watch(dense, () => virtual.value.measure())
+watch([dense, items], () => virtual.value.measure())
 watch(
   () => virtual.value.getVirtualItems().at(-1)?.index ?? 0,
-  (last) => last > rows.value.length - 20 && void loadMore(),
+  (last) => last > items.value.length - 20 && void loadMore(),
+)
+const cells = useCells(
+  () => zone.value,
+  () => time.now,
 )
 
 async function step(by: number) {
   const current = document.activeElement?.closest('[data-index]')
-  const index = Math.min(
-    rows.value.length - 1,
-    Math.max(0, Number(current?.getAttribute('data-index') ?? -1) + by),
-  )
+  let at = Number(current?.getAttribute('data-index') ?? -1) + by
+  // Headings are passed over.
+  while (items.value[at] && 'heading' in items.value[at]!) at += by
+  const index = Math.min(items.value.length - 1, Math.max(0, at))
   virtual.value.scrollToIndex(index)
   await nextTick()
   scroller.value?.querySelector<HTMLElement>(`[data-index="${index}"] a`)?.focus()
 }
 
+const chosen = ref(new Set<number>())
+let lastChosen: number | undefined
+watch(
+  () => JSON.stringify(which.value),
+  () => clear(),
+)
+function clear() {
+  chosen.value = new Set()
+  lastChosen = undefined
+}
+function choose(index: number, range: boolean) {
+  const row = rows.value[index]
+  if (!row) return
+  const next = new Set(chosen.value)
+  if (range && lastChosen !== undefined)
+    for (let at = Math.min(lastChosen, index); at <= Math.max(lastChosen, index); at++)
+      next.add(rows.value[at]!.reference)
+  else if (!next.delete(row.reference)) next.add(row.reference)
+  lastChosen = index
+  chosen.value = next
+}
+function focused(): number | undefined {
+  const at = Number(document.activeElement?.closest('[data-index]')?.getAttribute('data-index') ?? NaN)
+  const item = items.value[at]
+  return item && 'row' in item ? item.index : undefined
+}
+function onKey(event: KeyboardEvent) {
+  if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return
+  const index = focused()
+  if (event.key === 'x' || event.key === 'X') {
+    if (index === undefined) return
+    event.preventDefault()
+    choose(index, event.key === 'X')
+  } else if (event.key === 'u') {
+    event.preventDefault()
+    void navigateTo({ path: route.path, query: view.value === 'unassigned' ? {} : { view: 'unassigned' } })
+  } else if (event.key === 'b') {
+    event.preventDefault()
+    void change({ ...definition.value, board: definition.value.board ? undefined : true })
+  } else if (event.key === 'j' || event.key === 'k') {
+    event.preventDefault()
+    void step(event.key === 'j' ? 1 : -1)
+  } else if (event.key === 'Escape') clear()
+}
+onMounted(() => addEventListener('keydown', onKey))
+onBeforeUnmount(() => removeEventListener('keydown', onKey))
+
+const itemKey = (at: number) => {
+  const item = items.value[at]
+  return item ? ('row' in item ? item.row.reference : `under ${item.heading}`) : at
+}
 const find = ref(search.value)
 const narrow = useNarrow()
-const wide = computed(() => route.query.page === 'full')
+const wide = computed(() => route.query.page === 'full' && Boolean(reference.value))
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide">
+  <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide" :whole="definition.board && !reference">
     <template #list>
       <section class="list" aria-label="Tickets">
         <div class="head">
-          <h1>{{ VIEWS[view] }}</h1>
+          <h1>{{ title }}</h1>
           <span class="quiet"
-            >{{ total }}{{ view === 'done' ? ', last changed first' : ', by what falls due next' }}</span
+            >{{ isMore ? `more than ${total}` : total
+            }}{{ view === 'done' ? ', last changed first' : `, by ${SORT_NAMES[definition.sort]}`
+            }}<template v-if="definition.isTurned">, the other way round</template
+            ><b v-if="isChanged"> · not kept</b></span
           >
           <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
         </div>
@@ -163,35 +303,73 @@ const wide = computed(() => route.query.page === 'full')
               path: route.path,
               query: { ...(id !== 'open' && { view: id }), ...(search && { find: search }) },
             }"
-            :class="{ on: id === view }"
-            :aria-current="id === view ? 'page' : undefined"
+            :class="{ on: id === view && !saved }"
+            :aria-current="id === view && !saved ? 'page' : undefined"
           >
             {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ counts[id] }}</sup>
           </NuxtLink>
-          <span class="tools">
-            <input
-              v-model="find"
-              type="search"
-              aria-label="Find in this view"
-              placeholder="Find here"
-              @keydown.enter="
-                navigateTo({
-                  path: route.path,
-                  query: { ...(view !== 'open' && { view }), ...(find && { find }) },
-                })
-              "
-            />
-            <button class="link" type="button" :aria-pressed="dense" @click="dense = !dense">
-              {{ dense ? 'Wider rows' : 'Denser rows' }}
-            </button>
-          </span>
+          <NuxtLink
+            v-for="one in views"
+            :key="one.id"
+            :to="{ path: route.path, query: { kept: one.id } }"
+            :class="{ on: saved?.id === one.id }"
+            :aria-current="saved?.id === one.id ? 'page' : undefined"
+            :title="one.shared && !one.mine ? `shared by ${one.by}` : undefined"
+            ><i>{{ one.name }}</i></NuxtLink
+          >
         </div>
-        <div class="cols" aria-hidden="true">
+        <div class="tools">
+          <input
+            v-model="find"
+            type="search"
+            aria-label="Find in this view"
+            placeholder="Find here"
+            @keydown.enter="navigateTo({ path: route.path, query: { ...query, find: find || undefined } })"
+          />
+          <button class="link" type="button" :aria-expanded="panel" @click="panel = !panel">
+            This view …
+          </button>
+          <button
+            class="link"
+            type="button"
+            :aria-pressed="definition.board === true"
+            @click="change({ ...definition, board: definition.board ? undefined : true })"
+          >
+            {{ definition.board ? 'As a list' : 'As a board' }}
+          </button>
+          <button
+            class="link"
+            type="button"
+            :aria-pressed="dense"
+            @click="change({ ...definition, dense: dense ? undefined : true })"
+          >
+            {{ dense ? 'Wider rows' : 'Denser rows' }}
+          </button>
+          <span class="small quiet"
+            >as <a :href="sheet('xlsx')" download>XLSX</a> · <a :href="sheet('csv')" download>CSV</a></span
+          >
+        </div>
+        <ViewPanel
+          v-if="panel"
+          :view="definition"
+          :saved="saved"
+          :opens="saved !== undefined && opensIn === saved.id"
+          @change="change"
+          @kept="kept"
+          @gone="gone"
+          @opens-here="opensHere"
+          @close="panel = false"
+        />
+        <ManyBar v-if="chosen.size" :references="[...chosen]" @done="load" @clear="clear" />
+        <div v-if="!definition.board" class="cols" aria-hidden="true">
           <span>No.</span><span>What · where · who</span><span>Balance</span>
         </div>
+        <p v-if="definition.board && next" class="more small">
+          The first {{ rows.length }} stand on the board; limit the view to see others.
+        </p>
         <p v-if="waiting" class="more" role="status">
           <button class="link" type="button" @click="release">
-            Other places in the list have changed: put in order
+            {{ newOnes ? `${newOnes} new: ` : 'Other places in the list have changed: ' }}put in order
           </button>
         </p>
         <div v-if="state === 'failed'" class="empty" role="alert">
@@ -201,9 +379,24 @@ const wide = computed(() => route.query.page === 'full')
         <div v-else-if="state === 'loading' && rows.length === 0" class="empty" role="status">
           Reading the ledger …
         </div>
+        <TicketBoard
+          v-else-if="definition.board"
+          :rows="rows"
+          :columns="definition.columns"
+          :now="time.now"
+          :zone="zone"
+          :active="reference"
+          :query="query"
+          @moved="load"
+        />
         <div v-else-if="rows.length === 0" class="empty">
           <p v-if="search">
-            Nothing in “{{ VIEWS[view] }}” fits “{{ search }}”.
+            Nothing in “{{ title }}” fits “{{ search }}”.
+            <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
+            · <NuxtLink :to="{ path: '/find', query: { words: search } }">Look everywhere</NuxtLink>
+          </p>
+          <p v-else-if="which.where">
+            No ticket is as this view asks.
             <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
           </p>
           <p v-else-if="view === 'over'">No promise is overdrawn.</p>
@@ -225,7 +418,7 @@ const wide = computed(() => route.query.page === 'full')
           <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }">
             <div
               v-for="item in virtual.getVirtualItems()"
-              :key="rows[item.index]?.reference ?? item.index"
+              :key="itemKey(item.index)"
               :data-index="item.index"
               :style="{
                 position: 'absolute',
@@ -235,14 +428,22 @@ const wide = computed(() => route.query.page === 'full')
                 transform: `translateY(${item.start}px)`,
               }"
             >
-              <LedgerRow
-                v-if="rows[item.index]"
-                :row="rows[item.index]!"
-                :now="time.now"
-                :active="rows[item.index]!.reference === reference"
-                :dense="dense"
-                :query="query"
-              />
+              <template v-for="one in [items[item.index]]" :key="one && 'row' in one ? one.row.reference : 0">
+                <h2 v-if="one && 'heading' in one" class="heading">
+                  {{ one.heading }} <span class="num quiet">{{ one.count }}{{ next ? '+' : '' }}</span>
+                </h2>
+                <LedgerRow
+                  v-else-if="one"
+                  :row="one.row"
+                  :now="time.now"
+                  :active="one.row.reference === reference"
+                  :dense="dense"
+                  :query="query"
+                  :cells="cells(one.row, definition.columns)"
+                  :chosen="chosen.has(one.row.reference)"
+                  @choose="choose(one.index, $event.shiftKey)"
+                />
+              </template>
             </div>
           </div>
         </div>
@@ -259,7 +460,15 @@ const wide = computed(() => route.query.page === 'full')
       />
       <div v-else class="empty">
         <h2>Nothing is open</h2>
-        <p>Choose a row on the left. The one on top falls due first.</p>
+        <p>
+          Choose a row on the left<template v-if="definition.sort === 'due' && !definition.isTurned"
+            >; the one on top falls due first</template
+          >.
+        </p>
+        <p class="small">
+          <kbd>u</kbd> what nobody has · <kbd>x</kbd> choose a row, <kbd>Shift</kbd> <kbd>x</kbd> up to it ·
+          <kbd>b</kbd> as a board · <kbd>?</kbd> all keys
+        </p>
       </div>
     </template>
   </TwoPages>
@@ -302,10 +511,22 @@ const wide = computed(() => route.query.page === 'full')
   color: var(--ink-3);
 }
 .tools {
-  margin-left: auto;
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 4px 14px;
   align-items: baseline;
+  padding: 0 18px 8px;
+}
+.heading {
+  height: 30px;
+  line-height: 30px;
+  padding: 0 18px;
+  background: var(--page-2);
+  border-bottom: 1px solid var(--rule-2);
+  font-size: 1rem;
+}
+kbd {
+  font: 0.86rem var(--mono);
 }
 .tools input {
   border: 1px solid var(--field-rule);

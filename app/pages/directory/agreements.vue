@@ -82,6 +82,11 @@ const fields = computed<BodyField[]>(() => [
   { name: 'mail', label: 'Mail', type: 'email' },
   { name: 'address', label: 'Address' },
   { name: 'calendar', label: 'Hours', help: 'calendar of the design; those of its sites if left empty' },
+  {
+    name: 'priority',
+    label: 'Priority',
+    help: 'id of a priority of the design, where the source order asks agreements',
+  },
   { name: 'remarks', label: 'Remarks', type: 'longText' },
 ])
 async function send(body: object) {

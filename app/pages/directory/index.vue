@@ -1,9 +1,37 @@
 <script setup lang="ts">
+import type { Design } from '~~/core/design'
 import type { DirectoryPage } from '~/composables/useNames'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Directory · Yare Ledger' })
 const directory = ref<DirectoryPage>(await api<DirectoryPage>('/api/people'))
+const session = useSession()
+const opened = ref('')
+const priorities = ref<{ value: string; label: string }[]>([])
+if (session.isLead) {
+  const [newest] = await api<{ number: number }[]>('/api/editions')
+  const { document } = await api<{ document: Design }>(`/api/editions/${newest!.number}`)
+  priorities.value = document.priorities.map((one) => ({
+    value: one.id,
+    label: `${one.numeral} ${one.name}`,
+  }))
+}
+const reload = async () => (directory.value = await api<DirectoryPage>('/api/people'))
+/** Those of the site first who could look after it, then those of the desk. */
+const peopleOf = (site: { id: string }) =>
+  directory.value.people.filter((one) => one.active && (one.site === site.id || one.role !== 'requester'))
+async function setSite(site: string, body: { priority?: string | null; manager?: string | null }) {
+  error.value = undefined
+  try {
+    await api(`/api/sites/${encodeURIComponent(site)}`, {
+      method: 'PATCH',
+      body,
+    })
+    await reload()
+  } catch (thrown) {
+    error.value = asApiError(thrown)
+  }
+}
 const adding = ref(false)
 const empty = { name: '', mail: '', role: 'technician', password: '', team: '', site: '' }
 const form = reactive({ ...empty })
@@ -110,20 +138,75 @@ async function add() {
           <th>Mail</th>
           <th>Role</th>
           <th>Team or site</th>
+          <th>Knows, or works in</th>
+          <th v-if="session.isLead"><span class="sr-only">Change</span></th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in shown" :key="one.id">
-          <td>
-            <b>{{ one.name }}</b>
-          </td>
-          <td>{{ one.mail }}</td>
-          <td>{{ one.role }}</td>
-          <td>{{ teamNames(one.teams) || siteName(one.site) }}</td>
-        </tr>
+        <template v-for="one in shown" :key="one.id">
+          <tr :class="{ quiet: !one.active }">
+            <td>
+              <b>{{ one.name }}</b>
+              <template v-if="!one.active"> · not active</template>
+            </td>
+            <td>{{ one.mail }}</td>
+            <td>{{ one.role }}</td>
+            <td>{{ teamNames(one.teams) || siteName(one.site) }}</td>
+            <td>{{ one.skills?.join(', ') || one.department }}</td>
+            <td v-if="session.isLead">
+              <button
+                class="link"
+                type="button"
+                :aria-expanded="opened === one.id"
+                :aria-label="`Change ${one.name}`"
+                @click="opened = opened === one.id ? '' : one.id"
+              >
+                …
+              </button>
+            </td>
+          </tr>
+          <tr v-if="opened === one.id">
+            <td colspan="6"><PersonRow :person="one" :priorities="priorities" @changed="reload" /></td>
+          </tr>
+        </template>
       </tbody>
     </table>
     <p v-if="shown.length === 0" class="quiet">Nobody is called “{{ find }}”.</p>
+    <template v-if="session.isLead">
+      <h2>Sites</h2>
+      <p class="quiet">
+        Where the source order asks sites, their priority counts for what is asked for from there. Who looks
+        after a site is told by ladders and in major incidents.
+      </p>
+      <table class="ledger-table sites">
+        <tbody>
+          <tr v-for="site in directory.sites" :key="site.id">
+            <td>{{ site.name }}</td>
+            <td class="quiet">{{ site.zone }}</td>
+            <td>
+              <select
+                :value="site.priority ?? ''"
+                :aria-label="`Priority of ${site.name}`"
+                @change="setSite(site.id, { priority: ($event.target as HTMLSelectElement).value || null })"
+              >
+                <option value="">none</option>
+                <option v-for="one in priorities" :key="one.value" :value="one.value">{{ one.label }}</option>
+              </select>
+            </td>
+            <td>
+              <select
+                :value="site.manager ?? ''"
+                :aria-label="`Who looks after ${site.name}`"
+                @change="setSite(site.id, { manager: ($event.target as HTMLSelectElement).value || null })"
+              >
+                <option value="">nobody looks after it</option>
+                <option v-for="one in peopleOf(site)" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
   </div>
 </template>
 
@@ -132,6 +215,17 @@ async function add() {
   height: 100%;
   overflow-y: auto;
   padding: 16px 24px 40px;
+}
+select {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 2px 5px;
+}
+.sites {
+  max-width: 720px;
 }
 .tools {
   display: flex;

@@ -104,6 +104,7 @@ async function setRefuse(value: boolean) {
 <template>
   <div class="two">
     <section aria-labelledby="title">
+      <StandinNav />
       <h1 id="title">Mailbox <span class="quiet small">stand-in for the world’s mail</span></h1>
       <p class="quiet">
         Every mail that the desk sends arrives here over SMTP and goes no further. A mail to a portal’s

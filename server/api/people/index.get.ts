@@ -5,9 +5,23 @@ export default defineRoute(
   async ({ desk }) => {
     const directory = await desk.knowledge.directory()
     const people = [...directory.people.values()].map(
-      ({ id, name, mail, role, active, teams, organisation, site }) => {
-        return { id, name, mail, role, active, teams, organisation, site }
-      },
+      ({
+        id,
+        name,
+        mail,
+        role,
+        active,
+        teams,
+        organisation,
+        site,
+        priority,
+        department,
+        skills,
+        capacity,
+      }) => ({
+        ...{ id, name, mail, role, active, teams, organisation, site },
+        ...{ priority, department, skills, capacity },
+      }),
     )
     return {
       people: people.sort((a, b) => a.name.localeCompare(b.name)),

@@ -10,7 +10,7 @@ interface Index {
   groups: {
     id: string
     name: string
-    items: { id: string; name: string; description: string; keywords: string[] }[]
+    items: { id: string; name: string; description: string; keywords: string[]; icon?: string }[]
   }[]
 }
 
@@ -52,6 +52,13 @@ watch(words, async (text) => {
 async function openFirst() {
   const [first] = hits.value
   if (first && searched.value === words.value) await navigateTo(`/portal/${portal}/ask/${first.id}`)
+}
+/** Goes to the page of a link without loading everything anew; with a key held the browser does what it does. */
+function follow(event: MouseEvent) {
+  const link = (event.target as HTMLElement).closest('a')
+  if (!link || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return
+  event.preventDefault()
+  void navigateTo(link.getAttribute('href')!)
 }
 const open = computed(() => (requests.value ?? []).filter((one) => one.group !== 'done').slice(0, 6))
 
@@ -111,12 +118,19 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <p v-if="notice.body">{{ notice.body }}</p>
       </section>
       <div class="index">
-        <div class="groups">
+        <!-- Plain links: a portal may have hundreds, and each component among them takes time. -->
+        <div class="groups" @click="follow">
           <section v-for="group in index?.groups" :key="group.id">
             <h2>{{ group.name }}</h2>
             <ul>
-              <li v-for="item in group.items" :key="item.id">
-                <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
+              <li v-for="item in group.items" :key="item.id" :class="{ drawn: item.icon }">
+                <span
+                  v-if="item.icon"
+                  class="icon"
+                  :style="{ '--icon': `url(/item-icons/${item.icon}.svg)` }"
+                  aria-hidden="true"
+                />
+                <a :href="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</a>
                 <span class="quiet">{{ item.description }}</span>
               </li>
             </ul>
@@ -148,6 +162,19 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
+.groups li.drawn {
+  position: relative;
+  padding-left: 28px;
+}
+.icon {
+  position: absolute;
+  left: 0;
+  top: 6px;
+  width: 19px;
+  height: 19px;
+  background: var(--brass);
+  mask: var(--icon) center / contain no-repeat;
+}
 .known {
   max-width: 760px;
   margin-top: 12px;

@@ -10,12 +10,13 @@ export default defineRoute(
     const design = await desk.knowledge.currentEdition()
     const portal = design.findPortal(event.context.params?.portal ?? '')
     if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
-    const { name, motto, mark, ink } = portal
+    const { name, motto, mark, ink, signInBy = 'mail' } = portal
     return {
       name,
       motto,
       mark,
       ink,
+      signInBy,
       desk: design.design.desk.name,
       notices: signedIn && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
       groups: signedIn ? portalIndex(design, portal.id, await askerOf(desk, signedIn.id, portal.id)) : [],

@@ -1,5 +1,5 @@
 import { IsEmail, IsOptional, IsString, MaxLength } from 'class-validator'
-import { mailTransport } from '../../../jobs/deliver'
+import { mailTransport } from '../../../delivery/channels'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 

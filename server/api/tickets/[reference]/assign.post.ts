@@ -1,4 +1,4 @@
-import { IsString, MaxLength, ValidateIf } from 'class-validator'
+import { IsOptional, IsString, MaxLength, ValidateIf } from 'class-validator'
 import { defineRoute } from '../../../http/route'
 
 class AssignBody {
@@ -7,6 +7,13 @@ class AssignBody {
   @IsString()
   @MaxLength(80)
   technician!: string | null
+
+  /** Who had it on the screen; refused when it is somebody else by now. */
+  @IsOptional()
+  @ValidateIf((body: AssignBody) => body.from !== null)
+  @IsString()
+  @MaxLength(80)
+  from?: string | null
 }
 
 export default defineRoute(
@@ -16,7 +23,7 @@ export default defineRoute(
     body: AssignBody,
   },
   async ({ desk, caller, body, number }) => {
-    const command = { kind: 'assign', technician: body.technician } as const
+    const command = { kind: 'assign', technician: body.technician, from: body.from } as const
     const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
     return { sequence }
   },

@@ -4,9 +4,9 @@ import { ticketPage } from '../../../queries/tickets'
 
 export default defineRoute(
   { who: 'technician', summary: 'Everything about one ticket' },
-  async ({ desk, number }) => {
+  async ({ desk, caller, number }) => {
     const reference = number('reference')
-    const page = await ticketPage(desk, reference)
+    const page = await ticketPage(desk, reference, caller)
     if (!page) throw new HttpProblem(404, `There is no ticket ${reference}.`)
     return page
   },

@@ -1,12 +1,14 @@
-import { TextBody } from '../../../http/bodies'
+import { takeFiles } from '../../../commands/attachments'
+import { SaidBody } from '../../../http/bodies'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Write a note that only the desk reads', body: TextBody },
+  { who: 'technician', summary: 'Write a note that only the desk reads', body: SaidBody },
   async ({ desk, caller, body, number }) => {
+    const attachments = await takeFiles(desk.db, body.files, caller.id)
     const { sequence } = await desk.run(
       number('reference'),
-      { kind: 'note', text: body.text },
+      { kind: 'note', text: body.text, ...(attachments.length && { attachments }) },
       { person: caller.id },
     )
     return { sequence }

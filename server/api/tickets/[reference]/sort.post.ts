@@ -1,4 +1,4 @@
-import { IsIn, IsString, MaxLength } from 'class-validator'
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import type { ResortField } from '../../../../core/ticket'
 import { defineRoute } from '../../../http/route'
 
@@ -12,6 +12,12 @@ class SortBody {
   @IsString()
   @MaxLength(200)
   value!: string
+
+  /** The value that was on the screen; refused when it is another by now. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  from?: string
 }
 
 export default defineRoute(
@@ -20,10 +26,10 @@ export default defineRoute(
     summary: 'Sort a ticket otherwise than triage did; its promises follow, time spent is kept',
     body: SortBody,
   },
-  async ({ desk, caller, body: { field, value }, number }) => {
+  async ({ desk, caller, body: { field, value, from }, number }) => {
     const { sequence } = await desk.run(
       number('reference'),
-      { kind: 'resort', field, value },
+      { kind: 'resort', field, value, from },
       { person: caller.id },
     )
     return { sequence }

@@ -84,6 +84,9 @@ async function send() {
         {{ promiseInWords(page, zone)
         }}<span v-if="page.group !== 'done' && !page.waitsForMe" class="quiet"> ({{ zone }})</span>
       </p>
+      <p v-if="page.expected && page.group !== 'done'" class="quiet">
+        How long it takes: {{ page.expected }}
+      </p>
       <h2>What you asked</h2>
       <dl>
         <template v-for="one in page.answers" :key="one.name">

@@ -18,7 +18,8 @@ export default defineRoute(
       .where('reference', '=', reference)
       .executeTakeFirst()
     const isAllowed = row && (isStaff(caller.role) || row.state.requester === caller.id)
-    const isThere = isAllowed && row.state.attachments?.some((one) => one.id === id)
+    const inner = isStaff(caller.role) ? (row?.state.innerFiles ?? []) : []
+    const isThere = isAllowed && [...(row.state.attachments ?? []), ...inner].some((one) => one.id === id)
     const file = isThere ? await readFile(desk.db, id) : undefined
     if (!file) throw new HttpProblem(404, 'There is no such file with this ticket.')
     setResponseHeaders(event, {

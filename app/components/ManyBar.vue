@@ -1,0 +1,155 @@
+<script setup lang="ts">
+// Many tickets are changed at once: what that would do first, then how far it is, then what came of it, and the way back.
+const props = defineProps<{ references: number[] }>()
+const emit = defineEmits<{ done: []; clear: [] }>()
+
+type Field = 'technician' | 'priority' | 'queue' | 'team' | 'category'
+interface Line {
+  reference: number
+  summary: string
+  before: string | null
+  changes: boolean
+  why?: string
+}
+const FIELDS: Record<Field, string> = {
+  technician: 'technician',
+  priority: 'priority',
+  queue: 'queue',
+  team: 'team',
+  category: 'category',
+}
+const AT_ONCE = 25
+const field = ref<Field>('technician')
+const value = ref<string>('')
+const choices = shallowRef<Record<string, { value: string; label: string }[]>>({})
+const looked = shallowRef<Line[]>()
+const report = shallowRef<{ lines: Line[]; field: Field; called: boolean }>()
+const progress = ref<{ done: number; of: number }>()
+const called = ref(false)
+const problem = ref('')
+
+onMounted(async () => {
+  const found = await api<{ names: typeof choices.value }>('/api/views/words').catch(() => undefined)
+  choices.value = found?.names ?? {}
+})
+watch([field, value, () => props.references.length], () => (looked.value = undefined))
+const wanted = computed(() => (value.value === '' ? null : value.value))
+const canGo = computed(() => field.value === 'technician' || value.value !== '')
+
+async function send(references: number[], to: string | null, what: Field, trial: boolean): Promise<Line[]> {
+  const lines: Line[] = []
+  called.value = false
+  problem.value = ''
+  progress.value = { done: 0, of: references.length }
+  try {
+    for (let from = 0; from < references.length && !called.value; from += AT_ONCE) {
+      const body = { references: references.slice(from, from + AT_ONCE), field: what, value: to, trial }
+      lines.push(...(await api<{ lines: Line[] }>('/api/tickets/many', { method: 'POST', body })).lines)
+      progress.value = { done: lines.length, of: references.length }
+    }
+  } catch (error) {
+    problem.value = asApiError(error).problem.detail
+  } finally {
+    progress.value = undefined
+  }
+  return lines
+}
+async function look() {
+  looked.value = await send(props.references, wanted.value, field.value, true)
+}
+async function change() {
+  const lines = await send(props.references, wanted.value, field.value, false)
+  report.value = { lines, field: field.value, called: called.value }
+  looked.value = undefined
+  emit('done')
+}
+/** Each value as it was; those that had the same go together. */
+async function undo() {
+  const { lines, field: what } = report.value!
+  const byValue = new Map<string | null, number[]>()
+  for (const one of lines.filter((each) => each.changes))
+    byValue.set(one.before, [...(byValue.get(one.before) ?? []), one.reference])
+  for (const [before, references] of byValue) await send(references, before, what, false)
+  report.value = undefined
+  emit('done')
+}
+const changing = (lines: Line[]) => lines.filter((one) => one.changes).length
+const left = (lines: Line[]) => lines.filter((one) => !one.changes)
+</script>
+
+<template>
+  <section class="many" aria-label="The chosen tickets">
+    <div class="line">
+      <b>{{ references.length }} chosen</b>
+      <label
+        >set the
+        <select v-model="field" class="inline-field" @change="value = ''">
+          <option v-for="(name, id) in FIELDS" :key="id" :value="id">{{ name }}</option>
+        </select></label
+      >
+      <label
+        >to
+        <select v-model="value" class="inline-field" aria-label="Value for all of them">
+          <option value="">{{ field === 'technician' ? 'nobody' : 'choose …' }}</option>
+          <option v-for="one in choices[field]" :key="one.value" :value="one.value">{{ one.label }}</option>
+        </select></label
+      >
+      <button class="act" type="button" :disabled="!canGo || Boolean(progress)" @click="look">
+        What would that do?
+      </button>
+      <button class="act plain" type="button" @click="emit('clear')">Choose none</button>
+    </div>
+    <p v-if="progress" role="status" class="small">
+      {{ progress.done }} of {{ progress.of }} …
+      <button class="link" type="button" @click="called = true">Call it off</button>
+    </p>
+    <div v-if="looked && !progress" class="small">
+      <p>
+        {{ changing(looked) === 1 ? 'One ticket changes' : `${changing(looked)} tickets change`
+        }}<template v-if="left(looked).length">; {{ left(looked).length }} stay as they are:</template>
+      </p>
+      <ul v-if="left(looked).length">
+        <li v-for="one in left(looked).slice(0, 8)" :key="one.reference">
+          <span class="num">{{ one.reference }}</span> {{ one.why }}
+        </li>
+        <li v-if="left(looked).length > 8">and {{ left(looked).length - 8 }} more</li>
+      </ul>
+      <button class="act main" type="button" :disabled="!changing(looked)" @click="change">
+        Change {{ changing(looked) === 1 ? 'it' : 'them' }}
+      </button>
+    </div>
+    <p v-if="report && !progress" class="notice good" role="status">
+      {{
+        changing(report.lines) === 1
+          ? 'One ticket was changed'
+          : `${changing(report.lines)} tickets were changed`
+      }}<template v-if="left(report.lines).length">, {{ left(report.lines).length }} not</template
+      ><template v-if="report.called">; it was called off before the others</template>.
+      <button v-if="changing(report.lines)" class="link" type="button" @click="undo">Take it back</button>
+    </p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+  </section>
+</template>
+
+<style scoped>
+.many {
+  margin: 0 18px 8px;
+  border: 1px solid var(--rule-2);
+  border-left: 3px solid var(--sea);
+  background: var(--page-2);
+  padding: 8px 12px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+ul {
+  margin: 4px 0 8px;
+  padding-left: 18px;
+}
+p {
+  margin: 6px 0;
+}
+</style>

@@ -1,0 +1,277 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import type { GateField } from '~~/core/lifecycle'
+import { MOST_ON_A_CARD, type ViewColumn } from '~~/core/work'
+import type { Row } from '~/composables/useTickets'
+
+// Open tickets by status; a card that is moved passes the gate of where it goes.
+const props = defineProps<{
+  rows: Row[]
+  columns: ViewColumn[]
+  now: number
+  zone: string
+  active?: number
+  query: Record<string, string>
+}>()
+const emit = defineEmits<{ moved: [] }>()
+
+interface Lane {
+  id: string
+  kind: string
+  name: string
+  group: string
+  rows: Row[]
+}
+interface Way {
+  from: string
+  to: string
+  label: string
+  gate: GateField[]
+}
+interface Kind {
+  id: string
+  name: string
+  statuses: { id: string; name: string; group: string }[]
+  ways: Way[]
+}
+const kinds = shallowRef<Kind[]>([])
+onMounted(async () => {
+  kinds.value = (await api<{ kinds: Kind[] }>('/api/tickets/lanes').catch(() => ({ kinds: [] }))).kinds
+})
+/** Lanes with the same name are one, whatever kind a ticket is of. */
+const lanes = ref<Lane[]>([])
+const GROUPS = ['new', 'active', 'waiting', 'done']
+function lay() {
+  const found = new Map<string, Lane>()
+  for (const kind of kinds.value)
+    for (const { id, name, group } of kind.statuses)
+      if (!found.has(name)) found.set(name, { id, kind: kind.id, name, group, rows: [] })
+  for (const row of props.rows) {
+    const lane = found.get(row.status) ?? {
+      id: row.statusId,
+      kind: row.kind,
+      name: row.status,
+      group: row.statusGroup,
+      rows: [],
+    }
+    found.set(row.status, { ...lane, rows: [...lane.rows, row] })
+  }
+  lanes.value = [...found.values()].sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group))
+}
+watch([() => props.rows, kinds], lay, { immediate: true })
+const cells = useCells(
+  () => props.zone,
+  () => props.now,
+)
+
+const asking = ref<{ row: Row; way: Way }>()
+const asked = ref<Record<string, string>>({})
+const refused = ref('')
+const slip = ref<HTMLFormElement>()
+const { busy, error, run } = useDeed(() => emit('moved'))
+const waysOf = (row: Row) =>
+  kinds.value.find((one) => one.id === row.kind)?.ways.filter((one) => one.from === row.statusId) ?? []
+
+async function go(row: Row, way: Way | undefined, where: string) {
+  refused.value = ''
+  error.value = undefined
+  if (!way) {
+    refused.value = `${row.reference} cannot go from “${row.status}” to “${where}”: its lifecycle has no such way.`
+    return lay()
+  }
+  if (way.gate.length) {
+    asking.value = { row, way }
+    asked.value = {}
+    lay()
+    await nextTick()
+    return slip.value?.querySelector<HTMLElement>('textarea, input, select, [role=combobox]')?.focus()
+  }
+  await send(row, way)
+}
+async function send(row: Row, way: Way) {
+  const fields = Object.fromEntries(way.gate.map(({ name }) => [name, asked.value[name] ?? '']))
+  const body = { from: way.from, to: way.to, fields }
+  const done = await run(
+    async () => (await api(`/api/tickets/${row.reference}/move`, { method: 'POST', body }), true),
+  )
+  if (done) asking.value = undefined
+  else lay()
+  emit('moved')
+}
+function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
+  const row = event.data ?? props.rows.find((one) => String(one.reference) === event.item.dataset.reference)
+  if (!row || row.status === lane.name) return
+  const kind = kinds.value.find((one) => one.id === row.kind)
+  const to = kind?.statuses.find((one) => one.name === lane.name)?.id
+  void go(
+    row,
+    waysOf(row).find((one) => one.to === to),
+    lane.name,
+  )
+}
+</script>
+
+<template>
+  <div class="frame">
+    <p v-if="refused" class="notice bad" role="alert">{{ refused }}</p>
+    <p v-if="error && !asking" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    <form
+      v-if="asking"
+      ref="slip"
+      class="panel"
+      novalidate
+      :aria-label="`${asking.way.label}: ${asking.row.reference}`"
+      @submit.prevent="send(asking.row, asking.way)"
+      @keydown.esc.stop="asking = undefined"
+    >
+      <p>
+        <b>{{ asking.way.label }}</b> <span class="num">{{ asking.row.reference }}</span>
+        {{ asking.row.summary }}
+      </p>
+      <AskedFields v-model="asked" :asked="asking.way.gate" :error="error" prefix="board" />
+      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <button class="act main" type="submit" :disabled="busy">{{ asking.way.label }}</button>
+      <button class="act plain" type="button" @click="asking = undefined">Leave it</button>
+    </form>
+    <div class="board">
+      <section v-for="lane in lanes" :key="lane.name" class="lane" :aria-label="lane.name">
+        <h2>
+          {{ lane.name }} <span class="num quiet">{{ lane.rows.length }}</span>
+        </h2>
+        <VueDraggable
+          v-model="lane.rows"
+          class="cards"
+          group="tickets"
+          :animation="120"
+          :sort="false"
+          @add="dropped(lane, $event as never)"
+        >
+          <article
+            v-for="row in lane.rows"
+            :key="row.reference"
+            class="card"
+            :class="{ on: row.reference === active }"
+            :data-reference="row.reference"
+          >
+            <NuxtLink :to="{ path: `/desk/${row.reference}`, query }"
+              ><span class="num ref">{{ row.reference }}</span>
+              <b class="numeral" :class="{ first: row.priorityOrder === 1 }">{{ row.numeral }}</b>
+              <span class="title">{{ row.summary }}</span></NuxtLink
+            >
+            <span
+              v-for="(cell, index) in cells(row, columns.slice(0, MOST_ON_A_CARD))"
+              :key="index"
+              class="cell small"
+              >{{ cell }}</span
+            >
+            <select
+              class="ways small"
+              :aria-label="`Move ${row.reference} on`"
+              @change="
+                (go(
+                  row,
+                  waysOf(row).find((one) => one.to === ($event.target as HTMLSelectElement).value),
+                  '',
+                ),
+                (($event.target as HTMLSelectElement).value = ''))
+              "
+            >
+              <option value="">move on …</option>
+              <option v-for="way in waysOf(row)" :key="way.to" :value="way.to">{{ way.label }}</option>
+            </select>
+          </article>
+        </VueDraggable>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.frame > .notice,
+.frame > .panel {
+  margin: 0 18px 8px;
+}
+.board {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  gap: 0;
+  overflow-x: auto;
+  border-top: 1px solid var(--rule-2);
+}
+.lane {
+  flex: 1 0 200px;
+  min-width: 200px;
+  display: flex;
+  flex-direction: column;
+  border-right: 1px solid var(--rule-2);
+  min-height: 0;
+}
+.lane h2 {
+  padding: 6px 10px;
+  border-bottom: 1px solid var(--rule-2);
+  background: var(--page-2);
+  font-size: 1rem;
+}
+.cards {
+  flex: 1;
+  overflow-y: auto;
+  min-height: 60px;
+}
+.card {
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 10px;
+  background: var(--page);
+  cursor: grab;
+}
+.card.on {
+  background: var(--sea-2);
+}
+.card a {
+  color: inherit;
+  text-decoration: none;
+  display: block;
+}
+.ref {
+  font-size: 0.82rem;
+  color: var(--ink-2);
+}
+.numeral {
+  font: 600 0.86rem var(--serif);
+  margin-left: 6px;
+}
+.numeral.first {
+  background: var(--ink);
+  color: var(--page);
+  padding: 0 5px;
+  border-radius: 2px;
+}
+.title {
+  display: block;
+  font-weight: 600;
+}
+.cell {
+  display: block;
+  color: var(--ink-2);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.ways {
+  font: inherit;
+  font-size: 0.86rem;
+  border: 0;
+  background: none;
+  color: var(--sea);
+  padding: 0;
+  min-height: 24px;
+  max-width: 100%;
+  field-sizing: content;
+}
+</style>

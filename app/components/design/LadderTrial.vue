@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import type { Design } from '~~/core/design'
+import { dayAndMonth, durationInWords, timeOfDay, weekdayAndTime } from '~~/core/time'
+import type { Entry } from '~~/core/ticket'
+
+// What would happen to a ticket if nobody did anything, with the people that rotas and shifts name.
+const props = defineProps<{ version: number; design: Design }>()
+interface Told {
+  person: string
+  address: string
+  channel: string
+  template: string
+  notBefore?: number
+  why?: string
+  urgent?: boolean
+}
+interface Trial {
+  reference: number
+  summary: string
+  edition: number
+  now: number
+  steps: { at: number; entries: Entry[]; messages: Told[] }[]
+  people: Record<string, string>
+}
+const session = useSession()
+const zone = computed(() => session.me?.zone ?? 'UTC')
+const asked = ref('')
+const deed = useDeed()
+const trial = ref<Trial>()
+async function look() {
+  const reference = Number(asked.value.trim())
+  trial.value = await deed.run(() =>
+    api<Trial>('/api/ladders/trial', { method: 'POST', body: { reference } }),
+  )
+}
+watch(
+  () => props.version,
+  () => trial.value && void look(),
+)
+const when = (at: number) =>
+  dayAndMonth(at, zone.value) === dayAndMonth(trial.value!.now, zone.value)
+    ? timeOfDay(at, zone.value)
+    : `${weekdayAndTime(at, zone.value)}, ${dayAndMonth(at, zone.value)}`
+const CHANNELS: Record<string, string> = {
+  mail: 'by mail',
+  chat: 'in the chat room',
+  text: 'by text message',
+  pager: 'by pager',
+  call: 'is called',
+}
+const toldInWords = (one: Told) => {
+  const who = one.person
+    ? (trial.value!.people[one.person] ?? one.person)
+    : one.channel === 'call'
+      ? nameOfCall(one.address)
+      : one.address
+  const held = one.notBefore === undefined ? '' : `, held until ${when(one.notBefore)}`
+  return `${who} ${CHANNELS[one.channel] ?? one.channel}${one.urgent ? ', urgently' : ''}${held}`
+}
+const nameOfCall = (id: string) => props.design.webhooks.find((one) => one.id === id)?.name ?? id
+const entryInWords = useEntryWords(() => ({
+  people: trial.value?.people ?? {},
+  statuses: Object.fromEntries(
+    props.design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one.name]),
+  ),
+  category: '',
+}))
+/** What happens besides the telling. */
+const others = (entries: Entry[]) =>
+  entries.flatMap((entry) =>
+    ['rungRang', 'messagesQueued'].includes(entry.kind) ? [] : (entryInWords(entry) ?? []),
+  )
+const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rungRang' ? [one] : []))
+</script>
+
+<template>
+  <section aria-labelledby="ladder-trial">
+    <h2 id="ladder-trial">A trial: if nobody does anything</h2>
+    <form class="ask" @submit.prevent="look">
+      <label for="ladder-ticket">What would happen to ticket</label>
+      <input
+        id="ladder-ticket"
+        v-model="asked"
+        class="inline-field num"
+        inputmode="numeric"
+        size="7"
+        aria-describedby="ladder-trial-problem"
+      />
+      <span>from now on?</span>
+      <button class="act" type="submit" :disabled="deed.busy.value">Try</button>
+    </form>
+    <p id="ladder-trial-problem" class="error-text" role="alert">{{ deed.error.value?.problem.detail }}</p>
+    <template v-if="trial">
+      <p>
+        <NuxtLink :to="`/desk/${trial.reference}`" class="num">{{ trial.reference }}</NuxtLink>
+        {{ trial.summary }} <span class="quiet">· times in {{ zone }}</span>
+      </p>
+      <p v-if="!trial.steps.length" class="quiet">
+        Nothing would ring: it is done, paused, or everything has rung.
+      </p>
+      <table v-else class="ledger-table trial">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>What rings</th>
+            <th>Who is told</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(step, at) in trial.steps" :key="at">
+            <td class="t">
+              {{ when(step.at) }}
+              <div class="quiet small">in {{ durationInWords(Math.max(0, step.at - trial.now)) }}</div>
+            </td>
+            <td>
+              <div v-for="one in rungs(step.entries)" :key="one.sequence">
+                <b>{{ one.name }}</b>: {{ one.moment
+                }}<span v-if="one.missing.length" class="bad">
+                  · not found: {{ one.missing.join(', ') }}</span
+                >
+              </div>
+              <div v-for="(one, line) in others(step.entries)" :key="line" class="quiet">{{ one }}</div>
+            </td>
+            <td>
+              <div v-for="(one, line) in step.messages" :key="line">{{ toldInWords(one) }}</div>
+              <span v-if="!step.messages.length" class="quiet">nobody</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.trial {
+  max-width: 1000px;
+}
+.bad {
+  color: var(--red);
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { withoutGaps } from '~~/core/json'
+import { freeId } from '~~/core/naming'
+import { MOVE_ROLES, PLAIN_LAYOUT, type Layout, type TicketPart } from '~~/core/work'
+import type { ArticleProps } from '~/composables/useDraft'
+import type { DirectoryPage } from '~/composables/useNames'
+
+// Which parts of a ticket a role or a team sees, and in which order.
+const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const PARTS: Record<TicketPart, string> = {
+  priority: 'priority',
+  category: 'category',
+  impactUrgency: 'impact and urgency',
+  queueTeam: 'queue and team',
+  technician: 'technician',
+  requester: 'requester and cover',
+  equipment: 'equipment',
+  decided: 'edition that decided',
+  account: 'the account of its promises',
+  asked: 'what was asked',
+  tasks: 'what is to do',
+  talk: 'the conversation',
+  time: 'time',
+  links: 'other tickets',
+  messages: 'messages',
+  history: 'history',
+}
+const save = (one: Layout, change: Partial<Layout>) =>
+  void props.change('layouts', one.id, one, withoutGaps({ ...one, ...change }))
+function add() {
+  const id = freeId('layout', (one) => props.design.layouts.some((each) => each.id === one), 'layout')
+  void props.change('layouts', id, null, {
+    ...{ id, name: 'Another page', role: 'technician' },
+    parts: [...PLAIN_LAYOUT],
+  })
+}
+function toggle(one: Layout, part: TicketPart, on: boolean) {
+  save(one, { parts: on ? [...one.parts, part] : one.parts.filter((each) => each !== part) })
+}
+function earlier(one: Layout, at: number) {
+  const parts = [...one.parts]
+  parts.splice(at - 1, 0, ...parts.splice(at, 1))
+  save(one, { parts })
+}
+const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(part))
+</script>
+
+<template>
+  <section aria-labelledby="layouts">
+    <h2 id="layouts">The page of a ticket</h2>
+    <p class="quiet">
+      Whoever none of these is for sees everything. The first that is for somebody counts; the conversation is
+      always there.
+    </p>
+    <div v-for="one in design.layouts" :key="one.id" class="one">
+      <DesignMargin :findings="findings" :place="`moves/layout-${one.id}`" />
+      <DesignNamedFor
+        :name="one.name"
+        :label="`Name of the page ${one.name}`"
+        :team="one.team"
+        :teams="directory.teams"
+        :readonly="readonly"
+        nobody="every team"
+        @rename="save(one, { name: $event })"
+        @team="save(one, { team: $event })"
+        @remove="props.change('layouts', one.id, one, null)"
+      >
+        <label
+          >of
+          <select
+            class="inline-field"
+            :value="one.role ?? ''"
+            :disabled="readonly"
+            @change="save(one, { role: text($event) || undefined })"
+          >
+            <option value="">every role</option>
+            <option v-for="role in MOVE_ROLES" :key="role" :value="role">{{ role }}s</option>
+          </select></label
+        >
+      </DesignNamedFor>
+      <ol>
+        <li v-for="(part, at) in one.parts" :key="part">
+          {{ PARTS[part] }}
+          <template v-if="!readonly">
+            <button
+              v-if="at > 0"
+              class="link small"
+              type="button"
+              :aria-label="`${PARTS[part]} earlier`"
+              @click="earlier(one, at)"
+            >
+              earlier
+            </button>
+            <button
+              class="link small"
+              type="button"
+              :aria-label="`leave ${PARTS[part]} out`"
+              @click="toggle(one, part, false)"
+            >
+              leave out
+            </button>
+          </template>
+        </li>
+      </ol>
+      <p v-if="!readonly && rest(one).length" class="small">
+        not shown:
+        <button
+          v-for="part in rest(one)"
+          :key="part"
+          class="link"
+          type="button"
+          :aria-label="`show ${PARTS[part]}`"
+          @click="toggle(one, part, true)"
+        >
+          {{ PARTS[part] }}
+        </button>
+      </p>
+    </div>
+    <p v-if="!readonly"><button class="act" type="button" @click="add">New page</button></p>
+  </section>
+</template>
+
+<style scoped>
+.one {
+  border-top: 1px solid var(--rule);
+  padding: 6px 0;
+}
+ol {
+  columns: 2;
+  margin: 4px 0;
+  padding-left: 26px;
+}
+ol .link,
+p .link {
+  margin-left: 8px;
+}
+</style>

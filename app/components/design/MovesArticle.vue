@@ -1,0 +1,381 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import { TEMPLATE_FIELDS } from '~~/core/design'
+import { withoutGaps } from '~~/core/json'
+import { freeId } from '~~/core/naming'
+import type { GateField } from '~~/core/lifecycle'
+import { MOVE_ICONS, MOVE_ROLES, type Move, type MoveIcon, type MoveRole, type MoveStep } from '~~/core/work'
+import type { ArticleProps } from '~/composables/useDraft'
+import { namesOf, type DirectoryPage } from '~/composables/useNames'
+
+// The buttons that do a bundle of things, and who sees which in what order.
+const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const names = computed(() => namesOf(props.design, props.directory))
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const isOn = (event: Event) => (event.target as HTMLInputElement).checked
+const ROLE_NAMES: Record<MoveRole, string> = {
+  technician: 'technicians',
+  dispatcher: 'dispatchers',
+  lead: 'leads',
+  administrator: 'administrators',
+}
+const FIELDS = Object.keys(TEMPLATE_FIELDS)
+  .filter((one) => !['text', 'rung', 'recipient'].includes(one))
+  .map((one) => `{${one}}`)
+  .join(' ')
+
+const save = (one: Move, change: Partial<Move>) =>
+  void props.change('moves', one.id, one, withoutGaps({ ...one, ...change }))
+function add() {
+  const id = freeId('move', (one) => props.design.moves.some((other) => other.id === one), 'move')
+  void props.change('moves', id, null, {
+    ...{ id, name: 'New move', asks: [] },
+    when: { fact: 'statusGroup', op: 'isNot', value: 'done' },
+    steps: [{ do: 'assign', to: 'me' }],
+  })
+}
+const inOrder = (list: string, before: string[], after: string[]) =>
+  void props.change(list, '#order', before, after)
+const ids = computed(() => props.design.moves.map((one) => one.id))
+function stepped(order: string[], id: string, by: -1 | 1): string[] {
+  const next = [...order]
+  const at = next.indexOf(id)
+  next.splice(at + by, 0, ...next.splice(at, 1))
+  return next
+}
+const dragged = computed({
+  get: () => props.design.moves,
+  set: (moves: Move[]) =>
+    inOrder(
+      'moves',
+      ids.value,
+      moves.map((one) => one.id),
+    ),
+})
+const setStep = (one: Move, at: number, to: MoveStep | undefined) => {
+  const steps = [...one.steps]
+  if (to) steps[at] = to
+  else steps.splice(at, 1)
+  save(one, { steps })
+}
+function toggle<T extends string>(list: readonly T[] | undefined, value: T, on: boolean): T[] | undefined {
+  const next = on ? [...(list ?? []), value] : (list ?? []).filter((each) => each !== value)
+  return next.length ? next : undefined
+}
+const asStatus = (one: Move) => ({
+  id: one.id,
+  name: one.name,
+  group: 'active' as const,
+  plainly: '',
+  gate: one.asks,
+})
+const knownAsks = computed<GateField[]>(() =>
+  props.design.kinds.flatMap((kind) => kind.statuses.flatMap((s) => s.gate)),
+)
+
+const shelfOf = (role: MoveRole) => props.design.shelves.find((one) => one.id === role)
+function setShelf(role: MoveRole, moves: string[] | undefined) {
+  const before = shelfOf(role) ?? null
+  void props.change('shelves', role, before, moves ? { id: role, name: ROLE_NAMES[role], moves } : null)
+}
+const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.name ?? id
+</script>
+
+<template>
+  <article>
+    <h1>Moves and Bench</h1>
+    <p class="quiet">
+      A move is one button that does several things. It says what it will do before, and what it did after;
+      what its steps and the gates on their way ask for is asked first. Texts may use {{ FIELDS }}, and what
+      the move asks for by name.
+    </p>
+    <DesignMargin :findings="findings" place="moves" />
+    <VueDraggable
+      v-model="dragged"
+      handle=".grip"
+      :disabled="readonly"
+      :animation="120"
+      class="moves"
+      aria-label="Moves in their order"
+    >
+      <section v-for="(one, index) in design.moves" :id="one.id" :key="one.id" class="move">
+        <DesignMargin :findings="findings" :place="`moves/${one.id}`" />
+        <p class="line">
+          <span v-if="!readonly" class="grip" title="drag" aria-hidden="true">⋮⋮</span>
+          <span class="num quiet">{{ index + 1 }}</span>
+          <input
+            class="inline-field title"
+            :value="one.name"
+            :disabled="readonly"
+            :aria-label="`Name of move ${index + 1}`"
+            @change="save(one, { name: text($event).trim() })"
+          />
+          <label
+            >key
+            <input
+              class="inline-field num key"
+              maxlength="1"
+              :value="one.key ?? ''"
+              :disabled="readonly"
+              @change="save(one, { key: text($event).trim().toLowerCase() || undefined })"
+          /></label>
+          <label
+            >icon
+            <select
+              class="inline-field"
+              :value="one.icon ?? ''"
+              :disabled="readonly"
+              @change="save(one, { icon: (text($event) || undefined) as MoveIcon | undefined })"
+            >
+              <option value="">none</option>
+              <option v-for="icon in MOVE_ICONS" :key="icon" :value="icon">{{ icon }}</option>
+            </select></label
+          >
+          <template v-if="!readonly">
+            <DesignOrderButtons
+              :name="one.name"
+              :first="index === 0"
+              :last="index === design.moves.length - 1"
+              @by="inOrder('moves', ids, stepped(ids, one.id, $event))"
+            />
+            <button class="link small" type="button" @click="props.change('moves', one.id, one, null)">
+              remove {{ one.name }}
+            </button>
+          </template>
+        </p>
+        <div class="part">
+          <span class="label">Does</span>
+          <div>
+            <DesignMoveStepField
+              v-for="(step, at) in one.steps"
+              :key="at"
+              :step="step"
+              :design="design"
+              :names="names"
+              :label="`${one.name}, step ${at + 1}`"
+              @change="setStep(one, at, $event)"
+              @remove="setStep(one, at, undefined)"
+            />
+            <button
+              v-if="!readonly"
+              class="link small"
+              type="button"
+              @click="save(one, { steps: [...one.steps, { do: 'note', text: '' }] })"
+            >
+              and then …
+            </button>
+          </div>
+        </div>
+        <div class="part">
+          <span class="label">When</span>
+          <DesignConditionField
+            :condition="one.when"
+            :design="design"
+            :names="names"
+            :readonly="readonly"
+            :label="`When ${one.name} can be made`"
+            @change="save(one, { when: $event })"
+          />
+        </div>
+        <div class="part">
+          <span class="label">Asks first</span>
+          <div>
+            <DesignGateFields
+              v-if="!readonly"
+              :status="asStatus(one)"
+              :known="knownAsks"
+              @change="save(one, { asks: $event })"
+            />
+            <label class="tick-field"
+              ><input
+                type="checkbox"
+                :checked="one.asksNothing"
+                :disabled="readonly"
+                @change="save(one, { asksNothing: isOn($event) || undefined })"
+              />
+              asks nothing, and is made at once</label
+            >
+          </div>
+        </div>
+        <div class="part">
+          <span class="label">Seen by</span>
+          <div>
+            <label v-for="role in MOVE_ROLES" :key="role" class="tick-field"
+              ><input
+                type="checkbox"
+                :checked="!one.roles?.length || one.roles.includes(role)"
+                :disabled="readonly"
+                @change="
+                  save(one, {
+                    roles: toggle(one.roles?.length ? one.roles : MOVE_ROLES, role, isOn($event)),
+                  })
+                "
+              />
+              {{ ROLE_NAMES[role] }}</label
+            >
+            <label class="small"
+              >of
+              <select
+                class="inline-field"
+                multiple
+                size="2"
+                :value="one.teams ?? []"
+                :disabled="readonly"
+                :aria-label="`Teams that see ${one.name}; all if none is chosen`"
+                @change="
+                  save(one, {
+                    teams: [...($event.target as HTMLSelectElement).selectedOptions].map(
+                      (each) => each.value,
+                    ),
+                  })
+                "
+              >
+                <option
+                  v-for="team in directory.teams"
+                  :key="team.id"
+                  :value="team.id"
+                  :selected="one.teams?.includes(team.id)"
+                >
+                  {{ team.name }}
+                </option>
+              </select>
+              {{ one.teams?.length ? '' : 'all teams' }}</label
+            >
+          </div>
+        </div>
+      </section>
+    </VueDraggable>
+    <p v-if="!readonly"><button class="act" type="button" @click="add">New move</button></p>
+
+    <h2>Shelves</h2>
+    <p class="quiet">
+      What each role sees, and in which order. A change is on the shelves as soon as it is published.
+    </p>
+    <table class="ledger-table">
+      <tbody>
+        <tr v-for="role in MOVE_ROLES" :key="role">
+          <td>{{ ROLE_NAMES[role] }}</td>
+          <td>
+            <DesignMargin :findings="findings" :place="`moves/shelf-${role}`" />
+            <template v-if="shelfOf(role)">
+              <VueDraggable
+                :model-value="shelfOf(role)!.moves"
+                :disabled="readonly"
+                class="shelf"
+                @update:model-value="setShelf(role, $event)"
+              >
+                <span v-for="(id, at) in shelfOf(role)!.moves" :key="id" class="chip"
+                  >{{ nameOf(id) }}
+                  <template v-if="!readonly"
+                    ><button
+                      class="link small"
+                      type="button"
+                      :disabled="at === 0"
+                      :aria-label="`${nameOf(id)} earlier for ${ROLE_NAMES[role]}`"
+                      @click="setShelf(role, stepped(shelfOf(role)!.moves, id, -1))"
+                    >
+                      ←</button
+                    ><button
+                      class="link small"
+                      type="button"
+                      :aria-label="`take ${nameOf(id)} off the shelf of ${ROLE_NAMES[role]}`"
+                      @click="
+                        setShelf(
+                          role,
+                          shelfOf(role)!.moves.filter((one) => one !== id),
+                        )
+                      "
+                    >
+                      ×
+                    </button></template
+                  ></span
+                >
+              </VueDraggable>
+              <select
+                v-if="!readonly"
+                class="inline-field"
+                :aria-label="`Put a move on the shelf of ${ROLE_NAMES[role]}`"
+                @change="
+                  (setShelf(role, [...shelfOf(role)!.moves, text($event)]),
+                  (($event.target as HTMLSelectElement).value = ''))
+                "
+              >
+                <option value="">put on …</option>
+                <option
+                  v-for="one in design.moves.filter((each) => !shelfOf(role)!.moves.includes(each.id))"
+                  :key="one.id"
+                  :value="one.id"
+                >
+                  {{ one.name }}
+                </option>
+              </select>
+              <button v-if="!readonly" class="link small" type="button" @click="setShelf(role, undefined)">
+                all moves again
+              </button>
+            </template>
+            <template v-else>
+              all moves that they may see, in the order above
+              <button v-if="!readonly" class="link small" type="button" @click="setShelf(role, ids)">
+                choose them
+              </button>
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <DesignBenchPart v-bind="props" />
+    <DesignLayoutsPart v-bind="props" />
+    <DesignWordsAtHand v-bind="props" />
+  </article>
+</template>
+
+<style scoped>
+.move {
+  border-top: 1px solid var(--rule-2);
+  padding: 8px 0;
+}
+.line,
+.shelf {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 0 0 4px;
+}
+.grip {
+  cursor: grab;
+  color: var(--ink-3);
+}
+.key {
+  width: 38px;
+  text-align: center;
+}
+.part {
+  display: grid;
+  grid-template-columns: 90px minmax(0, 1fr);
+  gap: 8px;
+  align-items: baseline;
+}
+.label {
+  color: var(--ink-3);
+}
+.chip {
+  border: 1px solid var(--rule-2);
+  border-radius: 3px;
+  padding: 2px 8px;
+  background: var(--page);
+}
+.chip .link {
+  margin-left: 5px;
+}
+/* Large enough to hit, however near the next. */
+article :deep(button.link) {
+  min-height: 24px;
+  min-width: 24px;
+}
+@media (max-width: 620px) {
+  .part {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import type { DecisionTable } from '~~/core/table'
+
+// A decision table as a file: taken out, or read and looked at before it takes the place of the rows.
+interface ReadTable extends Pick<DecisionTable, 'columns' | 'outcomes' | 'rows' | 'hitPolicy' | 'order'> {
+  problems: { row: number; column: string; message: string }[]
+}
+const props = defineProps<{ part: string; table: DecisionTable; title: (fact: string) => string }>()
+const emit = defineEmits<{ take: [table: Partial<DecisionTable>] }>()
+const deed = useDeed()
+const read = ref<ReadTable>()
+const name = ref('')
+const FORMATS = { csv: 'CSV', xlsx: 'XLSX', dmn: 'DMN' }
+
+function formatOf(file: string): 'csv' | 'xlsx' | 'dmn' {
+  if (/\.xlsx$/i.test(file)) return 'xlsx'
+  return /\.(dmn|xml)$/i.test(file) ? 'dmn' : 'csv'
+}
+async function base64(file: File): Promise<string> {
+  const reader = new FileReader()
+  await new Promise((done, fail) => {
+    reader.onload = done
+    reader.onerror = fail
+    reader.readAsDataURL(file)
+  })
+  return String(reader.result).split(',')[1] ?? ''
+}
+async function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  name.value = file.name
+  const body = { as: formatOf(file.name), content: await base64(file) }
+  input.value = ''
+  read.value = await deed.run(() =>
+    api<ReadTable>(`/api/tables/${props.part}/read`, { method: 'POST', body }),
+  )
+}
+const missing = computed(() => props.table.outcomes.filter((one) => !read.value?.outcomes.includes(one)))
+function take() {
+  const { problems: _, outcomes: __, ...table } = read.value!
+  emit('take', table)
+  read.value = undefined
+}
+</script>
+
+<template>
+  <span class="files small">
+    <span
+      >As
+      <template v-for="(label, id, index) in FORMATS" :key="id"
+        >{{ index ? ' · ' : ''
+        }}<a :href="`/api/tables/${part}/file?as=${id}`" download>{{ label }}</a></template
+      ></span
+    >
+    <label
+      >Bring in a file <input type="file" accept=".csv,.xlsx,.dmn,.xml,text/csv" @change="choose"
+    /></label>
+  </span>
+  <span v-if="deed.error.value" class="notice bad" role="alert">
+    {{ name }}: {{ deed.error.value.problem.detail }}
+  </span>
+  <span v-if="read" class="panel" role="status">
+    <b>{{ name }}</b> has {{ read.rows.length }} rows and asks {{ read.columns.map(title).join(', ') }}. They
+    take the place of the {{ table.rows.length }} rows here.
+    <span v-if="missing.length" class="bad-line">It does not say {{ missing.join(' and ') }}.</span>
+    <span v-if="read.problems.length" class="bad-line">
+      {{ read.problems.length === 1 ? '1 cell' : `${read.problems.length} cells` }} cannot be taken over and
+      would ask nothing:
+      {{
+        read.problems
+          .slice(0, 5)
+          .map((one) => `row ${one.row}, ${title(one.column)}: ${one.message}`)
+          .join('; ')
+      }}
+    </span>
+    <span class="acts">
+      <button class="act main" type="button" :disabled="missing.length > 0" @click="take">
+        Take them over
+      </button>
+      <button class="act plain" type="button" @click="read = undefined">Leave it</button>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.files {
+  display: inline-flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+}
+.panel,
+.notice {
+  display: block;
+  flex-basis: 100%;
+}
+.bad-line {
+  display: block;
+  color: var(--red);
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  margin-top: 6px;
+}
+</style>

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import type { Webhook } from '~~/core/design'
+import { TEMPLATE_FIELDS } from '~~/core/design'
+import { freeId } from '~~/core/naming'
+import { momentInWords } from '~~/core/time'
+import type { ArticleProps } from '~/composables/useDraft'
+
+// Other systems that ladders call, with what they are told.
+const props = defineProps<ArticleProps>()
+const session = useSession()
+const time = useDeskTime()
+const FIELDS = Object.keys(TEMPLATE_FIELDS)
+  .map((one) => `{${one}}`)
+  .join(' ')
+const deed = useDeed()
+const secrets = ref<Record<string, number>>({})
+const fresh = ref<{ webhook: string; secret: string }>()
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const save = (one: Webhook, change: Partial<Webhook>) =>
+  void props.change('webhooks', one.id, one, { ...one, ...change })
+function add() {
+  const id = freeId('webhook', (one) => props.design.webhooks.some((other) => other.id === one), 'webhook')
+  void props.change('webhooks', id, null, {
+    id,
+    name: 'Another system',
+    url: 'https://',
+    event: 'ticket.escalated',
+    fields: [
+      { name: 'number', value: '{reference}' },
+      { name: 'what', value: '{summary}' },
+    ],
+  })
+}
+const setField = (one: Webhook, at: number, change: Partial<Webhook['fields'][0]>) =>
+  save(one, { fields: one.fields.map((field, index) => (index === at ? { ...field, ...change } : field)) })
+
+async function loadSecrets() {
+  const rows = await api<{ webhook: string; since: number }[]>('/api/webhooks').catch(() => [])
+  secrets.value = Object.fromEntries(rows.map((row) => [row.webhook, row.since]))
+}
+onMounted(() => session.isLead && void loadSecrets())
+async function renew(webhook: string) {
+  const made = await deed.run(() =>
+    api<{ secret: string }>(`/api/webhooks/${encodeURIComponent(webhook)}/secret`, {
+      method: 'POST',
+      body: {},
+    }),
+  )
+  if (made) fresh.value = { webhook, secret: made.secret }
+  await loadSecrets()
+}
+</script>
+
+<template>
+  <section aria-labelledby="webhooks">
+    <h2 id="webhooks">Calls to other systems</h2>
+    <p class="quiet">
+      A rung can call another system with what is said here, signed by Standard Webhooks. Fields in braces are
+      filled in: {{ FIELDS }}.
+    </p>
+    <p v-if="!design.webhooks.length" class="quiet">No other system is called yet.</p>
+    <div v-for="one in design.webhooks" :key="one.id" class="webhook">
+      <DesignMargin :findings="findings" :place="`ladders/webhook-${one.id}`" />
+      <p>
+        <label
+          >Name
+          <input
+            class="inline-field"
+            :value="one.name"
+            :disabled="readonly"
+            @change="save(one, { name: text($event) })"
+        /></label>
+        <label
+          >address
+          <input
+            class="inline-field num wide"
+            :value="one.url"
+            :disabled="readonly"
+            @change="save(one, { url: text($event).trim() })"
+        /></label>
+        <label
+          >about
+          <input
+            class="inline-field num"
+            :value="one.event"
+            :disabled="readonly"
+            @change="save(one, { event: text($event).trim() })"
+        /></label>
+        <button
+          v-if="!readonly"
+          class="link"
+          type="button"
+          @click="props.change('webhooks', one.id, one, null)"
+        >
+          remove {{ one.name }}
+        </button>
+      </p>
+      <table class="ledger-table">
+        <thead>
+          <tr>
+            <th>Field</th>
+            <th>What is sent</th>
+            <th><span class="sr-only">Take out</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(field, at) in one.fields" :key="at">
+            <td>
+              <input
+                class="inline-field num"
+                :value="field.name"
+                :disabled="readonly"
+                :aria-label="`${one.name}: name of field ${at + 1}`"
+                @change="setField(one, at, { name: text($event).trim() })"
+              />
+            </td>
+            <td>
+              <input
+                class="inline-field wide"
+                :value="field.value"
+                :disabled="readonly"
+                :aria-label="`${one.name}: value of field ${at + 1}`"
+                @change="setField(one, at, { value: text($event) })"
+              />
+            </td>
+            <td>
+              <button
+                v-if="!readonly"
+                class="link"
+                type="button"
+                :aria-label="`${one.name}: take out field ${at + 1}`"
+                @click="save(one, { fields: one.fields.filter((_, index) => index !== at) })"
+              >
+                ×
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!readonly">
+        <button
+          class="link"
+          type="button"
+          @click="save(one, { fields: [...one.fields, { name: '', value: '' }] })"
+        >
+          and a field
+        </button>
+        <template v-if="session.me?.role === 'administrator'">
+          ·
+          <button class="link" type="button" :disabled="deed.busy.value" @click="renew(one.id)">
+            {{ secrets[one.id] ? 'a new secret' : 'make its secret' }}
+          </button>
+        </template>
+        <span v-if="secrets[one.id]" class="quiet small">
+          · signed with a secret since {{ momentInWords(secrets[one.id]!, session.me!.zone, time.now) }}; the
+          one before is good for a day more</span
+        >
+        <span v-else class="quiet small"> · it gets a secret with its first call</span>
+      </p>
+      <p v-if="fresh?.webhook === one.id" class="notice" role="status">
+        Its secret, shown this once: <code class="num">{{ fresh.secret }}</code>
+      </p>
+    </div>
+    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <p v-if="!readonly"><button class="act" type="button" @click="add">Add another system</button></p>
+  </section>
+</template>
+
+<style scoped>
+.webhook {
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 0;
+}
+.webhook > p label {
+  margin-right: 12px;
+}
+.wide {
+  width: 22em;
+  max-width: 100%;
+}
+.link {
+  min-height: 24px;
+}
+code {
+  overflow-wrap: anywhere;
+}
+</style>

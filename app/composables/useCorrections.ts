@@ -1,0 +1,25 @@
+/** Values that people set instead of what a rule of triage had said. */
+export interface Correction {
+  /** The rule, as the end of an address in Design. */
+  article: string
+  field: string
+  value: string
+  to: string
+  count: number
+}
+
+/** How often people overruled the rules of triage in the last 90 days. */
+export function useCorrections() {
+  const corrections = ref<Correction[]>([])
+  onMounted(async () => {
+    const page = await api<{ corrections: Correction[] }>('/api/triage/corrections').catch(() => undefined)
+    corrections.value = page?.corrections ?? []
+  })
+  /** Of one rule: how often, and what was set most. */
+  function of(article: string): { count: number; most: Correction } | undefined {
+    const here = corrections.value.filter((one) => one.article === article)
+    if (!here.length) return undefined
+    return { count: here.reduce((sum, one) => sum + one.count, 0), most: here[0]! }
+  }
+  return { corrections, of }
+}

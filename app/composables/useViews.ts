@@ -1,0 +1,88 @@
+import { momentInWords } from '~~/core/time'
+import type { Row } from './useTickets'
+import { readView, type ViewColumn, type ViewDefinition, type ViewGroup, type ViewSort } from '~~/core/work'
+
+export interface SavedView {
+  id: number
+  name: string
+  shared: boolean
+  mine: boolean
+  by: string
+  definition: ViewDefinition
+}
+
+export const SORT_NAMES: Record<ViewSort, string> = {
+  due: 'what falls due next',
+  priority: 'priority',
+  changed: 'what changed last',
+  logged: 'what was logged last',
+  waiting: 'who has waited longest',
+}
+export const GROUP_NAMES: Record<ViewGroup, string> = {
+  priority: 'priority',
+  team: 'team',
+  technician: 'technician',
+  status: 'status',
+  organisation: 'organisation',
+  category: 'category',
+  queue: 'queue',
+}
+export const COLUMN_NAMES: Record<ViewColumn, string> = {
+  category: 'category',
+  organisation: 'organisation',
+  site: 'site',
+  requester: 'requester',
+  team: 'team',
+  technician: 'technician',
+  queue: 'queue',
+  status: 'status',
+  item: 'what was asked for',
+  logged: 'when logged',
+  changed: 'when changed',
+  due: 'when due',
+  waiting: 'since when it waits for a word',
+  tasks: 'tasks done',
+}
+
+/** A definition as it stands in the address, so that a link shows another person the same. */
+export function viewToAddress(view: ViewDefinition): string {
+  const bytes = new TextEncoder().encode(JSON.stringify(view))
+  return btoa(String.fromCharCode(...bytes))
+    .replaceAll('+', '-')
+    .replaceAll('/', '_')
+    .replace(/=+$/, '')
+}
+
+/** Reads it back; what is no definition is the plain view. */
+export function viewFromAddress(text: string): ViewDefinition {
+  try {
+    const bytes = Uint8Array.from(atob(text.replaceAll('-', '+').replaceAll('_', '/')), (sign) =>
+      sign.charCodeAt(0),
+    )
+    return readView(JSON.parse(new TextDecoder().decode(bytes)) as Partial<ViewDefinition>)
+  } catch {
+    return readView(undefined)
+  }
+}
+
+/** What a view says of a row, column by column. */
+export function useCells(zone: () => string, now: () => number) {
+  const when = (at: number | null) => (at === null ? '' : momentInWords(at, zone(), now()))
+  const cells: Record<ViewColumn, (row: Row) => string> = {
+    category: (row) => row.category,
+    organisation: (row) => row.organisation,
+    site: (row) => row.site,
+    requester: (row) => row.requester,
+    team: (row) => row.team,
+    technician: (row) => row.technician ?? 'unassigned',
+    queue: (row) => row.queue,
+    status: (row) => row.status,
+    item: (row) => row.item,
+    logged: (row) => `logged ${when(row.loggedAt)}`,
+    changed: (row) => `changed ${when(row.changedAt)}`,
+    due: (row) => (row.dueAt === null ? 'nothing due' : `due ${when(row.dueAt)}`),
+    waiting: (row) => (row.waitingSince === null ? '' : `waits since ${when(row.waitingSince)}`),
+    tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all} done` : ''),
+  }
+  return (row: Row, columns: readonly ViewColumn[]) => columns.map((one) => cells[one](row)).filter(Boolean)
+}

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time'
+
+definePageMeta({
+  layout: 'desk',
+  middleware: 'staff',
+  validate: ({ params }) => ['chat', 'text', 'pager', 'call'].includes(String(params.channel)),
+})
+
+// Chat room, telephones, pagers and another system in small: what they got, and how they behave.
+interface Received {
+  id: number
+  key: string
+  recipient: string
+  text: string
+  link: string | null
+  headers: Record<string, string> | null
+  times: number
+  outcome: string
+  received_at: number
+}
+type Behaviour = keyof typeof BEHAVIOURS
+const BEHAVIOURS = {
+  takes: 'takes what comes',
+  slow: 'takes it, but slower than anybody waits',
+  fails: 'is in trouble: try again later',
+  refuses: 'refuses for good',
+  acknowledges: 'takes it, and its person says at once “I have it”',
+}
+const TITLES: Record<string, [title: string, words: string]> = {
+  chat: ['Chat room', 'What the desk says in the chat room arrives here and goes no further.'],
+  text: ['Text messages', 'Text messages go to this gateway, which reports what became of them.'],
+  pager: ['Pagers', 'Whoever is on call is paged here; a pager can say at once that its person has it.'],
+  call: [
+    'Another system',
+    'What ladders call: signed by Standard Webhooks, as any other system would get it.',
+  ],
+}
+const route = useRoute()
+const session = useSession()
+const time = useDeskTime()
+const live = useLive()
+const deed = useDeed()
+const channel = String(route.params.channel)
+const [title, words] = TITLES[channel]!
+useHead({ title: `${title} stand-in · Yare Ledger` })
+const messages = ref<Received[]>([])
+const behaviour = ref<Behaviour>('takes')
+const more = ref(false)
+const problem = ref('')
+const offered = computed(() =>
+  Object.entries(BEHAVIOURS).filter(([key]) => key !== 'acknowledges' || channel !== 'call'),
+)
+
+async function load(before?: number) {
+  try {
+    const page = await api<{ messages: Received[]; behaviours: Record<string, Behaviour> }>(
+      '/api/standins/gateway',
+      { query: { channel, before } },
+    )
+    messages.value = before ? [...messages.value, ...page.messages] : page.messages
+    behaviour.value = page.behaviours[channel] ?? 'takes'
+    more.value = page.messages.length === 50
+    problem.value = ''
+  } catch (error) {
+    problem.value = asApiError(error).problem.detail
+  }
+}
+await load()
+live.on((notice) => notice.kind === 'tickets' && setTimeout(() => void load(), 400))
+const setBehaviour = (value: string) =>
+  deed.run(async () => {
+    await api('/api/standins/gateway', { method: 'POST', body: { channel, behaviour: value } })
+    behaviour.value = value as Behaviour
+  })
+const path = (link: string) => new URL(link).pathname
+</script>
+
+<template>
+  <div class="sheet">
+    <StandinNav />
+    <h1>{{ title }} <span class="quiet small">stand-in</span></h1>
+    <p class="quiet">{{ words }}</p>
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }} <button class="act" type="button" @click="load()">Try again</button>
+    </p>
+    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <p v-if="session.isLead">
+      <label
+        >It
+        <select
+          aria-label="How it behaves"
+          :value="behaviour"
+          @change="setBehaviour(($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="[key, name] in offered" :key="key" :value="key">{{ name }}</option>
+        </select></label
+      >
+    </p>
+    <p v-else class="quiet">It {{ BEHAVIOURS[behaviour] }}.</p>
+    <p v-if="!messages.length" class="quiet">Nothing has come yet.</p>
+    <div v-else class="scroll-x" tabindex="0" role="group" :aria-label="title">
+      <table class="ledger-table">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>To</th>
+            <th>It says</th>
+            <th>What became of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in messages" :key="one.id">
+            <td class="t">{{ momentInWords(one.received_at, session.me!.zone, time.now) }}</td>
+            <td>{{ one.recipient }}</td>
+            <td>
+              <div class="words" :class="{ num: channel === 'call' }">{{ one.text }}</div>
+              <div v-if="one.headers" class="small quiet num signature">
+                {{ one.headers['webhook-id'] }} · {{ one.headers['webhook-signature'] }}
+              </div>
+            </td>
+            <td>
+              {{ one.outcome }}<span v-if="one.times > 1" class="quiet">, came {{ one.times }} times</span>
+              <div v-if="one.link">
+                <NuxtLink :to="path(one.link)">I have it</NuxtLink>
+              </div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="more"><button class="act" type="button" @click="load(messages.at(-1)!.id)">Older</button></p>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 16px 24px 60px;
+  overflow-y: auto;
+  height: 100%;
+}
+select {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 6px;
+}
+.words {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  max-width: 70ch;
+  max-height: 9em;
+  overflow-y: auto;
+}
+.signature {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time'
+import type { SignalRules } from '~~/core/design'
+
+definePageMeta({ layout: 'desk', middleware: 'staff' })
+useHead({ title: 'Monitor stand-in · Yare Ledger' })
+
+// A monitoring tool in small: it sends CloudEvents to the desk as a real one would, and can be asked for a first fix.
+interface SignalLine {
+  source: string
+  id: string
+  type: string
+  subject: string | null
+  text: string
+  received_at: number
+  outcome: keyof typeof OUTCOMES
+  reference: number | null
+}
+const OUTCOMES = {
+  ticket: 'became ticket',
+  joined: 'joined',
+  cleared: 'over:',
+  unknown: 'type not known',
+  hole: 'fell into a hole of the map',
+  passedOver: 'passed over',
+  calm: 'nothing was broken',
+}
+const session = useSession()
+const time = useDeskTime()
+const live = useLive()
+const deed = useDeed()
+const latest = ref<SignalLine[]>([])
+const fixes = ref<'works' | 'fails' | 'silent'>('works')
+const kinds = ref<SignalRules['kinds']>([])
+const gear = ref<{ number: number; name: string; organisation: string; site?: string }[]>([])
+const form = reactive({ kind: '', subject: '', text: 'no answer since a minute', count: 1 })
+const said = ref('')
+const zone = computed(() => session.me?.zone ?? 'UTC')
+
+async function load() {
+  const page = await api<{ latest: SignalLine[]; faults: { fixes: 'works' } }>('/api/signals').catch(
+    () => undefined,
+  )
+  if (!page) return
+  latest.value = page.latest
+  fixes.value = page.faults.fixes
+}
+const { rows } = await api<{ rows: typeof gear.value }>('/api/equipment', { query: { limit: 200 } }).catch(
+  () => ({
+    rows: [],
+  }),
+)
+gear.value = rows
+const [newest] = await api<{ number: number }[]>('/api/editions')
+const { document } = await api<{ document: { triage: { signals?: SignalRules } } }>(
+  `/api/editions/${newest!.number}`,
+)
+kinds.value = document.triage.signals?.kinds ?? []
+form.kind = kinds.value[0]?.id ?? ''
+form.subject = gear.value[0] ? String(gear.value[0].number) : ''
+await load()
+live.on((notice) => {
+  if (notice.kind === 'tickets') void load()
+})
+
+const BATCH = 500
+/** Sends so many signals, as the batches of one monitor. */
+async function send(over: boolean) {
+  const kind = kinds.value.find((one) => one.id === form.kind)
+  const type = over ? kind?.clears?.replace(/\*$/, 'over') : kind?.type.replace(/\*$/, 'raised')
+  if (!type) return
+  const run = crypto.randomUUID()
+  const count = over ? 1 : form.count
+  const began = performance.now()
+  const counts: Record<string, number> = {}
+  await deed.run(async () => {
+    for (let from = 0; from < count; from += BATCH) {
+      const batch = Array.from({ length: Math.min(BATCH, count - from) }, (_, index) => ({
+        specversion: '1.0',
+        id: `${run}-${from + index}`,
+        source: '/monitors/hallin',
+        type,
+        ...(form.subject && { subject: form.subject }),
+        time: new Date(time.now).toISOString(),
+        datacontenttype: 'application/json',
+        data: { text: form.text },
+      }))
+      const { signals } = await api<{ signals: { outcome: string }[] }>('/api/signals', {
+        method: 'POST',
+        headers: { 'content-type': 'application/cloudevents-batch+json' },
+        body: JSON.stringify(batch),
+      })
+      for (const { outcome } of signals) counts[outcome] = (counts[outcome] ?? 0) + 1
+      said.value = `${from + signals.length} of ${count} sent …`
+    }
+    const seconds = ((performance.now() - began) / 1000).toFixed(1)
+    said.value = `${count === 1 ? '1 signal' : `${count} signals`} sent in ${seconds} s: ${Object.entries(
+      counts,
+    )
+      .map(([outcome, number]) => `${number} ${OUTCOMES[outcome as 'ticket'] ?? outcome}`)
+      .join(', ')}.`
+  })
+  await load()
+}
+const setFixes = () =>
+  deed.run(() => api('/api/standins/monitor', { method: 'POST', body: { fixes: fixes.value } }))
+const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === form.kind)?.clears))
+</script>
+
+<template>
+  <div class="sheet">
+    <StandinNav />
+    <h1>Monitor stand-in</h1>
+    <p class="quiet">
+      Stands for the tools that watch machines. What it sends are CloudEvents 1.0 to
+      <span class="num">/api/signals</span>, as any monitor may send them.
+    </p>
+    <p v-if="!kinds.length" class="notice">
+      The edition in force knows no kinds of signals.
+      <NuxtLink to="/design/triage/signals">Write the signal map</NuxtLink>
+      and publish it.
+    </p>
+    <form class="send" @submit.prevent="send(false)">
+      <label
+        >Signal
+        <select v-model="form.kind">
+          <option v-for="one in kinds" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label
+        >about
+        <select v-model="form.subject">
+          <option value="">nothing in particular</option>
+          <option v-for="one in gear" :key="one.number" :value="String(one.number)">
+            {{ one.number }} {{ one.name }}, {{ one.organisation }}
+          </option>
+        </select></label
+      >
+      <label>saying <input v-model="form.text" maxlength="500" /></label>
+      <label
+        >so many times
+        <input v-model.number="form.count" class="num" type="number" min="1" max="20000" />
+      </label>
+      <button class="act main" type="submit" :disabled="deed.busy.value || !form.kind">Send</button>
+      <button class="act" type="button" :disabled="deed.busy.value || !clearable" @click="send(true)">
+        Say that it is over
+      </button>
+    </form>
+    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <p v-else-if="said" role="status">{{ said }}</p>
+    <p v-if="session.isLead">
+      <label
+        >When it is asked to fix something itself, that
+        <select v-model="fixes" @change="setFixes">
+          <option value="works">works</option>
+          <option value="fails">does not help</option>
+          <option value="silent">gets no answer</option>
+        </select></label
+      >
+    </p>
+    <h2>What came in</h2>
+    <p v-if="!latest.length" class="quiet">Nothing has been reported yet.</p>
+    <table v-else class="ledger-table">
+      <thead>
+        <tr>
+          <th>When</th>
+          <th>Type</th>
+          <th>About</th>
+          <th>It says</th>
+          <th>What became of it</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in latest" :key="one.source + one.id">
+          <td class="t">{{ momentInWords(one.received_at, zone, time.now) }}</td>
+          <td class="num">{{ one.type }}</td>
+          <td>{{ one.subject ?? one.source }}</td>
+          <td>{{ one.text }}</td>
+          <td>
+            {{ OUTCOMES[one.outcome] }}
+            <NuxtLink v-if="one.reference" class="num" :to="`/desk/${one.reference}`">{{
+              one.reference
+            }}</NuxtLink>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 16px 24px 60px;
+  overflow-y: auto;
+  height: 100%;
+}
+.send {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+select,
+input {
+  font: inherit;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--field-rule);
+  border-radius: 3px;
+  padding: 3px 6px;
+  max-width: 300px;
+}
+input[type='number'] {
+  width: 90px;
+}
+</style>

@@ -1,0 +1,96 @@
+import type { CellNames } from '../table'
+import { FACT_TYPES } from './compile'
+import type { Design } from './design'
+import type { Directory } from './directory'
+
+/** The values that facts may have, with their names: for choosing. */
+export type Names = Record<string, { value: string; label: string }[]>
+
+type Named = { id: string; name: string }
+
+/** What of the directory has names that rules may use. */
+export interface NamedDirectory {
+  people: readonly (Named & { role: string; skills?: string[] })[]
+  teams: readonly Named[]
+  sites: readonly Named[]
+  organisations: readonly Named[]
+  agreements: readonly { cover: string }[]
+}
+
+export const namedDirectory = (directory: Directory): NamedDirectory => ({
+  people: [...directory.people.values()],
+  teams: [...directory.teams.values()],
+  sites: [...directory.sites.values()],
+  organisations: [...directory.organisations.values()],
+  agreements: directory.agreements,
+})
+
+const named = (list: readonly Named[]) => list.map(({ id, name }) => ({ value: id, label: name }))
+const plain = (values: Iterable<string>) => [...new Set(values)].map((value) => ({ value, label: value }))
+
+/** The values that facts of a design may have, with their names. */
+export function namesOf(design: Design, directory: NamedDirectory): Names {
+  const categories = new Map(design.categories.map((one) => [one.id, one.name]))
+  const path = (id: string) =>
+    id
+      .split('/')
+      .map((_, index, parts) => categories.get(parts.slice(0, index + 1).join('/')) ?? '?')
+      .join(' › ')
+  const statuses = new Map(design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one]))
+  const covers = [
+    ...directory.agreements.map((one) => one.cover),
+    ...(design.triage.signals?.covers ?? []),
+    ...conditionValues(design, 'cover'),
+  ]
+  return {
+    category: design.categories.map(({ id }) => ({ value: id, label: path(id) })),
+    item: named(design.items),
+    kind: named(design.kinds),
+    queue: named(design.queues),
+    portal: named(design.portals),
+    priority: design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),
+    site: named(directory.sites),
+    organisation: named(directory.organisations),
+    team: named(directory.teams),
+    technician: named(directory.people.filter((one) => one.role !== 'requester')),
+    status: named([...statuses.values()]),
+    statusBefore: named([...statuses.values()]),
+    statusGroup: plain(['new', 'active', 'waiting', 'done']),
+    channel: plain(['portal', 'desk', 'api', 'mail', 'signal']),
+    impact: plain(['high', 'medium', 'low']),
+    urgency: plain(['high', 'medium', 'low']),
+    cover: plain(covers),
+  }
+}
+
+/** What the tables compare a fact with; a cover that nobody has just now is known from there. */
+function conditionValues({ triage }: Design, fact: string): string[] {
+  return [triage.routing, triage.weight, triage.what, triage.skills].flatMap((table) => {
+    const column = table?.columns.indexOf(fact) ?? -1
+    if (!table || column < 0) return []
+    return table.rows.flatMap((row) => row.cells[column]?.value ?? []).map(String)
+  })
+}
+
+/** What the values of a fact, or of an outcome, are: for cells that are typed, pasted or kept in a sheet. */
+export function cellNamesOf(design: Design, names: Names, fact: string): CellNames {
+  const question = fact.startsWith('form.')
+    ? design.questions.find((one) => one.name === fact.slice('form.'.length))
+    : undefined
+  const own = FACT_TYPES[fact]
+  if (own) return { type: own === 'moment' ? 'date' : own }
+  switch (question?.type) {
+    case 'number':
+      return { type: 'number' }
+    case 'yesNo':
+      return { type: 'yesNo' }
+    case 'date':
+    case 'dateTime':
+      return { type: 'date' }
+    default:
+      if (fact === 'category') return { type: 'path', values: names.category }
+      return question?.options
+        ? { type: 'choice', values: question.options }
+        : { type: names[fact] ? 'choice' : 'text', values: names[fact] }
+  }
+}

@@ -1,0 +1,174 @@
+import { factsOf } from '../condition'
+import { linksOf, loopsOf, type Action, type Ladder, type Recipient, type Rota, type Rung } from '../ladder'
+import { statusOf } from '../lifecycle'
+import { parseDuration } from '../time'
+import { dayNumberOf, minuteOfDay } from '../time/calendar'
+import { FACT_NAMES, TIME_FACTS } from './compile'
+import type { Webhook } from './design'
+import type { Reader } from './reader'
+import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+
+/** Ladders, rotas and calls to other systems. */
+export function ladders(reader: Reader): void {
+  const { design } = reader
+  const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
+  for (const ladder of design.ladders) {
+    const place = `ladders/${ladder.id}`
+    for (const condition of [ladder.when, ladder.startWhen, ladder.stopWhen])
+      reader.condition(place, condition)
+    for (const fact of factsOf(ladder.when))
+      if (TIME_FACTS.has(fact))
+        reader.error(
+          place,
+          `is for tickets by “${FACT_NAMES[fact]}”, which passes by itself; let a rung count the time`,
+        )
+    if (ladder.target !== undefined && !targets.has(ladder.target))
+      reader.error(place, `climbs along “${ladder.target}”, which no service level promises`)
+    if (!ladder.rungs.length) reader.remark(place, 'has no rung, so it never does anything')
+    if (ladder.onlySetOff && !isSetOff(reader, ladder))
+      reader.remark(place, 'begins only when another ladder sets it off, and none does')
+    for (const rung of ladder.rungs) rungOf(reader, ladder, rung)
+  }
+  loops(reader)
+  for (const rota of design.rotas) rotaOf(reader, rota)
+  for (const webhook of design.webhooks) webhookOf(reader, webhook)
+}
+
+const isSetOff = ({ design }: Reader, { id }: Ladder) =>
+  design.ladders.some((one) =>
+    one.rungs.some((rung) => rung.actions.some((action) => action.do === 'setOff' && action.ladder === id)),
+  )
+
+function rungOf(reader: Reader, ladder: Ladder, rung: Rung): void {
+  const here = `ladders/${ladder.id}#${rung.id}`
+  const { moment, repeat, actions } = rung
+  if ((moment.at === 'share' || moment.at === 'due') && ladder.target === undefined)
+    reader.error(here, 'rings along a target, but the ladder has none; choose one')
+  if (moment.at === 'share' && !(moment.share > 0))
+    reader.error(here, 'rings at no share of the target; give a share above 0 %')
+  if (moment.at !== 'share' && moment.at !== 'event') {
+    duration(reader, here, moment.after.replace(/^-/, ''), 0)
+    if (moment.after.startsWith('-') && moment.at !== 'due')
+      reader.error(
+        here,
+        'rings before something that nobody can foresee; only a due moment can be rung before',
+      )
+  }
+  if (repeat) {
+    // More often than once a minute nobody can answer it.
+    duration(reader, here, repeat.every, 60_000)
+    if (repeat.times !== undefined && !(repeat.times >= 1)) reader.error(here, 'rings again less than once')
+  }
+  if (actions.length === 0) reader.error(here, 'does nothing; choose what it does')
+  for (const action of actions) actionOf(reader, here, action)
+}
+
+function duration(reader: Reader, here: string, text: string, least: number): void {
+  try {
+    if (parseDuration(text) < least) reader.error(here, 'rings again more often than once a minute')
+  } catch (error) {
+    reader.error(here, (error as Error).message)
+  }
+}
+
+type Checks = {
+  [K in Action['do']]?: (reader: Reader, here: string, action: Extract<Action, { do: K }>) => void
+}
+
+const CHECKS: Checks = {
+  notify: (reader, here, { template, tell }) => {
+    reader.refers(here, 'template', template)
+    if (tell.length === 0) reader.error(here, 'tells nobody; choose who is told')
+    for (const one of tell) recipient(reader, here, one)
+  },
+  raisePriority: (reader, here, { to }) => reader.refers(here, 'priority', to),
+  queue: (reader, here, { queue }) => reader.refers(here, 'queue', queue),
+  team: (reader, here, { team }) => reader.refers(here, 'team', team),
+  assign: (reader, here, { to }) => {
+    recipient(reader, here, to)
+    if (['requester', 'agreementContact', 'answer', 'watchers', 'team'].includes(to.to))
+      reader.error(here, 'gives it to somebody who does not work on tickets; choose a person of the desk')
+  },
+  status: (reader, here, { to }) => status(reader, here, to),
+  note: (reader, here, { text }) => void (text.trim() || reader.error(here, 'writes an empty note')),
+  task: (reader, here, { text }) => void (text.trim() || reader.error(here, 'adds an empty task')),
+  checklist: (reader, here, { checklist }) => reader.refers(here, 'checklist', checklist),
+  call: (reader, here, { webhook }) => {
+    if (!reader.design.webhooks.some((one) => one.id === webhook))
+      reader.error(here, `calls “${webhook}”, which does not exist; choose another or add it`)
+  },
+  setOff: (reader, here, { ladder }) => {
+    if (!reader.ids.ladder!.has(ladder))
+      reader.error(here, `sets off “${ladder}”, which does not exist; choose another ladder`)
+  },
+}
+
+function actionOf(reader: Reader, here: string, action: Action): void {
+  const check = CHECKS[action.do] as ((reader: Reader, here: string, action: Action) => void) | undefined
+  check?.(reader, here, action)
+}
+
+function recipient(reader: Reader, here: string, one: Recipient): void {
+  if (one.to === 'rota') reader.refers(here, 'rota', one.rota)
+  if (one.to === 'person') reader.refers(here, 'person', one.person)
+  if (one.to === 'answer') reader.refers(here, 'question', one.question)
+}
+
+/** What a gate asks for that only a person can say keeps a rung from moving a ticket there. */
+function status(reader: Reader, here: string, to: string): void {
+  const kinds = reader.design.kinds.filter((kind) => kind.statuses.some((one) => one.id === to))
+  if (!kinds.length) return reader.refers(here, 'status', to)
+  for (const kind of kinds) {
+    const asked = statusOf(kind, to).gate.filter(
+      (field) => field.required && !['text', 'longText'].includes(field.type),
+    )
+    if (asked.length)
+      reader.error(
+        here,
+        `cannot enter “${statusOf(kind, to).name}” of ${kind.name}: its gate asks for ${asked.map((one) => one.label).join(', ')}`,
+      )
+  }
+}
+
+function loops(reader: Reader): void {
+  const { ladders, priorities } = reader.design
+  const inOrder = [...priorities].sort((a, b) => a.order - b.order).map((one) => one.id)
+  const nameOf = (id: string) => ladders.find((one) => one.id === id)?.name ?? id
+  for (const loop of loopsOf(linksOf(ladders, inOrder))) {
+    const way = loop.map(({ from, why }) => `“${nameOf(from)}” (${why})`).join(' → ')
+    reader.error(
+      `ladders/${loop[0]!.from}#${loop[0]!.rung}`,
+      `could go on without end: ${way} → “${nameOf(loop[0]!.from)}”; take out one of these`,
+    )
+  }
+}
+
+function rotaOf(reader: Reader, rota: Rota): void {
+  const place = `ladders/rota-${rota.id}`
+  const layers = [rota, ...(rota.layers ?? [])]
+  if (layers.every((one) => one.members.length === 0)) reader.error(place, 'nobody is on this rota')
+  for (const layer of layers) {
+    for (const member of layer.members) reader.refers(place, 'person', member)
+    if (!(layer.turnDays >= 1)) reader.error(place, 'hands over less than a day after the last time')
+    try {
+      dayNumberOf(layer.from)
+      for (const time of [layer.handOver, ...(layer.only ? [layer.only.from, layer.only.to] : [])])
+        minuteOfDay(time)
+    } catch (error) {
+      reader.error(place, (error as Error).message)
+    }
+    if (layer.only?.days.length === 0) reader.error(place, 'counts on no day of the week')
+  }
+}
+
+function webhookOf(reader: Reader, { id, url, fields, event }: Webhook): void {
+  const place = `ladders/webhook-${id}`
+  if (!/^https?:\/\/[^\s]+$/.test(url))
+    reader.error(place, 'needs an address that begins with https:// or http://')
+  if (!event.trim()) reader.error(place, 'does not say what its call is about')
+  for (const { name, value } of fields) {
+    if (!name.trim()) reader.error(place, 'has a field without a name')
+    for (const field of fieldsOf(value))
+      if (!(field in TEMPLATE_FIELDS)) reader.error(place, `{${field}} is no field of a ticket`)
+  }
+}

@@ -1,0 +1,131 @@
+import { isInGroup, type Status, type TicketKind } from '../lifecycle'
+import { KEPT_KEYS, MOVE_ICONS, roundedTime, type Move, type MoveStep } from '../work'
+import type { Reader } from './reader'
+import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+
+/** Moves, shelves, checklists, saved replies and how time is rounded. */
+export function moves(reader: Reader): void {
+  const { design } = reader
+  const keys = new Map<string, string>()
+  for (const move of design.moves) {
+    moveOf(reader, move)
+    if (!move.key) continue
+    const other = keys.get(move.key)
+    if (other) reader.error(`moves/${move.id}`, `has the key “${move.key}”, which “${other}” has already`)
+    keys.set(move.key, move.name)
+  }
+  for (const shelf of design.shelves)
+    for (const id of shelf.moves) reader.refers(`moves/shelf-${shelf.id}`, 'move', id)
+  for (const { id, team, when, tasks } of design.checklists) {
+    const place = `moves/checklist-${id}`
+    reader.refers(place, 'team', team)
+    reader.condition(place, when)
+    if (!tasks.length) reader.remark(place, 'has no task')
+    if (tasks.some((one) => !one.text.trim())) reader.error(place, 'has a task without a word')
+  }
+  for (const { id, text, team } of design.savedReplies) {
+    reader.refers(`moves/reply-${id}`, 'team', team)
+    texts(reader, `moves/reply-${id}`, text, [])
+  }
+  for (const { id, team, parts } of design.layouts) {
+    reader.refers(`moves/layout-${id}`, 'team', team)
+    if (!parts.length) reader.error(`moves/layout-${id}`, 'shows nothing of a ticket; choose parts')
+  }
+  rounding(reader)
+}
+
+function rounding(reader: Reader): void {
+  const { rounding } = reader.design.desk
+  try {
+    if (rounding) roundedTime(0, rounding)
+  } catch (error) {
+    reader.error('moves', (error as Error).message)
+  }
+}
+
+function moveOf(reader: Reader, move: Move): void {
+  const place = `moves/${move.id}`
+  reader.condition(place, move.when)
+  for (const team of move.teams ?? []) reader.refers(place, 'team', team)
+  if (!move.name.trim()) reader.error(place, 'has no name')
+  if (!move.steps.length) reader.error(place, 'does nothing; choose what it does')
+  if (move.icon && !MOVE_ICONS.includes(move.icon))
+    reader.error(place, `has an icon “${move.icon}” that is not there`)
+  if (
+    move.key !== undefined &&
+    (!/^[a-z0-9]$/.test(move.key) || (KEPT_KEYS as readonly string[]).includes(move.key))
+  )
+    reader.error(place, `cannot have the key “${move.key}”; choose another letter`)
+  for (const { name, label } of move.asks) {
+    if (!/^\w+$/.test(name)) reader.error(place, `asks for “${name}”; a name is letters and digits`)
+    if (!label.trim()) reader.error(place, `does not say what it asks for under “${name}”`)
+  }
+  for (const step of move.steps) stepOf(reader, place, move, step)
+}
+
+function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {
+  if (!text.trim()) reader.error(place, 'writes an empty text')
+  for (const field of fieldsOf(text))
+    if (!(field in TEMPLATE_FIELDS) && !asked.includes(field))
+      reader.error(place, `{${field}} is no field of a ticket, and nothing that it asks for`)
+}
+
+function stepOf(reader: Reader, place: string, move: Move, step: MoveStep): void {
+  switch (step.do) {
+    case 'status':
+      return status(reader, place, move, step)
+    case 'assign':
+      if (step.to === 'asked' && move.asksNothing)
+        reader.error(
+          place,
+          'gives it to somebody whom it does not ask for; let it ask, or give it to whoever makes it',
+        )
+      return
+    case 'sort':
+      return reader.refers(place, step.field, step.value)
+    case 'reply':
+    case 'note':
+      return texts(
+        reader,
+        place,
+        step.text,
+        move.asks.map((one) => one.name),
+      )
+    case 'checklist':
+      return reader.refers(place, 'checklist', step.checklist)
+    case 'ladder':
+      return reader.refers(place, 'ladder', step.ladder)
+    default:
+  }
+}
+
+/** A move that asks nothing is always stopped by a gate that asks for something. */
+function status(
+  reader: Reader,
+  place: string,
+  move: Move,
+  { group, status: id }: Extract<MoveStep, { do: 'status' }>,
+): void {
+  const { kinds } = reader.design
+  if ((group === undefined) === (id === undefined))
+    return reader.error(place, 'goes to a status or to a group of statuses; choose one of both')
+  if (id !== undefined && !kinds.some((kind) => kind.statuses.some((one) => one.id === id)))
+    return reader.refers(place, 'status', id)
+  const fits = (kind: TicketKind, one: Status) =>
+    id === undefined ? isInGroup(kind, one, group!) : one.id === id
+  const targets = kinds.flatMap((kind) =>
+    kind.transitions.flatMap(({ to: next }) => {
+      const to = kind.statuses.find((one) => one.id === next)
+      return to && fits(kind, to) ? [{ kind, to }] : []
+    }),
+  )
+  if (!targets.length) return reader.error(place, 'goes to a status that no way leads to')
+  const stopped = targets.filter(({ to }) => to.gate.some((field) => field.required))
+  if (!move.asksNothing || !stopped.length) return
+  const { kind, to } = stopped[0]!
+  const asks = to.gate.filter((field) => field.required).map((field) => field.label)
+  const where = `the gate of “${to.name}” (${kind.name}) asks for ${asks.join(', ')}`
+  if (stopped.length === targets.length)
+    reader.error(place, `is always stopped, since it asks nothing: ${where}`)
+  else reader.remark(place, `is stopped for some kinds, since it asks nothing: ${where}`)
+}

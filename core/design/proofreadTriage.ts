@@ -1,0 +1,169 @@
+import { analyse, shadowedRows, type DecisionTable } from '../table'
+import { parseDuration } from '../time'
+import { PRIORITY_SOURCES, type TeamAssignment } from './design'
+import { domainsOf } from './domains'
+import type { Reader } from './reader'
+
+const GRADES = ['high', 'medium', 'low']
+
+/** Above so many rows only rows that never fit are looked for; the article of the table shows the rest. */
+const MOST_ROWS = 1500
+
+/** Proofreads how tickets are sorted: categories, priorities, tables, assignment and signals. */
+export function triageRules(reader: Reader): void {
+  const { triage, categories } = reader.design
+  for (const category of categories)
+    reader.refers(`triage/categories#${category.id}`, 'priority', category.priority)
+  priorities(reader)
+  for (const row of Object.values(triage.matrix))
+    for (const priority of Object.values(row)) reader.refers('triage/how-bad', 'priority', priority)
+  if (triage.what) table(reader, 'triage/what', triage.what)
+  table(reader, 'triage/how-bad', triage.weight)
+  table(reader, 'triage/where-it-goes', triage.routing)
+  if (triage.skills) table(reader, 'triage/skills', triage.skills)
+  reader.refers('triage/where-it-goes', 'queue', triage.otherwise.queue)
+  reader.refers('triage/where-it-goes', 'team', triage.otherwise.team)
+  assignments(reader)
+  signals(reader)
+  learnt(reader)
+}
+
+function priorities(reader: Reader): void {
+  const { triage, priorities } = reader.design
+  const { sourceOrder, teamOrders = {}, departments = {} } = triage
+  if (!priorities.some((one) => one.active)) reader.error('triage/priorities', 'no priority is active')
+  for (const one of priorities) {
+    const place = `triage/priorities#${one.id}`
+    if (!one.numeral.trim() || !one.name.trim()) reader.error(place, 'needs a numeral and a name')
+    if (priorities.some((other) => other !== one && other.order === one.order))
+      reader.error(place, 'has the same place in the order as another one')
+    if (one.weight !== undefined && !(one.weight > 0)) reader.error(place, 'its weight must be above 0')
+    for (const time of Object.values(one.times ?? {})) duration(reader, place, time)
+  }
+  for (const [team, order] of Object.entries(teamOrders)) {
+    reader.refers('triage/source-order', 'team', team)
+    sourcesOf(reader, order)
+  }
+  sourcesOf(reader, sourceOrder)
+  for (const priority of Object.values(departments))
+    reader.refers('triage/source-order', 'priority', priority)
+}
+
+function duration(reader: Reader, place: string, text: string): void {
+  try {
+    if (parseDuration(text) <= 0) reader.error(place, 'grants no time; give at least a minute')
+  } catch (error) {
+    reader.error(place, (error as Error).message)
+  }
+}
+
+function sourcesOf(reader: Reader, order: readonly string[]): void {
+  for (const source of order)
+    if (!(PRIORITY_SOURCES as readonly string[]).includes(source))
+      reader.error('triage/source-order', `“${source}” is no source of a priority`)
+  if (new Set(order).size !== order.length) reader.error('triage/source-order', 'asks a source twice')
+}
+
+function table(reader: Reader, place: string, rules: DecisionTable): void {
+  for (const column of rules.columns) reader.fact(place, column)
+  let isWhole = true
+  for (const row of rules.rows) {
+    const here = `${place}#${row.id}`
+    isWhole &&= row.cells.length === rules.columns.length
+    if (row.cells.length !== rules.columns.length) reader.error(here, 'has not one cell for each column')
+    row.cells.forEach(
+      (cell, index) => cell && reader.test(here, { fact: rules.columns[index] ?? '', ...cell }),
+    )
+    outcomes(reader, here, rules.outcomes, row.outcome)
+  }
+  if (isWhole) analysis(reader, place, rules)
+}
+
+function outcomes(
+  reader: Reader,
+  here: string,
+  names: readonly string[],
+  outcome: Record<string, string>,
+): void {
+  for (const what of ['queue', 'team', 'category']) reader.refers(here, what, outcome[what])
+  for (const name of ['impact', 'urgency'])
+    if (outcome[name] && !GRADES.includes(outcome[name]))
+      reader.error(here, `${name} is high, medium or low, not “${outcome[name]}”`)
+  for (const name of names) if (!outcome[name]) reader.error(here, `does not say what ${name} becomes`)
+}
+
+/** Rows that never fit, and where only one may fit, rows that overlap. */
+function analysis(reader: Reader, place: string, rules: DecisionTable): void {
+  const domains = domainsOf(reader.design, reader.names)
+  const isUnique = rules.hitPolicy === 'unique' && rules.rows.length <= MOST_ROWS
+  const { dead, overlaps } = isUnique
+    ? analyse(rules, domains)
+    : { dead: shadowedRows(rules, domains), overlaps: [] }
+  for (const { row, number, by } of dead) reader.error(`${place}#${row}`, neverFits(number, by))
+  for (const { numbers, rows } of overlaps)
+    reader.error(
+      `${place}#${rows[1]}`,
+      `rows ${numbers[0]} and ${numbers[1]} fit the same cases, but only one may`,
+    )
+}
+
+/** Why a row never decides, in words. */
+export function neverFits(number: number, by: readonly number[]): string {
+  if (!by.length) return `row ${number} never fits: no value is as it asks`
+  if (by.length === 1) return `row ${number} never fits: row ${by[0]} takes it`
+  return `row ${number} never fits: rows ${by.slice(0, -1).join(', ')} and ${by.at(-1)} take it together`
+}
+
+function assignments(reader: Reader): void {
+  for (const [team, said] of Object.entries(reader.design.triage.assignment)) {
+    reader.refers('triage/who-gets-it', 'team', team)
+    if (typeof said === 'string') continue
+    const place = `triage/who-gets-it#${team}`
+    const { ways, rota, limit }: TeamAssignment = said
+    if (!ways.length) reader.error(place, 'says no way in which its tickets find somebody')
+    if (ways.includes('onRota') && !rota) reader.error(place, 'asks a rota but does not say which')
+    if (rota) reader.refers(place, 'rota', rota)
+    if (limit !== undefined && !(limit >= 1)) reader.error(place, 'its limit must be at least 1 ticket')
+    const leave = ways.indexOf('leave')
+    if (leave >= 0 && leave < ways.length - 1)
+      reader.error(place, 'asks nobody more once its tickets are left in the queue; put that last')
+  }
+}
+
+function learnt(reader: Reader): void {
+  const { learnt: rules } = reader.design.triage
+  if (!rules) return
+  const place = 'triage/what'
+  for (const item of rules.items) reader.refers(place, 'catalog item', item)
+  const { suggestFrom, actFrom = 1 } = rules
+  if (!(suggestFrom > 0 && suggestFrom <= 1 && actFrom > 0 && actFrom <= 1))
+    reader.error(place, 'how sure the words must be lies above 0 and is 100 % at most')
+  else if (actFrom < suggestFrom) reader.error(place, 'it would decide before it is sure enough to be named')
+}
+
+function signals(reader: Reader): void {
+  const { signals } = reader.design.triage
+  if (!signals) return
+  const known = new Set(signals.kinds.map((one) => one.id))
+  for (const kind of signals.kinds) {
+    const place = `triage/signals#${kind.id}`
+    if (!kind.name.trim() || !kind.type.trim())
+      reader.error(place, 'needs a name and the type of its signals')
+    if (kind.calmMinutes !== undefined && !(kind.calmMinutes >= 0))
+      reader.error(place, 'its calm time cannot be below 0 minutes')
+    if (signals.kinds.some((other) => other !== kind && other.type === kind.type))
+      reader.error(place, 'has the same type as another kind; they could not be told apart')
+    const holes = signals.covers.filter((cover) => signals.map[kind.id]?.[cover] === undefined)
+    if (holes.length) reader.remark(place, `nobody hears of it from ${holes.join(', ')}`)
+  }
+  for (const [kind, row] of Object.entries(signals.map)) {
+    const place = `triage/signals#${kind}`
+    if (!known.has(kind))
+      reader.error('triage/signals', `the map has a row “${kind}” that is no kind of signal`)
+    for (const cell of Object.values(row)) {
+      reader.refers(place, 'catalog item', cell?.item)
+      reader.refers(place, 'priority', cell?.priority)
+      reader.refers(place, 'queue', cell?.queue)
+    }
+  }
+}

@@ -1,0 +1,84 @@
+import { includes, meet, type Box, type Stretches } from './boxes'
+
+/** Work that a search may still do, in rows looked at; shared by the searches of one analysis. */
+export interface Budget {
+  left: number
+}
+
+/**
+ * Looks for cases in a box that none of some boxes has. It goes through the dimensions one after the other with the
+ * boxes that may still have the case, where the fewest are left first; what it found to be taken it does not look at
+ * again.
+ */
+export class CoverSearch {
+  /** The boxes that were needed to take everything, by their indexes; whole once nothing was found. */
+  readonly used = new Set<number>()
+  /** Whether the budget ran out: then nothing found does not mean that there is nothing. */
+  isExhausted = false
+  private readonly openFrom: number[]
+  private readonly taken: Set<string>[]
+  private readonly path: Stretches[] = []
+
+  constructor(
+    private readonly within: Box,
+    private readonly boxes: readonly Box[],
+    private readonly budget: Budget,
+  ) {
+    this.openFrom = boxes.map((box) => {
+      let from = box.length
+      while (from > 0 && includes(box[from - 1]!, within[from - 1]!)) from--
+      return from
+    })
+    this.taken = within.map(() => new Set<string>())
+  }
+
+  /** Some cases that no box has; undefined when there are none, or none were found in time. */
+  find(): Box | undefined {
+    const near = this.boxes.flatMap((box, index) =>
+      box.every((set, at) => meet(set, this.within[at]!)) ? [index] : [],
+    )
+    return this.look(0, near)
+  }
+
+  private look(level: number, alive: readonly number[]): Box | undefined {
+    const open = alive.find((index) => this.openFrom[index]! <= level)
+    if (open !== undefined) {
+      this.used.add(open)
+      return undefined
+    }
+    if (!alive.length) return [...this.path.slice(0, level), ...this.within.slice(level)]
+    const key = alive.join()
+    if (this.taken[level]!.has(key)) return undefined
+    this.budget.left -= alive.length
+    if (this.budget.left < 0) {
+      this.isExhausted = true
+      return undefined
+    }
+    for (const { set, rows } of this.pieces(level, alive)) {
+      this.path[level] = set
+      const found = this.look(level + 1, rows)
+      if (found || this.isExhausted) return found
+    }
+    this.taken[level]!.add(key)
+    return undefined
+  }
+
+  /** The stretches of a dimension that no box cuts, with the boxes that have them, the fewest first. */
+  private pieces(level: number, alive: readonly number[]): { set: Stretches; rows: number[] }[] {
+    const within = this.within[level]!
+    const sets = alive.map((index) => this.boxes[index]![level]!)
+    const cuts = [...new Set([...within, ...sets.flat()])].sort((a, b) => a - b)
+    const at = new Map(cuts.map((cut, index) => [cut, index]))
+    const rows: number[][] = Array.from({ length: cuts.length - 1 }, () => [])
+    sets.forEach((set, index) => {
+      for (let s = 0; s < set.length; s += 2)
+        for (let piece = at.get(set[s]!)!; piece < at.get(set[s + 1]!)!; piece++)
+          rows[piece]!.push(alive[index]!)
+    })
+    this.budget.left -= rows.reduce((sum, one) => sum + one.length, 0)
+    return rows
+      .map((some, piece) => ({ set: [cuts[piece]!, cuts[piece + 1]!] as Stretches, rows: some }))
+      .filter(({ set }) => includes(within, set))
+      .sort((a, b) => a.rows.length - b.rows.length)
+  }
+}

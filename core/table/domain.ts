@@ -1,0 +1,322 @@
+import { testHolds, type Condition, type FactValue, type Test } from '../condition'
+import { rest, union, type Stretches } from './boxes'
+import type { Cell } from './table'
+
+/**
+ * What values a fact can have, for analysis. `always` says that it is never empty. A `choice` or a `path` has the values
+ * named and no others; a `list` holds any of them at once; `text` may be anything.
+ */
+export type Domain =
+  | { type: 'number'; min?: number; max?: number; always?: boolean }
+  | { type: 'choice'; values: readonly (string | boolean)[]; always?: boolean }
+  | { type: 'path'; values: readonly string[]; always?: boolean }
+  | { type: 'list'; values: readonly string[] }
+  | { type: 'date' | 'text'; always?: boolean }
+
+/** What is known of the facts' values, by name of the fact; of others only the cells tell. */
+export type Domains = Readonly<Record<string, Domain>>
+
+const NONE = '\u0000'
+/** Of a list, so many options are told apart; more make too many combinations to tell. */
+const MOST_OPTIONS = 8
+
+/**
+ * One way in which cases differ: the values of a fact, in classes that no cell tells apart (atoms). Each atom has one
+ * value that stands for it. What a text contains is a dimension of its own for each text asked for, with two atoms.
+ */
+export class Dimension {
+  readonly size: number
+  /** Whether a value of every combination of atoms exists for certain. */
+  readonly isCertain: boolean
+  private readonly sets = new Map<string, Stretches>()
+  private places: Map<FactValue | undefined, number> | undefined
+
+  constructor(
+    readonly column: number,
+    /** A value for each atom; undefined stands for empty. */
+    readonly atoms: readonly (FactValue | undefined)[],
+    readonly domain: Domain,
+    /** The cell that this dimension is about, where texts are read. */
+    readonly reads?: NonNullable<Cell>,
+  ) {
+    this.size = reads ? 2 : atoms.length
+    this.isCertain = !reads
+  }
+
+  get all(): Stretches {
+    return [0, this.size]
+  }
+
+  /** The atoms that fit a cell. */
+  fitting(cell: Cell): Stretches {
+    if (!cell) return this.all
+    const key = keyOf(cell)
+    let set = this.sets.get(key)
+    if (!set) this.sets.set(key, (set = this.work(cell, key)))
+    return set
+  }
+
+  private work(cell: NonNullable<Cell>, key: string): Stretches {
+    if (this.reads) return keyOf(this.reads) === key ? [0, 1] : this.all
+    if (readsText(cell)) return stretchesOf(this.atoms.map((value) => value !== undefined))
+    const named = this.naming(cell)
+    if (named) return named
+    return stretchesOf(this.atoms.map((value) => testHolds({ fact: 'x', ...cell }, { x: value })))
+  }
+
+  /** Where a cell names values, they are looked up: a table of thousands of categories has as many atoms. */
+  private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
+    if (this.domain.type === 'list' || !['is', 'isNot', 'oneOf', 'noneOf'].includes(op)) return undefined
+    this.places ??= new Map(this.atoms.map((atom, index) => [atom, index]))
+    const found = [value].flat().flatMap((one) => this.places!.get(one as FactValue) ?? [])
+    const set = union(found.map((index) => [index, index + 1]))
+    return op === 'is' || op === 'oneOf' ? set : rest(set, this.size)
+  }
+}
+
+const keyOf = (cell: NonNullable<Cell>) => JSON.stringify([cell.op, cell.value])
+
+const readsText = (cell: NonNullable<Cell>) => cell.op === 'contains' || cell.op === 'matches'
+
+export function stretchesOf(holds: readonly boolean[]): Stretches {
+  const found: number[] = []
+  holds.forEach((one, index) => {
+    if (one !== (holds[index - 1] ?? false)) found.push(index)
+  })
+  if (found.length & 1) found.push(holds.length)
+  return found
+}
+
+/** The dimensions of a column: its values, and each text that its cells look for. */
+export function dimensionsOf(column: number, cells: readonly Cell[], known?: Domain): Dimension[] {
+  const asked = [...new Map(cells.flatMap((cell) => (cell ? [[keyOf(cell), cell] as const] : []))).values()]
+  const domain = known ?? guess(asked)
+  const values = atomsOf(domain, asked)
+  const reading = asked.filter(readsText)
+  return [
+    new Dimension(column, values, domain),
+    ...reading.map((cell) => new Dimension(column, [], domain, cell)),
+  ]
+}
+
+function guess(cells: NonNullable<Cell>[]): Domain {
+  const values = cells.flatMap((cell) => cell.value ?? [])
+  if (values.length && values.every((one) => typeof one === 'number')) return { type: 'number' }
+  return cells.some((cell) => cell.op === 'under') ? { type: 'path', values: [] } : { type: 'text' }
+}
+
+/** A value for each class of values that no cell tells apart. */
+function atomsOf(domain: Domain, cells: NonNullable<Cell>[]): (FactValue | undefined)[] {
+  const empty = 'always' in domain && domain.always ? [] : [undefined]
+  const said = cells.filter((cell) => !readsText(cell)).flatMap((cell) => cell.value ?? [])
+  switch (domain.type) {
+    case 'number':
+      return [...numbers(said as number[], domain.min, domain.max), ...empty]
+    case 'date':
+      return [...days(said as string[]), ...empty]
+    case 'choice':
+      return [...domain.values, ...empty]
+    case 'list':
+      return [...choicesOf(domain.values, said as string[])]
+    case 'path':
+      return [...(domain.values.length ? domain.values : paths(said as string[])), ...empty]
+    default:
+      return [...texts(cells), ...empty]
+  }
+}
+
+/** Each edge, and a number between each two. */
+function numbers(said: number[], min = -Infinity, max = Infinity): number[] {
+  const edges = [...new Set([...said, min, max])]
+    .filter((one) => Number.isFinite(one) && one >= min && one <= max)
+    .sort((a, b) => a - b)
+  if (!edges.length) return [0]
+  const found = edges.flatMap((edge, index) => (index ? [(edges[index - 1]! + edge) / 2, edge] : [edge]))
+  if (min === -Infinity) found.unshift(edges[0]! - 1)
+  if (max === Infinity) found.push(edges.at(-1)! + 1)
+  return found
+}
+
+/** Each day or moment, and one between each two: a longer text comes right after the one it begins with. */
+function days(said: string[]): string[] {
+  const edges = [...new Set(said)].sort()
+  return [NONE, ...edges.flatMap((edge) => [edge, edge + NONE])]
+}
+
+/** Every set of the options asked for; what else may be chosen makes no difference. */
+function choicesOf(values: readonly string[], said: string[]): FactValue[] {
+  const options = [...new Set(said)].slice(0, MOST_OPTIONS)
+  const isMore = values.some((one) => !options.includes(one))
+  const sets = Array.from({ length: 2 ** options.length }, (_, set) =>
+    options.filter((_, place) => (set >>> place) & 1),
+  )
+  // Something else chosen is not empty, though no option that is asked for.
+  return isMore ? [...sets, [NONE]] : sets
+}
+
+function paths(said: string[]): string[] {
+  return [...new Set(said)]
+    .sort()
+    .flatMap((path) => [path, `${path}/${NONE}`])
+    .concat(NONE)
+}
+
+function texts(cells: NonNullable<Cell>[]): string[] {
+  const said = cells.filter((cell) => !readsText(cell)).flatMap((cell) => (cell.value as string[]) ?? [])
+  const beginnings = cells.filter((cell) => cell.op === 'startsWith').map((cell) => `${cell.value}${NONE}`)
+  const values = new Set([...said, ...beginnings, NONE])
+  return [...values].sort()
+}
+
+/** Some atoms of a dimension in words and as cells. */
+export interface Described {
+  when: Condition
+  /** Cells that together fit these atoms, and may fit more. */
+  cells: NonNullable<Cell>[]
+  /** Whether the cells fit these atoms only. */
+  isExact: boolean
+}
+
+/** A part of what is described: what it asks, and the cell that comes nearest to that and fits all of it. */
+interface Piece {
+  cell: NonNullable<Cell>
+  /** What exactly is meant, if the cell alone does not say it. */
+  tests?: NonNullable<Cell>[]
+}
+
+/** Describes some atoms of a dimension, but not all of them. */
+export function describe(dimension: Dimension, set: Stretches, fact: string): Described {
+  const { reads, domain } = dimension
+  if (reads) {
+    const test: Test = { fact, ...reads }
+    return set[0] === 0
+      ? { when: test, cells: [reads], isExact: true }
+      : { when: { none: [test] }, cells: [], isExact: false }
+  }
+  const atoms = dimension.atoms.filter((_, index) => isIn(set, index))
+  if (domain.type === 'list') {
+    const sets = atoms.map((one) => lists(dimension, (one ?? []) as string[], fact))
+    return { when: alone(sets), cells: [], isExact: false }
+  }
+  const isOrdered = domain.type === 'number' || domain.type === 'date'
+  const pieces = isOrdered ? ranges(dimension, set) : named(dimension, atoms)
+  return {
+    when: alone(
+      pieces.map(({ cell, tests }) => together((tests ?? [cell]).map((one) => ({ fact, ...one })))),
+    ),
+    cells: pieces.map((one) => one.cell),
+    isExact: pieces.every((one) => !one.tests),
+  }
+}
+
+const alone = (any: Condition[]): Condition => (any.length === 1 ? any[0]! : { any })
+const together = (all: Condition[]): Condition => (all.length === 1 ? all[0]! : { all })
+
+export function isIn(set: Stretches, atom: number): boolean {
+  for (let at = 0; at < set.length; at += 2) if (atom >= set[at]! && atom < set[at + 1]!) return true
+  return false
+}
+
+function lists(dimension: Dimension, chosen: string[], fact: string): Condition {
+  if (!chosen.length) return { fact, op: 'empty' }
+  const options = [...new Set(dimension.atoms.flat() as string[])].filter((one) => one !== NONE)
+  const has = chosen.filter((one) => options.includes(one)).map((value): Test => ({ fact, op: 'is', value }))
+  const not = options.filter((one) => !chosen.includes(one))
+  const tests: Test[] = [
+    ...(has.length ? has : [{ fact, op: 'filled' as const }]),
+    ...(not.length ? [{ fact, op: 'noneOf' as const, value: not }] : []),
+  ]
+  return together(tests)
+}
+
+const isOther = (value: FactValue | undefined) => typeof value === 'string' && value.endsWith(NONE)
+const EMPTY: Piece = { cell: { op: 'empty' } }
+
+/** Atoms that have names. */
+function named(dimension: Dimension, atoms: readonly (FactValue | undefined)[]): Piece[] {
+  const isEmptyIn = atoms.includes(undefined)
+  const values = atoms.filter((one) => one !== undefined)
+  const full = dimension.atoms.filter((one) => one !== undefined)
+  const empty = isEmptyIn ? [EMPTY] : []
+  if (values.length === full.length) return isEmptyIn ? [] : [{ cell: { op: 'filled' } }]
+  if (dimension.domain.type === 'path') return [...branches(full as string[], values as string[]), ...empty]
+  if (values.some(isOther)) return others(full as string[], values as string[], isEmptyIn)
+  return [...among(values as string[]), ...empty]
+}
+
+const among = (values: string[]): Piece[] =>
+  values.length > 1
+    ? [{ cell: { op: 'oneOf', value: values } }]
+    : values.map((value) => ({ cell: { op: 'is', value } }))
+
+/** Everything but what is named; a negation fits what is empty too. */
+function others(full: string[], values: string[], isEmptyIn: boolean): Piece[] {
+  const not: NonNullable<Cell> = {
+    op: 'noneOf',
+    value: full.filter((one) => !values.includes(one) && !isOther(one)),
+  }
+  // A beginning that is asked for makes others of its own, which a cell that names values cannot tell apart.
+  const isPlain = full.filter(isOther).length === 1
+  return isEmptyIn && isPlain ? [{ cell: not }] : [{ cell: not, tests: [{ op: 'filled' }, not] }]
+}
+
+/** Paths as whole branches where all that is known below is in it, else one by one. */
+function branches(known: string[], values: string[]): Piece[] {
+  const within = new Set(values)
+  const below = (path: string) => known.filter((one) => one === path || one.startsWith(`${path}/`))
+  const whole = values.filter((path) => {
+    const branch = isOther(path) ? [] : below(path)
+    return branch.length > 1 && branch.every((one) => within.has(one))
+  })
+  const roots = whole.filter((path) => !whole.some((other) => path.startsWith(`${other}/`)))
+  const left = values.filter((path) => !roots.some((root) => path === root || path.startsWith(`${root}/`)))
+  const under: Piece[] = roots.length
+    ? [{ cell: { op: 'under', value: roots.length === 1 ? roots[0]! : roots } }]
+    : []
+  const rest = left.filter(isOther).map((path): Piece => restOf(path, known))
+  return [...under, ...among(left.filter((path) => !isOther(path))), ...rest]
+}
+
+/** What lies below a path, or anywhere, but is not named. */
+function restOf(path: string, known: string[]): Piece {
+  const top = path.slice(0, -2)
+  const not: NonNullable<Cell> = { op: 'noneOf', value: known.filter((one) => !isOther(one)) }
+  if (!top) return { cell: not, tests: [{ op: 'filled' }, not] }
+  return { cell: { op: 'under', value: top }, tests: [{ op: 'under', value: top }, not] }
+}
+
+/** Stretches of numbers or days. */
+function ranges(dimension: Dimension, set: Stretches): Piece[] {
+  const { atoms } = dimension
+  const last = atoms.at(-1) === undefined ? atoms.length - 1 : atoms.length
+  const pieces: Piece[] = []
+  for (let at = 0; at < set.length; at += 2) {
+    const [from, to] = [set[at]!, Math.min(set[at + 1]!, last)]
+    if (from < to) pieces.push(range(dimension, from, to, last))
+  }
+  return last < atoms.length && isIn(set, last) ? [...pieces, EMPTY] : pieces
+}
+
+/** One stretch. Between edges there are other values than the one that stands for them, so it ends at edges. */
+function range({ atoms, domain }: Dimension, from: number, to: number, last: number): Piece {
+  const isEdge = (index: number) => isEdgeOf(domain, atoms, index)
+  const low = from === 0 ? undefined : isEdge(from) ? from : from - 1
+  const high = to === last ? undefined : isEdge(to - 1) ? to - 1 : to
+  const [above, below] =
+    domain.type === 'date' ? (['after', 'before'] as const) : (['greater', 'less'] as const)
+  if (low !== undefined && low === high) return { cell: { op: 'is', value: atoms[low] } }
+  const ends: NonNullable<Cell>[] = []
+  if (low !== undefined)
+    ends.push(low === from ? { op: 'atLeast', value: atoms[low] } : { op: above, value: atoms[low] })
+  if (high !== undefined)
+    ends.push(high === to - 1 ? { op: 'atMost', value: atoms[high] } : { op: below, value: atoms[high] })
+  if (ends.length < 2) return { cell: ends[0] ?? { op: 'filled' } }
+  const cell: NonNullable<Cell> = { op: 'between', value: [atoms[low!], atoms[high!]] as number[] }
+  return low === from && high === to - 1 ? { cell } : { cell, tests: ends }
+}
+
+/** Edges and the stretches between them take turns; without a least value a stretch comes first. */
+function isEdgeOf(domain: Domain, atoms: Dimension['atoms'], index: number): boolean {
+  if (domain.type === 'date') return !String(atoms[index]).endsWith(NONE)
+  return domain.type === 'number' && domain.min !== undefined ? index % 2 === 0 : index % 2 === 1
+}

@@ -1,0 +1,142 @@
+import type { FactValue, Operator } from '../condition'
+import type { Cell } from './table'
+
+/** What the values of a fact are, and how they are called: for cells that are typed, pasted or kept in a sheet. */
+export interface CellNames {
+  type: 'number' | 'yesNo' | 'choice' | 'path' | 'date' | 'text'
+  /** The values that there are, with their names; any other is refused where there are some. */
+  values?: readonly { value: string; label: string }[]
+}
+
+/** A cell whose text cannot be read. */
+export class UnreadableCell extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'UnreadableCell'
+  }
+}
+
+const WORDS: [Operator, string][] = [
+  ['startsWith', 'starts with'],
+  ['contains', 'contains'],
+  ['matches', 'has the words'],
+  ['before', 'before'],
+  ['after', 'after'],
+  ['under', 'under'],
+]
+const SIGNS: [Operator, string][] = [
+  ['atLeast', '>='],
+  ['atMost', '<='],
+  ['greater', '>'],
+  ['less', '<'],
+]
+
+/** A cell as a short text, such as `> 3`, `under Gates`, `not Hallin`; an empty cell is `-`. */
+export function cellToText(cell: Cell, names: CellNames): string {
+  if (!cell) return '-'
+  const { op, value } = cell
+  const one = (single: unknown) =>
+    typeof single === 'number' ? String(single) : quoted(nameOf(single, names))
+  const all = (Array.isArray(value) ? value : [value]).map(one)
+  const word = WORDS.find(([known]) => known === op)?.[1]
+  const sign = SIGNS.find(([known]) => known === op)?.[1]
+  if (word) return `${word} ${all.join(', ')}`
+  if (sign) return `${sign} ${all.join(', ')}`
+  if (op === 'empty' || op === 'filled') return op === 'empty' ? 'empty' : 'filled in'
+  if (op === 'between') return all.join(' .. ')
+  return `${op === 'isNot' || op === 'noneOf' ? 'not ' : ''}${all.join(', ')}`
+}
+
+function nameOf(value: unknown, { values }: CellNames): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  const text = String(value)
+  const label = values?.find((one) => one.value === text)?.label ?? text
+  // A name that several have would be read back as the first of them.
+  return values?.find((one) => one.label === label)?.value === text ? label : text
+}
+
+/** Texts that would be read as something else, or as several, stand in quotes. */
+function quoted(text: string): string {
+  return isPlain(text) ? text : `"${text.replaceAll('"', '""')}"`
+}
+
+const RESERVED =
+  /^(not |under |contains |starts with |has the words |before |after |[<>=-]|empty$|filled in$|any$|$)/i
+const isPlain = (text: string) => !RESERVED.test(text) && !/[",]|\.\.|^\s|\s$/.test(text)
+
+/**
+ * Reads a cell from a text as `cellToText` writes it; names and ids both do.
+ * @throws UnreadableCell with what to write instead
+ */
+export function cellFromText(text: string, names: CellNames): Cell {
+  const said = text.trim()
+  const low = said.toLowerCase()
+  if (said === '' || said === '-' || low === 'any') return null
+  if (low === 'empty') return { op: 'empty' }
+  if (low === 'filled in') return { op: 'filled' }
+  for (const [op, sign] of SIGNS)
+    if (said.startsWith(sign)) return { op, value: valueOf(said.slice(sign.length).trim(), names) }
+  for (const [op, word] of WORDS)
+    if (low.startsWith(`${word} `)) return withWord(op, said.slice(word.length + 1), names)
+  const isNegated = low.startsWith('not ')
+  const parts = split(isNegated ? said.slice(4) : said)
+  const range = isNegated ? undefined : rangeOf(parts)
+  if (range) return { op: 'between', value: range.map((end) => valueOf(end, names)) as number[] }
+  const values = parts.map((part) => valueOf(part, names))
+  if (values.length === 1) return { op: isNegated ? 'isNot' : 'is', value: values[0] }
+  return { op: isNegated ? 'noneOf' : 'oneOf', value: values as string[] }
+}
+
+function withWord(op: Operator, said: string, names: CellNames): Cell {
+  const plain: CellNames = op === 'under' ? names : { type: names.type === 'date' ? 'date' : 'text' }
+  const parts = split(said)
+  if (op !== 'under') return { op, value: valueOf(parts.join(', '), plain) }
+  const values = parts.map((part) => valueOf(part, plain))
+  return { op, value: values.length === 1 ? values[0] : (values as string[]) }
+}
+
+/** A part in quotes, marked so that nothing in it is read as more than text. */
+const QUOTE = '\u0001'
+
+/** Parts between commas; what stands in quotes is one part. */
+function split(text: string): string[] {
+  const parts = text.match(/\s*("(?:[^"]|"")*"|[^,"]*)\s*(?=,|$)/g)?.filter((part) => part.trim()) ?? []
+  return parts.map((part) => {
+    const plain = part.trim()
+    return plain.startsWith('"') ? QUOTE + plain.slice(1, -1).replaceAll('""', '"') : plain
+  })
+}
+
+function rangeOf(parts: string[]): string[] | undefined {
+  if (parts.length !== 1 || parts[0]!.startsWith(QUOTE)) return undefined
+  const ends = parts[0]!.split('..').map((end) => end.trim())
+  return ends.length === 2 && ends.every(Boolean) ? ends : undefined
+}
+
+function valueOf(text: string, { type, values }: CellNames): FactValue {
+  const said = text.startsWith(QUOTE) ? text.slice(1) : text.replace(/^"(.*)"$/s, '$1')
+  if (type === 'number') return numberOf(said)
+  if (type === 'yesNo') return yesNoOf(said)
+  if (type === 'date' && !/^\d{4}-\d\d-\d\d/.test(said))
+    throw new UnreadableCell(`“${said}” is no day; write it like 2026-11-24`)
+  if (!values?.length) return said
+  const low = said.toLowerCase()
+  const found =
+    values.find((one) => one.label === said || one.value === said) ??
+    values.find((one) => one.label.toLowerCase() === low || one.value.toLowerCase() === low)
+  if (!found) throw new UnreadableCell(`“${said}” is not among the choices`)
+  return found.value
+}
+
+function numberOf(text: string): number {
+  const value = Number(text)
+  if (text === '' || !Number.isFinite(value)) throw new UnreadableCell(`“${text}” is no number`)
+  return value
+}
+
+function yesNoOf(text: string): boolean {
+  const low = text.toLowerCase()
+  if (['yes', 'true'].includes(low)) return true
+  if (['no', 'false'].includes(low)) return false
+  throw new UnreadableCell(`“${text}” is neither yes nor no`)
+}

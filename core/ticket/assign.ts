@@ -1,0 +1,30 @@
+import type { Change } from './change'
+import { fitClocks } from './clocks'
+import { Refused, type Command } from './command'
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+/** Gives a ticket to somebody, or puts it back into the queue. */
+export function assignTo(
+  change: Change,
+  { technician, why, from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
+): void {
+  const { directory, context, state } = change
+  const person = technician ? directory.people.get(technician) : undefined
+  if (technician && (!person || !person.active || person.role === 'requester'))
+    throw new Refused('invalid', 'This person cannot take tickets.', [
+      { field: 'technician', message: 'choose somebody of the desk who is active' },
+    ])
+  if (technician === state.technician) return
+  if (from !== undefined && from !== state.technician) {
+    const now = state.technician ? `${directory.nameOf(state.technician)} has it now` : 'nobody has it now'
+    throw new Refused('conflict', `Somebody was quicker: ${now}. Nothing was changed; look at it again.`)
+  }
+  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
+  const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
+  const because = { text: why ? `${text} ${why}` : text }
+  change.enter({ kind: 'assigned', technician, team: state.team, because })
+  fitClocks(change)
+  const self = 'person' in context.actor && context.actor.person === technician
+  if (person && !self) change.tell([person], 'assigned')
+}

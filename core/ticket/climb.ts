@@ -1,0 +1,183 @@
+import { holds, type Facts } from '../condition'
+import type { CompiledDesign } from '../design'
+import {
+  climbOf,
+  dueAlarms,
+  eventKey,
+  isRemembered,
+  ladderAlarms,
+  MOST_IN_A_CHAIN,
+  readRungKey,
+  type Alarm,
+  type Climbing,
+  type Ladder,
+  type LadderEvent,
+} from '../ladder'
+import { statusOf } from '../lifecycle'
+import type { Instant } from '../time'
+import { calmAlarms } from './calmAlarms'
+import type { Change } from './change'
+import type { Entry } from './entry'
+import { ticketFacts } from './facts'
+import { idleAlarms } from './idleAlarms'
+import { beginLadder, stopChain } from './ladderRuns'
+import { ringRung } from './ringRung'
+import type { TicketState } from './state'
+
+const LADDER = { system: 'ladder' }
+
+/** What a ticket's ladders ring by. */
+export function climbingOf(state: TicketState, design: CompiledDesign): Climbing {
+  const created = state.acceptedAt ?? state.loggedAt
+  return {
+    clocks: state.clocks,
+    hoursOf: (clock) => design.hoursOf(clock),
+    runs: state.ladders ?? {},
+    acknowledged: state.acknowledged ?? {},
+    rang: state.rang,
+    since: {
+      created,
+      reply: Math.max(state.saidAt ?? created, created),
+      status: state.statuses[state.statuses.length - 1]?.at ?? created,
+    },
+    // A calendar that a newer edition lacks gives way to that of the desk.
+    calendar: (id) => design.calendar(design.hasCalendar(id) ? id : design.design.desk.calendar),
+  }
+}
+
+/** The alarms of a ticket's ladders. */
+export function rungAlarms(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
+  if (state.held) return []
+  const facts = ticketFacts(state, design)
+  const ladders = design.design.ladders.filter((one) => isRemembered(one) || holds(one.when, facts))
+  return ladderAlarms(ladders, climbingOf(state, design), now)
+}
+
+const bySoonest = (a: Alarm, b: Alarm) => a.at - b.at || (a.key < b.key ? -1 : 1)
+
+/**
+ * Every alarm that a ticket has armed, soonest first: computed from its state alone.
+ * @param now where given, a repetition that was missed gives way to the last one that is due
+ */
+export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
+  return [
+    ...dueAlarms(climbingOf(state, design)),
+    ...rungAlarms(state, design, now),
+    ...idleAlarms(state, design),
+    ...calmAlarms(state, design),
+  ].sort(bySoonest)
+}
+
+/**
+ * Lets ladders follow what a command did: some begin or end, rungs that lie in the past already are passed over, and
+ * what rings at once on something rings. What rungs do may set off more, up to a bound.
+ * @param before the ticket as it was; undefined for a new one
+ * @param from how many entries there were when the command began
+ */
+export function climb(change: Change, before: TicketState | undefined, from: number): void {
+  const { design } = change
+  for (let last = before, seen = from; ; change.depth++) {
+    const events = eventsOf(change, last, change.entries.slice(seen))
+    if (design.remembers) fitRuns(change)
+    if (last) passOver(change, last)
+    last = change.state
+    seen = change.entries.length
+    if (!design.remembers || !events.length) return
+    for (const event of events) ringAtOnce(change, event)
+    if (change.entries.length === seen) return
+  }
+}
+
+/** Ladders that remember their beginning begin and end. */
+function fitRuns(change: Change): void {
+  const { state, design } = change
+  const end = (ladder: string, why: string) => change.enter({ kind: 'ladderEnded', ladder, why }, LADDER)
+  const remembered = design.design.ladders.filter(isRemembered)
+  for (const id of Object.keys(state.ladders ?? {}))
+    if (!remembered.some((one) => one.id === id)) end(id, 'the edition has no such ladder')
+  const isOver = state.held !== undefined || statusOf(design.kind(state.kind), state.status).group === 'done'
+  const facts = ticketFacts(state, design, change.now)
+  for (const ladder of remembered) {
+    const why = isOver ? 'the ticket is done' : whyEnds(ladder, facts)
+    const isClimbing = state.ladders?.[ladder.id] !== undefined
+    if (isClimbing && why !== undefined) end(ladder.id, why)
+    else if (!isClimbing && why === undefined && begins(ladder, facts)) beginLadder(change, ladder)
+  }
+}
+
+/** Why a ladder climbs no further with these facts; undefined when it may. */
+function whyEnds({ when, stopWhen }: Ladder, facts: Facts): string | undefined {
+  if (stopWhen && holds(stopWhen, facts)) return 'what ends it holds'
+  return holds(when, facts) ? undefined : 'it is not for this ticket any more'
+}
+
+const begins = ({ onlySetOff, startWhen }: Ladder, facts: Facts) =>
+  !onlySetOff && (!startWhen || holds(startWhen, facts))
+
+/** Of the rungs that lie in the past when their ladder comes to a ticket only the highest rings. */
+function passOver(change: Change, before: TicketState): void {
+  const { state, design, now } = change
+  if (state === before || state.held) return
+  const due = rungAlarms(state, design)
+    .filter(({ at }) => at <= now)
+    .sort(bySoonest)
+  if (due.length < 2) return
+  const armed = new Set(rungAlarms(before, design).map((one) => one.key))
+  const fresh = due.filter(({ key }) => !armed.has(key))
+  const alarms = fresh
+    .filter(({ key }, index) => {
+      const { ladder } = readRungKey(key)
+      const isLast = !fresh.slice(index + 1).some((one) => readRungKey(one.key).ladder === ladder)
+      const ringsEach = design.design.ladders.find((one) => one.id === ladder)?.past === 'each'
+      return !isLast && !ringsEach
+    })
+    .map((one) => one.key)
+  if (alarms.length) change.enter({ kind: 'rungsPassed', alarms }, LADDER)
+}
+
+/** What happened that ladders can ring on. */
+function eventsOf(change: Change, before: TicketState | undefined, entries: readonly Entry[]): LadderEvent[] {
+  const { state, design } = change
+  if (state.held || state === before) return []
+  const orderOf = (one: TicketState) => (one.priority ? design.priority(one.priority).order : undefined)
+  const groupOf = (one: TicketState) => statusOf(design.kind(one.kind), one.status).group
+  const has = (isSo: (entry: Entry) => boolean) => entries.some(isSo)
+  const isNew = before === undefined || before.held !== undefined
+  const was = isNew ? undefined : before
+  const happened: Record<LadderEvent, boolean> = {
+    created: isNew,
+    assigned: state.technician !== null && state.technician !== was?.technician,
+    priorityRaised: was !== undefined && (orderOf(state) ?? 0) < (orderOf(was) ?? 0),
+    reopened: was !== undefined && groupOf(was) === 'done' && groupOf(state) !== 'done',
+    duePassed: has(({ kind }) => kind === 'overdrawn'),
+    deliveryFailed: has((entry) => entry.kind === 'messageDelivery' && isLost(state, entry)),
+    signalRepeated: has(({ kind }) => kind === 'signalRepeated'),
+    majorIncident: has(({ kind }) => kind === 'majorDeclared'),
+  }
+  return (Object.keys(happened) as LadderEvent[]).filter((event) => happened[event])
+}
+
+/** A message that reached nobody; one about such a message tells nobody of it again. */
+function isLost(state: TicketState, entry: Extract<Entry, { kind: 'messageDelivery' }>): boolean {
+  if (entry.state !== 'givenUp') return false
+  const message = state.messages.find((one) => one.key === entry.key)
+  return message?.isAboutDelivery !== true && !state.messages.some((one) => one.after === entry.key)
+}
+
+function ringAtOnce(change: Change, event: LadderEvent): void {
+  for (const ladder of change.design.design.ladders)
+    for (const rung of ladder.rungs) {
+      const run = change.state.ladders?.[ladder.id]
+      if (!run || rung.moment.at !== 'event' || rung.moment.event !== event) continue
+      if (
+        ladder.acknowledgementStops &&
+        change.state.acknowledged?.[ladder.id]?.run === climbOf(run, undefined)
+      )
+        continue
+      if (change.depth >= MOST_IN_A_CHAIN) {
+        stopChain(change, ladder)
+        continue
+      }
+      ringRung(change, eventKey(ladder.id, rung.id, change.now, change.state.sequence), change.now)
+    }
+}

@@ -1,0 +1,93 @@
+import { statusOf, type TicketKind } from '../lifecycle'
+import type { Directory } from '../design'
+import type { Change } from './change'
+import { fitClocks, stopClock } from './clocks'
+import type { Command, Said } from './command'
+import { holdAgain } from './arrival'
+import type { Attached, EntryBody } from './entry'
+import { checkText } from './text'
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+export const filesOf = ({ attachments }: { attachments?: Attached[] }) =>
+  attachments?.length ? { attachments } : {}
+
+/** The entry of what a requester says; files may come without a word. */
+export function answeredOf(said: Said): EntryBody {
+  const { text, quoted, attachments } = said
+  const words = attachments?.length && text.trim() === '' ? '' : checkText(text)
+  return { kind: 'answered', text: words, ...(quoted && { quoted }), ...filesOf(said) }
+}
+
+/** The desk says something to the requester. */
+export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachments'>): void {
+  const text = checkText(said.text)
+  change.enter({ kind: 'replied', text, ...filesOf(said) })
+  // A mail names the files; they are fetched where the request is read.
+  const names = (said.attachments ?? []).map((one) => one.name).join(', ')
+  const told = { text: names ? `${text}\n\nFiles with your request: ${names}` : text }
+  if (change.state.held) {
+    change.tell(requestersOf(change), 'reply', told)
+    return
+  }
+  for (const clock of change.state.clocks)
+    if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
+  fitClocks(change)
+  moveByItself(change, 'onReply', 'a reply went out')
+  change.tell(requestersOf(change), 'reply', told)
+}
+
+/** Somebody writes a note for the desk; whom it names with an @ is told, and watches the ticket from then on. */
+export function note(change: Change, said: Pick<Of<'note'>, 'text' | 'attachments'>): void {
+  const text = checkText(said.text)
+  const { actor } = change.context
+  const self = 'person' in actor ? actor.person : undefined
+  const mentions = mentionedIn(text, change.directory).filter((one) => one !== self)
+  change.enter({ kind: 'noted', text, ...filesOf(said), ...(mentions.length && { mentions }) })
+  for (const person of mentions)
+    if (!change.state.watchers?.includes(person)) change.enter({ kind: 'watched', person, on: true })
+  const people = mentions.map((one) => change.directory.people.get(one))
+  change.tell(people, 'mentioned', { text })
+}
+
+/** The people of the desk whom a text names: an @ and the whole name. */
+export function mentionedIn(text: string, directory: Directory): string[] {
+  if (!text.includes('@')) return []
+  const said = text.toLocaleLowerCase('en')
+  return [...directory.people.values()]
+    .filter(
+      ({ role, active, name }) =>
+        active && role !== 'requester' && said.includes(`@${name.toLocaleLowerCase('en')}`),
+    )
+    .map((one) => one.id)
+}
+
+/** Whose ticket it is, and those whose tickets were merged into it. */
+export function requestersOf({ state, directory }: Change) {
+  return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
+}
+
+/** The requester says something. */
+export function answer(change: Change, said: Of<'answer'>): void {
+  const { text } = said
+  change.enter(answeredOf(said))
+  // What was missing may be there now, so a person looks at it again.
+  if (change.state.rejected) holdAgain(change, 'the requester answered')
+  if (change.state.held) return
+  moveByItself(change, 'onAnswer', 'the requester answered')
+  const { technician } = change.state
+  if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
+}
+
+function moveByItself(change: Change, event: keyof TicketKind['automatic'], why: string): void {
+  const { state, design } = change
+  const kind = design.kind(state.kind)
+  const to = kind.automatic[event][state.status]
+  if (!to || to === state.status) return
+  const because = {
+    text: `“${kind.name}” moves from ${statusOf(kind, state.status).name} to ${statusOf(kind, to).name} when ${why}.`,
+    article: `kinds/${kind.id}`,
+  }
+  change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
+  fitClocks(change, why)
+}

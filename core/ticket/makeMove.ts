@@ -1,0 +1,326 @@
+import { failures, holds, inWords } from '../condition'
+import type { CompiledDesign, Directory } from '../design'
+import {
+  checkGate,
+  isInGroup,
+  statusOf,
+  transitionsFrom,
+  type GateField,
+  type Status,
+  type StatusGroup,
+} from '../lifecycle'
+import { MINUTE, type Instant } from '../time'
+import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
+import { assignTo } from './assign'
+import type { Change } from './change'
+import { fitClocks } from './clocks'
+import { Refused, type Command } from './command'
+import { reply } from './conversation'
+import type { BeforeMove } from './entry'
+import { ticketFacts } from './facts'
+import { beginLadder } from './ladderRuns'
+import { fill, messageFields } from './message'
+import { resort } from './resort'
+import type { TicketState } from './state'
+import { checkText } from './text'
+import { enterStatus, quicker, tasksBefore } from './toStatus'
+import { addTasks, changeBooking, personOf, startTimer, stopTimer } from './work'
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+type StepOf<K extends MoveStep['do']> = Extract<MoveStep, { do: K }>
+
+/** What a move would do to a ticket. */
+export interface MovePlan {
+  /** Why it cannot be made now; missing where it can. */
+  whyNot?: string
+  /** What it will do, step by step, in words. */
+  will: string[]
+  /** What it cannot do here, and passes over. */
+  wont: string[]
+  /** What is asked first: by the move, and by the gates on its way. */
+  asks: GateField[]
+}
+
+/** Who looks at a move on which ticket. */
+export interface Looking {
+  state: TicketState
+  design: CompiledDesign
+  directory: Directory
+  person: string
+  now: Instant
+  checklists: readonly Checklist[]
+}
+
+/** What one step comes to: in words what it will do, or why it does nothing. */
+type Outlook = { will: string } | { wont: string } | undefined
+type Outlooks = { [K in MoveStep['do']]: (at: Looking, step: StepOf<K>) => Outlook }
+
+const OUTLOOKS: Outlooks = {
+  status: ({ state, design }, step) => {
+    const kind = design.kind(state.kind)
+    const to = targetOf(state, design, step)
+    if (to === 'there') return undefined
+    if (!to) {
+      const name = kind.statuses.find((one) => one.id === step.status)?.name ?? step.status
+      return { wont: `no way leads from here to ${step.group ? GROUP_NAMES[step.group] : `“${name}”`}` }
+    }
+    const open = tasksBefore(state, kind, to)
+    if (open.length)
+      return { wont: `first these tasks must be done: ${open.map((one) => one.text).join('; ')}` }
+    return { will: `set the status to ${to.name}` }
+  },
+  assign: ({ state, directory, person }, { to }) => {
+    if (to === 'asked') return { will: 'give it to whom you choose' }
+    if (to === 'me')
+      return state.technician === person ? undefined : { will: `give it to ${directory.nameOf(person)}` }
+    return state.technician ? { will: 'put it back into the queue' } : undefined
+  },
+  sort: ({ state, design, directory }, { field, value }) =>
+    state[field] === value
+      ? undefined
+      : { will: `set the ${field} to ${design.vocabulary(directory).value(field, value)}` },
+  timer: ({ state, person }, { turn }) => {
+    const runs = (state.timers ?? []).some((one) => one.person === person)
+    if (turn === 'on') return runs ? undefined : { will: 'start your timer' }
+    return runs ? { will: 'stop your timer and keep the time' } : undefined
+  },
+  booking: (at, { as }) => {
+    const booking = bookingOf(at, as)
+    const what = { begun: 'mark begun', finished: 'close', calledOff: 'call off' }[as]
+    return booking && { will: `${what} the fixed time “${booking.what}”` }
+  },
+  reply: ({ state, directory }) => ({ will: `write to ${directory.nameOf(state.requester)}` }),
+  note: () => ({ will: 'add a note for the desk' }),
+  checklist: ({ checklists }, { checklist }) => {
+    const found = checklists.find((one) => one.id === checklist)
+    return found
+      ? { will: `add the checklist “${found.name}”` }
+      : { wont: `there is no checklist “${checklist}”` }
+  },
+  ladder: ({ design }, { ladder }) => {
+    const found = design.design.ladders.find((one) => one.id === ladder)
+    return found
+      ? { will: `set off the ladder “${found.name}”` }
+      : { wont: `edition ${design.edition} has no ladder “${ladder}”` }
+  },
+}
+
+const GROUP_NAMES: Record<StatusGroup | 'away', string> = {
+  new: 'a status for what is new',
+  active: 'a status in which it is worked on',
+  waiting: 'a status that waits',
+  done: 'a status that is done',
+  away: 'the status of what is called off',
+}
+
+/** Where a status step leads from here: the status, `there` when the ticket is there, nothing when no way leads. */
+function targetOf(
+  state: TicketState,
+  design: CompiledDesign,
+  { group, status }: StepOf<'status'>,
+): Status | 'there' | undefined {
+  const kind = design.kind(state.kind)
+  const fits = (one: Status) => (status === undefined ? isInGroup(kind, one, group!) : one.id === status)
+  if (fits(statusOf(kind, state.status))) return 'there'
+  return transitionsFrom(kind, state.status)
+    .map(({ to }) => statusOf(kind, to))
+    .find(fits)
+}
+
+/** The fixed time that a step is about: of whoever makes the move the one that comes next. */
+function bookingOf(
+  { state, person }: Pick<Looking, 'state' | 'person'>,
+  as: StepOf<'booking'>['as'],
+): Booking | undefined {
+  return (state.bookings ?? [])
+    .filter((one) => one.person === person && isBooked(one) && !(as === 'begun' && one.state === 'begun'))
+    .sort((a, b) => a.from - b.from)[0]
+}
+
+const TECHNICIAN: GateField = {
+  name: 'technician',
+  label: 'Who takes it?',
+  type: 'technician',
+  required: true,
+}
+
+function asksOf({ state, design }: Looking, move: Move): GateField[] {
+  const asks = [...move.asks]
+  const add = (field: GateField) => {
+    if (!asks.some((one) => one.name === field.name)) asks.push(field)
+  }
+  for (const step of move.steps) {
+    if (step.do === 'assign' && step.to === 'asked') add(TECHNICIAN)
+    if (step.do !== 'status') continue
+    const to = targetOf(state, design, step)
+    if (to && to !== 'there') to.gate.forEach(add)
+  }
+  return asks
+}
+
+/** What a move would do to a ticket now, and what it asks first. Nothing changes. */
+export function planMove(at: Looking, move: Move): MovePlan {
+  const { state, design, directory } = at
+  const outlooks = move.steps.map((step) =>
+    (OUTLOOKS[step.do] as (at: Looking, step: MoveStep) => Outlook)(at, step),
+  )
+  const will = outlooks.flatMap((one) => (one && 'will' in one ? [one.will] : []))
+  const wont = outlooks.flatMap((one) => (one && 'wont' in one ? [one.wont] : []))
+  const asks = move.asksNothing ? [] : asksOf(at, move)
+  const plan = { will, wont, asks }
+  if (state.held) return { ...plan, whyNot: 'it waits in Arrivals' }
+  const facts = ticketFacts(state, design, at.now)
+  if (!holds(move.when, facts)) {
+    const lacks = failures(move.when, facts)
+    return { ...plan, whyNot: `only where ${inWords({ all: lacks }, design.vocabulary(directory))}` }
+  }
+  // A move whose status cannot be reached would do half of what its name says.
+  if (wont.length && move.steps.some((step) => step.do === 'status'))
+    return { ...plan, whyNot: wont.join('; ') }
+  if (!will.length) return { ...plan, whyNot: wont[0] ?? 'all of it is so already' }
+  return plan
+}
+
+interface Making extends Looking {
+  change: Change
+  fields: Record<string, string>
+  before: BeforeMove
+}
+type Deeds = { [K in MoveStep['do']]: (at: Making, step: StepOf<K>) => void }
+
+const DEEDS: Deeds = {
+  status: ({ change, before, fields }, step) => {
+    const to = targetOf(change.state, change.design, step)
+    if (!to || to === 'there') return
+    const asked = Object.fromEntries(to.gate.map(({ name }) => [name, fields[name] ?? '']))
+    const problems = checkGate(to, asked)
+    if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
+    const { timers = [] } = change.state
+    enterStatus(change, to.id, asked)
+    if (to.group === 'done') rememberTimer(change, before, timers)
+  },
+  assign: ({ change, before, fields, person }, { to }) => {
+    before.technician = change.state.technician
+    const technician = { me: person, nobody: null, asked: fields.technician ?? null }[to]
+    assignTo(change, { technician })
+  },
+  sort: ({ change, before }, { field, value }) => {
+    before.sorted = { ...before.sorted, [field]: change.state[field] }
+    resort(change, field, value)
+  },
+  timer: ({ change, before, person, fields }, { turn }) => {
+    const timers = change.state.timers ?? []
+    const runs = timers.some((one) => one.person === person)
+    if (turn === 'on' && !runs) {
+      before.timerStarted = true
+      startTimer(change)
+    } else if (turn === 'off' && runs) {
+      stopTimer(change, { what: fields.what })
+      rememberTimer(change, before, timers)
+    }
+  },
+  booking: (at, { as }) => {
+    const booking = bookingOf({ state: at.change.state, person: at.person }, as)
+    if (!booking) return
+    at.before.booking = booking
+    changeBooking(at.change, { id: booking.id, state: as })
+  },
+  reply: (at, { text }) => reply(at.change, { text: textOf(at, text) }),
+  note: (at, { text }) => at.change.enter({ kind: 'noted', text: checkText(textOf(at, text)) }),
+  checklist: ({ change, before, checklists }, { checklist }) => {
+    const found = checklists.find((one) => one.id === checklist)
+    if (found) before.tasks = addTasks(change, found.tasks, found.name)
+  },
+  ladder: ({ change }, { ladder }) => {
+    const found = change.design.design.ladders.find((one) => one.id === ladder)
+    if (found) beginLadder(change, found)
+  },
+}
+
+/** Which timer of whoever does this a step stopped, so that it can go on. */
+function rememberTimer(change: Change, before: BeforeMove, timers: NonNullable<TicketState['timers']>): void {
+  const person = personOf(change)
+  const timer = timers.find((one) => one.person === person)
+  const record = change.state.times?.findLast((one) => one.person === person)
+  if (timer && record?.from === timer.since) before.timer = { since: timer.since, record: record.id }
+}
+
+function textOf({ change, fields }: Making, text: string): string {
+  const zone = change.design.design.desk.zone
+  const requester = change.directory.people.get(change.state.requester)
+  return fill(text, { ...messageFields(change, { name: requester?.name ?? '', zone }), ...fields })
+}
+
+/**
+ * Makes a move: all its steps, or none.
+ * @throws Refused when it cannot be made now, or something that is asked first is missing
+ */
+export function makeMove(change: Change, { move, from, asked, checklists }: Of<'makeMove'>): void {
+  const { state, design, directory, now } = change
+  const person = personOf(change)
+  const kind = design.kind(state.kind)
+  if (state.status !== from) throw new Refused('conflict', quicker(change, statusOf(kind, state.status).name))
+  const looking = { state, design, directory, person, now, checklists }
+  const plan = planMove(looking, move)
+  if (plan.whyNot) throw new Refused('conflict', `“${move.name}” cannot be made now: ${plan.whyNot}.`)
+  const problems = checkGate({ name: move.name, gate: plan.asks }, asked)
+  if (problems.length) throw new Refused('invalid', `“${move.name}” asks for something first.`, problems)
+  const making: Making = { ...looking, change, fields: asked, before: {} }
+  for (const step of move.steps) (DEEDS[step.do] as (at: Making, step: MoveStep) => void)(making, step)
+  // A reply among the steps may have moved it as well.
+  if (change.state.status !== state.status) making.before.status = state.status
+  change.enter({
+    kind: 'moveMade',
+    move: move.id,
+    name: move.name,
+    did: plan.will,
+    passedOver: plan.wont,
+    before: making.before,
+    ...(change.messages.length > 0 && { sent: true as const }),
+  })
+}
+
+/** How long a move can be taken back, in milliseconds: common practice has no figure; long enough to notice. */
+export const UNDO_WITHIN = 30 * MINUTE
+
+/**
+ * Takes the last move back: values become what they were. What was said stays said.
+ * @throws Refused when it is another's, too long ago, or the ticket has gone on since
+ */
+export function undoMove(change: Change, sequence: number): void {
+  const { state, now } = change
+  const last = state.lastMove
+  if (!last || last.sequence !== sequence)
+    throw new Refused('conflict', 'Another move was made since, or this one was taken back already.')
+  if (last.by !== personOf(change))
+    throw new Refused('forbidden', 'Only whoever made a move can take it back.')
+  if (now - last.at > UNDO_WITHIN)
+    throw new Refused('conflict', 'This move was made too long ago to be taken back; change it by hand.')
+  if ((state.statuses.at(-1)?.at ?? 0) > last.at)
+    throw new Refused('conflict', 'The ticket went to another status since; nothing was changed.')
+  takeBack(change, last.before, last.name)
+  const { move, name } = last
+  change.enter({ kind: 'moveTakenBack', move, name, sequence, stays: last.sent === true })
+}
+
+function takeBack(change: Change, before: BeforeMove, name: string): void {
+  const because = { text: `${change.directory.nameOf(personOf(change))} took “${name}” back.` }
+  if (before.timerStarted && change.state.timers?.some((one) => one.person === personOf(change)))
+    stopTimer(change, { drop: true })
+  for (const [field, value] of Object.entries(before.sorted ?? {}))
+    change.enter({ kind: 'resorted', field: field as 'queue', value, because })
+  if (before.technician !== undefined && before.technician !== change.state.technician)
+    change.enter({ kind: 'assigned', technician: before.technician, team: change.state.team, because })
+  if (before.booking) change.enter({ kind: 'bookingChanged', booking: before.booking })
+  for (const id of before.tasks ?? []) {
+    const task = change.state.tasks?.find((one) => one.id === id)
+    if (task && !task.done) change.enter({ kind: 'taskDropped', id, text: task.text })
+  }
+  if (before.status !== undefined)
+    change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: {}, because })
+  if (before.timer) {
+    change.enter({ kind: 'timeDropped', id: before.timer.record })
+    change.enter({ kind: 'timerStarted', person: personOf(change), since: before.timer.since })
+  }
+  fitClocks(change, `“${name}” was taken back`)
+}

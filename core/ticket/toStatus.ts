@@ -1,0 +1,62 @@
+import { checkGate, isInGroup, statusOf, transitionsFrom, type Status, type TicketKind } from '../lifecycle'
+import { openRequired, type Task } from '../work'
+import type { Change } from './change'
+import { fitClocks } from './clocks'
+import { Refused, type Command } from './command'
+import { requestersOf } from './conversation'
+import type { TicketState } from './state'
+import { stopTimersWhereDone } from './work'
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+/** A person moves a ticket to another status, through its gate. */
+export function move(change: Change, { from, to, fields }: Of<'move'>): void {
+  const { state, design } = change
+  const kind = design.kind(state.kind)
+  const current = statusOf(kind, state.status)
+  if (state.status !== from) throw new Refused('conflict', quicker(change, current.name))
+  if (!transitionsFrom(kind, from).some((one) => one.to === to))
+    throw new Refused('invalid', `A ticket that is “${current.name}” cannot go there from here.`, [
+      { field: 'to', message: 'choose one of the steps shown on the ticket' },
+    ])
+  const status = statusOf(kind, to)
+  const problems = checkGate(status, fields)
+  const technicians = status.gate.filter((field) => field.type === 'technician' && fields[field.name])
+  for (const { name } of technicians)
+    if (!change.directory.people.has(fields[name]!))
+      problems.push({ field: name, message: 'this person is not in the directory; choose another' })
+  if (problems.length) throw new Refused('invalid', `“${status.name}” asks for more.`, problems)
+  enterStatus(change, to, fields)
+}
+
+/**
+ * The ticket enters a status whose gate is passed: clocks follow, its requester is told where the status says so, and
+ * whoever works on it stops where it is done.
+ * @throws Refused when tasks keep it from being done
+ */
+export function enterStatus(change: Change, to: string, fields: Record<string, string>): void {
+  const { state, design } = change
+  const status = statusOf(design.kind(state.kind), to)
+  const open = tasksBefore(state, design.kind(state.kind), status)
+  if (open.length)
+    throw new Refused(
+      'conflict',
+      `First these tasks must be done: ${open.map((one) => one.text).join('; ')}. Tick them, or take them off the ticket.`,
+    )
+  change.enter({ kind: 'statusMoved', from: state.status, to, fields })
+  stopTimersWhereDone(change)
+  fitClocks(change, fields.reason?.trim() || undefined)
+  if (status.tell)
+    change.tell(requestersOf(change), status.tell, {
+      text: fields.reason ?? fields.remarks ?? '',
+    })
+}
+
+/** The tasks that must be done before a ticket may enter a status; none where it is called off. */
+export function tasksBefore({ tasks }: TicketState, kind: TicketKind, to: Status): Task[] {
+  return isInGroup(kind, to, 'done') ? openRequired(tasks) : []
+}
+
+export function quicker(change: Change, status: string): string {
+  return `Somebody was quicker: the ticket is “${status}” now. Nothing was changed; look at it again.`
+}

@@ -1,0 +1,293 @@
+import { holds } from '../condition'
+import type { CompiledDesign } from '../design'
+import { canonicalJson } from '../json'
+import { statusOf } from '../lifecycle'
+import { durationInWords, type Instant } from '../time'
+import type { Because } from '../triage'
+import {
+  isBooked,
+  MOST_TASKS,
+  PLAIN_ROUNDING,
+  roundedTime,
+  type Booking,
+  type LinkKind,
+  type Task,
+} from '../work'
+import type { Change } from './change'
+import { Refused, type Command, type NewTask, type TaskChange } from './command'
+import { ticketFacts } from './facts'
+import type { TicketState } from './state'
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+/** Longest stretch that one time record may cover, in milliseconds: a day. */
+const LONGEST = 24 * 60 * 60_000
+/** Longest line of a task, a booking or a time record, in characters. */
+const LINE_LIMIT = 300
+
+/** Id of the entry that comes next; what it makes is called by that. */
+export const nextId = ({ state }: Change) => state.sequence + 1
+
+/**
+ * Who does this.
+ * @throws Refused where the desk itself does it: only people work
+ */
+export function personOf({ context, directory }: Change): string {
+  const { actor } = context
+  if (!('person' in actor) || !directory.people.has(actor.person))
+    throw new Refused('forbidden', 'Only a person of the desk can do this.')
+  return actor.person
+}
+
+function checkLine(text: string, field: string, isNeeded = true): string {
+  const line = text.trim().replace(/\s+/g, ' ')
+  if (isNeeded && line === '')
+    throw new Refused('invalid', 'Something is missing.', [{ field, message: 'please fill this in' }])
+  if (line.length > LINE_LIMIT)
+    throw new Refused('invalid', 'This is too long.', [
+      { field, message: `please shorten this to ${LINE_LIMIT} characters; it has ${line.length}` },
+    ])
+  return line
+}
+
+const timerOf = ({ state }: Change, person: string) => state.timers?.find((one) => one.person === person)
+
+/** @throws Refused when the timer of this person runs already, or the ticket is done */
+export function startTimer(change: Change): void {
+  const person = personOf(change)
+  const { state, design } = change
+  if (timerOf(change, person)) throw new Refused('conflict', 'Your timer runs on this ticket already.')
+  if (isDone(state, design))
+    throw new Refused('conflict', 'This ticket is done; open it again to work on it.')
+  change.enter({ kind: 'timerStarted', person })
+}
+
+/** @throws Refused when no timer runs, or it is to stop before it began or in the time to come */
+export function stopTimer(
+  change: Change,
+  { person, until, what = '', drop }: Omit<Of<'stopTimer'>, 'kind'>,
+): void {
+  const whose = person ?? personOf(change)
+  const timer = timerOf(change, whose)
+  if (!timer) throw new Refused('conflict', 'No timer of yours runs on this ticket any more.')
+  if (drop) return change.enter({ kind: 'timerDropped', person: whose })
+  const to = until ?? change.now
+  if (to < timer.since || to > change.now)
+    throw new Refused('invalid', 'The timer cannot stop then.', [
+      { field: 'until', message: 'give a moment between its start and now' },
+    ])
+  enterTime(change, whose, timer.since, to, what, true)
+}
+
+const isDone = (state: TicketState, design: CompiledDesign) =>
+  statusOf(design.kind(state.kind), state.status).group === 'done'
+
+/**
+ * On a ticket that is done nobody works, whoever or whatever has ended it. A timer that was forgotten for longer than a
+ * record can cover keeps nothing from ending.
+ */
+export function stopTimersWhereDone(change: Change): void {
+  const { state, design, now } = change
+  if (!state.timers?.length || !isDone(state, design)) return
+  for (const { person, since } of state.timers)
+    stopTimer(change, { person, until: Math.min(now, since + LONGEST) })
+}
+
+/** @throws Refused when the time lies in the future, is no stretch, or is longer than a day */
+export function recordTime(change: Change, { from, to, what }: Of<'recordTime'>): void {
+  const person = personOf(change)
+  if (to <= from)
+    throw new Refused('invalid', 'This is no stretch of time.', [
+      { field: 'to', message: 'give an end after the beginning' },
+    ])
+  if (to > change.now)
+    throw new Refused('invalid', 'Only time that has passed can be written down.', [
+      { field: 'to', message: 'give an end that is not in the future' },
+    ])
+  enterTime(change, person, from, to, checkLine(what, 'what'), false)
+}
+
+function enterTime(
+  change: Change,
+  person: string,
+  from: Instant,
+  to: Instant,
+  what: string,
+  timer: boolean,
+): void {
+  if (to - from > LONGEST)
+    throw new Refused('invalid', 'One time record covers a day at most.', [
+      {
+        field: timer ? 'until' : 'to',
+        message: `this would be ${durationInWords(to - from)}; say when it ended`,
+      },
+    ])
+  const rounding = change.design.design.desk.rounding ?? PLAIN_ROUNDING
+  const counted = roundedTime(to - from, rounding)
+  const record = { id: nextId(change), person, from, to, counted, what: checkLine(what, 'what', false) }
+  change.enter({ kind: 'timeRecorded', record, ...(timer && { timer: true as const }) })
+}
+
+/** @throws Refused when there is no such record, or it is somebody else's and this is no lead */
+export function dropTime(change: Change, id: number): void {
+  const record = change.state.times?.find((one) => one.id === id)
+  if (!record) throw new Refused('missing', 'This time is not on the ticket any more.')
+  refuseOthers(change, record.person, 'Only a lead may drop the time of somebody else.')
+  change.enter({ kind: 'timeDropped', id })
+}
+
+function refuseOthers(change: Change, owner: string, message: string): void {
+  const person = personOf(change)
+  const role = change.directory.people.get(person)!.role
+  if (person !== owner && role !== 'lead' && role !== 'administrator') throw new Refused('forbidden', message)
+}
+
+/** @throws Refused when it is no time, or more than a hundred days */
+export function estimate(change: Change, takes: number | null): void {
+  if (takes !== null && !(takes > 0 && takes <= 100 * LONGEST))
+    throw new Refused('invalid', 'This cannot be how long it takes.', [
+      { field: 'minutes', message: 'give the minutes of work, above 0' },
+    ])
+  if ((change.state.estimate ?? null) !== takes) change.enter({ kind: 'estimated', takes })
+}
+
+/** Somebody is expected at a fixed time; whoever it is is told. */
+export function book(change: Change, { person, from, to, what }: Omit<Of<'book'>, 'kind'>): void {
+  const booking: Booking = {
+    ...{ id: nextId(change), from, to, state: 'booked' },
+    person: workerOf(change, person),
+    what: checkLine(what, 'what'),
+  }
+  checkStretch(from, to)
+  change.enter({ kind: 'booked', booking })
+  tellOfBooking(change, booking)
+}
+
+function tellOfBooking(change: Change, { person }: Booking): void {
+  const { actor } = change.context
+  if ('person' in actor && actor.person === person) return
+  change.tell([change.directory.people.get(person)], 'booked')
+}
+
+function checkStretch(from: Instant, to: Instant): void {
+  if (!(to > from) || to - from > LONGEST)
+    throw new Refused('invalid', 'This is no time that can be booked.', [
+      { field: 'to', message: 'give an end after the beginning, within a day' },
+    ])
+}
+
+function workerOf({ directory }: Change, id: string): string {
+  const person = directory.people.get(id)
+  if (!person?.active || person.role === 'requester')
+    throw new Refused('invalid', 'This person cannot be booked.', [
+      { field: 'person', message: 'choose somebody of the desk who is active' },
+    ])
+  return id
+}
+
+/** A booking begins, ends, is called off, or goes to another time or person. */
+export function changeBooking(change: Change, { id, state, ...to }: Omit<Of<'changeBooking'>, 'kind'>): void {
+  const before = change.state.bookings?.find((one) => one.id === id)
+  if (!before) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
+  if (!isBooked(before)) throw new Refused('conflict', 'This fixed time is over already.')
+  const booking: Booking = {
+    ...before,
+    ...(to.from !== undefined && { from: to.from }),
+    ...(to.to !== undefined && { to: to.to }),
+    ...(to.person !== undefined && { person: workerOf(change, to.person) }),
+    ...(state !== undefined && { state }),
+  }
+  checkStretch(booking.from, booking.to)
+  change.enter({ kind: 'bookingChanged', booking })
+  if (to.from !== undefined || to.person !== undefined) tellOfBooking(change, booking)
+}
+
+/**
+ * @param checklist name of the checklist that they come from
+ * @returns the ids of the tasks
+ */
+export function addTasks(
+  change: Change,
+  tasks: readonly NewTask[],
+  checklist?: string,
+  because?: Because,
+  actor = change.context.actor,
+): string[] {
+  if (!tasks.length)
+    throw new Refused('invalid', 'There is no task.', [
+      { field: 'tasks', message: 'please write what is to do' },
+    ])
+  if ((change.state.tasks ?? []).length + tasks.length > MOST_TASKS)
+    throw new Refused('invalid', 'There are too many tasks on this ticket.', [
+      { field: 'tasks', message: `a ticket has ${MOST_TASKS} tasks at most` },
+    ])
+  const added = tasks.map((one, index): Task => {
+    const { text, description, required, due, person } = one
+    return {
+      id: `${nextId(change)}-${index + 1}`,
+      text: checkLine(text, 'text'),
+      ...(description && { description: description.trim().slice(0, 2000) }),
+      ...(required && { required }),
+      ...(due !== undefined && { due }),
+      ...(person && { person: workerOf(change, person) }),
+      ...(checklist && { checklist }),
+    }
+  })
+  change.enter({ kind: 'tasksAdded', tasks: added, ...(because && { because }) }, actor)
+  return added.map((one) => one.id)
+}
+
+/** The checklists that come by themselves to tickets such as this one. */
+export function addChecklists(change: Change): void {
+  const { state, design } = change
+  // One that was accepted, taken back and accepted again has its tasks already.
+  const has = new Set((state.tasks ?? []).map((one) => one.checklist))
+  const lists = design.design.checklists.filter(
+    ({ name, when, tasks }) => when && tasks.length && !has.has(name),
+  )
+  if (!lists.length) return
+  const facts = ticketFacts(state, design, change.now)
+  for (const { id, name, when, tasks } of lists)
+    if (holds(when!, facts)) {
+      const because = {
+        text: `The checklist “${name}” comes to such tickets.`,
+        article: `moves/checklist-${id}`,
+      }
+      addTasks(change, tasks, name, because, { system: 'triage' })
+    }
+}
+
+export function changeTask(change: Change, id: string, what: TaskChange): void {
+  const before = taskOf(change, id)
+  const { due, person, done, ...others } = before
+  const isDone = what.done ?? done !== undefined
+  const task: Task = {
+    ...others,
+    ...(what.text !== undefined && { text: checkLine(what.text, 'text') }),
+    ...withValue('due', what.due === undefined ? due : what.due),
+    ...withValue('person', what.person === undefined ? person : what.person && workerOf(change, what.person)),
+    ...(isDone && { done: done ?? { by: personOf(change), at: change.now } }),
+  }
+  if (canonicalJson(task) !== canonicalJson(before)) change.enter({ kind: 'taskChanged', task })
+}
+
+const withValue = <K extends string, V>(name: K, value: V | null | undefined) =>
+  (value === null || value === undefined ? {} : { [name]: value }) as { [name in K]?: V }
+
+export function dropTask(change: Change, id: string): void {
+  const { text } = taskOf(change, id)
+  change.enter({ kind: 'taskDropped', id, text })
+}
+
+function taskOf({ state }: Change, id: string): Task {
+  const task = state.tasks?.find((one) => one.id === id)
+  if (!task) throw new Refused('missing', 'This task is not on the ticket any more.')
+  return task
+}
+
+/** One half of a link begins or ends. */
+export function link(change: Change, to: number, as: LinkKind, on: boolean): void {
+  const { state } = change
+  const has = (state.links ?? []).some((one) => one.reference === to && one.as === as)
+  if (to === state.reference) throw new Refused('invalid', 'A ticket cannot be linked with itself.')
+  if (has !== on) change.enter({ kind: on ? 'linked' : 'unlinked', to, as })
+}

@@ -1,0 +1,63 @@
+/** Work: benches and their order, looking ahead, time records, bookings, tasks, links and moves. */
+export {
+  BENCH_KEYS,
+  benchKeyName,
+  benchOrder,
+  placeInWords,
+  PLAIN_BENCH,
+  type BenchKey,
+  type BenchTicket,
+  type BenchWords,
+} from './bench'
+export { isBooked, type Booking, type BookingState } from './booking'
+export { LINK_KINDS, LINK_NAMES, otherWay, type LinkKind, type TicketLink } from './link'
+export { dueInFreeTime, FreeTime, lookAhead, type Fixed, type Slot, type Work } from './lookAhead'
+export {
+  KEPT_KEYS,
+  MOVE_ICONS,
+  MOVE_ROLES,
+  shelfOf,
+  type Move,
+  type MoveIcon,
+  type MoveRole,
+  type MoveStep,
+  type Shelf,
+} from './move'
+export { earliestDue, fewestLate, type Job } from './orders'
+export { MOST_TASKS, openRequired, type Checklist, type Task, type TaskWords } from './task'
+export {
+  forgottenSince,
+  PLAIN_ROUNDING,
+  roundedTime,
+  type Rounding,
+  type TimeRecord,
+  type Timer,
+} from './timeRecord'
+export {
+  readSearch,
+  SEARCH_STATES,
+  type SearchFilter,
+  type SearchNames,
+  type SearchState,
+  type SearchWords,
+} from './searchWords'
+export {
+  MOST_ON_A_CARD,
+  PLAIN_VIEW,
+  readView,
+  VIEW_COLUMNS,
+  VIEW_GROUPS,
+  VIEW_SORTS,
+  type ViewColumn,
+  type ViewDefinition,
+  type ViewGroup,
+  type ViewSort,
+} from './view'
+export {
+  layoutFor,
+  PLAIN_LAYOUT,
+  TICKET_FACTS,
+  TICKET_SECTIONS,
+  type Layout,
+  type TicketPart,
+} from './layout'

@@ -1,0 +1,90 @@
+import type { Condition } from '../condition'
+import type { GateField, StatusGroup } from '../lifecycle'
+
+/** Icons that a move may carry. */
+export const MOVE_ICONS = [
+  'play',
+  'flag',
+  'x',
+  'hand',
+  'clock',
+  'phone',
+  'wrench',
+  'truck',
+  'note',
+  'user',
+  'check',
+] as const
+export type MoveIcon = (typeof MOVE_ICONS)[number]
+
+/** Who may see a move: roles of the desk. */
+export const MOVE_ROLES = ['technician', 'dispatcher', 'lead', 'administrator'] as const
+export type MoveRole = (typeof MOVE_ROLES)[number]
+
+/** One thing that a move does. Texts may use the fields of templates, and `{name}` of what the move asks. */
+export type MoveStep =
+  /**
+   * To the first status of a group that the lifecycle leads to, or to a status by id; `away` is where tickets end that
+   * are not worked on, and `done` any other end.
+   */
+  | { do: 'status'; group?: StatusGroup | 'away'; status?: string }
+  /** `asked` is the person that the move asks for, under the name `technician`. */
+  | { do: 'assign'; to: 'me' | 'nobody' | 'asked' }
+  | { do: 'sort'; field: 'category' | 'priority' | 'queue' | 'team'; value: string }
+  | { do: 'timer'; turn: 'on' | 'off' }
+  /** The next fixed time of whoever makes the move. */
+  | { do: 'booking'; as: 'begun' | 'finished' | 'calledOff' }
+  | { do: 'reply'; text: string }
+  | { do: 'note'; text: string }
+  | { do: 'checklist'; checklist: string }
+  | { do: 'ladder'; ladder: string }
+
+/** A button that does a bundle of things chosen by the lead. */
+export interface Move {
+  id: string
+  /** A verb. */
+  name: string
+  icon?: MoveIcon
+  /** One letter that makes it on the page of a ticket and on the Bench. */
+  key?: string
+  /** Who sees it; everybody of the desk if left out. */
+  roles?: MoveRole[]
+  /** Teams whose members see it; all if left out. */
+  teams?: string[]
+  /** When it can be made. */
+  when: Condition
+  /** What it asks first, besides what gates ask for on its way. */
+  asks: GateField[]
+  /** It is made at once and asks for nothing, not even for what a gate could do with. */
+  asksNothing?: boolean
+  steps: MoveStep[]
+}
+
+/** The moves that a role sees, in their order; all that it may see, in the order of the design, where none is kept. */
+export interface Shelf {
+  /** The role. */
+  id: MoveRole
+  name: string
+  moves: string[]
+}
+
+/** Keys of the pages of a ticket that no move may have. */
+export const KEPT_KEYS = ['r', 'n', 'p', 'e', 'h', 'w', 'j', 'k', 'x', 'o', 'u', 'b', 'z', '?'] as const
+
+/**
+ * The moves on the shelf of somebody, in their order.
+ * @param person role and teams of whoever looks
+ */
+export function shelfOf(
+  { moves, shelves }: { moves: readonly Move[]; shelves: readonly Shelf[] },
+  person: { role: string; teams: readonly string[] },
+): Move[] {
+  const seen = moves.filter(
+    ({ roles, teams }) =>
+      (!roles?.length || roles.includes(person.role as MoveRole)) &&
+      (!teams?.length || teams.some((team) => person.teams.includes(team))),
+  )
+  const kept = shelves.find((one) => one.id === person.role)
+  if (!kept) return seen
+  return kept.moves.flatMap((id) => seen.find((one) => one.id === id) ?? [])
+}

@@ -1,0 +1,75 @@
+/** What somebody looks for, taken apart. */
+export interface SearchWords {
+  /** Digits alone: the number of a ticket, an agreement or a piece of equipment. */
+  number?: number
+  /** Words to be found, in small letters. */
+  terms: string[]
+  /** Words that stand for a filter, as they were typed. */
+  filters: SearchFilter[]
+}
+
+export const SEARCH_STATES = ['open', 'done', 'mine', 'unassigned', 'overdrawn', 'held'] as const
+export type SearchState = (typeof SEARCH_STATES)[number]
+
+export type SearchFilter =
+  | { by: 'state'; state: SearchState; words: string }
+  | { by: 'team' | 'organisation' | 'technician'; id: string; words: string }
+
+/** What may be named after `in`, `of` and `by`. */
+export interface SearchNames {
+  teams: readonly { id: string; name: string }[]
+  organisations: readonly { id: string; name: string }[]
+  people: readonly { id: string; name: string }[]
+}
+
+const WORD = /[\p{L}\p{N}]+/gu
+const fold = (text: string) => text.toLocaleLowerCase('en')
+const partsOf = (text: string) => fold(text).match(WORD) ?? []
+
+const LEADS = [
+  ['in', 'team', 'teams'],
+  ['of', 'organisation', 'organisations'],
+  ['by', 'technician', 'people'],
+] as const
+
+/**
+ * Takes a search apart: a number, words, and words that stand for a filter — `open`, `mine`, `in Networks`,
+ * `of Merrow Line`, `by Tora Aas`. A word in quotation marks is looked for, whatever it may stand for.
+ */
+export function readSearch(text: string, names: SearchNames): SearchWords {
+  const quoted: string[] = []
+  const rest = text.replace(/["“”]([^"“”]+)["“”]/g, (_, words: string) => {
+    quoted.push(...partsOf(words))
+    return ' '
+  })
+  const words = partsOf(rest)
+  const filters: SearchFilter[] = []
+  const terms: string[] = []
+  for (let index = 0; index < words.length;) {
+    const taken = filterAt(words, index, names)
+    if (taken) {
+      filters.push(taken.filter)
+      index += taken.length
+    } else terms.push(words[index++]!)
+  }
+  const all = [...terms, ...quoted]
+  const digits = text.replace(/\s/g, '')
+  return { ...(/^\d{1,15}$/.test(digits) && { number: Number(digits) }), terms: all, filters }
+}
+
+function filterAt(words: string[], index: number, names: SearchNames) {
+  const word = words[index]!
+  if ((SEARCH_STATES as readonly string[]).includes(word))
+    return { filter: { by: 'state', state: word as SearchState, words: word } as SearchFilter, length: 1 }
+  const lead = LEADS.find(([one]) => one === word)
+  if (!lead) return undefined
+  const [, by, list] = lead
+  // The longest name that stands here, so that “Merrow Line” is not taken for “Merrow”.
+  const found = names[list]
+    .map((one) => ({ one, parts: partsOf(one.name) }))
+    .filter(({ parts }) => parts.length && parts.every((part, at) => words[index + 1 + at] === part))
+    .sort((a, b) => b.parts.length - a.parts.length)[0]
+  if (!found) return undefined
+  const filter: SearchFilter = { by, id: found.one.id, words: `${word} ${found.one.name}` }
+  return { filter, length: 1 + found.parts.length }
+}

@@ -1,0 +1,38 @@
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
+import { getRouterParam } from 'h3'
+import { acknowledgeByToken, messageRowOf } from '../../commands/acknowledge'
+import { record } from '../../delivery/record'
+import { defineRoute } from '../../http/route'
+
+class ReportBody {
+  @IsIn(['delivered', 'failed', 'acknowledged'], { message: 'choose delivered, failed or acknowledged' })
+  state!: 'delivered' | 'failed' | 'acknowledged'
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(300)
+  detail?: string
+}
+
+export default defineRoute(
+  {
+    who: 'anyone',
+    summary: 'What a gateway says became of a message, at the address that came with the message',
+    body: ReportBody,
+  },
+  async ({ event, desk, body }) => {
+    const token = getRouterParam(event, 'token') ?? ''
+    const message = await messageRowOf(desk, 'report', token)
+    if (body.state === 'acknowledged' && message.climb)
+      await acknowledgeByToken(desk, 'report', token, 'pager')
+    else if (!['acknowledged', 'givenUp', 'delivered'].includes(message.state))
+      await record(
+        desk,
+        message,
+        body.state === 'failed' ? 'givenUp' : 'delivered',
+        Math.max(1, message.attempts),
+        body.detail ?? 'the gateway says so',
+      )
+    return {}
+  },
+)

@@ -1,0 +1,33 @@
+import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { defineRoute } from '../../http/route'
+import { MESSAGE_STATES, messagesPage, type MessagesQuery } from '../../queries/messages'
+
+class Query implements MessagesQuery {
+  @IsOptional()
+  @IsIn(MESSAGE_STATES, { message: `choose one of ${MESSAGE_STATES.join(', ')}` })
+  state?: MessagesQuery['state']
+
+  @IsOptional()
+  @IsIn(['mail', 'chat', 'text', 'pager', 'call'], { message: 'choose mail, chat, text, pager or call' })
+  channel?: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  person?: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(100)
+  words?: string
+
+  /** `next` of the page before. */
+  @IsOptional()
+  @Matches(/^\d{1,16} [\w~-]{1,60}$/, { message: 'take “next” of the page before' })
+  before?: string
+}
+
+export default defineRoute(
+  { who: 'technician', summary: 'Every message that went or will go, newest first', query: Query },
+  ({ desk, query }) => messagesPage(desk, query),
+)

@@ -1,0 +1,87 @@
+import { plainToInstance, Transform, type ClassConstructor } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import {
+  CHANNELS,
+  type ChannelKind,
+  type DayStretch,
+  type Preferences,
+  type Way,
+} from '../../../core/notification'
+import { Refused } from '../../../core/ticket'
+import { changeWays } from '../../commands/people'
+import { defineRoute } from '../../http/route'
+
+const TIME = /^([01]\d|2[0-3]):[0-5]\d$|^24:00$/
+
+/** Decorator metadata is not there in the build, so nested classes are made by hand. */
+const of = <T>(type: ClassConstructor<T>) =>
+  Transform(({ value }: { value: unknown }) =>
+    value === undefined ? undefined : plainToInstance(type, value),
+  )
+
+class Stretch implements DayStretch {
+  @Matches(TIME, { message: 'write a time like 22:00' })
+  from!: string
+
+  @Matches(TIME, { message: 'write a time like 07:00' })
+  to!: string
+}
+
+class WayBody implements Way {
+  @IsIn(CHANNELS, { message: 'choose mail, chat, text or pager' })
+  channel!: ChannelKind
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  address?: string
+
+  @IsOptional()
+  @ValidateNested()
+  @of(Stretch)
+  hours?: Stretch
+}
+
+class WaysBody implements Preferences {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(8)
+  @ValidateNested({ each: true })
+  @of(WayBody)
+  ways?: WayBody[]
+
+  @IsOptional()
+  @ValidateNested()
+  @of(Stretch)
+  quiet?: Stretch
+
+  @IsOptional()
+  @Matches(/^[a-zA-Z]{2,3}(-[a-zA-Z0-9]{2,8})?$/, { message: 'write a language tag like nb or de-AT' })
+  language?: string
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'Say how you want to be told: channels in their order, hours, quiet hours',
+    body: WaysBody,
+  },
+  async ({ desk, caller, body }) => {
+    const bare = (body.ways ?? []).findIndex((one) => one.channel !== 'mail' && !one.address?.trim())
+    if (bare >= 0)
+      throw new Refused('invalid', 'A way lacks its address.', [
+        { field: `ways.${bare}.address`, message: 'write the number, or the name in the chat room' },
+      ])
+    await changeWays(desk, caller.id, body)
+    return {}
+  },
+)

@@ -1,0 +1,37 @@
+import { IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { getRouterParam } from 'h3'
+import { Refused } from '../../../../core/ticket'
+import { setAbsence } from '../../../commands/people'
+import { defineRoute } from '../../../http/route'
+
+const DAY = /^\d{4}-\d\d-\d\d$/
+
+class AbsenceBody {
+  @Matches(DAY, { message: 'choose the first day' })
+  from!: string
+
+  @Matches(DAY, { message: 'choose the last day' })
+  to!: string
+
+  /** Why, in a few words; left out, these days are taken back. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  why?: string
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary:
+      'Say that somebody of the desk is away on whole days, or take it back: yourself, or as a lead anybody',
+    body: AbsenceBody,
+  },
+  async ({ event, desk, body, caller }) => {
+    const person = getRouterParam(event, 'person') ?? ''
+    if (person !== caller.id && !['lead', 'administrator'].includes(caller.role))
+      throw new Refused('forbidden', 'Only a lead says that somebody else is away.')
+    await setAbsence(desk, person, { from: body.from, to: body.to, why: body.why ?? null })
+    return {}
+  },
+)

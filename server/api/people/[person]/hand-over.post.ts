@@ -1,0 +1,22 @@
+import { IsBoolean, IsOptional } from 'class-validator'
+import { getRouterParam } from 'h3'
+import { handOver } from '../../../commands/handOver'
+import { defineRoute } from '../../../http/route'
+
+class HandOverBody {
+  /** Gives them away; left out it is only said who would get what. */
+  @IsOptional()
+  @IsBoolean()
+  take?: boolean
+}
+
+export default defineRoute(
+  {
+    who: 'lead',
+    summary:
+      'Who would get the open tickets of somebody who is away, as the assignment of their teams says; or give them',
+    body: HandOverBody,
+  },
+  ({ event, desk, body, caller }) =>
+    handOver(desk, getRouterParam(event, 'person') ?? '', { person: caller.id }, body.take === true),
+)

@@ -1,0 +1,18 @@
+import { getRouterParam, setResponseHeader } from 'h3'
+import { defineRoute } from '../../../http/route'
+import { rotaCalendar } from '../../../queries/rotas'
+
+export default defineRoute(
+  { who: 'technician', summary: 'A rota as iCalendar, 90 days from now', produces: 'text/calendar' },
+  async ({ event, desk }) => {
+    const rota = getRouterParam(event, 'rota') ?? ''
+    const text = await rotaCalendar(desk, rota, 90)
+    setResponseHeader(event, 'content-type', 'text/calendar; charset=utf-8')
+    setResponseHeader(
+      event,
+      'content-disposition',
+      `attachment; filename="rota-${rota.replace(/[^\w-]/g, '')}.ics"`,
+    )
+    return text
+  },
+)

@@ -1,0 +1,29 @@
+import { Transform } from 'class-transformer'
+import { IsIn, IsInt, IsOptional, Min } from 'class-validator'
+import { defineRoute } from '../../http/route'
+import { behaviours, readMessages, STANDIN_CHANNELS } from '../../standins/messageStore'
+
+class Query {
+  @IsOptional()
+  @IsIn(STANDIN_CHANNELS, { message: 'choose chat, text, pager or call' })
+  channel?: string
+
+  /** Only messages before this one, for the next page. */
+  @IsOptional()
+  @Transform(({ value }) => Number(value))
+  @IsInt()
+  @Min(1)
+  before?: number
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'What the stand-ins of chat, text messages, pagers and another system have got, newest first',
+    query: Query,
+  },
+  async ({ desk, query }) => ({
+    messages: await readMessages(desk.db, query),
+    behaviours: await behaviours(desk.db),
+  }),
+)

@@ -1,0 +1,25 @@
+import { IsIn } from 'class-validator'
+import { sql } from 'kysely'
+import { defineRoute } from '../../../http/route'
+import type { Presence } from '../../../http/stream'
+
+class HereBody {
+  @IsIn(['reads', 'writes', 'left'], { message: 'choose reads, writes or left' })
+  doing!: Presence['doing']
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'Say that you have a ticket open, so that others see it; nothing is kept',
+    body: HereBody,
+  },
+  async ({ desk, caller, body: { doing }, number }) => {
+    const notice: Presence = {
+      ...{ kind: 'here', reference: number('reference'), doing },
+      ...{ person: caller.id, name: caller.name },
+    }
+    await sql`select pg_notify('yare_here', ${JSON.stringify(notice)})`.execute(desk.db)
+    return {}
+  },
+)

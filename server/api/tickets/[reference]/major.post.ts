@@ -1,0 +1,41 @@
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, MaxLength } from 'class-validator'
+import { endMajorIncident, gatherTickets } from '../../../commands/major'
+import { defineRoute } from '../../../http/route'
+
+const STEPS = ['declare', 'gather', 'update', 'end'] as const
+
+class MajorBody {
+  @IsIn(STEPS, { message: 'choose declare, gather, update or end' })
+  step!: (typeof STEPS)[number]
+
+  /** What everybody it concerns is told. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(5000)
+  text?: string
+
+  /** Tickets that belong to it. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsInt({ each: true })
+  tickets?: number[]
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'Declare a major incident, gather tickets to it, tell everybody it concerns, or end it',
+    body: MajorBody,
+  },
+  async ({ desk, caller, body, number }) => {
+    const reference = number('reference')
+    const actor = { person: caller.id }
+    const { step, text = '', tickets = [] } = body
+    if (step === 'gather') return gatherTickets(desk, reference, tickets, actor)
+    if (step === 'end') return endMajorIncident(desk, reference, text, actor)
+    const kind = step === 'declare' ? 'declareMajor' : 'updateMajor'
+    await desk.run(reference, { kind, text } as const, actor)
+    return {}
+  },
+)

@@ -1,0 +1,27 @@
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
+import { partTicket } from '../../../commands/work'
+import { defineRoute } from '../../../http/route'
+
+class PartBody {
+  @IsString()
+  @MaxLength(200)
+  summary!: string
+
+  /** `part` belongs to this ticket; `copy` asks the same again. */
+  @IsIn(['part', 'copy'], { message: 'choose part or copy' })
+  as!: 'part' | 'copy'
+
+  /** Catalog item; that of this ticket if left out. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  item?: string
+}
+
+export default defineRoute(
+  { who: 'technician', summary: 'Make another ticket of one: a part of it, or a copy', body: PartBody },
+  async ({ desk, caller, body, number }) => {
+    const made = await partTicket(desk, number('reference'), body, { person: caller.id })
+    return { reference: made.reference }
+  },
+)

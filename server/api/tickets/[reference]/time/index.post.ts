@@ -1,0 +1,24 @@
+import { IsInt, IsString, MaxLength } from 'class-validator'
+import { defineRoute } from '../../../../http/route'
+
+class TimeBody {
+  /** Epoch milliseconds. */
+  @IsInt()
+  from!: number
+
+  @IsInt()
+  to!: number
+
+  @IsString()
+  @MaxLength(300)
+  what!: string
+}
+
+export default defineRoute(
+  { who: 'technician', summary: 'Write down time that you worked on a ticket', body: TimeBody },
+  async ({ desk, caller, body: { from, to, what }, number }) => {
+    const command = { kind: 'recordTime', from, to, what } as const
+    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    return { sequence }
+  },
+)

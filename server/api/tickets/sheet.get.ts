@@ -1,0 +1,51 @@
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
+import { setResponseHeaders } from 'h3'
+import { csvOf } from '../../../core/clock'
+import { PLAIN_VIEW, readView, type ViewColumn } from '../../../core/work'
+import { deskNow } from '../../clock/deskClock'
+import { readWhich, WhichQuery } from '../../http/listQuery'
+import { defineRoute } from '../../http/route'
+import { ticketSheet } from '../../queries/ticketSheet'
+import { workbookOf } from '../../tables/sheet'
+
+class SheetQuery extends WhichQuery {
+  @IsOptional()
+  @IsIn(['csv', 'xlsx'], { message: 'choose csv or xlsx' })
+  as: 'csv' | 'xlsx' = 'xlsx'
+
+  /** Columns, in their order, with commas between. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(300)
+  columns?: string
+}
+
+const TYPES = {
+  csv: 'text/csv; charset=utf-8; header=present',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+}
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'The tickets of a view as a sheet: XLSX, or CSV by RFC 4180',
+    query: SheetQuery,
+    produces: 'application/octet-stream',
+  },
+  async ({ event, desk, query, caller }) => {
+    const columns = query.columns ? (query.columns.split(',') as ViewColumn[]) : PLAIN_VIEW.columns
+    const about = { now: deskNow(), person: caller.id, teams: caller.teams }
+    const person = (await desk.knowledge.directory()).people.get(caller.id)
+    const lines = await ticketSheet(
+      desk,
+      { ...readWhich(query), ...about },
+      readView({ columns }).columns,
+      person?.zone ?? 'UTC',
+    )
+    setResponseHeaders(event, {
+      'content-type': TYPES[query.as],
+      'content-disposition': `attachment; filename="tickets.${query.as}"`,
+    })
+    return query.as === 'csv' ? csvOf(lines) : workbookOf('Tickets', lines)
+  },
+)

@@ -1,0 +1,19 @@
+import { getRouterParam } from 'h3'
+import { Refused } from '../../../../core/ticket'
+import { draftPage } from '../../../commands/draft'
+import { makeSecret } from '../../../delivery/channels'
+import { defineRoute } from '../../../http/route'
+
+export default defineRoute(
+  {
+    who: 'administrator',
+    summary: 'Give a webhook a new secret, shown this once; the one before is good for another day',
+  },
+  async ({ event, desk }) => {
+    const id = getRouterParam(event, 'webhook') ?? ''
+    const [{ design }, current] = await Promise.all([draftPage(desk), desk.knowledge.currentEdition()])
+    if (![...design.webhooks, ...current.design.webhooks].some((one) => one.id === id))
+      throw new Refused('missing', `There is no webhook “${id}”.`)
+    return { secret: await makeSecret(desk.db, id) }
+  },
+)

@@ -1,0 +1,110 @@
+import { sql } from 'kysely'
+import { answersInWords } from '../../core/intake'
+import { statusOf } from '../../core/lifecycle'
+import type { CompiledDesign, Directory } from '../../core/design'
+import type { Entry, TicketState } from '../../core/ticket'
+import type { Database } from '../db/connection'
+import type { Knowledge } from './design'
+import { entryFromRow, SAYING } from './store'
+
+const BATCH = 200
+/** Longest text of one ticket that is searched, in characters; the rest of a very long conversation is not. */
+const LONGEST = 60_000
+
+function wordsOfEntry(entry: Entry): string[] {
+  switch (entry.kind) {
+    case 'replied':
+    case 'noted':
+    case 'majorUpdated':
+      return [entry.text]
+    case 'answered':
+      return [entry.text, entry.quoted ?? '']
+    case 'tookIn':
+      return [entry.summary, entry.text]
+    case 'statusMoved':
+      return Object.entries(entry.fields).flatMap(([name, value]) => (name === 'solvedBy' ? [] : value))
+    case 'tasksAdded':
+      return entry.tasks.flatMap(({ text, description = '' }) => [text, description])
+    default:
+      return []
+  }
+}
+
+/** What of a ticket is searched: first what stands in its first lines, then everything that was said. */
+function wordsOf(state: TicketState, entries: Entry[], design: CompiledDesign, directory: Directory) {
+  const item = design.item(state.item)
+  const answers = answersInWords(
+    design.form(item.form),
+    design.questions,
+    state.answers,
+    design.nameOf(directory, state.attachments),
+  )
+  const title = [
+    state.summary,
+    directory.nameOf(state.requester),
+    directory.organisations.get(state.organisation ?? '')?.name ?? '',
+    directory.sites.get(state.site ?? '')?.name ?? '',
+  ]
+  const body = [
+    item.name,
+    ...answers.map((one) => one.answer),
+    ...entries.flatMap(wordsOfEntry),
+    ...(state.attachments ?? []).map((one) => one.name),
+    statusOf(design.kind(state.kind), state.status).name,
+  ]
+  const join = (texts: string[]) => texts.filter(Boolean).join('\n').slice(0, LONGEST)
+  const isOpen = statusOf(design.kind(state.kind), state.status).group !== 'done'
+  return { title: join(title), body: join(body), is_open: isOpen }
+}
+
+/**
+ * Brings what is searched up to date for some of the tickets that have changed. Several workers may do this at once.
+ * @returns how many tickets were taken
+ */
+export async function indexSome(db: Database, knowledge: Knowledge): Promise<number> {
+  const directory = await knowledge.directory()
+  return db.transaction().execute(async (trx) => {
+    const { rows: taken } = await sql<{ reference: number }>`delete from search_behind where reference in (
+      select reference from search_behind limit ${BATCH} for update skip locked) returning reference`.execute(
+      trx,
+    )
+    if (!taken.length) return 0
+    const references = taken.map((one) => one.reference)
+    const [tickets, entries] = await Promise.all([
+      trx.selectFrom('ticket').select(['reference', 'state']).where('reference', 'in', references).execute(),
+      trx
+        .selectFrom('entry')
+        .selectAll()
+        .where('reference', 'in', references)
+        .where('kind', 'in', SAYING)
+        .orderBy('reference')
+        .orderBy('sequence')
+        .execute(),
+    ])
+    const said = new Map<number, Entry[]>()
+    for (const row of entries)
+      said.set(row.reference, [...(said.get(row.reference) ?? []), entryFromRow(row)])
+    const rows = await Promise.all(
+      tickets.map(async ({ reference, state }) => {
+        const design = await knowledge.editionOf(state)
+        return { reference, ...wordsOf(state, said.get(reference) ?? [], design, directory) }
+      }),
+    )
+    const all = JSON.stringify(rows)
+    await sql`with rows as (select * from jsonb_to_recordset(${all}::jsonb) as r (reference bigint, title text, body text, is_open boolean)),
+      w as (insert into ticket_words (reference, title, body, is_open) select reference, title, body, is_open from rows
+        on conflict (reference) do update set title = excluded.title, body = excluded.body, is_open = excluded.is_open),
+      said as (select distinct word from rows, regexp_split_to_table(lower(title || ' ' || body), '[^[:alnum:]]+') as word
+        where length(word) between 3 and 40 and word !~ '^[0-9]+$')
+      insert into search_word (word) select word from said order by word on conflict do nothing`.execute(trx)
+    return taken.length
+  })
+}
+
+/** Brings everything that is searched up to date. */
+export async function indexAll(db: Database, knowledge: Knowledge): Promise<number> {
+  let sum = 0
+  for (let count = await indexSome(db, knowledge); count > 0; count = await indexSome(db, knowledge))
+    sum += count
+  return sum
+}

@@ -1,0 +1,76 @@
+import { lookup } from 'node:dns/promises'
+import { request as plainRequest } from 'node:http'
+import { request as secureRequest } from 'node:https'
+import { isIP, type LookupFunction } from 'node:net'
+import ipaddr from 'ipaddr.js'
+
+export interface Answer {
+  status: number
+  text: string
+}
+
+const MOST_WAITING = 8000
+const MOST_READ = 2000
+
+/** Whether an address lies in the open internet, and not in this machine or the networks around it. */
+export function isPublic(address: string): boolean {
+  const parsed = ipaddr.process(address)
+  return parsed.range() === 'unicast'
+}
+
+/** Addresses in private networks that may be called all the same: hosts in YARE_PRIVATE_CALLS, or `all`. */
+function isAllowed(host: string): boolean {
+  const allowed = (process.env.YARE_PRIVATE_CALLS ?? '').split(/[\s,]+/)
+  return allowed.includes('all') || allowed.includes(host)
+}
+
+/** A host of the sample world is the stand-in that ships with the application, wherever it listens. */
+function reachedAt(url: string): { url: string; isStandIn: boolean } {
+  const { hostname, pathname } = new URL(url)
+  if (!hostname.endsWith('.standin.localhost')) return { url, isStandIn: false }
+  return { url: `${process.env.GATEWAY_URL ?? 'http://127.0.0.1:2526'}${pathname}`, isStandIn: true }
+}
+
+/**
+ * Calls another system by POST. The address is looked up once and that very address is called, so that a name cannot
+ * point into the own network the second time it is asked. No redirection is followed.
+ * @throws Error when it cannot be reached, takes too long, or lies where nothing may be called
+ */
+export async function callOut(
+  wanted: string,
+  body: string,
+  headers: Record<string, string>,
+): Promise<Answer> {
+  const { url, isStandIn } = reachedAt(wanted)
+  const { protocol, hostname, host } = new URL(url)
+  const name = hostname.replace(/^\[|\]$/g, '')
+  const addresses = isIP(name) ? [{ address: name, family: isIP(name) }] : await lookup(name, { all: true })
+  if (!isStandIn && !isAllowed(host) && !addresses.every((one) => isPublic(one.address)))
+    throw new Error(
+      `${hostname} is in a private network, which is not called unless YARE_PRIVATE_CALLS names it`,
+    )
+  const pinned: LookupFunction = (_, options, done) =>
+    options.all ? done(null, addresses) : done(null, addresses[0]!.address, addresses[0]!.family)
+  const request = protocol === 'https:' ? secureRequest : plainRequest
+  return new Promise((resolve, reject) => {
+    const calling = request(
+      url,
+      {
+        method: 'POST',
+        headers: { ...headers, 'content-length': Buffer.byteLength(body) },
+        lookup: pinned,
+        timeout: MOST_WAITING,
+      },
+      (response) => {
+        let text = ''
+        response.setEncoding('utf8')
+        response.on('data', (part: string) => (text = (text + part).slice(0, MOST_READ)))
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, text: text.slice(0, 200) }))
+        response.on('error', reject)
+      },
+    )
+    calling.on('timeout', () => calling.destroy(new Error('it did not answer in time')))
+    calling.on('error', reject)
+    calling.end(body)
+  })
+}

@@ -1,0 +1,89 @@
+import { CHANNELS, planDelivery, type ChannelKind } from '../../core/notification'
+import { triedFor } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+import { MAX_ATTEMPTS } from '../commands/store'
+import { log } from '../http/log'
+import { sendOn, Undeliverable, type Channels, type Message, type Sent } from './channels'
+import { gatherIfMany } from './digest'
+import { record, type Later } from './record'
+
+/** How often one way is tried before the next one is taken. */
+const ATTEMPTS_BEFORE_NEXT = 3
+
+/** What may still become something: neither arrived nor given up. */
+const PENDING = ['queued', 'failed', 'held', 'gathered']
+
+/**
+ * Delivers one message of the outbox and writes the outcome into the ticket's record. It may run twice after a crash:
+ * what arrives then has the same identifier, by which a repeat is recognised. What was told before on the same ticket
+ * goes first.
+ * @throws Error when it could not be sent, so that the job is tried again later with a growing gap
+ */
+export async function deliver(
+  desk: Desk,
+  channels: Channels,
+  key: string,
+  attempt: number,
+  later: Later,
+): Promise<void> {
+  const message = await desk.db.selectFrom('outbox').selectAll().where('key', '=', key).executeTakeFirst()
+  if (!message || !['queued', 'failed'].includes(message.state)) return
+  if (await waitsForAnother(desk, message)) {
+    await later('deliver', { key }, 2, `wait:${key}`)
+    return
+  }
+  if (await gatherIfMany(desk, message, later)) return
+  let sent: Sent
+  try {
+    sent = await sendOn(desk.db, channels, message)
+  } catch (error) {
+    return failed(desk, message, attempt, error as Error)
+  }
+  await record(desk, message, sent.state, attempt, sent.detail)
+}
+
+/** After so long what is stuck keeps nothing else back. */
+const STUCK = 6 * 3_600_000
+
+/** Whether an earlier message on the same ticket to the same address is still on its way. */
+async function waitsForAnother({ db }: Desk, message: Message): Promise<boolean> {
+  const earlier = await db
+    .selectFrom('outbox')
+    .select('key')
+    .where('reference', '=', message.reference)
+    .where('channel', '=', message.channel)
+    .where('address', '=', message.address)
+    .where('sequence', '<', message.sequence)
+    .where('state', 'in', PENDING)
+    .where('queued_at', '>', message.queued_at - STUCK)
+    // What is urgent overtakes what waits for the morning.
+    .where((e) => e.or([e('state', '<>', 'held'), e.lit(!message.urgent)]))
+    .limit(1)
+    .executeTakeFirst()
+  return earlier !== undefined
+}
+
+async function failed(desk: Desk, message: Message, attempt: number, error: Error): Promise<void> {
+  const detail = error.message.slice(0, 300)
+  const isOver =
+    error instanceof Undeliverable ||
+    attempt >= MAX_ATTEMPTS ||
+    (attempt >= ATTEMPTS_BEFORE_NEXT && (await hasAnotherWay(desk, message)))
+  await record(desk, message, isOver ? 'givenUp' : 'failed', attempt, detail)
+  if (!isOver) throw error
+  log.error({ key: message.key, detail }, 'a message was given up')
+}
+
+async function hasAnotherWay(desk: Desk, message: Message): Promise<boolean> {
+  const person = (await desk.knowledge.directory()).people.get(message.person)
+  if (!person || !CHANNELS.includes(message.channel as ChannelKind)) return false
+  const row = await desk.db
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', message.reference)
+    .executeTakeFirst()
+  const state = row?.state.messages.find((one) => one.key === message.key)
+  const tried = row && state ? triedFor(row.state, state) : [message.channel as ChannelKind]
+  return planDelivery(person, deskNow(), { urgent: message.urgent, tried }) !== undefined
+}

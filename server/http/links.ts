@@ -1,0 +1,44 @@
+import { createHmac, timingSafeEqual } from 'node:crypto'
+import type { Database } from '../db/connection'
+
+let kept: Promise<string> | undefined
+
+function secretOf(db: Database): Promise<string> {
+  kept ??= db
+    .selectFrom('setting')
+    .select('value')
+    .where('key', '=', 'link-secret')
+    .executeTakeFirstOrThrow()
+    .then(({ value }) => (value as { secret: string }).secret)
+    .catch((error: Error) => {
+      kept = undefined
+      throw error
+    })
+  return kept
+}
+
+const sign = (secret: string, purpose: string, key: string) =>
+  createHmac('sha256', secret).update(`${purpose}:${key}`).digest('base64url').slice(0, 32)
+
+/** What a link in a message may be used for. */
+export type LinkPurpose = 'acknowledge' | 'report'
+
+/** A token that stands for one message and one purpose; whoever has it needs no sign-in for that. */
+export async function linkToken(db: Database, purpose: LinkPurpose, key: string): Promise<string> {
+  return `${key}.${sign(await secretOf(db), purpose, key)}`
+}
+
+/** The message that a token stands for; undefined when we never signed it. */
+export async function keyOfToken(
+  db: Database,
+  purpose: LinkPurpose,
+  token: string,
+): Promise<string | undefined> {
+  const [key = '', signature = ''] = token.split('.')
+  const wanted = Buffer.from(sign(await secretOf(db), purpose, key))
+  const given = Buffer.from(signature)
+  return given.length === wanted.length && timingSafeEqual(given, wanted) ? key : undefined
+}
+
+/** Where the desk is found from outside; links in messages begin with it. */
+export const deskAddress = () => (process.env.YARE_URL ?? 'http://127.0.0.1:4203').replace(/\/$/, '')

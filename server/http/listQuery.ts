@@ -1,0 +1,104 @@
+import { Transform } from 'class-transformer'
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import type { Condition } from '../../core/condition'
+import { VIEW_GROUPS, VIEW_SORTS, type ViewGroup, type ViewSort } from '../../core/work'
+import { CannotFilter, conditionSql } from '../queries/conditionSql'
+import type { View } from '../queries/ticketList'
+import { HttpProblem } from './problem'
+
+const VIEWS = ['all', 'open', 'mine', 'team', 'unassigned', 'over', 'done'] as const
+
+/** Which tickets a list shows, and in what order. */
+export class WhichQuery {
+  @IsOptional()
+  @IsIn(VIEWS, { message: `choose one of ${VIEWS.join(', ')}` })
+  view: View = 'open'
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  search?: string
+
+  /** A condition of the design's language as JSON, by which the list is limited as well. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(8000)
+  where?: string
+
+  @IsOptional()
+  @IsIn(VIEW_SORTS, { message: `choose one of ${VIEW_SORTS.join(', ')}` })
+  sort?: ViewSort
+
+  /** The other way round. */
+  @IsOptional()
+  @IsIn(['true', 'false'], { message: 'choose true or false' })
+  turned?: 'true' | 'false'
+
+  @IsOptional()
+  @IsIn(VIEW_GROUPS, { message: `choose one of ${VIEW_GROUPS.join(', ')}` })
+  group?: ViewGroup
+}
+
+/** The same, a page at a time. */
+export class ListQueryBody extends WhichQuery {
+  /** Where the page before ended, as it said in `next`. */
+  @IsOptional()
+  @Matches(/^-?\d{1,16}_\d{1,15}(_[\w-]{0,400})?$/, {
+    message: 'give back what the page before said in next',
+  })
+  after?: string
+
+  @IsOptional()
+  @Transform(({ value }) => Number(value))
+  @IsInt()
+  @Min(1)
+  @Max(200)
+  limit: number = 60
+}
+
+/**
+ * Reads what a list asks for.
+ * @throws HttpProblem when its condition cannot be read, or lists cannot be filtered by it
+ */
+export function readWhich({ view, search, where, sort, turned, group }: WhichQuery) {
+  return {
+    ...{ view, search, sort, group },
+    isTurned: turned === 'true',
+    ...(where && { where: readCondition(where) }),
+  }
+}
+
+export function readCondition(text: string): Condition {
+  const wrong = (message: string) =>
+    new HttpProblem(422, 'The condition cannot be used.', [{ field: 'where', message }])
+  let condition: unknown
+  try {
+    condition = JSON.parse(text)
+  } catch {
+    throw wrong('give a condition as JSON')
+  }
+  if (!isCondition(condition, 0)) throw wrong('a condition is a test, or a group “all”, “any” or “none”')
+  try {
+    conditionSql(condition, 0)
+  } catch (error) {
+    if (error instanceof CannotFilter) throw wrong(error.message)
+    throw error
+  }
+  return condition
+}
+
+/** Whether something has the shape of a condition, not deeper and not wider than anybody would build one. */
+export function isCondition(value: unknown, depth: number): value is Condition {
+  if (!value || typeof value !== 'object' || depth > 8) return false
+  if ('fact' in value) {
+    const { fact, op } = value as { fact: unknown; op?: unknown }
+    return typeof fact === 'string' && typeof op === 'string'
+  }
+  const [key, parts] = Object.entries(value)[0] ?? []
+  return (
+    ['all', 'any', 'none'].includes(key ?? '') &&
+    Array.isArray(parts) &&
+    parts.length <= 50 &&
+    parts.every((one) => isCondition(one, depth + 1))
+  )
+}

@@ -1,0 +1,37 @@
+import { sql } from 'kysely'
+import type { Database } from '../db/connection'
+import { log } from '../http/log'
+
+const BEAT = 3000
+/** A worker that was not heard of for so long is dead, and what it held is free. */
+const DEAD_AFTER = '15 seconds'
+
+/**
+ * Says now and then that this process's workers are alive, and frees the jobs of those that are not: a worker that was
+ * killed would keep its jobs for hours. Should one only have been slow, its jobs are done twice, which every job can
+ * bear.
+ * @returns a function that stops it
+ */
+export function keepAlive(db: Database, ids: ReadonlySet<string>): () => Promise<void> {
+  const beat = async () => {
+    if (ids.size)
+      await sql`insert into worker_alive (id) select unnest(${[...ids]}::text[])
+        on conflict (id) do update set seen_at = now()`.execute(db)
+    await sql`delete from worker_alive where seen_at < now() - interval '1 hour'`.execute(db)
+    const { rows } = await sql<{ id: string }>`
+      select distinct locked_by as id from graphile_worker._private_jobs
+      where locked_by is not null and locked_at < now() - interval '${sql.raw(DEAD_AFTER)}'
+        and not exists (select 1 from worker_alive where worker_alive.id = locked_by
+          and seen_at > now() - interval '${sql.raw(DEAD_AFTER)}')`.execute(db)
+    if (!rows.length) return
+    log.warn({ workers: rows.length }, 'workers are gone; what they held is taken over')
+    await sql`select graphile_worker.force_unlock_workers(${rows.map((row) => row.id)}::text[])`.execute(db)
+  }
+  // While the database is away nothing is held by anybody.
+  let running = beat().catch(() => undefined)
+  const timer = setInterval(() => (running = running.then(beat).catch(() => undefined)), BEAT)
+  return async () => {
+    clearInterval(timer)
+    await running
+  }
+}

@@ -1,0 +1,168 @@
+import { sql } from 'kysely'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+import { messageRowOf } from '../commands/acknowledge'
+
+/** What a message can be, in the order of its life. */
+export const MESSAGE_STATES = [
+  'held',
+  'queued',
+  'gathered',
+  'failed',
+  'sent',
+  'delivered',
+  'acknowledged',
+  'givenUp',
+] as const
+export type MessageState = (typeof MESSAGE_STATES)[number]
+
+export interface MessagesQuery {
+  state?: MessageState
+  channel?: string
+  person?: string
+  /** In the subject or the address. */
+  words?: string
+  /** The last message of the page before: its queued_at and key. */
+  before?: string
+}
+
+const PAGE = 60
+
+const COLUMNS = [
+  'key',
+  'reference',
+  'person',
+  'address',
+  'channel',
+  'template',
+  'subject',
+  'body',
+  'state',
+  'attempts',
+  'detail',
+  'urgent',
+  'why',
+  'after',
+  'not_before',
+  'queued_at',
+  'sent_at',
+  'delivered_at',
+  'acknowledged_at',
+  'acknowledged_by',
+] as const
+
+/** Everything that went or will go, newest first. */
+export async function messagesPage(desk: Desk, query: MessagesQuery) {
+  const [at, key] = (query.before ?? '').split(' ')
+  const words = query.words?.trim()
+  const rows = await desk.db
+    .selectFrom('outbox')
+    .select(COLUMNS)
+    .$if(query.state !== undefined, (q) => q.where('state', '=', query.state!))
+    .$if(query.channel !== undefined, (q) => q.where('channel', '=', query.channel as 'mail'))
+    .$if(query.person !== undefined, (q) => q.where('person', '=', query.person!))
+    .$if(Boolean(words), (q) =>
+      q.where((e) =>
+        e.or([
+          e('subject', 'ilike', `%${likeable(words!)}%`),
+          e('address', 'ilike', `%${likeable(words!)}%`),
+          e(sql<string>`reference::text`, '=', words!),
+        ]),
+      ),
+    )
+    .$if(Boolean(key), (q) => q.where(sql<boolean>`(queued_at, key) < (${Number(at)}::bigint, ${key ?? ''})`))
+    .orderBy('queued_at', 'desc')
+    .orderBy('key', 'desc')
+    .limit(PAGE + 1)
+    .execute()
+  const page = rows.slice(0, PAGE)
+  const last = page[page.length - 1]
+  return {
+    rows: await named(desk, page),
+    next: rows.length > PAGE && last ? `${last.queued_at} ${last.key}` : null,
+    waiting: await waitingCounts(desk),
+  }
+}
+
+const likeable = (text: string) => text.replace(/[\\%_]/g, (sign) => `\\${sign}`)
+
+async function named<T extends { person: string; acknowledged_by: string | null }>(desk: Desk, rows: T[]) {
+  const directory = await desk.knowledge.directory()
+  return rows.map((row) => ({
+    ...row,
+    name: row.person ? directory.nameOf(row.person) : null,
+    acknowledgedBy: row.acknowledged_by ? directory.nameOf(row.acknowledged_by) : null,
+  }))
+}
+
+/** How many messages wait, are in trouble or were given up today. */
+async function waitingCounts(desk: Desk): Promise<Partial<Record<MessageState, number>>> {
+  const rows = await desk.db
+    .selectFrom('outbox')
+    .select((e) => ['state', e.fn.countAll<number>().as('count')])
+    .where((e) =>
+      e.or([
+        e('state', 'in', ['held', 'queued', 'gathered', 'failed']),
+        e.and([e('state', '=', 'givenUp'), e('queued_at', '>', deskNow() - 7 * 86_400_000)]),
+      ]),
+    )
+    .groupBy('state')
+    .execute()
+  return Object.fromEntries(rows.map((row) => [row.state, Number(row.count)]))
+}
+
+/** What somebody was told, newest first, and how much of it they have not seen. */
+export async function myMessages(desk: Desk, person: string) {
+  const [rows, unseen] = await Promise.all([
+    desk.db
+      .selectFrom('outbox')
+      .select([...COLUMNS, 'seen_at', 'climb'])
+      .where('person', '=', person)
+      .orderBy('queued_at', 'desc')
+      .orderBy('key', 'desc')
+      .limit(40)
+      .execute(),
+    unseenCount(desk, person),
+  ])
+  return {
+    unseen,
+    rows: (await named(desk, rows)).map(({ climb, ...row }) => ({
+      ...row,
+      canAcknowledge: climb !== null && row.acknowledged_at === null,
+    })),
+  }
+}
+
+/** How many messages somebody has not seen; beyond 99 nobody counts. */
+export async function unseenCount(desk: Desk, person: string): Promise<number> {
+  const rows = await desk.db
+    .selectFrom('outbox')
+    .select('key')
+    .where('person', '=', person)
+    .where('seen_at', 'is', null)
+    .limit(100)
+    .execute()
+  return rows.length
+}
+
+/** What the link of a message stands for, without anything that a stranger should not read. */
+export async function messageOfToken(desk: Desk, token: string) {
+  const row = await messageRowOf(desk, 'acknowledge', token)
+  const ticket = await desk.db
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', row.reference)
+    .executeTakeFirstOrThrow()
+  const directory = await desk.knowledge.directory()
+  const held = row.climb ? ticket.state.acknowledged?.[row.climb.ladder] : undefined
+  const has = held?.run === row.climb?.run ? held : undefined
+  return {
+    reference: row.reference,
+    subject: row.subject,
+    person: directory.nameOf(row.person),
+    zone: directory.people.get(row.person)?.zone ?? 'UTC',
+    acknowledged: row.state === 'acknowledged',
+    by: has ? directory.nameOf(has.by) : null,
+    at: has?.at ?? null,
+  }
+}

@@ -1,0 +1,260 @@
+import { sql, type RawBuilder } from 'kysely'
+import type { Clock } from '../../core/clock'
+import type { Condition } from '../../core/condition'
+import type { CompiledDesign, Directory } from '../../core/design'
+import { statusOf } from '../../core/lifecycle'
+import type { TicketState } from '../../core/ticket'
+import type { ViewGroup, ViewSort } from '../../core/work'
+import type { Desk } from '../commands/desk'
+import type { Database } from '../db/connection'
+import { conditionSql } from './conditionSql'
+import { textMatches } from './search'
+
+export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
+
+export interface ListQuery {
+  view: View
+  search?: string
+  /** What else must hold. */
+  where?: Condition
+  sort?: ViewSort
+  isTurned?: boolean
+  group?: ViewGroup
+  after?: string
+  limit: number
+  now: number
+  person: string
+  teams: string[]
+}
+
+/** One row of the Desk: what a ledger row shows, and the clocks from which it draws the strip. */
+export interface TicketRow {
+  reference: number
+  summary: string
+  category: string
+  numeral: string
+  priority: string
+  priorityOrder: number
+  organisation: string
+  site: string
+  requester: string
+  item: string
+  queue: string
+  team: string
+  technician: string | null
+  status: string
+  statusId: string
+  kind: string
+  statusGroup: string
+  edition: number
+  dueAt: number | null
+  loggedAt: number
+  changedAt: number
+  waitingSince: number | null
+  /** Tasks that are done, and all of them. */
+  tasks: { done: number; all: number }
+  clocks: Clock[]
+  /** Under which heading it stands. */
+  under?: string
+}
+
+export interface TicketList {
+  rows: TicketRow[]
+  /** Key of the next page; missing on the last. */
+  next?: string
+  total: number
+  /** Whether there are more than were counted. */
+  isMore: boolean
+}
+
+type Filter = (query: ListQuery) => RawBuilder<boolean>
+
+// What waits in Arrivals is not the Desk's yet.
+const OPEN = sql<boolean>`status_group <> 'done' and not held`
+
+const FILTERS: Record<View, Filter> = {
+  all: () => sql`true`,
+  open: () => OPEN,
+  mine: ({ person }) => sql`${OPEN} and technician = ${person}`,
+  team: ({ teams }) => sql`${OPEN} and team = any(${teams}::text[])`,
+  unassigned: () => sql`${OPEN} and technician is null`,
+  over: ({ now }) => sql`${OPEN} and due_at <= ${now}`,
+  done: () => sql`status_group = 'done'`,
+}
+
+// Tickets whose clocks are paused have no due moment, and some wait for no word; they stand after all the others.
+const NEVER = Number.MAX_SAFE_INTEGER
+
+/** What rows are ordered by; a smaller number comes first unless it goes the other way round. */
+const SORTS: Record<ViewSort, { by: RawBuilder<number>; isFalling?: true }> = {
+  due: { by: sql<number>`coalesce(due_at, ${sql.raw(String(NEVER))}::bigint)` },
+  priority: { by: sql<number>`priority_order` },
+  waiting: { by: sql<number>`coalesce(waiting_since, ${sql.raw(String(NEVER))}::bigint)` },
+  changed: { by: sql<number>`changed_at`, isFalling: true },
+  // Numbers are given in the order of logging, and have an index of their own.
+  logged: { by: sql<number>`reference`, isFalling: true },
+}
+
+/** How a group is asked for; by name where the name orders it. */
+const GROUPS: Record<ViewGroup, RawBuilder<string>> = {
+  priority: sql`lpad(priority_order::text, 4, '0')`,
+  team: sql`team`,
+  technician: sql`coalesce(technician, '~')`,
+  status: sql`array_position(array['new', 'active', 'waiting', 'done'], status_group)::text || status`,
+  organisation: sql`coalesce(organisation, '~')`,
+  category: sql`category`,
+  queue: sql`queue`,
+}
+
+/** Most tickets that are counted. */
+export const MOST_COUNTED = 10_000
+
+/** Done tickets have no promise that runs: they come by what changed last, unless they come by number. */
+function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
+  if (view === 'done') return sort === 'logged' ? 'logged' : 'changed'
+  return view === 'all' && sort !== 'changed' ? 'logged' : sort
+}
+
+function wantedBy(query: ListQuery): RawBuilder<boolean> {
+  const parts = [FILTERS[query.view](query), textMatches(query.search)]
+  if (query.where) parts.push(conditionSql(query.where, query.now))
+  return sql<boolean>`${sql.join(parts, sql` and `)}`
+}
+
+/** A page of tickets. Pages go by key: group, what they are ordered by, number. */
+export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
+  const { by, isFalling } = SORTS[sortOf(query)]
+  const falls = (isFalling === true) !== (query.isTurned === true)
+  const group = query.group && query.view !== 'done' && query.view !== 'all' ? GROUPS[query.group] : undefined
+  const wanted = wantedBy(query)
+  const page = await pageOf(desk.db, { query, by, falls, group, wanted })
+  const [counted, directory] = await Promise.all([
+    sql<{ total: number }>`select count(*)::int as total from
+      (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db),
+    desk.knowledge.directory(),
+  ])
+  const rows = await Promise.all(
+    page.slice(0, query.limit).map(async (row) => {
+      const design = await desk.knowledge.editionOf(row.state)
+      const said = { dueAt: row.due_at, statusGroup: row.status_group, waitingSince: row.waiting_since }
+      const shown = { ...rowOf(row.state, design, directory), ...said }
+      return group ? { ...shown, under: headingOf(query.group!, shown) } : shown
+    }),
+  )
+  const last = page[query.limit - 1]
+  const total = counted.rows[0]!.total
+  return {
+    rows,
+    total: Math.min(total, MOST_COUNTED),
+    isMore: total > MOST_COUNTED,
+    ...(page.length > query.limit && { next: keyOf(last!) }),
+  }
+}
+
+interface PageRow {
+  reference: number
+  state: TicketState
+  due_at: number | null
+  waiting_since: number | null
+  status_group: string
+  sort: number
+  under: string
+}
+
+const keyOf = ({ sort, reference, under }: PageRow) =>
+  `${sort}_${reference}${under ? `_${Buffer.from(under).toString('base64url')}` : ''}`
+
+/** A key that no page has given, which somebody made up. */
+export class WrongKey extends Error {}
+
+function readKey(key: string): { sort: number; reference: number; under: string } {
+  const [sort, reference, under = ''] = key.split('_')
+  if (!Number.isSafeInteger(Number(sort)) || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
+  return {
+    sort: Number(sort),
+    reference: Number(reference),
+    under: Buffer.from(under, 'base64url').toString(),
+  }
+}
+
+interface Paging {
+  query: ListQuery
+  by: RawBuilder<number>
+  falls: boolean
+  group: RawBuilder<string> | undefined
+  wanted: RawBuilder<boolean>
+}
+
+async function pageOf(db: Database, { query, by, falls, group, wanted }: Paging): Promise<PageRow[]> {
+  const way = sql.raw(falls ? 'desc' : 'asc')
+  const beyond = sql.raw(falls ? '<' : '>')
+  let after = sql``
+  if (query.after !== undefined) {
+    const { sort, reference, under } = readKey(query.after)
+    const rest = sql`(${by}, reference) ${beyond} (${sort}::bigint, ${reference}::bigint)`
+    after = group
+      ? sql`and (${group} collate "C" > ${under} or (${group} collate "C" = ${under} and ${rest}))`
+      : sql`and ${rest}`
+  }
+  const { rows } = await sql<PageRow>`select reference, state, due_at, waiting_since, status_group,
+      ${by} as sort, ${group ?? sql`''`} as under
+    from ticket where ${wanted} ${after}
+    order by ${group ? sql`${group} collate "C",` : sql``} ${by} ${way}, reference ${way}
+    limit ${query.limit + 1}`.execute(db)
+  return rows
+}
+
+function headingOf(group: ViewGroup, row: Omit<TicketRow, 'under'>): string {
+  if (group === 'priority') return `${row.numeral} ${row.priority}`
+  return row[group] ?? 'nobody yet'
+}
+
+/** What a row says of a ticket, from its state alone. */
+export function rowOf(
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+): Omit<TicketRow, 'dueAt' | 'statusGroup' | 'waitingSince'> {
+  const priority = design.priority(state.priority)
+  return {
+    reference: state.reference,
+    summary: state.summary,
+    category: design.categoryPath(state.category),
+    numeral: priority.numeral,
+    priority: priority.name,
+    priorityOrder: priority.order,
+    organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
+    site: directory.sites.get(state.site ?? '')?.name ?? '',
+    queue: design.queueName(state.queue),
+    team: directory.teams.get(state.team)?.name ?? state.team,
+    technician: state.technician ? directory.nameOf(state.technician) : null,
+    requester: directory.nameOf(state.requester),
+    item: design.findItem(state.item)?.name ?? state.item,
+    status: statusOf(design.kind(state.kind), state.status).name,
+    statusId: state.status,
+    kind: state.kind,
+    edition: state.edition,
+    loggedAt: state.loggedAt,
+    changedAt: state.changedAt,
+    tasks: {
+      done: (state.tasks ?? []).filter((one) => one.done).length,
+      all: (state.tasks ?? []).length,
+    },
+    clocks: state.clocks,
+  }
+}
+
+/** How many tickets each view holds. */
+export async function countViews(
+  db: Database,
+  query: Omit<ListQuery, 'view' | 'limit'>,
+): Promise<Record<string, number>> {
+  const count = (view: View) =>
+    sql<number>`count(*) filter (where ${FILTERS[view]({ ...query, view, limit: 0 })})`
+  const { rows } = await sql<
+    Record<string, number>
+  >`select ${count('open')} as open, ${count('mine')} as mine,
+    ${count('team')} as team, ${count('unassigned')} as unassigned, ${count('over')} as over
+    from ticket where status_group <> 'done'`.execute(db)
+  return rows[0]!
+}

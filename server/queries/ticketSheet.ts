@@ -1,0 +1,75 @@
+import { momentInWords } from '../../core/time'
+import type { ViewColumn } from '../../core/work'
+import type { Desk } from '../commands/desk'
+import { listTickets, type ListQuery, type TicketRow } from './ticketList'
+
+/** Most tickets in one sheet. */
+export const MOST_IN_A_SHEET = 10_000
+const PAGE = 200
+
+interface Reading {
+  zone: string
+  now: number
+}
+
+export const COLUMN_NAMES: Record<ViewColumn, string> = {
+  category: 'Category',
+  organisation: 'Organisation',
+  site: 'Site',
+  requester: 'Requester',
+  team: 'Team',
+  technician: 'Technician',
+  queue: 'Queue',
+  status: 'Status',
+  item: 'Asked for',
+  logged: 'Logged',
+  changed: 'Changed',
+  due: 'Due',
+  waiting: 'Waits since',
+  tasks: 'Tasks',
+}
+
+const moment = (at: number | null, { zone, now }: Reading) =>
+  at === null ? '' : momentInWords(at, zone, now)
+
+const CELLS: Record<ViewColumn, (row: TicketRow, reading: Reading) => string> = {
+  category: (row) => row.category,
+  organisation: (row) => row.organisation,
+  site: (row) => row.site,
+  requester: (row) => row.requester,
+  team: (row) => row.team,
+  technician: (row) => row.technician ?? '',
+  queue: (row) => row.queue,
+  status: (row) => row.status,
+  item: (row) => row.item,
+  logged: (row, reading) => moment(row.loggedAt, reading),
+  changed: (row, reading) => moment(row.changedAt, reading),
+  due: (row, reading) => moment(row.dueAt, reading),
+  waiting: (row, reading) => moment(row.waitingSince, reading),
+  tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all}` : ''),
+}
+
+/** The tickets of a view as lines of a sheet, the first with the names of its columns. */
+export async function ticketSheet(
+  desk: Desk,
+  query: Omit<ListQuery, 'limit' | 'after'>,
+  columns: readonly ViewColumn[],
+  zone: string,
+): Promise<string[][]> {
+  const lines = [['No.', 'Priority', 'Summary', ...columns.map((one) => COLUMN_NAMES[one])]]
+  const reading = { zone, now: query.now }
+  for (let after: string | undefined; lines.length <= MOST_IN_A_SHEET;) {
+    const page = await listTickets(desk, { ...query, after, limit: PAGE })
+    for (const row of page.rows)
+      lines.push([
+        String(row.reference),
+        `${row.numeral} ${row.priority}`,
+        row.summary,
+        ...columns.map((one) => CELLS[one](row, reading)),
+      ])
+    after = page.next
+    if (!after) return lines
+  }
+  // What is left out is said, so that nobody takes a part for the whole.
+  return [...lines, ['', '', `More tickets fit; a sheet has ${MOST_IN_A_SHEET} rows at most.`]]
+}

@@ -1,0 +1,85 @@
+import type { CompiledDesign, Directory } from '../../core/design'
+import { planMove, previewMessage, type TicketState } from '../../core/ticket'
+import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+import type { Caller } from '../http/session'
+
+/** What a ticket page shows of work: moves, timers, time, fixed times, tasks, links and what it will take. */
+export async function workOf(
+  desk: Desk,
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+  caller: Pick<Caller, 'id' | 'role' | 'teams'>,
+) {
+  const current = await desk.knowledge.currentEdition()
+  const { checklists } = current.design
+  const looking = { state, design, directory, person: caller.id, now: deskNow(), checklists }
+  return {
+    moves: shelfOf(current.design, caller).map((move) => ({
+      ...{ id: move.id, name: move.name, icon: move.icon ?? null, key: move.key ?? null },
+      ...planMove(looking, move),
+    })),
+    lastMove: state.lastMove
+      ? {
+          ...{ sequence: state.lastMove.sequence, name: state.lastMove.name, at: state.lastMove.at },
+          mine: state.lastMove.by === caller.id,
+          sent: state.lastMove.sent === true,
+        }
+      : null,
+    layout: layoutFor(current.design.layouts, caller),
+    timers: state.timers ?? [],
+    times: state.times ?? [],
+    bookings: state.bookings ?? [],
+    tasks: state.tasks ?? [],
+    links: await linksOf(desk, state),
+    takes: await desk.estimates.of(state),
+  }
+}
+
+/** The other tickets that a ticket is linked with, by name. */
+async function linksOf(desk: Desk, { links = [] }: TicketState) {
+  if (!links.length) return []
+  const rows = await desk.db
+    .selectFrom('ticket')
+    .select(['reference', 'summary', 'status_group'])
+    .where(
+      'reference',
+      'in',
+      links.map((one) => one.reference),
+    )
+    .execute()
+  return links.map(({ reference, as }) => {
+    const row = rows.find((one) => one.reference === reference)
+    return {
+      ...{ reference, as, words: LINK_NAMES[as] },
+      summary: row?.summary ?? '',
+      isDone: row?.status_group === 'done',
+    }
+  })
+}
+
+/** Saved replies that somebody is offered, filled in for a ticket, and the checklists that can be added. */
+export async function savedRepliesFor(desk: Desk, reference: number, { teams }: Pick<Caller, 'teams'>) {
+  const row = await desk.db
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', reference)
+    .executeTakeFirst()
+  if (!row) return undefined
+  const [design, directory, current] = await Promise.all([
+    desk.knowledge.editionOf(row.state),
+    desk.knowledge.directory(),
+    desk.knowledge.currentEdition(),
+  ])
+  const isFor = ({ team }: { team?: string }) => team === undefined || teams.includes(team)
+  const { savedReplies, checklists } = current.design
+  return {
+    replies: savedReplies.filter(isFor).map(({ id, name, text }) => ({
+      ...{ id, name },
+      text: previewMessage(row.state, design, directory, deskNow(), { subject: '', body: text }).body,
+    })),
+    checklists: checklists.filter(isFor).map(({ id, name, tasks }) => ({ id, name, tasks: tasks.length })),
+  }
+}

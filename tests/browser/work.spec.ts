@@ -1,0 +1,322 @@
+import { expect, test, type Page } from '@playwright/test'
+import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
+
+const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
+const MIKA = 'mika-okoro@commons.sound.example'
+
+test.afterEach(async ({ playwright }) => {
+  const lead = await playwright.request.newContext({ baseURL: origin() })
+  await signInByApi(lead, origin(), LEAD)
+  await lead.delete('/api/draft', { headers: { origin: origin() } })
+  await lead.dispose()
+})
+
+const leaf = (page: Page) => page.getByRole('article', { name: /^Ticket \d+$/ })
+const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
+
+test('a technician works through a morning by keyboard alone', async ({ page }) => {
+  await signIn(page, TECHNICIAN)
+  await page.goto('/bench')
+  // What is to be done now lies open.
+  await expect(page).toHaveURL(/\/bench\/\d+/)
+  await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeVisible()
+  const first = open(page)
+  await page.keyboard.press('o')
+  await expect(page).toHaveURL(/order=earliestDue/)
+  await page.keyboard.press('o')
+  await expect(page).toHaveURL(/order=fewestLate/)
+  await page.keyboard.press('o')
+  await expect(page).not.toHaveURL(/order=/)
+
+  // Start: it says what it will do, does it, and can be taken back.
+  await page.keyboard.press('s')
+  await expect(leaf(page)).toContainText('In hand')
+  await expect(page.getByText('Your timer runs on')).toBeVisible()
+  await page.keyboard.press('z')
+  await expect(leaf(page)).toContainText('Logged')
+  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
+  await page.keyboard.press('s')
+  await expect(leaf(page)).toContainText('In hand')
+
+  // A reply with words at hand; the answering promise is kept.
+  await page.keyboard.press('r')
+  await expect(page.getByRole('textbox', { name: /^Reply to/ })).toBeFocused()
+  await page.keyboard.type('**Found it**: the cable by the door.')
+  await page.keyboard.press('Control+Enter')
+  await expect(leaf(page).getByText('Found it', { exact: true })).toBeVisible()
+
+  // Another ticket: down the list, Enter, start; the first timer stops into a time record.
+  await page.keyboard.press('j')
+  await page.keyboard.press('j')
+  await page.keyboard.press('j')
+  await page.keyboard.press('Enter')
+  await expect.poll(() => open(page)).not.toBe(first)
+  const second = open(page)
+  await expect(leaf(page)).toContainText(String(second))
+  await page.keyboard.press('s')
+  await expect(leaf(page)).toContainText('In hand')
+  const timers = await (await page.request.get('/api/bench')).json()
+  expect(timers.timers.map((one: { reference: number }) => one.reference)).toEqual([second])
+  const worked = await (await page.request.get(`/api/tickets/${first}`)).json()
+  expect(worked.times.at(-1).person).toBe('tora-aas')
+
+  // Waiting asks what the gate asks for, and nothing else.
+  await page.keyboard.press('q')
+  const slip = page.getByRole('form', { name: 'Wait for requester' })
+  await expect(slip.getByRole('textbox')).toHaveCount(1)
+  await page.keyboard.press('Enter')
+  await expect(slip).toContainText('please fill this in')
+  await page.keyboard.type('Which door is it?')
+  await page.keyboard.press('Enter')
+  await expect(leaf(page)).toContainText('Waiting for the requester')
+  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
+
+  // From anywhere to any ticket by its number.
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type(String(first))
+  await expect(page.getByRole('option', { name: new RegExp(`^${first} `) })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(new RegExp(`/desk/${first}`))
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('take the last move back')
+})
+
+test('a ticket has tasks, time, fixed times and other tickets on its page', async ({ page }) => {
+  await signIn(page, TECHNICIAN)
+  const { rows } = await (await page.request.get('/api/tickets?view=mine&limit=5')).json()
+  const [one, other] = rows as { reference: number }[]
+  await page.goto(`/desk/${one!.reference}`)
+  const tasks = page.getByRole('region', { name: 'To do' })
+  await tasks.getByRole('button', { name: 'Add …' }).click()
+  await page.keyboard.type('Look at the fuse\nCall the pier')
+  await tasks.getByRole('checkbox', { name: 'the ticket is not done before' }).check()
+  await tasks.getByRole('button', { name: 'Add', exact: true }).click()
+  await tasks.getByRole('checkbox', { name: 'Look at the fuse' }).check()
+  await expect(tasks).toContainText('1 of 2')
+  await tasks.getByRole('button', { name: /Before a visit/ }).click()
+  await expect(tasks).toContainText('1 of 5')
+
+  const time = page.getByRole('region', { name: 'Time', exact: true })
+  await time.getByRole('button', { name: 'Write time down …' }).click()
+  await time.getByPlaceholder('What was done').last().fill('Traced the cable')
+  await time.getByRole('button', { name: 'Write it down' }).click()
+  await expect(time).toContainText('Traced the cable')
+  await time.getByRole('button', { name: 'Fixed time …' }).click()
+  await time.getByPlaceholder('Who waits for what').fill('Purser on the phone')
+  await time.getByRole('button', { name: 'Book it' }).click()
+  await expect(time).toContainText('Purser on the phone')
+  await page.goto('/bench')
+  await expect(page.getByRole('link', { name: /Purser on the phone/ })).toBeVisible()
+
+  await page.goto(`/desk/${one!.reference}`)
+  const links = page.getByRole('region', { name: 'Other tickets' })
+  await links.getByRole('button', { name: 'Link …' }).click()
+  await links.getByLabel('This ticket is').selectOption('causedBy')
+  await links.getByLabel('ticket number').fill(String(other!.reference))
+  await links.getByRole('button', { name: 'Link them' }).click()
+  await expect(links).toContainText('caused by')
+  await links.getByRole('link', { name: new RegExp(String(other!.reference)) }).click()
+  await expect(page.getByRole('region', { name: 'Other tickets' })).toContainText('causes')
+  await page
+    .getByRole('region', { name: 'Other tickets' })
+    .getByRole('button', { name: 'Part off …' })
+    .click()
+  await page.getByLabel('What of it is a ticket of its own?').fill('Only the second gate')
+  await page.getByRole('button', { name: 'Part it off' }).click()
+  await expect(page.getByRole('heading', { name: 'Only the second gate' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Other tickets' })).toContainText('part of')
+})
+
+test('a view is built by choosing, kept, shared and opened; many tickets are changed with a look before and a way back', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/desk')
+  await page.getByRole('button', { name: 'This view …' }).click()
+  const panel = page.getByRole('region', { name: 'This view' })
+  await panel.getByLabel('Which tickets: ask something more').selectOption('organisation')
+  await panel.getByRole('button', { name: /, organisation:/ }).click()
+  await panel.getByLabel('organisation, value').selectOption('Merrow Line')
+  await panel.getByRole('button', { name: 'keep', exact: true }).click()
+  await panel.getByLabel('under').selectOption('team')
+  await expect(page.locator('h2.heading').first()).toBeVisible()
+  await expect(page.getByText('not kept')).toBeVisible()
+  // The address holds it all.
+  const address = page.url()
+  await page.goto(address)
+  await expect(page.locator('h2.heading').first()).toBeVisible()
+  await page.getByRole('button', { name: 'This view …' }).click()
+  await panel.getByLabel('Name').fill('Merrow by team')
+  await panel.getByRole('checkbox', { name: 'for everybody of the desk' }).check()
+  await panel.getByRole('button', { name: 'Keep this view' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Merrow by team' })).toBeVisible()
+
+  // Rows are chosen by key, changed after a look, and changed back.
+  const rows = page.locator('.rows a.row')
+  await rows.first().focus()
+  await page.keyboard.press('x')
+  await page.keyboard.press('j')
+  await page.keyboard.press('j')
+  await page.keyboard.press('Shift+X')
+  const many = page.getByRole('region', { name: 'The chosen tickets' })
+  await expect(many).toContainText('3 chosen')
+  const chosen = (await page.locator('.rows a.row.chosen').allInnerTexts()).map((text) =>
+    Number(/\d+/.exec(text)![0]),
+  )
+  const before = await Promise.all(
+    chosen.map(async (one) => (await (await page.request.get(`/api/tickets/${one}`)).json()).sorted.queue),
+  )
+  await many.getByLabel('set the').selectOption('queue')
+  await many.getByLabel('Value for all of them').selectOption({ index: 2 })
+  await many.getByRole('button', { name: 'What would that do?' }).click()
+  await expect(many).toContainText(/change/)
+  await many.getByRole('button', { name: /^Change (it|them)$/ }).click()
+  await expect(many).toContainText(/changed/)
+  await many.getByRole('button', { name: 'Take it back' }).click()
+  await expect(many.getByText(/were changed|was changed/)).toHaveCount(0)
+  const after = await Promise.all(
+    chosen.map(async (one) => (await (await page.request.get(`/api/tickets/${one}`)).json()).sorted.queue),
+  )
+  expect(after).toEqual(before)
+
+  const sheet = await page.request.get((await page.getByRole('link', { name: 'CSV' }).getAttribute('href'))!)
+  const lines = (await sheet.text()).trim().split(/\r?\n/)
+  expect(lines[0]).toContain('Summary')
+  expect(lines.length).toBeGreaterThan(5)
+  expect(lines.slice(1).every((line) => line.includes('Merrow Line'))).toBe(true)
+
+  // Others of the desk have it too; taken away it is gone.
+  await page.getByRole('button', { name: 'This view …' }).click()
+  await panel.getByRole('button', { name: 'Take it away' }).click()
+  await expect(page.getByRole('link', { name: 'Merrow by team' })).toHaveCount(0)
+})
+
+test('a board moves tickets through their gates, and refuses ways that are none', async ({ page }) => {
+  await signIn(page, LEAD)
+  const post = (url: string, data: object) => page.request.post(url, { data, headers: { origin: origin() } })
+  const made = await (
+    await post('/api/tickets', {
+      item: 'gate-scanner',
+      portal: 'merrow',
+      requester: 'ines-varga',
+      answers: { gates: 1 },
+      summary: 'A card for the board',
+    })
+  ).json()
+  const where = { all: [{ fact: 'item', op: 'is', value: 'gate-scanner' }] }
+  const view = Buffer.from(JSON.stringify({ where, sort: 'logged', columns: ['requester'] })).toString(
+    'base64url',
+  )
+  await page.goto(`/desk?as=${view}`)
+  await expect(page.locator('.rows a.row').first()).toBeVisible()
+  await page.keyboard.press('b')
+  const card = page.locator(`[data-reference="${made.reference}"]`)
+  await expect(page.getByRole('region', { name: 'Logged' }).locator(card)).toBeVisible()
+  await card.dragTo(page.getByRole('region', { name: 'In hand' }).locator('.cards'))
+  await expect(page.getByRole('region', { name: 'In hand' }).locator(card)).toBeVisible()
+  // By keyboard: the same way, with what its gate asks for.
+  await card.getByLabel(`Move ${made.reference} on`).selectOption({ label: 'Wait for others' })
+  const slip = page.getByRole('form', { name: new RegExp(String(made.reference)) })
+  await slip.getByRole('button', { name: 'Wait for others' }).click()
+  await expect(slip).toContainText('please fill this in')
+  await slip.getByRole('textbox').fill('The spare part')
+  await slip.getByRole('button', { name: 'Wait for others' }).click()
+  await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
+  await card.dragTo(page.getByRole('region', { name: 'Logged' }).locator('.cards'))
+  await expect(page.getByRole('alert')).toContainText('has no such way')
+  await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
+})
+
+test('a search finds what was said, with typing errors, and says why', async ({ page }) => {
+  await signIn(page, TECHNICIAN)
+  const { rows } = await (await page.request.get('/api/tickets?view=mine&limit=1')).json()
+  const { reference } = rows[0]
+  await page.request.post(`/api/tickets/${reference}/note`, {
+    data: { text: 'The zephyrometer is upside down' },
+    headers: { origin: origin() },
+  })
+  const hits = async () => (await (await page.request.get('/api/search?words=zephyrometer')).json()).tickets
+  await expect.poll(hits).toBe(1)
+  await page.goto('/find?words=zephyrometer')
+  await expect(page.getByRole('link', { name: new RegExp(`^${reference} `) })).toBeVisible()
+  await expect(page.locator('mark').first()).toHaveText('zephyrometer')
+  await page.goto('/find?words=zefyrometer')
+  await expect(page.getByText('No record has “zefyrometer”')).toBeVisible()
+  await expect(page.getByRole('link', { name: new RegExp(`^${reference} `) })).toBeVisible()
+  await page.goto('/find?words=qqqqzzzz')
+  await expect(page.getByText('Nothing has all of these words')).toBeVisible()
+})
+
+test('two people on a ticket see each other; what one changes is not overwritten by the other', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, TECHNICIAN)
+  const { rows } = await (await page.request.get('/api/tickets?view=mine&limit=1')).json()
+  const { reference } = rows[0]
+  await page.goto(`/desk/${reference}`)
+  await expect(leaf(page)).toBeVisible()
+  const other = await (await browser.newContext({ baseURL: origin() })).newPage()
+  await signIn(other, MIKA)
+  await other.goto(`/desk/${reference}`)
+  await expect(page.getByText('Mika Okoro has it open')).toBeVisible()
+  await expect(other.getByText('Tora Aas has it open')).toBeVisible()
+  await other.keyboard.press('n')
+  await expect(page.getByText('Mika Okoro is writing here')).toBeVisible()
+  await other.keyboard.type('Please look, @Tora')
+  await other.getByRole('option', { name: 'Tora Aas' }).click()
+  await other.keyboard.press('Control+Enter')
+  await expect(page.getByText('Please look, @Tora Aas', { exact: true })).toBeVisible()
+  const { watchers } = await (await page.request.get(`/api/tickets/${reference}`)).json()
+  expect(watchers).toContain('tora-aas')
+
+  // Both are about to sort it; who comes second is told, and nothing is changed.
+  await page.keyboard.press('w')
+  const headers = { origin: origin() }
+  const sorted = (await (await other.request.get(`/api/tickets/${reference}`)).json()).sorted.priority
+  const next = sorted === 'p3' ? 'p2' : 'p3'
+  await other.request.post(`/api/tickets/${reference}/sort`, {
+    data: { field: 'priority', value: next },
+    headers,
+  })
+  const again = await page.request.post(`/api/tickets/${reference}/sort`, {
+    data: { field: 'priority', value: 'p5', from: sorted },
+    headers,
+  })
+  expect([again.status(), (await again.json()).detail]).toEqual([409, expect.stringContaining('meanwhile')])
+  await other.context().close()
+  await expect(page.getByText('Mika Okoro is writing here')).toHaveCount(0)
+})
+
+test('a lead makes a move, puts it on a shelf, and it is there once published', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/moves')
+  await page.getByRole('button', { name: 'New move' }).click()
+  const name = page.getByLabel('Name of move 7')
+  await expect(name).toBeVisible()
+  await name.fill('Greet')
+  await name.press('Tab')
+  const step = page.getByRole('group', { name: 'Greet, step 1' })
+  await step.getByLabel('what is done').selectOption('note for the desk')
+  await step.getByLabel('the words').fill('{nonsense}')
+  await step.getByLabel('the words').press('Tab')
+  await expect(page.getByText('{nonsense} is no field of a ticket')).toBeVisible()
+  await step.getByLabel('the words').fill('Greeted {requester}')
+  await step.getByLabel('the words').press('Tab')
+  await expect(page.getByText('{nonsense} is no field of a ticket')).toHaveCount(0)
+  await page.getByRole('button', { name: /^Publish edition/ }).click()
+  await page.getByLabel('What changes, in a few words').fill('A greeting')
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Publish/ })
+    .click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+
+  const { rows } = await (await page.request.get('/api/tickets?limit=1')).json()
+  await page.goto(`/desk/${rows[0].reference}`)
+  const greet = page.getByRole('button', { name: 'Greet' })
+  await greet.focus()
+  await expect(page.getByText('Greet will: add a note for the desk')).toBeVisible()
+  await greet.click()
+  await expect(leaf(page)).toContainText(/Greeted \w+/)
+})

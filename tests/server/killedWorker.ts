@@ -1,0 +1,4 @@
+import { startWorker } from '../../server/jobs/worker'
+
+// A worker of its own process, for tests that kill it.
+void startWorker(process.env.SMTP_URL!, process.env.GATEWAY_URL)

@@ -1,0 +1,515 @@
+import { fork, type ChildProcess } from 'node:child_process'
+import { build } from 'esbuild'
+import { sql } from 'kysely'
+import { simpleParser } from 'mailparser'
+import { Webhook } from 'standardwebhooks'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { HOUR, MINUTE } from '../../core/time'
+import type { Preferences } from '../../core/notification'
+import type { Command } from '../../core/ticket'
+import { acknowledgeByToken } from '../../server/commands/acknowledge'
+import { endMajorIncident, gatherTickets } from '../../server/commands/major'
+import { changeWays, setAbsence } from '../../server/commands/people'
+import { overrideRota, removeOverride } from '../../server/commands/rotas'
+import { deskNow } from '../../server/clock/deskClock'
+import { callOut, isPublic } from '../../server/delivery/callOut'
+import { makeSecret, signatures } from '../../server/delivery/channels'
+import { linkToken } from '../../server/http/links'
+import { startWorker, type Worker } from '../../server/jobs/worker'
+import { ladderFigures, ladderTrial } from '../../server/queries/ladders'
+import { messagesPage, myMessages } from '../../server/queries/messages'
+import { readRotaCalendar, rotaCalendar, rotasPage } from '../../server/queries/rotas'
+import { setMailFaults } from '../../server/standins/mailStore'
+import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
+import { setBehaviour, type StandinChannel } from '../../server/standins/messageStore'
+import { audit } from '../../server/queries/audit'
+import { INES, makeWorld, SCANNER, TORA } from './world'
+
+let world: Awaited<ReturnType<typeof makeWorld>>
+let outside: Mailbox
+let worker: Worker
+beforeAll(async () => {
+  world = await makeWorld('messages', 20)
+  process.env.DATABASE_URL = world.url
+  outside = await startMailbox(0)
+  process.env.GATEWAY_URL = `http://127.0.0.1:${outside.gateway}`
+  worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, process.env.GATEWAY_URL)
+})
+afterAll(async () => {
+  await worker.stop()
+  await outside.stop()
+  await world.close()
+})
+afterEach(async () => {
+  for (const channel of ['chat', 'text', 'pager', 'call'] as const)
+    await setBehaviour(world.db, channel, 'takes')
+  await setMailFaults(world.db, { refuse: false })
+})
+
+const log = async () => (await world.desk.log(SCANNER, INES)).state
+const run = (reference: number, command: Exclude<Command, { kind: 'log' }>, actor = TORA) =>
+  world.desk.run(reference, command, actor)
+const message = (key: string) =>
+  world.db.selectFrom('outbox').selectAll().where('key', '=', key).executeTakeFirstOrThrow()
+const atStandIn = (channel: StandinChannel, key: string) =>
+  world.db
+    .selectFrom('standin_message')
+    .selectAll()
+    .where('channel', '=', channel)
+    .where('key', '=', key)
+    .executeTakeFirst()
+
+/** Gives a ticket to somebody with these ways, which tells them, and gives the key of the message. */
+async function tellBy(
+  notify: Preferences,
+  person = 'mika-okoro',
+): Promise<{ reference: number; key: string }> {
+  await changeWays(world.desk, person, notify)
+  const { reference } = await log()
+  const state = await run(reference, { kind: 'assign', technician: person })
+  return { reference, key: state.messages.at(-1)!.key }
+}
+
+async function settles(key: string, ...states: string[]) {
+  await expect
+    .poll(async () => (await message(key)).state, { timeout: 20_000 })
+    .toSatisfy((one: string) => states.includes(one))
+  return message(key)
+}
+
+describe('channels', () => {
+  it('chat, text message and pager arrive and say so; the entries follow each delivery', async () => {
+    for (const channel of ['chat', 'text', 'pager'] as const) {
+      const { reference, key } = await tellBy({ ways: [{ channel, address: '4711' }] })
+      // The report of a gateway comes to the desk's address, which no server listens at here.
+      const row = await settles(key, 'sent', 'delivered')
+      expect(row.channel).toBe(channel)
+      expect(await atStandIn(channel, key)).toMatchObject({ recipient: '4711', times: 1 })
+      const { entries } = await recordOf(reference)
+      expect(entries.filter((one) => one.kind === 'messageDelivery' && one.body.key === key)).toHaveLength(1)
+    }
+  })
+
+  it('mail has what mail needs: thread, list, automatic, plain and HTML (RFC 5322, RFC 3834, by mailparser)', async () => {
+    const { reference, key } = await tellBy({})
+    await settles(key, 'sent')
+    const { raw } = await world.db
+      .selectFrom('standin_mail')
+      .select('raw')
+      .where('message_id', 'like', `<${key}@%`)
+      .executeTakeFirstOrThrow()
+    const mail = await simpleParser(raw)
+    expect(mail.headers.get('auto-submitted')).toBe('auto-generated')
+    expect(mail.headers.get('list')).toMatchObject({ id: { name: expect.stringContaining('tickets') } })
+    expect(mail.inReplyTo).toContain(`ticket-${reference}@`)
+    expect([mail.text, mail.html].every((one) => String(one).includes('this ticket is yours'))).toBe(true)
+  })
+
+  it('refused for good goes the next way at once; in trouble after three tries', async () => {
+    await setBehaviour(world.db, 'pager', 'refuses')
+    const { reference, key } = await tellBy({
+      ways: [{ channel: 'pager', address: '1' }, { channel: 'mail' }],
+    })
+    await settles(key, 'givenUp')
+    const next = await world.db
+      .selectFrom('outbox')
+      .selectAll()
+      .where('after', '=', key)
+      .executeTakeFirstOrThrow()
+    expect(next).toMatchObject({
+      channel: 'mail',
+      why: 'after pager failed',
+      subject: (await message(key)).subject,
+    })
+    await settles(next.key, 'sent')
+    expect((await audit(world.db)).differences).toEqual([])
+    expect(reference).toBe(next.reference)
+  })
+
+  it('one that fails is tried again with the same identifier, and arrives once it can', async () => {
+    await setBehaviour(world.db, 'chat', 'fails')
+    const { key } = await tellBy({ ways: [{ channel: 'chat', address: 'mika' }] })
+    await settles(key, 'failed')
+    await setBehaviour(world.db, 'chat', 'takes')
+    await settles(key, 'delivered')
+    expect((await atStandIn('chat', key))!.times).toBeGreaterThan(1)
+  })
+})
+
+/** Nobody waits for a minute in a test: what is gathered goes now. */
+const hurryDigests = () =>
+  sql`update graphile_worker._private_jobs set run_at = now() where key like 'digest:%'`.execute(world.db)
+
+interface Row {
+  kind: string
+  sequence: number
+  body: { key?: string; state?: string; messages?: { key: string }[] }
+}
+async function recordOf(reference: number): Promise<{ entries: Row[] }> {
+  const entries = await world.db
+    .selectFrom('entry')
+    .select(['kind', 'sequence', 'body'])
+    .where('reference', '=', reference)
+    .orderBy('sequence')
+    .execute()
+  return { entries: entries as Row[] }
+}
+
+describe('when a message goes', () => {
+  it('what is not urgent waits until quiet hours are over, and goes then', async () => {
+    await world.at(world.begins + 11 * HOUR)
+    const { key } = await tellBy({ quiet: { from: '20:00', to: '07:00' } })
+    expect(await message(key)).toMatchObject({ state: 'held', why: 'quiet until 07:00' })
+    expect((await messagesPage(world.desk, { state: 'held' })).rows.map((one) => one.key)).toContain(key)
+    await world.at(deskNow() + 10 * HOUR)
+    await settles(key, 'sent')
+    await world.at(world.begins)
+  })
+
+  it('keeps the order on one ticket: what was told first arrives first, although it fails first', async () => {
+    await setMailFaults(world.db, { refuse: true })
+    const { reference } = await tellBy({}, 'sefa-lind')
+    await run(reference, { kind: 'assign', technician: null })
+    const state = await run(reference, { kind: 'assign', technician: 'sefa-lind' })
+    const keys = state.messages.filter((one) => one.person === 'sefa-lind').map((one) => one.key)
+    await settles(keys[0]!, 'failed')
+    await setMailFaults(world.db, { refuse: false })
+    await settles(keys.at(-1)!, 'sent')
+    const { entries } = await recordOf(reference)
+    const sent = entries.flatMap((one) =>
+      one.kind === 'messageDelivery' && one.body.state === 'sent' && keys.includes(one.body.key!)
+        ? [one.body.key]
+        : [],
+    )
+    expect(sent).toEqual(keys)
+  })
+
+  it('many mails to one person of the desk within a minute come as one', async () => {
+    await changeWays(world.desk, 'mika-okoro', {})
+    const tickets = await Promise.all(Array.from({ length: 14 }, log))
+    for (const { reference } of tickets) await run(reference, { kind: 'assign', technician: 'mika-okoro' })
+    const gathered = () =>
+      world.db
+        .selectFrom('outbox')
+        .select('key')
+        .where('person', '=', 'mika-okoro')
+        .where('state', '=', 'gathered')
+        .execute()
+    await expect.poll(async () => (await gathered()).length, { timeout: 15_000 }).toBeGreaterThan(2)
+    const keys = (await gathered()).map((one) => one.key)
+    // Others whom triage gives these tickets get digests of their own, which are not counted here.
+    // What is gathered while one goes out comes in another; all of them have gone before they are counted.
+    const unsent = async () => {
+      await hurryDigests()
+      const { count } = await world.db
+        .selectFrom('outbox')
+        .select((e) => e.fn.countAll<number>().as('count'))
+        .where('person', '=', 'mika-okoro')
+        .where('state', 'in', ['queued', 'failed', 'gathered'])
+        .executeTakeFirstOrThrow()
+      return Number(count)
+    }
+    await expect.poll(unsent, { timeout: 15_000 }).toBe(0)
+    const mails = await world.db
+      .selectFrom('standin_mail')
+      .select('subject')
+      .where('message_id', 'like', '<digest-%')
+      .where('recipient', '=', 'mika-okoro@commons.sound.example')
+      .execute()
+    // Killed before it was recorded, it comes again as the same mail.
+    const [mail] = await world.db
+      .selectFrom('standin_mail')
+      .select('message_id')
+      .where('message_id', 'like', '<digest-%')
+      .where('recipient', '=', 'mika-okoro@commons.sound.example')
+      .execute()
+    const detail = `in the mail ${mail!.message_id!.slice(1).split('@')[0]}`
+    await world.db
+      .updateTable('outbox')
+      .set({ state: 'gathered', detail })
+      .where('key', '=', keys[0]!)
+      .execute()
+    await sql`select graphile_worker.add_job('digest', '{"person":"mika-okoro"}')`.execute(world.db)
+    await settles(keys[0]!, 'sent')
+    const again = await world.db
+      .selectFrom('standin_mail')
+      .select('id')
+      .where('message_id', 'like', '<digest-%')
+      .where('recipient', '=', 'mika-okoro@commons.sound.example')
+      .execute()
+    expect(again).toHaveLength(mails.length)
+    expect(mails.length).toBeGreaterThan(0)
+    expect(mails.length).toBeLessThan(keys.length)
+    expect(mails[0]!.subject).toMatch(/^\d+ messages about (a ticket|\d+ tickets)$/)
+  })
+})
+
+describe('acknowledging', () => {
+  /** A ticket whose first rung has rung, with the message that waits for somebody. */
+  async function rung() {
+    await world.at(world.begins)
+    const { reference } = await log()
+    await run(reference, { kind: 'assign', technician: 'mika-okoro' })
+    await world.at(world.begins + 61 * MINUTE)
+    await expect
+      .poll(async () => (await recordOf(reference)).entries.some((one) => one.kind === 'rungRang'), {
+        timeout: 10_000,
+      })
+      .toBe(true)
+    const row = await world.db
+      .selectFrom('outbox')
+      .selectAll()
+      .where('reference', '=', reference)
+      .where('climb', 'is not', null)
+      .executeTakeFirstOrThrow()
+    return row
+  }
+
+  it('by the link of the message works once; a link that we never signed not at all', async () => {
+    await changeWays(world.desk, 'mika-okoro', {})
+    const { key, reference } = await rung()
+    const token = await linkToken(world.db, 'acknowledge', key)
+    await expect(acknowledgeByToken(world.desk, 'acknowledge', `${token}x`, 'link')).rejects.toThrow(
+      'no message',
+    )
+    const other = await linkToken(world.db, 'report', key)
+    await expect(acknowledgeByToken(world.desk, 'acknowledge', other, 'link')).rejects.toThrow('no message')
+    const both = await Promise.allSettled([
+      acknowledgeByToken(world.desk, 'acknowledge', token, 'link'),
+      acknowledgeByToken(world.desk, 'acknowledge', token, 'link'),
+    ])
+    expect(both.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    expect(await message(key)).toMatchObject({ state: 'acknowledged', acknowledged_by: 'mika-okoro' })
+    const { rows } = await myMessages(world.desk, 'mika-okoro')
+    expect(rows.find((one) => one.key === key)).toMatchObject({ canAcknowledge: false })
+    await world.at(world.begins + 3 * HOUR)
+    await new Promise((done) => setTimeout(done, 700))
+    const rang = (await recordOf(reference)).entries.filter((one) => one.kind === 'rungRang')
+    expect(rang).toHaveLength(1)
+    await world.at(world.begins)
+  })
+})
+
+describe('rotas', () => {
+  it('a swap holds for its time, is read back from the calendar file, and can be taken back', async () => {
+    await world.at(world.begins)
+    const from = world.begins - HOUR
+    const page = await rotasPage(world.desk, from, from + 14 * 24 * HOUR)
+    const [watch] = page.rotas
+    const before = watch!.now[0]!
+    const [id] = await overrideRota(
+      world.desk,
+      'watch',
+      [{ from, to: from + 4 * HOUR, person: 'tora-aas', why: 'swap' }],
+      'olin-brandt',
+    )
+    const now = async () => (await rotasPage(world.desk, from, from + 24 * HOUR)).rotas[0]!.now[0]
+    expect(await now()).toBe('tora-aas')
+    const text = await rotaCalendar(world.desk, 'watch', 30)
+    const { duties, left } = await readRotaCalendar(world.desk, text)
+    expect(left).toEqual([])
+    expect(duties[0]).toMatchObject({ person: 'tora-aas', to: from + 4 * HOUR })
+    await removeOverride(world.desk, id!)
+    expect(await now()).toBe(before)
+    const wrong = { from, to: from, person: 'ines-varga', why: '' }
+    await expect(overrideRota(world.desk, 'watch', [wrong], 'olin-brandt')).rejects.toMatchObject({
+      fields: [{ field: 'to' }],
+    })
+    await expect(
+      overrideRota(world.desk, 'watch', [{ ...wrong, to: from + 1 }], 'olin-brandt'),
+    ).rejects.toMatchObject({ fields: [{ field: 'person' }] })
+  })
+})
+
+describe('somebody who is away', () => {
+  it('is passed over on the rota, and has it again when the absence is taken back', async () => {
+    await world.at(world.begins)
+    const day = '2026-11-16'
+    const range = [world.begins - HOUR, world.begins + 24 * HOUR] as const
+    const now = async () => (await rotasPage(world.desk, ...range)).rotas[0]!.now
+    const [first, second] = await now()
+    await setAbsence(world.desk, first!, { from: day, to: '2026-11-18', why: 'holiday' })
+    expect((await now())[0]).toBe(second)
+    const { away } = await rotasPage(world.desk, ...range)
+    expect(away).toMatchObject([{ person: first, first: day, name: 'Away: holiday' }])
+    await setAbsence(world.desk, first!, { from: day, to: '2026-11-18', why: null })
+    expect((await now())[0]).toBe(first)
+    const wrong = setAbsence(world.desk, first!, { from: day, to: '2026-11-15', why: '' })
+    await expect(wrong).rejects.toMatchObject({ fields: [{ field: 'to' }] })
+  })
+})
+
+describe('calls to other systems', () => {
+  it('are signed so that the reference library accepts them, with the secret of before for a day', async () => {
+    const secret = await makeSecret(world.db, 'quay-board')
+    const next = await makeSecret(world.db, 'quay-board')
+    const { reference } = await log()
+    await run(reference, { kind: 'declareMajor', text: 'No gate reads' })
+    const row = await world.db
+      .selectFrom('outbox')
+      .selectAll()
+      .where('reference', '=', reference)
+      .where('channel', '=', 'call')
+      .executeTakeFirst()
+    const key = row?.key ?? (await expectCall(reference))
+    await settles(key, 'delivered')
+    const got = (await atStandIn('call', key))!
+    for (const one of [secret, next])
+      expect(new Webhook(one).verify(got.text, got.headers!)).toMatchObject({
+        data: { number: String(reference) },
+      })
+    const forged = {
+      ...got.headers!,
+      'webhook-signature': signatures([`whsec_${Buffer.from('other').toString('base64')}`], key, 1, got.text),
+    }
+    expect(() => new Webhook(next).verify(got.text, forged)).toThrow()
+  })
+
+  async function expectCall(reference: number): Promise<string> {
+    const find = () =>
+      world.db
+        .selectFrom('outbox')
+        .select('key')
+        .where('reference', '=', reference)
+        .where('channel', '=', 'call')
+        .executeTakeFirst()
+    await expect.poll(async () => (await find())?.key, { timeout: 10_000 }).toBeTruthy()
+    return (await find())!.key
+  }
+
+  it('never go into private networks unless a setting names them', async () => {
+    for (const address of [
+      '127.0.0.1',
+      '10.1.2.3',
+      '192.168.0.9',
+      '169.254.1.1',
+      '::1',
+      'fd00::1',
+      '::ffff:10.0.0.1',
+    ])
+      expect(isPublic(address), address).toBe(false)
+    expect(isPublic('93.184.216.34')).toBe(true)
+    const url = `http://127.0.0.1:${outside.gateway}/call`
+    await expect(callOut(url, '{}', {})).rejects.toThrow('private network')
+    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${outside.gateway}`
+    expect((await callOut(url, '{}', {})).status).toBe(200)
+    delete process.env.YARE_PRIVATE_CALLS
+  })
+})
+
+describe('major incidents', () => {
+  it('gather tickets, tell everybody they concern, and end all of them', async () => {
+    const [major, one, two] = [await log(), await log(), await log()]
+    await run(major.reference, { kind: 'declareMajor', text: 'All gates are down' })
+    const gathered = await gatherTickets(
+      world.desk,
+      major.reference,
+      [one.reference, two.reference, 99_999_999],
+      TORA,
+    )
+    expect(gathered).toMatchObject({ gathered: 2, left: [{ reference: 99_999_999 }] })
+    await expect(gatherTickets(world.desk, major.reference, [one.reference], TORA)).rejects.toThrow(
+      'None of these',
+    )
+    const updated = await run(major.reference, { kind: 'updateMajor', text: 'We know the cause' })
+    expect(updated.clocks.filter((clock) => clock.target === 'update')).toMatchObject([
+      { outcome: 'kept' },
+      {},
+    ])
+    expect(await endMajorIncident(world.desk, major.reference, 'Works again', TORA)).toEqual({ ended: 2 })
+    const states = await world.db
+      .selectFrom('ticket')
+      .select('status_group')
+      .where('reference', 'in', [major.reference, one.reference, two.reference])
+      .execute()
+    expect(states.map((row) => row.status_group)).toEqual(['done', 'done', 'done'])
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('what ladders would do and did', () => {
+  it('the trial rings with real people, in order, and changes nothing', async () => {
+    const { reference, sequence } = await log()
+    const trial = await ladderTrial(world.desk, reference)
+    const rungs = trial.steps.flatMap(({ entries }) =>
+      entries.flatMap((one) => (one.kind === 'rungRang' ? [one.rung] : [])),
+    )
+    expect(rungs.slice(0, 4)).toEqual(['half', 'four-fifths', 'due', 'second'])
+    const after = await world.db
+      .selectFrom('ticket')
+      .select('sequence')
+      .where('reference', '=', reference)
+      .executeTakeFirstOrThrow()
+    expect(after.sequence).toBeGreaterThanOrEqual(sequence)
+    await expect(ladderTrial(world.desk, 99_999_999)).rejects.toThrow('no ticket')
+    const figures = await ladderFigures(world.desk)
+    for (const one of figures) expect(one.kept + one.missed + one.open).toBe(one.rang)
+  })
+})
+
+describe('killing workers', () => {
+  it('two workers killed again and again: each rung has its effect once, each message arrives, none twice unnoticed', async () => {
+    await worker.stop()
+    const references = (await Promise.all(Array.from({ length: 30 }, log))).map((one) => one.reference)
+    const [script] = await build({
+      entryPoints: ['tests/server/killedWorker.ts'],
+      outdir: 'node_modules/.cache/yare',
+      outExtension: { '.js': '.mjs' },
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      packages: 'external',
+      metafile: true,
+    }).then((made) => Object.keys(made.metafile.outputs))
+    const start = () =>
+      fork(script!, {
+        env: {
+          ...process.env,
+          DATABASE_URL: world.url,
+          SMTP_URL: `smtp://127.0.0.1:${outside.port}`,
+        },
+        stdio: 'ignore',
+      })
+    const killed = async (child: ChildProcess, after: number) => {
+      await new Promise((done) => setTimeout(done, after))
+      const gone = new Promise((done) => child.once('exit', done))
+      child.kill('SIGKILL')
+      await gone
+    }
+    await world.at(world.begins + 3 * HOUR)
+    for (const after of [2200, 2500, 2900])
+      await Promise.all([killed(start(), after), killed(start(), after + 150)])
+    worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, process.env.GATEWAY_URL)
+    await expect
+      .poll(
+        async () => {
+          await hurryDigests()
+          const { left } = await world.db
+            .selectFrom('outbox')
+            .select((e) => e.fn.countAll<number>().as('left'))
+            .where('reference', 'in', references)
+            .where('state', 'in', ['queued', 'failed', 'gathered'])
+            .executeTakeFirstOrThrow()
+          return Number(left)
+        },
+        { timeout: 40_000, interval: 500 },
+      )
+      .toBe(0)
+    for (const reference of references) {
+      const { entries } = await recordOf(reference)
+      const rang = entries
+        .filter((one) => one.kind === 'rungRang')
+        .map((one) => (one.body as { alarm?: string }).alarm)
+      expect(new Set(rang).size).toBe(rang.length)
+      expect(rang.length).toBeGreaterThanOrEqual(4)
+    }
+    const repeated = await world.db
+      .selectFrom('standin_mail')
+      .select(['message_id', 'recipient'])
+      .groupBy(['message_id', 'recipient'])
+      .having((e) => e(e.fn.countAll<number>(), '>', 1))
+      .execute()
+    expect(repeated).toEqual([])
+    expect((await audit(world.db)).differences).toEqual([])
+  }, 90_000)
+})

@@ -1,0 +1,187 @@
+import fc from 'fast-check'
+import { sql } from 'kysely'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { holds, type Condition } from '../../core/condition'
+import { ticketFacts } from '../../core/ticket'
+import { deskNow } from '../../server/clock/deskClock'
+import { indexAll } from '../../server/commands/searchWords'
+import { CannotFilter, conditionSql } from '../../server/queries/conditionSql'
+import { findEverything } from '../../server/queries/everything'
+import { INES, makeWorld, SCANNER, TORA } from './world'
+
+let world: Awaited<ReturnType<typeof makeWorld>>
+beforeAll(async () => {
+  world = await makeWorld('search', 150)
+  await indexAll(world.db, world.desk.knowledge)
+}, 120_000)
+afterAll(() => world.close())
+
+const find = (words: string, limit = 50) => findEverything(world.desk, words, 'tora-aas', limit)
+const log = async (summary: string) => (await world.desk.log({ ...SCANNER, summary }, INES)).state.reference
+const index = () => indexAll(world.db, world.desk.knowledge)
+const titles = async (words: string) => (await find(words)).hits.map((one) => one.title)
+
+describe('a search', () => {
+  it('finds words wherever they were said, and says where', async () => {
+    const reference = await log('Gangway lamp flickers')
+    await world.desk.run(reference, { kind: 'note', text: 'The thingummy by the bilge is loose' }, TORA)
+    await world.desk.run(reference, { kind: 'addTasks', tasks: [{ text: 'Order a marzipan fuse' }] }, TORA)
+    await index()
+    for (const words of ['thingummy bilge', 'marzipan', 'gangw flick', 'LAMP varga']) {
+      const { hits, tickets } = await find(words)
+      expect([tickets, hits[0]?.title], words).toEqual([1, `${reference} Gangway lamp flickers`])
+    }
+    expect((await find('thingummy')).hits[0]!.why).toContain('«thingummy»')
+  })
+
+  it('bears typing errors and says what it took for what', async () => {
+    const reference = await log('Periskope fogs up')
+    await index()
+    const found = await find('perisxope')
+    expect(found.corrected[0]).toMatchObject({ word: 'perisxope' })
+    expect(found.corrected[0]!.like).toContain('periskope')
+    expect(found.hits.map((one) => one.to)).toContain(`/desk/${reference}`)
+  })
+
+  it('goes straight to a number, closed tickets and parts too', async () => {
+    const closed = await world.db
+      .selectFrom('ticket')
+      .select('reference')
+      .where('status_group', '=', 'done')
+      .limit(1)
+      .executeTakeFirstOrThrow()
+    expect((await find(String(closed.reference))).hits[0]!.to).toBe(`/desk/${closed.reference}`)
+    expect((await find('999999')).hits.filter((one) => one.kind === 'ticket')).toEqual([])
+  })
+
+  it('is limited by words that stand for a filter', async () => {
+    const all = await find('scanner')
+    const open = await find('scanner open')
+    const done = await find('scanner done')
+    expect(open.filters).toEqual(['open'])
+    expect(open.tickets + done.tickets).toBe(all.tickets)
+    const team = await find('in Networks open')
+    const { count } = await world.db
+      .selectFrom('ticket')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where('team', '=', 'networks')
+      .where('status_group', '<>', 'done')
+      .executeTakeFirstOrThrow()
+    expect(team.tickets).toBe(Number(count))
+  })
+
+  it('finds people, equipment, agreements, articles and parts of the design', async () => {
+    const kinds = async (words: string) => (await find(words)).hits.map((one) => one.kind)
+    expect(await kinds('harriet boom')).toContain('person')
+    expect(await kinds('petrel works')).toContain('equipment')
+    expect(await kinds('1042')).toContain('agreement')
+    expect(await kinds('grey heron')).toEqual(expect.arrayContaining(['organisation', 'agreement']))
+    expect(await kinds('round the clock')).toContain('design')
+    expect(await kinds('till paper')).toContain('article')
+  })
+
+  it('bears whatever is typed', async () => {
+    for (const words of ["' or 1=1 --", '& | ! :*', 'the', '“', '%_\\', 'a'.repeat(200), '🙂'])
+      await expect(find(words), words).resolves.toBeDefined()
+    expect((await titles('the')).filter((one) => /^\d/.test(one))).toEqual([])
+  })
+
+  it('is brought up to date by several workers at once', async () => {
+    const references = await Promise.all(Array.from({ length: 12 }, (_, one) => log(`Quokka ${one}`)))
+    await Promise.all([index(), index(), index()])
+    expect((await find('quokka')).tickets).toBe(references.length)
+  })
+})
+
+describe('a condition as a question to the database', () => {
+  const value = (fact: string): fc.Arbitrary<unknown> =>
+    ({
+      category: fc.constantFrom('gates', 'gates/scanners', 'tills', 'GATES'),
+      team: fc.constantFrom('networks', 'devices-workshop', ''),
+      technician: fc.constantFrom('tora-aas', 'pia-lund'),
+      statusGroup: fc.constantFrom('new', 'active', 'done', 'waiting'),
+      statusBefore: fc.constantFrom('logged', 'in-hand'),
+      cover: fc.constantFrom('Round the clock', 'round', 'clock'),
+      agreement: fc.constantFrom('1042', '1051'),
+      'form.gates': fc.integer({ min: 0, max: 6 }),
+      'form.boardingStopped': fc.boolean(),
+      'form.what': fc.constantFrom('a', 'screen'),
+      hoursSinceLogged: fc.integer({ min: 1, max: 9000 }),
+      hoursInStatus: fc.integer({ min: 1, max: 9000 }),
+      openTasks: fc.integer({ min: 0, max: 3 }),
+      majorIncident: fc.boolean(),
+      department: fc.constantFrom('Boarding', 'Pilots'),
+      equipmentMaker: fc.constantFrom('Coinwright', 'x'),
+      equipmentInWarranty: fc.boolean(),
+    })[fact]!
+  const FACTS = [
+    ...['category', 'team', 'technician', 'statusGroup', 'statusBefore', 'cover', 'agreement'],
+    ...['form.gates', 'form.boardingStopped', 'form.what', 'hoursSinceLogged', 'hoursInStatus'],
+    ...['openTasks', 'majorIncident', 'department', 'equipmentMaker', 'equipmentInWarranty'],
+  ]
+  const SINGLE = ['is', 'isNot', 'greater', 'atLeast', 'less', 'atMost', 'empty', 'filled'] as const
+  const TEXTUAL = ['under', 'startsWith', 'contains', 'matches'] as const
+  const isText = (fact: string) =>
+    ![
+      'form.gates',
+      'form.boardingStopped',
+      'hoursSinceLogged',
+      'hoursInStatus',
+      'openTasks',
+      'majorIncident',
+      'equipmentInWarranty',
+    ].includes(fact)
+  const test = fc.constantFrom(...FACTS).chain((fact) => {
+    const yesNo =
+      fact === 'majorIncident' || fact === 'equipmentInWarranty' || fact === 'form.boardingStopped'
+    const single = yesNo ? (['is', 'isNot', 'filled'] as const) : SINGLE
+    const ops = isText(fact) ? [...single, ...TEXTUAL] : single
+    const one = fc.record({ fact: fc.constant(fact), op: fc.constantFrom(...ops), value: value(fact) })
+    const several = fc.record({
+      fact: fc.constant(fact),
+      op: fc.constantFrom('oneOf', 'noneOf'),
+      value: fc.array(value(fact), { maxLength: 3 }),
+    })
+    return isText(fact) ? fc.oneof(one, several) : one
+  }) as fc.Arbitrary<Condition>
+  const moment = fc.record({
+    fact: fc.constantFrom('loggedAt', 'statusSince', 'saidAt'),
+    op: fc.constant('inTheLast'),
+    value: fc.constantFrom('P7D', 'P90D', 'PT1H', 'soon'),
+  }) as fc.Arbitrary<Condition>
+  const tree = fc.letrec<{ one: Condition }>((tie) => ({
+    one: fc.oneof(
+      { maxDepth: 2 },
+      test,
+      moment,
+      fc.array(tie('one'), { maxLength: 3 }).map((all) => ({ all })),
+      fc.array(tie('one'), { maxLength: 3 }).map((any) => ({ any })),
+      fc.array(tie('one'), { maxLength: 3 }).map((none) => ({ none })),
+    ),
+  })).one
+
+  it('finds just the tickets for which it holds', async () => {
+    const now = deskNow()
+    const rows = await world.db.selectFrom('ticket').select('state').execute()
+    const design = await world.desk.knowledge.currentEdition()
+    const facts = rows.map(({ state }) => ({
+      reference: state.reference,
+      facts: ticketFacts(state, design, now),
+    }))
+    await fc.assert(
+      fc.asyncProperty(tree, async (condition) => {
+        const found = await sql<{ reference: number }>`select reference from ticket
+          where ${conditionSql(condition, now)} order by reference`.execute(world.db)
+        const wanted = facts.filter((one) => holds(condition, one.facts)).map((one) => one.reference)
+        expect(found.rows.map((one) => one.reference)).toEqual(wanted.sort((a, b) => a - b))
+      }),
+      { numRuns: 150 },
+    )
+  }, 60_000)
+
+  it('says by what lists cannot be filtered', () => {
+    expect(() => conditionSql({ fact: 'workingHoursInStatus', op: 'greater', value: 1 }, 0)).toThrow(
+      CannotFilter,
+    )
+  })
+})
