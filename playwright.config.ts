@@ -3,25 +3,32 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 
-// Ports and data of its own, so that the tests run beside a running demo. Workers inherit both.
-process.env.YARE_TEST_PORT ??= String(4300 + (process.pid % 1000))
-process.env.YARE_TEST_DATA ??= mkdtempSync(
+// Two desks, each with a port and data of its own, so that files of tests run side by side without seeing each other's
+// tickets, and beside a running demo. Workers inherit both; each asks the desk of its own number.
+const DESKS = Number(process.env.YARE_TEST_DESKS ?? 2)
+process.env.YARE_TEST_PORTS ??= String(4300 + 2 * (process.pid % 1000))
+process.env.YARE_TEST_FOLDER ??= mkdtempSync(
   join(process.getuid?.() === 0 ? '/var/tmp' : tmpdir(), 'yare-browser-'),
 )
 // PostgreSQL runs as another user when we are root; it must be able to walk in.
-chmodSync(process.env.YARE_TEST_DATA, 0o711)
-const address = `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
+chmodSync(process.env.YARE_TEST_FOLDER, 0o711)
+const portOf = (desk: number) => String(Number(process.env.YARE_TEST_PORTS) + desk)
+const dataOf = (desk: number) => join(process.env.YARE_TEST_FOLDER!, String(desk))
+const addressOf = (desk: number) => `http://127.0.0.1:${portOf(desk)}`
+const mine = Number(process.env.TEST_PARALLEL_INDEX ?? 0)
+process.env.YARE_TEST_PORT = portOf(mine)
+process.env.YARE_TEST_DATA = dataOf(mine)
 
 export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '**/*.spec.ts',
-  workers: 1,
+  workers: DESKS,
   timeout: 180_000,
   expect: { timeout: 30_000 },
   reporter: [['list']],
   globalTeardown: './tests/browser/cleanUp.ts',
   use: {
-    baseURL: address,
+    baseURL: addressOf(mine),
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     viewport: { width: 1280, height: 800 },
@@ -40,13 +47,13 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `node cli/yare.mjs demo --port ${process.env.YARE_TEST_PORT} --tickets 500`,
-    url: `${address}/api/health`,
-    env: { YARE_DATA: process.env.YARE_TEST_DATA, DATABASE_URL: '' },
+  webServer: Array.from({ length: DESKS }, (_, desk) => ({
+    command: `node cli/yare.mjs demo --port ${portOf(desk)} --tickets 500`,
+    url: `${addressOf(desk)}/api/health`,
+    env: { YARE_DATA: dataOf(desk), DATABASE_URL: '' },
     timeout: 240_000,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 30_000 },
-    stdout: 'ignore',
-    stderr: 'pipe',
-  },
+    gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 30_000 },
+    stdout: 'ignore' as const,
+    stderr: 'pipe' as const,
+  })),
 })

@@ -25,9 +25,20 @@ function keep(field: Field) {
   entered.set(field, { value: field.value, checked: field instanceof HTMLInputElement && field.checked })
 }
 
+/** What a list shows as long as nobody chooses: the option that is marked in the HTML, else the first one. */
+function firstChoice(field: HTMLSelectElement): number {
+  const marked = [...field.options].findIndex((one) => one.defaultSelected)
+  return marked < 0 && field.options.length ? 0 : marked
+}
+
+/** The server writes what is chosen as the list's `value`, which browsers do not read from HTML. */
+function showChosen(field: HTMLSelectElement) {
+  const chosen = field.getAttribute('value')
+  if (chosen !== null) field.value = chosen
+}
+
 function differsFromServer(field: Field): boolean {
-  if (field instanceof HTMLSelectElement)
-    return [...field.options].some((one) => one.selected !== one.defaultSelected)
+  if (field instanceof HTMLSelectElement) return field.selectedIndex !== firstChoice(field)
   if (field instanceof HTMLInputElement && field.checked !== field.defaultChecked) return true
   return field.value !== field.defaultValue
 }
@@ -48,6 +59,7 @@ export default defineNuxtPlugin((nuxt) => {
   const listen = (event: Event) => isField(event.target) && keep(event.target)
   for (const field of document.querySelectorAll<Field>('input, textarea, select'))
     if (differsFromServer(field)) keep(field)
+    else if (field instanceof HTMLSelectElement) showChosen(field)
   document.addEventListener('input', listen, true)
   document.addEventListener('change', listen, true)
 

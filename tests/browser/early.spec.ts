@@ -1,13 +1,19 @@
-import { expect, test } from '@playwright/test'
-import { LEAD, PASSWORD } from './people'
+import { expect, test, type Page } from '@playwright/test'
+import { LEAD, PASSWORD, signIn } from './people'
 
-test('what is typed before the page has come to life is kept, and sent only after', async ({ page }) => {
+/** Holds the page's scripts back, as a slow network does, until the returned function is called. */
+async function withoutScripts(page: Page): Promise<() => void> {
   let letGo = () => {}
   const held = new Promise<void>((resolve) => (letGo = resolve))
   await page.route('**/_nuxt/*.js', async (route) => {
     await held
     await route.continue()
   })
+  return letGo
+}
+
+test('what is typed before the page has come to life is kept, and sent only after', async ({ page }) => {
+  const letGo = await withoutScripts(page)
   await page.goto('/sign-in', { waitUntil: 'commit' })
   await page.getByLabel('Mail address').fill(LEAD)
   await page.getByLabel('Password').fill(PASSWORD)
@@ -16,4 +22,19 @@ test('what is typed before the page has come to life is kept, and sent only afte
   letGo()
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page).not.toHaveURL(/sign-in/)
+})
+
+test('what is chosen before the page has come to life is kept beside what the address says', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const letGo = await withoutScripts(page)
+  await page.goto('/messages?channel=mail&find=no-such-words', { waitUntil: 'commit' })
+  await page.getByLabel('State').selectOption('givenUp')
+  await expect(page).not.toHaveURL(/givenUp/)
+
+  letGo()
+  await expect(page).toHaveURL(/channel=mail&find=no-such-words&state=givenUp/)
+  await expect(page.getByLabel('Channel')).toHaveValue('mail')
+  await expect(page.getByLabel('State')).toHaveValue('givenUp')
 })
