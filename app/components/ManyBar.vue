@@ -27,6 +27,7 @@ const report = shallowRef<{ lines: Line[]; field: Field; called: boolean }>()
 const progress = ref<{ done: number; of: number }>()
 const called = ref(false)
 const problem = ref('')
+const takenBack = ref<number>()
 
 onMounted(async () => {
   const found = await api<{ names: typeof choices.value }>('/api/views/words').catch(() => undefined)
@@ -36,10 +37,13 @@ watch([field, value, () => props.references.length], () => (looked.value = undef
 const wanted = computed(() => (value.value === '' ? null : value.value))
 const canGo = computed(() => field.value === 'technician' || value.value !== '')
 
-async function send(references: number[], to: string | null, what: Field, trial: boolean): Promise<Line[]> {
-  const lines: Line[] = []
+function begin() {
   called.value = false
   problem.value = ''
+  takenBack.value = undefined
+}
+async function send(references: number[], to: string | null, what: Field, trial: boolean): Promise<Line[]> {
+  const lines: Line[] = []
   progress.value = { done: 0, of: references.length }
   try {
     for (let from = 0; from < references.length && !called.value; from += AT_ONCE) {
@@ -55,9 +59,11 @@ async function send(references: number[], to: string | null, what: Field, trial:
   return lines
 }
 async function look() {
+  begin()
   looked.value = await send(props.references, wanted.value, field.value, true)
 }
 async function change() {
+  begin()
   const lines = await send(props.references, wanted.value, field.value, false)
   report.value = { lines, field: field.value, called: called.value }
   looked.value = undefined
@@ -66,11 +72,15 @@ async function change() {
 /** Each value as it was; those that had the same go together. */
 async function undo() {
   const { lines, field: what } = report.value!
+  begin()
   const byValue = new Map<string | null, number[]>()
   for (const one of lines.filter((each) => each.changes))
     byValue.set(one.before, [...(byValue.get(one.before) ?? []), one.reference])
-  for (const [before, references] of byValue) await send(references, before, what, false)
-  report.value = undefined
+  const back: Line[] = []
+  for (const [before, references] of byValue) back.push(...(await send(references, before, what, false)))
+  // What could not be taken back can be tried again.
+  if (!problem.value) report.value = undefined
+  takenBack.value = changing(back)
   emit('done')
 }
 const changing = (lines: Line[]) => lines.filter((one) => one.changes).length
@@ -126,6 +136,9 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
       }}<template v-if="left(report.lines).length">, {{ left(report.lines).length }} not</template
       ><template v-if="report.called">; it was called off before the others</template>.
       <button v-if="changing(report.lines)" class="link" type="button" @click="undo">Take it back</button>
+    </p>
+    <p v-if="takenBack !== undefined && !progress" class="notice good" role="status">
+      Taken back: {{ takenBack === 1 ? 'one ticket is as it was' : `${takenBack} tickets are as they were` }}.
     </p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
   </section>

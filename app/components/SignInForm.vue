@@ -6,7 +6,6 @@ const mail = ref('')
 const password = ref('')
 const error = ref<ApiError>()
 const busy = ref(false)
-const awake = useAwake()
 
 async function submit() {
   busy.value = true
@@ -51,7 +50,7 @@ async function submit() {
       <p id="password-error" class="error-text">{{ error?.on('password') }}</p>
     </div>
     <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-    <button class="act main" type="submit" :disabled="busy || !awake">
+    <button class="act main" type="submit" :disabled="busy">
       {{ busy ? 'Signing in …' : 'Sign in' }}
     </button>
   </form>

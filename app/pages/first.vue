@@ -4,7 +4,6 @@ const session = useSession()
 const form = reactive({ desk: '', zone: 'Europe/London', name: '', mail: '', password: '' })
 const error = ref<ApiError>()
 const busy = ref(false)
-const awake = useAwake()
 onMounted(() => (form.zone = Intl.DateTimeFormat().resolvedOptions().timeZone))
 
 const FIELDS = [
@@ -51,7 +50,7 @@ async function submit() {
         <p :id="`${field.name}-error`" class="error-text">{{ error?.on(field.name) }}</p>
       </div>
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-      <button class="act main" type="submit" :disabled="busy || !awake">
+      <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Setting up …' : 'Open the desk' }}
       </button>
     </form>

@@ -1,14 +1,24 @@
 /**
- * Keeps what somebody types or chooses before the page has come to life.
+ * Keeps what somebody types, chooses or presses before the page has come to life.
  *
- * The server sends finished HTML, so a form can be filled while its script still loads. Taking over the page would
- * set such fields back to what the server knew. This collects what was entered until then and enters it again.
+ * The server sends finished HTML, so a form can be filled and sent while its script still loads. Taking over the page
+ * would set such fields back to what the server knew, and nobody would hear of the press. This collects what was
+ * entered until then and enters it again, and then presses what was pressed (collected in the page's head, see
+ * nuxt.config), each once.
  */
 type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement
 
 interface Entered {
   value: string
   checked: boolean
+}
+
+/** What the script in the page's head has collected, and its listener. */
+declare global {
+  interface Window {
+    yareEarly: (HTMLButtonElement | HTMLFormElement)[]
+    yareWait: (event: Event) => void
+  }
 }
 
 const entered = new Map<Field, Entered>()
@@ -55,6 +65,12 @@ function enterAgain(field: Field, was: Entered) {
   field.dispatchEvent(new Event('change', { bubbles: true }))
 }
 
+function pressAgain(pressed: HTMLButtonElement | HTMLFormElement) {
+  if (!pressed.isConnected) return
+  if (pressed instanceof HTMLFormElement) pressed.requestSubmit()
+  else pressed.click()
+}
+
 export default defineNuxtPlugin((nuxt) => {
   const listen = (event: Event) => isField(event.target) && keep(event.target)
   for (const field of document.querySelectorAll<Field>('input, textarea, select'))
@@ -69,5 +85,8 @@ export default defineNuxtPlugin((nuxt) => {
     await nextTick()
     for (const [field, was] of entered) enterAgain(field, was)
     entered.clear()
+    for (const type of ['click', 'submit']) removeEventListener(type, window.yareWait, true)
+    await nextTick()
+    for (const pressed of window.yareEarly.splice(0)) pressAgain(pressed)
   })
 })

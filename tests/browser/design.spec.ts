@@ -143,7 +143,7 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await portal.getByLabel('Mark, one or two letters').pressSequentially('Mc')
   await answered
   await expect(portal.getByLabel('Mark, one or two letters')).toHaveValue('Mc')
-  await page.unroute('**/api/draft')
+  await page.unrouteAll({ behavior: 'wait' })
   await portal.getByLabel('Mails come from').fill('nowhere')
   await page.keyboard.press('Tab')
   await expect(portal).toContainText('needs a mailbox')

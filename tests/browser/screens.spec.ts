@@ -72,6 +72,9 @@ const PARTS = [null, LEAD, TECHNICIAN, ADMINISTRATOR, REQUESTER].flatMap((who) =
   }))
 })
 
+// The screens are only looked at, so their tests may go to both desks.
+test.describe.configure({ mode: 'parallel' })
+
 for (const theme of ['day', 'night']) {
   for (const { who, part, screens } of PARTS) {
     test(`axe finds nothing by ${theme} for ${who ?? 'a stranger'}, part ${part}`, async ({ page }) => {

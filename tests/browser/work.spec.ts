@@ -46,9 +46,10 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
   await expect(leaf(page).getByText('Found it', { exact: true })).toBeVisible()
 
   // Another ticket: down the list, Enter, start; the first timer stops into a time record.
+  const isAnother = () =>
+    page.evaluate((open) => !document.activeElement?.getAttribute('href')?.includes(open), `/bench/${first}`)
   await page.keyboard.press('j')
-  await page.keyboard.press('j')
-  await page.keyboard.press('j')
+  while (!(await isAnother())) await page.keyboard.press('j')
   await page.keyboard.press('Enter')
   await expect.poll(() => open(page)).not.toBe(first)
   const second = open(page)
@@ -173,7 +174,7 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await many.getByRole('button', { name: /^Change (it|them)$/ }).click()
   await expect(many).toContainText(/changed/)
   await many.getByRole('button', { name: 'Take it back' }).click()
-  await expect(many.getByText(/were changed|was changed/)).toHaveCount(0)
+  await expect(many).toContainText('Taken back: 3 tickets are as they were')
   const after = await Promise.all(
     chosen.map(async (one) => (await (await page.request.get(`/api/tickets/${one}`)).json()).sorted.queue),
   )

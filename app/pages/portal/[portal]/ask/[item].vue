@@ -38,7 +38,6 @@ if (data.value && session.me) await choices.need(namedTypes.value).catch(() => u
 const problems = ref<Record<string, string>>({})
 const error = ref<ApiError>()
 const busy = ref(false)
-const awake = useAwake()
 const sent = ref<RequestSummary>()
 const confirmation = ref<HTMLElement>()
 
@@ -203,7 +202,7 @@ const by = (at: number | null) =>
         </button>
       </div>
       <p>
-        <button class="act main" type="button" :disabled="busy || !awake" @click="send">
+        <button class="act main" type="button" :disabled="busy" @click="send">
           {{ busy ? 'Sending …' : 'Send the request all the same' }}
         </button>
         &nbsp;<button class="act plain" type="button" @click="first = undefined">Back to the form</button>
@@ -231,15 +230,8 @@ const by = (at: number | null) =>
       <button v-if="paged && stepAt > 0" class="act plain send" type="button" @click="goTo(stepAt - 1)">
         Back
       </button>
-      <button
-        v-if="paged && stepAt < steps.length - 1"
-        class="act main send"
-        type="submit"
-        :disabled="!awake"
-      >
-        Next
-      </button>
-      <button v-else class="act main send" type="submit" :disabled="busy || !awake">
+      <button v-if="paged && stepAt < steps.length - 1" class="act main send" type="submit">Next</button>
+      <button v-else class="act main send" type="submit" :disabled="busy">
         {{ busy ? 'Sending …' : 'Send the request' }}
       </button>
     </form>

@@ -38,7 +38,6 @@ const text = ref('')
 const files = ref<string[]>([])
 const problem = ref<ApiError>()
 const busy = ref(false)
-const awake = useAwake()
 const when = (at: number) => momentInWords(at, zone.value, page.value!.loggedAt)
 
 const leaving = ref(false)
@@ -114,7 +113,7 @@ async function send() {
           <label for="answer-files">Files, if they help</label>
           <FormFileField id="answer-files" :files="files" @change="(list) => (files = list)" />
         </div>
-        <button class="act main" type="submit" :disabled="busy || !awake">
+        <button class="act main" type="submit" :disabled="busy">
           {{ busy ? 'Sending …' : 'Send' }}
         </button>
       </form>
@@ -126,9 +125,7 @@ async function send() {
           </button>
           &nbsp;<button class="link" type="button" @click="leaving = false">Keep it</button></template
         >
-        <button v-else class="link" type="button" :disabled="!awake" @click="leaving = true">
-          I need it no more …
-        </button>
+        <button v-else class="link" type="button" @click="leaving = true">I need it no more …</button>
       </p>
       <p v-if="calledOff.error.value" class="notice bad" role="alert">
         {{ calledOff.error.value.problem.detail }}
