@@ -484,6 +484,7 @@ const ITEMS: CatalogItem[] = (
     description,
     keywords: keywords.split(' '),
     kind: 'fault',
+    desk: group === 'gate' ? 'crews' : 'house',
     portals: portals ?? [],
     ...(ICONS[id] && { icon: ICONS[id] }),
   }
@@ -630,6 +631,15 @@ function makeDesign(): Design {
   return {
     ...first,
     desk: { name: 'The Sound Commons', zone: 'Europe/London', calendar: 'desk' },
+    desks: [
+      {
+        id: 'house',
+        name: 'House desk',
+        teams: ['front-counter', 'networks', 'booking-tills', 'devices-workshop', 'access-accounts'],
+        leads: [],
+      },
+      { id: 'crews', name: 'Crews’ desk', teams: ['bridge-radio', 'field-crew'], leads: ['olin-brandt'] },
+    ],
     calendars: CALENDARS,
     priorities: first.priorities.map((one) => ({ ...one, ...WEIGHTS[one.id] })),
     categories: CATEGORIES,

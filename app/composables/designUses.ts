@@ -1,5 +1,5 @@
 import type { ServiceLevel } from '~~/core/clock'
-import { factsOf, holds, isTest, partsOf, type Condition, type Facts } from '~~/core/condition'
+import { factsOf, holds, isTest, partsOf, testsOf, type Condition, type Facts } from '~~/core/condition'
 import type { Design } from '~~/core/design'
 import type { CatalogItem, QuestionType } from '~~/core/intake'
 
@@ -68,4 +68,50 @@ function canHold(condition: Condition, known: Facts): boolean | undefined {
   if ('all' in condition) return parts.includes(false) ? false : parts.includes(undefined) ? undefined : true
   const some = parts.includes(true) ? true : parts.includes(undefined) ? undefined : false
   return 'any' in condition ? some : some === undefined ? undefined : !some
+}
+
+/** Whose something is, in words. */
+export const deskName = (design: Design, desk: string | undefined) =>
+  desk === undefined ? 'shared by all' : (design.desks.find((one) => one.id === desk)?.name ?? desk)
+
+/** The desk whose own something is, when somebody else leads it. */
+export function ledByOthers(design: Design, desk: string | undefined, me?: { id: string; role: string }) {
+  const owner = design.desks.find((one) => one.id === desk)
+  return me?.role !== 'administrator' && owner?.leads.length && !owner.leads.includes(me?.id ?? '')
+    ? owner
+    : undefined
+}
+
+/** What a ticket kind touches besides the items that lead to it, in words, each with where it stands. */
+export function usesOfKind(design: Design, kind: string): { words: string; to: string }[] {
+  const items = design.items.filter((one) => one.kind === kind)
+  const levels = design.serviceLevels.filter((level) =>
+    items.some((item) => levelsFor(design, item).includes(level)),
+  )
+  const statuses = new Set(design.kinds.find((one) => one.id === kind)?.statuses.map((one) => one.id))
+  const names = (condition: Condition | undefined) =>
+    condition !== undefined &&
+    testsOf(condition).some(({ fact, value }) => {
+      const values = [value].flat().map(String)
+      return fact === 'kind'
+        ? values.includes(kind)
+        : fact === 'status' && values.some((one) => statuses.has(one))
+    })
+  const { triage } = design
+  const tables = { 'how-bad': triage.weight, 'where-it-goes': triage.routing, what: triage.what }
+  return [
+    ...levels.map((one) => ({ words: `service level ${one.name}`, to: '/design/service-levels' })),
+    ...design.ladders
+      .filter((one) => names(one.when))
+      .map((one) => ({ words: `ladder ${one.name}`, to: '/design/ladders' })),
+    ...design.moves
+      .filter(
+        ({ when, steps }) =>
+          names(when) || steps.some((one) => one.do === 'status' && one.status && statuses.has(one.status)),
+      )
+      .map((one) => ({ words: `move ${one.name}`, to: '/design/moves' })),
+    ...Object.entries(tables)
+      .filter(([, table]) => table?.columns.some((column) => column === 'kind' || column === 'status'))
+      .map(([id]) => ({ words: `table “${id.replaceAll('-', ' ')}”`, to: `/design/triage/${id}` })),
+  ]
 }

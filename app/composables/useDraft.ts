@@ -6,7 +6,7 @@ export interface DraftPage {
   begun: boolean
   design: Design
   findings: Finding[]
-  changes: DesignChange[]
+  changes: (DesignChange & { key: string; by: { id: string; name: string }[] })[]
   authors: { list: string; thing: string; by: string; at: number }[]
 }
 
@@ -153,20 +153,22 @@ export function useDraft() {
     await sending.catch(() => undefined)
   }
 
-  async function publish(
-    version: number,
-    note: string,
-    openTickets: 'keep' | 'follow',
-  ): Promise<number | undefined> {
+  /** @returns the edition, and how many changes stay in the draft; nothing when it was refused */
+  async function publish(body: {
+    version: number
+    note: string
+    openTickets: 'keep' | 'follow'
+    only?: string[]
+  }): Promise<{ edition: number; left: number } | undefined> {
     busy.value++
     try {
-      const { edition } = await api<{ edition: number }>('/api/draft/publish', {
+      const published = await api<{ edition: number; left: number }>('/api/draft/publish', {
         method: 'POST',
-        body: { version, note, openTickets },
+        body,
       })
       done.value = undone.value = []
       await load()
-      return edition
+      return published
     } catch (thrown) {
       error.value = asApiError(thrown)
       return undefined

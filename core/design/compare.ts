@@ -1,41 +1,44 @@
 import { canonicalJson } from '../json'
-import { LISTS, type Design } from './design'
+import { LISTS, TRIAGE_PARTS, type Design } from './design'
 
 /** One difference between two designs, in words. */
 export interface DesignChange {
   /** Which list or part: `questions`, `triage`, … */
   part: string
-  /** Which thing in it; empty for a part that is one thing. */
+  /** Which thing in it, or which part of triage; empty for an order and for the desk's own settings. */
   id: string
   what: 'added' | 'removed' | 'changed' | 'moved'
   /** What became of it, such as `label: “Gates” → “How many gates”`. */
   details: string[]
 }
 
-type Thing = Record<string, unknown>
+export type Thing = Record<string, unknown>
 
-const idOf = (thing: Thing) => String(thing.id ?? thing.name)
+/** How a thing of a list is called: questions by their name, all others by their id. */
+export const idOfThing = (thing: Thing) => String(thing.id ?? thing.name)
 
 /** Compares two designs thing by thing, in the order of the document. */
 export function compareDesigns(before: Design, after: Design): DesignChange[] {
   const changes: DesignChange[] = []
   for (const list of LISTS)
     changes.push(...compareLists(list, before[list] as unknown as Thing[], after[list] as unknown as Thing[]))
-  for (const part of ['desk', 'triage'] as const) {
-    const details = differences(before[part], after[part], '')
-    if (details.length) changes.push({ part, id: '', what: 'changed', details })
+  const details = differences(before.desk, after.desk, '')
+  if (details.length) changes.push({ part: 'desk', id: '', what: 'changed', details })
+  for (const id of TRIAGE_PARTS) {
+    const part = differences(before.triage[id], after.triage[id], '')
+    if (part.length) changes.push({ part: 'triage', id, what: 'changed', details: part })
   }
   return changes
 }
 
 function compareLists(part: string, before: Thing[], after: Thing[]): DesignChange[] {
-  const old = new Map(before.map((thing) => [idOf(thing), thing]))
-  const fresh = new Set(after.map(idOf))
+  const old = new Map(before.map((thing) => [idOfThing(thing), thing]))
+  const fresh = new Set(after.map(idOfThing))
   const changes: DesignChange[] = before
-    .filter((thing) => !fresh.has(idOf(thing)))
-    .map((thing) => ({ part, id: idOf(thing), what: 'removed', details: [] }))
+    .filter((thing) => !fresh.has(idOfThing(thing)))
+    .map((thing) => ({ part, id: idOfThing(thing), what: 'removed', details: [] }))
   for (const thing of after) {
-    const id = idOf(thing)
+    const id = idOfThing(thing)
     const previous = old.get(id)
     if (!previous) changes.push({ part, id, what: 'added', details: [] })
     else {
@@ -44,7 +47,7 @@ function compareLists(part: string, before: Thing[], after: Thing[]): DesignChan
     }
   }
   const kept = (list: Thing[], other: { has(id: string): boolean }) =>
-    list.map(idOf).filter((id) => other.has(id))
+    list.map(idOfThing).filter((id) => other.has(id))
   if (kept(before, fresh).join() !== kept(after, old).join())
     changes.push({ part, id: '', what: 'moved', details: ['the order changed'] })
   return changes
@@ -58,7 +61,7 @@ function differences(before: unknown, after: unknown, path: string): string[] {
   }
   if (Array.isArray(before) && Array.isArray(after) && before.length === after.length)
     return before.flatMap((one, index) => differences(one, after[index], `${path}[${index + 1}]`))
-  return [`${path}: ${show(before)} → ${show(after)}`]
+  return [`${path && `${path}: `}${show(before)} → ${show(after)}`]
 }
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>

@@ -73,6 +73,8 @@ export class CompiledDesign {
 
   kind = (id: string): TicketKind => lookUp(this.maps.kinds, 'ticket kind', id)
   item = (id: string): CatalogItem => lookUp(this.maps.items, 'catalog item', id)
+  /** The desk that an item is asked of, where the installation has several. */
+  deskOf = (item: string): string | undefined => this.maps.items.get(item)?.desk
   findItem = (id: string): CatalogItem | undefined => this.maps.items.get(id)
   form = (id: string): Form => lookUp(this.maps.forms, 'form', id)
   portal = (id: string): Portal => lookUp(this.maps.portals, 'portal', id)
@@ -193,6 +195,7 @@ export class CompiledDesign {
       category: () => this.categoryPath(id),
       item: () => this.maps.items.get(id)?.name,
       kind: () => this.maps.kinds.get(id)?.name,
+      desk: () => this.design.desks.find((one) => one.id === id)?.name,
       priority: () => this.maps.priorities.get(id)?.name,
       queue: () => this.queueName(id),
       site: () => directory.sites.get(id)?.name,
@@ -242,6 +245,7 @@ export const TIME_FACTS: ReadonlySet<string> = new Set(
 export const FACT_NAMES: Record<string, string> = {
   item: 'catalog item',
   kind: 'ticket kind',
+  desk: 'desk',
   category: 'category',
   site: 'site',
   organisation: 'organisation',

@@ -23,6 +23,16 @@ describe('proofreading', () => {
 
   const breaks: [string, (design: Design) => void, string][] = [
     ['an item without its form', (design) => (design.items[0]!.form = 'gone'), 'catalog/gate-scanner'],
+    ['an item of no desk', (design) => (design.items[0]!.desk = 'gone'), 'catalog/gate-scanner'],
+    ['a kind of no desk', (design) => (design.kinds[0]!.desk = 'gone'), 'kinds/fault'],
+    [
+      'an item that leads to the own kind of another desk',
+      (design) => (design.kinds[0]!.desk = 'house'),
+      'catalog/gate-scanner',
+    ],
+    ['a desk of no team', (design) => design.desks[0]!.teams.push('gone'), 'kinds#desk-house'],
+    ['a team at two desks', (design) => design.desks[0]!.teams.push('field-crew'), 'kinds#desk-crews'],
+    ['a desk led by nobody known', (design) => design.desks[1]!.leads.push('gone'), 'kinds#desk-crews'],
     ['an item in no group', (design) => (design.items[0]!.group = 'gone'), 'catalog/gate-scanner'],
     [
       'a form that asks what is not in the library',

@@ -173,7 +173,16 @@ export interface Webhook {
   fields: { name: string; value: string }[]
 }
 
-/** The whole design of a desk: one document, published as numbered editions. */
+/** One of the desks that work in an installation: its teams, and who leads it. */
+export interface ServiceDesk {
+  id: string
+  name: string
+  teams: string[]
+  /** Ids of the leads who change what is the desk's own; every lead if empty. */
+  leads: string[]
+}
+
+/** The whole design of an installation: one document, published as numbered editions. */
 export interface Design {
   format: 'yare-design'
   version: 2
@@ -190,6 +199,8 @@ export interface Design {
     /** What the Bench is ordered by, the first first. */
     bench?: BenchKey[]
   }
+  /** Empty where there is one desk only, which needs no name of its own. */
+  desks: ServiceDesk[]
   calendars: Calendar[]
   priorities: Priority[]
   categories: Category[]
@@ -224,6 +235,7 @@ export interface SavedReply {
 
 /** The parts of a design that are lists of things with an id (questions: with a name). */
 export const LISTS = [
+  'desks',
   'calendars',
   'priorities',
   'categories',

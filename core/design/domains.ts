@@ -22,6 +22,7 @@ export function domainsOf(design: Design, names?: Names): Domains {
     category: { type: 'path', values: ids(design.categories), always: true },
     item: choice(ids(design.items)),
     kind: choice(ids(design.kinds)),
+    desk: choice(ids(design.desks), false),
     portal: choice(ids(design.portals), false),
     channel: choice(CHANNELS),
     impact: choice(GRADES),

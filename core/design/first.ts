@@ -203,6 +203,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
     priorities: PRIORITIES,
     categories: [{ id: 'general', name: 'General' }],
     queues: [{ id: 'all', name: 'All requests' }],
+    desks: [],
     kinds: [FAULT],
     questions: [
       { name: 'summary', label: 'In one line, what is it about?', type: 'text', maxLength: 120 },

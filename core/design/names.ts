@@ -46,6 +46,7 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     category: design.categories.map(({ id }) => ({ value: id, label: path(id) })),
     item: named(design.items),
     kind: named(design.kinds),
+    desk: named(design.desks),
     queue: named(design.queues),
     portal: named(design.portals),
     priority: design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),

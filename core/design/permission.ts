@@ -1,12 +1,51 @@
-import type { Design } from './design'
+import { canonicalJson } from '../json'
+import type { Design, ServiceDesk } from './design'
 import type { Role } from './directory'
 
 /**
  * Why somebody may not change a design like this; undefined when they may. Where only administrators make questions,
- * leads ask what is there already: unchecked, questions multiply.
+ * leads ask what is there already: unchecked, questions multiply. What is a desk's own is changed by those who lead it.
+ * @param person id of whoever changes it
  */
-export function notAllowed(before: Design, after: Design, role: Role | undefined): string | undefined {
+export function notAllowed(
+  before: Design,
+  after: Design,
+  role: Role | undefined,
+  person: string,
+): string | undefined {
   if (role === 'administrator') return undefined
+  return notAllowedQuestion(before, after) ?? notAllowedDesk(before, after, person)
+}
+
+function notAllowedDesk(before: Design, after: Design, person: string): string | undefined {
+  if (canonicalJson(before.desks) !== canonicalJson(after.desks))
+    return 'Only an administrator says which desks there are and who leads them.'
+  for (const list of ['kinds', 'items'] as const)
+    for (const [one, other] of changed<Owned>(before[list], after[list])) {
+      const desk = before.desks.find(
+        ({ id, leads }) => [one?.desk, other?.desk].includes(id) && leads.length && !leads.includes(person),
+      )
+      if (desk)
+        return `“${(one ?? other)!.name}” is the own of ${desk.name}, and changed by those who lead it.`
+    }
+  return undefined
+}
+
+type Owned = { id: string; name: string; desk?: ServiceDesk['id'] }
+
+/** Things of a list that are different in two designs, as they are in each. */
+function changed<T extends { id: string }>(before: readonly T[], after: readonly T[]): [T?, T?][] {
+  const ids = new Set([...before, ...after].map((one) => one.id))
+  const pair = (id: string): [T?, T?] => [
+    before.find((one) => one.id === id),
+    after.find((one) => one.id === id),
+  ]
+  return [...ids]
+    .map(pair)
+    .filter(([one, other]) => canonicalJson(one ?? null) !== canonicalJson(other ?? null))
+}
+
+function notAllowedQuestion(before: Design, after: Design): string | undefined {
   if (before.desk.questionsBy !== after.desk.questionsBy)
     return 'Only an administrator says who may make new questions.'
   if (before.desk.questionsBy !== 'administrators') return undefined

@@ -43,6 +43,7 @@ export function proofread(design: Design, directory?: Directory): Finding[] {
     ladders,
     templates,
     moves,
+    desks,
   ]
   for (const part of parts) part(reader)
   return reader.findings
@@ -54,6 +55,7 @@ function doubles(reader: Reader): void {
     ['catalog', design.items.map((one) => one.id)],
     ['questions', design.questions.map((one) => one.name)],
     ['kinds', design.kinds.map((one) => one.id)],
+    ['kinds#desk', design.desks.map((one) => one.id)],
     ['triage/categories', design.categories.map((one) => one.id)],
     ['service-levels', design.serviceLevels.map((one) => one.id)],
     ['ladders', design.ladders.map((one) => one.id)],
@@ -77,6 +79,32 @@ function desk(reader: Reader): void {
   for (const { number, calendar } of reader.directory.agreements)
     if (calendar !== undefined && !reader.ids.calendar!.has(calendar))
       reader.error('working-time', `agreement ${number} needs the calendar “${calendar}”, which is not here`)
+}
+
+/** Desks: their teams and leads, and what is whose. */
+function desks(reader: Reader): void {
+  const { desks: all, kinds: sorts, items } = reader.design
+  const at = new Map<string, string>()
+  for (const { id, name, teams, leads } of all) {
+    const place = `kinds#desk-${id}`
+    if (!name.trim()) reader.error(place, 'a desk has no name')
+    for (const team of teams) {
+      reader.refers(place, 'team', team)
+      if (at.has(team)) reader.error(place, `the team “${team}” works at ${at.get(team)} already`)
+      at.set(team, name)
+    }
+    for (const lead of leads) reader.refers(place, 'person', lead)
+  }
+  for (const kind of sorts) reader.refers(`kinds/${kind.id}`, 'desk', kind.desk)
+  for (const { id, kind, desk } of items) {
+    reader.refers(`catalog/${id}`, 'desk', desk)
+    const owner = sorts.find((one) => one.id === kind)?.desk
+    if (owner !== undefined && owner !== desk)
+      reader.error(
+        `catalog/${id}`,
+        `leads to a ticket kind that is the own of another desk; choose a shared one`,
+      )
+  }
 }
 
 function catalog(reader: Reader): void {

@@ -23,18 +23,19 @@ function newRung(rung: Rung | OldRung): Rung {
  */
 export function upgradeDesign(design: Design): Design {
   const first = (design.version as number) === 1
-  if (!first && design.moves) return design
+  if (!first && design.moves && design.desks) return design
   return {
     ...design,
     version: 2,
+    desks: design.desks ?? [],
     ladders: first
       ? design.ladders.map((ladder) => ({ ...ladder, rungs: ladder.rungs.map(newRung) }))
       : design.ladders,
     webhooks: design.webhooks ?? [],
-    moves: firstMoves(),
-    shelves: [],
-    checklists: [],
-    savedReplies: [],
-    layouts: [],
+    moves: design.moves ?? firstMoves(),
+    shelves: design.shelves ?? [],
+    checklists: design.checklists ?? [],
+    savedReplies: design.savedReplies ?? [],
+    layouts: design.layouts ?? [],
   }
 }

@@ -82,6 +82,8 @@ export interface CatalogItem {
   form: string
   category: string
   priority?: string
+  /** The desk that it is asked of. */
+  desk?: string
   /** Which portals show it; empty means all. */
   portals: string[]
   /** Shown only to requesters for whom this holds (facts named in ASKER_FACTS); to all if left out. */

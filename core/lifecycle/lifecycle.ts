@@ -54,6 +54,8 @@ export interface Transition {
 export interface TicketKind {
   id: string
   name: string
+  /** The desk whose own it is; shared across desks if left out. */
+  desk?: string
   statuses: Status[]
   transitions: Transition[]
   /** The status a new ticket has. */

@@ -86,7 +86,7 @@ export function accept(change: Change, choice: Acceptance): void {
   const values = triage(
     {
       item: state.item,
-      facts: arrivalFacts(change.state),
+      facts: arrivalFacts(change.state, change.design),
       requester,
       now,
       work: context.work,

@@ -243,7 +243,7 @@ function sortNew(
 ): void {
   const { design, directory, now, state } = change
   const { work } = change.context
-  const facts = arrivalFacts(state)
+  const facts = arrivalFacts(state, design)
   const { item, agreement } = state
   const values = triage({ item, facts, requester, now, work, agreement, ...more }, design, directory)
   if (isHeld) {

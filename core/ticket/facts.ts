@@ -6,11 +6,12 @@ import { HOUR, type Instant } from '../time'
 import type { TicketState } from './state'
 
 /** What is known about a ticket before triage has decided anything. */
-export function arrivalFacts(state: TicketState): Facts {
+export function arrivalFacts(state: TicketState, design: CompiledDesign): Facts {
   const { item, kind, portal, channel, site, organisation, cover, requester, equipment } = state
   return {
     ...answerFacts(state.answers),
     ...{ item, kind, portal, channel, site, organisation, cover, requester },
+    desk: design.deskOf(item) ?? null,
     department: state.department ?? null,
     agreement: state.agreement === null ? null : String(state.agreement),
     ...(equipment && {
@@ -32,7 +33,7 @@ export function ticketFacts(state: TicketState, design: CompiledDesign, now?: In
   const majorIncident = state.major !== undefined && state.major.endedAt === undefined
   const statusGroup = statusOf(design.kind(state.kind), status).group
   const facts: Facts = {
-    ...arrivalFacts(state),
+    ...arrivalFacts(state, design),
     ...{ category, impact, urgency, priority, queue, team, technician, status, statusGroup },
     ...{ majorIncident, signals: state.signal?.count ?? 0 },
     // Where it came from: with the status it is in, “changed from … to …”.

@@ -4,12 +4,16 @@ import schema from '../../docs/design-file.schema.json'
 import {
   changeDesign,
   CannotChange,
+  changeKey,
   compareDesigns,
   proofread,
   readDesignFile,
   type Design,
+  type DesignChange,
+  type Directory,
   type DesignStep,
   notAllowed,
+  withChanges,
 } from '../../core/design'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
@@ -52,23 +56,36 @@ export async function draftPage(desk: Desk) {
     desk.knowledge.directory(),
   ])
   const design = draft?.document ?? edition.document
-  const authors = await desk.db
-    .selectFrom('draft_change')
-    .innerJoin('person', 'person.id', 'draft_change.person')
-    .select(['list', 'thing', 'person.name as by', 'at'])
-    .orderBy('draft_change.id', 'desc')
-    .limit(50)
-    .execute()
+  const made = () =>
+    desk.db.selectFrom('draft_change').innerJoin('person', 'person.id', 'draft_change.person')
+  const [authors, everybody] = await Promise.all([
+    made()
+      .select(['list', 'thing', 'person.name as by', 'at'])
+      .orderBy('draft_change.id', 'desc')
+      .limit(50)
+      .execute(),
+    made().select(['list', 'thing', 'person.id', 'person.name']).distinct().execute(),
+  ])
+  const by = (change: DesignChange) =>
+    everybody.filter((one) => keyOfStep(one) === changeKey(change)).map(({ id, name }) => ({ id, name }))
   return {
     version: draft?.version ?? 0,
     edition: edition.number,
     begun: draft !== undefined,
     design,
     findings: proofread(design, directory),
-    changes: compareDesigns(edition.document, design),
+    changes: compareDesigns(edition.document, design).map((one) => ({
+      ...one,
+      key: changeKey(one),
+      by: by(one),
+    })),
     authors,
   }
 }
+
+/** The key of the change that a step of the draft belongs to: the desk's settings are one change, as is an order. */
+const keyOfStep = ({ list, thing }: { list: string; thing: string }) =>
+  `${list}/${list === 'desk' ? '' : thing === '' ? '#order' : thing}`
 
 /**
  * Changes the draft, thing by thing and all or none. Two people may work on different things at once; on the same
@@ -100,7 +117,7 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
 
 async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, person: string) {
   const role = (await desk.knowledge.directory()).people.get(person)?.role
-  const why = notAllowed(before, after, role)
+  const why = notAllowed(before, after, role, person)
   if (why) throw new Refused('forbidden', why)
 }
 
@@ -113,54 +130,91 @@ function applySteps(design: Design, steps: readonly DesignStep[]): Design {
   }
 }
 
+export interface Publishing {
+  /** Of the draft that was read; refused when somebody has changed it since. */
+  version: number
+  note: string
+  /** Whether the tickets that are open follow it, or keep the edition that decided about them, as they do if left out. */
+  openTickets?: 'keep' | 'follow'
+  /** Keys of the changes to publish; the others stay in the draft. All of them if left out. */
+  only?: string[]
+}
+
 /**
- * Publishes the draft as the next edition.
- * @param openTickets whether the tickets that are open follow it, or keep the edition that decided about them
+ * Publishes the draft, or some of its changes, as the next edition.
  * @throws Refused conflict when the draft changed since it was read, invalid when proofreading finds errors
  */
-export async function publishDraft(
-  desk: Desk,
-  version: number,
-  note: string,
-  person: string,
-  openTickets: 'keep' | 'follow' = 'keep',
-) {
+export async function publishDraft(desk: Desk, wanted: Publishing, person: string) {
   const directory = await desk.knowledge.directory()
-  const number = await desk.db.transaction().execute(async (trx) => {
+  const published = await desk.db.transaction().execute(async (trx) => {
     await sql`lock table edition in share row exclusive mode`.execute(trx)
     const draft = await trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirst()
     const edition = await current(trx)
-    if (!draft || draft.version !== version || draft.based_on !== edition.number)
+    if (!draft || draft.version !== wanted.version || draft.based_on !== edition.number)
       throw new Refused(
         'conflict',
         'The draft is not the one on your screen any more: somebody changed or published it. Read it again before publishing.',
       )
-    const errors = proofread(draft.document, directory).filter((finding) => finding.severity === 'error')
-    if (errors.length)
-      throw new Refused(
-        'invalid',
-        `Proofreading finds ${errors.length} error(s); put them right first.`,
-        errors.map((one) => ({ field: one.place, message: one.message })),
-      )
+    const document = chosenPart(edition.document, draft.document, wanted.only)
+    refuseErrors(document, directory, wanted.only !== undefined)
     const next = edition.number + 1
     await trx
       .insertInto('edition')
       .values({
         number: next,
-        document: JSON.stringify(draft.document),
-        note,
+        document: JSON.stringify(document),
+        note: wanted.note,
         published_by: person,
         published_at: deskNow(),
       })
       .execute()
-    if (openTickets === 'follow') await beginAdoption(trx, next, person)
-    await trx.deleteFrom('draft').execute()
-    await trx.deleteFrom('draft_change').execute()
-    await sql`select pg_notify('yare_edition', ''), pg_notify('yare_draft', '')`.execute(trx)
-    return next
+    if (wanted.openTickets === 'follow') await beginAdoption(trx, next, person)
+    const left = compareDesigns(document, draft.document)
+    await keepRest(trx, next, draft.version, left)
+    return { edition: next, left: left.length }
   })
   desk.knowledge.forget('edition')
-  return { edition: number }
+  return published
+}
+
+function chosenPart(edition: Design, draft: Design, only: readonly string[] | undefined): Design {
+  if (!only) return draft
+  const keys = new Set(compareDesigns(edition, draft).map(changeKey))
+  const unknown = only.find((key) => !keys.has(key))
+  if (unknown !== undefined || !only.length)
+    throw new Refused('invalid', 'Choose what is published among the changes of the draft.', [
+      { field: 'only', message: only.length ? `the draft has no change ${unknown}` : 'choose one or more' },
+    ])
+  return withChanges(edition, draft, new Set(only))
+}
+
+function refuseErrors(document: Design, directory: Directory, isPart: boolean) {
+  const errors = proofread(document, directory).filter((finding) => finding.severity === 'error')
+  if (errors.length)
+    throw new Refused(
+      'invalid',
+      isPart
+        ? 'What was chosen does not hold without the rest of the draft; choose what it needs as well.'
+        : `Proofreading finds ${errors.length} error(s); put them right first.`,
+      errors.map((one) => ({ field: one.place, message: one.message })),
+    )
+}
+
+/** What was not published stays in the draft, with who changed it, and stands on the new edition. */
+async function keepRest(trx: Trx, edition: number, version: number, left: readonly DesignChange[]) {
+  const keys = new Set(left.map(changeKey))
+  const steps = await trx.selectFrom('draft_change').select(['id', 'list', 'thing']).execute()
+  const gone = steps.filter((one) => !keys.has(keyOfStep(one))).map((one) => one.id)
+  if (gone.length) await trx.deleteFrom('draft_change').where('id', 'in', gone).execute()
+  if (left.length)
+    await trx
+      .updateTable('draft')
+      .set({ based_on: edition, version: version + 1 })
+      .execute()
+  else await trx.deleteFrom('draft').execute()
+  await sql`select pg_notify('yare_edition', ''), pg_notify('yare_draft', ${left.length ? String(version + 1) : ''})`.execute(
+    trx,
+  )
 }
 
 /**

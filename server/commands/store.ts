@@ -54,11 +54,11 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     tasks_open: (state.tasks ?? []).filter((one) => !one.done).length,
     // Where the ticket itself waits, or is done, it is not the desk's turn.
     waiting_since: ['new', 'active'].includes(group) ? (state.waitingSince ?? null) : null,
-    facts: factsOf(state),
+    facts: factsOf(state, design.deskOf(state.item)),
   }
 }
 
-function factsOf(state: TicketState): TicketFacts {
+function factsOf(state: TicketState, desk: string | undefined): TicketFacts {
   const { answers, impact, urgency, agreement, statuses, loggedAt, saidAt, signal, major } = state
   return {
     ...{ answers, impact, urgency, agreement },
@@ -67,6 +67,7 @@ function factsOf(state: TicketState): TicketFacts {
     saidAt: saidAt ?? loggedAt,
     signals: signal?.count ?? 0,
     major: major !== undefined && major.endedAt === undefined,
+    ...(desk && { desk }),
     ...(state.department && { department: state.department }),
     ...(state.equipment && { equipment: state.equipment }),
   }
@@ -312,10 +313,12 @@ const OUTBOX_COLUMNS =
 export const MAX_ATTEMPTS = 10
 
 /**
- * The job that delivers the message of a row of the outbox. What reaches a telephone or a pager, or waits for somebody to
- * say that they have it, is taken before all that waits already: with thousands of mails on their way a page must not.
+ * The job that delivers the message of a row of the outbox. A pager is taken before all that waits already,
+ * then text messages, then what is urgent, then what waits for somebody to say that they have it: with thousands of
+ * mails and of warnings on their way a page must not wait for them.
  */
 const jobSpec = sql.raw(
   `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
-    (case when urgent or channel <> 'mail' or climb is not null then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
+    (case when channel = 'pager' then -40 when channel = 'text' then -30 when urgent then -20
+      when climb is not null or channel <> 'mail' then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
 )

@@ -33,6 +33,7 @@ export interface TicketFacts {
   saidAt: number
   signals: number
   major: boolean
+  desk?: string
   department?: string
   equipment?: AboutEquipment
 }

@@ -48,6 +48,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         runAt: new Date(machineNow() + seconds * 1000),
         jobKey,
         jobKeyMode: 'preserve_run_at',
+        priority: helpers.job.priority,
         maxAttempts: MAX_ATTEMPTS,
       })
   const events = new EventEmitter() as WorkerEvents

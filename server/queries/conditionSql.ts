@@ -35,6 +35,7 @@ const TEXTS: Record<string, string> = {
   impact: `ticket.facts->>'impact'`,
   urgency: `ticket.facts->>'urgency'`,
   agreement: `ticket.facts->>'agreement'`,
+  desk: `ticket.facts->>'desk'`,
   department: `ticket.facts->>'department'`,
   equipment: `ticket.facts->'equipment'->>'number'`,
   equipmentMaker: `ticket.facts->'equipment'->>'maker'`,

@@ -25,7 +25,7 @@ export async function triageTrial(desk: Desk, question: TrialQuestion) {
   const { draft, directory } = await draftInUse(desk)
   const state = question.reference === undefined ? undefined : await stateOf(desk, question.reference)
   const work = await desk.workOf([state?.requester ?? question.requester ?? ''])
-  const plain = state ? inputOf(state, directory, work) : await inputFrom(desk, question, draft, work)
+  const plain = state ? inputOf(state, draft, directory, work) : await inputFrom(desk, question, draft, work)
   const text = textOf(state?.summary, state?.answers ?? question.answers ?? {})
   const input = await withSuggestion(desk, draft, plain, text)
   if (!draft.findItem(input.item))
@@ -73,11 +73,11 @@ async function withSuggestion(
   return { ...input, suggestion: desk.learnt.suggest(draft, input.item, text) }
 }
 
-function inputOf(state: TicketState, directory: Known, work: Workloads): TriageInput {
+function inputOf(state: TicketState, draft: CompiledDesign, directory: Known, work: Workloads): TriageInput {
   const requester = directory.people.get(state.requester)
   if (!requester) throw refused('requester', 'Whoever asked for it is not in the directory any more.')
   const { item, agreement } = state
-  return { item, facts: arrivalFacts(state), requester, now: deskNow(), work, agreement }
+  return { item, facts: arrivalFacts(state, draft), requester, now: deskNow(), work, agreement }
 }
 
 async function inputFrom(
@@ -134,7 +134,10 @@ export async function rehearseTriage(desk: Desk, days: number) {
       .execute()
     for (const { reference, state } of rows)
       if (directory.people.has(state.requester))
-        rehearsal.add({ reference, input: { ...inputOf(state, directory, work), now: state.loggedAt } })
+        rehearsal.add({
+          reference,
+          input: { ...inputOf(state, draft, directory, work), now: state.loggedAt },
+        })
     seen += rows.length
     before = rows.at(-1)?.reference ?? 0
     if (rows.length < STRETCH || seen >= MOST_TICKETS) break

@@ -37,7 +37,7 @@ async function publishHoliday(date: string, openTickets: 'keep' | 'follow') {
     )
   }
   const { version } = await draftPage(world.desk)
-  return publishDraft(world.desk, version, 'The regatta', LEAD, openTickets)
+  return publishDraft(world.desk, { version, note: 'The regatta', openTickets }, LEAD)
 }
 
 /** The batches of all lanes, one after the other, as a worker does them. */
@@ -142,7 +142,11 @@ describe('open tickets', () => {
     await changeDraft(world.desk, signals, LEAD)
     const { version, findings } = await draftPage(world.desk)
     expect(findings.filter((one) => one.severity === 'error')).toEqual([])
-    const { edition } = await publishDraft(world.desk, version, 'No scanners', LEAD, 'follow')
+    const { edition } = await publishDraft(
+      world.desk,
+      { version, note: 'No scanners', openTickets: 'follow' },
+      LEAD,
+    )
     await work(edition)
     const { adoption, waiting } = await adoptionPage(world.desk)
     expect(adoption!.left_behind).toBe(waiting)

@@ -232,9 +232,13 @@ describe('the design', () => {
     // Somebody else works from what was there before: refused, nothing overwritten.
     await expect(changeDraft(world.desk, change, 'ada-thorne')).rejects.toMatchObject({ reason: 'conflict' })
     await expect(
-      publishDraft(world.desk, changed.version - 1, 'An old tab', 'ada-thorne'),
+      publishDraft(world.desk, { version: changed.version - 1, note: 'An old tab' }, 'ada-thorne'),
     ).rejects.toMatchObject({ reason: 'conflict' })
-    const { edition } = await publishDraft(world.desk, changed.version, 'Quicker answers', 'olin-brandt')
+    const { edition } = await publishDraft(
+      world.desk,
+      { version: changed.version, note: 'Quicker answers' },
+      'olin-brandt',
+    )
     const fresh = await log()
     expect([fresh.edition, fresh.clocks[0]!.grants[0]!.granted]).toEqual([edition, 45 * MINUTE])
     expect((await world.desk.run(old.reference, { kind: 'note', text: 'x' }, TORA)).edition).toBe(old.edition)
@@ -261,7 +265,7 @@ describe('the design', () => {
     const lost = { list: 'items', id: item.id, before: item, after: { ...item, category: 'gone' } }
     const { version, findings } = await changeDraft(world.desk, lost, 'olin-brandt')
     expect(findings).toMatchObject([{ severity: 'error', place: `catalog/${item.id}` }])
-    await expect(publishDraft(world.desk, version, 'Broken', 'olin-brandt')).rejects.toMatchObject({
+    await expect(publishDraft(world.desk, { version, note: 'Broken' }, 'olin-brandt')).rejects.toMatchObject({
       reason: 'invalid',
     })
   })

@@ -53,7 +53,7 @@ describe('a design as a file', () => {
     await rename('Boarding, gates and more')
     const { design, version } = await draftPage(first!.desk)
     const text = designFile(design)
-    await publishDraft(first!.desk, version, 'A longer name', LEAD)
+    await publishDraft(first!.desk, { version, note: 'A longer name' }, LEAD)
     const there = await previewFile(second!.desk, text)
     expect(there.changes.map((one) => one.part)).toEqual(['groups'])
     const page = await takeFile(second!.desk, text, there.version, LEAD)
@@ -110,9 +110,65 @@ describe('an old edition', () => {
     expect(edition).toBe(2)
     const page = await takeBack(first!.desk, 1, version, LEAD)
     expect(page.changes.map((one) => one.part)).toEqual(['groups'])
-    await publishDraft(first!.desk, page.version, 'Back to the first', LEAD)
+    await publishDraft(first!.desk, { version: page.version, note: 'Back to the first' }, LEAD)
     const after = await draftPage(first!.desk)
     expect(after).toMatchObject({ edition: 3, begun: false })
     await expect(takeBack(first!.desk, 99, 0, LEAD)).rejects.toThrow('no edition 99')
+  })
+})
+
+describe('a draft of two people', () => {
+  const add = async (list: string, after: { id: string }, person: string) =>
+    changeDraft(first!.desk, { list, id: after.id, before: null, after }, person)
+
+  it('is published in part: what somebody else changes stays in it, as theirs', async () => {
+    await add('groups', { id: 'harbour', name: 'The harbour' } as { id: string }, LEAD)
+    const page = await add('queues', { id: 'harbour', name: 'Harbour' } as { id: string }, 'ada-thorne')
+    expect(page.changes.map((one) => [one.key, one.by.map((by) => by.name).join()])).toEqual([
+      ['queues/harbour', 'Ada Thorne'],
+      ['groups/harbour', 'Olin Brandt'],
+    ])
+    const { version, edition } = page
+    const only = ['groups/harbour']
+    const done = await publishDraft(first!.desk, { version, note: 'The harbour', only }, LEAD)
+    expect(done).toEqual({ edition: edition + 1, left: 1 })
+    const { document } = await first!.desk.db
+      .selectFrom('edition')
+      .select('document')
+      .where('number', '=', done.edition)
+      .executeTakeFirstOrThrow()
+    expect(document.groups.at(-1)!.id).toBe('harbour')
+    expect(document.queues.some((one) => one.id === 'harbour')).toBe(false)
+    const rest = await draftPage(first!.desk)
+    expect(rest.changes).toMatchObject([{ key: 'queues/harbour', by: [{ id: 'ada-thorne' }] }])
+    expect(rest.edition).toBe(edition + 1)
+    expect(rest.design.groups.at(-1)!.id).toBe('harbour')
+    // The same screen again is stale by now.
+    await expect(publishDraft(first!.desk, { version, note: 'Again' }, LEAD)).rejects.toMatchObject({
+      reason: 'conflict',
+    })
+  })
+
+  it('is not published in part where that part needs the rest', async () => {
+    const routing = (await draftPage(first!.desk)).design.triage.otherwise
+    const page = await changeDraft(
+      first!.desk,
+      { list: 'triage', id: 'otherwise', before: routing, after: { ...routing, queue: 'harbour' } },
+      LEAD,
+    )
+    const { version } = page
+    const only = ['triage/otherwise']
+    await expect(publishDraft(first!.desk, { version, note: 'Half', only }, LEAD)).rejects.toMatchObject({
+      reason: 'invalid',
+      message: expect.stringContaining('does not hold without the rest'),
+    })
+    await expect(
+      publishDraft(first!.desk, { version, note: 'None', only: ['groups/gone'] }, LEAD),
+    ).rejects.toMatchObject({ reason: 'invalid', fields: [{ field: 'only' }] })
+    const all = ['triage/otherwise', 'queues/harbour']
+    expect(await publishDraft(first!.desk, { version, note: 'Both', only: all }, LEAD)).toMatchObject({
+      left: 0,
+    })
+    expect((await draftPage(first!.desk)).begun).toBe(false)
   })
 })

@@ -37,6 +37,13 @@ function putOr(key: 'priority' | 'expected', value: string) {
   if (value.trim()) void put({ [key]: value.trim() })
   else leaveOut(key)
 }
+/** Kinds that an item of its desk may lead to: shared ones, and the desk’s own. */
+const openKinds = computed(() =>
+  props.design.kinds.filter(
+    (one) => !one.desk || one.desk === item.value?.desk || one.id === item.value?.kind,
+  ),
+)
+const setDesk = (desk: string) => (desk ? put({ desk }) : leaveOut('desk'))
 function setPortal(id: string, on: boolean) {
   const others = item.value!.portals.filter((one) => one !== id)
   void put({ portals: on ? [...others, id] : others })
@@ -164,7 +171,19 @@ async function remove() {
                 :disabled="readonly"
                 @change="put({ kind: text($event) })"
               >
-                <option v-for="one in design.kinds" :key="one.id" :value="one.id">{{ one.name }}</option>
+                <option v-for="one in openKinds" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select></label
+            >
+            <label v-if="design.desks.length"
+              >Asked of
+              <select
+                class="inline-field"
+                :value="item.desk ?? ''"
+                :disabled="readonly"
+                @change="setDesk(text($event))"
+              >
+                <option value="">no desk of its own</option>
+                <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}</option>
               </select></label
             >
             <label

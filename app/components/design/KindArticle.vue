@@ -11,6 +11,8 @@ import {
   type TicketKind,
   type Transition,
 } from '~~/core/lifecycle'
+import { freeId } from '~~/core/naming'
+import { deskName, ledByOthers, usesOfKind } from '~/composables/designUses'
 import type { ArticleProps } from '~/composables/useDraft'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
@@ -28,11 +30,45 @@ const kind = computed(() => props.design.kinds.find((one) => one.id === props.id
 const number = computed(() => props.design.kinds.findIndex((one) => one.id === props.id) + 1)
 const items = computed(() => props.design.items.filter((one) => one.kind === props.id))
 
+const uses = computed(() => usesOfKind(props.design, props.id))
+/** The items that lead to it, by the desk that they are asked of. */
+const byDesk = computed(() => {
+  const groups = new Map<string, typeof items.value>()
+  for (const item of items.value) {
+    const desk = item.desk === undefined ? '' : deskName(props.design, item.desk)
+    groups.set(desk, [...(groups.get(desk) ?? []), item])
+  }
+  return [...groups].map(([desk, list]) => ({ desk, list }))
+})
+/** Desks that share the kind with others, and could have one of their own. */
+const sharing = computed(() =>
+  kind.value?.desk === undefined && byDesk.value.length > 1
+    ? props.design.desks.filter((desk) => items.value.some((item) => item.desk === desk.id))
+    : [],
+)
+/** A kind like this one that is a desk's own; the items of that desk lead to it from then on. */
+async function makeOwn(desk: { id: string; name: string }) {
+  const before = kind.value!
+  const id = freeId(`${before.id}-${desk.id}`, (one) => props.design.kinds.some((other) => other.id === one))
+  const own = { ...before, id, name: `${before.name}, ${desk.name}`, desk: desk.id }
+  const led = items.value.filter((item) => item.desk === desk.id)
+  const isDone = await props.changeAll([
+    { list: 'kinds', id, before: null, after: own },
+    ...led.map((item) => ({ list: 'items', id: item.id, before: item, after: { ...item, kind: id } })),
+  ])
+  if (isDone) await navigateTo(`/design/kinds/${id}`)
+}
+function setDesk(desk: string) {
+  const { desk: _, ...rest } = kind.value!
+  void save(desk ? { ...rest, desk } : rest)
+}
+
 // Asked once in a sitting; whoever has said yes is not asked at each field.
 const agreed = useState<string[]>('shared-kinds', () => [])
-const isLocked = computed(
-  () => props.readonly || (items.value.length > 1 && !agreed.value.includes(props.id)),
-)
+const session = useSession()
+const others = computed(() => ledByOthers(props.design, kind.value?.desk, session.me ?? undefined))
+const mustAgree = computed(() => items.value.length > 1 && !agreed.value.includes(props.id))
+const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
 const agree = () => (agreed.value = [...agreed.value, props.id])
 
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -119,20 +155,56 @@ async function removeKind() {
       No catalog item leads to it.
       <button v-if="!readonly" class="link" type="button" @click="removeKind">Remove it</button>
     </p>
-    <details v-else class="uses">
+    <details v-else class="uses" :open="isLocked && !readonly">
       <summary>
-        {{ items.length }} catalog {{ items.length === 1 ? 'item leads' : 'items lead' }} to it
+        {{ items.length }} catalog {{ items.length === 1 ? 'item leads' : 'items lead' }} to it<template
+          v-if="uses.length"
+          >, and {{ uses.length }} {{ uses.length === 1 ? 'thing goes' : 'things go' }} by it</template
+        >
       </summary>
-      <NuxtLink v-for="item in items" :key="item.id" :to="`/design/catalog/${item.id}`">{{
-        item.name
-      }}</NuxtLink>
+      <p v-for="group in byDesk" :key="group.desk">
+        <b v-if="group.desk">{{ group.desk }}: </b>
+        <template v-for="(item, at) in group.list" :key="item.id"
+          ><template v-if="at"> · </template
+          ><NuxtLink :to="`/design/catalog/${item.id}`">{{ item.name }}</NuxtLink></template
+        >
+      </p>
+      <p v-if="uses.length">
+        <b>Goes by it: </b>
+        <template v-for="(one, at) in uses" :key="one.words"
+          ><template v-if="at"> · </template><NuxtLink :to="one.to">{{ one.words }}</NuxtLink></template
+        >
+      </p>
     </details>
-    <p v-if="isLocked && !readonly" class="notice" role="status">
+    <p v-if="others && !readonly" class="notice" role="status">
+      This kind is the own of {{ others.name }}: those who lead it change it. Make a kind like it to go
+      another way.
+    </p>
+    <p v-else-if="isLocked && !readonly" class="notice" role="status">
       {{ items.length }} catalog items share this kind: what is changed here changes for all of them.
       <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>&nbsp;
-      <span class="quiet"
+      <span v-if="!sharing.length" class="quiet"
         >For some of them only, <NuxtLink to="/design/kinds">make a new kind like it</NuxtLink> and lead them
         there.</span
+      >
+      <template v-for="desk in sharing" :key="desk.id"
+        ><button class="act plain" type="button" @click="makeOwn(desk)">
+          Make one of its own for {{ desk.name }}</button
+        >&nbsp;</template
+      >
+    </p>
+    <p v-if="design.desks.length" class="line">
+      <label
+        >Whose it is
+        <select
+          class="inline-field"
+          :value="kind.desk ?? ''"
+          :disabled="isLocked"
+          @change="setDesk(text($event))"
+        >
+          <option value="">shared by all desks</option>
+          <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}’s own</option>
+        </select></label
       >
     </p>
 
@@ -410,8 +482,8 @@ h2 {
 .uses {
   margin: 4px 0;
 }
-.uses a {
-  margin-right: 12px;
+.uses p {
+  margin: 4px 0;
 }
 .line {
   display: flex;

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
+import { deskName } from '~/composables/designUses'
 import type { ArticleProps } from '~/composables/useDraft'
+import type { DirectoryPage } from '~/composables/useNames'
 
 // The ticket kinds: each with its lifecycle and the catalog items that lead to it. A new one begins as a copy.
-const props = defineProps<ArticleProps>()
+const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
 const itemsOf = (id: string) => props.design.items.filter((one) => one.kind === id)
 const name = ref('')
 const like = ref(props.design.kinds[0]?.id ?? '')
@@ -30,6 +32,7 @@ async function make() {
       <thead>
         <tr>
           <th>Kind</th>
+          <th v-if="design.desks.length">Whose</th>
           <th>Statuses</th>
           <th>Catalog items that lead to it</th>
           <th><span class="sr-only">Findings</span></th>
@@ -44,6 +47,7 @@ async function make() {
               kind.name
             }}</NuxtLink>
           </td>
+          <td v-if="design.desks.length">{{ deskName(design, kind.desk) }}</td>
           <td>{{ kind.statuses.map((one) => one.name).join(', ') }}</td>
           <td>
             {{ itemsOf(kind.id).length }}
@@ -70,6 +74,7 @@ async function make() {
       >
       <button class="act" type="submit">Make it</button>
     </form>
+    <DesignDesksPart v-bind="props" />
   </div>
 </template>
 

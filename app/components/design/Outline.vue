@@ -1,9 +1,16 @@
 <script setup lang="ts">
 import type { DraftPage } from '~/composables/useDraft'
 
-defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
-const emit = defineEmits<{ publish: []; discard: [] }>()
+const props = defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
+const emit = defineEmits<{ publish: []; publishOwn: []; discard: [] }>()
 const route = useRoute()
+const session = useSession()
+/** Others work on the draft as well: what is one's own can go without theirs. */
+const isShared = computed(() => {
+  const changes = props.draft?.changes ?? []
+  const own = changes.filter((one) => one.by.some((by) => by.id === session.me?.id))
+  return own.length > 0 && own.length < changes.length
+})
 const ARTICLES = [
   ['', 'Editions and draft'],
   ['catalog', 'Catalog and forms'],
@@ -77,8 +84,13 @@ const on = (path: string, article: string) =>
         @click="emit('publish')"
       >
         {{
-          errors(draft) > 0 ? `Publish: ${errors(draft)} error first` : `Publish edition ${draft.edition + 1}`
+          errors(draft) > 0
+            ? `Publish: ${errors(draft)} ${errors(draft) === 1 ? 'error' : 'errors'} first`
+            : `Publish edition ${draft.edition + 1}`
         }}
+      </button>
+      <button v-if="isShared" class="act plain" type="button" @click="emit('publishOwn')">
+        Only what you changed …
       </button>
       <button class="act plain" type="button" @click="emit('discard')">Throw the draft away</button>
     </div>

@@ -80,23 +80,24 @@ const tables: Record<string, { part: 'what' | 'weight' | 'routing' | 'skills'; h
 const version = computed(() => draft.value?.version ?? 0)
 
 const asking = ref(false)
-const note = ref('')
-const published = ref<number>()
+const onlyOwn = ref(false)
+const publishing = useTemplateRef('publishing')
+const published = ref<{ edition: number; left: number; follow: boolean }>()
 // What was read is what is published: a draft that somebody changes while the note is written is refused.
 const readVersion = ref(0)
-const openTickets = ref<'keep' | 'follow'>('keep')
-async function ask() {
+async function ask(own: boolean) {
   await settled()
   readVersion.value = draft.value!.version
   error.value = undefined
-  openTickets.value = 'keep'
+  onlyOwn.value = own
   asking.value = true
 }
-async function send() {
-  published.value = await publish(readVersion.value, note.value, openTickets.value)
-  if (!published.value) return
+async function send(wanted: { note: string; openTickets: 'keep' | 'follow'; only?: string[] }) {
+  const done = await publish({ ...wanted, version: readVersion.value })
+  if (!done) return
+  published.value = { ...done, follow: wanted.openTickets === 'follow' }
   asking.value = false
-  note.value = ''
+  publishing.value?.clear()
   await read()
 }
 const throwing = ref(false)
@@ -128,7 +129,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       :draft="draft"
       :edition="edition?.number"
       :article="article"
-      @publish="ask"
+      @publish="ask(false)"
+      @publish-own="ask(true)"
       @discard="throwing = true"
     />
     <div class="sheet" tabindex="0" role="region" aria-label="Article">
@@ -146,12 +148,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <button class="link" type="button" @click="load()">Show it as it is now</button>
       </p>
       <p v-if="published" class="notice good" role="status">
-        Edition {{ published }} is published: new tickets follow it;
-        {{
-          openTickets === 'follow'
-            ? 'open ones come to it now'
-            : 'open ones keep theirs until you let them follow'
-        }}.
+        Edition {{ published.edition }} is published: new tickets follow it;
+        {{ published.follow ? 'open ones come to it now' : 'open ones keep theirs until you let them follow'
+        }}<template v-if="published.left"
+          >. {{ published.left === 1 ? 'One change stays' : `${published.left} changes stay` }} in the
+          draft</template
+        >.
       </p>
       <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
         <button class="link" type="button" :disabled="done.length === 0" @click="undo">Take back</button> ·
@@ -175,7 +177,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :directory="shown.directory"
         />
         <DesignCatalogArticle v-else-if="article === 'catalog'" v-bind="common" />
-        <DesignKindsArticle v-else-if="article === 'kinds'" v-bind="common" />
+        <DesignKindsArticle v-else-if="article === 'kinds'" v-bind="common" :directory="shown.directory" />
         <DesignKindArticle
           v-else-if="article.startsWith('kinds/')"
           :id="article.split('/')[1]!"
@@ -259,28 +261,15 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <DesignPlainArticle v-else />
       </template>
     </div>
-    <Dialog v-model:visible="asking" modal :header="`Publish edition ${(draft?.edition ?? 0) + 1}`">
-      <p>{{ draft?.changes.length }} changes. New tickets follow the new edition from now on.</p>
-      <fieldset class="field">
-        <legend>Tickets that are open now</legend>
-        <label class="choice"
-          ><input v-model="openTickets" type="radio" value="keep" /> keep the edition that decided about
-          them</label
-        >
-        <label class="choice"
-          ><input v-model="openTickets" type="radio" value="follow" /> follow the new hours, promises and
-          ladders; time that was counted stays counted</label
-        >
-      </fieldset>
-      <div class="field">
-        <label for="note">What changes, in a few words</label>
-        <InputText id="note" v-model="note" aria-describedby="note-error" />
-        <p id="note-error" class="error-text">{{ error?.on('note') }}</p>
-      </div>
-      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-      <button class="act main" type="button" @click="send">Publish</button>
-      <button class="act plain" type="button" @click="asking = false">Not yet</button>
-    </Dialog>
+    <DesignPublishDialog
+      v-if="draft"
+      ref="publishing"
+      v-model="asking"
+      :draft="draft"
+      :error="error"
+      :only-own="onlyOwn"
+      @publish="send"
+    />
     <Dialog v-model:visible="throwing" modal header="Throw the draft away">
       <p>
         This throws away {{ draft?.changes.length }} changes by everybody who worked on the draft, and begins

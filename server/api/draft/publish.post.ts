@@ -1,4 +1,4 @@
-import { IsIn, IsInt, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsArray, IsIn, IsInt, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import { publishDraft } from '../../commands/draft'
 import { defineRoute } from '../../http/route'
 
@@ -16,9 +16,15 @@ class PublishBody {
   @IsOptional()
   @IsIn(['keep', 'follow'], { message: 'choose keep or follow' })
   openTickets: 'keep' | 'follow' = 'keep'
+
+  /** Keys of the changes to publish, as the draft names them; the others stay in the draft. All if left out. */
+  @IsOptional()
+  @IsArray()
+  @IsString({ each: true })
+  only?: string[]
 }
 
 export default defineRoute(
   { who: 'lead', summary: 'Publish the draft as the next edition', body: PublishBody },
-  ({ desk, caller, body }) => publishDraft(desk, body.version, body.note, caller.id, body.openTickets),
+  ({ desk, caller, body }) => publishDraft(desk, body, caller.id),
 )

@@ -15,7 +15,7 @@ export default defineRoute(
     const command = { kind: 'recordDelivery', key, state: 'queued', attempt: row.attempts, detail } as const
     await desk.run(row.reference, command, { person: caller.id }, async (trx) => {
       await trx.updateTable('outbox').set({ state: 'queued', detail }).where('key', '=', key).execute()
-      await sql`select graphile_worker.add_job('deliver', json_build_object('key', ${key}::text), max_attempts => 10)`.execute(
+      await sql`select graphile_worker.add_job('deliver', json_build_object('key', ${key}::text), max_attempts => 10, priority => -20)`.execute(
         trx,
       )
     })
