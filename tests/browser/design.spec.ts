@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
+import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
@@ -160,4 +160,48 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   // The screen is ahead of the server by what is on its way.
   const changes = async () => (await (await page.request.get('/api/draft')).json()).changes as unknown[]
   await expect.poll(changes).toEqual([])
+})
+
+test('two people share a draft: each publishes what is theirs, and a desk has a kind of its own', async ({
+  page,
+  browser,
+}) => {
+  const other = await browser.newPage()
+  await signIn(other, ADMINISTRATOR)
+  await other.goto('/design/kinds')
+  await other.getByLabel('A new desk, called').fill('Night desk')
+  await other.getByRole('button', { name: 'Make it' }).last().click()
+  await expect(other.getByLabel('Name of Night desk')).toBeVisible()
+
+  // A shared kind says what goes by it, and a desk gets one of its own.
+  await signIn(page, LEAD)
+  await page.goto('/design/kinds')
+  await page.getByRole('table').first().getByRole('link', { name: 'Fault' }).first().click()
+  await expect(page.getByText(/catalog items share this kind/)).toBeVisible()
+  await expect(page.getByText('Goes by it:')).toBeVisible()
+  await expect(page.getByLabel('Name of the kind')).toBeDisabled()
+  await page.getByRole('button', { name: 'Make one of its own for Crews’ desk' }).click()
+  await expect(page).toHaveURL(/fault-crews/)
+  await expect(page.getByLabel('Whose it is')).toHaveValue('crews')
+
+  await page.getByRole('button', { name: 'Only what you changed …' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('radio', { name: 'some of them' }).check()
+  const kind = dialog.getByRole('checkbox', { name: /Ticket kind fault-crews/ })
+  await kind.uncheck()
+  await dialog.getByLabel('What changes, in a few words').fill('A kind for the crews')
+  await dialog.getByRole('button', { name: /^Publish/ }).click()
+  await expect(dialog.getByRole('alert')).toContainText('does not hold without the rest')
+  await kind.check()
+  await dialog.getByRole('button', { name: /^Publish/ }).click()
+  await expect(
+    page.getByText(/is published: new tickets follow it;.*One change stays in the draft/),
+  ).toBeVisible()
+  await page.goto('/design')
+  const left = page.getByRole('row').filter({ hasText: 'night-desk' })
+  await expect(left).toContainText('Ada Thorne')
+  await page.getByRole('button', { name: 'Throw the draft away' }).click()
+  await page.getByRole('button', { name: 'Throw it away' }).click()
+  await expect(left).toHaveCount(0)
+  await other.close()
 })

@@ -120,6 +120,9 @@ const owned = (id: string) =>
 </template>
 
 <style scoped>
+h2 {
+  margin-top: 28px;
+}
 .make {
   display: flex;
   flex-wrap: wrap;

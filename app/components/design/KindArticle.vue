@@ -180,19 +180,19 @@ async function removeKind() {
       This kind is the own of {{ others.name }}: those who lead it change it. Make a kind like it to go
       another way.
     </p>
-    <p v-else-if="isLocked && !readonly" class="notice" role="status">
+    <div v-else-if="isLocked && !readonly" class="notice" role="status">
       {{ items.length }} catalog items share this kind: what is changed here changes for all of them.
-      <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>&nbsp;
-      <span v-if="!sharing.length" class="quiet"
-        >For some of them only, <NuxtLink to="/design/kinds">make a new kind like it</NuxtLink> and lead them
-        there.</span
-      >
-      <template v-for="desk in sharing" :key="desk.id"
-        ><button class="act plain" type="button" @click="makeOwn(desk)">
-          Make one of its own for {{ desk.name }}</button
-        >&nbsp;</template
-      >
-    </p>
+      <p class="line">
+        <button class="act" type="button" @click="agree">Change it for all {{ items.length }}</button>
+        <button v-for="desk in sharing" :key="desk.id" class="act plain" type="button" @click="makeOwn(desk)">
+          Make one of its own for {{ desk.name }}
+        </button>
+        <span v-if="!sharing.length" class="quiet"
+          >For some of them only, <NuxtLink to="/design/kinds">make a new kind like it</NuxtLink> and lead
+          them there.</span
+        >
+      </p>
+    </div>
     <p v-if="design.desks.length" class="line">
       <label
         >Whose it is
