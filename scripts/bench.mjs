@@ -206,7 +206,7 @@ async function alarmLateness(address, headers) {
 }
 
 /** Time until all alarms that fall due in one moment have rung. */
-async function burst(address, headers, count = 2000) {
+async function burst(address, headers, count = 2000, beside = '') {
   const { rows } = await pool.query('select at from alarm order by at offset $1 limit 1', [count])
   await forwardTo(address, headers, Number(rows[0].at))
   const started = Date.now()
@@ -215,7 +215,7 @@ async function burst(address, headers, count = 2000) {
   const due = await left()
   while ((await left()) && Date.now() - started < 120_000) await pause(50)
   note(
-    `${due} alarms due at one moment, until the last has rung`,
+    `${due} alarms due at one moment, until the last has rung${beside}`,
     `${((Date.now() - started) / 1000).toFixed(1)} s`,
   )
 }
@@ -261,6 +261,11 @@ async function ladders() {
   note(`lateness of ${late.count} alarms, ${armed[0].armed} armed, messages sent`, late.words)
   await signalToPage(address, headers)
   workers.push(start(TASKS, ['worker'], urls))
+  const waiting = 'select count(*)::int as jobs from graphile_worker._private_jobs'
+  const { rows: backlog } = await pool.query(waiting)
+  await burst(address, headers, 10_000, `, while ${backlog[0].jobs} messages wait`)
+  // And once more on a desk that has told all that there was to tell.
+  await pool.query('delete from graphile_worker._private_jobs where locked_at is null')
   await burst(address, headers, 10_000)
   for (const one of [...workers, standIns]) one.kill('SIGTERM')
 }

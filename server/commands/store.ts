@@ -312,6 +312,9 @@ const OUTBOX_COLUMNS =
 /** How often a delivery is tried, with growing gaps, before it is given up. */
 export const MAX_ATTEMPTS = 10
 
+/** The priority of jobs that deliver a page; the smallest number is taken first. */
+export const PAGE_PRIORITY = -40
+
 /**
  * The job that delivers the message of a row of the outbox. A pager is taken before all that waits already,
  * then text messages, then what is urgent, then what waits for somebody to say that they have it: with thousands of
@@ -319,6 +322,6 @@ export const MAX_ATTEMPTS = 10
  */
 const jobSpec = sql.raw(
   `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
-    (case when channel = 'pager' then -40 when channel = 'text' then -30 when urgent then -20
+    (case when channel = 'pager' then ${PAGE_PRIORITY} when channel = 'text' then -30 when urgent then -20
       when climb is not null or channel <> 'mail' then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
 )

@@ -7,10 +7,10 @@ const BATCH = 200
 const TOGETHER = 20
 const AT_ONCE = 2
 const POLL = 250
-/** How long messages that are not urgent wait at most for alarms that are due, in milliseconds. */
+/** How long messages other than pages wait at most for alarms that are due, in milliseconds. */
 const MOST_WAIT = 20_000
 
-/** Whether so many alarms are due that messages make way: a rung that rings late is worse than a mail that is sent late. */
+/** Whether so many alarms are due that messages make way: a rung that rings late is worse than a message that is late. */
 let isCrowded = false
 const whenCalm = new Set<() => void>()
 

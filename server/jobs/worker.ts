@@ -2,8 +2,8 @@ import { EventEmitter } from 'node:events'
 import { run, type JobHelpers, type WorkerEvents } from 'graphile-worker'
 import { loadClock, machineNow } from '../clock/deskClock'
 import { Desk } from '../commands/desk'
-import { MAX_ATTEMPTS } from '../commands/store'
-import { connect, type Database } from '../db/connection'
+import { MAX_ATTEMPTS, PAGE_PRIORITY } from '../commands/store'
+import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
@@ -70,7 +70,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),
       deliver: async (payload, helpers) => {
         const { key } = payload as { key: string }
-        if (!(await goesFirst(desk.db, key))) await untilAlarmsAreFew()
+        if (helpers.job.priority > PAGE_PRIORITY) await untilAlarmsAreFew()
         await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
       },
       digest: (payload, helpers) =>
@@ -96,14 +96,4 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       await desk.db.destroy()
     },
   }
-}
-
-/** What reaches a telephone or a pager, or waits for somebody to say that they have it, goes before everything else. */
-async function goesFirst(db: Database, key: string): Promise<boolean> {
-  const row = await db
-    .selectFrom('outbox')
-    .select(['urgent', 'channel', 'climb'])
-    .where('key', '=', key)
-    .executeTakeFirst()
-  return row !== undefined && (row.urgent || row.channel !== 'mail' || row.climb !== null)
 }
