@@ -1,3 +1,5 @@
+// Must be there before the first @Type is read, whichever route is asked first.
+import 'reflect-metadata'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,

@@ -49,19 +49,24 @@ async function load() {
       for (const one of found.tickets) if (!known.has(one.reference)) mark(one.reference)
     page.value = found
     failed.value = ''
-    openFirst(found)
+    void openFirst(found)
   } catch (error) {
     if (mine === question) failed.value = asApiError(error).problem.detail
   }
 }
 /** What is to be done now lies open; once only, so that a changed order never turns a page by itself. */
 let isOpened = false
-function openFirst({ tickets }: BenchPage) {
+const router = useRouter()
+async function openFirst({ tickets }: BenchPage) {
   if (isOpened) return
   isOpened = true
   const [first] = tickets
-  if (first && !reference.value && !narrow.value && route.path === '/bench')
-    void navigateTo({ path: `/bench/${first.reference}`, query: query.value }, { replace: true })
+  const isStillAsked = () => !reference.value && !narrow.value && router.currentRoute.value.path === '/bench'
+  // A page that is only just coming to life may turn to itself once more and call this off; then it is tried again.
+  for (let tries = 0; first && tries < 20 && isStillAsked(); tries++) {
+    await navigateTo({ path: `/bench/${first.reference}`, query: query.value }, { replace: true })
+    if (isStillAsked()) await new Promise((done) => setTimeout(done, 100))
+  }
 }
 function mark(one: number) {
   fresh.value = new Set([...fresh.value, one])
