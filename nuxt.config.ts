@@ -110,6 +110,8 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { compilerOptions: decorators } },
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     virtual: { '#yare/routes': routesModule },
+    // Imported for what it does, not for what it gives; it would be left out otherwise.
+    moduleSideEffects: ['reflect-metadata', join(root, 'node_modules/reflect-metadata/')],
     externals: {
       external: ['@node-rs/argon2'],
       // What the spreadsheets stand on asks for these by a condition that the tracing of files does not follow.
