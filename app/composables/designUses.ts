@@ -74,14 +74,6 @@ function canHold(condition: Condition, known: Facts): boolean | undefined {
 export const deskName = (design: Design, desk: string | undefined) =>
   desk === undefined ? 'shared by all' : (design.desks.find((one) => one.id === desk)?.name ?? desk)
 
-/** The desk whose own something is, when somebody else leads it. */
-export function ledByOthers(design: Design, desk: string | undefined, me?: { id: string; role: string }) {
-  const owner = design.desks.find((one) => one.id === desk)
-  return me?.role !== 'administrator' && owner?.leads.length && !owner.leads.includes(me?.id ?? '')
-    ? owner
-    : undefined
-}
-
 /** What a ticket kind touches besides the items that lead to it, in words, each with where it stands. */
 export function usesOfKind(design: Design, kind: string): { words: string; to: string }[] {
   const items = design.items.filter((one) => one.kind === kind)

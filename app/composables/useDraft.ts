@@ -184,6 +184,10 @@ export function useDraft() {
   return { draft, busy, error, done, undone, load, change, changeAll, undo, redo, settled, publish, discard }
 }
 
+/** Keys of the changes that somebody made, alone or with others. */
+export const ownChanges = (draft: DraftPage | undefined, person: string | undefined): string[] =>
+  (draft?.changes ?? []).filter((one) => one.by.some((by) => by.id === person)).map((one) => one.key)
+
 /** What an article page needs: the design to show, whether it may be changed, and how. */
 export interface ArticleProps {
   design: Design

@@ -17,14 +17,16 @@ export function notAllowed(
   return notAllowedQuestion(before, after) ?? notAllowedDesk(before, after, person)
 }
 
+/** The desk whose own something is, where somebody does not lead it. */
+export const ledByOthers = (desks: readonly ServiceDesk[], own: (string | undefined)[], person: string) =>
+  desks.find(({ id, leads }) => own.includes(id) && leads.length > 0 && !leads.includes(person))
+
 function notAllowedDesk(before: Design, after: Design, person: string): string | undefined {
   if (canonicalJson(before.desks) !== canonicalJson(after.desks))
     return 'Only an administrator says which desks there are and who leads them.'
   for (const list of ['kinds', 'items'] as const)
     for (const [one, other] of changed<Owned>(before[list], after[list])) {
-      const desk = before.desks.find(
-        ({ id, leads }) => [one?.desk, other?.desk].includes(id) && leads.length && !leads.includes(person),
-      )
+      const desk = ledByOthers(before.desks, [one?.desk, other?.desk], person)
       if (desk)
         return `“${(one ?? other)!.name}” is the own of ${desk.name}, and changed by those who lead it.`
     }

@@ -331,4 +331,5 @@ create table default_view (person text primary key references person, view bigin
 `,
     also: upgradeDesigns,
   },
+  { name: '0012 desks in the design', sql: '', also: upgradeDesigns },
 ]

@@ -52,3 +52,26 @@ test('what is chosen before the page has come to life is kept beside what the ad
   await expect(page.getByLabel('Channel')).toHaveValue('mail')
   await expect(page.getByLabel('State')).toHaveValue('givenUp')
 })
+
+test('a button that lives before the rest of its page is pressed once only', async ({ page }) => {
+  await signIn(page, LEAD)
+  const MESSAGES = /\/api\/messages(\?|$)/
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route(MESSAGES, async (route) => {
+    await held
+    await route.continue()
+  })
+  const asked = page.waitForRequest(MESSAGES)
+  await page.goto('/messages', { waitUntil: 'commit' })
+  await asked
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('button').click()
+  const more = page.getByRole('navigation', { name: 'More places' })
+  await expect(more).toBeVisible()
+  const answered = page.waitForResponse(MESSAGES)
+  letGo()
+  await answered
+  await page.getByLabel('State').selectOption('givenUp')
+  await expect(page).toHaveURL(/state=givenUp/)
+  await expect(more).toBeVisible()
+})

@@ -15,6 +15,7 @@ import { deskNow } from '../../server/clock/deskClock'
 import { callOut, isPublic } from '../../server/delivery/callOut'
 import { makeSecret, signatures } from '../../server/delivery/channels'
 import { linkToken } from '../../server/http/links'
+import { PAGE_PRIORITY } from '../../server/commands/store'
 import { startWorker, type Worker } from '../../server/jobs/worker'
 import { ladderFigures, ladderTrial } from '../../server/queries/ladders'
 import { messagesPage, myMessages } from '../../server/queries/messages'
@@ -124,6 +125,22 @@ describe('channels', () => {
     await settles(next.key, 'sent')
     expect((await audit(world.db)).differences).toEqual([])
     expect(reference).toBe(next.reference)
+  })
+
+  it('pages are taken before text messages, those before the chat room, mails last', async () => {
+    await worker.stop()
+    const told = async (notify: Preferences) => {
+      const { key } = await tellBy(notify)
+      const { rows } = await sql<{ priority: number }>`select priority from graphile_worker._private_jobs
+        where payload->>'key' = ${key}`.execute(world.db)
+      return rows[0]!.priority
+    }
+    const by = (channel: 'chat' | 'text' | 'pager') => told({ ways: [{ channel, address: '4711' }] })
+    const order = [await by('pager'), await by('text'), await by('chat'), await told({})]
+    expect(order).toEqual([...order].sort((a, b) => a - b))
+    expect(new Set(order).size).toBe(4)
+    expect(order[0]).toBe(PAGE_PRIORITY)
+    worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, process.env.GATEWAY_URL)
   })
 
   it('one that fails is tried again with the same identifier, and arrives once it can', async () => {

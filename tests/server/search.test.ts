@@ -111,13 +111,14 @@ describe('a condition as a question to the database', () => {
       openTasks: fc.integer({ min: 0, max: 3 }),
       majorIncident: fc.boolean(),
       department: fc.constantFrom('Boarding', 'Pilots'),
+      desk: fc.constantFrom('house', 'crews', 'gone'),
       equipmentMaker: fc.constantFrom('Coinwright', 'x'),
       equipmentInWarranty: fc.boolean(),
     })[fact]!
   const FACTS = [
     ...['category', 'team', 'technician', 'statusGroup', 'statusBefore', 'cover', 'agreement'],
     ...['form.gates', 'form.boardingStopped', 'form.what', 'hoursSinceLogged', 'hoursInStatus'],
-    ...['openTasks', 'majorIncident', 'department', 'equipmentMaker', 'equipmentInWarranty'],
+    ...['desk', 'openTasks', 'majorIncident', 'department', 'equipmentMaker', 'equipmentInWarranty'],
   ]
   const SINGLE = ['is', 'isNot', 'greater', 'atLeast', 'less', 'atMost', 'empty', 'filled'] as const
   const TEXTUAL = ['under', 'startsWith', 'contains', 'matches'] as const

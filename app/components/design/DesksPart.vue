@@ -123,13 +123,6 @@ const owned = (id: string) =>
 h2 {
   margin-top: 28px;
 }
-.make {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin-top: 14px;
-}
 .plain {
   border: 0;
   margin: 0;

@@ -11,8 +11,9 @@ import {
   type TicketKind,
   type Transition,
 } from '~~/core/lifecycle'
+import { ledByOthers } from '~~/core/design'
 import { freeId } from '~~/core/naming'
-import { deskName, ledByOthers, usesOfKind } from '~/composables/designUses'
+import { deskName, usesOfKind } from '~/composables/designUses'
 import type { ArticleProps } from '~/composables/useDraft'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
@@ -66,7 +67,11 @@ function setDesk(desk: string) {
 // Asked once in a sitting; whoever has said yes is not asked at each field.
 const agreed = useState<string[]>('shared-kinds', () => [])
 const session = useSession()
-const others = computed(() => ledByOthers(props.design, kind.value?.desk, session.me ?? undefined))
+const others = computed(() =>
+  session.me!.role === 'administrator'
+    ? undefined
+    : ledByOthers(props.design.desks, [kind.value?.desk], session.me!.id),
+)
 const mustAgree = computed(() => items.value.length > 1 && !agreed.value.includes(props.id))
 const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
 const agree = () => (agreed.value = [...agreed.value, props.id])

@@ -77,13 +77,3 @@ async function make() {
     <DesignDesksPart v-bind="props" />
   </div>
 </template>
-
-<style scoped>
-.make {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin-top: 14px;
-}
-</style>

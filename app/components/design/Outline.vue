@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DraftPage } from '~/composables/useDraft'
+import { ownChanges, type DraftPage } from '~/composables/useDraft'
 
 const props = defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
 const emit = defineEmits<{ publish: []; publishOwn: []; discard: [] }>()
@@ -7,9 +7,8 @@ const route = useRoute()
 const session = useSession()
 /** Others work on the draft as well: what is one's own can go without theirs. */
 const isShared = computed(() => {
-  const changes = props.draft?.changes ?? []
-  const own = changes.filter((one) => one.by.some((by) => by.id === session.me?.id))
-  return own.length > 0 && own.length < changes.length
+  const own = ownChanges(props.draft, session.me?.id).length
+  return own > 0 && own < props.draft!.changes.length
 })
 const ARTICLES = [
   ['', 'Editions and draft'],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DraftPage } from '~/composables/useDraft'
+import { ownChanges, type DraftPage } from '~/composables/useDraft'
 
 // Publishing: all of the draft, or what somebody chose of it; the rest stays in the draft.
 const props = defineProps<{ draft: DraftPage; error?: ApiError; onlyOwn: boolean }>()
@@ -13,9 +13,7 @@ const note = ref('')
 const openTickets = ref<'keep' | 'follow'>('keep')
 const which = ref<'all' | 'own' | 'chosen'>('all')
 const chosen = ref<string[]>([])
-const own = computed(() =>
-  props.draft.changes.filter((one) => one.by.some((by) => by.id === session.me?.id)).map((one) => one.key),
-)
+const own = computed(() => ownChanges(props.draft, session.me?.id))
 const isShared = computed(() => own.value.length > 0 && own.value.length < props.draft.changes.length)
 watch(isShown, (shown) => {
   if (!shown) return
