@@ -73,10 +73,10 @@ export default defineNuxtConfig({
             "try{var t=localStorage.getItem('yare-theme');if(t==='night'||(!t&&matchMedia('(prefers-color-scheme: dark)').matches))document.documentElement.classList.add('night')}catch(e){}",
         },
         // What is pressed before the page has come to life waits for plugins/earlyInput, which takes this away again.
-        // A part that lives before the rest hears for itself: Vue keeps its listeners under the symbol `_vei`.
+        // A part that lives before the rest must not hear it too: what it would open may not be there yet.
         {
           innerHTML:
-            "window.yareEarly=[];window.yareWait=function(e){var s=e.type==='submit',t=s?e.target:e.target.closest('button[type=button]');if(!t||Object.getOwnPropertySymbols(t).some(function(y){return y.description==='_vei'}))return;if(s)e.preventDefault();if(yareEarly.indexOf(t)<0)yareEarly.push(t)};addEventListener('click',yareWait,true);addEventListener('submit',yareWait,true)",
+            "window.yareEarly=[];window.yareWait=function(e){var s=e.type==='submit',t=s?e.target:e.target.closest('button[type=button]');if(!t)return;e.stopPropagation();if(s)e.preventDefault();if(yareEarly.indexOf(t)<0)yareEarly.push(t)};addEventListener('click',yareWait,true);addEventListener('submit',yareWait,true)",
         },
       ],
     },

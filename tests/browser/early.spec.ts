@@ -65,13 +65,11 @@ test('a button that lives before the rest of its page is pressed once only', asy
   const asked = page.waitForRequest(MESSAGES)
   await page.goto('/messages', { waitUntil: 'commit' })
   await asked
+  // The bar listens already, but what it opens comes with the rest of the page.
   await page.getByRole('navigation', { name: 'Places' }).getByRole('button').click()
-  const more = page.getByRole('navigation', { name: 'More places' })
-  await expect(more).toBeVisible()
-  const answered = page.waitForResponse(MESSAGES)
+  await expect(page.getByRole('navigation', { name: 'More places' })).toHaveCount(0)
   letGo()
-  await answered
   await page.getByLabel('State').selectOption('givenUp')
   await expect(page).toHaveURL(/state=givenUp/)
-  await expect(more).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'More places' })).toBeVisible()
 })
