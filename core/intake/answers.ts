@@ -1,4 +1,4 @@
-import { holds, type Facts } from '../condition'
+import { holds, type Facts, type FactValue } from '../condition'
 import { dayNumberOf } from '../time/calendar'
 import {
   ID_LIMIT,
@@ -22,7 +22,9 @@ export type QuestionLibrary = ReadonlyMap<string, Question>
 
 /** Answers as facts: `form.NAME`. */
 export function answerFacts(answers: Readonly<Record<string, unknown>>): Facts {
-  return Object.fromEntries(Object.entries(answers).map(([name, value]) => [`form.${name}`, value as string]))
+  const facts: Record<string, FactValue> = {}
+  for (const name in answers) facts[`form.${name}`] = answers[name] as string
+  return facts
 }
 
 /** A form with who fills it in: conditions may ask for both. */

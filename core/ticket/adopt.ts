@@ -2,7 +2,7 @@ import { spent } from '../clock'
 import { statusOf } from '../lifecycle'
 import type { CompiledDesign } from '../design'
 import type { Change } from './change'
-import { ticketAlarms } from './climb'
+import { rungsDue } from './climb'
 import { fitClocks } from './clocks'
 import { Refused } from './command'
 import type { TicketState } from './state'
@@ -35,7 +35,7 @@ export function adoptEdition(change: Change): void {
   const hours = targetsWithNewHours(change)
   change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours })
   fitClocks(change, `edition ${design.edition}`)
-  const passed = skippedRungs(rungsDue(change))
+  const passed = skippedRungs(rungsDue(change.state, change.design, change.now))
   if (passed.length) change.enter({ kind: 'rungsPassed', alarms: passed }, { system: 'ladder' })
 }
 
@@ -53,10 +53,6 @@ function targetsWithNewHours({ state, design, now }: Change): string[] {
       return spent(moved, design.hoursOf(moved), now) === spent(clock, design.hoursOf(clock), now)
     })
     .map((clock) => clock.target)
-}
-
-function rungsDue({ state, design, now }: Change) {
-  return ticketAlarms(state, design).filter(({ key, at }) => key.startsWith('rung:') && at <= now)
 }
 
 /** Of the rungs of a ladder that lie in the past when it attaches only the last rings; the others have passed. */

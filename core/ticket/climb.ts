@@ -53,6 +53,13 @@ export function rungAlarms(state: TicketState, design: CompiledDesign, now?: Ins
   return ladderAlarms(ladders, climbingOf(state, design), now)
 }
 
+/** The rungs that are due, soonest first. */
+export function rungsDue(state: TicketState, design: CompiledDesign, now: Instant): Alarm[] {
+  return rungAlarms(state, design)
+    .filter(({ at }) => at <= now)
+    .sort(bySoonest)
+}
+
 const bySoonest = (a: Alarm, b: Alarm) => a.at - b.at || (a.key < b.key ? -1 : 1)
 
 /**
@@ -118,9 +125,7 @@ const begins = ({ onlySetOff, startWhen }: Ladder, facts: Facts) =>
 function passOver(change: Change, before: TicketState): void {
   const { state, design, now } = change
   if (state === before || state.held) return
-  const due = rungAlarms(state, design)
-    .filter(({ at }) => at <= now)
-    .sort(bySoonest)
+  const due = rungsDue(state, design, now)
   if (due.length < 2) return
   const armed = new Set(rungAlarms(before, design).map((one) => one.key))
   const fresh = due.filter(({ key }) => !armed.has(key))

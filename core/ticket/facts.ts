@@ -7,11 +7,18 @@ import type { TicketState } from './state'
 
 /** What is known about a ticket before triage has decided anything. */
 export function arrivalFacts(state: TicketState, design: CompiledDesign): Facts {
-  const { item, kind, portal, channel, site, organisation, cover, requester, equipment } = state
-  return {
-    ...answerFacts(state.answers),
-    ...{ item, kind, portal, channel, site, organisation, cover, requester },
-    desk: design.deskOf(item) ?? null,
+  const { equipment } = state
+  // Written out: a copy of parts costs many times as much, and facts are asked for at every step.
+  return Object.assign(answerFacts(state.answers), {
+    item: state.item,
+    kind: state.kind,
+    portal: state.portal,
+    channel: state.channel,
+    site: state.site,
+    organisation: state.organisation,
+    cover: state.cover,
+    requester: state.requester,
+    desk: design.deskOf(state.item) ?? null,
     department: state.department ?? null,
     agreement: state.agreement === null ? null : String(state.agreement),
     ...(equipment && {
@@ -21,26 +28,48 @@ export function arrivalFacts(state: TicketState, design: CompiledDesign): Facts 
       equipmentInWarranty: equipment.inWarranty,
       equipmentCovered: equipment.covered,
     }),
-  }
+  })
 }
+
+/** The facts of a state, which never change: they are asked for many times while one command is decided. */
+interface Known {
+  design: CompiledDesign
+  facts: Facts
+  /** With what has passed until a moment. */
+  timed?: { now: Instant; facts: Facts }
+}
+const known = new WeakMap<TicketState, Known>()
 
 /**
  * What rules may ask of a ticket, in the words of its edition.
  * @param now what time has passed until; without it nothing is known of that
  */
 export function ticketFacts(state: TicketState, design: CompiledDesign, now?: Instant): Facts {
-  const { category, impact, urgency, priority, queue, team, technician, status } = state
-  const majorIncident = state.major !== undefined && state.major.endedAt === undefined
-  const statusGroup = statusOf(design.kind(state.kind), status).group
-  const facts: Facts = {
-    ...arrivalFacts(state, design),
-    ...{ category, impact, urgency, priority, queue, team, technician, status, statusGroup },
-    ...{ majorIncident, signals: state.signal?.count ?? 0 },
+  let one = known.get(state)
+  if (one?.design !== design) known.set(state, (one = { design, facts: factsOf(state, design) }))
+  if (now === undefined) return one.facts
+  if (one.timed?.now !== now)
+    one.timed = { now, facts: Object.assign(timeFacts(state, design, now), one.facts) }
+  return one.timed.facts
+}
+
+function factsOf(state: TicketState, design: CompiledDesign): Facts {
+  return Object.assign(arrivalFacts(state, design), {
+    category: state.category,
+    impact: state.impact,
+    urgency: state.urgency,
+    priority: state.priority,
+    queue: state.queue,
+    team: state.team,
+    technician: state.technician,
+    status: state.status,
+    statusGroup: statusOf(design.kind(state.kind), state.status).group,
+    majorIncident: state.major !== undefined && state.major.endedAt === undefined,
+    signals: state.signal?.count ?? 0,
     // Where it came from: with the status it is in, “changed from … to …”.
     statusBefore: state.statuses.at(-2)?.status ?? null,
     openTasks: (state.tasks ?? []).filter((one) => !one.done).length,
-  }
-  return now === undefined ? facts : Object.assign(timeFacts(state, design, now), facts)
+  })
 }
 
 /** Moments of a ticket, and how long ago they are: in hours, of all time and of the desk's working time. */
@@ -51,7 +80,10 @@ function timeFacts(state: TicketState, design: CompiledDesign, now: Instant): Fa
   const { calendar } = design.design.desk
   const worked = (from: Instant) => design.calendar(calendar).between(from, now) / HOUR
   return {
-    ...{ now, loggedAt, statusSince, saidAt },
+    now,
+    loggedAt,
+    statusSince,
+    saidAt,
     hoursSinceLogged: hours(loggedAt),
     hoursInStatus: hours(statusSince),
     hoursSinceWord: hours(saidAt),

@@ -59,13 +59,16 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
 }
 
 function factsOf(state: TicketState, desk: string | undefined): TicketFacts {
-  const { answers, impact, urgency, agreement, statuses, loggedAt, saidAt, signal, major } = state
+  const { statuses, loggedAt, saidAt, major } = state
   return {
-    ...{ answers, impact, urgency, agreement },
+    answers: state.answers,
+    impact: state.impact,
+    urgency: state.urgency,
+    agreement: state.agreement,
     statusBefore: statuses.at(-2)?.status ?? null,
     statusSince: statuses.at(-1)?.at ?? loggedAt,
     saidAt: saidAt ?? loggedAt,
-    signals: signal?.count ?? 0,
+    signals: state.signal?.count ?? 0,
     major: major !== undefined && major.endedAt === undefined,
     ...(desk && { desk }),
     ...(state.department && { department: state.department }),

@@ -8,6 +8,7 @@ import {
   type CalendarException,
   type WeeklySpan,
 } from '~~/core/time'
+import { usesOfCalendar } from '~~/core/design'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
@@ -16,7 +17,7 @@ const props = defineProps<ArticleProps & { id: string; directory: DirectoryPage 
 const time = useDeskTime()
 const index = computed(() => props.design.calendars.findIndex((one) => one.id === props.id))
 const calendar = computed(() => props.design.calendars[index.value])
-const uses = computed(() => calendarUses(props.design, props.directory, props.id))
+const uses = computed(() => usesOfCalendar(props.design, props.directory, props.id))
 const zones = Intl.supportedValuesOf('timeZone')
 
 const flat = computed(() => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usesOfCalendar } from '~~/core/design'
 import { flattenCalendar, weekInWords, type Calendar } from '~~/core/time'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
@@ -15,7 +16,7 @@ const flat = (calendar: Calendar) => {
   }
 }
 const count = (days: number) => (days === 1 ? 'one special day' : `${days || 'no'} special days`)
-const uses = (id: string) => calendarUses(props.design, props.directory, id)
+const uses = (id: string) => usesOfCalendar(props.design, props.directory, id)
 
 async function add() {
   const { desk, calendars } = props.design

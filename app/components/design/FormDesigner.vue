@@ -9,7 +9,7 @@ import {
   type Question,
   type QuestionType,
 } from '~~/core/intake'
-import { TYPE_NAMES } from '~/composables/designUses'
+import { TYPE_NAMES } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { Names } from '~/composables/useNames'
 

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
 import { inWords, type Condition } from '~~/core/condition'
-import { CompiledDesign, Directory } from '~~/core/design'
+import { CompiledDesign, Directory, levelsFor } from '~~/core/design'
 import { ASKER_FACTS, ITEM_ICONS, type CatalogItem, type ItemIcon } from '~~/core/intake'
-import { levelsFor } from '~/composables/designUses'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { ArticleProps } from '~/composables/useDraft'
 

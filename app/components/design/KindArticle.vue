@@ -11,9 +11,9 @@ import {
   type TicketKind,
   type Transition,
 } from '~~/core/lifecycle'
-import { ledByOthers } from '~~/core/design'
+import { ledByOthers, usesOfKind } from '~~/core/design'
 import { freeId } from '~~/core/naming'
-import { deskName, usesOfKind } from '~/composables/designUses'
+import { deskName } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
@@ -176,8 +176,9 @@ async function removeKind() {
       </p>
       <p v-if="uses.length">
         <b>Goes by it: </b>
-        <template v-for="(one, at) in uses" :key="one.words"
-          ><template v-if="at"> · </template><NuxtLink :to="one.to">{{ one.words }}</NuxtLink></template
+        <template v-for="(one, at) in uses" :key="one.place"
+          ><template v-if="at"> · </template
+          ><NuxtLink :to="`/design/${one.place}`">{{ one.words }}</NuxtLink></template
         >
       </p>
     </details>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
-import { deskName } from '~/composables/designUses'
+import { deskName } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { inWords, type Condition } from '~~/core/condition'
-import type { Design, Finding } from '~~/core/design'
+import { formsAsking, usesOfAnswer, type Design, type Finding } from '~~/core/design'
 import { ASKER_FACTS, type Answer, type FormQuestion, type Question } from '~~/core/intake'
-import { formsAsking, TYPE_NAMES, usesOfAnswer } from '~/composables/designUses'
+import { TYPE_NAMES } from '~/composables/designWords'
 import type { Names } from '~/composables/useNames'
 
 // One question of a form: its words and what it asks for, which the library keeps, and how this form asks it.
@@ -177,7 +177,14 @@ function putMust(value: string) {
       <span v-if="asked.required">must be answered</span>
       <span v-else-if="asked.requireWhen">must be answered when {{ inWords(asked.requireWhen, words) }}</span>
       <span v-if="asked.showWhen">asked only when {{ inWords(asked.showWhen, words) }}</span>
-      <span class="quiet">{{ uses.length ? `used by ${uses.join(', ')}` : 'nothing uses this' }}</span>
+      <span v-if="!uses.length" class="quiet">nothing uses this</span>
+      <span v-else class="quiet"
+        >used by
+        <template v-for="(one, at) in uses" :key="one.place"
+          ><template v-if="at">, </template
+          ><NuxtLink :to="`/design/${one.place}`">{{ one.words }}</NuxtLink></template
+        ></span
+      >
     </p>
     <DesignMargin :findings="findings" :place="`forms/${form.id}#${question.name}`" />
     <DesignMargin :findings="findings" :place="`questions/${question.name}`" />
