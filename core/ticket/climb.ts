@@ -45,8 +45,17 @@ export function climbingOf(state: TicketState, design: CompiledDesign): Climbing
   }
 }
 
+/** The alarms of a state, which never changes: they are asked for before and after a command, and when it is stored. */
+const armed = new WeakMap<TicketState, { design: CompiledDesign; alarms: readonly Alarm[] }>()
+
 /** The alarms of a ticket's ladders. */
-export function rungAlarms(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
+export function rungAlarms(state: TicketState, design: CompiledDesign): readonly Alarm[] {
+  let one = armed.get(state)
+  if (one?.design !== design) armed.set(state, (one = { design, alarms: rungsAt(state, design) }))
+  return one.alarms
+}
+
+function rungsAt(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
   if (state.held) return []
   const facts = ticketFacts(state, design)
   const ladders = design.design.ladders.filter((one) => isRemembered(one) || holds(one.when, facts))
@@ -69,7 +78,7 @@ const bySoonest = (a: Alarm, b: Alarm) => a.at - b.at || (a.key < b.key ? -1 : 1
 export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
   return [
     ...dueAlarms(climbingOf(state, design)),
-    ...rungAlarms(state, design, now),
+    ...(now === undefined ? rungAlarms(state, design) : rungsAt(state, design, now)),
     ...idleAlarms(state, design),
     ...calmAlarms(state, design),
   ].sort(bySoonest)

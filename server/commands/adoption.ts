@@ -10,8 +10,8 @@ import { NO_WORK } from './workload'
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
 const BATCH = 250
 
-/** Batches at work at once: while one is decided another is stored. Each lane has its share of the references. */
-export const LANES = 2
+/** Batches at work at once: while one is decided another is stored. Each lane has its stretch of the references. */
+const LANES = 2
 
 /** Of the tickets that cannot follow, so many are named with why. */
 const NAMED = 50
@@ -52,11 +52,12 @@ export async function beginAdoption(trx: Trx, edition: number, person: string): 
     .set({ state: 'calledOff', ended_at: deskNow() })
     .where('state', '=', 'running')
     .execute()
+  const lanes = await lanesOf(trx, edition)
   const fresh = {
     asked_by: person,
     asked_at: deskNow(),
     state: 'running' as const,
-    lanes_left: LANES,
+    lanes_left: lanes.length,
     ended_at: null,
   }
   const counts = { total: await countBefore(trx, edition), done: 0, left_behind: 0, left_out: '[]' }
@@ -65,8 +66,28 @@ export async function beginAdoption(trx: Trx, edition: number, person: string): 
     .values({ edition, ...fresh, ...counts })
     .onConflict((on) => on.column('edition').doUpdateSet({ ...fresh, ...counts }))
     .execute()
-  for (let lane = 0; lane < LANES; lane++) await nextBatch(trx, { edition, lane, after: -1 })
+  for (const lane of lanes) await nextBatch(trx, lane)
   await notify(trx)
+}
+
+/**
+ * Where each lane begins and ends: as many tickets to each. There is always one, which finds it when there is nothing
+ * to do.
+ */
+export async function lanesOf(db: Database | Trx, edition: number): Promise<Batch[]> {
+  const lane = sql<number>`ntile(${LANES}) over (order by reference)`
+  const rows = await db
+    .selectFrom(
+      openBefore(db, edition)
+        .select(['reference', lane.as('lane')])
+        .as('open'),
+    )
+    .select((e) => e.fn.max('reference').as('until'))
+    .groupBy('lane')
+    .orderBy('lane')
+    .execute()
+  const ends = rows.length ? rows.map((row) => Number(row.until)) : [0]
+  return ends.map((until, index) => ({ edition, after: index ? ends[index - 1]! : -1, until }))
 }
 
 /** @throws Refused when the edition is not the one in force any more */
@@ -102,9 +123,10 @@ export async function callOffAdoption(desk: Desk) {
 /** Where a lane goes on. */
 export interface Batch {
   edition: number
-  lane: number
   /** Reference behind which it goes on. */
   after: number
+  /** The last reference of its lane; a batch that was queued before 0.9.0 has none. */
+  until?: number
 }
 
 /**
@@ -147,11 +169,12 @@ export async function adoptBatch(desk: Desk, batch: Batch): Promise<Batch | unde
   return next
 }
 
-function nextTickets(trx: Trx, { edition, lane, after }: Batch) {
+// A stretch of the primary key, which the database walks along; by remainders it would sort all tickets for each batch.
+function nextTickets(trx: Trx, { edition, after, until = Number.MAX_SAFE_INTEGER }: Batch) {
   return openBefore(trx, edition)
     .select('state')
     .where('reference', '>', after)
-    .where(sql<boolean>`reference % ${LANES} = ${lane}`)
+    .where('reference', '<=', until)
     .orderBy('reference')
     .limit(BATCH)
     .forUpdate()

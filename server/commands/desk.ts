@@ -7,6 +7,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Connection, Trx } from '../db/connection'
 import { Knowledge } from './design'
 import { Estimates } from '../queries/estimates'
+import { OpenTickets } from '../queries/openTickets'
 import { RunningClocks } from '../queries/runningClocks'
 import { Learnt, textOf } from './learnt'
 import { Signals } from './signals'
@@ -31,6 +32,7 @@ export class Desk {
   readonly knowledge: Knowledge
   /** What the list of deadlines is reckoned from. */
   readonly clocks: RunningClocks
+  readonly open: OpenTickets
   readonly signals = new Signals(this)
   readonly learnt: Learnt
   readonly estimates: Estimates
@@ -47,6 +49,7 @@ export class Desk {
     this.estimates = new Estimates(connection.db, this.knowledge)
     this.workload = new Workload(connection.db, this.knowledge)
     this.clocks = new RunningClocks(connection.db, this.knowledge)
+    this.open = new OpenTickets(connection.db)
   }
 
   /** What people have on their hands, and who helped these requesters last. */
@@ -326,9 +329,16 @@ export class Desk {
     return row?.state
   }
 
+  /** What this process keeps of these tickets is read again; of all tickets if none is named. */
+  touch(references?: readonly number[]): void {
+    for (const kept of [this.clocks, this.open])
+      if (references) kept.touch(references)
+      else kept.forget()
+  }
+
   /** Tells all processes which tickets changed, a few at a time, so that a busy desk does not wait for notices. */
   announce(reference: number): void {
-    this.clocks.touch([reference])
+    this.touch([reference])
     this.changed.push(reference)
     if (this.notifying) return
     this.notifying = true

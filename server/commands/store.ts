@@ -247,6 +247,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasBookings = having(['booked', 'bookingChanged'])
   // Parts that have nothing to write are left out: planning them costs as much as running them.
   await sql`with
+    armed as materialized (select * from ${filled('alarm')}),
     t as (insert into ticket select * from ${filled('ticket')}
       on conflict (reference) do update set
         state = excluded.state, kind = excluded.kind, held = excluded.held, sequence = excluded.sequence, edition = excluded.edition, status = excluded.status, status_group = excluded.status_group,
@@ -259,8 +260,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
         calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, balance = excluded.balance, balance_at = excluded.balance_at, due_at = excluded.due_at,
         stopped_at = excluded.stopped_at, outcome = excluded.outcome
         where clock is distinct from excluded),
-    ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from ${filled('alarm')})),` : sql``}
-    a as (insert into alarm select * from ${filled('alarm')}
+    ${known.length ? sql`gone as (delete from alarm where reference = any(${known}::bigint[]) and (reference, key) not in (select reference, key from armed)),` : sql``}
+    a as (insert into alarm select * from armed
       on conflict (reference, key) do update set at = excluded.at where alarm.at <> excluded.at),
     ${rows.request_key.length ? sql`k as (insert into request_key (person, key, body_hash, reference) select person, key, body_hash, reference from ${filled('request_key')}),` : sql``}
     ${toIndex.length ? sql`b as (insert into search_behind select unnest(${toIndex}::bigint[]) on conflict do nothing),` : sql``}

@@ -44,14 +44,14 @@ function start(): Services {
     yare_here: (payload) => stream.send(JSON.parse(payload) as Presence),
     yare_tickets: (payload) => {
       const references = JSON.parse(payload) as number[]
-      desk.clocks.touch(references)
+      desk.touch(references)
       stream.send({ kind: 'tickets', references })
     },
     // After a lost connection anything may have changed meanwhile.
     reconnected: () => {
       desk.knowledge.forget('edition')
       desk.knowledge.forget('directory')
-      desk.clocks.forget()
+      desk.touch()
       void reload().then(() => stream.send({ kind: 'reconnected' }))
     },
   })

@@ -2,6 +2,7 @@ import type { CompiledDesign } from '../../core/design'
 import type { WorkingTime } from '../../core/time'
 import type { Knowledge } from '../commands/design'
 import type { Database } from '../db/connection'
+import { Kept } from './kept'
 
 /** One running clock, with all that its balance follows from. */
 export interface KeptClock {
@@ -24,73 +25,27 @@ export interface KeptClock {
   priority: string
 }
 
-/** Tickets re-read in one question. */
-const TOGETHER = 5000
-
-/**
- * The running clocks of the whole desk, kept by this process: a balance changes with every moment, so a list by
- * balance asks for all of them, and reading them anew each time would take longer than reckoning. What changes is
- * read again before the next list.
- */
-export class RunningClocks {
-  private kept: Map<number, KeptClock[]> | undefined
-  private changed = new Set<number>()
-  private reading: Promise<void> = Promise.resolve()
-
+/** The running clocks of the whole desk: a balance changes with every moment, so a list by balance asks for all. */
+export class RunningClocks extends Kept<KeptClock[]> {
   constructor(
     private readonly db: Database,
     private readonly knowledge: Knowledge,
-  ) {}
-
-  /** These tickets are read again before the next list. */
-  touch(references: Iterable<number>): void {
-    for (const reference of references) this.changed.add(reference)
-  }
-
-  /** Everything may have changed: all is read again. */
-  forget(): void {
-    this.kept = undefined
+  ) {
+    super()
   }
 
   /** All running clocks as they are now. */
   async all(): Promise<Iterable<KeptClock[]>> {
-    // One reading at a time; who asks meanwhile waits for it.
-    this.reading = this.reading.catch(() => undefined).then(() => this.refresh())
-    await this.reading
-    return this.kept!.values()
+    return (await this.now()).values()
   }
 
   /** The running clocks of some tickets as they are now. */
   async of(references: readonly number[]): Promise<Map<number, KeptClock[]>> {
-    await this.all()
-    return new Map(references.map((one) => [one, this.kept!.get(one) ?? []]))
+    const kept = await this.now()
+    return new Map(references.map((one) => [one, kept.get(one) ?? []]))
   }
 
-  private async refresh(): Promise<void> {
-    if (!this.kept) {
-      this.changed.clear()
-      this.kept = await this.read()
-      return
-    }
-    const references = [...this.changed]
-    this.changed.clear()
-    try {
-      for (let from = 0; from < references.length; from += TOGETHER) {
-        const some = references.slice(from, from + TOGETHER)
-        const fresh = await this.read(some)
-        for (const reference of some) {
-          const clocks = fresh.get(reference)
-          if (clocks) this.kept.set(reference, clocks)
-          else this.kept.delete(reference)
-        }
-      }
-    } catch (error) {
-      this.touch(references)
-      throw error
-    }
-  }
-
-  private async read(references?: number[]): Promise<Map<number, KeptClock[]>> {
+  protected override async read(references?: number[]): Promise<Map<number, KeptClock[]>> {
     let question = this.db
       .selectFrom('clock')
       .innerJoin('ticket', 'ticket.reference', 'clock.reference')

@@ -107,7 +107,7 @@ const GROUPS: Record<ViewGroup, RawBuilder<string>> = {
 }
 
 /** Most tickets that are counted. */
-export const MOST_COUNTED = 10_000
+const MOST_COUNTED = 10_000
 
 /** Done tickets have no promise that runs: they come by what changed last, unless they come by number. */
 function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
@@ -128,11 +128,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   const group = query.group && query.view !== 'done' && query.view !== 'all' ? GROUPS[query.group] : undefined
   const wanted = wantedBy(query)
   const page = await pageOf(desk.db, { query, by, falls, group, wanted })
-  const [counted, directory] = await Promise.all([
-    sql<{ total: number }>`select count(*)::int as total from
-      (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db),
-    desk.knowledge.directory(),
-  ])
+  const [counted, directory] = await Promise.all([countOf(desk, query, wanted), desk.knowledge.directory()])
   const rows = await Promise.all(
     page.slice(0, query.limit).map(async (row) => {
       const design = await desk.knowledge.editionOf(row.state)
@@ -142,13 +138,26 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
     }),
   )
   const last = page[query.limit - 1]
-  const total = counted.rows[0]!.total
   return {
     rows,
-    total: Math.min(total, MOST_COUNTED),
-    isMore: total > MOST_COUNTED,
+    ...counted,
     ...(page.length > query.limit && { next: keyOf(last!) }),
   }
+}
+
+/** How many tickets a list holds; beyond so many they are not counted, unless they are counted already. */
+async function countOf(
+  desk: Desk,
+  query: ListQuery,
+  wanted: RawBuilder<boolean>,
+): Promise<Pick<TicketList, 'total' | 'isMore'>> {
+  const { view, search, where } = query
+  if (view !== 'all' && view !== 'done' && !search?.trim() && !where)
+    return { total: (await desk.open.counts(query))[view], isMore: false }
+  const { rows } = await sql<{ total: number }>`select count(*)::int as total from
+    (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db)
+  const { total } = rows[0]!
+  return { total: Math.min(total, MOST_COUNTED), isMore: total > MOST_COUNTED }
 }
 
 interface PageRow {
@@ -242,19 +251,4 @@ export function rowOf(
     },
     clocks: state.clocks,
   }
-}
-
-/** How many tickets each view holds. */
-export async function countViews(
-  db: Database,
-  query: Omit<ListQuery, 'view' | 'limit'>,
-): Promise<Record<string, number>> {
-  const count = (view: View) =>
-    sql<number>`count(*) filter (where ${FILTERS[view]({ ...query, view, limit: 0 })})`
-  const { rows } = await sql<
-    Record<string, number>
-  >`select ${count('open')} as open, ${count('mine')} as mine,
-    ${count('team')} as team, ${count('unassigned')} as unassigned, ${count('over')} as over
-    from ticket where status_group <> 'done'`.execute(db)
-  return rows[0]!
 }

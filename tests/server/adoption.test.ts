@@ -4,7 +4,7 @@ import {
   adoptBatch,
   adoptionPage,
   callOffAdoption,
-  LANES,
+  lanesOf,
   startAdoption,
   type Batch,
 } from '../../server/commands/adoption'
@@ -43,9 +43,8 @@ async function publishHoliday(date: string, openTickets: 'keep' | 'follow') {
 /** The batches of all lanes, one after the other, as a worker does them. */
 async function work(edition: number) {
   let batches = 0
-  for (let lane = 0; lane < LANES; lane++)
-    for (let next: Batch | undefined = { edition, lane, after: -1 }; next; batches++)
-      next = await adoptBatch(world.desk, next)
+  for (const lane of await lanesOf(world.db, edition))
+    for (let next: Batch | undefined = lane; next; batches++) next = await adoptBatch(world.desk, next)
   return batches
 }
 const due = async (now = world.begins) => {

@@ -3,7 +3,7 @@ import { HOUR, MINUTE } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'
-import { countViews, listTickets } from '../../server/queries/ticketList'
+import { listTickets } from '../../server/queries/ticketList'
 import { requestPage } from '../../server/queries/tickets'
 import { makeWorld, TORA } from './world'
 
@@ -33,7 +33,7 @@ async function arrive(summary: string) {
 }
 const list = async (limit = 100, after?: string) => listArrivals(world.desk, { limit, after })
 const keep = (state: Parameters<typeof mergedText>[1]) => mergedText(world.desk, state)
-const views = () => countViews(world.db, { now: deskNow(), person: 'tora-aas', teams: [] })
+const views = () => world.desk.open.counts({ now: deskNow(), person: 'tora-aas', teams: [] })
 
 describe('Arrivals', () => {
   it('hold what a portal says is held, and the Desk does not have it yet', async () => {

@@ -1,7 +1,7 @@
 import { deskNow } from '../../clock/deskClock'
 import { ListQueryBody, readWhich } from '../../http/listQuery'
 import { defineRoute } from '../../http/route'
-import { countViews, listTickets } from '../../queries/ticketList'
+import { listTickets } from '../../queries/ticketList'
 
 export default defineRoute(
   {
@@ -14,7 +14,7 @@ export default defineRoute(
     const { after, limit } = query
     const [list, counts] = await Promise.all([
       listTickets(desk, { ...readWhich(query), after, limit, ...about }),
-      countViews(desk.db, about),
+      desk.open.counts(about),
     ])
     return { ...list, counts }
   },
