@@ -1,7 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { checkArchitecture } from './scripts/architecture.mjs'
-import { theme } from './app/theme'
 
 const decorators = { experimentalDecorators: true }
 const root = import.meta.dirname
@@ -23,11 +22,19 @@ function routesModule(): string {
   return `${imports.join('\n')}\nexport default [${list.join(', ')}]\n`
 }
 
+/**
+ * The module leaves all its options, with the theme in them, in what is public of the configuration: each page carried
+ * them, and the server read them through for each page.
+ */
+function withoutTheme(_: unknown, nuxt: { options: { runtimeConfig: { public: object } } }) {
+  Object.assign(nuxt.options.runtimeConfig.public, { primevue: { usePrimeVue: false } })
+}
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   telemetry: false,
   devtools: { enabled: false },
-  modules: ['@primevue/nuxt-module', '@pinia/nuxt', '@nuxt/eslint'],
+  modules: ['@primevue/nuxt-module', withoutTheme, '@pinia/nuxt', '@nuxt/eslint'],
   css: [
     '@fontsource-variable/literata/index.css',
     '@fontsource-variable/atkinson-hyperlegible-next/index.css',
@@ -38,7 +45,9 @@ export default defineNuxtConfig({
     '~/theme/base.css',
   ],
   primevue: {
-    options: { theme, ripple: false },
+    // plugins/primevue installs it.
+    usePrimeVue: false,
+    importTheme: { as: 'ledgerTheme', from: join(root, 'app/theme/index.ts') },
     components: {
       include: [
         'Button',

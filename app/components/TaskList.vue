@@ -24,13 +24,14 @@ const groups = computed(() => {
 async function begin() {
   adding.value = !adding.value
   if (!adding.value) return
+  // Before anything is asked: whoever types on at once must not lose a letter.
+  await nextTick()
+  document.getElementById('new-task')?.focus()
   lists.value = await api<{ checklists: typeof lists.value }>(
     `/api/tickets/${props.ticket.reference}/replies`,
   )
     .then((found) => found.checklists)
     .catch(() => [])
-  await nextTick()
-  document.getElementById('new-task')?.focus()
 }
 async function change(work: () => Promise<unknown>) {
   if ((await run(async () => (await work(), true))) === undefined) return false

@@ -47,10 +47,11 @@ async function open(kind: typeof slip.value) {
     props.zone,
   )
   fields.person ||= session.me!.id
-  if (kind === 'booking' && !people.value.length)
-    people.value = await api<typeof people.value>('/api/technicians').catch(() => [])
+  // Before anything is asked: whoever types on at once must not lose a letter.
   await nextTick()
   document.getElementById(`slip-${kind}`)?.focus()
+  if (kind === 'booking' && !people.value.length)
+    people.value = await api<typeof people.value>('/api/technicians').catch(() => [])
 }
 function moment(): number | undefined {
   try {

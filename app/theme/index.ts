@@ -81,7 +81,9 @@ const ledger = definePreset(Aura, {
 })
 
 /** PrimeVue's theme, drawn from our tokens; `.night` on the root element is night watch. */
-export const theme = {
+const theme = {
   preset: ledger,
   options: { darkModeSelector: '.night', cssLayer: { name: 'primevue', order: 'primevue' } },
 }
+
+export default theme

@@ -32,6 +32,17 @@ test('answers every kind of bad input with problem details that say what to do (
   }
 })
 
+test('a page as HTML carries the styles it is drawn with, and nothing of how the application is built', async ({
+  request,
+}) => {
+  const html = await (await request.get('/portal/merrow/sign-in')).text()
+  expect(html).toContain('data-primevue-style-id="inputtext-style"')
+  expect(html).toContain('--p-inputtext-background')
+  const [, config] = /__NUXT__\.config=(.*?)<\/script>/.exec(html)!
+  expect(config!.length).toBeLessThan(500)
+  expect(html).not.toContain(process.cwd())
+})
+
 test('does a replayed request once, and refuses its key for anything else', async ({ request }) => {
   await signInByApi(request, origin(), REQUESTER, 'merrow')
   const headers = { origin: origin(), 'idempotency-key': 'replay-1' }

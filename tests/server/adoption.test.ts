@@ -18,7 +18,7 @@ import { INES, makeWorld, SCANNER } from './world'
 const LEAD = 'olin-brandt'
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
-  world = await makeWorld('yare_adoption', 900)
+  world = await makeWorld('yare_adoption', 500)
 })
 afterAll(() => world.close())
 

@@ -98,6 +98,7 @@ const total = ref(0)
 const isMore = ref(false)
 const next = ref<string>()
 const counts = ref<Record<string, number>>({})
+const figure = (count: number) => count.toLocaleString('en')
 const state = ref<'loading' | 'ready' | 'failed'>('loading')
 const problem = ref('')
 const waiting = shallowRef<TicketList>()
@@ -288,7 +289,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
         <div class="head">
           <h1>{{ title }}</h1>
           <span class="quiet"
-            >{{ isMore ? `more than ${total}` : total
+            >{{ isMore ? `more than ${figure(total)}` : figure(total)
             }}{{ view === 'done' ? ', last changed first' : `, by ${SORT_NAMES[definition.sort]}`
             }}<template v-if="definition.isTurned">, the other way round</template
             ><b v-if="isChanged"> · not kept</b></span
@@ -306,7 +307,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
             :class="{ on: id === view && !saved }"
             :aria-current="id === view && !saved ? 'page' : undefined"
           >
-            {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ counts[id] }}</sup>
+            {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ figure(counts[id]) }}</sup>
           </NuxtLink>
           <NuxtLink
             v-for="one in views"
