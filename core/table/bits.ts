@@ -14,6 +14,26 @@ export function addTo(bits: Bits, members: readonly number[]): void {
   for (const one of members) bits[one >>> 5]! |= 1 << (one & 31)
 }
 
+/**
+ * The members of a set that are in all the others too. Four are read at a time: what takes long is to fetch them from
+ * memory, and the processor fetches several at once.
+ */
+export function inAll(all: Bits, others: readonly Bits[]): Bits {
+  const common = new Int32Array(all)
+  const count = common.length
+  let at = 0
+  for (; at + 4 <= others.length; at += 4) {
+    const [a, b, c, d] = [others[at]!, others[at + 1]!, others[at + 2]!, others[at + 3]!]
+    for (let word = 0; word < count; word++)
+      common[word] = common[word]! & a[word]! & b[word]! & c[word]! & d[word]!
+  }
+  for (; at < others.length; at++) {
+    const one = others[at]!
+    for (let word = 0; word < count; word++) common[word]! &= one[word]!
+  }
+  return common
+}
+
 /** The first member, or −1. */
 export function firstOf(bits: Bits): number {
   for (let word = 0; word < bits.length; word++) if (bits[word]) return lowestIn(word, bits[word]!)

@@ -1,5 +1,5 @@
 import { testHolds, type Facts, type FactValue, type Test } from '../condition'
-import { addTo, allOf, firstOf, lowestIn, membersOf, wordsFor, type Bits } from './bits'
+import { addTo, allOf, firstOf, inAll, lowestIn, membersOf, wordsFor, type Bits } from './bits'
 import { askingOrder, collects, testsOfRow, type Cell, type DecisionTable, type Row } from './table'
 
 export interface Decision {
@@ -98,8 +98,7 @@ export class CompiledTable {
   /** Finds the row that decides, the others that fit, and the row that nearly decided. */
   decide(facts: Facts): Decision {
     const columns = this.columns.map((column, index) => column.fitting(facts[this.table.columns[index]!]))
-    const fits = new Int32Array(this.on)
-    for (const bits of columns) for (let word = 0; word < fits.length; word++) fits[word]! &= bits[word]!
+    const fits = inAll(this.on, columns)
     const first = firstOf(fits)
     const near = this.nearest(columns, first < 0 ? this.rows.length : first)
     const nearest = near < 0 ? undefined : this.failing(near, facts)
