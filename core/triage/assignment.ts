@@ -32,7 +32,7 @@ export interface Assigning {
   without?: ReadonlySet<string>
 }
 
-const ARTICLE = 'triage/who-gets-it'
+export const ARTICLE = 'triage/who-gets-it'
 
 /** What a way finds: somebody and why, or nobody and why not. */
 type Found = { person: Person; text: string; nearly?: string } | { why: string }
@@ -45,6 +45,8 @@ interface Question extends Assigning {
   /** Those of the team who can take it at all, on shift or not. */
   able: Person[]
   present: Person[]
+  /** Who could not, and why, in words. */
+  leftOut: string | undefined
 }
 
 /** Finds a technician the way the team's assignment says: each way in turn until one finds somebody. */
@@ -53,15 +55,12 @@ export function assign(
   design: CompiledDesign,
   directory: Directory,
 ): Sorted<string | null> {
-  const rules = assignmentOf(design.design.triage, asked.team)
-  const teamName = directory.teams.get(asked.team)?.name ?? asked.team
-  const { able, leftOut } = ableOf(asked, rules, directory)
-  const present = able.filter((person) => directory.isOnShift(person, asked.now))
-  const question: Question = { ...asked, rules, design, directory, teamName, able, present }
+  const question = questionOf(asked, design, directory)
+  const { rules, leftOut } = question
   const tried: string[] = []
   for (const way of rules.ways) {
     if (way === 'leave') {
-      const text = [...tried, `${teamName} takes its tickets from the queue.`].join(' ')
+      const text = [...tried, `${question.teamName} takes its tickets from the queue.`].join(' ')
       return { value: null, because: { text, article: ARTICLE } }
     }
     const found = WAYS[way](question)
@@ -71,6 +70,52 @@ export function assign(
   const next = rules.orNextShift ? nextOnShift(question) : undefined
   if (next) return given(next, tried, leftOut)
   return { value: null, because: { text: waitsInWords(question, tried), nearly: leftOut, article: ARTICLE } }
+}
+
+function questionOf(asked: Assigning, design: CompiledDesign, directory: Directory): Question {
+  const rules = assignmentOf(design.design.triage, asked.team)
+  const teamName = directory.teams.get(asked.team)?.name ?? asked.team
+  const { able, leftOut } = ableOf(asked, rules, directory)
+  const present = able.filter((person) => directory.isOnShift(person, asked.now))
+  return { ...asked, rules, design, directory, teamName, able, present, leftOut }
+}
+
+/** Those among whom the work is shared out by load, where that is how a ticket finds somebody. */
+export interface Sharing {
+  people: Person[]
+  /** Most tickets that the team lets anybody have. */
+  limit: number
+  isWeighed: boolean
+  /** What was tried before, and who could not, in words. */
+  tried: string[]
+  leftOut: string | undefined
+}
+
+/**
+ * Among whom a ticket would be shared out by load; undefined where another way decides, or nobody of the team is there.
+ * For tickets that are handed out together: see `spread`.
+ */
+export function sharingOf(
+  asked: Assigning,
+  design: CompiledDesign,
+  directory: Directory,
+): Sharing | undefined {
+  const question = questionOf(asked, design, directory)
+  const { rules, present, leftOut } = question
+  const tried: string[] = []
+  for (const way of rules.ways) {
+    if (way === 'leave') return undefined
+    if (way === 'leastLoaded' && present.length)
+      return {
+        ...{ people: present, tried, leftOut },
+        limit: rules.limit ?? Infinity,
+        isWeighed: rules.byWeight === true,
+      }
+    const found = WAYS[way](question)
+    if ('person' in found) return undefined
+    tried.push(found.why)
+  }
+  return undefined
 }
 
 function given(
@@ -167,7 +212,8 @@ const ranked = ({ present }: Question, measure: (person: Person) => number) =>
     .sort((a, b) => (a.at === b.at ? (a.person.id < b.person.id ? -1 : 1) : a.at - b.at))
     .map((one) => one.person)
 
-function onShift({ directory, now }: Question, person: Person): string {
+/** That somebody is on shift, and until when. */
+export function onShift({ directory, now }: Pick<Question, 'directory' | 'now'>, person: Person): string {
   const until = directory.shiftOf(person)!.nextChange(now)
   return `${person.name} is on shift${until ? ` until ${momentInWords(until, person.zone, now)}` : ''}`
 }

@@ -1,6 +1,6 @@
 import { ticketFacts, type Actor } from '../../core/ticket'
 import { Refused } from '../../core/ticket'
-import { assign, skillsFor, type Workloads } from '../../core/triage'
+import { handOut, skillsFor } from '../../core/triage'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from './desk'
 
@@ -18,8 +18,7 @@ export interface HandedOver {
 }
 
 /**
- * Finds somebody for every open ticket of a person, as the assignment of its team says, one after the other, so that
- * each takes the ones before it into account.
+ * Finds somebody for every open ticket of a person, as the assignment of their teams says, all of them looked at together.
  * @param take gives them; without it nothing is changed
  * @throws Refused when there is no such person
  */
@@ -36,25 +35,19 @@ export async function handOver(desk: Desk, person: string, actor: Actor, take: b
     .orderBy('reference')
     .limit(MOST)
     .execute()
-  const { openCounts, weights, newest, lastOf } = await desk.workOf(rows.map(({ state }) => state.requester))
-  const work = { openCounts: new Map(openCounts), weights: new Map(weights), newest: new Map(newest), lastOf }
+  const work = await desk.workOf(rows.map(({ state }) => state.requester))
+  const tickets = await Promise.all(
+    rows.map(async ({ state }) => {
+      const design = await desk.knowledge.editionOf(state)
+      const skills = skillsFor(ticketFacts(state, design), design)
+      const weight = design.priority(state.priority).weight ?? 1
+      return { team: state.team, requester: state.requester, skills, weight, design }
+    }),
+  )
+  const found = handOut(tickets, { now: deskNow(), work, without: new Set([person]) }, directory)
   const handed: HandedOver[] = []
-  for (const { state } of rows) {
-    const design = await desk.knowledge.editionOf(state)
-    const { value, because } = assign(
-      {
-        ...{ team: state.team, requester: state.requester, now: deskNow(), work: work as Workloads },
-        skills: skillsFor(ticketFacts(state, design), design),
-        without: new Set([person]),
-      },
-      design,
-      directory,
-    )
-    if (value !== null) {
-      work.openCounts.set(value, (work.openCounts.get(value) ?? 0) + 1)
-      work.weights.set(value, (work.weights.get(value) ?? 0) + (design.priority(state.priority).weight ?? 1))
-      work.newest.set(value, deskNow())
-    }
+  for (const [index, { value, because }] of found.entries()) {
+    const { state } = rows[index]!
     const why = `${who.name} is away. ${because.text}`
     if (take) await desk.run(state.reference, { kind: 'assign', technician: value, why }, actor)
     handed.push({
