@@ -14,5 +14,13 @@ export { designFile, readDesignFile } from './file'
 export { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 export { firstDesign } from './first'
 export { domainsOf } from './domains'
-export { formsAsking, levelsFor, usesOfAnswer, usesOfCalendar, usesOfKind, type Use } from './uses'
+export {
+  checklistsFor,
+  formsAsking,
+  levelsFor,
+  usesOfAnswer,
+  usesOfCalendar,
+  usesOfKind,
+  type Use,
+} from './uses'
 export { cellNamesOf, namedDirectory, namesOf, type NamedDirectory, type Names } from './names'

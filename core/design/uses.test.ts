@@ -3,6 +3,7 @@ import { demoDesign } from '../../demo/design'
 import { demoDirectory } from '../../demo/directory'
 import type { Condition } from '../condition'
 import {
+  checklistsFor,
   Directory,
   formsAsking,
   levelsFor,
@@ -153,6 +154,28 @@ describe('what goes by a ticket kind', () => {
     })
     for (const { id } of design.kinds)
       expect(usesOfKind(design, id).map((one) => one.place)).not.toContain('service-levels/never')
+  })
+})
+
+describe('what comes with a catalog item', () => {
+  it('is what its item, kind or category does not rule out; what depends on answers may come', () => {
+    const design = demoDesign()
+    const item = design.items.find((one) => one.id === 'gate-scanner')!
+    const list = (id: string, when?: Condition) => ({ id, name: id, tasks: [], ...(when && { when }) })
+    design.checklists = [
+      list('by hand'),
+      list('kind', { fact: 'kind', op: 'is', value: item.kind }),
+      list('other', { fact: 'kind', op: 'isNot', value: item.kind }),
+      list('branch', { fact: 'category', op: 'under', value: item.category.split('/')[0]! }),
+      list('answer', {
+        all: [
+          { fact: 'item', op: 'is', value: item.id },
+          { fact: 'form.gates', op: 'greater', value: 2 },
+        ],
+      }),
+      list('else', { any: [{ fact: 'item', op: 'is', value: 'new-crew' }] }),
+    ]
+    expect(checklistsFor(design, item).map((one) => one.id)).toEqual(['kind', 'branch', 'answer'])
   })
 })
 

@@ -3,6 +3,7 @@ import { factsOf, mayHold, testsOf, type Condition } from '../condition'
 import type { CatalogItem, Form } from '../intake'
 import type { Action, Ladder } from '../ladder'
 import type { DecisionTable } from '../table'
+import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
 
 // What else goes by a part of the design, so that whoever changes it sees whom that touches.
@@ -91,10 +92,16 @@ const questionsOf = (form: Form) => form.steps.flatMap((step) => step.questions)
 export const formsAsking = (design: Design, name: string): Form[] =>
   design.forms.filter((form) => questionsOf(form).some((one) => one.question === name))
 
+/** What is known of every ticket of an item; all else depends on who asks and what they answer. */
+const knownOf = ({ id: item, kind, category }: CatalogItem) => ({ item, kind, category })
+
 /** Service levels that can apply to tickets of an item: those that what is known of it does not rule out. */
-export function levelsFor(design: Design, { id: item, kind, category }: CatalogItem): ServiceLevel[] {
-  return design.serviceLevels.filter((level) => mayHold(level.when, { item, kind, category }))
-}
+export const levelsFor = (design: Design, item: CatalogItem): ServiceLevel[] =>
+  design.serviceLevels.filter((level) => mayHold(level.when, knownOf(item)))
+
+/** Checklists that can come to tickets of an item by themselves. */
+export const checklistsFor = (design: Design, item: CatalogItem): Checklist[] =>
+  design.checklists.filter(({ when }) => when !== undefined && mayHold(when, knownOf(item)))
 
 /** What a ticket kind touches besides the items that lead to it. */
 export function usesOfKind(design: Design, kind: string): Use[] {

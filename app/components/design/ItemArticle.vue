@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
 import { inWords, type Condition } from '~~/core/condition'
-import { CompiledDesign, Directory, levelsFor } from '~~/core/design'
+import { checklistsFor, CompiledDesign, Directory, ledByOthers, levelsFor } from '~~/core/design'
 import { ASKER_FACTS, ITEM_ICONS, type CatalogItem, type ItemIcon } from '~~/core/intake'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { ArticleProps } from '~/composables/useDraft'
@@ -19,6 +19,19 @@ const sameKind = computed(() =>
   props.design.items.filter((one) => one.kind === item.value?.kind && one.id !== props.id),
 )
 const levels = computed(() => (item.value ? levelsFor(props.design, item.value) : []))
+const checklists = computed(() => (item.value ? checklistsFor(props.design, item.value) : []))
+const kind = computed(() => props.design.kinds.find((one) => one.id === item.value?.kind))
+const use = ref<{ days: number; items: Record<string, number> }>()
+use.value = await api<{ days: number; items: Record<string, number> }>('/api/catalog/use').catch(
+  () => undefined,
+)
+const session = useSession()
+const others = computed(() =>
+  session.me!.role === 'administrator'
+    ? undefined
+    : ledByOthers(props.design.desks, [item.value?.desk], session.me!.id),
+)
+const isLocked = computed(() => props.readonly || others.value !== undefined)
 const words = computed(() => {
   const { organisations, sites, teams } = props.directory
   const known = { people: [], agreements: [], organisations, sites, teams }
@@ -84,6 +97,9 @@ async function remove() {
     <template v-else>
       <h1>{{ item.name }}</h1>
       <DesignMargin :findings="findings" :place="`catalog/${item.id}`" />
+      <p v-if="others && !readonly" class="notice" role="status">
+        This item is the own of {{ others.name }}: those who lead it change it.
+      </p>
       <div class="two">
         <div>
           <p>
@@ -91,7 +107,7 @@ async function remove() {
               >Name, as requesters read it<br /><input
                 class="inline-field wide"
                 :value="item.name"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="put({ name: text($event) })"
             /></label>
           </p>
@@ -100,7 +116,7 @@ async function remove() {
               >Description<br /><input
                 class="inline-field wide"
                 :value="item.description"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="put({ description: text($event) })"
             /></label>
           </p>
@@ -109,7 +125,7 @@ async function remove() {
               >Other words that people search for, with commas<br /><input
                 class="inline-field wide"
                 :value="item.keywords.join(', ')"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="
                   put({
                     keywords: text($event)
@@ -120,7 +136,7 @@ async function remove() {
                 "
             /></label>
           </p>
-          <fieldset class="pictures" :disabled="readonly">
+          <fieldset class="pictures" :disabled="isLocked">
             <legend>Picture in portals</legend>
             <label v-for="name in ['', ...ITEM_ICONS]" :key="name" :title="name || 'none'"
               ><input
@@ -143,7 +159,7 @@ async function remove() {
               >How long it takes, in words (the promises themselves come from the service levels)<br /><input
                 class="inline-field wide"
                 :value="item.expected"
-                :disabled="readonly"
+                :disabled="isLocked"
                 placeholder="Usually the next working day"
                 @change="putOr('expected', text($event))"
             /></label>
@@ -156,7 +172,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.group"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="put({ group: text($event) })"
               >
                 <option v-for="one in design.groups" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -167,7 +183,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.kind"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="put({ kind: text($event) })"
               >
                 <option v-for="one in openKinds" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -178,7 +194,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.desk ?? ''"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="setDesk(text($event))"
               >
                 <option value="">no desk of its own</option>
@@ -190,7 +206,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.category"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="put({ category: text($event) })"
               >
                 <option v-for="one in names.category" :key="one.value" :value="one.value">
@@ -203,7 +219,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.priority ?? ''"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="putOr('priority', text($event))"
               >
                 <option value="">none, other sources decide</option>
@@ -219,7 +235,7 @@ async function remove() {
               ><input
                 type="checkbox"
                 :checked="item.portals.includes(one.id)"
-                :disabled="readonly"
+                :disabled="isLocked"
                 @change="setPortal(one.id, ($event.target as HTMLInputElement).checked)"
               />
               {{ one.name }}</label
@@ -227,7 +243,7 @@ async function remove() {
             <span v-if="!item.portals.length" class="quiet small">none is ticked: every portal shows it</span>
           </p>
           <div>
-            <label v-if="!readonly"
+            <label v-if="!isLocked"
               >Shown to
               <select
                 class="inline-field"
@@ -243,7 +259,7 @@ async function remove() {
               {{ item.showWhen ? `those with ${inWords(item.showWhen, words)}` : 'everybody there' }}.
             </p>
             <DesignConditionField
-              v-if="item.showWhen && !readonly"
+              v-if="item.showWhen && !isLocked"
               :condition="item.showWhen"
               :design="design"
               :names="names"
@@ -255,17 +271,40 @@ async function remove() {
           </div>
         </div>
       </div>
-      <p class="small quiet">
-        Service levels that can apply:
-        <template v-for="(one, index) in levels" :key="one.id"
-          ><template v-if="index">, </template
-          ><NuxtLink :to="{ path: '/design/service-levels', hash: `#${one.id}`, query: route.query }">{{
-            one.name
-          }}</NuxtLink></template
-        >{{ levels.length ? '' : 'none' }}. Its kind is shared with
-        {{ sameKind.map((one) => one.name).join(', ') || 'nothing else' }}.
-      </p>
-      <p v-if="!readonly" class="small acts">
+      <dl class="behind small" aria-label="What stands behind it">
+        <dt>Ticket kind</dt>
+        <dd>
+          <NuxtLink v-if="kind" :to="{ path: `/design/kinds/${kind.id}`, query: route.query }">{{
+            kind.name
+          }}</NuxtLink><span v-else>not in the design</span>, shared with
+          {{ sameKind.map((one) => one.name).join(', ') || 'nothing else' }}
+        </dd>
+        <dt>Lifecycle</dt>
+        <dd>{{ kind?.statuses.map((one) => one.name).join(' · ') }}</dd>
+        <dt>Service levels that can apply</dt>
+        <dd>
+          <template v-for="(one, index) in levels" :key="one.id"
+            ><template v-if="index">, </template
+            ><NuxtLink :to="{ path: '/design/service-levels', hash: `#${one.id}`, query: route.query }">{{
+              one.name
+            }}</NuxtLink></template
+          >{{ levels.length ? '' : 'none' }}
+        </dd>
+        <dt>Checklists that can come with it</dt>
+        <dd>
+          <template v-for="(one, index) in checklists" :key="one.id"
+            ><template v-if="index">, </template
+            ><NuxtLink :to="{ path: '/design/moves', query: route.query }">{{ one.name }}</NuxtLink></template
+          >{{ checklists.length ? '' : 'none' }}
+        </dd>
+        <dt>Asked for</dt>
+        <dd v-if="use">
+          <span class="num">{{ (use.items[item.id] ?? 0).toLocaleString('en') }}</span> times in the last
+          {{ use.days }} days
+        </dd>
+        <dd v-else class="quiet">cannot be counted just now</dd>
+      </dl>
+      <p v-if="!isLocked" class="small acts">
         <button class="link" type="button" @click="copy">Copy the item</button>
         <button v-if="!removing" class="link" type="button" @click="removing = true">Remove it …</button>
         <template v-else>
@@ -279,7 +318,7 @@ async function remove() {
       <p v-if="sharers.length" class="notice">
         This form is shared with {{ sharers.map((one) => one.name).join(', ') }}: a change here changes it
         there too.
-        <button v-if="!readonly" class="link" type="button" @click="ownForm">
+        <button v-if="!isLocked" class="link" type="button" @click="ownForm">
           Give this item a form of its own
         </button>
       </p>
@@ -309,6 +348,25 @@ async function remove() {
   height: 20px;
   background: var(--ink-2);
   mask: var(--icon) center / contain no-repeat;
+}
+.behind {
+  display: grid;
+  grid-template-columns: max-content minmax(0, 1fr);
+  gap: 2px 16px;
+  margin: 10px 0 4px;
+  padding-top: 8px;
+  border-top: 1px solid var(--rule);
+}
+.behind dt {
+  color: var(--ink-3);
+}
+.behind dd {
+  margin: 0;
+}
+@media (max-width: 700px) {
+  .behind {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 h2 {
   margin-top: 14px;
