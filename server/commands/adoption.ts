@@ -4,7 +4,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
-import { store, type Decision } from './store'
+import { PAGE_PRIORITY, store, type Decision } from './store'
 import { NO_WORK } from './workload'
 
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
@@ -207,8 +207,8 @@ async function noteProgress(trx: Trx, edition: number, done: number, leftOut: Le
 }
 
 async function nextBatch(trx: Trx, batch: Batch): Promise<void> {
-  // Before messages: a heap of them that wait for a mail server must not keep promises from being put right.
-  await sql`select graphile_worker.add_job('adopt', ${JSON.stringify(batch)}::json, priority := -10)`.execute(
+  // After pages and before all other messages: a heap of them must not keep promises from being put right.
+  await sql`select graphile_worker.add_job('adopt', ${JSON.stringify(batch)}::json, priority := ${PAGE_PRIORITY + 5})`.execute(
     trx,
   )
 }

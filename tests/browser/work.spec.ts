@@ -153,7 +153,7 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await expect(page.getByRole('heading', { level: 1, name: 'Merrow by team' })).toBeVisible()
 
   // Rows are chosen by key, changed after a look, and changed back.
-  const rows = page.locator('.rows a.row')
+  const rows = page.locator('.ledger-rows a.row')
   await rows.first().focus()
   await page.keyboard.press('x')
   await page.keyboard.press('j')
@@ -161,7 +161,7 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await page.keyboard.press('Shift+X')
   const many = page.getByRole('region', { name: 'The chosen tickets' })
   await expect(many).toContainText('3 chosen')
-  const chosen = (await page.locator('.rows a.row.chosen').allInnerTexts()).map((text) =>
+  const chosen = (await page.locator('.ledger-rows a.row.chosen').allInnerTexts()).map((text) =>
     Number(/\d+/.exec(text)![0]),
   )
   const before = await Promise.all(
@@ -209,7 +209,7 @@ test('a board moves tickets through their gates, and refuses ways that are none'
     'base64url',
   )
   await page.goto(`/desk?as=${view}`)
-  await expect(page.locator('.rows a.row').first()).toBeVisible()
+  await expect(page.locator('.ledger-rows a.row').first()).toBeVisible()
   await page.keyboard.press('b')
   const card = page.locator(`[data-reference="${made.reference}"]`)
   await expect(page.getByRole('region', { name: 'Logged' }).locator(card)).toBeVisible()

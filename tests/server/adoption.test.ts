@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DAY, HOUR } from '../../core/time'
 import {
@@ -9,6 +10,7 @@ import {
   type Batch,
 } from '../../server/commands/adoption'
 import { balance } from '../../core/clock'
+import { PAGE_PRIORITY } from '../../server/commands/store'
 import { rebuildRows } from '../../server/commands/rebuildRows'
 import { changeDraft, draftPage, publishDraft } from '../../server/commands/draft'
 import { audit } from '../../server/queries/audit'
@@ -40,6 +42,13 @@ async function publishHoliday(date: string, openTickets: 'keep' | 'follow') {
   return publishDraft(world.desk, { version, note: 'The regatta', openTickets }, LEAD)
 }
 
+/** The priorities of the batches that wait; the smallest is taken first. */
+async function waitingBatches() {
+  const { rows } = await sql<{ priority: number }>`select priority from graphile_worker.jobs
+    where task_identifier = 'adopt'`.execute(world.db)
+  return rows.map((row) => row.priority)
+}
+
 /** The batches of all lanes, one after the other, as a worker does them. */
 async function work(edition: number) {
   let batches = 0
@@ -65,6 +74,13 @@ describe('open tickets', () => {
     const { edition } = await publishHoliday(day(2), 'follow')
     const { adoption } = await adoptionPage(world.desk)
     expect(adoption).toMatchObject({ state: 'running', done: 0, asked_by: 'Olin Brandt' })
+    // A page goes first, and no other message does.
+    const priorities = await waitingBatches()
+    expect(priorities.length).toBeGreaterThan(1)
+    for (const one of priorities) {
+      expect(one).toBeGreaterThan(PAGE_PRIORITY)
+      expect(one).toBeLessThan(-30)
+    }
     expect(await work(edition)).toBeGreaterThan(0)
     const page = await adoptionPage(world.desk)
     expect(page).toMatchObject({ waiting: 0, adoption: { state: 'finished', done: adoption!.total } })

@@ -90,8 +90,8 @@ function step(by: number) {
 <template>
   <TwoPages :narrow="narrow" :open="Boolean(reference)">
     <template #list>
-      <section class="list" aria-label="Tickets that wait to be accepted">
-        <div class="head">
+      <section class="list ledger-list" aria-label="Tickets that wait to be accepted">
+        <div class="ledger-head">
           <h1>Arrivals</h1>
           <span v-if="state === 'ready'" class="quiet"
             >{{ total }} {{ total === 1 ? 'waits' : 'wait' }}, the longest on top</span
@@ -111,19 +111,27 @@ function step(by: number) {
           </button>
           <span v-if="back.error.value" class="error-text">{{ back.error.value.problem.detail }}</span>
         </div>
-        <div class="cols" aria-hidden="true"><span>No.</span><span>What · who</span><span>Waiting</span></div>
-        <div v-if="state === 'failed'" class="empty" role="alert">
+        <div class="cols ledger-cols" aria-hidden="true">
+          <span>No.</span><span>What · who</span><span>Waiting</span>
+        </div>
+        <div v-if="state === 'failed'" class="nothing-open" role="alert">
           <p>{{ problem }}</p>
           <button class="act" type="button" @click="load">Try again</button>
         </div>
-        <div v-else-if="rows.length === 0" class="empty">
+        <div v-else-if="rows.length === 0" class="nothing-open">
           <p>Nothing waits to be accepted.</p>
           <p class="quiet">
             What comes in by a portal that holds its tickets stands here first.
             <NuxtLink to="/design/portals">Which portals hold is set in Design</NuxtLink>.
           </p>
         </div>
-        <div v-else ref="list" class="rows" @keydown.down.prevent="step(1)" @keydown.up.prevent="step(-1)">
+        <div
+          v-else
+          ref="list"
+          class="ledger-rows"
+          @keydown.down.prevent="step(1)"
+          @keydown.up.prevent="step(-1)"
+        >
           <NuxtLink
             v-for="row in rows"
             :key="row.reference"
@@ -168,31 +176,19 @@ function step(by: number) {
         :narrow="narrow"
         @done="dealtWith"
       />
-      <div v-else-if="rows.length" class="empty">
+      <div v-else-if="rows.length" class="nothing-open">
         <h2>Nothing is open</h2>
         <p>
           Choose a row, or
           <NuxtLink :to="`/arrivals/${rows[0]!.reference}`">begin with the longest waiting</NuxtLink>.
         </p>
       </div>
-      <div v-else class="empty"><h2>All is accepted</h2></div>
+      <div v-else class="nothing-open"><h2>All is accepted</h2></div>
     </template>
   </TwoPages>
 </template>
 
 <style scoped>
-.list {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
-  padding: 14px 18px 8px;
-  flex-wrap: wrap;
-}
 .said {
   margin: 0 18px 8px;
   display: flex;
@@ -204,30 +200,6 @@ function step(by: number) {
 .row {
   display: grid;
   grid-template-columns: 66px minmax(0, 1fr) 84px;
-}
-.cols {
-  border-top: 1px solid var(--rule-2);
-  border-bottom: 1px solid var(--rule-2);
-  background: var(--page-2);
-  color: var(--ink-3);
-  font-size: 0.86rem;
-  line-height: 24px;
-}
-.cols span:first-child {
-  text-align: right;
-  padding-right: 9px;
-}
-.cols span:nth-child(2) {
-  padding-left: 10px;
-}
-.cols span:last-child {
-  text-align: right;
-  padding-right: 14px;
-}
-.rows {
-  flex: 1;
-  overflow-y: auto;
-  min-height: 0;
 }
 .row {
   border-bottom: 1px solid var(--rule);
@@ -283,10 +255,6 @@ function step(by: number) {
   display: block;
   font: 0.86rem var(--sans);
   color: var(--ink-3);
-}
-.empty {
-  padding: 30px 18px;
-  color: var(--ink-2);
 }
 .more {
   padding: 10px 18px;

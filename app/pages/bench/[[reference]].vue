@@ -167,8 +167,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 <template>
   <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide">
     <template #list>
-      <section class="bench" aria-label="Bench">
-        <div class="head">
+      <section class="bench ledger-list" aria-label="Bench">
+        <div class="ledger-head">
           <h1>Next up</h1>
           <span class="quiet"
             >{{ page?.person.name }}<template v-if="orderInWords"> · </template
@@ -279,21 +279,27 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           {{ timerDeed.error.value.problem.detail }}
           {{ timerDeed.error.value.problem.fields?.map((one) => one.message).join(' ') }}
         </p>
-        <div class="cols" aria-hidden="true">
+        <div class="cols ledger-cols" aria-hidden="true">
           <span>At</span><span>What</span><span>Takes</span><span>Then left</span>
         </div>
-        <div v-if="failed" class="empty" role="alert">
+        <div v-if="failed" class="nothing-open" role="alert">
           <p>{{ failed }}</p>
           <button class="act" type="button" @click="load">Try again</button>
         </div>
-        <div v-else-if="!page" class="empty" role="status">Reading the ledger …</div>
-        <div v-else-if="!lines.length" class="empty">
+        <div v-else-if="!page" class="nothing-open" role="status">Reading the ledger …</div>
+        <div v-else-if="!lines.length" class="nothing-open">
           <p>
             Nothing waits on {{ isOwn ? 'your' : 'this' }} bench.
             <NuxtLink :to="{ path: '/desk', query: { view: 'unassigned' } }">See what nobody has</NuxtLink>
           </p>
         </div>
-        <div v-else ref="list" class="rows" @keydown.down.prevent="step(1)" @keydown.up.prevent="step(-1)">
+        <div
+          v-else
+          ref="list"
+          class="ledger-rows"
+          @keydown.down.prevent="step(1)"
+          @keydown.up.prevent="step(-1)"
+        >
           <template
             v-for="(line, index) in lines"
             :key="line.fixed ? `f${line.fixed.id}-${line.fixed.reference}` : line.ticket!.reference"
@@ -380,7 +386,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         :wide="wide"
         base="/bench"
       />
-      <div v-else class="empty">
+      <div v-else class="nothing-open">
         <h2>Nothing is open</h2>
         <p>Choose a row on the left; <kbd>s</kbd> starts it. The one on top is what to do now.</p>
       </div>
@@ -389,20 +395,10 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
-.bench {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-.head,
 .orders {
   display: flex;
   flex-wrap: wrap;
-  align-items: baseline;
   gap: 4px 12px;
-  padding: 14px 18px 4px;
-}
-.orders {
   padding: 2px 18px 8px;
   align-items: center;
 }
@@ -432,14 +428,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
   display: grid;
   grid-template-columns: 66px minmax(0, 1fr) 64px 92px;
 }
-.cols {
-  border-top: 1px solid var(--rule-2);
-  border-bottom: 1px solid var(--rule-2);
-  background: var(--page-2);
-  color: var(--ink-3);
-  font-size: 0.86rem;
-  line-height: 24px;
-}
 .cols span {
   text-align: right;
   padding-right: 9px;
@@ -447,14 +435,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 .cols span:nth-child(2) {
   text-align: left;
   padding-left: 10px;
-}
-.cols span:last-child {
-  padding-right: 14px;
-}
-.rows {
-  flex: 1;
-  min-height: 0;
-  overflow-y: auto;
 }
 .line {
   border-bottom: 1px solid var(--rule);
@@ -552,10 +532,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
   margin: 0;
   padding: 6px 18px;
   background: var(--brass-2);
-  color: var(--ink-2);
-}
-.empty {
-  padding: 30px 18px;
   color: var(--ink-2);
 }
 kbd {

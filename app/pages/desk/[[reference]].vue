@@ -285,8 +285,8 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
 <template>
   <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide" :whole="definition.board && !reference">
     <template #list>
-      <section class="list" aria-label="Tickets">
-        <div class="head">
+      <section class="list ledger-list" aria-label="Tickets">
+        <div class="ledger-head">
           <h1>{{ title }}</h1>
           <span class="quiet"
             >{{ isMore ? `more than ${figure(total)}` : figure(total)
@@ -362,7 +362,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           @close="panel = false"
         />
         <ManyBar v-if="chosen.size" :references="[...chosen]" @done="load" @clear="clear" />
-        <div v-if="!definition.board" class="cols" aria-hidden="true">
+        <div v-if="!definition.board" class="cols ledger-cols" aria-hidden="true">
           <span>No.</span><span>What · where · who</span><span>Balance</span>
         </div>
         <p v-if="definition.board && next" class="more small">
@@ -373,11 +373,11 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
             {{ newOnes ? `${newOnes} new: ` : 'Other places in the list have changed: ' }}put in order
           </button>
         </p>
-        <div v-if="state === 'failed'" class="empty" role="alert">
+        <div v-if="state === 'failed'" class="nothing-open" role="alert">
           <p>{{ problem }}</p>
           <button class="act" type="button" @click="load">Try again</button>
         </div>
-        <div v-else-if="state === 'loading' && rows.length === 0" class="empty" role="status">
+        <div v-else-if="state === 'loading' && rows.length === 0" class="nothing-open" role="status">
           Reading the ledger …
         </div>
         <TicketBoard
@@ -390,7 +390,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           :query="query"
           @moved="load"
         />
-        <div v-else-if="rows.length === 0" class="empty">
+        <div v-else-if="rows.length === 0" class="nothing-open">
           <p v-if="search">
             Nothing in “{{ title }}” fits “{{ search }}”.
             <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
@@ -410,7 +410,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
         <div
           v-else
           ref="scroller"
-          class="rows"
+          class="ledger-rows"
           @mouseenter="over = true"
           @mouseleave="release"
           @keydown.down.prevent="step(1)"
@@ -459,7 +459,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
         :narrow="narrow"
         :wide="wide"
       />
-      <div v-else class="empty">
+      <div v-else class="nothing-open">
         <h2>Nothing is open</h2>
         <p>
           Choose a row on the left<template v-if="definition.sort === 'due' && !definition.isTurned"
@@ -476,18 +476,6 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
 </template>
 
 <style scoped>
-.list {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
-  padding: 14px 18px 4px;
-  flex-wrap: wrap;
-}
 .views {
   display: flex;
   flex-wrap: wrap;
@@ -518,6 +506,9 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
   align-items: baseline;
   padding: 0 18px 8px;
 }
+.cols {
+  grid-template-columns: 66px 1fr 92px;
+}
 .heading {
   height: 30px;
   line-height: 30px;
@@ -542,39 +533,9 @@ kbd {
   color: var(--ink-3);
   opacity: 1;
 }
-.cols {
-  display: grid;
-  grid-template-columns: 66px 1fr 92px;
-  border-top: 1px solid var(--rule-2);
-  border-bottom: 1px solid var(--rule-2);
-  background: var(--page-2);
-  color: var(--ink-3);
-  font-size: 0.86rem;
-  line-height: 24px;
-}
-.cols span:first-child {
-  text-align: right;
-  padding-right: 9px;
-}
-.cols span:nth-child(2) {
-  padding-left: 10px;
-}
-.cols span:last-child {
-  text-align: right;
-  padding-right: 14px;
-}
-.rows {
-  flex: 1;
-  overflow-y: auto;
-  min-height: 0;
-}
 .more {
   margin: 0;
   padding: 4px 18px;
   background: var(--brass-2);
-}
-.empty {
-  padding: 30px 18px;
-  color: var(--ink-2);
 }
 </style>
