@@ -277,7 +277,11 @@ async function remove() {
           <NuxtLink v-if="kind" :to="{ path: `/design/kinds/${kind.id}`, query: route.query }">{{
             kind.name
           }}</NuxtLink><span v-else>not in the design</span>, shared with
-          {{ sameKind.map((one) => one.name).join(', ') || 'nothing else' }}
+          {{
+            sameKind.length > 3
+              ? `${sameKind.length} other items`
+              : sameKind.map((one) => one.name).join(', ') || 'nothing else'
+          }}
         </dd>
         <dt>Lifecycle</dt>
         <dd>{{ kind?.statuses.map((one) => one.name).join(' · ') }}</dd>
