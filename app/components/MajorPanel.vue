@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entryInWords } from '~~/core/ticket'
 import { durationInWords, momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 
@@ -45,11 +46,10 @@ const TIMELINE = [
   'statusMoved',
   'acknowledged',
 ]
-const entryInWords = useEntryWords(() => props.ticket)
 const timeline = computed(() =>
   props.ticket.entries.flatMap((entry) =>
     TIMELINE.includes(entry.kind) && entry.at >= major.value.since
-      ? [{ at: entry.at, text: entryInWords(entry) ?? '', after: entry.at - major.value.since }]
+      ? [{ at: entry.at, text: entryInWords(entry, props.ticket) ?? '', after: entry.at - major.value.since }]
       : [],
   ),
 )

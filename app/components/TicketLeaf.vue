@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { openPause, type Clock } from '~~/core/clock'
+import { entryInWords } from '~~/core/ticket'
 import { momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 
@@ -53,13 +54,12 @@ const others = usePresence(
   () => panel.value !== undefined,
 )
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
-const entryInWords = useEntryWords(() => ticket.value!)
 /** What is worth a mark on the strip; what it did to the clocks stands in their lines. */
 const MARKED = ['logged', 'statusMoved', 'assigned', 'resorted', 'rungRang', 'overdrawn', 'editionAdopted']
 const SAID: Record<string, string> = { replied: 'a reply went out', answered: 'the requester answered' }
 const happened = computed(() =>
   (ticket.value?.entries ?? []).flatMap((entry) => {
-    const text = MARKED.includes(entry.kind) ? entryInWords(entry) : SAID[entry.kind]
+    const text = MARKED.includes(entry.kind) ? entryInWords(entry, ticket.value!) : SAID[entry.kind]
     return text ? [{ at: entry.at, text }] : []
   }),
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { durationInWords, momentInWords } from '~~/core/time'
-import type { Entry, Said } from '~~/core/ticket'
+import { entryInWords, type Entry, type Said } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
 const props = defineProps<{
@@ -14,7 +14,6 @@ const props = defineProps<{
 const name = (id: string) => props.ticket.people[id] ?? id
 const when = (at: number) => momentInWords(at, props.zone, props.now)
 const by = (entry: Entry) => ('person' in entry.actor ? name(entry.actor.person) : 'the desk')
-const entryInWords = useEntryWords(() => props.ticket)
 interface Line {
   entry: Entry
   text: string
@@ -59,7 +58,7 @@ const history = computed<Line[]>(() => {
       else ticked = { entry, texts: [text] }
       continue
     }
-    const text = entryInWords(entry)
+    const text = entryInWords(entry, props.ticket)
     if (!text) continue
     if (ticked) lines.push({ entry: ticked.entry, text: `to do: ${ticked.texts.join('; ')}` })
     ticked = undefined

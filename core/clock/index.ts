@@ -2,5 +2,6 @@
 export * from './clock'
 export { timeLedger, statementInWords, type LedgerLine, type LineKind, type TimeLedger } from './ledger'
 export { csvField, csvOf, lineInWords, statementCsv, statementData } from './statement'
+export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
 export { familyOf, grantedFor, tryLevels, type GrantingPriority, type LevelTrial } from './levels'

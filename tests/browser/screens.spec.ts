@@ -32,7 +32,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['assignment', LEAD, '/design/triage/who-gets-it'],
   ['deadlines', LEAD, '/deadlines'],
   ['working time', LEAD, '/design/working-time'],
-  ['calendar', LEAD, '/design/working-time/commons'],
+  ['calendar', LEAD, '/design/working-time/hallin'],
   ['levels', LEAD, '/design/service-levels'],
   ['ladders', LEAD, '/design/ladders'],
   ['templates', LEAD, '/design/templates'],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
 import { dayAndMonth, durationInWords, timeOfDay, weekdayAndTime } from '~~/core/time'
-import type { Entry } from '~~/core/ticket'
+import { entryInWords, type Entry } from '~~/core/ticket'
 
 // What would happen to a ticket if nobody did anything, with the people that rotas and shifts name.
 const props = defineProps<{ version: number; design: Design }>()
@@ -58,7 +58,7 @@ const toldInWords = (one: Told) => {
   return `${who} ${CHANNELS[one.channel] ?? one.channel}${one.urgent ? ', urgently' : ''}${held}`
 }
 const nameOfCall = (id: string) => props.design.webhooks.find((one) => one.id === id)?.name ?? id
-const entryInWords = useEntryWords(() => ({
+const names = computed(() => ({
   people: trial.value?.people ?? {},
   statuses: Object.fromEntries(
     props.design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one.name]),
@@ -68,7 +68,7 @@ const entryInWords = useEntryWords(() => ({
 /** What happens besides the telling. */
 const others = (entries: Entry[]) =>
   entries.flatMap((entry) =>
-    ['rungRang', 'messagesQueued'].includes(entry.kind) ? [] : (entryInWords(entry) ?? []),
+    ['rungRang', 'messagesQueued'].includes(entry.kind) ? [] : (entryInWords(entry, names.value) ?? []),
   )
 const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rungRang' ? [one] : []))
 </script>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { familyOf, CLOSE_FROM, type ServiceLevel, type Target } from '~~/core/clock'
+import { familyOf, CLOSE_FROM, termsInWords, type ServiceLevel, type Target } from '~~/core/clock'
 import { inWords } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
 import { freeId, idOf } from '~~/core/naming'
 import { formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
-import { termsInWords } from '~/composables/targetTerms'
 import type { ArticleProps } from '~/composables/useDraft'
 
 const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
@@ -210,7 +209,7 @@ function setClose(text: string) {
                 </template>
               </td>
               <td class="terms">
-                <span class="sentence">{{ termsInWords(target, design, words).join('; ') }}</span>
+                <span class="sentence">{{ termsInWords(target, design.calendars, words).join('; ') }}</span>
                 <button
                   v-if="!readonly"
                   class="link small"

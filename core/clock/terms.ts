@@ -1,16 +1,18 @@
-import type { Target } from '~~/core/clock'
-import { inWords, type Vocabulary } from '~~/core/condition'
-import type { Design } from '~~/core/design'
+import { inWords, type Vocabulary } from '../condition'
+import type { Target } from './clock'
+
+/** The calendars of a design, by name. */
+type Calendars = readonly { id: string; name: string }[]
 
 /** When a target begins, rests and ends, and whose hours count, in one sentence each. */
-export function termsInWords(target: Target, design: Design, words: Vocabulary): string[] {
+export function termsInWords(target: Target, calendars: Calendars, words: Vocabulary): string[] {
   const { startWhen, pauseIn, pauseWhen, stopWhen, cancelWhen, countsFrom } = target
   const rests = [
     ...(pauseIn.length ? [`the ticket is ${pauseIn.join(' or ')}`] : []),
     ...(pauseWhen ? [inWords(pauseWhen, words)] : []),
   ]
   return [
-    `counts in the hours of ${hoursInWords(target, design)}`,
+    `counts in the hours of ${hoursInWords(target, calendars)}`,
     ...(startWhen ? [`begins when ${inWords(startWhen, words)}`] : []),
     ...(rests.length ? [`stands still while ${rests.join(', or while ')}`] : []),
     keptInWords(target, stopWhen ? inWords(stopWhen, words) : undefined),
@@ -25,7 +27,7 @@ const FROM = {
   acceptance: 'its acceptance without the pauses',
 }
 
-function hoursInWords({ calendar, onShift }: Target, { calendars }: Design): string {
+function hoursInWords({ calendar, onShift }: Target, calendars: Calendars): string {
   const named = {
     site: 'the requester’s site',
     agreement: 'the agreement',

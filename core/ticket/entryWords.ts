@@ -1,0 +1,117 @@
+import { durationInWords, signedBalance } from '../time'
+import { listInWords } from '../triage'
+import { LINK_NAMES } from '../work'
+import type { Entry } from './entry'
+
+/** What the record of a ticket calls by ids, by name. */
+export interface RecordNames {
+  people: Readonly<Record<string, string>>
+  statuses: Readonly<Record<string, string>>
+  /** The category as it is shown. */
+  category: string
+}
+
+type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+/** What stands in the conversation, among the messages or in the list of tasks. */
+type Elsewhere = 'replied' | 'noted' | 'answered' | 'taskChanged' | 'messagesQueued' | 'messageDelivery'
+type Words = { [K in Exclude<Entry['kind'], Elsewhere>]: (entry: Of<K>, names: RecordNames) => string }
+
+const personName = ({ people }: RecordNames, id: string) => people[id] ?? id
+const statusName = ({ statuses }: RecordNames, id: string) => statuses[id] ?? id
+const by = ({ actor }: Entry, names: RecordNames) =>
+  'person' in actor ? personName(names, actor.person) : 'the desk'
+const percent = (share: number) => `${Math.round(share * 100)} %`
+
+/** What the gate was told; who solved it and the remarks stand on the page themselves. */
+function saidAtGate({ solvedBy: _, remarks: __, ...others }: Record<string, string>): string {
+  const said = Object.values(others).filter(Boolean)
+  return said.length ? `: ${said.join('; ')}` : ''
+}
+
+const WORDS: Words = {
+  logged: (entry, names) => `${by(entry, names)} logged it (${entry.channel})`,
+  sorted: (_, names) => `sorted: ${names.category}, first priority and team set`,
+  accepted: (entry, names) =>
+    `${by(entry, names)} accepted it${entry.level ? `, with the service level “${entry.level}”` : ''}`,
+  rejected: (entry, names) => `${by(entry, names)} turned it away: ${entry.text}`,
+  heldAgain: (entry, names) => `${by(entry, names)} put it back into Arrivals: ${entry.why}`,
+  merged: (entry, names) => `${by(entry, names)} merged it into ${entry.into}; it is handled there`,
+  tookIn: (entry, names) =>
+    `${by(entry, names)} merged ${entry.from} into it: ${entry.summary}${entry.text ? ` (${entry.text.replace(/\n/g, '; ')})` : ''}`,
+  clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
+  clocksPaused: (entry, names) =>
+    `${entry.byHand ? by(entry, names) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
+  clocksResumed: ({ targets, why }) =>
+    `${listInWords(targets)} ${targets.length > 1 ? 'go' : 'goes'} on: ${why}`,
+  resorted: (entry) => `${entry.field}: ${entry.because.text}`,
+  clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
+  clockExtended: (entry, names) =>
+    `${by(entry, names)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
+  clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
+  clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
+  statusMoved: (entry, names) =>
+    `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
+  assigned: (entry) => entry.because.text,
+  overdrawn: (entry) => `${entry.target} is overdrawn`,
+  rungRang: (entry, names) => {
+    const when = entry.moment ?? `${percent(entry.share ?? 1)} of “${entry.target}” is spent`
+    const again = entry.time ? `, time ${entry.time + 1}` : ''
+    const told = [...entry.told.map((one) => personName(names, one)), ...(entry.outside ?? [])]
+    const missing = entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''
+    return `ladder “${entry.name}” rang, ${when}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
+  },
+  ladderBegan: (entry) => `ladder “${entry.name}” begins to climb`,
+  ladderEnded: (entry) => `ladder “${entry.ladder}” ends: ${entry.why}`,
+  chainStopped: (entry) => entry.why,
+  acknowledged: (entry, names) =>
+    `${by(entry, names)} has it (${{ application: 'said here', link: 'said in the message', pager: 'said on the pager' }[entry.via]})${entry.ladders.length ? '; the ladder climbs no further' : ''}`,
+  watched: (entry, names) =>
+    `${personName(names, entry.person)} ${entry.on ? 'watches it' : 'no longer watches it'}`,
+  majorDeclared: (entry, names) => `${by(entry, names)} declared a major incident: ${entry.text}`,
+  gathered: (entry) => `ticket ${entry.child} belongs to it`,
+  followed: (entry) => `belongs to major incident ${entry.major} and ends with it`,
+  majorUpdated: (entry, names) => `${by(entry, names)} told everybody it concerns: ${entry.text}`,
+  majorEnded: (entry, names) => `${by(entry, names)} ended the major incident: ${entry.text}`,
+  signalRepeated: (entry) =>
+    `reported again${entry.count > 1 ? `, ${entry.count} times` : ''}${entry.text ? `: ${entry.text}` : ''}`,
+  signalCleared: (entry) => `the monitor says that it is over${entry.text ? `: ${entry.text}` : ''}`,
+  calmRang: () => 'the fault has stayed away for as long as the signal map asks',
+  idleRang: (entry, names) =>
+    `${entry.why}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
+  editionAdopted: (entry) =>
+    `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${entry.hours.join(', ')}` : ''}`,
+  timerStarted: (entry, names) => `${personName(names, entry.person)} works on it`,
+  timerDropped: (entry, names) => `${personName(names, entry.person)} dropped the timer`,
+  timeRecorded: ({ record }, names) =>
+    `${personName(names, record.person)} worked ${durationInWords(record.counted)}${record.what ? `: ${record.what}` : ''}`,
+  timeDropped: (entry, names) => `${by(entry, names)} took a time record off`,
+  estimated: (entry, names) =>
+    entry.takes === null
+      ? `${by(entry, names)} left open how long it takes`
+      : `${by(entry, names)} said that it takes ${durationInWords(entry.takes)}`,
+  booked: ({ booking }, names) => `fixed time for ${personName(names, booking.person)}: ${booking.what}`,
+  bookingChanged: ({ booking }) =>
+    `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
+  tasksAdded: (entry, names) =>
+    entry.because?.text ??
+    `${by(entry, names)} added to do: ${entry.tasks.map((one) => one.text).join('; ')}`,
+  taskDropped: (entry, names) => `${by(entry, names)} took “${entry.text}” off the list`,
+  linked: (entry) => `linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
+  unlinked: (entry) => `no longer linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
+  moveMade: (entry, names) =>
+    `${by(entry, names)} made “${entry.name}”: ${entry.did.join(', ')}${entry.passedOver.length ? ` (not: ${entry.passedOver.join(', ')})` : ''}`,
+  moveTakenBack: (entry, names) => `${by(entry, names)} took “${entry.name}” back`,
+  rungsPassed: (entry) =>
+    `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,
+}
+
+/**
+ * What an entry says in the history of its ticket; undefined for what stands elsewhere on the page (conversation,
+ * messages).
+ */
+export function entryInWords(entry: Entry, names: RecordNames): string | undefined {
+  const words = (WORDS as Partial<Record<Entry['kind'], (entry: never, names: RecordNames) => string>>)[
+    entry.kind
+  ]
+  return words?.(entry as never, names)
+}
