@@ -23,7 +23,10 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms))
 
 const run = (...args) => execFileSync('node', [TASKS, ...args], { env, encoding: 'utf8' })
 const start = (file, args, more = {}) =>
-  spawn('node', ['--max-semi-space-size=32', file, ...args], { env: { ...env, ...more }, stdio: ['ignore', 'ignore', 'inherit'] })
+  spawn('node', ['--max-semi-space-size=32', file, ...args], {
+    env: { ...env, ...more },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
 
 const TICKET = JSON.stringify({
   item: 'gate-scanner',
