@@ -58,16 +58,16 @@ describe('the number of tickets in each view', () => {
       const about = asking()
       const references: number[] = []
       let after: string | undefined
-      let total = -1
+      const totals = new Set<number>()
       do {
         const list = await listTickets(world.desk, { view, limit: 40, after, ...about })
         references.push(...list.rows.map((row) => row.reference))
         expect(list.isMore).toBe(false)
         after = list.next
-        total = list.total
+        totals.add(list.total)
       } while (after)
-      expect(new Set(references).size, view).toBe(total)
-      expect((await counted(about.now))![view], view).toBe(total)
+      expect([...totals], view).toEqual([new Set(references).size])
+      expect((await counted(about.now))![view], view).toBe(references.length)
     }
   })
 
