@@ -50,6 +50,9 @@ const edition = computed(() => page.value?.edition ?? 0)
 const adoption = computed(() => page.value?.adoption)
 const running = computed(() => adoption.value?.state === 'running')
 const gone = computed(() => (adoption.value ? adoption.value.done + adoption.value.left_behind : 0))
+// The last notice may come before the stream stands; while they follow the page asks by itself as well.
+const asks = setInterval(() => running.value && void load(), 1500)
+onBeforeUnmount(() => clearInterval(asks))
 const tickets = (count: number) => `${count} open ${count === 1 ? 'ticket' : 'tickets'}`
 const when = (at: number) => momentInWords(at, session.me!.zone, time.now)
 

@@ -181,7 +181,7 @@ function keep(day: number) {
 .cell {
   width: 12px;
   flex: none;
-  height: 22px;
+  height: 24px;
   border-bottom: 1px solid var(--page);
   background: var(--page-2);
   cursor: cell;
@@ -204,6 +204,11 @@ function keep(day: number) {
 .exact {
   padding-left: 12px;
   white-space: nowrap;
+}
+.exact .link {
+  display: inline-flex;
+  align-items: center;
+  min-height: 24px;
 }
 .exact input {
   font: 0.93rem var(--mono);
