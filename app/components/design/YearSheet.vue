@@ -88,7 +88,7 @@ const sheet = computed(() => {
 <style scoped>
 .year {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
   gap: 12px 18px;
   max-width: 1120px;
 }
@@ -104,7 +104,7 @@ button,
 .key {
   font-size: 10.5px;
   height: 24px;
-  min-width: 22px;
+  min-width: 24px;
   border: 0;
   background: none;
   color: var(--ink);
