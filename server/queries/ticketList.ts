@@ -85,9 +85,12 @@ const FILTERS: Record<View, Filter> = {
 // Tickets whose clocks are paused have no due moment, and some wait for no word; they stand after all the others.
 const NEVER = Number.MAX_SAFE_INTEGER
 
+/** By what falls due next: the index `ticket_open_due` is in this very order. */
+export const BY_DUE = sql<number>`coalesce(due_at, ${sql.raw(String(NEVER))}::bigint)`
+
 /** What rows are ordered by; a smaller number comes first unless it goes the other way round. */
 const SORTS: Record<ViewSort, { by: RawBuilder<number>; isFalling?: true }> = {
-  due: { by: sql<number>`coalesce(due_at, ${sql.raw(String(NEVER))}::bigint)` },
+  due: { by: BY_DUE },
   priority: { by: sql<number>`priority_order` },
   waiting: { by: sql<number>`coalesce(waiting_since, ${sql.raw(String(NEVER))}::bigint)` },
   changed: { by: sql<number>`changed_at`, isFalling: true },

@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Desk } from '../../server/commands/desk'
 import { deskNow } from '../../server/clock/deskClock'
-import { listTickets, type View } from '../../server/queries/ticketList'
+import { BY_DUE, listTickets, type View } from '../../server/queries/ticketList'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -99,7 +99,7 @@ describe('the order of the Desk', () => {
         await sql`set local ${sql.raw(`enable_${way}`)} = off`.execute(trx)
       const plan = await sql<{ 'QUERY PLAN': string }>`explain select reference from ticket
         where status_group <> 'done' and not held
-        order by coalesce(due_at, 9007199254740991), reference limit 51`.execute(trx)
+        order by ${BY_DUE}, reference limit 51`.execute(trx)
       return plan.rows
     })
     const plan = rows.map((row) => row['QUERY PLAN']).join('\n')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import type { DesignChange, Finding } from '~~/core/design'
+import { articleOf, type DesignChange, type Finding } from '~~/core/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 
 // What the draft changes and what proofreading finds; all editions: to compare, to take back, to have as files.
@@ -114,7 +114,9 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
             <td>{{ one.severity }}</td>
             <td>{{ one.message }}</td>
             <td>
-              <NuxtLink class="num" :to="`/design/${one.place}`">{{ one.place }}</NuxtLink>
+              <NuxtLink class="num" :to="ruleAddress(articleOf(draft.design, one.place))">{{
+                one.place
+              }}</NuxtLink>
             </td>
           </tr>
         </tbody>

@@ -21,10 +21,12 @@ const sameKind = computed(() =>
 const levels = computed(() => (item.value ? levelsFor(props.design, item.value) : []))
 const checklists = computed(() => (item.value ? checklistsFor(props.design, item.value) : []))
 const kind = computed(() => props.design.kinds.find((one) => one.id === item.value?.kind))
+const isUncounted = ref(false)
 const use = ref<{ days: number; items: Record<string, number> }>()
-use.value = await api<{ days: number; items: Record<string, number> }>('/api/catalog/use').catch(
-  () => undefined,
-)
+// Counting takes longer than the page may wait.
+void api<{ days: number; items: Record<string, number> }>('/api/catalog/use')
+  .then((counted) => (use.value = counted))
+  .catch(() => (isUncounted.value = true))
 const session = useSession()
 const others = computed(() =>
   session.me!.role === 'administrator'
@@ -306,7 +308,7 @@ async function remove() {
           <span class="num">{{ (use.items[item.id] ?? 0).toLocaleString('en') }}</span> times in the last
           {{ use.days }} days
         </dd>
-        <dd v-else class="quiet">cannot be counted just now</dd>
+        <dd v-else class="quiet">{{ isUncounted ? 'cannot be counted just now' : 'counting …' }}</dd>
       </dl>
       <p v-if="!isLocked" class="small acts">
         <button class="link" type="button" @click="copy">Copy the item</button>

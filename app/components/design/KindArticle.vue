@@ -11,7 +11,7 @@ import {
   type TicketKind,
   type Transition,
 } from '~~/core/lifecycle'
-import { ledByOthers, usesOfKind } from '~~/core/design'
+import { articleOf, ledByOthers, usesOfKind } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { deskName } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
@@ -178,7 +178,9 @@ async function removeKind() {
         <b>Goes by it: </b>
         <template v-for="(one, at) in uses" :key="one.place"
           ><template v-if="at"> · </template
-          ><NuxtLink :to="`/design/${one.place}`">{{ one.words }}</NuxtLink></template
+          ><NuxtLink :to="{ ...ruleAddress(articleOf(design, one.place)), query: $route.query }">{{
+            one.words
+          }}</NuxtLink></template
         >
       </p>
     </details>

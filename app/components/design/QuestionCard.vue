@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { inWords, type Condition } from '~~/core/condition'
-import { formsAsking, usesOfAnswer, type Design, type Finding } from '~~/core/design'
+import { articleOf, formsAsking, usesOfAnswer, type Design, type Finding } from '~~/core/design'
 import { ASKER_FACTS, type Answer, type FormQuestion, type Question } from '~~/core/intake'
 import { TYPE_NAMES } from '~/composables/designWords'
 import type { Names } from '~/composables/useNames'
@@ -182,7 +182,9 @@ function putMust(value: string) {
         >used by
         <template v-for="(one, at) in uses" :key="one.place"
           ><template v-if="at">, </template
-          ><NuxtLink :to="`/design/${one.place}`">{{ one.words }}</NuxtLink></template
+          ><NuxtLink :to="{ ...ruleAddress(articleOf(design, one.place)), query: $route.query }">{{
+            one.words
+          }}</NuxtLink></template
         ></span
       >
     </p>

@@ -1,0 +1,25 @@
+import type { Design } from './design'
+
+/** Articles that show all of a list on one page, each thing at its id. */
+const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'portals', 'templates']
+
+/**
+ * The article that shows what a finding or a use names: a form below the first item that it is the form of, a question in
+ * the first form that asks it.
+ * @param place such as `forms/gate-scanner#gates`
+ * @returns the end of an address in Design, such as `catalog/gate-scanner#gates`
+ */
+export function articleOf(design: Design, place: string): string {
+  const [path = '', hash] = place.split('#')
+  const [part = '', id = ''] = path.split('/')
+  const asks = (form: Design['forms'][number]) =>
+    form.steps.some((step) => step.questions.some((one) => one.question === id))
+  if (part === 'forms' || part === 'questions') {
+    const form = part === 'forms' ? id : design.forms.find(asks)?.id
+    const item = design.items.find((one) => one.form === form)
+    const question = part === 'forms' ? hash : id
+    return item ? `catalog/${item.id}${question ? `#${question}` : ''}` : 'catalog'
+  }
+  if (!id || !ON_ONE_PAGE.includes(part)) return place
+  return `${part}#${hash ? `${id}-${hash}` : id}`
+}
