@@ -1,5 +1,5 @@
 import type { Condition } from '../condition'
-import type { Calendar, Instant, WorkingTime } from '../time'
+import { normalise, type Calendar, type Instant, type WorkingTime } from '../time'
 
 /** What a service level promises for one target. */
 export interface Target {
@@ -86,10 +86,32 @@ export interface Clock {
   pauses: Pause[]
   stopOn: Target['stopOn']
   pauseIn: Target['pauseIn']
-  /** What was spent in other hours before the target changed; from `until` on the present hours count. */
-  carried?: { until: Instant; amount: number; note: string }
+  carried?: Carried
   stoppedAt?: Instant
   outcome?: 'kept' | 'missed' | 'cancelled'
+}
+
+/** What was spent in other hours before they changed; from `until` on the present hours count. */
+export interface Carried {
+  until: Instant
+  /** Milliseconds. */
+  amount: number
+  /** What the statement says of it where only the sum is known. */
+  note: string
+  /** The account of that time as it stood then; missing in records of older releases, which have the sum alone. */
+  stretches?: Stretch[]
+  /** The part of the amount of which only the sum is known. */
+  summed?: { until: Instant; amount: number; note: string }
+}
+
+/** A stretch of time in which a clock counted, was outside its hours, or was paused. */
+export interface Stretch {
+  kind: 'counted' | 'shut' | 'paused'
+  from: Instant
+  to: Instant
+  note: string
+  /** Id of the person who paused it. */
+  by?: string
 }
 
 export type Band = 'fine' | 'close' | 'over'
@@ -100,6 +122,15 @@ export const CLOSE_FROM = 0.8
 /** Milliseconds granted now. */
 export function grantedOf(clock: Clock): number {
   return clock.grants[clock.grants.length - 1]!.granted
+}
+
+/** Milliseconds that people have granted on top of what the service level grants. */
+export function extensionsOf({ grants }: Clock): number {
+  return grants.reduce(
+    (sum, { granted, extendedBy }, index) =>
+      extendedBy === undefined ? sum : sum + granted - (grants[index - 1]?.granted ?? 0),
+    0,
+  )
 }
 
 /** The pause that lasts at the end of what is known, if any. */
@@ -140,6 +171,24 @@ export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant
   return stretches.filter((one) => one.end > one.start)
 }
 
+/** Whether other hours would have counted the very same stretches so far, not only as much. */
+export function countsTheSame(clock: Clock, hours: WorkingTime, others: WorkingTime, now: Instant): boolean {
+  return runs(clock, now).every((run) => {
+    const [a, b] = [hours, others].map((one) => normalise(one.openIntervals(run.start, run.end)))
+    return (
+      a!.length === b!.length &&
+      a!.every(({ start, end }, at) => b![at]!.start === start && b![at]!.end === end)
+    )
+  })
+}
+
+/** What is known of carried time as a sum alone. */
+export function summedOf(carried: Carried | undefined): Carried['summed'] {
+  if (!carried || carried.stretches) return carried?.summed
+  const { until, amount, note } = carried
+  return { until, amount, note }
+}
+
 /** Milliseconds counted against the target up to `now`. */
 export function spent(clock: Clock, hours: WorkingTime, now: Instant): number {
   const before = clock.carried?.amount ?? 0
@@ -178,8 +227,7 @@ export function bandOfBalance(left: number, granted: number, closeFrom = CLOSE_F
 export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number): Instant | undefined {
   let left = amount - (clock.carried?.amount ?? 0)
   let from: Instant | undefined = countsSince(clock)
-  // Less was granted than is spent already: the moment is the one at which that was decided.
-  if (left <= 0) return from
+  if (left <= 0) return clock.carried ? momentCarried(clock.carried, amount) : from
   for (const pause of livePauses(clock)) {
     const counted = hours.between(from!, pause.from)
     if (counted >= left) return hours.add(from!, left)
@@ -189,6 +237,20 @@ export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number
   }
   const moment = hours.add(from!, left)
   return clock.stoppedAt !== undefined && moment > clock.stoppedAt ? undefined : moment
+}
+
+/** The moment at which an amount was spent that was counted in earlier hours. */
+function momentCarried(carried: Carried, amount: number): Instant {
+  const summed = summedOf(carried)
+  let left = amount - (summed?.amount ?? 0)
+  // Of a sum it is not known when it came together; it was there when it was written down.
+  if (left <= 0 && summed) return summed.until
+  for (const { kind, from, to } of carried.stretches ?? []) {
+    if (kind !== 'counted') continue
+    if (to - from >= left) return from + Math.max(0, left)
+    left -= to - from
+  }
+  return carried.until
 }
 
 /** When a paused clock would be due if it went on at `now`; for one that runs, when it is due. */

@@ -1,6 +1,13 @@
 /** Service levels become clocks; a clock has a time ledger, a balance and a due moment. */
 export * from './clock'
-export { timeLedger, statementInWords, type LedgerLine, type LineKind, type TimeLedger } from './ledger'
+export {
+  carriedOf,
+  timeLedger,
+  statementInWords,
+  type LedgerLine,
+  type LineKind,
+  type TimeLedger,
+} from './ledger'
 export { csvField, csvOf, lineInWords, statementCsv, statementData } from './statement'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'

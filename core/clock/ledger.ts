@@ -1,5 +1,16 @@
 import { durationInWords, hoursAndMinutes, type Instant, type WorkingTime } from '../time'
-import { countsSince, dueAt, grantedOf, livePauses, type Clock } from './clock'
+import {
+  countsSince,
+  dueAt,
+  grantedOf,
+  livePauses,
+  spent,
+  summedOf,
+  type Carried,
+  type Clock,
+  type Pause,
+  type Stretch,
+} from './clock'
 
 export type LineKind = 'granted' | 'changed' | 'extended' | 'counted' | 'shut' | 'paused'
 
@@ -25,19 +36,11 @@ export interface TimeLedger {
   due?: Instant
 }
 
-interface Stretch {
-  kind: 'counted' | 'shut' | 'paused'
-  from: Instant
-  to: Instant
-  note: string
-  by?: string
-}
-
 /** Writes the account of a clock up to `now` (or to where it stopped), line by line. */
 export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): TimeLedger {
   const end = Math.max(countsSince(clock), clock.stoppedAt ?? now)
   const cuts = [...new Set(clock.grants.slice(1).map((grant) => grant.at))]
-  const stretches = split(stretchesOf(clock, hours, end), cuts)
+  const stretches = split([...(clock.carried?.stretches ?? []), ...stretchesOf(clock, hours, end)], cuts)
   const lines: LedgerLine[] = []
   let balance = 0
   let grant = 0
@@ -48,10 +51,10 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
       enter(grantLine(clock, grant))
   }
   enterGrants(clock.startedAt)
-  if (clock.carried) {
-    const { until, amount, note } = clock.carried
-    enter({ kind: 'counted', from: clock.startedAt, to: until, note, amount: -amount })
-    enterGrants(until)
+  const sum = summedOf(clock.carried)
+  if (sum) {
+    enter({ kind: 'counted', from: clock.startedAt, to: sum.until, note: sum.note, amount: -sum.amount })
+    enterGrants(sum.until)
   }
   for (const { kind, from, to, note, by } of stretches) {
     enterGrants(from)
@@ -61,6 +64,26 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
   const granted = grantedOf(clock)
   return { lines, granted, spent: granted - balance, balance, due: dueAt(clock, hours) }
 }
+
+/**
+ * What a clock has spent so far, with its account, to be carried into other hours.
+ * @param note what the statement says where only the sum is shown
+ */
+export function carriedOf(clock: Clock, hours: WorkingTime, now: Instant, note: string): Carried {
+  const summed = summedOf(clock.carried)
+  return {
+    until: now,
+    amount: spent(clock, hours, now),
+    note,
+    stretches: [...(clock.carried?.stretches ?? []), ...stretchesOf(clock, hours, now)],
+    ...(summed && { summed }),
+  }
+}
+
+const pausedStretch = ({ why, by, byHand }: Pause, from: Instant, to: Instant): Stretch => ({
+  ...{ kind: 'paused', from, to, note: why },
+  by: byHand ? by : undefined,
+})
 
 function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
   const { at, granted, why, extendedBy } = clock.grants[index]!
@@ -75,14 +98,7 @@ function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] 
   for (const pause of livePauses(clock)) {
     stretches.push(...running(hours, from, Math.min(pause.from, end)))
     const to = Math.min(pause.to ?? end, end)
-    if (to > pause.from)
-      stretches.push({
-        kind: 'paused',
-        from: pause.from,
-        to,
-        note: pause.why,
-        by: pause.byHand ? pause.by : undefined,
-      })
+    if (to > pause.from) stretches.push(pausedStretch(pause, pause.from, to))
     from = to
   }
   return [...stretches, ...running(hours, from, end)]

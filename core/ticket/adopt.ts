@@ -1,9 +1,7 @@
-import { spent } from '../clock'
+import { countsTheSame } from '../clock'
 import { statusOf } from '../lifecycle'
 import type { CompiledDesign } from '../design'
 import type { Change } from './change'
-import { rungsDue } from './climb'
-import { fitClocks } from './clocks'
 import { Refused } from './command'
 import type { TicketState } from './state'
 
@@ -34,9 +32,7 @@ export function adoptEdition(change: Change): void {
   if (statusOf(design.kind(state.kind), state.status).group === 'done') return
   const hours = targetsWithNewHours(change)
   change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours })
-  fitClocks(change, `edition ${design.edition}`)
-  const passed = skippedRungs(rungsDue(change.state, change.design, change.now))
-  if (passed.length) change.enter({ kind: 'rungsPassed', alarms: passed }, { system: 'ladder' })
+  change.why = `edition ${design.edition}`
 }
 
 /**
@@ -50,15 +46,7 @@ function targetsWithNewHours({ state, design, now }: Change): string[] {
       if (stoppedAt !== undefined || !design.hasCalendar(calendar)) return false
       if (design.hasSameHours(edition, calendar)) return false
       const moved = { ...clock, edition: design.edition }
-      return spent(moved, design.hoursOf(moved), now) === spent(clock, design.hoursOf(clock), now)
+      return countsTheSame(clock, design.hoursOf(clock), design.hoursOf(moved), now)
     })
     .map((clock) => clock.target)
-}
-
-/** Of the rungs of a ladder that lie in the past when it attaches only the last rings; the others have passed. */
-function skippedRungs(due: { key: string; at: number }[]): string[] {
-  const ladderOf = (key: string) => key.split(':')[1]
-  return due
-    .filter(({ key }, index) => due.some((one, at) => at > index && ladderOf(one.key) === ladderOf(key)))
-    .map(({ key }) => key)
 }

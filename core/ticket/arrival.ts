@@ -4,7 +4,7 @@ import { statusOf, turnedAwayStatus, type TicketKind } from '../lifecycle'
 import type { Instant } from '../time'
 import { triage, type Sorted } from '../triage'
 import type { Change } from './change'
-import { endClock, fitClocks, runningClocks } from './clocks'
+import { endClock, runningClocks } from './clocks'
 import { Refused, type Acceptance, type Command } from './command'
 import { arrivalFacts, askerFacts } from './facts'
 import type { TicketState } from './state'
@@ -97,7 +97,6 @@ export function accept(change: Change, choice: Acceptance): void {
     directory,
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
-  fitClocks(change)
   addChecklists(change)
   change.tell([requester], 'confirmation')
   const technician = values.technician.value
@@ -150,7 +149,6 @@ export function holdAgain(change: Change, why: string): void {
       `Ticket ${state.reference} cannot go back into Arrivals: it was not turned away there, and work on it has begun.`,
     )
   change.enter({ kind: 'heldAgain', status: kind.first, why })
-  fitClocks(change)
 }
 
 /**
@@ -165,7 +163,6 @@ export function withdraw(change: Change, text: string): void {
   const because = { text: `${directory.nameOf(state.requester)} no longer needs it.` }
   const remarks = text.trim() ? checkText(text) : because.text
   change.enter({ kind: 'statusMoved', from: state.status, to: endOf(kind), fields: { remarks }, because })
-  fitClocks(change)
   const technician = state.technician === null ? undefined : directory.people.get(state.technician)
   change.tell([technician], 'answered', { text: remarks })
 }

@@ -1,5 +1,4 @@
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused, type Command } from './command'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
@@ -24,7 +23,6 @@ export function assignTo(
   const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
   const because = { text: why ? `${text} ${why}` : text }
   change.enter({ kind: 'assigned', technician, team: state.team, because })
-  fitClocks(change)
   const self = 'person' in context.actor && context.actor.person === technician
   if (person && !self) change.tell([person], 'assigned')
 }

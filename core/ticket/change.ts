@@ -26,6 +26,9 @@ export class Change {
   readonly messages: OutgoingMessage[] = []
   /** How many ladders have set each other off to come here. */
   depth = 0
+  /** What happened, for the pauses of clocks that rest or go on by it; the name of the status if left out. */
+  why: string | undefined
+  private readonly telling: (() => void)[] = []
   private current: TicketState | undefined
   /** Never before the entry above it, so that a record reads in order even if a clock was put back. */
   readonly now: number
@@ -53,13 +56,40 @@ export class Change {
 
   /**
    * Queues one message to each, once each, on the way that each wants. People who are gone or cannot be reached in any
-   * way are left out.
+   * way are left out. It is written once the clocks are fitted, so that it says what is promised then.
    */
   tell(
     people: readonly (Addressee | undefined)[],
     template: string,
     more: Record<string, string> = {},
-    { urgent, climb, isAboutDelivery }: Telling = {},
+    telling: Telling = {},
+  ): void {
+    this.telling.push(() => this.write(people, template, more, telling))
+  }
+
+  /** Queues a call to another system. */
+  call(webhook: string, more: Record<string, string>): void {
+    this.telling.push(() => {
+      const called = composeCall(this, webhook, more)
+      if (called) this.queue([{ ...called, key: this.keys()() }])
+    })
+  }
+
+  /** Writes what is to be told. */
+  sendTold(): void {
+    for (const write of this.telling.splice(0)) write()
+  }
+
+  /** Whether this command tells anybody anything. */
+  get tells(): boolean {
+    return this.messages.length > 0 || this.telling.length > 0
+  }
+
+  private write(
+    people: readonly (Addressee | undefined)[],
+    template: string,
+    more: Record<string, string>,
+    { urgent, climb, isAboutDelivery }: Telling,
   ): void {
     const key = this.keys()
     const messages = distinct(people).flatMap((one) => {
@@ -79,12 +109,6 @@ export class Change {
       } as OutgoingMessage
     })
     this.queue(messages)
-  }
-
-  /** Queues a call to another system. */
-  call(webhook: string, more: Record<string, string>): void {
-    const called = composeCall(this, webhook, more)
-    if (called) this.queue([{ ...called, key: this.keys()() }])
   }
 
   /** Puts messages into the record and the outbox. */

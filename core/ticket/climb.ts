@@ -17,6 +17,7 @@ import { statusOf } from '../lifecycle'
 import type { Instant } from '../time'
 import { calmAlarms } from './calmAlarms'
 import type { Change } from './change'
+import { fitClocks } from './clocks'
 import type { Entry } from './entry'
 import { ticketFacts } from './facts'
 import { idleAlarms } from './idleAlarms'
@@ -85,17 +86,22 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
 }
 
 /**
- * Lets ladders follow what a command did: some begin or end, rungs that lie in the past already are passed over, and
- * what rings at once on something rings. What rungs do may set off more, up to a bound.
+ * What follows a command, whatever it was: the clocks are fitted and whoever is to be told is written to; then ladders
+ * begin or end, rungs that lie in the past already are passed over, and what rings at once on something rings. What
+ * rungs do may set off more, up to a bound.
  * @param before the ticket as it was; undefined for a new one
  * @param from how many entries there were when the command began
  */
 export function climb(change: Change, before: TicketState | undefined, from: number): void {
   const { design } = change
   for (let last = before, seen = from; ; change.depth++) {
-    const events = eventsOf(change, last, change.entries.slice(seen))
+    fitClocks(change)
+    change.why = undefined
+    change.sendTold()
+    const entries = change.entries.slice(seen)
+    const events = eventsOf(change, last, entries)
     if (design.remembers) fitRuns(change)
-    if (last) passOver(change, last)
+    if (last) passOver(change, last, entries)
     last = change.state
     seen = change.entries.length
     if (!design.remembers || !events.length) return
@@ -130,19 +136,23 @@ function whyEnds({ when, stopWhen }: Ladder, facts: Facts): string | undefined {
 const begins = ({ onlySetOff, startWhen }: Ladder, facts: Facts) =>
   !onlySetOff && (!startWhen || holds(startWhen, facts))
 
-/** Of the rungs that lie in the past when their ladder comes to a ticket only the highest rings. */
-function passOver(change: Change, before: TicketState): void {
+/**
+ * Of the rungs that lie in the past when their ladder comes to a ticket, or the ticket to a newer edition, only the
+ * highest rings.
+ */
+function passOver(change: Change, before: TicketState, entries: readonly Entry[]): void {
   const { state, design, now } = change
   if (state === before || state.held) return
   const due = rungsDue(state, design, now)
   if (due.length < 2) return
-  const armed = new Set(rungAlarms(before, design).map((one) => one.key))
+  const isAdopted = entries.some(({ kind }) => kind === 'editionAdopted')
+  const armed = new Set(isAdopted ? [] : rungAlarms(before, design).map((one) => one.key))
   const fresh = due.filter(({ key }) => !armed.has(key))
   const alarms = fresh
     .filter(({ key }, index) => {
       const { ladder } = readRungKey(key)
       const isLast = !fresh.slice(index + 1).some((one) => readRungKey(one.key).ladder === ladder)
-      const ringsEach = design.design.ladders.find((one) => one.id === ladder)?.past === 'each'
+      const ringsEach = !isAdopted && design.design.ladders.find((one) => one.id === ladder)?.past === 'each'
       return !isLast && !ringsEach
     })
     .map((one) => one.key)

@@ -1,4 +1,4 @@
-import { balance, grantedOf, openPause, spent, type Clock } from '../clock'
+import { balance, carriedOf, countsTheSame, extensionsOf, grantedOf, openPause, type Clock } from '../clock'
 import { holds } from '../condition'
 import { canonicalJson } from '../json'
 import { statusOf } from '../lifecycle'
@@ -12,10 +12,12 @@ const LEVELS = { system: 'service levels' }
 /**
  * Fits the clocks to the ticket as it is now. Where another level applies, or other hours, what was spent stays spent
  * and the rest follows the new promise; a target that is promised no more ends; one that is promised now begins; then
- * they stop, stand still or go on as their status and conditions say.
- * @param why what happened, for the pauses; the name of the status if left out
+ * they stop, stand still or go on as their status and conditions say. Asking again changes nothing.
+ *
+ * Asked once after every command (`climb`), so that no handler has to think of it; what happened (`change.why`), or
+ * the name of the status, stands in the pauses.
  */
-export function fitClocks(change: Change, why?: string): void {
+export function fitClocks(change: Change): void {
   if (change.state.held) return callOff(change)
   const status = statusOf(change.design.kind(change.state.kind), change.state.status)
   if (status.group === 'done') {
@@ -31,7 +33,7 @@ export function fitClocks(change: Change, why?: string): void {
   }
   begin(change, promises)
   stopThoseKept(change, promises)
-  restOrGoOn(change, promises, why ?? status.name)
+  restOrGoOn(change, promises, change.why ?? status.name)
 }
 
 /** Nothing is promised to a ticket that nobody has let in. */
@@ -77,7 +79,9 @@ function begin(change: Change, promises: Map<string, Promised>): void {
 
 function refit(change: Change, clock: Clock, promised: Promised): void {
   const { level, target, granted } = promised
-  const granting = clock.grants.findLast((one) => one.extendedBy === undefined)!.granted
+  // What a lead granted on top stays on top.
+  const extra = extensionsOf(clock)
+  const granting = grantedOf(clock) - extra
   const moved = moveTo(change, clock, promised)
   const isSame =
     granting === granted &&
@@ -85,8 +89,6 @@ function refit(change: Change, clock: Clock, promised: Promised): void {
     clock.stopOn === target.stopOn &&
     clock.pauseIn.join() === target.pauseIn.join()
   if (isSame && !moved) return
-  // What a lead granted on top stays on top.
-  const extra = grantedOf(clock) - granting
   change.enter(
     {
       kind: 'clockChanged',
@@ -113,11 +115,10 @@ function moveTo(change: Change, clock: Clock, { hours }: Promised): ClockMove | 
     (clock.edition === design.edition || design.hasSameHours(clock.edition, clock.calendar))
   if (isSame) return undefined
   const before = design.hoursOf(clock)
-  const counted = spent(clock, before, now)
   const to = { edition: design.edition, ...hours }
   // Hours that change only from now on leave the account of the past as it stands, line by line.
-  if (spent({ ...clock, ...to }, design.hoursOf(to), now) === counted) return to
-  return { ...to, spent: counted, note: `counted before, in the hours of ${before.name}` }
+  if (countsTheSame(clock, before, design.hoursOf(to), now)) return to
+  return { ...to, carried: carriedOf(clock, before, now, `counted before, in the hours of ${before.name}`) }
 }
 
 function stopThoseKept(change: Change, promises: Map<string, Promised>): void {

@@ -1,7 +1,6 @@
 import { grantedOf, openPause, type Clock } from '../clock'
 import { DAY, MINUTE } from '../time'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused } from './command'
 
 /** The running clocks that a person means: the named ones, or all. */
@@ -50,7 +49,6 @@ export function resumeByHand(change: Change, targets: string[]): void {
     )
   const all = clocks.map((clock) => clock.target)
   change.enter({ kind: 'clocksResumed', targets: all, why: 'resumed by hand' })
-  fitClocks(change)
 }
 
 /** Longest extension in one go: 90 days of counted time. */

@@ -1,7 +1,7 @@
 import { statusOf, type TicketKind } from '../lifecycle'
 import type { Directory } from '../design'
 import type { Change } from './change'
-import { fitClocks, stopClock } from './clocks'
+import { stopClock } from './clocks'
 import type { Command, Said } from './command'
 import { holdAgain } from './arrival'
 import type { Attached, EntryBody } from './entry'
@@ -32,7 +32,6 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
   }
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
-  fitClocks(change)
   moveByItself(change, 'onReply', 'a reply went out')
   change.tell(requestersOf(change), 'reply', told)
 }
@@ -89,5 +88,5 @@ function moveByItself(change: Change, event: keyof TicketKind['automatic'], why:
     article: `kinds/${kind.id}`,
   }
   change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
-  fitClocks(change, why)
+  change.why = why
 }

@@ -8,7 +8,6 @@ import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arriva
 import { climb } from './climb'
 import { assignTo } from './assign'
 import { answer, answeredOf, filesOf, note, reply } from './conversation'
-import { fitClocks } from './clocks'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
 import type { AboutEquipment, Channel } from './entry'
@@ -119,8 +118,9 @@ export function decide(
     throw new Refused('conflict', `Ticket ${state.reference} is held in Arrivals: accept it first.`)
   const handler = HANDLERS[command.kind] as (change: Change, command: Command) => void
   handler(change, command)
-  // What rings follows what happened, each time by itself.
-  if (command.kind !== 'ring') climb(change, state, 0)
+  // After an alarm its own consequences are drawn before the next one rings.
+  if (command.kind === 'ring') climb(change, change.state, change.entries.length)
+  else climb(change, state, 0)
   stopTimersWhereDone(change)
   return change.result
 }
@@ -254,7 +254,6 @@ function sortNew(
     return
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
-  fitClocks(change)
   addChecklists(change)
   change.tell([requester], 'confirmation')
   const technician = values.technician.value

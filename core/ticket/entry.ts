@@ -1,4 +1,4 @@
-import type { Clock } from '../clock'
+import type { Carried, Clock } from '../clock'
 import type { Answers } from '../intake'
 import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
@@ -121,9 +121,10 @@ export type DeliveryState = 'queued' | 'sent' | 'delivered' | 'failed' | 'givenU
 
 /** Other hours for a clock. */
 export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
-  /** Milliseconds counted in the hours before, where the new ones would have counted another sum. */
+  /** The account of what was counted before, where the new hours would have counted other stretches. */
+  carried?: Carried
+  /** In records of older releases: the sum of it in milliseconds, and what the statement says of it. */
   spent?: number
-  /** What the statement says of that sum. */
   note?: string
 }
 

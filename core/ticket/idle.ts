@@ -1,6 +1,5 @@
 import { statusOf, waitInWords, type IdleTimer, type TicketKind } from '../lifecycle'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { filledGate } from './filledGate'
 
 /** An idle timer rings: it tells somebody, or moves the ticket on. */
@@ -49,7 +48,7 @@ function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, why
     { kind: 'statusMoved', from: change.state.status, to, fields, because },
     { system: 'lifecycle' },
   )
-  fitClocks(change, why)
+  change.why = why
   if (status.tell)
     change.tell([change.directory.people.get(change.state.requester)], status.tell, { text: remarks })
 }

@@ -1,4 +1,4 @@
-import { fitClocks, stopClock } from './clocks'
+import { stopClock } from './clocks'
 import type { Change } from './change'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
@@ -20,7 +20,6 @@ export function declareMajor(change: Change, text: string): void {
   if (change.state.follows !== undefined)
     throw new Refused('conflict', `It follows ticket ${change.state.follows}; take it out there first.`)
   change.enter({ kind: 'majorDeclared', text: checkText(text) })
-  fitClocks(change)
 }
 
 /** Another ticket is gathered to this major incident; its own half is `follow`. */
@@ -47,7 +46,6 @@ export function updateMajor(change: Change, text: string): void {
   change.enter({ kind: 'majorUpdated', text: said })
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'update' && clock.stoppedAt === undefined) stopClock(change, clock)
-  fitClocks(change)
   tellConcerned(change, 'majorUpdate', said)
 }
 
@@ -70,7 +68,7 @@ function solve(change: Change, why: string): void {
   const { state, design } = change
   const kind = design.kind(state.kind)
   const status = doneStatus(kind)
-  if (!status || state.status === status.id) return fitClocks(change)
+  if (!status || state.status === status.id) return
   const { actor } = change.context
   const fields = { ...filledGate(status, why).fields }
   // Who ends it has solved it; where the desk does, nobody is named.
@@ -78,7 +76,7 @@ function solve(change: Change, why: string): void {
     if (field.type === 'technician' && 'person' in actor) fields[field.name] = actor.person
   const because = { text: why }
   change.enter({ kind: 'statusMoved', from: state.status, to: status.id, fields, because })
-  fitClocks(change, why)
+  change.why = why
 }
 
 /** Its requester and those of the tickets it gathers, who watches it, and the manager of its site. */

@@ -13,7 +13,6 @@ import { MINUTE, type Instant } from '../time'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused, type Command } from './command'
 import { reply } from './conversation'
 import type { BeforeMove } from './entry'
@@ -276,7 +275,7 @@ export function makeMove(change: Change, { move, from, asked, checklists }: Of<'
     did: plan.will,
     passedOver: plan.wont,
     before: making.before,
-    ...(change.messages.length > 0 && { sent: true as const }),
+    ...(change.tells && { sent: true as const }),
   })
 }
 
@@ -322,5 +321,5 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
     change.enter({ kind: 'timeDropped', id: before.timer.record })
     change.enter({ kind: 'timerStarted', person: personOf(change), since: before.timer.since })
   }
-  fitClocks(change, `“${name}” was taken back`)
+  change.why = `“${name}” was taken back`
 }

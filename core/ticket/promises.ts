@@ -94,8 +94,7 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
     edition: change.design.edition,
     startedAt,
     grants: [{ at: startedAt, granted: promised.granted, why: whyGranted(change, promised) }],
-    pauses:
-      isEarlier && countsFrom !== 'loggingThroughPauses' ? pausesSince(change, promised.target, from) : [],
+    pauses: isEarlier ? pausesSince(change, promised.target, from) : [],
     stopOn: promised.target.stopOn,
     pauseIn: promised.target.pauseIn,
     because: becauseOf(change, promised),
@@ -105,14 +104,17 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
 /** Where a target would have stood still since it counts: by status, and with what people paused. */
 function pausesSince({ state, design, now }: Change, target: Target, since: Instant): Pause[] {
   const kind = design.kind(state.kind)
+  const countsPauses = target.countsFrom === 'loggingThroughPauses'
   const byStatus = state.statuses.flatMap(({ at, status }, index): Ended[] => {
     const { group, name } = statusOf(kind, status)
     const to = state.statuses[index + 1]?.at ?? now
-    return to > at && restsIn(target.pauseIn, group) ? [{ from: at, to, by: 'the desk', why: name }] : []
+    // On what is done nobody works, whatever else the target says.
+    const rests = group === 'done' || (!countsPauses && restsIn(target.pauseIn, group))
+    return to > at && rests ? [{ from: at, to, by: 'the desk', why: name }] : []
   })
   const oldest = state.clocks.find((one) => one.startedAt === state.loggedAt)
   const byHand = (oldest?.pauses ?? [])
-    .filter((one) => one.byHand && (one.to ?? now) > one.from)
+    .filter((one) => one.byHand && !countsPauses && (one.to ?? now) > one.from)
     .map((one) => ({ ...one, to: one.to ?? now }))
   const all = [...byStatus, ...byHand].filter(({ to }) => to > since)
   return joined(all.map((pause) => ({ ...pause, from: Math.max(pause.from, since) })))

@@ -1,6 +1,5 @@
 import type { CompiledDesign, Directory } from '../design'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused, type ResortField } from './command'
 
 const GRADES = ['high', 'medium', 'low']
@@ -56,5 +55,4 @@ export function resort(change: Change, field: ResortField, value: string, from?:
     // Which rules people overrule, and how often, tells the lead where triage is wrong.
     ...(rule && { overruled: { article: rule, value: state[field] } }),
   })
-  fitClocks(change)
 }

@@ -12,7 +12,6 @@ import { statusOf } from '../lifecycle'
 import type { Instant } from '../time'
 import type { Because } from '../triage'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { ticketFacts } from './facts'
 import { filledGate } from './filledGate'
 import { beginLadder } from './ladderRuns'
@@ -131,7 +130,7 @@ const DEEDS: Deeds = {
     return {
       run: () => {
         change.enter({ kind: 'statusMoved', from: change.state.status, to, fields, because }, LADDER)
-        fitClocks(change, because.text)
+        change.why = because.text
       },
     }
   },
@@ -148,10 +147,7 @@ const DEEDS: Deeds = {
     change.state.major && change.state.major.endedAt === undefined
       ? {}
       : {
-          run: () => {
-            change.enter({ kind: 'majorDeclared', text: because.text }, LADDER)
-            fitClocks(change)
-          },
+          run: () => change.enter({ kind: 'majorDeclared', text: because.text }, LADDER),
         },
   call: ({ change, said }, { webhook }) => ({
     run: () => change.call(webhook, { rung: said }),
@@ -180,10 +176,8 @@ function personOf(change: Change, to: Recipient, at: Instant) {
 
 function resort(change: Change, field: 'priority' | 'queue', value: string, because: Because): void {
   change.enter({ kind: 'resorted', field, value, because }, LADDER)
-  fitClocks(change)
 }
 
 function assign(change: Change, technician: string | null, team: string, because: Because): void {
   change.enter({ kind: 'assigned', technician, team, because }, LADDER)
-  fitClocks(change)
 }

@@ -1,5 +1,4 @@
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
 import { filledGate } from './filledGate'
@@ -38,5 +37,5 @@ export function ringCalm(change: Change, alarm: string, dueAt: number): void {
     { kind: 'statusMoved', from: state.status, to: status.id, fields, because },
     { system: 'signals' },
   )
-  fitClocks(change, text)
+  change.why = text
 }

@@ -252,6 +252,7 @@ const APPLY: Apply = {
         calendar: moved.calendar,
         edition: moved.edition,
         shift: moved.shift,
+        ...(moved.carried && { carried: moved.carried }),
         ...(moved.spent !== undefined && {
           carried: { until: at, amount: moved.spent, note: moved.note ?? 'counted before' },
         }),

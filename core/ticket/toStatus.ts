@@ -1,7 +1,6 @@
 import { checkGate, isInGroup, statusOf, transitionsFrom, type Status, type TicketKind } from '../lifecycle'
 import { openRequired, type Task } from '../work'
 import type { Change } from './change'
-import { fitClocks } from './clocks'
 import { Refused, type Command } from './command'
 import { requestersOf } from './conversation'
 import type { TicketState } from './state'
@@ -45,7 +44,7 @@ export function enterStatus(change: Change, to: string, fields: Record<string, s
     )
   change.enter({ kind: 'statusMoved', from: state.status, to, fields })
   stopTimersWhereDone(change)
-  fitClocks(change, fields.reason?.trim() || undefined)
+  change.why = fields.reason?.trim() || undefined
   if (status.tell)
     change.tell(requestersOf(change), status.tell, {
       text: fields.reason ?? fields.remarks ?? '',
