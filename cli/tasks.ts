@@ -4,9 +4,8 @@ import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
 import { resumeDemoClock } from '../server/clock/deskClock'
 import { connect } from '../server/db/connection'
-import { rebuildRows } from '../server/commands/rebuildRows'
+import { rebuildRowsBehind } from '../server/commands/rebuildRows'
 import { migrate } from '../server/db/migrate'
-import { MIGRATIONS } from '../server/db/migrations'
 import { makeToken } from '../server/http/session'
 import { startWorker } from '../server/jobs/worker'
 import { audit } from '../server/queries/audit'
@@ -18,11 +17,9 @@ async function prepare(demo: boolean, size: number): Promise<void> {
   const { db, pool } = connect()
   const ran = await migrate(pool)
   if (ran.length) say(`migrations: ${ran.join(', ')}`)
-  // On a database that was there before, the read columns that a migration adds are filled from the states.
-  if (MIGRATIONS.some((one) => one.rows && ran.includes(one.name)) && !(await isEmpty(db))) {
-    const written = await rebuildRows(db)
-    if (written) say(`rows of ${written} tickets written anew`)
-  }
+  // On a database that was there before, states and read columns that a migration changes are made of the entries.
+  const written = await rebuildRowsBehind(db)
+  if (written) say(`rows of ${written} tickets written anew`)
   if (demo && (await isEmpty(db))) await loadDemo(db, { tickets: size }, say)
   await resumeDemoClock(db)
   await db.destroy()

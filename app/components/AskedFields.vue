@@ -14,7 +14,9 @@ onMounted(async () => {
   const technicians = props.asked.filter((field) => field.type === 'technician')
   if (!technicians.length) return
   people.value = await api<typeof people.value>('/api/technicians')
-  for (const { name } of technicians) if (!fields.value[name]) set(name, session.me!.id)
+  // Who solved it is most often oneself; who is to take it never is.
+  for (const { name } of technicians)
+    if (name !== 'technician' && !fields.value[name]) set(name, session.me!.id)
 })
 const names = computed(() =>
   people.value.map((person) => ({

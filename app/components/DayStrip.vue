@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { hoursAndMinutes, timeOfDay } from '~~/core/time'
+import { dayStrip } from '~~/core/work'
 import type { BenchDay, FixedTime } from '~/composables/useBench'
 
 // One day on a strip: what was worked, what is fixed, what the order promises, and what stays free.
@@ -8,12 +9,9 @@ const props = defineProps<{ day: BenchDay; fixed: FixedTime[]; now: number }>()
 const today = computed(() =>
   props.fixed.filter((one) => one.starts < props.day.until && one.ends > props.day.from),
 )
-/** The strip shows the working day, or what reaches beyond it. */
 const range = computed(() => {
-  const starts = [...props.day.shifts, ...props.day.records].map((one) => one.from)
-  const ends = [...props.day.shifts.map((one) => one.to), ...today.value.map((one) => one.ends)]
-  const from = Math.min(props.now, ...starts, ...today.value.map((one) => one.starts))
-  return { from, to: Math.max(props.now + 3_600_000, ...ends) }
+  const fixed = today.value.map((one) => ({ from: one.starts, to: one.ends }))
+  return dayStrip({ ...props.day, fixed }, props.now)
 })
 const share = (at: number) =>
   `${Math.min(100, Math.max(0, (100 * (at - range.value.from)) / (range.value.to - range.value.from)))}%`
@@ -22,13 +20,6 @@ const box = (from: number, to: number) => ({
   width: `calc(${share(to)} - ${share(from)})`,
 })
 const fixedSum = computed(() => today.value.reduce((sum, one) => sum + one.ends - one.starts, 0))
-const hours = computed(() => {
-  const first = Math.ceil(range.value.from / 3_600_000) * 3_600_000
-  const every = range.value.to - range.value.from > 14 * 3_600_000 ? 4 : 2
-  const marks: number[] = []
-  for (let at = first; at < range.value.to; at += every * 3_600_000) marks.push(at)
-  return marks
-})
 const sentence = computed(
   () =>
     `Today: worked ${hoursAndMinutes(props.day.worked)}, promised ${hoursAndMinutes(props.day.promised)}, fixed ${hoursAndMinutes(fixedSum.value)}, free ${hoursAndMinutes(props.day.free)}`,
@@ -47,10 +38,12 @@ const sentence = computed(
       />
       <i v-for="one in day.records" :key="`w${one.from}`" class="worked" :style="box(one.from, one.to)" />
       <i v-for="one in today" :key="`f${one.id}`" class="fixed" :style="box(one.starts, one.ends)" />
-      <i class="now" :style="{ left: share(now) }" />
+      <i v-if="now" class="now" :style="{ left: share(now) }" />
     </div>
     <div class="hours num" aria-hidden="true">
-      <span v-for="at in hours" :key="at" :style="{ left: share(at) }">{{ timeOfDay(at, day.zone) }}</span>
+      <span v-for="at in range.marks" :key="at" :style="{ left: share(at) }">{{
+        timeOfDay(at, day.zone)
+      }}</span>
     </div>
     <p class="small legend" aria-hidden="true">
       <span class="key"

@@ -10,11 +10,14 @@ const slip = ref<'link' | 'part' | 'copy' | 'merge'>()
 const to = ref<number>()
 const as = ref<LinkKind>('related')
 const summary = ref('')
+/** A part is the desk's own business unless somebody says otherwise. */
+const shown = ref(false)
 const path = computed(() => `/api/tickets/${props.ticket.reference}`)
 
 function open(kind: NonNullable<typeof slip.value>) {
   slip.value = slip.value === kind ? undefined : kind
   summary.value = kind === 'copy' ? props.ticket.summary : ''
+  shown.value = kind === 'copy'
 }
 const link = async (body: { to: number; as: LinkKind; on: boolean }) => {
   if (!(await run(async () => (await api(`${path.value}/links`, { method: 'POST', body }), true)))) return
@@ -22,7 +25,7 @@ const link = async (body: { to: number; as: LinkKind; on: boolean }) => {
   emit('done')
 }
 async function part() {
-  const body = { summary: summary.value, as: slip.value }
+  const body = { summary: summary.value, as: slip.value, shown: shown.value }
   const made = await run(() => api<{ reference: number }>(`${path.value}/part`, { method: 'POST', body }))
   if (made) await navigateTo({ path: `/desk/${made.reference}`, query: props.query })
 }
@@ -112,6 +115,10 @@ function submit() {
         >{{ slip === 'part' ? 'What of it is a ticket of its own?' : 'What is the copy about?' }}
         <input v-model="summary" class="inline-field" required maxlength="200"
       /></label>
+      <label v-if="slip === 'part' || slip === 'copy'"
+        ><input v-model="shown" type="checkbox" /> {{ ticket.requester.name }} sees it and gets its
+        mails</label
+      >
       <button class="act main" type="submit" :disabled="busy">
         {{ { link: 'Link them', merge: 'Merge it', part: 'Part it off', copy: 'Copy it' }[slip] }}
       </button>

@@ -9,6 +9,7 @@ const emit = defineEmits<{ done: [] }>()
 const deed = useDeed(() => emit('done'))
 const words = ref('')
 const numbers = ref('')
+const evenDone = ref(false)
 const said = ref('')
 const step = ref<'gather' | 'update' | 'end'>('update')
 const major = computed(() => props.ticket.major!)
@@ -18,7 +19,10 @@ const name = (id: string) => props.ticket.people[id] ?? id
 async function send() {
   said.value = ''
   const tickets = [...new Set(numbers.value.match(/\d+/g)?.map(Number) ?? [])]
-  const body = step.value === 'gather' ? { step: 'gather', tickets } : { step: step.value, text: words.value }
+  const body =
+    step.value === 'gather'
+      ? { step: 'gather', tickets, evenDone: evenDone.value }
+      : { step: step.value, text: words.value }
   const answer = await deed.run(() =>
     api<{ gathered?: number; left?: { reference: number; why: string }[]; ended?: number }>(
       `/api/tickets/${props.ticket.reference}/major`,
@@ -101,6 +105,9 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
         >Numbers of the tickets that belong to it
         <input v-model="numbers" class="p-inputtext num" placeholder="6012 6013" />
       </label>
+      <label v-if="step === 'gather'"
+        ><input v-model="evenDone" type="checkbox" /> those that are done as well</label
+      >
       <label v-else class="field"
         >{{ step === 'end' ? 'What was it, and what was done?' : 'How does it stand?' }}
         <textarea v-model="words" class="p-inputtext" rows="3" />
@@ -113,7 +120,8 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
         {{ { update: 'Tell them', gather: 'Gather', end: 'End it and all that belongs to it' }[step] }}
       </button>
       <span v-if="step !== 'gather'" class="quiet small"
-        >&nbsp; Told are the requesters, those who watch it, and the manager of the site.</span
+        >&nbsp; Told are the requesters, each under the number of their own request, those who watch it, and
+        the manager of the site.</span
       >
     </form>
     <details :open="!goesOn">

@@ -10,6 +10,7 @@ interface Line {
   before: string | null
   changes: boolean
   why?: string
+  sent?: number
 }
 const FIELDS: Record<Field, string> = {
   technician: 'technician',
@@ -27,7 +28,7 @@ const report = shallowRef<{ lines: Line[]; field: Field; called: boolean }>()
 const progress = ref<{ done: number; of: number }>()
 const called = ref(false)
 const problem = ref('')
-const takenBack = ref<number>()
+const takenBack = ref<Line[]>()
 
 onMounted(async () => {
   const found = await api<{ names: typeof choices.value }>('/api/views/words').catch(() => undefined)
@@ -80,10 +81,15 @@ async function undo() {
   for (const [before, references] of byValue) back.push(...(await send(references, before, what, false)))
   // What could not be taken back can be tried again.
   if (!problem.value) report.value = undefined
-  takenBack.value = changing(back)
+  takenBack.value = back
   emit('done')
 }
 const changing = (lines: Line[]) => lines.filter((one) => one.changes).length
+const sentOf = (lines: Line[]) => {
+  const sent = lines.reduce((sum, one) => sum + (one.sent ?? 0), 0)
+  return sent === 1 ? 'one message' : `${sent} messages`
+}
+const hasSent = (lines: Line[]) => lines.some((one) => one.sent)
 const left = (lines: Line[]) => lines.filter((one) => !one.changes)
 </script>
 
@@ -117,6 +123,7 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
       <p>
         {{ changing(looked) === 1 ? 'One ticket changes' : `${changing(looked)} tickets change`
         }}<template v-if="left(looked).length">; {{ left(looked).length }} stay as they are:</template>
+        <template v-if="hasSent(looked)"> {{ sentOf(looked) }} will go out.</template>
       </p>
       <ul v-if="left(looked).length">
         <li v-for="one in left(looked).slice(0, 8)" :key="one.reference">
@@ -135,10 +142,18 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
           : `${changing(report.lines)} tickets were changed`
       }}<template v-if="left(report.lines).length">, {{ left(report.lines).length }} not</template
       ><template v-if="report.called">; it was called off before the others</template>.
+      <template v-if="hasSent(report.lines)"
+        >{{ sentOf(report.lines) }} went out, which nothing takes back.</template
+      >
       <button v-if="changing(report.lines)" class="link" type="button" @click="undo">Take it back</button>
     </p>
     <p v-if="takenBack !== undefined && !progress" class="notice good" role="status">
-      Taken back: {{ takenBack === 1 ? 'one ticket is as it was' : `${takenBack} tickets are as they were` }}.
+      Taken back:
+      {{
+        changing(takenBack) === 1
+          ? 'one ticket is as it was'
+          : `${changing(takenBack)} tickets are as they were`
+      }}.<template v-if="hasSent(takenBack)"> {{ sentOf(takenBack) }} went out about that as well.</template>
     </p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
   </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { GateField } from '~~/core/lifecycle'
+import { listInWords } from '~~/core/triage'
 import type { Ticket } from '~/composables/useTickets'
 
 // What is asked before something is done to a ticket: a text, a person, or what a gate wants. It opens in
@@ -45,12 +46,17 @@ const verb = computed(
     transition.value?.label ??
     { reply: 'Send the reply', note: 'Keep the note', assign: 'Give it', move: 'Move' }[props.panel.kind],
 )
+const kept = computed(() => {
+  const labels = props.ticket.keptByWord.map((one) => `“${one}”`)
+  return labels.length ? ` That keeps ${listInWords(labels)}.` : ''
+})
 const effect = computed(() => {
-  if (props.panel.kind === 'reply')
-    return 'Goes out by mail and stands in the portal. The answering clock stops.'
+  if (props.panel.kind === 'reply') return `Goes out by mail and stands in the portal.${kept.value}`
   if (props.panel.kind === 'note') return 'Requesters never see notes. Whom you name with @ is told.'
   if (props.panel.kind === 'assign') return 'The person is told by mail.'
-  return `The status becomes “${props.ticket.statuses[transition.value?.to ?? ''] ?? ''}”.`
+  const becomes = `The status becomes “${props.ticket.statuses[transition.value?.to ?? ''] ?? ''}”.`
+  if (!transition.value?.tells) return becomes
+  return `${becomes} ${props.ticket.requester.name} is told what you write.${kept.value}`
 })
 
 onMounted(async () => {

@@ -27,6 +27,7 @@ interface Way {
   to: string
   label: string
   gate: GateField[]
+  tells: boolean
 }
 interface Kind {
   id: string
@@ -130,6 +131,7 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
       </p>
       <AskedFields v-model="asked" :asked="asking.way.gate" :error="error" prefix="board" />
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <p v-if="asking.way.tells" class="quiet small">The requester is told what you write.</p>
       <button class="act main" type="submit" :disabled="busy">{{ asking.way.label }}</button>
       <button class="act plain" type="button" @click="asking = undefined">Leave it</button>
     </form>

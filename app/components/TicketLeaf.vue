@@ -167,7 +167,7 @@ async function holdAgain() {
 const byKey = computed<Record<string, (() => void) | false>>(() => {
   const runs = chosenClock.value?.clock.stoppedAt === undefined
   return {
-    r: () => toggle({ kind: 'reply' }),
+    r: () => ticket.value?.internal || toggle({ kind: 'reply' }),
     n: () => toggle({ kind: 'note' }),
     p: runs && (() => toggleDeed(pausedByHand.value ? 'resume' : 'pause')),
     e: runs && session.isLead && (() => toggleDeed('extend')),
@@ -217,6 +217,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <div>
           <span class="acts no-print">
             <button
+              v-if="!ticket.internal"
               class="act main"
               type="button"
               :aria-expanded="panel?.kind === 'reply'"
@@ -322,6 +323,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <p v-if="ticket.held" class="notice">
           It waits in Arrivals, and nothing is promised yet.
           <NuxtLink :to="`/arrivals/${reference}`">Decide on it there</NuxtLink>
+        </p>
+        <p v-if="ticket.internal" class="notice">
+          This ticket is internal: {{ ticket.requester.name }} neither sees it nor gets mail of it.
         </p>
         <p v-if="ticket.mergedInto !== null" class="notice">
           It is handled together with

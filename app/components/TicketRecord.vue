@@ -24,15 +24,14 @@ type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
 const asked = computed(() =>
   props.ticket.entries.flatMap((entry) => (entry.kind === 'logged' ? (entry.attachments ?? []) : [])),
 )
-const talk = computed(
-  () =>
-    props.ticket.entries.filter((entry) => ['replied', 'answered', 'noted'].includes(entry.kind)) as (Entry &
-      Said)[],
+const TALK = ['replied', 'answered', 'noted']
+const talk = computed(() =>
+  props.ticket.entries.filter((entry) => TALK.includes(entry.kind) || props.ticket.said[entry.sequence]),
 )
-const said = ({ kind, text, quoted, attachments }: Entry & Said) => ({
-  ...{ text, quoted, attachments },
-  isOurs: kind === 'replied' || kind === 'noted',
-})
+const said = (entry: Entry) => {
+  const { quoted, attachments, text = props.ticket.said[entry.sequence] ?? '' } = entry as Partial<Said>
+  return { text, quoted, attachments, isOurs: entry.kind !== 'answered' }
+}
 
 /** One line a message, however often it was tried; its steps fold open. */
 const messages = computed(() =>

@@ -116,7 +116,13 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   technicianId: string | null
   solvedBy: string | null
   remarks: string | null
-  transitions: { to: string; label: string; gate: GateField[] }[]
+  transitions: { to: string; label: string; gate: GateField[]; tells: boolean }[]
+  /** The desk’s own: its requester neither sees nor hears of it. */
+  internal: boolean
+  /** What a word to the requester keeps. */
+  keptByWord: string[]
+  /** What entries that are no replies say to the requester, by their number. */
+  said: Record<number, string>
   statuses: Record<string, string>
   people: Record<string, string>
   rungs: { target: string; share: number }[]

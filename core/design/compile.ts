@@ -133,9 +133,13 @@ export class CompiledDesign {
     return same
   }
 
+  /** An edition that came before this one; undefined where nothing is known of it. */
+  earlierEdition(edition: number): CompiledDesign | undefined {
+    return edition === this.edition ? this : this.earlier(edition)
+  }
+
   private other(edition: number): CompiledDesign {
-    if (edition === this.edition) return this
-    const found = this.earlier(edition)
+    const found = this.earlierEdition(edition)
     if (!found) throw new BrokenReference('edition', String(edition))
     return found
   }

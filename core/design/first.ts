@@ -55,7 +55,7 @@ const FAULT: TicketKind = {
       group: 'done',
       plainly: 'Called off',
       gate: [{ name: 'remarks', label: 'Why is it called off?', type: 'text', required: true }],
-      tell: 'solved',
+      tell: 'calledOff',
     },
   ],
   transitions: [
@@ -158,6 +158,12 @@ const TEMPLATES: Template[] = [
     name: 'Your request is done',
     subject: '[{reference}] Done: {summary}',
     body: `${HELLO}\n\nyour request is done.\n\n{text}\n\nIf it is not, answer in the portal and it is opened again.\n\n${FOOT}`,
+  },
+  {
+    id: 'calledOff',
+    name: 'Your request is called off',
+    subject: '[{reference}] Called off: {summary}',
+    body: `${HELLO}\n\nyour request is called off; nobody works on it any more.\n\n{text}\n\nIf you still need it, answer in the portal and it is opened again.\n\n${FOOT}`,
   },
   {
     id: 'rung',

@@ -1,5 +1,6 @@
 import { countsTheSame } from '../clock'
-import { statusOf } from '../lifecycle'
+import { canonicalJson } from '../json'
+import { statusOf, type IdleTimer } from '../lifecycle'
 import type { CompiledDesign } from '../design'
 import type { Change } from './change'
 import { Refused } from './command'
@@ -31,9 +32,25 @@ export function adoptEdition(change: Change): void {
   if (misfit) throw new Refused('conflict', `Ticket ${state.reference} cannot follow: ${misfit}.`)
   if (statusOf(design.kind(state.kind), state.status).group === 'done') return
   const hours = targetsWithNewHours(change)
-  change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours })
+  const timers = newTimers(change)
+  change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours, timers })
   change.why = `edition ${design.edition}`
 }
+
+/**
+ * Idle timers of its status that the ticket did not have before, as they stand now: they count from now, so that a
+ * newer edition does not remind and close at once all that has waited for longer. The others count on.
+ */
+function newTimers({ state, design }: Change): string[] {
+  const of = (edition: CompiledDesign | undefined) => edition?.findKind(state.kind)?.idle ?? []
+  const before = new Set(of(design.earlierEdition(state.edition)).map(momentOf))
+  return of(design)
+    .filter((one) => one.status === state.status && !before.has(momentOf(one)))
+    .map(({ id }) => id)
+}
+
+const momentOf = ({ id, status, after, calendar }: IdleTimer) =>
+  canonicalJson({ id, status, after, calendar })
 
 /**
  * Running targets whose calendar says something else in the edition, such as a holiday to come, but nothing else about

@@ -8,6 +8,7 @@ import { endClock, runningClocks } from './clocks'
 import { Refused, type Acceptance, type Command } from './command'
 import { arrivalFacts, askerFacts } from './facts'
 import type { TicketState } from './state'
+import { requestersOf } from './said'
 import { checkText } from './text'
 import { addChecklists } from './work'
 
@@ -98,7 +99,7 @@ export function accept(change: Change, choice: Acceptance): void {
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   addChecklists(change)
-  change.tell([requester], 'confirmation')
+  change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value
   const isSelf = 'person' in context.actor && context.actor.person === technician
   if (technician && !isSelf) change.tell([directory.people.get(technician)], 'assigned')
@@ -126,11 +127,11 @@ const endOf = (kind: TicketKind) => turnedAwayStatus(kind).id
  * @throws Refused when it is not held, or nothing is said
  */
 export function reject(change: Change, text: string): void {
-  const { state, design, directory } = change
+  const { state, design } = change
   if (!state.held) throw new Refused('conflict', `Ticket ${state.reference} is not held any more.`)
   const words = checkText(text)
   change.enter({ kind: 'rejected', status: endOf(design.kind(state.kind)), text: words })
-  change.tell([directory.people.get(state.requester)], 'rejected', { text: words })
+  change.tell(requestersOf(change), 'rejected', { text: words })
 }
 
 /**
@@ -172,7 +173,7 @@ export function withdraw(change: Change, text: string): void {
  * @throws Refused when it is done, or was merged before
  */
 export function mergeInto(change: Change, into: number): void {
-  const { state, design, directory } = change
+  const { state, design } = change
   const kind = design.kind(state.kind)
   if (into === state.reference)
     throw new Refused('invalid', 'A ticket cannot be merged into itself.', [
@@ -184,7 +185,7 @@ export function mergeInto(change: Change, into: number): void {
     throw new Refused('conflict', 'It is done; there is nothing to merge.')
   for (const clock of runningClocks(change)) endClock(change, clock, 'cancelled')
   change.enter({ kind: 'merged', into, status: endOf(kind) })
-  change.tell([directory.people.get(state.requester)], 'reply', {
+  change.tell(requestersOf(change), 'reply', {
     text: `Your request is handled together with ${into}. What is done there is done for you; you are told.`,
   })
 }

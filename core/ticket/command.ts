@@ -30,6 +30,8 @@ export type Command =
         site: string | null
         chosen: TriageInput['chosen']
       }
+      /** The desk's own: its requester neither sees nor hears of it. */
+      internal?: true
       /** The category that its words speak for. */
       suggestion?: Suggestion
       /** What a mail says besides what its form could take. */
@@ -94,9 +96,10 @@ export type Command =
   | { kind: 'declareMajor'; text: string }
   /** Another ticket belongs to this major incident; `follow` is its own half. */
   | { kind: 'gather'; child: number; requesters: string[] }
-  | { kind: 'follow'; major: number }
+  | { kind: 'follow'; major: number; evenDone?: boolean }
   | { kind: 'updateMajor'; text: string }
   | { kind: 'endMajor'; text: string }
+  | { kind: 'hearOfMajor'; major: number; text: string }
   | { kind: 'endWithMajor'; major: number; text: string }
   /** Whoever does it begins to work on the ticket, and their timer runs. */
   | { kind: 'startTimer' }

@@ -1,10 +1,10 @@
 import { statusOf, type TicketKind } from '../lifecycle'
 import type { Directory } from '../design'
 import type { Change } from './change'
-import { stopClock } from './clocks'
-import type { Command, Said } from './command'
+import { Refused, type Command, type Said } from './command'
 import { holdAgain } from './arrival'
 import type { Attached, EntryBody } from './entry'
+import { keepAnswers, requestersOf } from './said'
 import { checkText } from './text'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
@@ -22,6 +22,11 @@ export function answeredOf(said: Said): EntryBody {
 /** The desk says something to the requester. */
 export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachments'>): void {
   const text = checkText(said.text)
+  if (change.state.internal)
+    throw new Refused(
+      'conflict',
+      'This ticket is internal: its requester sees nothing of it. Write on the request that it is a part of, or add a note here.',
+    )
   change.enter({ kind: 'replied', text, ...filesOf(said) })
   // A mail names the files; they are fetched where the request is read.
   const names = (said.attachments ?? []).map((one) => one.name).join(', ')
@@ -30,8 +35,7 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
     change.tell(requestersOf(change), 'reply', told)
     return
   }
-  for (const clock of change.state.clocks)
-    if (clock.stopOn === 'reply' && clock.stoppedAt === undefined) stopClock(change, clock)
+  keepAnswers(change)
   moveByItself(change, 'onReply', 'a reply went out')
   change.tell(requestersOf(change), 'reply', told)
 }
@@ -59,11 +63,6 @@ export function mentionedIn(text: string, directory: Directory): string[] {
         active && role !== 'requester' && said.includes(`@${name.toLocaleLowerCase('en')}`),
     )
     .map((one) => one.id)
-}
-
-/** Whose ticket it is, and those whose tickets were merged into it. */
-export function requestersOf({ state, directory }: Change) {
-  return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
 }
 
 /** The requester says something. */

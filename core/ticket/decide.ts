@@ -13,10 +13,11 @@ import { Refused, type Command, type CommandContext } from './command'
 import type { AboutEquipment, Channel } from './entry'
 import { arrivalFacts, askerFacts } from './facts'
 import { recordDelivery } from './delivery'
-import { declareMajor, endMajor, endWithMajor, follow, gather, updateMajor } from './major'
+import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
 import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
 import { ringDueAlarms } from './ring'
+import { requestersOf } from './said'
 import { clearSignal, repeatSignals } from './signal'
 import type { TicketState } from './state'
 import { move } from './toStatus'
@@ -78,9 +79,10 @@ const HANDLERS: Handlers = {
   watch: (change, { person, on }) => watch(change, person, on),
   declareMajor: (change, { text }) => declareMajor(change, text),
   gather: (change, { child, requesters }) => gather(change, child, requesters),
-  follow: (change, { major }) => follow(change, major),
+  follow: (change, { major, evenDone }) => follow(change, major, evenDone),
   updateMajor: (change, { text }) => updateMajor(change, text),
   endMajor: (change, { text }) => endMajor(change, text),
+  hearOfMajor: (change, { major, text }) => hearOfMajor(change, major, text),
   endWithMajor: (change, { major, text }) => endWithMajor(change, major, text),
 }
 
@@ -162,6 +164,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
     edition: design.edition,
     status: kind.first,
     ...(isHeld && { held: true as const }),
+    ...(command.internal && { internal: true as const }),
     ...(signal && { signal: signal.origin }),
     ...aboutEquipment(change, item, command.answers),
     ...(requester.department && { department: requester.department }),
@@ -250,12 +253,12 @@ function sortNew(
     const text = 'Held in Arrivals: somebody gets it when it is accepted.'
     const technician = { value: null, because: { text, article: `portals/${state.portal}` } }
     change.enter({ kind: 'sorted', values: { ...values, technician } }, { system: 'triage' })
-    change.tell([requester], 'held')
+    change.tell(requestersOf(change), 'held')
     return
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   addChecklists(change)
-  change.tell([requester], 'confirmation')
+  change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value
   if (technician) change.tell([directory.people.get(technician)], 'assigned')
 }

@@ -43,6 +43,8 @@ export interface LoggedBody {
   status: string
   /** Set where it is kept in Arrivals until somebody accepts it. */
   held?: true
+  /** The desk's own, such as a part of a request: its requester neither sees nor hears of it. */
+  internal?: true
   /** The files that its answers name by their ids. */
   attachments?: Attached[]
   /** The signal that it was made of. */
@@ -190,6 +192,8 @@ export type EntryBody =
       to: number
       /** Targets whose calendar says something else there, but nothing else about the time that has passed. */
       hours: string[]
+      /** Idle timers that the earlier edition did not have, so that they count from now; records of older releases let all count anew. */
+      timers?: string[]
     }
   /** Rungs that lay in the past already when their ladder came to the ticket, and do not ring. */
   | { kind: 'rungsPassed'; alarms: string[] }
@@ -200,6 +204,8 @@ export type EntryBody =
       fields: Record<string, string>
       /** Why it moved by itself; missing when a person moved it. */
       because?: Because
+      /** What the requester was told with it; missing where nothing was. */
+      said?: string
     }
   | { kind: 'assigned'; technician: string | null; team: string; because: Because }
   | { kind: 'replied'; text: string; attachments?: Attached[] }
@@ -240,6 +246,8 @@ export type EntryBody =
   | { kind: 'followed'; major: number }
   | { kind: 'majorUpdated'; text: string }
   | { kind: 'majorEnded'; text: string }
+  /** The requester of a ticket that belongs to a major incident is told how that stands. */
+  | { kind: 'majorHeard'; major: number; text: string }
   /** Nothing happened for as long as an idle timer says; `told` are the people it tells. */
   | { kind: 'idleRang'; alarm: string; timer: string; why: string; dueAt: Instant; told: string[] }
   /** `since` is set where a timer goes on that had been stopped. */

@@ -71,6 +71,8 @@ const WORDS: Words = {
   gathered: (entry) => `ticket ${entry.child} belongs to it`,
   followed: (entry) => `belongs to major incident ${entry.major} and ends with it`,
   majorUpdated: (entry, names) => `${by(entry, names)} told everybody it concerns: ${entry.text}`,
+  majorHeard: (entry, names) =>
+    `${by(entry, names)} told its requester how major incident ${entry.major} stands: ${entry.text}`,
   majorEnded: (entry, names) => `${by(entry, names)} ended the major incident: ${entry.text}`,
   signalRepeated: (entry) =>
     `reported again${entry.count > 1 ? `, ${entry.count} times` : ''}${entry.text ? `: ${entry.text}` : ''}`,

@@ -1,6 +1,7 @@
 import { statusOf, waitInWords, type IdleTimer, type TicketKind } from '../lifecycle'
 import type { Change } from './change'
 import { filledGate } from './filledGate'
+import { requestersOf } from './said'
 
 /** An idle timer rings: it tells somebody, or moves the ticket on. */
 export function ringIdle(change: Change, alarm: string, timerId: string, dueAt: number): void {
@@ -28,7 +29,7 @@ function toldBy({ state, directory }: Change, { action }: IdleTimer): string[] {
   if (action.do !== 'tell') return []
   const lead = directory.teams.get(state.team)?.lead
   const whom = {
-    requester: state.requester,
+    requester: state.internal ? undefined : state.requester,
     technician: state.technician ?? lead,
     teamLead: lead,
   }[action.whom]
@@ -44,11 +45,11 @@ function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, why
     text: `“${kind.name}” moves to ${status.name} when ${why}.`,
     article: `kinds/${kind.id}#idle-${id}`,
   }
+  const said = status.tell && !change.state.internal ? { said: remarks } : {}
   change.enter(
-    { kind: 'statusMoved', from: change.state.status, to, fields, because },
+    { kind: 'statusMoved', from: change.state.status, to, fields, because, ...said },
     { system: 'lifecycle' },
   )
   change.why = why
-  if (status.tell)
-    change.tell([change.directory.people.get(change.state.requester)], status.tell, { text: remarks })
+  if (status.tell) change.tell(requestersOf(change), status.tell, { text: remarks })
 }

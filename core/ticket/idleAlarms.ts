@@ -11,8 +11,9 @@ export function idleAlarms(state: TicketState, design: CompiledDesign): Alarm[] 
   return idle
     .filter((timer) => timer.status === state.status)
     .flatMap((timer) => {
-      const key = `idle:${timer.id}:${state.idleSince}`
-      return state.rang.includes(key) ? [] : [{ key, at: idleUntil(timer, state.idleSince, design) }]
+      const since = Math.max(state.idleSince, state.timersSince?.[timer.id] ?? 0)
+      const key = `idle:${timer.id}:${since}`
+      return state.rang.includes(key) ? [] : [{ key, at: idleUntil(timer, since, design) }]
     })
 }
 

@@ -12,6 +12,7 @@ export {
 } from './command'
 export type { Decided } from './change'
 export { resortChoices } from './resort'
+export { keptByWord, saidToRequester, type Words } from './said'
 export { misfitOf } from './adopt'
 export { ticketAlarms } from './climb'
 export { triedFor } from './delivery'

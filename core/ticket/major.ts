@@ -1,8 +1,10 @@
 import { stopClock } from './clocks'
+import { keepAnswers, requestersOf } from './said'
 import type { Change } from './change'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
 import { filledGate } from './filledGate'
+import { statusOf } from '../lifecycle'
 import { addresseesOf } from './recipients'
 import { checkText } from './text'
 
@@ -30,10 +32,17 @@ export function gather(change: Change, child: number, requesters: string[]): voi
   change.enter({ kind: 'gathered', child, requesters })
 }
 
-/** This ticket follows a major incident from here on; it ends with it. */
-export function follow(change: Change, major: number): void {
-  const { state } = change
+/**
+ * This ticket follows a major incident from here on; it ends with it.
+ * @throws Refused when it belongs to one already, or is done and that was not said
+ */
+export function follow(change: Change, major: number, evenDone = false): void {
+  const { state, design } = change
   if (state.follows === major) return
+  if (!evenDone && statusOf(design.kind(state.kind), state.status).group === 'done')
+    throw new Refused('conflict', `Ticket ${state.reference} is done; say so to gather it all the same.`, [
+      { field: 'evenDone', message: 'it is done' },
+    ])
   if (state.follows !== undefined || isMajor(change))
     throw new Refused('conflict', `Ticket ${state.reference} belongs to a major incident already.`)
   change.enter({ kind: 'followed', major })
@@ -46,6 +55,7 @@ export function updateMajor(change: Change, text: string): void {
   change.enter({ kind: 'majorUpdated', text: said })
   for (const clock of change.state.clocks)
     if (clock.stopOn === 'update' && clock.stoppedAt === undefined) stopClock(change, clock)
+  keepAnswers(change)
   tellConcerned(change, 'majorUpdate', said)
 }
 
@@ -58,13 +68,25 @@ export function endMajor(change: Change, text: string): void {
   solve(change, said)
 }
 
-/** The major incident that this ticket follows is over, and so is this ticket. */
-export function endWithMajor(change: Change, major: number, text: string): void {
-  if (change.state.follows !== major) return
-  solve(change, `With major incident ${major}: ${text}`)
+/** The requester of a ticket that follows a major incident hears how it stands, under the number of the request. */
+export function hearOfMajor(change: Change, major: number, text: string): void {
+  if (change.state.follows !== major || isDone(change)) return
+  change.enter({ kind: 'majorHeard', major, text: checkText(text) })
+  keepAnswers(change)
+  change.tell(requestersOf(change), 'majorUpdate', { text })
 }
 
-function solve(change: Change, why: string): void {
+/** The major incident that this ticket follows is over, and so is this ticket; its requester is told. */
+export function endWithMajor(change: Change, major: number, text: string): void {
+  if (change.state.follows !== major || isDone(change)) return
+  solve(change, `With major incident ${major}: ${text}`, text)
+  change.tell(requestersOf(change), 'majorOver', { text })
+}
+
+const isDone = ({ state, design }: Change) => statusOf(design.kind(state.kind), state.status).group === 'done'
+
+/** @param said what its requester is told with it */
+function solve(change: Change, why: string, said?: string): void {
   const { state, design } = change
   const kind = design.kind(state.kind)
   const status = doneStatus(kind)
@@ -75,17 +97,20 @@ function solve(change: Change, why: string): void {
   for (const field of status.gate)
     if (field.type === 'technician' && 'person' in actor) fields[field.name] = actor.person
   const because = { text: why }
-  change.enter({ kind: 'statusMoved', from: state.status, to: status.id, fields, because })
+  change.enter({
+    ...{ kind: 'statusMoved', from: state.status, to: status.id, fields, because },
+    ...(said !== undefined && { said }),
+  })
   change.why = why
 }
 
-/** Its requester and those of the tickets it gathers, who watches it, and the manager of its site. */
+/**
+ * Its requester, who watches it, and the manager of its site. Requesters of what it gathers hear of it under the
+ * numbers of their own requests: `hearOfMajor`, `endWithMajor`.
+ */
 function tellConcerned(change: Change, template: string, text: string): void {
-  const { state, directory, now } = change
-  const gathered = (state.major?.children ?? []).flatMap((one) => one.requesters)
-  const people = gathered.map((id) => directory.people.get(id))
-  const others = (['requester', 'watchers', 'siteManager'] as const).flatMap((to) =>
-    addresseesOf(change, { to }, now),
+  const told = (['requester', 'watchers', 'siteManager'] as const).flatMap((to) =>
+    addresseesOf(change, { to }, change.now),
   )
-  change.tell([...others, ...people], template, { text })
+  change.tell(told, template, { text })
 }

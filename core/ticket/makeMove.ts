@@ -10,6 +10,7 @@ import {
   type StatusGroup,
 } from '../lifecycle'
 import { MINUTE, type Instant } from '../time'
+import { listInWords } from '../triage'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
@@ -20,6 +21,7 @@ import { ticketFacts } from './facts'
 import { beginLadder } from './ladderRuns'
 import { fill, messageFields } from './message'
 import { resort } from './resort'
+import { keptByWord } from './said'
 import type { TicketState } from './state'
 import { checkText } from './text'
 import { enterStatus, quicker, tasksBefore } from './toStatus'
@@ -48,6 +50,8 @@ export interface Looking {
   person: string
   now: Instant
   checklists: readonly Checklist[]
+  /** What was asked, once it is known. */
+  fields?: Readonly<Record<string, string>>
 }
 
 /** What one step comes to: in words what it will do, or why it does nothing. */
@@ -55,7 +59,7 @@ type Outlook = { will: string } | { wont: string } | undefined
 type Outlooks = { [K in MoveStep['do']]: (at: Looking, step: StepOf<K>) => Outlook }
 
 const OUTLOOKS: Outlooks = {
-  status: ({ state, design }, step) => {
+  status: ({ state, design, directory }, step) => {
     const kind = design.kind(state.kind)
     const to = targetOf(state, design, step)
     if (to === 'there') return undefined
@@ -66,10 +70,13 @@ const OUTLOOKS: Outlooks = {
     const open = tasksBefore(state, kind, to)
     if (open.length)
       return { wont: `first these tasks must be done: ${open.map((one) => one.text).join('; ')}` }
-    return { will: `set the status to ${to.name}` }
+    return { will: `set the status to ${to.name}${to.tell ? tellsInWords(state, directory) : ''}` }
   },
-  assign: ({ state, directory, person }, { to }) => {
-    if (to === 'asked') return { will: 'give it to whom you choose' }
+  assign: ({ state, directory, person, fields }, { to }) => {
+    if (to === 'asked')
+      return {
+        will: `give it to ${fields?.technician ? directory.nameOf(fields.technician) : 'whom you choose'}`,
+      }
     if (to === 'me')
       return state.technician === person ? undefined : { will: `give it to ${directory.nameOf(person)}` }
     return state.technician ? { will: 'put it back into the queue' } : undefined
@@ -88,7 +95,10 @@ const OUTLOOKS: Outlooks = {
     const what = { begun: 'mark begun', finished: 'close', calledOff: 'call off' }[as]
     return booking && { will: `${what} the fixed time “${booking.what}”` }
   },
-  reply: ({ state, directory }) => ({ will: `write to ${directory.nameOf(state.requester)}` }),
+  reply: ({ state, directory }) =>
+    state.internal
+      ? { wont: 'its requester sees nothing of it' }
+      : { will: `write to ${toldInWords(state, directory)}` },
   note: () => ({ will: 'add a note for the desk' }),
   checklist: ({ checklists }, { checklist }) => {
     const found = checklists.find((one) => one.id === checklist)
@@ -103,6 +113,15 @@ const OUTLOOKS: Outlooks = {
       : { wont: `edition ${design.edition} has no ladder “${ladder}”` }
   },
 }
+
+/** Who hears of it, and which targets that keeps. */
+function toldInWords(state: TicketState, directory: Directory): string {
+  const kept = keptByWord(state).map((clock) => `“${clock.label}”`)
+  return `${directory.nameOf(state.requester)}${kept.length ? `, which keeps ${listInWords(kept)}` : ''}`
+}
+
+const tellsInWords = (state: TicketState, directory: Directory) =>
+  state.internal ? '' : ` and tell ${toldInWords(state, directory)}`
 
 const GROUP_NAMES: Record<StatusGroup | 'away', string> = {
   new: 'a status for what is new',
@@ -224,7 +243,9 @@ const DEEDS: Deeds = {
     at.before.booking = booking
     changeBooking(at.change, { id: booking.id, state: as })
   },
-  reply: (at, { text }) => reply(at.change, { text: textOf(at, text) }),
+  reply: (at, { text }) => {
+    if (!at.state.internal) reply(at.change, { text: textOf(at, text) })
+  },
   note: (at, { text }) => at.change.enter({ kind: 'noted', text: checkText(textOf(at, text)) }),
   checklist: ({ change, before, checklists }, { checklist }) => {
     const found = checklists.find((one) => one.id === checklist)
@@ -272,7 +293,7 @@ export function makeMove(change: Change, { move, from, asked, checklists }: Of<'
     kind: 'moveMade',
     move: move.id,
     name: move.name,
-    did: plan.will,
+    did: planMove({ ...looking, fields: asked }, move).will,
     passedOver: plan.wont,
     before: making.before,
     ...(change.tells && { sent: true as const }),

@@ -29,6 +29,8 @@ export function promisesOf(change: Change): Map<string, Promised> {
     for (const target of level.targets) {
       const duration = grantedFor(target, design.priority(state.priority))
       if (!duration || promises.has(target.target)) continue
+      // Nobody outside the desk waits for a word on what is the desk's own.
+      if (state.internal && target.stopOn === 'reply') continue
       if (target.cancelWhen && holds(target.cancelWhen, facts)) continue
       const hours = hoursFor(change, target)
       promises.set(target.target, { level, target, granted: parseDuration(duration), hours })

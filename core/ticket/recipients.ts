@@ -2,6 +2,7 @@ import type { Person } from '../design'
 import { onRota, RECIPIENT_NAMES, type Recipient } from '../ladder'
 import type { Instant } from '../time'
 import type { Change } from './change'
+import { requestersOf } from './said'
 
 /** Somebody who is told: a person of the directory, or a mail address of somebody outside of it. */
 export type Addressee = Person | { address: string; name: string }
@@ -28,7 +29,7 @@ const FINDERS: Finders = {
   team: ({ state, directory }) =>
     (directory.membersOf.get(state.team) ?? []).filter((one) => one.active && one.role !== 'requester'),
   teamLead: (change) => people(change, [leadOf(change)]),
-  requester: (change) => people(change, [change.state.requester, ...(change.state.others ?? [])]),
+  requester: (change) => requestersOf(change).filter((one): one is Person => one?.active === true),
   watchers: (change) => people(change, change.state.watchers ?? []),
   siteManager: (change) => people(change, [change.directory.sites.get(change.state.site ?? '')?.manager]),
   person: (change, { person }) => people(change, [person]),

@@ -65,8 +65,10 @@ export interface TicketState {
   cover: string | null
   agreement: number | null
   status: string
-  /** Since when nothing has happened that an idle timer waits for. */
+  /** Since when nobody has done what an idle timer waits for. */
   idleSince: Instant
+  /** Idle timers that count from later than that, since a newer edition brought them. */
+  timersSince?: Record<string, Instant>
   /** Every status it has been in, oldest first. */
   statuses: { at: Instant; status: string }[]
   category: string
@@ -88,6 +90,8 @@ export interface TicketState {
   attachments?: Attached[]
   /** Files of notes, which only the desk sees. */
   innerFiles?: Attached[]
+  /** The desk's own: its requester neither sees nor hears of it. */
+  internal?: true
   /** Set while it waits in Arrivals: no clock runs, and nobody has it. */
   held?: Held
   /** When somebody let it in; missing on one that was never held. */
@@ -172,6 +176,13 @@ function into(state: TicketState, entry: { at: Instant; status: string }) {
 
 const withoutTimer = ({ timers = [] }: TicketState, person: string) =>
   timers.filter((one) => one.person !== person)
+
+/** Somebody of the desk has said something to the requester. */
+const spoken = ({ repliedAt }: TicketState, at: Instant) => ({
+  saidAt: at,
+  waitingSince: undefined,
+  repliedAt: repliedAt ?? at,
+})
 
 const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
 
@@ -274,7 +285,8 @@ const APPLY: Apply = {
       }),
     ),
   // A ticket that was turned away or merged and is opened again is one of its own again.
-  statusMoved: (state, { to, fields, at }) => ({
+  statusMoved: (state, { to, fields, at, said, actor }) => ({
+    ...(said !== undefined && 'person' in actor && spoken(state, at)),
     held: undefined,
     rejected: undefined,
     mergedInto: undefined,
@@ -289,10 +301,9 @@ const APPLY: Apply = {
     because: { ...state.because, technician: because, ...(team !== state.team && { team: because }) },
   }),
   replied: (state, { at, attachments }) => ({
-    saidAt: at,
-    waitingSince: undefined,
+    ...spoken(state, at),
     ...withFiles(state, { attachments }),
-    ...(state.held ? { held: { ...state.held, askedAt: at } } : { repliedAt: state.repliedAt ?? at }),
+    ...(state.held && { held: { ...state.held, askedAt: at }, repliedAt: state.repliedAt }),
   }),
   // What comes with a note that a person writes is the desk's alone, and no requester gets it.
   noted: (state, entry) =>
@@ -346,8 +357,10 @@ const APPLY: Apply = {
     }),
   }),
   followed: (_, { major }) => ({ follows: major }),
-  majorUpdated: ({ major }, { at }) => ({
-    ...(major && { major: { ...major, updates: major.updates + 1, updatedAt: at } }),
+  majorHeard: (state, { at, actor }) => ('person' in actor ? spoken(state, at) : {}),
+  majorUpdated: (state, { at, actor }) => ({
+    ...('person' in actor && spoken(state, at)),
+    ...(state.major && { major: { ...state.major, updates: state.major.updates + 1, updatedAt: at } }),
   }),
   timerStarted: ({ timers = [] }, { person, since, at }) => ({
     timers: [...timers, { person, since: since ?? at }],
@@ -380,7 +393,10 @@ const APPLY: Apply = {
     },
   }),
   moveTakenBack: () => ({ lastMove: undefined }),
-  majorEnded: ({ major }, { at }) => ({ ...(major && { major: { ...major, endedAt: at } }) }),
+  majorEnded: (state, { at, actor }) => ({
+    ...('person' in actor && spoken(state, at)),
+    ...(state.major && { major: { ...state.major, endedAt: at } }),
+  }),
   signalRepeated: ({ signal }, { count, text, at }) => ({
     ...(signal && {
       signal: { ...signal, text, count: signal.count + count, lastAt: at, clearedAt: undefined },
@@ -389,8 +405,11 @@ const APPLY: Apply = {
   signalCleared: ({ signal }, { at }) => ({ ...(signal && { signal: { ...signal, clearedAt: at } }) }),
   calmRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   idleRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
-  editionAdopted: (state, { to, hours }) => ({
+  editionAdopted: (state, { to, hours, timers, at }) => ({
     edition: to,
+    ...(timers?.length && {
+      timersSince: { ...state.timersSince, ...Object.fromEntries(timers.map((one) => [one, at])) },
+    }),
     ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
   }),
   rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
@@ -454,6 +473,7 @@ function first(entry: Of<'logged'>): TicketState {
     solvedBy: null,
     remarks: null,
     ...(entry.held && { held: { since: entry.at } }),
+    ...(entry.internal && { internal: true as const }),
     ...(entry.attachments?.length && { attachments: entry.attachments }),
     ...(entry.signal && { signal: { ...entry.signal, count: 1, lastAt: entry.at } }),
     ...(entry.equipment && { equipment: entry.equipment }),
@@ -461,18 +481,24 @@ function first(entry: Of<'logged'>): TicketState {
   }
 }
 
-/** What ends a stretch in which nothing happens. A newer edition counts anew, so that its timers do not all ring at once. */
+/** What ends a stretch in which nothing happens, whoever caused it: another status, a word of either side. */
 const ENDS_IDLENESS = new Set<Entry['kind']>([
   'statusMoved',
   'replied',
   'answered',
-  'noted',
   'accepted',
   'rejected',
   'heldAgain',
   'merged',
-  'editionAdopted',
 ])
+
+/** Whether an entry ends it. What the desk does by itself (a rung's note, a delivery, an edition) is no work on it. */
+function endsIdleness(entry: Entry): boolean {
+  if (entry.kind === 'noted') return 'person' in entry.actor
+  // Records of older releases let every timer count anew.
+  if (entry.kind === 'editionAdopted') return entry.timers === undefined
+  return ENDS_IDLENESS.has(entry.kind)
+}
 
 /**
  * The state after one more entry.
@@ -484,7 +510,7 @@ export function evolve(state: TicketState | undefined, entry: Entry): TicketStat
   if (entry.sequence !== before.sequence + 1)
     throw new Error(`entry ${entry.sequence} does not follow entry ${before.sequence}`)
   const apply = APPLY[entry.kind] as (state: TicketState, entry: Entry) => Partial<TicketState>
-  const idleSince = ENDS_IDLENESS.has(entry.kind) ? entry.at : before.idleSince
+  const idleSince = endsIdleness(entry) ? entry.at : before.idleSince
   return { ...before, ...apply(before, entry), idleSince, sequence: entry.sequence, changedAt: entry.at }
 }
 

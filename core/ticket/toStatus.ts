@@ -2,7 +2,7 @@ import { checkGate, isInGroup, statusOf, transitionsFrom, type Status, type Tick
 import { openRequired, type Task } from '../work'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
-import { requestersOf } from './conversation'
+import { keepAnswers, requestersOf, wordsOfGate } from './said'
 import type { TicketState } from './state'
 import { stopTimersWhereDone } from './work'
 
@@ -42,13 +42,12 @@ export function enterStatus(change: Change, to: string, fields: Record<string, s
       'conflict',
       `First these tasks must be done: ${open.map((one) => one.text).join('; ')}. Tick them, or take them off the ticket.`,
     )
-  change.enter({ kind: 'statusMoved', from: state.status, to, fields })
+  const said = status.tell && !state.internal ? wordsOfGate(status, fields) : undefined
+  change.enter({ kind: 'statusMoved', from: state.status, to, fields, ...(said !== undefined && { said }) })
+  if (said !== undefined) keepAnswers(change)
   stopTimersWhereDone(change)
   change.why = fields.reason?.trim() || undefined
-  if (status.tell)
-    change.tell(requestersOf(change), status.tell, {
-      text: fields.reason ?? fields.remarks ?? '',
-    })
+  if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' })
 }
 
 /** The tasks that must be done before a ticket may enter a status; none where it is called off. */

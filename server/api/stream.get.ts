@@ -1,4 +1,5 @@
 import { createEventStream } from 'h3'
+import { sql } from 'kysely'
 import { deskNow } from '../clock/deskClock'
 import { defineRoute, isStaff } from '../http/route'
 import { services } from '../http/services'
@@ -15,6 +16,7 @@ export default defineRoute(
         .selectFrom('ticket')
         .select('reference')
         .where('requester', '=', caller.id)
+        .where(sql<boolean>`state->'internal' is null`)
         .where('reference', 'in', references)
         .execute()
       return rows.map((row) => row.reference)

@@ -4,7 +4,7 @@ import type { Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import { decide, Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
-import type { Connection, Trx } from '../db/connection'
+import { isUnreachable, type Connection, type Trx } from '../db/connection'
 import { Knowledge } from './design'
 import { Estimates } from '../queries/estimates'
 import { OpenTickets } from '../queries/openTickets'
@@ -37,6 +37,8 @@ export class Desk {
   readonly learnt: Learnt
   readonly estimates: Estimates
   private readonly workload: Workload
+  /** Reference numbers that were taken for requests which were refused. */
+  private spare: number[] = []
   private changed: number[] = []
   private notifying = false
   private readonly logging = new Together<LogRequest, TicketState>(TOGETHER, (requests) =>
@@ -104,6 +106,7 @@ export class Desk {
         return { decided, design, requestKey }
       }),
     )
+    this.spare.push(...references.filter((_, index) => 'error' in outcomes[index]!))
     const decisions = outcomes.flatMap((one) => ('value' in one ? [one.value] : []))
     const failures = await this.storeAll(decisions)
     return outcomes.map((one) => {
@@ -119,14 +122,17 @@ export class Desk {
     })
   }
 
-  /** Stores decisions in one go; when one of them repeats a request, each by itself, so that only that one fails. */
+  /**
+   * Stores decisions in one go. Where one of them cannot be stored (it repeats a request, or holds what the database
+   * does not take), each goes by itself, so that only that one fails.
+   */
   private async storeAll(decisions: Decision[]): Promise<Map<Decision, unknown>> {
     const failures = new Map<Decision, unknown>()
     if (!decisions.length) return failures
     try {
       await store(this.db, decisions)
     } catch (error) {
-      if (decisions.length === 1 || !isRepeat(error)) {
+      if (decisions.length === 1 || isUnreachable(error)) {
         for (const one of decisions) failures.set(one, error)
         return failures
       }
@@ -136,12 +142,13 @@ export class Desk {
   }
 
   private async takeReferences(count: number): Promise<number[]> {
+    const spare = this.spare.splice(0, count)
     const { rows } = await sql<{
       reference: number
-    }>`select nextval('ticket_reference') as reference from generate_series(1, ${count}::int)`.execute(
+    }>`select nextval('ticket_reference') as reference from generate_series(1, ${count - spare.length}::int)`.execute(
       this.db,
     )
-    return rows.map((row) => row.reference)
+    return [...spare, ...rows.map((row) => row.reference)]
   }
 
   /**
@@ -177,7 +184,12 @@ export class Desk {
       this.takeReferences(1),
     ])
     const log: Command = { kind: 'log', reference: reference!, ...command }
-    const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, work })
+    const outcome = settle(() => decide(undefined, log, design, directory, { now: deskNow(), actor, work }))
+    if ('error' in outcome) {
+      this.spare.push(reference!)
+      throw outcome.error
+    }
+    const decided = outcome.value
     await store(trx, [{ decided, design }])
     this.workload.moved(null, decided.state.technician)
     return decided.state

@@ -1,4 +1,4 @@
-import { Refused, type Actor, type TicketState } from '../../core/ticket'
+import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
 import { lockedState, type Desk } from './desk'
 
 /** A ticket that could not be gathered, with why. */
@@ -16,12 +16,13 @@ export async function gatherTickets(
   major: number,
   references: readonly number[],
   actor: Actor,
+  evenDone = false,
 ): Promise<{ gathered: number; left: NotGathered[] }> {
   const left: NotGathered[] = []
   let gathered = 0
   for (const reference of new Set(references)) {
     try {
-      await gatherOne(desk, major, reference, actor)
+      await gatherOne(desk, major, reference, actor, evenDone)
       gathered++
     } catch (error) {
       if (!(error instanceof Refused)) throw error
@@ -37,7 +38,13 @@ export async function gatherTickets(
   return { gathered, left }
 }
 
-async function gatherOne(desk: Desk, major: number, child: number, actor: Actor): Promise<void> {
+async function gatherOne(
+  desk: Desk,
+  major: number,
+  child: number,
+  actor: Actor,
+  evenDone: boolean,
+): Promise<void> {
   if (major === child) throw new Refused('invalid', 'It cannot belong to itself.')
   await desk.db.transaction().execute(async (trx) => {
     // Always in the order of their numbers, so that two of these never wait for each other.
@@ -46,31 +53,72 @@ async function gatherOne(desk: Desk, major: number, child: number, actor: Actor)
     const { requester, others = [] } = states.get(child)!
     const requesters = [requester, ...others]
     await desk.runWithin(trx, states.get(major)!, { kind: 'gather', child, requesters }, actor)
-    await desk.runWithin(trx, states.get(child)!, { kind: 'follow', major }, actor)
+    await desk.runWithin(trx, states.get(child)!, { kind: 'follow', major, evenDone }, actor)
   })
   desk.announce(major)
   desk.announce(child)
 }
 
-/** Ends a major incident; what it gathered ends with it, each ticket by itself. */
+/**
+ * Everybody a major incident concerns is told how it stands: its own people, and the requesters of what it gathered
+ * under the numbers of their own requests. All or nobody.
+ */
+export async function updateMajorIncident(
+  desk: Desk,
+  major: number,
+  text: string,
+  actor: Actor,
+): Promise<void> {
+  await withChildren(desk, major, { kind: 'updateMajor', text }, { kind: 'hearOfMajor', major, text }, actor)
+}
+
+/** Ends a major incident, and what it gathered with it. One that cannot be ended stays open and visible. */
 export async function endMajorIncident(
   desk: Desk,
   major: number,
   text: string,
   actor: Actor,
 ): Promise<{ ended: number }> {
-  const state = await desk.run(major, { kind: 'endMajor', text }, actor)
-  let ended = 0
-  for (const { reference } of state.major?.children ?? []) {
-    // One that cannot be ended, since somebody has moved it to where it cannot, stays open and visible.
-    const done = await desk
-      .run(reference, { kind: 'endWithMajor', major, text }, actor)
-      .then(() => true)
-      .catch((error: unknown) => {
-        if (error instanceof Refused) return false
+  const ended = await withChildren(
+    desk,
+    major,
+    { kind: 'endMajor', text },
+    { kind: 'endWithMajor', major, text },
+    actor,
+  )
+  return { ended }
+}
+
+type Step = Exclude<Command, { kind: 'log' }>
+
+/**
+ * Does something to a major incident and something to each ticket that it gathered, in one transaction.
+ * @returns to how many of the gathered ones something was done
+ */
+async function withChildren(desk: Desk, major: number, own: Step, each: Step, actor: Actor): Promise<number> {
+  const changed = await desk.db.transaction().execute(async (trx) => {
+    const before = await trx
+      .selectFrom('ticket')
+      .select('state')
+      .where('reference', '=', major)
+      .executeTakeFirst()
+    const children = (before?.state.major?.children ?? []).map((one) => one.reference)
+    const states = new Map<number, TicketState>()
+    // Always in the order of their numbers, so that two of these never wait for each other.
+    for (const one of [...new Set([major, ...children])].sort((a, b) => a - b))
+      states.set(one, await lockedState(trx, one))
+    await desk.runWithin(trx, states.get(major)!, own, actor)
+    const done: number[] = []
+    for (const reference of children) {
+      const state = states.get(reference)!
+      const after = await desk.runWithin(trx, state, each, actor).catch((error: unknown) => {
+        if (error instanceof Refused) return state
         throw error
       })
-    if (done) ended++
-  }
-  return { ended }
+      if (after.sequence > state.sequence) done.push(reference)
+    }
+    return done
+  })
+  for (const one of [major, ...changed]) desk.announce(one)
+  return changed.length
 }

@@ -1,4 +1,4 @@
-import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
+import { Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
 import type { Desk } from './desk'
 
 /** What is changed on many tickets at once: one thing. */
@@ -14,6 +14,8 @@ export interface ManyLine {
   /** Whether it changes, or would; if not, why. */
   changes: boolean
   why?: string
+  /** How many messages went out, or would; nothing takes these back. */
+  sent?: number
 }
 
 const commandOf = (change: ManyChange): Exclude<Command, { kind: 'log' }> =>
@@ -63,9 +65,11 @@ async function changeOne(
   const line = { reference, summary, before: valueOf(state, change) }
   if (line.before === change.value) return { ...line, changes: false, why: 'it is so already' }
   try {
-    if (isTrial) await desk.preview(reference, commandOf(change), actor)
-    else await desk.run(reference, commandOf(change), actor)
-    return { ...line, changes: true }
+    let sent = 0
+    const count = ({ messages }: Decided) => (sent = messages.length)
+    if (isTrial) count((await desk.preview(reference, commandOf(change), actor)).decided)
+    else await desk.run(reference, commandOf(change), actor, async (_, decided) => void count(decided))
+    return { ...line, changes: true, sent }
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     return {

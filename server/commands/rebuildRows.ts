@@ -1,12 +1,26 @@
+import { sql } from 'kysely'
+import { rebuild, type Entry } from '../../core/ticket'
 import type { Database } from '../db/connection'
 import { Knowledge } from './design'
-import { store } from './store'
+import { entryFromRow, store } from './store'
 
 const BATCH = 500
 
 /**
- * Writes the rows of all tickets, of their clocks and of their alarms anew, as their states say: needed once
- * after a migration that adds a column to them.
+ * Makes the rows of all tickets anew where a migration has asked for it; asked again after a process was killed.
+ * @returns how many tickets were written
+ */
+export async function rebuildRowsBehind(db: Database): Promise<number> {
+  const { rows } = await sql<{ migration: string }>`select migration from rows_behind`.execute(db)
+  if (!rows.length) return 0
+  const written = await rebuildRows(db)
+  await sql`delete from rows_behind`.execute(db)
+  return written
+}
+
+/**
+ * Makes the states of all tickets anew from their entries, and with them their rows and those of their clocks and
+ * alarms: needed once after a migration that adds a column to them, or after which entries mean something else.
  * @returns how many tickets were written
  */
 export async function rebuildRows(db: Database): Promise<number> {
@@ -14,25 +28,40 @@ export async function rebuildRows(db: Database): Promise<number> {
   let [after, written] = [-1, 0]
   for (;;) {
     const count = await db.transaction().execute(async (trx) => {
-      const rows = await trx
+      const tickets = await trx
         .selectFrom('ticket')
-        .select(['reference', 'state'])
+        .select('reference')
         .where('reference', '>', after)
         .orderBy('reference')
         .limit(BATCH)
         .forUpdate()
         .execute()
+      const references = tickets.map((one) => one.reference)
       const decisions = await Promise.all(
-        rows.map(async ({ state }) => ({
-          decided: { entries: [], messages: [], state },
-          design: await knowledge.editionOf(state),
-        })),
+        (await recordsOf(trx, references)).map(async (entries) => {
+          const state = rebuild(entries)
+          return { decided: { entries: [], messages: [], state }, design: await knowledge.editionOf(state) }
+        }),
       )
       if (decisions.length) await store(trx, decisions)
-      after = rows[rows.length - 1]?.reference ?? after
-      return rows.length
+      after = references.at(-1) ?? after
+      return references.length
     })
     written += count
     if (count < BATCH) return written
   }
+}
+
+async function recordsOf(db: Database, references: number[]): Promise<Entry[][]> {
+  if (!references.length) return []
+  const rows = await db
+    .selectFrom('entry')
+    .selectAll()
+    .where('reference', 'in', references)
+    .orderBy('reference')
+    .orderBy('sequence')
+    .execute()
+  const records = new Map<number, Entry[]>(references.map((one) => [one, []]))
+  for (const row of rows) records.get(row.reference)!.push(entryFromRow(row))
+  return [...records.values()]
 }

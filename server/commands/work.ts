@@ -106,6 +106,8 @@ export interface PartRequest {
   as: 'part' | 'copy'
   /** Catalog item of the part; that of the ticket if left out. */
   item?: string
+  /** Whether its requester sees and hears of it; a part is the desk's own if left out. */
+  shown?: boolean
 }
 
 /**
@@ -115,7 +117,7 @@ export interface PartRequest {
 export async function partTicket(
   desk: Desk,
   reference: number,
-  { summary, as, item }: PartRequest,
+  { summary, as, item, shown = as === 'copy' }: PartRequest,
   actor: Actor,
 ): Promise<TicketState> {
   const made = await desk.db.transaction().execute(async (trx) => {
@@ -129,6 +131,7 @@ export async function partTicket(
     const command = {
       ...{ item: wanted, portal: state.portal, summary, requester: state.requester },
       channel: 'desk' as const,
+      ...(!shown && { internal: true as const }),
       // Answers belong to their form.
       answers: wanted === state.item ? state.answers : {},
     }

@@ -20,13 +20,18 @@ export async function migrate(pool: pg.Pool): Promise<string[]> {
     await client.query(
       'create table if not exists migration (name text primary key, at timestamptz not null default now())',
     )
-    const { rows } = await client.query<{ name: string }>('select name from migration')
-    const done = new Set(rows.map((row) => row.name))
-    for (const { name, sql, also } of MIGRATIONS) {
+    await client.query('create table if not exists rows_behind (migration text primary key)')
+    const { rows: before } = await client.query<{ name: string }>('select name from migration')
+    const done = new Set(before.map((row) => row.name))
+    const isNew = done.size === 0
+    for (const { name, sql, also, rows } of MIGRATIONS) {
       if (done.has(name)) continue
       await client.query('begin')
       await client.query(sql)
       await also?.(client)
+      // Kept until it is done, so that a process that is killed in between loses nothing.
+      if (rows && !isNew)
+        await client.query('insert into rows_behind values ($1) on conflict do nothing', [name])
       await client.query('insert into migration (name) values ($1)', [name])
       await client.query('commit')
       ran.push(name)

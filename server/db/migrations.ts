@@ -346,4 +346,10 @@ exception when others then null;
 end $$;
 `,
   },
+  {
+    // What only the desk did has ended no stretch of idleness since, and a word said with a status counts as said.
+    name: '0014 what the desk does by itself is no work on a ticket',
+    rows: true,
+    sql: '',
+  },
 ]

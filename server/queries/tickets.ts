@@ -3,7 +3,14 @@ import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
-import { climbingNow, resortChoices, type Entry, type TicketState } from '../../core/ticket'
+import {
+  climbingNow,
+  keptByWord,
+  resortChoices,
+  saidToRequester,
+  type Entry,
+  type TicketState,
+} from '../../core/ticket'
 import { entryFromRow } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
@@ -78,7 +85,18 @@ export async function ticketPage(
       to,
       label,
       gate: statusOf(kind, to).gate,
+      tells: statusOf(kind, to).tell !== undefined && !state.internal,
     })),
+    internal: state.internal === true,
+    /** What a word to the requester keeps. */
+    keptByWord: keptByWord(state).map((clock) => clock.label),
+    /** What entries that are no replies say to the requester, by their number. */
+    said: Object.fromEntries(
+      entries.flatMap((entry) => {
+        const said = entry.kind === 'replied' ? undefined : saidToRequester(entry, kind, state)
+        return said ? [[entry.sequence, said.text]] : []
+      }),
+    ),
     sorted: {
       category: state.category,
       impact: state.impact,
@@ -175,8 +193,9 @@ function peopleOf(entry: object): string[] {
 /** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
 export async function requestPage(desk: Desk, reference: number, person: string) {
   const found = await load(desk, reference)
-  if (!found || found.state.requester !== person) return undefined
+  if (!found || found.state.requester !== person || found.state.internal) return undefined
   const { state, design, directory, entries } = found
+  const kind = design.kind(state.kind)
   const item = design.item(state.item)
   return {
     ...requestOf(state, design),
@@ -188,22 +207,12 @@ export async function requestPage(desk: Desk, reference: number, person: string)
     ),
     conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
       const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
-      if (entry.kind === 'replied' || entry.kind === 'answered')
-        return [
-          {
-            at: entry.at,
-            by,
-            text: entry.text,
-            mine: by === directory.nameOf(person),
-            attachments: entry.attachments,
-            isOurs: entry.kind === 'replied',
-            ...(entry.kind === 'answered' && { quoted: entry.quoted }),
-          },
-        ]
-      if (entry.kind === 'rejected') return [{ at: entry.at, by, text: entry.text, mine: false }]
-      if (entry.kind !== 'statusMoved' || !statusOf(design.kind(state.kind), entry.to).tell) return []
-      const text = entry.fields.reason ?? entry.fields.remarks
-      return text ? [{ at: entry.at, by, text, mine: false }] : []
+      const mine = 'person' in entry.actor && entry.actor.person === person
+      const said = entry.kind === 'answered' ? entry : saidToRequester(entry, kind, state)
+      if (!said) return []
+      const { text, attachments } = said
+      const quoted = entry.kind === 'answered' ? entry.quoted : undefined
+      return [{ at: entry.at, by, text, mine, attachments, quoted, isOurs: entry.kind !== 'answered' }]
     }),
   }
 }
@@ -218,10 +227,12 @@ async function saidSinceMerge(
   const since = entries.findLast((one) => one.kind === 'merged')?.at
   if (mergedInto === undefined || since === undefined) return []
   const there = await load(desk, mergedInto)
+  if (!there) return []
+  const kind = there.design.kind(there.state.kind)
   const isTheirs = (entry: Entry) =>
-    entry.kind === 'replied' ||
+    saidToRequester(entry, kind, there.state) !== undefined ||
     (entry.kind === 'answered' && 'person' in entry.actor && entry.actor.person === person)
-  return (there?.entries ?? []).filter((entry) => entry.at >= since && isTheirs(entry))
+  return there.entries.filter((entry) => entry.at >= since && isTheirs(entry))
 }
 
 function requestOf(state: TicketState, design: CompiledDesign) {
@@ -267,6 +278,7 @@ export async function myRequests(desk: Desk, person: string, limit: number): Pro
     .selectFrom('ticket')
     .select('state')
     .where('requester', '=', person)
+    .where(sql<boolean>`state->'internal' is null`)
     .orderBy(sql`status_group = 'done'`)
     .orderBy('reference', 'desc')
     .limit(limit)

@@ -36,6 +36,32 @@ async function entriesOf(reference: number): Promise<Entry[]> {
 }
 const log = async () => (await world.desk.log(SCANNER, INES)).state
 
+describe('requests that are refused', () => {
+  it('use up no reference numbers', async () => {
+    const before = await log()
+    const wrong = { ...SCANNER, answers: { gates: 'many' } }
+    const all = await Promise.allSettled([world.desk.log(wrong, INES), world.desk.log(wrong, INES)])
+    expect(all.map((one) => one.status)).toEqual(['rejected', 'rejected'])
+    await expect(
+      world.db.transaction().execute((trx) => world.desk.logWithin(trx, wrong, INES)),
+    ).rejects.toThrow()
+    const after = await Promise.all([log(), log(), log()])
+    const numbers = after.map((one) => one.reference).sort((a, b) => a - b)
+    expect(numbers).toEqual([1, 2, 3].map((one) => before.reference + one))
+  })
+
+  it('leave those that arrive with them alone, whatever it is that cannot be stored', async () => {
+    const broken = { ...SCANNER, summary: 'half a character: \ud83d' }
+    const all = await Promise.allSettled([
+      ...Array.from({ length: 20 }, () => world.desk.log(SCANNER, INES)),
+      world.desk.log(broken, INES),
+      ...Array.from({ length: 20 }, () => world.desk.log(SCANNER, INES)),
+    ])
+    expect(all.filter((one) => one.status === 'rejected')).toHaveLength(1)
+    expect(all[20]!.status).toBe('rejected')
+  })
+})
+
 describe('a ticket’s way', () => {
   it('is triaged, answered, put on hold, goes on and is solved; row and record agree at each step', async () => {
     await world.at(world.begins)

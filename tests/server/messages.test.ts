@@ -8,7 +8,7 @@ import { HOUR, MINUTE } from '../../core/time'
 import type { Preferences } from '../../core/notification'
 import type { Command } from '../../core/ticket'
 import { acknowledgeByToken } from '../../server/commands/acknowledge'
-import { endMajorIncident, gatherTickets } from '../../server/commands/major'
+import { endMajorIncident, gatherTickets, updateMajorIncident } from '../../server/commands/major'
 import { changeWays, setAbsence } from '../../server/commands/people'
 import { overrideRota, removeOverride } from '../../server/commands/rotas'
 import { deskNow } from '../../server/clock/deskClock'
@@ -443,6 +443,38 @@ describe('major incidents', () => {
       .execute()
     expect(states.map((row) => row.status_group)).toEqual(['done', 'done', 'done'])
     expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('a major incident’s news', () => {
+  const told = async (reference: number, template: string) =>
+    world.db
+      .selectFrom('outbox')
+      .select(['person', 'subject'])
+      .where('reference', '=', reference)
+      .where('template', '=', template)
+      .execute()
+
+  it('goes to each requester under the own number, and what is done is gathered only where that is said', async () => {
+    const [major, child, done] = [await log(), await log(), await log()]
+    await run(major.reference, { kind: 'declareMajor', text: 'All gates are down' })
+    const fields = { solvedBy: 'tora-aas', remarks: 'New belt' }
+    await run(done.reference, { kind: 'move', from: 'logged', to: 'solved', fields })
+    const both = [child.reference, done.reference]
+    expect(await gatherTickets(world.desk, major.reference, both, TORA)).toMatchObject({
+      gathered: 1,
+      left: [{ reference: done.reference, why: expect.stringContaining('is done') as string }],
+    })
+    const [one] = [done.reference]
+    expect(await gatherTickets(world.desk, major.reference, [one], TORA, true)).toMatchObject({ gathered: 1 })
+    await updateMajorIncident(world.desk, major.reference, 'The belt is on its way', TORA)
+    for (const { reference } of [major, child])
+      expect(await told(reference, 'majorUpdate')).toMatchObject([
+        { person: 'ines-varga', subject: expect.stringContaining(`[${reference}]`) as string },
+      ])
+    expect(await told(done.reference, 'majorUpdate')).toEqual([])
+    expect(await endMajorIncident(world.desk, major.reference, 'Works again', TORA)).toEqual({ ended: 1 })
+    expect(await told(child.reference, 'majorOver')).toHaveLength(1)
   })
 })
 

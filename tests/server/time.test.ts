@@ -1,10 +1,13 @@
+import { sql } from 'kysely'
 import pg from 'pg'
 import type { TicketState } from '../../core/ticket'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { deskNow, heartbeat, loadClock, putForward, resumeDemoClock } from '../../server/clock/deskClock'
 import { goForward } from '../../server/commands/goForward'
+import { rebuildRowsBehind } from '../../server/commands/rebuildRows'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
+import { audit } from '../../server/queries/audit'
 import { myRequests, requestPage } from '../../server/queries/tickets'
 import { HOUR, MINUTE } from '../../core/time'
 import { INES, makeWorld, SCANNER, TORA } from './world'
@@ -82,6 +85,22 @@ describe('what a requester sees', () => {
     const mine = await myRequests(world.desk, 'ines-varga', 50)
     expect(mine.map((one) => one.reference)).toContain(state.reference)
     expect(await myRequests(world.desk, 'corin-vale', 50)).toEqual([])
+  })
+})
+
+describe('rows that a migration changes', () => {
+  it('are made of the entries once, and again after a process was killed in between', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const spoilt = JSON.stringify({ ...state, idleSince: 1, technician: 'nobody' })
+    await world.db
+      .updateTable('ticket')
+      .set({ state: spoilt, technician: 'nobody' })
+      .where('reference', '=', state.reference)
+      .execute()
+    await sql`insert into rows_behind values ('a migration')`.execute(world.db)
+    expect(await rebuildRowsBehind(world.db)).toBeGreaterThan(0)
+    expect((await audit(world.db)).differences).toEqual([])
+    expect(await rebuildRowsBehind(world.db)).toBe(0)
   })
 })
 

@@ -6,7 +6,7 @@ import { audit } from '../../server/queries/audit'
 import { benchPage } from '../../server/queries/bench'
 import { savedRepliesFor } from '../../server/queries/ticketWork'
 import { timeSheet } from '../../server/queries/timeRecords'
-import { ticketPage } from '../../server/queries/tickets'
+import { myRequests, requestPage, ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -78,6 +78,40 @@ describe('links and parts', () => {
     await expect(
       partTicket(world.desk, reference, { summary: 'x', as: 'part', item: 'nothing' }, TORA),
     ).rejects.toThrow('no such catalog item')
+  })
+
+  it('a part is the desk’s own: no mail, not among the requests of its requester, unless that is said', async () => {
+    const { reference } = await log()
+    const mails = (of: number) =>
+      world.db
+        .selectFrom('outbox')
+        .select('key')
+        .where('reference', '=', of)
+        .where('person', '=', 'ines-varga')
+        .execute()
+    const part = await partTicket(world.desk, reference, { summary: 'Order a belt', as: 'part' }, TORA)
+    const shown = await partTicket(
+      world.desk,
+      reference,
+      { summary: 'Gate 2', as: 'part', shown: true },
+      TORA,
+    )
+    const mine = (await myRequests(world.desk, 'ines-varga', 50)).map((one) => one.reference)
+    expect(mine).toContain(shown.reference)
+    expect(mine).not.toContain(part.reference)
+    expect(await requestPage(world.desk, part.reference, 'ines-varga')).toBeUndefined()
+    expect(await mails(part.reference)).toEqual([])
+    expect(await mails(shown.reference)).toHaveLength(1)
+  })
+
+  it('what a change of status says to the requester stands in the conversation on both sides', async () => {
+    const { reference } = await log()
+    const fields = { reason: 'Which gate is it?' }
+    await world.desk.run(reference, { kind: 'move', from: 'logged', to: 'ask-requester', fields }, TORA)
+    const theirs = await requestPage(world.desk, reference, 'ines-varga')
+    expect(theirs!.conversation).toMatchObject([{ text: 'Which gate is it?', mine: false, isOurs: true }])
+    const ours = await ticketPage(world.desk, reference, { id: 'tora-aas', role: 'technician', teams: [] })
+    expect(Object.values(ours!.said)).toEqual(['Which gate is it?'])
   })
 })
 

@@ -11,6 +11,7 @@ export default defineRoute(
         ways: transitions.map((way) => ({
           ...way,
           gate: statuses.find((one) => one.id === way.to)?.gate ?? [],
+          tells: statuses.find((one) => one.id === way.to)?.tell !== undefined,
         })),
       })),
     }

@@ -1,5 +1,14 @@
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, MaxLength } from 'class-validator'
-import { endMajorIncident, gatherTickets } from '../../../commands/major'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  MaxLength,
+} from 'class-validator'
+import { endMajorIncident, gatherTickets, updateMajorIncident } from '../../../commands/major'
 import { defineRoute } from '../../../http/route'
 
 const STEPS = ['declare', 'gather', 'update', 'end'] as const
@@ -20,6 +29,11 @@ class MajorBody {
   @ArrayMaxSize(200)
   @IsInt({ each: true })
   tickets?: number[]
+
+  /** Gathers tickets that are done as well. */
+  @IsOptional()
+  @IsBoolean()
+  evenDone?: boolean
 }
 
 export default defineRoute(
@@ -31,11 +45,11 @@ export default defineRoute(
   async ({ desk, caller, body, number }) => {
     const reference = number('reference')
     const actor = { person: caller.id }
-    const { step, text = '', tickets = [] } = body
-    if (step === 'gather') return gatherTickets(desk, reference, tickets, actor)
+    const { step, text = '', tickets = [], evenDone } = body
+    if (step === 'gather') return gatherTickets(desk, reference, tickets, actor, evenDone)
     if (step === 'end') return endMajorIncident(desk, reference, text, actor)
-    const kind = step === 'declare' ? 'declareMajor' : 'updateMajor'
-    await desk.run(reference, { kind, text } as const, actor)
+    if (step === 'update') await updateMajorIncident(desk, reference, text, actor)
+    else await desk.run(reference, { kind: 'declareMajor', text }, actor)
     return {}
   },
 )

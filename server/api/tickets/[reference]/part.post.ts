@@ -1,4 +1,4 @@
-import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
+import { IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { partTicket } from '../../../commands/work'
 import { defineRoute } from '../../../http/route'
 
@@ -16,6 +16,11 @@ class PartBody {
   @IsString()
   @MaxLength(80)
   item?: string
+
+  /** Whether its requester sees and hears of it; a part is internal if left out, a copy is not. */
+  @IsOptional()
+  @IsBoolean()
+  shown?: boolean
 }
 
 export default defineRoute(
