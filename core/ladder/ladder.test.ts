@@ -341,6 +341,49 @@ describe('a rota', () => {
     )
   })
 
+  it('hands over at one instant where the hour occurs twice or is left out, for the plan and for who is on call', () => {
+    // In London 01:00 to 02:00 occurs twice on 25 October 2026 and is left out on 29 March (EU directive 2000/84/EC).
+    const daily = { ...rota, zone: 'Europe/London', from: '2026-01-05', handOver: '01:30', turnDays: 1 }
+    const at = (text: string) => onRota(daily, Date.parse(text))
+    expect(at('2026-10-25T00:29Z')).not.toBe(at('2026-10-25T00:30Z'))
+    expect(at('2026-10-25T01:00Z')).toBe(at('2026-10-25T00:30Z'))
+    expect(at('2026-10-26T01:29Z')).toBe(at('2026-10-25T00:30Z'))
+    expect(at('2026-03-29T01:29Z')).not.toBe(at('2026-03-29T01:30Z'))
+    const times = fc.integer({ min: 0, max: 47 }).map((half) => {
+      const two = (value: number) => String(value).padStart(2, '0')
+      return `${two(Math.floor(half / 2))}:${half % 2 ? '30' : '00'}`
+    })
+    const change = fc.constantFrom(
+      ['Europe/London', '2026-10-25T01:00Z'],
+      ['Europe/London', '2026-03-29T01:00Z'],
+      ['America/Halifax', '2026-11-01T05:00Z'],
+      ['Australia/Lord_Howe', '2026-04-04T15:00Z'],
+      ['Atlantic/Reykjavik', '2026-10-25T01:00Z'],
+    )
+    fc.assert(
+      fc.property(
+        change,
+        times,
+        times,
+        times,
+        fc.array(fc.nat(48 * 60)),
+        (which, handOver, from, to, minutes) => {
+          const [zone, text] = which as [string, string]
+          const only = { days: [1, 2, 3, 4, 5, 6, 7], from, to }
+          const layers = [{ id: 'l', from: '2026-01-06', handOver, turnDays: 2, members: ['d', 'e'], only }]
+          const one: Rota = { ...rota, zone, handOver, turnDays: 1, layers }
+          const begin = Date.parse(text) - 24 * HOUR
+          const duties = dutiesBetween(one, begin, begin + 48 * HOUR)
+          for (const minute of minutes) {
+            const moment = begin + minute * 60_000
+            const duty = duties.find((each) => each.from <= moment && moment < each.to)
+            if (duty) expect(onCall(one, moment)).toEqual(duty.people)
+          }
+        },
+      ),
+    )
+  })
+
   it('finds gaps, and people who have two rotas at once', () => {
     const days = (hours: number) => local('2026-01-12T08:00') + hours * HOUR
     const other = { ...rota, id: 'day', members: ['b'], from: '2026-01-05' }

@@ -1,5 +1,5 @@
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
-import { DAY, Zone, type Instant } from '../time'
+import { DAY, isoWeekday, Zone, type Instant } from '../time'
 
 /** Some of the members of a rota taking turns, maybe only at certain hours. */
 export interface RotaLayer {
@@ -71,27 +71,23 @@ function inTurn(layer: Omit<RotaLayer, 'id'>, zone: string, at: Instant): string
   return members.map((_, index) => members[(turn + index) % members.length]!)
 }
 
+/** Whether the hours of a layer hold at an instant; both ends are instants, also in an hour that occurs twice. */
 function counts({ only }: Pick<RotaLayer, 'only'>, zone: string, at: Instant): boolean {
   if (!only) return true
-  const local = Zone.of(zone).toLocal(at)
-  const minute = local.hour * 60 + local.minute
-  const day = weekdayOf(Zone.of(zone).dayNumber(at))
-  const [from, to] = [minuteOfDay(only.from), minuteOfDay(only.to)]
-  if (from < to) return only.days.includes(day) && minute >= from && minute < to
+  const today = Zone.of(zone).dayNumber(at)
   // Over midnight: the day it begins on counts.
-  return minute >= from ? only.days.includes(day) : minute < to && only.days.includes(((day + 5) % 7) + 1)
+  const length = minuteOfDay(only.from) < minuteOfDay(only.to) ? 0 : 1
+  return [today - 1, today].some(
+    (day) =>
+      only.days.includes(isoWeekday(day)) &&
+      localInstant(zone, day, only.from) <= at &&
+      at < localInstant(zone, day + length, only.to),
+  )
 }
-
-/** 1 is Monday; day 0 of the count was a Thursday. */
-const weekdayOf = (day: number) => ((((day + 3) % 7) + 7) % 7) + 1
 
 /** The instant at which the turn of the rota's own members that runs at `at` ends. */
 export function turnEnds(rota: Rota, at: Instant): Instant {
-  return localInstant(
-    rota.zone,
-    dayNumberOf(rota.from) + (turnAt(rota, rota.zone, at) + 1) * rota.turnDays,
-    rota.handOver,
-  )
+  return turnStart(rota, rota.zone, turnAt(rota, rota.zone, at) + 1)
 }
 
 function localInstant(zone: string, day: number, time: string): Instant {
@@ -107,10 +103,17 @@ function localInstant(zone: string, day: number, time: string): Instant {
   })
 }
 
-function turnAt({ handOver, from, turnDays }: Omit<RotaLayer, 'id'>, zone: string, at: Instant): number {
-  const local = Zone.of(zone).toLocal(at)
-  const started = local.hour * 60 + local.minute >= minuteOfDay(handOver) ? 0 : -1
-  return Math.floor((Zone.of(zone).dayNumber(at) + started - dayNumberOf(from)) / turnDays)
+const turnStart = ({ from, turnDays, handOver }: Omit<RotaLayer, 'id'>, zone: string, turn: number) =>
+  localInstant(zone, dayNumberOf(from) + turn * turnDays, handOver)
+
+/**
+ * The number of the turn that runs at an instant, the first one being 0. A hand-over is one instant, also where its hour
+ * occurs twice or is left out.
+ */
+function turnAt(layer: Omit<RotaLayer, 'id'>, zone: string, at: Instant): number {
+  const turn = Math.floor((Zone.of(zone).dayNumber(at) - dayNumberOf(layer.from)) / layer.turnDays)
+  if (at < turnStart(layer, zone, turn)) return turn - 1
+  return at < turnStart(layer, zone, turn + 1) ? turn : turn + 1
 }
 
 /** A stretch of time in which the same people are on call, the first of them having it. */

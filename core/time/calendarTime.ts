@@ -80,13 +80,17 @@ export class CalendarTime extends WorkingTime {
       .flatMap((day) => exceptions.get(day)!.flatMap((one) => (one.shut ? [one.name] : [])))
   }
 
-  /** The exceptions of each local day of a range, dated and repeated ones, as a year's sheet shows them. */
+  /**
+   * The exceptions of each local day of a range, in the order in which they hold, as a year's sheet shows them. What is
+   * said later has the last word: repeated ones come first and dated ones after them, so that a site can open on one
+   * bank holiday; among their like those that are inherited (`buildsOn`) come before a calendar's own.
+   */
   exceptionsWithin(firstDay: number, endDay: number): Map<number, CalendarException[]> {
     const found = new Map<number, CalendarException[]>()
-    for (const [day, exceptions] of this.dated)
-      if (day >= firstDay && day < endDay) found.set(day, [...exceptions])
     for (const { exception, first, rule } of this.repeated)
       for (const day of daysOfRule(rule, first, firstDay, endDay)) append(found, day, exception)
+    for (const [day, exceptions] of this.dated)
+      if (day >= firstDay && day < endDay) for (const one of exceptions) append(found, day, one)
     return found
   }
 

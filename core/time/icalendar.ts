@@ -13,6 +13,11 @@ const WEEKDAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU']
 
 /** What an event of ours says about the hours, so that reading back gives the same calendar. */
 export const HOURS_PROPERTY = 'X-YARE-HOURS'
+/** The calendar itself, for what events cannot say: a week without hours, the order of special days. */
+export const CALENDAR_PROPERTY = 'X-YARE-CALENDAR'
+
+/** What a calendar says besides its name and zone. */
+export type Hours = Pick<Calendar, 'week' | 'laterWeeks' | 'exceptions'>
 
 /**
  * Writes a calendar as an iCalendar file (RFC 5545). Days shut are all-day events, hours are events in floating local
@@ -25,13 +30,14 @@ export function writeIcalendar(calendar: Calendar, stamp: string): string {
       week.map((span) => weekEvent(calendar, span, from, until)),
     ),
     ...calendar.exceptions.flatMap((one) => exceptionEvents(one)),
-  ]
+  ].filter((event) => event.length > 0)
   const lines = [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
     'PRODID:-//Yare Ledger//Calendars//EN',
     `X-WR-CALNAME:${text(calendar.name)}`,
     `X-WR-TIMEZONE:${calendar.zone}`,
+    `${CALENDAR_PROPERTY}:${text(JSON.stringify(hoursOf(calendar)))}`,
     ...events.flatMap((event, index) => [
       'BEGIN:VEVENT',
       `UID:${calendar.id}-${index + 1}@yare-ledger`,
@@ -44,17 +50,23 @@ export function writeIcalendar(calendar: Calendar, stamp: string): string {
   return lines.map(folded).join('\r\n') + '\r\n'
 }
 
-// A Monday long ago: weekly hours without a beginning begin there.
-const BEGINNING = dayNumberOf('2000-01-03')
+function hoursOf({ week, laterWeeks, exceptions }: Calendar): Hours {
+  return { week, ...(laterWeeks?.length && { laterWeeks }), exceptions }
+}
+
+/** A Monday long ago, as the number of a day: weekly hours without a beginning begin there. */
+export const WEEKS_BEGIN = dayNumberOf('2000-01-03')
 
 function weeksOf(calendar: Calendar): { from: number; until?: number; week: WeeklySpan[] }[] {
   const later = (calendar.laterWeeks ?? []).map(({ from, week }) => ({ from: dayNumberOf(from), week }))
-  const all = [{ from: BEGINNING, week: calendar.week }, ...later]
+  const all = [{ from: WEEKS_BEGIN, week: calendar.week }, ...later]
   return all.map((one, index) => ({ ...one, until: all[index + 1] && all[index + 1]!.from - 1 }))
 }
 
 function weekEvent(calendar: Calendar, span: WeeklySpan, from: number, until?: number): string[] {
   const first = from + ((span.day - isoWeekday(from) + 7) % 7)
+  // A week that is over before this day of it comes.
+  if (until !== undefined && first > until) return []
   const ends = until === undefined ? '' : `;UNTIL=${dateOf(until)}T235959`
   return [
     ...timed(first, span),

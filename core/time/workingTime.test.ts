@@ -23,6 +23,43 @@ const office: Calendar = {
 }
 const hours = new CalendarTime(office)
 
+describe('special days', () => {
+  const yearly = {
+    date: '2020-05-04',
+    name: 'Early May',
+    repeats: 'FREQ=YEARLY;BYMONTH=5;BYDAY=1MO',
+    shut: 'all day' as const,
+  }
+  const opens = { date: '2026-05-04', name: 'Regatta', open: [{ from: '10:00', to: '14:00' }] }
+  const openOn = (calendar: Calendar, day: string) =>
+    new CalendarTime(calendar)
+      .openIntervals(utc(`${day}T00:00Z`), utc(`${day}T23:59Z`))
+      .map((one) => new Date(one.start).toISOString().slice(11, 16))
+
+  it.each([
+    ['its own yearly one', { ...office, exceptions: [opens, yearly] }],
+    [
+      'an inherited yearly one',
+      flattenCalendar({ ...office, buildsOn: 'base', exceptions: [opens] }, () => ({
+        ...office,
+        id: 'base',
+        exceptions: [yearly],
+      })),
+    ],
+    [
+      'its own yearly one, being inherited',
+      flattenCalendar({ ...office, buildsOn: 'base', exceptions: [yearly] }, () => ({
+        ...office,
+        id: 'base',
+        exceptions: [opens],
+      })),
+    ],
+  ])('a dated one wins over %s, so that a site can open on one bank holiday', (_, calendar) => {
+    expect(openOn(calendar, '2026-05-04')).toEqual(['09:00'])
+    expect(openOn(calendar, '2027-05-03')).toEqual([])
+  })
+})
+
 describe('zones', () => {
   it('takes the offset before a gap and the first of two equal times (RFC 5545 §3.3.5, its examples)', () => {
     const newYork = Zone.of('America/New_York')

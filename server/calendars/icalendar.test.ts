@@ -46,6 +46,88 @@ describe('an iCalendar file', () => {
     expect(order(read.week)).toEqual(order(harbour.week))
   })
 
+  const date = fc
+    .integer({ min: Date.UTC(2020, 0, 1) / DAY, max: Date.UTC(2030, 0, 1) / DAY })
+    .map((day) => new Date(day * DAY).toISOString().slice(0, 10))
+  const time = fc.integer({ min: 0, max: 95 }).map((quarter) => {
+    const two = (value: number) => String(value).padStart(2, '0')
+    return `${two(Math.floor(quarter / 4))}:${two((quarter % 4) * 15)}`
+  })
+  const week = fc.array(
+    fc.record({ day: fc.integer({ min: 1, max: 7 }), from: time, to: fc.oneof(time, fc.constant('24:00')) }),
+    {
+      maxLength: 6,
+    },
+  )
+  const span = fc.record({ from: time, to: time })
+  const exception = fc.record(
+    {
+      date,
+      name: fc.constantFrom('Regatta', 'Stock; taking, \\ all', 'Two\nlines', 'Drill'),
+      repeats: fc.constantFrom(
+        'FREQ=YEARLY',
+        'FREQ=YEARLY;BYMONTH=5;BYDAY=1MO',
+        'FREQ=YEARLY;UNTIL=20291231',
+      ),
+      shut: fc.oneof(fc.constant('all day' as const), fc.array(span, { minLength: 1, maxLength: 2 })),
+      open: fc.array(span, { minLength: 1, maxLength: 2 }),
+    },
+    { requiredKeys: ['date', 'name'] },
+  )
+  const calendars = fc
+    .record({
+      id: fc.constant('any'),
+      name: fc.constantFrom('Any', 'Harbour; office, Varnes'),
+      zone: fc.constantFrom('Europe/Oslo', 'America/Halifax', 'UTC'),
+      week,
+      laterWeeks: fc
+        .array(fc.record({ from: date, week }), { maxLength: 3 })
+        .map((all) => all.sort((a, b) => (a.from < b.from ? -1 : 1))),
+      exceptions: fc.array(exception, { maxLength: 5 }),
+    })
+    .filter((one) => checkCalendar(one).length === 0)
+  /** The file as it would be without what only our own reading understands. */
+  const bare = (text: string) => text.replace(/X-YARE-CALENDAR:.*?\r\n(?! )/s, '')
+  const hoursOf = (calendar: Calendar) =>
+    new CalendarTime(calendar).openIntervals(Date.parse('2019-12-01T00:00Z'), Date.parse('2031-02-01T00:00Z'))
+
+  it('of any calendar is read back equal', () => {
+    fc.assert(
+      fc.property(calendars, (calendar) => {
+        const { laterWeeks, ...rest } = calendar
+        const read = readIcalendar(writeIcalendar(calendar, STAMP))
+        expect({ id: 'any', ...read }).toEqual({
+          ...rest,
+          ...(laterWeeks.length && { laterWeeks }),
+          left: [],
+        })
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('tells the weekly hours by its events alone as well, in whatever order they stand', () => {
+    fc.assert(
+      fc.property(calendars, (calendar) => {
+        const plain = { ...calendar, exceptions: [] }
+        const read = readIcalendar(bare(writeIcalendar(plain, STAMP)))
+        expect(hoursOf({ ...plain, laterWeeks: [], ...read })).toEqual(hoursOf(plain))
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  it('means its events where somebody has changed one elsewhere', () => {
+    const text = writeIcalendar(harbour, STAMP).replace('T110000', 'T100000')
+    expect(readIcalendar(text).exceptions).toContainEqual({
+      ...{ date: '2026-11-18', name: 'Drill' },
+      shut: [
+        { from: '10:00', to: '12:00' },
+        { from: '13:00', to: '13:30' },
+      ],
+    })
+  })
+
   it('keeps to RFC 5545: CRLF, lines of at most 75 octets, and ical.js finds every event', () => {
     const text = writeIcalendar(harbour, STAMP)
     expect(text.endsWith('\r\n')).toBe(true)

@@ -1,12 +1,17 @@
 import ICAL from 'ical.js'
 import {
+  CALENDAR_PROPERTY,
+  checkCalendar,
   DAY,
   HOURS_PROPERTY,
+  WEEKS_BEGIN as BEGINNING,
+  writeIcalendar,
   isoWeekday,
   parseYearlyRule,
   type Calendar,
   type CalendarException,
   type DaySpan,
+  type Hours,
   type LaterWeek,
   type WeeklySpan,
 } from '../../core/time'
@@ -42,7 +47,7 @@ export function readIcalendar(text: string): ReadCalendar {
   const events = root.getAllSubcomponents('vevent')
   if (events.length > MOST_EVENTS)
     throw refuse(`it has ${events.length} events; at most ${MOST_EVENTS} are read`)
-  const found: Found = { exceptions: [], weeks: new Map(), left: [] }
+  const found: Found = { exceptions: [], weeks: [], left: [] }
   for (const [index, event] of events.entries()) {
     try {
       readEvent(new ICAL.Event(event), found)
@@ -51,22 +56,81 @@ export function readIcalendar(text: string): ReadCalendar {
       found.left.push(`event ${index + 1}: it cannot be read`)
     }
   }
-  const [first, ...later] = [...found.weeks].sort(([a], [b]) => a - b)
+  const names = { name: textOf(root, 'x-wr-calname'), zone: textOf(root, 'x-wr-timezone') }
+  const whole = wholeCalendar(root, names)
+  if (whole) return { ...names, ...whole, left: [] }
+  const [week, ...later] = weeksOf(found.weeks)
   return {
-    name: textOf(root, 'x-wr-calname'),
-    zone: textOf(root, 'x-wr-timezone'),
-    week: first?.[1] ?? [],
-    ...(later.length && { laterWeeks: later.map(([day, week]) => ({ from: dateOf(day), week })) }),
+    ...names,
+    week: week!.week,
+    ...(later.length && { laterWeeks: later.map(({ from, week }) => ({ from: dateOf(from), week })) }),
     exceptions: joined(found.exceptions),
     left: found.left,
   }
 }
 
+/**
+ * The calendar as it was written into a file of ours, if the events of the file still are what it says: whoever has
+ * changed an event elsewhere means the event.
+ */
+function wholeCalendar(
+  root: ICAL.Component,
+  { name, zone }: { name?: string; zone?: string },
+): Hours | undefined {
+  const said = textOf(root, CALENDAR_PROPERTY.toLowerCase())
+  if (said === undefined || name === undefined || zone === undefined) return undefined
+  try {
+    const hours = hoursIn(JSON.parse(said))
+    const calendar = { id: 'x', name, zone, ...hours }
+    if (checkCalendar(calendar).length) return undefined
+    const again = new ICAL.Component(ICAL.parse(writeIcalendar(calendar, '20000101T000000Z')) as never)
+    return eventsOf(again) === eventsOf(root) ? hours : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** What events say about hours, as one text; their order and all else is left out. */
+function eventsOf(root: ICAL.Component): string {
+  const parts = ['dtstart', 'dtend', 'rrule', 'summary', HOURS_PROPERTY.toLowerCase()]
+  return root
+    .getAllSubcomponents('vevent')
+    .map((event) => parts.map((part) => String(event.getFirstPropertyValue(part) ?? '')).join('|'))
+    .sort()
+    .join('\n')
+}
+
+/** Nothing but what a calendar has. */
+function hoursIn(value: unknown): Hours {
+  const { week, laterWeeks, exceptions } = value as Record<'week' | 'laterWeeks' | 'exceptions', unknown>
+  const list = (one: unknown) => (Array.isArray(one) ? (one as Record<string, unknown>[]) : [])
+  const text = (one: unknown) => String(one)
+  const span = (one: Record<string, unknown>) => ({ from: text(one.from), to: text(one.to) })
+  const days = (of: unknown) => list(of).map((one) => ({ day: Number(one.day), ...span(one) }))
+  const later = list(laterWeeks).map((one) => ({ from: text(one.from), week: days(one.week) }))
+  return {
+    week: days(week),
+    ...(later.length && { laterWeeks: later }),
+    exceptions: list(exceptions).map((one) => ({
+      ...{ date: text(one.date), name: text(one.name) },
+      ...(one.repeats !== undefined && { repeats: text(one.repeats) }),
+      ...(one.shut !== undefined && { shut: one.shut === 'all day' ? one.shut : list(one.shut).map(span) }),
+      ...(one.open !== undefined && { open: list(one.open).map(span) }),
+    })),
+  }
+}
+
 interface Found {
   exceptions: CalendarException[]
-  /** Weekly hours by the Monday (or first day) from which they hold. */
-  weeks: Map<number, WeeklySpan[]>
+  weeks: FoundSpan[]
   left: string[]
+}
+
+/** Hours of one day of the week, with the days on which they occur first and last. */
+interface FoundSpan {
+  first: number
+  until: number
+  span: WeeklySpan
 }
 
 function textOf(component: ICAL.Component, name: string): string | undefined {
@@ -129,16 +193,34 @@ function partOfDay(
   return [{ ...base, date: dateOf(dayOf(start)), ...(opens ? { open: [span] } : { shut: [span] }) }]
 }
 
-/** Weekly hours of ours: the first day on which they occur tells from when on they hold. */
+/** Weekly hours of ours, each day of the week in an event of its own. */
 function readWeek(start: ICAL.Time, end: ICAL.Time, rule: string | undefined, found: Found): void {
   const day = isoWeekday(dayOf(start))
   const endsAtMidnight = dayOf(end) > dayOf(start) && timeOf(end) === '00:00'
   const span = { day, from: timeOf(start), to: endsAtMidnight ? '24:00' : timeOf(end) }
-  // Spans of one week begin within seven days of each other; their first common Monday or later date is the key.
-  const key = [...found.weeks.keys()].find((from) => dayOf(start) >= from && dayOf(start) < from + 7)
-  if (key === undefined) found.weeks.set(dayOf(start), [span])
-  else found.weeks.get(key)!.push(span)
+  const until = /UNTIL=(\d{4})-?(\d\d)-?(\d\d)/.exec(rule ?? '')
+  const last = until ? Date.UTC(Number(until[1]), Number(until[2]) - 1, Number(until[3])) / DAY : Infinity
+  found.weeks.push({ first: dayOf(start), until: last, span })
   if (rule !== undefined && !rule.includes('FREQ=WEEKLY')) found.left.push(`weekly hours repeat by “${rule}”`)
+}
+
+/**
+ * Weeks of spans: those that end on the same day are of one week, and each begins where the one before it ends. Where
+ * hours come later than a week after that, there are none in between.
+ */
+function weeksOf(spans: readonly FoundSpan[]): { from: number; week: WeeklySpan[] }[] {
+  const weeks: { from: number; week: WeeklySpan[] }[] = []
+  let next = BEGINNING
+  for (const until of [...new Set(spans.map((one) => one.until))].sort((a, b) => a - b)) {
+    const own = spans.filter((one) => one.until === until)
+    const first = Math.min(...own.map((one) => one.first))
+    const follows = first < next + 7
+    if (!follows) weeks.push({ from: next, week: [] })
+    weeks.push({ from: follows ? next : first, week: own.map((one) => one.span) })
+    next = until + 1
+  }
+  if (next !== Infinity) weeks.push({ from: next, week: [] })
+  return weeks
 }
 
 /** Spans of the same exception stand in one. */

@@ -91,10 +91,10 @@ describe('what a requester sees', () => {
 describe('rows that a migration changes', () => {
   it('are made of the entries once, and again after a process was killed in between', async () => {
     const { state } = await world.desk.log(SCANNER, INES)
-    const spoilt = JSON.stringify({ ...state, idleSince: 1, technician: 'nobody' })
+    const spoilt = JSON.stringify({ ...state, idleSince: 1, technician: null })
     await world.db
       .updateTable('ticket')
-      .set({ state: spoilt, technician: 'nobody' })
+      .set({ state: spoilt, technician: null })
       .where('reference', '=', state.reference)
       .execute()
     await sql`insert into rows_behind values ('a migration')`.execute(world.db)
