@@ -26,7 +26,8 @@ export type Operator =
 
 /**
  * One question about one fact. `oneOf`, `noneOf` and `under` take several values; `between` takes two, both ends
- * included; `before` and `after` compare days and moments in the order of ISO 8601; `inTheLast` takes an ISO 8601 duration
+ * included, a last day up to its end; days and moments are compared as such (`when.ts`): a day holds all of itself, so `is`
+ * a day holds at each of its moments and `after` it at none, and moments are compared whatever their offsets; `inTheLast` takes an ISO 8601 duration
  * and asks whether a day or moment lies within it before the fact `now` (epoch milliseconds); `matches` asks for whole words in
  * any order.
  */

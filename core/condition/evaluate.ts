@@ -1,4 +1,6 @@
 import { parseDuration } from '../time'
+import { fold } from './fold'
+import { compareWhen, readWhen } from './when'
 import {
   costOf,
   isTest,
@@ -11,38 +13,78 @@ import {
   type Test,
 } from './condition'
 
-const fold = (value: unknown) => String(value).toLocaleLowerCase('en')
+const isText = (value: unknown): value is string => typeof value === 'string'
 
 function same(actual: FactValue, wanted: FactValue | undefined): boolean {
   if (Array.isArray(actual)) return actual.includes(wanted as string)
-  return actual === wanted
+  return actual === wanted || (isText(actual) && sameWhen(actual, wanted))
+}
+
+function sameWhen(actual: string, wanted: FactValue | undefined): boolean {
+  const day = readWhen(wanted)
+  const one = day && readWhen(actual)
+  return one !== undefined && compareWhen(one, day!) === 0
 }
 
 function isEmpty(actual: FactValue | undefined): boolean {
   return actual === undefined || actual === null || actual === '' || (Array.isArray(actual) && !actual.length)
 }
 
-/** Compares numbers, or days and moments written by ISO 8601; never one with the other. */
-const compare =
-  (holds: (a: number | string, b: number | string) => boolean) =>
-  (actual: FactValue, wanted: FactValue | undefined) =>
-    typeof actual === typeof wanted &&
-    (typeof actual === 'number' || typeof actual === 'string') &&
-    holds(actual, wanted as number | string)
+/**
+ * Numbers with numbers, days and moments with their like, other texts by the order of their characters; never one with
+ * the other.
+ * @returns negative, 0 or positive; undefined where they cannot be compared
+ */
+function order(actual: FactValue, wanted: FactValue | undefined): number | undefined {
+  if (typeof actual === 'number') return typeof wanted === 'number' ? actual - wanted : undefined
+  if (!isText(actual) || !isText(wanted)) return undefined
+  const when = readWhen(wanted)
+  if (!when) return compareText(actual, wanted)
+  const one = readWhen(actual)
+  return one && compareWhen(one, when)
+}
 
-/** Numbers among numbers, days and moments among their like; anything else is not between. */
+/** In the order of code points, as the database has it. */
+function compareText(a: string, b: string): number {
+  const [one, other] = [[...a], [...b]]
+  for (const [at, letter] of one.entries()) {
+    const difference = letter.codePointAt(0)! - (other[at]?.codePointAt(0) ?? -1)
+    if (difference) return difference
+  }
+  return one.length - other.length
+}
+
+const compare =
+  (holds: (order: number) => boolean): Check =>
+  (actual, wanted) => {
+    const found = order(actual, wanted)
+    return found !== undefined && holds(found)
+  }
+
+/** Both ends belong to it: a last day up to its end. */
 const between: Check = (actual, wanted) => {
-  const [from, to] = (wanted ?? []) as readonly (string | number)[]
-  if (from === undefined || to === undefined || typeof actual !== typeof from) return false
-  return (actual as typeof from) >= from && (actual as typeof to) <= to
+  const [from, to] = (Array.isArray(wanted) ? wanted : []) as FactValue[]
+  if (typeof from !== typeof to) return false
+  return (order(actual, from) ?? -1) >= 0 && (order(actual, to) ?? 1) <= 0
 }
 
 const WORDS = /[\p{L}\p{N}]+/gu
 /** The words of a text, in small letters. */
-export const wordsOf = (text: FactValue | undefined) => fold(text ?? '').match(WORDS) ?? []
+export const wordsOf = (text: FactValue | undefined) => fold(String(text ?? '')).match(WORDS) ?? []
 
-const isUnder = (actual: FactValue, path: FactValue | undefined) =>
-  actual === path || fold(actual).startsWith(`${fold(path)}/`)
+/** A test of texts: of chosen values each is asked, and one is enough; of numbers and yes or no it holds for none. */
+const ofText =
+  (holds: (text: string, wanted: FactValue | undefined) => boolean): Check =>
+  (actual, wanted) =>
+    Array.isArray(actual)
+      ? (actual as unknown[]).some((one) => isText(one) && holds(one, wanted))
+      : isText(actual) && holds(actual, wanted)
+
+/** A path or what lies below it; letter case makes no difference to either. */
+function isUnder(text: string, path: FactValue | undefined): boolean {
+  const [low, top] = [fold(text), fold(String(path))]
+  return low === top || low.startsWith(`${top}/`)
+}
 
 type Check = (actual: FactValue, wanted: FactValue | undefined) => boolean
 
@@ -50,27 +92,30 @@ type Check = (actual: FactValue, wanted: FactValue | undefined) => boolean
 const CHECKS: Record<Exclude<Operator, 'empty' | 'filled' | 'isNot' | 'noneOf' | 'inTheLast'>, Check> = {
   is: same,
   oneOf: (actual, wanted) => Array.isArray(wanted) && wanted.some((one) => same(actual, one)),
-  under: (actual, wanted) =>
-    Array.isArray(wanted) ? wanted.some((one) => isUnder(actual, one)) : isUnder(actual, wanted),
-  startsWith: (actual, wanted) => fold(actual).startsWith(fold(wanted)),
-  contains: (actual, wanted) => fold(actual).includes(fold(wanted)),
-  matches: (actual, wanted) => {
-    const said = new Set(wordsOf(actual))
+  under: ofText((text, wanted) =>
+    Array.isArray(wanted) ? wanted.some((one) => isUnder(text, one)) : isUnder(text, wanted),
+  ),
+  startsWith: ofText((text, wanted) => fold(text).startsWith(fold(String(wanted)))),
+  contains: ofText((text, wanted) => fold(text).includes(fold(String(wanted)))),
+  matches: ofText((text, wanted) => {
+    const said = new Set(wordsOf(text))
     return wordsOf(wanted).every((word) => said.has(word))
-  },
+  }),
   between,
-  before: compare((a, b) => a < b),
-  after: compare((a, b) => a > b),
-  greater: compare((a, b) => a > b),
-  atLeast: compare((a, b) => a >= b),
-  less: compare((a, b) => a < b),
-  atMost: compare((a, b) => a <= b),
+  before: compare((order) => order < 0),
+  after: compare((order) => order > 0),
+  greater: compare((order) => order > 0),
+  atLeast: compare((order) => order >= 0),
+  less: compare((order) => order < 0),
+  atMost: compare((order) => order <= 0),
 }
 
 /** Whether a day or moment lies within a duration before now; neither in the time to come nor where now is unknown. */
 function isInTheLast(actual: FactValue, span: FactValue | undefined, now: FactValue | undefined): boolean {
-  const at = typeof actual === 'number' ? actual : Date.parse(String(actual))
-  if (typeof now !== 'number' || Number.isNaN(at)) return false
+  const when = readWhen(actual)
+  // A day is there from its beginning on, by UTC.
+  const at = typeof actual === 'number' ? actual : when && (when.at ?? Date.parse(when.day))
+  if (typeof now !== 'number' || at === undefined) return false
   return at <= now && at >= now - lengthOf(String(span))
 }
 

@@ -1,5 +1,4 @@
-import { holds, type Facts, type FactValue } from '../condition'
-import { dayNumberOf } from '../time/calendar'
+import { DAY_PATTERN, holds, MOMENT_PATTERN, type Facts, type FactValue } from '../condition'
 import {
   ID_LIMIT,
   MOST_FILES,
@@ -113,18 +112,9 @@ export function patternOf(like: string): RegExp {
   return new RegExp(like, 'u')
 }
 
-const isDate = (text: string) => {
-  try {
-    dayNumberOf(text)
-    return true
-  } catch {
-    return false
-  }
-}
-
 /** A moment with its offset from UTC, to the second: RFC 3339. */
-export const DATE_TIME =
-  /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
+export const DATE_TIME = new RegExp(`^${MOMENT_PATTERN}$`)
+export const DATE = new RegExp(`^${DAY_PATTERN}$`)
 
 /** The id of something that is chosen by name; whether there is such a thing is asked of the directory. */
 const idCheck =
@@ -144,10 +134,12 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
     if (max !== undefined && answer > max) return `please give at most ${max}${named}`
     return undefined
   },
-  choice: (answer, question) =>
-    question.options!.some((option) => option.value === answer)
-      ? undefined
-      : 'please choose one of the options',
+  choice: (answer, question, required) => {
+    if (!question.options!.some((option) => option.value === answer))
+      return 'please choose one of the options'
+    // An option without a value is no answer.
+    return required && typeof answer === 'string' && !/\S/.test(answer) ? 'please answer this' : undefined
+  },
   manyChoices: (answer, question, required) => {
     const known = new Set(question.options!.map((option) => option.value))
     if (!Array.isArray(answer) || !answer.every((one) => known.has(one)))
@@ -157,11 +149,9 @@ const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
   },
   yesNo: (answer) => (typeof answer === 'boolean' ? undefined : 'please answer yes or no'),
   date: (answer) =>
-    typeof answer === 'string' && isDate(answer) ? undefined : 'please give a date like 2026-12-01',
-  dateTime: (answer) => {
-    const date = typeof answer === 'string' ? DATE_TIME.exec(answer)?.[1] : undefined
-    return date && isDate(date) ? undefined : 'please give a day and an hour'
-  },
+    typeof answer === 'string' && DATE.test(answer) ? undefined : 'please give a date like 2026-12-01',
+  dateTime: (answer) =>
+    typeof answer === 'string' && DATE_TIME.test(answer) ? undefined : 'please give a day and an hour',
   attachment: (answer, _, required) => {
     if (
       !Array.isArray(answer) ||

@@ -2,10 +2,10 @@ import Ajv2020 from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { factsOf, type Condition } from '../condition'
-import { answersInWords, checkAnswers, shownQuestions } from './answers'
+import { factsOf, holds, type Condition, type Test } from '../condition'
+import { answerFacts, answersInWords, checkAnswers, shownQuestions } from './answers'
 import type { Form, Question } from './form'
-import { formSchema } from './schema'
+import { conditionSchema, formSchema } from './schema'
 
 const QUESTIONS: Question[] = [
   { name: 'gates', label: 'Gates', type: 'number', min: 1, max: 40, unit: 'gates' },
@@ -17,6 +17,7 @@ const QUESTIONS: Question[] = [
     options: [
       { value: 'red', label: 'It is red' },
       { value: 'off', label: 'Off' },
+      { value: '', label: 'I cannot say' },
     ],
   },
   {
@@ -57,6 +58,9 @@ const value = fc.oneof(
     '2026-12-01T14:30',
     'A12',
     'ines-varga',
+    ...['0000-01-01', '0099-12-31', '0100-01-01', '2024-02-29', '2026-03-01', '2026-03-01T00:30:00+02:00'],
+    ...['2026-02-28T22:30:00Z', '2026-03-01T12:00:00Z', '2026-03-01T12:00:00+05:17', '\u{10000}', '\uffee'],
+    ...['ẞ', 'ß', 'İ', 'i', 'ς', 'Σ', 'K'],
     'x'.repeat(121),
     true,
     false,
@@ -94,8 +98,18 @@ const test = fc.record({
     'between',
     'before',
     'after',
+    'under',
   ),
-  value: fc.constantFrom<unknown>(1, 2, 'red', 'mail', 'A', true, ['red', 'off'], [1, 3], '2026-03-01'),
+  value: fc.constantFrom<unknown>(
+    ...[1, 2, 'red', 'mail', 'A', true, ['red', 'off'], [1, 3], '2026-03-01', '', '...', 'ß', 'σ', 'i', 'k'],
+    ...[
+      '2026-03-01T00:30:00+02:00',
+      '2026-02-28T22:30:00Z',
+      ['2026-02-28', '2026-03-01'],
+      '\u{10000}',
+      '\ud7ff',
+    ],
+  ),
 }) as fc.Arbitrary<Condition>
 /** What is known about who asks: a condition may ask for it as for an answer. */
 const asker = { site: 'varnes', organisation: 'merrow', cover: null }
@@ -110,7 +124,7 @@ const sane = test.filter((one) => {
   if (op === 'between') return Array.isArray(wanted)
   if (['oneOf', 'noneOf'].includes(op)) return Array.isArray(wanted) && typeof wanted[0] === 'string'
   if (['before', 'after'].includes(op)) return typeof wanted === 'string'
-  return ['contains', 'matches', 'startsWith'].includes(op)
+  return ['contains', 'matches', 'startsWith', 'under'].includes(op)
     ? typeof wanted === 'string'
     : !Array.isArray(wanted)
 })
@@ -168,6 +182,80 @@ describe('answers to a form', () => {
         expect(ours, JSON.stringify({ one, given, errors: ajv.errors })).toBe(theirs)
       }),
       { numRuns: 600 },
+    )
+  })
+
+  it('fulfil a test if and only if ajv says so by its schema, whatever was answered', () => {
+    const texts = [
+      ...[
+        '',
+        ' ',
+        'a',
+        'A',
+        'ab',
+        'a/b',
+        'A/B/c',
+        'the till, and gate-3',
+        'STRAẞE',
+        'straße',
+        'İzmir',
+        'izmir',
+        'ΟΔΟΣ',
+      ],
+      ...[
+        'οδος',
+        'Kelvin',
+        'kelvin',
+        '\u{1f6a2}',
+        '\uffee',
+        '\u{10000}',
+        '[]',
+        '3',
+        '2026-11-18',
+        '2026-11-19',
+        '2024-02-29',
+      ],
+      ...[
+        '2026-02-29',
+        '0099-12-31',
+        '2026-11-18T10:00:00+01:00',
+        '2026-11-18T09:00:00Z',
+        '2026-11-18T23:59:59Z',
+      ],
+      ...[
+        '2026-11-17T23:30:00-05:00',
+        '2026-11-18 at noon',
+        '2026-11-18T10:00:00+15:15',
+        '2026-11-18T09:00:00-00:00',
+      ],
+    ]
+    const given = fc.constantFrom<unknown>(
+      ...texts,
+      ...[[], ['a'], ['a/b', 'till'], 0, 3, 2.5, true, false, null],
+    )
+    const single = fc.constantFrom('is', 'isNot', 'before', 'after', 'atLeast', 'atMost', 'less', 'greater')
+    const wanted = fc.constantFrom(...texts, 3, true)
+    const tests = fc.oneof(
+      fc.record({ op: single, value: wanted }),
+      fc.record({
+        op: fc.constantFrom('startsWith', 'contains', 'matches', 'under'),
+        value: fc.constantFrom(...texts),
+      }),
+      fc.record({
+        op: fc.constantFrom('oneOf', 'noneOf', 'under'),
+        value: fc.array(fc.constantFrom(...texts), { maxLength: 2 }),
+      }),
+      fc.record({ op: fc.constant('between'), value: fc.tuple(wanted, wanted) }),
+    ) as fc.Arbitrary<Omit<Test, 'fact'>>
+    const ajv = new Ajv2020({ strict: false })
+    fc.assert(
+      fc.property(tests, fc.array(given, { minLength: 5, maxLength: 20 }), (test, answers) => {
+        const condition = { fact: 'form.x', ...test }
+        const validate = ajv.compile(conditionSchema(condition) as object)
+        for (const x of answers)
+          expect(validate({ x }), JSON.stringify({ condition, x })).toBe(holds(condition, answerFacts({ x })))
+      }),
+      { numRuns: 300 },
     )
   })
 

@@ -1,6 +1,8 @@
 import {
+  anyCaseClass,
   isTest,
   partsOf,
+  readWhen,
   testHolds,
   wordsOf,
   type Condition,
@@ -9,7 +11,7 @@ import {
   type Operator,
   type Test,
 } from '../condition'
-import { DATE_TIME, type Asked } from './answers'
+import { DATE, DATE_TIME, type Asked } from './answers'
 import {
   ID_LIMIT,
   MOST_FILES,
@@ -96,7 +98,7 @@ const SCHEMAS: Record<QuestionType, Schema> = {
     ...(min !== undefined && { minimum: min }),
     ...(max !== undefined && { maximum: max }),
   }),
-  choice: (question) => ({ enum: values(question) }),
+  choice: (question, required) => ({ enum: values(question), ...(required && { pattern: '\\S' }) }),
   manyChoices: (question, required) => ({
     type: 'array',
     items: { enum: values(question) },
@@ -104,7 +106,7 @@ const SCHEMAS: Record<QuestionType, Schema> = {
     ...(required && { minItems: 1 }),
   }),
   yesNo: () => ({ type: 'boolean' }),
-  date: () => ({ type: 'string', format: 'date' }),
+  date: () => ({ type: 'string', format: 'date', pattern: DATE.source }),
   dateTime: () => ({ type: 'string', format: 'date-time', pattern: DATE_TIME.source }),
   attachment: (_, required) => ({
     type: 'array',
@@ -164,27 +166,30 @@ function testSchema(test: Test): JsonSchema {
     case 'noneOf':
       return { not: property(equalsAny(test.value)) }
     case 'between': {
-      const [from, to] = (test.value ?? []) as [number, number]
+      const [from, to] = (Array.isArray(test.value) ? test.value : []) as FactValue[]
+      if (typeof from !== typeof to) return false
       return property({ allOf: [beyond(from, 'minimum'), beyond(to, 'maximum')] })
     }
     case 'startsWith':
-      return property({ type: 'string', pattern: `^${anyCase(String(test.value))}` })
+      return property(text({ pattern: `^${anyCase(String(test.value))}` }))
     case 'contains':
-      return property({ type: 'string', pattern: anyCase(String(test.value)) })
+      return property(text({ pattern: anyCase(String(test.value)) }))
     case 'matches':
-      return property({
-        type: 'string',
-        allOf: wordsOf(test.value).map((word) => ({ pattern: wholeWord(word) })),
-      })
+      return property(
+        text({ allOf: [{}, ...wordsOf(test.value).map((word) => ({ pattern: wholeWord(word) }))] }),
+      )
     // While a form is filled in nobody says what time it is, so it holds for nothing.
     case 'inTheLast':
       return false
     case 'under':
-      return property({
-        anyOf: [test.value]
-          .flat()
-          .map((path) => ({ type: 'string', pattern: `^${anyCase(String(path))}(/|$)` })),
-      })
+      return property(
+        text({
+          anyOf: [
+            false,
+            ...[test.value].flat().map((path) => ({ pattern: `^${anyCase(String(path))}(/|$)` })),
+          ],
+        }),
+      )
   }
 }
 
@@ -200,29 +205,83 @@ const BOUNDS = {
 
 type Bound = 'minimum' | 'maximum' | 'exclusiveMinimum' | 'exclusiveMaximum'
 
-/** Numbers beyond a number; days and moments beyond one, which are texts in the order of their letters. */
+/** A text, or one among chosen values. */
+function text(schema: { [keyword: string]: unknown }): JsonSchema {
+  const one = { type: 'string', ...schema }
+  return { anyOf: [one, { type: 'array', contains: one }] }
+}
+
+/** Numbers beyond a number, days and moments beyond one, other texts beyond one by the order of their characters. */
 function beyond(value: FactValue | undefined, bound: Bound): JsonSchema {
   if (typeof value === 'number') return { type: 'number', [bound]: value }
   if (typeof value !== 'string') return false
-  const ways = [...value].map((letter, at) => plain(value.slice(0, at)) + lettersBeyond(letter, bound))
-  const longer = plain(value) + '[\\s\\S]'
-  const shorter = [...value].map((_, at) => `${plain(value.slice(0, at))}$`)
-  const same = bound.startsWith('exclusive') ? [] : [`${plain(value)}$`]
-  const more = /min/i.test(bound) ? [...ways, longer] : [...ways, ...shorter]
-  return { type: 'string', pattern: `^(?:${[...more, ...same].join('|')})` }
+  const when = readWhen(value)
+  if (!when) return { type: 'string', pattern: textsBeyond(value, bound) }
+  const byDay = { type: 'string', pattern: textsBeyond(when.day, bound, TAIL) }
+  const { at } = when
+  if (at === undefined) return { allOf: [WHEN, byDay] }
+  // Two moments are compared as moments: at each offset that there is, by the time on the wall there.
+  const moments = OFFSETS.map((offset) => {
+    const wall = new Date(at + offset.minutes * 60_000).toISOString().slice(0, 19)
+    return { pattern: textsBeyond(wall, bound, plain(offset.text)) }
+  })
+  return { anyOf: [{ allOf: [DAY, byDay] }, { allOf: [MOMENT, { anyOf: moments }] }] }
 }
 
-function lettersBeyond(letter: string, bound: Bound): string {
-  const code = letter.charCodeAt(0)
-  const hex = (one: number) => `\\u${one.toString(16).padStart(4, '0')}`
-  return /min/i.test(bound) ? `[${hex(code + 1)}-\\uffff]` : `[\\u0000-${hex(code - 1)}]`
+const DAY = { type: 'string', pattern: DATE.source }
+const MOMENT = { type: 'string', pattern: DATE_TIME.source }
+const WHEN = { anyOf: [DAY, MOMENT] }
+/** What may come after a day. */
+const TAIL = '(?:T.*)?'
+
+const OFFSETS = [
+  { text: 'Z', minutes: 0 },
+  ...Array.from({ length: 105 }, (_, index) => (index - 48) * 15).flatMap((minutes) =>
+    // −00:00 is written as well.
+    (minutes === 0 ? ['+', '-'] : [minutes < 0 ? '-' : '+']).map((sign) => {
+      const two = (value: number) => String(value).padStart(2, '0')
+      const length = Math.abs(minutes)
+      return { text: `${sign}${two(Math.floor(length / 60))}:${two(length % 60)}`, minutes }
+    }),
+  ),
+]
+
+/**
+ * A pattern of the texts that come after (before) one by the order of their characters.
+ * @param tail what comes after as many characters, where all are as long: days, times of day
+ */
+function textsBeyond(value: string, bound: Bound, tail?: string): string {
+  const letters = [...value]
+  const isMin = /min/i.test(bound)
+  const head = (at: number) => plain(letters.slice(0, at).join(''))
+  const rest = (at: number) => (tail === undefined ? '' : `.{${letters.length - at - 1}}${tail}$`)
+  const ways = letters.map((letter, at) => head(at) + lettersBeyond(letter, isMin) + rest(at))
+  const same = bound.startsWith('exclusive') ? [] : [`${plain(value)}${tail ?? ''}$`]
+  if (tail !== undefined) return `^(?:${[...ways, ...same].join('|')})`
+  const longer = `${plain(value)}[\\s\\S]`
+  const shorter = letters.map((_, at) => `${head(at)}$`)
+  const all = [...ways, ...(isMin ? [longer] : shorter), ...same]
+  // Nothing comes before the empty text.
+  return `^(?:${all.length ? all.join('|') : NEVER})`
+}
+
+/** No character at all. */
+const NEVER = '[^\\s\\S]'
+
+function lettersBeyond(letter: string, isMin: boolean): string {
+  const code = letter.codePointAt(0)!
+  const hex = (one: number) => `\\u{${one.toString(16)}}`
+  if (isMin) return code === 0x10ffff ? NEVER : `[${hex(code + 1)}-\\u{10ffff}]`
+  return code === 0 ? NEVER : `[\\u{0}-${hex(code - 1)}]`
 }
 
 /** A whole word of a text: nothing that belongs to a word stands on either side. */
 const wholeWord = (word: string) => `(^|[^\\p{L}\\p{N}])${anyCase(word)}($|[^\\p{L}\\p{N}])`
 
 function equals(value: FactValue | undefined): JsonSchema {
-  return { anyOf: [{ const: value }, { type: 'array', contains: { const: value } }] }
+  const when = readWhen(value)
+  const alike = when ? [{ allOf: [beyond(value, 'minimum'), beyond(value, 'maximum')] }] : []
+  return { anyOf: [{ const: value }, { type: 'array', contains: { const: value } }, ...alike] }
 }
 
 function equalsAny(values: FactValue | undefined): JsonSchema {
@@ -231,12 +290,7 @@ function equalsAny(values: FactValue | undefined): JsonSchema {
 
 const plain = (text: string) => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
 
-// JSON Schema patterns know no flag for letter case, so each letter becomes a pair.
+// JSON Schema patterns know no flag for letter case, so each letter becomes all that are compared like it.
 function anyCase(text: string): string {
-  return [...text]
-    .map((letter) => {
-      const [low, up] = [letter.toLowerCase(), letter.toUpperCase()]
-      return low !== up && low.length === 1 && up.length === 1 ? `[${low}${up}]` : plain(letter)
-    })
-    .join('')
+  return [...text].map((letter) => anyCaseClass(letter) ?? plain(letter)).join('')
 }

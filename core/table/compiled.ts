@@ -61,7 +61,8 @@ class Column {
   /** Values with the same key fit the same rows: two numbers between the same edges, for one. */
   private keyOf(value: FactValue | undefined): unknown {
     if (typeof value === 'number' && this.edges) return segmentOf(this.edges, value)
-    return typeof value === 'object' && value !== null ? JSON.stringify(value) : (value ?? null)
+    // A text that is written like a list is no list.
+    return typeof value === 'object' && value !== null ? `\0${JSON.stringify(value)}` : (value ?? null)
   }
 }
 

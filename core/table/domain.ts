@@ -1,4 +1,5 @@
-import { testHolds, type Condition, type FactValue, type Test } from '../condition'
+import { fold, readWhen, testHolds, type Condition, type FactValue, type Test } from '../condition'
+import { DAY } from '../time'
 import { rest, union, type Stretches } from './boxes'
 import type { Cell } from './table'
 
@@ -38,6 +39,9 @@ export class Dimension {
     readonly domain: Domain,
     /** The cell that this dimension is about, where texts are read. */
     readonly reads?: NonNullable<Cell>,
+    /** The values asked for, which are edges of stretches, and the beginnings asked for. */
+    readonly edges: ReadonlySet<FactValue> = new Set(),
+    readonly beginnings: readonly string[] = [],
   ) {
     this.size = reads ? 2 : atoms.length
     this.isCertain = !reads
@@ -66,7 +70,8 @@ export class Dimension {
 
   /** Where a cell names values, they are looked up: a table of thousands of categories has as many atoms. */
   private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
-    if (this.domain.type === 'list' || !['is', 'isNot', 'oneOf', 'noneOf'].includes(op)) return undefined
+    if (['list', 'date'].includes(this.domain.type) || !['is', 'isNot', 'oneOf', 'noneOf'].includes(op))
+      return undefined
     this.places ??= new Map(this.atoms.map((atom, index) => [atom, index]))
     const found = [value].flat().flatMap((one) => this.places!.get(one as FactValue) ?? [])
     const set = union(found.map((index) => [index, index + 1]))
@@ -93,8 +98,10 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
   const domain = known ?? guess(asked)
   const values = atomsOf(domain, asked)
   const reading = asked.filter(readsText)
+  const edges = new Set(asked.flatMap((cell) => (cell.value as FactValue) ?? []))
+  const beginnings = asked.flatMap((cell) => (cell.op === 'startsWith' ? String(cell.value) : []))
   return [
-    new Dimension(column, values, domain),
+    new Dimension(column, values, domain, undefined, edges, [...new Set(beginnings)]),
     ...reading.map((cell) => new Dimension(column, [], domain, cell)),
   ]
 }
@@ -102,6 +109,7 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
 function guess(cells: NonNullable<Cell>[]): Domain {
   const values = cells.flatMap((cell) => cell.value ?? [])
   if (values.length && values.every((one) => typeof one === 'number')) return { type: 'number' }
+  if (values.length && values.every((one) => readWhen(one))) return { type: 'date' }
   return cells.some((cell) => cell.op === 'under') ? { type: 'path', values: [] } : { type: 'text' }
 }
 
@@ -137,10 +145,33 @@ function numbers(said: number[], min = -Infinity, max = Infinity): number[] {
   return found
 }
 
-/** Each day or moment, and one between each two: a longer text comes right after the one it begins with. */
+/** Each day asked for, and one between each two that have one; of moments `moments`. */
 function days(said: string[]): string[] {
-  const edges = [...new Set(said)].sort()
-  return [NONE, ...edges.flatMap((edge) => [edge, edge + NONE])]
+  const all = said.flatMap((one) => readWhen(one) ?? [])
+  if (all.some((one) => one.at !== undefined)) return moments(said)
+  const edges = [...new Set(all.map((one) => one.day))].sort()
+  const between = edges.flatMap((edge, index) => {
+    const next = nextDay(edge, 1)
+    return next === edges[index + 1] ? [edge] : [edge, next]
+  })
+  return edges.length ? [nextDay(edges[0]!, -1), ...between] : [SOME_DAY]
+}
+
+const SOME_DAY = '2000-01-01'
+const nextDay = (day: string, by: number) => new Date(Date.parse(day) + by * DAY).toISOString().slice(0, 10)
+
+/**
+ * Where moments are asked for, stretches of time by UTC, each by its first moment: from a day to the next, from a moment
+ * to the second after. A day is another stretch elsewhere; for those who write in UTC it is exact.
+ */
+function moments(said: string[]): string[] {
+  const starts = said.flatMap((one) => {
+    const { at, day } = readWhen(one) ?? {}
+    if (at !== undefined) return [at, at + 1000]
+    return day === undefined ? [] : [Date.parse(day), Date.parse(day) + DAY]
+  })
+  const sorted = [...new Set(starts)].sort((a, b) => a - b)
+  return [sorted[0]! - DAY, ...sorted].map((at) => `${new Date(at).toISOString().slice(0, 19)}Z`)
 }
 
 /** Every set of the options asked for; what else may be chosen makes no difference. */
@@ -180,8 +211,9 @@ export interface Described {
 /** A part of what is described: what it asks, and the cell that comes nearest to that and fits all of it. */
 interface Piece {
   cell: NonNullable<Cell>
-  /** What exactly is meant, if the cell alone does not say it. */
+  /** What exactly is meant, if the cell alone does not say it: all of `tests`, and none of `not`. */
   tests?: NonNullable<Cell>[]
+  not?: NonNullable<Cell>[]
 }
 
 /** Describes some atoms of a dimension, but not all of them. */
@@ -201,12 +233,15 @@ export function describe(dimension: Dimension, set: Stretches, fact: string): De
   const isOrdered = domain.type === 'number' || domain.type === 'date'
   const pieces = isOrdered ? ranges(dimension, set) : named(dimension, atoms)
   return {
-    when: alone(
-      pieces.map(({ cell, tests }) => together((tests ?? [cell]).map((one) => ({ fact, ...one })))),
-    ),
+    when: alone(pieces.map((one) => whenOf(one, fact))),
     cells: pieces.map((one) => one.cell),
-    isExact: pieces.every((one) => !one.tests),
+    isExact: pieces.every((one) => !one.tests && !one.not?.length),
   }
+}
+
+function whenOf({ cell, tests = [cell], not = [] }: Piece, fact: string): Condition {
+  const asked = (one: NonNullable<Cell>): Test => ({ fact, ...one })
+  return together([...tests.map(asked), ...(not.length ? [{ none: not.map(asked) }] : [])])
 }
 
 const alone = (any: Condition[]): Condition => (any.length === 1 ? any[0]! : { any })
@@ -240,7 +275,7 @@ function named(dimension: Dimension, atoms: readonly (FactValue | undefined)[]):
   const empty = isEmptyIn ? [EMPTY] : []
   if (values.length === full.length) return isEmptyIn ? [] : [{ cell: { op: 'filled' } }]
   if (dimension.domain.type === 'path') return [...branches(full as string[], values as string[]), ...empty]
-  if (values.some(isOther)) return others(full as string[], values as string[], isEmptyIn)
+  if (values.some(isOther)) return others(dimension, full as string[], values as string[], isEmptyIn)
   return [...among(values as string[]), ...empty]
 }
 
@@ -249,15 +284,35 @@ const among = (values: string[]): Piece[] =>
     ? [{ cell: { op: 'oneOf', value: values } }]
     : values.map((value) => ({ cell: { op: 'is', value } }))
 
-/** Everything but what is named; a negation fits what is empty too. */
-function others(full: string[], values: string[], isEmptyIn: boolean): Piece[] {
-  const not: NonNullable<Cell> = {
-    op: 'noneOf',
-    value: full.filter((one) => !values.includes(one) && !isOther(one)),
+/** Everything but what is named, and what begins with a text asked for but is not named. */
+function others({ beginnings }: Dimension, full: string[], values: string[], isEmptyIn: boolean): Piece[] {
+  const isIn = (one: string) => values.includes(one)
+  const named = full.filter((one) => !isOther(one))
+  const left = named.filter((one) => !isIn(one))
+  const classes = values.filter(isOther).map((one) => one.slice(0, -NONE.length))
+  const covers = (beginning: string, text: string) => fold(text).startsWith(fold(beginning))
+  if (!beginnings.length) {
+    const not: NonNullable<Cell> = { op: 'noneOf', value: left }
+    // A negation fits what is empty too.
+    return isEmptyIn ? [{ cell: not }] : [{ cell: not, tests: [{ op: 'filled' }, not] }]
   }
-  // A beginning that is asked for makes others of its own, which a cell that names values cannot tell apart.
-  const isPlain = full.filter(isOther).length === 1
-  return isEmptyIn && isPlain ? [{ cell: not }] : [{ cell: not, tests: [{ op: 'filled' }, not] }]
+  const pieces = classes.map((beginning): Piece => {
+    const isAny = beginning === ''
+    const cell: NonNullable<Cell> = isAny ? { op: 'filled' } : { op: 'startsWith', value: beginning }
+    const longer = beginnings.filter((one) => fold(one) !== fold(beginning) && covers(beginning, one))
+    const not = longer.map((value): NonNullable<Cell> => ({ op: 'startsWith', value }))
+    const within = left.filter((one) => covers(beginning, one) && !longer.some((other) => covers(other, one)))
+    return { cell, not: [...not, ...among(within).map((one) => one.cell)] }
+  })
+  // What is named and belongs to none of these.
+  const own = named.filter((one) => isIn(one) && !classes.some((beginning) => isLast(beginning, one)))
+  return [...pieces, ...among(own), ...(isEmptyIn ? [EMPTY] : [])]
+
+  /** Whether a beginning is the longest that a text has. */
+  function isLast(beginning: string, text: string): boolean {
+    const has = beginnings.filter((one) => covers(one, text)).map((one) => one.length)
+    return covers(beginning, text) && beginning.length >= Math.max(0, ...has)
+  }
 }
 
 /** Paths as whole branches where all that is known below is in it, else one by one. */
@@ -277,12 +332,14 @@ function branches(known: string[], values: string[]): Piece[] {
   return [...under, ...among(left.filter((path) => !isOther(path))), ...rest]
 }
 
-/** What lies below a path, or anywhere, but is not named. */
+/** What lies below a path, or anywhere, but is not named and not below a longer one that is. */
 function restOf(path: string, known: string[]): Piece {
-  const top = path.slice(0, -2)
-  const not: NonNullable<Cell> = { op: 'noneOf', value: known.filter((one) => !isOther(one)) }
-  if (!top) return { cell: not, tests: [{ op: 'filled' }, not] }
-  return { cell: { op: 'under', value: top }, tests: [{ op: 'under', value: top }, not] }
+  const top = path.slice(0, -NONE.length).replace(/\/$/, '')
+  const named = known.filter((one) => !isOther(one))
+  if (!top) return { cell: { op: 'filled' }, not: named.length ? [{ op: 'under', value: named }] : [] }
+  const longer = named.filter((one) => fold(one).startsWith(`${fold(top)}/`))
+  const below: NonNullable<Cell>[] = longer.length ? [{ op: 'under', value: longer }] : []
+  return { cell: { op: 'under', value: top }, not: [...below, { op: 'is', value: top }] }
 }
 
 /** Stretches of numbers or days. */
@@ -298,8 +355,10 @@ function ranges(dimension: Dimension, set: Stretches): Piece[] {
 }
 
 /** One stretch. Between edges there are other values than the one that stands for them, so it ends at edges. */
-function range({ atoms, domain }: Dimension, from: number, to: number, last: number): Piece {
-  const isEdge = (index: number) => isEdgeOf(domain, atoms, index)
+function range(dimension: Dimension, from: number, to: number, last: number): Piece {
+  const { atoms, domain } = dimension
+  if (domain.type === 'date' && String(atoms[0]).includes('T')) return momentRange(dimension, from, to, last)
+  const isEdge = (index: number) => isEdgeOf(dimension, index)
   const low = from === 0 ? undefined : isEdge(from) ? from : from - 1
   const high = to === last ? undefined : isEdge(to - 1) ? to - 1 : to
   const [above, below] =
@@ -315,8 +374,18 @@ function range({ atoms, domain }: Dimension, from: number, to: number, last: num
   return low === from && high === to - 1 ? { cell } : { cell, tests: ends }
 }
 
+/** A stretch of moments, from the first of one to the first after it. */
+function momentRange({ atoms }: Dimension, from: number, to: number, last: number): Piece {
+  const ends: NonNullable<Cell>[] = [
+    ...(from > 0 ? [{ op: 'atLeast', value: atoms[from] } as const] : []),
+    ...(to < last ? [{ op: 'before', value: atoms[to] } as const] : []),
+  ]
+  if (ends.length < 2) return { cell: ends[0] ?? { op: 'filled' } }
+  return { cell: { op: 'between', value: [atoms[from], atoms[to]] as string[] }, tests: ends }
+}
+
 /** Edges and the stretches between them take turns; without a least value a stretch comes first. */
-function isEdgeOf(domain: Domain, atoms: Dimension['atoms'], index: number): boolean {
-  if (domain.type === 'date') return !String(atoms[index]).endsWith(NONE)
+function isEdgeOf({ domain, atoms, edges }: Dimension, index: number): boolean {
+  if (domain.type === 'date') return edges.has(atoms[index]!)
   return domain.type === 'number' && domain.min !== undefined ? index % 2 === 0 : index % 2 === 1
 }

@@ -14,13 +14,22 @@ const DOMAINS: Domains = {
   open: { type: 'choice', values: [true, false] },
   day: { type: 'date', always: true },
   tags: { type: 'list', values: ['wet', 'old', 'loud'] },
+  moment: { type: 'date' },
 }
 /** Every value that a cell below can tell from another, and one beside each. */
 const VALUES: Record<string, (FactValue | undefined)[]> = {
   category: PATHS,
   gates: [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, undefined],
   open: [true, false, undefined],
-  day: ['2026-01-01', '2026-03-01', '2026-03-01T12:00', '2026-06-30', '2026-12-24'],
+  day: ['2026-01-01', '2026-03-01', '2026-03-01T12:00:00Z', '2026-04-15', '2026-06-30', '2026-12-24'],
+  // Of these nothing is known but what the cells ask.
+  words: ['a', 'A', 'ab', 'aB', 'abc', 'abd', 'ax', 'b', 'bc', 'x', undefined],
+  place: ['a', 'a/x', 'a/b', 'A/B/c', 'a/b/c/d', 'b', 'b/x', 'x', undefined],
+  moment: [
+    ...['2026-02-28T23:59:59Z', '2026-03-01T00:00:00Z', '2026-03-01T11:59:59Z', '2026-03-01T12:00:00Z'],
+    ...['2026-03-01T12:00:01Z', '2026-03-01T23:59:59Z', '2026-03-02T00:00:00Z', '2026-03-02T10:00:00Z'],
+    ...['2026-03-03T00:00:00Z', undefined],
+  ],
   tags: [[], ['wet'], ['old'], ['loud'], ['wet', 'old'], ['wet', 'old', 'loud']],
 }
 const cellOf: Record<string, fc.Arbitrary<Cell>> = {
@@ -49,6 +58,32 @@ const cellOf: Record<string, fc.Arbitrary<Cell>> = {
     { op: 'before', value: '2026-03-01' },
     { op: 'after', value: '2026-03-01' },
     { op: 'between', value: ['2026-03-01', '2026-06-30'] as never },
+  ),
+  words: fc.constantFrom<Cell>(
+    { op: 'startsWith', value: 'a' },
+    { op: 'startsWith', value: 'AB' },
+    { op: 'startsWith', value: 'b' },
+    { op: 'is', value: 'ab' },
+    { op: 'oneOf', value: ['a', 'x'] },
+    { op: 'noneOf', value: ['abc', 'b'] },
+    { op: 'empty' },
+    { op: 'filled' },
+  ),
+  place: fc.constantFrom<Cell>(
+    { op: 'under', value: 'a' },
+    { op: 'under', value: 'a/b' },
+    { op: 'under', value: ['a/b/c', 'b'] },
+    { op: 'is', value: 'a' },
+    { op: 'empty' },
+  ),
+  moment: fc.constantFrom<Cell>(
+    { op: 'is', value: '2026-03-01' },
+    { op: 'after', value: '2026-03-01' },
+    { op: 'before', value: '2026-03-01T13:00:00+01:00' },
+    { op: 'atLeast', value: '2026-03-01T12:00:00Z' },
+    { op: 'is', value: '2026-03-01T12:00:00Z' },
+    { op: 'between', value: ['2026-03-01', '2026-03-02'] as never },
+    { op: 'empty' },
   ),
   tags: fc.constantFrom<Cell>(
     { op: 'is', value: 'wet' },
@@ -86,6 +121,9 @@ const anyColumns = fc.constantFrom<string[]>(
   ['category', 'gates'],
   ['gates', 'open', 'tags'],
   ['day', 'category', 'open'],
+  ['words', 'open'],
+  ['place', 'open'],
+  ['moment', 'open'],
 )
 const anyTable = (...policies: HitPolicy[]) =>
   anyColumns.chain((columns) => tableOf(columns, fc.constantFrom(...policies)))
@@ -303,6 +341,22 @@ describe('the analysis of a table', () => {
       }),
       { numRuns: 250 },
     )
+  })
+
+  it('tells a gap beside a beginning exactly: what is empty is one, what begins like it is none', () => {
+    const rows = [{ id: '1', cells: [{ op: 'startsWith', value: 'a' } as Cell], outcome: {} }]
+    const { gaps } = analyse({ id: 't', name: 'T', columns: ['words'], outcomes: [], rows })
+    const isGap = (words: string | undefined) => gaps.some((gap) => holds(gap.when, { words }))
+    expect([undefined, 'b', 'a', 'ab', 'AB'].map(isGap)).toEqual([true, true, false, false, false])
+  })
+
+  it('finds no gap between a day and the next', () => {
+    const rows: DecisionTable['rows'] = [
+      { id: '1', cells: [{ op: 'atMost', value: '2026-11-18' }], outcome: {} },
+      { id: '2', cells: [{ op: 'atLeast', value: '2026-11-19' }], outcome: {} },
+    ]
+    const table = { id: 't', name: 'T', columns: ['day'], outcomes: [], rows }
+    expect(analyse(table, { day: { type: 'date', always: true } }).gaps).toEqual([])
   })
 
   it('claims nothing for certain where cells look for words in a text', () => {

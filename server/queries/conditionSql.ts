@@ -1,5 +1,15 @@
 import { sql, type RawBuilder } from 'kysely'
-import { isTest, wordsOf, type Condition, type FactValue, type Test } from '../../core/condition'
+import {
+  DAY_PATTERN,
+  fold,
+  isTest,
+  MOMENT_PATTERN,
+  readWhen,
+  wordsOf,
+  type Condition,
+  type FactValue,
+  type Test,
+} from '../../core/condition'
 import { HOUR, parseDuration } from '../../core/time'
 
 type Sql = RawBuilder<boolean>
@@ -99,12 +109,12 @@ function joined(parts: Condition[], now: number, sign: string, empty: string): S
 function testSql(test: Test, now: number): Sql {
   const { fact } = test
   if (fact.startsWith('form.')) return answerSql(test, fact.slice('form.'.length), now)
-  if (fact in TEXTS) return textSql(test, sql.raw(TEXTS[fact]!))
-  if (fact in MOMENTS) return momentSql(test, sql.raw(MOMENTS[fact]!), now)
-  if (fact in HOURS)
+  if (Object.hasOwn(TEXTS, fact)) return textSql(test, sql.raw(TEXTS[fact]!))
+  if (Object.hasOwn(MOMENTS, fact)) return momentSql(test, sql.raw(MOMENTS[fact]!), now)
+  if (Object.hasOwn(HOURS, fact))
     return numberSql(test, sql`(${now}::bigint - ${sql.raw(HOURS[fact]!)}) / ${HOUR}::float8`)
-  if (fact in NUMBERS) return numberSql(test, sql.raw(NUMBERS[fact]!))
-  if (fact in YES_NO) return yesNoSql(test, sql.raw(YES_NO[fact]!))
+  if (Object.hasOwn(NUMBERS, fact)) return numberSql(test, sql.raw(NUMBERS[fact]!))
+  if (Object.hasOwn(YES_NO, fact)) return yesNoSql(test, sql.raw(YES_NO[fact]!))
   if (fact === 'majorIncident') return yesNoSql(test, sql.raw(MAJOR))
   throw new CannotFilter(fact)
 }
@@ -115,35 +125,68 @@ const like = (text: string) => text.replace(/[\\%_]/g, '\\$&')
 
 type Column = RawBuilder<unknown>
 const sure = (asked: Sql) => sql<boolean>`coalesce(${asked}, false)`
-/** In the order of ISO 8601, which is that of letters; a number is no text. */
-const inOrder = (sign: string) => (column: Column, value: FactValue | undefined) =>
-  typeof value === 'string'
-    ? sure(sql<boolean>`${column} collate "C" ${sql.raw(sign)} ${value} and ${column} <> ''`)
-    : NEVER
+/** A text where letter case makes no difference, as `fold` of core/condition has it. */
+const folded = (column: Column) => sql`translate(lower(${column}), 'ς', 'σ')`
+/** A day as it is written, of what is a day or a moment; null of anything else. */
+const dayIn = (column: Column) => sql`case when ${column} ~ ${WHEN} then left(${column}, 10) collate "C" end`
+/** The instant of a moment in epoch milliseconds; null of anything else. */
+const instantIn = (column: Column) => sql`case when ${column} ~ ${MOMENT} then
+  extract(epoch from left(${column}, 19)::timestamp) * 1000 - case when right(${column}, 1) = 'Z' then 0 else
+  (substr(${column}, 20, 1) || '1')::int * (substr(${column}, 21, 2)::int * 60 + substr(${column}, 24, 2)::int) * 60000 end end`
+const MOMENT = `^${MOMENT_PATTERN}$`
+const WHEN = `^(?:${DAY_PATTERN}|${MOMENT_PATTERN})$`
+
+/** Days and moments among their like, other texts by the order of their code points; a number is no text. */
+const inOrder = (sign: '<' | '<=' | '>' | '>=' | '=') => (column: Column, value: FactValue | undefined) => {
+  if (typeof value !== 'string') return NEVER
+  const when = readWhen(value)
+  const by = sql.raw(sign)
+  if (!when) return sure(sql<boolean>`${column} collate "C" ${by} ${value} and ${column} <> ''`)
+  const byDay = sql`${dayIn(column)} ${by} ${when.day}`
+  if (when.at === undefined) return sure(sql<boolean>`${byDay}`)
+  return sure(
+    sql<boolean>`case when ${column} ~ ${MOMENT} then ${instantIn(column)} ${by} ${when.at} else ${byDay} end`,
+  )
+}
+/** The same text, or the same day or moment. */
+const isSame = (column: Column, value: FactValue | undefined) => {
+  if (typeof value !== 'string') return NEVER
+  if (readWhen(value)) return inOrder('=')(column, value)
+  return sure(sql<boolean>`${column} = ${value} and ${column} <> ''`)
+}
+const isAny = (column: Column, value: FactValue | undefined) => {
+  const values = list(value)
+  if (!values.some(readWhen))
+    return sure(sql<boolean>`${column} = any(${values}::text[]) and ${column} <> ''`)
+  return sql<boolean>`(${sql.join(
+    values.map((one) => isSame(column, one)),
+    sql` or `,
+  )})`
+}
+const not = (asked: Sql) => sql<boolean>`not ${asked}`
 
 const TEXT_TESTS: Partial<Record<Test['op'], (column: Column, value: FactValue | undefined) => Sql>> = {
-  is: (column, value) =>
-    typeof value === 'string' ? sure(sql<boolean>`${column} = ${value} and ${column} <> ''`) : NEVER,
-  isNot: (column, value) => sql<boolean>`(coalesce(${column}, '') = '' or ${column} <> ${String(value)})`,
-  oneOf: (column, value) => sure(sql<boolean>`${column} = any(${list(value)}::text[]) and ${column} <> ''`),
-  noneOf: (column, value) =>
-    sql<boolean>`(coalesce(${column}, '') = '' or not ${column} = any(${list(value)}::text[]))`,
+  is: isSame,
+  isNot: (column, value) => not(isSame(column, value)),
+  oneOf: isAny,
+  noneOf: (column, value) => not(isAny(column, value)),
   empty: (column) => sql<boolean>`coalesce(${column}, '') = ''`,
   filled: (column) => sql<boolean>`coalesce(${column}, '') <> ''`,
   under: (column, value) => {
     const paths = Array.isArray(value) ? list(value) : [String(value)]
-    const each = paths.map(
-      (path) => sql`${column} = ${path} or lower(${column}) like ${`${like(path.toLowerCase())}/%`}`,
-    )
-    return each.length ? sure(sql<boolean>`(${sql.join(each, sql` or `)})`) : NEVER
+    const each = paths.map((path) => {
+      const top = fold(path)
+      return sql`${folded(column)} = ${top} or ${folded(column)} like ${`${like(top)}/%`}`
+    })
+    return each.length ? sure(sql<boolean>`(${sql.join(each, sql` or `)}) and ${column} <> ''`) : NEVER
   },
   startsWith: (column, value) =>
-    sure(sql<boolean>`lower(${column}) like ${`${like(String(value).toLowerCase())}%`} and ${column} <> ''`),
+    sure(sql<boolean>`${folded(column)} like ${`${like(fold(String(value)))}%`} and ${column} <> ''`),
   contains: (column, value) =>
-    sure(sql<boolean>`lower(${column}) like ${`%${like(String(value).toLowerCase())}%`} and ${column} <> ''`),
+    sure(sql<boolean>`${folded(column)} like ${`%${like(fold(String(value)))}%`} and ${column} <> ''`),
   matches: (column, value) =>
     sure(
-      sql<boolean>`${column} <> '' and regexp_split_to_array(lower(${column}), '[^[:alnum:]]+') @> ${wordsOf(String(value))}::text[]`,
+      sql<boolean>`${column} <> '' and regexp_split_to_array(${folded(column)}, ${notInWords()}) @> ${wordsOf(String(value))}::text[]`,
     ),
   before: inOrder('<'),
   less: inOrder('<'),
@@ -153,10 +196,30 @@ const TEXT_TESTS: Partial<Record<Test['op'], (column: Column, value: FactValue |
   atMost: inOrder('<='),
   between: (column, value) => {
     const [from, to] = (Array.isArray(value) ? value : []) as FactValue[]
-    return typeof from === 'string' && typeof to === 'string'
-      ? sure(sql<boolean>`${column} collate "C" between ${from} and ${to} and ${column} <> ''`)
-      : NEVER
+    if (typeof from !== 'string' || typeof to !== 'string') return NEVER
+    return sql<boolean>`(${inOrder('>=')(column, from)} and ${inOrder('<=')(column, to)})`
   },
+}
+
+let between: string | undefined
+/** What stands between words, as a pattern of the database: anything that Unicode calls neither letter nor number. */
+function notInWords(): string {
+  return (between ??= `[^${rangesOf(/[\p{L}\p{N}]/u)}]+`)
+}
+
+function rangesOf(pattern: RegExp): string {
+  const ranges: string[] = []
+  let from: number | undefined
+  for (let code = 1; code <= 0x32_400; code++) {
+    const isIn =
+      (code < 0xd800 || code > 0xdfff) && code < 0x32_400 && pattern.test(String.fromCodePoint(code))
+    if (isIn) from ??= code
+    else if (from !== undefined) {
+      ranges.push(`${String.fromCodePoint(from)}-${String.fromCodePoint(code - 1)}`)
+      from = undefined
+    }
+  }
+  return ranges.join('')
 }
 
 function textSql({ op, value }: Test, column: Column): Sql {
@@ -177,7 +240,7 @@ function numberSql({ op, value }: Test, number: RawBuilder<unknown>): Sql {
   if (op === 'empty') return sql<boolean>`${number} is null`
   if (op === 'filled') return sql<boolean>`${number} is not null`
   if (op === 'isNot') return sql<boolean>`${number} is distinct from ${Number(value)}::float8`
-  if (op === 'between' && Array.isArray(value) && value.length === 2)
+  if (op === 'between' && Array.isArray(value) && value.every((one) => typeof one === 'number'))
     return sure(sql<boolean>`${number} between ${Number(value[0])}::float8 and ${Number(value[1])}::float8`)
   const listed = Array.isArray(value) ? value.filter((one) => typeof one === 'number') : []
   const isListed = sure(sql<boolean>`${number} = any(${listed}::float8[])`)
@@ -216,32 +279,57 @@ function yesNoSql({ op, value }: Test, isSo: RawBuilder<unknown>): Sql {
   return NEVER
 }
 
+/** Tests of texts that of a list of chosen values one is enough for. */
+const READS = new Set<Test['op']>(['under', 'startsWith', 'contains', 'matches'])
+
 /** An answer: a text, a number, yes or no, or a list of chosen values, as it stands in the ticket's state. */
 function answerSql(test: Test, name: string, now: number): Sql {
-  const answer = sql`ticket.facts->'answers'->${name}`
+  const answer = sql`(ticket.facts->'answers'->${name})`
   const text = sql`(ticket.facts->'answers'->>${name})`
   const type = sql`jsonb_typeof(${answer})`
   const { op, value } = test
-  const isEmpty = sql<boolean>`(${answer} is null or ${type} = 'null' or ${text} = '' or ${text} = '[]')`
+  const isEmpty = sql<boolean>`(${answer} is null or ${answer} in ('null', '""', '[]'))`
   if (op === 'empty') return isEmpty
-  if (op === 'filled') return sql<boolean>`not ${isEmpty}`
-  // In a list of chosen values each is asked; a text is itself.
-  const has = (wanted: FactValue | undefined) =>
-    sql<boolean>`coalesce(${answer} @> ${JSON.stringify(wanted ?? null)}::jsonb, false)`
+  if (op === 'filled') return not(isEmpty)
+  // In a list of chosen values each is asked; a text is itself, and a day or moment the same one.
+  const has = (wanted: FactValue | undefined) => {
+    if (typeof wanted === 'object') return NEVER
+    const isIn = sql<boolean>`coalesce(${answer} @> ${JSON.stringify(wanted ?? null)}::jsonb, false)`
+    if (!readWhen(wanted)) return isIn
+    return sql<boolean>`case when ${type} = 'string' then ${isSame(text, wanted)} else ${isIn} end`
+  }
   const some = Array.isArray(value) ? value.map((one) => has(one as string)) : []
   const anyOf = some.length ? sql<boolean>`(${sql.join(some, sql` or `)})` : NEVER
   if (op === 'is') return sql<boolean>`(not ${isEmpty} and ${has(value)})`
   if (op === 'isNot') return sql<boolean>`(${isEmpty} or not ${has(value)})`
   if (op === 'oneOf') return sql<boolean>`(not ${isEmpty} and ${anyOf})`
   if (op === 'noneOf') return sql<boolean>`(${isEmpty} or not ${anyOf})`
-  if (op === 'inTheLast') {
-    const span = spanOf(value)
-    if (span === undefined) return NEVER
-    const day = sql`case when ${text} ~ '^[0-9]{4}-[0-9]{2}-[0-9]{2}' then extract(epoch from (${text} || case when length(${text}) = 10 then 'T00:00Z' else '' end)::timestamptz) * 1000 end`
-    return sql<boolean>`coalesce(${day} between ${now - span} and ${now}, false)`
-  }
+  if (op === 'inTheLast') return recentSql({ type, text, value, now })
+  if (READS.has(op))
+    return sql<boolean>`case ${type} when 'string' then ${textSql(test, text)} when 'array' then exists (
+      select from jsonb_array_elements(${answer}) as chosen(one)
+      where jsonb_typeof(one) = 'string' and ${textSql(test, sql`(one #>> '{}')`)}) else false end`
   const compared = Array.isArray(value) ? value[0] : value
   if (typeof compared === 'number')
     return sql<boolean>`case when ${type} = 'number' then ${numberSql(test, sql`${text}::float8`)} else false end`
   return sql<boolean>`case when ${type} = 'string' then ${textSql(test, text)} else false end`
+}
+
+/** Whether a day (from its beginning by UTC), a moment or an instant lies within a span before now. */
+function recentSql({
+  type,
+  text,
+  value,
+  now,
+}: {
+  type: Column
+  text: Column
+  value: Test['value']
+  now: number
+}): Sql {
+  const span = spanOf(value)
+  if (span === undefined) return NEVER
+  const ofDay = sql`extract(epoch from (${dayIn(text)})::timestamp) * 1000`
+  const at = sql`case ${type} when 'number' then ${text}::numeric when 'string' then coalesce(${instantIn(text)}, ${ofDay}) end`
+  return sure(sql<boolean>`${at} between ${now - span}::numeric and ${now}::numeric`)
 }
