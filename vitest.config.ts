@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   esbuild: { tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
   test: {
-    include: ['{core,server,cli,demo}/**/*.test.ts', 'tests/server/**/*.test.ts'],
+    include: ['{core,app,server,cli,demo}/**/*.test.ts', 'tests/server/**/*.test.ts'],
     globalSetup: ['./tests/database.ts'],
     fileParallelism: true,
     maxWorkers: 2,

@@ -1,16 +1,7 @@
 <script setup lang="ts">
-// A form of plain fields that is sent as one body; what was typed stays through errors.
-export interface BodyField {
-  name: string
-  label: string
-  type?: 'text' | 'date' | 'number' | 'email' | 'longText'
-  /** To choose from. */
-  options?: { value: string; label: string }[]
-  /** Offered while typing; anything else can be written too. */
-  offers?: string[]
-  help?: string
-}
+import { bodyOf, newWordsIn, type BodyField, type Typed } from '~/composables/bodyOf'
 
+// A form of plain fields that is sent as one body; what was typed stays through errors.
 const props = defineProps<{
   fields: BodyField[]
   /** What is filled in at first, by name. */
@@ -20,21 +11,22 @@ const props = defineProps<{
   send: (body: Record<string, string | number>) => Promise<unknown>
 }>()
 const emit = defineEmits<{ done: []; close: [] }>()
-const typed = reactive<Record<string, string>>(
+// A field for a number gives a number.
+const typed = reactive<Typed>(
   Object.fromEntries(props.fields.map(({ name }) => [name, String(props.values[name] ?? '')])),
 )
 const deed = useDeed()
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('input, select, textarea')?.focus())
 
+/** Words that would be new, once somebody has been asked. */
+const asked = ref<ReturnType<typeof newWordsIn>>([])
+watch(typed, () => (asked.value = []))
+
 async function submit() {
-  // What is left empty is left out.
-  const body = Object.fromEntries(
-    props.fields.flatMap(({ name, type }) => {
-      const text = (typed[name] ?? '').trim()
-      return text === '' ? [] : [[name, type === 'number' ? Number(text) : text]]
-    }),
-  )
+  const words = newWordsIn(props.fields, typed)
+  if (words.length && !asked.value.length) return void (asked.value = words)
+  const body = bodyOf(props.fields, typed)
   if ((await deed.run(async () => ({ got: await props.send(body) }))) !== undefined) emit('done')
 }
 </script>
@@ -86,7 +78,13 @@ async function submit() {
       </div>
     </div>
     <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-    <button class="act main" type="submit" :disabled="deed.busy.value">{{ verb }}</button>
+    <p v-for="one in asked" :key="one.field.name" class="notice" role="alert">
+      “{{ one.text }}” would be a new {{ one.field.label.toLowerCase() }}. Known are:
+      {{ one.field.offers?.join(', ') }}. If it is meant to be new, press once more.
+    </p>
+    <button class="act main" type="submit" :disabled="deed.busy.value">
+      {{ asked.length ? `${verb}, with what is new` : verb }}
+    </button>
     &nbsp;<button class="act plain" type="button" @click="emit('close')">Leave it</button>
   </form>
 </template>

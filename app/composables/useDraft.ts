@@ -1,4 +1,12 @@
-import { changeDesign, type Design, type DesignChange, type DesignStep, type Finding } from '~~/core/design'
+import { mergeChanges } from '~~/core/json'
+import {
+  changeDesign,
+  thingOf,
+  type Design,
+  type DesignChange,
+  type DesignStep,
+  type Finding,
+} from '~~/core/design'
 
 export interface DraftPage {
   version: number
@@ -41,6 +49,9 @@ export function useDraft() {
 
   /** The design as the server last gave it, without what is on its way. */
   let known: Design | undefined
+
+  /** What was refused since somebody else had changed the same parts: kept, so that it can be put in place. */
+  const refused = ref<DesignStep[]>()
 
   /** How many of our own changes are on their way. */
   const busy = ref(0)
@@ -109,9 +120,21 @@ export function useDraft() {
         pending.shift()
       }
     }
-    const sent = sending.then(() => ask(send))
+    const sent = sending.then(async () => {
+      const isTaken = await ask(send)
+      refused.value = !isTaken && error.value?.problem.status === 409 ? changes : undefined
+      return isTaken
+    })
     sending = sent
     return sent
+  }
+
+  /** Puts what was refused in place of what somebody else had changed; all else of theirs stays. */
+  async function insist(): Promise<void> {
+    const steps = refused.value
+    if (!steps || !known) return
+    refused.value = error.value = undefined
+    await changeAll(steps.map((step) => ({ ...step, ...preferred(known!, step) })))
   }
 
   /** Changes several things, all or none; they are taken back together. */
@@ -181,7 +204,19 @@ export function useDraft() {
     if (await ask(() => api<DraftPage>('/api/draft', { method: 'DELETE' }))) done.value = undone.value = []
   }
 
-  return { draft, busy, error, done, undone, load, change, changeAll, undo, redo, settled, publish, discard }
+  return {
+    ...{ draft, busy, error, refused, done, undone },
+    ...{ load, change, changeAll, insist, undo, redo, settled, publish, discard },
+  }
+}
+
+/** A step that begins at what the design has now, and where both changed a part takes that of the step. */
+function preferred(
+  design: Design,
+  { list, id, before, after }: DesignStep,
+): Pick<DesignStep, 'before' | 'after'> {
+  const now = thingOf(design, list, id)
+  return { before: now, after: mergeChanges(before, after, now).value }
 }
 
 /** Keys of the changes that somebody made, alone or with others. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayAndMonth, momentInWords } from '~~/core/time'
-import type { BodyField } from '~/components/BodyForm.vue'
+import type { BodyField } from '~/composables/bodyOf'
 
 // What requesters and technicians can read, and what the visitors of portals are told is broken.
 definePageMeta({ layout: 'desk', middleware: 'staff' })

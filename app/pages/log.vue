@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time/words'
-import type { BodyField } from '~/components/BodyForm.vue'
+import type { BodyField } from '~/composables/bodyOf'
 import type { Choice } from '~/composables/useChoices'
 import type { AskedForm } from '~/composables/useForm'
 
@@ -12,7 +12,7 @@ interface Cover {
   state: 'covered' | 'expired' | 'oneOff'
   number: number | null
   cover: string | null
-  ends: number | null
+  last: string | null
 }
 interface IntakePage {
   requester: {
@@ -32,12 +32,11 @@ interface AgreementPage {
   name: string
   cover: string
   state: 'covered' | 'expired'
-  ends: number
+  last: string
   people: Choice[]
 }
 
 const route = useRoute()
-const session = useSession()
 const choices = useChoices()
 await choices.need(['person']).catch(() => undefined)
 const page = ref<IntakePage>()
@@ -62,16 +61,18 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
 // Who and what stand in the address, so that a reload loses neither.
 const requester = computed(() => String(route.query.for ?? ''))
 const item = computed(() => String(route.query.item ?? ''))
+/** The agreement that they named: an organisation may have several. */
+const named = computed(() => Number(route.query.agreement) || undefined)
 async function load() {
   if (!requester.value) return (page.value = undefined)
-  const query = { requester: requester.value, item: item.value || undefined }
+  const query = { requester: requester.value, item: item.value || undefined, agreement: named.value }
   const found = await attempt(() => api<IntakePage>('/api/intake', { query }))
   if (!found) return
   page.value = found
   await choices.need(form.namedTypes.value).catch(() => undefined)
   form.fillIn()
 }
-watch([requester, item], load, { immediate: true })
+watch([requester, item, named], load, { immediate: true })
 
 const typed = ref('')
 const everybody = computed(() => choices.lists.person ?? [])
@@ -125,11 +126,13 @@ async function choose(person: string) {
   adding.value = false
   if (!agreement.value?.people.some((one) => one.value === person)) agreement.value = undefined
   error.value = undefined
-  await navigateTo({ path: '/log', query: { for: person, ...(item.value && { item: item.value }) } })
+  const number = agreement.value?.number
+  const query = { for: person, ...(item.value && { item: item.value }), ...(number && { agreement: number }) }
+  await navigateTo({ path: '/log', query })
 }
 function ask(wanted: string) {
   problems.value = {}
-  void navigateTo({ path: '/log', query: { for: requester.value, item: wanted } })
+  void navigateTo({ path: '/log', query: { ...route.query, for: requester.value, item: wanted } })
 }
 const requestKey = ref('')
 onMounted(() => (requestKey.value = crypto.randomUUID()))
@@ -144,6 +147,7 @@ async function send() {
     item: page.value.asked.item.id,
     requester: page.value.requester.id,
     answers: form.given.value,
+    ...(named.value && { agreement: named.value }),
     ...(summary.value.trim() && { summary: summary.value.trim() }),
   }
   const headers = { 'Idempotency-Key': requestKey.value }
@@ -162,7 +166,8 @@ async function another() {
   await navigateTo('/log')
 }
 const COVER = { covered: 'covered', expired: 'agreement expired', oneOff: 'no agreement: a one-off job' }
-const day = (at: number) => dayAndMonth(at, session.me!.zone)
+/** A day of the agreement: the same on every screen, whatever zone it is looked at from. */
+const day = (date: string) => dayAndMonth(Date.parse(date), 'UTC')
 </script>
 
 <template>
@@ -194,7 +199,7 @@ const day = (at: number) => dayAndMonth(at, session.me!.zone)
       </form>
       <div v-if="agreement" class="notice" :class="agreement.state === 'covered' ? 'good' : 'bad'">
         Agreement <b class="num">{{ agreement.number }}</b>: {{ agreement.name }}, {{ agreement.cover }},
-        {{ agreement.state === 'covered' ? 'until' : 'expired' }} {{ day(agreement.ends) }}.
+        {{ agreement.state === 'covered' ? 'until' : 'expired' }} {{ day(agreement.last) }}.
         <span v-if="agreement.people.length">
           For
           <button
@@ -241,7 +246,7 @@ const day = (at: number) => dayAndMonth(at, session.me!.zone)
               · {{ page.requester.cover.cover }}, agreement
               <span class="num">{{ page.requester.cover.number }}</span>,
               {{ page.requester.cover.state === 'covered' ? 'until' : 'ran out' }}
-              {{ day(page.requester.cover.ends!) }}
+              {{ day(page.requester.cover.last!) }}
             </template>
           </dd>
         </dl>

@@ -1,4 +1,4 @@
-import { canonicalJson } from '../json'
+import { canonicalJson, mergeChanges } from '../json'
 import { LISTS, TRIAGE_PARTS, type Design } from './design'
 
 /** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
@@ -25,6 +25,16 @@ export class CannotChange extends Error {
 
 const ORDER = '#order'
 
+/** The thing of a design that a step is about, as it is now; null where there is none. */
+export function thingOf(design: Design, list: string, id: string): unknown {
+  if (list === 'desk') return design.desk
+  if (list === 'triage') return design.triage[id as keyof Design['triage']] ?? null
+  const things = (design[list as (typeof LISTS)[number]] ?? []) as Thing[]
+  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  if (id === ORDER) return things.map(idOf)
+  return things.find((thing) => idOf(thing) === id) ?? null
+}
+
 type Thing = { id?: string; name?: string }
 
 /**
@@ -34,16 +44,13 @@ type Thing = { id?: string; name?: string }
 export function changeDesign(design: Design, { list, id, before, after }: DesignStep): Design {
   if (list === 'triage' && (TRIAGE_PARTS as readonly string[]).includes(id)) {
     const { [id as keyof Design['triage']]: part = null, ...others } = design.triage
-    refuseIfChanged(part, before ?? null)
+    const value = merged(part, before ?? null, after)
     return {
       ...design,
-      triage: (after === null ? others : { ...design.triage, [id]: after }) as Design['triage'],
+      triage: (value === null ? others : { ...design.triage, [id]: value }) as Design['triage'],
     }
   }
-  if (list === 'desk') {
-    refuseIfChanged(design.desk, before)
-    return { ...design, desk: after as Design['desk'] }
-  }
+  if (list === 'desk') return { ...design, desk: merged(design.desk, before, after) as Design['desk'] }
   if (!(LISTS as readonly string[]).includes(list))
     throw new CannotChange('invalid', 'There is no such part of a design.', [
       { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
@@ -52,11 +59,11 @@ export function changeDesign(design: Design, { list, id, before, after }: Design
   const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
   if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
   const index = things.findIndex((thing) => idOf(thing) === id)
-  refuseIfChanged(index < 0 ? null : things[index], before)
+  const value = merged(index < 0 ? null : things[index], before, after)
   const changed = [...things]
-  if (after === null) changed.splice(index, 1)
-  else if (index < 0) changed.push(after as Thing)
-  else changed[index] = after as Thing
+  if (value === null) changed.splice(index, index < 0 ? 0 : 1)
+  else if (index < 0) changed.push(value as Thing)
+  else changed[index] = value as Thing
   return { ...design, [list]: changed }
 }
 
@@ -72,9 +79,32 @@ function inOrder(things: Thing[], idOf: (thing: Thing) => unknown, before: unkno
 }
 
 function refuseIfChanged(actual: unknown, before: unknown): void {
-  if (canonicalJson(actual) !== canonicalJson(before))
-    throw new CannotChange(
-      'conflict',
-      'Somebody else changed this meanwhile. Nothing was overwritten; look at it as it is now and change it again.',
-    )
+  if (canonicalJson(actual) !== canonicalJson(before)) throw new CannotChange('conflict', MEANWHILE)
+}
+
+const MEANWHILE =
+  'Somebody else changed this meanwhile. Nothing was overwritten; look at it as it is now and change it again.'
+
+/**
+ * A thing as it is now with what a step changes of it. What somebody else has changed of it since stays.
+ * @throws CannotChange conflict with the parts that both have changed
+ */
+function merged(actual: unknown, before: unknown, after: unknown): unknown {
+  const { value, conflicts } = mergeChanges(before ?? null, after ?? null, actual ?? null)
+  if (!conflicts.length) return value
+  throw new CannotChange(
+    'conflict',
+    MEANWHILE,
+    conflicts.map(({ path, mine, theirs }) => ({
+      field: path.join(' › ') || 'all of it',
+      message: `it is ${inShort(theirs)} now; yours was ${inShort(mine)}`,
+    })),
+  )
+}
+
+/** A part of a design for somebody to recognise; long ones are cut. */
+function inShort(part: unknown): string {
+  if (part === null || part === undefined) return 'gone'
+  const text = typeof part === 'string' ? part : JSON.stringify(part)
+  return `“${text.length > 300 ? `${text.slice(0, 300)} …` : text}”`
 }

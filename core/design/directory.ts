@@ -171,6 +171,16 @@ export class Directory {
     )
   }
 
+  /**
+   * The agreement by which an organisation asks at an instant.
+   * @param number one that was named; it counts where it is theirs and in force, for an organisation may have several
+   */
+  agreementFor(organisation: string | undefined, at: Instant, number?: number | null): Agreement | undefined {
+    const named = this.agreement(number ?? null)
+    const counts = named?.organisation === organisation && named!.starts <= at && at < named!.ends
+    return counts ? named : this.agreementAt(organisation, at)
+  }
+
   /** The agreement of a number. */
   agreement(number: number | null): Agreement | undefined {
     return number === null ? undefined : this.agreements.find((one) => one.number === number)

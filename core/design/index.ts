@@ -6,7 +6,7 @@ export { BrokenReference, CompiledDesign, equipmentName, FACT_NAMES, FACT_TYPES 
 export { articleOf } from './place'
 export { proofread } from './proofread'
 export type { Finding } from './reader'
-export { CannotChange, changeDesign, type DesignStep } from './change'
+export { CannotChange, changeDesign, thingOf, type DesignStep } from './change'
 export { ledByOthers, notAllowed } from './permission'
 export { compareDesigns, type DesignChange } from './compare'
 export { changeKey, withChanges } from './choose'

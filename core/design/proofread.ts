@@ -1,4 +1,4 @@
-import { grantedFor, type Target } from '../clock'
+import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { factsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
@@ -114,7 +114,7 @@ function catalog(reader: Reader): void {
     reader.refers(place, 'ticket kind', item.kind)
     reader.refers(place, 'form', item.form)
     reader.refers(place, 'category', item.category)
-    reader.refers(place, 'priority', item.priority)
+    reader.gives(place, item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
     if (item.icon !== undefined && !(ITEM_ICONS as readonly string[]).includes(item.icon))
       reader.error(place, `there is no picture “${String(item.icon)}”; choose another`)
@@ -139,7 +139,7 @@ function portalRules(reader: Reader, portal: Portal): void {
   const isShown = (item: CatalogItem) =>
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
     (groups.length === 0 || groups.includes(item.group))
-  reader.refers(place, 'priority', portal.priority)
+  reader.gives(place, portal.priority)
   reader.refers(place, 'team', portal.team)
   reader.refers(place, 'person', portal.person)
   if (!reader.design.items.some(isShown)) reader.remark(place, 'nothing can be asked for here')
@@ -272,8 +272,11 @@ function serviceLevels(reader: Reader): void {
   for (const level of design.serviceLevels) {
     const place = `service-levels/${level.id}`
     reader.condition(place, level.when)
+    reader.reasons(place, level.when)
+    if (isNever(level.when))
+      reader.remark(place, 'is for no ticket yet, since nothing is asked; ask something')
     for (const target of level.targets) {
-      termsOf(reader, place, target)
+      termsOf(reader, place, level, target)
       for (const [priority, duration] of Object.entries(target.granted)) {
         reader.refers(place, 'priority', priority)
         grantedTime(reader, place, target.label, duration)
@@ -283,20 +286,48 @@ function serviceLevels(reader: Reader): void {
           reader.remark(place, `“${target.label}” promises nothing for priority ${priority.numeral}`)
     }
   }
+  unreachableLevels(reader)
   if (design.serviceLevels.length === 0) reader.remark('service-levels', 'nothing is promised to anybody')
 }
 
+const isAlways = (condition: Condition | undefined) =>
+  condition !== undefined && 'all' in condition && condition.all.length === 0
+const isNever = (condition: Condition) => 'any' in condition && condition.any.length === 0
+
+/** Levels that never apply, since those above them promise the same to every ticket. */
+function unreachableLevels(reader: Reader): void {
+  const { serviceLevels, priorities } = reader.design
+  /** By target and priority: the first level that promises it to all. */
+  const taken = new Map<string, string>()
+  for (const level of serviceLevels) {
+    const promises = level.targets.flatMap((target) =>
+      priorities
+        .filter((one) => one.active && grantedFor(target, one))
+        .map((one) => `${target.target} ${one.id}`),
+    )
+    const by = new Set(promises.map((one) => taken.get(one)))
+    if (promises.length && !by.has(undefined))
+      reader.error(
+        `service-levels/${level.id}`,
+        `never applies: ${[...by].map((one) => `“${one}”`).join(' and ')} above it is for every ticket and promises the same; put this one above, or ask something there`,
+      )
+    if (isAlways(level.when)) for (const one of promises) if (!taken.has(one)) taken.set(one, level.name)
+  }
+}
+
 /** The hours of a target, and when it begins, rests, ends and is called off. */
-function termsOf(reader: Reader, place: string, target: Target): void {
+function termsOf(reader: Reader, place: string, level: ServiceLevel, target: Target): void {
   const { calendar, startWhen, pauseWhen, stopWhen, cancelWhen } = target
   if (typeof calendar === 'object') reader.refers(place, 'calendar', calendar.calendar)
-  for (const condition of [startWhen, pauseWhen, stopWhen, cancelWhen]) reader.condition(place, condition)
+  for (const condition of [startWhen, pauseWhen, stopWhen, cancelWhen]) {
+    reader.condition(place, condition)
+    // A target is for those tickets only that its level is for.
+    if (condition && !isNever(condition)) reader.reasons(place, { all: [level.when, condition] })
+  }
   if (target.stopOn === 'condition' && !stopWhen)
     reader.error(place, `“${target.label}” does not say what keeps it; choose a condition`)
-  const always = (condition: Condition | undefined) =>
-    condition && 'all' in condition && !condition.all.length
-  if (always(cancelWhen)) reader.error(place, `“${target.label}” is always called off; ask something there`)
-  if (always(pauseWhen)) reader.error(place, `“${target.label}” always stands still; ask something there`)
+  if (isAlways(cancelWhen)) reader.error(place, `“${target.label}” is always called off; ask something there`)
+  if (isAlways(pauseWhen)) reader.error(place, `“${target.label}” always stands still; ask something there`)
 }
 
 function grantedTime(reader: Reader, place: string, label: string, duration: string): void {

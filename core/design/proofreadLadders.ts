@@ -14,8 +14,10 @@ export function ladders(reader: Reader): void {
   const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
   for (const ladder of design.ladders) {
     const place = `ladders/${ladder.id}`
-    for (const condition of [ladder.when, ladder.startWhen, ladder.stopWhen])
+    for (const condition of [ladder.when, ladder.startWhen, ladder.stopWhen]) {
       reader.condition(place, condition)
+      reader.reasons(place, condition && { all: [ladder.when, condition] })
+    }
     for (const fact of factsOf(ladder.when))
       if (TIME_FACTS.has(fact))
         reader.error(

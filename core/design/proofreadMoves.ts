@@ -20,6 +20,7 @@ export function moves(reader: Reader): void {
     const place = `moves/checklist-${id}`
     reader.refers(place, 'team', team)
     reader.condition(place, when)
+    reader.reasons(place, when)
     if (!tasks.length) reader.remark(place, 'has no task')
     if (tasks.some((one) => !one.text.trim())) reader.error(place, 'has a task without a word')
   }
@@ -46,6 +47,7 @@ function rounding(reader: Reader): void {
 function moveOf(reader: Reader, move: Move): void {
   const place = `moves/${move.id}`
   reader.condition(place, move.when)
+  reader.reasons(place, move.when)
   for (const team of move.teams ?? []) reader.refers(place, 'team', team)
   if (!move.name.trim()) reader.error(place, 'has no name')
   if (!move.steps.length) reader.error(place, 'does nothing; choose what it does')

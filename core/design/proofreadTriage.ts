@@ -12,11 +12,10 @@ const MOST_ROWS = 1500
 /** Proofreads how tickets are sorted: categories, priorities, tables, assignment and signals. */
 export function triageRules(reader: Reader): void {
   const { triage, categories } = reader.design
-  for (const category of categories)
-    reader.refers(`triage/categories#${category.id}`, 'priority', category.priority)
+  for (const category of categories) reader.gives(`triage/categories#${category.id}`, category.priority)
   priorities(reader)
   for (const row of Object.values(triage.matrix))
-    for (const priority of Object.values(row)) reader.refers('triage/how-bad', 'priority', priority)
+    for (const priority of new Set(Object.values(row))) reader.gives('triage/how-bad', priority)
   if (triage.what) table(reader, 'triage/what', triage.what)
   table(reader, 'triage/how-bad', triage.weight)
   table(reader, 'triage/where-it-goes', triage.routing)
@@ -45,8 +44,23 @@ function priorities(reader: Reader): void {
     sourcesOf(reader, order)
   }
   sourcesOf(reader, sourceOrder)
-  for (const priority of Object.values(departments))
-    reader.refers('triage/source-order', 'priority', priority)
+  for (const priority of Object.values(departments)) reader.gives('triage/source-order', priority)
+  ofDirectory(reader)
+}
+
+/** What the directory gives stands there, so it is named and keeps nothing from being published. */
+function ofDirectory({ design, directory, remark }: Reader): void {
+  const off = new Map(design.priorities.filter((one) => !one.active).map((one) => [one.id, one.numeral]))
+  const giving = [
+    ...directory.agreements.map((one) => ({ name: `agreement ${one.number}`, priority: one.priority })),
+    ...[...directory.sites.values()].map((one) => ({ name: `the site ${one.name}`, priority: one.priority })),
+    ...[...directory.people.values()].map((one) => ({ name: one.name, priority: one.priority })),
+  ]
+  for (const { name, priority } of giving) {
+    const numeral = off.get(priority ?? '')
+    if (numeral !== undefined)
+      remark('triage/source-order', `${name} gives the priority ${numeral}, which is switched off`)
+  }
 }
 
 function duration(reader: Reader, place: string, text: string): void {
@@ -74,6 +88,10 @@ function table(reader: Reader, place: string, rules: DecisionTable): void {
     row.cells.forEach(
       (cell, index) => cell && reader.test(here, { fact: rules.columns[index] ?? '', ...cell }),
     )
+    const tests = row.cells.flatMap((cell, index) =>
+      cell ? [{ fact: rules.columns[index] ?? '', ...cell }] : [],
+    )
+    if (!row.off) reader.reasons(here, { all: tests })
     outcomes(reader, here, rules.outcomes, row.outcome)
   }
   if (isWhole) analysis(reader, place, rules)
@@ -86,6 +104,7 @@ function outcomes(
   outcome: Record<string, string>,
 ): void {
   for (const what of ['queue', 'team', 'category']) reader.refers(here, what, outcome[what])
+  reader.gives(here, outcome.priority)
   for (const name of ['impact', 'urgency'])
     if (outcome[name] && !GRADES.includes(outcome[name]))
       reader.error(here, `${name} is high, medium or low, not “${outcome[name]}”`)
@@ -162,7 +181,7 @@ function signals(reader: Reader): void {
       reader.error('triage/signals', `the map has a row “${kind}” that is no kind of signal`)
     for (const cell of Object.values(row)) {
       reader.refers(place, 'catalog item', cell?.item)
-      reader.refers(place, 'priority', cell?.priority)
+      reader.gives(place, cell?.priority)
       reader.refers(place, 'queue', cell?.queue)
     }
   }

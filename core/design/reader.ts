@@ -1,4 +1,12 @@
-import { factsOf, testsOf, type Condition, type FactValue, type Test } from '../condition'
+import {
+  factsOf,
+  mayHold,
+  testsOf,
+  type Condition,
+  type Facts,
+  type FactValue,
+  type Test,
+} from '../condition'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import type { Directory } from './directory'
@@ -61,7 +69,7 @@ export class Reader {
     this.findings.push({ severity: 'error', place, message })
   }
 
-  remark(place: string, message: string): void {
+  readonly remark = (place: string, message: string): void => {
     this.findings.push({ severity: 'remark', place, message })
   }
 
@@ -70,6 +78,55 @@ export class Reader {
     if (id !== undefined && id !== null && !this.ids[what]!.has(id))
       this.error(place, `refers to the ${what} “${id}”, which does not exist; choose another or add it`)
   }
+
+  /** A priority that something gives: there, and switched on. */
+  gives(place: string, priority: string | undefined | null): void {
+    this.refers(place, 'priority', priority)
+    const found = this.design.priorities.find((one) => one.id === priority)
+    if (found && !found.active)
+      this.error(
+        place,
+        `gives the priority ${found.numeral} ${found.name}, which is switched off; choose another, or switch it on`,
+      )
+  }
+
+  /**
+   * The questions that a rule goes by must be asked by a form of the items that the rule can be for; else it lost its
+   * reason, and never holds or always does.
+   */
+  reasons(place: string, condition: Condition | undefined): void {
+    if (!condition) return
+    for (const fact of factsOf(condition)) {
+      const name = fact.startsWith('form.') ? fact.slice(5) : undefined
+      if (name === undefined || !this.ids.question!.has(name)) continue
+      const asking = this.askedBy(name)
+      const label = this.design.questions.find((one) => one.name === name)?.label ?? name
+      if (!asking.length) this.error(place, `goes by “${label}”, which no form of the catalog asks any more`)
+      else if (!asking.some((item) => mayHold(condition, item)))
+        this.error(place, `goes by “${label}”, which no form of the items that it is for asks any more`)
+    }
+  }
+
+  /** What is known of tickets of the items whose form asks a question. */
+  private askedBy(question: string): Facts[] {
+    this.asking ??= new Map()
+    let found = this.asking.get(question)
+    if (!found) {
+      const { forms, items } = this.design
+      const asks = new Set(
+        forms
+          .filter((form) =>
+            form.steps.some((step) => step.questions.some((one) => one.question === question)),
+          )
+          .map((form) => form.id),
+      )
+      found = items.filter((item) => asks.has(item.form)).map(({ id, kind }) => ({ item: id, kind }))
+      this.asking.set(question, found)
+    }
+    return found
+  }
+
+  private asking: Map<string, Facts[]> | undefined
 
   /** Facts and values of a condition; `asked` are the answers that can be known where it stands. */
   condition(place: string, condition: Condition | undefined): void {

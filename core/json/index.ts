@@ -1,3 +1,5 @@
+export { mergeChanges, type MergeConflict, type Merged } from './merge'
+
 /** JSON by which two values can be compared: keys sorted, since a database keeps its own order of them. */
 export function canonicalJson(value: unknown): string {
   return JSON.stringify(value ?? null, (_, part: unknown) =>

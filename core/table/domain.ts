@@ -364,11 +364,12 @@ function range(dimension: Dimension, from: number, to: number, last: number): Pi
   const [above, below] =
     domain.type === 'date' ? (['after', 'before'] as const) : (['greater', 'less'] as const)
   if (low !== undefined && low === high) return { cell: { op: 'is', value: atoms[low] } }
-  const ends: NonNullable<Cell>[] = []
-  if (low !== undefined)
-    ends.push(low === from ? { op: 'atLeast', value: atoms[low] } : { op: above, value: atoms[low] })
-  if (high !== undefined)
-    ends.push(high === to - 1 ? { op: 'atMost', value: atoms[high] } : { op: below, value: atoms[high] })
+  const end = (op: NonNullable<Cell>['op'], at: number | undefined): NonNullable<Cell>[] =>
+    at === undefined ? [] : [{ op, value: atoms[at] }]
+  const ends = [
+    ...end(low === from ? 'atLeast' : above, low),
+    ...end(high === to - 1 ? 'atMost' : below, high),
+  ]
   if (ends.length < 2) return { cell: ends[0] ?? { op: 'filled' } }
   const cell: NonNullable<Cell> = { op: 'between', value: [atoms[low!], atoms[high!]] as number[] }
   return low === from && high === to - 1 ? { cell } : { cell, tests: ends }

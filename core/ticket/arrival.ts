@@ -45,13 +45,13 @@ export function lacksOf(
 }
 
 function unanswered(
-  { item, answers, requester, portal }: TicketState,
+  { item, answers, requester, portal, agreement }: TicketState,
   design: CompiledDesign,
   directory: Directory,
   now: Instant,
 ): Lack[] {
   const person = directory.people.get(requester)
-  const asker = person && askerFacts(person, portal, directory, now)
+  const asker = person && askerFacts(person, portal, directory, now, agreement)
   const asked = { form: design.form(design.item(item).form), library: design.questions, asker }
   return checkAnswers(asked, answers).map(({ question }) => ({
     what: 'answer',

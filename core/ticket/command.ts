@@ -23,6 +23,8 @@ export type Command =
       summary?: string
       answers: Answers
       requester: string
+      /** Number of the agreement that was named; that of the organisation if left out. */
+      agreement?: number
       /** Set for what a monitor reports: of which fault, whose it is, and what the signal map has decided. */
       signal?: {
         origin: SignalOrigin

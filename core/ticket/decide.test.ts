@@ -23,7 +23,7 @@ describe('logging', () => {
       team: 'devices-workshop',
     })
     expect(state!.because.priority!.text).toBe(
-      'Impact high and urgency medium gives II. Asked before: the category, the site, the requester (no value).',
+      'Impact high and urgency medium gives II. Asked before, without an answer: the category, the site, the requester.',
     )
     expect(
       state!.clocks.map((clock) => [clock.target, clock.calendar, clock.grants[0]!.granted / HOUR]),

@@ -146,7 +146,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
   const kind = design.kind(item.kind)
   const { signal } = command
   const { organisation, site } = signal ?? whereOf(requester)
-  const agreement = directory.agreementAt(organisation ?? undefined, now)
+  const agreement = directory.agreementFor(organisation ?? undefined, now, command.agreement)
   const isHeld = isIncomplete || isHeldAt(design, command)
   change.enter({
     kind: 'logged',
@@ -215,11 +215,11 @@ function isHeldAt(design: CompiledDesign, { portal, channel }: Of<'log'>): boole
  */
 function refuseWrongAnswers(
   { design, directory, now }: Change,
-  { answers, portal, channel }: Of<'log'>,
+  { answers, portal, channel, agreement }: Of<'log'>,
   item: CatalogItem,
   requester: Person,
 ): boolean {
-  const asker = askerFacts(requester, portal, directory, now)
+  const asker = askerFacts(requester, portal, directory, now, agreement)
   const asked = { form: design.form(item.form), library: design.questions, asker }
   const all = checkAnswers(asked, answers)
   const isMissing = (name: string) => cannotAnswer(channel) && answers[name] === undefined

@@ -97,14 +97,18 @@ function timeFacts(state: TicketState, design: CompiledDesign, now: Instant): Fa
   }
 }
 
-/** What is known about somebody who asks, before anything is answered. */
+/**
+ * What is known about somebody who asks, before anything is answered.
+ * @param agreement number of the one by which they ask, where it was named
+ */
 export function askerFacts(
   requester: Person,
   portal: string | null,
   directory: Directory,
   now: Instant,
+  agreement?: number | null,
 ): Facts {
   const { id, organisation = null, site = null } = requester
-  const cover = directory.agreementAt(requester.organisation, now)?.cover ?? null
+  const cover = directory.agreementFor(requester.organisation, now, agreement)?.cover ?? null
   return { requester: id, organisation, site, cover, portal }
 }

@@ -78,7 +78,8 @@ export function askSources(
     const [name, value] = answers[source]()
     const priority = priorities.find((one) => one.id === value)
     if (!priority) return { source, name }
-    if (!priority.active) return { source, name, passedOver: `${priority.numeral} is not active` }
+    if (!priority.active)
+      return { source, name, passedOver: `it would be ${priority.numeral}, which is switched off` }
     return { source, name, value: priority.id }
   })
 }
@@ -109,18 +110,24 @@ export function decidePriority(
   if (!winner) {
     const active = design.design.priorities.filter((one) => one.active)
     const lowest = active.sort((a, b) => b.order - a.order)[0]!
-    return {
-      value: lowest.id,
-      because: { text: `No source has a priority, so it is the lowest, ${lowest.numeral}.`, article },
-    }
+    const off = answers.flatMap(({ name, passedOver }) =>
+      passedOver ? ` ${capital(name)}: ${passedOver}.` : [],
+    )
+    const text = `No source has a priority, so it is the lowest, ${lowest.numeral}.${off.join('')}`
+    return { value: lowest.id, because: { text, article } }
   }
   const index = answers.indexOf(winner)
-  const passed = answers.slice(0, index).map((one) => SOURCE_NAMES[one.source])
+  const before = answers.slice(0, index)
+  const silent = before.filter((one) => !one.passedOver).map((one) => SOURCE_NAMES[one.source])
+  const off = before.flatMap(({ name, passedOver }) =>
+    passedOver ? ` ${capital(name)}: ${passedOver}.` : [],
+  )
   const later = answers.slice(index + 1).filter((one) => one.value && one.value !== winner.value)
   const order =
     team === undefined ? 'the source order' : `the source order of ${directory.teams.get(team)?.name ?? team}`
   const text = `${capital(winner.name)} gives ${numeral(winner.value!)}.`
-  const asking = passed.length ? ` Asked before: ${passed.join(', ')} (no value).` : ''
+  const asking =
+    (silent.length ? ` Asked before, without an answer: ${silent.join(', ')}.` : '') + off.join('')
   const nearly = later.length
     ? `${later.map((one) => `${capital(one.name)} gives ${numeral(one.value!)}`).join('; ')}, but ${SOURCE_NAMES[winner.source]} comes first in ${order}.`
     : undefined

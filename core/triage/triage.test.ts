@@ -79,7 +79,7 @@ describe('the source order', () => {
   it('passes over a source without a value (practice), and an inactive priority is none', () => {
     const { priority } = sort(designWith(['category', 'site', 'requester']), directory({ priority: 'p4' }))
     expect(priority.value).toBe('p4')
-    expect(priority.because.text).toContain('Asked before: the category (no value)')
+    expect(priority.because.text).toContain('Asked before, without an answer: the category.')
     const design = designWith(['site', 'requester'])
     const inactive = new CompiledDesign(
       { ...design.design, priorities: base.priorities.map((one) => ({ ...one, active: one.id !== 'p4' })) },

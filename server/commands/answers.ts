@@ -41,12 +41,12 @@ const MOST_KEPT = 500
 export function refuseUnlessSchemaFits(
   design: CompiledDesign,
   directory: Directory,
-  { item: itemId, answers, requester, portal }: Wanted,
+  { item: itemId, answers, requester, portal, agreement }: Wanted,
 ): void {
   const item = design.findItem(itemId)
   const person = directory.people.get(requester)
   if (!item || !person) return
-  const asker = askerFacts(person, portal, directory, deskNow())
+  const asker = askerFacts(person, portal, directory, deskNow(), agreement)
   const asked = { form: design.form(item.form), library: design.questions, asker }
   const validate = validatorOf(design, asked)
   if (validate(answers)) return
@@ -63,4 +63,5 @@ interface Wanted {
   answers: Answers
   requester: string
   portal: string | null
+  agreement?: number
 }

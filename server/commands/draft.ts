@@ -95,7 +95,7 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
   const all = [changes].flat()
   await desk.db.transaction().execute(async (trx) => {
     const draft = await lockedDraft(trx)
-    const design = applySteps(draft.document, all)
+    const design = await applyOrSayWho(trx, draft.document, all, person)
     await refuseUnlessAllowed(desk, draft.document, design, person)
     const fields = misfits(design)
     if (fields.length)
@@ -119,6 +119,26 @@ async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, pe
   const role = (await desk.knowledge.directory()).people.get(person)?.role
   const why = notAllowed(before, after, role, person)
   if (why) throw new Refused('forbidden', why)
+}
+
+/** Applies steps; where somebody else has changed the same parts, the refusal says who that was. */
+async function applyOrSayWho(trx: Trx, design: Design, steps: readonly DesignStep[], person: string) {
+  try {
+    return applySteps(design, steps)
+  } catch (error) {
+    if (!(error instanceof Refused) || error.reason !== 'conflict') throw error
+    const last = await trx
+      .selectFrom('draft_change')
+      .innerJoin('person', 'person.id', 'draft_change.person')
+      .select('person.name')
+      .where('person', '<>', person)
+      .where((e) => e.or(steps.map(({ list, id }) => e.and({ list, thing: id }))))
+      .orderBy('draft_change.id', 'desc')
+      .limit(1)
+      .executeTakeFirst()
+    const message = last ? error.message.replace(/^Somebody else/, last.name) : error.message
+    throw new Refused('conflict', message, error.fields)
+  }
 }
 
 function applySteps(design: Design, steps: readonly DesignStep[]): Design {

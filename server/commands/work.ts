@@ -130,6 +130,7 @@ export async function partTicket(
       ])
     const command = {
       ...{ item: wanted, portal: state.portal, summary, requester: state.requester },
+      ...(state.agreement !== null && { agreement: state.agreement }),
       channel: 'desk' as const,
       ...(!shown && { internal: true as const }),
       // Answers belong to their form.

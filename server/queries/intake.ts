@@ -1,3 +1,4 @@
+import { daysOf } from '../../core/agreement'
 import type { Agreement, Directory, Person } from '../../core/design'
 import { deskNow } from '../clock/deskClock'
 
@@ -7,20 +8,29 @@ export interface Cover {
   state: 'covered' | 'expired' | 'oneOff'
   number: number | null
   cover: string | null
-  ends: number | null
+  /** Its last day, as the desk's zone counts days: `2026-11-30`. */
+  last: string | null
 }
 
-/** How the agreement of an organisation stands now. */
-export function coverOf(organisation: string | undefined, directory: Directory): Cover {
-  const inForce = directory.agreementAt(organisation, deskNow())
+/**
+ * How the agreement of an organisation stands now.
+ * @param named number of the one that was named, for an organisation may have several
+ */
+export function coverOf(
+  organisation: string | undefined,
+  directory: Directory,
+  zone: string,
+  named?: number,
+): Cover {
+  const inForce = directory.agreementFor(organisation, deskNow(), named)
   const agreement: Agreement | undefined = inForce ?? directory.lastAgreement(organisation)
-  if (!agreement) return { state: 'oneOff', number: null, cover: null, ends: null }
-  const { number, cover, ends } = agreement
-  return { state: inForce ? 'covered' : 'expired', number, cover, ends }
+  if (!agreement) return { state: 'oneOff', number: null, cover: null, last: null }
+  const { number, cover } = agreement
+  return { state: inForce ? 'covered' : 'expired', number, cover, last: daysOf(agreement, zone).last }
 }
 
 /** Who asks, as somebody at the desk sees it while logging for them. */
-export function requesterPage(person: Person, directory: Directory) {
+export function requesterPage(person: Person, directory: Directory, zone: string, agreement?: number) {
   const site = directory.sites.get(person.site ?? '')
   return {
     id: person.id,
@@ -29,12 +39,12 @@ export function requesterPage(person: Person, directory: Directory) {
     zone: person.zone,
     organisation: directory.organisations.get(person.organisation ?? '')?.name ?? null,
     site: site?.name ?? null,
-    cover: coverOf(person.organisation, directory),
+    cover: coverOf(person.organisation, directory, zone, agreement),
   }
 }
 
 /** An agreement by its number, with the people for whom it may be asked. */
-export function agreementPage(number: number, directory: Directory) {
+export function agreementPage(number: number, directory: Directory, zone: string) {
   const agreement = directory.agreement(number)
   if (!agreement) return undefined
   const people = [...directory.people.values()]
@@ -44,7 +54,9 @@ export function agreementPage(number: number, directory: Directory) {
   const now = deskNow()
   const state = agreement.starts <= now && now < agreement.ends ? 'covered' : 'expired'
   return {
-    ...agreement,
+    number,
+    cover: agreement.cover,
+    last: daysOf(agreement, zone).last,
     state,
     name: directory.organisations.get(agreement.organisation)?.name ?? agreement.organisation,
     people,

@@ -18,8 +18,8 @@ import {
   sendToRepair,
 } from '../../server/directory/equipment'
 import { AGREEMENT_FILE, EQUIPMENT_FILE } from '../../server/directory/fileKinds'
-import { agreementPage } from '../../server/queries/intake'
-import { makeWorld } from './world'
+import { agreementPage, coverOf } from '../../server/queries/intake'
+import { makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -37,9 +37,28 @@ describe('agreements', () => {
     expect(number).toBe(Math.max(...before) + 1)
     const { rows } = await listAgreements(world.desk, { search: String(number), limit: 9 })
     expect(rows[0]).toMatchObject({ organisation: 'lantern', last: '2027-10-31', standing: 'covered' })
-    expect(agreementPage(number, await directory())).toMatchObject({ state: 'covered' })
+    const page = async () => agreementPage(number, await directory(), 'Europe/London')
+    expect(await page()).toMatchObject({ state: 'covered', last: '2027-10-31' })
     await saveAgreement(world.desk, { ...body, last: '2026-11-10', amount: 12.5 }, number)
-    expect(agreementPage(number, await directory())).toMatchObject({ state: 'expired', amount: 12.5 })
+    expect(await page()).toMatchObject({ state: 'expired', last: '2026-11-10' })
+  })
+
+  it('are used by the number that was named, where an organisation has several', async () => {
+    const body = { organisation: 'merrow', cover: 'Pay per job', first: '2026-01-01', last: '2027-12-31' }
+    const before = (await directory()).agreements
+    const first = before.find((one) => one.organisation === 'merrow')!
+    const other = before.find((one) => one.organisation !== 'merrow')!.number
+    const second = await saveAgreement(world.desk, body)
+    const log = async (agreement?: number) =>
+      (await world.desk.log({ ...SCANNER, channel: 'desk', ...(agreement && { agreement }) }, TORA)).state
+    const plain = await log()
+    const named = [first.number, second].find((one) => one !== plain.agreement)!
+    expect(await log(named)).toMatchObject({ agreement: named })
+    expect((await log(second)).cover).toBe('Pay per job')
+    expect(await log(other)).toMatchObject({ agreement: plain.agreement })
+    expect(coverOf('merrow', await directory(), 'Europe/London', second)).toMatchObject({
+      ...{ number: second, last: '2027-12-31', state: 'covered' },
+    })
   })
 
   it('refuse what cannot be, field by field', async () => {

@@ -48,6 +48,33 @@ describe('several changes of the draft', () => {
   })
 })
 
+describe('two people at one thing', () => {
+  it('both keep what they changed of different parts; on the same part nobody overwrites, and it says who', async () => {
+    const [item] = (await draftPage(first!.desk)).design.items
+    const step = (after: object) => ({
+      list: 'items',
+      id: item!.id,
+      before: item,
+      after: { ...item!, ...after },
+    })
+    await changeDraft(first!.desk, step({ name: 'Scanner of a gate' }), LEAD)
+    const page = await changeDraft(first!.desk, step({ description: 'It reads nothing.' }), 'ada-thorne')
+    expect(page.design.items.find((one) => one.id === item!.id)).toMatchObject({
+      name: 'Scanner of a gate',
+      description: 'It reads nothing.',
+    })
+    await expect(changeDraft(first!.desk, step({ name: 'Gate reader' }), 'ada-thorne')).rejects.toMatchObject(
+      {
+        message: expect.stringMatching(/^Olin Brandt changed this meanwhile/) as string,
+        fields: [
+          { field: 'name', message: expect.stringMatching(/Scanner of a gate.*Gate reader/) as string },
+        ],
+      },
+    )
+    await discardDraft(first!.desk)
+  })
+})
+
 describe('a design as a file', () => {
   it('taken in elsewhere and taken out again is the same, byte for byte', async () => {
     await rename('Boarding, gates and more')

@@ -53,16 +53,25 @@ const FIRST: Record<string, { op: Operator; value: FactValue }> = {
   number: { op: 'atLeast', value: 1 },
   moment: { op: 'inTheLast', value: 'P1D' },
 }
-function add() {
-  if (!adding.value) return
-  const fact = adding.value
-  adding.value = ''
+function firstTest(fact: string): Test {
   const question = props.design.questions.find((one) => `form.${one.name}` === fact)
   const value = question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? ''
   const op: Operator = fact === 'category' ? 'under' : 'is'
-  const first = FIRST[question?.type ?? FACT_TYPES[fact] ?? ''] ?? { op, value }
-  write([...parts.value, { fact, ...first }])
+  return { fact, ...(FIRST[question?.type ?? FACT_TYPES[fact] ?? ''] ?? { op, value }) }
 }
+function add() {
+  if (!adding.value) return
+  const first = firstTest(adding.value)
+  adding.value = ''
+  // What asks nothing yet, or one thing that was never said to be one of several, means “and” from then on.
+  const isOpen = !props.inner && parts.value.length < 2 && way.value === 'any'
+  write([...parts.value, first], isOpen ? 'all' : way.value)
+}
+/** The word between two parts, and before what is asked next. */
+const JOINING: Record<Way, string> = { all: 'and', any: 'or', none: 'nor' }
+const joining = computed(() =>
+  way.value === 'any' && !props.inner && parts.value.length < 2 ? 'and' : JOINING[way.value],
+)
 const COSTS: Record<number, string> = {
   2: 'compares the beginning of a text; “is” would be quicker',
   3: 'reads the whole text of every ticket it is asked of; “is” or “starts with” is much quicker',
@@ -84,6 +93,7 @@ const COSTS: Record<number, string> = {
     </p>
     <p v-if="!parts.length && (inner || readonly)" class="quiet small">Nothing is asked.</p>
     <div v-for="(part, index) in parts" :key="index" class="test">
+      <b v-if="index" class="small joins">{{ joining }}</b>
       <template v-if="isTest(part)">
         <span class="fact">{{ facts.find((one) => one.value === part.fact)?.label ?? part.fact }}</span>
         <DesignCellField
@@ -127,14 +137,14 @@ const COSTS: Record<number, string> = {
     </div>
     <p v-if="!readonly" class="add small">
       <select v-model="adding" :aria-label="`${label}: ask something more`" @change="add">
-        <option value="">and ask …</option>
+        <option value="">{{ parts.length ? `${joining} ask …` : 'ask …' }}</option>
         <option v-for="one in offers" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select>
       <button
         v-if="!inner && parts.length"
         class="link"
         type="button"
-        @click="write([...parts, { any: [] }])"
+        @click="write([...parts, { all: [] }])"
       >
         a group
       </button>
@@ -158,6 +168,10 @@ const COSTS: Record<number, string> = {
   gap: 2px 10px;
   border-bottom: 1px dotted var(--rule);
   max-width: 780px;
+}
+.joins {
+  min-width: 26px;
+  color: var(--sea);
 }
 .fact {
   min-width: 160px;

@@ -25,10 +25,13 @@ const emit = defineEmits<{
 }>()
 
 const open = ref(false)
+/** The words of a shared question are changed only once somebody has said that they mean all of its forms. */
+const everywhere = ref(false)
 const uses = computed(() => usesOfAnswer(props.design, props.question.name))
 const others = computed(() =>
   formsAsking(props.design, props.question.name).filter((one) => one.id !== props.form.id),
 )
+const isKept = computed(() => props.readonly || (others.value.length > 0 && !everywhere.value))
 const offered = computed(() => [...ASKER_FACTS, ...props.before.map((name) => `form.${name}`)])
 const words = {
   fact: (name: string) =>
@@ -125,6 +128,7 @@ function putMust(value: string) {
         rows="2"
         :value="question.label"
         :disabled="readonly"
+        :readonly="isKept"
         aria-label="Words of the explanation, with **emphasis** and lists"
         @change="put({ label: text($event) })"
       />
@@ -133,6 +137,12 @@ function putMust(value: string) {
         class="inline-field words"
         :value="question.label"
         :disabled="readonly"
+        :readonly="isKept"
+        :title="
+          isKept && !readonly
+            ? 'Shared with other forms: press “change” to change it in all of them'
+            : undefined
+        "
         :aria-label="`Words of ${question.name}`"
         @change="put({ label: text($event) })"
       />
@@ -192,108 +202,113 @@ function putMust(value: string) {
     <DesignMargin :findings="findings" :place="`questions/${question.name}`" />
     <div v-if="open && !readonly" class="terms" role="group" :aria-label="`${question.label}: what it asks`">
       <p v-if="others.length" class="small">
-        <b>Shared</b>: a change of its words or answers changes it in
-        {{ others.map((one) => one.name).join(', ') }} too.
-      </p>
-      <p>
+        <b>Shared</b> with {{ others.map((one) => one.name).join(', ') }}.
         <label
-          >Help below the words
-          <input class="inline-field long" :value="question.help" @change="putText('help', text($event))"
-        /></label>
-      </p>
-      <p v-if="question.type === 'choice' || question.type === 'manyChoices'">
-        <label
-          >Options, one a line<br />
-          <textarea
-            class="inline-field long"
-            :rows="Math.max(3, (question.options?.length ?? 0) + 1)"
-            :value="options"
-            @change="putOptions(text($event))"
-          />
-        </label>
-      </p>
-      <p v-if="question.type === 'number'">
-        <label
-          >from
-          <input
-            class="inline-field short"
-            type="number"
-            :value="question.min"
-            @change="putNumber('min', text($event))"
-        /></label>
-        <label>
-          to
-          <input
-            class="inline-field short"
-            type="number"
-            :value="question.max"
-            @change="putNumber('max', text($event))"
-        /></label>
-        <label>
-          unit
-          <input class="inline-field short" :value="question.unit" @change="putText('unit', text($event))"
-        /></label>
-      </p>
-      <p v-if="question.type === 'text' || question.type === 'longText'">
-        <label
-          >at most
-          <input
-            class="inline-field short"
-            type="number"
-            min="1"
-            :value="question.maxLength"
-            @change="putNumber('maxLength', text($event))"
-          />
-          characters</label
+          ><input v-model="everywhere" type="checkbox" /> Change its words and answers in all
+          {{ others.length + 1 }} forms</label
         >
-        <label>
-          looking like
-          <select class="inline-field" :value="looks" @change="putLooks(text($event))">
-            <option v-for="(one, id) in LOOKS" :key="id" :value="id">{{ one.label }}</option>
-            <option value="own">an expression of your own …</option>
-          </select></label
-        >
-        <span v-if="question.pattern && looks === 'own'">
+      </p>
+      <fieldset class="shared" :disabled="isKept">
+        <p>
           <label
-            >expression
+            >Help below the words
+            <input class="inline-field long" :value="question.help" @change="putText('help', text($event))"
+          /></label>
+        </p>
+        <p v-if="question.type === 'choice' || question.type === 'manyChoices'">
+          <label
+            >Options, one a line<br />
+            <textarea
+              class="inline-field long"
+              :rows="Math.max(3, (question.options?.length ?? 0) + 1)"
+              :value="options"
+              @change="putOptions(text($event))"
+            />
+          </label>
+        </p>
+        <p v-if="question.type === 'number'">
+          <label
+            >from
             <input
-              class="inline-field"
-              :value="question.pattern.like"
-              @change="put({ pattern: { ...question.pattern, like: text($event) } })"
+              class="inline-field short"
+              type="number"
+              :value="question.min"
+              @change="putNumber('min', text($event))"
           /></label>
           <label>
-            and otherwise say
+            to
             <input
-              class="inline-field"
-              :value="question.pattern.message"
-              @change="put({ pattern: { ...question.pattern, message: text($event) } })"
+              class="inline-field short"
+              type="number"
+              :value="question.max"
+              @change="putNumber('max', text($event))"
           /></label>
-        </span>
-      </p>
-      <p v-if="hasDefault">
-        <label
-          >Filled in beforehand
-          <select
-            v-if="question.type === 'yesNo' || question.type === 'choice'"
-            class="inline-field"
-            :value="String(question.default ?? '')"
-            @change="putDefault(text($event))"
+          <label>
+            unit
+            <input class="inline-field short" :value="question.unit" @change="putText('unit', text($event))"
+          /></label>
+        </p>
+        <p v-if="question.type === 'text' || question.type === 'longText'">
+          <label
+            >at most
+            <input
+              class="inline-field short"
+              type="number"
+              min="1"
+              :value="question.maxLength"
+              @change="putNumber('maxLength', text($event))"
+            />
+            characters</label
           >
-            <option value="">nothing</option>
-            <option
-              v-for="one in question.options ?? [
-                { value: 'true', label: 'yes' },
-                { value: 'false', label: 'no' },
-              ]"
-              :key="one.value"
-              :value="one.value"
+          <label>
+            looking like
+            <select class="inline-field" :value="looks" @change="putLooks(text($event))">
+              <option v-for="(one, id) in LOOKS" :key="id" :value="id">{{ one.label }}</option>
+              <option value="own">an expression of your own …</option>
+            </select></label
+          >
+          <span v-if="question.pattern && looks === 'own'">
+            <label
+              >expression
+              <input
+                class="inline-field"
+                :value="question.pattern.like"
+                @change="put({ pattern: { ...question.pattern, like: text($event) } })"
+            /></label>
+            <label>
+              and otherwise say
+              <input
+                class="inline-field"
+                :value="question.pattern.message"
+                @change="put({ pattern: { ...question.pattern, message: text($event) } })"
+            /></label>
+          </span>
+        </p>
+        <p v-if="hasDefault">
+          <label
+            >Filled in beforehand
+            <select
+              v-if="question.type === 'yesNo' || question.type === 'choice'"
+              class="inline-field"
+              :value="String(question.default ?? '')"
+              @change="putDefault(text($event))"
             >
-              {{ one.label }}
-            </option>
-          </select>
-          <input v-else class="inline-field" :value="question.default" @change="putDefault(text($event))" />
-        </label>
-      </p>
+              <option value="">nothing</option>
+              <option
+                v-for="one in question.options ?? [
+                  { value: 'true', label: 'yes' },
+                  { value: 'false', label: 'no' },
+                ]"
+                :key="one.value"
+                :value="one.value"
+              >
+                {{ one.label }}
+              </option>
+            </select>
+            <input v-else class="inline-field" :value="question.default" @change="putDefault(text($event))" />
+          </label>
+        </p>
+      </fieldset>
       <div v-if="question.type !== 'explanation'">
         <label
           >Must be answered
@@ -385,6 +400,15 @@ function putMust(value: string) {
 }
 .terms p {
   margin: 5px 0;
+}
+.shared {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
+.words:read-only {
+  background: var(--page-2);
 }
 .long {
   width: min(420px, 100%);

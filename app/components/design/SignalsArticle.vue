@@ -42,7 +42,14 @@ const cellOf = (kind: string, cover: string) => rules.value.map[kind]?.[cover]
 // A cell, a whole row or a whole column is written in one step.
 type Place = { kind?: string; cover?: string }
 const open = ref<Place>()
-const form = reactive({ do: 'ticket' as 'ticket' | 'pass' | 'hole', item: '', priority: '', queue: '' })
+const form = reactive({
+  do: 'ticket' as 'ticket' | 'pass' | 'hole',
+  item: '',
+  priority: '',
+  queue: '',
+  /** Writes over what is decided already. */
+  over: false,
+})
 const isSame = (a: Place | undefined, b: Place) => a?.kind === b.kind && a?.cover === b.cover
 function begin(place: Place) {
   const cell = place.kind && place.cover !== undefined ? cellOf(place.kind, place.cover) : undefined
@@ -51,6 +58,7 @@ function begin(place: Place) {
     item: cell?.item ?? form.item ?? '',
     priority: cell?.priority ?? '',
     queue: cell?.queue ?? '',
+    over: false,
   })
   open.value = place
 }
@@ -69,8 +77,11 @@ function keep() {
   const kinds = kind ? [kind] : rules.value.kinds.map((one) => one.id)
   const covers = cover === undefined ? rules.value.covers : [cover]
   const map = JSON.parse(JSON.stringify(rules.value.map)) as SignalRules['map']
+  const isOne = kind !== undefined && cover !== undefined
   for (const one of kinds)
     for (const other of covers) {
+      // A row or a column is filled where it has holes; what is decided stays unless that is said.
+      if (!isOne && !form.over && map[one]?.[other] !== undefined) continue
       const cell = fresh()
       const { [other]: _, ...rest } = map[one] ?? {}
       map[one] = cell === undefined ? rest : { ...rest, [other]: cell }
@@ -305,6 +316,9 @@ const holes = computed(() =>
       <label><input v-model="form.do" type="radio" value="ticket" /> becomes a ticket</label>
       <label><input v-model="form.do" type="radio" value="pass" /> is passed over</label>
       <label><input v-model="form.do" type="radio" value="hole" /> is not decided</label>
+      <label v-if="!open.kind || open.cover === undefined"
+        ><input v-model="form.over" type="checkbox" /> also where something is decided already</label
+      >
       <span v-if="form.do === 'ticket'" class="what">
         <label
           >of the item

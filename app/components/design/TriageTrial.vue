@@ -148,7 +148,7 @@ watch(
       <h3>Who says what about the priority</h3>
       <ol class="sources">
         <li v-for="one in page.sources" :key="one.source">
-          {{ one.name }}: <b>{{ one.value ?? 'no value' }}</b>
+          {{ one.name }}: <b>{{ one.value ?? 'says nothing' }}</b>
           <span v-if="one.passedOver" class="quiet"> ({{ one.passedOver }})</span>
           <span v-if="one.wins" class="wins">&nbsp;wins</span>
         </li>

@@ -11,8 +11,23 @@ const article = computed(() => [route.params.article ?? []].flat().filter(Boolea
 const wanted = computed(() => (route.query.edition ? Number(route.query.edition) : undefined))
 useHead({ title: 'Design · Yare Ledger' })
 
-const { draft, busy, error, done, undone, load, change, changeAll, undo, redo, settled, publish, discard } =
-  useDraft()
+const {
+  draft,
+  busy,
+  error,
+  refused,
+  done,
+  undone,
+  load,
+  change,
+  changeAll,
+  insist,
+  undo,
+  redo,
+  settled,
+  publish,
+  discard,
+} = useDraft()
 const directory = ref<DirectoryPage>()
 const editions = ref<EditionLine[]>([])
 const edition = ref<EditionPage>()
@@ -142,6 +157,11 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <span v-for="field in error.problem.fields" :key="field.field + field.message"
           ><br />{{ field.field }}: {{ field.message }}</span
         >
+        <span v-if="refused">
+          <br />What you wrote is kept.
+          <button class="link" type="button" @click="insist">Put it in place of theirs</button> ·
+          <button class="link" type="button" @click="refused = error = undefined">Leave theirs</button>
+        </span>
       </p>
       <p v-if="stale" class="notice" role="status">
         Somebody changed the draft.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { BodyField } from '~/components/BodyForm.vue'
+import { dayAndMonth } from '~~/core/time'
+import type { BodyField } from '~/composables/bodyOf'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // Support agreements: what organisations have bought, until when, and what runs out soon.
@@ -72,8 +73,20 @@ const fields = computed<BodyField[]>(() => [
     label: 'Organisation',
     options: directory.value?.organisations.map(({ id, name }) => ({ value: id, label: name })) ?? [],
   },
-  { name: 'cover', label: 'Cover', offers: list.value?.covers, help: 'a new word makes a new cover' },
-  { name: 'type', label: 'Type', offers: list.value?.types, help: 'a new word makes a new type' },
+  {
+    name: 'cover',
+    label: 'Cover',
+    offers: list.value?.covers,
+    asksNew: true,
+    help: 'a new word makes a new cover',
+  },
+  {
+    name: 'type',
+    label: 'Type',
+    offers: list.value?.types,
+    asksNew: true,
+    help: 'a new word makes a new type',
+  },
   { name: 'first', label: 'First day', type: 'date' },
   { name: 'last', label: 'Last day', type: 'date', help: 'a year from the first day if left empty' },
   { name: 'amount', label: 'Amount', type: 'number' },
@@ -100,6 +113,8 @@ async function done() {
   await load()
 }
 const STANDING = { covered: 'in force', expired: 'ran out', toCome: 'to come' }
+/** A day of an agreement, as every screen writes it. */
+const day = (date: string) => dayAndMonth(Date.parse(date), 'UTC')
 const money = (amount?: number) =>
   amount === undefined ? '' : amount.toLocaleString('en-GB', { minimumFractionDigits: 2 })
 </script>
@@ -188,8 +203,8 @@ const money = (amount?: number) =>
               </td>
               <td>{{ one.cover }}</td>
               <td>{{ one.type }}</td>
-              <td class="t">{{ one.first }}</td>
-              <td class="t">{{ one.last }}</td>
+              <td class="t">{{ day(one.first) }}</td>
+              <td class="t">{{ day(one.last) }}</td>
               <td>
                 {{ STANDING[one.standing]
                 }}<span v-if="one.standing === 'covered' && one.daysLeft <= 90" class="close">

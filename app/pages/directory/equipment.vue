@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import type { BodyField } from '~/components/BodyForm.vue'
+import type { BodyField } from '~/composables/bodyOf'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // What the desk looks after: whose it is, what covers it, and where it is while it is being repaired.

@@ -1,7 +1,9 @@
-import { IsOptional, IsString, MaxLength } from 'class-validator'
+import { Type } from 'class-transformer'
+import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { askerFacts } from '../../../core/ticket'
 import { deskNow } from '../../clock/deskClock'
 import { HttpProblem } from '../../http/problem'
+import { MOST_NUMBER } from '../../http/bodies'
 import { defineRoute } from '../../http/route'
 import { requesterPage } from '../../queries/intake'
 
@@ -16,6 +18,14 @@ class IntakeQuery {
   @IsString()
   @MaxLength(80)
   item?: string
+
+  /** Number of the agreement that they named; that of their organisation if left out. */
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(MOST_NUMBER)
+  agreement?: number
 }
 
 export default defineRoute(
@@ -38,7 +48,7 @@ export default defineRoute(
     const form = item && design.form(item.form)
     const { groups, items } = design.design
     return {
-      requester: requesterPage(person, directory),
+      requester: requesterPage(person, directory, design.design.desk.zone, query.agreement),
       groups: groups.map(({ id, name }) => ({
         name,
         items: items.filter((one) => one.group === id).map((one) => ({ value: one.id, label: one.name })),
@@ -50,7 +60,7 @@ export default defineRoute(
           questions: form.steps
             .flatMap((step) => step.questions)
             .map((one) => design.questions.get(one.question)!),
-          asker: askerFacts(person, null, directory, deskNow()),
+          asker: askerFacts(person, null, directory, deskNow(), query.agreement),
         },
     }
   },

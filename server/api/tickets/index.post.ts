@@ -1,10 +1,13 @@
-import { IsObject, IsOptional, IsString, MaxLength } from 'class-validator'
+import { IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { getHeader, setResponseHeader, setResponseStatus } from 'h3'
+import type { Directory } from '../../../core/design'
 import type { Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
 import { HttpProblem } from '../../http/problem'
+import { MOST_NUMBER } from '../../http/bodies'
 import { defineRoute, isStaff } from '../../http/route'
+import type { Caller } from '../../http/session'
 import { requestPage } from '../../queries/tickets'
 
 class TicketBody {
@@ -32,10 +35,36 @@ class TicketBody {
   @IsString()
   @MaxLength(80)
   requester?: string
+
+  /** Number of the agreement that they named; that of their organisation if left out. */
+  @IsOptional()
+  @IsInt({ message: 'give the number of an agreement' })
+  @Min(1)
+  @Max(MOST_NUMBER)
+  agreement?: number
 }
 
 function summaryOf({ summary, answers }: TicketBody): string | undefined {
   return summary ?? (typeof answers.summary === 'string' ? answers.summary : undefined)
+}
+
+/** @throws HttpProblem when somebody who is not of the desk asks for another, or by an agreement of their choice */
+function refuseForOthers({ requester, agreement }: TicketBody, caller: Caller): void {
+  if (isStaff(caller.role)) return
+  if ((requester && requester !== caller.id) || agreement !== undefined)
+    throw new HttpProblem(403, 'Only people of the desk may log for somebody else, or name an agreement.')
+}
+
+/** @throws HttpProblem when there is no such agreement, or it is another organisation's */
+function refuseForeignAgreement(directory: Directory, number: number, requester: string): void {
+  const agreement = directory.agreement(number)
+  const message = !agreement
+    ? `there is no agreement ${number}`
+    : agreement.organisation !== directory.people.get(requester)?.organisation
+      ? `agreement ${number} is not that of the requester’s organisation`
+      : undefined
+  if (message)
+    throw new HttpProblem(422, 'This agreement cannot be used here.', [{ field: 'agreement', message }])
 }
 
 export default defineRoute(
@@ -46,17 +75,17 @@ export default defineRoute(
     headers: { 'Idempotency-Key': 'The same key with the same content logs once, however often it is sent' },
   },
   async ({ event, desk, caller, body }) => {
-    if (body.requester && body.requester !== caller.id && !isStaff(caller.role))
-      throw new HttpProblem(403, 'Only people of the desk may log for somebody else.')
+    const { item, answers, agreement, requester = caller.id } = body
+    refuseForOthers(body, caller)
     const design = await desk.knowledge.currentEdition()
     const portal = caller.portal ?? body.portal ?? null
     if (portal && !design.findPortal(portal))
       throw new HttpProblem(422, 'There is no such portal.', [
         { field: 'portal', message: 'leave it out or choose another' },
       ])
-    const requester = body.requester ?? caller.id
     const directory = await desk.knowledge.directory()
-    refuseUnlessSchemaFits(design, directory, { item: body.item, answers: body.answers, requester, portal })
+    if (agreement !== undefined) refuseForeignAgreement(directory, agreement, requester)
+    refuseUnlessSchemaFits(design, directory, { item, answers, requester, portal, agreement })
     const attachments = await takeFiles(desk.db, filesIn(body.answers, design.questions), caller.id)
     const channel = caller.by === 'token' ? 'api' : isStaff(caller.role) ? 'desk' : 'portal'
     const { state, replayed } = await desk.log(
@@ -67,6 +96,7 @@ export default defineRoute(
         summary: summaryOf(body),
         answers: body.answers,
         requester,
+        ...(agreement !== undefined && { agreement }),
         ...(attachments.length && { attachments }),
       },
       { person: caller.id },

@@ -9,7 +9,8 @@ export default defineRoute(
   },
   async ({ desk, number }) => {
     const wanted = number('number')
-    const page = agreementPage(wanted, await desk.knowledge.directory())
+    const { design } = await desk.knowledge.currentEdition()
+    const page = agreementPage(wanted, await desk.knowledge.directory(), design.desk.zone)
     if (!page)
       throw new HttpProblem(404, `There is no agreement ${wanted}. Look for the requester by name instead.`)
     return page
