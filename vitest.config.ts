@@ -2,6 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   esbuild: { tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
+  resolve: { alias: { '#yare/routes': `${import.meta.dirname}/tests/server/routes.ts` } },
   test: {
     include: ['{core,app,server,cli,demo}/**/*.test.ts', 'tests/server/**/*.test.ts'],
     globalSetup: ['./tests/database.ts'],

@@ -136,7 +136,7 @@ function lengthOf(span: string): number {
 
 /** Whether one test holds. A missing fact is empty: it is not anything, and fails every comparison. */
 export function testHolds(test: Test, facts: Facts): boolean {
-  const actual = facts[test.fact]
+  const actual = Object.hasOwn(facts, test.fact) ? facts[test.fact] : undefined
   switch (test.op) {
     case 'empty':
       return isEmpty(actual)
@@ -149,7 +149,8 @@ export function testHolds(test: Test, facts: Facts): boolean {
     case 'inTheLast':
       return !isEmpty(actual) && isInTheLast(actual!, test.value, facts.now)
     default:
-      return !isEmpty(actual) && CHECKS[test.op](actual!, test.value)
+      // What is no operator holds for nothing.
+      return !isEmpty(actual) && Object.hasOwn(CHECKS, test.op) && CHECKS[test.op](actual!, test.value)
   }
 }
 

@@ -30,6 +30,9 @@ const VERBS: Record<Operator, string> = {
   filled: 'is filled in',
 }
 
+/** Whether something is the name of an operator. */
+export const isOperator = (op: unknown): op is Operator => typeof op === 'string' && Object.hasOwn(VERBS, op)
+
 /** The words between fact and value. */
 export function operatorInWords(op: Operator): string {
   return VERBS[op]

@@ -177,8 +177,8 @@ export class Directory {
    */
   agreementFor(organisation: string | undefined, at: Instant, number?: number | null): Agreement | undefined {
     const named = this.agreement(number ?? null)
-    const counts = named?.organisation === organisation && named!.starts <= at && at < named!.ends
-    return counts ? named : this.agreementAt(organisation, at)
+    const isTheirs = named !== undefined && named.organisation === organisation
+    return isTheirs && named.starts <= at && at < named.ends ? named : this.agreementAt(organisation, at)
   }
 
   /** The agreement of a number. */

@@ -352,7 +352,7 @@ function templates(reader: Reader): void {
       ...Object.entries(template.languages ?? {}),
     ])
       for (const field of fieldsOf(`${subject} ${body}`))
-        if (!(field in TEMPLATE_FIELDS))
+        if (!Object.hasOwn(TEMPLATE_FIELDS, field))
           reader.error(
             `templates/${template.id}`,
             `{${field}} is no field; it would stand in the message${language && ` in ${language}`} as it is`,

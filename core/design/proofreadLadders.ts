@@ -171,6 +171,6 @@ function webhookOf(reader: Reader, { id, url, fields, event }: Webhook): void {
   for (const { name, value } of fields) {
     if (!name.trim()) reader.error(place, 'has a field without a name')
     for (const field of fieldsOf(value))
-      if (!(field in TEMPLATE_FIELDS)) reader.error(place, `{${field}} is no field of a ticket`)
+      if (!Object.hasOwn(TEMPLATE_FIELDS, field)) reader.error(place, `{${field}} is no field of a ticket`)
   }
 }

@@ -68,7 +68,7 @@ function moveOf(reader: Reader, move: Move): void {
 function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {
   if (!text.trim()) reader.error(place, 'writes an empty text')
   for (const field of fieldsOf(text))
-    if (!(field in TEMPLATE_FIELDS) && !asked.includes(field))
+    if (!Object.hasOwn(TEMPLATE_FIELDS, field) && !asked.includes(field))
       reader.error(place, `{${field}} is no field of a ticket, and nothing that it asks for`)
 }
 

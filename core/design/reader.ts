@@ -137,7 +137,7 @@ export class Reader {
 
   fact(place: string, fact: string): void {
     if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
-    else if (!(fact in FACT_NAMES)) this.error(place, `asks for “${fact}”, which no ticket has`)
+    else if (!Object.hasOwn(FACT_NAMES, fact)) this.error(place, `asks for “${fact}”, which no ticket has`)
   }
 
   test(place: string, test: Test): void {

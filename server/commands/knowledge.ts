@@ -1,6 +1,8 @@
 import { sql } from 'kysely'
+import type { Portal } from '../../core/intake'
 import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
+import { openNotices, readArticle } from '../queries/knowledge'
 import type { Desk } from './desk'
 
 export interface ArticleInput {
@@ -75,14 +77,19 @@ const changed = (desk: Desk) => sql`select pg_notify('yare_tickets', '[]')`.exec
 export async function solvedBy(
   desk: Desk,
   what: { article?: number; notice?: number; item?: string },
-  portal: string,
+  portal: Portal,
   person: string,
 ): Promise<void> {
   const { article = null, notice = null, item = null } = what
   if ((article === null) === (notice === null))
     throw new Refused('invalid', 'Say which article or which notice solved it.')
+  const isHere =
+    article === null
+      ? (await openNotices(desk.db, portal.id)).some((one) => one.id === notice)
+      : (await readArticle(desk.db, article, { portal: portal.id })) !== undefined
+  if (!isHere) throw new Refused('missing', 'There is no such article or notice at this portal.')
   await desk.db
     .insertInto('solved_by')
-    .values({ article, notice, item, portal, person, at: deskNow() })
+    .values({ article, notice, item, portal: portal.id, person, at: deskNow() })
     .execute()
 }

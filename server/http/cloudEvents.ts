@@ -1,16 +1,19 @@
 import { HTTP, type CloudEvent, type Headers } from 'cloudevents'
 import type { H3Event } from 'h3'
-import { getHeaders, readRawBody } from 'h3'
+import { getHeaders } from 'h3'
 import { deskNow } from '../clock/deskClock'
 import type { Signal } from '../commands/signals'
+import { readText, refuseUnsafe } from './door'
 import { HttpProblem } from './problem'
 
 /** Most signals in one batch. */
 const MOST = 1000
+/** Most bytes of one batch: 4 kB an event. */
+const MOST_BYTES = 4 * 1024 * 1024
 
 /** Reads the signals of a request. @throws HttpProblem as `signalsOf` does */
 export async function readSignals(event: H3Event): Promise<Signal[]> {
-  return signalsOf(getHeaders(event) as Headers, (await readRawBody(event, 'utf8')) ?? '')
+  return signalsOf(getHeaders(event) as Headers, await readText(event, MOST_BYTES))
 }
 
 /**
@@ -46,6 +49,7 @@ function idsIn(headers: Headers, body: string): unknown[] {
 const nameOf = (index: number) => (index ? `event ${index + 1}` : 'the event')
 
 function signalOf(event: CloudEvent<unknown>, index: number): Signal {
+  refuseUnsafe(JSON.parse(JSON.stringify(event)))
   const fault = faultIn(event)
   if (fault) throw notRead(`${nameOf(index)} ${fault}`)
   const { id, source, type, subject, time } = event

@@ -1,6 +1,6 @@
 import { Transform } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
-import type { Condition } from '../../core/condition'
+import { isOperator, testsOf, type Condition } from '../../core/condition'
 import { VIEW_GROUPS, VIEW_SORTS, type ViewGroup, type ViewSort } from '../../core/work'
 import { CannotFilter, conditionSql } from '../queries/conditionSql'
 import type { View } from '../queries/ticketList'
@@ -68,6 +68,9 @@ export function readWhich({ view, search, where, sort, turned, group }: WhichQue
   }
 }
 
+/** Most tests of one condition; each is asked of every ticket of a list. */
+export const MOST_TESTS = 100
+
 export function readCondition(text: string): Condition {
   const wrong = (message: string) =>
     new HttpProblem(422, 'The condition cannot be used.', [{ field: 'where', message }])
@@ -78,6 +81,7 @@ export function readCondition(text: string): Condition {
     throw wrong('give a condition as JSON')
   }
   if (!isCondition(condition, 0)) throw wrong('a condition is a test, or a group “all”, “any” or “none”')
+  if (testsOf(condition).length > MOST_TESTS) throw wrong(`ask ${MOST_TESTS} things at most`)
   try {
     conditionSql(condition, 0)
   } catch (error) {
@@ -92,7 +96,7 @@ export function isCondition(value: unknown, depth: number): value is Condition {
   if (!value || typeof value !== 'object' || depth > 8) return false
   if ('fact' in value) {
     const { fact, op } = value as { fact: unknown; op?: unknown }
-    return typeof fact === 'string' && typeof op === 'string'
+    return typeof fact === 'string' && isOperator(op)
   }
   const [key, parts] = Object.entries(value)[0] ?? []
   return (

@@ -40,6 +40,13 @@ export class HttpProblem extends Error {
 
 const STATUS_OF_REFUSAL = { invalid: 422, conflict: 409, forbidden: 403, missing: 404 } as const
 
+/**
+ * Whether the database refused a value that got past the door (SQLSTATE 22003, 22021, 22P05): a number out of range, or
+ * what is no text.
+ */
+const isUnkeepable = (error: unknown) =>
+  ['22003', '22021', '22P05'].includes((error as { code?: string } | null)?.code ?? '')
+
 /** Turns whatever was thrown into a problem; undefined details of our own faults stay in the log. */
 export function problemOf(error: unknown): {
   problem: Problem
@@ -48,6 +55,8 @@ export function problemOf(error: unknown): {
 } {
   if (error instanceof HttpProblem) return made(error.status, error.message, error.fields, error.headers)
   if (error instanceof Refused) return made(STATUS_OF_REFUSAL[error.reason], error.message, error.fields)
+  if (isUnkeepable(error))
+    return made(422, 'Something that was sent cannot be kept: too large a number, or no text.')
   if (isUnreachable(error))
     return made(503, 'Nothing was changed. Please try again in a moment.', [], { 'retry-after': '2' })
   const fault = made(

@@ -6,7 +6,6 @@ import {
   getHeader,
   getQuery,
   getRequestIP,
-  readRawBody,
   send,
   setResponseHeaders,
   setResponseStatus,
@@ -18,6 +17,7 @@ import type { FieldProblem } from '../../core/ticket'
 import { clockMode } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { constraintProblems } from './constraints'
+import { keepable, readText, refuseUnsafe } from './door'
 import { log } from './log'
 import { HttpProblem, problemOf } from './problem'
 import { services, type Services } from './services'
@@ -48,7 +48,7 @@ export interface Statement<B, Q> {
   /** Class of the body, checked with class-validator. */
   body?: ClassConstructor<B>
   query?: ClassConstructor<Q>
-  /** Most bytes of the body, where it is not 2 MB. */
+  /** Most bytes of the body, where it is not 2 MB, or 64 kB of somebody who has not signed in. */
   bodyLimit?: number
   /** Headers that the route reads, with what they are for. */
   headers?: Record<string, string>
@@ -73,6 +73,8 @@ export interface Call<B, Q> {
 export type Route = EventHandler & { statement: Statement<object, object> }
 
 const BODY_LIMIT = 2 * 1024 * 1024
+/** What somebody who has not signed in may send. */
+const STRANGERS_LIMIT = 64 * 1024
 
 /** Makes a route: who may → parse → command or query → answer. Whatever is thrown becomes problem details. */
 export function defineRoute<B extends object = object, Q extends object = object>(
@@ -84,11 +86,18 @@ export function defineRoute<B extends object = object, Q extends object = object
       const { desk, callerOfToken } = services()
       const caller = await callerOf(event, desk, callerOfToken)
       admit(statement.who, caller)
+      refuseUnsafe(event.context.params ?? {})
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
       const body = statement.body
-        ? await parse(statement.body, await readJson(event, statement.bodyLimit))
+        ? await parse(
+            statement.body,
+            await readJson(
+              event,
+              statement.bodyLimit ?? (statement.who === 'anyone' ? STRANGERS_LIMIT : BODY_LIMIT),
+            ),
+          )
         : ({} as B)
-      const query = statement.query ? await parse(statement.query, getQuery(event)) : ({} as Q)
+      const query = statement.query ? await parse(statement.query, { ...getQuery(event) }) : ({} as Q)
       const number = (name: string) => wholeNumber(event, name)
       const call = { event, desk, body, query, number, signedIn: caller }
       Object.defineProperty(call, 'caller', { get: () => caller ?? fail(new HttpProblem(401, SIGN_IN)) })
@@ -154,20 +163,15 @@ export function refuseForeignPages(event: H3Event): void {
     throw new HttpProblem(403, 'This request did not come from a page of this desk, so nothing was done.')
 }
 
-async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<object> {
+async function readJson(event: H3Event, limit: number): Promise<object> {
   const type = getHeader(event, 'content-type') ?? ''
   if (!/^application\/json\b/.test(type)) throw new HttpProblem(415, 'Send the content as application/json.')
-  if (Number(getHeader(event, 'content-length') ?? 0) > limit)
-    throw new HttpProblem(413, `A request may have ${limit / 1024 / 1024} MB; send less at once.`)
-  const raw = (await readRawBody(event)) ?? ''
-  if (raw.length > limit) throw new HttpProblem(413, 'The request is too long; send less at once.')
-  if (raw.includes('\\u0000'))
-    throw new HttpProblem(422, 'A text holds the character U+0000, which cannot be kept; take it out.')
+  const raw = await readText(event, limit)
   let value: unknown
   try {
     value = JSON.parse(raw)
   } catch (error) {
-    throw new HttpProblem(400, `The content is not JSON: ${(error as Error).message}`)
+    throw new HttpProblem(400, `The content is not JSON: ${keepable((error as Error).message)}`)
   }
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new HttpProblem(400, 'The content must be a JSON object.')
@@ -175,7 +179,10 @@ async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<object> {
 }
 
 async function parse<T extends object>(type: ClassConstructor<T>, value: object): Promise<T> {
+  refuseUnsafe(value)
   const instance = plainToInstance(type, value, { exposeDefaultValues: true })
+  // What is written as a text in a query has become a number by now.
+  refuseUnsafe(instance)
   const errors = await validate(instance, {
     whitelist: true,
     forbidNonWhitelisted: true,

@@ -76,13 +76,8 @@ const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.i
 /** What fits what a visitor has typed so far: things to ask for, and articles. */
 export async function searchPortal(desk: Desk, portal: Portal, text: string, asker: Facts) {
   const design = await desk.knowledge.currentEdition()
-  const { groups = [] } = portal
   const items = indexOf(design)
-    .search(
-      text,
-      (item) => showsItem(item, portal.id, asker) && (groups.length === 0 || groups.includes(item.group)),
-      6,
-    )
+    .search(text, (item) => showsItem(item, portal, asker), 6)
     .map(({ id, name, description }) => ({ id, name, description }))
   const articles = shows(portal, 'articles')
     ? await searchArticles(desk.db, text, { portal: portal.id }, 4)

@@ -10,8 +10,9 @@ const MERROW = { organisation: 'merrow', site: 'varnes', cover: 'Round the clock
 describe('the index of a portal', () => {
   it('holds what the portal and its groups show, to those for whom it is meant', () => {
     const design = demoDesign()
+    const merrow = () => design.portals.find((one) => one.id === 'merrow')!
     const names = (asker: object) =>
-      portalIndex(new CompiledDesign(design, 1), 'merrow', { ...asker }).flatMap((group) =>
+      portalIndex(new CompiledDesign(design, 1), merrow(), { ...asker }).flatMap((group) =>
         group.items.map((one) => one.id),
       )
     expect(names(MERROW)).toContain('gate-scanner')
@@ -20,8 +21,8 @@ describe('the index of a portal', () => {
     scanner.showWhen = { fact: 'cover', op: 'is', value: 'Round the clock' }
     expect(names(MERROW)).toContain('gate-scanner')
     expect(names({ ...MERROW, cover: null })).not.toContain('gate-scanner')
-    design.portals.find((one) => one.id === 'merrow')!.groups = [scanner.group]
-    const shown = portalIndex(new CompiledDesign(design, 1), 'merrow', MERROW)
+    merrow().groups = [scanner.group]
+    const shown = portalIndex(new CompiledDesign(design, 1), merrow(), MERROW)
     expect(shown.map((group) => group.id)).toEqual([scanner.group])
   })
 })

@@ -1,18 +1,25 @@
 import type { Facts } from '../../core/condition'
 import type { CompiledDesign } from '../../core/design'
-import { isFor, type CatalogItem } from '../../core/intake'
+import { isFor, type CatalogItem, type Portal } from '../../core/intake'
+
+/** Whether a portal is for an organisation: for its own, or for all where it names none. */
+export function admits(
+  { organisations }: Pick<Portal, 'organisations'>,
+  organisation: string | null,
+): boolean {
+  return organisations.length === 0 || organisations.includes(organisation ?? '')
+}
 
 /** Whether a portal shows an item to somebody. */
-export function showsItem(item: CatalogItem, portal: string, asker: Facts): boolean {
-  return (item.portals.length === 0 || item.portals.includes(portal)) && isFor(item.showWhen, asker)
+export function showsItem(item: CatalogItem, { id, groups = [] }: Portal, asker: Facts): boolean {
+  const isHere = item.portals.length === 0 || item.portals.includes(id)
+  return isHere && (groups.length === 0 || groups.includes(item.group)) && isFor(item.showWhen, asker)
 }
 
 /** The index of a portal: groups in order, each with what somebody can ask for there. */
-export function portalIndex(design: CompiledDesign, portal: string, asker: Facts) {
-  const { groups, items } = design.design
-  const shown = design.findPortal(portal)?.groups ?? []
+export function portalIndex({ design }: CompiledDesign, portal: Portal, asker: Facts) {
+  const { groups, items } = design
   return groups
-    .filter((group) => shown.length === 0 || shown.includes(group.id))
     .map((group) => ({
       ...group,
       items: items

@@ -118,4 +118,9 @@ export async function openIn(db: Database, caller: Caller, view: number | null):
     .values({ person: caller.id, view })
     .onConflict((c) => c.column('person').doUpdateSet({ view }))
     .execute()
+    .catch((error: { code?: string }) => {
+      // Dropped in between (SQLSTATE 23503: there is nothing that it refers to).
+      if (error.code === '23503') throw new Refused('missing', 'This view is not there any more.')
+      throw error
+    })
 }

@@ -20,6 +20,8 @@ const portal = async (id: string) => (await world.desk.knowledge.currentEdition(
 const titles = async (text: string, of?: string) =>
   (await searchArticles(world.db, text, { portal: of }, 9)).map((one) => one.title)
 
+const lantern = async () => (await world.desk.knowledge.currentEdition()).findPortal('lantern')!
+
 describe('articles', () => {
   it('are found by their words, by their stems and from their beginning', async () => {
     expect((await titles('blank receipts', 'lantern'))[0]).toBe('A till prints blank receipts')
@@ -47,8 +49,8 @@ describe('articles', () => {
     const id = await saveArticle(world.desk, { ...input, portals: [] }, TORA)
     await saveArticle(world.desk, { ...input, portals: [], keywords: 'buzz' }, TORA, id)
     expect(await titles('buzzing', 'lantern')).toEqual(['The lamp hums'])
-    await solvedBy(world.desk, { article: id, item: 'something-else' }, 'lantern', 'perpetua-glim')
-    await expect(solvedBy(world.desk, {}, 'lantern', 'perpetua-glim')).rejects.toThrow('which article')
+    await solvedBy(world.desk, { article: id, item: 'something-else' }, await lantern(), 'perpetua-glim')
+    await expect(solvedBy(world.desk, {}, await lantern(), 'perpetua-glim')).rejects.toThrow('which article')
     const line = (await listArticles(world.db, { limit: 50 })).rows.find((one) => one.id === id)
     expect(line!.solved).toBe(1)
     await removeArticle(world.desk, id, true)

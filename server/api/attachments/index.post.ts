@@ -1,7 +1,8 @@
 import { IsOptional, IsString, MaxLength } from 'class-validator'
-import { getHeader, readRawBody, setResponseStatus } from 'h3'
+import { getHeader, setResponseStatus } from 'h3'
 import { FILE_LIMIT } from '../../../core/intake'
 import { keepFile } from '../../commands/attachments'
+import { readContent } from '../../http/door'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
 
@@ -27,9 +28,7 @@ export default defineRoute(
   async ({ event, desk, caller, query }) => {
     if (!/^application\/octet-stream\b/.test(getHeader(event, 'content-type') ?? ''))
       throw new HttpProblem(415, 'Send the file as application/octet-stream.')
-    if (Number(getHeader(event, 'content-length') ?? 0) > FILE_LIMIT)
-      throw new HttpProblem(413, `A file may have ${FILE_LIMIT / 1024 / 1024} MB; send a smaller one.`)
-    const content = (await readRawBody(event, false)) ?? Buffer.alloc(0)
+    const content = await readContent(event, FILE_LIMIT)
     setResponseStatus(event, 201)
     return keepFile(desk.db, caller.id, { ...query, content })
   },

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer'
+import { Transform } from 'class-transformer'
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { askerFacts } from '../../../core/ticket'
 import { deskNow } from '../../clock/deskClock'
@@ -21,7 +21,7 @@ class IntakeQuery {
 
   /** Number of the agreement that they named; that of their organisation if left out. */
   @IsOptional()
-  @Type(() => Number)
+  @Transform(({ value }) => Number(value))
   @IsInt()
   @Min(1)
   @Max(MOST_NUMBER)

@@ -1,13 +1,17 @@
 import { IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { getHeader, setResponseHeader, setResponseStatus } from 'h3'
-import type { Directory } from '../../../core/design'
+import type { Facts } from '../../../core/condition'
+import type { CompiledDesign, Directory } from '../../../core/design'
 import type { Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
 import { HttpProblem } from '../../http/problem'
 import { MOST_NUMBER } from '../../http/bodies'
+import { isAtHome } from '../../http/portalOf'
 import { defineRoute, isStaff } from '../../http/route'
 import type { Caller } from '../../http/session'
+import { askerOf } from '../../queries/asker'
+import { showsItem } from '../../queries/portal'
 import { requestPage } from '../../queries/tickets'
 
 class TicketBody {
@@ -55,6 +59,27 @@ function refuseForOthers({ requester, agreement }: TicketBody, caller: Caller): 
     throw new HttpProblem(403, 'Only people of the desk may log for somebody else, or name an agreement.')
 }
 
+/**
+ * At which portal it is asked. A requester asks at one of their organisation, for what is shown there.
+ * @throws HttpProblem when there is no such portal, or it is not theirs, or does not show that
+ */
+function portalFor(design: CompiledDesign, body: TicketBody, caller: Caller, asker: Facts): string | null {
+  const wanted = caller.portal ?? body.portal
+  const portal = wanted === undefined ? undefined : design.findPortal(wanted)
+  if (wanted !== undefined && (!portal || !isAtHome(portal, caller)))
+    throw new HttpProblem(422, 'There is no such portal.', [
+      { field: 'portal', message: 'leave it out or choose another' },
+    ])
+  if (isStaff(caller.role)) return wanted ?? null
+  const item = design.findItem(body.item)
+  const own = portal ? [portal] : design.design.portals.filter((one) => isAtHome(one, caller))
+  const shown = item && own.find((one) => showsItem(item, one, { ...asker, portal: one.id }))
+  if (shown) return shown.id
+  throw new HttpProblem(422, 'This cannot be asked for here.', [
+    { field: 'item', message: 'choose something that your portal offers' },
+  ])
+}
+
 /** @throws HttpProblem when there is no such agreement, or it is another organisation's */
 function refuseForeignAgreement(directory: Directory, number: number, requester: string): void {
   const agreement = directory.agreement(number)
@@ -78,11 +103,7 @@ export default defineRoute(
     const { item, answers, agreement, requester = caller.id } = body
     refuseForOthers(body, caller)
     const design = await desk.knowledge.currentEdition()
-    const portal = caller.portal ?? body.portal ?? null
-    if (portal && !design.findPortal(portal))
-      throw new HttpProblem(422, 'There is no such portal.', [
-        { field: 'portal', message: 'leave it out or choose another' },
-      ])
+    const portal = portalFor(design, body, caller, await askerOf(desk, requester, body.portal ?? ''))
     const directory = await desk.knowledge.directory()
     if (agreement !== undefined) refuseForeignAgreement(directory, agreement, requester)
     refuseUnlessSchemaFits(design, directory, { item, answers, requester, portal, agreement })

@@ -17,5 +17,6 @@ class FirstQuery {
 
 export default defineRoute(
   { who: 'signedIn', summary: 'What may solve a request before it is sent', query: FirstQuery },
-  async ({ event, desk, query }) => tryFirst(desk, await portalOf(event, desk), query.item, query.words),
+  async ({ event, desk, caller, query }) =>
+    tryFirst(desk, await portalOf(event, desk, caller), query.item, query.words),
 )

@@ -1,3 +1,4 @@
+import { isAtHome } from '../../../http/portalOf'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
@@ -10,6 +11,8 @@ export default defineRoute(
     const design = await desk.knowledge.currentEdition()
     const portal = design.findPortal(event.context.params?.portal ?? '')
     if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
+    // Somebody of another organisation sees no more than the door.
+    const visitor = signedIn && isAtHome(portal, signedIn) ? signedIn : undefined
     const { name, motto, mark, ink, signInBy = 'mail' } = portal
     return {
       name,
@@ -18,8 +21,8 @@ export default defineRoute(
       ink,
       signInBy,
       desk: design.design.desk.name,
-      notices: signedIn && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
-      groups: signedIn ? portalIndex(design, portal.id, await askerOf(desk, signedIn.id, portal.id)) : [],
+      notices: visitor && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
+      groups: visitor ? portalIndex(design, portal, await askerOf(desk, visitor.id, portal.id)) : [],
     }
   },
 )

@@ -18,7 +18,7 @@ export default defineRoute(
     query: SearchQuery,
   },
   async ({ event, desk, caller, query }) => {
-    const portal = await portalOf(event, desk)
+    const portal = await portalOf(event, desk, caller)
     return searchPortal(desk, portal, query.words, await askerOf(desk, caller.id, portal.id))
   },
 )

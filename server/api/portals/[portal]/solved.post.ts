@@ -26,7 +26,7 @@ export default defineRoute(
     body: SolvedBody,
   },
   async ({ event, desk, caller, body }) => {
-    await solvedBy(desk, body, (await portalOf(event, desk)).id, caller.id)
+    await solvedBy(desk, body, await portalOf(event, desk, caller), caller.id)
     return { counted: true }
   },
 )

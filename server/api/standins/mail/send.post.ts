@@ -44,6 +44,8 @@ export default defineRoute(
       })) as { messageId: string }
       return { messageId }
     } catch (error) {
+      if ((error as { code?: string }).code === 'EENVELOPE')
+        throw new HttpProblem(422, `The mailbox does not take it: ${(error as Error).message}`)
       throw new HttpProblem(502, `The mailbox stand-in did not take it: ${(error as Error).message}`)
     } finally {
       transport.close()

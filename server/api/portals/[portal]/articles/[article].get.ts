@@ -5,8 +5,8 @@ import { readArticle } from '../../../../queries/knowledge'
 
 export default defineRoute(
   { who: 'signedIn', summary: 'An article for the visitors of a portal' },
-  async ({ event, desk, number }) => {
-    const portal = await portalOf(event, desk)
+  async ({ event, desk, caller, number }) => {
+    const portal = await portalOf(event, desk, caller)
     const article = portal.hides?.includes('articles')
       ? undefined
       : await readArticle(desk.db, number('article'), { portal: portal.id })

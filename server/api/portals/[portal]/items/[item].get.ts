@@ -1,4 +1,5 @@
 import { formSchema } from '../../../../../core/intake'
+import { portalOf } from '../../../../http/portalOf'
 import { HttpProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
@@ -11,9 +12,9 @@ export default defineRoute(
   },
   async ({ event, desk, caller }) => {
     const design = await desk.knowledge.currentEdition()
-    const { portal, item: id } = event.context.params as { portal: string; item: string }
-    const item = design.findItem(id)
-    const asker = await askerOf(desk, caller.id, portal)
+    const portal = await portalOf(event, desk, caller)
+    const item = design.findItem(event.context.params?.item ?? '')
+    const asker = await askerOf(desk, caller.id, portal.id)
     if (!item || !showsItem(item, portal, asker))
       throw new HttpProblem(404, 'This cannot be asked for here. Look through the index of the portal.')
     const form = design.form(item.form)

@@ -1,0 +1,97 @@
+import { getHeader, readRawBody, setResponseHeader, type H3Event } from 'h3'
+import { HttpProblem } from './problem'
+
+/** What comes in from outside is held against this before anything else sees it. */
+const MOST_DEPTH = 64
+/** Names that every object of the language has: nothing that is sent may be called so. */
+const TAKEN = new Set(['__proto__', 'constructor', 'prototype'])
+
+/** What is wrong with a text that cannot be kept, if anything. */
+export function faultOfText(text: string): string | undefined {
+  if (text.includes('\0')) return 'holds the character U+0000, which cannot be kept; take it out'
+  return text.isWellFormed() ? undefined : 'holds half a character (a lone surrogate); write it anew'
+}
+
+/** A text as it can be kept: what is none of a text is shown as U+FFFD. For what comes from machines that cannot be asked. */
+export const keepable = (text: string) => text.replaceAll('\0', '\ufffd').toWellFormed()
+
+interface Place {
+  value: unknown
+  name: string
+  depth: number
+}
+
+/**
+ * Refuses what no part of the desk can keep or count with: texts that are none, numbers that are not exact, names of
+ * the language itself, and what is nested deeper than anybody builds.
+ * @throws HttpProblem 422 with the field
+ */
+export function refuseUnsafe(value: unknown): void {
+  // A list of places and no calls within calls, so that no depth can overflow anything.
+  const places: Place[] = [{ value, name: '', depth: 0 }]
+  for (let place = places.pop(); place; place = places.pop()) {
+    const fault = faultOf(place)
+    if (fault)
+      throw new HttpProblem(422, 'Something that was sent cannot be kept.', [
+        { field: place.name || 'the content', message: fault },
+      ])
+    if (typeof place.value !== 'object' || place.value === null) continue
+    const depth = place.depth + 1
+    for (const [key, part] of Object.entries(place.value)) {
+      const name = place.name ? `${place.name}.${key}` : key
+      if (TAKEN.has(key)) throw unsafeName(key)
+      places.push({ value: key, name, depth }, { value: part, name, depth })
+    }
+  }
+}
+
+const unsafeName = (key: string) =>
+  new HttpProblem(422, 'Something that was sent cannot be kept.', [
+    { field: key, message: `nothing can be called “${key}” here; choose another name` },
+  ])
+
+function faultOf({ value, depth }: Place): string | undefined {
+  if (typeof value === 'string') return faultOfText(value)
+  if (typeof value === 'number' && Math.abs(value) > Number.MAX_SAFE_INTEGER)
+    return 'is too large a number to be exact'
+  return depth > MOST_DEPTH ? `is nested deeper than ${MOST_DEPTH} levels` : undefined
+}
+
+/**
+ * The content of a request, as it comes in; what is longer than its limit is not taken in at all.
+ * @param limit most bytes
+ * @throws HttpProblem 413 as soon as it is longer, whether it said so or comes in chunks
+ */
+export async function readContent(event: H3Event, limit: number): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLong(event, limit)
+  const { req } = event.node
+  // A page that is drawn on the server asks without a wire between; then the content is there already.
+  if ((req as { body?: unknown }).body !== undefined)
+    return (await readRawBody(event, false)) ?? Buffer.alloc(0)
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > limit) throw tooLong(event, limit)
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks)
+}
+
+/** The text of a request. @throws HttpProblem as `readContent` does, and 400 for what is no UTF-8 */
+export async function readText(event: H3Event, limit: number): Promise<string> {
+  const content = await readContent(event, limit)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(content)
+  } catch {
+    throw new HttpProblem(400, 'The content is no text in UTF-8.')
+  }
+}
+
+function tooLong(event: H3Event, limit: number): HttpProblem {
+  // Whoever goes on sending is not listened to.
+  setResponseHeader(event, 'connection', 'close')
+  const most =
+    limit >= 1024 * 1024 ? `${Math.round(limit / 1024 / 1024)} MB` : `${Math.round(limit / 1024)} kB`
+  return new HttpProblem(413, `A request may have ${most} here; send less at once.`)
+}

@@ -1,0 +1,54 @@
+/// <reference types="vite/client" />
+import 'reflect-metadata'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { createApp, createRouter, toNodeListener, type RouterMethod } from 'h3'
+import { describeApi, operationOf } from '../../server/http/openapi'
+import type { Route } from '../../server/http/route'
+import { services } from '../../server/http/services'
+import { makeToken } from '../../server/http/session'
+import { makeWorld } from './world'
+
+const files = import.meta.glob<{ default: Route }>('../../server/api/**/*.ts', { eager: true })
+
+/** Every route with the file that it stands in, as the build gathers them. */
+export const ROUTES = Object.entries(files).map(([file, { default: route }]): [string, Route] => [
+  file.replace('../../server/api/', ''),
+  route,
+])
+
+// The description of the API asks for them by the name that the build gives them.
+export default ROUTES
+
+/** All routes behind a real HTTP server in this process, on a database of their own. */
+export async function serveRoutes(name: string, tickets = 0) {
+  const world = await makeWorld(name, tickets)
+  process.env.DATABASE_URL = world.url
+  const router = createRouter()
+  for (const [file, route] of ROUTES) {
+    const operation = operationOf(file)
+    if (!operation) continue
+    const path = operation.path.replace(/\{(\w+)\}/g, ':$1')
+    router.add(path, route, operation.method as RouterMethod)
+  }
+  const app = createApp().use(router)
+  const server: Server = createServer(toNodeListener(app))
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  const token = async (person: string) => {
+    const { people } = await world.desk.knowledge.directory()
+    return (await makeToken(world.db, people.get(person)!.mail))!
+  }
+  return {
+    ...world,
+    url,
+    api: describeApi(ROUTES),
+    token,
+    async close() {
+      server.closeAllConnections()
+      await new Promise((done) => server.close(done))
+      await services().close()
+      await world.close()
+    },
+  }
+}
