@@ -1,11 +1,12 @@
 import { isEmail, IsOptional, IsString, Matches, MaxLength, MinLength } from 'class-validator'
-import { setCookie } from 'h3'
+import { getCookie, setCookie } from 'h3'
 import type { Portal } from '../../core/intake'
 import { Refused } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import { HttpProblem } from '../http/problem'
-import { addressOf, defineRoute, refuseForeignPages } from '../http/route'
-import { callerOfSession, SESSION_COOKIE, signIn } from '../http/session'
+import { addressOf } from '../http/address'
+import { defineRoute, refuseForeignPages } from '../http/route'
+import { callerOfSession, DEVICE_COOKIE, DEVICE_DAYS, SESSION_COOKIE, signIn } from '../http/session'
 
 class SignInBody {
   /** The mail address, or the short name at a portal that asks for it. */
@@ -32,16 +33,19 @@ export default defineRoute(
     const design = await desk.knowledge.currentEdition()
     const portal = body.portal ? design.findPortal(body.portal) : null
     if (portal === undefined) throw new HttpProblem(404, 'There is no portal at this address.')
-    const secret = await signIn(desk.db, {
+    const { session, device } = await signIn(desk.db, {
       mail: await mailOf(desk, body.mail, portal),
       password: body.password,
       portal,
       address: addressOf(event),
+      device: getCookie(event, DEVICE_COOKIE),
     })
     // Over plain HTTP on loopback a secure cookie would not come back.
     const secure = event.node.req.headers['x-forwarded-proto'] === 'https'
-    setCookie(event, SESSION_COOKIE, secret, { httpOnly: true, sameSite: 'lax', path: '/', secure })
-    const caller = await callerOfSession(desk.db, secret)
+    const cookie = { httpOnly: true, sameSite: 'lax', path: '/', secure } as const
+    setCookie(event, SESSION_COOKIE, session, cookie)
+    setCookie(event, DEVICE_COOKIE, device, { ...cookie, maxAge: DEVICE_DAYS * 24 * 3600 })
+    const caller = await callerOfSession(desk.db, session)
     return { name: caller!.name, role: caller!.role }
   },
 )

@@ -3,6 +3,8 @@ import { sql } from 'kysely'
 import { deskNow } from '../clock/deskClock'
 import { defineRoute, isStaff } from '../http/route'
 import { services } from '../http/services'
+import { isStillIn } from '../http/session'
+import type { Notice } from '../http/stream'
 
 const KEEP_ALIVE = 20_000
 
@@ -21,7 +23,7 @@ export default defineRoute(
         .execute()
       return rows.map((row) => row.reference)
     }
-    const remove = services().stream.add((notice) => {
+    const hear = (notice: Notice) => {
       if (notice.kind === 'here' && !isStaff(caller.role)) return
       if (notice.kind !== 'tickets') return void events.push(JSON.stringify({ ...notice, now: deskNow() }))
       void mine(notice.references)
@@ -29,8 +31,18 @@ export default defineRoute(
           if (references.length) await events.push(JSON.stringify({ kind: 'tickets', references }))
         })
         .catch(() => undefined)
-    })
-    const alive = setInterval(() => void events.push({ event: 'alive', data: String(deskNow()) }), KEEP_ALIVE)
+    }
+    const end = () => void events.close().catch(() => undefined)
+    const { id: person, credential } = caller
+    const remove = services().stream.add({ person, credential, hear, end })
+    const alive = setInterval(() => {
+      void events.push({ event: 'alive', data: String(deskNow()) })
+      // A session that ended by itself, or while this process could hear of nothing, ends its stream too.
+      void isStillIn(desk.db, caller).then(
+        (isIn) => isIn || end(),
+        () => undefined,
+      )
+    }, KEEP_ALIVE)
     events.onClosed(() => {
       remove()
       clearInterval(alive)

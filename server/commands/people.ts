@@ -5,6 +5,7 @@ import { freeId } from '../../core/naming'
 import { DAY, dayNumberOf, flattenCalendar, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import { hashPassword } from '../http/secrets'
+import { endAccess } from '../http/session'
 import type { Desk } from './desk'
 
 export interface NewPerson {
@@ -96,6 +97,7 @@ export async function changePerson(
     .where('id', '=', id)
     .executeTakeFirst()
   if (!numUpdatedRows) throw new Refused('missing', 'There is no such person.')
+  if (active === false) await endAccess(desk.db, id)
   await directoryChanged(desk)
 }
 

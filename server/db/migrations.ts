@@ -352,4 +352,18 @@ end $$;
     rows: true,
     sql: '',
   },
+  {
+    name: '0015 machines that somebody has signed in from, and tries counted by them',
+    sql: `
+drop table sign_in_attempt;
+create table sign_in_attempt (
+  id bigserial primary key, identifier text not null, address text not null, device text,
+  at timestamptz not null default now());
+create index sign_in_attempt_identifier on sign_in_attempt (identifier, at);
+create index sign_in_attempt_address on sign_in_attempt (address, at);
+create table device (token_hash text primary key, person text not null references person on delete cascade,
+  seen_at timestamptz not null default now());
+create index device_person on device (person, seen_at);
+`,
+  },
 ]

@@ -317,7 +317,15 @@ export interface Tables {
     seen_at: Filled<Date>
   }
   api_token: { token_hash: string; person: string; created_at: Filled<Date> }
-  sign_in_attempt: { identifier: string; address: string; at: Filled<Date> }
+  sign_in_attempt: {
+    id: Filled<string>
+    identifier: string
+    address: string
+    device: string | null
+    at: Filled<Date>
+  }
+  /** Machines that somebody has signed in from, by what they were given then. */
+  device: { token_hash: string; person: string; seen_at: Filled<Date> }
   request_key: { person: string; key: string; body_hash: string; reference: number; at: Filled<Date> }
   standin_mail: {
     id: Generated<number>

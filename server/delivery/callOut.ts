@@ -11,6 +11,8 @@ export interface Answer {
 
 const MOST_WAITING = 8000
 const MOST_READ = 2000
+/** The whole call, from looking up its name to the last word of the answer; who drips is not waited for. */
+const MOST_IN_ALL = 15_000
 
 /** Whether an address lies in the open internet, and not in this machine or the networks around it. */
 export function isPublic(address: string): boolean {
@@ -34,12 +36,14 @@ function reachedAt(url: string): { url: string; isStandIn: boolean } {
 /**
  * Calls another system by POST. The address is looked up once and that very address is called, so that a name cannot
  * point into the own network the second time it is asked. No redirection is followed.
+ * @param most milliseconds that all of it may take
  * @throws Error when it cannot be reached, takes too long, or lies where nothing may be called
  */
 export async function callOut(
   wanted: string,
   body: string,
   headers: Record<string, string>,
+  most = MOST_IN_ALL,
 ): Promise<Answer> {
   const { url, isStandIn } = reachedAt(wanted)
   const { protocol, hostname, host } = new URL(url)
@@ -64,11 +68,23 @@ export async function callOut(
       (response) => {
         let text = ''
         response.setEncoding('utf8')
-        response.on('data', (part: string) => (text = (text + part).slice(0, MOST_READ)))
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, text: text.slice(0, 200) }))
+        const answered = () => resolve({ status: response.statusCode ?? 0, text: text.slice(0, 200) })
+        response.on('data', (part: string) => {
+          text = (text + part).slice(0, MOST_READ)
+          // Nobody reads more of it, so no more of it is taken.
+          if (text.length < MOST_READ) return
+          answered()
+          calling.destroy()
+        })
+        response.on('end', answered)
         response.on('error', reject)
       },
     )
+    const limit = setTimeout(
+      () => calling.destroy(new Error(`it took longer than ${most / 1000} seconds`)),
+      most,
+    )
+    calling.on('close', () => clearTimeout(limit))
     calling.on('timeout', () => calling.destroy(new Error('it did not answer in time')))
     calling.on('error', reject)
     calling.end(body)

@@ -5,7 +5,6 @@ import {
   getCookie,
   getHeader,
   getQuery,
-  getRequestIP,
   send,
   setResponseHeaders,
   setResponseStatus,
@@ -207,9 +206,4 @@ function wholeNumber(event: H3Event, name: string): number {
   const text = event.context.params?.[name] ?? ''
   if (!/^\d{1,15}$/.test(text)) throw new HttpProblem(404, `“${text}” is not a number; look at the address.`)
   return Number(text)
-}
-
-/** Where a request comes from, for limits. */
-export function addressOf(event: H3Event): string {
-  return getRequestIP(event, { xForwardedFor: false }) ?? 'unknown'
 }

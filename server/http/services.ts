@@ -5,7 +5,7 @@ import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { log } from './log'
 import { callersOfTokens, type Caller } from './session'
-import { Stream, type Presence } from './stream'
+import { Stream, type Ended, type Presence } from './stream'
 
 /** What the routes of this process share: the desk and the stream to the browsers. */
 export interface Services {
@@ -41,6 +41,7 @@ function start(): Services {
     yare_directory: () => desk.knowledge.forget('directory'),
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
+    yare_ended: (payload) => stream.end(JSON.parse(payload) as Ended),
     yare_here: (payload) => stream.send(JSON.parse(payload) as Presence),
     yare_tickets: (payload) => {
       const references = JSON.parse(payload) as number[]

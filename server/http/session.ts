@@ -3,6 +3,7 @@ import type { Database } from '../db/connection'
 import type { Role } from '../../core/design'
 import { HttpProblem } from './problem'
 import { hashSecret, newSecret, passwordFits } from './secrets'
+import { countTry, forgive } from './tries'
 
 /** Who is asking, and by what right. */
 export interface Caller {
@@ -15,13 +16,17 @@ export interface Caller {
   /** The portal at which a requester signed in. */
   portal: string | null
   by: 'session' | 'token'
+  /** Hash of the session's or token's secret. */
+  credential: string
 }
 
 export const SESSION_COOKIE = 'yare_session'
 const STAFF_INACTIVITY_MINUTES = 60
-const MAX_TRIES = 8
-const MAX_TRIES_OF_ONE_ADDRESS = 60
-const TRIES_WITHIN = '10 minutes'
+/** What a machine keeps from which somebody has signed in, for as long as browsers keep anything. */
+export const DEVICE_COOKIE = 'yare_device'
+export const DEVICE_DAYS = 400
+/** So many machines of one person are remembered. */
+const MOST_DEVICES = 20
 
 const CALLER = [
   'person.id',
@@ -59,7 +64,7 @@ export async function callerOfSession(db: Database, secret: string): Promise<Cal
       .set({ seen_at: sql`now()` })
       .where('token_hash', '=', tokenHash)
       .execute()
-  return { ...caller, role: caller.role as Role, by: 'session' }
+  return { ...caller, role: caller.role as Role, by: 'session', credential: tokenHash }
 }
 
 /** The callers of some bearer tokens, in their order; nobody for one that is not known. */
@@ -75,7 +80,7 @@ export async function callersOfTokens(db: Database, secrets: string[]): Promise<
   const callers = new Map(
     rows.map(({ token_hash, ...row }): [string, Caller] => [
       token_hash,
-      { ...row, role: row.role as Role, portal: null, by: 'token' },
+      { ...row, role: row.role as Role, portal: null, by: 'token', credential: token_hash },
     ]),
   )
   return hashes.map((hash) => callers.get(hash))
@@ -86,32 +91,36 @@ export interface SignIn {
   password: string
   portal: { id: string; organisations: string[]; inactivityMinutes: number } | null
   address: string
+  /** What this machine was given when somebody signed in from it. */
+  device?: string
 }
 
 /**
  * Signs a person in.
- * @returns the secret of the new session, for the cookie
+ * @returns the secret of the new session, and of the machine, for the cookies
  * @throws HttpProblem 401 when mail and password do not fit or the portal is not theirs, 429 after too many tries
  */
-export async function signIn(db: Database, { mail, password, portal, address }: SignIn): Promise<string> {
-  await refuseAfterTooMany(db, mail, address)
+export async function signIn(
+  db: Database,
+  { mail, password, portal, address, device }: SignIn,
+): Promise<{ session: string; device: string }> {
   const person = await db
     .selectFrom('person')
     .select(['id', 'role', 'organisation', 'password_hash'])
     .where('mail', '=', mail)
     .where('active', '=', true)
     .executeTakeFirst()
+  const own = await ownDevice(db, person?.id, device)
+  const tried = { identifier: mail.toLowerCase(), address, device: own }
+  const id = await countTry(db, tried)
   const fits = await passwordFits(person?.password_hash ?? null, password)
-  const admitted = person && isAdmitted(person, portal)
-  if (!fits || !admitted) {
-    await db.insertInto('sign_in_attempt').values({ identifier: mail.toLowerCase(), address }).execute()
+  if (!fits || !person || !isAdmitted(person, portal))
     throw new HttpProblem(
       401,
       'Mail address and password do not fit together here. Check both and try again.',
       [{ field: 'password', message: 'please check this and the mail address' }],
     )
-  }
-  await db.deleteFrom('sign_in_attempt').where('identifier', '=', mail.toLowerCase()).execute()
+  await forgive(db, id, tried)
   const secret = newSecret()
   await db
     .insertInto('session')
@@ -122,6 +131,33 @@ export async function signIn(db: Database, { mail, password, portal, address }: 
       inactivity_minutes: portal?.inactivityMinutes ?? STAFF_INACTIVITY_MINUTES,
     })
     .execute()
+  return { session: secret, device: await rememberDevice(db, person.id, own ? device : undefined) }
+}
+
+/** The hash of a machine's secret, if it is one of this person. */
+async function ownDevice(db: Database, person: string | undefined, secret: string | undefined) {
+  if (!person || !secret) return undefined
+  const row = await db
+    .selectFrom('device')
+    .select('token_hash')
+    .where('token_hash', '=', hashSecret(secret))
+    .where('person', '=', person)
+    .where(sql<boolean>`seen_at > now() - make_interval(days => ${DEVICE_DAYS})`)
+    .executeTakeFirst()
+  return row?.token_hash
+}
+
+async function rememberDevice(db: Database, person: string, known: string | undefined): Promise<string> {
+  const secret = known ?? newSecret()
+  await db
+    .insertInto('device')
+    .values({ token_hash: hashSecret(secret), person })
+    .onConflict((on) => on.column('token_hash').doUpdateSet({ seen_at: sql`now()` }))
+    .execute()
+  await sql`delete from device where person = ${person} and token_hash not in (
+    select token_hash from device where person = ${person} order by seen_at desc limit ${MOST_DEVICES})`.execute(
+    db,
+  )
   return secret
 }
 
@@ -135,33 +171,32 @@ function isAdmitted(
   return portal.organisations.length === 0 || portal.organisations.includes(person.organisation ?? '')
 }
 
-async function refuseAfterTooMany(db: Database, mail: string, address: string): Promise<void> {
-  const within = sql<boolean>`at > now() - interval '${sql.raw(TRIES_WITHIN)}'`
-  const { tries } = await db
-    .selectFrom('sign_in_attempt')
-    .select((e) => e.fn.countAll<number>().as('tries'))
-    .where('identifier', '=', mail.toLowerCase())
-    .where(within)
-    .executeTakeFirstOrThrow()
-  const { fromThere } = await db
-    .selectFrom('sign_in_attempt')
-    .select((e) => e.fn.countAll<number>().as('fromThere'))
-    .where('address', '=', address)
-    .where(within)
-    .executeTakeFirstOrThrow()
-  if (tries >= MAX_TRIES || fromThere >= MAX_TRIES_OF_ONE_ADDRESS)
-    throw new HttpProblem(
-      429,
-      'Too many tries that did not fit. Please wait ten minutes and try again.',
-      [],
-      {
-        'retry-after': '600',
-      },
-    )
+/** Ends a session; its streams end with it, in every process. */
+export async function signOut(db: Database, secret: string): Promise<void> {
+  const session = hashSecret(secret)
+  await db.deleteFrom('session').where('token_hash', '=', session).execute()
+  await sql`select pg_notify('yare_ended', ${JSON.stringify({ session })})`.execute(db)
 }
 
-export async function signOut(db: Database, secret: string): Promise<void> {
-  await db.deleteFrom('session').where('token_hash', '=', hashSecret(secret)).execute()
+/** Ends for good whatever somebody has come in by: sessions, tokens, machines and streams. */
+export async function endAccess(db: Database, person: string): Promise<void> {
+  for (const table of ['session', 'api_token', 'device'] as const)
+    await db.deleteFrom(table).where('person', '=', person).execute()
+  await sql`select pg_notify('yare_ended', ${JSON.stringify({ person })})`.execute(db)
+}
+
+/** Whether what a caller came in by still holds, without counting as being active. */
+export async function isStillIn(db: Database, { id, by, credential }: Caller): Promise<boolean> {
+  const { rows } = await sql<{
+    isIn: boolean
+  }>`select exists (select from person where id = ${id} and active) and ${
+    by === 'token'
+      ? sql`exists (select from api_token where token_hash = ${credential})`
+      : sql`exists (select from session where token_hash = ${credential}
+          and seen_at > now() - make_interval(mins => inactivity_minutes)
+          and signed_in_at > now() - interval '12 hours')`
+  } as "isIn"`.execute(db)
+  return rows[0]?.isIn === true
 }
 
 /** Makes a bearer token for a person; it is shown once and only its hash is kept. */

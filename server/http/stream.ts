@@ -14,7 +14,17 @@ export interface Presence {
   doing: 'reads' | 'writes' | 'left'
 }
 
-type Listener = (notice: Notice) => void
+/** Somebody who listens, and by what they came in. */
+export interface Listener {
+  person: string
+  credential: string
+  hear(notice: Notice): void
+  /** What they came in by holds no longer. */
+  end(): void
+}
+
+/** What ends: one session, or all that somebody has come in by. */
+export type Ended = { session: string } | { person: string }
 
 /** The browsers that listen to this process. */
 export class Stream {
@@ -26,6 +36,11 @@ export class Stream {
   }
 
   send(notice: Notice): void {
-    for (const listener of this.listeners) listener(notice)
+    for (const listener of this.listeners) listener.hear(notice)
+  }
+
+  end(ended: Ended): void {
+    for (const one of this.listeners)
+      if ('session' in ended ? one.credential === ended.session : one.person === ended.person) one.end()
   }
 }

@@ -1,4 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { build } from 'esbuild'
 import { sql } from 'kysely'
 import { simpleParser } from 'mailparser'
@@ -413,6 +415,43 @@ describe('calls to other systems', () => {
     process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${outside.gateway}`
     expect((await callOut(url, '{}', {})).status).toBe(200)
     delete process.env.YARE_PRIVATE_CALLS
+  })
+})
+
+describe('a call to another system', () => {
+  it('takes no more of an answer than anybody reads, and does not wait for one that drips', async () => {
+    let sent = 0
+    const other = createServer((_, response) => {
+      response.writeHead(200)
+      const timer = setInterval(() => {
+        sent += 1000
+        response.write('x'.repeat(1000))
+      }, 5)
+      response.on('close', () => clearInterval(timer))
+    })
+    await new Promise<void>((done) => other.listen(0, '127.0.0.1', done))
+    const { port } = other.address() as AddressInfo
+    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${port}`
+    expect(await callOut(`http://127.0.0.1:${port}/`, '{}', {})).toMatchObject({ status: 200 })
+    expect(sent).toBeLessThan(100_000)
+    delete process.env.YARE_PRIVATE_CALLS
+    other.closeAllConnections()
+    await new Promise((done) => other.close(done))
+  })
+
+  it('ends after a while, however slowly the other side goes on', async () => {
+    const other = createServer((_, response) => {
+      response.writeHead(200)
+      const timer = setInterval(() => response.write('.'), 50)
+      response.on('close', () => clearInterval(timer))
+    })
+    await new Promise<void>((done) => other.listen(0, '127.0.0.1', done))
+    const { port } = other.address() as AddressInfo
+    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${port}`
+    await expect(callOut(`http://127.0.0.1:${port}/`, '{}', {}, 400)).rejects.toThrow('took longer')
+    delete process.env.YARE_PRIVATE_CALLS
+    other.closeAllConnections()
+    await new Promise((done) => other.close(done))
   })
 })
 

@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { addPerson } from '../../server/commands/people'
+import { addPerson, changePerson } from '../../server/commands/people'
 import { callerOfSession, callersOfTokens, makeToken, signIn, signOut } from '../../server/http/session'
 import { passwordFits } from '../../server/http/secrets'
 import { makeWorld } from './world'
@@ -19,7 +19,7 @@ const enter = (
   password = 'sound-of-hallin',
   portal: typeof MERROW | null = MERROW,
   address = 'here',
-) => signIn(world.db, { mail, password, portal, address })
+) => signIn(world.db, { mail, password, portal, address }).then((one) => one.session)
 
 const age = (minutes: number, column: 'seen_at' | 'signed_in_at') =>
   sql`update session set ${sql.ref(column)} = now() - make_interval(mins => ${minutes})`.execute(world.db)
@@ -75,11 +75,71 @@ describe('sessions', () => {
     expect(await passwordFits(null, 'anything')).toBe(false)
   })
 
+  it('let no more than eight tries through, also where they come at the same moment', async () => {
+    const mail = 'noor-vale@merrow.sound.example'
+    const tries = await Promise.allSettled(
+      Array.from({ length: 24 }, () => enter(mail, 'guess', MERROW, 'at-once')),
+    )
+    const statuses = tries.map((one) =>
+      one.status === 'rejected' ? (one.reason as { status: number }).status : 200,
+    )
+    expect(statuses.filter((one) => one === 401)).toHaveLength(8)
+    expect(statuses.filter((one) => one === 429)).toHaveLength(16)
+  })
+
+  it('are not closed to anybody by what a stranger tries, from elsewhere or from the same address', async () => {
+    const mail = 'ines-varga@merrow.sound.example'
+    const sign = (password: string, address: string, device?: string) =>
+      signIn(world.db, { mail, password, portal: MERROW, address, device })
+    const { device } = await sign('sound-of-hallin', 'office')
+    // From one address of a stranger: its owner is not shut out, the stranger is.
+    for (let tries = 0; tries < 8; tries++)
+      await expect(sign('guess', 'stranger')).rejects.toMatchObject({ status: 401 })
+    await expect(sign('sound-of-hallin', 'stranger')).rejects.toMatchObject({ status: 429 })
+    await sign('sound-of-hallin', 'office')
+    // From the very address of its owner, on another machine.
+    for (let tries = 0; tries < 8; tries++)
+      await expect(sign('guess', 'office')).rejects.toMatchObject({ status: 401 })
+    await expect(sign('sound-of-hallin', 'office')).rejects.toMatchObject({ status: 429 })
+    await sign('sound-of-hallin', 'office', device)
+    // A machine of somebody else counts for nothing, and one's own has its limit too.
+    await expect(sign('sound-of-hallin', 'office', 'made-up')).rejects.toMatchObject({ status: 429 })
+    for (let tries = 0; tries < 8; tries++)
+      await expect(sign('guess', 'office', device)).rejects.toMatchObject({ status: 401 })
+    await expect(sign('sound-of-hallin', 'office', device)).rejects.toMatchObject({ status: 429 })
+    await sql`delete from sign_in_attempt`.execute(world.db)
+  })
+
+  it('many wrong tries from one address close that address, and no other', async () => {
+    await Promise.allSettled(
+      Array.from({ length: 70 }, (_, index) =>
+        enter(`nobody-${index}@merrow.sound.example`, 'x', MERROW, 'many'),
+      ),
+    )
+    await expect(enter(MAIL, 'sound-of-hallin', MERROW, 'many')).rejects.toMatchObject({ status: 429 })
+    expect(await enter(MAIL, 'sound-of-hallin', MERROW, 'other')).toHaveLength(43)
+  })
+
+  it('and tokens of somebody who was switched off stay ended when they come back', async () => {
+    const secret = await enter('teo-marsh@merrow.sound.example')
+    const token = (await makeToken(world.db, 'teo-marsh@merrow.sound.example'))!
+    const ended: unknown[] = []
+    const client = await world.desk.connection.pool.connect()
+    client.on('notification', ({ payload }) => ended.push(JSON.parse(payload ?? '{}')))
+    await client.query('listen yare_ended')
+    await changePerson(world.desk, 'teo-marsh', { active: false }, 'olin-brandt')
+    await changePerson(world.desk, 'teo-marsh', { active: true }, 'olin-brandt')
+    expect(await callerOfSession(world.db, secret)).toBeUndefined()
+    expect(await callersOfTokens(world.db, [token])).toEqual([undefined])
+    await expect.poll(() => ended).toEqual([{ person: 'teo-marsh' }])
+    client.release(true)
+  })
+
   it('are closed to one address after eight wrong tries, also for the right word', async () => {
     const mail = 'teo-marsh@merrow.sound.example'
     for (let tries = 0; tries < 8; tries++)
       await expect(enter(mail, 'guess', MERROW, 'b')).rejects.toMatchObject({ status: 401 })
-    await expect(enter(mail, 'sound-of-hallin', MERROW, 'c')).rejects.toMatchObject({ status: 429 })
+    await expect(enter(mail, 'sound-of-hallin', MERROW, 'b')).rejects.toMatchObject({ status: 429 })
     await sql`update sign_in_attempt set at = at - interval '11 minutes'`.execute(world.db)
     expect(await enter(mail)).toHaveLength(43)
   })

@@ -1,6 +1,8 @@
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saveArticle } from '../../server/commands/knowledge'
+import { changePerson } from '../../server/commands/people'
+import { signIn, signOut } from '../../server/http/session'
 import { serveRoutes } from './routes'
 import { SCANNER, TORA } from './world'
 
@@ -82,6 +84,33 @@ describe('a portal', () => {
 
   it('counts what solved a request only where that is to be read', async () => {
     expect((await call('POST', '/api/portals/merrow/solved', tokens.ines, { article })).status).toBe(404)
+  })
+})
+
+describe('the event stream', () => {
+  it('ends when its session is signed out, and when its person is switched off', async () => {
+    const { session } = await signIn(served.db, {
+      ...{
+        mail: 'tora-aas@commons.sound.example',
+        password: 'sound-of-hallin',
+        portal: null,
+        address: 'stream',
+      },
+    })
+    const open = async (headers: Record<string, string>) => {
+      const response = await fetch(`${served.url}/api/stream`, { headers })
+      const reader = response.body!.getReader()
+      await reader.read()
+      return async () => {
+        for (;;) if ((await reader.read()).done) return 'ended'
+      }
+    }
+    const byCookie = await open({ cookie: `yare_session=${session}` })
+    const byToken = await open({ authorization: `Bearer ${await served.token('mika-okoro')}` })
+    await signOut(served.db, session)
+    expect(await byCookie()).toBe('ended')
+    await changePerson(served.desk, 'mika-okoro', { active: false }, 'olin-brandt')
+    expect(await byToken()).toBe('ended')
   })
 })
 

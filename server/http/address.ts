@@ -1,0 +1,63 @@
+import { getHeader, type H3Event } from 'h3'
+import ipaddr from 'ipaddr.js'
+
+type Range = [ipaddr.IPv4 | ipaddr.IPv6, number]
+
+/**
+ * Proxies whose word is taken about where a request comes from: addresses or networks in YARE_TRUSTED_PROXIES, such as
+ * `127.0.0.1 10.0.0.0/8`. Where nothing is set, a proxy on this machine is trusted and none besides.
+ */
+function trustedProxies(): Range[] {
+  const said = process.env.YARE_TRUSTED_PROXIES ?? '127.0.0.0/8 ::1/128'
+  return said
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .flatMap((one): Range[] => {
+      try {
+        if (one.includes('/')) return [ipaddr.parseCIDR(one) as Range]
+        const address = ipaddr.process(one)
+        return [[address, address.kind() === 'ipv4' ? 32 : 128]]
+      } catch {
+        return []
+      }
+    })
+}
+
+function parsed(text: string | undefined) {
+  try {
+    return ipaddr.process((text ?? '').trim().replace(/^\[|\]$/g, ''))
+  } catch {
+    return undefined
+  }
+}
+
+const isTrusted = (address: ipaddr.IPv4 | ipaddr.IPv6, proxies: Range[]) =>
+  proxies.some(
+    ([network, bits]) => network.kind() === address.kind() && address.match([network, bits] as never),
+  )
+
+/**
+ * Where a request comes from: who is on the other end of the wire, or whom the proxies that are trusted name. What a
+ * stranger writes into the header before the first proxy of ours counts for nothing. Of IPv6 it is the network of 64
+ * bits, since a machine has as many addresses in it as it likes.
+ * @param forwarded the header X-Forwarded-For, oldest first
+ */
+export function originOf(remote: string | undefined, forwarded: string | undefined): string {
+  const proxies = trustedProxies()
+  let address = parsed(remote)
+  if (!address) return 'unknown'
+  for (const hop of (forwarded ?? '').split(',').reverse()) {
+    if (!isTrusted(address, proxies)) break
+    const next = parsed(hop)
+    if (!next) break
+    address = next
+  }
+  if (address.kind() === 'ipv4') return address.toString()
+  const parts = (address as ipaddr.IPv6).parts.slice(0, 4)
+  return `${parts.map((one) => one.toString(16)).join(':')}::/64`
+}
+
+/** Where a request comes from, for limits. */
+export function addressOf(event: H3Event): string {
+  return originOf(event.node.req.socket?.remoteAddress, getHeader(event, 'x-forwarded-for'))
+}
