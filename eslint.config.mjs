@@ -1,3 +1,4 @@
+import regexp from 'eslint-plugin-regexp'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 // Node.js 20 does not have this yet, and the composer of the configuration uses it.
@@ -21,6 +22,16 @@ export default withNuxt(
       'vue/attributes-order': 'off',
       'vue/require-default-prop': 'off',
       complexity: ['error', 16],
+    },
+  },
+  {
+    // Whatever text meets a pattern, the time it takes grows no faster than the text: nobody can hold up the desk by it.
+    files: ['core/**', 'server/**', 'app/**', 'cli/**'],
+    ignores: ['**/*.test.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { ignorePartial: false, report: 'potential' }],
     },
   },
 )

@@ -1,5 +1,6 @@
 import type { Facts } from '~~/core/condition'
 import { checkAnswers, shownQuestions } from '~~/core/intake/answers'
+import type { PatternFits } from '~~/core/intake/pattern'
 import { isNamedType, type Answer, type Form, type Question } from '~~/core/intake/form'
 
 /** A form with its questions and what is known about who asks. */
@@ -19,6 +20,19 @@ export function useForm(asked: () => AskedForm | undefined) {
     () => new Map((asked()?.questions ?? []).map((question) => [question.name, question])),
   )
   const asker = computed(() => asked()?.asker ?? {})
+  // The engine of patterns is fetched once a form has one; until then the server alone holds answers to them.
+  const fits = shallowRef<PatternFits>()
+  watch(
+    library,
+    (all) => {
+      if (fits.value || ![...all.values()].some((one) => one.pattern)) return
+      void import('~~/core/intake/pattern').then(
+        (found) => (fits.value = found.fitsPattern),
+        () => undefined,
+      )
+    },
+    { immediate: import.meta.client },
+  )
   const namesShown = (values: Record<string, unknown>) => {
     const form = asked()?.form
     return new Set(form ? shownQuestions(form, values, asker.value).map((one) => one.question) : [])
@@ -43,7 +57,10 @@ export function useForm(asked: () => AskedForm | undefined) {
   function check() {
     const page = asked()
     return page
-      ? checkAnswers({ form: page.form, library: library.value, asker: asker.value }, given.value)
+      ? checkAnswers(
+          { form: page.form, library: library.value, asker: asker.value, fits: fits.value },
+          given.value,
+        )
       : []
   }
   const namedTypes = computed(() => [...library.value.values()].map((one) => one.type).filter(isNamedType))

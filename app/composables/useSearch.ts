@@ -17,7 +17,7 @@ export interface Found {
 /** A text with its marked words apart. */
 export function markedParts(text: string): { text: string; on: boolean }[] {
   return text
-    .split(/(«[^»]*»)/)
+    .split(/(«[^«»]*»)/)
     .filter(Boolean)
     .map((part) => (part.startsWith('«') ? { text: part.slice(1, -1), on: true } : { text: part, on: false }))
 }

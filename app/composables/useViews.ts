@@ -50,7 +50,7 @@ export function viewToAddress(view: ViewDefinition): string {
   return btoa(String.fromCharCode(...bytes))
     .replaceAll('+', '-')
     .replaceAll('/', '_')
-    .replace(/=+$/, '')
+    .replaceAll('=', '')
 }
 
 /** Reads it back; what is no definition is the plain view. */

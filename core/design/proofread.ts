@@ -3,6 +3,7 @@ import { factsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
   checkAnswers,
+  fitsPattern,
   ITEM_ICONS,
   patternOf,
   unreachableQuestions,
@@ -236,14 +237,17 @@ function looks(reader: Reader, place: string, question: Question): void {
     try {
       patternOf(pattern.like)
     } catch (error) {
-      return reader.error(place, `what it must look like cannot be read: ${(error as Error).message}`)
+      return reader.error(place, `what it must look like cannot be used: ${(error as Error).message}`)
     }
     if (!pattern.message.trim())
       reader.error(place, 'does not say what is wrong with an answer that looks otherwise')
   }
   if (question.default === undefined) return
   const form: Form = { id: '', name: '', steps: [{ title: '', questions: [{ question: name }] }] }
-  const [problem] = checkAnswers({ form, library: new Map([[name, question]]) }, { [name]: question.default })
+  const [problem] = checkAnswers(
+    { form, library: new Map([[name, question]]), fits: fitsPattern },
+    { [name]: question.default },
+  )
   if (problem) reader.error(place, `what is filled in beforehand is not accepted: ${problem.message}`)
 }
 

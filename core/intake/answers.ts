@@ -10,6 +10,7 @@ import {
   type NamedType,
   type Question,
 } from './form'
+import type { PatternFits } from './pattern'
 
 /** What is wrong with one answer, and what to do about it. */
 export interface AnswerProblem {
@@ -32,6 +33,11 @@ export interface Asked {
   library: QuestionLibrary
   /** What is known about the requester: the facts named in ASKER_FACTS. */
   asker?: Facts
+  /**
+   * What patterns of questions are held to: `fitsPattern`. A page has it only once a form needs it, for its engine is
+   * large; without it patterns are left to the server, which always has it.
+   */
+  fits?: PatternFits
 }
 
 /**
@@ -58,7 +64,7 @@ export function shownQuestions(
  * @returns one problem for each question that is wrong, missing, unknown or was not asked; empty when all is well
  */
 export function checkAnswers(
-  { form, library, asker = {} }: Asked,
+  { form, library, asker = {}, fits }: Asked,
   answers: Readonly<Record<string, unknown>>,
 ): AnswerProblem[] {
   const shown = new Map(shownQuestions(form, answers, asker).map((one) => [one.question, one]))
@@ -75,7 +81,7 @@ export function checkAnswers(
   }
   const facts = { ...asker, ...answerFacts(answers) }
   for (const [name, one] of shown) {
-    const message = problemOf(library.get(name)!, isRequired(one, facts), answers[name])
+    const message = problemOf(library.get(name)!, isRequired(one, facts), answers[name], fits)
     if (message) problems.push({ question: name, message })
   }
   return problems
@@ -86,16 +92,26 @@ export function isRequired(one: FormQuestion, facts: Facts): boolean {
   return one.required === true || (one.requireWhen !== undefined && holds(one.requireWhen, facts))
 }
 
-function problemOf(question: Question, required: boolean, answer: unknown): string | undefined {
+function problemOf(
+  question: Question,
+  required: boolean,
+  answer: unknown,
+  fits?: PatternFits,
+): string | undefined {
   if (question.type === 'explanation')
     return answer === undefined ? undefined : 'this is an explanation and takes no answer'
   if (answer === undefined) return required ? 'please answer this' : undefined
-  return CHECKS[question.type](answer, question, required)
+  return CHECKS[question.type](answer, question, required, fits)
 }
 
-type Check = (answer: unknown, question: Question, required: boolean) => string | undefined
+type Check = (
+  answer: unknown,
+  question: Question,
+  required: boolean,
+  fits?: PatternFits,
+) => string | undefined
 
-const textCheck: Check = (answer, question, required) => {
+const textCheck: Check = (answer, question, required, fits) => {
   if (typeof answer !== 'string') return 'please give this as text'
   // A character is a code point, as in JSON Schema.
   const length = [...answer].length
@@ -103,13 +119,8 @@ const textCheck: Check = (answer, question, required) => {
   if (length > maxLengthOf(question))
     return `please shorten this to ${maxLengthOf(question)} characters; it has ${length}`
   const { pattern } = question
-  if (pattern && answer !== '' && !patternOf(pattern.like).test(answer)) return pattern.message
+  if (pattern && answer !== '' && fits && !fits(pattern.like, answer)) return pattern.message
   return undefined
-}
-
-/** The expression of a pattern, as JSON Schema means it: anywhere in the text, with the flag u. */
-export function patternOf(like: string): RegExp {
-  return new RegExp(like, 'u')
 }
 
 /** A moment with its offset from UTC, to the second: RFC 3339. */

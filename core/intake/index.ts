@@ -6,7 +6,6 @@ export {
   answersInWords,
   checkAnswers,
   isRequired,
-  patternOf,
   shownQuestions,
   unknownAnswers,
   type AnswerProblem,
@@ -19,3 +18,4 @@ export { isFor, unreachableQuestions } from './reach'
 export { formSchema, conditionSchema, type JsonSchema } from './schema'
 export { ItemIndex } from './search'
 export { wordsOf } from './words'
+export { fitsPattern, isUsable, patternOf, UnusablePattern, type PatternFits } from './pattern'

@@ -4,6 +4,7 @@ import type { Condition } from '../condition'
 import { checkAnswers, isRequired, shownQuestions, unknownAnswers } from './answers'
 import type { Form, FormQuestion, Question } from './form'
 import { nearDuplicates } from './nearDuplicates'
+import { fitsPattern } from './pattern'
 import { unreachableQuestions } from './reach'
 
 const QUESTIONS: Question[] = [
@@ -46,7 +47,7 @@ describe('a form', () => {
   })
 
   it('takes only people who are there, and texts that look as they should', () => {
-    const asked = { form: formOf({ question: 'who' }, { question: 'plate' }), library }
+    const asked = { form: formOf({ question: 'who' }, { question: 'plate' }), fits: fitsPattern, library }
     expect(checkAnswers(asked, { plate: '12a' })).toEqual([{ question: 'plate', message: 'figures only' }])
     expect(checkAnswers(asked, { plate: '12', who: 'ines' })).toEqual([])
     const nameOf = (_: string, id: string) => (id === 'ines' ? 'Ines Varga' : undefined)

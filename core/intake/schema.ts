@@ -12,6 +12,7 @@ import {
   type Test,
 } from '../condition'
 import { DATE, DATE_TIME, type Asked } from './answers'
+import { isUsable } from './pattern'
 import {
   ID_LIMIT,
   MOST_FILES,
@@ -20,6 +21,10 @@ import {
   type Question,
   type QuestionType,
 } from './form'
+
+/** What patterns of questions are written in, for whoever reads the schema. */
+const SYNTAX =
+  'The pattern is in the part of ECMA-262 (flag u) that RE2 reads as well: no looking round, no back references.'
 
 /** A JSON Schema (2020-12) as plain data. */
 export type JsonSchema = { [keyword: string]: unknown } | boolean
@@ -79,7 +84,9 @@ const textSchema: Schema = (question, required) => ({
   allOf: [
     ...(required ? [{ pattern: '\\S' }] : []),
     // An answer that is left empty is none, so it need not look like anything.
-    ...(question.pattern ? [{ anyOf: [{ const: '' }, { pattern: question.pattern.like }] }] : []),
+    ...(question.pattern && isUsable(question.pattern.like)
+      ? [{ $comment: SYNTAX, anyOf: [{ const: '' }, { pattern: question.pattern.like }] }]
+      : []),
     {},
   ],
 })

@@ -43,7 +43,8 @@ export class ItemIndex {
 
 /** The words of a text, those with a hyphen also as one: who looks for “wifi” means “Wi-Fi”. */
 function indexWords(text: string): string[] {
-  const joined = text.match(/[\p{L}\p{N}]+(?:-[\p{L}\p{N}]+)+/gu) ?? []
+  const pieces = text.match(/[\p{L}\p{N}-]+/gu) ?? []
+  const joined = pieces.filter((one) => one.split('-').filter(Boolean).length > 1)
   return [...wordsOf(text), ...joined.flatMap((one) => wordsOf(one.replaceAll('-', '')))]
 }
 

@@ -9,9 +9,17 @@ export interface Folded {
 const isQuoted = (line: string) => /^\s*>/.test(line)
 const isBlank = (line: string) => line.trim() === ''
 /** “On Monday Ines wrote:”, in one line or two; common practice, with no source. */
-const isIntroduction = (line: string) => /\S.*:\s*$/.test(line) && /\d|@|wrote/i.test(line)
+const isIntroduction = (line: string) =>
+  line.trim().length > 1 && line.trimEnd().endsWith(':') && /\d|@|wrote/i.test(line)
 /** A line above the header of the mail below; common practice, with no source. */
-const isDivider = (line: string) => /^\s*(-{2,}.*\w.*-{2,}|_{10,})\s*$/.test(line)
+function isDivider(line: string): boolean {
+  const drawn = line.trim()
+  if (drawn.length > LONGEST_LINE) return false
+  if (/^_{10,}$/.test(drawn)) return true
+  return drawn.length > 4 && drawn.startsWith('--') && drawn.endsWith('--') && /\w/.test(drawn.slice(2, -2))
+}
+/** No line that parts anything is longer, in characters. */
+const LONGEST_LINE = 400
 const isHeader = (line: string) => /^\s*\*?(from|sent|date|to|subject)\*?:\s/i.test(line)
 /** The line before a signature: two dashes and a space (RFC 3676 §4.3). */
 const isSignature = (line: string) => line === '-- '
@@ -42,7 +50,7 @@ function trailingQuote(lines: string[]): number {
   if (at === lines.length) return at
   let above = at - 1
   while (above >= 0 && isBlank(lines[above]!)) above--
-  if (above < 0 || !/:\s*$/.test(lines[above]!)) return at
+  if (above < 0 || !lines[above]!.trimEnd().endsWith(':')) return at
   const introduction = lines.slice(Math.max(0, above - 1), above + 1).join(' ')
   if (isIntroduction(lines[above]!)) {
     const isTwoLines = above > 0 && /^On\s/i.test(lines[above - 1]!.trim())

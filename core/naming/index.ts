@@ -10,7 +10,7 @@ export function idOf(name: string): string {
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, LONGEST)
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
 }
 
 /**

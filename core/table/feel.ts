@@ -102,7 +102,8 @@ const valuesOf = (list: string, names: CellNames) =>
   list.match(new RegExp(VALUE, 'gs'))!.map((one) => valueOf(one, names))
 
 function valueOf(text: string, { values, type }: CellNames): FactValue {
-  const said = text.replace(/^date\(\s*(.*?)\s*\)$/s, '$1')
+  const isDate = text.startsWith('date(') && text.endsWith(')')
+  const said = isDate ? text.slice('date('.length, -1).trim() : text
   if (said === 'null') return null
   if (said === 'true' || said === 'false') return said === 'true'
   if (!said.startsWith('"')) return Number(said)

@@ -100,10 +100,26 @@ const QUOTE = '\u0001'
 
 /** Parts between commas; what stands in quotes is one part. */
 function split(text: string): string[] {
-  const parts = text.match(/\s*("(?:[^"]|"")*"|[^,"]*)\s*(?=,|$)/g)?.filter((part) => part.trim()) ?? []
-  return parts.map((part) => {
-    const plain = part.trim()
-    return plain.startsWith('"') ? QUOTE + plain.slice(1, -1).replaceAll('""', '"') : plain
+  const parts: string[] = []
+  let part = ''
+  /** What a part begins with: nothing yet, a quotation mark, or something else. */
+  let begins: 'not' | 'quoted' | 'plain' = 'not'
+  let isOpen = false
+  for (const letter of text) {
+    if (begins === 'not' && letter.trim() !== '') begins = letter === '"' ? 'quoted' : 'plain'
+    // Two quotation marks within quotes close and open again.
+    if (letter === '"' && begins === 'quoted') isOpen = !isOpen
+    if (letter === ',' && !isOpen) {
+      parts.push(part)
+      part = ''
+      begins = 'not'
+    } else part += letter
+  }
+  return [...parts, part].flatMap((one) => {
+    const plain = one.trim()
+    if (plain === '') return []
+    const isWhole = plain.length > 1 && plain.startsWith('"') && plain.endsWith('"')
+    return isWhole ? QUOTE + plain.slice(1, -1).replaceAll('""', '"') : plain
   })
 }
 

@@ -1,5 +1,5 @@
 import type { CompiledDesign, Directory } from '../design'
-import { checkAnswers } from '../intake'
+import { checkAnswers, fitsPattern } from '../intake'
 import { statusOf, turnedAwayStatus, type TicketKind } from '../lifecycle'
 import type { Instant } from '../time'
 import { triage, type Sorted } from '../triage'
@@ -52,7 +52,12 @@ function unanswered(
 ): Lack[] {
   const person = directory.people.get(requester)
   const asker = person && askerFacts(person, portal, directory, now, agreement)
-  const asked = { form: design.form(design.item(item).form), library: design.questions, asker }
+  const asked = {
+    form: design.form(design.item(item).form),
+    library: design.questions,
+    asker,
+    fits: fitsPattern,
+  }
   return checkAnswers(asked, answers).map(({ question }) => ({
     what: 'answer',
     text: design.questions.get(question)?.label ?? question,

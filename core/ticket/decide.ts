@@ -1,5 +1,5 @@
 import type { Agreement, CompiledDesign, Directory, Person } from '../design'
-import { checkAnswers, unknownAnswers, type Answers, type CatalogItem } from '../intake'
+import { checkAnswers, fitsPattern, unknownAnswers, type Answers, type CatalogItem } from '../intake'
 import { triage, type TriageInput } from '../triage'
 import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
@@ -220,7 +220,7 @@ function refuseWrongAnswers(
   requester: Person,
 ): boolean {
   const asker = askerFacts(requester, portal, directory, now, agreement)
-  const asked = { form: design.form(item.form), library: design.questions, asker }
+  const asked = { form: design.form(item.form), library: design.questions, asker, fits: fitsPattern }
   const all = checkAnswers(asked, answers)
   const isMissing = (name: string) => cannotAnswer(channel) && answers[name] === undefined
   const wrong = all.filter(({ question }) => !isMissing(question))

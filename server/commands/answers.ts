@@ -2,11 +2,32 @@ import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import { factsOf } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
-import { ASKER_FACTS, checkAnswers, formSchema, type Answers, type Asked } from '../../core/intake'
+import {
+  ASKER_FACTS,
+  checkAnswers,
+  fitsPattern,
+  formSchema,
+  isUsable,
+  patternOf,
+  type Answers,
+  type Asked,
+} from '../../core/intake'
 import { askerFacts, Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 
-const ajv = new Ajv2020({ strict: false, allErrors: true })
+/**
+ * Patterns that leads write are read by the engine whose time is bounded; those that schemas of ours are made of say
+ * what it cannot (`\\u{…}` in ranges) and take bounded time by themselves.
+ */
+const engine = Object.assign(
+  (like: string, flags: string) => {
+    if (!isUsable(like)) return new RegExp(like, flags)
+    const pattern = patternOf(like)
+    return { test: (text: string) => pattern.matcher(text).find() }
+  },
+  { code: 'patternOf' },
+)
+const ajv = new Ajv2020({ strict: false, allErrors: true, code: { regExp: engine } })
 addFormats(ajv)
 
 const compiled = new WeakMap<CompiledDesign, Map<string, ValidateFunction>>()
@@ -47,7 +68,7 @@ export function refuseUnlessSchemaFits(
   const person = directory.people.get(requester)
   if (!item || !person) return
   const asker = askerFacts(person, portal, directory, deskNow(), agreement)
-  const asked = { form: design.form(item.form), library: design.questions, asker }
+  const asked = { form: design.form(item.form), library: design.questions, asker, fits: fitsPattern }
   const validate = validatorOf(design, asked)
   if (validate(answers)) return
   if (checkAnswers(asked, answers).length > 0) return

@@ -84,8 +84,9 @@ function describe(
   return {
     operationId: `${method}${path
       .replace(/^\/api/, '')
-      .replace(/\W+(\w)/g, (_, letter: string) => letter.toUpperCase())
-      .replace(/\W/g, '')}`,
+      .split(/\W+/)
+      .map((word) => word.slice(0, 1).toUpperCase() + word.slice(1))
+      .join('')}`,
     summary: statement.summary,
     description: `Who may call: ${statement.who}`,
     ...(statement.who !== 'anyone' && { security: [{ token: [] }, { session: [] }] }),

@@ -1,5 +1,5 @@
 import { CompiledDesign } from '../../core/design'
-import { answerFacts, checkAnswers, type Answers } from '../../core/intake'
+import { answerFacts, checkAnswers, fitsPattern, type Answers } from '../../core/intake'
 import { TriageRehearsal } from '../../core/rehearsal'
 import { arrivalFacts, askerFacts, Refused, type TicketState } from '../../core/ticket'
 import { tryTriage, type TriageInput, type Workloads } from '../../core/triage'
@@ -93,7 +93,7 @@ async function inputFrom(
   if (!found) throw refused('item', 'Choose a catalog item.')
   const now = deskNow()
   const asker = askerFacts(requester, portal ?? null, directory, now)
-  const form = { form: draft.form(found.form), library: draft.questions, asker }
+  const form = { form: draft.form(found.form), library: draft.questions, asker, fits: fitsPattern }
   // Answers may be missing in a trial, but those that are there must be ones that could be given.
   const wrong = checkAnswers(form, answers).find(({ question }) => answers[question] !== undefined)
   if (wrong) throw refused(`answers.${wrong.question}`, `${wrong.question}: ${wrong.message}`)

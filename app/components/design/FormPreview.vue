@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkAnswers, shownQuestions, type Answer, type Form } from '~~/core/intake'
+import { checkAnswers, fitsPattern, shownQuestions, type Answer, type Form } from '~~/core/intake'
 import type { Design } from '~~/core/design'
 import type { Names } from '~/composables/useNames'
 
@@ -35,9 +35,10 @@ const given = computed(() =>
 const problems = computed(() =>
   tried.value
     ? Object.fromEntries(
-        checkAnswers({ form: known.value, library: library.value, asker: asker.value }, given.value).map(
-          (one) => [one.question, one.message],
-        ),
+        checkAnswers(
+          { form: known.value, library: library.value, asker: asker.value, fits: fitsPattern },
+          given.value,
+        ).map((one) => [one.question, one.message]),
       )
     : {},
 )

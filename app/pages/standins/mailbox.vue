@@ -76,7 +76,7 @@ function write(answer?: Mail) {
   const quoted = answer?.text.trim().replace(/^/gm, '> ')
   Object.assign(fresh, {
     from: answer?.recipient ?? '',
-    to: answer?.sender.match(/[^\s<>]+@[^\s<>]+/)?.[0] ?? '',
+    to: answer?.sender.split(/[\s<>]+/).find((one) => one.includes('@')) ?? '',
     subject: answer ? `Re: ${answer.subject}` : '',
     text: quoted ? `\n\n${answer!.sender} wrote:\n${quoted}` : '',
     inReplyTo: answer?.message_id ?? '',
