@@ -4,6 +4,7 @@ import { build } from 'esbuild'
 await build({
   entryPoints: {
     tasks: 'cli/tasks.ts',
+    parser: 'server/parsing/thread.ts',
     benchTime: 'cli/benchTime.ts',
     benchDesign: 'cli/benchDesign.ts',
     benchTriage: 'cli/benchTriage.ts',

@@ -71,6 +71,7 @@ const canTry = (row: MessageRow) =>
   <div class="sheet">
     <h1>Messages</h1>
     <p class="quiet">Every message that went or will go, newest first, with what became of it.</p>
+    <KeptMail :zone="zone" :now="time.now" />
     <form class="tools" role="search" @submit.prevent>
       <label
         >State

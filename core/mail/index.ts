@@ -2,3 +2,4 @@
 export * from './thread'
 export * from './automatic'
 export * from './quoted'
+export * from './proof'

@@ -9,49 +9,98 @@ import {
   ownReference,
   readDeliveryReport,
   threadId,
+  unprovenBecause,
 } from '.'
 
 const OURS = 'desk.example'
 const nobody = () => undefined
+// Any function will do as a signature here: what is asked is whether it is looked at.
+const sign = (text: string) => `s${[...text].reduce((sum, one) => (sum * 31 + one.charCodeAt(0)) % 1e9, 7)}`
 const mail = (more: object) => ({ inReplyTo: [], references: [], subject: '', ...more })
 
 describe('the ticket of a mail (RFC 5322 §3.6.4)', () => {
-  it('is that of the mail which it answers, by our identifiers or by one that came in', () => {
+  it('is that of the mail which it answers, by identifiers that we have signed or by one that came in', () => {
     const known = (id: string) => (id === '<a@b.example>' ? 12 : undefined)
-    const belongs = (more: object) => belongsTo(mail(more), OURS, known)?.reference
-    expect(belongs({ inReplyTo: ['<1042-7-1@desk.example>'] })).toBe(1042)
-    expect(belongs({ inReplyTo: ['<ticket-1042@DESK.example>'] })).toBe(1042)
-    expect(belongs({ inReplyTo: ['<a@b.example>'] })).toBe(12)
+    const belongs = (more: object) => belongsTo(mail(more), OURS, known, sign)
+    expect(belongs({ inReplyTo: [messageId('1042-7-1', OURS, sign)] })).toEqual({
+      reference: 1042,
+      by: 'signed',
+    })
+    expect(belongs({ inReplyTo: [threadId(1042, 'DESK.example', sign)] })?.reference).toBe(1042)
+    expect(belongs({ inReplyTo: ['<a@b.example>'] })).toEqual({ reference: 12, by: 'signed' })
     expect(belongs({ inReplyTo: ['<x@b.example>'] })).toBeUndefined()
   })
 
+  it('is only claimed by an identifier that anybody could make up', () => {
+    const belongs = (id: string) => belongsTo(mail({ inReplyTo: [id] }), OURS, nobody, sign)
+    for (const id of [
+      '<1042-7-1@desk.example>',
+      '<ticket-1042@desk.example>',
+      '<ticket-1042.guess@desk.example>',
+    ])
+      expect(belongs(id)).toEqual({ reference: 1042, by: 'claimed' })
+    // A signature of one ticket is none of another.
+    const [local] = threadId(7, OURS, sign).slice(1).split('@')
+    expect(belongs(`<ticket-8.${local!.split('.')[1]}@desk.example>`)).toMatchObject({ by: 'claimed' })
+  })
+
   it('is the nearest of those in References, whose order is oldest first', () => {
-    const references = ['<1-2-1@desk.example>', '<2-2-1@desk.example>', '<x@b.example>']
-    expect(belongsTo(mail({ references }), OURS, nobody)).toEqual({ reference: 2, by: 'header' })
+    const references = [messageId('1-2-1', OURS, sign), messageId('2-2-1', OURS, sign), '<x@b.example>']
+    expect(belongsTo(mail({ references }), OURS, nobody, sign)).toEqual({ reference: 2, by: 'signed' })
   })
 
   it('is the one in the subject only where no header says another', () => {
     const subject = 'Re: [77] Scanner'
-    expect(belongsTo(mail({ subject }), OURS, nobody)).toEqual({ reference: 77, by: 'subject' })
-    const both = { subject, inReplyTo: ['<3-2-1@desk.example>'] }
-    expect(belongsTo(mail(both), OURS, nobody)?.reference).toBe(3)
-    expect(belongsTo(mail({ subject: 'Room [B12]' }), OURS, nobody)).toBeUndefined()
+    const belongs = (more: object) => belongsTo(mail(more), OURS, nobody, sign)
+    expect(belongs({ subject })).toEqual({ reference: 77, by: 'claimed' })
+    expect(belongs({ subject, inReplyTo: [messageId('3-2-1', OURS, sign)] })?.reference).toBe(3)
+    expect(belongs({ subject: 'Room [B12]' })).toBeUndefined()
   })
 
   it('is read back from whatever identifiers we make, and from no others', () => {
     fc.assert(
       fc.property(fc.nat(), fc.nat(999), fc.nat(9), (reference, sequence, index) => {
-        expect(ownReference(threadId(reference, OURS), OURS)).toBe(reference)
-        expect(ownReference(messageId(`${reference}-${sequence}-${index}`, OURS), OURS)).toBe(reference)
-        expect(ownReference(threadId(reference, 'other.example'), OURS)).toBeUndefined()
+        const key = `${reference}-${sequence}-${index}`
+        for (const id of [threadId(reference, OURS, sign), messageId(key, OURS, sign)])
+          expect(ownReference(id, OURS, sign)).toMatchObject({ reference, isSigned: true })
+        expect(ownReference(threadId(reference, 'other.example', sign), OURS, sign)).toBeUndefined()
       }),
     )
-    expect(ownReference('<order-12@desk.example>', OURS)).toBeUndefined()
+    expect(ownReference('<order-12@desk.example>', OURS, sign)).toBeUndefined()
   })
 
   it('is looked for in fields that go over lines', () => {
     expect(identifiersIn('<a@b.example>\r\n <c@d.example>')).toEqual(['<a@b.example>', '<c@d.example>'])
     expect(identifiersIn(undefined)).toEqual([])
+  })
+})
+
+describe('whether a sender is who it says (RFC 8601)', () => {
+  const why = (results: string, server?: string) =>
+    unprovenBecause(new Map([['authentication-results', results]]), server)
+
+  it.each([
+    'mx.example; dmarc=fail header.from=merrow.example',
+    'mx.example; spf=fail smtp.mailfrom=merrow.example; dkim=none',
+    'mx.example 1; dkim=fail (bad signature) header.d=merrow.example',
+  ])('is doubted by %s', (results) => {
+    expect(why(results)).toBeDefined()
+  })
+
+  it.each([
+    'mx.example; dmarc=pass; spf=fail',
+    'mx.example; spf=pass; dkim=fail',
+    'mx.example; none',
+    'mx.example; spf=neutral',
+    '',
+  ])('is not doubted by %s', (results) => {
+    expect(why(results)).toBeUndefined()
+  })
+
+  it('is asked of the server that a setting names, and of no other', () => {
+    expect(why('mx.example; dmarc=fail', 'mx.example')).toBeDefined()
+    expect(why('elsewhere.example; dmarc=fail', 'mx.example')).toBeUndefined()
+    expect(unprovenBecause(new Map())).toBeUndefined()
   })
 })
 
@@ -118,6 +167,16 @@ describe('what is quoted', () => {
     ['Two things:\n\nthe gate and the till', 'Two things:\n\nthe gate and the till'],
   ])('is parted from what is said: %j', (text, said) => {
     expect(foldQuoted(text).said).toBe(said)
+  })
+
+  it('is parted in time that grows with the text and no faster', () => {
+    // Lines that look like a divider, or an introduction, until their very end.
+    for (const line of [
+      '-'.repeat(400_000),
+      `${'-'.repeat(200_000)}${'a'.repeat(200_000)}`,
+      ': '.repeat(200_000),
+    ])
+      expect(foldQuoted(`Gate 3.\n${line}!\n> quoted`).said).toContain('Gate 3.')
   })
 
   it('stays where the answers stand between it', () => {

@@ -3,7 +3,7 @@ import { createTransport, type Transporter } from 'nodemailer'
 import { messageId, threadId } from '../../core/mail'
 import { machineNow } from '../clock/deskClock'
 import { callOut, type Answer } from './callOut'
-import { deskAddress, linkToken } from '../http/links'
+import { deskAddress, linkToken, mailSigner } from '../http/links'
 import type { Database } from '../db/connection'
 import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
@@ -61,7 +61,8 @@ export async function sendOn(db: Database, channels: Channels, message: Message)
 
 async function sendMail(db: Database, transport: Transporter, message: Message): Promise<Sent> {
   const { reference, address, key, subject, body, sender } = message
-  const thread = threadId(reference, MAIL_DOMAIN)
+  const sign = await mailSigner(db)
+  const thread = threadId(reference, MAIL_DOMAIN, sign)
   const begun = await db
     .selectFrom('mail_in')
     .select('message_id')
@@ -78,7 +79,7 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
       subject,
       text: link ? `${body}\n\nI have it: ${link}\n` : body,
       html: htmlOf(body, link === undefined ? undefined : { label: 'I have it', link }),
-      messageId: messageId(key, MAIL_DOMAIN),
+      messageId: messageId(key, MAIL_DOMAIN, sign),
       // Who began by mail finds our mails below their own.
       inReplyTo: begun?.message_id ?? thread,
       references: [...(begun ? [begun.message_id] : []), thread],

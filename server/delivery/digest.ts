@@ -5,7 +5,7 @@ import { DAY } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { MAX_ATTEMPTS } from '../commands/store'
-import { deskAddress } from '../http/links'
+import { deskAddress, mailSigner } from '../http/links'
 import { MAIL_DOMAIN, refusedForGood, Undeliverable, type Channels, type Message } from './channels'
 import { record, type Later } from './record'
 import { htmlOf } from './html'
@@ -78,7 +78,7 @@ export async function sendDigest(
     subject: `${gathered.length} messages about ${tickets === 1 ? 'a ticket' : `${tickets} tickets`}`,
     text,
     html: htmlOf(text),
-    messageId: messageId(`digest-${id}`, MAIL_DOMAIN),
+    messageId: messageId(`digest-${id}`, MAIL_DOMAIN, await mailSigner(desk.db)),
     headers: { 'Auto-Submitted': 'auto-generated', 'List-Id': `<tickets.${MAIL_DOMAIN}>` },
   }
   const { state, detail } = await refusedForGood(channels.mail.sendMail(mail)).then(

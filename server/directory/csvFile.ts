@@ -1,11 +1,11 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validate } from 'class-validator'
-import Papa from 'papaparse'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
 import type { Trx } from '../db/connection'
 import { constraintProblems } from '../http/constraints'
+import { parseApart } from '../parsing/parse'
 
 /** How lines of a file become rows of a table. */
 export interface FileKind<B extends object, R> {
@@ -33,7 +33,8 @@ export interface FileReport {
   taken: boolean
 }
 
-const MOST_LINES = 20_000
+/** After so many lines others are let in. */
+const YIELD_EVERY = 20
 
 /**
  * Reads a file line by line; a line with a number changes what has that number, one without makes something new.
@@ -46,9 +47,13 @@ export async function takeCsv<B extends object, R>(
   text: string,
   take: boolean,
 ): Promise<FileReport> {
-  const records = readRecords(text, kind.columns)
+  const records = await readRecords(text, kind.columns)
   const read = []
-  for (const [index, record] of records.entries()) read.push(await readLine(desk, kind, record, index + 2))
+  for (const [index, record] of records.entries()) {
+    // A long file lets others be answered in between.
+    if (index % YIELD_EVERY === 0) await new Promise((go) => setImmediate(go))
+    read.push(await readLine(desk, kind, record, index + 2))
+  }
   const right = read.filter((one) => one.report.outcome !== 'wrong')
   if (take && right.length) {
     await desk.db.transaction().execute(async (trx) => {
@@ -59,22 +64,20 @@ export async function takeCsv<B extends object, R>(
   return { lines: read.map((one) => one.report), taken: take }
 }
 
-function readRecords(text: string, columns: readonly string[]): Record<string, string>[] {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (heading) => heading.trim().toLowerCase(),
-  })
-  const quotes = errors.find((one) => one.type === 'Quotes')
-  if (quotes) throw wrongFile(`line ${(quotes.row ?? 0) + 1}: ${quotes.message}`)
-  const unknown = (meta.fields ?? []).filter((one) => !columns.includes(one))
+async function readRecords(text: string, columns: readonly string[]): Promise<Record<string, string>[]> {
+  const { lines, broken } = await parseApart('csv', text)
+  if (broken) throw wrongFile(`line ${broken.line}: ${broken.why}`)
+  const [first = [], ...rest] = lines
+  const headings = first.map((one) => one.trim().toLowerCase())
+  const unknown = headings.filter((one) => !columns.includes(one))
   if (unknown.length)
     throw wrongFile(
       `it has columns that are not known here: ${unknown.join(', ')}. Known are ${columns.join(', ')}`,
     )
-  if (data.length === 0) throw wrongFile('it has no lines below its headings')
-  if (data.length > MOST_LINES) throw wrongFile(`it has more than ${MOST_LINES} lines; take it in parts`)
-  return data
+  if (rest.length === 0) throw wrongFile('it has no lines below its headings')
+  return rest.map((line) =>
+    Object.fromEntries(headings.map((heading, index) => [heading, line[index] ?? ''])),
+  )
 }
 
 const wrongFile = (why: string) => new Refused('invalid', `The file cannot be read: ${why}.`)

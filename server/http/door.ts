@@ -1,19 +1,11 @@
 import { getHeader, readRawBody, setResponseHeader, type H3Event } from 'h3'
+import { faultOfText } from './keepable'
 import { HttpProblem } from './problem'
 
 /** What comes in from outside is held against this before anything else sees it. */
 const MOST_DEPTH = 64
 /** Names that every object of the language has: nothing that is sent may be called so. */
 const TAKEN = new Set(['__proto__', 'constructor', 'prototype'])
-
-/** What is wrong with a text that cannot be kept, if anything. */
-export function faultOfText(text: string): string | undefined {
-  if (text.includes('\0')) return 'holds the character U+0000, which cannot be kept; take it out'
-  return text.isWellFormed() ? undefined : 'holds half a character (a lone surrogate); write it anew'
-}
-
-/** A text as it can be kept: what is none of a text is shown as U+FFFD. For what comes from machines that cannot be asked. */
-export const keepable = (text: string) => text.replaceAll('\0', '\ufffd').toWellFormed()
 
 interface Place {
   value: unknown

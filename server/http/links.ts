@@ -20,6 +20,12 @@ function secretOf(db: Database): Promise<string> {
 const sign = (secret: string, purpose: string, key: string) =>
   createHmac('sha256', secret).update(`${purpose}:${key}`).digest('base64url').slice(0, 32)
 
+/** Signs identifiers of mails: short, in small letters and figures, as headers keep them. */
+export async function mailSigner(db: Database): Promise<(text: string) => string> {
+  const secret = await secretOf(db)
+  return (text) => createHmac('sha256', secret).update(`mail:${text}`).digest('hex').slice(0, 20)
+}
+
 /** What a link in a message may be used for. */
 export type LinkPurpose = 'acknowledge' | 'report'
 

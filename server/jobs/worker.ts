@@ -8,7 +8,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
-import { takeMail } from '../mail/takeMail'
+import { takeMail, type ByHand } from '../mail/takeMail'
 import { tryFix, type FixRequest } from '../standins/monitor'
 import { mailTransport } from '../delivery/channels'
 import { deliver } from '../delivery/deliver'
@@ -64,7 +64,10 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
     pollInterval: 1000,
     crontab: '23 3 * * * sweepFiles',
     taskList: {
-      takeMail: (payload) => takeMail(desk, transport, (payload as { id: number }).id),
+      takeMail: (payload, { job }) => {
+        const { id, byHand } = payload as { id: number; byHand?: ByHand }
+        return takeMail(desk, transport, id, job.attempts >= job.max_attempts, byHand)
+      },
       sweepFiles: () => sweepFiles(desk.db),
       tryFix: (payload) => tryFix(desk, payload as FixRequest),
       adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),

@@ -3,7 +3,7 @@ import type { Database, Trx } from '../db/connection'
 
 /** What became of a mail to a mailbox of ours. */
 export type MailOutcome =
-  'ticket' | 'answer' | 'note' | 'automatic' | 'report' | 'refused' | 'kept' | 'tooMany'
+  'ticket' | 'answer' | 'note' | 'unproven' | 'automatic' | 'report' | 'refused' | 'kept' | 'tooMany'
 
 /** Notes what became of a mail; the same mail is noted once. */
 export async function note(

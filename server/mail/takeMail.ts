@@ -1,6 +1,5 @@
-import { simpleParser, type Attachment, type ParsedMail } from 'mailparser'
 import type { Transporter } from 'nodemailer'
-import { automaticBecause, belongsTo, foldQuoted, identifiersIn, readDeliveryReport } from '../../core/mail'
+import { automaticBecause, belongsTo, readDeliveryReport, unprovenBecause } from '../../core/mail'
 import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../core/intake'
 import { Refused, TEXT_LIMIT, type Attached, type Said, type TicketState } from '../../core/ticket'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
@@ -8,8 +7,14 @@ import { DAY, HOUR } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { keepFile, mailFileId } from '../commands/attachments'
 import type { Desk } from '../commands/desk'
-import type { Database } from '../db/connection'
+import type { Selectable } from 'kysely'
+import { isUnreachable, type Database } from '../db/connection'
+import type { Tables } from '../db/tables'
+import { log } from '../http/log'
 import { MAIL_DOMAIN } from '../delivery/channels'
+import { mailSigner } from '../http/links'
+import { parseApart } from '../parsing/parse'
+import type { ReadMail } from '../parsing/readMail'
 import { note, type MailOutcome } from './note'
 import { takeReport } from './takeReport'
 
@@ -18,61 +23,88 @@ const MOST_AN_HOUR = 20
 
 /** A mail that is being taken, with what is known about it. */
 interface Incoming {
-  mail: ParsedMail
+  mail: ReadMail
   raw: Buffer
   messageId: string
   recipient: string
   sender: string
-  header: Map<string, string>
   portal: Portal
   design: CompiledDesign
   directory: Directory
   person: Person | undefined
+  /** Why it is not believed that its sender is who it says; undefined where nothing speaks against it. */
+  unproven?: string
+  /** Somebody of the desk has looked at it and takes it: what would keep it otherwise does not. */
+  byHand: boolean
+}
+
+/** Who takes a mail that was kept, and as whose it is taken. */
+export interface ByHand {
+  requester?: string
 }
 
 /**
  * Takes a mail that arrived at a mailbox of a portal: it becomes a ticket, or an answer on the right one, once, however
- * often this is tried. What a machine wrote is not answered and makes no ticket.
+ * often this is tried. What a machine wrote is not answered and makes no ticket. What cannot be taken is kept, with why.
  * @param id of the mail in the mailbox
+ * @param isLastTry whether nobody tries again after this
+ * @param byHand set where somebody of the desk takes what was kept
  */
-export async function takeMail(desk: Desk, transport: Transporter, id: number): Promise<void> {
+export async function takeMail(
+  desk: Desk,
+  transport: Transporter,
+  id: number,
+  isLastTry = false,
+  byHand?: ByHand,
+): Promise<void> {
   const row = await desk.db.selectFrom('standin_mail').selectAll().where('id', '=', id).executeTakeFirst()
   if (!row?.message_id) return
+  const { message_id: messageId, recipient } = row
   const known = await desk.db
     .selectFrom('mail_in')
     .select('id')
-    .where('message_id', '=', row.message_id)
-    .where('recipient', '=', row.recipient)
+    .where('message_id', '=', messageId)
+    .where('recipient', '=', recipient)
     .executeTakeFirst()
-  const [design, directory] = await Promise.all([desk.knowledge.currentEdition(), desk.knowledge.directory()])
-  const portal = design.design.portals.find((one) => one.mailbox.toLowerCase() === row.recipient)
-  if (known || !portal) return
-  const mail = await simpleParser(row.raw)
-  const sender = (mail.from?.value[0]?.address ?? '').toLowerCase()
-  const incoming: Incoming = {
-    mail,
-    raw: row.raw,
-    messageId: row.message_id,
-    recipient: row.recipient,
-    sender,
-    header: new Map(mail.headerLines.map(({ key, line }) => [key, line.slice(line.indexOf(':') + 1).trim()])),
-    portal,
-    design,
-    directory,
-    person: directory.personOf(sender),
-  }
+  if (known) return
+  const keep = (why: string) =>
+    note(desk.db, { messageId, recipient, sender: row.sender.slice(0, 320) }, 'kept', null, why)
   try {
-    await (takeByItself(desk, incoming) ?? takeFromPerson(desk, transport, incoming))
+    await takeRead(desk, transport, row, byHand)
   } catch (error) {
     // What cannot be done is not tried again for ever; the mail stays in the mailbox, with the reason.
-    if (!(error instanceof Refused)) throw error
-    await note(desk.db, incoming, 'kept', null, error.message)
+    if (error instanceof Refused) return keep(error.message)
+    if (isUnreachable(error) || !isLastTry) throw error
+    log.error({ mail: id, error: (error as Error).stack }, 'a mail could not be taken')
+    await keep('it could not be taken; the fault is in the log')
   }
+}
+
+async function takeRead(
+  desk: Desk,
+  transport: Transporter,
+  { raw, message_id, recipient }: Selectable<Tables['standin_mail']>,
+  byHand: ByHand | undefined,
+): Promise<void> {
+  const [design, directory] = await Promise.all([desk.knowledge.currentEdition(), desk.knowledge.directory()])
+  const portal = design.design.portals.find((one) => one.mailbox.toLowerCase() === recipient)
+  if (!portal) return
+  const mail = await parseApart('mail', raw)
+  const person = byHand?.requester ? directory.people.get(byHand.requester) : directory.personOf(mail.sender)
+  const unproven = byHand ? undefined : unprovenBecause(mail.header, process.env.YARE_MAIL_AUTHSERV)
+  const incoming: Incoming = {
+    ...{ mail, raw, recipient, portal, design, directory, person },
+    ...{ messageId: message_id!, sender: mail.sender, byHand: byHand !== undefined },
+    ...(unproven && { unproven }),
+  }
+  await (takeByItself(desk, incoming) ?? takeFromPerson(desk, transport, incoming))
 }
 
 /** Mail that no person wrote; undefined when a person did. */
 function takeByItself(desk: Desk, incoming: Incoming): Promise<void> | undefined {
-  const { raw, header } = incoming
+  const { raw, mail } = incoming
+  const { header } = mail
+  if (incoming.byHand) return undefined
   const isReport = /^multipart\/report\b.*\breport-type="?delivery-status/is.test(
     header.get('content-type') ?? '',
   )
@@ -82,28 +114,25 @@ function takeByItself(desk: Desk, incoming: Incoming): Promise<void> | undefined
 }
 
 async function takeFromPerson(desk: Desk, transport: Transporter, incoming: Incoming): Promise<void> {
-  const { mail, person } = incoming
-  const belonging = belongsTo(
-    {
-      inReplyTo: identifiersIn(mail.inReplyTo),
-      references: identifiersIn(mail.references),
-      subject: mail.subject ?? '',
-    },
-    MAIL_DOMAIN,
-    await knownMails(desk.db, mail),
-  )
+  const { mail, person, unproven } = incoming
+  const belonging = belongsTo(mail, MAIL_DOMAIN, await knownMails(desk.db, mail), await mailSigner(desk.db))
   const state = belonging && (await stateOf(desk.db, belonging.reference))
-  // A number in a subject proves nothing: without being part of the ticket it begins something new.
-  const isPart = state && isPartOf(state, incoming)
-  if (state && (belonging.by === 'header' || isPart))
-    return answerByMail(desk, incoming, state, isPart === true)
+  if (state) {
+    const isPart = isPartOf(state, incoming)
+    const isSigned = belonging.by === 'signed'
+    const why = unproven ?? (isSigned ? undefined : 'it answers no mail of ours, it only says so')
+    if (isPart) return answerByMail(desk, incoming, state, why)
+    // Whoever got a mail of ours may write to its ticket, for the desk to read; what is only claimed proves nothing.
+    if (isSigned) return noteByMail(desk, incoming, state, unproven)
+  }
+  if (unproven) return note(desk.db, incoming, 'kept', null, unproven)
   if (!person?.active) return fromNobody(desk, transport, incoming)
   return logByMail(desk, incoming, person)
 }
 
 /** The tickets of the mails that a mail names and that came in before. */
-async function knownMails(db: Database, mail: ParsedMail): Promise<(id: string) => number | undefined> {
-  const ids = [...identifiersIn(mail.inReplyTo), ...identifiersIn(mail.references)]
+async function knownMails(db: Database, mail: ReadMail): Promise<(id: string) => number | undefined> {
+  const ids = [...mail.inReplyTo, ...mail.references]
   if (ids.length === 0) return () => undefined
   const rows = await db
     .selectFrom('mail_in')
@@ -127,24 +156,43 @@ async function stateOf(db: Database, reference: number): Promise<TicketState | u
 const isPartOf = (state: TicketState, { person }: Incoming) =>
   person !== undefined && [state.requester, ...(state.others ?? [])].includes(person.id)
 
-/** An answer of the requester; what anybody else writes is a note for the desk, since it may not be the requester's. */
+/**
+ * An answer of the requester. One that is not proven to be theirs is a note for the desk and changes no status, but
+ * whoever has the ticket is told of it.
+ */
 async function answerByMail(
   desk: Desk,
   incoming: Incoming,
   state: TicketState,
-  isRequester: boolean,
+  unproven: string | undefined,
 ): Promise<void> {
-  const { sender, person } = incoming
+  if (unproven) return noteByMail(desk, incoming, state, unproven)
   const { reference } = state
   const said = await saidIn(desk.db, incoming)
-  const outcome = isRequester ? 'answer' : 'note'
-  const text = `By mail from ${person?.name ?? sender}${person ? '' : ', who is not in the directory'}:\n${said.text}`
-  const command = isRequester
-    ? ({ kind: 'answer', ...said } as const)
-    : ({ kind: 'note', text, attachments: said.attachments } as const)
-  const actor = person ? { person: person.id } : { system: 'mail' }
   // Noted in the very transaction that changes the ticket, so that it happens once.
-  await desk.run(reference, command, actor, (trx) => note(trx, incoming, outcome, reference))
+  await desk.run(reference, { kind: 'answer', ...said }, { person: incoming.person!.id }, (trx) =>
+    note(trx, incoming, 'answer', reference),
+  )
+}
+
+/** What somebody writes who is not the requester, or is not proven to be. */
+async function noteByMail(
+  desk: Desk,
+  incoming: Incoming,
+  { reference }: TicketState,
+  unproven: string | undefined,
+): Promise<void> {
+  const { sender, person } = incoming
+  const said = await saidIn(desk.db, incoming)
+  const from = unproven
+    ? `Unproven: by mail that says it is from ${person?.name ?? sender}; ${unproven}`
+    : `By mail from ${person?.name ?? sender}${person ? '' : ', who is not in the directory'}`
+  const text = `${from}:\n${said.text}`.slice(0, TEXT_LIMIT)
+  const command = { kind: 'note', text, ...(said.attachments && { attachments: said.attachments }) } as const
+  const actor = person && !unproven ? { person: person.id } : { system: 'mail' }
+  await desk.run(reference, command, actor, (trx) =>
+    note(trx, incoming, unproven ? 'unproven' : 'note', reference, unproven),
+  )
 }
 
 async function logByMail(desk: Desk, incoming: Incoming, person: Person): Promise<void> {
@@ -153,8 +201,9 @@ async function logByMail(desk: Desk, incoming: Incoming, person: Person): Promis
   if (!item) return note(desk.db, incoming, 'kept', null, 'this mailbox takes answers only')
   const isWelcome =
     portal.organisations.length === 0 || portal.organisations.includes(person.organisation ?? '')
-  if (!isWelcome) return note(desk.db, incoming, 'kept', null, `${person.name} may not ask at ${portal.name}`)
-  if ((await madeBy(desk.db, sender, HOUR, 'ticket')) >= MOST_AN_HOUR)
+  if (!isWelcome && !incoming.byHand)
+    return note(desk.db, incoming, 'kept', null, `${person.name} may not ask at ${portal.name}`)
+  if (!incoming.byHand && (await madeBy(desk.db, sender, HOUR, 'ticket')) >= MOST_AN_HOUR)
     return note(desk.db, incoming, 'tooMany', null, `more than ${MOST_AN_HOUR} mails in an hour`)
   const said = await saidIn(desk.db, incoming)
   const { answers, isWhole } = answersFrom(incoming, item.form, said.text)
@@ -162,7 +211,7 @@ async function logByMail(desk: Desk, incoming: Incoming, person: Person): Promis
     item: item.id,
     portal: portal.id,
     channel: 'mail',
-    summary: mail.subject?.trim() || said.text.split('\n')[0]!.slice(0, 120),
+    summary: mail.subject.trim() || said.text.split('\n')[0]!.slice(0, 120),
     answers,
     requester: person.id,
     ...(!(isWhole && !said.quoted && !said.attachments) && { said }),
@@ -184,7 +233,7 @@ function answersFrom(
     !question.pattern &&
     answer !== '' &&
     [...answer].length <= maxLengthOf(question)
-  const subject = (mail.subject ?? '').trim()
+  const subject = mail.subject.trim()
   const line = asked.find((one) => one.type === 'text')
   const long = asked.find((one) => one.type === 'longText')
   const isWhole = fits(long, text)
@@ -199,15 +248,13 @@ function answersFrom(
 
 /** What a mail says, with its files; one that is too long comes as a file as well. */
 async function saidIn(db: Database, { mail, raw, messageId, person }: Incoming): Promise<Said> {
-  const { said, quoted } = foldQuoted(mail.text ?? '')
+  const { said, quoted } = mail.folded
   const isLong = said.length > TEXT_LIMIT
-  const own = mail.attachments.filter((one) => one.content.length > 0 && !one.related)
-  const whole = isLong ? [{ filename: 'mail.eml', contentType: 'message/rfc822', content: raw }] : []
+  const whole = isLong ? [{ name: 'mail.eml', type: 'message/rfc822', content: raw }] : []
   const files: Attached[] = []
-  for (const [index, file] of [...own, ...whole].entries()) {
-    const { filename, contentType, content } = file as Attachment
+  for (const [index, file] of [...mail.files, ...whole].entries()) {
     const id = mailFileId(messageId, index)
-    const kept = { name: filename ?? `file-${index + 1}`, type: contentType, content }
+    const kept = { name: file.name, type: file.type, content: Buffer.from(file.content) }
     // One that is too large is left out; the mailbox keeps the mail as it came.
     const attached = await keepFile(db, person?.id ?? null, kept, id).catch((error: unknown) => {
       if (error instanceof Refused) return undefined
@@ -227,7 +274,8 @@ async function saidIn(db: Database, { mail, raw, messageId, person }: Incoming):
       .execute()
   const text = isLong ? `${said.slice(0, TEXT_LIMIT - 60)}\n… (cut; the whole mail is attached)` : said
   return {
-    text: text || '(the mail has no words)',
+    // Files may come without a word, and a quotation alone says something too.
+    text: text || quoted.slice(0, TEXT_LIMIT) || '(the mail has no words)',
     ...(quoted && { quoted: quoted.slice(0, TEXT_LIMIT) }),
     ...(files.length && { attachments: files }),
   }
@@ -244,7 +292,7 @@ async function fromNobody(desk: Desk, transport: Transporter, incoming: Incoming
     await transport.sendMail({
       from: portal.mailbox,
       to: sender,
-      subject: `Re: ${(mail.subject ?? '').replace(/\s+/g, ' ').slice(0, 150)}`,
+      subject: `Re: ${mail.subject.replace(/\s+/g, ' ').slice(0, 150)}`,
       text: `Good day,\n\nwe do not know the address ${sender}, so nothing was done with your mail. Please write from the address that your organisation gave us, or ask at our portal.\n\n${portal.name}`,
       inReplyTo: messageId,
       references: messageId,

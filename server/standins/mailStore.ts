@@ -46,7 +46,7 @@ export async function keepMail(db: Database, mail: ReceivedMail): Promise<void> 
       .returning('id')
       .executeTakeFirst()
     if (!kept) return
-    await sql`select graphile_worker.add_job('takeMail', json_build_object('id', ${kept.id}::bigint))
+    await sql`select graphile_worker.add_job('takeMail', json_build_object('id', ${kept.id}::bigint), max_attempts => 6)
       from edition, jsonb_array_elements(document->'portals') as portal
       where edition.number = (select max(number) from edition) and lower(portal->>'mailbox') = ${mail.recipient}
       limit 1`.execute(trx)

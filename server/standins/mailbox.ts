@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto'
-import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { FILE_LIMIT } from '../../core/intake'
+import { Refused } from '../../core/ticket'
 import { deskNow, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
+import { keepable } from '../http/keepable'
+import { parseApart } from '../parsing/parse'
 import { startGateway } from './gateway'
 import { keepMail, mailFaults } from './mailStore'
 
@@ -47,15 +49,20 @@ export async function startMailbox(port: number, gatewayPort = 0): Promise<Mailb
     const chunks: Buffer[] = []
     for await (const chunk of stream) chunks.push(chunk as Buffer)
     const raw = Buffer.concat(chunks)
-    const mail = await simpleParser(raw)
+    // One that cannot be read is kept all the same: the desk says so then.
+    const mail = await parseApart('mail', raw).catch((error: unknown) => {
+      if (error instanceof Refused) return undefined
+      throw error
+    })
+    const own = `<${createHash('sha256').update(raw).digest('hex')}@standin.localhost>`
     for (const recipient of recipients)
       await keepMail(db, {
         received_at: deskNow(),
-        message_id: mail.messageId ?? `<${createHash('sha256').update(raw).digest('hex')}@standin.localhost>`,
-        sender: mail.from?.text ?? '',
-        recipient: recipient.toLowerCase(),
-        subject: mail.subject ?? '',
-        text: (mail.text ?? '').replaceAll('\0', ''),
+        message_id: mail?.messageId ?? own,
+        sender: mail?.from ?? '',
+        recipient: keepable(recipient.toLowerCase()),
+        subject: mail?.subject ?? '(cannot be read)',
+        text: mail?.text ?? '',
         raw,
       })
   }

@@ -1,4 +1,4 @@
-import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser'
+import { XMLBuilder } from 'fast-xml-parser'
 import { Refused } from '../../core/ticket'
 import {
   cellFromFeel,
@@ -9,6 +9,9 @@ import {
   type DecisionTable,
   type HitPolicy,
 } from '../../core/table'
+import { MOST_COLUMNS, MOST_ROWS } from '../parsing/limits'
+import { parseApart } from '../parsing/parse'
+import type { Xml } from '../parsing/readDmn'
 import type { ReadTable } from './readTable'
 
 const DMN = 'https://www.omg.org/spec/DMN/20211108/MODEL/'
@@ -81,31 +84,13 @@ export function tableToDmn(table: DecisionTable, title: (fact: string) => string
   return new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: true }).build(document)
 }
 
-type Xml = Record<string, unknown>
-
 /**
  * Reads the first decision table of a DMN file.
  * @param namesOf what the values of a fact are
  * @throws Refused when it holds none
  */
-export function tableFromDmn(text: string, namesOf: (fact: string) => CellNames): ReadTable {
-  // Entities that a document defines itself are never resolved.
-  if (/<!DOCTYPE/i.test(text)) throw unreadable('it defines a document type, which is not read')
-  const valid = XMLValidator.validate(text)
-  if (valid !== true) throw unreadable(`line ${valid.err.line}: ${valid.err.msg}`)
-  const lists = new Set(['decision', 'input', 'output', 'rule', 'inputEntry', 'outputEntry'])
-  const parser = new XMLParser({
-    ignoreAttributes: false,
-    removeNSPrefix: false,
-    parseTagValue: false,
-    parseAttributeValue: false,
-    transformTagName: (name) => name.replace(/^\w+:/, ''),
-    isArray: (name) => lists.has(name),
-  })
-  const { definitions } = parser.parse(text) as { definitions?: { decision?: Xml[] } }
-  const decision = definitions?.decision?.find((one) => one.decisionTable)
-  if (!decision) throw unreadable('it holds no decision table')
-  return readTable(decision, namesOf)
+export async function tableFromDmn(text: string, namesOf: (fact: string) => CellNames): Promise<ReadTable> {
+  return readTable(await parseApart('dmn', text), namesOf)
 }
 
 const unreadable = (why: string) => new Refused('invalid', `This is no DMN file that can be read: ${why}.`)
@@ -115,6 +100,8 @@ function readTable(decision: Xml, namesOf: (fact: string) => CellNames): ReadTab
   const columns = list(found.input).map((one) => textOf((one.inputExpression as Xml)?.text))
   const outputs = list(found.output)
   const outcomes = outputs.map((one) => String(one['@_name'] ?? ''))
+  if (list(found.rule).length > MOST_ROWS || columns.length + outcomes.length > MOST_COLUMNS)
+    throw unreadable(`it has more than ${MOST_ROWS} rules or ${MOST_COLUMNS} columns; take it in parts`)
   const problems: ReadTable['problems'] = []
   const rows = list(found.rule).map((rule, index): DecisionTable['rows'][number] => {
     const entries = list(rule.inputEntry)

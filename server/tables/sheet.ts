@@ -1,5 +1,4 @@
 import ExcelJS from 'exceljs'
-import Papa from 'papaparse'
 import { Refused } from '../../core/ticket'
 import {
   cellFromText,
@@ -9,6 +8,7 @@ import {
   type CellNames,
   type DecisionTable,
 } from '../../core/table'
+import { parseApart } from '../parsing/parse'
 import type { ReadTable } from './readTable'
 
 /** Before the name of an outcome in the headings. */
@@ -51,8 +51,12 @@ export function tableFromLines(lines: string[][], namesOf: NamesOf): ReadTable {
       'invalid',
       'The first line has no headings of a decision table: facts, and outcomes after →.',
     )
+  const outcomePlaces = new Map(
+    heads.flatMap((one, index) => (one.startsWith('→') ? [[withoutArrow(one), index] as const] : [])),
+  )
   const problems: ReadTable['problems'] = []
-  const at = (line: string[], heading: string) => line[heads.indexOf(heading)]?.trim() ?? ''
+  const places = new Map(heads.map((one, index) => [one, index]))
+  const at = (line: string[], heading: string) => line[places.get(heading) ?? -1]?.trim() ?? ''
   const seen = new Set<string>()
   const rows = rest.map((line, index): DecisionTable['rows'][number] => {
     const cells = columns.map((fact): Cell => {
@@ -65,13 +69,7 @@ export function tableFromLines(lines: string[][], namesOf: NamesOf): ReadTable {
       }
     })
     const outcome = Object.fromEntries(
-      outcomes.map((name) => [
-        name,
-        idOf(
-          line[heads.findIndex((one) => withoutArrow(one) === name && one.startsWith('→'))] ?? '',
-          namesOf(name),
-        ),
-      ]),
+      outcomes.map((name) => [name, idOf(line[outcomePlaces.get(name) ?? -1] ?? '', namesOf(name))]),
     )
     const note = at(line, 'note')
     return {
@@ -100,11 +98,11 @@ const idOf = (text: string, { values }: CellNames) =>
   values?.find((one) => one.label.toLowerCase() === text.trim().toLowerCase())?.value ??
   text.trim()
 
-/** Lines of a CSV file (RFC 4180). */
-export function linesOfCsv(text: string): string[][] {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true })
+/** Lines of a CSV file (RFC 4180). @throws Refused when it is too long */
+export async function linesOfCsv(text: string): Promise<string[][]> {
+  const { lines } = await parseApart('csv', text)
   // What would be a formula in a sheet was written with a mark before it.
-  return data.map((line) => line.map((cell) => cell.replace(/^'(?=[-+=@])/, '')))
+  return lines.map((line) => line.map((cell) => cell.replace(/^'(?=[-+=@])/, '')))
 }
 
 /** A sheet as an Office Open XML workbook, the headings fast at the top. */
@@ -123,19 +121,5 @@ export async function workbookOf(name: string, lines: string[][]): Promise<Buffe
   return Buffer.from(await book.xlsx.writeBuffer())
 }
 
-/** @throws Refused when it is no workbook */
-export async function linesOfWorkbook(content: Buffer): Promise<string[][]> {
-  const book = new ExcelJS.Workbook()
-  try {
-    await book.xlsx.load(content as unknown as ArrayBuffer)
-  } catch {
-    throw new Refused('invalid', 'This is no workbook (XLSX) that can be read.')
-  }
-  const lines: string[][] = []
-  book.worksheets[0]?.eachRow((row) => {
-    const line: string[] = []
-    row.eachCell({ includeEmpty: true }, (cell, column) => (line[column - 1] = cell.text))
-    lines.push(Array.from(line, (one) => one ?? ''))
-  })
-  return lines
-}
+/** @throws Refused when it is no workbook, or too large a one */
+export const linesOfWorkbook = (content: Buffer): Promise<string[][]> => parseApart('workbook', content)

@@ -5,6 +5,10 @@ import type { TicketState } from '../../core/ticket'
 import { deskNow } from '../../server/clock/deskClock'
 import { startWorker, type Worker } from '../../server/jobs/worker'
 import { readFile } from '../../server/commands/attachments'
+import { messageId, threadId } from '../../core/mail'
+import { MAIL_DOMAIN } from '../../server/delivery/channels'
+import { mailSigner } from '../../server/http/links'
+import { keptMail, takeByHand } from '../../server/mail/keptMail'
 import { takeMail } from '../../server/mail/takeMail'
 import { audit } from '../../server/queries/audit'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
@@ -36,6 +40,7 @@ interface Mail {
   to?: string
   subject: string
   text?: string
+  html?: string
   inReplyTo?: string
   headers?: Record<string, string>
   attachments?: { filename: string; content: string | Buffer; contentType?: string }[]
@@ -132,7 +137,7 @@ describe('a mail from somebody we know', () => {
     ).key
     const got = await send({
       subject: 'Re: whatever',
-      inReplyTo: `<${ours}@desk.yare.localhost>`,
+      inReplyTo: messageId(ours, MAIL_DOMAIN, await mailSigner(world.db)),
       text: 'Since nine.\n\nOn 16 Nov 2026 The Sound Commons wrote:\n> Since when?',
     })
     expect(got).toMatchObject({ outcome: 'answer', reference: state.reference })
@@ -141,10 +146,26 @@ describe('a mail from somebody we know', () => {
     expect(answer!.quoted).toContain('> Since when?')
   })
 
-  it('is an answer by the number in its subject, or to a mail of theirs that became the ticket', async () => {
+  it('is an answer to a mail of theirs that became the ticket; by a number alone it proves nothing', async () => {
     const first = await send({ subject: 'Till is stuck', text: 'Kiosk' })
-    const bySubject = await send({ subject: `AW: [${first.reference}] Till is stuck`, text: 'Still' })
-    expect(bySubject).toMatchObject({ outcome: 'answer', reference: first.reference })
+    const fields = { reason: 'Which kiosk?' }
+    await world.desk.run(
+      first.reference!,
+      { kind: 'move', from: 'logged', to: 'ask-requester', fields },
+      TORA,
+    )
+    const claims = [
+      { subject: `AW: [${first.reference}] Till is stuck` },
+      { subject: 'Re', inReplyTo: `<ticket-${first.reference}@${MAIL_DOMAIN}>` },
+      { subject: 'Re', inReplyTo: `<ticket-${first.reference}.0123456789abcdef0123@${MAIL_DOMAIN}>` },
+    ]
+    for (const claim of claims)
+      expect(await send({ ...claim, text: 'Still' })).toMatchObject({
+        outcome: 'unproven',
+        reference: first.reference,
+      })
+    expect((await stateOf(first.reference)).status).toBe('ask-requester')
+    expect((await entriesOf(first.reference!, 'noted'))[0]!.text).toMatch(/^Unproven: .*Ines Varga/)
     const toOwn = await send({ subject: 'And', inReplyTo: first.message_id, text: 'More' })
     expect(toOwn).toMatchObject({ outcome: 'answer', reference: first.reference })
   })
@@ -155,7 +176,7 @@ describe('a mail from somebody we know', () => {
     const header = await send({
       from: colleague,
       subject: 'Re',
-      inReplyTo: `<ticket-${state.reference}@desk.yare.localhost>`,
+      inReplyTo: threadId(state.reference, MAIL_DOMAIN, await mailSigner(world.db)),
       text: 'It is mine too',
     })
     expect(header).toMatchObject({ outcome: 'note', reference: state.reference })
@@ -165,6 +186,59 @@ describe('a mail from somebody we know', () => {
     const subject = await send({ from: colleague, subject: `[${state.reference}] mine`, text: 'A gate' })
     expect(subject.outcome).toBe('ticket')
     expect(subject.reference).not.toBe(state.reference)
+  })
+
+  it('gets nothing onto a ticket of others by an identifier that anybody could guess', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const before = (await entriesOf(state.reference, 'noted')).length
+    const stranger = { from: 'stranger@elsewhere.example', subject: 'Re', text: 'Pay here' }
+    const got = await send({ ...stranger, inReplyTo: `<ticket-${state.reference}@${MAIL_DOMAIN}>` })
+    expect(got.reference).toBeNull()
+    expect(await entriesOf(state.reference, 'noted')).toHaveLength(before)
+  })
+
+  it('of which the receiving server says that its sender is not who it says is kept, or shown as unproven', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const headers = { 'Authentication-Results': 'mx.example; dmarc=fail header.from=merrow.sound.example' }
+    expect(await send({ subject: 'New', text: 'A gate', headers })).toMatchObject({
+      outcome: 'kept',
+      reference: null,
+    })
+    const inReplyTo = threadId(state.reference, MAIL_DOMAIN, await mailSigner(world.db))
+    expect(await send({ subject: 'Re', text: 'Close it', inReplyTo, headers })).toMatchObject({
+      outcome: 'unproven',
+      reference: state.reference,
+    })
+  })
+
+  it('says what its HTML says, with a file or without, and keeps what is no text', async () => {
+    const html = '<p>The <b>gate</b> at the north pier</p><p>reads nothing.</p>'
+    for (const attachments of [[], [{ filename: 'gate.txt', content: 'E7' }]]) {
+      const got = await send({ subject: 'By HTML', html, attachments })
+      expect(JSON.stringify((await stateOf(got.reference)).answers)).toContain('The gate at the north pier')
+    }
+    const got = await send({ subject: 'Half \ud83d and \0 none', text: 'One \0 two', attachments: [] })
+    expect(got.outcome).toBe('ticket')
+    expect((await stateOf(got.reference)).summary).toContain('Half')
+  })
+
+  it('that was kept is taken by hand, as of whom somebody says', async () => {
+    const got = await send({ from: 'ines@home.example', subject: 'From home', text: 'The gate is shut' })
+    expect(got).toMatchObject({ reference: null })
+    const { rows } = await keptMail(world.db, {})
+    const line = rows.find((one) => one.subject === 'From home')!
+    expect(line).toMatchObject({ sender: expect.stringContaining('ines@home.example') as string })
+    await takeByHand(world.desk, line.id, 'ines-varga')
+    await expect
+      .poll(async () => (await outcomeOf(got.message_id))?.reference, { timeout: 10_000 })
+      .toBeTruthy()
+    expect(await outcomeOf(got.message_id)).toMatchObject({ outcome: 'ticket' })
+  })
+
+  // Such lines were read for minutes, and for an hour with some more of them.
+  it('that does everything to take long is taken like any other', async () => {
+    const text = `Gate 3.\n${'-'.repeat(6000)}${'a'.repeat(14_000)}`
+    expect((await send({ subject: 'Dashes', text })).outcome).toBe('ticket')
   })
 
   it('waits in Arrivals where the form asks for more than a mail can say', async () => {
@@ -244,8 +318,8 @@ describe('a mail that a machine wrote', () => {
         '--b',
         'Content-Type: text/rfc822-headers',
         '',
-        `Message-ID: <${key}@desk.yare.localhost>`,
-        `References: <ticket-${state.reference}@desk.yare.localhost>`,
+        `Message-ID: ${messageId(key, MAIL_DOMAIN, await mailSigner(world.db))}`,
+        `References: ${threadId(state.reference, MAIL_DOMAIN, await mailSigner(world.db))}`,
         '--b--',
       ].join('\r\n'),
     })

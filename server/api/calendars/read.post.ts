@@ -1,6 +1,6 @@
 import { IsString, MaxLength } from 'class-validator'
-import { readIcalendar } from '../../calendars/icalendar'
 import { defineRoute } from '../../http/route'
+import { parseApart } from '../../parsing/parse'
 
 class FileBody {
   /** The content of an iCalendar file. */
@@ -11,5 +11,5 @@ class FileBody {
 
 export default defineRoute(
   { who: 'lead', summary: 'Read days and hours from an iCalendar file; nothing is kept', body: FileBody },
-  ({ body }) => readIcalendar(body.text),
+  ({ body }) => parseApart('icalendar', body.text),
 )

@@ -27,7 +27,7 @@ export default defineRoute(
     const { namesOf } = await tableInUse(desk, getRouterParam(event, 'part') ?? '')
     const content = Buffer.from(body.content, 'base64')
     if (body.as === 'dmn') return tableFromDmn(content.toString('utf8'), namesOf)
-    const lines = body.as === 'csv' ? linesOfCsv(content.toString('utf8')) : await linesOfWorkbook(content)
+    const lines = await (body.as === 'csv' ? linesOfCsv(content.toString('utf8')) : linesOfWorkbook(content))
     return tableFromLines(lines, namesOf)
   },
 )

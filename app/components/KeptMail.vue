@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time'
+
+// Mails that came in and could not be taken: each with why, and taken by hand as of somebody of the directory.
+const props = defineProps<{ zone: string; now: number }>()
+interface Kept {
+  id: number
+  received_at: number
+  sender: string
+  recipient: string
+  subject: string
+  text: string
+  detail: string
+}
+const rows = ref<Kept[]>([])
+const next = ref<number | null>(null)
+const opened = ref<number>()
+const person = ref<string>()
+const said = ref('')
+const deed = useDeed()
+const choices = useChoices()
+
+async function load(before?: number) {
+  const page = await api<{ rows: Kept[]; next: number | null }>('/api/mail-in', { query: { before } }).catch(
+    () => undefined,
+  )
+  if (!page) return
+  rows.value = before ? [...rows.value, ...page.rows] : page.rows
+  next.value = page.next
+}
+onMounted(load)
+async function open(row: Kept) {
+  opened.value = opened.value === row.id ? undefined : row.id
+  person.value = undefined
+  await choices.need(['person']).catch(() => undefined)
+}
+async function take(row: Kept) {
+  const done = await deed.run(() =>
+    api(`/api/mail-in/${row.id}/take`, { method: 'POST', body: { requester: person.value ?? '' } }),
+  )
+  if (!done) return
+  said.value = `“${row.subject}” is taken; it becomes a ticket, or comes to the one that it answers.`
+  opened.value = undefined
+  await load()
+}
+const when = (at: number) => momentInWords(at, props.zone, props.now)
+</script>
+
+<template>
+  <details v-if="rows.length || said" class="kept" open>
+    <summary>
+      <b>Mail that was not taken</b>
+      <span class="num quiet">{{ rows.length }}{{ next ? ' and more' : '' }}</span>
+    </summary>
+    <p v-if="said" class="notice good" role="status">{{ said }}</p>
+    <ul>
+      <li v-for="row in rows" :key="row.id">
+        <span class="num quiet">{{ when(row.received_at) }}</span> {{ row.sender }} → {{ row.recipient }}
+        <button class="link" type="button" :aria-expanded="opened === row.id" @click="open(row)">
+          {{ row.subject || 'without a subject' }}
+        </button>
+        <span class="why small">{{ row.detail }}</span>
+        <form
+          v-if="opened === row.id"
+          class="panel"
+          @submit.prevent="take(row)"
+          @keydown.esc.stop="opened = undefined"
+        >
+          <pre>{{ row.text || 'Nothing of it can be read here; the mail itself is kept.' }}</pre>
+          <label :for="`kept-${row.id}`">Take it as a mail of</label>
+          <Select
+            v-model="person"
+            :input-id="`kept-${row.id}`"
+            :options="choices.lists.person ?? []"
+            option-label="label"
+            option-value="value"
+            filter
+            placeholder="choose …"
+            aria-label="Take it as a mail of"
+          />
+          <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+          <p>
+            <button class="act main" type="submit" :disabled="!person || deed.busy.value">Take it</button>
+            <button class="act plain" type="button" @click="opened = undefined">Leave it</button>
+          </p>
+        </form>
+      </li>
+    </ul>
+    <button v-if="next" class="act plain" type="button" @click="load(next)">Show earlier ones</button>
+  </details>
+</template>
+
+<style scoped>
+.kept {
+  border: 1px solid var(--rule-2);
+  border-left: 3px solid var(--brass);
+  padding: 6px 12px;
+  margin: 8px 0 14px;
+}
+summary {
+  cursor: pointer;
+}
+ul {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+li {
+  border-bottom: 1px dotted var(--rule);
+  padding: 4px 0;
+  overflow-wrap: anywhere;
+}
+.why {
+  color: var(--red);
+}
+pre {
+  font: 0.9rem var(--sans);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  max-height: 240px;
+  overflow-y: auto;
+}
+</style>

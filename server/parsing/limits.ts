@@ -1,0 +1,13 @@
+/** Most rows and columns of a file that is read; a decision table or a list has fewer. */
+export const MOST_ROWS = 20_000
+export const MOST_COLUMNS = 200
+/** Most characters of a text file that is read. */
+export const MOST_CHARACTERS = 8_000_000
+
+/** A file that is not read, with why; the words go to whoever sent it. */
+export class FileRefused extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'FileRefused'
+  }
+}

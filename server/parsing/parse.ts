@@ -1,0 +1,106 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { Refused, type FieldProblem } from '../../core/ticket'
+import { HttpProblem } from '../http/problem'
+import { log } from '../http/log'
+import type { ParserName, Parsers } from './parsers'
+import type { Answer } from './thread'
+
+/** How long one file or mail may take to be read, in milliseconds, and how much memory that may take. */
+const MOST_TIME = 10_000
+const MOST_MEMORY_MB = 512
+/** So many are read side by side, and so many wait. */
+const AT_ONCE = 2
+const MOST_WAITING = 40
+
+const free: Worker[] = []
+let running = 0
+const waiting: (() => void)[] = []
+
+/** The bundle of `thread.ts`: beside the other parts that run outside the web server. */
+function threadFile(): string {
+  const file = process.env.YARE_PARSER ?? join(process.cwd(), '.output/cli/parser.mjs')
+  if (!existsSync(file)) throw new Error(`${file} is not there; ./yare builds it`)
+  return file
+}
+
+function started(): Worker {
+  const worker = new Worker(threadFile(), {
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    // What a library says on its own account is nobody's to read.
+    stdout: true,
+    stderr: true,
+  })
+  worker.unref()
+  return worker
+}
+
+type Result<N extends ParserName> = Awaited<ReturnType<Parsers[N]>>
+
+/**
+ * Reads a file or a mail in a thread of its own, so that whatever somebody has put into it holds up nobody: after its
+ * time, or beyond its memory, the thread is ended.
+ * @throws Refused when it cannot be read, or takes too long; HttpProblem 429 when too many wait already
+ */
+export async function parseApart<N extends ParserName>(
+  name: N,
+  input: Parameters<Parsers[N]>[0],
+  most = MOST_TIME,
+): Promise<Result<N>> {
+  if (running >= AT_ONCE) {
+    if (waiting.length >= MOST_WAITING)
+      throw new HttpProblem(429, 'Many files are being read just now; try again in a moment.', [], {
+        'retry-after': '5',
+      })
+    await new Promise<void>((go) => waiting.push(go))
+  }
+  running++
+  try {
+    return (await inThread({ name, input }, most)) as Result<N>
+  } finally {
+    running--
+    waiting.shift()?.()
+  }
+}
+
+function inThread(asked: { name: ParserName; input: unknown }, most: number): Promise<unknown> {
+  const worker = free.pop() ?? started()
+  return new Promise((resolve, reject) => {
+    const end = (isOver: boolean) => {
+      clearTimeout(limit)
+      worker.off('message', answered).off('error', failed).off('exit', tooMuch)
+      if (isOver) return void free.push(worker)
+      worker.on('error', () => undefined)
+      void worker.terminate()
+    }
+    const tooMuch = () => {
+      end(false)
+      log.warn({ parser: asked.name }, 'a file was too much to read')
+      reject(new Refused('invalid', TOO_MUCH))
+    }
+    const answered = (answer: Answer) => {
+      end(true)
+      if ('value' in answer) resolve(answer.value)
+      else reject(errorOf(answer.error))
+    }
+    const failed = (error: Error & { code?: string }) => {
+      if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') return tooMuch()
+      end(false)
+      reject(error)
+    }
+    const limit = setTimeout(tooMuch, most)
+    worker.once('message', answered).once('error', failed).once('exit', tooMuch)
+    worker.postMessage(asked)
+  })
+}
+
+const TOO_MUCH = 'This takes too long or too much memory to read, so nothing was taken. Send it in parts.'
+
+function errorOf({ name, message, fields }: { name: string; message: string; fields?: unknown }): Error {
+  if (name === 'Refused') return new Refused('invalid', message, (fields ?? []) as FieldProblem[])
+  if (name === 'FileRefused') return new Refused('invalid', message)
+  // Libraries throw whatever comes when a file is damaged.
+  log.warn({ error: message }, 'a file could not be read')
+  return new Refused('invalid', 'This cannot be read; it may be damaged.')
+}

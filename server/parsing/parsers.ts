@@ -1,0 +1,17 @@
+import { readIcalendar } from '../calendars/icalendar'
+import { readCsv } from './readCsv'
+import { decisionOf } from './readDmn'
+import { readMail } from './readMail'
+import { linesOfWorkbook } from './readWorkbook'
+
+/** Everything that reads what strangers and files say; each runs apart, in a thread that can be ended. */
+export const PARSERS = {
+  mail: readMail,
+  workbook: linesOfWorkbook,
+  csv: readCsv,
+  dmn: decisionOf,
+  icalendar: readIcalendar,
+}
+
+export type Parsers = typeof PARSERS
+export type ParserName = keyof Parsers

@@ -1,0 +1,26 @@
+// The thread in which files and mails are read: bundled by itself, started and ended by parse.ts.
+import { parentPort } from 'node:worker_threads'
+import { PARSERS, type ParserName } from './parsers'
+
+export interface Asked {
+  name: ParserName
+  input: string | Uint8Array
+}
+
+/** What became of it; a refusal is told from a fault by its name. */
+export type Answer = { value: unknown } | { error: { name: string; message: string; fields?: unknown } }
+
+parentPort!.on('message', ({ name, input }: Asked) => {
+  const parse = PARSERS[name] as (input: string | Uint8Array) => unknown
+  Promise.resolve()
+    .then(() => parse(input))
+    .then(
+      (value): Answer => ({ value }),
+      (error: Error & { fields?: unknown }): Answer => ({
+        error: { name: error.name, message: error.message, fields: error.fields },
+      }),
+    )
+    .then((answer) => parentPort!.postMessage(answer))
+    // What cannot be handed over, such as what is nested too deep, is a refusal too.
+    .catch(() => parentPort!.postMessage({ error: { name: 'FileRefused', message: 'This cannot be read.' } }))
+})
