@@ -26,6 +26,13 @@ const office = {
 const calendar = write('office.json', JSON.stringify(office))
 
 describe('./yare due', () => {
+  it('takes paths from where one stands, not from the project', () => {
+    process.env.YARE_FROM = folder
+    expect(due(['office.json', '2026-11-16T16:00', 'PT2H'])).toContain('due 2026-11-17T10:00')
+    delete process.env.YARE_FROM
+    expect(() => due(['office.json', '2026-11-16T16:00', 'PT2H'])).toThrow('office.json')
+  })
+
   it('answers from a calendar’s file with the statement', () => {
     expect(due([calendar, '2026-11-16T16:00', 'PT2H'])).toBe(
       [

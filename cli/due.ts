@@ -11,6 +11,7 @@ import {
 } from '../core/time'
 import { Refused } from '../core/ticket'
 import { readIcalendar } from '../server/calendars/icalendar'
+import { fromHere } from './fromHere'
 import { hoursOf } from '../server/calendars/workingTime'
 
 const USAGE =
@@ -70,7 +71,7 @@ function inColumns(ledger: TimeLedger, zone: string): string {
 
 /** The calendar of a design file, of a calendar's own file, or of an iCalendar file. */
 function hoursOfFile(file: string, name: string | undefined): CalendarTime {
-  const text = readFileSync(file, 'utf8')
+  const text = readFileSync(fromHere(file), 'utf8')
   if (/^\s*BEGIN:VCALENDAR/i.test(text)) {
     const { zone = 'UTC', left: _, ...rest } = readIcalendar(text)
     return hoursOf({ ...rest, zone }, [])

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { proofread, readDesignFile, type Finding } from '../core/design'
 import { misfits } from '../server/commands/draft'
+import { fromHere } from './fromHere'
 
 const USAGE = 'Write: ./yare proofread FILE [--json], such as ./yare proofread design.json'
 
@@ -20,7 +21,7 @@ export function proofreadFile(words: string[]): Verdict {
   const wantsJson = words.includes('--json')
   const [file, ...rest] = words.filter((one) => one !== '--json')
   if (!file || rest.length) throw new Error(USAGE)
-  const design = readDesignFile(readFileSync(file, 'utf8'))
+  const design = readDesignFile(readFileSync(fromHere(file), 'utf8'))
   const shape = misfits(design)
   const findings: Finding[] = shape.length
     ? shape.map(({ field, message }) => ({ severity: 'error', place: field, message }))

@@ -36,6 +36,17 @@ async function untilStopped(stop: () => Promise<void>): Promise<void> {
   process.exit(0)
 }
 
+async function work(): Promise<void> {
+  const { SMTP_URL = 'smtp://127.0.0.1:2525', GATEWAY_URL = 'http://127.0.0.1:2526' } = process.env
+  const worker = await startWorker(SMTP_URL, GATEWAY_URL)
+  void worker.ended.then((why) => {
+    console.error(`the worker can do no more: ${why}`)
+    // Whoever started it starts it again; what it had begun is taken back from it there.
+    process.exit(1)
+  })
+  await untilStopped(worker.stop)
+}
+
 async function token(mail: string | undefined): Promise<void> {
   const { db } = connect()
   const secret = mail ? await makeToken(db, mail) : undefined
@@ -64,15 +75,7 @@ async function runAudit(): Promise<void> {
 const [task, ...rest] = process.argv.slice(2)
 const tasks: Record<string, () => Promise<void>> = {
   prepare: () => prepare(rest[0] === 'demo', Number(rest[1] ?? 6000)),
-  worker: async () =>
-    untilStopped(
-      (
-        await startWorker(
-          process.env.SMTP_URL ?? 'smtp://127.0.0.1:2525',
-          process.env.GATEWAY_URL ?? 'http://127.0.0.1:2526',
-        )
-      ).stop,
-    ),
+  worker: work,
   mailbox: async () =>
     untilStopped(
       (await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525), Number(process.env.GATEWAY_PORT ?? 2526)))

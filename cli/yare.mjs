@@ -411,7 +411,7 @@ async function dev() {
 function alone(name, args) {
   install()
   build()
-  process.exitCode = run(process.execPath, [TASKS, name, ...args])
+  process.exitCode = run(process.execPath, [TASKS, name, ...args], { YARE_FROM: process.cwd() })
 }
 
 const COMMANDS = {

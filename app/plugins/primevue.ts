@@ -1,3 +1,4 @@
+import { ThemeService } from '@primeuix/styled'
 import PrimeVue, { defaultOptions } from 'primevue/config'
 import theme from '~/theme'
 
@@ -10,6 +11,8 @@ export default defineNuxtPlugin(({ vueApp }) => {
     vueApp.use(PrimeVue, { theme: markRaw(theme), ripple: false })
     return
   }
+  // Nor is the theme ever another one there: each part of each page would wait for that, and never be let go.
+  ThemeService.on = () => ThemeService
   const fixed = { config: { ...defaultOptions, theme: 'none', ripple: false } }
   vueApp.config.globalProperties.$primevue = fixed as never
 })

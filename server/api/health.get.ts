@@ -1,18 +1,11 @@
-import { sql } from 'kysely'
 import { defineRoute } from '../http/route'
-import { deskNow } from '../clock/deskClock'
+import { healthOf } from '../queries/health'
 
 export default defineRoute(
-  { who: 'anyone', summary: 'Whether the desk is well: database, alarms that are late, messages that wait' },
-  async ({ desk }) => {
-    const { rows } = await sql<{ late: number; waiting: number }>`select
-      (select count(*) from alarm where at < ${deskNow() - 5000}) as late,
-      (select count(*) from outbox where state in ('queued', 'failed')) as waiting`.execute(desk.db)
-    return {
-      status: 'ok',
-      database: 'reachable',
-      alarmsLate: rows[0]!.late,
-      messagesWaiting: rows[0]!.waiting,
-    }
+  {
+    who: 'anyone',
+    summary:
+      'Whether the desk is well: database, worker, alarms that are late, messages and mails that wait, disk; 503 without its database',
   },
+  ({ desk }) => healthOf(desk.db),
 )

@@ -4,7 +4,8 @@ import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
-import { PAGE_PRIORITY, store, type Decision } from './store'
+import { PAGE_PRIORITY } from './deliverJobs'
+import { store, type Decision } from './store'
 import { NO_WORK } from './workload'
 
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */

@@ -12,6 +12,7 @@ import {
 } from '../../core/ticket'
 import type { Database, Trx } from '../db/connection'
 import type { TicketFacts, Tables } from '../db/tables'
+import { deliverJob, deliverJobColumns } from './deliverJobs'
 
 type TicketRow = {
   [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Selectable<Tables['ticket']>[K]
@@ -305,27 +306,10 @@ const BOOKING_COLUMNS = ['person', 'starts', 'ends', 'what', 'state']
 /** Messages into the outbox, and one job each that delivers it. */
 function deliveries(messages: RawBuilder<unknown>) {
   return sql`o as (insert into outbox (${sql.raw(OUTBOX_COLUMNS)})
-      select ${sql.raw(OUTBOX_COLUMNS)} from ${messages} returning key, state, urgent, channel, climb),
-    job as (select array_agg(${jobSpec}) filter (where state = 'queued') as specs from o),
+      select ${sql.raw(OUTBOX_COLUMNS)} from ${messages} returning state, ${deliverJobColumns}),
+    job as (select array_agg(${deliverJob}) filter (where state = 'queued') as specs from o),
     queued as (select jobs.id from job, graphile_worker.add_jobs(coalesce(job.specs, '{}')) as jobs),`
 }
 
 const OUTBOX_COLUMNS =
   'key, reference, person, address, sender, template, subject, body, queued_at, channel, urgent, state, not_before, why, after, climb, sequence'
-
-/** How often a delivery is tried, with growing gaps, before it is given up. */
-export const MAX_ATTEMPTS = 10
-
-/** The priority of jobs that deliver a page; the smallest number is taken first. */
-export const PAGE_PRIORITY = -40
-
-/**
- * The job that delivers the message of a row of the outbox. A pager is taken before all that waits already,
- * then text messages, then what is urgent, then what waits for somebody to say that they have it: with thousands of
- * mails and of warnings on their way a page must not wait for them.
- */
-const jobSpec = sql.raw(
-  `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
-    (case when channel = 'pager' then ${PAGE_PRIORITY} when channel = 'text' then -30 when urgent then -20
-      when climb is not null or channel <> 'mail' then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
-)

@@ -2,7 +2,7 @@ import { CHANNELS, planDelivery, type ChannelKind } from '../../core/notificatio
 import { triedFor } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
-import { MAX_ATTEMPTS } from '../commands/store'
+import { MAX_ATTEMPTS } from '../commands/deliverJobs'
 import { log } from '../http/log'
 import { sendOn, Undeliverable, type Channels, type Message, type Sent } from './channels'
 import { gatherIfMany } from './digest'

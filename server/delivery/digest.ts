@@ -4,7 +4,7 @@ import { messageId } from '../../core/mail'
 import { DAY } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
-import { MAX_ATTEMPTS } from '../commands/store'
+import { deliverJob, deliverJobColumns, MAX_ATTEMPTS } from '../commands/deliverJobs'
 import { deskAddress, mailSigner } from '../http/links'
 import { MAIL_DOMAIN, refusedForGood, Undeliverable, type Channels, type Message } from './channels'
 import { record, type Later } from './record'
@@ -118,8 +118,8 @@ const BEGUN = 'in the mail digest-'
 export async function releaseHeld(desk: Desk): Promise<number> {
   const { rows } = await sql<{ count: number }>`with
     due as (select key from outbox where state = 'held' and not_before <= ${deskNow()} limit 500 for update skip locked),
-    o as (update outbox set state = 'queued' from due where outbox.key = due.key returning outbox.key),
-    jobs as (select graphile_worker.add_job('deliver', json_build_object('key', key), max_attempts => 10) from o)
+    o as (update outbox set state = 'queued' where key in (select key from due) returning ${deliverJobColumns}),
+    jobs as (select graphile_worker.add_jobs(array_agg(${deliverJob})) from o having count(*) > 0)
     select count(*)::int as count from jobs`.execute(desk.db)
   return rows[0]?.count ?? 0
 }

@@ -1,9 +1,11 @@
 import { EventEmitter } from 'node:events'
+import { setTimeout } from 'node:timers/promises'
+import { sql } from 'kysely'
 import { run, type JobHelpers, type WorkerEvents } from 'graphile-worker'
 import { loadClock, machineNow } from '../clock/deskClock'
 import { Desk } from '../commands/desk'
-import { MAX_ATTEMPTS, PAGE_PRIORITY } from '../commands/store'
-import { connect } from '../db/connection'
+import { MAX_ATTEMPTS, PAGE_PRIORITY } from '../commands/deliverJobs'
+import { connect, type Database } from '../db/connection'
 import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
@@ -16,10 +18,17 @@ import type { Later } from '../delivery/record'
 import { sendDigest } from '../delivery/digest'
 import { untilAlarmsAreFew, watchAlarms } from './alarms'
 import { keepAlive } from './alive'
+import { withLimit } from './limit'
+import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
 
 export interface Worker {
   stop(): Promise<void>
+  /**
+   * Tells why this worker can do no more, if it ever comes to that: its runner has ended, or work waits and nothing is
+   * done. Whoever started it ends the process then, and a new one goes on; while it works this never comes.
+   */
+  ended: Promise<string>
 }
 
 /**
@@ -53,7 +62,8 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       })
   const events = new EventEmitter() as WorkerEvents
   const ids = new Set<string>()
-  events.on('worker:create', ({ worker }) => ids.add(worker.workerId))
+  const allIds = new Set<string>()
+  events.on('worker:create', ({ worker }) => ids.add(worker.workerId) && allIds.add(worker.workerId))
   events.on('worker:stop', ({ worker }) => ids.delete(worker.workerId))
   const runner = await run({
     events,
@@ -63,7 +73,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
     noHandleSignals: true,
     pollInterval: 1000,
     crontab: '23 3 * * * sweepFiles',
-    taskList: {
+    taskList: withLimit({
       takeMail: (payload, { job }) => {
         const { id, byHand } = payload as { id: number; byHand?: ByHand }
         return takeMail(desk, transport, id, job.attempts >= job.max_attempts, byHand)
@@ -84,19 +94,43 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
           helpers.job.attempts,
           later(helpers),
         ),
-    },
+    }),
+  })
+  const watch = watchWork(desk.db, events)
+  let stopping = false
+  const ended = new Promise<string>((tell) => {
+    const say = (why: string) => stopping || tell(why)
+    runner.promise.then(
+      () => say('its runner has ended'),
+      (error: Error) => say(`its runner has ended: ${error.message}`),
+    )
+    void watch.stuck.then(say)
   })
   const stopAlarms = watchAlarms(desk)
   const stopSearch = watchSearch(desk)
   const stopBeat = keepAlive(desk.db, ids)
   return {
+    ended,
     async stop() {
+      stopping = true
+      watch.stop()
       await Promise.all([stopAlarms(), stopSearch()])
       await runner.stop().catch(() => undefined)
+      await untilWritten(desk.db, [...allIds]).catch(() => undefined)
       await stopBeat()
       transport.close()
       await stopListening()
       await desk.db.destroy()
     },
+  }
+}
+
+/** Waits until what became of the last jobs is written, which the runner does not wait for; for two seconds at most. */
+async function untilWritten(db: Database, ids: readonly string[]): Promise<void> {
+  for (let tries = 0; tries < 40; tries++) {
+    const { rows } = await sql`select 1 from graphile_worker._private_jobs
+      where locked_by = any(${ids}::text[]) limit 1`.execute(db)
+    if (!rows.length) return
+    await setTimeout(50)
   }
 }

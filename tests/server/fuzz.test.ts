@@ -115,17 +115,19 @@ function shaped(schema: Schema, random: Chance, depth = 0): unknown {
       return below(random, 2) === 0
     case 'array':
       return Array.from({ length: below(random, 3) }, () => shaped(schema.items ?? {}, random, depth + 1))
-    case 'object': {
-      const { properties = {}, required = [] } = schema
-      const names = Object.keys(properties).filter((name) => required.includes(name) || below(random, 2))
-      const more = Object.keys(properties).length ? [] : [random.pick(TEXTS)]
-      return Object.fromEntries(
-        [...names, ...more].map((name) => [name, shaped(properties[name] ?? {}, random, depth + 1)]),
-      )
-    }
+    case 'object':
+      return shapedObject(schema, random, depth)
     default:
       return anything(random, depth)
   }
+}
+
+function shapedObject({ properties = {}, required = [] }: Schema, random: Chance, depth: number): unknown {
+  const names = Object.keys(properties).filter((name) => required.includes(name) || below(random, 2))
+  const more = Object.keys(properties).length ? [] : [random.pick(TEXTS)]
+  return Object.fromEntries(
+    [...names, ...more].map((name) => [name, shaped(properties[name] ?? {}, random, depth + 1)]),
+  )
 }
 
 interface Operation {

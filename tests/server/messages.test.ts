@@ -1,7 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { build } from 'esbuild'
 import { sql } from 'kysely'
 import { simpleParser } from 'mailparser'
 import { Webhook } from 'standardwebhooks'
@@ -15,9 +14,12 @@ import { changeWays, setAbsence } from '../../server/commands/people'
 import { overrideRota, removeOverride } from '../../server/commands/rotas'
 import { deskNow } from '../../server/clock/deskClock'
 import { callOut, isPublic } from '../../server/delivery/callOut'
-import { makeSecret, signatures } from '../../server/delivery/channels'
+import { mailTransport, makeSecret, signatures, type Channels } from '../../server/delivery/channels'
+import { deliver } from '../../server/delivery/deliver'
+import { releaseHeld } from '../../server/delivery/digest'
+import type { Later } from '../../server/delivery/record'
 import { linkToken } from '../../server/http/links'
-import { PAGE_PRIORITY } from '../../server/commands/store'
+import { deliverAgain, PAGE_PRIORITY } from '../../server/commands/deliverJobs'
 import { startWorker, type Worker } from '../../server/jobs/worker'
 import { ladderFigures, ladderTrial } from '../../server/queries/ladders'
 import { messagesPage, myMessages } from '../../server/queries/messages'
@@ -26,6 +28,7 @@ import { setMailFaults } from '../../server/standins/mailStore'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { setBehaviour, type StandinChannel } from '../../server/standins/messageStore'
 import { audit } from '../../server/queries/audit'
+import { bundledWorker } from './bundledWorker'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -99,16 +102,16 @@ describe('channels', () => {
     const { raw } = await world.db
       .selectFrom('standin_mail')
       .select('raw')
-      .where('message_id', 'like', `<${key}@%`)
+      .where('message_id', 'like', `<${key}%`)
       .executeTakeFirstOrThrow()
     const mail = await simpleParser(raw)
     expect(mail.headers.get('auto-submitted')).toBe('auto-generated')
     expect(mail.headers.get('list')).toMatchObject({ id: { name: expect.stringContaining('tickets') } })
-    expect(mail.inReplyTo).toContain(`ticket-${reference}@`)
+    expect(mail.inReplyTo).toContain(`ticket-${reference}.`)
     expect([mail.text, mail.html].every((one) => String(one).includes('this ticket is yours'))).toBe(true)
   })
 
-  it('refused for good goes the next way at once; in trouble after three tries', async () => {
+  it('refused for good goes the next way at once', async () => {
     await setBehaviour(world.db, 'pager', 'refuses')
     const { reference, key } = await tellBy({
       ways: [{ channel: 'pager', address: '1' }, { channel: 'mail' }],
@@ -155,6 +158,18 @@ describe('channels', () => {
   })
 })
 
+/** Runs something while no worker delivers, with what it would deliver by. */
+async function withoutWorker(work: (channels: Channels) => Promise<void>) {
+  await worker.stop()
+  const mail = mailTransport(`smtp://127.0.0.1:${outside.port}`)
+  try {
+    await work({ mail, gateway: process.env.GATEWAY_URL! })
+  } finally {
+    mail.close()
+    worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, process.env.GATEWAY_URL)
+  }
+}
+
 /** Nobody waits for a minute in a test: what is gathered goes now. */
 const hurryDigests = () =>
   sql`update graphile_worker._private_jobs set run_at = now() where key like 'digest:%'`.execute(world.db)
@@ -187,23 +202,65 @@ describe('when a message goes', () => {
     await world.at(world.begins)
   })
 
-  it('keeps the order on one ticket: what was told first arrives first, although it fails first', async () => {
-    await setMailFaults(world.db, { refuse: true })
-    const { reference } = await tellBy({}, 'sefa-lind')
-    await run(reference, { kind: 'assign', technician: null })
-    const state = await run(reference, { kind: 'assign', technician: 'sefa-lind' })
-    const keys = state.messages.filter((one) => one.person === 'sefa-lind').map((one) => one.key)
-    await settles(keys[0]!, 'failed')
-    await setMailFaults(world.db, { refuse: false })
-    await settles(keys.at(-1)!, 'sent')
-    const { entries } = await recordOf(reference)
-    const sent = entries.flatMap((one) =>
-      one.kind === 'messageDelivery' && one.body.state === 'sent' && keys.includes(one.body.key!)
-        ? [one.body.key]
-        : [],
-    )
-    expect(sent).toEqual(keys)
-  })
+  it('keeps the order on one ticket: what was told later waits while the first is on its way, and says so', () =>
+    withoutWorker(async (channels) => {
+      const { reference } = await tellBy({}, 'sefa-lind')
+      await run(reference, { kind: 'assign', technician: null })
+      const state = await run(reference, { kind: 'assign', technician: 'sefa-lind' })
+      const [first, second] = state.messages.filter((one) => one.person === 'sefa-lind').map((one) => one.key)
+      const asked: unknown[] = []
+      const later: Later = async (...job) => void asked.push(job)
+      await setMailFaults(world.db, { refuse: true })
+      await expect(deliver(world.desk, channels, first!, 1, later)).rejects.toThrow()
+      await setMailFaults(world.db, { refuse: false })
+      await deliver(world.desk, channels, second!, 1, later)
+      expect(asked).toEqual([['deliver', { key: second }, 2, `wait:${second}`]])
+      expect(await message(second!)).toMatchObject({ state: 'queued', attempts: 0 })
+      await deliver(world.desk, channels, first!, 2, later)
+      await deliver(world.desk, channels, second!, 1, later)
+      const { entries } = await recordOf(reference)
+      const sent = entries.filter(
+        (one) => one.body.state === 'sent' && [first, second].includes(one.body.key),
+      )
+      expect(sent.map((one) => one.body.key)).toEqual([first, second])
+    }))
+
+  it('in trouble is tried three times by its way, and goes the next one then', () =>
+    withoutWorker(async (channels) => {
+      const { key } = await tellBy({ ways: [{ channel: 'pager', address: '1' }, { channel: 'mail' }] })
+      const next = () => world.db.selectFrom('outbox').selectAll().where('after', '=', key).execute()
+      const later: Later = () => Promise.resolve()
+      await setBehaviour(world.db, 'pager', 'fails')
+      for (const attempt of [1, 2]) {
+        await expect(deliver(world.desk, channels, key, attempt, later)).rejects.toThrow()
+        expect(await message(key)).toMatchObject({ state: 'failed', attempts: attempt })
+        expect(await next()).toEqual([])
+      }
+      await deliver(world.desk, channels, key, 3, later)
+      expect(await message(key)).toMatchObject({ state: 'givenUp', attempts: 3 })
+      expect(await next()).toMatchObject([{ channel: 'mail', why: 'after pager failed', state: 'queued' }])
+    }))
+
+  it('a page that is tried again, by hand or after quiet hours, is taken as early as the first time', () =>
+    withoutWorker(async () => {
+      const { key } = await tellBy({ ways: [{ channel: 'pager', address: '1' }] })
+      const priorities = async () => {
+        const { rows } = await sql<{ priority: number }>`delete from graphile_worker._private_jobs
+          where payload->>'key' = ${key} returning priority`.execute(world.db)
+        return rows.map((one) => one.priority)
+      }
+      expect(await priorities()).toEqual([PAGE_PRIORITY])
+      await world.db.transaction().execute((trx) => deliverAgain(trx, [key]))
+      expect(await priorities()).toEqual([PAGE_PRIORITY])
+      await world.db
+        .updateTable('outbox')
+        .set({ state: 'held', not_before: 0 })
+        .where('key', '=', key)
+        .execute()
+      expect(await releaseHeld(world.desk)).toBe(1)
+      expect(await priorities()).toEqual([PAGE_PRIORITY])
+      await world.db.transaction().execute((trx) => deliverAgain(trx, [key]))
+    }))
 
   it('many mails to one person of the desk within a minute come as one', async () => {
     await changeWays(world.desk, 'mika-okoro', {})
@@ -244,7 +301,7 @@ describe('when a message goes', () => {
       .where('message_id', 'like', '<digest-%')
       .where('recipient', '=', 'mika-okoro@commons.sound.example')
       .execute()
-    const detail = `in the mail ${mail!.message_id!.slice(1).split('@')[0]}`
+    const detail = `in the mail ${mail!.message_id!.slice(1).split('.')[0]}`
     await world.db
       .updateTable('outbox')
       .set({ state: 'gathered', detail })
@@ -541,18 +598,9 @@ describe('killing workers', () => {
   it('two workers killed again and again: each rung has its effect once, each message arrives, none twice unnoticed', async () => {
     await worker.stop()
     const references = (await Promise.all(Array.from({ length: 30 }, log))).map((one) => one.reference)
-    const [script] = await build({
-      entryPoints: ['tests/server/killedWorker.ts'],
-      outdir: 'node_modules/.cache/yare',
-      outExtension: { '.js': '.mjs' },
-      bundle: true,
-      platform: 'node',
-      format: 'esm',
-      packages: 'external',
-      metafile: true,
-    }).then((made) => Object.keys(made.metafile.outputs))
+    const script = await bundledWorker()
     const start = () =>
-      fork(script!, {
+      fork(script, {
         env: {
           ...process.env,
           DATABASE_URL: world.url,

@@ -1,6 +1,6 @@
 import { getRouterParam } from 'h3'
-import { sql } from 'kysely'
 import { Refused } from '../../../../core/ticket'
+import { deliverAgain } from '../../../commands/deliverJobs'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
@@ -15,9 +15,7 @@ export default defineRoute(
     const command = { kind: 'recordDelivery', key, state: 'queued', attempt: row.attempts, detail } as const
     await desk.run(row.reference, command, { person: caller.id }, async (trx) => {
       await trx.updateTable('outbox').set({ state: 'queued', detail }).where('key', '=', key).execute()
-      await sql`select graphile_worker.add_job('deliver', json_build_object('key', ${key}::text), max_attempts => 10, priority => -20)`.execute(
-        trx,
-      )
+      await deliverAgain(trx, [key])
     })
     return {}
   },

@@ -1,0 +1,32 @@
+import { randomBytes } from 'node:crypto'
+import { getHeader, setResponseHeaders } from 'h3'
+import { defineNitroPlugin } from 'nitropack/runtime'
+import { securityHeaders } from '../http/securityHeaders'
+
+interface Html {
+  head: string[]
+  bodyPrepend: string[]
+  body: string[]
+  bodyAppend: string[]
+}
+
+// On every answer, whatever gives it: pages, the API, files. Scripts in a page are ours by a word that is new each time.
+export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('request', (event) => {
+    const nonce = randomBytes(16).toString('base64')
+    event.context.nonce = nonce
+    setResponseHeaders(event, securityHeaders(nonce, getHeader(event, 'x-forwarded-proto') === 'https'))
+  })
+  const hooks = nitro.hooks as unknown as {
+    hook(
+      name: 'render:html',
+      change: (html: Html, of: { event: { context: { nonce?: string } } }) => void,
+    ): void
+  }
+  hooks.hook('render:html', (html, { event }) => {
+    const { nonce } = event.context
+    for (const part of ['head', 'bodyPrepend', 'body', 'bodyAppend'] as const)
+      if (part !== 'body')
+        html[part] = html[part].map((text) => text.replaceAll('<script', `<script nonce="${nonce}"`))
+  })
+})
