@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { expect, test } from '@playwright/test'
-import { LEAD, REQUESTER, signInByApi, TECHNICIAN } from './people'
+import { LEAD, REQUESTER, signIn, signInByApi, TECHNICIAN } from './people'
 
 const SCANNER = { item: 'gate-scanner', portal: 'merrow', answers: { gates: 1 } }
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -119,6 +119,36 @@ test('describes itself: OpenAPI 3.1 with every route, and health', async ({ requ
     database: 'reachable',
   })
   expect((await request.get('/api/nothing-here')).status()).toBe(404)
+})
+
+test('every answer has its security headers, and the pages run by them', async ({ page, request }) => {
+  for (const path of ['/sign-in', '/api/health', '/api/nothing-here', '/favicon.svg']) {
+    const headers = (await request.get(path)).headers()
+    expect(headers['content-security-policy'], path).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]{24}';/)
+    expect(headers).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'x-frame-options': 'DENY',
+      'referrer-policy': 'same-origin',
+    })
+  }
+  const refused: string[] = []
+  page.on('console', (message) => {
+    if (/Content Security Policy/i.test(message.text())) refused.push(message.text())
+  })
+  await signIn(page, LEAD)
+  for (const path of ['/desk', '/deadlines', '/design/catalog', '/messages']) {
+    await page.goto(path)
+    await page.waitForLoadState('networkidle')
+  }
+  expect(refused).toEqual([])
+  // What somebody would smuggle into a page does not run: a script without the page's word.
+  await page.evaluate(() => {
+    const script = document.createElement('div')
+    script.innerHTML = '<img src="https://elsewhere.example/a.png" onerror="window.smuggled = true">'
+    document.body.append(script)
+  })
+  await expect.poll(() => refused.length).toBeGreaterThan(0)
+  expect(await page.evaluate(() => 'smuggled' in window)).toBe(false)
 })
 
 test('scripts log with a token made by ./yare token, and ./yare audit finds no difference', async ({
