@@ -25,7 +25,11 @@ watch(typed, () => (asked.value = []))
 
 async function submit() {
   const words = newWordsIn(props.fields, typed)
-  if (words.length && !asked.value.length) return void (asked.value = words)
+  if (words.length && !asked.value.length) {
+    deed.error.value = undefined
+    asked.value = words
+    return
+  }
   const body = bodyOf(props.fields, typed)
   if ((await deed.run(async () => ({ got: await props.send(body) }))) !== undefined) emit('done')
 }

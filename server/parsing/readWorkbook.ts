@@ -41,15 +41,16 @@ function refuseUnlessSmall(file: Buffer): void {
   const entries = file.readUInt16LE(end + 10)
   if (entries > MOST_ENTRIES) throw tooLarge()
   let [at, left] = [file.readUInt32LE(end + 16), MOST_UNPACKED]
-  for (let entry = 0; entry < entries; entry++) {
-    if (at + 46 > file.length || file.readUInt32LE(at) !== 0x02014b50)
-      throw new FileRefused('This workbook is damaged; it cannot be read.')
+  let found = 0
+  // As many as there are, whatever the archive says of their number: they are what will be unpacked.
+  for (; at + 46 <= file.length && file.readUInt32LE(at) === 0x02014b50; found++) {
     const [method, packed] = [file.readUInt16LE(at + 10), file.readUInt32LE(at + 20)]
     const begin = file.readUInt32LE(at + 42)
     left -= method === 8 ? unpackedSize(file, begin, packed, left) : packed
     if (left < 0) throw tooLarge()
     at += 46 + file.readUInt16LE(at + 28) + file.readUInt16LE(at + 30) + file.readUInt16LE(at + 32)
   }
+  if (found !== entries) throw new FileRefused('This workbook is damaged; it cannot be read.')
 }
 
 function unpackedSize(file: Buffer, begin: number, packed: number, most: number): number {

@@ -24,13 +24,18 @@ test('a mail becomes a ticket, its answer an answer, and a file goes with a requ
   }).toPass()
   const reference = (await fate.getByRole('link').textContent())!.trim()
 
-  await write(
-    `Re: [${reference}] The kiosk door squeaks`,
-    'Oil helped.\n\nOn Monday you wrote:\n> Which door?',
-  )
+  // With the number alone anybody could write; an answer to a mail of ours is theirs.
+  await write(`Re: [${reference}] The kiosk door squeaks`, 'It was the cat.')
+  await page.getByRole('button', { name: 'Show' }).click()
+  await page.getByRole('button', { name: `[${reference}] We have it` }).click()
+  await page.getByRole('button', { name: `Answer as ${REQUESTER} …` }).click()
+  await page.getByLabel('Text').fill('Oil helped.\n\nOn Monday you wrote:\n> Which door?')
+  await page.getByRole('button', { name: 'Send it' }).click()
+  await expect(page.getByText('Sent. The desk takes it in a moment.')).toBeVisible()
   await page.goto(`/desk/${reference}`)
   const leaf = page.getByRole('article', { name: `Ticket ${reference}` })
   await expect(leaf.getByText('Oil helped.', { exact: true })).toBeVisible()
+  await expect(leaf.getByText(/^Unproven: .*It was the cat\.$/s)).toBeVisible()
   await expect(leaf.getByText('On Monday you wrote:')).toBeHidden()
   await leaf.getByText('What was quoted below').click()
   await expect(leaf.getByText('On Monday you wrote:')).toBeVisible()
