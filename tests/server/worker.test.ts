@@ -116,7 +116,7 @@ function supervised(script: string) {
   let stopping = false
   const env = { ...process.env, DATABASE_URL: world.url, SMTP_URL: `smtp://127.0.0.1:${outside.port}` }
   const start = () => {
-    child = fork(script, { env, stdio: 'ignore' })
+    child = fork(script, { env, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] })
     child.once('exit', () => setTimeout(() => !stopping && start(), 100))
   }
   start()
