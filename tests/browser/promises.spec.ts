@@ -208,11 +208,10 @@ test('a lead paints a week, adds a special day, brings in holidays and a file, a
   await page.keyboard.press('Space')
   await expect(page.getByLabel('Monday 09:00 shut')).toBeVisible()
   await expect(page.getByText('hours of the calendar it builds on')).toHaveCount(0)
-  const from = (await page.getByLabel('Saturday 08:00 shut').boundingBox())!
-  const to = (await page.getByLabel('Saturday 11:30 shut').boundingBox())!
-  await page.mouse.move(from.x + 4, from.y + 8)
+  // Pointing waits until the page stands still.
+  await page.getByLabel('Saturday 08:00 shut').hover()
   await page.mouse.down()
-  await page.mouse.move(to.x + 4, to.y + 8, { steps: 5 })
+  await page.getByLabel('Saturday 11:30 shut').hover()
   await page.mouse.up()
   await expect(page.getByRole('button', { name: '08:00–12:00' })).toBeVisible()
 
