@@ -181,6 +181,10 @@ async function readJson(event: H3Event, limit: number): Promise<object> {
 async function parse<T extends object>(type: ClassConstructor<T>, value: object): Promise<T> {
   refuseUnsafe(value)
   const instance = plainToInstance(type, value, { exposeDefaultValues: true })
+  // What has a value of its own when it is left out has it as well when nothing is sent for it.
+  for (const [name, left] of Object.entries(new type()))
+    if (left !== undefined && (instance as Record<string, unknown>)[name] === null)
+      Object.assign(instance, { [name]: left })
   // What is written as a text in a query has become a number by now.
   refuseUnsafe(instance)
   const errors = await validate(instance, {

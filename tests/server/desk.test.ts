@@ -202,7 +202,7 @@ describe('deliveries', () => {
     await deliver(world.desk, { mail: transport, gateway: '' }, key, 1, async () => undefined)
     await deliver(world.desk, { mail: transport, gateway: '' }, key, 2, async () => undefined)
     const mails = (await readMail(world.db, { recipient: 'ines-varga@merrow.sound.example' })).filter(
-      (mail) => mail.message_id!.includes(`${key}@`),
+      (mail) => mail.message_id!.includes(`${key}.`),
     )
     expect(mails).toHaveLength(1)
     expect(mails[0]!.subject).toBe(`[${reference}] We have it: Gate scanner will not read tickets`)
@@ -256,7 +256,11 @@ describe('the design', () => {
     expect(changed.changes).toMatchObject([{ part: 'serviceLevels', id: 'round-the-clock', what: 'changed' }])
     expect((await log()).edition).toBe(old.edition)
     // Somebody else works from what was there before: refused, nothing overwritten.
-    await expect(changeDraft(world.desk, change, 'ada-thorne')).rejects.toMatchObject({ reason: 'conflict' })
+    const other = structuredClone(level)
+    other.targets[0]!.granted.p2 = 'PT50M'
+    await expect(changeDraft(world.desk, { ...change, after: other }, 'ada-thorne')).rejects.toMatchObject({
+      reason: 'conflict',
+    })
     await expect(
       publishDraft(world.desk, { version: changed.version - 1, note: 'An old tab' }, 'ada-thorne'),
     ).rejects.toMatchObject({ reason: 'conflict' })
