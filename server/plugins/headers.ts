@@ -6,7 +6,6 @@ import { securityHeaders } from '../http/securityHeaders'
 interface Html {
   head: string[]
   bodyPrepend: string[]
-  body: string[]
   bodyAppend: string[]
 }
 
@@ -25,8 +24,8 @@ export default defineNitroPlugin((nitro) => {
   }
   hooks.hook('render:html', (html, { event }) => {
     const { nonce } = event.context
-    for (const part of ['head', 'bodyPrepend', 'body', 'bodyAppend'] as const)
-      if (part !== 'body')
-        html[part] = html[part].map((text) => text.replaceAll('<script', `<script nonce="${nonce}"`))
+    // Not in what was drawn: whatever stands there has been written by somebody.
+    for (const part of ['head', 'bodyPrepend', 'bodyAppend'] as const)
+      html[part] = html[part].map((text) => text.replaceAll('<script', `<script nonce="${nonce}"`))
   })
 })
