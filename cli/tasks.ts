@@ -1,4 +1,5 @@
 // The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
+import { chaos } from './chaos/chaos'
 import { due } from './due'
 import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
@@ -83,6 +84,9 @@ const tasks: Record<string, () => Promise<void>> = {
     ),
   token: () => token(rest[0]),
   audit: runAudit,
+  chaos: async () => {
+    process.exitCode = (await chaos(Number(rest[0] ?? 3), Number(rest[1] ?? 4203))) ? 0 : 1
+  },
   due: async () => say(due(rest)),
   proofread: async () => {
     const { text, hasErrors } = proofreadFile(rest)

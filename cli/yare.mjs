@@ -1,11 +1,22 @@
 // The command `yare`: plain JavaScript without dependencies, since it runs before anything is installed.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { homedir, tmpdir } from 'node:os'
 import { join, dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { ensurePostgres, findPostgres, freePort, installPackages, startCluster } from './cluster.mjs'
+import { noteParts, partsIn, serverIn } from './running.mjs'
 
 const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..')
 const SERVER = join(ROOT, '.output/server/index.mjs')
@@ -46,7 +57,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out),
 GATEWAY_URL (chat, text messages, pagers), YARE_URL (address of the desk in messages), YARE_PRIVATE_CALLS (hosts in
 private networks that webhooks may call, or all).
-Inside the project: npm run dev, npm run check, npm test, npm run bench.`
+Inside the project: npm run dev, npm run check, npm test, npm run bench, npm run chaos.`
 
 const say = (line) => console.log(`  ${line}`)
 
@@ -125,9 +136,7 @@ export function build() {
 
 /** Stops what an earlier run left behind when it was killed. */
 function stopLeftovers(folder) {
-  const file = join(folder, 'running.json')
-  if (!existsSync(file)) return
-  for (const pid of JSON.parse(readFileSync(file, 'utf8') || '[]')) {
+  for (const pid of Object.values(partsIn(folder))) {
     try {
       if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(join(ROOT, '.output')))
         process.kill(pid, 'SIGKILL')
@@ -135,7 +144,7 @@ function stopLeftovers(folder) {
       // It is gone already.
     }
   }
-  rmSync(file)
+  rmSync(join(folder, 'running.json'), { force: true })
 }
 
 /** Runs the parts of the desk, starts a part again when it dies, and stops all of them together. */
@@ -165,11 +174,7 @@ class Parts {
   }
 
   note() {
-    mkdirSync(this.folder, { recursive: true })
-    writeFileSync(
-      join(this.folder, 'running.json'),
-      JSON.stringify([...this.running.values()].map((child) => child.pid)),
-    )
+    noteParts(this.folder, Object.fromEntries([...this.running].map(([name, { pid }]) => [name, pid])))
   }
 
   async stop() {
@@ -319,12 +324,10 @@ function existing(folder, real) {
 
 /** The address of the cluster if it is running now. */
 async function runningUrl(folder) {
-  const pidFile = join(folder, 'postgres/postmaster.pid')
-  if (!existsSync(pidFile)) return undefined
-  const port = readFileSync(pidFile, 'utf8').split('\n')[3]?.trim()
-  const bin = findPostgres()
-  if (spawnSync(join(bin, 'pg_isready'), ['-h', '127.0.0.1', '-p', port, '-q']).status !== 0) return undefined
-  return `postgres://yare:${readFileSync(join(folder, 'password'), 'utf8')}@127.0.0.1:${port}/yare`
+  const url = serverIn(folder)?.url
+  if (!url) return undefined
+  const ready = spawnSync(join(findPostgres(), 'pg_isready'), ['-d', url, '-q'])
+  return ready.status === 0 ? url : undefined
 }
 
 /** Runs a command whose output is kept together, for commands that run side by side. */
@@ -340,6 +343,20 @@ function aside(program, args) {
   )
 }
 
+/** Kills parts of a desk of its own while it is written to, and looks whether anything was lost. */
+function chaos(args) {
+  if (args.some((one) => !/^\d+$/.test(one)) || args.length > 2)
+    throw new Error('chaos takes minutes and a seed: npm run chaos -- 3 4203')
+  install()
+  build()
+  const base = mkdtempSync(join(process.getuid?.() === 0 ? '/var/tmp' : tmpdir(), 'yare-chaos-'))
+  // PostgreSQL runs as another user when we are root; it must be able to walk in.
+  chmodSync(base, 0o711)
+  const status = run(process.execPath, [TASKS, 'chaos', ...args], { YARE_DATA: base, DATABASE_URL: '' })
+  rmSync(base, { recursive: true, force: true, maxRetries: 3 })
+  process.exitCode = status
+}
+
 /** Types and lint side by side: each keeps one core busy. They read the same prepared types, and write nothing. */
 async function check() {
   install()
@@ -352,14 +369,20 @@ async function check() {
   return Math.max(...states)
 }
 
+/** The checks keep the processor busy while the kills mostly wait for something to start again. */
+async function checkInChaos() {
+  const states = await Promise.all([check(), aside(process.execPath, ['cli/yare.mjs', 'chaos', '3'])])
+  return Math.max(...states)
+}
+
 async function test() {
   install()
   ensurePostgres(say)
   if (!existsSync('/usr/bin/chromium')) installPackages(['chromium'], say)
   const steps = [
-    ['types, lint, architecture', check],
-    ['unit and server tests', () => run('npx', ['vitest', 'run'])],
     ['building', build],
+    ['types, lint, architecture; beside them kills of everything for three minutes', checkInChaos],
+    ['unit and server tests', () => run('npx', ['vitest', 'run'])],
     ['browser tests', () => run('npx', ['playwright', 'test'])],
   ]
   for (const [name, step] of steps) {
@@ -421,6 +444,7 @@ const COMMANDS = {
   check: async () => (process.exitCode = await check()),
   dev,
   bench: () => withScratch('scripts/bench.mjs'),
+  chaos,
   token: (args) => task('token', args),
   audit: (args) => task('audit', args),
   due: (args) => alone('due', args),

@@ -8,6 +8,7 @@ import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import pg from 'pg'
 import { freePort } from '../cli/cluster.mjs'
+import { attack, pages } from './benchAttacks.mjs'
 import { crowd, million } from './benchMillion.mjs'
 
 const SECONDS = Number(process.argv[2] ?? 15)
@@ -543,6 +544,8 @@ const PARTS = {
   open: manyOpen,
   work: benchOrders,
   crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
+  attacks: () => attack({ note, token }),
+  pages: () => pages({ note }),
   million: () => million({ pool, note, address, headers, openTickets, seconds: SECONDS }),
 }
 // Named parts alone may be run: npm run bench 10 core open

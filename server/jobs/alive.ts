@@ -6,6 +6,17 @@ const BEAT = 3000
 /** A worker that was not heard of for so long is dead, and what it held is free. */
 const DEAD_AFTER = '15 seconds'
 
+/** What kills its worker each time is tried so often, and then no more. */
+const MOST_TRIES = 25
+
+/**
+ * Gives jobs one more try whose last one was cut off, since the worker was killed or the database went away: the job
+ * itself says on its last try what became of it, and none that could say it is left here.
+ */
+const tryOnceMore = (db: Database) =>
+  sql`update graphile_worker._private_jobs set max_attempts = max_attempts + 1, run_at = now() + interval '5 seconds'
+    where locked_at is null and attempts >= max_attempts and max_attempts < ${MOST_TRIES}`.execute(db)
+
 /**
  * Says now and then that this process's workers are alive, and frees the jobs of those that are not: a worker that was
  * killed would keep its jobs for hours. Should one only have been slow, its jobs are done twice, which every job can
@@ -23,9 +34,11 @@ export function keepAlive(db: Database, ids: ReadonlySet<string>): () => Promise
       where locked_by is not null and locked_at < now() - interval '${sql.raw(DEAD_AFTER)}'
         and not exists (select 1 from worker_alive where worker_alive.id = locked_by
           and seen_at > now() - interval '${sql.raw(DEAD_AFTER)}')`.execute(db)
-    if (!rows.length) return
-    log.warn({ workers: rows.length }, 'workers are gone; what they held is taken over')
-    await sql`select graphile_worker.force_unlock_workers(${rows.map((row) => row.id)}::text[])`.execute(db)
+    if (rows.length) {
+      log.warn({ workers: rows.length }, 'workers are gone; what they held is taken over')
+      await sql`select graphile_worker.force_unlock_workers(${rows.map((row) => row.id)}::text[])`.execute(db)
+    }
+    await tryOnceMore(db)
   }
   // While the database is away nothing is held by anybody.
   let running = beat().catch(() => undefined)

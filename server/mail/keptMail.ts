@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import { Refused } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
+import { mailAndOutcome } from '../standins/mailStore'
 
 /** What became of mails that nobody has taken yet, and that somebody of the desk may want to take. */
 const KEPT = ['kept', 'refused', 'tooMany'] as const
@@ -10,13 +11,7 @@ const PAGE = 50
 
 /** Mails that came in and were not taken, newest first, each with why. */
 export async function keptMail(db: Database, { before }: { before?: number }) {
-  const rows = await db
-    .selectFrom('mail_in')
-    .innerJoin('standin_mail', (on) =>
-      on
-        .onRef('mail_in.message_id', '=', 'standin_mail.message_id')
-        .onRef('mail_in.recipient', '=', 'standin_mail.recipient'),
-    )
+  const rows = await mailAndOutcome(db)
     .select([
       'standin_mail.id',
       'standin_mail.received_at',

@@ -19,6 +19,8 @@ export interface Health {
   /** Mails that came in and wait to be taken, and mails that were kept since they could not be. */
   mailWaiting: number
   mailKept: number
+  /** Jobs that were tried as often as may be and are not done. */
+  jobsGivenUp: number
   /** Share of the disk that is free, from 0 to 1; null where that cannot be told. */
   diskFree: number | null
 }
@@ -42,8 +44,10 @@ export async function healthOf(db: Database): Promise<Health> {
     (select count(*)::int from graphile_worker._private_jobs as job
       join graphile_worker._private_tasks as task on task.id = job.task_id
       where identifier = 'takeMail' and attempts < max_attempts) as mail,
+    (select count(*)::int from graphile_worker._private_jobs
+      where attempts >= max_attempts and locked_at is null) as "givenUp",
     (select count(*)::int from mail_in where outcome in ('kept', 'tooMany')) as kept`.execute(db)
-  const { seen, late, lateBy, waiting, oldest, mail, kept } = rows[0]!
+  const { seen, late, lateBy, waiting, oldest, mail, givenUp, kept } = rows[0]!
   const disk = await statfs(process.cwd()).catch(() => undefined)
   const diskFree = disk ? disk.bavail / disk.blocks : null
   const seconds = Math.round(lateBy! / 1000)
@@ -53,6 +57,7 @@ export async function healthOf(db: Database): Promise<Health> {
       : []),
     ...(seconds > LATE ? [`alarms are late by ${seconds} seconds`] : []),
     ...(oldest! > OLD_MESSAGE ? [`a message has waited for ${Math.round(oldest!)} seconds`] : []),
+    ...(givenUp! > 0 ? [`${givenUp} jobs could not be done and were given up; the log says why`] : []),
     ...(diskFree !== null && diskFree < LITTLE_DISK ? ['the disk is nearly full'] : []),
   ]
   return {
@@ -69,6 +74,7 @@ export async function healthOf(db: Database): Promise<Health> {
     ...{
       mailWaiting: mail!,
       mailKept: kept!,
+      jobsGivenUp: givenUp!,
       diskFree: diskFree === null ? null : Math.round(diskFree * 100) / 100,
     },
   }

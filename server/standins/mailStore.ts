@@ -53,14 +53,18 @@ export async function keepMail(db: Database, mail: ReceivedMail): Promise<void> 
   })
 }
 
-export function readMail(db: Database, query: { recipient?: string; before?: number }) {
-  return db
+/** Every mail that came, with what the desk made of it, where it was for the desk. */
+export const mailAndOutcome = (db: Database) =>
+  db
     .selectFrom('standin_mail')
     .leftJoin('mail_in', (on) =>
       on
         .onRef('mail_in.message_id', '=', 'standin_mail.message_id')
         .onRef('mail_in.recipient', '=', 'standin_mail.recipient'),
     )
+
+export function readMail(db: Database, query: { recipient?: string; before?: number }) {
+  return mailAndOutcome(db)
     .select([
       'standin_mail.id',
       'standin_mail.received_at',

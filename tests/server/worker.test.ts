@@ -4,6 +4,7 @@ import { sql } from 'kysely'
 import pg from 'pg'
 import type { JobHelpers, WorkerEvents } from 'graphile-worker'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { keepAlive } from '../../server/jobs/alive'
 import { withLimit } from '../../server/jobs/limit'
 import { watchWork } from '../../server/jobs/watchWork'
 import { audit } from '../../server/queries/audit'
@@ -75,6 +76,32 @@ describe('work that is not done', () => {
     await expect(Promise.resolve(hang!({}, {} as JobHelpers))).rejects.toThrow(
       'hang took longer than 0.05 seconds',
     )
+  })
+})
+
+describe('a job whose last try was cut off', () => {
+  it('is tried once more, up to a bound; then health says so', async () => {
+    await waitingJob()
+    const set = (most: number) =>
+      sql`update graphile_worker._private_jobs set attempts = ${most}, max_attempts = ${most}, locked_by = 'killed',
+        locked_at = now() - interval '1 minute'`.execute(world.db)
+    const beaten = () => keepAlive(world.db, new Set())()
+    const tries = async () =>
+      (
+        await sql<{ left: number }>`select max_attempts - attempts as left from graphile_worker._private_jobs
+          where locked_at is null`.execute(world.db)
+      ).rows
+    await set(6)
+    await beaten()
+    expect(await tries()).toEqual([{ left: 1 }])
+    expect((await healthOf(world.db)).jobsGivenUp).toBe(0)
+    await set(25)
+    await beaten()
+    expect(await tries()).toEqual([{ left: 0 }])
+    const { jobsGivenUp, problems } = await healthOf(world.db)
+    expect(jobsGivenUp).toBe(1)
+    expect(problems).toContain('1 jobs could not be done and were given up; the log says why')
+    await noJobs()
   })
 })
 
