@@ -61,6 +61,7 @@ export default defineNuxtConfig({
         'Toast',
         'InputNumber',
         'Checkbox',
+        'RadioButton',
         'Password',
       ],
     },

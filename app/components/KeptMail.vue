@@ -17,18 +17,21 @@ const next = ref<number | null>(null)
 const opened = ref<number>()
 const person = ref<string>()
 const said = ref('')
+const problem = ref('')
 const deed = useDeed()
 const choices = useChoices()
 
 async function load(before?: number) {
-  const page = await api<{ rows: Kept[]; next: number | null }>('/api/mail-in', { query: { before } }).catch(
-    () => undefined,
-  )
-  if (!page) return
-  rows.value = before ? [...rows.value, ...page.rows] : page.rows
-  next.value = page.next
+  try {
+    const page = await api<{ rows: Kept[]; next: number | null }>('/api/mail-in', { query: { before } })
+    problem.value = ''
+    rows.value = before ? [...rows.value, ...page.rows] : page.rows
+    next.value = page.next
+  } catch (error) {
+    problem.value = `Mail that was not taken cannot be shown: ${asApiError(error).problem.detail}`
+  }
 }
-onMounted(load)
+onMounted(() => load())
 async function open(row: Kept) {
   opened.value = opened.value === row.id ? undefined : row.id
   person.value = undefined
@@ -47,6 +50,9 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
 </script>
 
 <template>
+  <p v-if="problem" class="notice bad" role="alert">
+    {{ problem }} <button class="act" type="button" @click="load()">Try again</button>
+  </p>
   <details v-if="rows.length || said" class="kept" open>
     <summary>
       <b>Mail that was not taken</b>

@@ -30,6 +30,8 @@ type Options = {
   body?: object | string
   headers?: Record<string, string>
   query?: Record<string, string | number | undefined>
+  /** It is finished even when its page is left; the body has to be small then. */
+  keepalive?: boolean
 }
 
 /** Our routes are described by their answers' types where they are asked, not by the types that Nuxt makes of files. */

@@ -85,16 +85,20 @@ export function useDraft() {
 
   // What is on its way stands on the screen already, so that a quick second change builds on the first.
   const pending: DesignStep[][] = []
+  /** Whether the first of them was handed to the browser. */
+  let isOnItsWay = false
   let sending: Promise<unknown> = Promise.resolve()
 
   /** A change that cannot be sent since the desk is away is kept, and sent when it is back. */
   async function untilReached<T>(work: () => Promise<T>): Promise<T> {
     for (;;) {
       try {
+        isOnItsWay = true
         return await work()
       } catch (thrown) {
         const away = asApiError(thrown)
         if (away.problem.status !== 0) throw thrown
+        isOnItsWay = false
         error.value = new ApiError({ ...away.problem, detail: KEPT })
         await new Promise((done) => setTimeout(done, 2000))
       }
@@ -115,8 +119,10 @@ export function useDraft() {
     if (draft.value) draft.value = withPending({ ...draft.value, design: known ?? draft.value.design })
     const send = async () => {
       try {
-        return await untilReached(() => api<DraftPage>('/api/draft', { method: 'PATCH', body: { changes } }))
+        const request = { method: 'PATCH', body: { changes }, keepalive: outlivesPage(changes) } as const
+        return await untilReached(() => api<DraftPage>('/api/draft', request))
       } finally {
+        isOnItsWay = false
         pending.shift()
       }
     }
@@ -128,6 +134,14 @@ export function useDraft() {
     sending = sent
     return sent
   }
+
+  useSendOnLeave(
+    () => {
+      const changes = pending.slice(isOnItsWay ? 1 : 0).flat()
+      return changes.length ? { url: '/api/draft', method: 'PATCH', body: { changes } } : undefined
+    },
+    () => error.value?.problem.status === 0,
+  )
 
   /** Puts what was refused in place of what somebody else had changed; all else of theirs stays. */
   async function insist(): Promise<void> {

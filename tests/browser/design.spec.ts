@@ -205,3 +205,66 @@ test('two people share a draft: each publishes what is theirs, and a desk has a 
   await expect(left).toHaveCount(0)
   await other.close()
 })
+
+test('a level says “and” between what it asks, and says so before anything is chosen', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/service-levels')
+  await page.getByRole('button', { name: 'Add a level on top' }).click()
+  const when = page.getByRole('group', { name: 'Condition of New level' })
+  const more = when.getByRole('combobox', { name: 'Condition of New level: ask something more' })
+  await more.selectOption('channel')
+  await expect(more.locator('option').first()).toHaveText('and ask …')
+  await more.selectOption('site')
+  await expect(when.getByText('and', { exact: true })).toBeVisible()
+  await expect(when.getByRole('combobox', { name: /how many must hold/ })).toHaveValue('all')
+  await expect(page.getByRole('button', { name: 'Take back' })).toBeEnabled()
+  const draft = (await (await page.request.get('/api/draft')).json()) as {
+    design: { serviceLevels: { name: string; when: object }[] }
+  }
+  const level = draft.design.serviceLevels.find((one) => one.name === 'New level')!
+  expect(Object.keys(level.when)).toEqual(['all'])
+})
+
+test('the words of a question that other forms share change only once that is said', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/catalog/something-else')
+  const words = page.getByRole('textbox', { name: 'Words of details' })
+  await expect(words).not.toBeEditable()
+  const before = await words.inputValue()
+  await page.getByRole('button', { name: `${before}: change` }).click()
+  const asks = page.getByRole('group', { name: `${before}: what it asks` })
+  await expect(asks.getByLabel('Help below the words')).toBeDisabled()
+  await asks.getByRole('checkbox', { name: /^Change its words and answers in all \d+ forms$/ }).check()
+  await asks.getByLabel('Help below the words').fill('As much as you know')
+  await page.keyboard.press('Tab')
+  await words.fill('Tell us more')
+  await page.keyboard.press('Tab')
+  await page.goto('/design/catalog/gate-scanner')
+  await expect(page.getByRole('textbox', { name: 'Words of details' })).toHaveValue('Tell us more')
+})
+
+test('“fill” of the signal map fills its holes, and writes over what is decided when that is said', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/triage/signals')
+  const row = page.getByRole('row', { name: /Till is out of paper/ })
+  const cells = () => row.getByRole('cell').getByRole('button').allInnerTexts()
+  await expect(row).toBeVisible()
+  const before = await cells()
+  expect(before.filter((one) => one.includes('passed over'))).toHaveLength(1)
+  const fill = async (also: boolean) => {
+    await page.getByRole('button', { name: 'Fill the row Till is out of paper' }).click()
+    await page.getByLabel('becomes a ticket').check()
+    await page.getByRole('combobox', { name: 'of the item' }).click()
+    await page.getByRole('searchbox').fill('loan')
+    await page.getByRole('option', { name: 'Loan laptop' }).click()
+    if (also) await page.getByLabel('also where something is decided already').check()
+    await page.getByRole('button', { name: also ? 'Write into all of them' : 'Fill the holes' }).click()
+  }
+  await fill(false)
+  await expect(row.getByText('Loan laptop')).toHaveCount(before.filter((one) => one.includes('hole')).length)
+  expect((await cells()).filter((one) => one.includes('passed over'))).toHaveLength(1)
+  await fill(true)
+  await expect(row.getByText('Loan laptop')).toHaveCount(before.length)
+})

@@ -42,47 +42,24 @@ const cellOf = (kind: string, cover: string) => rules.value.map[kind]?.[cover]
 // A cell, a whole row or a whole column is written in one step.
 type Place = { kind?: string; cover?: string }
 const open = ref<Place>()
-const form = reactive({
-  do: 'ticket' as 'ticket' | 'pass' | 'hole',
-  item: '',
-  priority: '',
-  queue: '',
-  /** Writes over what is decided already. */
-  over: false,
+const isOne = (place: Place) => place.kind !== undefined && place.cover !== undefined
+const cellOfPlace = ({ kind, cover }: Place) =>
+  kind !== undefined && cover !== undefined ? cellOf(kind, cover) : undefined
+const placeName = computed(() => {
+  const kind = open.value?.kind
+  const name = kind ? rules.value.kinds.find((one) => one.id === kind)?.name : 'Every kind of signal'
+  return `${name}, with ${open.value?.cover === undefined ? 'any cover' : coverName(open.value.cover)}`
 })
-const isSame = (a: Place | undefined, b: Place) => a?.kind === b.kind && a?.cover === b.cover
-function begin(place: Place) {
-  const cell = place.kind && place.cover !== undefined ? cellOf(place.kind, place.cover) : undefined
-  Object.assign(form, {
-    do: cell === null ? 'pass' : 'ticket',
-    item: cell?.item ?? form.item ?? '',
-    priority: cell?.priority ?? '',
-    queue: cell?.queue ?? '',
-    over: false,
-  })
-  open.value = place
-}
-const fresh = (): SignalCell | null | undefined =>
-  form.do === 'hole'
-    ? undefined
-    : form.do === 'pass'
-      ? null
-      : {
-          item: form.item,
-          ...(form.priority && { priority: form.priority }),
-          ...(form.queue && { queue: form.queue }),
-        }
-function keep() {
+/** @param over whether what is decided already is written over as well */
+function keep(cell: SignalCell | null | undefined, over: boolean) {
   const { kind, cover } = open.value!
   const kinds = kind ? [kind] : rules.value.kinds.map((one) => one.id)
   const covers = cover === undefined ? rules.value.covers : [cover]
   const map = JSON.parse(JSON.stringify(rules.value.map)) as SignalRules['map']
-  const isOne = kind !== undefined && cover !== undefined
   for (const one of kinds)
     for (const other of covers) {
       // A row or a column is filled where it has holes; what is decided stays unless that is said.
-      if (!isOne && !form.over && map[one]?.[other] !== undefined) continue
-      const cell = fresh()
+      if (!isOne(open.value!) && !over && map[one]?.[other] !== undefined) continue
       const { [other]: _, ...rest } = map[one] ?? {}
       map[one] = cell === undefined ? rest : { ...rest, [other]: cell }
     }
@@ -127,26 +104,13 @@ function removeCover(cover: string) {
   )
   void save({ ...rules.value, covers: rules.value.covers.filter((one) => one !== cover), map })
 }
-const setKind = (id: string, more: Partial<SignalKind>) =>
-  save({
-    ...rules.value,
-    kinds: rules.value.kinds.map((one) => {
-      if (one.id !== id) return one
-      const { clears, calmMinutes, tryFix, ...rest } = { ...one, ...more }
-      return {
-        ...rest,
-        ...(clears && { clears }),
-        ...(calmMinutes !== undefined && { calmMinutes }),
-        ...(tryFix && { tryFix }),
-      }
-    }),
-  })
+const setKind = (id: string, after: SignalKind) =>
+  save({ ...rules.value, kinds: rules.value.kinds.map((one) => (one.id === id ? after : one)) })
 function removeKind(id: string) {
   const { [id]: _, ...map } = rules.value.map
   void save({ ...rules.value, kinds: rules.value.kinds.filter((one) => one.id !== id), map })
 }
 const opened = ref<string>()
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 const itemName = (id: string) => props.design.items.find((one) => one.id === id)?.name ?? id
 const numeral = (id?: string) => props.design.priorities.find((one) => one.id === id)?.numeral
 const holes = computed(() =>
@@ -180,7 +144,7 @@ const holes = computed(() =>
             <th v-for="cover in rules.covers" :key="cover">
               {{ coverName(cover) }}
               <span v-if="!readonly">
-                <button class="link" type="button" @click="begin({ cover })">fill</button>
+                <button class="link" type="button" @click="open = { cover }">fill</button>
                 <button
                   class="link"
                   type="button"
@@ -204,7 +168,7 @@ const holes = computed(() =>
                     class="link"
                     type="button"
                     :aria-label="`Fill the row ${kind.name}`"
-                    @click="begin({ kind: kind.id })"
+                    @click="open = { kind: kind.id }"
                   >
                     fill
                   </button>
@@ -233,7 +197,7 @@ const holes = computed(() =>
                   type="button"
                   :disabled="readonly"
                   :aria-label="`${kind.name}, ${coverName(cover)}`"
-                  @click="begin({ kind: kind.id, cover })"
+                  @click="open = { kind: kind.id, cover }"
                 >
                   <template v-if="cellOf(kind.id, cover)">
                     {{ itemName(cellOf(kind.id, cover)!.item) }}
@@ -262,44 +226,7 @@ const holes = computed(() =>
             </tr>
             <tr v-if="opened === kind.id">
               <td :colspan="rules.covers.length + 2" class="more">
-                <label
-                  >Name <input :value="kind.name" @change="setKind(kind.id, { name: text($event) })"
-                /></label>
-                <label
-                  >Type
-                  <input class="num" :value="kind.type" @change="setKind(kind.id, { type: text($event) })"
-                /></label>
-                <label
-                  >Type that says it is over
-                  <input
-                    class="num"
-                    :value="kind.clears ?? ''"
-                    @change="setKind(kind.id, { clears: text($event) })"
-                /></label>
-                <label
-                  >closed after
-                  <input
-                    class="num short"
-                    type="number"
-                    min="0"
-                    :value="kind.calmMinutes ?? ''"
-                    placeholder="never"
-                    @change="
-                      setKind(kind.id, {
-                        calmMinutes: text($event) === '' ? undefined : Number(text($event)),
-                      })
-                    "
-                  />
-                  calm minutes</label
-                >
-                <label
-                  ><input
-                    type="checkbox"
-                    :checked="kind.tryFix"
-                    @change="setKind(kind.id, { tryFix: ($event.target as HTMLInputElement).checked })"
-                  />
-                  let the monitor try to fix it first</label
-                >
+                <DesignSignalKindTerms :kind="kind" @change="setKind(kind.id, $event)" />
                 <button class="link" type="button" @click="removeKind(kind.id)">Take this row away</button>
               </td>
             </tr>
@@ -308,51 +235,17 @@ const holes = computed(() =>
       </table>
     </div>
 
-    <form v-if="open" class="panel" @submit.prevent="keep" @keydown.esc="open = undefined">
-      <b>
-        {{ open.kind ? rules.kinds.find((one) => one.id === open!.kind)?.name : 'Every kind of signal' }},
-        with {{ open.cover === undefined ? 'any cover' : coverName(open.cover) }}:
-      </b>
-      <label><input v-model="form.do" type="radio" value="ticket" /> becomes a ticket</label>
-      <label><input v-model="form.do" type="radio" value="pass" /> is passed over</label>
-      <label><input v-model="form.do" type="radio" value="hole" /> is not decided</label>
-      <label v-if="!open.kind || open.cover === undefined"
-        ><input v-model="form.over" type="checkbox" /> also where something is decided already</label
-      >
-      <span v-if="form.do === 'ticket'" class="what">
-        <label
-          >of the item
-          <select v-model="form.item" required>
-            <option value="" disabled>choose …</option>
-            <option v-for="one in design.items" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select></label
-        >
-        <label
-          >with priority
-          <select v-model="form.priority">
-            <option value="">as the sources say</option>
-            <option v-for="one in names.priority" :key="one.value" :value="one.value">{{ one.label }}</option>
-          </select></label
-        >
-        <label
-          >in the queue
-          <select v-model="form.queue">
-            <option value="">as the routing says</option>
-            <option v-for="one in names.queue" :key="one.value" :value="one.value">{{ one.label }}</option>
-          </select></label
-        >
-      </span>
-      <span class="acts">
-        <button class="act main" type="submit" :disabled="form.do === 'ticket' && !form.item">
-          {{
-            isSame(open, { kind: open.kind, cover: open.cover }) && open.kind && open.cover !== undefined
-              ? 'Keep'
-              : 'Write into all of them'
-          }}
-        </button>
-        <button class="act plain" type="button" @click="open = undefined">Leave it</button>
-      </span>
-    </form>
+    <DesignSignalCellPanel
+      v-if="open"
+      :key="`${open.kind} ${open.cover}`"
+      :place="placeName"
+      :cell="cellOfPlace(open)"
+      :is-one="isOne(open)"
+      :design="design"
+      :names="names"
+      @keep="keep"
+      @leave="open = undefined"
+    />
 
     <p v-if="!readonly" class="line">
       <button class="act" type="button" :aria-expanded="adding" @click="adding = !adding">
@@ -427,10 +320,6 @@ const holes = computed(() =>
   border: 0;
   padding: 4px 8px;
 }
-.more label {
-  margin-right: 14px;
-  white-space: nowrap;
-}
 .hole {
   background: repeating-linear-gradient(45deg, transparent 0 6px, var(--brass-2) 6px 12px);
 }
@@ -455,17 +344,11 @@ const holes = computed(() =>
   display: block;
 }
 .panel,
-.what,
 .line {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 14px;
   align-items: center;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  flex-basis: 100%;
 }
 textarea {
   width: 100%;
@@ -481,17 +364,13 @@ textarea {
   margin: 0;
   padding: 0;
 }
-select,
-input:not([type='radio'], [type='checkbox']) {
+select {
   font: inherit;
   background: var(--field);
   color: var(--ink);
   border: 1px solid var(--field-rule);
   border-radius: 3px;
   padding: 2px 5px;
-}
-input.short {
-  width: 80px;
 }
 tr:target th {
   background: var(--sea-2);
