@@ -61,11 +61,14 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
     <p v-if="said" class="notice good" role="status">{{ said }}</p>
     <ul>
       <li v-for="row in rows" :key="row.id">
-        <span class="num quiet">{{ when(row.received_at) }}</span> {{ row.sender }} → {{ row.recipient }}
+        <span class="head">
+          <span class="num quiet">{{ when(row.received_at) }}</span>
+          <span>{{ row.sender }} → {{ row.recipient }}</span>
+          <span class="why small">{{ row.detail }}</span>
+        </span>
         <button class="link" type="button" :aria-expanded="opened === row.id" @click="open(row)">
           {{ row.subject || 'without a subject' }}
         </button>
-        <span class="why small">{{ row.detail }}</span>
         <form
           v-if="opened === row.id"
           class="panel"
@@ -73,19 +76,21 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
           @keydown.esc.stop="opened = undefined"
         >
           <pre>{{ row.text || 'Nothing of it can be read here; the mail itself is kept.' }}</pre>
-          <label :for="`kept-${row.id}`">Take it as a mail of</label>
-          <Select
-            v-model="person"
-            :input-id="`kept-${row.id}`"
-            :options="choices.lists.person ?? []"
-            option-label="label"
-            option-value="value"
-            filter
-            placeholder="choose …"
-            aria-label="Take it as a mail of"
-          />
+          <p class="head">
+            <label :for="`kept-${row.id}`">Take it as a mail of</label>
+            <Select
+              v-model="person"
+              :input-id="`kept-${row.id}`"
+              :options="choices.lists.person ?? []"
+              option-label="label"
+              option-value="value"
+              filter
+              placeholder="choose …"
+              aria-label="Take it as a mail of"
+            />
+          </p>
           <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-          <p>
+          <p class="head">
             <button class="act main" type="submit" :disabled="!person || deed.busy.value">Take it</button>
             <button class="act plain" type="button" @click="opened = undefined">Leave it</button>
           </p>
@@ -106,6 +111,21 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
 summary {
   cursor: pointer;
 }
+summary .num {
+  margin-left: 8px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 10px;
+}
+.panel .head {
+  margin: 8px 0 0;
+}
+li > .link {
+  text-align: left;
+}
 ul {
   list-style: none;
   margin: 6px 0 0;
@@ -120,6 +140,7 @@ li {
   color: var(--red);
 }
 pre {
+  margin: 0;
   font: 0.9rem var(--sans);
   white-space: pre-wrap;
   overflow-wrap: anywhere;

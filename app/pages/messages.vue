@@ -221,4 +221,28 @@ pre {
   overflow-wrap: anywhere;
   margin: 4px 0 8px;
 }
+@media (max-width: 620px) {
+  thead {
+    display: none;
+  }
+  tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 10px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  tr > td {
+    border: 0;
+    padding: 0;
+    height: auto;
+  }
+  tr > td:nth-child(4) {
+    flex-basis: 100%;
+    order: 1;
+  }
+  tr > td:nth-child(n + 5) {
+    order: 2;
+  }
+}
 </style>

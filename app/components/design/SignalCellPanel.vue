@@ -23,17 +23,12 @@ const ways = [
 const form = reactive({
   do: (props.cell === null ? 'pass' : 'ticket') as (typeof ways)[number]['value'],
   item: props.cell?.item,
-  priority: props.cell?.priority ?? '',
-  queue: props.cell?.queue ?? '',
+  priority: props.cell?.priority,
+  queue: props.cell?.queue,
   /** Writes over what is decided already. */
   over: false,
 })
 const items = computed(() => props.design.items.map(({ id, name }) => ({ value: id, label: name })))
-const priorities = computed(() => [
-  { value: '', label: 'as the sources say' },
-  ...(props.names.priority ?? []),
-])
-const queues = computed(() => [{ value: '', label: 'as the routing says' }, ...(props.names.queue ?? [])])
 
 function keep() {
   const { item, priority, queue } = form
@@ -73,7 +68,9 @@ function keep() {
           v-model="form.priority"
           input-id="signal-priority"
           aria-labelledby="signal-priority-label"
-          :options="priorities"
+          :options="names.priority ?? []"
+          placeholder="as the sources say"
+          show-clear
           option-label="label"
           option-value="value"
         />
@@ -84,7 +81,9 @@ function keep() {
           v-model="form.queue"
           input-id="signal-queue"
           aria-labelledby="signal-queue-label"
-          :options="queues"
+          :options="names.queue ?? []"
+          placeholder="as the routing says"
+          show-clear
           option-label="label"
           option-value="value"
         />
