@@ -46,7 +46,41 @@ function faultOf({ value, depth }: Place): string | undefined {
   if (typeof value === 'string') return faultOfText(value)
   if (typeof value === 'number' && Math.abs(value) > Number.MAX_SAFE_INTEGER)
     return 'is too large a number to be exact'
-  return depth > MOST_DEPTH ? `is nested deeper than ${MOST_DEPTH} levels` : undefined
+  return depth > MOST_DEPTH ? DEEP : undefined
+}
+
+/**
+ * Refuses JSON that is nested deeper than anybody builds, before it is read: reading and walking a hundred thousand
+ * levels holds up everybody.
+ * @throws HttpProblem 422
+ */
+export function refuseDeep(json: string): void {
+  let depth = 0
+  for (let at = 0; at < json.length; at++) {
+    const code = json.charCodeAt(at)
+    if (code === QUOTE) at = endOfText(json, at)
+    else if (code === OPEN_LIST || code === OPEN_OBJECT) depth++
+    else if (code === CLOSE_LIST || code === CLOSE_OBJECT) depth--
+    if (depth > MOST_DEPTH + 1)
+      throw new HttpProblem(422, 'Something that was sent cannot be kept.', [
+        { field: 'the content', message: DEEP },
+      ])
+  }
+}
+
+const DEEP = `is nested deeper than ${MOST_DEPTH} levels`
+const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [...'"\\[]{}'].map((one) =>
+  one.charCodeAt(0),
+) as [number, number, number, number, number, number]
+
+/** Where the text that begins here has its last quotation mark; the end of all where it has none. */
+function endOfText(json: string, from: number): number {
+  for (let at = json.indexOf('"', from + 1); at >= 0; at = json.indexOf('"', at + 1)) {
+    let slashes = 0
+    while (json.charCodeAt(at - 1 - slashes) === BACKSLASH) slashes++
+    if (slashes % 2 === 0) return at
+  }
+  return json.length
 }
 
 /**
@@ -62,12 +96,20 @@ export async function readContent(event: H3Event, limit: number): Promise<Buffer
     return (await readRawBody(event, false)) ?? Buffer.alloc(0)
   const chunks: Buffer[] = []
   let size = 0
-  for await (const chunk of req as AsyncIterable<Buffer>) {
+  // A request that is left in the middle keeps its wire, over which the answer still has to go.
+  for await (const chunk of req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
     if (size > limit) throw tooLong(event, limit)
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)
+}
+
+/** The bytes of a file that is sent by itself. @throws HttpProblem 415 for anything else, and as `readContent` does */
+export async function readFile(event: H3Event, limit: number): Promise<Buffer> {
+  if (!/^application\/octet-stream\b/.test(getHeader(event, 'content-type') ?? ''))
+    throw new HttpProblem(415, 'Send the file as application/octet-stream.')
+  return readContent(event, limit)
 }
 
 /** The text of a request. @throws HttpProblem as `readContent` does, and 400 for what is no UTF-8 */

@@ -16,7 +16,7 @@ import type { FieldProblem } from '../../core/ticket'
 import { clockMode } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { constraintProblems } from './constraints'
-import { readText, refuseUnsafe } from './door'
+import { readText, refuseDeep, refuseUnsafe } from './door'
 import { keepable } from './keepable'
 import { log } from './log'
 import { HttpProblem, problemOf } from './problem'
@@ -167,6 +167,7 @@ async function readJson(event: H3Event, limit: number): Promise<object> {
   const type = getHeader(event, 'content-type') ?? ''
   if (!/^application\/json\b/.test(type)) throw new HttpProblem(415, 'Send the content as application/json.')
   const raw = await readText(event, limit)
+  refuseDeep(raw)
   let value: unknown
   try {
     value = JSON.parse(raw)

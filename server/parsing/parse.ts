@@ -14,7 +14,11 @@ const MOST_MEMORY_MB = 512
 const AT_ONCE = 2
 const MOST_WAITING = 40
 
+/** A thread that has had nothing to read for so long is ended, and with it what it holds of memory. */
+const IDLE = 20_000
+
 const free: Worker[] = []
+const idle = new WeakMap<Worker, NodeJS.Timeout>()
 let running = 0
 const waiting: (() => void)[] = []
 
@@ -64,13 +68,30 @@ export async function parseApart<N extends ParserName>(
   }
 }
 
+/** A thread that waits for work, or a new one. */
+function takeOne(): Worker {
+  const worker = free.pop()
+  if (!worker) return started()
+  clearTimeout(idle.get(worker))
+  return worker
+}
+
+function giveBack(worker: Worker): void {
+  free.push(worker)
+  const end = () => {
+    free.splice(free.indexOf(worker), 1)
+    void worker.terminate()
+  }
+  idle.set(worker, setTimeout(end, IDLE).unref())
+}
+
 function inThread(asked: { name: ParserName; input: unknown }, most: number): Promise<unknown> {
-  const worker = free.pop() ?? started()
+  const worker = takeOne()
   return new Promise((resolve, reject) => {
     const end = (isOver: boolean) => {
       clearTimeout(limit)
       worker.off('message', answered).off('error', failed).off('exit', tooMuch)
-      if (isOver) return void free.push(worker)
+      if (isOver) return giveBack(worker)
       worker.on('error', () => undefined)
       void worker.terminate()
     }

@@ -33,6 +33,13 @@ export async function serveRoutes(name: string, tickets = 0) {
   }
   const app = createApp().use(router)
   const server: Server = createServer(toNodeListener(app))
+  // What runs us in real use looks at the wire of each request that has ended; one that is gone is a fault.
+  let wiresLost = 0
+  server.on('request', (request, response) =>
+    response.on('finish', () => {
+      if (!(request.socket as unknown)) wiresLost++
+    }),
+  )
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const token = async (person: string) => {
@@ -44,6 +51,7 @@ export async function serveRoutes(name: string, tickets = 0) {
     url,
     api: describeApi(ROUTES),
     token,
+    wiresLost: () => wiresLost,
     async close() {
       server.closeAllConnections()
       await new Promise((done) => server.close(done))

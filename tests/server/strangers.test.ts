@@ -157,5 +157,6 @@ describe('what cannot be kept', () => {
       sent.on('error', fail)
     })
     expect(status).toBe(413)
+    expect(served.wiresLost()).toBe(0)
   })
 })

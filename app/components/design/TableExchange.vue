@@ -16,24 +16,18 @@ function formatOf(file: string): 'csv' | 'xlsx' | 'dmn' {
   if (/\.xlsx$/i.test(file)) return 'xlsx'
   return /\.(dmn|xml)$/i.test(file) ? 'dmn' : 'csv'
 }
-async function base64(file: File): Promise<string> {
-  const reader = new FileReader()
-  await new Promise((done, fail) => {
-    reader.onload = done
-    reader.onerror = fail
-    reader.readAsDataURL(file)
-  })
-  return String(reader.result).split(',')[1] ?? ''
-}
 async function choose(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
   name.value = file.name
-  const body = { as: formatOf(file.name), content: await base64(file) }
+  // Read before the field is emptied, which lets go of the file.
+  const body = await file.arrayBuffer()
   input.value = ''
+  const headers = { 'content-type': 'application/octet-stream' }
+  const query = { as: formatOf(file.name) }
   read.value = await deed.run(() =>
-    api<ReadTable>(`/api/tables/${props.part}/read`, { method: 'POST', body }),
+    api<ReadTable>(`/api/tables/${props.part}/read`, { method: 'POST', query, headers, body }),
   )
 }
 const missing = computed(() => props.table.outcomes.filter((one) => !read.value?.outcomes.includes(one)))

@@ -1,9 +1,8 @@
 import { IsOptional, IsString, MaxLength } from 'class-validator'
-import { getHeader, setResponseStatus } from 'h3'
+import { setResponseStatus } from 'h3'
 import { FILE_LIMIT } from '../../../core/intake'
 import { keepFile } from '../../commands/attachments'
-import { readContent } from '../../http/door'
-import { HttpProblem } from '../../http/problem'
+import { readFile } from '../../http/door'
 import { defineRoute } from '../../http/route'
 
 class FileQuery {
@@ -26,9 +25,7 @@ export default defineRoute(
     query: FileQuery,
   },
   async ({ event, desk, caller, query }) => {
-    if (!/^application\/octet-stream\b/.test(getHeader(event, 'content-type') ?? ''))
-      throw new HttpProblem(415, 'Send the file as application/octet-stream.')
-    const content = await readContent(event, FILE_LIMIT)
+    const content = await readFile(event, FILE_LIMIT)
     setResponseStatus(event, 201)
     return keepFile(desk.db, caller.id, { ...query, content })
   },

@@ -1,33 +1,29 @@
-import { IsBase64, IsIn, IsString, MaxLength } from 'class-validator'
+import { IsIn } from 'class-validator'
 import { getRouterParam } from 'h3'
+import { FILE_LIMIT } from '../../../../core/intake'
+import { readFile } from '../../../http/door'
 import { defineRoute } from '../../../http/route'
 import { tableFromDmn } from '../../../tables/dmn'
 import { tableInUse } from '../../../tables/parts'
 import { linesOfCsv, linesOfWorkbook, tableFromLines } from '../../../tables/sheet'
 
-class TableBody {
+class FormatQuery {
   @IsIn(['csv', 'xlsx', 'dmn'], { message: 'choose csv, xlsx or dmn' })
   as!: 'csv' | 'xlsx' | 'dmn'
-
-  /** The file, in base64. */
-  @IsString()
-  @MaxLength(12_000_000)
-  @IsBase64({}, { message: 'give the file in base64' })
-  content!: string
 }
 
 export default defineRoute(
   {
     who: 'lead',
-    summary: 'Read a decision table from a CSV, XLSX or DMN file: the rows, and what cannot be taken over',
-    body: TableBody,
-    bodyLimit: 14 * 1024 * 1024,
+    summary:
+      'Read a decision table from a CSV, XLSX or DMN file, sent as application/octet-stream: the rows, and what cannot be taken over',
+    query: FormatQuery,
   },
-  async ({ event, desk, body }) => {
+  async ({ event, desk, query }) => {
     const { namesOf } = await tableInUse(desk, getRouterParam(event, 'part') ?? '')
-    const content = Buffer.from(body.content, 'base64')
-    if (body.as === 'dmn') return tableFromDmn(content.toString('utf8'), namesOf)
-    const lines = await (body.as === 'csv' ? linesOfCsv(content.toString('utf8')) : linesOfWorkbook(content))
+    const content = await readFile(event, FILE_LIMIT)
+    if (query.as === 'dmn') return tableFromDmn(content.toString('utf8'), namesOf)
+    const lines = await (query.as === 'csv' ? linesOfCsv(content.toString('utf8')) : linesOfWorkbook(content))
     return tableFromLines(lines, namesOf)
   },
 )
