@@ -44,7 +44,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
       --reset            begins the sample world anew
       --tickets N        how large the sample world's past is (default 6000)
   ./yare start           the same for real use: no sample world, real time; first visit makes the administrator
-  ./yare test            runs every check: types, lint, architecture, unit, server and browser tests
+  ./yare test            runs every check: types, lint, architecture, unit, server and browser tests, kills
   ./yare token EMAIL     prints an API token for a person (add --real for a desk begun with start)
   ./yare audit           rebuilds tickets, clocks and alarms from the entries and compares (also --real)
   ./yare due FILE [CALENDAR] START DURATION
