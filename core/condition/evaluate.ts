@@ -46,13 +46,16 @@ function order(actual: FactValue, wanted: FactValue | undefined): number | undef
 
 /** In the order of code points, as the database has it. */
 function compareText(a: string, b: string): number {
-  const [one, other] = [[...a], [...b]]
-  for (const [at, letter] of one.entries()) {
-    const difference = letter.codePointAt(0)! - (other[at]?.codePointAt(0) ?? -1)
-    if (difference) return difference
-  }
-  return one.length - other.length
+  const shorter = Math.min(a.length, b.length)
+  let at = 0
+  while (at < shorter && a.charCodeAt(at) === b.charCodeAt(at)) at++
+  if (at === shorter) return a.length - b.length
+  // Within a pair that only ends differently, the whole letter counts.
+  if (at > 0 && isFirstHalf(a.charCodeAt(at - 1))) at--
+  return a.codePointAt(at)! - b.codePointAt(at)!
 }
+
+const isFirstHalf = (code: number) => code >= 0xd800 && code < 0xdc00
 
 const compare =
   (holds: (order: number) => boolean): Check =>
@@ -64,6 +67,9 @@ const compare =
 /** Both ends belong to it: a last day up to its end. */
 const between: Check = (actual, wanted) => {
   const [from, to] = (Array.isArray(wanted) ? wanted : []) as FactValue[]
+  // Most of what tables ask is numbers.
+  if (typeof actual === 'number' && typeof from === 'number' && typeof to === 'number')
+    return actual >= from && actual <= to
   if (typeof from !== typeof to) return false
   return (order(actual, from) ?? -1) >= 0 && (order(actual, to) ?? 1) <= 0
 }

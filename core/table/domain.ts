@@ -65,7 +65,8 @@ export class Dimension {
     if (readsText(cell)) return stretchesOf(this.atoms.map((value) => value !== undefined))
     const named = this.naming(cell)
     if (named) return named
-    return stretchesOf(this.atoms.map((value) => testHolds({ fact: 'x', ...cell }, { x: value })))
+    const test = { fact: 'x', ...cell }
+    return stretchesOf(this.atoms.map((x) => testHolds(test, { x })))
   }
 
   /** Where a cell names values, they are looked up: a table of thousands of categories has as many atoms. */
