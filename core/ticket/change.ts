@@ -43,6 +43,11 @@ export class Change {
     this.now = Math.max(context.now, state?.changedAt ?? context.now)
   }
 
+  /** Whether there is no ticket yet. */
+  get isNew(): boolean {
+    return this.current === undefined
+  }
+
   get state(): TicketState {
     return this.current!
   }

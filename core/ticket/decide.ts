@@ -16,7 +16,7 @@ import { recordDelivery } from './delivery'
 import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
 import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
-import { ringDueAlarms } from './ring'
+import { ringNext } from './ring'
 import { requestersOf } from './said'
 import { clearSignal, repeatSignals } from './signal'
 import type { TicketState } from './state'
@@ -38,7 +38,9 @@ import {
 } from './work'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
-type Handlers = { [K in Command['kind']]: (change: Change, command: Of<K>) => void }
+/** What a command does by itself; true where it has more of it to do once what followed is done. */
+type Handler<C> = (change: Change, command: C) => boolean | void
+type Handlers = { [K in Command['kind']]: Handler<Of<K>> }
 
 const HANDLERS: Handlers = {
   log: logTicket,
@@ -70,7 +72,7 @@ const HANDLERS: Handlers = {
   pauseClocks: (change, { targets, why }) => pauseByHand(change, targets, why),
   resumeClocks: (change, { targets }) => resumeByHand(change, targets),
   extendClock: (change, { target, by, why }) => extendByHand(change, target, by, why),
-  ring: (change) => ringDueAlarms(change),
+  ring: (change) => ringNext(change),
   repeatSignals: (change, { count, text }) => repeatSignals(change, count, text),
   clearSignal: (change, { text }) => clearSignal(change, text),
   adopt: (change) => adoptEdition(change),
@@ -118,13 +120,25 @@ export function decide(
   const change = new Change(state, design, directory, context)
   if (state?.held && AFTER_ACCEPTANCE.has(command.kind))
     throw new Refused('conflict', `Ticket ${state.reference} is held in Arrivals: accept it first.`)
-  const handler = HANDLERS[command.kind] as (change: Change, command: Command) => void
-  handler(change, command)
-  // After an alarm its own consequences are drawn before the next one rings.
-  if (command.kind === 'ring') climb(change, change.state, change.entries.length)
-  else climb(change, state, 0)
-  stopTimersWhereDone(change)
+  const handler = HANDLERS[command.kind] as Handler<Command>
+  let isGoingOn: boolean
+  do {
+    const [before, from] = [change.isNew ? undefined : change.state, change.entries.length]
+    isGoingOn = handler(change, command) === true
+    followUp(change, before, from)
+  } while (isGoingOn)
   return change.result
+}
+
+/**
+ * What follows a command, whatever it was: clocks are fitted, ladders climb, and the timers of a ticket that is done stop.
+ * Asking again changes nothing.
+ * @param before the ticket as it was; undefined for a new one
+ * @param from how many entries there were then
+ */
+export function followUp(change: Change, before: TicketState | undefined, from: number): void {
+  climb(change, before, from)
+  stopTimersWhereDone(change)
 }
 
 function logTicket(change: Change, command: Of<'log'>): void {

@@ -138,8 +138,8 @@ export interface BeforeMove {
   booking?: Booking
   /** It started the timer of whoever made it. */
   timerStarted?: true
-  /** It stopped the timer that ran since then. */
-  timer?: { since: Instant; record: number }
+  /** It stopped the timer that ran since then; in records of older releases with the record that was made of it. */
+  timer?: { since: Instant; record?: number }
   tasks?: string[]
 }
 

@@ -5,11 +5,11 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
 import { dueAt, grantedFor, grantedOf, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import type { Condition } from '../condition'
-import { CompiledDesign, type Design } from '../design'
+import { CompiledDesign, FACT_NAMES, FACT_TYPES, type Design } from '../design'
 import { HOUR, MINUTE, parseDuration, weekly, type Calendar } from '../time'
 import { Change } from './change'
-import { climb } from './climb'
 import { Refused, type Command } from './command'
+import { followUp } from './decide'
 import type { Actor } from './entry'
 import { rebuild } from './state'
 
@@ -43,7 +43,7 @@ const ledgerOf = (ticket: Ticket, now: number, target = 'resolve') => {
 /** What would follow if the desk looked at a ticket once more at the same moment. */
 function askedAgain({ state, edition, directory }: Ticket, now: number) {
   const change = new Change(state, edition, directory, { now, actor: TORA, work: { openCounts: new Map() } })
-  climb(change, state, 0)
+  followUp(change, state, 0)
   return change.entries
 }
 const roundTheClock = everyTarget({ calendar: { calendar: 'clock' } })
@@ -203,7 +203,15 @@ describe('the statement of the past', () => {
 })
 
 describe('random histories', () => {
+  /** Something that can be asked of each fact there is, and what these tickets often change. */
+  const OF_TYPE = {
+    number: { op: 'atLeast', value: 1 },
+    yesNo: { op: 'is', value: true },
+    moment: { op: 'inTheLast', value: 'PT2H' },
+    text: { op: 'filled' },
+  } as const
   const FACTS: Condition[] = [
+    ...Object.keys(FACT_NAMES).map((fact): Condition => ({ fact, ...OF_TYPE[FACT_TYPES[fact] ?? 'text'] })),
     { fact: 'openTasks', op: 'atLeast', value: 1 },
     { fact: 'signals', op: 'is', value: 0 },
     { fact: 'priority', op: 'is', value: 'p2' },
@@ -259,6 +267,8 @@ describe('random histories', () => {
       { kind: 'reply', text: 'We look at it' },
       { kind: 'answer', text: 'It still does it' },
       { kind: 'note', text: 'Seen' },
+      { kind: 'startTimer' },
+      { kind: 'stopTimer' },
       { kind: 'declareMajor', text: 'All gates' },
       { kind: 'updateMajor', text: 'We look' },
       { kind: 'ring' },

@@ -207,15 +207,16 @@ interface Making extends Looking {
 type Deeds = { [K in MoveStep['do']]: (at: Making, step: StepOf<K>) => void }
 
 const DEEDS: Deeds = {
-  status: ({ change, before, fields }, step) => {
+  status: ({ change, before, fields, person }, step) => {
     const to = targetOf(change.state, change.design, step)
     if (!to || to === 'there') return
     const asked = Object.fromEntries(to.gate.map(({ name }) => [name, fields[name] ?? '']))
     const problems = checkGate(to, asked)
     if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
-    const { timers = [] } = change.state
+    const timer = change.state.timers?.find((one) => one.person === person)
     enterStatus(change, to.id, asked)
-    if (to.group === 'done') rememberTimer(change, before, timers)
+    // It stops once the command has done all else; taking back finds the record that is made then.
+    if (to.group === 'done' && timer) before.timer = { since: timer.since }
   },
   assign: ({ change, before, fields, person }, { to }) => {
     before.technician = change.state.technician
@@ -227,14 +228,13 @@ const DEEDS: Deeds = {
     resort(change, field, value)
   },
   timer: ({ change, before, person, fields }, { turn }) => {
-    const timers = change.state.timers ?? []
-    const runs = timers.some((one) => one.person === person)
-    if (turn === 'on' && !runs) {
+    const timer = change.state.timers?.find((one) => one.person === person)
+    if (turn === 'on' && !timer) {
       before.timerStarted = true
       startTimer(change)
-    } else if (turn === 'off' && runs) {
+    } else if (turn === 'off' && timer) {
       stopTimer(change, { what: fields.what })
-      rememberTimer(change, before, timers)
+      before.timer = { since: timer.since }
     }
   },
   booking: (at, { as }) => {
@@ -255,14 +255,6 @@ const DEEDS: Deeds = {
     const found = change.design.design.ladders.find((one) => one.id === ladder)
     if (found) beginLadder(change, found)
   },
-}
-
-/** Which timer of whoever does this a step stopped, so that it can go on. */
-function rememberTimer(change: Change, before: BeforeMove, timers: NonNullable<TicketState['timers']>): void {
-  const person = personOf(change)
-  const timer = timers.find((one) => one.person === person)
-  const record = change.state.times?.findLast((one) => one.person === person)
-  if (timer && record?.from === timer.since) before.timer = { since: timer.since, record: record.id }
 }
 
 function textOf({ change, fields }: Making, text: string): string {
@@ -338,9 +330,16 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
   }
   if (before.status !== undefined)
     change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: {}, because })
-  if (before.timer) {
-    change.enter({ kind: 'timeDropped', id: before.timer.record })
-    change.enter({ kind: 'timerStarted', person: personOf(change), since: before.timer.since })
-  }
+  if (before.timer) letTimerGoOn(change, before.timer)
   change.why = `“${name}” was taken back`
+}
+
+/** The timer that a move stopped runs on since it began, and the record of its time goes. */
+function letTimerGoOn(change: Change, { since, record }: NonNullable<BeforeMove['timer']>): void {
+  const person = personOf(change)
+  const made = change.state.times?.findLast((one) => one.person === person && one.from === since)
+  const id = record ?? made?.id
+  if (id === undefined) return
+  change.enter({ kind: 'timeDropped', id })
+  change.enter({ kind: 'timerStarted', person, since })
 }

@@ -4,7 +4,6 @@ import type { Change } from './change'
 import { Refused, type Command } from './command'
 import { keepAnswers, requestersOf, wordsOfGate } from './said'
 import type { TicketState } from './state'
-import { stopTimersWhereDone } from './work'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
@@ -29,8 +28,7 @@ export function move(change: Change, { from, to, fields }: Of<'move'>): void {
 }
 
 /**
- * The ticket enters a status whose gate is passed: clocks follow, its requester is told where the status says so, and
- * whoever works on it stops where it is done.
+ * The ticket enters a status whose gate is passed, and its requester is told where the status says so.
  * @throws Refused when tasks keep it from being done
  */
 export function enterStatus(change: Change, to: string, fields: Record<string, string>): void {
@@ -45,7 +43,6 @@ export function enterStatus(change: Change, to: string, fields: Record<string, s
   const said = status.tell && !state.internal ? wordsOfGate(status, fields) : undefined
   change.enter({ kind: 'statusMoved', from: state.status, to, fields, ...(said !== undefined && { said }) })
   if (said !== undefined) keepAnswers(change)
-  stopTimersWhereDone(change)
   change.why = fields.reason?.trim() || undefined
   if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' })
 }
