@@ -4,7 +4,8 @@ import { due } from './due'
 import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
 import { resumeDemoClock } from '../server/clock/deskClock'
-import { connect } from '../server/db/connection'
+import { connect, type Database } from '../server/db/connection'
+import { repair } from '../server/commands/repair'
 import { rebuildRowsBehind } from '../server/commands/rebuildRows'
 import { migrate } from '../server/db/migrate'
 import { makeToken } from '../server/http/session'
@@ -59,8 +60,22 @@ async function token(mail: string | undefined): Promise<void> {
   await db.destroy()
 }
 
-async function runAudit(): Promise<void> {
+/** @param isToMend whether what differs is written anew from the entries, and then looked at once more */
+async function runAudit(isToMend: boolean): Promise<void> {
   const { db } = connect()
+  await report(db)
+  if (isToMend && process.exitCode) {
+    const { differences } = await audit(db)
+    const references = [...new Set(differences.map((one) => one.reference))]
+    const left = await repair(db, references)
+    for (const { reference, why } of left) say(`ticket ${reference} is left as it is: ${why}`)
+    say(`${references.length - left.length} tickets were written anew from their entries; once more:`)
+    await report(db)
+  }
+  await db.destroy()
+}
+
+async function report(db: Database): Promise<void> {
   const started = performance.now()
   const { tickets, entries, differences } = await audit(db)
   for (const { reference, what, stored, rebuilt } of differences.slice(0, 100))
@@ -70,7 +85,6 @@ async function runAudit(): Promise<void> {
     `audit: ${tickets} tickets rebuilt from ${entries} entries in ${seconds} s, ${differences.length} differences`,
   )
   process.exitCode = differences.length ? 1 : 0
-  await db.destroy()
 }
 
 const [task, ...rest] = process.argv.slice(2)
@@ -83,7 +97,7 @@ const tasks: Record<string, () => Promise<void>> = {
         .stop,
     ),
   token: () => token(rest[0]),
-  audit: runAudit,
+  audit: () => runAudit(rest.includes('--repair')),
   chaos: async () => {
     process.exitCode = (await chaos(Number(rest[0] ?? 3), Number(rest[1] ?? 4203))) ? 0 : 1
   },

@@ -47,6 +47,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
   ./yare test            runs every check: types, lint, architecture, unit, server and browser tests, kills
   ./yare token EMAIL     prints an API token for a person (add --real for a desk begun with start)
   ./yare audit           rebuilds tickets, clocks and alarms from the entries and compares (also --real)
+      --repair           and writes anew what differs, and says what
   ./yare due FILE [CALENDAR] START DURATION
                          when so much working time has passed, with the statement; FILE is a design file, a
                          calendar (JSON) or an iCalendar file, START like 2026-11-16T10:42, DURATION like PT2H;
@@ -69,7 +70,7 @@ function options(args) {
     if (!/^\d+$/.test(text ?? '')) throw new Error(`--${name} needs a number`)
     return Number(text)
   }
-  const known = ['--port', '--reset', '--tickets', '--real']
+  const known = ['--port', '--reset', '--tickets', '--real', '--repair']
   const strange = args.find((one) => one.startsWith('--') && !known.includes(one))
   if (strange) throw new Error(`there is no option ${strange}; see ./yare help`)
   return {
@@ -311,6 +312,7 @@ async function task(name, args) {
   const store = url
     ? { url, stop: async () => {} }
     : await startCluster(ensurePostgres(say), existing(folder, real))
+  if (args.includes('--repair')) plain.push('--repair')
   const status = run(process.execPath, [TASKS, name, ...plain], { DATABASE_URL: store.url })
   await store.stop()
   process.exitCode = status

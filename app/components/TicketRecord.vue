@@ -145,6 +145,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
         </tbody>
       </table>
     </div>
+    <p v-for="words in ticket.unread" :key="words" class="notice">{{ words }}</p>
   </section>
 </template>
 

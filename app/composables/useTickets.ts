@@ -147,6 +147,8 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   links: { reference: number; as: LinkKind; words: string; summary: string; isDone: boolean }[]
   takes: { takes: number; from: 'typed' | 'median' | 'unknown' }
   entries: Entry[]
+  /** What a newer release wrote and this one cannot read, in words. */
+  unread: string[]
 }
 
 /** A move of one's shelf, with what it would do to the ticket. */

@@ -39,3 +39,25 @@ export function upgradeDesign(design: Design): Design {
     layouts: design.layouts ?? [],
   }
 }
+
+/** The newest version of the format that this release reads, and the oldest. */
+const READ = [1, 2]
+
+/** A design that this release cannot read: a newer one wrote it. It stays as it is. */
+export class UnreadableDesign extends Error {
+  constructor(readonly version: unknown) {
+    super(
+      `This design was written in version ${String(version)} of its format by a newer release, which can read it; nothing is lost.`,
+    )
+    this.name = 'UnreadableDesign'
+  }
+}
+
+/**
+ * Reads a design as it was kept, whichever release published it: editions are never written anew.
+ * @throws UnreadableDesign for a version that is not known here
+ */
+export function readKeptDesign(kept: Design): Design {
+  if (!READ.includes(kept.version)) throw new UnreadableDesign(kept.version)
+  return upgradeDesign(kept)
+}

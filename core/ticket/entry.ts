@@ -138,8 +138,8 @@ export interface BeforeMove {
   booking?: Booking
   /** It started the timer of whoever made it. */
   timerStarted?: true
-  /** It stopped the timer that ran since then; in records of older releases with the record that was made of it. */
-  timer?: { since: Instant; record?: number }
+  /** It stopped the timer that ran since then. */
+  timer?: { since: Instant }
   tasks?: string[]
 }
 
@@ -220,9 +220,8 @@ export type EntryBody =
       ladder: string
       rung: string
       name: string
-      /** When it rings, in words; records of older releases have the share alone. */
-      moment?: string
-      share?: number
+      /** When it rings, in words. */
+      moment: string
       /** Which repetition it is, from 1. */
       time?: number
       target?: string
@@ -275,7 +274,8 @@ export type EntryBody =
       /** Messages went out, which nothing takes back. */
       sent?: true
     }
-  | { kind: 'moveTakenBack'; move: string; name: string; sequence: number; stays: boolean }
+  /** `made` is the number of the entry that made the move; null in records of older releases, which did not keep it. */
+  | { kind: 'moveTakenBack'; move: string; name: string; made: number | null; stays: boolean }
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
   | { kind: 'messageDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
 

@@ -20,7 +20,6 @@ const personName = ({ people }: RecordNames, id: string) => people[id] ?? id
 const statusName = ({ statuses }: RecordNames, id: string) => statuses[id] ?? id
 const by = ({ actor }: Entry, names: RecordNames) =>
   'person' in actor ? personName(names, actor.person) : 'the desk'
-const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** What the gate was told; who solved it and the remarks stand on the page themselves. */
 function saidAtGate({ solvedBy: _, remarks: __, ...others }: Record<string, string>): string {
@@ -54,11 +53,10 @@ const WORDS: Words = {
   assigned: (entry) => entry.because.text,
   overdrawn: (entry) => `${entry.target} is overdrawn`,
   rungRang: (entry, names) => {
-    const when = entry.moment ?? `${percent(entry.share ?? 1)} of “${entry.target}” is spent`
     const again = entry.time ? `, time ${entry.time + 1}` : ''
     const told = [...entry.told.map((one) => personName(names, one)), ...(entry.outside ?? [])]
     const missing = entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''
-    return `ladder “${entry.name}” rang, ${when}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
+    return `ladder “${entry.name}” rang, ${entry.moment}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
   },
   ladderBegan: (entry) => `ladder “${entry.name}” begins to climb`,
   ladderEnded: (entry) => `ladder “${entry.ladder}” ends: ${entry.why}`,

@@ -1,5 +1,13 @@
 /** The decider: command → entries → state, and what follows from a state (alarms, messages). */
 export type * from './entry'
+export {
+  ENTRY_KINDS,
+  readEntry,
+  UnreadableEntry,
+  versionOf,
+  type EntryKind,
+  type KeptEntry,
+} from './readEntry'
 export { evolve, rebuild, type Held, type Major, type MessageState, type TicketState } from './state'
 export {
   Refused,

@@ -312,7 +312,7 @@ export function undoMove(change: Change, sequence: number): void {
     throw new Refused('conflict', 'The ticket went to another status since; nothing was changed.')
   takeBack(change, last.before, last.name)
   const { move, name } = last
-  change.enter({ kind: 'moveTakenBack', move, name, sequence, stays: last.sent === true })
+  change.enter({ kind: 'moveTakenBack', move, name, made: sequence, stays: last.sent === true })
 }
 
 function takeBack(change: Change, before: BeforeMove, name: string): void {
@@ -335,11 +335,10 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
 }
 
 /** The timer that a move stopped runs on since it began, and the record of its time goes. */
-function letTimerGoOn(change: Change, { since, record }: NonNullable<BeforeMove['timer']>): void {
+function letTimerGoOn(change: Change, { since }: NonNullable<BeforeMove['timer']>): void {
   const person = personOf(change)
   const made = change.state.times?.findLast((one) => one.person === person && one.from === since)
-  const id = record ?? made?.id
-  if (id === undefined) return
-  change.enter({ kind: 'timeDropped', id })
+  if (!made) return
+  change.enter({ kind: 'timeDropped', id: made.id })
   change.enter({ kind: 'timerStarted', person, since })
 }

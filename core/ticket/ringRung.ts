@@ -67,7 +67,6 @@ export function ringRung(change: Change, alarm: string, dueAt: Instant): void {
       rung: rung.id,
       name: ladder.name,
       moment,
-      ...(rung.moment.at === 'share' && { share: rung.moment.share }),
       ...(key.time > 0 && { time: key.time }),
       ...(ladder.target && { target: ladder.target }),
       dueAt,

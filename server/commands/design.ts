@@ -1,5 +1,6 @@
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
 import type { Database } from '../db/connection'
+import { withDesign } from '../db/kept'
 
 /**
  * The published editions and the directory as this process knows them. Editions never change, so they
@@ -69,7 +70,7 @@ export class Knowledge {
       .where('number', '=', number)
       .executeTakeFirst()
     if (!row) throw new Error(`there is no edition ${number}`)
-    const design = new CompiledDesign(row.document, number, (other) => this.compiled.get(other))
+    const design = new CompiledDesign(withDesign(row).document, number, (other) => this.compiled.get(other))
     this.compiled.set(number, design)
     return design
   }

@@ -18,6 +18,7 @@ import {
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
+import { withDesign } from '../db/kept'
 import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
 
@@ -32,12 +33,20 @@ export function misfits(document: unknown): FieldProblem[] {
 }
 
 async function current(db: Database | Trx) {
-  return db.selectFrom('edition').selectAll().orderBy('number', 'desc').limit(1).executeTakeFirstOrThrow()
+  const latest = db.selectFrom('edition').selectAll().orderBy('number', 'desc').limit(1)
+  return withDesign(await latest.executeTakeFirstOrThrow())
+}
+
+/** The draft as this release reads it, if one is begun. */
+async function draftRow(db: Database | Trx, isLocked: boolean) {
+  const draft = db.selectFrom('draft').selectAll().where('id', '=', 1)
+  const row = await draft.$if(isLocked, (q) => q.forUpdate()).executeTakeFirst()
+  return row && withDesign(row)
 }
 
 /** The draft row, locked; made from the current edition when there is none. */
 async function lockedDraft(trx: Trx) {
-  const draft = await trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirst()
+  const draft = await draftRow(trx, true)
   if (draft) return draft
   const edition = await current(trx)
   await trx
@@ -45,13 +54,13 @@ async function lockedDraft(trx: Trx) {
     .values({ id: 1, document: JSON.stringify(edition.document), version: 1, based_on: edition.number })
     .onConflict((on) => on.doNothing())
     .execute()
-  return trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirstOrThrow()
+  return (await draftRow(trx, true))!
 }
 
 /** The draft with its findings and what it changes; where nobody has begun one, the current edition. */
 export async function draftPage(desk: Desk) {
   const [draft, edition, directory] = await Promise.all([
-    desk.db.selectFrom('draft').selectAll().where('id', '=', 1).executeTakeFirst(),
+    draftRow(desk.db, false),
     current(desk.db),
     desk.knowledge.directory(),
   ])
@@ -168,7 +177,7 @@ export async function publishDraft(desk: Desk, wanted: Publishing, person: strin
   const directory = await desk.knowledge.directory()
   const published = await desk.db.transaction().execute(async (trx) => {
     await sql`lock table edition in share row exclusive mode`.execute(trx)
-    const draft = await trx.selectFrom('draft').selectAll().where('id', '=', 1).forUpdate().executeTakeFirst()
+    const draft = await draftRow(trx, true)
     const edition = await current(trx)
     if (!draft || draft.version !== wanted.version || draft.based_on !== edition.number)
       throw new Refused(
@@ -312,7 +321,7 @@ export async function takeBack(desk: Desk, number: number, version: number, pers
     .where('number', '=', number)
     .executeTakeFirst()
   if (!edition) throw new Refused('missing', `There is no edition ${number}.`)
-  return replaceDraft(desk, edition.document, version, person)
+  return replaceDraft(desk, withDesign(edition).document, version, person)
 }
 
 export async function discardDraft(desk: Desk) {

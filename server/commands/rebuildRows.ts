@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { rebuild, type Entry } from '../../core/ticket'
 import type { Database } from '../db/connection'
 import { Knowledge } from './design'
-import { entryFromRow, store } from './store'
+import { entriesFromRows, store } from './store'
 
 const BATCH = 500
 
@@ -61,7 +61,13 @@ async function recordsOf(db: Database, references: number[]): Promise<Entry[][]>
     .orderBy('reference')
     .orderBy('sequence')
     .execute()
-  const records = new Map<number, Entry[]>(references.map((one) => [one, []]))
-  for (const row of rows) records.get(row.reference)!.push(entryFromRow(row))
-  return [...records.values()]
+  const records = new Map<number, typeof rows>(references.map((one) => [one, []]))
+  for (const row of rows) records.get(row.reference)!.push(row)
+  return [...records.values()].flatMap(readable)
+}
+
+/** A record with something of a newer release in it stays as it is: that release knows what its rows are. */
+function readable(rows: Parameters<typeof entriesFromRows>[0]): Entry[][] {
+  const { entries, unread } = entriesFromRows(rows)
+  return unread.length ? [] : [entries]
 }

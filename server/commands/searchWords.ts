@@ -5,7 +5,7 @@ import type { CompiledDesign, Directory } from '../../core/design'
 import type { Entry, TicketState } from '../../core/ticket'
 import type { Database } from '../db/connection'
 import type { Knowledge } from './design'
-import { entryFromRow, SAYING } from './store'
+import { entriesFromRows, SAYING } from './store'
 
 const BATCH = 200
 /** Longest text of one ticket that is searched, in characters; the rest of a very long conversation is not. */
@@ -83,7 +83,7 @@ export async function indexSome(db: Database, knowledge: Knowledge): Promise<num
     ])
     const said = new Map<number, Entry[]>()
     for (const row of entries)
-      said.set(row.reference, [...(said.get(row.reference) ?? []), entryFromRow(row)])
+      said.set(row.reference, [...(said.get(row.reference) ?? []), ...entriesFromRows([row]).entries])
     const rows = await Promise.all(
       tickets.map(async ({ reference, state }) => {
         const design = await knowledge.editionOf(state)

@@ -4,9 +4,13 @@ import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import type { WorkingTime } from '../../core/time'
 import {
+  readEntry,
   ticketAlarms,
+  UnreadableEntry,
+  versionOf,
   type Decided,
   type Entry,
+  type KeptEntry,
   type OutgoingMessage,
   type TicketState,
 } from '../../core/ticket'
@@ -134,20 +138,32 @@ export function alarmRows(state: TicketState, design: CompiledDesign): Tables['a
 /** An entry as it is kept: what is common stands in columns, the rest in the body. */
 export function entryRow(reference: number, { sequence, at, actor, kind, ...body }: Entry) {
   const who = 'person' in actor ? `person:${actor.person}` : `system:${actor.system}`
-  return { reference, sequence, at, actor: who, kind, body }
+  return { reference, sequence, at, actor: who, kind, version: versionOf(kind), body }
 }
 
-/** Reads an entry back from its row. */
-export function entryFromRow(row: {
-  sequence: number
-  at: number
-  actor: string
-  kind: string
-  body: object
-}): Entry {
-  const [sort, ...name] = row.actor.split(':')
-  const actor = sort === 'person' ? { person: name.join(':') } : { system: name.join(':') }
-  return { kind: row.kind, ...row.body, sequence: row.sequence, at: row.at, actor } as Entry
+/** Reads an entry back from its row. @throws UnreadableEntry when a newer release wrote it */
+export function entryFromRow({ actor, ...row }: Omit<KeptEntry, 'actor'> & { actor: string }): Entry {
+  const [sort, ...name] = actor.split(':')
+  return readEntry({
+    ...row,
+    actor: sort === 'person' ? { person: name.join(':') } : { system: name.join(':') },
+  })
+}
+
+/** Reads what can be read of a record: one entry of a newer release keeps nobody from the rest. */
+export function entriesFromRows(rows: readonly Parameters<typeof entryFromRow>[0][]): {
+  entries: Entry[]
+  unread: UnreadableEntry[]
+} {
+  const [entries, unread]: [Entry[], UnreadableEntry[]] = [[], []]
+  for (const row of rows)
+    try {
+      entries.push(entryFromRow(row))
+    } catch (error) {
+      if (!(error instanceof UnreadableEntry)) throw error
+      unread.push(error)
+    }
+  return { entries, unread }
 }
 
 export interface RequestKey {

@@ -366,4 +366,9 @@ create table device (token_hash text primary key, person text not null reference
 create index device_person on device (person, seen_at);
 `,
   },
+  {
+    // What was written until now is version 1 of its kind.
+    name: '0016 entries have a version',
+    sql: 'alter table entry add column version smallint not null default 1;',
+  },
 ]

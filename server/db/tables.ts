@@ -235,7 +235,16 @@ export interface Tables {
   }
   /** The view in which somebody's Desk opens. */
   default_view: { person: string; view: number | null }
-  entry: { reference: number; sequence: number; at: number; actor: string; kind: string; body: Json<object> }
+  entry: {
+    reference: number
+    sequence: number
+    at: number
+    actor: string
+    kind: string
+    /** The version of its kind in which the body is written. */
+    version: Filled<number>
+    body: Json<object>
+  }
   clock: {
     reference: number
     target: string

@@ -5,6 +5,7 @@ import { machineNow } from '../clock/deskClock'
 import { callOut, type Answer } from './callOut'
 import { deskAddress, linkToken, mailSigner } from '../http/links'
 import type { Database } from '../db/connection'
+import { withDesign } from '../db/kept'
 import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
 import { htmlOf } from './html'
@@ -139,7 +140,9 @@ async function call(db: Database, message: Message): Promise<Sent> {
     .select('edition.document')
     .where('ticket.reference', '=', message.reference)
     .executeTakeFirst()
-  const webhook = edition?.document.webhooks.find((one) => one.id === message.address)
+  const webhook = (edition && withDesign(edition))?.document.webhooks.find(
+    (one) => one.id === message.address,
+  )
   if (!webhook) throw new Undeliverable(`the edition has no webhook “${message.address}”`)
   const secrets = await webhookSecrets(db, webhook.id)
   const timestamp = Math.floor(machineNow() / 1000)

@@ -1,5 +1,5 @@
-import type { FieldProblem } from '../../core/ticket'
-import { Refused } from '../../core/ticket'
+import { UnreadableDesign } from '../../core/design'
+import { Refused, UnreadableEntry, type FieldProblem } from '../../core/ticket'
 import { isUnreachable } from '../db/connection'
 
 /** An error as RFC 9457 problem details, with the fields that are wrong and what to do. */
@@ -55,6 +55,7 @@ export function problemOf(error: unknown): {
 } {
   if (error instanceof HttpProblem) return made(error.status, error.message, error.fields, error.headers)
   if (error instanceof Refused) return made(STATUS_OF_REFUSAL[error.reason], error.message, error.fields)
+  if (error instanceof UnreadableEntry || error instanceof UnreadableDesign) return made(409, error.message)
   if (isUnkeepable(error))
     return made(422, 'Something that was sent cannot be kept: too large a number, or no text.')
   if (isUnreachable(error))

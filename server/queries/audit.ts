@@ -93,7 +93,7 @@ async function auditPage(
   return last
 }
 
-type EntryRow = { reference: number; sequence: number; at: number; actor: string; kind: string; body: object }
+type EntryRow = Parameters<typeof entryFromRow>[0] & { reference: number }
 
 function groupByReference<T extends { reference: number }>(rows: T[]): Map<number, T[]> {
   const groups = new Map<number, T[]>()

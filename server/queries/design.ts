@@ -1,5 +1,6 @@
 import { compareDesigns } from '../../core/design'
 import type { Database } from '../db/connection'
+import { withDesign } from '../db/kept'
 
 export function listEditions(db: Database) {
   return db
@@ -12,11 +13,11 @@ export function listEditions(db: Database) {
 
 /** An edition, with what it changed against the one before. */
 export async function editionPage(db: Database, number: number) {
-  const rows = await db
+  const two = db
     .selectFrom('edition')
     .selectAll()
     .where('number', 'in', [number, number - 1])
-    .execute()
+  const rows = (await two.execute()).map(withDesign)
   const edition = rows.find((row) => row.number === number)
   if (!edition) return undefined
   const before = rows.find((row) => row.number === number - 1)

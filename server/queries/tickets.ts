@@ -11,7 +11,7 @@ import {
   type Entry,
   type TicketState,
 } from '../../core/ticket'
-import { entryFromRow } from '../commands/store'
+import { entriesFromRows } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
 import type { Caller } from '../http/session'
@@ -30,7 +30,7 @@ async function load(desk: Desk, reference: number) {
     desk.knowledge.directory(),
     desk.db.selectFrom('entry').selectAll().where('reference', '=', reference).orderBy('sequence').execute(),
   ])
-  return { state: row.state, design, directory, entries: entries.map(entryFromRow) }
+  return { state: row.state, design, directory, ...entriesFromRows(entries) }
 }
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
@@ -41,7 +41,7 @@ export async function ticketPage(
 ) {
   const found = await load(desk, reference)
   if (!found) return undefined
-  const { state, design, directory, entries } = found
+  const { state, design, directory, entries, unread } = found
   const kind = design.kind(state.kind)
   const status = statusOf(kind, state.status)
   const item = design.item(state.item)
@@ -117,6 +117,8 @@ export async function ticketPage(
     ...togetherness(state, design, directory),
     ...(await workOf(desk, state, design, directory, caller)),
     entries,
+    /** What a newer release wrote, in words. */
+    unread: unread.map((one) => one.message),
   }
 }
 

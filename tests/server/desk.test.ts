@@ -163,10 +163,10 @@ describe('alarms', () => {
     const rang = (await entriesOf(reference)).filter(
       (entry) => entry.kind === 'rungRang' && entry.target === 'respond',
     )
-    expect(rang.map((entry) => entry.kind === 'rungRang' && [entry.share, entry.told])).toEqual([
-      [0.5, [technician]],
-      [0.8, ['pia-lund']],
-      [1, [expect.any(String)]],
+    expect(rang.map((entry) => entry.kind === 'rungRang' && [entry.moment, entry.told])).toEqual([
+      ['50 % of “respond” is spent', [technician]],
+      ['80 % of “respond” is spent', ['pia-lund']],
+      ['100 % of “respond” is spent', [expect.any(String)]],
     ])
     const late = rang.map((entry) => entry.at - (entry as { dueAt: number }).dueAt)
     expect(Math.max(...late)).toBeLessThan(MINUTE)

@@ -1,0 +1,124 @@
+import { sql } from 'kysely'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { MIGRATIONS } from '../../server/db/migrations'
+import { rebuildRows } from '../../server/commands/rebuildRows'
+import { repair } from '../../server/commands/repair'
+import { audit } from '../../server/queries/audit'
+import { editionPage } from '../../server/queries/design'
+import { ticketPage } from '../../server/queries/tickets'
+import { INES, makeWorld, SCANNER, TORA } from './world'
+
+// What is kept for good: entries of other releases, rows that no longer agree with them, editions of other versions.
+let world: Awaited<ReturnType<typeof makeWorld>>
+let reference: number
+beforeAll(async () => {
+  world = await makeWorld('kept', 30)
+  const { state } = await world.desk.log(SCANNER, INES)
+  reference = state.reference
+  await world.desk.run(reference, { kind: 'note', text: 'Looked at it' }, TORA)
+})
+afterAll(() => world.close())
+const caller = { id: TORA.person, role: 'technician' as const, teams: [] }
+
+describe('rows that disagree with the entries', () => {
+  const breaks: [string, () => Promise<unknown>][] = [
+    [
+      'a column',
+      () =>
+        sql`update ticket set summary = 'x', queue = 'y' where reference = ${reference}`.execute(world.db),
+    ],
+    [
+      'the state',
+      () =>
+        sql`update ticket set state = state || '{"status": "z"}' where reference = ${reference}`.execute(
+          world.db,
+        ),
+    ],
+    ['a clock that is gone', () => sql`delete from clock where reference = ${reference}`.execute(world.db)],
+    [
+      'a clock that never was',
+      () =>
+        sql`insert into clock select (jsonb_populate_record(clock, '{"target": "x"}')).* from clock where reference = ${reference} limit 1`.execute(
+          world.db,
+        ),
+    ],
+    ['alarms', () => sql`update alarm set at = at + 1 where reference = ${reference}`.execute(world.db)],
+    [
+      'a fixed time',
+      () =>
+        sql`insert into booking (reference, id, person, starts, ends, what, state) values (${reference}, 999, 'x', 0, 1, '', 'planned')`.execute(
+          world.db,
+        ),
+    ],
+    [
+      'time that nobody worked',
+      () => sql`insert into time_record values (${reference}, 999, 'x', 0, 1, 1, '')`.execute(world.db),
+    ],
+  ]
+  it.each(breaks)('are found and mended: %s', async (_, spoil) => {
+    await spoil()
+    const { differences } = await audit(world.db)
+    expect(new Set(differences.map((one) => one.reference))).toEqual(new Set([reference]))
+    expect(await repair(world.db, [reference])).toEqual([])
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('an entry of a newer release', () => {
+  const newer = (version: number) =>
+    sql`update entry set version = ${version} where reference = ${reference} and kind = 'noted'`.execute(
+      world.db,
+    )
+
+  it('leaves the ticket to be read, says so there and in the audit, and is not repaired away', async () => {
+    await newer(99)
+    const page = (await ticketPage(world.desk, reference, caller))!
+    const words =
+      /^Entry \d+ \(“noted”, version 99\) was written by a newer release, which can read it; nothing is lost\.$/
+    expect(page.unread).toEqual([expect.stringMatching(words)])
+    expect(page.entries.map((one) => one.kind)).toContain('logged')
+    const { differences } = await audit(world.db)
+    expect(differences).toEqual([
+      expect.objectContaining({ reference, what: 'record', rebuilt: expect.stringMatching(words) as string }),
+    ])
+    expect(await repair(world.db, [reference])).toEqual([
+      { reference, why: expect.stringMatching(words) as string },
+    ])
+    expect(await rebuildRows(world.db)).toBeGreaterThan(10)
+    await newer(1)
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('editions', () => {
+  it('of an earlier version are read as today’s, and stay as they were published', async () => {
+    const strip = sql`update edition set document = document - 'moves' - 'desks' - 'layouts'`
+    await strip.execute(world.db)
+    const page = await editionPage(world.db, 1)
+    expect(page!.document).toMatchObject({ version: 2, desks: [], layouts: [] })
+    expect(page!.document.moves.length).toBeGreaterThan(0)
+    const { rows } = await sql<{ has: boolean }>`select document ? 'moves' as has from edition`.execute(
+      world.db,
+    )
+    expect(rows).toEqual([{ has: false }])
+  })
+
+  it('of a newer one are not guessed at', async () => {
+    await sql`update edition set document = document || '{"version": 99}'`.execute(world.db)
+    await expect(editionPage(world.db, 1)).rejects.toThrow(
+      'This design was written in version 99 of its format by a newer release, which can read it; nothing is lost.',
+    )
+  })
+
+  it('are never written anew by a migration again', () => {
+    const since = MIGRATIONS.slice(MIGRATIONS.findIndex((one) => one.name.startsWith('0012')) + 1)
+    expect(since.length).toBeGreaterThan(3)
+    for (const { name, sql: text, ...more } of since) {
+      expect([name, /update\s+(edition|entry)\b|delete\s+from\s+(edition|entry)\b/i.test(text)]).toEqual([
+        name,
+        false,
+      ])
+      expect([name, 'also' in more]).toEqual([name, false])
+    }
+  })
+})
