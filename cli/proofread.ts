@@ -24,7 +24,10 @@ export function proofreadFile(words: string[]): Verdict {
   const design = readDesignFile(readFileSync(fromHere(file), 'utf8'))
   const shape = misfits(design)
   const findings: Finding[] = shape.length
-    ? shape.map(({ field, message }) => ({ severity: 'error', place: field, message }))
+    ? shape.map(({ field, message }) => ({
+        ...{ severity: 'error' as const, code: 'shapeMisfit' as const, place: field },
+        message,
+      }))
     : proofread(design)
   const errors = findings.filter((one) => one.severity === 'error').length
   if (wantsJson) return { text: JSON.stringify(findings, null, 2), hasErrors: errors > 0 }

@@ -124,6 +124,9 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   /** What entries that are no replies say to the requester, by their number. */
   said: Record<number, string>
   statuses: Record<string, string>
+  targets: Record<string, string>
+  ladders: Record<string, string>
+  levels: Record<string, string>
   people: Record<string, string>
   rungs: { target: string; share: number }[]
   deliveries: Delivery[]

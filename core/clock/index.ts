@@ -11,4 +11,11 @@ export {
 export { csvField, csvOf, lineInWords, statementCsv, statementData } from './statement'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
-export { familyOf, grantedFor, tryLevels, type GrantingPriority, type LevelTrial } from './levels'
+export {
+  familyOf,
+  grantedFor,
+  targetNames,
+  tryLevels,
+  type GrantingPriority,
+  type LevelTrial,
+} from './levels'

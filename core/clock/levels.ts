@@ -80,3 +80,9 @@ export function familyOf(
 function withTest(condition: Condition, test: Test): Condition {
   return { all: 'all' in condition ? [...condition.all, test] : [condition, test] }
 }
+
+/** What each target is called, in the first level that has it: `{ respond: 'Answer' }`. */
+export function targetNames(levels: readonly ServiceLevel[]): Record<string, string> {
+  const all = levels.flatMap((level) => level.targets)
+  return Object.fromEntries(all.reverse().map(({ target, label }) => [target, label]))
+}

@@ -10,7 +10,7 @@ import {
 } from '../intake'
 import { isRemembered, type Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
-import type { Clock } from '../clock'
+import { targetNames, type Clock } from '../clock'
 import { canonicalJson } from '../json'
 import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
@@ -174,6 +174,11 @@ export class CompiledDesign {
       fact: (name) => this.factName(name),
       value: (fact, value) => this.valueName(fact, value, directory),
     }
+  }
+
+  /** What a target of the service levels is called, in the first level that has it. */
+  targetName(target: string | undefined): string | undefined {
+    return target === undefined ? undefined : (targetNames(this.design.serviceLevels)[target] ?? target)
   }
 
   /** What a fact is called: `cover`, or the question of a form. */

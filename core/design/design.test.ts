@@ -155,7 +155,7 @@ describe('proofreading', () => {
     const design = demoDesign()
     design.questions.push({ name: 'idle', label: 'Idle?', type: 'yesNo' })
     expect(proofread(design, directory)).toEqual([
-      { severity: 'remark', place: 'questions/idle', message: 'no form asks this' },
+      { severity: 'remark', code: 'questionUnused', place: 'questions/idle', message: 'no form asks this' },
     ])
   })
 })

@@ -66,7 +66,7 @@ function doubles(reader: Reader): void {
   ]
   for (const [place, ids] of lists)
     for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
-      reader.error(`${place}/${id}`, `“${id}” is there twice`)
+      reader.error(`${place}/${id}`, 'duplicateId', `“${id}” is there twice`)
 }
 
 function desk(reader: Reader): void {
@@ -75,11 +75,16 @@ function desk(reader: Reader): void {
     if (!reader.ids.calendar!.has(site.calendar))
       reader.error(
         'working-time',
+        'calendarMissing',
         `the site ${site.name} needs the calendar “${site.calendar}”, which is not here`,
       )
   for (const { number, calendar } of reader.directory.agreements)
     if (calendar !== undefined && !reader.ids.calendar!.has(calendar))
-      reader.error('working-time', `agreement ${number} needs the calendar “${calendar}”, which is not here`)
+      reader.error(
+        'working-time',
+        'calendarMissing',
+        `agreement ${number} needs the calendar “${calendar}”, which is not here`,
+      )
 }
 
 /** Desks: their teams and leads, and what is whose. */
@@ -88,10 +93,11 @@ function desks(reader: Reader): void {
   const at = new Map<string, string>()
   for (const { id, name, teams, leads } of all) {
     const place = `kinds#desk-${id}`
-    if (!name.trim()) reader.error(place, 'a desk has no name')
+    if (!name.trim()) reader.error(place, 'nameMissing', 'a desk has no name')
     for (const team of teams) {
       reader.refers(place, 'team', team)
-      if (at.has(team)) reader.error(place, `the team “${team}” works at ${at.get(team)} already`)
+      if (at.has(team))
+        reader.error(place, 'teamAtTwoDesks', `the team “${team}” works at ${at.get(team)} already`)
       at.set(team, name)
     }
     for (const lead of leads) reader.refers(place, 'person', lead)
@@ -103,6 +109,7 @@ function desks(reader: Reader): void {
     if (owner !== undefined && owner !== desk)
       reader.error(
         `catalog/${id}`,
+        'kindOfAnotherDesk',
         `leads to a ticket kind that is the own of another desk; choose a shared one`,
       )
   }
@@ -118,7 +125,7 @@ function catalog(reader: Reader): void {
     reader.gives(place, item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
     if (item.icon !== undefined && !(ITEM_ICONS as readonly string[]).includes(item.icon))
-      reader.error(place, `there is no picture “${String(item.icon)}”; choose another`)
+      reader.error(place, 'iconUnknown', `there is no picture “${String(item.icon)}”; choose another`)
     formCondition(reader, place, item.showWhen, new Set())
   }
   for (const portal of reader.design.portals) portalRules(reader, portal)
@@ -130,12 +137,12 @@ function portalRules(reader: Reader, portal: Portal): void {
   for (const organisation of organisations) reader.refers(place, 'organisation', organisation)
   for (const group of groups) reader.refers(place, 'group', group)
   if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(portal.id))
-    reader.error(place, 'its address has small letters, figures and hyphens only')
-  if (!portal.name.trim()) reader.error(place, 'has no name')
+    reader.error(place, 'addressMalformed', 'its address has small letters, figures and hyphens only')
+  if (!portal.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!/^[^\s@]+@[^\s@]+$/.test(portal.mailbox))
-    reader.error(place, 'needs a mailbox that its mails come from')
+    reader.error(place, 'mailboxMissing', 'needs a mailbox that its mails come from')
   if (!(minutes >= 1 && minutes <= 1440))
-    reader.error(place, 'signs people off after 1 to 1440 minutes without activity')
+    reader.error(place, 'inactivityOutOfRange', 'signs people off after 1 to 1440 minutes without activity')
   arrivalRules(reader, portal, place)
   const isShown = (item: CatalogItem) =>
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
@@ -143,7 +150,7 @@ function portalRules(reader: Reader, portal: Portal): void {
   reader.gives(place, portal.priority)
   reader.refers(place, 'team', portal.team)
   reader.refers(place, 'person', portal.person)
-  if (!reader.design.items.some(isShown)) reader.remark(place, 'nothing can be asked for here')
+  if (!reader.design.items.some(isShown)) reader.remark(place, 'portalEmpty', 'nothing can be asked for here')
 }
 
 /** What a portal needs that holds tickets or takes mail. */
@@ -156,7 +163,11 @@ function arrivalRules(reader: Reader, portal: Portal, place: string): void {
     (one) => one !== portal && one.mailbox.toLowerCase() === portal.mailbox.toLowerCase(),
   )
   if (twin && (portal.byMail || twin.byMail))
-    reader.error(place, `shares its mailbox with ${twin.name}, so a mail could not be told apart`)
+    reader.error(
+      place,
+      'mailboxShared',
+      `shares its mailbox with ${twin.name}, so a mail could not be told apart`,
+    )
 }
 
 function forms(reader: Reader): void {
@@ -168,12 +179,12 @@ function forms(reader: Reader): void {
       const here = `${place}#${one.question}`
       reader.refers(here, 'question', one.question)
       for (const condition of [one.showWhen, one.requireWhen]) formCondition(reader, here, condition, asked)
-      if (asked.has(one.question)) reader.error(here, 'the form asks this twice')
+      if (asked.has(one.question)) reader.error(here, 'questionTwice', 'the form asks this twice')
       asked.add(one.question)
     }
     unreachable(reader, form)
     if (!design.items.some((item) => item.form === form.id))
-      reader.remark(place, 'no catalog item uses this form')
+      reader.remark(place, 'formUnused', 'no catalog item uses this form')
   }
   questions(reader)
 }
@@ -191,10 +202,15 @@ function formCondition(
     if (!isAsker && !fact.startsWith('form.'))
       reader.error(
         here,
+        'factUnknownInForm',
         `asks for “${FACT_NAMES[fact] ?? fact}”, which nobody knows while the form is filled in`,
       )
     else if (!isAsker && !asked.has(fact.slice(5)))
-      reader.error(here, `depends on “${fact.slice(5)}”, which this form does not ask before it`)
+      reader.error(
+        here,
+        'dependsOnLaterQuestion',
+        `depends on “${fact.slice(5)}”, which this form does not ask before it`,
+      )
   }
 }
 
@@ -208,8 +224,12 @@ function unreachable(reader: Reader, form: Form): void {
   for (const name of unreachableQuestions(form, library)) {
     const place = `forms/${form.id}#${name}`
     if (all.find((one) => one.question === name)?.required)
-      reader.error(place, 'must be answered but can never show; change when it is asked')
-    else reader.remark(place, 'can never show; change when it is asked, or take it out')
+      reader.error(
+        place,
+        'requiredNeverShown',
+        'must be answered but can never show; change when it is asked',
+      )
+    else reader.remark(place, 'neverShown', 'can never show; change when it is asked, or take it out')
   }
 }
 
@@ -220,13 +240,13 @@ function questions(reader: Reader): void {
   )
   for (const question of design.questions) {
     const place = `questions/${question.name}`
-    if (!question.label.trim()) reader.error(place, 'has no words; write what is asked')
+    if (!question.label.trim()) reader.error(place, 'wordsMissing', 'has no words; write what is asked')
     if (['choice', 'manyChoices'].includes(question.type) && !question.options?.length)
-      reader.error(place, 'has no options to choose from')
+      reader.error(place, 'optionsMissing', 'has no options to choose from')
     if (question.min !== undefined && question.max !== undefined && question.min > question.max)
-      reader.error(place, 'its least value is above its greatest')
+      reader.error(place, 'rangeEmpty', 'its least value is above its greatest')
     looks(reader, place, question)
-    if (!asked.has(question.name)) reader.remark(place, 'no form asks this')
+    if (!asked.has(question.name)) reader.remark(place, 'questionUnused', 'no form asks this')
   }
 }
 
@@ -237,10 +257,18 @@ function looks(reader: Reader, place: string, question: Question): void {
     try {
       patternOf(pattern.like)
     } catch (error) {
-      return reader.error(place, `what it must look like cannot be used: ${(error as Error).message}`)
+      return reader.error(
+        place,
+        'patternUnusable',
+        `what it must look like cannot be used: ${(error as Error).message}`,
+      )
     }
     if (!pattern.message.trim())
-      reader.error(place, 'does not say what is wrong with an answer that looks otherwise')
+      reader.error(
+        place,
+        'patternUnexplained',
+        'does not say what is wrong with an answer that looks otherwise',
+      )
   }
   if (question.default === undefined) return
   const form: Form = { id: '', name: '', steps: [{ title: '', questions: [{ question: name }] }] }
@@ -248,25 +276,34 @@ function looks(reader: Reader, place: string, question: Question): void {
     { form, library: new Map([[name, question]]), fits: fitsPattern },
     { [name]: question.default },
   )
-  if (problem) reader.error(place, `what is filled in beforehand is not accepted: ${problem.message}`)
+  if (problem)
+    reader.error(place, 'defaultRefused', `what is filled in beforehand is not accepted: ${problem.message}`)
 }
 
 function calendars(reader: Reader): void {
   const { closeFrom } = reader.design.desk
   if (closeFrom !== undefined && !(closeFrom > 0 && closeFrom < 1))
-    reader.error('service-levels', 'the share from which a promise is close lies between 0 and 100 %')
+    reader.error(
+      'service-levels',
+      'shareOutOfRange',
+      'the share from which a promise is close lies between 0 and 100 %',
+    )
   const all = new Map(reader.design.calendars.map((one) => [one.id, one]))
   for (const calendar of all.values()) {
     const here = `working-time/${calendar.id}`
     const own = checkCalendar(calendar)
-    for (const { place, message } of own) reader.error(here, `${place}: ${message}`)
+    for (const { place, message } of own) reader.error(here, 'calendarFault', `${place}: ${message}`)
     try {
       const flat = flattenCalendar(calendar, (id) => all.get(id))
       const isNeverOpen = flat.week.length === 0 && !flat.laterWeeks?.length
       if (isNeverOpen && !flat.exceptions.some((one) => one.open))
-        reader.error(here, 'it never opens, so nothing that counts in it would ever be due')
+        reader.error(
+          here,
+          'calendarNeverOpen',
+          'it never opens, so nothing that counts in it would ever be due',
+        )
     } catch (error) {
-      reader.error(here, (error as Error).message)
+      reader.error(here, 'calendarFault', (error as Error).message)
     }
   }
 }
@@ -278,7 +315,7 @@ function serviceLevels(reader: Reader): void {
     reader.condition(place, level.when)
     reader.reasons(place, level.when)
     if (isNever(level.when))
-      reader.remark(place, 'is for no ticket yet, since nothing is asked; ask something')
+      reader.remark(place, 'conditionEmpty', 'is for no ticket yet, since nothing is asked; ask something')
     for (const target of level.targets) {
       termsOf(reader, place, level, target)
       for (const [priority, duration] of Object.entries(target.granted)) {
@@ -287,11 +324,16 @@ function serviceLevels(reader: Reader): void {
       }
       for (const priority of design.priorities)
         if (priority.active && !grantedFor(target, priority))
-          reader.remark(place, `“${target.label}” promises nothing for priority ${priority.numeral}`)
+          reader.remark(
+            place,
+            'priorityWithoutPromise',
+            `“${target.label}” promises nothing for priority ${priority.numeral}`,
+          )
     }
   }
   unreachableLevels(reader)
-  if (design.serviceLevels.length === 0) reader.remark('service-levels', 'nothing is promised to anybody')
+  if (design.serviceLevels.length === 0)
+    reader.remark('service-levels', 'nothingPromised', 'nothing is promised to anybody')
 }
 
 const isAlways = (condition: Condition | undefined) =>
@@ -313,6 +355,7 @@ function unreachableLevels(reader: Reader): void {
     if (promises.length && !by.has(undefined))
       reader.error(
         `service-levels/${level.id}`,
+        'levelNeverApplies',
         `never applies: ${[...by].map((one) => `“${one}”`).join(' and ')} above it is for every ticket and promises the same; put this one above, or ask something there`,
       )
     if (isAlways(level.when)) for (const one of promises) if (!taken.has(one)) taken.set(one, level.name)
@@ -329,16 +372,23 @@ function termsOf(reader: Reader, place: string, level: ServiceLevel, target: Tar
     if (condition && !isNever(condition)) reader.reasons(place, { all: [level.when, condition] })
   }
   if (target.stopOn === 'condition' && !stopWhen)
-    reader.error(place, `“${target.label}” does not say what keeps it; choose a condition`)
-  if (isAlways(cancelWhen)) reader.error(place, `“${target.label}” is always called off; ask something there`)
-  if (isAlways(pauseWhen)) reader.error(place, `“${target.label}” always stands still; ask something there`)
+    reader.error(
+      place,
+      'stopConditionMissing',
+      `“${target.label}” does not say what keeps it; choose a condition`,
+    )
+  if (isAlways(cancelWhen))
+    reader.error(place, 'alwaysCalledOff', `“${target.label}” is always called off; ask something there`)
+  if (isAlways(pauseWhen))
+    reader.error(place, 'alwaysPaused', `“${target.label}” always stands still; ask something there`)
 }
 
 function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
   try {
-    if (parseDuration(duration) <= 0) reader.error(place, `“${label}” grants no time; give at least a minute`)
+    if (parseDuration(duration) <= 0)
+      reader.error(place, 'noTime', `“${label}” grants no time; give at least a minute`)
   } catch (error) {
-    reader.error(place, `“${label}”: ${(error as Error).message}`)
+    reader.error(place, 'durationUnreadable', `“${label}”: ${(error as Error).message}`)
   }
 }
 
@@ -359,6 +409,7 @@ function templates(reader: Reader): void {
         if (!Object.hasOwn(TEMPLATE_FIELDS, field))
           reader.error(
             `templates/${template.id}`,
+            'fieldUnknown',
             `{${field}} is no field; it would stand in the message${language && ` in ${language}`} as it is`,
           )
 }

@@ -6,15 +6,19 @@ import type { Reader } from './reader'
 export function kinds(reader: Reader): void {
   for (const kind of reader.design.kinds) {
     const place = `kinds/${kind.id}`
-    if (!kind.name.trim()) reader.error(place, 'has no name')
+    if (!kind.name.trim()) reader.error(place, 'nameMissing', 'has no name')
     ways(reader, kind)
     turnedAway(reader, kind)
     for (const status of kind.statuses) statusRules(reader, kind, status)
     for (const timer of kind.idle ?? []) idleTimer(reader, kind, timer)
     if (goesRound(kind))
-      reader.error(place, 'its idle timers move a ticket round in a circle, for ever; take one out')
+      reader.error(
+        place,
+        'idleCircle',
+        'its idle timers move a ticket round in a circle, for ever; take one out',
+      )
     if (!reader.design.items.some((item) => item.kind === kind.id))
-      reader.remark(place, 'no catalog item leads to it')
+      reader.remark(place, 'kindUnused', 'no catalog item leads to it')
   }
 }
 
@@ -23,20 +27,22 @@ function ways(reader: Reader, kind: TicketKind): void {
   const ids = kind.statuses.map((one) => one.id)
   const known = (id: string, what: string) => {
     if (!ids.includes(id))
-      reader.error(place, `${what} names the status “${id}”, which the kind does not have`)
+      reader.error(place, 'statusMissing', `${what} names the status “${id}”, which the kind does not have`)
   }
   for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
-    reader.error(`${place}#${id}`, `the status “${id}” is there twice`)
+    reader.error(`${place}#${id}`, 'statusTwice', `the status “${id}” is there twice`)
   known(kind.first, 'the first status')
   const seen = new Set<string>()
   for (const one of kind.transitions) {
     known(one.from, `“${one.label}”`)
     known(one.to, `“${one.label}”`)
     const way = `${one.from} ${one.to}`
-    if (seen.has(way)) reader.error(place, `“${one.label}” leads the same way as another; take one out`)
+    if (seen.has(way))
+      reader.error(place, 'wayTwice', `“${one.label}” leads the same way as another; take one out`)
     seen.add(way)
-    if (!one.label.trim()) reader.error(place, 'a way has no words for its button')
-    if (one.from === one.to) reader.error(place, `“${one.label}” leads back to where it begins`)
+    if (!one.label.trim()) reader.error(place, 'wayWithoutWords', 'a way has no words for its button')
+    if (one.from === one.to)
+      reader.error(place, 'wayToItself', `“${one.label}” leads back to where it begins`)
   }
   for (const moves of Object.values(kind.automatic))
     for (const [from, to] of Object.entries(moves)) {
@@ -49,41 +55,52 @@ function ways(reader: Reader, kind: TicketKind): void {
 function turnedAway(reader: Reader, { id: kind, turnedAway: id, statuses }: TicketKind): void {
   const place = `kinds/${kind}`
   if (!statuses.some((one) => one.group === 'done'))
-    reader.error(place, 'has no status of the group “done”, so its tickets never end')
+    reader.error(place, 'noDoneStatus', 'has no status of the group “done”, so its tickets never end')
   else if (id !== undefined && statuses.find((one) => one.id === id)?.group !== 'done')
-    reader.error(place, 'sends what is turned away to a status that is not done; choose another')
+    reader.error(
+      place,
+      'rejectedNotDone',
+      'sends what is turned away to a status that is not done; choose another',
+    )
 }
 
 function statusRules(reader: Reader, kind: TicketKind, status: Status): void {
   const here = `kinds/${kind.id}#${status.id}`
   reader.refers(here, 'template', status.tell)
-  if (!status.name.trim()) reader.error(here, 'has no name')
-  if (!status.plainly.trim()) reader.error(here, 'says nothing to the requester; write what they read')
+  if (!status.name.trim()) reader.error(here, 'nameMissing', 'has no name')
+  if (!status.plainly.trim())
+    reader.error(here, 'messageMissing', 'says nothing to the requester; write what they read')
   const moves = (kind.idle ?? []).flatMap(({ status: from, action }) =>
     action.do === 'move' ? [{ from, to: action.to }] : [],
   )
   const leaves = [...kind.transitions, ...moves]
   if (status.group !== 'done' && !leaves.some((one) => one.from === status.id))
-    reader.error(here, `no way leads out of “${status.name}”`)
+    reader.error(here, 'noWayOut', `no way leads out of “${status.name}”`)
   const byThemselves = Object.values(kind.automatic).flatMap((moves) => Object.values(moves))
   const isReached =
     leaves.some((one) => one.to === status.id) ||
     byThemselves.includes(status.id) ||
     kind.turnedAway === status.id
-  if (status.id !== kind.first && !isReached) reader.remark(here, `no way leads to “${status.name}”`)
+  if (status.id !== kind.first && !isReached)
+    reader.remark(here, 'noWayIn', `no way leads to “${status.name}”`)
   if (byThemselves.includes(status.id) && status.gate.some((field) => field.required))
-    reader.remark(here, 'tickets come here by themselves too, and then nobody is asked what the gate asks')
+    reader.remark(
+      here,
+      'gatePassedOver',
+      'tickets come here by themselves too, and then nobody is asked what the gate asks',
+    )
   gate(reader, here, status.gate)
 }
 
 function gate(reader: Reader, here: string, fields: GateField[]): void {
   const names = fields.map((one) => one.name)
   for (const name of new Set(names.filter((one, index) => names.indexOf(one) !== index)))
-    reader.error(here, `its gate asks for “${name}” twice`)
+    reader.error(here, 'gateFieldTwice', `its gate asks for “${name}” twice`)
   for (const field of fields) {
-    if (!field.label.trim()) reader.error(here, `its gate asks for “${field.name}” without words`)
+    if (!field.label.trim())
+      reader.error(here, 'gateFieldWithoutWords', `its gate asks for “${field.name}” without words`)
     if (field.type === 'choice' && !field.options?.length)
-      reader.error(here, `“${field.label}” has no options to choose from`)
+      reader.error(here, 'optionsMissing', `“${field.label}” has no options to choose from`)
   }
 }
 
@@ -94,22 +111,32 @@ function idleTimer(
 ): void {
   const here = `kinds/${kind.id}#idle-${id}`
   const known = (one: string) => kind.statuses.some((other) => other.id === one)
-  if (!known(status)) reader.error(here, `waits in the status “${status}”, which the kind does not have`)
+  if (!known(status))
+    reader.error(here, 'statusMissing', `waits in the status “${status}”, which the kind does not have`)
   reader.refers(here, 'calendar', calendar)
   try {
-    if (parseDuration(after) <= 0) reader.error(here, 'waits no time at all; give at least a minute')
+    if (parseDuration(after) <= 0)
+      reader.error(here, 'noTime', 'waits no time at all; give at least a minute')
   } catch (error) {
-    reader.error(here, (error as Error).message)
+    reader.error(here, 'durationUnreadable', (error as Error).message)
   }
   if (action.do === 'tell') return reader.refers(here, 'template', action.template)
   if (!known(action.to))
-    return reader.error(here, `moves to the status “${action.to}”, which the kind does not have`)
-  if (action.to === status) reader.error(here, 'moves a ticket to where it is already')
+    return reader.error(
+      here,
+      'statusMissing',
+      `moves to the status “${action.to}”, which the kind does not have`,
+    )
+  if (action.to === status) reader.error(here, 'movesToItself', 'moves a ticket to where it is already')
   const asked = statusOf(kind, action.to).gate.filter(
     (one) => one.required && ['technician', 'choice', 'number', 'date'].includes(one.type),
   )
   for (const { label } of asked)
-    reader.error(here, `moves past a gate that asks “${label}”, which a timer cannot answer`)
+    reader.error(
+      here,
+      'gateNotAnswered',
+      `moves past a gate that asks “${label}”, which a timer cannot answer`,
+    )
 }
 
 /** Whether idle timers alone could move a ticket for ever. */

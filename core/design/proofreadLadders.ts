@@ -22,13 +22,14 @@ export function ladders(reader: Reader): void {
       if (TIME_FACTS.has(fact))
         reader.error(
           place,
+          'factOfTime',
           `is for tickets by “${FACT_NAMES[fact]}”, which passes by itself; let a rung count the time`,
         )
     if (ladder.target !== undefined && !targets.has(ladder.target))
-      reader.error(place, `climbs along “${ladder.target}”, which no service level promises`)
-    if (!ladder.rungs.length) reader.remark(place, 'has no rung, so it never does anything')
+      reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
+    if (!ladder.rungs.length) reader.remark(place, 'ladderEmpty', 'has no rung, so it never does anything')
     if (ladder.onlySetOff && !isSetOff(reader, ladder))
-      reader.remark(place, 'begins only when another ladder sets it off, and none does')
+      reader.remark(place, 'ladderNeverSetOff', 'begins only when another ladder sets it off, and none does')
     for (const rung of ladder.rungs) rungOf(reader, ladder, rung)
   }
   loops(reader)
@@ -45,31 +46,34 @@ function rungOf(reader: Reader, ladder: Ladder, rung: Rung): void {
   const here = `ladders/${ladder.id}#${rung.id}`
   const { moment, repeat, actions } = rung
   if ((moment.at === 'share' || moment.at === 'due') && ladder.target === undefined)
-    reader.error(here, 'rings along a target, but the ladder has none; choose one')
+    reader.error(here, 'targetMissing', 'rings along a target, but the ladder has none; choose one')
   if (moment.at === 'share' && !(moment.share > 0))
-    reader.error(here, 'rings at no share of the target; give a share above 0 %')
+    reader.error(here, 'shareOutOfRange', 'rings at no share of the target; give a share above 0 %')
   if (moment.at !== 'share' && moment.at !== 'event') {
     duration(reader, here, moment.after.replace(/^-/, ''), 0)
     if (moment.after.startsWith('-') && moment.at !== 'due')
       reader.error(
         here,
+        'momentUnforeseeable',
         'rings before something that nobody can foresee; only a due moment can be rung before',
       )
   }
   if (repeat) {
     // More often than once a minute nobody can answer it.
     duration(reader, here, repeat.every, 60_000)
-    if (repeat.times !== undefined && !(repeat.times >= 1)) reader.error(here, 'rings again less than once')
+    if (repeat.times !== undefined && !(repeat.times >= 1))
+      reader.error(here, 'repeatOutOfRange', 'rings again less than once')
   }
-  if (actions.length === 0) reader.error(here, 'does nothing; choose what it does')
+  if (actions.length === 0) reader.error(here, 'rungDoesNothing', 'does nothing; choose what it does')
   for (const action of actions) actionOf(reader, here, action)
 }
 
 function duration(reader: Reader, here: string, text: string, least: number): void {
   try {
-    if (parseDuration(text) < least) reader.error(here, 'rings again more often than once a minute')
+    if (parseDuration(text) < least)
+      reader.error(here, 'repeatTooOften', 'rings again more often than once a minute')
   } catch (error) {
-    reader.error(here, (error as Error).message)
+    reader.error(here, 'durationUnreadable', (error as Error).message)
   }
 }
 
@@ -80,7 +84,7 @@ type Checks = {
 const CHECKS: Checks = {
   notify: (reader, here, { template, tell }) => {
     reader.refers(here, 'template', template)
-    if (tell.length === 0) reader.error(here, 'tells nobody; choose who is told')
+    if (tell.length === 0) reader.error(here, 'recipientMissing', 'tells nobody; choose who is told')
     for (const one of tell) recipient(reader, here, one)
   },
   raisePriority: (reader, here, { to }) => reader.refers(here, 'priority', to),
@@ -89,19 +93,29 @@ const CHECKS: Checks = {
   assign: (reader, here, { to }) => {
     recipient(reader, here, to)
     if (['requester', 'agreementContact', 'answer', 'watchers', 'team'].includes(to.to))
-      reader.error(here, 'gives it to somebody who does not work on tickets; choose a person of the desk')
+      reader.error(
+        here,
+        'notOfTheDesk',
+        'gives it to somebody who does not work on tickets; choose a person of the desk',
+      )
   },
   status: (reader, here, { to }) => status(reader, here, to),
-  note: (reader, here, { text }) => void (text.trim() || reader.error(here, 'writes an empty note')),
-  task: (reader, here, { text }) => void (text.trim() || reader.error(here, 'adds an empty task')),
+  note: (reader, here, { text }) =>
+    void (text.trim() || reader.error(here, 'textEmpty', 'writes an empty note')),
+  task: (reader, here, { text }) =>
+    void (text.trim() || reader.error(here, 'textEmpty', 'adds an empty task')),
   checklist: (reader, here, { checklist }) => reader.refers(here, 'checklist', checklist),
   call: (reader, here, { webhook }) => {
     if (!reader.design.webhooks.some((one) => one.id === webhook))
-      reader.error(here, `calls “${webhook}”, which does not exist; choose another or add it`)
+      reader.error(
+        here,
+        'webhookMissing',
+        `calls “${webhook}”, which does not exist; choose another or add it`,
+      )
   },
   setOff: (reader, here, { ladder }) => {
     if (!reader.ids.ladder!.has(ladder))
-      reader.error(here, `sets off “${ladder}”, which does not exist; choose another ladder`)
+      reader.error(here, 'ladderMissing', `sets off “${ladder}”, which does not exist; choose another ladder`)
   },
 }
 
@@ -127,6 +141,7 @@ function status(reader: Reader, here: string, to: string): void {
     if (asked.length)
       reader.error(
         here,
+        'gateNotAnswered',
         `cannot enter “${statusOf(kind, to).name}” of ${kind.name}: its gate asks for ${asked.map((one) => one.label).join(', ')}`,
       )
   }
@@ -140,6 +155,7 @@ function loops(reader: Reader): void {
     const way = loop.map(({ from, why }) => `“${nameOf(from)}” (${why})`).join(' → ')
     reader.error(
       `ladders/${loop[0]!.from}#${loop[0]!.rung}`,
+      'ladderLoop',
       `could go on without end: ${way} → “${nameOf(loop[0]!.from)}”; take out one of these`,
     )
   }
@@ -148,29 +164,32 @@ function loops(reader: Reader): void {
 function rotaOf(reader: Reader, rota: Rota): void {
   const place = `ladders/rota-${rota.id}`
   const layers = [rota, ...(rota.layers ?? [])]
-  if (layers.every((one) => one.members.length === 0)) reader.error(place, 'nobody is on this rota')
+  if (layers.every((one) => one.members.length === 0))
+    reader.error(place, 'rotaEmpty', 'nobody is on this rota')
   for (const layer of layers) {
     for (const member of layer.members) reader.refers(place, 'person', member)
-    if (!(layer.turnDays >= 1)) reader.error(place, 'hands over less than a day after the last time')
+    if (!(layer.turnDays >= 1))
+      reader.error(place, 'handOverTooOften', 'hands over less than a day after the last time')
     try {
       dayNumberOf(layer.from)
       for (const time of [layer.handOver, ...(layer.only ? [layer.only.from, layer.only.to] : [])])
         minuteOfDay(time)
     } catch (error) {
-      reader.error(place, (error as Error).message)
+      reader.error(place, 'rotaFault', (error as Error).message)
     }
-    if (layer.only?.days.length === 0) reader.error(place, 'counts on no day of the week')
+    if (layer.only?.days.length === 0) reader.error(place, 'weekdaysMissing', 'counts on no day of the week')
   }
 }
 
 function webhookOf(reader: Reader, { id, url, fields, event }: Webhook): void {
   const place = `ladders/webhook-${id}`
   if (!/^https?:\/\/[^\s]+$/.test(url))
-    reader.error(place, 'needs an address that begins with https:// or http://')
-  if (!event.trim()) reader.error(place, 'does not say what its call is about')
+    reader.error(place, 'addressMalformed', 'needs an address that begins with https:// or http://')
+  if (!event.trim()) reader.error(place, 'callEmpty', 'does not say what its call is about')
   for (const { name, value } of fields) {
-    if (!name.trim()) reader.error(place, 'has a field without a name')
+    if (!name.trim()) reader.error(place, 'fieldWithoutName', 'has a field without a name')
     for (const field of fieldsOf(value))
-      if (!Object.hasOwn(TEMPLATE_FIELDS, field)) reader.error(place, `{${field}} is no field of a ticket`)
+      if (!Object.hasOwn(TEMPLATE_FIELDS, field))
+        reader.error(place, 'fieldUnknown', `{${field}} is no field of a ticket`)
   }
 }

@@ -11,7 +11,8 @@ export function moves(reader: Reader): void {
     moveOf(reader, move)
     if (!move.key) continue
     const other = keys.get(move.key)
-    if (other) reader.error(`moves/${move.id}`, `has the key “${move.key}”, which “${other}” has already`)
+    if (other)
+      reader.error(`moves/${move.id}`, 'keyTwice', `has the key “${move.key}”, which “${other}” has already`)
     keys.set(move.key, move.name)
   }
   for (const shelf of design.shelves)
@@ -21,8 +22,8 @@ export function moves(reader: Reader): void {
     reader.refers(place, 'team', team)
     reader.condition(place, when)
     reader.reasons(place, when)
-    if (!tasks.length) reader.remark(place, 'has no task')
-    if (tasks.some((one) => !one.text.trim())) reader.error(place, 'has a task without a word')
+    if (!tasks.length) reader.remark(place, 'checklistEmpty', 'has no task')
+    if (tasks.some((one) => !one.text.trim())) reader.error(place, 'textEmpty', 'has a task without a word')
   }
   for (const { id, text, team } of design.savedReplies) {
     reader.refers(`moves/reply-${id}`, 'team', team)
@@ -30,7 +31,8 @@ export function moves(reader: Reader): void {
   }
   for (const { id, team, parts } of design.layouts) {
     reader.refers(`moves/layout-${id}`, 'team', team)
-    if (!parts.length) reader.error(`moves/layout-${id}`, 'shows nothing of a ticket; choose parts')
+    if (!parts.length)
+      reader.error(`moves/layout-${id}`, 'layoutEmpty', 'shows nothing of a ticket; choose parts')
   }
   rounding(reader)
 }
@@ -40,7 +42,7 @@ function rounding(reader: Reader): void {
   try {
     if (rounding) roundedTime(0, rounding)
   } catch (error) {
-    reader.error('moves', (error as Error).message)
+    reader.error('moves', 'roundingUnreadable', (error as Error).message)
   }
 }
 
@@ -49,27 +51,29 @@ function moveOf(reader: Reader, move: Move): void {
   reader.condition(place, move.when)
   reader.reasons(place, move.when)
   for (const team of move.teams ?? []) reader.refers(place, 'team', team)
-  if (!move.name.trim()) reader.error(place, 'has no name')
-  if (!move.steps.length) reader.error(place, 'does nothing; choose what it does')
+  if (!move.name.trim()) reader.error(place, 'nameMissing', 'has no name')
+  if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')
   if (move.icon && !MOVE_ICONS.includes(move.icon))
-    reader.error(place, `has an icon “${move.icon}” that is not there`)
+    reader.error(place, 'iconUnknown', `has an icon “${move.icon}” that is not there`)
   if (
     move.key !== undefined &&
     (!/^[a-z0-9]$/.test(move.key) || (KEPT_KEYS as readonly string[]).includes(move.key))
   )
-    reader.error(place, `cannot have the key “${move.key}”; choose another letter`)
+    reader.error(place, 'keyUnusable', `cannot have the key “${move.key}”; choose another letter`)
   for (const { name, label } of move.asks) {
-    if (!/^\w+$/.test(name)) reader.error(place, `asks for “${name}”; a name is letters and digits`)
-    if (!label.trim()) reader.error(place, `does not say what it asks for under “${name}”`)
+    if (!/^\w+$/.test(name))
+      reader.error(place, 'fieldNameMalformed', `asks for “${name}”; a name is letters and digits`)
+    if (!label.trim())
+      reader.error(place, 'fieldWithoutWords', `does not say what it asks for under “${name}”`)
   }
   for (const step of move.steps) stepOf(reader, place, move, step)
 }
 
 function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {
-  if (!text.trim()) reader.error(place, 'writes an empty text')
+  if (!text.trim()) reader.error(place, 'textEmpty', 'writes an empty text')
   for (const field of fieldsOf(text))
     if (!Object.hasOwn(TEMPLATE_FIELDS, field) && !asked.includes(field))
-      reader.error(place, `{${field}} is no field of a ticket, and nothing that it asks for`)
+      reader.error(place, 'fieldUnknown', `{${field}} is no field of a ticket, and nothing that it asks for`)
 }
 
 function stepOf(reader: Reader, place: string, move: Move, step: MoveStep): void {
@@ -80,6 +84,7 @@ function stepOf(reader: Reader, place: string, move: Move, step: MoveStep): void
       if (step.to === 'asked' && move.asksNothing)
         reader.error(
           place,
+          'recipientMissing',
           'gives it to somebody whom it does not ask for; let it ask, or give it to whoever makes it',
         )
       return
@@ -110,7 +115,7 @@ function status(
 ): void {
   const { kinds } = reader.design
   if ((group === undefined) === (id === undefined))
-    return reader.error(place, 'goes to a status or to a group of statuses; choose one of both')
+    return reader.error(place, 'goalNotOne', 'goes to a status or to a group of statuses; choose one of both')
   if (id !== undefined && !kinds.some((kind) => kind.statuses.some((one) => one.id === id)))
     return reader.refers(place, 'status', id)
   const fits = (kind: TicketKind, one: Status) =>
@@ -121,13 +126,14 @@ function status(
       return to && fits(kind, to) ? [{ kind, to }] : []
     }),
   )
-  if (!targets.length) return reader.error(place, 'goes to a status that no way leads to')
+  if (!targets.length) return reader.error(place, 'goalUnreachable', 'goes to a status that no way leads to')
   const stopped = targets.filter(({ to }) => to.gate.some((field) => field.required))
   if (!move.asksNothing || !stopped.length) return
   const { kind, to } = stopped[0]!
   const asks = to.gate.filter((field) => field.required).map((field) => field.label)
   const where = `the gate of “${to.name}” (${kind.name}) asks for ${asks.join(', ')}`
   if (stopped.length === targets.length)
-    reader.error(place, `is always stopped, since it asks nothing: ${where}`)
-  else reader.remark(place, `is stopped for some kinds, since it asks nothing: ${where}`)
+    reader.error(place, 'moveAlwaysStopped', `is always stopped, since it asks nothing: ${where}`)
+  else
+    reader.remark(place, 'moveSometimesStopped', `is stopped for some kinds, since it asks nothing: ${where}`)
 }

@@ -30,13 +30,16 @@ export function triageRules(reader: Reader): void {
 function priorities(reader: Reader): void {
   const { triage, priorities } = reader.design
   const { sourceOrder, teamOrders = {}, departments = {} } = triage
-  if (!priorities.some((one) => one.active)) reader.error('triage/priorities', 'no priority is active')
+  if (!priorities.some((one) => one.active))
+    reader.error('triage/priorities', 'noActivePriority', 'no priority is active')
   for (const one of priorities) {
     const place = `triage/priorities#${one.id}`
-    if (!one.numeral.trim() || !one.name.trim()) reader.error(place, 'needs a numeral and a name')
+    if (!one.numeral.trim() || !one.name.trim())
+      reader.error(place, 'nameMissing', 'needs a numeral and a name')
     if (priorities.some((other) => other !== one && other.order === one.order))
-      reader.error(place, 'has the same place in the order as another one')
-    if (one.weight !== undefined && !(one.weight > 0)) reader.error(place, 'its weight must be above 0')
+      reader.error(place, 'orderTwice', 'has the same place in the order as another one')
+    if (one.weight !== undefined && !(one.weight > 0))
+      reader.error(place, 'weightOutOfRange', 'its weight must be above 0')
     for (const time of Object.values(one.times ?? {})) duration(reader, place, time)
   }
   for (const [team, order] of Object.entries(teamOrders)) {
@@ -59,23 +62,28 @@ function ofDirectory({ design, directory, remark }: Reader): void {
   for (const { name, priority } of giving) {
     const numeral = off.get(priority ?? '')
     if (numeral !== undefined)
-      remark('triage/source-order', `${name} gives the priority ${numeral}, which is switched off`)
+      remark(
+        'triage/source-order',
+        'priorityOff',
+        `${name} gives the priority ${numeral}, which is switched off`,
+      )
   }
 }
 
 function duration(reader: Reader, place: string, text: string): void {
   try {
-    if (parseDuration(text) <= 0) reader.error(place, 'grants no time; give at least a minute')
+    if (parseDuration(text) <= 0) reader.error(place, 'noTime', 'grants no time; give at least a minute')
   } catch (error) {
-    reader.error(place, (error as Error).message)
+    reader.error(place, 'durationUnreadable', (error as Error).message)
   }
 }
 
 function sourcesOf(reader: Reader, order: readonly string[]): void {
   for (const source of order)
     if (!(PRIORITY_SOURCES as readonly string[]).includes(source))
-      reader.error('triage/source-order', `“${source}” is no source of a priority`)
-  if (new Set(order).size !== order.length) reader.error('triage/source-order', 'asks a source twice')
+      reader.error('triage/source-order', 'sourceUnknown', `“${source}” is no source of a priority`)
+  if (new Set(order).size !== order.length)
+    reader.error('triage/source-order', 'sourceTwice', 'asks a source twice')
 }
 
 function table(reader: Reader, place: string, rules: DecisionTable): void {
@@ -84,7 +92,8 @@ function table(reader: Reader, place: string, rules: DecisionTable): void {
   for (const row of rules.rows) {
     const here = `${place}#${row.id}`
     isWhole &&= row.cells.length === rules.columns.length
-    if (row.cells.length !== rules.columns.length) reader.error(here, 'has not one cell for each column')
+    if (row.cells.length !== rules.columns.length)
+      reader.error(here, 'cellsMiscounted', 'has not one cell for each column')
     row.cells.forEach(
       (cell, index) => cell && reader.test(here, { fact: rules.columns[index] ?? '', ...cell }),
     )
@@ -107,8 +116,9 @@ function outcomes(
   reader.gives(here, outcome.priority)
   for (const name of ['impact', 'urgency'])
     if (outcome[name] && !GRADES.includes(outcome[name]))
-      reader.error(here, `${name} is high, medium or low, not “${outcome[name]}”`)
-  for (const name of names) if (!outcome[name]) reader.error(here, `does not say what ${name} becomes`)
+      reader.error(here, 'outcomeOutOfScale', `${name} is high, medium or low, not “${outcome[name]}”`)
+  for (const name of names)
+    if (!outcome[name]) reader.error(here, 'outcomeMissing', `does not say what ${name} becomes`)
 }
 
 /** Rows that never fit, and where only one may fit, rows that overlap. */
@@ -118,10 +128,12 @@ function analysis(reader: Reader, place: string, rules: DecisionTable): void {
   const { dead, overlaps } = isUnique
     ? analyse(rules, domains)
     : { dead: shadowedRows(rules, domains), overlaps: [] }
-  for (const { row, number, by } of dead) reader.error(`${place}#${row}`, neverFits(number, by))
+  for (const { row, number, by } of dead)
+    reader.error(`${place}#${row}`, 'rowNeverFits', neverFits(number, by))
   for (const { numbers, rows } of overlaps)
     reader.error(
       `${place}#${rows[1]}`,
+      'rowsOverlap',
       `rows ${numbers[0]} and ${numbers[1]} fit the same cases, but only one may`,
     )
 }
@@ -139,13 +151,19 @@ function assignments(reader: Reader): void {
     if (typeof said === 'string') continue
     const place = `triage/who-gets-it#${team}`
     const { ways, rota, limit }: TeamAssignment = said
-    if (!ways.length) reader.error(place, 'says no way in which its tickets find somebody')
-    if (ways.includes('onRota') && !rota) reader.error(place, 'asks a rota but does not say which')
+    if (!ways.length) reader.error(place, 'assignmentEmpty', 'says no way in which its tickets find somebody')
+    if (ways.includes('onRota') && !rota)
+      reader.error(place, 'rotaMissing', 'asks a rota but does not say which')
     if (rota) reader.refers(place, 'rota', rota)
-    if (limit !== undefined && !(limit >= 1)) reader.error(place, 'its limit must be at least 1 ticket')
+    if (limit !== undefined && !(limit >= 1))
+      reader.error(place, 'limitOutOfRange', 'its limit must be at least 1 ticket')
     const leave = ways.indexOf('leave')
     if (leave >= 0 && leave < ways.length - 1)
-      reader.error(place, 'asks nobody more once its tickets are left in the queue; put that last')
+      reader.error(
+        place,
+        'assignmentAfterQueue',
+        'asks nobody more once its tickets are left in the queue; put that last',
+      )
   }
 }
 
@@ -156,8 +174,9 @@ function learnt(reader: Reader): void {
   for (const item of rules.items) reader.refers(place, 'catalog item', item)
   const { suggestFrom, actFrom = 1 } = rules
   if (!(suggestFrom > 0 && suggestFrom <= 1 && actFrom > 0 && actFrom <= 1))
-    reader.error(place, 'how sure the words must be lies above 0 and is 100 % at most')
-  else if (actFrom < suggestFrom) reader.error(place, 'it would decide before it is sure enough to be named')
+    reader.error(place, 'shareOutOfRange', 'how sure the words must be lies above 0 and is 100 % at most')
+  else if (actFrom < suggestFrom)
+    reader.error(place, 'sureBeforeNamed', 'it would decide before it is sure enough to be named')
 }
 
 function signals(reader: Reader): void {
@@ -167,18 +186,26 @@ function signals(reader: Reader): void {
   for (const kind of signals.kinds) {
     const place = `triage/signals#${kind.id}`
     if (!kind.name.trim() || !kind.type.trim())
-      reader.error(place, 'needs a name and the type of its signals')
+      reader.error(place, 'nameMissing', 'needs a name and the type of its signals')
     if (kind.calmMinutes !== undefined && !(kind.calmMinutes >= 0))
-      reader.error(place, 'its calm time cannot be below 0 minutes')
+      reader.error(place, 'calmOutOfRange', 'its calm time cannot be below 0 minutes')
     if (signals.kinds.some((other) => other !== kind && other.type === kind.type))
-      reader.error(place, 'has the same type as another kind; they could not be told apart')
+      reader.error(
+        place,
+        'signalTypeTwice',
+        'has the same type as another kind; they could not be told apart',
+      )
     const holes = signals.covers.filter((cover) => signals.map[kind.id]?.[cover] === undefined)
-    if (holes.length) reader.remark(place, `nobody hears of it from ${holes.join(', ')}`)
+    if (holes.length) reader.remark(place, 'signalHole', `nobody hears of it from ${holes.join(', ')}`)
   }
   for (const [kind, row] of Object.entries(signals.map)) {
     const place = `triage/signals#${kind}`
     if (!known.has(kind))
-      reader.error('triage/signals', `the map has a row “${kind}” that is no kind of signal`)
+      reader.error(
+        'triage/signals',
+        'signalKindMissing',
+        `the map has a row “${kind}” that is no kind of signal`,
+      )
     for (const cell of Object.values(row)) {
       reader.refers(place, 'catalog item', cell?.item)
       reader.gives(place, cell?.priority)

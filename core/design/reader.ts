@@ -12,11 +12,130 @@ import type { Design } from './design'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
 
+/** What sort of thing was found: what programs and pages go by, whatever its words are. */
+export type FindingCode =
+  | 'addressMalformed'
+  | 'alwaysCalledOff'
+  | 'alwaysPaused'
+  | 'assignmentAfterQueue'
+  | 'assignmentEmpty'
+  | 'calendarFault'
+  | 'calendarMissing'
+  | 'calendarNeverOpen'
+  | 'callEmpty'
+  | 'calmOutOfRange'
+  | 'cellsMiscounted'
+  | 'checklistEmpty'
+  | 'conditionEmpty'
+  | 'defaultRefused'
+  | 'dependsOnLaterQuestion'
+  | 'duplicateId'
+  | 'durationUnreadable'
+  | 'factOfTime'
+  | 'factUnknown'
+  | 'factUnknownInForm'
+  | 'fieldNameMalformed'
+  | 'fieldUnknown'
+  | 'fieldWithoutName'
+  | 'fieldWithoutWords'
+  | 'formUnused'
+  | 'gateFieldTwice'
+  | 'gateFieldWithoutWords'
+  | 'gateNotAnswered'
+  | 'gatePassedOver'
+  | 'goalNotOne'
+  | 'goalUnreachable'
+  | 'handOverTooOften'
+  | 'iconUnknown'
+  | 'idleCircle'
+  | 'inactivityOutOfRange'
+  | 'keyTwice'
+  | 'keyUnusable'
+  | 'kindOfAnotherDesk'
+  | 'kindUnused'
+  | 'ladderEmpty'
+  | 'ladderLoop'
+  | 'ladderMissing'
+  | 'ladderNeverSetOff'
+  | 'layoutEmpty'
+  | 'levelNeverApplies'
+  | 'limitOutOfRange'
+  | 'mailboxMissing'
+  | 'mailboxShared'
+  | 'messageMissing'
+  | 'momentUnforeseeable'
+  | 'moveAlwaysStopped'
+  | 'moveDoesNothing'
+  | 'moveSometimesStopped'
+  | 'movesToItself'
+  | 'nameMissing'
+  | 'neverShown'
+  | 'noActivePriority'
+  | 'noDoneStatus'
+  | 'noTime'
+  | 'noWayIn'
+  | 'noWayOut'
+  | 'notOfTheDesk'
+  | 'nothingPromised'
+  | 'optionUnknown'
+  | 'optionsMissing'
+  | 'orderTwice'
+  | 'outcomeMissing'
+  | 'outcomeOutOfScale'
+  | 'patternUnexplained'
+  | 'patternUnusable'
+  | 'portalEmpty'
+  | 'priorityOff'
+  | 'priorityWithoutPromise'
+  | 'questionTwice'
+  | 'questionUnused'
+  | 'rangeEmpty'
+  | 'reasonNeverAsked'
+  | 'reasonNotAskedHere'
+  | 'recipientMissing'
+  | 'referenceMissing'
+  | 'rejectedNotDone'
+  | 'repeatOutOfRange'
+  | 'repeatTooOften'
+  | 'requiredNeverShown'
+  | 'rotaEmpty'
+  | 'rotaFault'
+  | 'rotaMissing'
+  | 'roundingUnreadable'
+  | 'rowNeverFits'
+  | 'rowsOverlap'
+  | 'rungDoesNothing'
+  | 'shapeMisfit'
+  | 'shareOutOfRange'
+  | 'signalHole'
+  | 'signalKindMissing'
+  | 'signalTypeTwice'
+  | 'sourceTwice'
+  | 'sourceUnknown'
+  | 'statusMissing'
+  | 'statusTwice'
+  | 'stopConditionMissing'
+  | 'sureBeforeNamed'
+  | 'targetMissing'
+  | 'targetUnknown'
+  | 'teamAtTwoDesks'
+  | 'textEmpty'
+  | 'valueMissing'
+  | 'wayToItself'
+  | 'wayTwice'
+  | 'wayWithoutWords'
+  | 'webhookMissing'
+  | 'weekdaysMissing'
+  | 'weightOutOfRange'
+  | 'wordsMissing'
+
 /** Something that proofreading found. Errors stop publishing; remarks do not. */
 export interface Finding {
   severity: 'error' | 'remark'
   /** Where it stands, as the end of an address in Design: `triage/where-it-goes#r2`. */
   place: string
+  code: FindingCode
+  /** For whoever mends it. */
   message: string
 }
 
@@ -65,18 +184,22 @@ export class Reader {
     return this.knowsDirectory ? namesOf(this.design, namedDirectory(this.directory)) : undefined
   }
 
-  error(place: string, message: string): void {
-    this.findings.push({ severity: 'error', place, message })
+  error(place: string, code: FindingCode, message: string): void {
+    this.findings.push({ severity: 'error', code, place, message })
   }
 
-  readonly remark = (place: string, message: string): void => {
-    this.findings.push({ severity: 'remark', place, message })
+  readonly remark = (place: string, code: FindingCode, message: string): void => {
+    this.findings.push({ severity: 'remark', code, place, message })
   }
 
   refers(place: string, what: string, id: string | undefined | null): void {
     if (!this.knowsDirectory && OF_DIRECTORY.has(what)) return
     if (id !== undefined && id !== null && !this.ids[what]!.has(id))
-      this.error(place, `refers to the ${what} “${id}”, which does not exist; choose another or add it`)
+      this.error(
+        place,
+        'referenceMissing',
+        `refers to the ${what} “${id}”, which does not exist; choose another or add it`,
+      )
   }
 
   /** A priority that something gives: there, and switched on. */
@@ -86,6 +209,7 @@ export class Reader {
     if (found && !found.active)
       this.error(
         place,
+        'priorityOff',
         `gives the priority ${found.numeral} ${found.name}, which is switched off; choose another, or switch it on`,
       )
   }
@@ -101,9 +225,18 @@ export class Reader {
       if (name === undefined || !this.ids.question!.has(name)) continue
       const asking = this.askedBy(name)
       const label = this.design.questions.find((one) => one.name === name)?.label ?? name
-      if (!asking.length) this.error(place, `goes by “${label}”, which no form of the catalog asks any more`)
+      if (!asking.length)
+        this.error(
+          place,
+          'reasonNeverAsked',
+          `goes by “${label}”, which no form of the catalog asks any more`,
+        )
       else if (!asking.some((item) => mayHold(condition, item)))
-        this.error(place, `goes by “${label}”, which no form of the items that it is for asks any more`)
+        this.error(
+          place,
+          'reasonNotAskedHere',
+          `goes by “${label}”, which no form of the items that it is for asks any more`,
+        )
     }
   }
 
@@ -137,7 +270,8 @@ export class Reader {
 
   fact(place: string, fact: string): void {
     if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
-    else if (!Object.hasOwn(FACT_NAMES, fact)) this.error(place, `asks for “${fact}”, which no ticket has`)
+    else if (!Object.hasOwn(FACT_NAMES, fact))
+      this.error(place, 'factUnknown', `asks for “${fact}”, which no ticket has`)
   }
 
   test(place: string, test: Test): void {
@@ -145,7 +279,7 @@ export class Reader {
       ? (test.value as string[])
       : [test.value as FactValue | undefined]
     if (!['empty', 'filled'].includes(test.op) && (test.value === undefined || test.value === null))
-      this.error(place, `compares “${test.fact}” with nothing; fill in a value`)
+      this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
     const what = VALUE_KINDS[test.fact]
     const exact = ['is', 'isNot', 'oneOf', 'noneOf', 'under'].includes(test.op)
     if (what && exact) for (const value of values) this.refers(place, what, value as string)
@@ -153,7 +287,7 @@ export class Reader {
     if (question?.options && exact)
       for (const value of values)
         if (!question.options.some((option) => option.value === value))
-          this.error(place, `“${question.label}” has no option “${String(value)}”`)
+          this.error(place, 'optionUnknown', `“${question.label}” has no option “${String(value)}”`)
   }
 }
 

@@ -43,8 +43,11 @@ const POINTS = {
   status: 'it came into its status',
 }
 
-/** When a rung rings: “80 % of respond is spent”, “30 minutes before due”, “as soon as somebody gets it”. */
-export function rungMomentInWords({ target }: Pick<Ladder, 'target'>, moment: Moment): string {
+/**
+ * When a rung rings: “80 % of “Answer” is spent”, “30 minutes before “Answer” is due”, “as soon as somebody gets it”.
+ * @param target what the target along which it climbs is called
+ */
+export function rungMomentInWords(target: string | undefined, moment: Moment): string {
   if (moment.at === 'share') return `${Math.round(moment.share * 100)} % of “${target}” is spent`
   if (moment.at === 'event') return `as soon as ${EVENT_NAMES[moment.event]}`
   const isBefore = moment.after.startsWith('-')

@@ -1,5 +1,6 @@
 import type { Carried, Clock } from '../clock'
 import type { Answers } from '../intake'
+import type { Moment } from '../ladder'
 import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
 import type { Because, TriageResult } from '../triage'
@@ -220,8 +221,8 @@ export type EntryBody =
       ladder: string
       rung: string
       name: string
-      /** When it rings, in words. */
-      moment: string
+      /** When it rings; of older releases only the words are kept. */
+      moment: Moment | { at: 'words'; words: string }
       /** Which repetition it is, from 1. */
       time?: number
       target?: string

@@ -4,14 +4,12 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { design, INES, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign } from '../design'
 import { HOUR, MINUTE } from '../time'
-import { entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
+import { designNames, entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
 const names: RecordNames = {
   people: Object.fromEntries([...theDirectory.people.values()].map((one) => [one.id, one.name])),
-  statuses: Object.fromEntries(
-    design.design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one.name]),
-  ),
+  ...designNames(design.design),
   category: 'Gates › Scanners',
 }
 const OLIN: Actor = { person: 'olin-brandt' }
@@ -42,10 +40,10 @@ describe('the record of a ticket in words', () => {
 
   it('says what people did to its promises, in hours and minutes', () => {
     const paused = said({ kind: 'pauseClocks', targets: ['respond', 'resolve'], why: 'The ferry is at sea' })
-    expect(paused).toEqual(['Tora Aas paused respond, resolve: The ferry is at sea'])
-    expect(said({ kind: 'resumeClocks', targets: [] }, 9)[0]).toMatch(/^respond and resolve go on: /)
+    expect(paused).toEqual(['Tora Aas paused “Answer” and “Solve”: The ferry is at sea'])
+    expect(said({ kind: 'resumeClocks', targets: [] }, 9)[0]).toMatch(/^“Answer” and “Solve” go on: /)
     expect(said({ kind: 'extendClock', target: 'resolve', by: 90 * MINUTE, why: 'Parts' }, 12, OLIN)).toEqual(
-      ['Olin Brandt extended resolve by 1 hour 30 minutes: Parts'],
+      ['Olin Brandt extended “Solve” by 1 hour 30 minutes: Parts'],
     )
   })
 
@@ -65,7 +63,7 @@ describe('the record of a ticket in words', () => {
 
   it('says how a promise ended, with what was left', () => {
     const reply = said({ kind: 'reply', text: 'We are on our way' })
-    expect(reply.find((one) => one.startsWith('respond: '))).toMatch(/^respond: promise kept, \+\d+:\d\d$/)
+    expect(reply.find((one) => one.startsWith('“Answer”: '))).toMatch(/^“Answer”: promise kept, \+\d+:\d\d$/)
   })
 
   it('says what was worked, done and booked', () => {
@@ -101,7 +99,7 @@ describe('the record of a ticket in words', () => {
     const due = Math.max(...ticket.state!.clocks.map((clock) => clock.startedAt)) + 48 * HOUR
     ticket.do({ kind: 'ring' }, due, DESK)
     const rang = inWords(ticket.entries)
-    expect(rang).toContain('respond is overdrawn')
+    expect(rang).toContain('“Answer” is overdrawn')
     expect(rang.some((one) => /^ladder “.+” rang, .+: told .+/.test(one))).toBe(true)
   })
 

@@ -1,14 +1,36 @@
+import { targetNames } from '../clock'
+import type { Design } from '../design'
+import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
 import { listInWords } from '../triage'
 import { LINK_NAMES } from '../work'
 import type { Entry } from './entry'
 
-/** What the record of a ticket calls by ids, by name. */
+/** What the record of a ticket calls by ids, by name; `designNames` gives those of a design. */
 export interface RecordNames {
   people: Readonly<Record<string, string>>
   statuses: Readonly<Record<string, string>>
+  targets: Readonly<Record<string, string>>
+  ladders: Readonly<Record<string, string>>
+  levels: Readonly<Record<string, string>>
   /** The category as it is shown. */
   category: string
+}
+
+/** How a design calls what records name by ids. */
+export function designNames({
+  kinds,
+  serviceLevels,
+  ladders,
+}: Design): Omit<RecordNames, 'people' | 'category'> {
+  const named = (list: readonly { id: string; name: string }[]) =>
+    Object.fromEntries(list.map((one) => [one.id, one.name]))
+  return {
+    statuses: named(kinds.flatMap((kind) => kind.statuses)),
+    targets: targetNames(serviceLevels),
+    ladders: named(ladders),
+    levels: named(serviceLevels),
+  }
 }
 
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
@@ -18,6 +40,9 @@ type Words = { [K in Exclude<Entry['kind'], Elsewhere>]: (entry: Of<K>, names: R
 
 const personName = ({ people }: RecordNames, id: string) => people[id] ?? id
 const statusName = ({ statuses }: RecordNames, id: string) => statuses[id] ?? id
+const targetName = ({ targets }: RecordNames, id: string) => `“${targets[id] ?? id}”`
+const targetsIn = (names: RecordNames, ids: readonly string[]) =>
+  listInWords(ids.map((one) => targetName(names, one)))
 const by = ({ actor }: Entry, names: RecordNames) =>
   'person' in actor ? personName(names, actor.person) : 'the desk'
 
@@ -27,11 +52,22 @@ function saidAtGate({ solvedBy: _, remarks: __, ...others }: Record<string, stri
   return said.length ? `: ${said.join('; ')}` : ''
 }
 
+/** When a rung rang, in words. */
+export function rungWhen(
+  { moment, target }: Pick<Of<'rungRang'>, 'moment' | 'target'>,
+  { targets }: Pick<RecordNames, 'targets'>,
+): string {
+  if (moment.at === 'words') return moment.words
+  return rungMomentInWords(target === undefined ? undefined : (targets[target] ?? target), moment)
+}
+
+const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
+
 const WORDS: Words = {
   logged: (entry, names) => `${by(entry, names)} logged it (${entry.channel})`,
   sorted: (_, names) => `sorted: ${names.category}, first priority and team set`,
   accepted: (entry, names) =>
-    `${by(entry, names)} accepted it${entry.level ? `, with the service level “${entry.level}”` : ''}`,
+    `${by(entry, names)} accepted it${entry.level ? `, with the service level “${names.levels[entry.level] ?? entry.level}”` : ''}`,
   rejected: (entry, names) => `${by(entry, names)} turned it away: ${entry.text}`,
   heldAgain: (entry, names) => `${by(entry, names)} put it back into Arrivals: ${entry.why}`,
   merged: (entry, names) => `${by(entry, names)} merged it into ${entry.into}; it is handled there`,
@@ -39,27 +75,28 @@ const WORDS: Words = {
     `${by(entry, names)} merged ${entry.from} into it: ${entry.summary}${entry.text ? ` (${entry.text.replace(/\n/g, '; ')})` : ''}`,
   clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
   clocksPaused: (entry, names) =>
-    `${entry.byHand ? by(entry, names) : 'the desk'} paused ${entry.targets.join(', ')}: ${entry.why}`,
-  clocksResumed: ({ targets, why }) =>
-    `${listInWords(targets)} ${targets.length > 1 ? 'go' : 'goes'} on: ${why}`,
+    `${entry.byHand ? by(entry, names) : 'the desk'} paused ${targetsIn(names, entry.targets)}: ${entry.why}`,
+  clocksResumed: ({ targets, why }, names) =>
+    `${targetsIn(names, targets)} ${targets.length > 1 ? 'go' : 'goes'} on: ${why}`,
   resorted: (entry) => `${entry.field}: ${entry.because.text}`,
   clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
   clockExtended: (entry, names) =>
-    `${by(entry, names)} extended ${entry.target} by ${durationInWords(entry.by)}: ${entry.why}`,
-  clockStopped: (entry) => `${entry.target}: promise ${entry.outcome}, ${signedBalance(entry.balance)}`,
-  clockReopened: (entry) => `${entry.target} goes on: ${entry.why}`,
+    `${by(entry, names)} extended ${targetName(names, entry.target)} by ${durationInWords(entry.by)}: ${entry.why}`,
+  clockStopped: (entry, names) =>
+    `${targetName(names, entry.target)}: promise ${OUTCOMES[entry.outcome]}, ${signedBalance(entry.balance)}`,
+  clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${entry.why}`,
   statusMoved: (entry, names) =>
     `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
   assigned: (entry) => entry.because.text,
-  overdrawn: (entry) => `${entry.target} is overdrawn`,
+  overdrawn: (entry, names) => `${targetName(names, entry.target)} is overdrawn`,
   rungRang: (entry, names) => {
     const again = entry.time ? `, time ${entry.time + 1}` : ''
     const told = [...entry.told.map((one) => personName(names, one)), ...(entry.outside ?? [])]
     const missing = entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''
-    return `ladder “${entry.name}” rang, ${entry.moment}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
+    return `ladder “${entry.name}” rang, ${rungWhen(entry, names)}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
   },
   ladderBegan: (entry) => `ladder “${entry.name}” begins to climb`,
-  ladderEnded: (entry) => `ladder “${entry.ladder}” ends: ${entry.why}`,
+  ladderEnded: (entry, names) => `ladder “${names.ladders[entry.ladder] ?? entry.ladder}” ends: ${entry.why}`,
   chainStopped: (entry) => entry.why,
   acknowledged: (entry, names) =>
     `${by(entry, names)} has it (${{ application: 'said here', link: 'said in the message', pager: 'said on the pager' }[entry.via]})${entry.ladders.length ? '; the ladder climbs no further' : ''}`,
@@ -78,8 +115,8 @@ const WORDS: Words = {
   calmRang: () => 'the fault has stayed away for as long as the signal map asks',
   idleRang: (entry, names) =>
     `${entry.why}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
-  editionAdopted: (entry) =>
-    `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${entry.hours.join(', ')}` : ''}`,
+  editionAdopted: (entry, names) =>
+    `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${targetsIn(names, entry.hours)}` : ''}`,
   timerStarted: (entry, names) => `${personName(names, entry.person)} works on it`,
   timerDropped: (entry, names) => `${personName(names, entry.person)} dropped the timer`,
   timeRecorded: ({ record }, names) =>

@@ -37,7 +37,7 @@ const VERSIONS: Record<EntryKind, number> = {
   noted: 1,
   answered: 1,
   overdrawn: 1,
-  rungRang: 2,
+  rungRang: 3,
   ladderBegan: 1,
   ladderEnded: 1,
   chainStopped: 1,
@@ -76,6 +76,8 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
       ...body,
       moment: body.moment ?? `${Math.round(Number(share ?? 1) * 100)} % of “${String(body.target)}” is spent`,
     }),
+    // After that the words alone, and no more what they were made of.
+    ({ moment, ...body }) => ({ ...body, moment: { at: 'words', words: moment } }),
   ],
   // Which one it was got lost: its number was written over by the entry's own.
   moveTakenBack: [(body) => ({ ...body, made: null })],

@@ -46,7 +46,7 @@ export function ringRung(change: Change, alarm: string, dueAt: Instant): void {
   const rung = ladder.rungs.find((one) => one.id === key.rung)!
   const run = change.state.ladders?.[ladder.id]
   change.depth = Math.max(change.depth, run?.depth ?? 0)
-  const moment = rungMomentInWords(ladder, rung.moment)
+  const moment = rungMomentInWords(design.targetName(ladder.target), rung.moment)
   const clock = change.state.clocks.find((one) => one.target === ladder.target && one.stoppedAt === undefined)
   const ringing: Ringing = {
     change,
@@ -66,7 +66,7 @@ export function ringRung(change: Change, alarm: string, dueAt: Instant): void {
       ladder: ladder.id,
       rung: rung.id,
       name: ladder.name,
-      moment,
+      moment: rung.moment,
       ...(key.time > 0 && { time: key.time }),
       ...(ladder.target && { target: ladder.target }),
       dueAt,

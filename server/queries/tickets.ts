@@ -5,6 +5,7 @@ import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
 import {
   climbingNow,
+  designNames,
   keptByWord,
   resortChoices,
   saidToRequester,
@@ -106,6 +107,7 @@ export async function ticketPage(
       team: state.team,
     },
     choices: resortChoices(design, directory),
+    ...designNames(design.design),
     statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
     rungs: design.design.ladders.flatMap((ladder) =>

@@ -71,12 +71,12 @@ test('where nobody replies the ladder climbs, and the mails arrive', async () =>
   const leaf = lead.getByRole('article', { name: `Ticket ${reference}` })
   await lead.getByRole('button', { name: /put it forward/ }).click()
   await lead.getByRole('button', { name: '1 hour', exact: true }).click()
-  await expect(leaf.getByText('50 % of “respond” is spent: told')).toBeVisible()
+  await expect(leaf.getByText('50 % of “Answer” is spent: told')).toBeVisible()
   await expect(lead.getByRole('status').filter({ hasText: 'rang on the way' })).toBeVisible()
   await lead.getByRole('button', { name: '1 hour', exact: true }).click()
-  await expect(leaf.getByText('80 % of “respond” is spent: told Pia Lund')).toBeVisible()
+  await expect(leaf.getByText('80 % of “Answer” is spent: told Pia Lund')).toBeVisible()
   await expect(
-    leaf.getByText(/100 % of “respond” is spent: told (Per Lund|Runa Falk|Mika Okoro|Edda Strand)/),
+    leaf.getByText(/100 % of “Answer” is spent: told (Per Lund|Runa Falk|Mika Okoro|Edda Strand)/),
   ).toBeVisible()
   await expect(leaf.getByText('respond is overdrawn')).toBeVisible()
   await lead.keyboard.press('Escape')
@@ -87,7 +87,7 @@ test('where nobody replies the ladder climbs, and the mails arrive', async () =>
   await lead.getByRole('button', { name: 'Show' }).click()
   await expect(
     lead.getByRole('button', {
-      name: `[${reference}] 80 % of “respond” is spent: Gate scanner will not read tickets`,
+      name: `[${reference}] 80 % of “Answer” is spent: Gate scanner will not read tickets`,
     }),
   ).toBeVisible()
   await lead.getByLabel('Only mail to this address').fill(REQUESTER)
@@ -132,7 +132,7 @@ test('the technician replies, waits for the requester, who answers; then solves 
   await leaf.getByLabel('What was done?').fill('Cleaned the window of the scanner.')
   await leaf.locator('form').getByRole('button', { name: 'Solve', exact: true }).click()
   await expect(leaf.locator('.state')).toContainText('Solved')
-  await expect(leaf.getByText('resolve: promise kept')).toBeVisible()
+  await expect(leaf.getByText('“Solve”: promise kept')).toBeVisible()
   await expect(leaf.getByText('Tora Aas · Cleaned the window of the scanner.')).toBeVisible()
   await expect(requester.getByText('Cleaned the window of the scanner.')).toBeVisible()
 })

@@ -127,7 +127,7 @@ test('a lead builds a ladder, sees that it could go on without end, and tries it
   await page.getByLabel('What would happen to ticket').fill(String(reference))
   await page.getByRole('button', { name: 'Try', exact: true }).click()
   const trial = page.getByRole('region', { name: 'A trial: if nobody does anything' })
-  await expect(trial).toContainText(/Nobody has answered: \d0 % of “respond” is spent/)
+  await expect(trial).toContainText(/Nobody has answered: \d0 % of “Answer” is spent/)
   await expect(trial).toContainText('Pia Lund by mail')
   await page.getByLabel('What would happen to ticket').fill('999999')
   await page.getByRole('button', { name: 'Try', exact: true }).click()

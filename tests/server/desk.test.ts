@@ -164,9 +164,9 @@ describe('alarms', () => {
       (entry) => entry.kind === 'rungRang' && entry.target === 'respond',
     )
     expect(rang.map((entry) => entry.kind === 'rungRang' && [entry.moment, entry.told])).toEqual([
-      ['50 % of “respond” is spent', [technician]],
-      ['80 % of “respond” is spent', ['pia-lund']],
-      ['100 % of “respond” is spent', [expect.any(String)]],
+      [{ at: 'share', share: 0.5 }, [technician]],
+      [{ at: 'share', share: 0.8 }, ['pia-lund']],
+      [{ at: 'share', share: 1 }, [expect.any(String)]],
     ])
     const late = rang.map((entry) => entry.at - (entry as { dueAt: number }).dueAt)
     expect(Math.max(...late)).toBeLessThan(MINUTE)

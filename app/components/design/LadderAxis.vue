@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grantedFor } from '~~/core/clock'
+import { grantedFor, targetNames } from '~~/core/clock'
 import type { Design } from '~~/core/design'
 import { rungMomentInWords, type Ladder, type Rung } from '~~/core/ladder'
 import { durationInWords, HOUR, parseDuration } from '~~/core/time'
@@ -33,6 +33,7 @@ function placeOf({ moment }: Rung): number {
   if (moment.at === 'due') return granted.value + length(moment.after)
   return moment.at === 'event' ? 0 : length(moment.after)
 }
+const name = computed(() => targetNames(props.design.serviceLevels)[props.ladder.target ?? ''])
 const along = computed(() => props.ladder.target !== undefined)
 const end = computed(() =>
   Math.max(
@@ -97,7 +98,7 @@ const repeats = computed(() =>
         ><b class="num">{{
           rung.moment.at === 'share'
             ? `${Math.round(rung.moment.share * 100)} %`
-            : rungMomentInWords(ladder, rung.moment)
+            : rungMomentInWords(name, rung.moment)
         }}</b
         ><br />{{ does(rung) }}</span
       >

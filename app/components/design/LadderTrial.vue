@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
 import { dayAndMonth, durationInWords, timeOfDay, weekdayAndTime } from '~~/core/time'
-import { entryInWords, type Entry } from '~~/core/ticket'
+import { designNames, entryInWords, rungWhen, type Entry } from '~~/core/ticket'
 
 // What would happen to a ticket if nobody did anything, with the people that rotas and shifts name.
 const props = defineProps<{ version: number; design: Design }>()
@@ -60,9 +60,7 @@ const toldInWords = (one: Told) => {
 const nameOfCall = (id: string) => props.design.webhooks.find((one) => one.id === id)?.name ?? id
 const names = computed(() => ({
   people: trial.value?.people ?? {},
-  statuses: Object.fromEntries(
-    props.design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one.name]),
-  ),
+  ...designNames(props.design),
   category: '',
 }))
 /** What happens besides the telling. */
@@ -114,7 +112,7 @@ const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rung
             </td>
             <td>
               <div v-for="one in rungs(step.entries)" :key="one.sequence">
-                <b>{{ one.name }}</b>: {{ one.moment
+                <b>{{ one.name }}</b>: {{ rungWhen(one, names)
                 }}<span v-if="one.missing.length" class="bad">
                   · not found: {{ one.missing.join(', ') }}</span
                 >

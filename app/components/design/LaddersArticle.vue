@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { targetNames } from '~~/core/clock'
 import { inWords, type Condition } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
 import {
@@ -37,13 +38,9 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   ladders: props.design.ladders,
 }))
 const does = (rung: Rung) => rung.actions.map((one) => actionInWords(one, vocabulary.value)).join('; ')
-const targets = computed(() => [
-  ...new Map(
-    props.design.serviceLevels.flatMap((level) =>
-      level.targets.map((one) => [one.target, one.label] as const),
-    ),
-  ),
-])
+const targetLabels = computed(() => targetNames(props.design.serviceLevels))
+const targets = computed(() => Object.entries(targetLabels.value))
+const alongOf = ({ target }: Ladder) => target && (targetLabels.value[target] ?? target)
 const links = computed(() =>
   linksOf(
     props.design.ladders,
@@ -121,7 +118,7 @@ const figureOf = (ladder: string, rung: string, month: string) =>
 const rangOf = (ladder: Ladder) => monthsOf(ladder.id).length > 0
 const momentOf = (ladder: Ladder, rung: Rung) => {
   try {
-    return rungMomentInWords(ladder, rung.moment)
+    return rungMomentInWords(alongOf(ladder), rung.moment)
   } catch {
     return 'at a moment that is not a length of time'
   }
@@ -152,7 +149,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
       <div class="terms">
         <template v-if="readonly">
           <p>
-            {{ ladder.target ? `Climbs along ${ladder.target}` : 'Climbs by itself' }} for tickets where
+            {{ ladder.target ? `Climbs along “${alongOf(ladder)}”` : 'Climbs by itself' }} for tickets where
             <b>{{ inWords(ladder.when, words) }}</b><template v-if="ladder.startWhen"
               >; begins once <b>{{ inWords(ladder.startWhen, words) }}</b></template
             ><template v-if="ladder.stopWhen"

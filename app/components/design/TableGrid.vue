@@ -84,7 +84,7 @@ onMounted(() => {
 const dead = computed(() => new Map(props.analysis?.dead.map((one) => [one.row, one]) ?? []))
 /** The server proofreads too; what the analysis says of a row at once is not said twice. */
 const others = computed(() =>
-  props.findings.filter((one) => !/never fits|fit the same cases/.test(one.message)),
+  props.findings.filter(({ code }) => code !== 'rowNeverFits' && code !== 'rowsOverlap'),
 )
 const clashes = computed(() => {
   const found = new Map<string, number[]>()
