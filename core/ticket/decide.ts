@@ -39,7 +39,7 @@ import {
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 /** What a command does by itself; true where it has more of it to do once what followed is done. */
-type Handler<C> = (change: Change, command: C) => boolean | void
+type Handler<C> = (change: Change, command: C) => unknown
 type Handlers = { [K in Command['kind']]: Handler<Of<K>> }
 
 const HANDLERS: Handlers = {
