@@ -11,7 +11,7 @@ import {
   timeRows,
 } from '../server/commands/store'
 import type { Database, Trx } from '../server/db/connection'
-import { hashPassword } from '../server/http/secrets'
+import { hashPassword } from '../server/base/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
 import { ARTICLES } from './articles'

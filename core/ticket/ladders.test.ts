@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
-import { DEMO_BEGINS } from '../../demo/directory'
+import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
-import { CompiledDesign } from '../design'
+import { CompiledDesign, Directory } from '../design'
 import { atShare, MOST_IN_A_CHAIN, readRungKey, type Action, type Ladder, type Moment } from '../ladder'
 import { HOUR, MINUTE } from '../time'
 import { ticketAlarms } from './climb'
@@ -93,6 +93,61 @@ describe('what a rung does', () => {
     ring(solves, 61)
     expect(solves.state!.status).toBe('logged')
     expect(kinds(solves, 'rungRang')[0]).toMatchObject({ missing: [expect.stringContaining('nowhere')] })
+  })
+})
+
+describe('a gate that only a person can pass', () => {
+  it('keeps a ticket where it is: the rung rings, says what was missing, and nothing moves', () => {
+    const ticket = logged(ladder('end', { at: 'share', share: 0.5 }, [{ do: 'status', to: 'solved' }]))
+    ring(ticket, 61)
+    expect(ticket.state!.status).toBe('logged')
+    expect(kinds(ticket, 'statusMoved')).toEqual([])
+    expect(kinds(ticket, 'rungRang')).toMatchObject([
+      { missing: [expect.stringMatching(/^what “Solved” asks for: /)] },
+    ])
+  })
+})
+
+describe('alarms of one moment', () => {
+  it('ring in the order of their keys, whichever ladder stands first', () => {
+    const half: Moment = { at: 'share', share: 0.5 }
+    const note = (text: string): Action => ({ do: 'note', text })
+    for (const ids of [
+      ['a', 'b', 'c'],
+      ['c', 'b', 'a'],
+    ]) {
+      const ticket = logged(...ids.map((id) => ladder(id, half, [note(id)])))
+      ring(ticket, 61)
+      expect(rings(ticket).map((one) => one.split('@')[0])).toEqual(['a', 'b', 'c'])
+    }
+  })
+})
+
+describe('two people of one address', () => {
+  it('are told once', () => {
+    const directory = new Directory({
+      ...demoDirectory(),
+      people: demoDirectory().people.map((one) =>
+        one.id === 'pia-lund' ? { ...one, mail: 'Tora-Aas@commons.sound.example' } : one,
+      ),
+    })
+    const both: Action = {
+      do: 'notify',
+      tell: [
+        { to: 'person', person: 'tora-aas' },
+        { to: 'person', person: 'pia-lund' },
+      ],
+      template: 'rung',
+    }
+    const edition = withLadders(ladder('both', { at: 'share', share: 0.5 }, [both]))
+    const told = (people: Directory) => {
+      const ticket = new Ticket(edition, new Map(), people).log(GATES)
+      const from = ticket.told.length
+      ring(ticket, 61)
+      return ticket.told.slice(from)
+    }
+    expect(told(directory)).toEqual(['rung→tora-aas'])
+    expect(told(new Directory(demoDirectory()))).toEqual(['rung→tora-aas', 'rung→pia-lund'])
   })
 })
 

@@ -247,6 +247,42 @@ describe('a target that comes later', () => {
   })
 })
 
+describe('pauses that lie in each other', () => {
+  it('count once for a target that comes later', () => {
+    const edition = designWith(
+      { pauseIn: ['waiting'], countsFrom: 'logging', calendar: { calendar: 'clock' }, stopOn: 'done' },
+      (design) => {
+        for (const target of design.serviceLevels.flatMap((level) => level.targets)) {
+          target.granted = { p1: 'PT8H' }
+          if (target.target === 'resolve') target.granted.p3 = 'PT8H'
+        }
+      },
+    )
+    const ticket = new Ticket(edition).log(ASKED)
+    ticket.do({ kind: 'resort', field: 'priority', value: 'p3' }, at(0))
+    ticket.do({ kind: 'pauseClocks', targets: [], why: 'storm' }, at(5))
+    ticket.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, at(10))
+    ticket.do({ kind: 'move', from: 'in-hand', to: 'ask-requester', fields: { reason: 'Which?' } }, at(15))
+    ticket.do({ kind: 'answer', text: 'Gate 3' }, at(20))
+    ticket.do({ kind: 'resumeClocks', targets: [] }, at(40))
+    ticket.do({ kind: 'resort', field: 'priority', value: 'p1' }, at(60))
+    expect(clockOf(ticket, 'respond').pauses.map(({ from, to }) => [from, to])).toEqual([[at(5), at(40)]])
+    expect(spentOf(ticket, at(60), 'respond')).toBe(25 * MINUTE)
+  })
+})
+
+describe('a promise that ends at the very moment at which it is due', () => {
+  it.each([
+    [0, 'kept'],
+    [1, 'missed'],
+  ])('%i ms later it is %s', (late, outcome) => {
+    const ticket = new Ticket(designWith({ calendar: { calendar: 'clock' } })).log(ASKED)
+    const due = dueAt(clockOf(ticket, 'respond'), hoursOf(ticket, clockOf(ticket, 'respond')))!
+    ticket.do({ kind: 'reply', text: 'Here we are' }, due + late)
+    expect(clockOf(ticket, 'respond')).toMatchObject({ stoppedAt: due + late, outcome })
+  })
+})
+
 describe('following a newer edition', () => {
   const editions = new Map<number, CompiledDesign>()
   const edition = (number: number, change: (design: Design) => void) => {

@@ -1,5 +1,5 @@
 import type { AssignmentWay, CompiledDesign, Directory, Person, TeamAssignment, Triage } from '../design'
-import { onRota } from '../ladder'
+import { onCall } from '../ladder'
 import { momentInWords, type Instant } from '../time'
 import { listInWords, type Because, type Sorted } from './because'
 
@@ -195,10 +195,12 @@ const WAYS: Record<Exclude<AssignmentWay, 'leave'>, (question: Question) => Foun
   },
   onRota: ({ rules, design, now, directory, without }) => {
     const rota = design.design.rotas.find((one) => one.id === rules.rota)
-    const id = rota && onRota(rota, now)
-    const person = id === undefined ? undefined : directory.people.get(id)
-    if (!rota || !person?.active || without?.has(person.id))
-      return { why: `Nobody is on ${rota ? `the rota “${rota.name}”` : 'rota'}.` }
+    // Swaps, gaps and absences count as they do for whoever is told by the rota.
+    const called = rota ? onCall(rota, now, directory.rotaFacts) : []
+    const person = called
+      .flatMap((id) => directory.people.get(id) ?? [])
+      .find((one) => one.active && !without?.has(one.id))
+    if (!rota || !person) return { why: `Nobody is on ${rota ? `the rota “${rota.name}”` : 'rota'}.` }
     return { person, text: `${person.name} is on the rota “${rota.name}”.` }
   },
 }

@@ -1,3 +1,4 @@
+import type { RotaOverride } from '../ladder'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
@@ -176,6 +177,7 @@ describe('assignment', () => {
     skills: Record<string, Partial<Person>> = {},
     work: Workloads = NO_WORK,
     more: Partial<Assigning> = {},
+    rotaOverrides: RotaOverride[] = [],
   ) => {
     const changed = new CompiledDesign(
       {
@@ -201,6 +203,7 @@ describe('assignment', () => {
       sites: [],
       organisations: [],
       agreements: [],
+      rotaOverrides,
     })
     return assign({ team: 'first-line', now: at(10), work, ...more }, changed, known)
   }
@@ -296,6 +299,25 @@ describe('assignment', () => {
     expect(evening.because.text).toContain('is on the rota “Nights”.')
     // 16 November is 15 turns after the first; members take turns of a day.
     expect(evening.value).toBe('early')
+  })
+
+  it('by rota: swaps and wanted gaps count, and whoever has left or hands over is passed by', () => {
+    const rules: TeamAssignment = { ways: ['onRota', 'leave'], rota: 'nights' }
+    const night = { now: at(20) }
+    const of = (
+      more: Partial<Assigning> = {},
+      left: Record<string, Partial<Person>> = {},
+      ...swaps: RotaOverride[]
+    ) => withRules(rules, left, NO_WORK, { ...night, ...more }, swaps).value
+    const swap = (person: string | null): RotaOverride => {
+      return { id: 1, rota: 'nights', from: at(19), to: at(21), person, why: 'swap' }
+    }
+    expect(of()).toBe('early')
+    expect(of({}, {}, swap('day'))).toBe('day')
+    expect(of({}, {}, swap(null))).toBeNull()
+    expect(of({}, { early: { active: false } })).toBe('day')
+    expect(of({ without: new Set(['early']) })).toBe('day')
+    expect(of({}, { early: { active: false }, day: { active: false } })).toBeNull()
   })
 
   it('gives it to whoever comes on shift next where the team says so, and else nobody', () => {

@@ -117,6 +117,25 @@ describe('an iCalendar file', () => {
     )
   })
 
+  it('tells days without hours before a week that begins within seven days of them', () => {
+    const calendar: Calendar = {
+      ...{ id: 'any', name: 'Any', zone: 'Europe/Oslo', exceptions: [] },
+      week: [{ day: 1, from: '08:00', to: '12:00' }],
+      laterWeeks: [
+        { from: '2020-01-01', week: [] },
+        {
+          from: '2020-01-06',
+          week: [
+            { day: 1, from: '22:30', to: '24:00' },
+            { day: 6, from: '04:00', to: '14:30' },
+          ],
+        },
+      ],
+    }
+    const read = readIcalendar(bare(writeIcalendar(calendar, STAMP)))
+    expect(hoursOf({ ...calendar, laterWeeks: [], ...read })).toEqual(hoursOf(calendar))
+  })
+
   it('means its events where somebody has changed one elsewhere', () => {
     const text = writeIcalendar(harbour, STAMP).replace('T110000', 'T100000')
     expect(readIcalendar(text).exceptions).toContainEqual({

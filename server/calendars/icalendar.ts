@@ -206,17 +206,18 @@ function readWeek(start: ICAL.Time, end: ICAL.Time, rule: string | undefined, fo
 
 /**
  * Weeks of spans: those that end on the same day are of one week, and each begins where the one before it ends. Where
- * hours come later than a week after that, there are none in between.
+ * its days first occur later than they would then, there are no hours in between.
  */
 function weeksOf(spans: readonly FoundSpan[]): { from: number; week: WeeklySpan[] }[] {
   const weeks: { from: number; week: WeeklySpan[] }[] = []
   let next = BEGINNING
   for (const until of [...new Set(spans.map((one) => one.until))].sort((a, b) => a - b)) {
     const own = spans.filter((one) => one.until === until)
-    const first = Math.min(...own.map((one) => one.first))
-    const follows = first < next + 7
-    if (!follows) weeks.push({ from: next, week: [] })
-    weeks.push({ from: follows ? next : first, week: own.map((one) => one.span) })
+    const firsts = own.map((one) => one.first)
+    // Each of its days occurs in the seven days after it begins.
+    const from = Math.max(next, Math.min(Math.max(...firsts) - 6, ...firsts))
+    if (from > next) weeks.push({ from: next, week: [] })
+    weeks.push({ from, week: own.map((one) => one.span) })
     next = until + 1
   }
   if (next !== Infinity) weeks.push({ from: next, week: [] })

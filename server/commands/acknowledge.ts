@@ -1,6 +1,6 @@
 import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
-import { keyOfToken, type LinkPurpose } from '../http/links'
+import { keyOfToken, type LinkPurpose } from '../base/links'
 import type { Desk } from './desk'
 
 /**

@@ -3,7 +3,7 @@ import type { Answers } from '../../core/intake'
 import { LearntCategories, type PastWords, type Suggestion } from '../../core/triage'
 import type { Database } from '../db/connection'
 import { machineNow } from '../clock/deskClock'
-import { log } from '../http/log'
+import { log } from '../base/log'
 
 /** Learnt from so many of the latest tickets, and anew after so long. */
 const MOST = 10_000

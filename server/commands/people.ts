@@ -4,7 +4,7 @@ import type { Preferences } from '../../core/notification'
 import { freeId } from '../../core/naming'
 import { DAY, dayNumberOf, flattenCalendar, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
-import { hashPassword } from '../http/secrets'
+import { hashPassword } from '../base/secrets'
 import { endAccess } from '../http/session'
 import type { Desk } from './desk'
 

@@ -1,6 +1,6 @@
 import { Kysely, PostgresDialect, type Transaction } from 'kysely'
 import pg from 'pg'
-import { log } from '../http/log'
+import { log } from '../base/log'
 import type { Tables } from './tables'
 
 // Instants and references are well below 2^53, so whole numbers of 64 bits are read as numbers.

@@ -1,5 +1,5 @@
 import { getHeader, readRawBody, setResponseHeader, type H3Event } from 'h3'
-import { faultOfText } from './keepable'
+import { faultOfText } from '../base/keepable'
 import { HttpProblem } from './problem'
 
 /** What comes in from outside is held against this before anything else sees it. */

@@ -3,7 +3,7 @@ import { Together } from '../commands/together'
 import { heartbeat, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
-import { log } from './log'
+import { log } from '../base/log'
 import { callersOfTokens, type Caller } from './session'
 import { Stream, type Ended, type Presence } from './stream'
 

@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 import type { Role } from '../../core/design'
 import { HttpProblem } from './problem'
-import { hashSecret, newSecret, passwordFits } from './secrets'
+import { hashSecret, newSecret, passwordFits } from '../base/secrets'
 import { countTry, forgive } from './tries'
 
 /** Who is asking, and by what right. */

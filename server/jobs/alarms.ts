@@ -1,7 +1,7 @@
 import type { Desk } from '../commands/desk'
 import { releaseHeld } from '../delivery/digest'
 import { deskNow } from '../clock/deskClock'
-import { log } from '../http/log'
+import { log } from '../base/log'
 
 const BATCH = 200
 const TOGETHER = 20

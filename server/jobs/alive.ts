@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
-import { log } from '../http/log'
+import { log } from '../base/log'
 
 const BEAT = 3000
 /** A worker that was not heard of for so long is dead, and what it held is free. */

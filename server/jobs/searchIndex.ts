@@ -1,6 +1,6 @@
 import type { Desk } from '../commands/desk'
 import { indexSome } from '../commands/searchWords'
-import { log } from '../http/log'
+import { log } from '../base/log'
 
 const POLL = 500
 

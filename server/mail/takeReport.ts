@@ -2,7 +2,7 @@ import { identifiersIn, ownReference, type DeliveryReport } from '../../core/mai
 import type { Desk } from '../commands/desk'
 import { MAIL_DOMAIN } from '../delivery/channels'
 import { record } from '../delivery/record'
-import { mailSigner } from '../http/links'
+import { mailSigner } from '../base/links'
 import { note } from './note'
 
 /** So much of a report is looked through for the mail that it is about, in characters. */

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { HttpProblem } from '../http/problem'
-import { log } from '../http/log'
+import { log } from '../base/log'
 import type { ParserName, Parsers } from './parsers'
 import type { Answer } from './thread'
 

@@ -1,7 +1,7 @@
 import { convert } from 'html-to-text'
 import { simpleParser, type ParsedMail } from 'mailparser'
 import { foldQuoted, identifiersIn, type Folded } from '../../core/mail'
-import { keepable } from '../http/keepable'
+import { keepable } from '../base/keepable'
 
 /** A file of a mail. */
 export interface MailFile {

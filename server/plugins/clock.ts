@@ -1,6 +1,6 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { loadClock } from '../clock/deskClock'
-import { log } from '../http/log'
+import { log } from '../base/log'
 import { services } from '../http/services'
 
 // The clock is read before the first request; a database that is not there yet is waited for by the listener.

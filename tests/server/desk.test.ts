@@ -36,6 +36,28 @@ async function entriesOf(reference: number): Promise<Entry[]> {
 }
 const log = async () => (await world.desk.log(SCANNER, INES)).state
 
+describe('alarms', () => {
+  it('are armed anew at another moment when it moves, each once', async () => {
+    const { reference } = await log()
+    const armed = async () => {
+      const rows = await world.db
+        .selectFrom('alarm')
+        .select(['key', 'at'])
+        .where('reference', '=', reference)
+        .where('key', 'like', 'due:resolve%')
+        .execute()
+      return rows.map((one) => one.at)
+    }
+    const before = await armed()
+    expect(before).toHaveLength(1)
+    const extend = { kind: 'extendClock', target: 'resolve', by: 3_600_000, why: 'agreed' } as const
+    await world.desk.run(reference, extend, { person: 'olin-brandt' })
+    const after = await armed()
+    expect(after).toHaveLength(1)
+    expect(after[0]).toBeGreaterThan(before[0]!)
+  })
+})
+
 describe('requests that are refused', () => {
   it('use up no reference numbers', async () => {
     const before = await log()

@@ -18,7 +18,7 @@ import { mailTransport, makeSecret, signatures, type Channels } from '../../serv
 import { deliver } from '../../server/delivery/deliver'
 import { releaseHeld } from '../../server/delivery/digest'
 import type { Later } from '../../server/delivery/record'
-import { linkToken } from '../../server/http/links'
+import { linkToken } from '../../server/base/links'
 import { deliverAgain, PAGE_PRIORITY } from '../../server/commands/deliverJobs'
 import { startWorker, type Worker } from '../../server/jobs/worker'
 import { ladderFigures, ladderTrial } from '../../server/queries/ladders'
@@ -294,6 +294,12 @@ describe('when a message goes', () => {
       .where('message_id', 'like', '<digest-%')
       .where('recipient', '=', 'mika-okoro@commons.sound.example')
       .execute()
+    const inMails = await world.db
+      .selectFrom('outbox')
+      .select('key')
+      .where('person', '=', 'mika-okoro')
+      .where('detail', 'like', 'in one mail with %')
+      .execute()
     // Killed before it was recorded, it comes again as the same mail.
     const [mail] = await world.db
       .selectFrom('standin_mail')
@@ -317,7 +323,8 @@ describe('when a message goes', () => {
       .execute()
     expect(again).toHaveLength(mails.length)
     expect(mails.length).toBeGreaterThan(0)
-    expect(mails.length).toBeLessThan(keys.length)
+    // However slow the machine is: what waits while one goes out comes together in the next.
+    expect(mails.length).toBeLessThan(inMails.length)
     expect(mails[0]!.subject).toMatch(/^\d+ messages about (a ticket|\d+ tickets)$/)
   })
 })

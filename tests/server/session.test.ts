@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { addPerson, changePerson } from '../../server/commands/people'
 import { callerOfSession, callersOfTokens, makeToken, signIn, signOut } from '../../server/http/session'
-import { passwordFits } from '../../server/http/secrets'
+import { passwordFits } from '../../server/base/secrets'
 import { makeWorld } from './world'
 
 const MAIL = 'ines-varga@merrow.sound.example'

@@ -29,6 +29,49 @@ async function call(method: string, path: string, token?: string, body?: unknown
   return { status: response.status, answer: (await response.json()) as Record<string, unknown> }
 }
 
+describe('a role', () => {
+  it('that hands work out is none that leads: what is for leads is refused', async () => {
+    const { people } = await served.desk.knowledge.directory()
+    const dispatcher = [...people.values()].find((one) => one.role === 'dispatcher')!
+    const token = await served.token(dispatcher.id)
+    for (const [path, status] of [
+      ['/api/tickets?limit=1', 200],
+      ['/api/design-file', 403],
+    ] as const)
+      expect([path, (await call('GET', path, token)).status]).toEqual([path, status])
+    expect((await call('POST', '/api/draft/publish', token, { version: 0, note: 'mine' })).status).toBe(403)
+  })
+})
+
+describe('a session', () => {
+  it('does nothing for a page of another site, wherever that says it is', async () => {
+    const signedIn = await fetch(`${served.url}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: served.url },
+      body: JSON.stringify({ mail: 'tora-aas@commons.sound.example', password: 'sound-of-hallin' }),
+    })
+    const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!
+    const watch = (headers: Record<string, string>) =>
+      fetch(`${served.url}/api/messages/seen`, { method: 'POST', headers: { cookie, ...headers } })
+    const own = { origin: served.url }
+    expect((await watch(own)).status).toBe(200)
+    expect((await watch({ ...own, 'sec-fetch-site': 'same-origin' })).status).toBe(200)
+    for (const foreign of <Record<string, string>[]>[
+      {},
+      { origin: 'https://elsewhere.example' },
+      { origin: 'null' },
+      { ...own, 'sec-fetch-site': 'cross-site' },
+      { ...own, 'sec-fetch-site': 'same-site' },
+    ]) {
+      const answer = await watch(foreign)
+      expect([foreign, answer.status]).toEqual([foreign, 403])
+      expect(((await answer.json()) as { detail: string }).detail).toContain(
+        'did not come from a page of this desk',
+      )
+    }
+  })
+})
+
 describe('a portal', () => {
   const SECRET = 'What the museum keeps'
   let article = 0

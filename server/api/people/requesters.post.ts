@@ -1,7 +1,7 @@
 import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator'
 import { setResponseStatus } from 'h3'
 import { addPerson } from '../../commands/people'
-import { newSecret } from '../../http/secrets'
+import { newSecret } from '../../base/secrets'
 import { defineRoute } from '../../http/route'
 
 class RequesterBody {
