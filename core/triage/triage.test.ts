@@ -315,6 +315,7 @@ describe('assignment', () => {
     expect(of()).toBe('early')
     expect(of({}, {}, swap('day'))).toBe('day')
     expect(of({}, {}, swap(null))).toBeNull()
+    expect(of({}, { day: { active: false } }, swap('day'))).toBe('early')
     expect(of({}, { early: { active: false } })).toBe('day')
     expect(of({ without: new Set(['early']) })).toBe('day')
     expect(of({}, { early: { active: false }, day: { active: false } })).toBeNull()
