@@ -78,7 +78,7 @@ test('where nobody replies the ladder climbs, and the mails arrive', async () =>
   await expect(
     leaf.getByText(/100 % of “Answer” is spent: told (Per Lund|Runa Falk|Mika Okoro|Edda Strand)/),
   ).toBeVisible()
-  await expect(leaf.getByText('respond is overdrawn')).toBeVisible()
+  await expect(leaf.getByText('“Answer” is overdrawn')).toBeVisible()
   await lead.keyboard.press('Escape')
   // Each delivery stands in the record with its state, without a reload.
   await expect(leaf.locator('details.message', { hasText: '80 %' })).toContainText('sent')
