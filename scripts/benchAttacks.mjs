@@ -122,6 +122,26 @@ async function ordinaryDay({ post, ticket, write, table, signIn }) {
   await Promise.all(Array.from({ length: 10 }, (_, index) => signIn(index)))
 }
 
+/** Publishes a pattern that takes for ever in engines that try all ways, as a lead may write it who knows no better. */
+async function publishPattern({ address, headers }) {
+  const send = async (path, method, body) => {
+    const answer = await fetch(address + path, {
+      method,
+      headers: { ...headers, 'content-type': 'application/json' },
+      ...(body && { body: JSON.stringify(body) }),
+    })
+    if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
+    return answer.json()
+  }
+  const { design } = await send('/api/draft', 'GET')
+  const before = design.questions.find((one) => one.name === 'details')
+  const after = { ...before, pattern: { like: '^(a+)+$', message: 'please write a’s only' } }
+  const { version } = await send('/api/draft', 'PATCH', {
+    changes: [{ list: 'questions', id: 'details', before, after }],
+  })
+  await send('/api/draft/publish', 'POST', { version, note: 'a pattern', openTickets: 'keep' })
+}
+
 /** The attacks by name; each gives in words what the desk said. */
 function attacks({ address, headers, post, ticket, write, table, signIn }) {
   return {
@@ -229,6 +249,21 @@ export async function attack({ note, token }) {
     Object.keys(after)
       .map((part) => `${part} ${change(before[part].rss, after[part].rss)}`)
       .join(', '),
+  )
+  await publishPattern(ways)
+  await pause(1000)
+  await measure()
+  await pause(200)
+  const tickets = (end) =>
+    Array.from({ length: 20 }, () => {
+      const answers = { summary: 'letters', details: 'a'.repeat(10_000) + end }
+      return ways.post('/api/tickets', { ...ways.ticket('letters'), answers })
+    })
+  const said = counted(await Promise.all([...tickets('!'), ...tickets('')]))
+  const { server, worker } = await measure()
+  note(
+    'a lead’s pattern (a+)+ against forty answers of 10 000 letters',
+    `${said}; longest pause server ${server.longest.toFixed(0)} ms, worker ${worker.longest.toFixed(0)} ms`,
   )
   for (const part of Object.values(desk.parts)) part.stop()
 }
