@@ -2,7 +2,7 @@
 const MOST = 60_000
 
 /** Whether a body may go with a request that the browser finishes after its page is gone. */
-export const outlivesPage = (body: unknown) => JSON.stringify(body).length < MOST
+export const outlivesPage = (body: unknown) => new TextEncoder().encode(JSON.stringify(body)).length < MOST
 
 /**
  * Lets nothing be lost that waits to be sent when its page is left: it goes out with a request that outlives the page,

@@ -1,17 +1,16 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 import { log } from '../base/log'
+import { MOST_TRIES } from '../queries/health'
 
 const BEAT = 3000
 /** A worker that was not heard of for so long is dead, and what it held is free. */
 const DEAD_AFTER = '15 seconds'
 
-/** What kills its worker each time is tried so often, and then no more. */
-const MOST_TRIES = 25
-
 /**
  * Gives jobs one more try whose last one was cut off, since the worker was killed or the database went away: the job
- * itself says on its last try what became of it, and none that could say it is left here.
+ * itself says on its last try what became of it, and none that could say it is left here. What kills its worker each
+ * time is tried `MOST_TRIES` times, and then no more.
  */
 const tryOnceMore = (db: Database) =>
   sql`update graphile_worker._private_jobs set max_attempts = max_attempts + 1, run_at = now() + interval '5 seconds'

@@ -29,6 +29,8 @@ const WORKER_GONE = 20
 const LATE = 60
 const OLD_MESSAGE = 300
 const LITTLE_DISK = 0.05
+/** So often a job is tried at most, whoever cut it off; then it is given up. */
+export const MOST_TRIES = 25
 
 /** How the desk is now. @throws where the database cannot be reached */
 export async function healthOf(db: Database): Promise<Health> {
@@ -43,9 +45,9 @@ export async function healthOf(db: Database): Promise<Health> {
       where identifier = 'deliver' and run_at < now() and attempts < max_attempts) as oldest,
     (select count(*)::int from graphile_worker._private_jobs as job
       join graphile_worker._private_tasks as task on task.id = job.task_id
-      where identifier = 'takeMail' and attempts < max_attempts) as mail,
+      where identifier = 'takeMail' and (attempts < max_attempts or max_attempts < ${MOST_TRIES})) as mail,
     (select count(*)::int from graphile_worker._private_jobs
-      where attempts >= max_attempts and locked_at is null) as "givenUp",
+      where attempts >= max_attempts and max_attempts >= ${MOST_TRIES} and locked_at is null) as "givenUp",
     (select count(*)::int from mail_in where outcome in ('kept', 'tooMany')) as kept`.execute(db)
   const { seen, late, lateBy, waiting, oldest, mail, givenUp, kept } = rows[0]!
   const disk = await statfs(process.cwd()).catch(() => undefined)

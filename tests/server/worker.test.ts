@@ -92,6 +92,8 @@ describe('a job whose last try was cut off', () => {
           where locked_at is null`.execute(world.db)
       ).rows
     await set(6)
+    // What waits for its further try is not given up.
+    expect((await healthOf(world.db)).jobsGivenUp).toBe(0)
     await beaten()
     expect(await tries()).toEqual([{ left: 1 }])
     expect((await healthOf(world.db)).jobsGivenUp).toBe(0)
