@@ -18,9 +18,10 @@ const hurry = (db: Database) =>
 async function leftToDo(db: Database): Promise<string[]> {
   await loadClock(db)
   const health = await healthOf(db)
-  const { rows } = await sql<{ failed: number; givenUp: number }>`select
+  const { rows } = await sql<{ failed: number; givenUp: string[] | null }>`select
     count(*) filter (where state = 'failed')::int as failed,
-    count(*) filter (where state = 'givenUp')::int as "givenUp" from outbox
+    array_agg(channel || ': ' || detail) filter (where state = 'givenUp' and not exists
+      (select from outbox as next where next.after = outbox.key)) as "givenUp" from outbox
     where reference in (select reference from ticket where summary like 'Chaos %')`.execute(db)
   const { failed, givenUp } = rows[0]!
   const left: [number, string][] = [
@@ -28,9 +29,14 @@ async function leftToDo(db: Database): Promise<string[]> {
     [health.mailWaiting, 'mails wait'],
     [health.alarmsLate, 'alarms are late'],
     [failed, 'messages failed'],
-    [givenUp, 'messages were given up'],
   ]
-  return [...health.problems, ...left.filter(([count]) => count).map(([count, what]) => `${count} ${what}`)]
+  // One that went its person's next way instead is not lost; that way is looked at itself.
+  const lost = givenUp?.map((detail) => `a message was given up, ${detail}`) ?? []
+  return [
+    ...health.problems,
+    ...lost,
+    ...left.filter(([count]) => count).map(([count, what]) => `${count} ${what}`),
+  ]
 }
 
 /** Waits until all is delivered, read and rung; gives what is not, in words. */

@@ -18,6 +18,7 @@ const PENDING = ['queued', 'failed', 'held', 'gathered']
  * Delivers one message of the outbox and writes the outcome into the ticket's record. It may run twice after a crash:
  * what arrives then has the same identifier, by which a repeat is recognised. What was told before on the same ticket
  * goes first.
+ * @param attempt how often its job was begun, this time counted
  * @throws Error when it could not be sent, so that the job is tried again later with a growing gap
  */
 export async function deliver(
@@ -40,7 +41,7 @@ export async function deliver(
   } catch (error) {
     return failed(desk, message, attempt, error as Error)
   }
-  await record(desk, message, sent.state, attempt, sent.detail)
+  await record(desk, message, sent.state, message.attempts + 1, sent.detail)
 }
 
 /** After so long what is stuck keeps nothing else back. */
@@ -66,11 +67,13 @@ async function waitsForAnother({ db }: Desk, message: Message): Promise<boolean>
 
 async function failed(desk: Desk, message: Message, attempt: number, error: Error): Promise<void> {
   const detail = error.message.slice(0, 300)
+  // Only what failed on this way speaks against it; a job is also tried again after the desk itself went down.
+  const tries = message.attempts + 1
   const isOver =
     error instanceof Undeliverable ||
     attempt >= MAX_ATTEMPTS ||
-    (attempt >= ATTEMPTS_BEFORE_NEXT && (await hasAnotherWay(desk, message)))
-  await record(desk, message, isOver ? 'givenUp' : 'failed', attempt, detail)
+    (tries >= ATTEMPTS_BEFORE_NEXT && (await hasAnotherWay(desk, message)))
+  await record(desk, message, isOver ? 'givenUp' : 'failed', tries, detail)
   if (!isOver) throw error
   log.error({ key: message.key, detail }, 'a message was given up')
 }

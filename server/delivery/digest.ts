@@ -92,7 +92,7 @@ export async function sendDigest(
       return { state: 'givenUp' as const, detail: error.message.slice(0, 300) }
     },
   )
-  for (const message of gathered) await record(desk, message, state, attempt, detail)
+  for (const message of gathered) await record(desk, message, state, message.attempts + 1, detail)
   if (gathered.length < waiting.length || waiting.length === MOST_IN_ONE)
     await later('digest', { person }, 1, `digest:${person}:more`)
 }

@@ -68,6 +68,27 @@ describe('the verdict after kills', () => {
     ])
   })
 
+  it('tells of a message that was given up, but not of one that went another way', async () => {
+    const { key } = await world.desk
+      .log({ ...SCANNER, summary: 'Chaos b' }, INES, 'b')
+      .then(({ state }) => state.messages[0]!)
+    await world.db
+      .updateTable('outbox')
+      .set({ state: 'givenUp', detail: 'no such box' })
+      .where('key', '=', key)
+      .execute()
+    const lost = 'a message was given up, mail: no such box'
+    expect(await untilQuiet(world.db, 0)).toContain(lost)
+    const row = await world.db
+      .selectFrom('outbox')
+      .selectAll()
+      .where('key', '=', key)
+      .executeTakeFirstOrThrow()
+    const next = { ...row, key: `${key}-next`, after: key, state: 'queued', climb: null }
+    await world.db.insertInto('outbox').values(next).execute()
+    expect(await untilQuiet(world.db, 0)).not.toContain(lost)
+  })
+
   it('tells what is never done: nobody works here', async () => {
     expect(await untilQuiet(world.db, 0)).toEqual(
       expect.arrayContaining([

@@ -12,9 +12,9 @@ export default defineRoute(
     if (!['givenUp', 'failed', 'held', 'gathered'].includes(row.state))
       throw new Refused('conflict', `It is ${row.state} already, so there is nothing to try again.`)
     const detail = `tried again by ${(await desk.knowledge.directory()).nameOf(caller.id)}`
-    const command = { kind: 'recordDelivery', key, state: 'queued', attempt: row.attempts, detail } as const
+    const command = { kind: 'recordDelivery', key, state: 'queued', attempt: 0, detail } as const
     await desk.run(row.reference, command, { person: caller.id }, async (trx) => {
-      await trx.updateTable('outbox').set({ state: 'queued', detail }).where('key', '=', key).execute()
+      await trx.updateTable('outbox').set({ state: 'queued', attempts: 0, detail }).where('key', '=', key).execute()
       await deliverAgain(trx, [key])
     })
     return {}
