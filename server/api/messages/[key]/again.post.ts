@@ -14,7 +14,11 @@ export default defineRoute(
     const detail = `tried again by ${(await desk.knowledge.directory()).nameOf(caller.id)}`
     const command = { kind: 'recordDelivery', key, state: 'queued', attempt: 0, detail } as const
     await desk.run(row.reference, command, { person: caller.id }, async (trx) => {
-      await trx.updateTable('outbox').set({ state: 'queued', attempts: 0, detail }).where('key', '=', key).execute()
+      await trx
+        .updateTable('outbox')
+        .set({ state: 'queued', attempts: 0, detail })
+        .where('key', '=', key)
+        .execute()
       await deliverAgain(trx, [key])
     })
     return {}
