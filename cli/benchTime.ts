@@ -1,4 +1,5 @@
 // The figures of working time for docs/BENCHMARKS.md, beside moment-business-time in the same run. Run by npm run bench.
+import { said } from '../core/reason'
 import { createRequire } from 'node:module'
 import { dueAt, type Clock } from '../core/clock'
 import { CalendarTime, DAY, HOUR, weekly, type Calendar } from '../core/time'
@@ -80,8 +81,8 @@ function recomputing(): void {
       calendar: 'office',
       edition: 1,
       startedAt,
-      grants: [{ at: startedAt, granted: (index % 2 ? 2 : 40) * HOUR, why: 'x' }],
-      pauses: paused ? [{ from: startedAt + HOUR, to: startedAt + 30 * HOUR, by: 'x', why: 'x' }] : [],
+      grants: [{ at: startedAt, granted: (index % 2 ? 2 : 40) * HOUR, why: said('x') }],
+      pauses: paused ? [{ from: startedAt + HOUR, to: startedAt + 30 * HOUR, by: 'x', why: said('x') }] : [],
       stopOn: 'done',
       pauseIn: [],
     }

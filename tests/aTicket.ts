@@ -9,9 +9,17 @@ import {
   type OutgoingMessage,
   type TicketState,
 } from '../core/ticket'
+import type { Reader } from '../core/words'
+import { spoken } from './spoken'
 
 export const theDirectory = new Directory(demoDirectory())
 export const design = new CompiledDesign(demoDesign(), 1)
+/** Everything in words, by the design and the directory of these tickets. */
+export const reader: Reader = {
+  language: 'en',
+  design: (edition) => (edition === 1 ? design : undefined),
+  directory: theDirectory,
+}
 export const INES: Actor = { person: 'ines-varga' }
 export const TORA: Actor = { person: 'tora-aas' }
 
@@ -27,6 +35,11 @@ export class Ticket {
     readonly openCounts = new Map<string, number>(),
     public directory = theDirectory,
   ) {}
+
+  /** Why its values are what they are, in words. */
+  get because() {
+    return spoken(this.state!.because, this.edition, this.directory)
+  }
 
   do(command: Command, now: number, actor: Actor = TORA): this {
     const decided = decide(this.state, command, this.edition, this.directory, {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Because } from '~~/core/triage'
+import type { BecauseWords } from '~~/core/words'
 
-const props = defineProps<{ because?: Because; edition: number; about: string }>()
+const props = defineProps<{ because?: BecauseWords; edition: number; about: string }>()
 const open = ref(false)
 const id = useId()
 const link = computed(() => ruleAddress(props.because?.article ?? '', props.edition))

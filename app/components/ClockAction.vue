@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { balance, dueAt, dueIfResumed, extended, openPause, type Clock } from '~~/core/clock'
+import { said } from '~~/core/reason'
 import { momentInWords, signedBalance, type WorkingTime } from '~~/core/time'
 
 // Pauses, resumes or extends promises by hand, and says beforehand what that does to them.
@@ -45,7 +46,7 @@ const effects = computed(() =>
     }
     if (props.deed === 'resume')
       return `${clock.label}: goes on at ${left}, ${moment(dueIfResumed(clock, hours, props.now))}`
-    const after = extended(clock, minutes.value * 60_000, props.now, '', '')
+    const after = extended(clock, minutes.value * 60_000, props.now, said(''), '')
     return `${clock.label}: ${left} becomes ${signedBalance(balance(after, hours, props.now))}; ${moment(dueAt(clock, hours))} becomes ${moment(dueAt(after, hours))}`
   }),
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GateField } from '~~/core/lifecycle'
-import { listInWords } from '~~/core/triage'
+import { listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
 
 // What is asked before something is done to a ticket: a text, a person, or what a gate wants. It opens in

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { openPause, type Clock } from '~~/core/clock'
+import { textOf } from '~~/core/reason'
 import { entryInWords } from '~~/core/ticket'
 import { momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
@@ -441,9 +442,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 /** Why a promise is as it is, as the last entry that made it so says. */
 function promisedBecause(ticket: Ticket, target: string): string {
   for (const entry of [...ticket.entries].reverse()) {
-    if (entry.kind === 'clockChanged' && entry.target === target) return entry.because.text
+    if (entry.kind === 'clockChanged' && entry.target === target) return textOf(entry.because)
     const started = entry.kind === 'clocksStarted' && entry.clocks.find((clock) => clock.target === target)
-    if (started) return started.because.text
+    if (started) return textOf(started.because)
   }
   return ''
 }

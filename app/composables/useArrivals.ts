@@ -1,5 +1,5 @@
 import type { Acceptance, Lack } from '~~/core/ticket'
-import type { Because } from '~~/core/triage'
+import type { BecauseWords } from '~~/core/words'
 import type { Choice } from './useChoices'
 
 /** A ticket that waits to be accepted. */
@@ -48,6 +48,6 @@ export interface Outlook {
   queue: string
   team: string
   technician: string | null
-  because: Record<string, Because>
-  promises: { target: string; label: string; dueAt: number | null; because: Because }[]
+  because: Record<string, BecauseWords>
+  promises: { target: string; label: string; dueAt: number | null; because: BecauseWords }[]
 }

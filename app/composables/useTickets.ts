@@ -1,7 +1,7 @@
 import type { Clock } from '~~/core/clock'
 import type { AboutEquipment, Entry, ResortField, Major } from '~~/core/ticket'
 import type { GateField } from '~~/core/lifecycle'
-import type { Because } from '~~/core/triage'
+import type { BecauseWords } from '~~/core/words'
 import type { Booking, LinkKind, MoveIcon, Task, TicketPart, TimeRecord, Timer } from '~~/core/work'
 
 /** One row of the Desk. */
@@ -41,6 +41,8 @@ export interface TicketList {
   /** Whether there are more than were counted. */
   isMore: boolean
   counts: Record<string, number>
+  /** The rule that decided them, in words, where one was asked for. */
+  rule?: string
 }
 
 /** One running promise, as the Deadlines show it. */
@@ -104,7 +106,7 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   item: { id: string; name: string }
   kind: string
   answers: { name: string; label: string; answer: string }[]
-  because: Record<string, Because>
+  because: Record<string, BecauseWords>
   impact: string
   urgency: string
   requester: { id: string; name: string; mail?: string }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { said } from '../reason'
 import { HOUR, MINUTE, weekly, CalendarTime } from '../time'
 import { balance, dueAt, momentWhenSpent, spent, type Carried, type Clock } from './clock'
 
@@ -11,17 +12,17 @@ const monday = Date.UTC(2026, 10, 16, 8)
 const clock = (carried?: Carried): Clock => ({
   ...{ target: 'resolve', label: 'Solve', serviceLevel: 'x', calendar: 'day', edition: 2 },
   ...{ startedAt: monday - 2 * HOUR, pauses: [], stopOn: 'done', pauseIn: [] },
-  grants: [{ at: monday - 2 * HOUR, granted: 4 * HOUR, why: 'High' }],
+  grants: [{ at: monday - 2 * HOUR, granted: 4 * HOUR, why: said('High') }],
   ...(carried && { carried }),
 })
 const stretch = (from: number, to: number, kind: 'counted' | 'shut' = 'counted') => ({
-  ...{ kind, note: '' },
+  kind,
   ...{ from: monday + from * MINUTE, to: monday + to * MINUTE },
 })
 
 describe('time that was counted in other hours', () => {
   const carried: Carried = {
-    ...{ until: monday, amount: 90 * MINUTE, note: '' },
+    ...{ until: monday, amount: 90 * MINUTE, note: said('') },
     stretches: [stretch(-120, -60), stretch(-60, -30, 'shut'), stretch(-30, 0)],
   }
 
@@ -36,7 +37,7 @@ describe('time that was counted in other hours', () => {
     expect(momentWhenSpent(clock(carried), hours, 45 * MINUTE)).toBe(monday - 75 * MINUTE)
     expect(momentWhenSpent(clock(carried), hours, 75 * MINUTE)).toBe(monday - 15 * MINUTE)
     expect(momentWhenSpent(clock(carried), hours, 90 * MINUTE)).toBe(monday)
-    const sum: Carried = { until: monday, amount: 90 * MINUTE, note: 'counted before' }
+    const sum: Carried = { until: monday, amount: 90 * MINUTE, note: said('counted before') }
     expect(momentWhenSpent(clock(sum), hours, 45 * MINUTE)).toBe(monday)
   })
 })

@@ -1,4 +1,5 @@
 import type { Condition } from '../condition'
+import type { Because } from '../reason'
 import { normalise, type Calendar, type Instant, type WorkingTime } from '../time'
 
 /** What a service level promises for one target. */
@@ -57,7 +58,7 @@ export interface Pause {
   from: Instant
   to?: Instant
   by: string
-  why: string
+  why: Because
   /** Made by a person: only a person ends it. */
   byHand?: boolean
 }
@@ -66,7 +67,7 @@ export interface Grant {
   at: Instant
   /** Milliseconds; the last grant is the one in force. */
   granted: number
-  why: string
+  why: Because
   /** Who extended it; missing when the service level granted it. */
   extendedBy?: string
 }
@@ -97,11 +98,11 @@ export interface Carried {
   /** Milliseconds. */
   amount: number
   /** What the statement says of it where only the sum is known. */
-  note: string
+  note: Because
   /** The account of that time as it stood then; missing in records of older releases, which have the sum alone. */
   stretches?: Stretch[]
   /** The part of the amount of which only the sum is known. */
-  summed?: { until: Instant; amount: number; note: string }
+  summed?: { until: Instant; amount: number; note: Because }
 }
 
 /** A stretch of time in which a clock counted, was outside its hours, or was paused. */
@@ -109,7 +110,10 @@ export interface Stretch {
   kind: 'counted' | 'shut' | 'paused'
   from: Instant
   to: Instant
-  note: string
+  /** What shuts the hours besides the hour itself, such as a holiday. */
+  names?: string[]
+  /** Why it was paused. */
+  why?: Because
   /** Id of the person who paused it. */
   by?: string
 }
@@ -261,7 +265,7 @@ export function dueIfResumed(clock: Clock, hours: WorkingTime, now: Instant): In
 }
 
 /** A clock as it would be with more time granted. */
-export function extended(clock: Clock, by: number, at: Instant, why: string, person: string): Clock {
+export function extended(clock: Clock, by: number, at: Instant, why: Because, person: string): Clock {
   return {
     ...clock,
     grants: [...clock.grants, { at, granted: grantedOf(clock) + by, why, extendedBy: person }],

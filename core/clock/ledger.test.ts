@@ -1,8 +1,10 @@
+import { said } from '../reason'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { HOUR, MINUTE, weekly, CalendarTime, type Calendar } from '../time'
 import { balance, bandOf, dueAt, momentWhenSpent, spent, usedShare, type Clock } from './clock'
 import { statementInWords, timeLedger } from './ledger'
+import { lineInWords } from './statement'
 
 const utc = (text: string) => Date.parse(text)
 const calendar: Calendar = {
@@ -22,7 +24,7 @@ function clock(startedAt: number, granted: number, more: Partial<Clock> = {}): C
     calendar: 'varnes',
     edition: 1,
     startedAt,
-    grants: [{ at: startedAt, granted, why: 'High' }],
+    grants: [{ at: startedAt, granted, why: said('High') }],
     pauses: [],
     stopOn: 'reply',
     pauseIn: [],
@@ -50,10 +52,10 @@ describe('a clock', () => {
 
   it('has no due moment while paused, and goes on with what is left', () => {
     const at = utc('2026-11-16T09:00Z')
-    const paused = clock(at, 2 * HOUR, { pauses: [{ from: at + HOUR, by: 'x', why: 'waiting' }] })
+    const paused = clock(at, 2 * HOUR, { pauses: [{ from: at + HOUR, by: 'x', why: said('waiting') }] })
     expect(dueAt(paused, hours)).toBeUndefined()
     const resumed = clock(at, 2 * HOUR, {
-      pauses: [{ from: at + HOUR, to: at + 3 * HOUR, by: 'x', why: 'waiting' }],
+      pauses: [{ from: at + HOUR, to: at + 3 * HOUR, by: 'x', why: said('waiting') }],
     })
     expect(dueAt(resumed, hours)).toBe(at + 4 * HOUR)
   })
@@ -71,12 +73,12 @@ describe('the time ledger', () => {
     const start = utc('2026-11-14T16:48Z')
     const ledger = timeLedger(clock(start, 2 * HOUR), hours, utc('2026-11-16T09:42Z'))
     expect(
-      ledger.lines.map(({ kind, note, amount, balance }) => [kind, note, amount / MINUTE, balance / MINUTE]),
+      ledger.lines.map((line) => [lineInWords(line, String), line.amount / MINUTE, line.balance / MINUTE]),
     ).toEqual([
-      ['granted', 'High', 120, 120],
-      ['counted', 'counted', -12, 108],
-      ['shut', 'outside hours', 0, 108],
-      ['counted', 'counted', -102, 6],
+      ['granted: High', 120, 120],
+      ['counted', -12, 108],
+      ['shut: outside hours', 0, 108],
+      ['counted', -102, 6],
     ])
     expect(ledger.due).toBe(utc('2026-11-16T09:48Z'))
     expect(statementInWords(ledger, 'Answer')).toBe('Answer: 2 hours granted, 1:54 spent, 6 minutes left')
@@ -86,23 +88,28 @@ describe('the time ledger', () => {
     const start = utc('2026-12-24T15:00Z')
     const changed = clock(start, 2 * HOUR, {
       grants: [
-        { at: start, granted: 2 * HOUR, why: 'High' },
-        { at: start + HOUR, granted: 4 * HOUR, why: 'Low' },
+        { at: start, granted: 2 * HOUR, why: said('High') },
+        { at: start + HOUR, granted: 4 * HOUR, why: said('Low') },
       ],
       pauses: [
-        { from: utc('2026-12-26T09:00Z'), to: utc('2026-12-26T10:00Z'), by: 'tora', why: 'part ordered' },
+        {
+          from: utc('2026-12-26T09:00Z'),
+          to: utc('2026-12-26T10:00Z'),
+          by: 'tora',
+          why: said('part ordered'),
+        },
       ],
     })
     const ledger = timeLedger(changed, hours, utc('2026-12-26T10:30Z'))
-    expect(ledger.lines.map((line) => [line.kind, line.note])).toEqual([
-      ['granted', 'High'],
-      ['counted', 'counted'],
-      ['changed', 'Low'],
-      ['counted', 'counted'],
-      ['shut', 'outside hours; First day of Christmas'],
-      ['counted', 'counted'],
-      ['paused', 'part ordered'],
-      ['counted', 'counted'],
+    expect(ledger.lines.map((line) => lineInWords(line, String))).toEqual([
+      'granted: High',
+      'counted',
+      'changed: Low',
+      'counted',
+      'shut: outside hours; First day of Christmas',
+      'counted',
+      'paused: part ordered',
+      'counted',
     ])
     expect(ledger.balance).toBe(4 * HOUR - ledger.spent)
   })
@@ -113,7 +120,7 @@ describe('the time ledger', () => {
   const withPauses = (at: number, granted: number, pauses: [number, number][]) => {
     let from = at
     const list = pauses.map(([before, during]) => {
-      const pause = { from: from + before, to: from + before + during, by: 'x', why: 'waiting' }
+      const pause = { from: from + before, to: from + before + during, by: 'x', why: said('waiting') }
       from = pause.to
       return pause
     })
@@ -143,7 +150,9 @@ describe('the time ledger', () => {
     fc.assert(
       fc.property(start, length, length, (at, granted, pause) => {
         const from = momentWhenSpent(clock(at, granted), hours, Math.floor(granted / 2))!
-        const one = clock(at, granted, { pauses: [{ from, to: from + pause, by: 'x', why: 'waiting' }] })
+        const one = clock(at, granted, {
+          pauses: [{ from, to: from + pause, by: 'x', why: said('waiting') }],
+        })
         const lost = hours.between(from, from + pause)
         expect(hours.between(dueAt(clock(at, granted), hours)!, dueAt(one, hours)!)).toBe(lost)
       }),

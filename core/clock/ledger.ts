@@ -1,3 +1,4 @@
+import type { Because } from '../reason'
 import { durationInWords, hoursAndMinutes, type Instant, type WorkingTime } from '../time'
 import {
   countsSince,
@@ -19,7 +20,10 @@ export interface LedgerLine {
   kind: LineKind
   from: Instant
   to?: Instant
-  note: string
+  /** What was granted or paused for; of what was counted before in other hours, where only the sum is known. */
+  why?: Because
+  /** What shuts the hours besides the hour itself, such as a holiday. */
+  names?: string[]
   /** Id of the person who paused or extended it. */
   by?: string
   amount: number
@@ -53,12 +57,13 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
   enterGrants(clock.startedAt)
   const sum = summedOf(clock.carried)
   if (sum) {
-    enter({ kind: 'counted', from: clock.startedAt, to: sum.until, note: sum.note, amount: -sum.amount })
+    enter({ kind: 'counted', from: clock.startedAt, to: sum.until, why: sum.note, amount: -sum.amount })
     enterGrants(sum.until)
   }
-  for (const { kind, from, to, note, by } of stretches) {
+  for (const stretch of stretches) {
+    const { kind, from, to } = stretch
     enterGrants(from)
-    enter({ kind, from, to, note, by, amount: kind === 'counted' ? from - to : 0 })
+    enter({ ...stretch, amount: kind === 'counted' ? from - to : 0 })
   }
   enterGrants(Number.POSITIVE_INFINITY)
   const granted = grantedOf(clock)
@@ -69,7 +74,7 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
  * What a clock has spent so far, with its account, to be carried into other hours.
  * @param note what the statement says where only the sum is shown
  */
-export function carriedOf(clock: Clock, hours: WorkingTime, now: Instant, note: string): Carried {
+export function carriedOf(clock: Clock, hours: WorkingTime, now: Instant, note: Because): Carried {
   const summed = summedOf(clock.carried)
   return {
     until: now,
@@ -81,15 +86,15 @@ export function carriedOf(clock: Clock, hours: WorkingTime, now: Instant, note: 
 }
 
 const pausedStretch = ({ why, by, byHand }: Pause, from: Instant, to: Instant): Stretch => ({
-  ...{ kind: 'paused', from, to, note: why },
-  by: byHand ? by : undefined,
+  ...{ kind: 'paused', from, to, why },
+  ...(byHand && { by }),
 })
 
 function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
   const { at, granted, why, extendedBy } = clock.grants[index]!
   const before = index > 0 ? clock.grants[index - 1]!.granted : 0
   const kind = extendedBy !== undefined ? 'extended' : index > 0 ? 'changed' : 'granted'
-  return { kind, from: at, note: why, by: extendedBy, amount: granted - before }
+  return { kind, from: at, why, by: extendedBy, amount: granted - before }
 }
 
 function stretchesOf(clock: Clock, hours: WorkingTime, end: Instant): Stretch[] {
@@ -109,7 +114,7 @@ function running(hours: WorkingTime, from: Instant, to: Instant): Stretch[] {
   let at = from
   for (const open of hours.openIntervals(from, to)) {
     if (open.start > at) stretches.push(shut(hours, at, open.start))
-    stretches.push({ kind: 'counted', from: open.start, to: open.end, note: 'counted' })
+    stretches.push({ kind: 'counted', from: open.start, to: open.end })
     at = open.end
   }
   if (at < to) stretches.push(shut(hours, at, to))
@@ -118,7 +123,7 @@ function running(hours: WorkingTime, from: Instant, to: Instant): Stretch[] {
 
 function shut(hours: WorkingTime, from: Instant, to: Instant): Stretch {
   const names = [...new Set(hours.shutNames(from, to))]
-  return { kind: 'shut', from, to, note: ['outside hours', ...names].join('; ') }
+  return { kind: 'shut', from, to, ...(names.length && { names }) }
 }
 
 /** Cuts stretches at the moments at which the target changed, so that the running balance is right there. */

@@ -1,3 +1,4 @@
+import { said } from '../reason'
 import { describe, expect, it } from 'vitest'
 import { CalendarTime, HOUR, MINUTE, weekly } from '../time'
 import type { Clock } from './clock'
@@ -20,10 +21,12 @@ const clock: Clock = {
   edition: 1,
   startedAt: start,
   grants: [
-    { at: start, granted: 2 * HOUR, why: 'High, in the hours of “Varnes”, as agreed' },
-    { at: start + 10 * MINUTE, granted: 3 * HOUR, why: 'agreed', extendedBy: 'olin' },
+    { at: start, granted: 2 * HOUR, why: said('High, in the hours of “Varnes”, as agreed') },
+    { at: start + 10 * MINUTE, granted: 3 * HOUR, why: said('agreed'), extendedBy: 'olin' },
   ],
-  pauses: [{ from: start + 20 * MINUTE, to: start + 30 * MINUTE, by: 'tora', why: '=1+1', byHand: true }],
+  pauses: [
+    { from: start + 20 * MINUTE, to: start + 30 * MINUTE, by: 'tora', why: said('=1+1'), byHand: true },
+  ],
   stopOn: 'done',
   pauseIn: [],
 }

@@ -1,13 +1,17 @@
+import { textOf } from '../reason'
 import { formatDuration, hoursAndMinutes, isoTime, signedBalance, type Instant } from '../time'
 import type { LedgerLine, TimeLedger } from './ledger'
 
 /**
  * What a line of a statement says: `paused by Tora Aas: part ordered`.
+ * @param line of a clock whose reasons are in words (`withWords`)
  * @param nameOf gives a person's name by id
  */
 export function lineInWords(line: LedgerLine, nameOf: (id: string) => string): string {
-  if (line.kind === 'counted') return line.note
-  return `${line.kind}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${line.note}`
+  const why = line.why ? textOf(line.why) : ''
+  if (line.kind === 'counted') return why || 'counted'
+  const said = line.kind === 'shut' ? ['outside hours', ...(line.names ?? [])].join('; ') : why
+  return `${line.kind}${line.by ? ` by ${nameOf(line.by)}` : ''}: ${said}`
 }
 
 /** One field of a CSV file after RFC 4180; a text that a spreadsheet would take for a formula gets an apostrophe. */

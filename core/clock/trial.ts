@@ -1,3 +1,4 @@
+import { said } from '../reason'
 import type { Instant, WorkingTime } from '../time'
 import type { Clock } from './clock'
 import { timeLedger, type TimeLedger } from './ledger'
@@ -38,7 +39,7 @@ function trialClock(hours: WorkingTime, start: Instant, granted: number): Clock 
     calendar: '',
     edition: 0,
     startedAt: start,
-    grants: [{ at: start, granted, why: `in the hours of ${hours.name}` }],
+    grants: [{ at: start, granted, why: said(`in the hours of ${hours.name}`) }],
     pauses: [],
     stopOn: 'done',
     pauseIn: [],

@@ -1,3 +1,4 @@
+import { said } from '../reason'
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
@@ -30,7 +31,7 @@ const clock = (more: Partial<Clock> = {}): Clock => ({
   calendar: 'clock',
   edition: 1,
   startedAt: START,
-  grants: [{ at: START, granted: 2 * HOUR, why: 'High' }],
+  grants: [{ at: START, granted: 2 * HOUR, why: said('High') }],
   pauses: [],
   stopOn: 'reply',
   pauseIn: [],
@@ -62,20 +63,20 @@ describe('the alarms of a clock', () => {
 
   it('are none while it is paused or once it has stopped', () => {
     expect(alarms(clock({ stoppedAt: START + HOUR, outcome: 'kept' }))).toEqual([])
-    const paused = clock({ pauses: [{ from: START + HOUR / 2, by: 'x', why: 'waiting' }] })
+    const paused = clock({ pauses: [{ from: START + HOUR / 2, by: 'x', why: said('waiting') }] })
     expect(alarms(paused)).toEqual([])
   })
 
   it('keep their keys when their moment moves, and do not come again once they rang', () => {
     const before = alarms(clock())
-    const later = alarms(clock({ pauses: [{ from: START, to: START + 3 * HOUR, by: 'x', why: 'waiting' }] }))
+    const later = alarms(clock({ pauses: [{ from: START, to: START + 3 * HOUR, by: 'x', why: said('waiting') }] }))
     expect(later.map((one) => one.key)).toEqual(before.map((one) => one.key))
     expect(later.map((one) => one.at)).toEqual(before.map((one) => one.at + 3 * HOUR))
     expect(alarms(clock(), [before[0]!.key])).toHaveLength(before.length - 1)
   })
 
   it('have new keys after an extension, so that they ring for the longer promise too', () => {
-    const more = { at: START + HOUR, granted: 4 * HOUR, why: 'agreed', extendedBy: 'olin' }
+    const more = { at: START + HOUR, granted: 4 * HOUR, why: said('agreed'), extendedBy: 'olin' }
     const extended = clock({ grants: [...clock().grants, more] })
     const rang = alarms(clock()).map((one) => one.key)
     expect(alarms(extended, rang)).toHaveLength(rang.length)

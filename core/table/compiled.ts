@@ -1,4 +1,4 @@
-import { testHolds, type Facts, type FactValue, type Test } from '../condition'
+import { testHolds, type Facts, type FactValue } from '../condition'
 import { addTo, allOf, firstOf, inAll, lowestIn, membersOf, wordsFor, type Bits } from './bits'
 import { askingOrder, collects, testsOfRow, type Cell, type DecisionTable, type Row } from './table'
 
@@ -8,8 +8,10 @@ export interface Decision {
   number?: number
   /** All rows that fit, in the order in which they are asked. */
   fitting: number[]
-  /** Of the rows that did not fit and are asked before (or anywhere, if none fits), the one with fewest tests failed. */
-  nearest?: { row: Row; number: number; failed: Test[] }
+  /** Of the rows that did not fit and are asked before (or anywhere, if none fits), the one with
+   * fewest tests failed: their places among its tests.
+   */
+  nearest?: { row: Row; number: number; failed: number[] }
 }
 
 /** How many values of a fact are remembered with the rows that fit them. */
@@ -149,7 +151,7 @@ export class CompiledTable {
 
   private failing(index: number, facts: Facts): NonNullable<Decision['nearest']> {
     const row = this.rows[index]!
-    const failed = testsOfRow(this.table, row).filter((test) => !testHolds(test, facts))
+    const failed = testsOfRow(this.table, row).flatMap((test, place) => (testHolds(test, facts) ? [] : place))
     return { row, number: this.places[index]! + 1, failed }
   }
 }

@@ -163,7 +163,8 @@ describe('a decision table', () => {
   it('decides by the first row that fits (DMN 1.4, hit policy First), and names the row that nearly did', () => {
     const decision = decideTable(rules, { category: 'a/b', gates: 1 })
     expect([decision.row?.id, decision.number, decision.nearest?.row.id]).toEqual(['any', 3, 'many'])
-    expect(decision.nearest?.failed).toEqual([{ fact: 'gates', op: 'greater', value: 2 }])
+    // The second of its tests.
+    expect(decision.nearest?.failed).toEqual([1])
     expect(decideTable(rules, { category: 'c', gates: 1 })).toMatchObject({ nearest: { number: 3 } })
   })
 

@@ -34,7 +34,7 @@ export function adoptEdition(change: Change): void {
   const hours = targetsWithNewHours(change)
   const timers = newTimers(change)
   change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours, timers })
-  change.why = `edition ${design.edition}`
+  change.why = { is: 'edition', edition: design.edition }
 }
 
 /**

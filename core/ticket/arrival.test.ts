@@ -75,9 +75,9 @@ describe('a held ticket', () => {
       one.kinds.push({ ...structuredClone(kind!), id: 'wish', name: 'Wish' })
     })
     const choice = { ticketKind: 'wish', category: 'tills/cards', priority: 'p5', level: 'otherwise' }
-    const { state } = held(design).do({ kind: 'accept', ...choice }, LATER)
+    const { state, because } = held(design).do({ kind: 'accept', ...choice }, LATER)
     expect(state).toMatchObject({ kind: 'wish', category: 'tills/cards', priority: 'p5', level: 'otherwise' })
-    expect(state!.because.priority!.text).toBe('Tora Aas chose it when accepting the ticket.')
+    expect(because.priority!.text).toBe('Tora Aas chose it when accepting the ticket.')
     // What the person did not choose follows from what they did.
     expect(state!.team).toBe('booking-tills')
     expect(new Set(state!.clocks.map((clock) => clock.serviceLevel))).toEqual(new Set(['otherwise']))

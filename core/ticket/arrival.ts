@@ -1,6 +1,7 @@
 import type { CompiledDesign, Directory } from '../design'
 import { checkAnswers, fitsPattern } from '../intake'
 import { statusOf, turnedAwayStatus, type TicketKind } from '../lifecycle'
+import type { Reason } from '../reason'
 import type { Instant } from '../time'
 import { triage, type Sorted } from '../triage'
 import type { Change } from './change'
@@ -86,8 +87,7 @@ export function accept(change: Change, choice: Acceptance): void {
   const { level } = choice
   change.enter({ kind: 'accepted', ticketKind: kind.id, status: kind.first, ...(level && { level }) })
   const requester = directory.people.get(state.requester)!
-  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
-  const because = { text: `${by} chose it when accepting the ticket.` }
+  const because = change.because({ is: 'acceptedWith', by: change.by })
   const chosen = (value: string | undefined): Sorted | undefined => (value && { value, because }) || undefined
   const values = triage(
     {
@@ -144,7 +144,7 @@ export function reject(change: Change, text: string): void {
  * @param why what the record says
  * @throws Refused when something has been done with it since it was accepted
  */
-export function holdAgain(change: Change, why: string): void {
+export function holdAgain(change: Change, why: Reason): void {
   const { state, design } = change
   const kind = design.kind(state.kind)
   const isUntouched =
@@ -154,7 +154,7 @@ export function holdAgain(change: Change, why: string): void {
       'conflict',
       `Ticket ${state.reference} cannot go back into Arrivals: it was not turned away there, and work on it has begun.`,
     )
-  change.enter({ kind: 'heldAgain', status: kind.first, why })
+  change.enter({ kind: 'heldAgain', status: kind.first, why: change.because(why) })
 }
 
 /**
@@ -166,8 +166,9 @@ export function withdraw(change: Change, text: string): void {
   const kind = design.kind(state.kind)
   if (statusOf(kind, state.status).group === 'done')
     throw new Refused('conflict', 'This request is done already; there is nothing to call off.')
-  const because = { text: `${directory.nameOf(state.requester)} no longer needs it.` }
-  const remarks = text.trim() ? checkText(text) : because.text
+  const reason: Reason = { is: 'noLongerNeeded', by: state.requester }
+  const because = change.because(reason)
+  const remarks = text.trim() ? checkText(text) : change.say(reason)
   change.enter({ kind: 'statusMoved', from: state.status, to: endOf(kind), fields: { remarks }, because })
   const technician = state.technician === null ? undefined : directory.people.get(state.technician)
   change.tell([technician], 'answered', { text: remarks })

@@ -1,3 +1,4 @@
+import type { Reason } from '../reason'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 
@@ -6,7 +7,7 @@ type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 /** Gives a ticket to somebody, or puts it back into the queue. */
 export function assignTo(
   change: Change,
-  { technician, why, from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
+  { technician, why = [], from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
 ): void {
   const { directory, context, state } = change
   const person = technician ? directory.people.get(technician) : undefined
@@ -19,9 +20,9 @@ export function assignTo(
     const now = state.technician ? `${directory.nameOf(state.technician)} has it now` : 'nobody has it now'
     throw new Refused('conflict', `Somebody was quicker: ${now}. Nothing was changed; look at it again.`)
   }
-  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
-  const text = technician ? `${by} gave it to ${person!.name}.` : `${by} put it back into the queue.`
-  const because = { text: why ? `${text} ${why}` : text }
+  const { by } = change
+  const given: Reason = technician ? { is: 'givenBy', by, to: technician } : { is: 'putBackBy', by }
+  const because = change.because(given, ...why)
   change.enter({ kind: 'assigned', technician, team: state.team, because })
   const self = 'person' in context.actor && context.actor.person === technician
   if (person && !self) change.tell([person], 'assigned')

@@ -1,5 +1,7 @@
 import type { CompiledDesign, Directory } from '../design'
 import { planDelivery } from '../notification'
+import type { Because, Reason } from '../reason'
+import { reasonInWords } from '../words'
 import type { CommandContext } from './command'
 import type { Climb, Entry, EntryBody, OutgoingMessage, QueuedMessage } from './entry'
 import { composeCall, composeMessage } from './message'
@@ -27,7 +29,7 @@ export class Change {
   /** How many ladders have set each other off to come here. */
   depth = 0
   /** What happened, for the pauses of clocks that rest or go on by it; the name of the status if left out. */
-  why: string | undefined
+  why: Reason | undefined
   private readonly telling: (() => void)[] = []
   private current: TicketState | undefined
   /** Never before the entry above it, so that a record reads in order even if a clock was put back. */
@@ -70,6 +72,24 @@ export class Change {
     telling: Telling = {},
   ): void {
     this.telling.push(() => this.write(people, template, more, telling))
+  }
+
+  /** A reason that follows from the edition that decides. */
+  because(...why: Reason[]): Because {
+    return { edition: this.design.edition, why }
+  }
+
+  /** A reason in the words of the desk, for what is written down as a text: a remark, a mail. */
+  say(reason: Reason): string {
+    const { design, directory } = this
+    const edition = (number: number) => design.earlierEdition(number)
+    return reasonInWords(reason, design.edition, { language: 'en', design: edition, directory })
+  }
+
+  /** Who causes this; null for the desk itself. */
+  get by(): string | null {
+    const { actor } = this.context
+    return 'person' in actor ? actor.person : null
   }
 
   /** Queues a call to another system. */

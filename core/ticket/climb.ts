@@ -14,6 +14,7 @@ import {
   type LadderEvent,
 } from '../ladder'
 import { statusOf } from '../lifecycle'
+import type { Reason } from '../reason'
 import type { Instant } from '../time'
 import { calmAlarms } from './calmAlarms'
 import type { Change } from './change'
@@ -113,14 +114,15 @@ export function climb(change: Change, before: TicketState | undefined, from: num
 /** Ladders that remember their beginning begin and end. */
 function fitRuns(change: Change): void {
   const { state, design } = change
-  const end = (ladder: string, why: string) => change.enter({ kind: 'ladderEnded', ladder, why }, LADDER)
+  const end = (ladder: string, why: Reason) =>
+    change.enter({ kind: 'ladderEnded', ladder, why: change.because(why) }, LADDER)
   const remembered = design.design.ladders.filter(isRemembered)
   for (const id of Object.keys(state.ladders ?? {}))
-    if (!remembered.some((one) => one.id === id)) end(id, 'the edition has no such ladder')
+    if (!remembered.some((one) => one.id === id)) end(id, { is: 'ladderGone' })
   const isOver = state.held !== undefined || statusOf(design.kind(state.kind), state.status).group === 'done'
   const facts = ticketFacts(state, design, change.now)
   for (const ladder of remembered) {
-    const why = isOver ? 'the ticket is done' : whyEnds(ladder, facts)
+    const why = isOver ? ({ is: 'ladderDone' } as const) : whyEnds(ladder, facts)
     const isClimbing = state.ladders?.[ladder.id] !== undefined
     if (isClimbing && why !== undefined) end(ladder.id, why)
     else if (!isClimbing && why === undefined && begins(ladder, facts)) beginLadder(change, ladder)
@@ -128,9 +130,9 @@ function fitRuns(change: Change): void {
 }
 
 /** Why a ladder climbs no further with these facts; undefined when it may. */
-function whyEnds({ when, stopWhen }: Ladder, facts: Facts): string | undefined {
-  if (stopWhen && holds(stopWhen, facts)) return 'what ends it holds'
-  return holds(when, facts) ? undefined : 'it is not for this ticket any more'
+function whyEnds({ when, stopWhen }: Ladder, facts: Facts): Reason | undefined {
+  if (stopWhen && holds(stopWhen, facts)) return { is: 'ladderStopped' }
+  return holds(when, facts) ? undefined : { is: 'ladderNotForIt' }
 }
 
 const begins = ({ onlySetOff, startWhen }: Ladder, facts: Facts) =>

@@ -2,6 +2,7 @@ import { balance, carriedOf, countsTheSame, extensionsOf, grantedOf, openPause, 
 import { holds } from '../condition'
 import { canonicalJson } from '../json'
 import { statusOf } from '../lifecycle'
+import type { Because } from '../reason'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
 import { ticketFacts } from './facts'
@@ -33,7 +34,8 @@ export function fitClocks(change: Change): void {
   }
   begin(change, promises)
   stopThoseKept(change, promises)
-  restOrGoOn(change, promises, change.why ?? status.name)
+  const { kind } = change.state
+  restOrGoOn(change, promises, change.because(change.why ?? { is: 'status', kind, status: status.id }))
 }
 
 /** Nothing is promised to a ticket that nobody has let in. */
@@ -48,7 +50,7 @@ export const runningClocks = ({ state }: Change) =>
 function reopenClocks(change: Change, promises: Map<string, Promised>): void {
   for (const { level, target } of promises.values())
     if (level.onReopen !== 'anew' && endedWithTicket(change, lastOf(change, target.target)))
-      change.enter({ kind: 'clockReopened', target: target.target, why: 'was done' })
+      change.enter({ kind: 'clockReopened', target: target.target, why: change.because({ is: 'wasDone' }) })
 }
 
 const lastOf = ({ state }: Change, target: string) =>
@@ -98,7 +100,7 @@ function refit(change: Change, clock: Clock, promised: Promised): void {
       granted: granted + extra,
       stopOn: target.stopOn,
       pauseIn: target.pauseIn,
-      why: whyGranted(change, promised),
+      why: change.because(whyGranted(change, promised)),
       ...(moved && { moved }),
       because: becauseOf(change, promised),
     },
@@ -118,7 +120,8 @@ function moveTo(change: Change, clock: Clock, { hours }: Promised): ClockMove | 
   const to = { edition: design.edition, ...hours }
   // Hours that change only from now on leave the account of the past as it stands, line by line.
   if (countsTheSame(clock, before, design.hoursOf(to), now)) return to
-  return { ...to, carried: carriedOf(clock, before, now, `counted before, in the hours of ${before.name}`) }
+  const note: Because = { edition: clock.edition, why: [{ is: 'countedIn', calendar: clock.calendar }] }
+  return { ...to, carried: carriedOf(clock, before, now, note) }
 }
 
 function stopThoseKept(change: Change, promises: Map<string, Promised>): void {
@@ -130,7 +133,7 @@ function stopThoseKept(change: Change, promises: Map<string, Promised>): void {
   }
 }
 
-function restOrGoOn(change: Change, promises: Map<string, Promised>, why: string): void {
+function restOrGoOn(change: Change, promises: Map<string, Promised>, why: Because): void {
   const { state, design } = change
   const { group } = statusOf(design.kind(state.kind), state.status)
   const facts = ticketFacts(state, design, change.now)

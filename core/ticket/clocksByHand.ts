@@ -1,4 +1,5 @@
 import { grantedOf, openPause, type Clock } from '../clock'
+import { said } from '../reason'
 import { DAY, MINUTE } from '../time'
 import type { Change } from './change'
 import { Refused } from './command'
@@ -29,7 +30,7 @@ function checkReason(why: string): string {
 
 /** Pauses targets because a person says so. */
 export function pauseByHand(change: Change, targets: string[], why: string): void {
-  const reason = checkReason(why)
+  const reason = said(checkReason(why))
   const clocks = meantClocks(change, targets).filter((clock) => !openPause(clock)?.byHand)
   if (!clocks.length) throw new Refused('conflict', 'There is nothing to pause: no target is running.')
   // A clock that rests with the status goes over to the person's pause, so that the status does not end it.
@@ -48,7 +49,7 @@ export function resumeByHand(change: Change, targets: string[]): void {
       'No target is paused by hand. A target that rests with the status goes on when the ticket moves.',
     )
   const all = clocks.map((clock) => clock.target)
-  change.enter({ kind: 'clocksResumed', targets: all, why: 'resumed by hand' })
+  change.enter({ kind: 'clocksResumed', targets: all, why: change.because({ is: 'resumedByHand' }) })
 }
 
 /** Longest extension in one go: 90 days of counted time. */

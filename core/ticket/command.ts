@@ -1,5 +1,6 @@
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
+import type { Reason } from '../reason'
 import type { Suggestion, TriageInput, Workloads } from '../triage'
 import type { BookingState, Checklist, LinkKind, Move, Task, TaskWords } from '../work'
 import type {
@@ -53,9 +54,9 @@ export type Command =
       to: string
       fields: Record<string, string>
     }
-  /** `why` stands in the because instead of who did it. */
+  /** `why` stands in the because after who did it. */
   /** `from` is who was on the screen; it is refused when it is another by then. */
-  | { kind: 'assign'; technician: string | null; why?: string; from?: string | null }
+  | { kind: 'assign'; technician: string | null; why?: Reason[]; from?: string | null }
   /** A person sorts it otherwise than triage did; promises that depend on it change, time spent is kept. */
   | { kind: 'resort'; field: ResortField; value: string; from?: string }
   /** A held ticket is let in: its clocks begin. What is left out stays as triage decides. */

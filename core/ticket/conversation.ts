@@ -1,5 +1,5 @@
-import { statusOf, type TicketKind } from '../lifecycle'
 import type { Directory } from '../design'
+import type { MovingEvent } from '../reason'
 import type { Change } from './change'
 import { Refused, type Command, type Said } from './command'
 import { holdAgain } from './arrival'
@@ -36,7 +36,7 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
     return
   }
   keepAnswers(change)
-  moveByItself(change, 'onReply', 'a reply went out')
+  moveByItself(change, 'onReply')
   change.tell(requestersOf(change), 'reply', told)
 }
 
@@ -70,22 +70,20 @@ export function answer(change: Change, said: Of<'answer'>): void {
   const { text } = said
   change.enter(answeredOf(said))
   // What was missing may be there now, so a person looks at it again.
-  if (change.state.rejected) holdAgain(change, 'the requester answered')
+  if (change.state.rejected) holdAgain(change, { is: 'event', event: 'onAnswer' })
   if (change.state.held) return
-  moveByItself(change, 'onAnswer', 'the requester answered')
+  moveByItself(change, 'onAnswer')
   const { technician } = change.state
   if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
 }
 
-function moveByItself(change: Change, event: keyof TicketKind['automatic'], why: string): void {
+function moveByItself(change: Change, event: MovingEvent): void {
   const { state, design } = change
   const kind = design.kind(state.kind)
   const to = kind.automatic[event][state.status]
   if (!to || to === state.status) return
-  const because = {
-    text: `“${kind.name}” moves from ${statusOf(kind, state.status).name} to ${statusOf(kind, to).name} when ${why}.`,
-    article: `kinds/${kind.id}`,
-  }
-  change.enter({ kind: 'statusMoved', from: state.status, to, fields: {}, because }, { system: 'lifecycle' })
-  change.why = why
+  const from = state.status
+  const because = change.because({ is: 'movesWhen', kind: kind.id, from, to, event })
+  change.enter({ kind: 'statusMoved', from, to, fields: {}, because }, { system: 'lifecycle' })
+  change.why = { is: 'event', event }
 }

@@ -66,7 +66,7 @@ const HANDLERS: Handlers = {
   resort: (change, { field, value, from }) => resort(change, field, value, from),
   accept: (change, choice) => accept(change, choice),
   reject: (change, { text }) => reject(change, text),
-  hold: (change) => holdAgain(change, 'taken back'),
+  hold: (change) => holdAgain(change, { is: 'takenBack' }),
   merge: (change, { into }) => mergeInto(change, into),
   takeIn: (change, command) => takeIn(change, command),
   pauseClocks: (change, { targets, why }) => pauseByHand(change, targets, why),
@@ -264,8 +264,7 @@ function sortNew(
   const { item, agreement } = state
   const values = triage({ item, facts, requester, now, work, agreement, ...more }, design, directory)
   if (isHeld) {
-    const text = 'Held in Arrivals: somebody gets it when it is accepted.'
-    const technician = { value: null, because: { text, article: `portals/${state.portal}` } }
+    const technician = { value: null, because: change.because({ is: 'held', portal: state.portal }) }
     change.enter({ kind: 'sorted', values: { ...values, technician } }, { system: 'triage' })
     change.tell(requestersOf(change), 'held')
     return

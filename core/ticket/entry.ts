@@ -3,7 +3,8 @@ import type { Answers } from '../intake'
 import type { Moment } from '../ladder'
 import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
-import type { Because, TriageResult } from '../triage'
+import type { Because } from '../reason'
+import type { TriageResult } from '../triage'
 import type { Booking, LinkKind, Task, TimeRecord } from '../work'
 
 /** Who caused an entry: a person, or the desk itself. */
@@ -126,9 +127,9 @@ export type DeliveryState = 'queued' | 'sent' | 'delivered' | 'failed' | 'givenU
 export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
   /** The account of what was counted before, where the new hours would have counted other stretches. */
   carried?: Carried
-  /** In records of older releases: the sum of it in milliseconds, and what the statement says of it. */
+  /** In records of older releases: only the sum of it in milliseconds, and what the statement says of it. */
   spent?: number
-  note?: string
+  note?: Because
 }
 
 /** What a move changed, as it was before. */
@@ -151,12 +152,12 @@ export type EntryBody =
   /** Somebody let a held ticket in; what it is sorted as follows in `sorted`. */
   | { kind: 'accepted'; ticketKind: string; status: string; level?: string }
   | { kind: 'rejected'; status: string; text: string }
-  | { kind: 'heldAgain'; status: string; why: string }
+  | { kind: 'heldAgain'; status: string; why: Because }
   | { kind: 'merged'; into: number; status: string }
   | { kind: 'tookIn'; from: number; summary: string; requesters: string[]; text: string }
   | { kind: 'clocksStarted'; clocks: (Clock & { because: Because })[] }
-  | { kind: 'clocksPaused'; targets: string[]; why: string; byHand?: true }
-  | { kind: 'clocksResumed'; targets: string[]; why: string }
+  | { kind: 'clocksPaused'; targets: string[]; why: Because; byHand?: true }
+  | { kind: 'clocksResumed'; targets: string[]; why: Because }
   | { kind: 'clockExtended'; target: string; by: number; granted: number; why: string }
   | {
       kind: 'resorted'
@@ -179,13 +180,14 @@ export type EntryBody =
       granted: number
       stopOn: Clock['stopOn']
       pauseIn: Clock['pauseIn']
-      why: string
+      /** What grants the time. */
+      why: Because
       /** Set when other hours count from now on. */
       moved?: ClockMove
       because: Because
     }
   | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
-  | { kind: 'clockReopened'; target: string; why: string }
+  | { kind: 'clockReopened'; target: string; why: Because }
   /** The ticket follows a newer edition from here on. */
   | {
       kind: 'editionAdopted'
@@ -231,13 +233,13 @@ export type EntryBody =
       /** Addresses of people who are not in the directory. */
       outside?: string[]
       /** Who was not found, and what could not be done. */
-      missing: string[]
+      missing?: Because
     }
   /** A ladder that remembers its beginning begins for this ticket. */
   | { kind: 'ladderBegan'; ladder: string; name: string; calendar: string; depth: number }
-  | { kind: 'ladderEnded'; ladder: string; why: string }
+  | { kind: 'ladderEnded'; ladder: string; why: Because }
   /** Ladders set each other off too often. */
-  | { kind: 'chainStopped'; ladder: string; why: string }
+  | { kind: 'chainStopped'; ladder: string; why: Because }
   | Acknowledged
   | { kind: 'watched'; person: string; on: boolean }
   /** It is a major incident from here on. */
@@ -249,7 +251,7 @@ export type EntryBody =
   /** The requester of a ticket that belongs to a major incident is told how that stands. */
   | { kind: 'majorHeard'; major: number; text: string }
   /** Nothing happened for as long as an idle timer says; `told` are the people it tells. */
-  | { kind: 'idleRang'; alarm: string; timer: string; why: string; dueAt: Instant; told: string[] }
+  | { kind: 'idleRang'; alarm: string; timer: string; why: Because; dueAt: Instant; told: string[] }
   /** `since` is set where a timer goes on that had been stopped. */
   | { kind: 'timerStarted'; person: string; since?: Instant }
   | { kind: 'timerDropped'; person: string }

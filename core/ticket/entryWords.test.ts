@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../demo/directory'
-import { design, INES, Ticket, theDirectory, TORA } from '../../tests/aTicket'
+import { design, INES, reader, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign } from '../design'
 import { HOUR, MINUTE } from '../time'
+import { withWords } from '../words'
 import { designNames, entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
@@ -27,7 +28,8 @@ function said(command: Command, minutes = 5, actor: Actor = TORA): string[] {
   ticket.do(command, at(minutes), actor)
   return inWords(ticket.entries.slice(from))
 }
-const inWords = (entries: readonly Entry[]) => entries.flatMap((one) => entryInWords(one, names) ?? [])
+const inWords = (entries: readonly Entry[]) =>
+  withWords(entries, reader).flatMap((one) => entryInWords(one, names) ?? [])
 
 describe('the record of a ticket in words', () => {
   it('begins with who logged it, how it was sorted and what was promised', () => {

@@ -2,7 +2,8 @@ import { targetNames } from '../clock'
 import type { Design } from '../design'
 import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
-import { listInWords } from '../triage'
+import { textOf } from '../reason'
+import { listInWords } from '../words'
 import { LINK_NAMES } from '../work'
 import type { Entry } from './entry'
 
@@ -69,35 +70,37 @@ const WORDS: Words = {
   accepted: (entry, names) =>
     `${by(entry, names)} accepted it${entry.level ? `, with the service level “${names.levels[entry.level] ?? entry.level}”` : ''}`,
   rejected: (entry, names) => `${by(entry, names)} turned it away: ${entry.text}`,
-  heldAgain: (entry, names) => `${by(entry, names)} put it back into Arrivals: ${entry.why}`,
+  heldAgain: (entry, names) => `${by(entry, names)} put it back into Arrivals: ${textOf(entry.why)}`,
   merged: (entry, names) => `${by(entry, names)} merged it into ${entry.into}; it is handled there`,
   tookIn: (entry, names) =>
     `${by(entry, names)} merged ${entry.from} into it: ${entry.summary}${entry.text ? ` (${entry.text.replace(/\n/g, '; ')})` : ''}`,
   clocksStarted: (entry) => `clocks started: ${entry.clocks.map((clock) => clock.label).join(', ')}`,
   clocksPaused: (entry, names) =>
-    `${entry.byHand ? by(entry, names) : 'the desk'} paused ${targetsIn(names, entry.targets)}: ${entry.why}`,
+    `${entry.byHand ? by(entry, names) : 'the desk'} paused ${targetsIn(names, entry.targets)}: ${textOf(entry.why)}`,
   clocksResumed: ({ targets, why }, names) =>
-    `${targetsIn(names, targets)} ${targets.length > 1 ? 'go' : 'goes'} on: ${why}`,
-  resorted: (entry) => `${entry.field}: ${entry.because.text}`,
-  clockChanged: (entry) => `the promise became “${entry.label}”: ${entry.why}`,
+    `${targetsIn(names, targets)} ${targets.length > 1 ? 'go' : 'goes'} on: ${textOf(why)}`,
+  resorted: (entry) => `${entry.field}: ${textOf(entry.because)}`,
+  clockChanged: (entry) => `the promise became “${entry.label}”: ${textOf(entry.why)}`,
   clockExtended: (entry, names) =>
     `${by(entry, names)} extended ${targetName(names, entry.target)} by ${durationInWords(entry.by)}: ${entry.why}`,
   clockStopped: (entry, names) =>
     `${targetName(names, entry.target)}: promise ${OUTCOMES[entry.outcome]}, ${signedBalance(entry.balance)}`,
-  clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${entry.why}`,
+  clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${textOf(entry.why)}`,
   statusMoved: (entry, names) =>
     `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
-  assigned: (entry) => entry.because.text,
+  assigned: (entry) => textOf(entry.because),
   overdrawn: (entry, names) => `${targetName(names, entry.target)} is overdrawn`,
   rungRang: (entry, names) => {
     const again = entry.time ? `, time ${entry.time + 1}` : ''
     const told = [...entry.told.map((one) => personName(names, one)), ...(entry.outside ?? [])]
-    const missing = entry.missing.length ? `; not found: ${entry.missing.join(', ')}` : ''
+    const lacks = entry.missing?.why.map((one) => textOf({ edition: 0, why: [one] })) ?? []
+    const missing = lacks.length ? `; not found: ${lacks.join(', ')}` : ''
     return `ladder “${entry.name}” rang, ${rungWhen(entry, names)}${again}${told.length ? `: told ${told.join(', ')}` : ''}${missing}`
   },
   ladderBegan: (entry) => `ladder “${entry.name}” begins to climb`,
-  ladderEnded: (entry, names) => `ladder “${names.ladders[entry.ladder] ?? entry.ladder}” ends: ${entry.why}`,
-  chainStopped: (entry) => entry.why,
+  ladderEnded: (entry, names) =>
+    `ladder “${names.ladders[entry.ladder] ?? entry.ladder}” ends: ${textOf(entry.why)}`,
+  chainStopped: (entry) => textOf(entry.why),
   acknowledged: (entry, names) =>
     `${by(entry, names)} has it (${{ application: 'said here', link: 'said in the message', pager: 'said on the pager' }[entry.via]})${entry.ladders.length ? '; the ladder climbs no further' : ''}`,
   watched: (entry, names) =>
@@ -114,7 +117,7 @@ const WORDS: Words = {
   signalCleared: (entry) => `the monitor says that it is over${entry.text ? `: ${entry.text}` : ''}`,
   calmRang: () => 'the fault has stayed away for as long as the signal map asks',
   idleRang: (entry, names) =>
-    `${entry.why}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
+    `${textOf(entry.why)}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
   editionAdopted: (entry, names) =>
     `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${targetsIn(names, entry.hours)}` : ''}`,
   timerStarted: (entry, names) => `${personName(names, entry.person)} works on it`,
@@ -130,7 +133,7 @@ const WORDS: Words = {
   bookingChanged: ({ booking }) =>
     `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
   tasksAdded: (entry, names) =>
-    entry.because?.text ??
+    (entry.because && textOf(entry.because)) ??
     `${by(entry, names)} added to do: ${entry.tasks.map((one) => one.text).join('; ')}`,
   taskDropped: (entry, names) => `${by(entry, names)} took “${entry.text}” off the list`,
   linked: (entry) => `linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
@@ -145,6 +148,7 @@ const WORDS: Words = {
 /**
  * What an entry says in the history of its ticket; undefined for what stands elsewhere on the page (conversation,
  * messages).
+ * @param entry with its reasons in words (`withWords` of `core/words`)
  */
 export function entryInWords(entry: Entry, names: RecordNames): string | undefined {
   const words = (WORDS as Partial<Record<Entry['kind'], (entry: never, names: RecordNames) => string>>)[

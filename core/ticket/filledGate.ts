@@ -12,6 +12,6 @@ export function filledGate(
   const isText = ({ type }: (typeof gate)[number]) => ['text', 'longText'].includes(type ?? 'text')
   return {
     fields: Object.fromEntries(required.filter(isText).map((field) => [field.name, why])),
-    lacking: required.filter((field) => !isText(field)).map((field) => field.label),
+    lacking: required.filter((field) => !isText(field)).map((field) => field.name),
   }
 }

@@ -1,4 +1,5 @@
-import { statusOf, waitInWords, type IdleTimer, type TicketKind } from '../lifecycle'
+import { statusOf, type IdleTimer, type TicketKind } from '../lifecycle'
+import type { Reason } from '../reason'
 import type { Change } from './change'
 import { filledGate } from './filledGate'
 import { requestersOf } from './said'
@@ -8,21 +9,17 @@ export function ringIdle(change: Change, alarm: string, timerId: string, dueAt: 
   const { state, design } = change
   const kind = design.kind(state.kind)
   const timer = (kind.idle ?? []).find((one) => one.id === timerId)!
-  const why = idleInWords(kind, timer)
+  const idle: Reason = { is: 'idle', kind: kind.id, timer: timer.id }
+  const why = change.because(idle)
   const told = toldBy(change, timer)
   change.enter({ kind: 'idleRang', alarm, timer: timer.id, why, dueAt, told }, { system: 'lifecycle' })
   if (timer.action.do === 'tell')
     change.tell(
       told.map((id) => change.directory.people.get(id)),
       timer.action.template,
-      { text: why },
+      { text: change.say(idle) },
     )
-  else moveOn(change, kind, timer, why)
-}
-
-/** “nothing happened in Waiting for 3 days” */
-export function idleInWords(kind: TicketKind, { status, after }: IdleTimer): string {
-  return `nothing happened in “${statusOf(kind, status).name}” for ${waitInWords(after)}`
+  else moveOn(change, kind, timer, idle)
 }
 
 function toldBy({ state, directory }: Change, { action }: IdleTimer): string[] {
@@ -36,20 +33,17 @@ function toldBy({ state, directory }: Change, { action }: IdleTimer): string[] {
   return whom === undefined ? [] : [whom]
 }
 
-function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, why: string): void {
+function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, idle: Reason): void {
   if (action.do !== 'move') return
-  const { to, remarks = why } = action
+  const { to, remarks = change.say(idle) } = action
   const status = statusOf(kind, to)
   const { fields } = filledGate(status, remarks)
-  const because = {
-    text: `“${kind.name}” moves to ${status.name} when ${why}.`,
-    article: `kinds/${kind.id}#idle-${id}`,
-  }
+  const because = change.because({ is: 'movesWhenIdle', kind: kind.id, timer: id, to })
   const said = status.tell && !change.state.internal ? { said: remarks } : {}
   change.enter(
     { kind: 'statusMoved', from: change.state.status, to, fields, because, ...said },
     { system: 'lifecycle' },
   )
-  change.why = why
+  change.why = idle
   if (status.tell) change.tell(requestersOf(change), status.tell, { text: remarks })
 }

@@ -5,7 +5,7 @@ const LADDER = { system: 'ladder' }
 
 /** Why a chain of ladders goes no further. */
 export function stopChain(change: Change, ladder: Ladder): void {
-  const why = `“${ladder.name}” was set off by ${MOST_IN_A_CHAIN} ladders in a chain, so it was stopped here`
+  const why = change.because({ is: 'chain', ladder: ladder.id, most: MOST_IN_A_CHAIN })
   change.enter({ kind: 'chainStopped', ladder: ladder.id, why }, LADDER)
 }
 

@@ -57,7 +57,10 @@ describe('what a rung does', () => {
     expect(ticket.state!.priority).toBe('p2')
     ring(ticket, 61)
     expect(ticket.state!.priority).toBe('p1')
-    expect(ticket.state!.because.priority).toMatchObject({ article: 'ladders/up#r' })
+    expect(ticket.because.priority).toMatchObject({
+      text: 'Ladder “Ladder up”: 50 % of “Answer” is spent.',
+      article: 'ladders/up#r',
+    })
     expect(ticket.state!.clocks[0]!.grants).toHaveLength(2)
   })
 
@@ -92,7 +95,9 @@ describe('what a rung does', () => {
     const solves = moves('nowhere')
     ring(solves, 61)
     expect(solves.state!.status).toBe('logged')
-    expect(kinds(solves, 'rungRang')[0]).toMatchObject({ missing: [expect.stringContaining('nowhere')] })
+    expect(kinds(solves, 'rungRang')[0]).toMatchObject({
+      missing: { why: [{ is: 'noStatus', status: 'nowhere' }] },
+    })
   })
 })
 
@@ -103,7 +108,7 @@ describe('a gate that only a person can pass', () => {
     expect(ticket.state!.status).toBe('logged')
     expect(kinds(ticket, 'statusMoved')).toEqual([])
     expect(kinds(ticket, 'rungRang')).toMatchObject([
-      { missing: [expect.stringMatching(/^what “Solved” asks for: /)] },
+      { missing: { why: [{ is: 'gateAsks', status: 'solved' }] } },
     ])
   })
 })

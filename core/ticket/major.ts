@@ -5,6 +5,7 @@ import { Refused } from './command'
 import { doneStatus } from './doneStatus'
 import { filledGate } from './filledGate'
 import { statusOf } from '../lifecycle'
+import type { Reason } from '../reason'
 import { addresseesOf } from './recipients'
 import { checkText } from './text'
 
@@ -65,7 +66,7 @@ export function endMajor(change: Change, text: string): void {
   const said = checkText(text)
   change.enter({ kind: 'majorEnded', text: said })
   tellConcerned(change, 'majorOver', said)
-  solve(change, said)
+  solve(change, { is: 'said', text: said })
 }
 
 /** The requester of a ticket that follows a major incident hears how it stands, under the number of the request. */
@@ -79,24 +80,24 @@ export function hearOfMajor(change: Change, major: number, text: string): void {
 /** The major incident that this ticket follows is over, and so is this ticket; its requester is told. */
 export function endWithMajor(change: Change, major: number, text: string): void {
   if (change.state.follows !== major || isDone(change)) return
-  solve(change, `With major incident ${major}: ${text}`, text)
+  solve(change, { is: 'withMajor', major, text }, text)
   change.tell(requestersOf(change), 'majorOver', { text })
 }
 
 const isDone = ({ state, design }: Change) => statusOf(design.kind(state.kind), state.status).group === 'done'
 
 /** @param said what its requester is told with it */
-function solve(change: Change, why: string, said?: string): void {
+function solve(change: Change, why: Reason, said?: string): void {
   const { state, design } = change
   const kind = design.kind(state.kind)
   const status = doneStatus(kind)
   if (!status || state.status === status.id) return
   const { actor } = change.context
-  const fields = { ...filledGate(status, why).fields }
+  const fields = { ...filledGate(status, change.say(why)).fields }
   // Who ends it has solved it; where the desk does, nobody is named.
   for (const field of status.gate)
     if (field.type === 'technician' && 'person' in actor) fields[field.name] = actor.person
-  const because = { text: why }
+  const because = change.because(why)
   change.enter({
     ...{ kind: 'statusMoved', from: state.status, to: status.id, fields, because },
     ...(said !== undefined && { said }),

@@ -10,7 +10,7 @@ import {
   type StatusGroup,
 } from '../lifecycle'
 import { MINUTE, type Instant } from '../time'
-import { listInWords } from '../triage'
+import { listInWords } from '../words'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
@@ -316,7 +316,7 @@ export function undoMove(change: Change, sequence: number): void {
 }
 
 function takeBack(change: Change, before: BeforeMove, name: string): void {
-  const because = { text: `${change.directory.nameOf(personOf(change))} took “${name}” back.` }
+  const because = change.because({ is: 'tookMoveBack', by: personOf(change), name })
   if (before.timerStarted && change.state.timers?.some((one) => one.person === personOf(change)))
     stopTimer(change, { drop: true })
   for (const [field, value] of Object.entries(before.sorted ?? {}))
@@ -331,7 +331,7 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
   if (before.status !== undefined)
     change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: {}, because })
   if (before.timer) letTimerGoOn(change, before.timer)
-  change.why = `“${name}” was taken back`
+  change.why = { is: 'moveTakenBack', name }
 }
 
 /** The timer that a move stopped runs on since it began, and the record of its time goes. */

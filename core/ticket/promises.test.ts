@@ -4,6 +4,7 @@ import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
 import { balance, dueAt, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import { CompiledDesign, Directory, proofread, type Design } from '../design'
+import { said } from '../reason'
 import { HOUR, MINUTE, weekly, type Calendar } from '../time'
 import { atShare } from '../ladder'
 import { ticketAlarms } from './climb'
@@ -68,7 +69,7 @@ describe('the shifts of the technician', () => {
     const ticket = new Ticket(edition, new Map(), withShift(shift))
     ticket.log(ASKED, 'gate-scanner', 'ines-varga', monday + 14 * HOUR)
     ticket.do({ kind: 'assign', technician: 'tora-aas' }, monday + 14 * HOUR)
-    const clock = { ...clockOf(ticket), grants: [{ at: 0, granted: 2 * HOUR, why: 'two to go' }] }
+    const clock = { ...clockOf(ticket), grants: [{ at: 0, granted: 2 * HOUR, why: said('two to go') }] }
     expect(dueAt(clock, hoursOf(ticket, clock))).toBe(monday + 32 * HOUR)
     expect(rebuild(ticket.entries)).toEqual(ticket.state)
   })
@@ -132,7 +133,9 @@ describe('a target with conditions of its own', () => {
     const edition = designWith({ pauseIn: [], pauseWhen: { fact: 'status', op: 'is', value: 'in-hand' } })
     const ticket = new Ticket(edition).log(ASKED)
     ticket.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, at(10))
-    expect(openPause(clockOf(ticket))?.why).toBe('In hand')
+    expect(openPause(clockOf(ticket))?.why).toMatchObject({
+      why: [{ is: 'status', status: 'in-hand' }],
+    })
     const fields = { reason: 'Which gate is it?' }
     ticket.do({ kind: 'move', from: 'in-hand', to: 'ask-requester', fields }, at(40))
     expect(openPause(clockOf(ticket))).toBeUndefined()

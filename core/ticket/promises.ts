@@ -1,8 +1,8 @@
 import { grantedFor, type Clock, type Pause, type ServiceLevel, type Target } from '../clock'
-import { holds, inWords } from '../condition'
+import { holds } from '../condition'
 import { statusOf, type StatusGroup } from '../lifecycle'
 import { durationInWords, parseDuration, type Instant } from '../time'
-import type { Because } from '../triage'
+import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import { ticketFacts } from './facts'
 
@@ -63,18 +63,19 @@ function opensAgain({ design, now }: Change, hours: Hours): boolean {
 
 export const labelOf = ({ target, granted }: Promised) => `${target.label} in ${durationInWords(granted)}`
 
-export function whyGranted({ state, design, directory }: Change, { hours }: Promised): string {
-  const shifts = hours.shift ? ` and the shifts of ${directory.nameOf(hours.shift.person)}` : ''
-  return `${design.priority(state.priority).name}, in the hours of ${design.calendar(hours.calendar).name}${shifts}`
+export function whyGranted(change: Change, { hours }: Promised): Reason {
+  const { calendar, shift } = hours
+  const { priority } = change.state
+  return { is: 'granted', priority, calendar, ...(shift && { shiftOf: shift.person }) }
 }
 
 export function becauseOf(change: Change, promised: Promised): Because {
-  const { level } = promised
-  const words = inWords(level.when, change.design.vocabulary(change.directory))
-  const why =
-    level.id === change.state.level ? 'was chosen when the ticket was accepted' : `applies first: ${words}`
-  const text = `Service level “${level.name}” ${why}. ${whyGranted(change, promised)}.`
-  return { text, article: `service-levels/${level.id}` }
+  const { id } = promised.level
+  const isChosen = id === change.state.level
+  return change.because(
+    { is: 'level', level: id, ...(isChosen && { chosen: true }) },
+    whyGranted(change, promised),
+  )
 }
 
 /** The clock of a promise that begins: now, or as its target says from the logging of the ticket. */
@@ -95,7 +96,7 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
     ...promised.hours,
     edition: change.design.edition,
     startedAt,
-    grants: [{ at: startedAt, granted: promised.granted, why: whyGranted(change, promised) }],
+    grants: [{ at: startedAt, granted: promised.granted, why: change.because(whyGranted(change, promised)) }],
     pauses: isEarlier ? pausesSince(change, promised.target, from) : [],
     stopOn: promised.target.stopOn,
     pauseIn: promised.target.pauseIn,
@@ -104,15 +105,17 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
 }
 
 /** Where a target would have stood still since it counts: by status, and with what people paused. */
-function pausesSince({ state, design, now }: Change, target: Target, since: Instant): Pause[] {
+function pausesSince(change: Change, target: Target, since: Instant): Pause[] {
+  const { state, design, now } = change
   const kind = design.kind(state.kind)
   const countsPauses = target.countsFrom === 'loggingThroughPauses'
   const byStatus = state.statuses.flatMap(({ at, status }, index): Ended[] => {
-    const { group, name } = statusOf(kind, status)
+    const { group } = statusOf(kind, status)
     const to = state.statuses[index + 1]?.at ?? now
     // On what is done nobody works, whatever else the target says.
     const rests = group === 'done' || (!countsPauses && restsIn(target.pauseIn, group))
-    return to > at && rests ? [{ from: at, to, by: 'the desk', why: name }] : []
+    const why = change.because({ is: 'status', kind: kind.id, status })
+    return to > at && rests ? [{ from: at, to, by: 'the desk', why }] : []
   })
   const oldest = state.clocks.find((one) => one.startedAt === state.loggedAt)
   const byHand = (oldest?.pauses ?? [])

@@ -1,3 +1,4 @@
+import { said, type Because } from '../reason'
 import type { Instant } from '../time'
 import type { Actor, Entry, EntryBody } from './entry'
 
@@ -12,35 +13,35 @@ type Upcast = (body: Record<string, unknown>) => Record<string, unknown>
  */
 const VERSIONS: Record<EntryKind, number> = {
   logged: 1,
-  sorted: 1,
+  sorted: 2,
   accepted: 1,
   rejected: 1,
-  heldAgain: 1,
+  heldAgain: 2,
   merged: 1,
   tookIn: 1,
-  clocksStarted: 1,
-  clocksPaused: 1,
-  clocksResumed: 1,
+  clocksStarted: 2,
+  clocksPaused: 2,
+  clocksResumed: 2,
   clockExtended: 1,
-  resorted: 1,
+  resorted: 2,
   signalRepeated: 1,
   signalCleared: 1,
   calmRang: 1,
-  clockChanged: 1,
+  clockChanged: 2,
   clockStopped: 1,
-  clockReopened: 1,
+  clockReopened: 2,
   editionAdopted: 1,
   rungsPassed: 1,
-  statusMoved: 1,
-  assigned: 1,
+  statusMoved: 2,
+  assigned: 2,
   replied: 1,
   noted: 1,
   answered: 1,
   overdrawn: 1,
-  rungRang: 3,
+  rungRang: 4,
   ladderBegan: 1,
-  ladderEnded: 1,
-  chainStopped: 1,
+  ladderEnded: 2,
+  chainStopped: 2,
   acknowledged: 1,
   watched: 1,
   majorDeclared: 1,
@@ -49,7 +50,7 @@ const VERSIONS: Record<EntryKind, number> = {
   majorUpdated: 1,
   majorEnded: 1,
   majorHeard: 1,
-  idleRang: 1,
+  idleRang: 2,
   timerStarted: 1,
   timerDropped: 1,
   timeRecorded: 1,
@@ -57,7 +58,7 @@ const VERSIONS: Record<EntryKind, number> = {
   estimated: 1,
   booked: 1,
   bookingChanged: 1,
-  tasksAdded: 1,
+  tasksAdded: 2,
   taskChanged: 1,
   taskDropped: 1,
   linked: 1,
@@ -67,6 +68,46 @@ const VERSIONS: Record<EntryKind, number> = {
   messagesQueued: 1,
   messageDelivery: 1,
 }
+
+/** A reason of older releases, which kept the sentence alone, perhaps with the rule's address. */
+function spoken(old: unknown): Because {
+  if (typeof old === 'string') return said(old)
+  const { text, nearly, article } = old as { text: string; nearly?: string; article?: string }
+  return {
+    edition: 0,
+    why: [{ is: 'said', text, ...(article !== undefined && { article }) }],
+    ...(nearly !== undefined && { nearly: [{ is: 'said', text: nearly }] }),
+  }
+}
+
+/** Reads some of what a kind holds as it is kept today; what is missing stays missing. */
+const reading =
+  (readers: Record<string, (old: never) => unknown>): Upcast =>
+  (body) => {
+    const read = Object.entries(readers).flatMap(([name, reader]) =>
+      body[name] === undefined || body[name] === null ? [] : [[name, reader(body[name] as never)]],
+    )
+    return { ...body, ...(Object.fromEntries(read) as object) }
+  }
+const each = (reader: (old: never) => unknown) => (list: never[]) => list.map((one) => reader(one))
+/** A reader that can stand as a value of `reading`. */
+const of = (readers: Parameters<typeof reading>[0]) => reading(readers) as (old: never) => unknown
+
+/** A stretch of a ledger: what shut it stood behind “outside hours”. */
+const stretch = ({ note, ...one }: { kind: string; note?: string }) => {
+  if (one.kind === 'paused') return { ...one, why: spoken(note ?? '') }
+  const names = one.kind === 'shut' ? (note ?? '').split('; ').slice(1) : []
+  return { ...one, ...(names.length && { names }) }
+}
+const carried = of({ note: spoken, summed: of({ note: spoken }), stretches: each(stretch as never) })
+const withBecause = reading({ because: spoken })
+const withWhy = reading({ why: spoken })
+const startedClock = of({
+  because: spoken,
+  grants: each(of({ why: spoken })),
+  pauses: each(of({ why: spoken })),
+  carried,
+})
 
 /** By kind: how version 1 is read as version 2, that as version 3, and so on. */
 const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
@@ -78,7 +119,36 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
     }),
     // After that the words alone, and no more what they were made of.
     ({ moment, ...body }) => ({ ...body, moment: { at: 'words', words: moment } }),
+    ({ missing, ...body }) => {
+      const why = (missing as string[]).map((text) => ({ is: 'said', text }))
+      return { ...body, ...(why.length && { missing: { edition: 0, why } }) }
+    },
   ],
+  // Reasons were kept as finished sentences.
+  sorted: [
+    ({ values, ...body }) => ({
+      ...body,
+      values: Object.fromEntries(
+        Object.entries(values as Record<string, Record<string, unknown>>).map(([field, one]) => [
+          field,
+          withBecause(one),
+        ]),
+      ),
+    }),
+  ],
+  clocksStarted: [reading({ clocks: each(startedClock) })],
+  clocksPaused: [withWhy],
+  clocksResumed: [withWhy],
+  resorted: [withBecause],
+  clockChanged: [reading({ because: spoken, why: spoken, moved: of({ note: spoken, carried }) })],
+  clockReopened: [withWhy],
+  statusMoved: [withBecause],
+  assigned: [withBecause],
+  ladderEnded: [withWhy],
+  chainStopped: [withWhy],
+  idleRang: [withWhy],
+  tasksAdded: [withBecause],
+  heldAgain: [withWhy],
   // Which one it was got lost: its number was written over by the entry's own.
   moveTakenBack: [(body) => ({ ...body, made: null })],
   // The record that a stopped timer became is found by its beginning.

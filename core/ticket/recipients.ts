@@ -1,5 +1,5 @@
 import type { Person } from '../design'
-import { onRota, RECIPIENT_NAMES, type Recipient } from '../ladder'
+import { onRota, type Recipient } from '../ladder'
 import type { Instant } from '../time'
 import type { Change } from './change'
 import { requestersOf } from './said'
@@ -8,9 +8,6 @@ import { requestersOf } from './said'
 export type Addressee = Person | { address: string; name: string }
 
 export const isPerson = (one: Addressee): one is Person => 'id' in one
-
-/** What a recipient is called where nobody is found for it. */
-export const missingName = (recipient: Recipient) => RECIPIENT_NAMES[recipient.to]
 
 type Of<T extends Recipient['to']> = Extract<Recipient, { to: T }>
 type Finders = {

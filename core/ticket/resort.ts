@@ -1,6 +1,17 @@
 import type { CompiledDesign, Directory } from '../design'
+import { articleOf, type Because } from '../reason'
 import type { Change } from './change'
 import { Refused, type ResortField } from './command'
+
+/** What was there before that is not told again: the record has it. */
+const withoutBefore = (because: Because): Because => ({
+  ...because,
+  why: because.why.map((one) => {
+    if (one.is !== 'setByHand') return one
+    const { before: _, ...rest } = one
+    return rest
+  }),
+})
 
 const GRADES = ['high', 'medium', 'low']
 
@@ -31,7 +42,7 @@ export function resortChoices(
  * @throws Refused when the value cannot be chosen, or another was set meanwhile
  */
 export function resort(change: Change, field: ResortField, value: string, from?: string): void {
-  const { state, design, directory, context } = change
+  const { state, design, directory } = change
   const choice = resortChoices(design, directory)[field].find((one) => one.value === value)
   if (!choice)
     throw new Refused('invalid', `This ${field} cannot be chosen.`, [
@@ -43,15 +54,16 @@ export function resort(change: Change, field: ResortField, value: string, from?:
       'conflict',
       `Somebody set the ${field} meanwhile. Nothing was changed; look at it again and set it once more.`,
     )
-  const by = 'person' in context.actor ? directory.nameOf(context.actor.person) : 'The desk'
-  const before = state.because[field]?.text
-  const text = `${by} set it to ${choice.label}.${before ? ` Before: ${before}` : ''}`
-  const rule = state.because[field]?.article
+  const before = state.because[field]
+  const rule = before && articleOf(before)
   change.enter({
     kind: 'resorted',
     field,
     value,
-    because: { text },
+    because: change.because({
+      ...{ is: 'setByHand', by: change.by, field, value },
+      ...(before && { before: withoutBefore(before) }),
+    }),
     // Which rules people overrule, and how often, tells the lead where triage is wrong.
     ...(rule && { overruled: { article: rule, value: state[field] } }),
   })

@@ -10,18 +10,18 @@ import {
 } from '../ladder'
 import { statusOf } from '../lifecycle'
 import type { Instant } from '../time'
-import type { Because } from '../triage'
+import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import { ticketFacts } from './facts'
 import { filledGate } from './filledGate'
 import { beginLadder } from './ladderRuns'
-import { addresseesOf, isPerson, missingName, type Addressee } from './recipients'
+import { addresseesOf, isPerson, type Addressee } from './recipients'
 import { addTasks } from './work'
 
 /** What an action comes to: what it cannot do, and how it is done. */
 interface Deed {
   told?: Addressee[]
-  missing?: string[]
+  missing?: Reason[]
   run?: () => void
 }
 
@@ -54,11 +54,12 @@ export function ringRung(change: Change, alarm: string, dueAt: Instant): void {
     rung,
     dueAt,
     said: ['share', 'due'].includes(rung.moment.at) ? moment : ladder.name,
-    because: { text: `Ladder “${ladder.name}”: ${moment}.`, article: `ladders/${ladder.id}#${rung.id}` },
+    because: change.because({ is: 'rung', ladder: ladder.id, rung: rung.id }),
     ...(ladder.acknowledgementStops && { climb: { ladder: ladder.id, run: climbOf(run, clock) } }),
   }
   const deeds = rung.actions.map((action) => deedOf(ringing, action))
   const told = deeds.flatMap((one) => one.told ?? [])
+  const missing = deeds.flatMap((one) => one.missing ?? [])
   change.enter(
     {
       kind: 'rungRang',
@@ -72,12 +73,20 @@ export function ringRung(change: Change, alarm: string, dueAt: Instant): void {
       dueAt,
       told: [...new Set(told.flatMap((one) => (isPerson(one) ? one.id : [])))],
       outside: [...new Set(told.flatMap((one) => (isPerson(one) ? [] : one.address)))],
-      missing: [...new Set(deeds.flatMap((one) => one.missing ?? []))],
+      ...(missing.length && { missing: change.because(...distinct(missing)) }),
     },
     LADDER,
   )
   for (const { run } of deeds) run?.()
 }
+
+/** That nobody was found for a recipient. */
+const notFound = ({ to }: Recipient): Reason => ({ is: 'nobodyFound', recipient: to })
+
+/** Each reason once. */
+const distinct = (reasons: readonly Reason[]) => [
+  ...new Map(reasons.map((one) => [JSON.stringify(one), one])).values(),
+]
 
 type Deeds = { [K in Action['do']]: (ringing: Ringing, action: Extract<Action, { do: K }>) => Deed }
 
@@ -89,7 +98,7 @@ const DEEDS: Deeds = {
     const isAboutDelivery = rung.moment.at === 'event' && rung.moment.event === 'deliveryFailed'
     return {
       told,
-      missing: found.filter(({ who }) => !who.length).map(({ one }) => missingName(one)),
+      missing: found.filter(({ who }) => !who.length).map(({ one }) => notFound(one)),
       run: () => change.tell(told, template, { rung: said }, { urgent, climb, isAboutDelivery }),
     }
   },
@@ -108,7 +117,7 @@ const DEEDS: Deeds = {
     change.state.team === team ? {} : { run: () => assign(change, null, team, because) },
   assign: ({ change, because, dueAt }, { to }) => {
     const person = personOf(change, to, dueAt)
-    if (!person) return { missing: [missingName(to)] }
+    if (!person) return { missing: [notFound(to)] }
     if (person.id === change.state.technician) return {}
     return {
       run: () => {
@@ -122,14 +131,14 @@ const DEEDS: Deeds = {
     if (state.status === to) return {}
     const kind = design.kind(state.kind)
     if (!kind.statuses.some((one) => one.id === to))
-      return { missing: [`the status “${to}”, which “${kind.name}” does not have`] }
+      return { missing: [{ is: 'noStatus', status: to, kind: kind.id }] }
     const status = statusOf(kind, to)
-    const { fields, lacking } = filledGate(status, because.text)
-    if (lacking.length) return { missing: [`what “${status.name}” asks for: ${lacking.join(', ')}`] }
+    const { fields, lacking } = filledGate(status, change.say(because.why[0]!))
+    if (lacking.length) return { missing: [{ is: 'gateAsks', kind: kind.id, status: to, fields: lacking }] }
     return {
       run: () => {
         change.enter({ kind: 'statusMoved', from: change.state.status, to, fields, because }, LADDER)
-        change.why = because.text
+        change.why = because.why[0]
       },
     }
   },
@@ -139,21 +148,21 @@ const DEEDS: Deeds = {
   }),
   checklist: ({ change, because }, { checklist }) => {
     const found = change.design.design.checklists.find((one) => one.id === checklist)
-    if (!found) return { missing: [`the checklist “${checklist}”`] }
+    if (!found) return { missing: [{ is: 'noChecklist', checklist }] }
     return { run: () => void addTasks(change, found.tasks, found.name, because, LADDER) }
   },
   majorIncident: ({ change, because }) =>
     change.state.major && change.state.major.endedAt === undefined
       ? {}
       : {
-          run: () => change.enter({ kind: 'majorDeclared', text: because.text }, LADDER),
+          run: () => change.enter({ kind: 'majorDeclared', text: change.say(because.why[0]!) }, LADDER),
         },
   call: ({ change, said }, { webhook }) => ({
     run: () => change.call(webhook, { rung: said }),
   }),
   setOff: ({ change }, { ladder: id }) => {
     const ladder = change.design.design.ladders.find((one) => one.id === id)
-    if (!ladder) return { missing: [`the ladder “${id}”`] }
+    if (!ladder) return { missing: [{ is: 'noLadder', ladder: id }] }
     return {
       run: () => {
         if (!holds(ladder.when, ticketFacts(change.state, change.design, change.now))) return

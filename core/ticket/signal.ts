@@ -1,3 +1,4 @@
+import type { Reason } from '../reason'
 import type { Change } from './change'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
@@ -27,15 +28,15 @@ export function ringCalm(change: Change, alarm: string, dueAt: number): void {
   const kind = design.kind(state.kind)
   const signals = design.design.triage.signals?.kinds.find((one) => one.id === state.signal?.kind)
   const minutes = signals?.calmMinutes ?? 0
-  const text = `The fault has been over for ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
+  const calm: Reason = { is: 'calm', minutes }
   change.enter({ kind: 'calmRang', alarm, dueAt }, { system: 'signals' })
   const status = doneStatus(kind)
   if (!status) return
-  const { fields } = filledGate(status, `${text}.`)
-  const because = { text: `${text}, so it is closed.`, article: `triage/signals#${state.signal!.kind}` }
+  const { fields } = filledGate(status, `${change.say(calm)}.`)
+  const because = change.because({ is: 'calmClosed', signal: state.signal!.kind, minutes })
   change.enter(
     { kind: 'statusMoved', from: state.status, to: status.id, fields, because },
     { system: 'signals' },
   )
-  change.why = text
+  change.why = calm
 }

@@ -2,7 +2,7 @@ import { extended, type Clock } from '../clock'
 import type { Answers } from '../intake'
 import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
-import type { Because } from '../triage'
+import { rulesOf, said, type Because } from '../reason'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
 import type {
   AboutEquipment,
@@ -79,6 +79,8 @@ export interface TicketState {
   team: string
   technician: string | null
   because: Partial<Record<SortedField, Because>>
+  /** Every rule of Design that has decided something about it: `triage/where-it-goes#r2`. */
+  rules?: string[]
   clocks: Clock[]
   /** Keys of alarms that have rung. */
   rang: string[]
@@ -186,6 +188,8 @@ const spoken = ({ repliedAt }: TicketState, at: Instant) => ({
 
 const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
 
+const COUNTED_BEFORE: Because = { edition: 0, why: [{ is: 'countedBefore' }] }
+
 const APPLY: Apply = {
   logged: () => ({}),
   sorted: (_, { values }) => ({
@@ -245,7 +249,7 @@ const APPLY: Apply = {
   clocksResumed: (state, entry) => changeClocks(state, inTargets(entry), (clock) => resume(clock, entry.at)),
   clockExtended: (state, entry) =>
     changeClocks(state, inTargets({ targets: [entry.target] }), (clock) =>
-      extended(clock, entry.by, entry.at, entry.why, nameOfActor(entry)),
+      extended(clock, entry.by, entry.at, said(entry.why), nameOfActor(entry)),
     ),
   resorted: (state, { field, value, because }) => ({
     [field]: value,
@@ -265,7 +269,7 @@ const APPLY: Apply = {
         shift: moved.shift,
         ...(moved.carried && { carried: moved.carried }),
         ...(moved.spent !== undefined && {
-          carried: { until: at, amount: moved.spent, note: moved.note ?? 'counted before' },
+          carried: { until: at, amount: moved.spent, note: moved.note ?? COUNTED_BEFORE },
         }),
       }),
     })),
@@ -285,8 +289,8 @@ const APPLY: Apply = {
       }),
     ),
   // A ticket that was turned away or merged and is opened again is one of its own again.
-  statusMoved: (state, { to, fields, at, said, actor }) => ({
-    ...(said !== undefined && 'person' in actor && spoken(state, at)),
+  statusMoved: (state, { to, fields, at, said: told, actor }) => ({
+    ...(told !== undefined && 'person' in actor && spoken(state, at)),
     held: undefined,
     rejected: undefined,
     mergedInto: undefined,
@@ -500,6 +504,24 @@ function endsIdleness(entry: Entry): boolean {
   return ENDS_IDLENESS.has(entry.kind)
 }
 
+/** The rules of Design that decided what an entry says, as addresses: `triage/where-it-goes#r2`. */
+function rulesIn(entry: Entry): string[] {
+  if (entry.kind === 'rungRang') return [`ladders/${entry.ladder}#${entry.rung}`]
+  return becausesOf(entry).flatMap(rulesOf)
+}
+
+function becausesOf(entry: Entry): Because[] {
+  if (entry.kind === 'sorted') return Object.values(entry.values).map((one) => one.because)
+  if (entry.kind === 'clocksStarted') return entry.clocks.map((one) => one.because)
+  return 'because' in entry && entry.because ? [entry.because] : []
+}
+
+function withRules({ rules = [] }: TicketState, entry: Entry): Pick<TicketState, 'rules'> {
+  const fresh = new Set(rulesIn(entry).filter((one) => !rules.includes(one)))
+  // In an order of their own: entries come back from where they are kept with their fields in another.
+  return fresh.size ? { rules: [...rules, ...fresh].sort() } : {}
+}
+
 /**
  * The state after one more entry.
  * @throws Error when the entry is not the next one of the record
@@ -511,7 +533,15 @@ export function evolve(state: TicketState | undefined, entry: Entry): TicketStat
     throw new Error(`entry ${entry.sequence} does not follow entry ${before.sequence}`)
   const apply = APPLY[entry.kind] as (state: TicketState, entry: Entry) => Partial<TicketState>
   const idleSince = endsIdleness(entry) ? entry.at : before.idleSince
-  return { ...before, ...apply(before, entry), idleSince, sequence: entry.sequence, changedAt: entry.at }
+  const decided = withRules(before, entry)
+  return {
+    ...before,
+    ...apply(before, entry),
+    ...decided,
+    idleSince,
+    sequence: entry.sequence,
+    changedAt: entry.at,
+  }
 }
 
 /**

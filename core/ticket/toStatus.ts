@@ -43,7 +43,8 @@ export function enterStatus(change: Change, to: string, fields: Record<string, s
   const said = status.tell && !state.internal ? wordsOfGate(status, fields) : undefined
   change.enter({ kind: 'statusMoved', from: state.status, to, fields, ...(said !== undefined && { said }) })
   if (said !== undefined) keepAnswers(change)
-  change.why = fields.reason?.trim() || undefined
+  const reason = fields.reason?.trim()
+  change.why = reason ? { is: 'said', text: reason } : undefined
   if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' })
 }
 

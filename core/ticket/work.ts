@@ -3,7 +3,7 @@ import type { CompiledDesign } from '../design'
 import { canonicalJson } from '../json'
 import { statusOf } from '../lifecycle'
 import { durationInWords, type Instant } from '../time'
-import type { Because } from '../triage'
+import type { Because } from '../reason'
 import {
   isBooked,
   MOST_TASKS,
@@ -248,10 +248,7 @@ export function addChecklists(change: Change): void {
   const facts = ticketFacts(state, design, change.now)
   for (const { id, name, when, tasks } of lists)
     if (holds(when!, facts)) {
-      const because = {
-        text: `The checklist “${name}” comes to such tickets.`,
-        article: `moves/checklist-${id}`,
-      }
+      const because = change.because({ is: 'checklist', checklist: id })
       addTasks(change, tasks, name, because, { system: 'triage' })
     }
 }

@@ -1,7 +1,8 @@
 import type { AssignmentWay, CompiledDesign, Directory, Person, TeamAssignment, Triage } from '../design'
 import { onCall } from '../ladder'
-import { momentInWords, type Instant } from '../time'
-import { listInWords, type Because, type Sorted } from './because'
+import type { Reason, LeftOut } from '../reason'
+import type { Instant } from '../time'
+import { becauseOf, type Sorted } from './because'
 
 /** What the people of the desk have on their hands, when somebody is to be found for a ticket. */
 export interface Workloads {
@@ -32,21 +33,18 @@ export interface Assigning {
   without?: ReadonlySet<string>
 }
 
-export const ARTICLE = 'triage/who-gets-it'
-
 /** What a way finds: somebody and why, or nobody and why not. */
-type Found = { person: Person; text: string; nearly?: string } | { why: string }
+type Found = { person: Person; by: Reason; next?: Reason } | { why: Reason }
 
 interface Question extends Assigning {
   rules: TeamAssignment
   design: CompiledDesign
   directory: Directory
-  teamName: string
   /** Those of the team who can take it at all, on shift or not. */
   able: Person[]
   present: Person[]
-  /** Who could not, and why, in words. */
-  leftOut: string | undefined
+  /** Who could not, and why. */
+  leftOut: Reason[]
 }
 
 /** Finds a technician the way the team's assignment says: each way in turn until one finds somebody. */
@@ -57,27 +55,26 @@ export function assign(
 ): Sorted<string | null> {
   const question = questionOf(asked, design, directory)
   const { rules, leftOut } = question
-  const tried: string[] = []
+  const tried: Reason[] = []
   for (const way of rules.ways) {
     if (way === 'leave') {
-      const text = [...tried, `${question.teamName} takes its tickets from the queue.`].join(' ')
-      return { value: null, because: { text, article: ARTICLE } }
+      const why: Reason[] = [...tried, { is: 'fromQueue', team: asked.team }]
+      return { value: null, because: becauseOf(design, why) }
     }
     const found = WAYS[way](question)
-    if ('person' in found) return given(found, tried, leftOut)
+    if ('person' in found) return given(found, tried, question)
     tried.push(found.why)
   }
   const next = rules.orNextShift ? nextOnShift(question) : undefined
-  if (next) return given(next, tried, leftOut)
-  return { value: null, because: { text: waitsInWords(question, tried), nearly: leftOut, article: ARTICLE } }
+  if (next) return given(next, tried, question)
+  return { value: null, because: becauseOf(design, waits(question, tried), leftOut) }
 }
 
 function questionOf(asked: Assigning, design: CompiledDesign, directory: Directory): Question {
   const rules = assignmentOf(design.design.triage, asked.team)
-  const teamName = directory.teams.get(asked.team)?.name ?? asked.team
   const { able, leftOut } = ableOf(asked, rules, directory)
   const present = able.filter((person) => directory.isOnShift(person, asked.now))
-  return { ...asked, rules, design, directory, teamName, able, present, leftOut }
+  return { ...asked, rules, design, directory, able, present, leftOut }
 }
 
 /** Those among whom the work is shared out by load, where that is how a ticket finds somebody. */
@@ -86,9 +83,9 @@ export interface Sharing {
   /** Most tickets that the team lets anybody have. */
   limit: number
   isWeighed: boolean
-  /** What was tried before, and who could not, in words. */
-  tried: string[]
-  leftOut: string | undefined
+  /** What was tried before, and who could not. */
+  tried: Reason[]
+  leftOut: Reason[]
 }
 
 /**
@@ -102,7 +99,7 @@ export function sharingOf(
 ): Sharing | undefined {
   const question = questionOf(asked, design, directory)
   const { rules, present, leftOut } = question
-  const tried: string[] = []
+  const tried: Reason[] = []
   for (const way of rules.ways) {
     if (way === 'leave') return undefined
     if (way === 'leastLoaded' && present.length)
@@ -119,36 +116,35 @@ export function sharingOf(
 }
 
 function given(
-  { person, text, nearly }: Extract<Found, { person: Person }>,
-  tried: string[],
-  leftOut: string | undefined,
+  { person, by, next }: Extract<Found, { person: Person }>,
+  tried: Reason[],
+  { design, leftOut }: Question,
 ): Sorted<string> {
-  const because: Because = { text: [...tried, text].join(' '), article: ARTICLE }
-  const others = [nearly, leftOut].filter(Boolean).join(' ')
-  return { value: person.id, because: others ? { ...because, nearly: others } : because }
+  const nearly = [...(next ? [next] : []), ...leftOut]
+  return { value: person.id, because: becauseOf(design, [...tried, by], nearly) }
 }
 
-/** Who of the team could take it, and in words who could not and why. */
+/** Who of the team could take it, and who could not and why. */
 function ableOf(
   { team, skills = [], work, without }: Assigning,
   rules: TeamAssignment,
   directory: Directory,
-) {
+): { able: Person[]; leftOut: Reason[] } {
   const members = (directory.membersOf.get(team) ?? []).filter(
     (one) => one.role !== 'requester' && one.active,
   )
-  const reasons: string[] = []
+  const people: LeftOut[] = []
   const able = members.filter((person) => {
     if (without?.has(person.id)) return false
     const lacks = skills.filter((skill) => !person.skills?.includes(skill))
     const limit = Math.min(person.capacity ?? Infinity, rules.limit ?? Infinity)
     const open = work.openCounts.get(person.id) ?? 0
-    if (lacks.length) reasons.push(`${person.name} does not know ${listInWords(lacks)}`)
-    else if (open >= limit) reasons.push(`${person.name} has ${open} of at most ${limit}`)
+    if (lacks.length) people.push({ person: person.id, lacks })
+    else if (open >= limit) people.push({ person: person.id, open, limit })
     else return true
     return false
   })
-  return { able, leftOut: reasons.length ? `${reasons.join('; ')}.` : undefined }
+  return { able, leftOut: people.length ? [{ is: 'leftOut', people }] : [] }
 }
 
 const WAYS: Record<Exclude<AssignmentWay, 'leave'>, (question: Question) => Found> = {
@@ -157,41 +153,41 @@ const WAYS: Record<Exclude<AssignmentWay, 'leave'>, (question: Question) => Foun
     const [first, second] = ranked(question, newest)
     if (!first) return nobodyThere(question)
     const since = newest(first)
-    const had = Number.isFinite(since)
-      ? `has waited longest for a ticket, since ${momentInWords(since, first.zone, question.now)}`
-      : 'has had no ticket yet'
     return {
       person: first,
-      text: `${onShift(question, first)} and ${had}.`,
-      nearly: second ? `Next in turn is ${second.name}.` : ALONE,
+      by: { is: 'inTurn', ...onShift(question, first), since: Number.isFinite(since) ? since : null },
+      next: second ? { is: 'nextInTurn', person: second.id } : ALONE,
     }
   },
   leastLoaded: (question) => {
-    const isWeighed = question.rules.byWeight === true
-    const counts = isWeighed ? question.work.weights : question.work.openCounts
+    const weighed = question.rules.byWeight === true
+    const counts = weighed ? question.work.weights : question.work.openCounts
     const load = (person: Person) => counts?.get(person.id) ?? 0
     // Who can have twice as many has half the load with the same number.
     const share = (person: Person) => load(person) / (person.capacity ?? 1)
     const isShared = question.present.every((person) => person.capacity)
     const [first, second] = ranked(question, isShared ? share : load)
     if (!first) return nobodyThere(question)
-    const what = isWeighed ? 'the least open work' : 'the fewest open tickets'
-    const amount = (person: Person) =>
-      isShared ? `${load(person)} of ${person.capacity}` : `${load(person)}`
+    const amount = (person: Person) => ({
+      load: load(person),
+      ...(isShared && { capacity: person.capacity }),
+    })
     return {
       person: first,
-      text: `${onShift(question, first)} and has ${what} of ${question.teamName}: ${amount(first)}.`,
-      nearly: second ? `Next would be ${second.name} with ${amount(second)}.` : ALONE,
+      by: {
+        ...{ is: 'leastLoaded', ...onShift(question, first), team: question.team },
+        ...{ weighed, ...amount(first) },
+      },
+      next: second ? { is: 'nextWithLoad', person: second.id, ...amount(second) } : ALONE,
     }
   },
-  sameAsLast: ({ requester, work, present, able, directory }) => {
+  sameAsLast: ({ requester, work, present, able }) => {
     const last = requester === undefined ? undefined : work.lastOf?.get(requester)
-    if (last === undefined) return { why: 'Nobody of the team has helped this requester before.' }
-    const name = directory.nameOf(last)
+    if (last === undefined) return { why: { is: 'helpedByNobody' } }
     const person = present.find((one) => one.id === last)
-    if (person) return { person, text: `${name} had this requester’s last ticket and is on shift.` }
-    const why = able.some((one) => one.id === last) ? 'is not on shift' : 'cannot take it'
-    return { why: `${name} had this requester’s last ticket but ${why}.` }
+    if (person) return { person, by: { is: 'sameAsLast', person: last } }
+    const isAble = able.some((one) => one.id === last)
+    return { why: { is: isAble ? 'lastNotOnShift' : 'lastCannot', person: last } }
   },
   onRota: ({ rules, design, now, directory, without }) => {
     const rota = design.design.rotas.find((one) => one.id === rules.rota)
@@ -200,12 +196,12 @@ const WAYS: Record<Exclude<AssignmentWay, 'leave'>, (question: Question) => Foun
     const person = called
       .flatMap((id) => directory.people.get(id) ?? [])
       .find((one) => one.active && !without?.has(one.id))
-    if (!rota || !person) return { why: `Nobody is on ${rota ? `the rota “${rota.name}”` : 'rota'}.` }
-    return { person, text: `${person.name} is on the rota “${rota.name}”.` }
+    if (!rota || !person) return { why: { is: 'nobodyOnRota', rota: rota?.id ?? null } }
+    return { person, by: { is: 'onRota', person: person.id, rota: rota.id } }
   },
 }
 
-const ALONE = 'Nobody else of the team is on shift.'
+const ALONE: Reason = { is: 'nobodyElse' }
 
 /** Those on shift, by a measure; the same measure goes by name, so that it is always the same. */
 const ranked = ({ present }: Question, measure: (person: Person) => number) =>
@@ -215,13 +211,14 @@ const ranked = ({ present }: Question, measure: (person: Person) => number) =>
     .map((one) => one.person)
 
 /** That somebody is on shift, and until when. */
-export function onShift({ directory, now }: Pick<Question, 'directory' | 'now'>, person: Person): string {
-  const until = directory.shiftOf(person)!.nextChange(now)
-  return `${person.name} is on shift${until ? ` until ${momentInWords(until, person.zone, now)}` : ''}`
-}
+export const onShift = ({ directory, now }: Pick<Question, 'directory' | 'now'>, person: Person) => ({
+  person: person.id,
+  until: directory.shiftOf(person)!.nextChange(now) ?? null,
+  at: now,
+})
 
-function nobodyThere({ able, teamName }: Question): Found {
-  return { why: able.length ? `Nobody of ${teamName} is on shift.` : `Nobody of ${teamName} can take it.` }
+function nobodyThere({ able, team }: Question): Found {
+  return { why: { is: able.length ? 'nobodyOnShift' : 'nobodyCan', team } }
 }
 
 /** When a person comes on shift next. */
@@ -238,15 +235,13 @@ function nextOnShift(question: Question): Extract<Found, { person: Person }> | u
     .sort((a, b) => a.at - b.at || (a.person.id < b.person.id ? -1 : 1))
   const [first] = starts
   if (!first) return undefined
-  const when = momentInWords(first.at, first.person.zone, question.now)
-  return { person: first.person, text: `${first.person.name} comes on shift next, ${when}.` }
+  const by: Reason = { is: 'comesNext', person: first.person.id, from: first.at, at: question.now }
+  return { person: first.person, by }
 }
 
 /** Why nobody has it, and from when on somebody could. */
-function waitsInWords(question: Question, tried: string[]): string {
-  const { able, now, design } = question
-  const starts = able.flatMap((person) => startOf(person, question) ?? [])
-  if (!starts.length) return tried.join(' ')
-  const when = momentInWords(Math.min(...starts), design.design.desk.zone, now)
-  return `${tried.join(' ')} Somebody is from ${when}; it waits in the queue.`
+function waits(question: Question, tried: Reason[]): Reason[] {
+  const starts = question.able.flatMap((person) => startOf(person, question) ?? [])
+  if (!starts.length) return tried
+  return [...tried, { is: 'waitsUntil', from: Math.min(...starts), at: question.now }]
 }

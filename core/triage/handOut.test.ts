@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CompiledDesign, Directory, firstDesign, type Person, type TeamAssignment } from '../design'
 import { weekly } from '../time'
+import { spoken } from '../../tests/spoken'
 import { handOut, type HandOut, type Workloads } from '.'
 
 const TEN = Date.parse('2026-11-16T10:00Z')
@@ -34,7 +35,11 @@ const ticket = (more: Partial<HandOut> = {}): HandOut => ({
 })
 const having = (open: Record<string, number>): Workloads => ({ openCounts: new Map(Object.entries(open)) })
 const hand = (tickets: HandOut[], people: Person[], work = having({}), without: string[] = []) =>
-  handOut(tickets, { now: TEN, work, without: new Set(without) }, directoryOf(people))
+  spoken(
+    handOut(tickets, { now: TEN, work, without: new Set(without) }, directoryOf(people)),
+    tickets[0]?.design ?? BY_LOAD,
+    directoryOf(people),
+  )
 const whom = (...asked: Parameters<typeof hand>) => hand(...asked).map((one) => one.value)
 
 describe('tickets of somebody who is away', () => {

@@ -1,15 +1,7 @@
 import type { CompiledDesign, Directory, Person } from '../design'
 import type { Instant } from '../time'
-import {
-  ARTICLE,
-  assign,
-  onShift,
-  sharingOf,
-  type Assigning,
-  type Sharing,
-  type Workloads,
-} from './assignment'
-import type { Sorted } from './because'
+import { assign, onShift, sharingOf, type Assigning, type Sharing, type Workloads } from './assignment'
+import { becauseOf, type Sorted } from './because'
 import { spread, type Taker } from './spread'
 
 /** One of the tickets that find somebody together. */
@@ -78,7 +70,7 @@ export function handOut(
       // Whoever is left over may still be somebody's by the ways that the team tries after this one.
       if (!person) return byItself(index)
       const open = (work.openCounts.get(person.id) ?? 0) + 1
-      give(index, sharedOut(person, open, sharing, { directory, now: handing.now }))
+      give(index, sharedOut(person, open, sharing, tickets[index]!.design, { directory, now: handing.now }))
     })
   }
   return results
@@ -88,13 +80,11 @@ function sharedOut(
   person: Person,
   open: number,
   { tried, leftOut }: Sharing,
+  design: CompiledDesign,
   at: { directory: Directory; now: Instant },
 ): Sorted<string> {
-  const text = [
-    ...tried,
-    `${onShift(at, person)}. Looked at together with the others, as many as can be find somebody and the work is shared out evenly: ${person.name} has ${open} open with it.`,
-  ].join(' ')
-  return { value: person.id, because: { text, ...(leftOut && { nearly: leftOut }), article: ARTICLE } }
+  const because = becauseOf(design, [...tried, { is: 'sharedOut', ...onShift(at, person), open }], leftOut)
+  return { value: person.id, because }
 }
 
 /** Everybody among whom some tickets are shared out, with what they have and how much more they may get. */

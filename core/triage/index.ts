@@ -1,9 +1,9 @@
 /** Triage of a new ticket: each value with its because. */
-export { capital, listInWords, type Because, type Sorted } from './because'
+export { becauseOf, type Sorted } from './because'
 export { assign, assignmentOf, sharingOf, type Assigning, type Sharing, type Workloads } from './assignment'
 export { handOut, type HandOut } from './handOut'
 export { spread, type Taker, type ToSpread } from './spread'
-export { askSources, SOURCE_NAMES, type Asked, type SourceAnswer } from './priority'
+export { askSources, type Asked, type SourceAnswer } from './priority'
 export { chosenByMap, faultOf, kindOfSignal, NO_COVER, placeOfSignal, type KnownSignal } from './signals'
 export { tryTriage, type Trial, type TrialStep } from './trial'
 export { LearntCategories, type PastWords, type Suggestion } from './learnt'

@@ -1,25 +1,16 @@
 import type { Facts } from '../condition'
 import type { CompiledDesign, Directory, Grade, Person, PrioritySource } from '../design'
-import { capital, type Sorted } from './because'
+import type { Reason } from '../reason'
+import { becauseOf, type Sorted } from './because'
 
 /** What one source says about the priority; `value` is missing when it says nothing. */
 export interface SourceAnswer {
   source: PrioritySource
-  name: string
+  /** Id of what the source is: a category, a site, an agreement; null where the ticket has none. */
+  of: string | null
   value?: string
-  /** Why a value that is there does not count. */
-  passedOver?: string
-}
-
-export const SOURCE_NAMES: Record<PrioritySource, string> = {
-  category: 'the category',
-  site: 'the site',
-  department: 'the department',
-  requester: 'the requester',
-  agreement: 'the agreement',
-  item: 'the catalog item',
-  portal: 'the portal',
-  impactUrgency: 'impact and urgency',
+  /** The priority that it would give, which is switched off and does not count. */
+  switchedOff?: string
 }
 
 /** Whose priority is asked for: who asks for what. */
@@ -31,7 +22,7 @@ export interface Asked {
   agreement?: number | null
 }
 
-type Answering = Record<PrioritySource, () => [name: string, value: string | undefined]>
+type Answering = Record<PrioritySource, () => [of: string | null, value: string | undefined]>
 
 function answersOf(asked: Asked, design: CompiledDesign, directory: Directory): Answering {
   const { item, requester, facts, agreement: number = null } = asked
@@ -40,23 +31,17 @@ function answersOf(asked: Asked, design: CompiledDesign, directory: Directory): 
   const site = directory.sites.get(String(facts.site ?? ''))
   const agreement = directory.agreement(number)
   const portal = design.findPortal(String(facts.portal ?? ''))
-  const { department } = requester
+  const { department = null } = requester
   return {
-    category: () => [
-      `${SOURCE_NAMES.category} ${design.categoryPath(category)}`,
-      categoryPriority(category, design),
-    ],
-    site: () => [`${SOURCE_NAMES.site} ${site?.name ?? '(none)'}`, site?.priority],
-    department: () => [
-      `${SOURCE_NAMES.department} ${department ?? '(none)'}`,
-      department && rules.departments?.[department],
-    ],
-    requester: () => [`${SOURCE_NAMES.requester} ${requester.name}`, requester.priority],
-    agreement: () => [`${SOURCE_NAMES.agreement} ${agreement?.number ?? '(none)'}`, agreement?.priority],
-    item: () => [`${SOURCE_NAMES.item} ${design.item(item).name}`, design.item(item).priority],
-    portal: () => [`${SOURCE_NAMES.portal} ${portal?.name ?? '(none)'}`, portal?.priority],
+    category: () => [category, categoryPriority(category, design)],
+    site: () => [site?.id ?? null, site?.priority],
+    department: () => [department, (department && rules.departments?.[department]) || undefined],
+    requester: () => [requester.id, requester.priority],
+    agreement: () => [agreement ? String(agreement.number) : null, agreement?.priority],
+    item: () => [item, design.item(item).priority],
+    portal: () => [portal?.id ?? null, portal?.priority],
     impactUrgency: () => [
-      `impact ${facts.impact} and urgency ${facts.urgency}`,
+      `${facts.impact} ${facts.urgency}`,
       rules.matrix[facts.impact as Grade]?.[facts.urgency as Grade],
     ],
   }
@@ -75,12 +60,10 @@ export function askSources(
   const { priorities } = design.design
   const answers = answersOf(asked, design, directory)
   return orderOf(design, team).map((source): SourceAnswer => {
-    const [name, value] = answers[source]()
+    const [of, value] = answers[source]()
     const priority = priorities.find((one) => one.id === value)
-    if (!priority) return { source, name }
-    if (!priority.active)
-      return { source, name, passedOver: `it would be ${priority.numeral}, which is switched off` }
-    return { source, name, value: priority.id }
+    if (!priority) return { source, of }
+    return priority.active ? { source, of, value: priority.id } : { source, of, switchedOff: priority.id }
   })
 }
 
@@ -104,32 +87,37 @@ export function decidePriority(
   team?: string,
 ): Sorted {
   const answers = askSources(asked, design, directory, team)
-  const winner = answers.find((one) => one.value)
-  const numeral = (id: string) => design.priority(id).numeral
-  const article = 'triage/source-order'
-  if (!winner) {
+  const index = answers.findIndex((one) => one.value !== undefined)
+  const winner = answers[index]
+  if (winner?.value === undefined) {
     const active = design.design.priorities.filter((one) => one.active)
     const lowest = active.sort((a, b) => b.order - a.order)[0]!
-    const off = answers.flatMap(({ name, passedOver }) =>
-      passedOver ? ` ${capital(name)}: ${passedOver}.` : [],
-    )
-    const text = `No source has a priority, so it is the lowest, ${lowest.numeral}.${off.join('')}`
-    return { value: lowest.id, because: { text, article } }
+    const why: Reason[] = [{ is: 'noSource', priority: lowest.id }, ...switchedOff(answers)]
+    return { value: lowest.id, because: becauseOf(design, why) }
   }
-  const index = answers.indexOf(winner)
+  const { source, of, value } = winner
   const before = answers.slice(0, index)
-  const silent = before.filter((one) => !one.passedOver).map((one) => SOURCE_NAMES[one.source])
-  const off = before.flatMap(({ name, passedOver }) =>
-    passedOver ? ` ${capital(name)}: ${passedOver}.` : [],
-  )
-  const later = answers.slice(index + 1).filter((one) => one.value && one.value !== winner.value)
-  const order =
-    team === undefined ? 'the source order' : `the source order of ${directory.teams.get(team)?.name ?? team}`
-  const text = `${capital(winner.name)} gives ${numeral(winner.value!)}.`
-  const asking =
-    (silent.length ? ` Asked before, without an answer: ${silent.join(', ')}.` : '') + off.join('')
-  const nearly = later.length
-    ? `${later.map((one) => `${capital(one.name)} gives ${numeral(one.value!)}`).join('; ')}, but ${SOURCE_NAMES[winner.source]} comes first in ${order}.`
-    : undefined
-  return { value: winner.value!, because: { text: text + asking, nearly, article } }
+  const silent = before.flatMap((one) => (one.switchedOff === undefined ? one.source : []))
+  const why: Reason[] = [
+    { is: 'source', source, of, priority: value },
+    ...(silent.length ? [{ is: 'sourcesSilent' as const, sources: silent }] : []),
+    ...switchedOff(before),
+  ]
+  const later = answers
+    .slice(index + 1)
+    .flatMap((one) =>
+      one.value === undefined || one.value === value
+        ? []
+        : { source: one.source, of: one.of, priority: one.value },
+    )
+  const nearly: Reason[] = later.length
+    ? [{ is: 'sourcesLater', sources: later, after: source, ...(team !== undefined && { team }) }]
+    : []
+  return { value, because: becauseOf(design, why, nearly) }
 }
+
+/** Sources whose priority is switched off. */
+const switchedOff = (answers: readonly SourceAnswer[]) =>
+  answers.flatMap(({ source, of, switchedOff: priority }): Reason[] =>
+    priority === undefined ? [] : [{ is: 'sourceOff', source, of, priority }],
+  )

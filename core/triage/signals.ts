@@ -1,5 +1,5 @@
 import type { CompiledDesign, SignalCell, SignalKind, SignalRules } from '../design'
-import type { Sorted } from './because'
+import { becauseOf, type Sorted } from './because'
 
 /** What organisations without an agreement are called in the map. */
 export const NO_COVER = ''
@@ -42,10 +42,7 @@ export function chosenByMap(
   cover: string | null,
   design: CompiledDesign,
 ): { priority?: Sorted; queue?: Sorted } {
-  const because = {
-    text: `The signal map says so for “${kind.name}” with ${cover === null ? 'no agreement' : `the cover ${cover}`}.`,
-    article: `triage/signals#${kind.id}`,
-  }
+  const because = becauseOf(design, [{ is: 'signalMap', signal: kind.id, cover }])
   const isActive = design.design.priorities.some((one) => one.id === cell.priority && one.active)
   return {
     ...(cell.priority && isActive && { priority: { value: cell.priority, because } }),

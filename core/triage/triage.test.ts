@@ -11,6 +11,7 @@ import {
 } from '../design'
 import type { DecisionTable, HitPolicy } from '../table'
 import { weekly, type Calendar } from '../time'
+import { spoken } from '../../tests/spoken'
 import { assign, askSources, skillsFor, triage, type Assigning, type Workloads } from '.'
 
 const shift = (id: string, from: string, to: string): Calendar => ({
@@ -63,12 +64,10 @@ function designWith(order: Design['triage']['sourceOrder'], category?: string, i
     1,
   )
 }
-const sort = (design: CompiledDesign, known = directory(), requester = asker) =>
-  triage(
-    { item: base.items[0]!.id, facts: { site: 'quay' }, requester, now: at(10), work: NO_WORK },
-    design,
-    known,
-  )
+const sort = (design: CompiledDesign, known = directory(), requester = asker) => {
+  const input = { item: base.items[0]!.id, facts: { site: 'quay' }, requester, now: at(10), work: NO_WORK }
+  return spoken(triage(input, design, known), design, known)
+}
 
 describe('the source order', () => {
   it('a category’s high and a site’s low, category first: high; and the because says what nearly decided (practice)', () => {
@@ -135,7 +134,15 @@ describe('the source order', () => {
 describe('assignment', () => {
   const design = designWith(['category'])
   const give = (hour: number, counts: [string, number][] = []) =>
-    assign({ team: 'first-line', now: at(hour), work: { openCounts: new Map(counts) } }, design, directory())
+    spoken(
+      assign(
+        { team: 'first-line', now: at(hour), work: { openCounts: new Map(counts) } },
+        design,
+        directory(),
+      ),
+      design,
+      directory(),
+    )
 
   it('takes whoever is on shift with the fewest open tickets, and says who would be next', () => {
     expect(give(7).value).toBe('early')
@@ -205,7 +212,7 @@ describe('assignment', () => {
       agreements: [],
       rotaOverrides,
     })
-    return assign({ team: 'first-line', now: at(10), work, ...more }, changed, known)
+    return spoken(assign({ team: 'first-line', now: at(10), work, ...more }, changed, known), changed, known)
   }
 
   it('in turn: whoever has waited longest for a ticket, and who has had none first', () => {
@@ -344,18 +351,14 @@ describe('the rest of triage', () => {
       },
       1,
     )
-  const sorted = (design: CompiledDesign, facts: object = {}, requester = asker) =>
-    triage(
-      {
-        item: base.items[0]!.id,
-        facts: { site: 'quay', portal: base.portals[0]!.id, ...facts },
-        requester,
-        now: at(10),
-        work: NO_WORK,
-      },
-      design,
-      directory(),
-    )
+  const sorted = (design: CompiledDesign, facts: object = {}, requester = asker) => {
+    const input = {
+      item: base.items[0]!.id,
+      facts: { site: 'quay', portal: base.portals[0]!.id, ...facts },
+      ...{ requester, now: at(10), work: NO_WORK },
+    }
+    return spoken(triage(input, design, directory()), design, directory())
+  }
   const table = (
     outcome: string,
     rows: [site: string, value: string][],
@@ -386,12 +389,11 @@ describe('the rest of triage', () => {
     const item = base.items[0]!.id
     const suggestion = { category: 'special', confidence: 0.85, words: ['pump'], tickets: 12 }
     const known = { ...base, categories: [...base.categories, { id: 'special', name: 'Special' }] }
-    const category = (learnt: Design['triage']['learnt']) =>
-      triage(
-        { item, facts: {}, requester: asker, now: at(10), work: NO_WORK, suggestion },
-        new CompiledDesign({ ...known, triage: { ...base.triage, learnt } }, 1),
-        directory(),
-      ).category
+    const category = (learnt: Design['triage']['learnt']) => {
+      const design = new CompiledDesign({ ...known, triage: { ...base.triage, learnt } }, 1)
+      const input = { item, facts: {}, requester: asker, now: at(10), work: NO_WORK, suggestion }
+      return spoken(triage(input, design, directory()).category, design, directory())
+    }
     expect(category(undefined).value).toBe('general')
     expect(category({ items: ['other'], suggestFrom: 0.1, actFrom: 0.1 }).value).toBe('general')
     expect(category({ items: [item], suggestFrom: 0.9 }).because.nearly).toBeUndefined()

@@ -1,9 +1,10 @@
-import { inWords, type Facts, type Vocabulary } from '../condition'
+import type { Facts, FactValue } from '../condition'
 import type { CompiledDesign, Directory, Person } from '../design'
-import { decideTable, testsOfRow, type Decision, type DecisionTable } from '../table'
+import type { Reason, TableName } from '../reason'
+import { decideTable, type Decision, type HitPolicy, type Row } from '../table'
 import type { Instant } from '../time'
 import { assign, type Workloads } from './assignment'
-import { listInWords, type Because, type Sorted } from './because'
+import { becauseOf, type Sorted } from './because'
 import type { Suggestion } from './learnt'
 import { decidePriority } from './priority'
 
@@ -48,20 +49,19 @@ export function sort(input: TriageInput, design: CompiledDesign, directory: Dire
 }
 
 function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory) {
-  const words = design.vocabulary(directory)
   const { chosen } = input
   const { weight, routing, teamOrders } = design.design.triage
-  const category = chosen?.category ?? sortOut(input, design, words)
+  const category = chosen?.category ?? sortOut(input, design)
   let facts: Facts = { ...input.facts, category: category.value }
   const weighed = decideTable(weight, facts)
-  const grade = (name: string) => sortedByTable(weight, weighed, name, 'medium', words, 'triage/how-bad')
+  const grade = (name: string) => sortedByTable('weight', weighed, facts, name, 'medium', design)
   const [impact, urgency] = [grade('impact'), grade('urgency')]
   facts = { ...facts, impact: impact.value, urgency: urgency.value }
   let priority = chosen?.priority ?? decidePriority({ ...input, facts }, design, directory)
   facts = { ...facts, priority: priority.value }
   const routed = decideTable(routing, facts)
-  const queue = chosen?.queue ?? route('queue', routed, input, design, words)
-  const team = route('team', routed, input, design, words)
+  const queue = chosen?.queue ?? route('queue', routed, facts, design)
+  const team = route('team', routed, facts, design)
   // A team may ask the sources in an order of its own; which team it is, the desk's order has led to.
   if (!chosen?.priority && teamOrders?.[team.value])
     priority = decidePriority({ ...input, facts }, design, directory, team.value)
@@ -74,74 +74,44 @@ function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory
 }
 
 /** The category: by the table of categories, else that of the catalog item. */
-function sortOut(input: TriageInput, design: CompiledDesign, words: Vocabulary): Sorted {
+function sortOut(input: TriageInput, design: CompiledDesign): Sorted {
   const { item: id, facts } = input
   const item = design.item(id)
-  const ofItem: Sorted = {
-    value: item.category,
-    because: {
-      text: `The catalog item “${item.name}” belongs to ${design.categoryPath(item.category)}.`,
-      article: `catalog/${item.id}`,
-    },
-  }
+  const { category } = item
+  const why: Reason[] = [{ is: 'itemCategory', item: item.id, category }]
+  const ofItem: Sorted = { value: category, because: becauseOf(design, why) }
   const { what } = design.design.triage
   if (!what?.rows.length) return byWords(input, ofItem, design)
-  const decision = decideTable(what, { ...facts, category: item.category })
-  if (decision.row) return sortedByTable(what, decision, 'category', item.category, words, 'triage/what')
-  const nearly = nearlyInWords(decision, words)
-  return byWords(input, nearly ? { ...ofItem, because: { ...ofItem.because, nearly } } : ofItem, design)
+  const asked = { ...facts, category }
+  const decision = decideTable(what, asked)
+  if (decision.row) return sortedByTable('what', decision, asked, 'category', category, design)
+  return byWords(input, { ...ofItem, because: becauseOf(design, why, rowNearly('what', decision)) }, design)
 }
 
 /** What the words of past tickets speak for, where the design lets them: named, or deciding where they are sure enough. */
 function byWords({ item, suggestion }: TriageInput, ofItem: Sorted, design: CompiledDesign): Sorted {
   const { learnt } = design.design.triage
   if (!learnt?.items.includes(item) || !suggestion || suggestion.category === ofItem.value) return ofItem
-  const { category, confidence, words, tickets } = suggestion
+  const { category, confidence } = suggestion
   if (!design.categories.has(category) || confidence < learnt.suggestFrom) return ofItem
-  const said = words.map((word) => `“${word}”`)
-  const evidence = `${listInWords(said)} in ${tickets} past tickets; ${Math.floor(confidence * 100)} % sure`
-  const path = design.categoryPath(category)
+  const { why, nearly = [] } = ofItem.because
   if (learnt.actFrom === undefined || confidence < learnt.actFrom)
     return {
       ...ofItem,
-      because: {
-        ...ofItem.because,
-        nearly: [`Its words speak for ${path} (${evidence}).`, ofItem.because.nearly]
-          .filter(Boolean)
-          .join(' '),
-      },
+      because: becauseOf(design, why, [{ is: 'pastWordsNearly', ...suggestion }, ...nearly]),
     }
-  return {
-    value: category,
-    because: {
-      text: `Its words speak for ${path}: ${evidence}.`,
-      nearly: ofItem.because.text,
-      article: 'triage/what',
-    },
-  }
+  return { value: category, because: becauseOf(design, [{ is: 'pastWords', ...suggestion }], why) }
 }
 
 /** Queue or team: by the routing; where no row fits, as the portal says, and else as the desk says. */
-function route(
-  outcome: 'queue' | 'team',
-  routed: Decision,
-  { facts }: TriageInput,
-  design: CompiledDesign,
-  words: Vocabulary,
-): Sorted {
-  const { routing, otherwise } = design.design.triage
+function route(outcome: 'queue' | 'team', routed: Decision, facts: Facts, design: CompiledDesign): Sorted {
+  const { otherwise } = design.design.triage
   const portal = design.findPortal(String(facts.portal ?? ''))
   const ofPortal = outcome === 'team' ? portal?.team : undefined
   if (routed.row || !ofPortal)
-    return sortedByTable(routing, routed, outcome, otherwise[outcome], words, 'triage/where-it-goes')
-  return {
-    value: ofPortal,
-    because: {
-      text: `No row of “${routing.name}” fits; tickets of ${portal!.name} go there then.`,
-      nearly: nearlyInWords(routed, words),
-      article: `portals/${portal!.id}`,
-    },
-  }
+    return sortedByTable('routing', routed, facts, outcome, otherwise[outcome], design)
+  const why: Reason[] = [{ is: 'portalTeam', portal: portal!.id }]
+  return { value: ofPortal, because: becauseOf(design, why, rowNearly('routing', routed)) }
 }
 
 function find(
@@ -157,54 +127,72 @@ function find(
   if (named?.active)
     return {
       value: named.id,
-      because: {
-        text: `No row of “${design.design.triage.routing.name}” fits; ${named.name} gets such tickets of ${portal!.name}.`,
-        article: `portals/${portal!.id}`,
-      },
+      because: becauseOf(design, [{ is: 'portalPerson', portal: portal!.id, person: named.id }]),
     }
-  const skills = skillsFor(facts, design)
-  return assign({ team: team.value, requester: requester.id, skills, now, work }, design, directory)
+  const asked = skillRows(facts, design)
+  const skills = [...new Set(asked.map((one) => one.skill))]
+  const found = assign({ team: team.value, requester: requester.id, skills, now, work }, design, directory)
+  if (!asked.length) return found
+  const { why, nearly } = found.because
+  return { value: found.value, because: becauseOf(design, [...why, ...asked], nearly) }
 }
 
 /** What a technician must know for a ticket, by the table of skills. */
-export function skillsFor(facts: Facts, { design }: CompiledDesign): string[] {
-  const { skills } = design.triage
-  if (!skills?.rows.length) return []
-  const { fitting } = decideTable(skills, facts)
-  return [...new Set(fitting.flatMap((index) => skills.rows[index]!.outcome.skill ?? []))]
+export function skillsFor(facts: Facts, design: CompiledDesign): string[] {
+  return [...new Set(skillRows(facts, design).map((one) => one.skill))]
 }
 
-function nearlyInWords({ nearest }: Decision, words: Vocabulary): string | undefined {
-  if (!nearest) return undefined
-  return `Row ${nearest.number} nearly fitted, but not: ${nearest.failed.map((test) => inWords(test, words)).join(' and ')}.`
+/** The rows that say what a technician must know for a ticket. */
+function skillRows(facts: Facts, { design }: CompiledDesign): Extract<Reason, { is: 'asksFor' }>[] {
+  const { skills } = design.triage
+  if (!skills?.rows.length) return []
+  return decideTable(skills, facts).fitting.flatMap((index) => {
+    const { id, outcome } = skills.rows[index]!
+    return outcome.skill ? { is: 'asksFor', row: id, number: index + 1, skill: outcome.skill } : []
+  })
+}
+
+/** The row that nearly decided, and which of its tests failed. */
+function rowNearly(table: TableName, { nearest }: Decision): Reason[] {
+  if (!nearest) return []
+  const { row, number, failed } = nearest
+  return [{ is: 'rowNearly', table, row: row.id, number, failed }]
+}
+
+/** What a row asked about, as it was. */
+function factsAsked(
+  { cells }: Row,
+  columns: readonly string[],
+  facts: Facts,
+): Record<string, FactValue | null> {
+  const asked: Record<string, FactValue | null> = {}
+  for (let index = 0; index < cells.length; index++)
+    if (cells[index]) asked[columns[index]!] = facts[columns[index]!] ?? null
+  return asked
 }
 
 function sortedByTable(
-  table: DecisionTable,
+  table: TableName,
   decision: Decision,
+  facts: Facts,
   outcome: string,
   otherwise: string,
-  words: Vocabulary,
-  article: string,
+  design: CompiledDesign,
 ): Sorted {
   const { row, number } = decision
-  const nearly = nearlyInWords(decision, words)
-  if (!row)
-    return {
-      value: otherwise,
-      because: { text: `No row of “${table.name}” fits; this is what happens then.`, nearly, article },
-    }
-  const because: Because = {
-    text: `Row ${number} of “${table.name}” decided: ${inWords({ all: testsOfRow(table, row) }, words)}.`,
-    nearly: [clashInWords(table, decision), nearly].filter(Boolean).join(' ') || undefined,
-    article: `${article}#${row.id}`,
+  const nearly = rowNearly(table, decision)
+  if (!row || number === undefined)
+    return { value: otherwise, because: becauseOf(design, [{ is: 'noRow', table }], nearly) }
+  const { columns, hitPolicy } = design.design.triage[table]!
+  const why: Reason[] = [{ is: 'row', table, row: row.id, number, facts: factsAsked(row, columns, facts) }]
+  return {
+    value: row.outcome[outcome] ?? otherwise,
+    because: becauseOf(design, why, [...clash(hitPolicy, decision), ...nearly]),
   }
-  return { value: row.outcome[outcome] ?? otherwise, because }
 }
 
 /** Where only one row may fit and more did. */
-function clashInWords(table: DecisionTable, { fitting }: Decision): string | undefined {
-  if (table.hitPolicy !== 'unique' || fitting.length < 2) return undefined
-  const others = fitting.slice(1).map((index) => index + 1)
-  return `Only one row may fit, but ${others.length > 1 ? 'rows' : 'row'} ${others.join(', ')} did too.`
+function clash(hitPolicy: HitPolicy | undefined, { fitting }: Decision): Reason[] {
+  if (hitPolicy !== 'unique' || fitting.length < 2) return []
+  return [{ is: 'rowsToo', numbers: fitting.slice(1).map((index) => index + 1) }]
 }

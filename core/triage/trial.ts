@@ -1,7 +1,8 @@
 import type { Facts, FactValue } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
+import { becauseInWords, sourceInWords, type BecauseWords, type Reader } from '../words'
 import { decideTable, type DecisionTable } from '../table'
-import type { Because, Sorted } from './because'
+import type { Sorted } from './because'
 import { askSources, type SourceAnswer } from './priority'
 import { triage, type TriageInput, type TriageResult } from './triage'
 
@@ -10,13 +11,19 @@ export interface TrialStep {
   step: keyof TriageResult
   /** Null where nobody is found. */
   value: string | null
-  because: Because
+  because: BecauseWords
 }
 
 /** What triage would make of a ticket, step by step. */
 export interface Trial {
   steps: TrialStep[]
-  sources: (SourceAnswer & { wins: boolean })[]
+  sources: {
+    source: SourceAnswer['source']
+    name: string
+    value?: string
+    switchedOff?: string
+    wins: boolean
+  }[]
   /** In each table the row that decided, and the one that nearly did. */
   rows: Partial<Record<'what' | 'weight' | 'routing' | 'skills', { decided?: string; nearly?: string }>>
 }
@@ -27,6 +34,7 @@ const STEPS = ['category', 'impact', 'urgency', 'priority', 'queue', 'team', 'te
 export function tryTriage(input: TriageInput, design: CompiledDesign, directory: Directory): Trial {
   const values = triage(input, design, directory)
   const words = design.vocabulary(directory)
+  const reader: Reader = { language: 'en', design: () => design, directory }
   const facts: Facts = { ...input.facts, ...plain(values) }
   const { what, weight, routing, skills, teamOrders } = design.design.triage
   const team = values.team.value
@@ -36,11 +44,13 @@ export function tryTriage(input: TriageInput, design: CompiledDesign, directory:
     steps: STEPS.map((step) => ({
       step,
       value: values[step].value === null ? null : words.value(step, values[step].value as FactValue),
-      because: values[step].because,
+      because: becauseInWords(values[step].because, reader),
     })),
     sources: sources.map((one) => ({
-      ...one,
-      value: one.value && design.priority(one.value).numeral,
+      source: one.source,
+      name: sourceInWords(one.source, one.of, design.edition, reader),
+      ...(one.value && { value: design.priority(one.value).numeral }),
+      ...(one.switchedOff && { switchedOff: design.priority(one.switchedOff).numeral }),
       wins: one === winner,
     })),
     rows: {

@@ -1,3 +1,4 @@
+import { editionsIn, type Reader } from '../../core/words'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
 import type { Database } from '../db/connection'
 import { withDesign } from '../db/kept'
@@ -51,6 +52,15 @@ export class Knowledge {
       () => (this.people = undefined),
     )
     return this.people
+  }
+
+  /** Whoever reads some reasons, with every edition that they name; one that this release cannot read is left out. */
+  async readerOf(...values: unknown[]): Promise<Reader> {
+    const [directory] = await Promise.all([
+      this.directory(),
+      ...[...editionsIn(values)].map((number) => this.edition(number).catch(() => undefined)),
+    ])
+    return { language: 'en', design: (number) => this.compiled.get(number), directory }
   }
 
   private async loadCurrent(): Promise<CompiledDesign> {

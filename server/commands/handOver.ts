@@ -1,6 +1,8 @@
 import { ticketFacts, type Actor } from '../../core/ticket'
 import { Refused } from '../../core/ticket'
+import type { Reason } from '../../core/reason'
 import { handOut, skillsFor } from '../../core/triage'
+import { becauseInWords } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from './desk'
 
@@ -45,17 +47,18 @@ export async function handOver(desk: Desk, person: string, actor: Actor, take: b
     }),
   )
   const found = handOut(tickets, { now: deskNow(), work, without: new Set([person]) }, directory)
+  const reader = await desk.knowledge.readerOf(found)
   const handed: HandedOver[] = []
   for (const [index, { value, because }] of found.entries()) {
     const { state } = rows[index]!
-    const why = `${who.name} is away. ${because.text}`
+    const why: Reason[] = [{ is: 'away', person: who.id }, ...because.why]
     if (take) await desk.run(state.reference, { kind: 'assign', technician: value, why }, actor)
     handed.push({
       reference: state.reference,
       summary: state.summary,
       team: directory.teams.get(state.team)?.name ?? state.team,
       to: value === null ? null : directory.nameOf(value),
-      because: because.text,
+      because: becauseInWords(because, reader).text,
     })
   }
   return { person: who.name, taken: take, isCutOff: rows.length === MOST, tickets: handed }

@@ -60,6 +60,7 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     // Where the ticket itself waits, or is done, it is not the desk's turn.
     waiting_since: ['new', 'active'].includes(group) ? (state.waitingSince ?? null) : null,
     facts: factsOf(state, design.deskOf(state.item)),
+    rules: state.rules ?? [],
   }
 }
 
@@ -271,7 +272,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
         category = excluded.category, priority = excluded.priority, priority_order = excluded.priority_order,
         queue = excluded.queue, team = excluded.team, technician = excluded.technician,
         changed_at = excluded.changed_at, due_at = excluded.due_at, timers = excluded.timers,
-        estimate = excluded.estimate, tasks_open = excluded.tasks_open, waiting_since = excluded.waiting_since, facts = excluded.facts),
+        estimate = excluded.estimate, tasks_open = excluded.tasks_open, waiting_since = excluded.waiting_since, facts = excluded.facts, rules = excluded.rules),
     c as (insert into clock select * from ${filled('clock')}
       on conflict (reference, target, started_at) do update set
         calendar = excluded.calendar, edition = excluded.edition, shift = excluded.shift, granted = excluded.granted, paused = excluded.paused, balance = excluded.balance, balance_at = excluded.balance_at, due_at = excluded.due_at,

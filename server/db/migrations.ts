@@ -371,4 +371,10 @@ create index device_person on device (person, seen_at);
     name: '0016 entries have a version',
     sql: 'alter table entry add column version smallint not null default 1;',
   },
+  {
+    // What rules decided is kept as data, and which rules those were stands with the ticket.
+    name: '0017 the rules that decided a ticket',
+    rows: true,
+    sql: `alter table ticket add column rules text[] not null default '{}';`,
+  },
 ]

@@ -193,6 +193,8 @@ export interface Tables {
     waiting_since: ColumnType<number | null, number | null | undefined, number | null>
     /** What lists are limited by and no other column holds; small, so that it is read without the whole state. */
     facts: ColumnType<TicketFacts, string | undefined, string>
+    /** Every rule of Design that has decided something about it: `triage/where-it-goes#r2`. */
+    rules: Filled<string[]>
   }
   booking: {
     reference: number

@@ -37,6 +37,12 @@ export class WhichQuery {
   @IsOptional()
   @IsIn(VIEW_GROUPS, { message: `choose one of ${VIEW_GROUPS.join(', ')}` })
   group?: ViewGroup
+
+  /** A rule of Design that decided something about the tickets in the last 90 days: `triage/where-it-goes#r2`. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200, { message: 'give the address of a rule of Design' })
+  rule?: string
 }
 
 /** The same, a page at a time. */
@@ -60,9 +66,9 @@ export class ListQueryBody extends WhichQuery {
  * Reads what a list asks for.
  * @throws HttpProblem when its condition cannot be read, or lists cannot be filtered by it
  */
-export function readWhich({ view, search, where, sort, turned, group }: WhichQuery) {
+export function readWhich({ view, search, where, sort, turned, group, rule }: WhichQuery) {
   return {
-    ...{ view, search, sort, group },
+    ...{ view, search, sort, group, rule },
     isTurned: turned === 'true',
     ...(where && { where: readCondition(where) }),
   }

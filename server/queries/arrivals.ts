@@ -5,6 +5,7 @@ import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
 import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
+import { becauseInWords, becausesInWords } from '../../core/words'
 import type { Desk } from '../commands/desk'
 
 /** Whether the desk has asked something that the requester has not answered yet. */
@@ -151,6 +152,7 @@ export async function outlook(desk: Desk, reference: number, choice: Acceptance,
   const { state, entries } = decided
   const started = entries.flatMap((entry) => (entry.kind === 'clocksStarted' ? entry.clocks : []))
   const priority = design.priority(state.priority)
+  const reader = await desk.knowledge.readerOf(state.because, started)
   return {
     edition: state.edition,
     kind: design.kind(state.kind).name,
@@ -160,12 +162,12 @@ export async function outlook(desk: Desk, reference: number, choice: Acceptance,
     queue: design.queueName(state.queue),
     team: directory.teams.get(state.team)?.name ?? state.team,
     technician: state.technician ? directory.nameOf(state.technician) : null,
-    because: state.because,
+    because: becausesInWords(state.because, reader),
     promises: started.map((clock) => ({
       target: clock.target,
       label: clock.label,
       dueAt: dueAt(clock, design.hoursOf(clock)) ?? null,
-      because: clock.because,
+      because: becauseInWords(clock.because, reader),
     })),
   }
 }

@@ -3,6 +3,7 @@ import { CompiledDesign } from '../../core/design'
 import { climbTrial } from '../../core/rehearsal'
 import { misfitOf, Refused } from '../../core/ticket'
 import { DAY } from '../../core/time'
+import { withWords } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { draftPage } from '../commands/draft'
@@ -37,6 +38,11 @@ export async function ladderTrial(desk: Desk, reference: number) {
   if (misfit) throw refuse(`Ticket ${reference} could not follow the draft: ${misfit}.`)
   const now = deskNow()
   const steps = climbTrial(state, draft, directory, now, now + AHEAD)
+  const reader = {
+    language: 'en' as const,
+    design: (edition: number) => draft.earlierEdition(edition),
+    directory,
+  }
   const names = new Set(steps.flatMap((step) => step.messages.map((one) => one.person)).filter(Boolean))
   return {
     reference,
@@ -45,7 +51,7 @@ export async function ladderTrial(desk: Desk, reference: number) {
     now,
     steps: steps.map(({ at, entries, messages }) => ({
       at,
-      entries,
+      entries: withWords(entries, reader),
       messages: messages.map(({ person, address, channel, template, notBefore, why, urgent }) => ({
         ...{ person, address, template, notBefore, why, urgent },
         channel: channel ?? 'mail',

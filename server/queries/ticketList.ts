@@ -8,6 +8,7 @@ import type { ViewGroup, ViewSort } from '../../core/work'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
 import { conditionSql } from './conditionSql'
+import { decidedBy, ruleNamed } from './decided'
 import { textMatches } from './search'
 
 export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
@@ -20,6 +21,8 @@ export interface ListQuery {
   sort?: ViewSort
   isTurned?: boolean
   group?: ViewGroup
+  /** Only what this rule of Design decided something about, of those logged in the last days. */
+  rule?: string
   after?: string
   limit: number
   now: number
@@ -65,6 +68,8 @@ export interface TicketList {
   total: number
   /** Whether there are more than were counted. */
   isMore: boolean
+  /** The rule that decided them, in words, where one was asked for. */
+  rule?: string
 }
 
 type Filter = (query: ListQuery) => RawBuilder<boolean>
@@ -121,6 +126,7 @@ function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
 function wantedBy(query: ListQuery): RawBuilder<boolean> {
   const parts = [FILTERS[query.view](query), textMatches(query.search)]
   if (query.where) parts.push(conditionSql(query.where, query.now))
+  if (query.rule) parts.push(decidedBy(query.rule, query.now))
   return sql<boolean>`${sql.join(parts, sql` and `)}`
 }
 
@@ -144,6 +150,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   return {
     rows,
     ...counted,
+    ...(query.rule && { rule: await ruleNamed(desk, query.rule) }),
     ...(page.length > query.limit && { next: keyOf(last!) }),
   }
 }
@@ -154,8 +161,8 @@ async function countOf(
   query: ListQuery,
   wanted: RawBuilder<boolean>,
 ): Promise<Pick<TicketList, 'total' | 'isMore'>> {
-  const { view, search, where } = query
-  if (view !== 'all' && view !== 'done' && !search?.trim() && !where)
+  const { view, search, where, rule } = query
+  if (view !== 'all' && view !== 'done' && !search?.trim() && !where && !rule)
     return { total: (await desk.open.counts(query))[view], isMore: false }
   const { rows } = await sql<{ total: number }>`select count(*)::int as total from
     (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db)

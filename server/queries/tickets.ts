@@ -12,6 +12,7 @@ import {
   type Entry,
   type TicketState,
 } from '../../core/ticket'
+import { becausesInWords, withWords } from '../../core/words'
 import { entriesFromRows } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
@@ -50,8 +51,9 @@ export async function ticketPage(
   const site = directory.sites.get(state.site ?? '')
   const people = peopleOn(state, entries)
   const outbox = await deliveriesOf(desk.db, reference)
+  const reader = await desk.knowledge.readerOf(entries, state)
   return {
-    ...rowOf(state, design, directory),
+    ...rowOf({ ...state, clocks: withWords(state.clocks, reader) }, design, directory),
     sequence: state.sequence,
     statusId: state.status,
     statusGroup: status.group,
@@ -63,7 +65,7 @@ export async function ticketPage(
       state.answers,
       design.nameOf(directory, state.attachments),
     ),
-    because: state.because,
+    because: becausesInWords(state.because, reader),
     impact: state.impact,
     urgency: state.urgency,
     requester: { id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
@@ -118,7 +120,7 @@ export async function ticketPage(
     deliveries: outbox,
     ...togetherness(state, design, directory),
     ...(await workOf(desk, state, design, directory, caller)),
-    entries,
+    entries: withWords(entries, reader),
     /** What a newer release wrote, in words. */
     unread: unread.map((one) => one.message),
   }

@@ -44,6 +44,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['mailbox', LEAD, '/standins/mailbox'],
   ['board', LEAD, `/desk?as=${BOARD}`],
   ['find', LEAD, '/find?words=scanner'],
+  ['decided', LEAD, '/desk?rule=triage/source-order%23category'],
   ['moves', LEAD, '/design/moves'],
   ['bench', TECHNICIAN, '/bench'],
   ['directory', ADMINISTRATOR, '/directory'],

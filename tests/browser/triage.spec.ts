@@ -95,6 +95,21 @@ test('a trial follows the table while it is edited, and past tickets are counted
   await expect(page.getByRole('navigation', { name: 'Articles of the design' })).toContainText('0 changes')
 })
 
+test('a rule says how many tickets it decided something about, and lists them', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/triage/source-order')
+  const link = page.getByRole('link', { name: /^decided [\d,]+ tickets?$/ }).first()
+  const count = /[\d,]+/.exec((await link.textContent()) ?? '')?.[0] ?? ''
+  await link.click()
+  await expect(page.getByRole('heading', { name: /^Decided by .+, in the source order$/ })).toBeVisible()
+  await expect(page.getByText(`${count} logged in the last 90 days, newest first`)).toBeVisible()
+  await page.getByRole('link', { name: 'The rule' }).click()
+  await expect(page).toHaveURL(/\/design\/triage\/source-order/)
+
+  await page.goto('/desk?rule=triage/where-it-goes%23gone')
+  await expect(page.getByText(/^A row of “Where it goes” that is gone has decided nothing/)).toBeVisible()
+})
+
 test('signals of the monitor become one ticket, and whoever has it sees how often', async ({ page }) => {
   await signIn(page, TECHNICIAN)
   await page.goto('/standins/monitor')

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR, MINUTE } from '../../core/time'
+import { becausesInWords } from '../../core/words'
 import { deskNow } from '../../server/clock/deskClock'
 import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'
@@ -87,7 +88,8 @@ describe('Arrivals', () => {
     expect(wouldBe.promises.map((one) => one.label)).toEqual(['Answer in 2 hours', 'Solve in 16 hours'])
     const state = await world.desk.run(reference, { kind: 'accept', ...choice }, TORA)
     expect(state.clocks.map((clock) => clock.label)).toEqual(wouldBe.promises.map((one) => one.label))
-    expect(state.because).toEqual(wouldBe.because)
+    const reader = await world.desk.knowledge.readerOf(state.because)
+    expect(becausesInWords(state.because, reader)).toEqual(wouldBe.because)
     expect(await arrivalPage(world.desk, reference)).toBeUndefined()
     await expect(outlook(world.desk, reference, {}, TORA)).rejects.toThrow('not held any more')
   })

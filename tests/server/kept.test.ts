@@ -4,6 +4,7 @@ import { MIGRATIONS } from '../../server/db/migrations'
 import { rebuildRows } from '../../server/commands/rebuildRows'
 import { repair } from '../../server/commands/repair'
 import { audit } from '../../server/queries/audit'
+import { decidedPage } from '../../server/queries/decided'
 import { editionPage } from '../../server/queries/design'
 import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
@@ -87,6 +88,23 @@ describe('an entry of a newer release', () => {
     expect(await rebuildRows(world.db)).toBeGreaterThan(10)
     await newer(1)
     expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('a reason of an older release', () => {
+  it('is the sentence that was kept then, and its rule counts; rows and record agree', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const old = { text: 'Row 2 of “Where it goes” decided: so it was.', article: 'triage/where-it-goes#old' }
+    await sql`update entry set version = 1, body = (select jsonb_build_object('values', jsonb_object_agg(
+        field, jsonb_build_object('value', one->'value', 'because', ${JSON.stringify(old)}::jsonb)))
+      from jsonb_each(body->'values') as parts(field, one))
+      where reference = ${state.reference} and kind = 'sorted'`.execute(world.db)
+    await rebuildRows(world.db)
+    expect((await audit(world.db)).differences).toEqual([])
+    const page = (await ticketPage(world.desk, state.reference, caller))!
+    expect(page.because.queue).toEqual(old)
+    const { rules } = await decidedPage(world.desk)
+    expect(rules['triage/where-it-goes#old']).toBe(1)
   })
 })
 

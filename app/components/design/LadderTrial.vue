@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
+import { textOf } from '~~/core/reason'
 import { dayAndMonth, durationInWords, timeOfDay, weekdayAndTime } from '~~/core/time'
 import { designNames, entryInWords, rungWhen, type Entry } from '~~/core/ticket'
 
@@ -113,8 +114,9 @@ const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rung
             <td>
               <div v-for="one in rungs(step.entries)" :key="one.sequence">
                 <b>{{ one.name }}</b>: {{ rungWhen(one, names)
-                }}<span v-if="one.missing.length" class="bad">
-                  · not found: {{ one.missing.join(', ') }}</span
+                }}<span v-if="one.missing" class="bad">
+                  · not found:
+                  {{ one.missing.why.map((why) => textOf({ edition: 0, why: [why] })).join(', ') }}</span
                 >
               </div>
               <div v-for="(one, line) in others(step.entries)" :key="line" class="quiet">{{ one }}</div>

@@ -95,6 +95,7 @@ type Part = (typeof PARTS)[number][0]
 const conditionOf = (ladder: Ladder, part: Part) => ladder[part]
 const begin = (ladder: Ladder, part: Part) => save(ladder, { [part]: { any: [] } satisfies Condition })
 
+const { of: decidedBy } = useDecided()
 // How often each rung rang, and what became of the promise it warned of.
 interface Figures {
   month: string
@@ -268,6 +269,11 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
                   :design="design"
                   :directory="directory"
                   @change="setRung(ladder, $event)"
+                />
+                <DesignDecidedMark
+                  did="rang for"
+                  :rule="`ladders/${ladder.id}#${rung.id}`"
+                  :count="decidedBy(`ladders/${ladder.id}#${rung.id}`)"
                 />
               </td>
               <td v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">

@@ -85,6 +85,7 @@ function putTerms(level: ServiceLevel, index: number, target: Target) {
   void put(level, { targets: level.targets.map((one, at) => (at === index ? target : one)) })
 }
 const open = ref<string>()
+const { of: decidedBy } = useDecided()
 function setReopen(level: ServiceLevel, value: string) {
   const { onReopen: _, ...rest } = level
   void props.change('serviceLevels', level.id, level, value === 'anew' ? { ...rest, onReopen: 'anew' } : rest)
@@ -179,6 +180,11 @@ function setClose(text: string) {
           @change="(when) => put(level, { when })"
         />
       </template>
+      <DesignDecidedMark
+        did="applied to"
+        :rule="`service-levels/${level.id}`"
+        :count="decidedBy(`service-levels/${level.id}`)"
+      />
       <DesignMargin :findings="findings" :place="`service-levels/${level.id}`" />
       <div class="scroll-x">
         <table class="ledger-table levels">

@@ -110,6 +110,7 @@ function removeKind(id: string) {
   const { [id]: _, ...map } = rules.value.map
   void save({ ...rules.value, kinds: rules.value.kinds.filter((one) => one.id !== id), map })
 }
+const { of: decidedBy } = useDecided()
 const opened = ref<string>()
 const itemName = (id: string) => props.design.items.find((one) => one.id === id)?.name ?? id
 const numeral = (id?: string) => props.design.priorities.find((one) => one.id === id)?.numeral
@@ -183,6 +184,10 @@ const holes = computed(() =>
                   </button>
                 </span>
                 <span class="quiet small num block">{{ kind.type }}</span>
+                <DesignDecidedMark
+                  :rule="`triage/signals#${kind.id}`"
+                  :count="decidedBy(`triage/signals#${kind.id}`)"
+                />
               </th>
               <td
                 v-for="cover in rules.covers"

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { PRIORITY_SOURCES, type PrioritySource } from '~~/core/design'
-import { SOURCE_NAMES } from '~~/core/triage'
+import { say } from '~~/core/words'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
 // Who is asked for the priority and in which order, for the desk and for teams that ask otherwise.
+const { of: decidedBy } = useDecided()
+const sourceName = (source: PrioritySource) => say('en', `source.${source}`)
 const props = defineProps<ArticleProps & { directory: DirectoryPage; names: Names; version: number }>()
 const triage = computed(() => props.design.triage)
 const orders = computed(() => [
@@ -92,13 +94,20 @@ const says = computed<Record<PrioritySource, string>>(() => {
       </h2>
       <ol class="order">
         <li v-for="(source, index) in order" :key="source">
-          {{ SOURCE_NAMES[source] }} <span class="quiet small">{{ says[source] }}</span>
+          {{ sourceName(source) }} <span class="quiet small">{{ says[source] }}</span>
+          <template v-if="team === undefined">
+            {{ ' '
+            }}<DesignDecidedMark
+              :rule="`triage/source-order#${source}`"
+              :count="decidedBy(`triage/source-order#${source}`)"
+            />
+          </template>
           <template v-if="!readonly">
             <button
               class="link"
               type="button"
               :disabled="index === 0"
-              :aria-label="`${name}, ${SOURCE_NAMES[source]}: earlier`"
+              :aria-label="`${name}, ${sourceName(source)}: earlier`"
               @click="move(team, order, index, -1)"
             >
               ↑
@@ -107,7 +116,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               class="link"
               type="button"
               :disabled="index === order.length - 1"
-              :aria-label="`${name}, ${SOURCE_NAMES[source]}: later`"
+              :aria-label="`${name}, ${sourceName(source)}: later`"
               @click="move(team, order, index, 1)"
             >
               ↓
@@ -116,7 +125,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               class="link"
               type="button"
               :disabled="order.length === 1"
-              :aria-label="`${name}: do not ask ${SOURCE_NAMES[source]}`"
+              :aria-label="`${name}: do not ask ${sourceName(source)}`"
               @click="
                 save(
                   team,
@@ -136,7 +145,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
       >
         <option value="">ask one more …</option>
         <option v-for="source in unasked(order)" :key="source" :value="source">
-          {{ SOURCE_NAMES[source] }}
+          {{ sourceName(source) }}
         </option>
       </select>
     </section>

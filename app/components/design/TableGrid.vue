@@ -40,6 +40,7 @@ const emit = defineEmits<{
 }>()
 
 const { of: correctionsOf } = useCorrections()
+const { of: decidedBy } = useDecided()
 /** A rule that people keep overruling, in words. */
 function overruled(row: Row): string | undefined {
   const found = correctionsOf(`${props.place}#${row.id}`)
@@ -389,6 +390,11 @@ function withPasted(row: Row, column: number, text: string): Row {
             <span v-if="rows[index]!.note && opened !== rows[index]!.id" class="quiet note">{{
               rows[index]!.note
             }}</span>
+            <DesignDecidedMark
+              v-if="!rows[index]!.off"
+              :rule="`${place}#${rows[index]!.id}`"
+              :count="decidedBy(`${place}#${rows[index]!.id}`)"
+            />
             <span v-if="overruled(rows[index]!)" class="overruled"
               ><span aria-hidden="true">↺</span> {{ overruled(rows[index]!) }}</span
             >
@@ -443,6 +449,10 @@ function withPasted(row: Row, column: number, text: string): Row {
           <td :colspan="table.columns.length" class="quiet else">no row fits</td>
           <td v-for="outcome in table.outcomes" :key="outcome" class="outcome else">
             {{ otherwise(outcome) }}
+          </td>
+          <td class="order" />
+          <td class="findings">
+            <DesignDecidedMark v-if="part !== 'skills'" :rule="place" :count="decidedBy(place)" />
           </td>
         </tr>
       </tbody>

@@ -149,7 +149,9 @@ watch(
       <ol class="sources">
         <li v-for="one in page.sources" :key="one.source">
           {{ one.name }}: <b>{{ one.value ?? 'says nothing' }}</b>
-          <span v-if="one.passedOver" class="quiet"> ({{ one.passedOver }})</span>
+          <span v-if="one.switchedOff" class="quiet">
+            (it would be {{ one.switchedOff }}, which is switched off)</span
+          >
           <span v-if="one.wins" class="wins">&nbsp;wins</span>
         </li>
       </ol>

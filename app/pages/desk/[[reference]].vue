@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { capital } from '~~/core/words'
 import { readView, type ViewDefinition } from '~~/core/work'
 import type { Row, TicketList } from '~/composables/useTickets'
 import type { SavedView } from '~/composables/useViews'
@@ -26,6 +27,9 @@ const view = computed<View>(() =>
   String(route.query.view ?? '') in VIEWS ? (route.query.view as View) : 'open',
 )
 const search = computed(() => String(route.query.find ?? ''))
+/** A rule of Design: then the list is of all that it decided something about. */
+const rule = computed(() => String(route.query.rule ?? '') || undefined)
+const ruleName = ref('')
 const session = useSession()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const views = ref<SavedView[]>([])
@@ -39,10 +43,19 @@ const isChanged = computed(() => Boolean(route.query.as))
 const query = computed<Record<string, string>>(() => ({
   ...(view.value !== 'open' && { view: view.value }),
   ...(search.value && { find: search.value }),
+  ...(rule.value && { rule: rule.value }),
   ...(route.query.kept && { kept: String(route.query.kept) }),
   ...(route.query.as && { as: String(route.query.as) }),
 }))
-const title = computed(() => saved.value?.name ?? VIEWS[view.value])
+/** In what order they come; what is not only open has no promise to go by. */
+const ordered = computed(() => {
+  if (view.value === 'done' || (rule.value && definition.value.sort === 'changed'))
+    return ', last changed first'
+  return rule.value ? ', newest first' : `, by ${SORT_NAMES[definition.value.sort]}`
+})
+const title = computed(() =>
+  rule.value ? `Decided by ${ruleName.value || '…'}` : (saved.value?.name ?? VIEWS[view.value]),
+)
 useHead({ title: () => `${title.value} · Yare Ledger` })
 
 async function loadViews() {
@@ -78,7 +91,8 @@ async function opensHere(on: boolean) {
   await loadViews()
 }
 const which = computed(() => ({
-  view: view.value,
+  view: rule.value ? 'all' : view.value,
+  rule: rule.value,
   search: search.value || undefined,
   where:
     JSON.stringify(definition.value.where) === '{"all":[]}'
@@ -120,6 +134,7 @@ function show(list: TicketList) {
   isMore.value = list.isMore
   next.value = list.next
   counts.value = list.counts
+  ruleName.value = list.rule ?? ''
   waiting.value = undefined
 }
 
@@ -290,10 +305,11 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           <h1>{{ title }}</h1>
           <span class="quiet"
             >{{ isMore ? `more than ${figure(total)}` : figure(total)
-            }}{{ view === 'done' ? ', last changed first' : `, by ${SORT_NAMES[definition.sort]}`
+            }}{{ rule ? ' logged in the last 90 days' : '' }}{{ ordered
             }}<template v-if="definition.isTurned">, the other way round</template
             ><b v-if="isChanged"> · not kept</b></span
           >
+          <NuxtLink v-if="rule" class="small" :to="ruleAddress(rule)">The rule</NuxtLink>
           <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
         </div>
         <div class="views">
@@ -304,8 +320,8 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
               path: route.path,
               query: { ...(id !== 'open' && { view: id }), ...(search && { find: search }) },
             }"
-            :class="{ on: id === view && !saved }"
-            :aria-current="id === view && !saved ? 'page' : undefined"
+            :class="{ on: id === view && !saved && !rule }"
+            :aria-current="id === view && !saved && !rule ? 'page' : undefined"
           >
             {{ name }}<sup v-if="counts[id] !== undefined" class="num">{{ figure(counts[id]) }}</sup>
           </NuxtLink>
@@ -395,6 +411,10 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
             Nothing in “{{ title }}” fits “{{ search }}”.
             <NuxtLink :to="{ path: route.path, query: view === 'open' ? {} : { view } }">Show all</NuxtLink>
             · <NuxtLink :to="{ path: '/find', query: { words: search } }">Look everywhere</NuxtLink>
+          </p>
+          <p v-else-if="rule">
+            {{ ruleName ? `${capital(ruleName)} has` : 'The rule has' }} decided nothing about the tickets of
+            the last 90 days. <NuxtLink :to="{ path: route.path, query: {} }">Show all that is open</NuxtLink>
           </p>
           <p v-else-if="which.where">
             No ticket is as this view asks.

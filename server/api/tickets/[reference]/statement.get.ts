@@ -1,3 +1,4 @@
+import { withWords } from '../../../../core/words'
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { setResponseHeaders } from 'h3'
 import { statementCsv, statementData, timeLedger } from '../../../../core/clock'
@@ -37,7 +38,8 @@ export default defineRoute(
       desk.knowledge.directory(),
     ])
     const now = deskNow()
-    const ledger = timeLedger(clock, design.hoursOf(clock), now)
+    const reader = await desk.knowledge.readerOf(clock)
+    const ledger = timeLedger(withWords(clock, reader), design.hoursOf(clock), now)
     const nameOf = (id: string) => directory.nameOf(id)
     if (format === 'json')
       return { reference, target, label: clock.label, ...statementData(ledger, caller.zone, nameOf) }

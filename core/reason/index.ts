@@ -1,0 +1,15 @@
+/** Why a value is what it is, as data; `core/words` says it. */
+export {
+  articleOf,
+  isBecause,
+  ruleOf,
+  rulesOf,
+  said,
+  textOf,
+  TABLE_ARTICLES,
+  type Because,
+  type LeftOut,
+  type MovingEvent,
+  type Reason,
+  type TableName,
+} from './reason'

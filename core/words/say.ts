@@ -1,0 +1,37 @@
+import { IntlMessageFormat } from 'intl-messageformat'
+import { ENGLISH, type Key } from './english'
+
+/** Languages that there is a table for. */
+export type Language = 'en'
+export type Values = Readonly<Record<string, string | number>>
+
+const TABLES: Record<Language, Record<Key, string>> = { en: ENGLISH }
+
+const ready = new Map<string, IntlMessageFormat>()
+
+/** What stands in a table with nothing to decide: braces with a name. */
+const PLAIN = /\{(\w+)\}/g
+
+/**
+ * Says something in a language.
+ * @param values what stands in the braces of its text
+ * @example say('en', 'reason.nextInTurn', { person: 'Tora Aas' }) // Next in turn is Tora Aas.
+ */
+export function say(language: Language, key: Key, values: Values = {}): string {
+  const text = TABLES[language][key]
+  if (!text.includes(', plural,')) return text.replace(PLAIN, (_, name: string) => String(values[name] ?? ''))
+  const id = `${language} ${key}`
+  let format = ready.get(id)
+  if (!format) ready.set(id, (format = new IntlMessageFormat(text, language)))
+  return String(format.format(values))
+}
+
+/** A sentence begins with it. */
+export const capital = (text: string) => (text[0] ?? '').toUpperCase() + text.slice(1)
+
+/** `a`, `a and b`, `a, b and c`. */
+export function listInWords(words: readonly string[], language: Language = 'en'): string {
+  if (words.length < 2) return words.join('')
+  const [first, last] = [words.slice(0, -1).join(', '), words.at(-1)!]
+  return say(language, 'list.last', { first, last })
+}

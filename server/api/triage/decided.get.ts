@@ -1,0 +1,10 @@
+import { defineRoute } from '../../http/route'
+import { decidedPage } from '../../queries/decided'
+
+export default defineRoute(
+  {
+    who: 'technician',
+    summary: 'How many tickets of the last 90 days each rule of the design decided something about',
+  },
+  ({ desk }) => decidedPage(desk),
+)
