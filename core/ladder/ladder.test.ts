@@ -69,7 +69,9 @@ describe('the alarms of a clock', () => {
 
   it('keep their keys when their moment moves, and do not come again once they rang', () => {
     const before = alarms(clock())
-    const later = alarms(clock({ pauses: [{ from: START, to: START + 3 * HOUR, by: 'x', why: said('waiting') }] }))
+    const later = alarms(
+      clock({ pauses: [{ from: START, to: START + 3 * HOUR, by: 'x', why: said('waiting') }] }),
+    )
     expect(later.map((one) => one.key)).toEqual(before.map((one) => one.key))
     expect(later.map((one) => one.at)).toEqual(before.map((one) => one.at + 3 * HOUR))
     expect(alarms(clock(), [before[0]!.key])).toHaveLength(before.length - 1)
