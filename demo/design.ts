@@ -1,3 +1,4 @@
+import { NORWEGIAN } from './norwegian'
 import { WORK } from './work'
 import type { Target } from '../core/clock'
 import { firstDesign, type Design, type SignalRules } from '../core/design'
@@ -664,7 +665,8 @@ function makeDesign(): Design {
     ].map(([id, name]) => ({ id: id!, name: name! })),
     items: ITEMS,
     portals: [
-      portal('merrow', 'Merrow Line', 'help at sea and ashore', 'merrow'),
+      // Half of its landings are Norwegian.
+      { ...portal('merrow', 'Merrow Line', 'help at sea and ashore', 'merrow'), languages: ['en', 'nb'] },
       portal('port', 'Hallin Port Trust', 'help for the harbour', 'port'),
       portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
       // What may be paid for by itself is looked at before anything is promised.
@@ -747,6 +749,7 @@ function makeDesign(): Design {
     ladders: LADDERS(),
     rotas: ROTAS(),
     webhooks: WEBHOOKS,
+    translations: [NORWEGIAN],
     ...WORK,
   }
 }

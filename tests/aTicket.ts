@@ -9,7 +9,7 @@ import {
   type OutgoingMessage,
   type TicketState,
 } from '../core/ticket'
-import type { Reader } from '../core/words'
+import type { Reader } from '../core/explain'
 import { spoken } from './spoken'
 
 export const theDirectory = new Directory(demoDirectory())

@@ -1,6 +1,6 @@
 import type { CompiledDesign, Directory } from '../core/design'
 import { isBecause, type Because } from '../core/reason'
-import { becauseInWords, type BecauseWords, type Reader } from '../core/words'
+import { becauseInWords, type BecauseWords, type Reader } from '../core/explain'
 
 /** Something with every because in it in words. */
 export type Spoken<T> = T extends Because

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BecauseWords } from '~~/core/words'
+import type { BecauseWords } from '~~/core/explain'
 
 const props = defineProps<{ because?: BecauseWords; edition: number; about: string }>()
 const open = ref(false)

@@ -10,8 +10,7 @@ defineProps<{
   /** Whether the desk wrote it, in Markdown; what others write is shown as it is. */
   isOurs?: boolean
 }>()
-const kilobytes = (bytes: number) =>
-  bytes > 1_000_000 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} KB`
+const { say, size } = usePortalWords()
 </script>
 
 <template>
@@ -21,11 +20,11 @@ const kilobytes = (bytes: number) =>
     <ul v-if="attachments?.length" class="files">
       <li v-for="file in attachments" :key="file.id">
         <a :href="`/api/tickets/${reference}/attachments/${file.id}`" download>{{ file.name }}</a>
-        <span class="num quiet small">{{ kilobytes(file.size) }}</span>
+        <span class="num quiet small">{{ size(file.size) }}</span>
       </li>
     </ul>
     <details v-if="quoted" class="quiet small">
-      <summary>What was quoted below</summary>
+      <summary>{{ say('request.quoted') }}</summary>
       <div class="text">{{ quoted }}</div>
     </details>
   </div>

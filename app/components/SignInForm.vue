@@ -1,6 +1,7 @@
 <script setup lang="ts">
 const props = defineProps<{ portal?: string; home: string; by?: 'mail' | 'shortName' }>()
 const session = useSession()
+const { say } = usePortalWords()
 const route = useRoute()
 const mail = ref('')
 const password = ref('')
@@ -26,7 +27,7 @@ async function submit() {
 <template>
   <form novalidate @submit.prevent="submit">
     <div class="field">
-      <label for="mail">{{ by === 'shortName' ? 'Short name' : 'Mail address' }}</label>
+      <label for="mail">{{ say(by === 'shortName' ? 'door.shortName' : 'door.mail') }}</label>
       <InputText
         id="mail"
         v-model="mail"
@@ -38,7 +39,7 @@ async function submit() {
       <p id="mail-error" class="error-text">{{ error?.on('mail') }}</p>
     </div>
     <div class="field">
-      <label for="password">Password</label>
+      <label for="password">{{ say('door.password') }}</label>
       <InputText
         id="password"
         v-model="password"
@@ -51,7 +52,7 @@ async function submit() {
     </div>
     <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
     <button class="act main" type="submit" :disabled="busy">
-      {{ busy ? 'Signing in …' : 'Sign in' }}
+      {{ say(busy ? 'door.signingIn' : 'door.signIn') }}
     </button>
   </form>
 </template>

@@ -1,5 +1,5 @@
 import type { Acceptance, Lack } from '~~/core/ticket'
-import type { BecauseWords } from '~~/core/words'
+import type { BecauseWords } from '~~/core/explain'
 import type { Choice } from './useChoices'
 
 /** A ticket that waits to be accepted. */

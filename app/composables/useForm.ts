@@ -1,6 +1,7 @@
 import type { Facts } from '~~/core/condition'
 import { checkAnswers, shownQuestions } from '~~/core/intake/answers'
 import type { PatternFits } from '~~/core/intake/pattern'
+import type { Language } from '~~/core/words'
 import { isNamedType, type Answer, type Form, type Question } from '~~/core/intake/form'
 
 /** A form with its questions and what is known about who asks. */
@@ -13,8 +14,11 @@ export interface AskedForm {
 const isGiven = (value: unknown) =>
   value !== undefined && value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
 
-/** Answers to a form while it is filled in: which questions are asked, what is given, and what is wrong with it. */
-export function useForm(asked: () => AskedForm | undefined) {
+/**
+ * Answers to a form while it is filled in: which questions are asked, what is given, and what is wrong with it.
+ * @param language in which problems are told; English if left out
+ */
+export function useForm(asked: () => AskedForm | undefined, language?: Ref<Language>) {
   const answers = reactive<Record<string, Answer>>({})
   const library = computed(
     () => new Map((asked()?.questions ?? []).map((question) => [question.name, question])),
@@ -58,7 +62,13 @@ export function useForm(asked: () => AskedForm | undefined) {
     const page = asked()
     return page
       ? checkAnswers(
-          { form: page.form, library: library.value, asker: asker.value, fits: fits.value },
+          {
+            form: page.form,
+            library: library.value,
+            asker: asker.value,
+            fits: fits.value,
+            language: language?.value,
+          },
           given.value,
         )
       : []

@@ -1,4 +1,4 @@
-import { momentInWords } from '~~/core/time/words'
+import { momentSaid, say, type Language } from '~~/core/words'
 
 interface Promised {
   due: number | null
@@ -23,11 +23,13 @@ export interface RequestSummary {
 }
 
 /** When the desk will act, in the words of a requester. The moment is written out, since a page may stay open for days. */
-export function promiseInWords(one: RequestSummary, zone: string): string {
-  const moment = (at: number) => momentInWords(at, zone, one.loggedAt)
+export function promiseInWords(one: RequestSummary, zone: string, language: Language): string {
+  const moment = (at: number) => momentSaid(at, zone, one.loggedAt, language)
   if (one.group === 'done') return one.status
-  if (one.waitsForMe) return 'Waiting for your answer'
-  if (!one.respond.ended && one.respond.due) return `We answer by ${moment(one.respond.due)}`
-  if (one.resolve.due) return `${one.status}; done by ${moment(one.resolve.due)}`
+  if (one.waitsForMe) return say(language, 'stands.waitsForYou')
+  if (!one.respond.ended && one.respond.due)
+    return say(language, 'stands.answerBy', { time: moment(one.respond.due) })
+  if (one.resolve.due)
+    return say(language, 'stands.doneBy', { status: one.status, time: moment(one.resolve.due) })
   return one.status
 }

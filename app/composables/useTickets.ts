@@ -1,7 +1,7 @@
 import type { Clock } from '~~/core/clock'
 import type { AboutEquipment, Entry, ResortField, Major } from '~~/core/ticket'
 import type { GateField } from '~~/core/lifecycle'
-import type { BecauseWords } from '~~/core/words'
+import type { BecauseWords } from '~~/core/explain'
 import type { Booking, LinkKind, MoveIcon, Task, TicketPart, TimeRecord, Timer } from '~~/core/work'
 
 /** One row of the Desk. */

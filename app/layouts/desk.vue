@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { timeOfDay, weekdayAndTime } from '~~/core/time'
 
+// Whoever looked in at a portal before may have read it in another language.
+usePortalWords().language.value = 'en'
 const session = useSession()
 const time = useDeskTime()
 const live = useLive()

@@ -1,15 +1,35 @@
 <script setup lang="ts">
 import type { PortalInk } from '~~/core/intake/form'
+import { LANGUAGE_NAMES, type Language } from '~~/core/words'
+
+interface Head {
+  name: string
+  motto: string
+  mark?: string
+  ink?: PortalInk
+  language: Language
+  languages: Language[]
+}
 
 const route = useRoute()
 const session = useSession()
 const live = useLive()
 const portal = computed(() => String(route.params.portal))
 const { data } = await useAsyncData(`portal-head-${portal.value}`, () =>
-  api<{ name: string; motto: string; mark?: string; ink?: PortalInk }>(`/api/portals/${portal.value}`).catch(
-    () => null,
-  ),
+  api<Head>(`/api/portals/${portal.value}`).catch(() => null),
 )
+const { language, say } = usePortalWords()
+watch(data, (head) => (language.value = head?.language ?? 'en'), { immediate: true })
+useHead({ htmlAttrs: { lang: language } })
+const others = computed(() => (data.value?.languages ?? []).filter((one) => one !== language.value))
+const chosen = useCookie('yare-language', { path: '/', sameSite: 'lax', maxAge: 365 * 24 * 3600 })
+/** From now on it is read in another language, on this device and in what is written to whoever is signed in. */
+async function readIn(wanted: Language) {
+  chosen.value = wanted
+  const body = { language: wanted }
+  if (session.me) await api('/api/my/language', { method: 'POST', body }).catch(() => undefined)
+  await refreshNuxtData()
+}
 onMounted(() => session.me && live.open())
 
 async function leave() {
@@ -24,13 +44,27 @@ async function leave() {
     <header>
       <NuxtLink :to="`/portal/${portal}`" class="house"
         ><span v-if="data?.mark" class="mark" aria-hidden="true">{{ data.mark }}</span
-        ><b>{{ data?.name ?? 'Portal' }}</b
+        ><b>{{ data?.name ?? say('portal.untitled') }}</b
         ><span v-if="data"> · {{ data.motto }}</span></NuxtLink
       >
-      <nav v-if="session.me" aria-label="You">
-        <NuxtLink :to="`/portal/${portal}/requests`">My requests</NuxtLink>
-        <span>{{ session.me.name }}</span>
-        <button class="link" type="button" @click="leave">Sign out</button>
+      <nav v-if="session.me || others.length" :aria-label="say('portal.you')">
+        <span v-if="others.length" role="group" :aria-label="say('portal.language')">
+          <button
+            v-for="one in others"
+            :key="one"
+            class="link"
+            type="button"
+            :lang="one"
+            @click="readIn(one)"
+          >
+            {{ LANGUAGE_NAMES[one] }}
+          </button>
+        </span>
+        <template v-if="session.me">
+          <NuxtLink :to="`/portal/${portal}/requests`">{{ say('portal.mine') }}</NuxtLink>
+          <span>{{ session.me.name }}</span>
+          <button class="link" type="button" @click="leave">{{ say('portal.signOut') }}</button>
+        </template>
       </nav>
     </header>
     <main id="main"><slot /></main>

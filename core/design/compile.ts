@@ -14,7 +14,9 @@ import { targetNames, type Clock } from '../clock'
 import { canonicalJson } from '../json'
 import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
 import type { Category, Design, Priority, Template } from './design'
+import type { Language } from '../words'
 import type { Directory, Equipment } from './directory'
+import { translated } from './translate'
 
 /** A design that lacks something it refers to; proofreading finds these before publishing. */
 export class BrokenReference extends Error {
@@ -45,6 +47,8 @@ export class CompiledDesign {
   private readonly hours = new Map<string, CalendarTime>()
   private readonly shiftHours = new Map<string, WorkingTime>()
   private readonly likeness = new Map<string, boolean>()
+  private readonly languages = new Map<Language, CompiledDesign>()
+  private texts: Readonly<Record<string, string>> = {}
 
   /**
    * @param edition number of the edition; 0 for a draft
@@ -87,6 +91,22 @@ export class CompiledDesign {
   hasCalendar = (id: string): boolean => this.maps.calendars.has(id)
   hasPriority = (id: string): boolean => this.maps.priorities.has(id)
   findKind = (id: string): TicketKind | undefined => this.maps.kinds.get(id)
+
+  /** The same edition with what requesters read in a language, as far as it is translated. */
+  inLanguage(language: Language): CompiledDesign {
+    const translation = this.design.translations.find((one) => one.id === language)
+    if (!translation || language === (this.design.desk.language ?? 'en')) return this
+    let other = this.languages.get(language)
+    if (!other) {
+      other = new CompiledDesign(translated(this.design, translation), this.edition, this.earlier)
+      other.texts = translation.texts
+      this.languages.set(language, other)
+    }
+    return other
+  }
+
+  /** A text that may be one which a lead has written, such as a summary that is the name of its item. */
+  said = (text: string): string => (Object.hasOwn(this.texts, text) ? this.texts[text] || text : text)
 
   /** A calendar of the design, compiled. */
   calendar(id: string): CalendarTime {

@@ -190,6 +190,8 @@ export interface Design {
     name: string
     zone: string
     calendar: string
+    /** The language in which the leads write what requesters read, by its tag; English if left out. */
+    language?: string
     /** Share of a target from which it counts as close, above 0 and below 1; four fifths if left out. */
     closeFrom?: number
     /** Who may make new questions; leads if left out. Others choose from those that are there. */
@@ -222,6 +224,16 @@ export interface Design {
   checklists: Checklist[]
   savedReplies: SavedReply[]
   layouts: Layout[]
+  /** What leads have written for requesters, in other languages. */
+  translations: Translation[]
+}
+
+/** The texts of a design that requesters read, in another language. */
+export interface Translation {
+  /** Language tag: `nb`. */
+  id: string
+  /** What a text says in it, by the text as it was written; texts that are no more there are kept. */
+  texts: Record<string, string>
 }
 
 /** Words for a reply, kept for use again; `{field}` is replaced as in a template. */
@@ -256,4 +268,5 @@ export const LISTS = [
   'checklists',
   'savedReplies',
   'layouts',
+  'translations',
 ] as const

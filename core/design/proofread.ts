@@ -21,6 +21,7 @@ import { kinds } from './proofreadKinds'
 import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
 import { triageRules } from './proofreadTriage'
+import { words } from './proofreadWords'
 import { Reader, type Finding } from './reader'
 
 const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
@@ -45,6 +46,7 @@ export function proofread(design: Design, directory?: Directory): Finding[] {
     templates,
     moves,
     desks,
+    words,
   ]
   for (const part of parts) part(reader)
   return reader.findings

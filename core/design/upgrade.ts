@@ -23,7 +23,7 @@ function newRung(rung: Rung | OldRung): Rung {
  */
 export function upgradeDesign(design: Design): Design {
   const first = (design.version as number) === 1
-  if (!first && design.moves && design.desks) return design
+  if (!first && design.moves && design.desks && design.translations) return design
   return {
     ...design,
     version: 2,
@@ -37,6 +37,7 @@ export function upgradeDesign(design: Design): Design {
     checklists: design.checklists ?? [],
     savedReplies: design.savedReplies ?? [],
     layouts: design.layouts ?? [],
+    translations: design.translations ?? [],
   }
 }
 

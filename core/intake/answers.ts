@@ -10,6 +10,7 @@ import {
   type NamedType,
   type Question,
 } from './form'
+import { numberSaid, say, type Key, type Language, type Values } from '../words'
 import type { PatternFits } from './pattern'
 
 /** What is wrong with one answer, and what to do about it. */
@@ -38,6 +39,8 @@ export interface Asked {
    * large; without it patterns are left to the server, which always has it.
    */
   fits?: PatternFits
+  /** In which problems are told; English if left out. */
+  language?: Language
 }
 
 /**
@@ -64,25 +67,24 @@ export function shownQuestions(
  * @returns one problem for each question that is wrong, missing, unknown or was not asked; empty when all is well
  */
 export function checkAnswers(
-  { form, library, asker = {}, fits }: Asked,
+  { form, library, asker = {}, fits, language = 'en' }: Asked,
   answers: Readonly<Record<string, unknown>>,
 ): AnswerProblem[] {
   const shown = new Map(shownQuestions(form, answers, asker).map((one) => [one.question, one]))
   const all = new Set(form.steps.flatMap((step) => step.questions.map((one) => one.question)))
   const problems: AnswerProblem[] = []
   for (const name of Object.keys(answers)) {
-    if (!all.has(name))
-      problems.push({ question: name, message: 'this form does not ask that; leave it out' })
+    if (!all.has(name)) problems.push({ question: name, message: say(language, 'check.unasked') })
     else if (!shown.has(name))
       problems.push({
         question: name,
-        message: 'this is not asked with the other answers given; leave it out',
+        message: say(language, 'check.notNow'),
       })
   }
   const facts = { ...asker, ...answerFacts(answers) }
   for (const [name, one] of shown) {
-    const message = problemOf(library.get(name)!, isRequired(one, facts), answers[name], fits)
-    if (message) problems.push({ question: name, message })
+    const wrong = problemOf(library.get(name)!, isRequired(one, facts), answers[name], fits)
+    if (wrong) problems.push({ question: name, message: problemSaid(wrong, language) })
   }
   return problems
 }
@@ -92,34 +94,36 @@ export function isRequired(one: FormQuestion, facts: Facts): boolean {
   return one.required === true || (one.requireWhen !== undefined && holds(one.requireWhen, facts))
 }
 
+/** What is wrong, as the catalogue calls it, or in the words of whoever made the form. */
+type Wrong = Key | [Key, Values] | { own: string }
+
+function problemSaid(wrong: Wrong, language: Language): string {
+  if (typeof wrong === 'string') return say(language, wrong)
+  return Array.isArray(wrong) ? say(language, ...wrong) : wrong.own
+}
+
 function problemOf(
   question: Question,
   required: boolean,
   answer: unknown,
   fits?: PatternFits,
-): string | undefined {
-  if (question.type === 'explanation')
-    return answer === undefined ? undefined : 'this is an explanation and takes no answer'
-  if (answer === undefined) return required ? 'please answer this' : undefined
+): Wrong | undefined {
+  if (question.type === 'explanation') return answer === undefined ? undefined : 'check.explanation'
+  if (answer === undefined) return required ? 'check.answer' : undefined
   return CHECKS[question.type](answer, question, required, fits)
 }
 
-type Check = (
-  answer: unknown,
-  question: Question,
-  required: boolean,
-  fits?: PatternFits,
-) => string | undefined
+type Check = (answer: unknown, question: Question, required: boolean, fits?: PatternFits) => Wrong | undefined
 
 const textCheck: Check = (answer, question, required, fits) => {
-  if (typeof answer !== 'string') return 'please give this as text'
+  if (typeof answer !== 'string') return 'check.text'
   // A character is a code point, as in JSON Schema.
   const length = [...answer].length
-  if (required && !/\S/.test(answer)) return 'please answer this'
-  if (length > maxLengthOf(question))
-    return `please shorten this to ${maxLengthOf(question)} characters; it has ${length}`
+  if (required && !/\S/.test(answer)) return 'check.answer'
+  const most = maxLengthOf(question)
+  if (length > most) return ['check.long', { most, length }]
   const { pattern } = question
-  if (pattern && answer !== '' && fits && !fits(pattern.like, answer)) return pattern.message
+  if (pattern && answer !== '' && fits && !fits(pattern.like, answer)) return { own: pattern.message }
   return undefined
 }
 
@@ -129,55 +133,51 @@ export const DATE = new RegExp(`^${DAY_PATTERN}$`)
 
 /** The id of something that is chosen by name; whether there is such a thing is asked of the directory. */
 const idCheck =
-  (what: string): Check =>
+  (wrong: Key): Check =>
   (answer, _, required) => {
-    if (typeof answer !== 'string' || [...answer].length > ID_LIMIT) return `please choose ${what}`
-    return required && !/\S/.test(answer) ? `please choose ${what}` : undefined
+    if (typeof answer !== 'string' || [...answer].length > ID_LIMIT) return wrong
+    return required && !/\S/.test(answer) ? wrong : undefined
   }
 
 const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
   text: textCheck,
   longText: textCheck,
   number: (answer, { min, max, unit }) => {
-    if (typeof answer !== 'number' || !Number.isFinite(answer)) return 'please give a number'
+    if (typeof answer !== 'number' || !Number.isFinite(answer)) return 'check.number'
     const named = unit ? ` ${unit}` : ''
-    if (min !== undefined && answer < min) return `please give at least ${min}${named}`
-    if (max !== undefined && answer > max) return `please give at most ${max}${named}`
+    if (min !== undefined && answer < min) return ['check.least', { least: `${min}${named}` }]
+    if (max !== undefined && answer > max) return ['check.most', { most: `${max}${named}` }]
     return undefined
   },
   choice: (answer, question, required) => {
-    if (!question.options!.some((option) => option.value === answer))
-      return 'please choose one of the options'
+    if (!question.options!.some((option) => option.value === answer)) return 'check.option'
     // An option without a value is no answer.
-    return required && typeof answer === 'string' && !/\S/.test(answer) ? 'please answer this' : undefined
+    return required && typeof answer === 'string' && !/\S/.test(answer) ? 'check.answer' : undefined
   },
   manyChoices: (answer, question, required) => {
     const known = new Set(question.options!.map((option) => option.value))
-    if (!Array.isArray(answer) || !answer.every((one) => known.has(one)))
-      return 'please choose from the options'
-    if (new Set(answer).size < answer.length) return 'please choose each option once'
-    return required && answer.length === 0 ? 'please choose at least one option' : undefined
+    if (!Array.isArray(answer) || !answer.every((one) => known.has(one))) return 'check.options'
+    if (new Set(answer).size < answer.length) return 'check.optionTwice'
+    return required && answer.length === 0 ? 'check.anOption' : undefined
   },
-  yesNo: (answer) => (typeof answer === 'boolean' ? undefined : 'please answer yes or no'),
-  date: (answer) =>
-    typeof answer === 'string' && DATE.test(answer) ? undefined : 'please give a date like 2026-12-01',
-  dateTime: (answer) =>
-    typeof answer === 'string' && DATE_TIME.test(answer) ? undefined : 'please give a day and an hour',
+  yesNo: (answer) => (typeof answer === 'boolean' ? undefined : 'check.yesNo'),
+  date: (answer) => (typeof answer === 'string' && DATE.test(answer) ? undefined : 'check.date'),
+  dateTime: (answer) => (typeof answer === 'string' && DATE_TIME.test(answer) ? undefined : 'check.dateTime'),
   attachment: (answer, _, required) => {
     if (
       !Array.isArray(answer) ||
       !answer.every((one) => typeof one === 'string' && [...one].length <= ID_LIMIT)
     )
-      return 'please attach files'
-    if (new Set(answer).size < answer.length) return 'please attach each file once'
-    if (answer.length > MOST_FILES) return `please attach at most ${MOST_FILES} files`
-    return required && answer.length === 0 ? 'please attach at least one file' : undefined
+      return 'check.files'
+    if (new Set(answer).size < answer.length) return 'check.fileTwice'
+    if (answer.length > MOST_FILES) return ['check.mostFiles', { most: MOST_FILES }]
+    return required && answer.length === 0 ? 'check.aFile' : undefined
   },
-  person: idCheck('a person'),
-  organisation: idCheck('an organisation'),
-  site: idCheck('a site'),
-  category: idCheck('a category'),
-  equipment: idCheck('a piece of equipment'),
+  person: idCheck('check.person'),
+  organisation: idCheck('check.organisation'),
+  site: idCheck('check.site'),
+  category: idCheck('check.category'),
+  equipment: idCheck('check.equipment'),
 }
 
 /** Names what an answer chose by id; undefined when there is no such thing. */
@@ -185,7 +185,7 @@ export type NameOf = (type: NamedType | 'attachment', id: string) => string | un
 
 /** Answers that name something which is not there: people who left, sites that were closed. */
 export function unknownAnswers(
-  { form, library }: Asked,
+  { form, library, language = 'en' }: Asked,
   answers: Readonly<Answers>,
   nameOf: NameOf,
 ): AnswerProblem[] {
@@ -195,8 +195,8 @@ export function unknownAnswers(
       const { type } = library.get(name)!
       const answer = answers[name]
       if (!isNamedType(type) || typeof answer !== 'string' || answer === '') return []
-      const message = `there is no ${type} “${answer}”; choose another`
-      return nameOf(type, answer) === undefined ? [{ question: name, message }] : []
+      if (nameOf(type, answer) !== undefined) return []
+      return [{ question: name, message: say(language, 'check.gone', { answer }) }]
     })
 }
 
@@ -206,6 +206,7 @@ export function answersInWords(
   library: QuestionLibrary,
   answers: Readonly<Answers>,
   nameOf: NameOf = () => undefined,
+  language: Language = 'en',
 ): { name: string; label: string; answer: string }[] {
   return form.steps
     .flatMap((step) => step.questions)
@@ -215,17 +216,22 @@ export function answersInWords(
       return {
         name: question.name,
         label: question.label,
-        answer: answerInWords(question, answers[one.question]!, nameOf),
+        answer: answerInWords(question, answers[one.question]!, nameOf, language),
       }
     })
 }
 
-export function answerInWords(question: Question, answer: Answers[string], nameOf: NameOf): string {
+export function answerInWords(
+  question: Question,
+  answer: Answers[string],
+  nameOf: NameOf,
+  language: Language = 'en',
+): string {
   const { type, options, unit } = question
-  if (typeof answer === 'boolean') return answer ? 'yes' : 'no'
+  if (typeof answer === 'boolean') return say(language, answer ? 'answer.yes' : 'answer.no')
   if (type === 'dateTime') return String(answer).replace('T', ' ')
   const label = (value: unknown) => {
-    const text = String(value)
+    const text = typeof value === 'number' ? numberSaid(value, language) : String(value)
     if (isNamedType(type) || type === 'attachment') return nameOf(type, text) ?? text
     return options?.find((option) => option.value === value)?.label ?? text
   }

@@ -133,6 +133,8 @@ export interface Portal {
   signInBy?: 'mail' | 'shortName'
   /** Groups of the catalog that it shows; all of them if left out or empty. */
   groups?: string[]
+  /** Languages in which it can be read, by their tags; the first is taken where none of them is wanted. English if left out. */
+  languages?: string[]
 }
 
 /** How a mail becomes a ticket: the first one-line question of the form gets its subject, the first long one its text. */

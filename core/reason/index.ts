@@ -1,4 +1,4 @@
-/** Why a value is what it is, as data; `core/words` says it. */
+/** Why a value is what it is, as data; `core/explain` says it. */
 export {
   articleOf,
   isBecause,

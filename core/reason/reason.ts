@@ -194,7 +194,7 @@ export function articleOf({ why }: Because): string | undefined {
 /** Every rule that had a part in it. */
 export const rulesOf = ({ why }: Because): string[] => why.flatMap((one) => ruleOf(one) ?? [])
 
-/** The words of a because that is in words already (`withWords` of `core/words`). */
+/** The words of a because that is in words already (`withWords` of `core/explain`). */
 export const textOf = ({ why }: Because): string =>
   why.flatMap((one) => (one.is === 'said' ? one.text : [])).join(' ')
 

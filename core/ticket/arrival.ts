@@ -4,6 +4,7 @@ import { statusOf, turnedAwayStatus, type TicketKind } from '../lifecycle'
 import type { Reason } from '../reason'
 import type { Instant } from '../time'
 import { triage, type Sorted } from '../triage'
+import { say } from '../words'
 import type { Change } from './change'
 import { endClock, runningClocks } from './clocks'
 import { Refused, type Acceptance, type Command } from './command'
@@ -191,9 +192,9 @@ export function mergeInto(change: Change, into: number): void {
     throw new Refused('conflict', 'It is done; there is nothing to merge.')
   for (const clock of runningClocks(change)) endClock(change, clock, 'cancelled')
   change.enter({ kind: 'merged', into, status: endOf(kind) })
-  change.tell(requestersOf(change), 'reply', {
-    text: `Your request is handled together with ${into}. What is done there is done for you; you are told.`,
-  })
+  change.tell(requestersOf(change), 'reply', (language) => ({
+    text: say(language, 'message.merged', { reference: String(into) }),
+  }))
 }
 
 /** @throws Refused when this ticket is done or merged itself, so that nobody would see to it */

@@ -1,10 +1,10 @@
 import type { CompiledDesign, Directory } from '../design'
 import { planDelivery } from '../notification'
 import type { Because, Reason } from '../reason'
-import { reasonInWords } from '../words'
+import { reasonInWords } from '../explain'
 import type { CommandContext } from './command'
 import type { Climb, Entry, EntryBody, OutgoingMessage, QueuedMessage } from './entry'
-import { composeCall, composeMessage } from './message'
+import { composeCall, composeMessage, type More } from './message'
 import { isPerson, type Addressee } from './recipients'
 import { evolve, type TicketState } from './state'
 
@@ -68,7 +68,7 @@ export class Change {
   tell(
     people: readonly (Addressee | undefined)[],
     template: string,
-    more: Record<string, string> = {},
+    more: More = {},
     telling: Telling = {},
   ): void {
     this.telling.push(() => this.write(people, template, more, telling))
@@ -113,7 +113,7 @@ export class Change {
   private write(
     people: readonly (Addressee | undefined)[],
     template: string,
-    more: Record<string, string>,
+    more: More,
     { urgent, climb, isAboutDelivery }: Telling,
   ): void {
     const key = this.keys()

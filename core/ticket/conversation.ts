@@ -1,5 +1,6 @@
 import type { Directory } from '../design'
 import type { MovingEvent } from '../reason'
+import { say, type Language } from '../words'
 import type { Change } from './change'
 import { Refused, type Command, type Said } from './command'
 import { holdAgain } from './arrival'
@@ -30,7 +31,9 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
   change.enter({ kind: 'replied', text, ...filesOf(said) })
   // A mail names the files; they are fetched where the request is read.
   const names = (said.attachments ?? []).map((one) => one.name).join(', ')
-  const told = { text: names ? `${text}\n\nFiles with your request: ${names}` : text }
+  const told = (language: Language) => ({
+    text: names ? `${text}\n\n${say(language, 'message.files', { names })}` : text,
+  })
   if (change.state.held) {
     change.tell(requestersOf(change), 'reply', told)
     return

@@ -4,7 +4,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { design, INES, reader, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign } from '../design'
 import { HOUR, MINUTE } from '../time'
-import { withWords } from '../words'
+import { withWords } from '../explain'
 import { designNames, entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE

@@ -148,7 +148,7 @@ const WORDS: Words = {
 /**
  * What an entry says in the history of its ticket; undefined for what stands elsewhere on the page (conversation,
  * messages).
- * @param entry with its reasons in words (`withWords` of `core/words`)
+ * @param entry with its reasons in words (`withWords` of `core/explain`)
  */
 export function entryInWords(entry: Entry, names: RecordNames): string | undefined {
   const words = (WORDS as Partial<Record<Entry['kind'], (entry: never, names: RecordNames) => string>>)[

@@ -45,7 +45,7 @@ function shapeOf(kind: string): string {
   }
   const follow = (reference: string) => {
     const name = decodeURIComponent(reference.split('/').pop()!)
-    // Reasons of more kinds may come; those that there were are held by `core/words/reasons.golden.json`.
+    // Reasons of more kinds may come; those that there were are held by `core/explain/reasons.golden.json`.
     if (name === 'Reason' || seen.has(name)) return
     seen.set(name, null)
     seen.set(name, plain(schema.$defs[name]))

@@ -1,8 +1,9 @@
 import { dueAt, type Clock } from '../clock'
-import type { CompiledDesign, Directory, Template } from '../design'
-import { answersInWords } from '../intake'
+import type { CompiledDesign, Directory, Person, Template } from '../design'
+import { answersInWords, type Portal } from '../intake'
 import { statusOf } from '../lifecycle'
-import { momentInWords, type Instant } from '../time'
+import type { Instant } from '../time'
+import { chooseLanguage, LANGUAGES, momentSaid, say, type Language } from '../words'
 import type { Change } from './change'
 import type { TicketState } from './state'
 import type { OutgoingMessage } from './entry'
@@ -13,20 +14,24 @@ export function fill(text: string, fields: Record<string, string>): string {
   return text.replace(/\{(\w+)\}/g, (whole, name: string) => fields[name] ?? whole)
 }
 
+/** More fields of a message: as they are, or in the language of whoever gets it. */
+export type More = Record<string, string> | ((language: Language) => Record<string, string>)
+
 export function composeMessage(
   change: Change,
   addressee: Addressee,
   templateId: string,
-  more: Record<string, string>,
+  more: More,
 ): Omit<OutgoingMessage, 'key' | 'address'> {
   const { state, design } = change
   const person = isPerson(addressee) ? addressee : undefined
-  const template = inLanguage(design.findTemplate(templateId) ?? PLAIN, person?.notify?.language)
-  const fields = {
-    ...messageFields(change, { name: addressee.name, zone: person?.zone ?? design.design.desk.zone }),
-    ...more,
-  }
   const portal = state.portal ? design.findPortal(state.portal) : undefined
+  const tag = languageOf(person, portal)
+  const template = inLanguage(design.findTemplate(templateId) ?? PLAIN, tag)
+  const to = { name: addressee.name, zone: person?.zone ?? design.design.desk.zone }
+  const language = saidIn(tag)
+  const said = typeof more === 'function' ? more(language) : more
+  const fields = { ...messageFields(change, to, language), ...said }
   return {
     person: person?.id ?? '',
     template: templateId,
@@ -40,11 +45,20 @@ export function composeMessage(
 /** What is said where an older edition lacks the template of something newer. */
 const PLAIN = { subject: '[{reference}] {summary}', body: '{text}\n\n{desk}' }
 
-/** The words of a template in a language, where it has them; `de` stands for `de-AT` too. */
+/** In which language somebody is written to: the one they chose, else for a requester that of the portal. */
+const languageOf = (person: Person | undefined, portal: Portal | undefined): string | undefined =>
+  person?.notify?.language ?? (person?.role === 'requester' ? portal?.languages?.[0] : undefined)
+
+/** The language in which the fields of a message are said. */
+const saidIn = (tag: string | undefined): Language =>
+  chooseLanguage(tag === undefined ? [] : [tag], LANGUAGES)
+
+/** The words of a template in a language, where it has them; `de` stands for `de-AT` too, and `nb` for `no`. */
 function inLanguage(template: Pick<Template, 'subject' | 'body' | 'languages'>, language?: string) {
   const wanted = language?.toLowerCase()
   const [base] = wanted?.split('-') ?? []
-  return template.languages?.[wanted ?? ''] ?? template.languages?.[base ?? ''] ?? template
+  const said = template.languages ?? {}
+  return said[wanted ?? ''] ?? said[base ?? ''] ?? said[saidIn(language)] ?? template
 }
 
 /**
@@ -77,12 +91,14 @@ export function composeCall(
 export function messageFields(
   change: Pick<Change, 'state' | 'design' | 'directory' | 'now'>,
   person: { name: string; zone: string },
+  language: Language = 'en',
 ): Record<string, string> {
-  const { state, design, directory } = change
+  const { state, directory } = change
+  const design = change.design.inLanguage(language)
   const by = (target: string) => {
-    if (state.held) return 'a time that you are told as soon as we have looked at it'
+    if (state.held) return say(language, 'message.untilLooked')
     const clock = state.clocks.findLast((one) => one.target === target)
-    return clock ? dueInWords(clock, change, person) : 'no time promised'
+    return clock ? dueSaid(clock, change, person, language) : say(language, 'message.noTime')
   }
   const item = design.item(state.item)
   const answers = answersInWords(
@@ -90,15 +106,16 @@ export function messageFields(
     design.questions,
     state.answers,
     design.nameOf(directory, state.attachments),
+    language,
   )
   return {
     reference: String(state.reference),
-    summary: state.summary,
+    summary: design.said(state.summary),
     recipient: person.name,
     requester: directory.nameOf(state.requester),
     organisation: directory.organisations.get(state.organisation ?? '')?.name ?? '',
     site: directory.sites.get(state.site ?? '')?.name ?? '',
-    technician: state.technician ? directory.nameOf(state.technician) : 'nobody yet',
+    technician: state.technician ? directory.nameOf(state.technician) : say(language, 'message.nobodyYet'),
     team: directory.teams.get(state.team)?.name ?? state.team,
     priority: state.priority ? design.priority(state.priority).name : '',
     status: statusOf(design.kind(state.kind), state.status).plainly,
@@ -109,9 +126,15 @@ export function messageFields(
   }
 }
 
-function dueInWords(clock: Clock, change: Pick<Change, 'design' | 'now'>, person: { zone: string }): string {
-  const due = dueAt(clock, change.design.hoursOf(clock))
-  return due === undefined ? 'paused' : `${momentInWords(due, person.zone, change.now)} (${person.zone})`
+function dueSaid(
+  clock: Clock,
+  { design, now }: Pick<Change, 'design' | 'now'>,
+  { zone }: { zone: string },
+  language: Language,
+): string {
+  const due = dueAt(clock, design.hoursOf(clock))
+  if (due === undefined) return say(language, 'message.paused')
+  return `${momentSaid(due, zone, now, language)} (${zone})`
 }
 
 /** What a template would say of a ticket to its requester. */

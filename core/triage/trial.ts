@@ -1,6 +1,6 @@
 import type { Facts, FactValue } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
-import { becauseInWords, sourceInWords, type BecauseWords, type Reader } from '../words'
+import { becauseInWords, sourceInWords, type BecauseWords, type Reader } from '../explain'
 import { decideTable, type DecisionTable } from '../table'
 import type { Sorted } from './because'
 import { askSources, type SourceAnswer } from './priority'

@@ -1,4 +1,4 @@
-/** English, the language in which everything can be said. ICU MessageFormat; a value in braces is filled in. */
+/** What the desk reads: reasons and rules, in English. ICU MessageFormat; a value in braces is filled in. */
 export const ENGLISH = {
   'reason.said': '{text}',
   'reason.itemCategory': 'The catalog item “{item}” belongs to {category}.',
@@ -128,5 +128,3 @@ export const ENGLISH = {
   'list.last': '{first} and {last}',
   'list.tests': ' and ',
 } as const
-
-export type Key = keyof typeof ENGLISH

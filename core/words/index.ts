@@ -1,14 +1,11 @@
 /** Everything that the desk says by itself, a table per language. */
-export { type Key } from './english'
 export {
-  becauseInWords,
-  becausesInWords,
-  editionsIn,
-  reasonInWords,
-  sourceInWords,
-  withWords,
-  type BecauseWords,
-  type Reader,
-} from './reasons'
-export { ruleInWords } from './rules'
-export { capital, listInWords, say, type Language, type Values } from './say'
+  chooseLanguage,
+  isLanguage,
+  LANGUAGE_NAMES,
+  LANGUAGES,
+  wantedLanguages,
+  type Language,
+} from './language'
+export { daySaid, momentSaid } from './moments'
+export { capital, listInWords, numberSaid, say, type Key, type Values } from './say'

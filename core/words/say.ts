@@ -1,11 +1,16 @@
 import { IntlMessageFormat } from 'intl-messageformat'
-import { ENGLISH, type Key } from './english'
+import { ENGLISH } from './english'
+import type { Language } from './language'
+import { PORTAL_ENGLISH } from './portal/english'
+import { PORTAL_NORWEGIAN } from './portal/norwegian'
 
-/** Languages that there is a table for. */
-export type Language = 'en'
 export type Values = Readonly<Record<string, string | number>>
 
-const TABLES: Record<Language, Record<Key, string>> = { en: ENGLISH }
+const WHOLE = { ...ENGLISH, ...PORTAL_ENGLISH }
+export type Key = keyof typeof WHOLE
+
+/** What a language lacks is said in English: what the desk alone reads. */
+const TABLES: Record<Language, Partial<Record<Key, string>>> = { en: WHOLE, nb: PORTAL_NORWEGIAN }
 
 const ready = new Map<string, IntlMessageFormat>()
 
@@ -18,13 +23,18 @@ const PLAIN = /\{(\w+)\}/g
  * @example say('en', 'reason.nextInTurn', { person: 'Tora Aas' }) // Next in turn is Tora Aas.
  */
 export function say(language: Language, key: Key, values: Values = {}): string {
-  const text = TABLES[language][key]
+  const own = TABLES[language][key]
+  const text = own ?? WHOLE[key]
   if (!text.includes(', plural,')) return text.replace(PLAIN, (_, name: string) => String(values[name] ?? ''))
   const id = `${language} ${key}`
   let format = ready.get(id)
-  if (!format) ready.set(id, (format = new IntlMessageFormat(text, language)))
+  if (!format) ready.set(id, (format = new IntlMessageFormat(text, own === undefined ? 'en' : language)))
   return String(format.format(values))
 }
+
+/** A number as a language writes it: `2.5`, `2,5`. */
+export const numberSaid = (value: number, language: Language): string =>
+  String(value).replace('.', say(language, 'number.point'))
 
 /** A sentence begins with it. */
 export const capital = (text: string) => (text[0] ?? '').toUpperCase() + text.slice(1)

@@ -1,8 +1,10 @@
 import { isEmail, IsOptional, IsString, Matches, MaxLength, MinLength } from 'class-validator'
-import { getCookie, setCookie } from 'h3'
+import { getCookie, setCookie, type H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
 import { Refused } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
+import { changeLanguage } from '../commands/people'
+import { languageFor, languagesOf } from '../http/language'
 import { HttpProblem } from '../http/problem'
 import { addressOf } from '../http/address'
 import { defineRoute, refuseForeignPages } from '../http/route'
@@ -46,9 +48,18 @@ export default defineRoute(
     setCookie(event, SESSION_COOKIE, session, cookie)
     setCookie(event, DEVICE_COOKIE, device, { ...cookie, maxAge: DEVICE_DAYS * 24 * 3600 })
     const caller = await callerOfSession(desk.db, session)
+    if (portal) await rememberLanguage(event, desk, caller!.id, portal)
     return { name: caller!.name, role: caller!.role }
   },
 )
+
+/** Whoever reads a portal in another language than its first is written to in it, unless they have said otherwise. */
+async function rememberLanguage(event: H3Event, desk: Desk, person: string, portal: Portal): Promise<void> {
+  const known = (await desk.knowledge.directory()).people.get(person)
+  if (known?.role !== 'requester' || known.notify?.language) return
+  const language = await languageFor(event, desk, undefined, portal)
+  if (language !== languagesOf(portal)[0]) await changeLanguage(desk, person, language)
+}
 
 /** The mail address behind what somebody signs in with. */
 async function mailOf(desk: Desk, said: string, portal: Portal | null): Promise<string> {

@@ -1,4 +1,4 @@
-import { editionsIn, type Reader } from '../../core/words'
+import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
 import type { Database } from '../db/connection'
 import { withDesign } from '../db/kept'

@@ -2,7 +2,7 @@ import { ticketFacts, type Actor } from '../../core/ticket'
 import { Refused } from '../../core/ticket'
 import type { Reason } from '../../core/reason'
 import { handOut, skillsFor } from '../../core/triage'
-import { becauseInWords } from '../../core/words'
+import { becauseInWords } from '../../core/explain'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from './desk'
 

@@ -6,6 +6,7 @@ import { DAY, dayNumberOf, flattenCalendar, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import { hashPassword } from '../base/secrets'
 import { endAccess } from '../http/session'
+import type { Language } from '../../core/words'
 import type { Desk } from './desk'
 
 export interface NewPerson {
@@ -153,6 +154,12 @@ export async function changeWays(desk: Desk, id: string, notify: Preferences): P
     .where('id', '=', id)
     .execute()
   await directoryChanged(desk)
+}
+
+/** In which language somebody reads and is written to from now on. */
+export async function changeLanguage(desk: Desk, id: string, language: Language): Promise<void> {
+  const notify = (await desk.knowledge.directory()).people.get(id)?.notify
+  if (notify?.language !== language) await changeWays(desk, id, { ...notify, language })
 }
 
 const LONGEST_ABSENCE = 92

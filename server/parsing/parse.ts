@@ -5,11 +5,13 @@ import { Refused, type FieldProblem } from '../../core/ticket'
 import { HttpProblem } from '../http/problem'
 import { log } from '../base/log'
 import type { ParserName, Parsers } from './parsers'
-import type { Answer } from './thread'
+import type { Answer, READY } from './thread'
 
 /** How long one file or mail may take to be read, in milliseconds, and how much memory that may take. */
 const MOST_TIME = 10_000
 const MOST_MEMORY_MB = 512
+/** How long a thread may take to begin; on a machine that has much else to do that is long. */
+const MOST_BEGINNING = 60_000
 /** So many are read side by side, and so many wait. */
 const AT_ONCE = 2
 const MOST_WAITING = 40
@@ -18,6 +20,8 @@ const MOST_WAITING = 40
 const IDLE = 20_000
 
 const free: Worker[] = []
+/** Resolved once a thread has loaded what it reads with. */
+const begun = new WeakMap<Worker, Promise<void>>()
 const idle = new WeakMap<Worker, NodeJS.Timeout>()
 let running = 0
 const waiting: (() => void)[] = []
@@ -37,6 +41,20 @@ function started(): Worker {
     stderr: true,
   })
   worker.unref()
+  // One that ended by itself is not asked again.
+  worker.once('exit', () => {
+    const place = free.indexOf(worker)
+    if (place >= 0) free.splice(place, 1)
+  })
+  begun.set(
+    worker,
+    new Promise((ready, fail) => {
+      worker.once('message', (_: typeof READY) => ready())
+      worker
+        .once('error', fail)
+        .once('exit', () => fail(new Error('a thread that reads files did not begin')))
+    }),
+  )
   return worker
 }
 
@@ -79,14 +97,35 @@ function takeOne(): Worker {
 function giveBack(worker: Worker): void {
   free.push(worker)
   const end = () => {
-    free.splice(free.indexOf(worker), 1)
     void worker.terminate()
   }
   idle.set(worker, setTimeout(end, IDLE).unref())
 }
 
-function inThread(asked: { name: ParserName; input: unknown }, most: number): Promise<unknown> {
+/** A thread that is ready to read. @throws Error when it does not begin in time */
+async function ready(): Promise<Worker> {
   const worker = takeOne()
+  let late: NodeJS.Timeout | undefined
+  const limit = new Promise((_, fail) => {
+    late = setTimeout(
+      () => fail(new Error('a thread that reads files did not begin in time')),
+      MOST_BEGINNING,
+    )
+  })
+  try {
+    await Promise.race([begun.get(worker), limit])
+    return worker
+  } catch (error) {
+    worker.on('error', () => undefined)
+    void worker.terminate()
+    throw error
+  } finally {
+    clearTimeout(late)
+  }
+}
+
+async function inThread(asked: { name: ParserName; input: unknown }, most: number): Promise<unknown> {
+  const worker = await ready()
   return new Promise((resolve, reject) => {
     const end = (isOver: boolean) => {
       clearTimeout(limit)

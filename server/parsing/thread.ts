@@ -10,6 +10,9 @@ export interface Asked {
 /** What became of it; a refusal is told from a fault by its name. */
 export type Answer = { value: unknown } | { error: { name: string; message: string; fields?: unknown } }
 
+/** Said once everything is loaded that reads: only from then on the time of what is read counts. */
+export const READY = 'ready'
+
 parentPort!.on('message', ({ name, input }: Asked) => {
   const parse = PARSERS[name] as (input: string | Uint8Array) => unknown
   Promise.resolve()
@@ -24,3 +27,4 @@ parentPort!.on('message', ({ name, input }: Asked) => {
     // What cannot be handed over, such as what is nested too deep, is a refusal too.
     .catch(() => parentPort!.postMessage({ error: { name: 'FileRefused', message: 'This cannot be read.' } }))
 })
+parentPort!.postMessage(READY)

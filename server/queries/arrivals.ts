@@ -5,7 +5,7 @@ import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
 import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
-import { becauseInWords, becausesInWords } from '../../core/words'
+import { becauseInWords, becausesInWords } from '../../core/explain'
 import type { Desk } from '../commands/desk'
 
 /** Whether the desk has asked something that the requester has not answered yet. */

@@ -1,6 +1,6 @@
 import { sql, type RawBuilder } from 'kysely'
 import { DAY } from '../../core/time'
-import { ruleInWords } from '../../core/words'
+import { ruleInWords } from '../../core/explain'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 

@@ -3,6 +3,7 @@ import type { CompiledDesign } from '../../core/design'
 import { ItemIndex, wordsOf, type Portal } from '../../core/intake'
 import type { Facts } from '../../core/condition'
 import { deskNow } from '../clock/deskClock'
+import type { Language } from '../../core/words'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
 import { showsItem } from './portal'
@@ -74,8 +75,14 @@ function indexOf(design: CompiledDesign): ItemIndex {
 const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.includes(what)
 
 /** What fits what a visitor has typed so far: things to ask for, and articles. */
-export async function searchPortal(desk: Desk, portal: Portal, text: string, asker: Facts) {
-  const design = await desk.knowledge.currentEdition()
+export async function searchPortal(
+  desk: Desk,
+  portal: Portal,
+  text: string,
+  asker: Facts,
+  language: Language = 'en',
+) {
+  const design = (await desk.knowledge.currentEdition()).inLanguage(language)
   const items = indexOf(design)
     .search(text, (item) => showsItem(item, portal, asker), 6)
     .map(({ id, name, description }) => ({ id, name, description }))

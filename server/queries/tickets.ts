@@ -12,7 +12,8 @@ import {
   type Entry,
   type TicketState,
 } from '../../core/ticket'
-import { becausesInWords, withWords } from '../../core/words'
+import { becausesInWords, withWords } from '../../core/explain'
+import { say, type Language } from '../../core/words'
 import { entriesFromRows } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
@@ -197,22 +198,25 @@ function peopleOf(entry: object): string[] {
 }
 
 /** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
-export async function requestPage(desk: Desk, reference: number, person: string) {
+export async function requestPage(desk: Desk, reference: number, person: string, language: Language = 'en') {
   const found = await load(desk, reference)
   if (!found || found.state.requester !== person || found.state.internal) return undefined
-  const { state, design, directory, entries } = found
+  const { state, directory, entries } = found
+  const design = found.design.inLanguage(language)
   const kind = design.kind(state.kind)
   const item = design.item(state.item)
   return {
-    ...requestOf(state, design),
+    ...requestOf(state, design, language),
     answers: answersInWords(
       design.form(item.form),
       design.questions,
       state.answers,
       design.nameOf(directory, state.attachments),
+      language,
     ),
     conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
-      const by = 'person' in entry.actor ? directory.nameOf(entry.actor.person) : 'The desk'
+      const by =
+        'person' in entry.actor ? directory.nameOf(entry.actor.person) : say(language, 'request.desk')
       const mine = 'person' in entry.actor && entry.actor.person === person
       const said = entry.kind === 'answered' ? entry : saidToRequester(entry, kind, state)
       if (!said) return []
@@ -241,7 +245,7 @@ async function saidSinceMerge(
   return there.entries.filter((entry) => entry.at >= since && isTheirs(entry))
 }
 
-function requestOf(state: TicketState, design: CompiledDesign) {
+function requestOf(state: TicketState, design: CompiledDesign, language: Language) {
   const status = statusOf(design.kind(state.kind), state.status)
   const asks = state.held && (state.held.askedAt ?? 0) > (state.held.answeredAt ?? 0)
   const due = (target: string) => {
@@ -251,11 +255,11 @@ function requestOf(state: TicketState, design: CompiledDesign) {
   }
   return {
     reference: state.reference,
-    summary: state.summary,
+    summary: design.said(state.summary),
     /** In words, how long such things usually take; what the item says comes before what the priority says. */
     expected: design.findItem(state.item)?.expected ?? design.priority(state.priority).expected ?? null,
     loggedAt: state.loggedAt,
-    status: plainly(state, status.plainly),
+    status: plainly(state, status.plainly, language),
     held: state.held !== undefined,
     mergedInto: state.mergedInto ?? null,
     group: status.group,
@@ -267,19 +271,22 @@ function requestOf(state: TicketState, design: CompiledDesign) {
 }
 
 /** Where a request stands, for its requester. */
-function plainly({ held, rejected, mergedInto }: TicketState, status: string): string {
-  if (mergedInto !== undefined) return `Handled together with ${mergedInto}`
-  if (rejected) return 'We cannot take it as it is'
+function plainly({ held, rejected, mergedInto }: TicketState, status: string, language: Language): string {
+  if (mergedInto !== undefined) return say(language, 'stands.together', { reference: String(mergedInto) })
+  if (rejected) return say(language, 'stands.rejected')
   if (!held) return status
-  return (held.askedAt ?? 0) > (held.answeredAt ?? 0)
-    ? 'We need an answer from you'
-    : 'We look at it first; then you hear when it will be done'
+  return say(language, (held.askedAt ?? 0) > (held.answeredAt ?? 0) ? 'stands.asked' : 'stands.held')
 }
 
 export type MyRequest = ReturnType<typeof requestOf>
 
 /** A requester's own tickets, newest first. */
-export async function myRequests(desk: Desk, person: string, limit: number): Promise<MyRequest[]> {
+export async function myRequests(
+  desk: Desk,
+  person: string,
+  limit: number,
+  language: Language = 'en',
+): Promise<MyRequest[]> {
   const rows = await desk.db
     .selectFrom('ticket')
     .select('state')
@@ -289,5 +296,9 @@ export async function myRequests(desk: Desk, person: string, limit: number): Pro
     .orderBy('reference', 'desc')
     .limit(limit)
     .execute()
-  return Promise.all(rows.map(async ({ state }) => requestOf(state, await desk.knowledge.editionOf(state))))
+  return Promise.all(
+    rows.map(async ({ state }) =>
+      requestOf(state, (await desk.knowledge.editionOf(state)).inLanguage(language), language),
+    ),
+  )
 }

@@ -41,6 +41,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['rota', LEAD, '/directory/rota'],
   ['pager', LEAD, '/standins/pager'],
   ['portals', LEAD, '/design/portals'],
+  ['languages', LEAD, '/design/languages'],
   ['mailbox', LEAD, '/standins/mailbox'],
   ['board', LEAD, `/desk?as=${BOARD}`],
   ['find', LEAD, '/find?words=scanner'],

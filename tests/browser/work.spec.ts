@@ -54,10 +54,16 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
   await expect.poll(() => open(page)).not.toBe(first)
   const second = open(page)
   await expect(leaf(page)).toContainText(String(second))
+  await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeEnabled()
   await page.keyboard.press('s')
   await expect(leaf(page)).toContainText('In hand')
-  const timers = await (await page.request.get('/api/bench')).json()
-  expect(timers.timers.map((one: { reference: number }) => one.reference)).toEqual([second])
+  const timed = async () => {
+    const { timers } = (await (await page.request.get('/api/bench')).json()) as {
+      timers: { reference: number }[]
+    }
+    return timers.map((one) => one.reference)
+  }
+  await expect.poll(timed).toEqual([second])
   const worked = await (await page.request.get(`/api/tickets/${first}`)).json()
   expect(worked.times.at(-1).person).toBe('tora-aas')
 

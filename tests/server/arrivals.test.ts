@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR, MINUTE } from '../../core/time'
-import { becausesInWords } from '../../core/words'
+import { becausesInWords } from '../../core/explain'
 import { deskNow } from '../../server/clock/deskClock'
 import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'

@@ -27,6 +27,7 @@ const PARTS: Record<string, string> = {
   shelves: 'Shelf',
   checklists: 'Checklist',
   savedReplies: 'Words at hand',
+  translations: 'Words in other languages',
   layouts: 'Page',
 }
 const TRIAGE: Record<string, string> = {

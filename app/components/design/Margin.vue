@@ -8,7 +8,7 @@ const here = computed(() => props.findings.filter((one) => one.place === props.p
 
 <template>
   <span v-for="one in here" :key="one.message" class="finding" :class="one.severity"
-    ><span aria-hidden="true">{{ one.severity === 'error' ? '⚑' : '◐' }}</span>
+    ><span aria-hidden="true">{{ one.severity === 'error' ? '⚑' : '◐' }}&nbsp;</span>
     <span class="sr-only">{{ one.severity }}: </span>{{ one.message }}</span
   >
 </template>

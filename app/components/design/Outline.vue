@@ -36,6 +36,7 @@ const ARTICLES = [
   ['moves', 'Moves and Bench'],
   ['templates', 'Messages in words'],
   ['portals', 'Portals'],
+  ['languages', 'Languages'],
 ] as const
 const query = computed(() => (route.query.edition ? { edition: String(route.query.edition) } : {}))
 const on = (path: string, article: string) =>

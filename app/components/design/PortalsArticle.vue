@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
+import { LANGUAGE_NAMES, LANGUAGES, type Language } from '~~/core/words'
 import type { Portal, PortalInk } from '~~/core/intake'
 import type { DirectoryPage } from '~/composables/useNames'
 import type { ArticleProps } from '~/composables/useDraft'
@@ -23,6 +24,18 @@ function setHidden(portal: Portal, what: 'articles' | 'notices', isHidden: boole
   const { hides = [], ...rest } = portal
   const left = withOne(hides, what, isHidden) as ('articles' | 'notices')[]
   void props.change('portals', portal.id, portal, left.length ? { ...rest, hides: left } : rest)
+}
+const languagesOf = ({ languages }: Portal) => (languages?.length ? languages : ['en'])
+const first = (list: readonly string[], one: string) => [one, ...list.filter((other) => other !== one)]
+function setLanguages(portal: Portal, languages: string[]) {
+  const { languages: _, ...rest } = portal
+  const isPlain = languages.length === 1 && languages[0] === 'en'
+  void props.change('portals', portal.id, portal, isPlain ? rest : { ...rest, languages })
+}
+function setLanguage(portal: Portal, language: Language, on: boolean) {
+  const left = withOne(languagesOf(portal), language, on)
+  // A portal says something in some language.
+  if (left.length) setLanguages(portal, left)
 }
 function setTriesFirst(portal: Portal, isOn: boolean) {
   const { triesFirst: _, ...rest } = portal
@@ -294,6 +307,34 @@ const alone = (portal: Portal) =>
             @change="setTriesFirst(portal, ticked($event))"
           />
           offers them before a request is sent</label
+        >
+      </p>
+      <p role="group" :aria-label="`${portal.name}: languages`">
+        It is read in
+        <label v-for="one in LANGUAGES" :key="one" class="tick-field"
+          ><input
+            type="checkbox"
+            :checked="languagesOf(portal).includes(one)"
+            :disabled="readonly"
+            @change="setLanguage(portal, one, ticked($event))"
+          />
+          {{ LANGUAGE_NAMES[one] }}</label
+        >
+        <label v-if="languagesOf(portal).length > 1"
+          >and where nobody wants another, in
+          <select
+            class="inline-field"
+            :value="languagesOf(portal)[0]"
+            :disabled="readonly"
+            @change="setLanguages(portal, first(languagesOf(portal), text($event)))"
+          >
+            <option v-for="one in languagesOf(portal)" :key="one" :value="one">
+              {{ LANGUAGE_NAMES[one as Language] ?? one }}
+            </option>
+          </select></label
+        >
+        <NuxtLink v-if="languagesOf(portal).length > 1" class="small" to="/design/languages"
+          >what they say</NuxtLink
         >
       </p>
       <p role="group" :aria-label="`${portal.name}: who may sign in`">

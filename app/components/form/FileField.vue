@@ -9,6 +9,7 @@ const props = defineProps<{
   describedBy?: string
 }>()
 const emit = defineEmits<{ change: [files: string[]] }>()
+const { say, size } = usePortalWords()
 
 interface Sending {
   key: number
@@ -28,14 +29,12 @@ const lines = computed<Sending[]>(() => [
   ...props.files.map((id, index) => ({
     key: -1 - index,
     id,
-    name: names.value[id]?.name ?? 'a file sent before',
+    name: names.value[id]?.name ?? say('file.before'),
     size: names.value[id]?.size ?? 0,
     share: 1,
   })),
   ...sending.value,
 ])
-const megabytes = (bytes: number) =>
-  bytes > 1_000_000 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} KB`
 
 function pick(event: Event) {
   const input = event.target as HTMLInputElement
@@ -46,11 +45,10 @@ function pick(event: Event) {
 function send(file: File) {
   const line = reactive<Sending>({ key: next++, name: file.name, size: file.size, share: 0 })
   sending.value.push(line)
-  if (file.size > FILE_LIMIT)
-    return void (line.problem = `too large; a file may have ${FILE_LIMIT / 1_048_576} MB`)
-  if (file.size === 0) return void (line.problem = 'it is empty')
+  if (file.size > FILE_LIMIT) return void (line.problem = say('file.large', { size: FILE_LIMIT / 1_048_576 }))
+  if (file.size === 0) return void (line.problem = say('file.empty'))
   if (props.files.length + sending.value.filter((one) => !one.problem).length > MOST_FILES)
-    return void (line.problem = `at most ${MOST_FILES} files`)
+    return void (line.problem = say('file.many', { most: MOST_FILES }))
   // Fetch tells nothing of how much is sent; this does.
   const request = new XMLHttpRequest()
   line.request = request
@@ -60,10 +58,11 @@ function send(file: File) {
   )
   request.setRequestHeader('content-type', 'application/octet-stream')
   request.upload.onprogress = ({ loaded, total }) => (line.share = total ? loaded / total : 0)
-  request.onerror = () => (line.problem = 'the desk cannot be reached; take it out and attach it again')
+  request.onerror = () => (line.problem = say('file.unreachable'))
   request.onload = () => {
     const answer = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
-    if (request.status !== 201 || !answer.id) return void (line.problem = answer.detail ?? 'it was not taken')
+    if (request.status !== 201 || !answer.id)
+      return void (line.problem = answer.detail ?? say('file.refused'))
     names.value[answer.id] = { name: answer.name ?? file.name, size: file.size }
     sending.value = sending.value.filter((one) => one.key !== line.key)
     emit('change', [...props.files, answer.id])
@@ -91,7 +90,7 @@ onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
     <ul v-if="lines.length" class="files" aria-live="polite">
       <li v-for="line in lines" :key="line.key">
         <span class="name">{{ line.name }}</span>
-        <span v-if="line.size" class="num quiet small">{{ megabytes(line.size) }}</span>
+        <span v-if="line.size" class="num quiet small">{{ size(line.size) }}</span>
         <span v-if="line.problem" class="error-text">{{ line.problem }}</span>
         <progress
           v-else-if="line.share < 1 || line.id === undefined"
@@ -100,8 +99,13 @@ onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
         >
           {{ Math.round(line.share * 100) }} %
         </progress>
-        <button class="link small" type="button" :aria-label="`Take out ${line.name}`" @click="remove(line)">
-          {{ line.id === undefined && !line.problem ? 'call off' : 'take out' }}
+        <button
+          class="link small"
+          type="button"
+          :aria-label="say('file.takeOutNamed', { name: line.name })"
+          @click="remove(line)"
+        >
+          {{ say(line.id === undefined && !line.problem ? 'file.callOff' : 'file.takeOut') }}
         </button>
       </li>
     </ul>

@@ -29,6 +29,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ answer: [name: string, value: Answer | undefined] }>()
 
+const { say } = usePortalWords()
 const put = (name: string, value: unknown) =>
   emit('answer', name, value === '' || value === null ? undefined : (value as Answer))
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -60,6 +61,10 @@ function localOf(value: Answer | undefined): string {
 function putMoment(name: string, local: string) {
   put(name, local ? isoTime(parseMoment(local, props.zone), props.zone) : undefined)
 }
+const yesNo = computed(() => [
+  { value: true, label: say('form.yes') },
+  { value: false, label: say('form.no') },
+])
 const isGroup = ({ type }: Question) => ['yesNo', 'choice', 'manyChoices'].includes(type)
 const nameOf = (type: NamedType, value: Answer | undefined) =>
   props.choices[type]?.find((one) => one.value === value)?.label ?? (value as string | undefined) ?? ''
@@ -71,13 +76,6 @@ function putPerson(name: string, typed: string) {
 }
 </script>
 
-<script lang="ts">
-const YES_NO = [
-  { value: true, label: 'Yes' },
-  { value: false, label: 'No' },
-]
-</script>
-
 <template>
   <div>
     <fieldset v-for="(step, at) in steps" :key="at" class="step">
@@ -87,7 +85,8 @@ const YES_NO = [
         <div v-else class="field">
           <fieldset v-if="isGroup(question)" :aria-describedby="`${idOf(question.name)}-error`">
             <legend>
-              {{ question.label }}<span v-if="!must(one)" class="quiet optional"> if you know</span>
+              {{ question.label
+              }}<span v-if="!must(one)" class="quiet optional">{{ ` ${say('form.optional')}` }}</span>
             </legend>
             <p v-if="question.help" class="help">{{ question.help }}</p>
             <template v-if="question.type === 'manyChoices'">
@@ -103,7 +102,7 @@ const YES_NO = [
             </template>
             <template v-else>
               <label
-                v-for="(option, i) in question.options ?? YES_NO"
+                v-for="(option, i) in question.options ?? yesNo"
                 :key="String(option.value)"
                 class="choice"
               >
@@ -120,7 +119,8 @@ const YES_NO = [
           </fieldset>
           <template v-else>
             <label :for="idOf(question.name)"
-              >{{ question.label }}<span v-if="!must(one)" class="quiet optional"> if you know</span></label
+              >{{ question.label
+              }}<span v-if="!must(one)" class="quiet optional">{{ ` ${say('form.optional')}` }}</span></label
             >
             <p v-if="question.help" class="help">{{ question.help }}</p>
             <span v-if="question.type === 'number'" class="with-unit">
@@ -154,7 +154,7 @@ const YES_NO = [
                 :aria-describedby="`${idOf(question.name)}-error`"
                 @change="putMoment(question.name, text($event))"
               />
-              <span class="quiet small">in {{ zone }}</span>
+              <span class="quiet small">{{ say('form.zone', { zone }) }}</span>
             </span>
             <template v-else-if="question.type === 'person'">
               <input
@@ -178,7 +178,7 @@ const YES_NO = [
               :aria-describedby="`${idOf(question.name)}-error`"
               @change="put(question.name, text($event))"
             >
-              <option value="">choose …</option>
+              <option value="">{{ say('form.choose') }}</option>
               <option v-for="choice in choices[question.type]" :key="choice.value" :value="choice.value">
                 {{ choice.label }}
               </option>

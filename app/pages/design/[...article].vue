@@ -277,6 +277,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           v-bind="common"
           :directory="shown.directory"
         />
+        <DesignLanguagesArticle v-else-if="article === 'languages'" v-bind="common" />
         <DesignTemplatesArticle v-else-if="article === 'templates'" v-bind="common" :version="version" />
         <DesignPlainArticle v-else />
       </template>

@@ -5,6 +5,7 @@ import type { CompiledDesign, Directory } from '../../../core/design'
 import type { Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
+import { languageFor } from '../../http/language'
 import { HttpProblem } from '../../http/problem'
 import { MOST_NUMBER } from '../../http/bodies'
 import { isAtHome } from '../../http/portalOf'
@@ -126,6 +127,7 @@ export default defineRoute(
     setResponseStatus(event, replayed ? 200 : 201)
     setResponseHeader(event, 'location', `/api/tickets/${state.reference}`)
     if (caller.by === 'token') return { reference: state.reference, replayed }
-    return { replayed, ...(await requestPage(desk, state.reference, state.requester)) }
+    const language = await languageFor(event, desk, caller)
+    return { replayed, ...(await requestPage(desk, state.reference, state.requester, language)) }
   },
 )

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { momentInWords } from '~~/core/time/words'
 import type { RequestSummary } from '~/composables/useRequests'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
@@ -17,13 +16,14 @@ interface Index {
 const portal = String(useRoute().params.portal)
 const session = useSession()
 const live = useLive()
+const { say, moment, language } = usePortalWords()
 const { data: index, error } = await useAsyncData(`portal-${portal}`, () =>
   api<Index>(`/api/portals/${portal}`),
 )
 const { data: requests, refresh } = await useAsyncData('my-requests', () =>
   api<RequestSummary[]>('/api/requests'),
 )
-useHead({ title: () => index.value?.name ?? 'Portal' })
+useHead({ title: () => index.value?.name ?? say('portal.untitled') })
 live.on((notice) => notice.kind !== 'clock' && void refresh())
 
 const words = ref('')
@@ -75,10 +75,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 <template>
   <div>
     <p v-if="error" class="notice bad" role="alert">
-      This portal cannot be shown: {{ asApiError(error).problem.detail }}
+      {{ say('index.cannot', { detail: asApiError(error).problem.detail }) }}
     </p>
     <template v-else>
-      <h1><label for="need">What do you need?</label></h1>
+      <h1>
+        <label for="need">{{ say('index.need') }}</label>
+      </h1>
       <div class="search" role="search">
         <input
           id="need"
@@ -86,22 +88,22 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           v-model="words"
           type="text"
           autocomplete="off"
-          placeholder="A few words, such as: scanner won’t read"
+          :placeholder="say('index.example')"
           @keydown.enter="openFirst"
         />
         <kbd aria-hidden="true">/</kbd>
-        <ul v-if="words.trim()" aria-label="What fits" aria-live="polite">
+        <ul v-if="words.trim()" :aria-label="say('index.fits')" aria-live="polite">
           <li v-for="item in hits" :key="item.id">
             <NuxtLink :to="`/portal/${portal}/ask/${item.id}`">{{ item.name }}</NuxtLink>
             <span class="quiet">&nbsp;· {{ item.description }}</span>
           </li>
           <li v-for="article in found.articles" :key="`a${article.id}`">
-            <span class="quiet">to read:&nbsp;</span>
+            <span class="quiet">{{ say('index.toRead') }}&nbsp;</span>
             <NuxtLink :to="`/portal/${portal}/articles/${article.id}`">{{ article.title }}</NuxtLink>
             <span class="quiet">&nbsp;· {{ article.part }}</span>
           </li>
           <li v-if="searched && hits.length === 0 && found.articles.length === 0" class="quiet">
-            Nothing fits these words. Look through the index below, or choose “Something else”.
+            {{ say('index.nothing') }}
           </li>
         </ul>
       </div>
@@ -111,9 +113,14 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         class="notice known"
         :aria-label="notice.title"
       >
-        <b>Known to be broken: {{ notice.title }}</b>
+        <b>{{ say('notice.known', { title: notice.title }) }}</b>
         <span class="quiet">
-          · since {{ momentInWords(notice.starts, session.me?.zone ?? 'Europe/London', notice.starts) }}</span
+          ·
+          {{
+            say('notice.since', {
+              time: moment(notice.starts, session.me?.zone ?? 'Europe/London', notice.starts),
+            })
+          }}</span
         >
         <p v-if="notice.body">{{ notice.body }}</p>
       </section>
@@ -137,23 +144,25 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           </section>
         </div>
         <section>
-          <h2>My requests</h2>
+          <h2>{{ say('portal.mine') }}</h2>
           <ul>
             <li v-for="one in open" :key="one.reference">
               <NuxtLink :to="`/portal/${portal}/requests/${one.reference}`"
                 ><span class="num quiet">{{ one.reference }}</span> {{ one.summary }}</NuxtLink
               >
-              <span class="quiet">{{ promiseInWords(one, session.me?.zone ?? 'Europe/London') }}</span>
+              <span class="quiet">{{
+                promiseInWords(one, session.me?.zone ?? 'Europe/London', language)
+              }}</span>
             </li>
             <li v-if="open.length === 0" class="quiet">
-              Nothing is open. What you ask for stands here with the day by which it will be done.
+              {{ say('index.noneOpen') }}
             </li>
           </ul>
           <NuxtLink
             v-if="(requests?.length ?? 0) > open.length"
             class="all"
             :to="`/portal/${portal}/requests`"
-            >All my requests</NuxtLink
+            >{{ say('index.allMine') }}</NuxtLink
           >
         </section>
       </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 definePageMeta({ layout: 'portal' })
 const portal = String(useRoute().params.portal)
-useHead({ title: 'Sign in' })
+const { say } = usePortalWords()
+useHead({ title: () => say('door.page') })
 const { signInBy } = await api<{ signInBy: 'mail' | 'shortName' }>(
   `/api/portals/${encodeURIComponent(portal)}`,
 )
@@ -9,8 +10,8 @@ const { signInBy } = await api<{ signInBy: 'mail' | 'shortName' }>(
 
 <template>
   <div class="door">
-    <h1>Please sign in</h1>
-    <p class="quiet">Then you can ask for something and see what became of it.</p>
+    <h1>{{ say('door.title') }}</h1>
+    <p class="quiet">{{ say('door.then') }}</p>
     <SignInForm :portal="portal" :by="signInBy" :home="`/portal/${portal}`" />
   </div>
 </template>

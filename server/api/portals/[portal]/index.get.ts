@@ -1,3 +1,4 @@
+import { languageFor, languagesOf } from '../../../http/language'
 import { isAtHome } from '../../../http/portalOf'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
@@ -13,16 +14,20 @@ export default defineRoute(
     if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
     // Somebody of another organisation sees no more than the door.
     const visitor = signedIn && isAtHome(portal, signedIn) ? signedIn : undefined
-    const { name, motto, mark, ink, signInBy = 'mail' } = portal
+    const language = await languageFor(event, desk, signedIn, portal)
+    const said = design.inLanguage(language)
+    const { name, mark, ink, signInBy = 'mail' } = portal
     return {
       name,
-      motto,
+      motto: said.portal(portal.id).motto,
       mark,
       ink,
       signInBy,
+      language,
+      languages: languagesOf(portal),
       desk: design.design.desk.name,
       notices: visitor && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
-      groups: visitor ? portalIndex(design, portal, await askerOf(desk, visitor.id, portal.id)) : [],
+      groups: visitor ? portalIndex(said, portal, await askerOf(desk, visitor.id, portal.id)) : [],
     }
   },
 )

@@ -1,4 +1,5 @@
 import { IsString, MaxLength } from 'class-validator'
+import { languageFor } from '../../../http/language'
 import { portalOf } from '../../../http/portalOf'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
@@ -19,6 +20,7 @@ export default defineRoute(
   },
   async ({ event, desk, caller, query }) => {
     const portal = await portalOf(event, desk, caller)
-    return searchPortal(desk, portal, query.words, await askerOf(desk, caller.id, portal.id))
+    const language = await languageFor(event, desk, caller, portal)
+    return searchPortal(desk, portal, query.words, await askerOf(desk, caller.id, portal.id), language)
   },
 )

@@ -1,5 +1,6 @@
 import { IsArray, IsOptional, IsString } from 'class-validator'
 import { takeFiles } from '../../../commands/attachments'
+import { languageFor } from '../../../http/language'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
@@ -17,7 +18,7 @@ class AnswerBody {
 
 export default defineRoute(
   { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: AnswerBody },
-  async ({ desk, caller, body, number }) => {
+  async ({ event, desk, caller, body, number }) => {
     const reference = number('reference')
     const page = await requestPage(desk, reference, caller.id)
     if (!page) throw new HttpProblem(404, 'You have no request of this number.')
@@ -25,6 +26,6 @@ export default defineRoute(
     const attachments = await takeFiles(desk.db, body.files, caller.id)
     const said = { text: body.text, ...(attachments.length && { attachments }) }
     await desk.run(page.mergedInto ?? reference, { kind: 'answer', ...said }, { person: caller.id })
-    return requestPage(desk, reference, caller.id)
+    return requestPage(desk, reference, caller.id, await languageFor(event, desk, caller))
   },
 )

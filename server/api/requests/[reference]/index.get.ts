@@ -1,11 +1,13 @@
+import { languageFor } from '../../../http/language'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
 export default defineRoute(
   { who: 'signedIn', summary: 'One of my own requests' },
-  async ({ desk, caller, number }) => {
-    const page = await requestPage(desk, number('reference'), caller.id)
+  async ({ event, desk, caller, number }) => {
+    const language = await languageFor(event, desk, caller)
+    const page = await requestPage(desk, number('reference'), caller.id, language)
     if (!page) throw new HttpProblem(404, 'You have no request of this number.')
     return page
   },

@@ -1,4 +1,4 @@
-import { withWords } from '../../../../core/words'
+import { withWords } from '../../../../core/explain'
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { setResponseHeaders } from 'h3'
 import { statementCsv, statementData, timeLedger } from '../../../../core/clock'

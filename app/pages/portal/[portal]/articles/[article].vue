@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { dayAndMonth } from '~~/core/time/words'
-
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 const route = useRoute()
 const session = useSession()
+const { say, day } = usePortalWords()
 const portal = String(route.params.portal)
 const id = String(route.params.article)
 const { data: article, error } = await useAsyncData(`article-${portal}-${id}`, () =>
@@ -11,7 +10,7 @@ const { data: article, error } = await useAsyncData(`article-${portal}-${id}`, (
     `/api/portals/${portal}/articles/${id}`,
   ),
 )
-useHead({ title: () => article.value?.title ?? 'Article' })
+useHead({ title: () => article.value?.title ?? say('article.page') })
 const counted = useDeed()
 const thanks = ref(false)
 async function solved() {
@@ -24,18 +23,20 @@ async function solved() {
 
 <template>
   <div class="sheet">
-    <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
+    <p>
+      <NuxtLink :to="`/portal/${portal}`">← {{ say('ask.all') }}</NuxtLink>
+    </p>
     <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
     <article v-else-if="article">
       <h1>{{ article.title }}</h1>
       <LazyRichText :text="article.body" />
       <p class="quiet small">
-        As of {{ dayAndMonth(article.changedAt, session.me?.zone ?? 'Europe/London') }}
+        {{ say('article.asOf', { day: day(article.changedAt, session.me?.zone ?? 'Europe/London') }) }}
       </p>
-      <p v-if="thanks" class="notice good" role="status">Good to know. Nothing was sent to the desk.</p>
+      <p v-if="thanks" class="notice good" role="status">{{ say('article.thanks') }}</p>
       <p v-else>
         <button class="act" type="button" :disabled="counted.busy.value" @click="solved">
-          This solved it
+          {{ say('article.solved') }}
         </button>
       </p>
       <p v-if="counted.error.value" class="notice bad" role="alert">

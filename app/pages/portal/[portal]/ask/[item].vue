@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import type { Answer, CatalogItem } from '~~/core/intake/form'
 import type { AskedForm } from '~/composables/useForm'
-import { momentInWords } from '~~/core/time/words'
 import type { RequestSummary } from '~/composables/useRequests'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 
 const route = useRoute()
 const session = useSession()
+const { say, moment, language } = usePortalWords()
 const portal = String(route.params.portal)
 const { data, error: missing } = await useAsyncData(`ask-${portal}-${String(route.params.item)}`, () =>
   api<AskedForm & { item: CatalogItem }>(`/api/portals/${portal}/items/${String(route.params.item)}`),
 )
-useHead({ title: () => data.value?.item.name ?? 'Request' })
+useHead({ title: () => data.value?.item.name ?? say('ask.page') })
 
 const { answers, library, given, shown, namedTypes, put, fillIn, check } = useForm(
   () => data.value ?? undefined,
+  language,
 )
 
 // Steps of which nothing is asked, given the answers so far, are left out.
@@ -135,33 +136,33 @@ async function focusOn(question: string) {
 }
 
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
-const by = (at: number | null) =>
-  at ? momentInWords(at, zone.value, sent.value!.loggedAt) : 'no time promised'
+const by = (at: number | null) => (at ? moment(at, zone.value, sent.value!.loggedAt) : say('message.noTime'))
 </script>
 
 <template>
   <div class="sheet">
     <div v-if="missing" class="notice bad" role="alert">
-      {{ asApiError(missing).problem.detail }} <NuxtLink :to="`/portal/${portal}`">To the index</NuxtLink>
+      {{ asApiError(missing).problem.detail }}
+      <NuxtLink :to="`/portal/${portal}`">{{ say('ask.index') }}</NuxtLink>
     </div>
     <section v-else-if="sent" ref="confirmation" tabindex="-1" aria-labelledby="done">
-      <h1 id="done">We have it</h1>
+      <h1 id="done">{{ say('sent.title') }}</h1>
       <p class="reference">
-        Your reference is <b class="num">{{ sent.reference }}</b>
+        {{ say('sent.reference') }} <b class="num">{{ sent.reference }}</b>
       </p>
       <p v-if="sent.held" class="notice good">
-        Somebody looks at it first; as soon as it is accepted, you are told when it will be done.
+        {{ say('sent.held') }}
       </p>
       <table v-else class="ledger-table promise">
         <tbody>
           <tr>
-            <td>We answer by</td>
+            <td>{{ say('sent.answerBy') }}</td>
             <td class="n">
               <b>{{ by(sent.respond.due) }}</b>
             </td>
           </tr>
           <tr>
-            <td>It is solved by</td>
+            <td>{{ say('sent.solvedBy') }}</td>
             <td class="n">
               <b>{{ by(sent.resolve.due) }}</b>
             </td>
@@ -169,27 +170,28 @@ const by = (at: number | null) =>
         </tbody>
       </table>
       <p class="quiet">
-        <template v-if="!sent.held">Times as in {{ zone }}. </template>A confirmation is on its way to you by
-        mail.
+        <template v-if="!sent.held">{{ say('sent.zone', { zone }) }} </template>{{ say('sent.mail') }}
       </p>
       <p>
-        <NuxtLink :to="`/portal/${portal}/requests/${sent.reference}`">See the request</NuxtLink> ·
-        <NuxtLink :to="`/portal/${portal}`">Ask for something else</NuxtLink>
+        <NuxtLink :to="`/portal/${portal}/requests/${sent.reference}`">{{ say('sent.see') }}</NuxtLink> ·
+        <NuxtLink :to="`/portal/${portal}`">{{ say('sent.more') }}</NuxtLink>
       </p>
     </section>
     <section v-else-if="solved" aria-live="polite">
-      <h1>Good to know</h1>
-      <p>Nothing was sent to the desk.</p>
-      <p><NuxtLink :to="`/portal/${portal}`">All that can be asked for</NuxtLink></p>
+      <h1>{{ say('ask.goodToKnow') }}</h1>
+      <p>{{ say('ask.nothingSent') }}</p>
+      <p>
+        <NuxtLink :to="`/portal/${portal}`">{{ say('ask.all') }}</NuxtLink>
+      </p>
     </section>
     <section v-else-if="first" ref="offer" tabindex="-1" class="first" aria-labelledby="first">
-      <h1 id="first">Before you send it</h1>
-      <p>One of these may solve it at once.</p>
+      <h1 id="first">{{ say('ask.first') }}</h1>
+      <p>{{ say('ask.oneOfThese') }}</p>
       <div v-for="notice in first.notices" :key="`n${notice.id}`" class="offer">
-        <b>Known to be broken: {{ notice.title }}</b>
+        <b>{{ say('notice.known', { title: notice.title }) }}</b>
         <p v-if="notice.body">{{ notice.body }}</p>
         <button class="act" type="button" @click="thisSolvedIt({ notice: notice.id })">
-          That is it; I need not ask
+          {{ say('ask.thatIsIt') }}
         </button>
       </div>
       <div v-for="article in first.articles" :key="`a${article.id}`" class="offer">
@@ -198,23 +200,29 @@ const by = (at: number | null) =>
           <LazyRichText :text="article.body" />
         </details>
         <button class="act" type="button" @click="thisSolvedIt({ article: article.id })">
-          This solved it
+          {{ say('article.solved') }}
         </button>
       </div>
       <p>
         <button class="act main" type="button" :disabled="busy" @click="send">
-          {{ busy ? 'Sending …' : 'Send the request all the same' }}
+          {{ say(busy ? 'ask.sending' : 'ask.anyway') }}
         </button>
-        &nbsp;<button class="act plain" type="button" @click="first = undefined">Back to the form</button>
+        &nbsp;<button class="act plain" type="button" @click="first = undefined">
+          {{ say('ask.toForm') }}
+        </button>
       </p>
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
     </section>
     <form v-else-if="data" novalidate @submit.prevent="send">
-      <p><NuxtLink :to="`/portal/${portal}`">← All that can be asked for</NuxtLink></p>
+      <p>
+        <NuxtLink :to="`/portal/${portal}`">← {{ say('ask.all') }}</NuxtLink>
+      </p>
       <h1>{{ data.item.name }}</h1>
       <p class="quiet">{{ data.item.description }}</p>
-      <p v-if="data.item.expected">How long it takes: {{ data.item.expected }}</p>
-      <p v-if="paged" class="quiet" aria-live="polite">Step {{ stepAt + 1 }} of {{ steps.length }}</p>
+      <p v-if="data.item.expected">{{ say('ask.takes', { time: data.item.expected }) }}</p>
+      <p v-if="paged" class="quiet" aria-live="polite">
+        {{ say('ask.step', { step: stepAt + 1, steps: steps.length }) }}
+      </p>
       <FormFields
         :steps="paged ? [steps[stepAt]!] : steps"
         :library="library"
@@ -228,11 +236,13 @@ const by = (at: number | null) =>
       />
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
       <button v-if="paged && stepAt > 0" class="act plain send" type="button" @click="goTo(stepAt - 1)">
-        Back
+        {{ say('ask.back') }}
       </button>
-      <button v-if="paged && stepAt < steps.length - 1" class="act main send" type="submit">Next</button>
+      <button v-if="paged && stepAt < steps.length - 1" class="act main send" type="submit">
+        {{ say('ask.next') }}
+      </button>
       <button v-else class="act main send" type="submit" :disabled="busy">
-        {{ busy ? 'Sending …' : 'Send the request' }}
+        {{ say(busy ? 'ask.sending' : 'ask.send') }}
       </button>
     </form>
   </div>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { momentInWords } from '~~/core/time/words'
 import type { Attached } from '~~/core/ticket/entry'
 import type { RequestSummary } from '~/composables/useRequests'
 
@@ -22,13 +21,14 @@ const portal = String(route.params.portal)
 const reference = Number(route.params.reference)
 const session = useSession()
 const live = useLive()
+const { say, moment, language } = usePortalWords()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const {
   data: page,
   error,
   refresh,
 } = await useAsyncData(`request-${reference}`, () => api<Page>(`/api/requests/${reference}`))
-useHead({ title: () => page.value?.summary ?? 'Request' })
+useHead({ title: () => page.value?.summary ?? say('ask.page') })
 live.on((notice) => {
   if (notice.kind === 'reconnected' || (notice.kind === 'tickets' && notice.references.includes(reference)))
     void refresh()
@@ -38,7 +38,7 @@ const text = ref('')
 const files = ref<string[]>([])
 const problem = ref<ApiError>()
 const busy = ref(false)
-const when = (at: number) => momentInWords(at, zone.value, page.value!.loggedAt)
+const when = (at: number) => moment(at, zone.value, page.value!.loggedAt)
 
 const leaving = ref(false)
 const calledOff = useDeed()
@@ -72,7 +72,9 @@ async function send() {
 
 <template>
   <div class="sheet">
-    <p><NuxtLink :to="`/portal/${portal}/requests`">← My requests</NuxtLink></p>
+    <p>
+      <NuxtLink :to="`/portal/${portal}/requests`">← {{ say('portal.mine') }}</NuxtLink>
+    </p>
     <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
     <template v-else-if="page">
       <h1>{{ page.summary }}</h1>
@@ -80,52 +82,54 @@ async function send() {
         <span class="num quiet">{{ page.reference }}</span> · <b>{{ page.status }}</b>
       </p>
       <p class="notice" :class="{ good: !page.waitsForMe }">
-        {{ promiseInWords(page, zone)
+        {{ promiseInWords(page, zone, language)
         }}<span v-if="page.group !== 'done' && !page.waitsForMe" class="quiet"> ({{ zone }})</span>
       </p>
       <p v-if="page.expected && page.group !== 'done'" class="quiet">
-        How long it takes: {{ page.expected }}
+        {{ say('ask.takes', { time: page.expected }) }}
       </p>
-      <h2>What you asked</h2>
+      <h2>{{ say('request.asked') }}</h2>
       <dl>
         <template v-for="one in page.answers" :key="one.name">
           <dt>{{ one.label }}</dt>
           <dd>{{ one.answer }}</dd>
         </template>
       </dl>
-      <h2>Conversation</h2>
-      <p v-if="page.conversation.length === 0" class="quiet">Nobody has written yet.</p>
+      <h2>{{ say('request.conversation') }}</h2>
+      <p v-if="page.conversation.length === 0" class="quiet">{{ say('request.nobody') }}</p>
       <div v-for="(one, index) in page.conversation" :key="index" class="say" :class="{ mine: one.mine }">
         <div class="quiet small">{{ one.by }} · {{ when(one.at) }}</div>
         <SaidText v-bind="one" :reference="reference" />
       </div>
       <form novalidate @submit.prevent="send">
         <div class="field">
-          <label for="answer">{{
-            page.group === 'done' ? 'Is it not solved? Write, and it is opened again' : 'Your answer'
-          }}</label>
+          <label for="answer">{{ say(page.group === 'done' ? 'request.reopen' : 'request.answer') }}</label>
           <textarea id="answer" v-model="text" class="p-inputtext" rows="4" aria-describedby="answer-error" />
           <p id="answer-error" class="error-text" role="alert">
             {{ problem ? (problem.on('text') ?? problem.problem.detail) : '' }}
           </p>
         </div>
         <div class="field">
-          <label for="answer-files">Files, if they help</label>
+          <label for="answer-files">{{ say('request.files') }}</label>
           <FormFileField id="answer-files" :files="files" @change="(list) => (files = list)" />
         </div>
         <button class="act main" type="submit" :disabled="busy">
-          {{ busy ? 'Sending …' : 'Send' }}
+          {{ say(busy ? 'ask.sending' : 'request.send') }}
         </button>
       </form>
       <p v-if="page.group !== 'done'" class="small">
         <template v-if="leaving"
-          >Call it off? The desk stops working on it; an answer later opens it again.
+          >{{ say('request.sure') }}
           <button class="link" type="button" :disabled="calledOff.busy.value" @click="withdraw">
-            Call it off
+            {{ say('request.callOff') }}
           </button>
-          &nbsp;<button class="link" type="button" @click="leaving = false">Keep it</button></template
+          &nbsp;<button class="link" type="button" @click="leaving = false">
+            {{ say('request.keep') }}
+          </button></template
         >
-        <button v-else class="link" type="button" @click="leaving = true">I need it no more …</button>
+        <button v-else class="link" type="button" @click="leaving = true">
+          {{ say('request.noMore') }}
+        </button>
       </p>
       <p v-if="calledOff.error.value" class="notice bad" role="alert">
         {{ calledOff.error.value.problem.detail }}

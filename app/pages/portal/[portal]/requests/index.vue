@@ -5,28 +5,29 @@ definePageMeta({ layout: 'portal', middleware: 'requester' })
 const portal = String(useRoute().params.portal)
 const session = useSession()
 const live = useLive()
+const { say, language } = usePortalWords()
 const {
   data: requests,
   error,
   refresh,
 } = await useAsyncData('all-my-requests', () => api<RequestSummary[]>('/api/requests'))
 live.on((notice) => notice.kind !== 'clock' && void refresh())
-useHead({ title: 'My requests' })
+useHead({ title: () => say('portal.mine') })
 </script>
 
 <template>
   <div>
-    <h1>My requests</h1>
+    <h1>{{ say('portal.mine') }}</h1>
     <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
     <p v-else-if="requests?.length === 0">
-      You have asked for nothing yet. <NuxtLink :to="`/portal/${portal}`">What do you need?</NuxtLink>
+      {{ say('mine.none') }} <NuxtLink :to="`/portal/${portal}`">{{ say('index.need') }}</NuxtLink>
     </p>
     <table v-else class="ledger-table">
       <thead>
         <tr>
-          <th class="n">No.</th>
-          <th>What</th>
-          <th>How it stands</th>
+          <th class="n">{{ say('mine.number') }}</th>
+          <th>{{ say('mine.what') }}</th>
+          <th>{{ say('mine.stands') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -35,7 +36,7 @@ useHead({ title: 'My requests' })
           <td>
             <NuxtLink :to="`/portal/${portal}/requests/${one.reference}`">{{ one.summary }}</NuxtLink>
           </td>
-          <td>{{ promiseInWords(one, session.me?.zone ?? 'Europe/London') }}</td>
+          <td>{{ promiseInWords(one, session.me?.zone ?? 'Europe/London', language) }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,4 +1,5 @@
 import { formSchema } from '../../../../../core/intake'
+import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
 import { HttpProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
@@ -11,8 +12,9 @@ export default defineRoute(
     summary: 'A catalog item with its form, its questions and the JSON Schema of its answers',
   },
   async ({ event, desk, caller }) => {
-    const design = await desk.knowledge.currentEdition()
     const portal = await portalOf(event, desk, caller)
+    const language = await languageFor(event, desk, caller, portal)
+    const design = (await desk.knowledge.currentEdition()).inLanguage(language)
     const item = design.findItem(event.context.params?.item ?? '')
     const asker = await askerOf(desk, caller.id, portal.id)
     if (!item || !showsItem(item, portal, asker))

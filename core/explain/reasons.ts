@@ -5,8 +5,7 @@ import { waitInWords } from '../lifecycle'
 import { articleOf, isBecause, type Because, type LeftOut, type Reason, type TableName } from '../reason'
 import { testsOfRow, type DecisionTable } from '../table'
 import { momentInWords, type Instant } from '../time'
-import type { Key } from './english'
-import { capital, listInWords, say, type Language, type Values } from './say'
+import { capital, listInWords, say, type Key, type Language, type Values } from '../words'
 
 /** Who reads, and by which names. */
 export interface Reader {

@@ -1,8 +1,7 @@
 import type { CompiledDesign } from '../design'
 import { rungMomentInWords } from '../ladder'
 import { TABLE_ARTICLES, type TableName } from '../reason'
-import type { Key } from './english'
-import { say, type Language } from './say'
+import { say, type Key, type Language } from '../words'
 
 type Naming = (design: CompiledDesign, id: string, hash: string, language: Language) => string | undefined
 

@@ -1,0 +1,154 @@
+import type { Template } from './design'
+
+const HELLO = 'Good day {recipient},'
+const FOOT = 'Ticket {reference}: {summary}\n{desk}'
+
+/** The words of a template in Norwegian. */
+const norwegian = (subject: string, body: string) => ({
+  subject,
+  body: `Hei {recipient},\n\n${body}\n\nSak {reference}: {summary}\n{desk}`,
+})
+
+/** The messages that a design begins with; what requesters get has its words in every language. */
+export const TEMPLATES: Template[] = [
+  {
+    id: 'confirmation',
+    name: 'We have your request',
+    subject: '[{reference}] We have it: {summary}',
+    body: `${HELLO}\n\nwe have your request. We answer by {respondBy} and mean to have it solved by {resolveBy}.\n\n{answers}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi har fått den: {summary}',
+        `vi har fått saken din. Vi svarer innen {respondBy} og regner med å ha løst den innen {resolveBy}.\n\n{answers}`,
+      ),
+    },
+  },
+  {
+    id: 'held',
+    name: 'We look at your request first',
+    subject: '[{reference}] We have it: {summary}',
+    body: `${HELLO}\n\nwe have your request. Somebody looks at it first; then we tell you when it will be done.\n\n{answers}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi har fått den: {summary}',
+        `vi har fått saken din. Noen ser på den først; så får du vite når det blir ferdig.\n\n{answers}`,
+      ),
+    },
+  },
+  {
+    id: 'rejected',
+    name: 'We cannot take your request',
+    subject: '[{reference}] We cannot take it: {summary}',
+    body: `${HELLO}\n\nwe cannot take your request as it is.\n\n{text}\n\nIf you answer in the portal, somebody looks at it again.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi kan ikke ta den: {summary}',
+        `vi kan ikke ta saken din slik den er.\n\n{text}\n\nSvarer du i portalen, ser noen på den igjen.`,
+      ),
+    },
+  },
+  {
+    id: 'assigned',
+    name: 'A ticket is yours',
+    subject: '[{reference}] Yours: {summary}',
+    body: `${HELLO}\n\nthis ticket is yours. Priority {priority}; answer by {respondBy}, solve by {resolveBy}.\n{requester}, {organisation}, {site}\n\n{answers}\n\n${FOOT}`,
+  },
+  {
+    id: 'mentioned',
+    name: 'Somebody named you in a note',
+    subject: '[{reference}] You are named: {summary}',
+    body: `${HELLO}\n\nyou are named in a note on this ticket.\n\n{text}\n\n${FOOT}`,
+  },
+  {
+    id: 'booked',
+    name: 'A fixed time is booked for you',
+    subject: '[{reference}] Fixed time: {summary}',
+    body: `${HELLO}\n\na fixed time on this ticket is yours; it stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+  },
+  {
+    id: 'reply',
+    name: 'An answer from the desk',
+    subject: '[{reference}] {summary}',
+    body: `${HELLO}\n\n{text}\n\n${FOOT}`,
+    languages: { nb: norwegian('[{reference}] {summary}', `{text}`) },
+  },
+  {
+    id: 'answered',
+    name: 'The requester answered',
+    subject: '[{reference}] {requester} answered: {summary}',
+    body: `${HELLO}\n\n{requester} wrote:\n\n{text}\n\n${FOOT}`,
+  },
+  {
+    id: 'waiting',
+    name: 'We need an answer from you',
+    subject: '[{reference}] We need an answer from you: {summary}',
+    body: `${HELLO}\n\nto go on we need to know:\n\n{text}\n\nThe time promised stands still until you answer.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi trenger et svar fra deg: {summary}',
+        `for å komme videre trenger vi å vite:\n\n{text}\n\nTiden vi har lovet, står stille til du svarer.`,
+      ),
+    },
+  },
+  {
+    id: 'reminder',
+    name: 'We still need an answer from you',
+    subject: '[{reference}] We still need an answer from you: {summary}',
+    body: `${HELLO}\n\nwe asked you something about this request and have no answer yet, so it stands still. Please answer in the portal.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi trenger fortsatt et svar fra deg: {summary}',
+        `vi spurte deg om noe i denne saken og har ikke fått svar, så den står stille. Svar i portalen.`,
+      ),
+    },
+  },
+  {
+    id: 'solved',
+    name: 'Your request is done',
+    subject: '[{reference}] Done: {summary}',
+    body: `${HELLO}\n\nyour request is done.\n\n{text}\n\nIf it is not, answer in the portal and it is opened again.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Ferdig: {summary}',
+        `saken din er ferdig.\n\n{text}\n\nEr den ikke det, svar i portalen, så åpnes den igjen.`,
+      ),
+    },
+  },
+  {
+    id: 'calledOff',
+    name: 'Your request is called off',
+    subject: '[{reference}] Called off: {summary}',
+    body: `${HELLO}\n\nyour request is called off; nobody works on it any more.\n\n{text}\n\nIf you still need it, answer in the portal and it is opened again.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Avlyst: {summary}',
+        `saken din er avlyst; ingen arbeider med den lenger.\n\n{text}\n\nTrenger du det fortsatt, svar i portalen, så åpnes den igjen.`,
+      ),
+    },
+  },
+  {
+    id: 'rung',
+    name: 'A promise is running out',
+    subject: '[{reference}] {rung}: {summary}',
+    body: `${HELLO}\n\n{rung}. Answer by {respondBy}, solve by {resolveBy}.\nTeam {team}, technician {technician}, priority {priority}.\n\n${FOOT}`,
+  },
+  {
+    id: 'majorUpdate',
+    name: 'How a major incident stands',
+    subject: '[{reference}] How it stands: {summary}',
+    body: `${HELLO}\n\n{text}\n\nYou hear from us again as soon as there is more to say.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Slik står det til: {summary}',
+        `{text}\n\nDu hører fra oss igjen så snart det er mer å si.`,
+      ),
+    },
+  },
+  {
+    id: 'majorOver',
+    name: 'A major incident is over',
+    subject: '[{reference}] Over: {summary}',
+    body: `${HELLO}\n\nit is over.\n\n{text}\n\n${FOOT}`,
+    languages: { nb: norwegian('[{reference}] Over: {summary}', `det er over.\n\n{text}`) },
+  },
+]
