@@ -4,6 +4,7 @@ export {
   isLanguage,
   LANGUAGE_NAMES,
   LANGUAGES,
+  languagesOf,
   wantedLanguages,
   type Language,
 } from './language'

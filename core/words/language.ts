@@ -5,7 +5,15 @@ export type Language = (typeof LANGUAGES)[number]
 /** Each by its own name. */
 export const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', nb: 'Norsk' }
 
-export const isLanguage = (tag: unknown): tag is Language => (LANGUAGES as readonly unknown[]).includes(tag)
+/** The languages of a list of tags, such as that of a portal; English where there is none. */
+export function languagesOf({ languages = [] }: { languages?: readonly string[] }): Language[] {
+  const known = languages.filter(isLanguage)
+  return known.length ? known : ['en']
+}
+
+export function isLanguage(tag: unknown): tag is Language {
+  return (LANGUAGES as readonly unknown[]).includes(tag)
+}
 
 /** Languages whose speakers read another that we have: the written forms of Norwegian. */
 const READ_AS: Record<string, Language> = { no: 'nb', nn: 'nb' }

@@ -1,17 +1,11 @@
 import { getCookie, getHeader, setResponseHeader, type H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
-import { chooseLanguage, isLanguage, LANGUAGES, wantedLanguages, type Language } from '../../core/words'
+import { chooseLanguage, LANGUAGES, languagesOf, wantedLanguages, type Language } from '../../core/words'
 import type { Desk } from '../commands/desk'
 import type { Caller } from './session'
 
 /** What somebody chose on this device, before anybody knew who they are. */
 export const LANGUAGE_COOKIE = 'yare-language'
-
-/** The languages in which a portal can be read, the one it opens in first. */
-export function languagesOf(portal: Portal | undefined): Language[] {
-  const named = (portal?.languages ?? []).filter(isLanguage)
-  return named.length ? named : ['en']
-}
 
 /** What somebody chose, on this device or for their messages, and then what their browser asks for. */
 export async function wantedBy(event: H3Event, desk: Desk, person: string | undefined): Promise<string[]> {

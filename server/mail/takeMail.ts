@@ -6,6 +6,7 @@ import type { CompiledDesign, Directory, Person } from '../../core/design'
 import { DAY, HOUR } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { keepFile, mailFileId } from '../commands/attachments'
+import { languagesOf, say } from '../../core/words'
 import type { Desk } from '../commands/desk'
 import type { Selectable } from 'kysely'
 import { isUnreachable, type Database } from '../db/connection'
@@ -293,7 +294,10 @@ async function fromNobody(desk: Desk, transport: Transporter, incoming: Incoming
       from: portal.mailbox,
       to: sender,
       subject: `Re: ${mail.subject.replace(/\s+/g, ' ').slice(0, 150)}`,
-      text: `Good day,\n\nwe do not know the address ${sender}, so nothing was done with your mail. Please write from the address that your organisation gave us, or ask at our portal.\n\n${portal.name}`,
+      // Nobody knows which of them a stranger reads.
+      text: languagesOf(portal)
+        .map((language) => say(language, 'mail.unknown', { sender, portal: portal.name }))
+        .join('\n\n'),
       inReplyTo: messageId,
       references: messageId,
       envelope: { from: '', to: sender },

@@ -1,16 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
+import { ADMINISTRATOR, findings, LEAD, leaveNoDraft, REQUESTER, signIn } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
 // Whatever a test leaves in the draft is not the next one's.
-test.afterEach(async ({ playwright }) => {
-  const lead = await playwright.request.newContext({ baseURL: origin() })
-  await signInByApi(lead, origin(), LEAD)
-  await lead.delete('/api/draft', { headers: { origin: origin() } })
-  await lead.dispose()
-})
+test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
 test('a lead builds an item with a branching form from nothing, publishes it, and a requester uses it on a phone', async ({
   page,

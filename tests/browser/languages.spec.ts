@@ -1,15 +1,10 @@
 import { expect, test } from '@playwright/test'
-import { LEAD, PASSWORD, signIn, signInByApi } from './people'
+import { LEAD, leaveNoDraft, PASSWORD, signIn } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
 // What a test leaves in the draft would stand in the way of others.
-test.afterEach(async ({ playwright }) => {
-  const lead = await playwright.request.newContext({ baseURL: origin() })
-  await signInByApi(lead, origin(), LEAD)
-  await lead.delete('/api/draft', { headers: { origin: origin() } })
-  await lead.dispose()
-})
+test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
 // Somebody whose browser speaks Norwegian asks for something, and reads English from then on.
 const READER = 'signe-dahl@merrow.sound.example'

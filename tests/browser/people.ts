@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright'
-import { expect, type APIRequestContext, type Page } from '@playwright/test'
+import { expect, type APIRequest, type APIRequestContext, type Page } from '@playwright/test'
 
 export const PASSWORD = 'sound-of-hallin'
 export const LEAD = 'olin-brandt@commons.sound.example'
@@ -28,6 +28,14 @@ export async function signInByApi(
     data: { mail, password: PASSWORD, ...(portal && { portal }) },
   })
   expect(answer.status()).toBe(200)
+}
+
+/** Throws the draft away, so that what one test leaves in it stands in the way of no other. */
+export async function leaveNoDraft({ request }: { request: APIRequest }, origin: string): Promise<void> {
+  const lead = await request.newContext({ baseURL: origin })
+  await signInByApi(lead, origin, LEAD)
+  await lead.delete('/api/draft', { headers: { origin } })
+  await lead.dispose()
 }
 
 /**

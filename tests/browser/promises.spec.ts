@@ -1,15 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
+import { LEAD, leaveNoDraft, signIn, signInByApi, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
 // Whatever a test leaves in the draft is not the next one's.
-test.afterEach(async ({ playwright }) => {
-  const lead = await playwright.request.newContext({ baseURL: origin() })
-  await signInByApi(lead, origin(), LEAD)
-  await lead.delete('/api/draft', { headers: { origin: origin() } })
-  await lead.dispose()
-})
+test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
 /** Opens the Deadlines and gives the first row that runs. */
 async function firstRow(page: Page) {

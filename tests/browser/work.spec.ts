@@ -1,15 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
+import { LEAD, leaveNoDraft, signIn, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 const MIKA = 'mika-okoro@commons.sound.example'
 
-test.afterEach(async ({ playwright }) => {
-  const lead = await playwright.request.newContext({ baseURL: origin() })
-  await signInByApi(lead, origin(), LEAD)
-  await lead.delete('/api/draft', { headers: { origin: origin() } })
-  await lead.dispose()
-})
+test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
 const leaf = (page: Page) => page.getByRole('article', { name: /^Ticket \d+$/ })
 const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])

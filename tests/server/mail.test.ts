@@ -336,7 +336,7 @@ describe('a mail that a machine wrote', () => {
 describe('a mail from an address that nobody has', () => {
   const stranger = 'stranger@elsewhere.example'
   const answers = () =>
-    world.db.selectFrom('standin_mail').select('raw').where('recipient', '=', stranger).execute()
+    world.db.selectFrom('standin_mail').select(['raw', 'text']).where('recipient', '=', stranger).execute()
 
   it('is answered once a day, by a mail that no machine answers', async () => {
     expect((await send({ from: stranger, subject: 'Hello', text: 'Me' })).outcome).toBe('refused')
@@ -344,6 +344,8 @@ describe('a mail from an address that nobody has', () => {
     const mails = await answers()
     expect(mails).toHaveLength(1)
     expect(mails[0]!.raw.toString()).toContain('Auto-Submitted: auto-replied')
+    // In each language of the portal: nobody knows which one they read.
+    expect(mails[0]!.text).toMatch(/we do not know the address [^]+\svi kjenner ikke adressen /)
     await world.at(deskNow() + 2 * DAY)
     await send({ from: stranger, subject: 'Hello', text: 'Still me' })
     expect(await answers()).toHaveLength(2)

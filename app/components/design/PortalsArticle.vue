@@ -25,7 +25,7 @@ function setHidden(portal: Portal, what: 'articles' | 'notices', isHidden: boole
   const left = withOne(hides, what, isHidden) as ('articles' | 'notices')[]
   void props.change('portals', portal.id, portal, left.length ? { ...rest, hides: left } : rest)
 }
-const languagesOf = ({ languages }: Portal) => (languages?.length ? languages : ['en'])
+const tagsOf = ({ languages }: Portal) => (languages?.length ? languages : ['en'])
 const first = (list: readonly string[], one: string) => [one, ...list.filter((other) => other !== one)]
 function setLanguages(portal: Portal, languages: string[]) {
   const { languages: _, ...rest } = portal
@@ -33,7 +33,7 @@ function setLanguages(portal: Portal, languages: string[]) {
   void props.change('portals', portal.id, portal, isPlain ? rest : { ...rest, languages })
 }
 function setLanguage(portal: Portal, language: Language, on: boolean) {
-  const left = withOne(languagesOf(portal), language, on)
+  const left = withOne(tagsOf(portal), language, on)
   // A portal says something in some language.
   if (left.length) setLanguages(portal, left)
 }
@@ -314,26 +314,26 @@ const alone = (portal: Portal) =>
         <label v-for="one in LANGUAGES" :key="one" class="tick-field"
           ><input
             type="checkbox"
-            :checked="languagesOf(portal).includes(one)"
+            :checked="tagsOf(portal).includes(one)"
             :disabled="readonly"
             @change="setLanguage(portal, one, ticked($event))"
           />
           {{ LANGUAGE_NAMES[one] }}</label
         >
-        <label v-if="languagesOf(portal).length > 1"
+        <label v-if="tagsOf(portal).length > 1"
           >and where nobody wants another, in
           <select
             class="inline-field"
-            :value="languagesOf(portal)[0]"
+            :value="tagsOf(portal)[0]"
             :disabled="readonly"
-            @change="setLanguages(portal, first(languagesOf(portal), text($event)))"
+            @change="setLanguages(portal, first(tagsOf(portal), text($event)))"
           >
-            <option v-for="one in languagesOf(portal)" :key="one" :value="one">
+            <option v-for="one in tagsOf(portal)" :key="one" :value="one">
               {{ LANGUAGE_NAMES[one as Language] ?? one }}
             </option>
           </select></label
         >
-        <NuxtLink v-if="languagesOf(portal).length > 1" class="small" to="/design/languages"
+        <NuxtLink v-if="tagsOf(portal).length > 1" class="small" to="/design/languages"
           >what they say</NuxtLink
         >
       </p>

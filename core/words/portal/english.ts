@@ -125,6 +125,8 @@ export const PORTAL_ENGLISH = {
   'message.files': 'Files with your request: {names}',
   'message.merged':
     'Your request is handled together with {reference}. What is done there is done for you; you are told.',
+  'mail.unknown':
+    'Good day,\n\nwe do not know the address {sender}, so nothing was done with your mail. Please write from the address that your organisation gave us, or ask at our portal.\n\n{portal}',
   // What stands before the decimals of a number.
   'number.point': '.',
   // Three letters each, from Monday, and from January.

@@ -128,6 +128,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'message.files': 'Filer i saken din: {names}',
   'message.merged':
     'Saken din behandles sammen med {reference}. Det som gjøres der, gjøres for deg; du får beskjed.',
+  'mail.unknown':
+    'Hei,\n\nvi kjenner ikke adressen {sender}, så ingenting ble gjort med e-posten din. Skriv fra adressen vi har fått av organisasjonen din, eller spør i portalen vår.\n\n{portal}',
   'number.point': ',',
   'time.weekdays': 'man. tir. ons. tor. fre. lør. søn.',
   'time.months': 'jan. feb. mars april mai juni juli aug. sep. okt. nov. des.',

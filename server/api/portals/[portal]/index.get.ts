@@ -1,4 +1,5 @@
-import { languageFor, languagesOf } from '../../../http/language'
+import { languagesOf } from '../../../../core/words'
+import { languageFor } from '../../../http/language'
 import { isAtHome } from '../../../http/portalOf'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
