@@ -1,19 +1,26 @@
 <script setup lang="ts">
 // How many tickets a rule decided something about in 90 days, with the list one press away.
-const props = withDefaults(defineProps<{ rule: string; count: number | undefined; did?: string }>(), {
-  did: 'decided',
-})
+const props = withDefaults(
+  defineProps<{
+    rule: string
+    count: number | undefined
+    did?: string
+    /** Where the heading of a column says what is counted. */
+    bare?: boolean
+  }>(),
+  { did: 'decided' },
+)
 const to = computed(() => ({ path: '/desk', query: { rule: props.rule } }))
 </script>
 
 <template>
   <span v-if="count !== undefined" class="decided">
     <NuxtLink v-if="count" :to="to"
-      >{{ did }} <span class="num">{{ count.toLocaleString('en') }}</span>
+      ><template v-if="!bare">{{ did }} </template><span class="num">{{ count.toLocaleString('en') }}</span>
       {{ count === 1 ? 'ticket' : 'tickets' }}</NuxtLink
     >
-    <span v-else class="quiet">{{ did }} none</span>
-    <span class="quiet"> in 90 days</span>
+    <span v-else class="quiet">{{ bare ? 'none' : `${did} none` }}</span>
+    <span v-if="!bare" class="quiet"> in 90 days</span>
   </span>
 </template>
 

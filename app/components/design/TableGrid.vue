@@ -286,7 +286,7 @@ function withPasted(row: Row, column: number, text: string): Row {
           </th>
           <th v-for="outcome in table.outcomes" :key="outcome">→ {{ outcome }}</th>
           <th><span class="sr-only">What can be done with the row</span></th>
-          <th><span class="sr-only">Findings</span></th>
+          <th>decided in 90 days<span class="sr-only">, and findings</span></th>
         </tr>
       </thead>
       <tbody>
@@ -392,6 +392,7 @@ function withPasted(row: Row, column: number, text: string): Row {
             }}</span>
             <DesignDecidedMark
               v-if="!rows[index]!.off"
+              bare
               :rule="`${place}#${rows[index]!.id}`"
               :count="decidedBy(`${place}#${rows[index]!.id}`)"
             />
@@ -452,7 +453,7 @@ function withPasted(row: Row, column: number, text: string): Row {
           </td>
           <td class="order" />
           <td class="findings">
-            <DesignDecidedMark v-if="part !== 'skills'" :rule="place" :count="decidedBy(place)" />
+            <DesignDecidedMark v-if="part !== 'skills'" bare :rule="place" :count="decidedBy(place)" />
           </td>
         </tr>
       </tbody>
