@@ -16,7 +16,7 @@ const to = computed(() => ({ path: '/desk', query: { rule: props.rule } }))
 <template>
   <span v-if="count !== undefined" class="decided">
     <NuxtLink v-if="count" :to="to"
-      ><template v-if="!bare">{{ did }} </template><span class="num">{{ count.toLocaleString('en') }}</span>
+      >{{ bare ? '' : `${did} ` }}<span class="num">{{ count.toLocaleString('en') }}</span>
       {{ count === 1 ? 'ticket' : 'tickets' }}</NuxtLink
     >
     <span v-else class="quiet">{{ bare ? 'none' : `${did} none` }}</span>
