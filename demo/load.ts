@@ -1,16 +1,10 @@
 import { sql } from 'kysely'
 import { CompiledDesign, Directory, type Person } from '../core/design'
+import { keptMessages } from '../core/ticket'
 import { startDemoClock } from '../server/clock/deskClock'
-import {
-  alarmRows,
-  bookingRows,
-  clockRows,
-  entryRow,
-  outboxRow,
-  ticketRow,
-  timeRows,
-} from '../server/commands/store'
+import { alarmRows, bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../server/commands/store'
 import type { Database, Trx } from '../server/db/connection'
+import { recordedRow } from '../server/delivery/outbox'
 import { hashPassword } from '../server/base/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
@@ -162,17 +156,11 @@ async function storePast(trx: Trx, tickets: PastTicket[], design: CompiledDesign
 }
 
 function outboxRows({ state, messages, entries }: PastTicket) {
-  const queuedAt = new Map(
-    entries.flatMap((entry) =>
-      entry.kind === 'messagesQueued' ? entry.messages.map((one) => [one.key, entry.at] as const) : [],
-    ),
-  )
-  return messages.map((message) => ({
-    ...outboxRow(message, state.reference, queuedAt.get(message.key)!),
-    state: 'sent',
-    attempts: 1,
-    detail: '250 Accepted',
-    sent_at: queuedAt.get(message.key)!,
-    seen_at: queuedAt.get(message.key)!,
+  const texts = new Map(messages.map((one) => [one.key, one]))
+  return keptMessages(entries).map((message) => ({
+    ...recordedRow(message, state.reference),
+    body: texts.get(message.key)!.body,
+    sender: texts.get(message.key)!.from,
+    seen_at: message.queuedAt,
   }))
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { durationInWords, momentInWords } from '~~/core/time'
 import { entryInWords, type Entry, type Said } from '~~/core/ticket'
+import { textOf } from '~~/core/reason'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
 const props = defineProps<{
@@ -118,7 +119,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
       <ul class="small">
         <li v-for="step in message.steps" :key="step.sequence">
           <span class="num">{{ when(step.at) }}</span> try {{ step.attempt }}:
-          {{ MESSAGE_STATES[step.state] ?? step.state }} ({{ step.detail }})
+          {{ MESSAGE_STATES[step.state] ?? step.state }} ({{ step.why ? textOf(step.why) : step.detail }})
         </li>
       </ul>
       <pre>{{ message.body }}</pre>

@@ -4,7 +4,7 @@ import { rungMomentInWords, RECIPIENT_NAMES } from '../ladder'
 import { waitInWords } from '../lifecycle'
 import { articleOf, isBecause, type Because, type LeftOut, type Reason, type TableName } from '../reason'
 import { testsOfRow, type DecisionTable } from '../table'
-import { momentInWords, type Instant } from '../time'
+import { momentInWords, timeOfDay, type Instant } from '../time'
 import { capital, listInWords, say, type Key, type Language, type Values } from '../words'
 
 /** Who reads, and by which names. */
@@ -319,6 +319,13 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   nobodyFound: (_, { recipient }) => ({
     recipient: (RECIPIENT_NAMES as Record<string, string>)[recipient] ?? recipient,
   }),
+  quietUntil: (_, { until, zone }) => ({ until: timeOfDay(until, zone) }),
+  quietOver: nothing,
+  waysFailed: ({ language }, { channels }) => ({ channels: listInWords(channels, language) }),
+  manyAtOnce: nothing,
+  inOneMail: (_, { others }) => ({ others }),
+  triedAgain: (at, { by }) => ({ by: byWhom(at, by) }),
+  textLost: nothing,
 }
 
 /** What a field of a ticket is set to, by name. */

@@ -24,7 +24,10 @@ describe('the way of a message', () => {
       planDelivery(person({ ways }), now, { tried })
     expect(at(NOON)?.channel).toBe('chat')
     expect(at(NIGHT)?.channel).toBe('pager')
-    expect(at(NIGHT, ['pager'])).toMatchObject({ channel: 'chat', why: 'after pager failed' })
+    expect(at(NIGHT, ['pager'])).toMatchObject({
+      channel: 'chat',
+      why: { is: 'waysFailed', channels: ['pager'] },
+    })
     expect(at(NIGHT, ['pager', 'chat'])).toMatchObject({ address: 'tora@sound.example' })
     expect(at(NIGHT, ['pager', 'chat', 'mail'])).toBeUndefined()
   })
@@ -32,7 +35,8 @@ describe('the way of a message', () => {
   it('waits in quiet hours unless it is urgent, and says until when', () => {
     const one = person({ ways: [pager], quiet })
     const held = planDelivery(one, NIGHT)
-    expect(held).toEqual({ ...pager, notBefore: local('2026-11-17T07:00'), why: 'quiet until 07:00' })
+    const why = { is: 'quietUntil', until: local('2026-11-17T07:00'), zone: 'Europe/Oslo' }
+    expect(held).toEqual({ ...pager, notBefore: local('2026-11-17T07:00'), why })
     expect(planDelivery(one, NIGHT, { urgent: true })).toEqual(pager)
     expect(planDelivery(one, NOON)).toEqual(pager)
     expect(planDelivery(one, local('2026-11-17T03:00'))?.notBefore).toBe(local('2026-11-17T07:00'))

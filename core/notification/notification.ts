@@ -1,5 +1,6 @@
 import { minuteOfDay } from '../time/calendar'
-import { Zone, timeOfDay, type Instant } from '../time'
+import type { Reason } from '../reason'
+import { Zone, type Instant } from '../time'
 
 /** How a message reaches somebody outside the application; in the application it stands in any case. */
 export const CHANNELS = ['mail', 'chat', 'text', 'pager'] as const
@@ -43,8 +44,8 @@ export interface Plan {
   address: string
   /** Not before this, since quiet hours hold it back. */
   notBefore?: Instant
-  /** Why it waits, or does not go the first way, in words. */
-  why?: string
+  /** Why it waits, or does not go the first way. */
+  why?: Reason
 }
 
 /** Whether a moment lies in a stretch of the day, in a zone. */
@@ -94,8 +95,8 @@ export function planDelivery(
   if (!way) return undefined
   const { channel, address } = way
   if (until !== undefined)
-    return { channel, address, notBefore: until, why: `quiet until ${timeOfDay(until, zone)}` }
-  return { channel, address, ...(tried.length && { why: `after ${tried.join(' and ')} failed` }) }
+    return { channel, address, notBefore: until, why: { is: 'quietUntil', until, zone } }
+  return { channel, address, ...(tried.length && { why: { is: 'waysFailed', channels: [...tried] } }) }
 }
 
 /** Somebody's ways, each with where it leads. */

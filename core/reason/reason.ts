@@ -121,6 +121,14 @@ export type Reason =
   | { is: 'noChecklist'; checklist: string }
   | { is: 'noLadder'; ladder: string }
   | { is: 'nobodyFound'; recipient: string }
+  // Messages: why one waits, goes another way than the first, or together with others.
+  | { is: 'quietUntil'; until: Instant; zone: string }
+  | { is: 'quietOver' }
+  | { is: 'waysFailed'; channels: string[] }
+  | { is: 'manyAtOnce' }
+  | { is: 'inOneMail'; others: number }
+  | { is: 'triedAgain'; by: string | null }
+  | { is: 'textLost' }
 
 /** Why a value is what it is, as data. */
 export interface Because {

@@ -42,7 +42,8 @@ export function climbTrial(
     })
     // An alarm that leads to nothing would be asked for without end.
     if (!entries.length) break
-    steps.push({ at, entries, messages })
+    // What was written in quiet hours and goes in the morning is no step of its own.
+    if (entries.some(({ kind }) => kind !== 'messageDelivery')) steps.push({ at, entries, messages })
     current = after
   }
   return steps

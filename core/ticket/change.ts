@@ -120,13 +120,14 @@ export class Change {
     const messages = distinct(people).flatMap((one) => {
       const plan = isPerson(one)
         ? planDelivery(one, this.now, { urgent })
-        : { channel: 'mail' as const, address: one.address }
+        : { channel: 'mail' as const, address: one.address, why: undefined }
       if (!plan) return []
-      const { channel, ...way } = plan
+      const { channel, why, ...way } = plan
       return {
         ...composeMessage(this, one, template, more),
         ...way,
         key: key(),
+        ...(why && { why: this.because(why) }),
         ...(channel !== 'mail' && { channel }),
         ...(urgent && { urgent }),
         ...(climb && isPerson(one) && { climb }),

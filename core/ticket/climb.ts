@@ -17,6 +17,7 @@ import { statusOf } from '../lifecycle'
 import type { Reason } from '../reason'
 import type { Instant } from '../time'
 import { calmAlarms } from './calmAlarms'
+import { heldAlarms } from './delivery'
 import type { Change } from './change'
 import { fitClocks } from './clocks'
 import type { Entry } from './entry'
@@ -83,6 +84,7 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
     ...(now === undefined ? rungAlarms(state, design) : rungsAt(state, design, now)),
     ...idleAlarms(state, design),
     ...calmAlarms(state, design),
+    ...heldAlarms(state),
   ].sort(bySoonest)
 }
 

@@ -87,8 +87,11 @@ export type Command =
       kind: 'recordDelivery'
       key: string
       state: DeliveryState
+      /** How often it was tried on this way. */
       attempt: number
+      /** What the outside said. */
       detail: string
+      why?: Reason
       /** What the message said: where it is given up, it goes on its recipient's next way. */
       content?: { subject: string; body: string; from: string }
     }

@@ -91,7 +91,7 @@ export interface QueuedMessage {
   urgent?: true
   /** Held back until then, or sent another way than the first: with why. */
   notBefore?: Instant
-  why?: string
+  why?: Because
   /** The running of a ladder that stops once somebody acknowledges this. */
   climb?: Climb
   /** The message that did not arrive, in whose place this one goes another way. */
@@ -121,7 +121,21 @@ export interface OutgoingMessage extends QueuedMessage {
   from: string
 }
 
-export type DeliveryState = 'queued' | 'sent' | 'delivered' | 'failed' | 'givenUp' | 'acknowledged'
+/**
+ * What a message can be, in the order of its life: waiting for quiet hours to be over, for the next hand, or for others
+ * to go in one mail with; then on its way, or in trouble.
+ */
+export const DELIVERY_STATES = [
+  'held',
+  'queued',
+  'gathered',
+  'failed',
+  'sent',
+  'delivered',
+  'acknowledged',
+  'givenUp',
+] as const
+export type DeliveryState = (typeof DELIVERY_STATES)[number]
 
 /** Other hours for a clock. */
 export type ClockMove = Pick<Clock, 'edition' | 'calendar' | 'shift'> & {
@@ -280,7 +294,16 @@ export type EntryBody =
   /** `made` is the number of the entry that made the move; null in records of older releases, which did not keep it. */
   | { kind: 'moveTakenBack'; move: string; name: string; made: number | null; stays: boolean }
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
-  | { kind: 'messageDelivery'; key: string; state: DeliveryState; attempt: number; detail: string }
+  | {
+      kind: 'messageDelivery'
+      key: string
+      state: DeliveryState
+      /** How often it was tried on this way. */
+      attempt: number
+      /** What the outside said. */
+      detail: string
+      why?: Because
+    }
 
 export type Entry = EntryBody & {
   /** Place in the ticket's record, from 1 without gaps. */

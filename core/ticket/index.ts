@@ -1,5 +1,6 @@
 /** The decider: command → entries → state, and what follows from a state (alarms, messages). */
 export type * from './entry'
+export { DELIVERY_STATES } from './entry'
 export {
   ENTRY_KINDS,
   readEntry,
@@ -24,6 +25,7 @@ export { keptByWord, saidToRequester, type Words } from './said'
 export { misfitOf } from './adopt'
 export { ticketAlarms } from './climb'
 export { triedFor } from './delivery'
+export { keptMessages, messageChanges, type KeptMessage, type MessageChange } from './keptMessages'
 export { previewMessage } from './message'
 export { climbingNow } from './acknowledge'
 export { TEXT_LIMIT } from './text'

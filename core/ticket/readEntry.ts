@@ -65,8 +65,8 @@ const VERSIONS: Record<EntryKind, number> = {
   unlinked: 1,
   moveMade: 2,
   moveTakenBack: 2,
-  messagesQueued: 1,
-  messageDelivery: 1,
+  messagesQueued: 2,
+  messageDelivery: 2,
 }
 
 /** A reason of older releases, which kept the sentence alone, perhaps with the rule's address. */
@@ -149,6 +149,9 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   idleRang: [withWhy],
   tasksAdded: [withBecause],
   heldAgain: [withWhy],
+  messagesQueued: [reading({ messages: each(of({ why: spoken })) })],
+  // Why a message waits again, or goes with others, was part of what the outside said.
+  messageDelivery: [(body) => body],
   // Which one it was got lost: its number was written over by the entry's own.
   moveTakenBack: [(body) => ({ ...body, made: null })],
   // The record that a stopped timer became is found by its beginning.

@@ -1,5 +1,6 @@
 import type { Change } from './change'
 import { ticketAlarms } from './climb'
+import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
 import { ringRung } from './ringRung'
 import { ringCalm } from './signal'
@@ -18,6 +19,7 @@ export function ringNext(change: Change): boolean {
   if (kind === 'due') change.enter({ kind: 'overdrawn', target: name!, dueAt: next.at }, { system: 'clock' })
   else if (kind === 'idle') ringIdle(change, next.key, name!, next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
+  else if (kind === 'message') releaseMessage(change, name!)
   else {
     ringRung(change, next.key, next.at)
     change.depth++

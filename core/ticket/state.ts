@@ -21,6 +21,8 @@ export interface MessageState {
   key: string
   person: string
   state: DeliveryState
+  /** While it is held: until when. */
+  notBefore?: Instant
   channel?: QueuedMessage['channel']
   urgent?: true
   climb?: Climb
@@ -420,23 +422,27 @@ const APPLY: Apply = {
   messagesQueued: (state, { messages }) => ({
     messages: [
       ...state.messages,
-      ...messages.map(({ key, person, channel, urgent, climb, after, isAboutDelivery }): MessageState => ({
-        key,
-        person,
-        state: 'queued',
-        ...(channel && { channel }),
-        ...(urgent && { urgent }),
-        ...(climb && { climb }),
-        ...(after !== undefined && { after }),
-        ...(isAboutDelivery && { isAboutDelivery }),
-      })),
+      ...messages.map(
+        ({ key, person, channel, urgent, climb, after, isAboutDelivery, notBefore }): MessageState => ({
+          key,
+          person,
+          ...(notBefore === undefined ? { state: 'queued' } : { state: 'held', notBefore }),
+          ...(channel && { channel }),
+          ...(urgent && { urgent }),
+          ...(climb && { climb }),
+          ...(after !== undefined && { after }),
+          ...(isAboutDelivery && { isAboutDelivery }),
+        }),
+      ),
     ],
   }),
   // What was acknowledged stays so, whatever is heard of its delivery afterwards.
   messageDelivery: (state, { key, state: delivery }) => ({
-    messages: state.messages.map((one) =>
-      one.key === key && one.state !== 'acknowledged' ? { ...one, state: delivery } : one,
-    ),
+    messages: state.messages.map((one) => {
+      if (one.key !== key || one.state === 'acknowledged') return one
+      const { notBefore: _, ...message } = one
+      return { ...message, state: delivery }
+    }),
   }),
 }
 

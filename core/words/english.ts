@@ -79,6 +79,13 @@ export const ENGLISH = {
   'reason.noChecklist': 'the checklist “{checklist}”',
   'reason.noLadder': 'the ladder “{ladder}”',
   'reason.nobodyFound': '{recipient}',
+  'reason.quietUntil': 'quiet until {until}',
+  'reason.quietOver': 'the quiet hours are over',
+  'reason.waysFailed': 'after {channels} failed',
+  'reason.manyAtOnce': 'many at once: they come together',
+  'reason.inOneMail': 'in one mail with {others, plural, one {another} other {# others}}',
+  'reason.triedAgain': 'tried again by {by}',
+  'reason.textLost': 'it was missing where messages wait, and its text with it',
 
   'desk.itself': 'The desk',
   'event.onReply': 'a reply went out',

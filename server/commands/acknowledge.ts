@@ -1,5 +1,4 @@
 import { Refused } from '../../core/ticket'
-import { deskNow } from '../clock/deskClock'
 import { keyOfToken, type LinkPurpose } from '../base/links'
 import type { Desk } from './desk'
 
@@ -26,12 +25,5 @@ export async function acknowledgeByToken(
   via: 'link' | 'pager',
 ): Promise<void> {
   const { reference, key, person } = await messageRowOf(desk, purpose, token)
-  const at = deskNow()
-  await desk.run(reference, { kind: 'acknowledge', message: key, via }, { person }, async (trx) => {
-    await trx
-      .updateTable('outbox')
-      .set({ state: 'acknowledged', acknowledged_at: at, acknowledged_by: person, seen_at: at })
-      .where('key', '=', key)
-      .execute()
-  })
+  await desk.run(reference, { kind: 'acknowledge', message: key, via }, { person })
 }

@@ -4,7 +4,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
-import { PAGE_PRIORITY } from './deliverJobs'
+import { PAGE_PRIORITY } from '../delivery/outbox'
 import { store, type Decision } from './store'
 import { NO_WORK } from './workload'
 

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
-import { rebuild, type Entry } from '../../core/ticket'
+import { keptMessages, rebuild, type Entry } from '../../core/ticket'
 import type { Database } from '../db/connection'
+import { giveJobs, mendMessages, type RecordedMessage } from '../delivery/outbox'
 import { Knowledge } from './design'
 import { entriesFromRows, store } from './store'
 
@@ -40,10 +41,23 @@ export async function rebuildRows(db: Database): Promise<number> {
       const decisions = await Promise.all(
         (await recordsOf(trx, references)).map(async (entries) => {
           const state = rebuild(entries)
-          return { decided: { entries: [], messages: [], state }, design: await knowledge.editionOf(state) }
+          const decided = { entries: [], messages: [], state }
+          return {
+            decision: { decided, design: await knowledge.editionOf(state) },
+            messages: recordedMessages(state.reference, entries),
+          }
         }),
       )
-      if (decisions.length) await store(trx, decisions)
+      if (decisions.length)
+        await store(
+          trx,
+          decisions.map((one) => one.decision),
+        )
+      await mendMessages(
+        trx,
+        decisions.flatMap((one) => one.messages),
+      )
+      if (references.length) await giveJobs(trx, references[0]!, references.at(-1)!)
       after = references.at(-1) ?? after
       return references.length
     })
@@ -51,6 +65,10 @@ export async function rebuildRows(db: Database): Promise<number> {
     if (count < BATCH) return written
   }
 }
+
+/** The messages of a record, as the outbox should have them. */
+export const recordedMessages = (reference: number, entries: readonly Entry[]): RecordedMessage[] =>
+  keptMessages(entries).map((message) => ({ reference, message }))
 
 async function recordsOf(db: Database, references: number[]): Promise<Entry[][]> {
   if (!references.length) return []

@@ -1,9 +1,13 @@
 import { sql } from 'kysely'
-import { rebuild, UnreadableEntry, type TicketState } from '../../core/ticket'
+import { decide, rebuild, UnreadableEntry, type Entry, type TicketState } from '../../core/ticket'
 import type { CompiledDesign } from '../../core/design'
 import type { Database, Trx } from '../db/connection'
+import { deskNow } from '../clock/deskClock'
+import { giveJobs, mendMessages, putLost, type RecordedMessage } from '../delivery/outbox'
 import { Knowledge } from './design'
-import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from './store'
+import { recordedMessages } from './rebuildRows'
+import { alarmRows, bookingRows, clockRows, entryFromRow, store, ticketRow, timeRows } from './store'
+import { NO_WORK } from './workload'
 
 /**
  * Writes the rows of tickets anew from their entries, whatever they say now: the ticket's own, its clocks, alarms, fixed
@@ -33,14 +37,48 @@ async function mend(trx: Trx, knowledge: Knowledge, reference: number): Promise<
     .orderBy('sequence')
     .execute()
   let state: TicketState
+  let entries: Entry[]
   try {
-    state = rebuild(rows.map(entryFromRow))
+    entries = rows.map(entryFromRow)
+    state = rebuild(entries)
   } catch (error) {
     if (error instanceof UnreadableEntry) return error.message
     return `its record cannot be rebuilt: ${(error as Error).message}`
   }
   await writeAnew(trx, state, await knowledge.editionOf(state))
+  await mendOutbox(trx, knowledge, state, recordedMessages(reference, entries))
   return undefined
+}
+
+/** The messages that wait still; what has gone, or was given up, needs its text no more. */
+const WAITING: readonly string[] = ['held', 'queued', 'gathered', 'failed']
+
+/** Writes the rows of its messages anew; one that was lost while it waited is given up, and whoever is to hear of that does. */
+async function mendOutbox(
+  trx: Trx,
+  knowledge: Knowledge,
+  before: TicketState,
+  messages: readonly RecordedMessage[],
+): Promise<void> {
+  await mendMessages(trx, messages)
+  const lost = new Set(await putLost(trx, messages))
+  const directory = await knowledge.directory()
+  let state = before
+  for (const { message } of messages) {
+    if (!lost.has(message.key) || !WAITING.includes(message.state)) continue
+    const design = await knowledge.editionOf(state)
+    const command = { kind: 'recordDelivery', key: message.key, state: 'givenUp' } as const
+    const decided = decide(
+      state,
+      { ...command, attempt: message.attempts, detail: '', why: { is: 'textLost' } },
+      design,
+      directory,
+      { now: deskNow(), actor: { system: 'messages' }, work: NO_WORK },
+    )
+    await store(trx, [{ decided, design }])
+    state = decided.state
+  }
+  await giveJobs(trx, state.reference, state.reference)
 }
 
 async function writeAnew(trx: Trx, state: TicketState, design: CompiledDesign): Promise<void> {

@@ -4,6 +4,7 @@ import type { CompiledDesign } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import type { WorkingTime } from '../../core/time'
 import {
+  messageChanges,
   readEntry,
   ticketAlarms,
   UnreadableEntry,
@@ -11,12 +12,11 @@ import {
   type Decided,
   type Entry,
   type KeptEntry,
-  type OutgoingMessage,
   type TicketState,
 } from '../../core/ticket'
 import type { Database, Trx } from '../db/connection'
 import type { TicketFacts, Tables } from '../db/tables'
-import { deliverJob, deliverJobColumns } from './deliverJobs'
+import { outboxParts, outboxRow } from '../delivery/outbox'
 
 type TicketRow = {
   [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Selectable<Tables['ticket']>[K]
@@ -210,43 +210,10 @@ function rowsOf(decisions: Decision[]) {
   }
 }
 
-/** A message as it waits in the outbox. */
-export function outboxRow(message: OutgoingMessage, reference: number, queuedAt: number) {
-  const {
-    key,
-    person,
-    address,
-    from,
-    template,
-    subject,
-    body,
-    channel,
-    urgent,
-    notBefore,
-    why,
-    after,
-    climb,
-  } = message
-  return {
-    ...{ key, reference, person, address, template, subject, body },
-    sender: from,
-    queued_at: queuedAt,
-    channel: channel ?? 'mail',
-    urgent: urgent === true,
-    // What waits for quiet hours to be over has no job yet; whoever rings the alarms releases it.
-    state: notBefore === undefined ? 'queued' : 'held',
-    not_before: notBefore ?? null,
-    why: why ?? null,
-    after: after ?? null,
-    climb: climb ?? null,
-    sequence: Number(key.split('-')[1]),
-  }
-}
-
 /**
  * Stores what was decided in one statement, which is one transaction of its own unless it runs in one:
  * entries appended, the tickets' rows and clocks brought up to date, alarms armed and disarmed, messages
- * put into the outbox and their deliveries queued. All of it or nothing.
+ * put into the outbox, or changed there, and their deliveries queued. All of it or nothing.
  * @param decisions of different tickets
  */
 export async function store(db: Database | Trx, decisions: Decision[]): Promise<void> {
@@ -263,6 +230,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasTimes = having(['timeRecorded', 'timeDropped'])
   const toIndex = having(SAYING)
   const hasBookings = having(['booked', 'bookingChanged'])
+  const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
+  const outbox = outboxParts(rows.outbox, changes)
   // Parts that have nothing to write are left out: planning them costs as much as running them.
   await sql`with
     armed as materialized (select * from ${filled('alarm')}),
@@ -285,9 +254,9 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${toIndex.length ? sql`b as (insert into search_behind select unnest(${toIndex}::bigint[]) on conflict do nothing),` : sql``}
     ${workParts(rows.time_record, 'time_record', hasTimes, filled('time_record'))}
     ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
-    ${rows.outbox.length ? deliveries(filled('outbox')) : sql``}
+    ${outbox ? sql`${outbox.parts},` : sql``}
     e as (insert into entry select * from ${filled('entry')})
-    select ${rows.outbox.length ? sql`(select count(*) from queued)` : sql`0`}`.execute(db)
+    select ${outbox?.count ?? sql`0`}`.execute(db)
 }
 
 /** The rows of work on tickets on which something of it has changed; what is no more there goes. */
@@ -319,14 +288,3 @@ export const SAYING = [
 ]
 const TIME_COLUMNS = ['person', 'starts', 'ends', 'counted', 'what']
 const BOOKING_COLUMNS = ['person', 'starts', 'ends', 'what', 'state']
-
-/** Messages into the outbox, and one job each that delivers it. */
-function deliveries(messages: RawBuilder<unknown>) {
-  return sql`o as (insert into outbox (${sql.raw(OUTBOX_COLUMNS)})
-      select ${sql.raw(OUTBOX_COLUMNS)} from ${messages} returning state, ${deliverJobColumns}),
-    job as (select array_agg(${deliverJob}) filter (where state = 'queued') as specs from o),
-    queued as (select jobs.id from job, graphile_worker.add_jobs(coalesce(job.specs, '{}')) as jobs),`
-}
-
-const OUTBOX_COLUMNS =
-  'key, reference, person, address, sender, template, subject, body, queued_at, channel, urgent, state, not_before, why, after, climb, sequence'

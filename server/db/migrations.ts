@@ -377,4 +377,21 @@ create index device_person on device (person, seen_at);
     rows: true,
     sql: `alter table ticket add column rules text[] not null default '{}';`,
   },
+  {
+    // Every change of a message is an entry, so its row follows from the record; what goes in one mail has a table.
+    name: '0018 the outbox follows from the record',
+    rows: true,
+    sql: `
+alter table outbox alter column why type jsonb using case when why is null then null
+  else jsonb_build_object('edition', 0, 'why', jsonb_build_array(jsonb_build_object('is', 'said', 'text', why))) end;
+create table digest (
+  id text primary key, person text not null, keys text[] not null, begun_at bigint not null, ended_at bigint);
+create unique index digest_begun on digest (person) where ended_at is null;
+insert into digest (id, person, keys, begun_at)
+  select distinct on (person) id, person, keys, begun_at from (
+    select substring(detail from 'digest-(.*)$') as id, person, array_agg(key) as keys, min(queued_at) as begun_at
+    from outbox where state = 'gathered' and detail like 'in the mail digest-%' group by 1, 2) as begun
+  order by person, begun_at;
+`,
+  },
 ]

@@ -4,6 +4,7 @@ import type { Design } from '../../core/design'
 import type { Preferences } from '../../core/notification'
 import type { Answers } from '../../core/intake'
 import type { AboutEquipment, Climb, QueuedMessage, TicketState } from '../../core/ticket'
+import type { Because } from '../../core/reason'
 import type { Calendar } from '../../core/time'
 
 /** A column that the database fills in when it is left out. */
@@ -281,7 +282,8 @@ export interface Tables {
     channel: Filled<NonNullable<QueuedMessage['channel']>>
     urgent: Filled<boolean>
     not_before: ColumnType<number | null, number | null | undefined, number | null>
-    why: ColumnType<string | null, string | null | undefined, string | null>
+    /** Why it waits, or goes another way than the first. */
+    why: ColumnType<Because | null, string | null | undefined, string | null>
     after: ColumnType<string | null, string | null | undefined, string | null>
     climb: ColumnType<Climb | null, string | null | undefined, string | null>
     /** Place of the entry that queued it. */
@@ -291,6 +293,14 @@ export interface Tables {
     acknowledged_at: ColumnType<number | null, number | null | undefined, number | null>
     acknowledged_by: ColumnType<string | null, string | null | undefined, string | null>
     seen_at: ColumnType<number | null, number | null | undefined, number | null>
+  }
+  /** Messages to one person that went as one mail, or are about to. */
+  digest: {
+    id: string
+    person: string
+    keys: string[]
+    begun_at: number
+    ended_at: ColumnType<number | null, number | null | undefined, number | null>
   }
   /** Who has a rota instead of whose turn it is. */
   rota_override: {

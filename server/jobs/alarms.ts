@@ -1,5 +1,4 @@
 import type { Desk } from '../commands/desk'
-import { releaseHeld } from '../delivery/digest'
 import { deskNow } from '../clock/deskClock'
 import { log } from '../base/log'
 
@@ -77,12 +76,6 @@ async function ringSome(desk: Desk, references: number[]): Promise<number> {
   }
 }
 
-/** Rings what is due and lets messages go whose quiet hours are over. */
-async function tend(desk: Desk): Promise<number> {
-  const rang = await ringDue(desk)
-  return rang + (await releaseHeld(desk))
-}
-
 /**
  * Watches for due alarms until it is stopped.
  * @returns a function that stops it and waits for what is ringing
@@ -91,7 +84,7 @@ export function watchAlarms(desk: Desk): () => Promise<void> {
   let stopped = false
   const turn = async () => {
     while (!stopped) {
-      const rang = await tend(desk).catch((error: Error) => {
+      const rang = await ringDue(desk).catch((error: Error) => {
         log.warn({ error: error.message }, 'the alarms could not be read; trying again')
         return 0
       })

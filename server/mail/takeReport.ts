@@ -1,7 +1,7 @@
 import { identifiersIn, ownReference, type DeliveryReport } from '../../core/mail'
+import { recordOutcome } from '../commands/deliveries'
 import type { Desk } from '../commands/desk'
 import { MAIL_DOMAIN } from '../delivery/channels'
-import { record } from '../delivery/record'
 import { mailSigner } from '../base/links'
 import { note } from './note'
 
@@ -24,7 +24,7 @@ export async function takeReport(
     key && (await desk.db.selectFrom('outbox').selectAll().where('key', '=', key).executeTakeFirst())
   if (!failed || !message) return note(desk.db, incoming, 'report', null, 'about no mail of ours that failed')
   const detail = `returned: ${failed.status} ${failed.detail}`.trim().slice(0, 300)
-  await record(desk, message, 'givenUp', message.attempts, detail, (trx) =>
+  await recordOutcome(desk, message, { state: 'givenUp', attempts: message.attempts, detail }, (trx) =>
     note(trx, incoming, 'report', message.reference, detail),
   )
 }

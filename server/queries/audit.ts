@@ -1,8 +1,9 @@
 import { canonicalJson } from '../../core/json'
-import { rebuild, type TicketState } from '../../core/ticket'
+import { keptMessages, rebuild, type Entry, type KeptMessage, type TicketState } from '../../core/ticket'
 import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../commands/store'
 import { Knowledge } from '../commands/design'
 import type { Database } from '../db/connection'
+import { recordedRow, withoutJob } from '../delivery/outbox'
 
 /** One disagreement between what is stored and what the entries say. */
 export interface Difference {
@@ -51,8 +52,10 @@ async function auditPage(
   if (tickets.length === 0) return undefined
   const last = tickets[tickets.length - 1]!.reference
   const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
-  const range = (table: 'entry' | 'clock' | 'alarm' | 'booking' | 'time_record') =>
+  const range = (table: 'entry' | 'clock' | 'alarm' | 'booking' | 'time_record' | 'outbox') =>
     db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
+  const idle = within(await withoutJob(db, after + 1, last))
+  const outbox = within(await range('outbox').execute())
   const [entries, clocks, alarms, bookings, times] = [
     within((await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[]),
     within(await range('clock').execute()),
@@ -70,8 +73,10 @@ async function auditPage(
         report.differences.push({ reference, what, stored, rebuilt })
     }
     let state: TicketState
+    let read: Entry[]
     try {
-      state = rebuild(record.map(entryFromRow))
+      read = record.map(entryFromRow)
+      state = rebuild(read)
     } catch (error) {
       report.differences.push({
         reference,
@@ -88,9 +93,30 @@ async function auditPage(
     differ('clocks', sorted(clocks.get(reference) ?? []), sorted(clockRows(state, design)))
     differ('fixed times', sorted(bookings.get(reference) ?? []), sorted(bookingRows(state)))
     differ('time records', sorted(times.get(reference) ?? []), sorted(timeRows(state)))
+    compareMessages(outbox.get(reference) ?? [], keptMessages(read), reference, differ)
+    for (const { key, state: waits } of idle.get(reference) ?? [])
+      differ(`message ${key}`, `${waits}, and no job delivers it`, 'a job')
     differ('alarms', sorted(alarms.get(reference) ?? []), sorted(alarmRows(state, design)))
   }
   return last
+}
+
+/** Every message that the record knows stands in the outbox as the record says, and no other. */
+function compareMessages(
+  rows: readonly { key: string }[],
+  messages: readonly KeptMessage[],
+  reference: number,
+  differ: (what: string, stored: unknown, rebuilt: unknown) => void,
+): void {
+  const stored = new Map(rows.map((row) => [row.key, row as Record<string, unknown>]))
+  for (const message of messages) {
+    const rebuilt = recordedRow(message, reference) as Record<string, unknown>
+    const row = stored.get(message.key)
+    stored.delete(message.key)
+    const same = row && Object.fromEntries(Object.keys(rebuilt).map((column) => [column, row[column]]))
+    differ(`message ${message.key}`, same ?? 'not in the outbox', rebuilt)
+  }
+  for (const key of stored.keys()) differ(`message ${key}`, 'in the outbox', 'not in the record')
 }
 
 type EntryRow = Parameters<typeof entryFromRow>[0] & { reference: number }

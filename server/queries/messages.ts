@@ -1,23 +1,13 @@
 import { sql } from 'kysely'
+import { becauseInWords } from '../../core/explain'
+import type { Because } from '../../core/reason'
+import type { DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { messageRowOf } from '../commands/acknowledge'
 
-/** What a message can be, in the order of its life. */
-export const MESSAGE_STATES = [
-  'held',
-  'queued',
-  'gathered',
-  'failed',
-  'sent',
-  'delivered',
-  'acknowledged',
-  'givenUp',
-] as const
-export type MessageState = (typeof MESSAGE_STATES)[number]
-
 export interface MessagesQuery {
-  state?: MessageState
+  state?: DeliveryState
   channel?: string
   person?: string
   /** In the subject or the address. */
@@ -86,17 +76,30 @@ export async function messagesPage(desk: Desk, query: MessagesQuery) {
 
 const likeable = (text: string) => text.replace(/[\\%_]/g, (sign) => `\\${sign}`)
 
-async function named<T extends { person: string; acknowledged_by: string | null }>(desk: Desk, rows: T[]) {
-  const directory = await desk.knowledge.directory()
+interface NamedRow {
+  person: string
+  acknowledged_by: string | null
+  why: Because | null
+}
+
+async function named<T extends NamedRow>(desk: Desk, rows: T[]) {
+  const [directory, why] = [await desk.knowledge.directory(), await whyInWords(desk, rows)]
   return rows.map((row) => ({
     ...row,
+    why: why(row),
     name: row.person ? directory.nameOf(row.person) : null,
     acknowledgedBy: row.acknowledged_by ? directory.nameOf(row.acknowledged_by) : null,
   }))
 }
 
+/** Says why messages wait, or go another way than the first. */
+export async function whyInWords(desk: Desk, rows: readonly { why: Because | null }[]) {
+  const reader = await desk.knowledge.readerOf(rows.map((row) => row.why))
+  return ({ why }: { why: Because | null }) => (why ? becauseInWords(why, reader).text : null)
+}
+
 /** How many messages wait, are in trouble or were given up today. */
-async function waitingCounts(desk: Desk): Promise<Partial<Record<MessageState, number>>> {
+async function waitingCounts(desk: Desk): Promise<Partial<Record<DeliveryState, number>>> {
   const rows = await desk.db
     .selectFrom('outbox')
     .select((e) => ['state', e.fn.countAll<number>().as('count')])

@@ -16,8 +16,8 @@ import { becausesInWords, withWords } from '../../core/explain'
 import { say, type Language } from '../../core/words'
 import { entriesFromRows } from '../commands/store'
 import type { Desk } from '../commands/desk'
-import type { Database } from '../db/connection'
 import type { Caller } from '../http/session'
+import { whyInWords } from './messages'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
 
@@ -51,7 +51,7 @@ export async function ticketPage(
   const requester = directory.people.get(state.requester)
   const site = directory.sites.get(state.site ?? '')
   const people = peopleOn(state, entries)
-  const outbox = await deliveriesOf(desk.db, reference)
+  const outbox = await deliveriesOf(desk, reference)
   const reader = await desk.knowledge.readerOf(entries, state)
   return {
     ...rowOf({ ...state, clocks: withWords(state.clocks, reader) }, design, directory),
@@ -128,8 +128,8 @@ export async function ticketPage(
 }
 
 /** Every message of a ticket. */
-const deliveriesOf = (db: Database, reference: number) =>
-  db
+async function deliveriesOf(desk: Desk, reference: number) {
+  const rows = await desk.db
     .selectFrom('outbox')
     .select([
       'key',
@@ -153,6 +153,9 @@ const deliveriesOf = (db: Database, reference: number) =>
     ])
     .where('reference', '=', reference)
     .execute()
+  const why = await whyInWords(desk, rows)
+  return rows.map((row) => ({ ...row, why: why(row) }))
+}
 
 /** Who watches it, who has it, and what major incident it is or belongs to. */
 const togetherness = (state: TicketState, design: CompiledDesign, directory: Directory) => ({

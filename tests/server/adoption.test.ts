@@ -10,7 +10,7 @@ import {
   type Batch,
 } from '../../server/commands/adoption'
 import { balance } from '../../core/clock'
-import { PAGE_PRIORITY } from '../../server/commands/deliverJobs'
+import { PAGE_PRIORITY } from '../../server/delivery/outbox'
 import { rebuildRows } from '../../server/commands/rebuildRows'
 import { changeDraft, draftPage, publishDraft } from '../../server/commands/draft'
 import { audit } from '../../server/queries/audit'

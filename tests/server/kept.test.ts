@@ -1,7 +1,8 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { MIGRATIONS } from '../../server/db/migrations'
-import { rebuildRows } from '../../server/commands/rebuildRows'
+import { migrate } from '../../server/db/migrate'
+import { rebuildRows, rebuildRowsBehind } from '../../server/commands/rebuildRows'
 import { repair } from '../../server/commands/repair'
 import { audit } from '../../server/queries/audit'
 import { decidedPage } from '../../server/queries/decided'
@@ -62,6 +63,42 @@ describe('rows that disagree with the entries', () => {
     expect(new Set(differences.map((one) => one.reference))).toEqual(new Set([reference]))
     expect(await repair(world.db, [reference])).toEqual([])
     expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('an outbox of an older release', () => {
+  const name = '0018 the outbox follows from the record'
+
+  it('gets back what the record knows of it; what waited without an entry has a job again', async () => {
+    const keys = await world.db
+      .selectFrom('outbox')
+      .select('key')
+      .where('state', '=', 'queued')
+      .where('reference', '=', reference)
+      .execute()
+    const [gathered, digested] = keys.map((one) => one.key)
+    expect(digested).toBeDefined()
+    await sql`alter table outbox alter column why type text using 'many at once: they come together'`.execute(
+      world.db,
+    )
+    await sql`drop table digest`.execute(world.db)
+    await sql`update outbox set state = 'gathered' where key = ${gathered}`.execute(world.db)
+    await sql`update outbox set state = 'gathered', detail = 'in the mail digest-begun' where key = ${digested}`.execute(
+      world.db,
+    )
+    await sql`delete from graphile_worker._private_jobs`.execute(world.db)
+    await sql`delete from migration where name = ${name}`.execute(world.db)
+
+    expect(await migrate(world.desk.connection.pool)).toEqual([name])
+    expect(await world.db.selectFrom('digest').select(['id', 'keys', 'ended_at']).execute()).toEqual([
+      { id: 'begun', keys: [digested], ended_at: null },
+    ])
+    expect(await rebuildRowsBehind(world.db)).toBeGreaterThan(0)
+    expect((await audit(world.db)).differences).toEqual([])
+    const { rows } = await sql<{
+      key: string
+    }>`select payload->>'key' as key from graphile_worker._private_jobs`.execute(world.db)
+    expect(rows.map((one) => one.key)).toEqual(expect.arrayContaining([gathered, digested]))
   })
 })
 

@@ -15,11 +15,12 @@ import { overrideRota, removeOverride } from '../../server/commands/rotas'
 import { deskNow } from '../../server/clock/deskClock'
 import { callOut, isPublic } from '../../server/delivery/callOut'
 import { mailTransport, makeSecret, signatures, type Channels } from '../../server/delivery/channels'
-import { deliver } from '../../server/delivery/deliver'
-import { releaseHeld } from '../../server/delivery/digest'
-import type { Later } from '../../server/delivery/record'
+import { tryAgain } from '../../server/commands/deliveries'
+import { repair } from '../../server/commands/repair'
+import { deliver, type Later } from '../../server/jobs/deliver'
+import { sendDigest } from '../../server/jobs/digest'
 import { linkToken } from '../../server/base/links'
-import { deliverAgain, PAGE_PRIORITY } from '../../server/commands/deliverJobs'
+import { PAGE_PRIORITY } from '../../server/delivery/outbox'
 import { startWorker, type Worker } from '../../server/jobs/worker'
 import { ladderFigures, ladderTrial } from '../../server/queries/ladders'
 import { messagesPage, myMessages } from '../../server/queries/messages'
@@ -124,7 +125,7 @@ describe('channels', () => {
       .executeTakeFirstOrThrow()
     expect(next).toMatchObject({
       channel: 'mail',
-      why: 'after pager failed',
+      why: { why: [{ is: 'waysFailed', channels: ['pager'] }] },
       subject: (await message(key)).subject,
     })
     await settles(next.key, 'sent')
@@ -193,8 +194,9 @@ describe('when a message goes', () => {
   it('what is not urgent waits until quiet hours are over, and goes then', async () => {
     await world.at(world.begins + 11 * HOUR)
     const { key } = await tellBy({ quiet: { from: '20:00', to: '07:00' } })
-    expect(await message(key)).toMatchObject({ state: 'held', why: 'quiet until 07:00' })
-    expect((await messagesPage(world.desk, { state: 'held' })).rows.map((one) => one.key)).toContain(key)
+    expect(await message(key)).toMatchObject({ state: 'held' })
+    const { rows } = await messagesPage(world.desk, { state: 'held' })
+    expect(rows.find((one) => one.key === key)).toMatchObject({ why: 'quiet until 07:00' })
     await world.at(deskNow() + 10 * HOUR)
     // Much else is told in the morning; where that comes to many mails at once, they go together.
     const state = async () => (await hurryDigests(), (await message(key)).state)
@@ -242,28 +244,111 @@ describe('when a message goes', () => {
       }
       await deliver(world.desk, channels, key, 6, later)
       expect(await message(key)).toMatchObject({ state: 'givenUp', attempts: 3 })
-      expect(await next()).toMatchObject([{ channel: 'mail', why: 'after pager failed', state: 'queued' }])
+      expect(await next()).toMatchObject([{ channel: 'mail', after: key, state: 'queued' }])
     }))
 
   it('a page that is tried again, by hand or after quiet hours, is taken as early as the first time', () =>
     withoutWorker(async () => {
-      const { key } = await tellBy({ ways: [{ channel: 'pager', address: '1' }] })
-      const priorities = async () => {
+      const priorities = async (key: string) => {
         const { rows } = await sql<{ priority: number }>`delete from graphile_worker._private_jobs
           where payload->>'key' = ${key} returning priority`.execute(world.db)
         return rows.map((one) => one.priority)
       }
-      expect(await priorities()).toEqual([PAGE_PRIORITY])
-      await world.db.transaction().execute((trx) => deliverAgain(trx, [key]))
-      expect(await priorities()).toEqual([PAGE_PRIORITY])
+      const pager = { channel: 'pager', address: '1' } as const
+      const { key, reference } = await tellBy({ ways: [pager] })
+      expect(await priorities(key)).toEqual([PAGE_PRIORITY])
+      const failed = {
+        kind: 'recordDelivery',
+        key,
+        state: 'failed',
+        attempt: 1,
+        detail: 'no answer',
+      } as const
+      await run(reference, failed)
+      await tryAgain(world.desk, key, 'olin-brandt')
+      expect(await priorities(key)).toEqual([PAGE_PRIORITY])
+      const { rows } = await messagesPage(world.desk, { state: 'queued' })
+      expect(rows.find((one) => one.key === key)).toMatchObject({ why: 'tried again by Olin Brandt' })
+      await expect(tryAgain(world.desk, key, 'olin-brandt')).rejects.toThrow('It is queued already')
+      await run(reference, { kind: 'recordDelivery', key, state: 'sent', attempt: 1, detail: '' })
+
+      await world.at(world.begins + 11 * HOUR)
+      const held = await tellBy({ ways: [pager], quiet: { from: '20:00', to: '07:00' } })
+      expect(await priorities(held.key)).toEqual([])
+      await world.at(deskNow() + 10 * HOUR)
+      await world.desk.ring([held.reference])
+      expect(await priorities(held.key)).toEqual([PAGE_PRIORITY])
+      const { entries } = await recordOf(held.reference)
+      expect(entries.filter((one) => one.body.key === held.key).map((one) => one.body.state)).toEqual([
+        'queued',
+      ])
+      await run(held.reference, {
+        ...{ kind: 'recordDelivery', key: held.key, state: 'sent', attempt: 1, detail: '' },
+      })
+      await world.at(world.begins)
+      expect((await audit(world.db)).differences).toEqual([])
+    }))
+
+  it('what is gathered is an entry and has a job, in one go; a mail that was begun keeps what is in it', () =>
+    withoutWorker(async (channels) => {
+      await changeWays(world.desk, 'mika-okoro', {})
+      const told: { reference: number; key: string }[] = []
+      for (let number = 0; number < 3; number++) told.push(await tellBy({}))
+      for (const { reference, key } of told)
+        await run(reference, {
+          ...{ kind: 'recordDelivery', key, state: 'gathered', attempt: 0, detail: '' },
+          why: { is: 'manyAtOnce' },
+        })
+      const { rows } = await sql<{ key: string }>`select key from graphile_worker.jobs
+        where key = 'digest:mika-okoro'`.execute(world.db)
+      expect(rows).toHaveLength(1)
+      expect((await audit(world.db)).differences).toEqual([])
+      const asked: unknown[] = []
+      const later: Later = async (...job) => void asked.push(job)
+      // Begun by a worker that was killed: later ones do not join it, and it is the same mail again.
+      const keys = told.slice(0, 2).map((one) => one.key)
       await world.db
-        .updateTable('outbox')
-        .set({ state: 'held', not_before: 0 })
-        .where('key', '=', key)
+        .insertInto('digest')
+        .values({ id: 'begun', person: 'mika-okoro', keys, begun_at: deskNow() })
         .execute()
-      expect(await releaseHeld(world.desk)).toBe(1)
-      expect(await priorities()).toEqual([PAGE_PRIORITY])
-      await world.db.transaction().execute((trx) => deliverAgain(trx, [key]))
+      await sendDigest(world.desk, channels, 'mika-okoro', 1, later)
+      const state = async (index: number) => (await message(told[index]!.key)).state
+      expect([await state(0), await state(1), await state(2)]).toEqual(['sent', 'sent', 'gathered'])
+      expect(asked).toEqual([['digest', { person: 'mika-okoro' }, 1, 'digest:mika-okoro:more']])
+      const mails = await world.db
+        .selectFrom('standin_mail')
+        .select('subject')
+        .where('message_id', 'like', '<digest-begun.%')
+        .execute()
+      expect(mails).toMatchObject([{ subject: '2 messages about 2 tickets' }])
+      await sendDigest(world.desk, channels, 'mika-okoro', 1, later)
+      expect(await state(2)).toBe('sent')
+      expect((await audit(world.db)).differences).toEqual([])
+    }))
+
+  it('is missed by the audit when it was lost, and given up by its repair so that somebody hears of it', () =>
+    withoutWorker(async () => {
+      const [lost, idle, changed] = [await tellBy({}), await tellBy({}), await tellBy({})]
+      await world.db.deleteFrom('outbox').where('key', '=', lost.key).execute()
+      await sql`delete from graphile_worker._private_jobs where payload->>'key' = ${idle.key}`.execute(
+        world.db,
+      )
+      await world.db.updateTable('outbox').set({ state: 'sent' }).where('key', '=', changed.key).execute()
+      const { differences } = await audit(world.db)
+      expect(differences).toMatchObject([
+        { what: `message ${lost.key}`, stored: 'not in the outbox' },
+        { what: `message ${idle.key}`, stored: 'queued, and no job delivers it' },
+        { what: `message ${changed.key}`, stored: { state: 'sent' }, rebuilt: { state: 'queued' } },
+      ])
+      expect(
+        await repair(
+          world.db,
+          differences.map((one) => one.reference),
+        ),
+      ).toEqual([])
+      expect((await audit(world.db)).differences).toEqual([])
+      expect(await message(lost.key)).toMatchObject({ state: 'givenUp', why: { why: [{ is: 'textLost' }] } })
+      expect(await message(changed.key)).toMatchObject({ state: 'queued' })
     }))
 
   it('many mails to one person of the desk within a minute come as one', async () => {
@@ -278,7 +363,6 @@ describe('when a message goes', () => {
         .where('state', '=', 'gathered')
         .execute()
     await expect.poll(async () => (await gathered()).length, { timeout: 15_000 }).toBeGreaterThan(2)
-    const keys = (await gathered()).map((one) => one.key)
     // Others whom triage gives these tickets get digests of their own, which are not counted here.
     // What is gathered while one goes out comes in another; all of them have gone before they are counted.
     const unsent = async () => {
@@ -302,31 +386,8 @@ describe('when a message goes', () => {
       .selectFrom('outbox')
       .select('key')
       .where('person', '=', 'mika-okoro')
-      .where('detail', 'like', 'in one mail with %')
+      .where(sql<string>`why->'why'->0->>'is'`, '=', 'inOneMail')
       .execute()
-    // Killed before it was recorded, it comes again as the same mail.
-    const [mail] = await world.db
-      .selectFrom('standin_mail')
-      .select('message_id')
-      .where('message_id', 'like', '<digest-%')
-      .where('recipient', '=', 'mika-okoro@commons.sound.example')
-      .execute()
-    const detail = `in the mail ${mail!.message_id!.slice(1).split('.')[0]}`
-    await world.db
-      .updateTable('outbox')
-      .set({ state: 'gathered', detail })
-      .where('key', '=', keys[0]!)
-      .execute()
-    await sql`select graphile_worker.add_job('digest', '{"person":"mika-okoro"}')`.execute(world.db)
-    await settles(keys[0]!, 'sent')
-    const again = await world.db
-      .selectFrom('standin_mail')
-      .select('id')
-      .where('message_id', 'like', '<digest-%')
-      .where('recipient', '=', 'mika-okoro@commons.sound.example')
-      .execute()
-    expect(again).toHaveLength(mails.length)
-    expect(mails.length).toBeGreaterThan(0)
     // However slow the machine is: what waits while one goes out comes together in the next.
     expect(mails.length).toBeLessThan(inMails.length)
     expect(mails[0]!.subject).toMatch(/^\d+ messages about (a ticket|\d+ tickets)$/)

@@ -1,7 +1,7 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { getRouterParam } from 'h3'
 import { acknowledgeByToken, messageRowOf } from '../../commands/acknowledge'
-import { record } from '../../delivery/record'
+import { recordOutcome } from '../../commands/deliveries'
 import { defineRoute } from '../../http/route'
 
 class ReportBody {
@@ -26,13 +26,11 @@ export default defineRoute(
     if (body.state === 'acknowledged' && message.climb)
       await acknowledgeByToken(desk, 'report', token, 'pager')
     else if (!['acknowledged', 'givenUp', 'delivered'].includes(message.state))
-      await record(
-        desk,
-        message,
-        body.state === 'failed' ? 'givenUp' : 'delivered',
-        Math.max(1, message.attempts),
-        body.detail ?? 'the gateway says so',
-      )
+      await recordOutcome(desk, message, {
+        state: body.state === 'failed' ? 'givenUp' : 'delivered',
+        attempts: Math.max(1, message.attempts),
+        detail: body.detail ?? 'the gateway says so',
+      })
     return {}
   },
 )

@@ -1,10 +1,11 @@
 import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { defineRoute } from '../../http/route'
-import { MESSAGE_STATES, messagesPage, type MessagesQuery } from '../../queries/messages'
+import { DELIVERY_STATES } from '../../../core/ticket'
+import { messagesPage, type MessagesQuery } from '../../queries/messages'
 
 class Query implements MessagesQuery {
   @IsOptional()
-  @IsIn(MESSAGE_STATES, { message: `choose one of ${MESSAGE_STATES.join(', ')}` })
+  @IsIn(DELIVERY_STATES, { message: `choose one of ${DELIVERY_STATES.join(', ')}` })
   state?: MessagesQuery['state']
 
   @IsOptional()

@@ -2,11 +2,14 @@ import { CHANNELS, planDelivery, type ChannelKind } from '../../core/notificatio
 import { triedFor } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
-import { MAX_ATTEMPTS } from '../commands/deliverJobs'
+import { recordOutcome } from '../commands/deliveries'
 import { log } from '../base/log'
-import { sendOn, Undeliverable, type Channels, type Message, type Sent } from './channels'
+import { sendOn, Undeliverable, type Channels, type Message, type Sent } from '../delivery/channels'
+import { MAX_ATTEMPTS } from '../delivery/outbox'
 import { gatherIfMany } from './digest'
-import { record, type Later } from './record'
+
+/** Asks for a job to run again later; graphile-worker's helpers can. */
+export type Later = (task: string, payload: object, seconds: number, jobKey: string) => Promise<unknown>
 
 /** How often one way is tried before the next one is taken. */
 const ATTEMPTS_BEFORE_NEXT = 3
@@ -34,14 +37,14 @@ export async function deliver(
     await later('deliver', { key }, 2, `wait:${key}`)
     return
   }
-  if (await gatherIfMany(desk, message, later)) return
+  if (await gatherIfMany(desk, message)) return
   let sent: Sent
   try {
     sent = await sendOn(desk.db, channels, message)
   } catch (error) {
     return failed(desk, message, attempt, error as Error)
   }
-  await record(desk, message, sent.state, message.attempts + 1, sent.detail)
+  await recordOutcome(desk, message, { ...sent, attempts: message.attempts + 1 })
 }
 
 /** After so long what is stuck keeps nothing else back. */
@@ -73,7 +76,7 @@ async function failed(desk: Desk, message: Message, attempt: number, error: Erro
     error instanceof Undeliverable ||
     attempt >= MAX_ATTEMPTS ||
     (tries >= ATTEMPTS_BEFORE_NEXT && (await hasAnotherWay(desk, message)))
-  await record(desk, message, isOver ? 'givenUp' : 'failed', tries, detail)
+  await recordOutcome(desk, message, { state: isOver ? 'givenUp' : 'failed', attempts: tries, detail })
   if (!isOver) throw error
   log.error({ key: message.key, detail }, 'a message was given up')
 }

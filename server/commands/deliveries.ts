@@ -1,0 +1,39 @@
+import { Refused, type DeliveryState, type TicketState } from '../../core/ticket'
+import type { Reason } from '../../core/reason'
+import type { Trx } from '../db/connection'
+import type { Message } from '../delivery/channels'
+import type { Desk } from './desk'
+
+/** What became of a message. */
+export interface Outcome {
+  state: DeliveryState
+  /** How often it was tried on its way. */
+  attempts: number
+  /** What the outside said. */
+  detail: string
+  why?: Reason
+}
+
+/** Writes what became of a message into its ticket's record, and with it into the outbox. */
+export function recordOutcome(
+  desk: Desk,
+  { reference, key, subject, body, sender }: Message,
+  { state, attempts, detail, why }: Outcome,
+  also?: (trx: Trx) => Promise<void>,
+): Promise<TicketState> {
+  const content = { subject, body, from: sender }
+  const command = { kind: 'recordDelivery', key, state, attempt: attempts, detail, content } as const
+  return desk.run(reference, { ...command, ...(why && { why }) }, { system: 'messages' }, also)
+}
+
+/**
+ * Tries a message again that was given up, or does not let it wait any longer.
+ * @throws Refused when there is none, or it has gone
+ */
+export async function tryAgain(desk: Desk, key: string, by: string): Promise<void> {
+  const row = await desk.db.selectFrom('outbox').select('reference').where('key', '=', key).executeTakeFirst()
+  if (!row) throw new Refused('missing', 'There is no such message.')
+  const why = { is: 'triedAgain', by } as const
+  const command = { kind: 'recordDelivery', key, state: 'queued', attempt: 0, detail: '', why } as const
+  await desk.run(row.reference, command, { person: by })
+}
