@@ -60,6 +60,7 @@ export default defineNuxtConfig({
         'SplitterPanel',
         'Toast',
         'InputNumber',
+        'MultiSelect',
         'Checkbox',
         'RadioButton',
         'Password',

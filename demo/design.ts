@@ -1,3 +1,4 @@
+import { FIELDS, KIND_OF, kindsBeside } from './kinds'
 import { NORWEGIAN } from './norwegian'
 import { WORK } from './work'
 import type { Target } from '../core/clock'
@@ -484,7 +485,7 @@ const ITEMS: CatalogItem[] = (
     category,
     description,
     keywords: keywords.split(' '),
-    kind: 'fault',
+    kind: KIND_OF[id] ?? 'fault',
     desk: group === 'gate' ? 'crews' : 'house',
     portals: portals ?? [],
     ...(ICONS[id] && { icon: ICONS[id] }),
@@ -655,7 +656,9 @@ function makeDesign(): Design {
       ['field', 'Field'],
       ['counter', 'Counter'],
     ].map(([id, name]) => ({ id: id!, name: name! })),
+    kinds: [...first.kinds, ...kindsBeside(first.kinds[0]!)],
     questions: QUESTIONS,
+    fields: [...first.fields, ...FIELDS],
     forms: FORMS,
     groups: [
       ['gate', 'At the gate and on board'],

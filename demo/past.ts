@@ -1,3 +1,4 @@
+import type { FieldValues } from '../core/fields'
 import { momentWhenSpent } from '../core/clock'
 import type { CompiledDesign, Directory, Person } from '../core/design'
 import type { Answers } from '../core/intake'
@@ -110,6 +111,8 @@ class Past {
   private readonly requesters: Person[]
   /** A chance of its own, so that what is worked changes nothing of what happens. */
   private readonly work = new Chance(77)
+  /** Another, so that the ways of kinds change nothing of either. */
+  private readonly kinds = new Chance(78)
 
   constructor(
     private readonly design: CompiledDesign,
@@ -374,17 +377,68 @@ class Past {
       const solvedBy = this.chance.happens(0.9)
         ? who.id
         : this.chance.pick(this.directory.membersOf.get(this.tickets.get(reference)!.state.team)!).id
-      const fields = { solvedBy, remarks: this.chance.pick(REMARKS) }
       this.tickOff(reference, who.id, who.at)
       this.recordWork(reference, who.id, who.at)
-      this.apply(
-        reference,
-        who.at,
-        { person: who.id },
-        { kind: 'move', from: 'in-hand', to: 'solved', fields },
-      )
+      this.finish(reference, who, { solvedBy, remarks: this.chance.pick(REMARKS) })
     })
   }
+
+  /** The way of its kind to the end: what is lent comes back some days later, what is planned is visited. */
+  private finish(reference: number, who: { id: string; at: Instant }, done: Record<string, string>): void {
+    const steps = this.stepsOf(reference, who.at)
+    let from = 'in-hand'
+    let at = who.at
+    // What is lent is away for days.
+    const away = steps.at(-1)?.to === 'lent-out' ? this.kinds.whole(3, 20) * DAY : 0
+    // Somebody stays a while where they went, and puts in a part that came.
+    const visited = steps.length && !away ? 40 * MINUTE : 0
+    for (const { to, after, fields } of [...steps, { to: 'solved', after: away + visited, fields: {} }]) {
+      const [before, then] = [from, at + after]
+      const given = to === 'solved' ? { ...this.endOf(reference), ...done } : fields
+      const command = { kind: 'move', from: before, to, fields: given } as const
+      if (then === who.at) this.apply(reference, then, { person: who.id }, command)
+      else this.plan(then, () => this.apply(reference, then, { person: who.id }, command))
+      from = to
+      at = then
+    }
+  }
+
+  private stepsOf(reference: number, at: Instant): { to: string; after: number; fields: FieldValues }[] {
+    const { kind, fields = {}, site } = this.tickets.get(reference)!.state
+    const zone = this.design.design.desk.zone
+    if (kind === 'loan') {
+      const lent = `L-${String(this.kinds.whole(1, 60)).padStart(3, '0')}`
+      const dueBack = fields.dueBack ?? isoDate(at + this.kinds.whole(3, 12) * DAY, zone)
+      return [
+        { to: 'ready', after: 0, fields: { lent } },
+        { to: 'lent-out', after: this.kinds.whole(1, 20) * HOUR, fields: { dueBack } },
+      ]
+    }
+    if (kind === 'visit' && this.kinds.happens(0.7)) {
+      const later = this.kinds.whole(3, 40) * HOUR
+      return [
+        { to: 'planned', after: 0, fields: { landing: site!, visitOn: isoDate(at + later, zone) } },
+        { to: 'on-site', after: later, fields: {} },
+      ]
+    }
+    if (kind === 'swap' && this.kinds.happens(0.5)) {
+      const serialOut = this.serial()
+      return [
+        { to: 'part-ordered', after: 0, fields: { serialOut } },
+        { to: 'in-hand', after: this.kinds.whole(20, 90) * HOUR, fields: {} },
+      ]
+    }
+    return []
+  }
+
+  /** What the gate of the last status asks besides who did what. */
+  private endOf(reference: number): FieldValues {
+    const { kind } = this.tickets.get(reference)!.state
+    if (kind === 'loan') return { condition: this.kinds.pick(['whole', 'whole', 'whole', 'worn', 'broken']) }
+    return kind === 'swap' ? { serialIn: this.serial() } : {}
+  }
+
+  private serial = () => `K${this.kinds.whole(10, 99)}-${this.kinds.whole(1000, 9999)}`
 
   private tickOff(reference: number, person: string, at: Instant): void {
     for (const { id, required } of this.tickets.get(reference)!.state.tasks ?? [])

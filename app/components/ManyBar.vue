@@ -1,18 +1,22 @@
 <script setup lang="ts">
+import { fieldFact, type FieldValue, type TicketField } from '~~/core/fields'
+import type { FieldColumn } from '~~/core/work'
+
 // Many tickets are changed at once: what that would do first, then how far it is, then what came of it, and the way back.
+const session = useSession()
 const props = defineProps<{ references: number[] }>()
 const emit = defineEmits<{ done: []; clear: [] }>()
 
-type Field = 'technician' | 'priority' | 'queue' | 'team' | 'category'
+type Field = 'technician' | 'priority' | 'queue' | 'team' | 'category' | FieldColumn
 interface Line {
   reference: number
   summary: string
-  before: string | null
+  before: FieldValue | null
   changes: boolean
   why?: string
   sent?: number
 }
-const FIELDS: Record<Field, string> = {
+const FIELDS = {
   technician: 'technician',
   priority: 'priority',
   queue: 'queue',
@@ -22,6 +26,15 @@ const FIELDS: Record<Field, string> = {
 const AT_ONCE = 25
 const field = ref<Field>('technician')
 const value = ref<string>('')
+/** Fields of ticket kinds, and what one of them is set to. */
+const kept = shallowRef<TicketField[]>([])
+const keptValue = ref<FieldValue | null>(null)
+const ofKind = computed(() => kept.value.find((one) => fieldFact(one.name) === field.value))
+function setField(to: string) {
+  field.value = to as Field
+  value.value = ''
+  keptValue.value = null
+}
 const choices = shallowRef<Record<string, { value: string; label: string }[]>>({})
 const looked = shallowRef<Line[]>()
 const report = shallowRef<{ lines: Line[]; field: Field; called: boolean }>()
@@ -31,19 +44,29 @@ const problem = ref('')
 const takenBack = ref<Line[]>()
 
 onMounted(async () => {
-  const found = await api<{ names: typeof choices.value }>('/api/views/words').catch(() => undefined)
+  const found = await api<{ names: typeof choices.value; design: { fields: TicketField[] } }>(
+    '/api/views/words',
+  ).catch(() => undefined)
+  kept.value = found?.design.fields ?? []
   choices.value = found?.names ?? {}
 })
-watch([field, value, () => props.references.length], () => (looked.value = undefined))
-const wanted = computed(() => (value.value === '' ? null : value.value))
-const canGo = computed(() => field.value === 'technician' || value.value !== '')
+watch([field, value, keptValue, () => props.references.length], () => (looked.value = undefined))
+const wanted = computed<FieldValue | null>(() =>
+  ofKind.value ? keptValue.value : value.value === '' ? null : value.value,
+)
+const canGo = computed(() => ofKind.value || field.value === 'technician' || value.value !== '')
 
 function begin() {
   called.value = false
   problem.value = ''
   takenBack.value = undefined
 }
-async function send(references: number[], to: string | null, what: Field, trial: boolean): Promise<Line[]> {
+async function send(
+  references: number[],
+  to: FieldValue | null,
+  what: Field,
+  trial: boolean,
+): Promise<Line[]> {
   const lines: Line[] = []
   progress.value = { done: 0, of: references.length }
   try {
@@ -74,11 +97,14 @@ async function change() {
 async function undo() {
   const { lines, field: what } = report.value!
   begin()
-  const byValue = new Map<string | null, number[]>()
-  for (const one of lines.filter((each) => each.changes))
-    byValue.set(one.before, [...(byValue.get(one.before) ?? []), one.reference])
+  const byValue = new Map<string, { before: FieldValue | null; references: number[] }>()
+  for (const { before, reference } of lines.filter((each) => each.changes)) {
+    const key = JSON.stringify(before)
+    byValue.set(key, { before, references: [...(byValue.get(key)?.references ?? []), reference] })
+  }
   const back: Line[] = []
-  for (const [before, references] of byValue) back.push(...(await send(references, before, what, false)))
+  for (const { before, references } of byValue.values())
+    back.push(...(await send(references, before, what, false)))
   // What could not be taken back can be tried again.
   if (!problem.value) report.value = undefined
   takenBack.value = back
@@ -99,11 +125,28 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
       <b>{{ references.length }} chosen</b>
       <label
         >set the
-        <select v-model="field" class="inline-field" @change="value = ''">
+        <select
+          class="inline-field"
+          :value="field"
+          @change="setField(($event.target as HTMLSelectElement).value)"
+        >
           <option v-for="(name, id) in FIELDS" :key="id" :value="id">{{ name }}</option>
+          <optgroup v-if="kept.length" label="fields">
+            <option v-for="one in kept" :key="one.name" :value="fieldFact(one.name)">{{ one.label }}</option>
+          </optgroup>
         </select></label
       >
-      <label
+      <span v-if="ofKind" class="kept">
+        <label for="many-value">to</label>
+        <FieldInput
+          v-model="keptValue"
+          :field="{ ...ofKind, required: false }"
+          input-id="many-value"
+          :zone="session.me?.zone ?? 'UTC'"
+        />
+        <span v-if="keptValue === null" class="quiet small">nothing: it is emptied</span>
+      </span>
+      <label v-else
         >to
         <select v-model="value" class="inline-field" aria-label="Value for all of them">
           <option value="">{{ field === 'technician' ? 'nobody' : 'choose …' }}</option>
@@ -171,6 +214,11 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
   display: flex;
   flex-wrap: wrap;
   gap: 6px 12px;
+  align-items: center;
+}
+.kept {
+  display: inline-flex;
+  gap: 6px;
   align-items: center;
 }
 ul {

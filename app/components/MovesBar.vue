@@ -12,11 +12,12 @@ import {
   PhWrench,
   PhX,
 } from '@phosphor-icons/vue'
+import type { FieldValue } from '~~/core/fields'
 import type { MoveIcon } from '~~/core/work'
-import type { Ticket, TicketMove } from '~/composables/useTickets'
+import { hadBy, type Ticket, type TicketMove } from '~/composables/useTickets'
 
 // The moves of one's shelf on a ticket: what each will do before, what it did after, and the way back.
-const props = defineProps<{ ticket: Ticket; now: number }>()
+const props = defineProps<{ ticket: Ticket; now: number; zone: string }>()
 const emit = defineEmits<{ done: [] }>()
 
 const ICONS: Record<MoveIcon, Component> = {
@@ -36,7 +37,7 @@ const iconOf = (move: TicketMove) => (move.icon ? ICONS[move.icon] : undefined)
 
 const looked = ref<string>()
 const open = ref<string>()
-const asked = ref<Record<string, string>>({})
+const asked = ref<Record<string, FieldValue | null>>({})
 const { busy, error, run } = useDeed(() => emit('done'))
 const slip = ref<HTMLFormElement>()
 const shown = computed(() => props.ticket.moves.find((one) => one.id === (open.value ?? looked.value)))
@@ -133,7 +134,14 @@ const sentence = (words: string[]) => words.join(' · ')
       @keydown.esc.stop="open = undefined"
       @keydown.ctrl.enter="make(opened)"
     >
-      <AskedFields v-model="asked" :asked="opened.asks" :error="error" prefix="move" />
+      <AskedFields
+        v-model="asked"
+        :asked="opened.asks"
+        :error="error"
+        :zone="zone"
+        :had="hadBy(ticket)"
+        prefix="move"
+      />
       <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Doing it …' : opened.name }}
       </button>

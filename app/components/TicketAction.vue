@@ -1,18 +1,21 @@
 <script setup lang="ts">
-import type { GateField } from '~~/core/lifecycle'
+import type { AskedField, FieldValue } from '~~/core/fields'
 import { listInWords } from '~~/core/words'
-import type { Ticket } from '~/composables/useTickets'
+import { hadBy, type Ticket } from '~/composables/useTickets'
 
 // What is asked before something is done to a ticket: a text, a person, or what a gate wants. It opens in
 // place, keeps what was typed through errors, and says what will happen.
 const props = defineProps<{
   ticket: Ticket
+  zone: string
   panel: { kind: 'reply' | 'note' | 'assign' } | { kind: 'move'; to: string }
 }>()
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
 const draftKey = computed(() => `yare-draft-${props.ticket.reference}-${props.panel.kind}`)
-const fields = ref<Record<string, string>>({})
+const fields = ref<Record<string, FieldValue | null>>({})
+/** What is written to somebody. */
+const words = computed(() => (typeof fields.value.text === 'string' ? fields.value.text : ''))
 const files = ref<string[]>([])
 /** What is written to somebody, rather than filled in. */
 const isWords = computed(() => props.panel.kind === 'reply' || props.panel.kind === 'note')
@@ -27,7 +30,7 @@ const transition = computed(() =>
     ? props.ticket.transitions.find((one) => one.to === (props.panel as { to: string }).to)
     : undefined,
 )
-const asked = computed<GateField[]>(() => {
+const asked = computed<AskedField[]>(() => {
   if (props.panel.kind === 'move') return transition.value?.gate ?? []
   if (props.panel.kind === 'assign')
     return [{ name: 'technician', label: 'Who takes it?', type: 'technician', required: true }]
@@ -70,9 +73,8 @@ onMounted(async () => {
   const first = form.value?.querySelector<HTMLElement>('textarea')
   ;(first ?? form.value?.querySelector<HTMLElement>('input, select, [role=combobox], button'))?.focus()
 })
-watch(
-  () => fields.value.text,
-  (text) => (text ? sessionStorage.setItem(draftKey.value, text) : sessionStorage.removeItem(draftKey.value)),
+watch(words, (text) =>
+  text ? sessionStorage.setItem(draftKey.value, text) : sessionStorage.removeItem(draftKey.value),
 )
 
 type Saved = { replies: { id: string; name: string; text: string }[] }
@@ -81,20 +83,20 @@ const saved = ref<Saved['replies']>([])
 function take(id: string) {
   const found = saved.value.find((one) => one.id === id)
   if (!found) return
-  const before = fields.value.text?.trim()
+  const before = words.value.trim()
   fields.value = { ...fields.value, text: before ? `${before}\n\n${found.text}` : found.text }
 }
 
 async function submit() {
   const path = `/api/tickets/${props.ticket.reference}/${props.panel.kind}`
   const bodies = {
-    reply: { text: fields.value.text ?? '', files: files.value },
-    note: { text: fields.value.text ?? '', files: files.value },
+    reply: { text: words.value, files: files.value },
+    note: { text: words.value, files: files.value },
     assign: { technician: fields.value.technician ?? null, from: had },
     move: {
       from,
       to: transition.value?.to,
-      fields: Object.fromEntries(asked.value.map((field) => [field.name, fields.value[field.name] ?? ''])),
+      fields: Object.fromEntries(asked.value.map((field) => [field.name, fields.value[field.name] ?? null])),
     },
   }
   const body = bodies[props.panel.kind]
@@ -132,7 +134,7 @@ async function submit() {
       <label for="gate-text">{{ asked[0]!.label }}</label>
       <WordsField
         id="gate-text"
-        :text="fields.text ?? ''"
+        :text="words"
         :files="files"
         :label="asked[0]!.label"
         :naming="panel.kind === 'note'"
@@ -143,7 +145,15 @@ async function submit() {
       />
       <p id="gate-text-error" class="error-text">{{ error?.on('text') }}</p>
     </div>
-    <AskedFields v-else v-model="fields" :asked="asked" :error="error" prefix="gate" />
+    <AskedFields
+      v-else
+      v-model="fields"
+      :asked="asked"
+      :error="error"
+      :zone="zone"
+      :had="hadBy(ticket)"
+      prefix="gate"
+    />
     <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
     <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Sending …' : verb }}</button>
     <button class="act plain" type="button" @click="emit('close')">Leave it</button>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
-import type { GateField } from '~~/core/lifecycle'
+import type { AskedField, FieldValue } from '~~/core/fields'
+import type { FieldNames } from '~/composables/useViews'
 import { MOST_ON_A_CARD, type ViewColumn } from '~~/core/work'
 import type { Row } from '~/composables/useTickets'
 
@@ -8,6 +9,7 @@ import type { Row } from '~/composables/useTickets'
 const props = defineProps<{
   rows: Row[]
   columns: ViewColumn[]
+  fieldNames: FieldNames
   now: number
   zone: string
   active?: number
@@ -26,7 +28,7 @@ interface Way {
   from: string
   to: string
   label: string
-  gate: GateField[]
+  gate: AskedField[]
   tells: boolean
 }
 interface Kind {
@@ -63,10 +65,11 @@ watch([() => props.rows, kinds], lay, { immediate: true })
 const cells = useCells(
   () => props.zone,
   () => props.now,
+  () => props.fieldNames,
 )
 
 const asking = ref<{ row: Row; way: Way }>()
-const asked = ref<Record<string, string>>({})
+const asked = ref<Record<string, FieldValue | null>>({})
 const refused = ref('')
 const slip = ref<HTMLFormElement>()
 const { busy, error, run } = useDeed(() => emit('moved'))
@@ -90,7 +93,7 @@ async function go(row: Row, way: Way | undefined, where: string) {
   await send(row, way)
 }
 async function send(row: Row, way: Way) {
-  const fields = Object.fromEntries(way.gate.map(({ name }) => [name, asked.value[name] ?? '']))
+  const fields = Object.fromEntries(way.gate.map(({ name }) => [name, asked.value[name] ?? null]))
   const body = { from: way.from, to: way.to, fields }
   const done = await run(
     async () => (await api(`/api/tickets/${row.reference}/move`, { method: 'POST', body }), true),
@@ -129,7 +132,7 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
         <b>{{ asking.way.label }}</b> <span class="num">{{ asking.row.reference }}</span>
         {{ asking.row.summary }}
       </p>
-      <AskedFields v-model="asked" :asked="asking.way.gate" :error="error" prefix="board" />
+      <AskedFields v-model="asked" :asked="asking.way.gate" :error="error" :zone="zone" prefix="board" />
       <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
       <p v-if="asking.way.tells" class="quiet small">The requester is told what you write.</p>
       <button class="act main" type="submit" :disabled="busy">{{ asking.way.label }}</button>

@@ -5,6 +5,7 @@ import type { Ticket } from '~/composables/useTickets'
 
 // What a ticket is, value by value with the because of each, in the order of somebody's layout.
 defineProps<{ ticket: Ticket; zone: string; now: number; shown: readonly TicketPart[] }>()
+const emit = defineEmits<{ done: [] }>()
 </script>
 
 <template>
@@ -81,6 +82,7 @@ defineProps<{ ticket: Ticket; zone: string; now: number; shown: readonly TicketP
           >
         </dd></template
       >
+      <TicketFields v-else-if="part === 'fields'" :ticket="ticket" :zone="zone" @done="emit('done')" />
       <template v-else-if="part === 'decided'"
         ><dt>Decided by</dt>
         <dd>

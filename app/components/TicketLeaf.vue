@@ -214,7 +214,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           >
           <button class="link small no-print" type="button" @click="printTicket">Print</button>
         </div>
-        <MovesBar :ticket="ticket" :now="time.now" @done="load" />
+        <MovesBar :zone="zone" :ticket="ticket" :now="time.now" @done="load" />
         <div>
           <span class="acts no-print">
             <button
@@ -337,6 +337,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           <button class="link" type="button" @click="holdAgain">Take it back into Arrivals</button>
         </p>
         <TicketAction
+          :zone="zone"
           v-if="panel"
           :key="JSON.stringify(panel)"
           :ticket="ticket"
@@ -359,7 +360,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 
       <MajorPanel v-if="ticket.major" :ticket="ticket" :zone="zone" :now="time.now" @done="load" />
       <SortAction v-if="sorting" :ticket="ticket" @done="sorted" @close="sorting = false" />
-      <TicketFacts :ticket="ticket" :zone="zone" :now="time.now" :shown="ticket.layout" />
+      <TicketFacts :ticket="ticket" :zone="zone" :now="time.now" :shown="ticket.layout" @done="load" />
 
       <template v-for="part in ticket.layout" :key="part">
         <section v-if="part === 'account' && chosenClock" class="statement" aria-labelledby="account">

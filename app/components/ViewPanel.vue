@@ -4,12 +4,14 @@ import {
   VIEW_COLUMNS,
   VIEW_GROUPS,
   VIEW_SORTS,
+  type FieldColumn,
   type ViewColumn,
   type ViewDefinition,
   type ViewGroup,
   type ViewSort,
 } from '~~/core/work'
 import type { Design } from '~~/core/design'
+import { fieldFact } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 import type { SavedView } from '~/composables/useViews'
 
@@ -23,6 +25,12 @@ const emit = defineEmits<{
   close: []
 }>()
 const session = useSession()
+/** The fields that may stand in columns, with their names; what is too long for a row is left out. */
+const fields = computed(() => (design.value?.fields ?? []).filter((one) => one.type !== 'longText'))
+const fieldNames = computed(() => Object.fromEntries(fields.value.map((one) => [one.name, one.label])))
+const fieldColumns = computed(() => fields.value.map((one) => fieldFact(one.name) as FieldColumn))
+const allColumns = computed<ViewColumn[]>(() => [...VIEW_COLUMNS, ...fieldColumns.value])
+const columnName = (column: ViewColumn) => partName(COLUMN_NAMES, column, fieldNames.value)
 const design = shallowRef<Design>()
 const names = shallowRef<Names>({})
 const name = ref(props.saved?.name ?? '')
@@ -101,6 +109,11 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
           @change="set({ sort: ($event.target as HTMLSelectElement).value as ViewSort })"
         >
           <option v-for="one in VIEW_SORTS" :key="one" :value="one">{{ SORT_NAMES[one] }}</option>
+          <optgroup v-if="fields.length" label="fields">
+            <option v-for="one in fields" :key="one.name" :value="fieldFact(one.name)">
+              {{ one.label }}
+            </option>
+          </optgroup>
         </select></label
       >
       <label class="tick-field"
@@ -122,6 +135,11 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         >
           <option value="">no headings</option>
           <option v-for="one in VIEW_GROUPS" :key="one" :value="one">{{ GROUP_NAMES[one] }}</option>
+          <optgroup v-if="fields.length" label="fields">
+            <option v-for="one in fields" :key="one.name" :value="fieldFact(one.name)">
+              {{ one.label }}
+            </option>
+          </optgroup>
         </select></label
       >
       <label class="tick-field"
@@ -138,15 +156,15 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         Each says<span v-if="view.board" class="quiet small"> (cards: the first {{ MOST_ON_A_CARD }})</span>
       </legend>
       <label
-        v-for="one in [...view.columns, ...VIEW_COLUMNS.filter((each) => !has(each))]"
+        v-for="one in [...view.columns, ...allColumns.filter((each) => !has(each))]"
         :key="one"
         class="tick-field"
-        ><input type="checkbox" :checked="has(one)" @change="toggle(one)" /> {{ COLUMN_NAMES[one]
+        ><input type="checkbox" :checked="has(one)" @change="toggle(one)" /> {{ columnName(one)
         }}<button
           v-if="has(one) && view.columns[0] !== one"
           class="link small"
           type="button"
-          :aria-label="`say ${COLUMN_NAMES[one]} earlier`"
+          :aria-label="`say ${columnName(one)} earlier`"
           @click.prevent="move(one, -1)"
         >
           ←

@@ -1,5 +1,7 @@
 import type { Design } from '~~/core/design'
-import type { QuestionType } from '~~/core/intake'
+import type { FieldType } from '~~/core/fields'
+import type { Option, QuestionType } from '~~/core/intake'
+import { freeId } from '~~/core/naming'
 
 /** What the types of questions are called. */
 export const TYPE_NAMES: Record<QuestionType, string> = {
@@ -23,3 +25,38 @@ export const TYPE_NAMES: Record<QuestionType, string> = {
 /** Whose something is, in words. */
 export const deskName = (design: Design, desk: string | undefined) =>
   desk === undefined ? 'shared by all' : (design.desks.find((one) => one.id === desk)?.name ?? desk)
+
+/** What the types of fields are called. */
+export const FIELD_TYPE_NAMES: Record<FieldType, string> = {
+  ...TYPE_NAMES,
+  technician: 'somebody of the desk',
+}
+
+/** Options as they are typed, with commas between them. */
+export const optionsText = (options: readonly Option[] | undefined): string =>
+  (options ?? []).map((one) => one.label).join(', ')
+
+/**
+ * Reads them back. An option that is there keeps its value, and one whose words alone were changed too, so that tickets
+ * keep theirs.
+ */
+export function optionsOf(text: string, before: readonly Option[] = []): Option[] {
+  const labels = [
+    ...new Set(
+      text
+        .split(',')
+        .map((one) => one.trim())
+        .filter(Boolean),
+    ),
+  ]
+  const taken = new Set(before.map((one) => one.value))
+  return labels.map((label, at) => {
+    const known = before.find((one) => one.label === label)
+    if (known) return known
+    const there = before[at]
+    if (labels.length === before.length && there && !labels.includes(there.label)) return { ...there, label }
+    const value = freeId(label, (id) => taken.has(id), 'option')
+    taken.add(value)
+    return { value, label }
+  })
+}

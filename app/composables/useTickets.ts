@@ -1,6 +1,6 @@
 import type { Clock } from '~~/core/clock'
 import type { AboutEquipment, Entry, ResortField, Major } from '~~/core/ticket'
-import type { GateField } from '~~/core/lifecycle'
+import type { AskedField, FieldValue } from '~~/core/fields'
 import type { BecauseWords } from '~~/core/explain'
 import type { Booking, LinkKind, MoveIcon, Task, TicketPart, TimeRecord, Timer } from '~~/core/work'
 
@@ -30,6 +30,8 @@ export interface Row {
   waitingSince: number | null
   tasks: { done: number; all: number }
   clocks: Clock[]
+  /** The fields of its kind in words, by name, without long texts. */
+  fields: Record<string, string>
   /** Under which heading it stands. */
   under?: string
 }
@@ -38,6 +40,8 @@ export interface TicketList {
   rows: Row[]
   next?: string
   total: number
+  /** What the fields are called that stand in the rows. */
+  fieldNames: Record<string, string>
   /** Whether there are more than were counted. */
   isMore: boolean
   counts: Record<string, number>
@@ -107,6 +111,8 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   kind: string
   answers: { name: string; label: string; answer: string }[]
   because: Record<string, BecauseWords>
+  /** The fields of its kind that one sees. */
+  kept: KeptField[]
   impact: string
   urgency: string
   requester: { id: string; name: string; mail?: string }
@@ -118,7 +124,7 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   technicianId: string | null
   solvedBy: string | null
   remarks: string | null
-  transitions: { to: string; label: string; gate: GateField[]; tells: boolean }[]
+  transitions: { to: string; label: string; gate: AskedField[]; tells: boolean }[]
   /** The desk’s own: its requester neither sees nor hears of it. */
   internal: boolean
   /** What a word to the requester keeps. */
@@ -156,6 +162,18 @@ export interface Ticket extends Omit<Row, 'requester' | 'item' | 'tasks' | 'kind
   unread: string[]
 }
 
+/** A field of a ticket: what it is, what it says, and whether one may change it. */
+export interface KeptField extends Omit<AskedField, 'required'> {
+  value: FieldValue | null
+  words: string
+  toRequester?: boolean
+  mayChange: boolean
+}
+
+/** What a ticket has in its fields, by name. */
+export const hadBy = ({ kept }: Pick<Ticket, 'kept'>): Record<string, FieldValue | null> =>
+  Object.fromEntries(kept.map((one) => [one.name, one.value]))
+
 /** A move of one's shelf, with what it would do to the ticket. */
 export interface TicketMove {
   id: string
@@ -165,5 +183,5 @@ export interface TicketMove {
   whyNot?: string
   will: string[]
   wont: string[]
-  asks: GateField[]
+  asks: AskedField[]
 }

@@ -1,6 +1,14 @@
 import { momentInWords } from '~~/core/time'
 import type { Row } from './useTickets'
-import { readView, type ViewColumn, type ViewDefinition, type ViewGroup, type ViewSort } from '~~/core/work'
+import { fieldOf } from '~~/core/fields'
+import {
+  readView,
+  type PlainColumn,
+  type PlainGroup,
+  type PlainSort,
+  type ViewColumn,
+  type ViewDefinition,
+} from '~~/core/work'
 
 export interface SavedView {
   id: number
@@ -11,14 +19,14 @@ export interface SavedView {
   definition: ViewDefinition
 }
 
-export const SORT_NAMES: Record<ViewSort, string> = {
+export const SORT_NAMES: Record<PlainSort, string> = {
   due: 'what falls due next',
   priority: 'priority',
   changed: 'what changed last',
   logged: 'what was logged last',
   waiting: 'who has waited longest',
 }
-export const GROUP_NAMES: Record<ViewGroup, string> = {
+export const GROUP_NAMES: Record<PlainGroup, string> = {
   priority: 'priority',
   team: 'team',
   technician: 'technician',
@@ -27,7 +35,7 @@ export const GROUP_NAMES: Record<ViewGroup, string> = {
   category: 'category',
   queue: 'queue',
 }
-export const COLUMN_NAMES: Record<ViewColumn, string> = {
+export const COLUMN_NAMES: Record<PlainColumn, string> = {
   category: 'category',
   organisation: 'organisation',
   site: 'site',
@@ -42,6 +50,15 @@ export const COLUMN_NAMES: Record<ViewColumn, string> = {
   due: 'when due',
   waiting: 'since when it waits for a word',
   tasks: 'tasks done',
+}
+
+/** What fields are called, by their names. */
+export type FieldNames = Readonly<Record<string, string>>
+
+/** What a column, an order or a heading is called: one of ours, or a field of ticket kinds. */
+export function partName(own: Readonly<Record<string, string>>, part: string, fields: FieldNames): string {
+  const field = fieldOf(part)
+  return field === undefined ? (own[part] ?? part) : (fields[field] ?? field)
 }
 
 /** A definition as it stands in the address, so that a link shows another person the same. */
@@ -65,10 +82,13 @@ export function viewFromAddress(text: string): ViewDefinition {
   }
 }
 
-/** What a view says of a row, column by column. */
-export function useCells(zone: () => string, now: () => number) {
+/**
+ * What a view says of a row, column by column.
+ * @param fields what the fields are called that stand in columns
+ */
+export function useCells(zone: () => string, now: () => number, fields: () => FieldNames) {
   const when = (at: number | null) => (at === null ? '' : momentInWords(at, zone(), now()))
-  const cells: Record<ViewColumn, (row: Row) => string> = {
+  const cells: Record<PlainColumn, (row: Row) => string> = {
     category: (row) => row.category,
     organisation: (row) => row.organisation,
     site: (row) => row.site,
@@ -84,5 +104,12 @@ export function useCells(zone: () => string, now: () => number) {
     waiting: (row) => (row.waitingSince === null ? '' : `waits since ${when(row.waitingSince)}`),
     tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all} done` : ''),
   }
-  return (row: Row, columns: readonly ViewColumn[]) => columns.map((one) => cells[one](row)).filter(Boolean)
+  const cell = (row: Row, column: ViewColumn) => {
+    const field = fieldOf(column)
+    if (field === undefined) return cells[column as PlainColumn](row)
+    const value = row.fields[field]
+    // A value alone does not say what it is.
+    return value ? `${fields()[field] ?? field}: ${value}` : ''
+  }
+  return (row: Row, columns: readonly ViewColumn[]) => columns.map((one) => cell(row, one)).filter(Boolean)
 }

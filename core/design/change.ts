@@ -24,13 +24,15 @@ export class CannotChange extends Error {
 }
 
 const ORDER = '#order'
+/** The lists whose things go by a name. */
+const NAMED: ReadonlySet<string> = new Set(['questions', 'fields'])
 
 /** The thing of a design that a step is about, as it is now; null where there is none. */
 export function thingOf(design: Design, list: string, id: string): unknown {
   if (list === 'desk') return design.desk
   if (list === 'triage') return design.triage[id as keyof Design['triage']] ?? null
   const things = (design[list as (typeof LISTS)[number]] ?? []) as Thing[]
-  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  const idOf = (thing: Thing) => (NAMED.has(list) ? thing.name : thing.id)
   if (id === ORDER) return things.map(idOf)
   return things.find((thing) => idOf(thing) === id) ?? null
 }
@@ -56,7 +58,7 @@ export function changeDesign(design: Design, { list, id, before, after }: Design
       { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
     ])
   const things = design[list as (typeof LISTS)[number]] as Thing[]
-  const idOf = (thing: Thing) => (list === 'questions' ? thing.name : thing.id)
+  const idOf = (thing: Thing) => (NAMED.has(list) ? thing.name : thing.id)
   if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
   const index = things.findIndex((thing) => idOf(thing) === id)
   const value = merged(index < 0 ? null : things[index], before, after)

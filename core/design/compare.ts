@@ -14,7 +14,7 @@ export interface DesignChange {
 
 export type Thing = Record<string, unknown>
 
-/** How a thing of a list is called: questions by their name, all others by their id. */
+/** How a thing of a list is called: questions and fields by their name, all others by their id. */
 export const idOfThing = (thing: Thing) => String(thing.id ?? thing.name)
 
 /** Compares two designs thing by thing, in the order of the document. */

@@ -9,7 +9,8 @@ import {
   type Question,
 } from '../intake'
 import { isRemembered, type Rota } from '../ladder'
-import type { TicketKind } from '../lifecycle'
+import { fieldOf, valueInWords, type AskedField, type TicketField } from '../fields'
+import { statusNames, type CompiledKind, type GateAsk, type TicketKind } from '../lifecycle'
 import { targetNames, type Clock } from '../clock'
 import { canonicalJson } from '../json'
 import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
@@ -41,6 +42,7 @@ const MOST_SHIFTS = 2000
 export class CompiledDesign {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
+  readonly fields: ReadonlyMap<string, TicketField>
   /** Whether any ladder remembers when it began. */
   readonly remembers: boolean
   private readonly maps
@@ -61,9 +63,10 @@ export class CompiledDesign {
   ) {
     this.questions = new Map(design.questions.map((one) => [one.name, one]))
     this.categories = byId(design.categories)
+    this.fields = new Map(design.fields.map((one) => [one.name, one]))
     this.remembers = design.ladders.some(isRemembered)
     this.maps = {
-      kinds: byId(design.kinds),
+      kinds: new Map(design.kinds.map((kind) => [kind.id, this.compiledKind(kind)])),
       items: byId(design.items),
       forms: byId(design.forms),
       portals: byId(design.portals),
@@ -75,7 +78,7 @@ export class CompiledDesign {
     }
   }
 
-  kind = (id: string): TicketKind => lookUp(this.maps.kinds, 'ticket kind', id)
+  kind = (id: string): CompiledKind => lookUp(this.maps.kinds, 'ticket kind', id)
   item = (id: string): CatalogItem => lookUp(this.maps.items, 'catalog item', id)
   /** The desk that an item is asked of, where the installation has several. */
   deskOf = (item: string): string | undefined => this.maps.items.get(item)?.desk
@@ -90,7 +93,28 @@ export class CompiledDesign {
 
   hasCalendar = (id: string): boolean => this.maps.calendars.has(id)
   hasPriority = (id: string): boolean => this.maps.priorities.has(id)
-  findKind = (id: string): TicketKind | undefined => this.maps.kinds.get(id)
+  findKind = (id: string): CompiledKind | undefined => this.maps.kinds.get(id)
+
+  private compiledKind(kind: TicketKind): CompiledKind {
+    const statuses = kind.statuses.map((one) => ({
+      ...one,
+      gate: one.gate.flatMap((ask) => this.asked(ask) ?? []),
+    }))
+    return { ...kind, statuses }
+  }
+
+  /** What a gate asks for, with all that its field says; undefined where there is no such field. */
+  asked({ field: name, label, required, anew }: GateAsk): AskedField | undefined {
+    const field = this.fields.get(name)
+    if (!field) return undefined
+    const { sees: _, changes: __, toRequester: ___, ...question } = field
+    return { ...question, ...(label && { label }), required, ...(anew && { anew }) }
+  }
+
+  /** The fields of a ticket kind, in the order of the screen; none of a kind that is not there. */
+  fieldsOf(kind: string): TicketField[] {
+    return (this.maps.kinds.get(kind)?.fields ?? []).flatMap((one) => this.fields.get(one.field) ?? [])
+  }
 
   /** The same edition with what requesters read in a language, as far as it is translated. */
   inLanguage(language: Language): CompiledDesign {
@@ -203,14 +227,18 @@ export class CompiledDesign {
 
   /** What a fact is called: `cover`, or the question of a form. */
   factName(fact: string): string {
+    const field = fieldOf(fact)
+    if (field !== undefined) return `“${this.fields.get(field)?.label ?? field}”`
     if (fact.startsWith('form.')) return `the answer to “${this.questions.get(fact.slice(5))?.label ?? fact}”`
     return FACT_NAMES[fact] ?? fact
   }
 
-  /** The name of a status, in the first ticket kind that has it. */
+  /** The name of a status, or what the ticket kinds that have it call it. */
   private statusName(id: string): string | undefined {
-    return this.design.kinds.flatMap((kind) => kind.statuses).find((one) => one.id === id)?.name
+    this.statuses ??= statusNames(this.design.kinds)
+    return this.statuses[id]
   }
+  private statuses: Readonly<Record<string, string>> | undefined
 
   private valueName(fact: string, value: FactValue, directory: Directory): string {
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
@@ -220,6 +248,8 @@ export class CompiledDesign {
       if (question && isNamedType(question.type)) return this.nameOf(directory)(question.type, id) ?? id
       return question?.options?.find((option) => option.value === id)?.label ?? id
     }
+    const field = this.fields.get(fieldOf(fact) ?? '')
+    if (field) return valueInWords(field, id, this.nameOf(directory))
     const names: Record<string, () => string | undefined> = {
       category: () => this.categoryPath(id),
       item: () => this.maps.items.get(id)?.name,

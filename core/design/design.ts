@@ -1,4 +1,5 @@
 import type { ServiceLevel } from '../clock'
+import type { TicketField } from '../fields'
 import type { CatalogGroup, CatalogItem, Form, Portal, Question } from '../intake'
 import type { Ladder, Rota } from '../ladder'
 import type { TicketKind } from '../lifecycle'
@@ -185,7 +186,7 @@ export interface ServiceDesk {
 /** The whole design of an installation: one document, published as numbered editions. */
 export interface Design {
   format: 'yare-design'
-  version: 2
+  version: 3
   desk: {
     name: string
     zone: string
@@ -194,7 +195,7 @@ export interface Design {
     language?: string
     /** Share of a target from which it counts as close, above 0 and below 1; four fifths if left out. */
     closeFrom?: number
-    /** Who may make new questions; leads if left out. Others choose from those that are there. */
+    /** Who may make new questions and fields; leads if left out. Others choose from those that are there. */
     questionsBy?: 'administrators'
     /** How time records are rounded; every minute begun counts if left out. */
     rounding?: Rounding
@@ -209,6 +210,8 @@ export interface Design {
   queues: Queue[]
   kinds: TicketKind[]
   questions: Question[]
+  /** What ticket kinds keep of their tickets, shared by all of them. */
+  fields: TicketField[]
   forms: Form[]
   groups: CatalogGroup[]
   items: CatalogItem[]
@@ -245,7 +248,7 @@ export interface SavedReply {
   team?: string
 }
 
-/** The parts of a design that are lists of things with an id (questions: with a name). */
+/** The parts of a design that are lists of things with an id (questions and fields: with a name). */
 export const LISTS = [
   'desks',
   'calendars',
@@ -254,6 +257,7 @@ export const LISTS = [
   'queues',
   'kinds',
   'questions',
+  'fields',
   'forms',
   'groups',
   'items',

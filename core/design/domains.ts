@@ -1,4 +1,5 @@
 import type { Domain, Domains } from '../table'
+import { fieldFact } from '../fields'
 import type { Question } from '../intake'
 import type { Design } from './design'
 import type { Names } from './names'
@@ -41,6 +42,10 @@ export function domainsOf(design: Design, names?: Names): Domains {
   for (const question of design.questions) {
     const domain = domainOf(question)
     if (domain) domains[`form.${question.name}`] = domain
+  }
+  for (const { name, type, ...field } of design.fields) {
+    const domain = type === 'technician' ? undefined : domainOf({ ...field, name, type })
+    if (domain) domains[fieldFact(name)] = domain
   }
   return domains
 }

@@ -1,5 +1,5 @@
 import type { Design } from './design'
-import { upgradeDesign } from './upgrade'
+import { READ_VERSIONS, upgradeDesign } from './upgrade'
 
 /** Writes a design as its file: JSON with two spaces, the keys of each thing in the order in which they stand. */
 export function designFile(design: Design): string {
@@ -21,9 +21,9 @@ export function readDesignFile(text: string): Design {
   const { format, version } = (value ?? {}) as Partial<Design>
   if (format !== 'yare-design')
     throw new RangeError('this is not a design file: its format is not “yare-design”')
-  if (version !== 2 && (version as unknown) !== 1)
+  if (!READ_VERSIONS.includes(version as number))
     throw new RangeError(
-      `this design file has version ${String(version)}; this release reads versions 1 and 2`,
+      `this design file has version ${String(version)}; this release reads versions ${READ_VERSIONS.join(', ')}`,
     )
   return upgradeDesign(value as Design)
 }

@@ -1,6 +1,7 @@
 import { weekly } from '../time/calendar'
 import { atShare } from '../ladder'
-import type { GateField, TicketKind } from '../lifecycle'
+import type { TicketField } from '../fields'
+import type { GateAsk, TicketKind } from '../lifecycle'
 import { firstMoves } from './firstMoves'
 import { TEMPLATES } from './firstTemplates'
 import type { Design, Priority, Triage } from './design'
@@ -20,11 +21,18 @@ const MATRIX: Triage['matrix'] = {
   low: { high: 'p3', medium: 'p4', low: 'p5' },
 }
 
-const reason: GateField = { name: 'reason', label: 'What are we waiting for?', type: 'text', required: true }
-const solving: GateField[] = [
-  { name: 'solvedBy', label: 'Who solved it?', type: 'technician', required: true },
-  { name: 'remarks', label: 'What was done?', type: 'longText', required: true },
+/** What gates ask about any ticket, each time anew. */
+const FIELDS: TicketField[] = [
+  { name: 'reason', label: 'What are we waiting for?', type: 'text' },
+  { name: 'solvedBy', label: 'Who solved it?', type: 'technician' },
+  { name: 'remarks', label: 'What was done?', type: 'longText' },
 ]
+const asks = (field: string, label?: string): GateAsk => ({
+  field,
+  required: true,
+  ...(label !== undefined && { label }),
+  anew: true,
+})
 
 const FAULT: TicketKind = {
   id: 'fault',
@@ -39,7 +47,7 @@ const FAULT: TicketKind = {
       name: 'Waiting for the requester',
       group: 'waiting',
       plainly: 'We need an answer from you',
-      gate: [{ ...reason, label: 'What do we need to know?' }],
+      gate: [asks('reason', 'What do we need to know?')],
       tell: 'waiting',
     },
     {
@@ -47,15 +55,22 @@ const FAULT: TicketKind = {
       name: 'Waiting for others',
       group: 'waiting',
       plainly: 'We wait for somebody else',
-      gate: [reason],
+      gate: [asks('reason')],
     },
-    { id: 'solved', name: 'Solved', group: 'done', plainly: 'Done', gate: solving, tell: 'solved' },
+    {
+      id: 'solved',
+      name: 'Solved',
+      group: 'done',
+      plainly: 'Done',
+      gate: [asks('solvedBy'), asks('remarks')],
+      tell: 'solved',
+    },
     {
       id: 'called-off',
       name: 'Called off',
       group: 'done',
       plainly: 'Called off',
-      gate: [{ name: 'remarks', label: 'Why is it called off?', type: 'text', required: true }],
+      gate: [asks('remarks', 'Why is it called off?')],
       tell: 'calledOff',
     },
   ],
@@ -79,6 +94,7 @@ const FAULT: TicketKind = {
     onReply: { logged: 'in-hand' },
     onAnswer: { 'ask-requester': 'in-hand', solved: 'in-hand', 'called-off': 'in-hand' },
   },
+  fields: FIELDS.map((one) => ({ field: one.name })),
   // A reminder after three days is common practice.
   idle: [
     {
@@ -100,7 +116,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
   const solve = { p1: 'PT4H', p2: 'PT8H', p3: 'PT16H', p4: 'PT24H', p5: 'PT40H' }
   return {
     format: 'yare-design',
-    version: 2,
+    version: 3,
     desk: { name, zone, calendar: 'office' },
     calendars: [
       {
@@ -116,6 +132,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
     queues: [{ id: 'all', name: 'All requests' }],
     desks: [],
     kinds: [FAULT],
+    fields: FIELDS,
     questions: [
       { name: 'summary', label: 'In one line, what is it about?', type: 'text', maxLength: 120 },
       { name: 'details', label: 'What happens, and since when?', type: 'longText' },

@@ -22,6 +22,7 @@ export {
   levelsFor,
   usesOfAnswer,
   usesOfCalendar,
+  usesOfField,
   usesOfKind,
   type Use,
 } from './uses'

@@ -1,5 +1,7 @@
 import type { CellNames } from '../table'
 import { FACT_TYPES } from './compile'
+import { statusNames } from '../lifecycle'
+import { fieldFact, type FieldType } from '../fields'
 import type { Design } from './design'
 import type { Directory } from './directory'
 
@@ -36,13 +38,15 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
       .split('/')
       .map((_, index, parts) => categories.get(parts.slice(0, index + 1).join('/')) ?? '?')
       .join(' › ')
-  const statuses = new Map(design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one]))
+  const statuses = Object.entries(statusNames(design.kinds)).map(([value, label]) => ({ value, label }))
   const covers = [
     ...directory.agreements.map((one) => one.cover),
     ...(design.triage.signals?.covers ?? []),
     ...conditionValues(design, 'cover'),
   ]
+  const desk = named(directory.people.filter((one) => one.role !== 'requester'))
   return {
+    ...namesOfFields(design, directory),
     category: design.categories.map(({ id }) => ({ value: id, label: path(id) })),
     item: named(design.items),
     kind: named(design.kinds),
@@ -53,15 +57,30 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     site: named(directory.sites),
     organisation: named(directory.organisations),
     team: named(directory.teams),
-    technician: named(directory.people.filter((one) => one.role !== 'requester')),
-    status: named([...statuses.values()]),
-    statusBefore: named([...statuses.values()]),
+    technician: desk,
+    status: statuses,
+    statusBefore: statuses,
     statusGroup: plain(['new', 'active', 'waiting', 'done']),
     channel: plain(['portal', 'desk', 'api', 'mail', 'signal']),
     impact: plain(['high', 'medium', 'low']),
     urgency: plain(['high', 'medium', 'low']),
     cover: plain(covers),
   }
+}
+
+/** The values of fields that are chosen by name; of persons there are too many. */
+function namesOfFields(design: Design, directory: NamedDirectory): Names {
+  const lists: Partial<Record<FieldType, () => Names[string]>> = {
+    technician: () => named(directory.people.filter((one) => one.role !== 'requester')),
+    organisation: () => named(directory.organisations),
+    site: () => named(directory.sites),
+  }
+  return Object.fromEntries(
+    design.fields.flatMap(({ name, type, options }) => {
+      const values = options ?? lists[type]?.()
+      return values ? [[fieldFact(name), [...values]]] : []
+    }),
+  )
 }
 
 /** What the tables compare a fact with; a cover that nobody has just now is known from there. */
@@ -78,9 +97,10 @@ export function cellNamesOf(design: Design, names: Names, fact: string): CellNam
   const question = fact.startsWith('form.')
     ? design.questions.find((one) => one.name === fact.slice('form.'.length))
     : undefined
+  const field = design.fields.find((one) => fieldFact(one.name) === fact)
   const own = FACT_TYPES[fact]
   if (own) return { type: own === 'moment' ? 'date' : own }
-  switch (question?.type) {
+  switch (question?.type ?? field?.type) {
     case 'number':
       return { type: 'number' }
     case 'yesNo':
@@ -90,8 +110,8 @@ export function cellNamesOf(design: Design, names: Names, fact: string): CellNam
       return { type: 'date' }
     default:
       if (fact === 'category') return { type: 'path', values: names.category }
-      return question?.options
-        ? { type: 'choice', values: question.options }
+      return (question ?? field)?.options
+        ? { type: 'choice', values: (question ?? field)!.options }
         : { type: names[fact] ? 'choice' : 'text', values: names[fact] }
   }
 }

@@ -49,11 +49,13 @@ function changed<T extends { id: string }>(before: readonly T[], after: readonly
 
 function notAllowedQuestion(before: Design, after: Design): string | undefined {
   if (before.desk.questionsBy !== after.desk.questionsBy)
-    return 'Only an administrator says who may make new questions.'
+    return 'Only an administrator says who may make new questions and fields.'
   if (before.desk.questionsBy !== 'administrators') return undefined
-  const known = new Set(before.questions.map((one) => one.name))
-  const fresh = after.questions.find((one) => !known.has(one.name))
-  return (
-    fresh && `Only administrators make new questions here; “${fresh.label}” is one. Choose one that is there.`
-  )
+  for (const list of ['questions', 'fields'] as const) {
+    const known = new Set(before[list].map((one) => one.name))
+    const fresh = after[list].find((one) => !known.has(one.name))
+    if (fresh)
+      return `Only administrators make new ${list} here; “${fresh.label}” is one. Choose one that is there.`
+  }
+  return undefined
 }

@@ -5,7 +5,7 @@ const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'portals', 'templates
 
 /**
  * The article that shows what a finding or a use names: a form below the first item that it is the form of, a question in
- * the first form that asks it.
+ * the first form that asks it, a field of the library in the first kind that has it.
  * @param place such as `forms/gate-scanner#gates`
  * @returns the end of an address in Design, such as `catalog/gate-scanner#gates`
  */
@@ -19,6 +19,10 @@ export function articleOf(design: Design, place: string): string {
     const item = design.items.find((one) => one.form === form)
     const question = part === 'forms' ? hash : id
     return item ? `catalog/${item.id}${question ? `#${question}` : ''}` : 'catalog'
+  }
+  if (part === 'fields') {
+    const kind = design.kinds.find((one) => one.fields.some(({ field }) => field === id))
+    return kind ? `kinds/${kind.id}#field-${id}` : 'kinds'
   }
   if (!id || !ON_ONE_PAGE.includes(part)) return place
   return `${part}#${hash ? `${id}-${hash}` : id}`

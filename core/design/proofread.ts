@@ -12,11 +12,12 @@ import {
   type Portal,
   type Question,
 } from '../intake'
-import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+import { fieldsOf, isTemplateField } from './templateFields'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import { Directory, type DirectoryData } from './directory'
+import { fields } from './proofreadFields'
 import { kinds } from './proofreadKinds'
 import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
@@ -39,6 +40,7 @@ export function proofread(design: Design, directory?: Directory): Finding[] {
     catalog,
     forms,
     kinds,
+    fields,
     triageRules,
     calendars,
     serviceLevels,
@@ -57,6 +59,7 @@ function doubles(reader: Reader): void {
   const lists: [string, string[]][] = [
     ['catalog', design.items.map((one) => one.id)],
     ['questions', design.questions.map((one) => one.name)],
+    ['fields', design.fields.map((one) => one.name)],
     ['kinds', design.kinds.map((one) => one.id)],
     ['kinds#desk', design.desks.map((one) => one.id)],
     ['triage/categories', design.categories.map((one) => one.id)],
@@ -408,7 +411,7 @@ function templates(reader: Reader): void {
       ...Object.entries(template.languages ?? {}),
     ])
       for (const field of fieldsOf(`${subject} ${body}`))
-        if (!Object.hasOwn(TEMPLATE_FIELDS, field))
+        if (!isTemplateField(reader.design, field))
           reader.error(
             `templates/${template.id}`,
             'fieldUnknown',

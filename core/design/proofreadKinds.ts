@@ -1,4 +1,6 @@
-import { statusOf, type GateField, type IdleTimer, type Status, type TicketKind } from '../lifecycle'
+import { statusOf, type GateAsk, type IdleTimer, type Status, type TicketKind } from '../lifecycle'
+import type { TicketField } from '../fields'
+import type { Question } from '../intake'
 import { parseDuration } from '../time'
 import type { Reader } from './reader'
 
@@ -11,6 +13,7 @@ export function kinds(reader: Reader): void {
     turnedAway(reader, kind)
     for (const status of kind.statuses) statusRules(reader, kind, status)
     for (const timer of kind.idle ?? []) idleTimer(reader, kind, timer)
+    fieldsOfKind(reader, kind)
     if (goesRound(kind))
       reader.error(
         place,
@@ -89,19 +92,64 @@ function statusRules(reader: Reader, kind: TicketKind, status: Status): void {
       'gatePassedOver',
       'tickets come here by themselves too, and then nobody is asked what the gate asks',
     )
-  gate(reader, here, status.gate)
+  gate(reader, here, kind, status.gate)
 }
 
-function gate(reader: Reader, here: string, fields: GateField[]): void {
-  const names = fields.map((one) => one.name)
+function gate(reader: Reader, here: string, kind: TicketKind, asks: GateAsk[]): void {
+  const names = asks.map((one) => one.field)
   for (const name of new Set(names.filter((one, index) => names.indexOf(one) !== index)))
     reader.error(here, 'gateFieldTwice', `its gate asks for “${name}” twice`)
-  for (const field of fields) {
-    if (!field.label.trim())
-      reader.error(here, 'gateFieldWithoutWords', `its gate asks for “${field.name}” without words`)
-    if (field.type === 'choice' && !field.options?.length)
-      reader.error(here, 'optionsMissing', `“${field.label}” has no options to choose from`)
+  for (const { field, label } of asks) {
+    reader.refers(here, 'field', field)
+    if (reader.ids.field!.has(field) && !kind.fields.some((one) => one.field === field))
+      reader.error(here, 'fieldNotOfKind', `its gate asks for “${field}”, which “${kind.name}” does not have`)
+    if (label !== undefined && !label.trim())
+      reader.error(here, 'gateFieldWithoutWords', `its gate asks for “${field}” without words`)
   }
+}
+
+/** What a kind keeps: fields of the library, each once, and answers that fit them. */
+function fieldsOfKind(reader: Reader, kind: TicketKind): void {
+  const place = `kinds/${kind.id}`
+  const { design } = reader
+  const asked = new Set(
+    design.items
+      .filter((one) => one.kind === kind.id)
+      .flatMap((item) => design.forms.find((one) => one.id === item.form) ?? [])
+      .flatMap((form) => form.steps.flatMap((step) => step.questions.map((one) => one.question))),
+  )
+  const seen = new Set<string>()
+  for (const { field, question } of kind.fields) {
+    const here = `${place}#field-${field}`
+    reader.refers(here, 'field', field)
+    reader.refers(here, 'question', question)
+    if (seen.has(field)) reader.error(here, 'fieldTwice', `has the field “${field}” twice`)
+    seen.add(field)
+    const [own, source] = [
+      design.fields.find((one) => one.name === field),
+      design.questions.find((one) => one.name === question),
+    ]
+    if (!own || !source) continue
+    if (!takes(own, source))
+      reader.error(
+        here,
+        'fieldQuestionMisfit',
+        `takes the answer to “${source.label}”, which is of another type; choose a question of the same`,
+      )
+    else if (!asked.has(source.name))
+      reader.remark(
+        here,
+        'fieldQuestionUnasked',
+        `takes the answer to “${source.label}”, which no form of this kind asks`,
+      )
+  }
+}
+
+/** Whether every answer to a question is a value of a field. */
+function takes(field: TicketField, { type, options = [] }: Question): boolean {
+  if (field.type !== type) return field.type === 'longText' && type === 'text'
+  const known = new Set(field.options?.map((one) => one.value))
+  return !field.options || options.every((one) => known.has(one.value))
 }
 
 function idleTimer(
@@ -128,16 +176,21 @@ function idleTimer(
       `moves to the status “${action.to}”, which the kind does not have`,
     )
   if (action.to === status) reader.error(here, 'movesToItself', 'moves a ticket to where it is already')
-  const asked = statusOf(kind, action.to).gate.filter(
-    (one) => one.required && ['technician', 'choice', 'number', 'date'].includes(one.type),
-  )
-  for (const { label } of asked)
+  for (const { label } of asksOfPeople(reader, statusOf(kind, action.to)))
     reader.error(
       here,
       'gateNotAnswered',
       `moves past a gate that asks “${label}”, which a timer cannot answer`,
     )
 }
+
+/** What a gate must be told that only a person can say: all but texts. */
+export const asksOfPeople = ({ design }: Reader, { gate }: Status): { label: string }[] =>
+  gate.flatMap(({ field: name, required, label }) => {
+    const field = design.fields.find((one) => one.name === name)
+    if (!required || !field || ['text', 'longText'].includes(field.type)) return []
+    return [{ label: label ?? field.label }]
+  })
 
 /** Whether idle timers alone could move a ticket for ever. */
 function goesRound({ idle = [], statuses }: TicketKind): boolean {

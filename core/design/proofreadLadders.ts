@@ -5,6 +5,8 @@ import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
 import { FACT_NAMES, TIME_FACTS } from './compile'
 import type { Webhook } from './design'
+import { setsField } from './proofreadFields'
+import { asksOfPeople } from './proofreadKinds'
 import type { Reader } from './reader'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 
@@ -100,6 +102,10 @@ const CHECKS: Checks = {
       )
   },
   status: (reader, here, { to }) => status(reader, here, to),
+  set: (reader, here, { field, value }) => {
+    if (value === null) reader.refers(here, 'field', field)
+    else setsField(reader, here, field, value)
+  },
   note: (reader, here, { text }) =>
     void (text.trim() || reader.error(here, 'textEmpty', 'writes an empty note')),
   task: (reader, here, { text }) =>
@@ -135,9 +141,7 @@ function status(reader: Reader, here: string, to: string): void {
   const kinds = reader.design.kinds.filter((kind) => kind.statuses.some((one) => one.id === to))
   if (!kinds.length) return reader.refers(here, 'status', to)
   for (const kind of kinds) {
-    const asked = statusOf(kind, to).gate.filter(
-      (field) => field.required && !['text', 'longText'].includes(field.type),
-    )
+    const asked = asksOfPeople(reader, statusOf(kind, to))
     if (asked.length)
       reader.error(
         here,

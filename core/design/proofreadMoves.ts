@@ -1,7 +1,8 @@
 import { isInGroup, type Status, type TicketKind } from '../lifecycle'
 import { KEPT_KEYS, MOVE_ICONS, roundedTime, type Move, type MoveStep } from '../work'
+import { setsField } from './proofreadFields'
 import type { Reader } from './reader'
-import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+import { fieldsOf, isTemplateField } from './templateFields'
 
 /** Moves, shelves, checklists, saved replies and how time is rounded. */
 export function moves(reader: Reader): void {
@@ -61,7 +62,7 @@ function moveOf(reader: Reader, move: Move): void {
   )
     reader.error(place, 'keyUnusable', `cannot have the key “${move.key}”; choose another letter`)
   for (const { name, label } of move.asks) {
-    if (!/^\w+$/.test(name))
+    if (!/^[\w-]+$/.test(name))
       reader.error(place, 'fieldNameMalformed', `asks for “${name}”; a name is letters and digits`)
     if (!label.trim())
       reader.error(place, 'fieldWithoutWords', `does not say what it asks for under “${name}”`)
@@ -72,7 +73,7 @@ function moveOf(reader: Reader, move: Move): void {
 function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {
   if (!text.trim()) reader.error(place, 'textEmpty', 'writes an empty text')
   for (const field of fieldsOf(text))
-    if (!Object.hasOwn(TEMPLATE_FIELDS, field) && !asked.includes(field))
+    if (!isTemplateField(reader.design, field) && !asked.includes(field))
       reader.error(place, 'fieldUnknown', `{${field}} is no field of a ticket, and nothing that it asks for`)
 }
 
@@ -88,6 +89,9 @@ function stepOf(reader: Reader, place: string, move: Move, step: MoveStep): void
           'gives it to somebody whom it does not ask for; let it ask, or give it to whoever makes it',
         )
       return
+    case 'set':
+      if (step.value === undefined || step.value === null) return reader.refers(place, 'field', step.field)
+      return setsField(reader, place, step.field, step.value)
     case 'sort':
       return reader.refers(place, step.field, step.value)
     case 'reply':
@@ -130,7 +134,11 @@ function status(
   const stopped = targets.filter(({ to }) => to.gate.some((field) => field.required))
   if (!move.asksNothing || !stopped.length) return
   const { kind, to } = stopped[0]!
-  const asks = to.gate.filter((field) => field.required).map((field) => field.label)
+  const asks = to.gate
+    .filter((one) => one.required)
+    .map(
+      (one) => one.label ?? reader.design.fields.find(({ name }) => name === one.field)?.label ?? one.field,
+    )
   const where = `the gate of “${to.name}” (${kind.name}) asks for ${asks.join(', ')}`
   if (stopped.length === targets.length)
     reader.error(place, 'moveAlwaysStopped', `is always stopped, since it asks nothing: ${where}`)

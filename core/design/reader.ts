@@ -7,6 +7,7 @@ import {
   type FactValue,
   type Test,
 } from '../condition'
+import { fieldFact, fieldOf } from '../fields'
 import { FACT_NAMES } from './compile'
 import type { Design } from './design'
 import type { Directory } from './directory'
@@ -35,6 +36,12 @@ export type FindingCode =
   | 'factUnknown'
   | 'factUnknownInForm'
   | 'fieldNameMalformed'
+  | 'fieldNotOfKind'
+  | 'fieldQuestionMisfit'
+  | 'fieldQuestionUnasked'
+  | 'fieldTwice'
+  | 'fieldUnseen'
+  | 'fieldUnused'
   | 'fieldUnknown'
   | 'fieldWithoutName'
   | 'fieldWithoutWords'
@@ -122,7 +129,9 @@ export type FindingCode =
   | 'teamAtTwoDesks'
   | 'textEmpty'
   | 'translationGone'
+  | 'tooManyFields'
   | 'translationLacking'
+  | 'valueMisfit'
   | 'valueMissing'
   | 'wayToItself'
   | 'wayTwice'
@@ -164,6 +173,7 @@ export class Reader {
       desk: of(design.desks),
       'ticket kind': of(design.kinds),
       question: new Set(design.questions.map((one) => one.name)),
+      field: new Set(design.fields.map((one) => one.name)),
       form: of(design.forms),
       group: of(design.groups),
       'catalog item': of(design.items),
@@ -273,6 +283,7 @@ export class Reader {
 
   fact(place: string, fact: string): void {
     if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
+    else if (fieldOf(fact) !== undefined) this.refers(place, 'field', fieldOf(fact))
     else if (!Object.hasOwn(FACT_NAMES, fact))
       this.error(place, 'factUnknown', `asks for “${fact}”, which no ticket has`)
   }
@@ -286,7 +297,9 @@ export class Reader {
     const what = VALUE_KINDS[test.fact]
     const exact = ['is', 'isNot', 'oneOf', 'noneOf', 'under'].includes(test.op)
     if (what && exact) for (const value of values) this.refers(place, what, value as string)
-    const question = this.design.questions.find((one) => `form.${one.name}` === test.fact)
+    const question =
+      this.design.questions.find((one) => `form.${one.name}` === test.fact) ??
+      this.design.fields.find((one) => fieldFact(one.name) === test.fact)
     if (question?.options && exact)
       for (const value of values)
         if (!question.options.some((option) => option.value === value))

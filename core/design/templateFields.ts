@@ -1,3 +1,6 @@
+import { fieldFact } from '../fields'
+import type { Design } from './design'
+
 /** The fields that a template may use, with what each stands for. */
 export const TEMPLATE_FIELDS: Record<string, string> = {
   reference: 'number of the ticket',
@@ -18,7 +21,11 @@ export const TEMPLATE_FIELDS: Record<string, string> = {
   desk: 'name of the desk',
 }
 
+/** Whether a text may use a field: one of every ticket, or `{field.NAME}` of the library. */
+export const isTemplateField = ({ fields }: Pick<Design, 'fields'>, name: string): boolean =>
+  Object.hasOwn(TEMPLATE_FIELDS, name) || fields.some((one) => fieldFact(one.name) === name)
+
 /** The fields in `{braces}` that a text uses. */
 export function fieldsOf(text: string): string[] {
-  return [...new Set([...text.matchAll(/\{(\w+)\}/g)].map((match) => match[1]!))]
+  return [...new Set([...text.matchAll(/\{([\w.-]+)\}/g)].map((match) => match[1]!))]
 }

@@ -1,3 +1,4 @@
+import type { Question } from '../intake'
 import type { Design, Translation } from './design'
 
 /** A text that requesters read and a lead has written, and the article where it stands. */
@@ -13,6 +14,13 @@ type Put = (text: string, place: string) => string
 function withTexts(design: Design, put: Put): Design {
   const perhaps = <T extends object, K extends keyof T>(one: T, key: K, place: string) =>
     typeof one[key] === 'string' && one[key] ? { [key]: put(one[key], place) } : {}
+  const wordsOfAsked = <T extends Pick<Question, 'label' | 'unit' | 'options'>>(one: T, place: string) => ({
+    label: put(one.label, place),
+    ...perhaps(one, 'unit', place),
+    ...(one.options && {
+      options: one.options.map((option) => ({ ...option, label: put(option.label, place) })),
+    }),
+  })
   const itemOf = new Map(design.items.map((one) => [one.form, one.id]))
   const formOf = new Map(
     design.forms.flatMap((form) =>
@@ -45,18 +53,17 @@ function withTexts(design: Design, put: Put): Design {
       // What no form asks nobody reads.
       if (!formOf.has(one.name)) return one
       const place = placeOfForm(formOf.get(one.name))
-      const { options, pattern } = one
+      const { pattern } = one
       return {
         ...one,
-        label: put(one.label, place),
+        ...wordsOfAsked(one, place),
         ...perhaps(one, 'help', place),
-        ...perhaps(one, 'unit', place),
-        ...(options && {
-          options: options.map((option) => ({ ...option, label: put(option.label, place) })),
-        }),
         ...(pattern && { pattern: { ...pattern, message: put(pattern.message, place) } }),
       }
     }),
+    fields: design.fields.map((one) =>
+      one.toRequester ? { ...one, ...wordsOfAsked(one, `fields/${one.name}`) } : one,
+    ),
     kinds: design.kinds.map((kind) => ({
       ...kind,
       statuses: kind.statuses.map((one) => ({ ...one, plainly: put(one.plainly, `kinds/${kind.id}`) })),

@@ -1,6 +1,8 @@
+import type { Layout } from '../work'
 import { atShare, type Recipient, type Rung } from '../ladder'
 import type { Design } from './design'
 import { firstMoves } from './firstMoves'
+import { withAsked, withFields } from './gateFields'
 
 /** A rung as version 1 wrote it: a share of the target, and who is told. */
 interface OldRung {
@@ -17,32 +19,37 @@ function newRung(rung: Rung | OldRung): Rung {
   return atShare(rung.id, rung.share, rung.tell, rung.template)
 }
 
+/** A layout that shows the fields of a ticket's kind, after the other facts: nobody could leave them out before. */
+const withFieldsPart = (layout: Layout): Layout =>
+  layout.parts.includes('fields') ? layout : { ...layout, parts: [...layout.parts, 'fields'] }
+
 /**
  * A design of an earlier version, or release, in the words of this one; its meaning stays. One that has everything comes
  * back as it is.
  */
 export function upgradeDesign(design: Design): Design {
-  const first = (design.version as number) === 1
-  if (!first && design.moves && design.desks && design.translations) return design
-  return {
+  const version = design.version as number
+  if (version === 3) return design
+  return withFields({
     ...design,
-    version: 2,
+    version: 3,
     desks: design.desks ?? [],
-    ladders: first
-      ? design.ladders.map((ladder) => ({ ...ladder, rungs: ladder.rungs.map(newRung) }))
-      : design.ladders,
+    ladders:
+      version === 1
+        ? design.ladders.map((ladder) => ({ ...ladder, rungs: ladder.rungs.map(newRung) }))
+        : design.ladders,
     webhooks: design.webhooks ?? [],
-    moves: design.moves ?? firstMoves(),
+    moves: design.moves ? withAsked(design.moves) : firstMoves(),
     shelves: design.shelves ?? [],
     checklists: design.checklists ?? [],
     savedReplies: design.savedReplies ?? [],
-    layouts: design.layouts ?? [],
+    layouts: (design.layouts ?? []).map(withFieldsPart),
     translations: design.translations ?? [],
-  }
+  })
 }
 
-/** The newest version of the format that this release reads, and the oldest. */
-const READ = [1, 2]
+/** The versions of the format that this release reads; the last is the one that it writes. */
+export const READ_VERSIONS: readonly number[] = [1, 2, 3]
 
 /** A design that this release cannot read: a newer one wrote it. It stays as it is. */
 export class UnreadableDesign extends Error {
@@ -59,6 +66,6 @@ export class UnreadableDesign extends Error {
  * @throws UnreadableDesign for a version that is not known here
  */
 export function readKeptDesign(kept: Design): Design {
-  if (!READ.includes(kept.version)) throw new UnreadableDesign(kept.version)
+  if (!READ_VERSIONS.includes(kept.version)) throw new UnreadableDesign(kept.version)
   return upgradeDesign(kept)
 }

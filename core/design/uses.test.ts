@@ -10,6 +10,7 @@ import {
   proofread,
   usesOfAnswer,
   usesOfCalendar,
+  usesOfField,
   usesOfKind,
   type Design,
 } from '.'
@@ -75,7 +76,7 @@ describe('what goes by an answer', () => {
       .map((one) => one.place)
   }
   /** The article, without the rung or the question within it that proofreading points at. */
-  const articleOf = (place: string) => (place.startsWith('forms/') ? place : place.split('#')[0]!)
+  const articleOf = (place: string) => (/^(forms|kinds)\//.test(place) ? place : place.split('#')[0]!)
 
   it('is just what would break without its question, wherever that can be asked for', () => {
     const design = askedEverywhere('boardingStopped')
@@ -204,5 +205,29 @@ describe('what counts in a calendar', () => {
       )
       expect(uses(id).length > 0, id).toBe(isMissed)
     }
+  })
+})
+
+describe('what goes by a field', () => {
+  it('is just what would break without it, besides the kinds that have it, for every field of the sample design', () => {
+    const design = demoDesign()
+    design.ladders[0]!.rungs[0]!.actions.push({ do: 'set', field: 'keyNeeded', value: true })
+    design.moves[0]!.steps.push({ do: 'set', field: 'keyNeeded' })
+    design.checklists.push({
+      ...{ id: 'key', name: 'Key', tasks: [{ text: 'Fetch it' }] },
+      when: { fact: 'field.keyNeeded', op: 'is', value: true },
+    })
+    design.templates[0]!.body += '{field.dueBack}'
+    for (const { name } of design.fields) {
+      const without = { ...design, fields: design.fields.filter((one) => one.name !== name) }
+      const before = new Set(proofread(design, directory).map(({ place, message }) => place + message))
+      const broken = proofread(without, directory)
+        .filter(({ place, message, severity }) => severity === 'error' && !before.has(place + message))
+        .map(({ place }) => (place.startsWith('kinds/') ? place : place.split('#')[0]!))
+        .filter((place) => !place.endsWith(`#field-${name}`))
+      const places = usesOfField(design, name).map((one) => one.place)
+      expect(new Set(places), name).toEqual(new Set(broken))
+    }
+    expect(usesOfField(design, 'keyNeeded')).toHaveLength(3)
   })
 })

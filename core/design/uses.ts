@@ -1,10 +1,12 @@
 import type { ServiceLevel } from '../clock'
 import { factsOf, mayHold, testsOf, type Condition } from '../condition'
+import { fieldFact } from '../fields'
 import type { CatalogItem, Form } from '../intake'
 import type { Action, Ladder } from '../ladder'
 import type { DecisionTable } from '../table'
 import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
+import { fieldsOf } from './templateFields'
 
 // What else goes by a part of the design, so that whoever changes it sees whom that touches.
 
@@ -58,6 +60,9 @@ const laddersDoing = (design: Design, isSo: (action: Action) => boolean): Use[] 
     .filter((ladder) => ladder.rungs.some((rung) => rung.actions.some(isSo)))
     .map((one) => use(`ladder ${one.name}`, `ladders/${one.id}`))
 
+const fieldLabel = (design: Design, name: string) =>
+  `“${design.fields.find((one) => one.name === name)?.label ?? name}”`
+
 /** Each once, in order. */
 const distinct = (uses: Use[]) => [...new Map(uses.map((one) => [one.place, one])).values()]
 
@@ -76,6 +81,13 @@ export function usesOfAnswer(design: Design, name: string): Use[] {
     ...tablesWhere(design, (table) => table.columns.includes(fact)),
     ...conditionsWhere(design, asks),
     ...laddersDoing(design, writesTo),
+    ...design.kinds.flatMap((kind) =>
+      kind.fields
+        .filter((one) => one.question === name)
+        .map(({ field }) =>
+          use(`the field ${fieldLabel(design, field)} of ${kind.name}`, `kinds/${kind.id}#field-${field}`),
+        ),
+    ),
     ...design.forms.flatMap((form) =>
       questionsOf(form)
         .filter((asked) => asks(asked.showWhen) || asks(asked.requireWhen))
@@ -83,6 +95,31 @@ export function usesOfAnswer(design: Design, name: string): Use[] {
           use(`${label(asked.question)} in ${form.name}`, `forms/${form.id}#${asked.question}`),
         ),
     ),
+  ])
+}
+
+/**
+ * Everything that goes by a field or sets it, besides the ticket kinds that have it.
+ * @param name of the field
+ */
+export function usesOfField(design: Design, name: string): Use[] {
+  const fact = fieldFact(name)
+  const asks: Asks = (condition) => condition !== undefined && factsOf(condition).includes(fact)
+  return distinct([
+    ...design.kinds.flatMap((kind) =>
+      kind.statuses
+        .filter(({ gate }) => gate.some((one) => one.field === name))
+        .map((status) => use(`the gate of “${status.name}” (${kind.name})`, `kinds/${kind.id}#${status.id}`)),
+    ),
+    ...tablesWhere(design, (table) => table.columns.includes(fact)),
+    ...conditionsWhere(design, asks),
+    ...laddersDoing(design, (action) => action.do === 'set' && action.field === name),
+    ...design.moves
+      .filter(({ steps }) => steps.some((one) => one.do === 'set' && one.field === name))
+      .map((one) => use(`move ${one.name}`, `moves/${one.id}`)),
+    ...design.templates
+      .filter((one) => fieldsOf(`${one.subject} ${one.body}`).includes(fact))
+      .map((one) => use(`message ${one.name}`, `templates/${one.id}`)),
   ])
 }
 

@@ -314,11 +314,17 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
       )
       .join(', '),
   }),
+  noField: (at, { field, kind }) => ({
+    field: at.edition?.fields.get(field)?.label ?? field,
+    kind: kindName(at, kind),
+  }),
   noChecklist: (_, { checklist }) => ({ checklist }),
   noLadder: (_, { ladder }) => ({ ladder }),
   nobodyFound: (_, { recipient }) => ({
     recipient: (RECIPIENT_NAMES as Record<string, string>)[recipient] ?? recipient,
   }),
+  fieldAnswered: nothing,
+  fieldDefault: nothing,
   quietUntil: (_, { until, zone }) => ({ until: timeOfDay(until, zone) }),
   quietOver: nothing,
   waysFailed: ({ language }, { channels }) => ({ channels: listInWords(channels, language) }),

@@ -102,6 +102,18 @@ function problemSaid(wrong: Wrong, language: Language): string {
   return Array.isArray(wrong) ? say(language, ...wrong) : wrong.own
 }
 
+/** What is wrong with one answer, in words; undefined when it fits its question. */
+export function answerProblem(
+  question: Question,
+  required: boolean,
+  answer: unknown,
+  fits?: PatternFits,
+  language: Language = 'en',
+): string | undefined {
+  const wrong = problemOf(question, required, answer, fits)
+  return wrong === undefined ? undefined : problemSaid(wrong, language)
+}
+
 function problemOf(
   question: Question,
   required: boolean,

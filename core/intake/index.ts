@@ -3,6 +3,7 @@ export * from './form'
 export {
   answerFacts,
   answerInWords,
+  answerProblem,
   answersInWords,
   checkAnswers,
   isRequired,
@@ -15,7 +16,7 @@ export {
 } from './answers'
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
-export { formSchema, conditionSchema, type JsonSchema } from './schema'
+export { answerSchema, formSchema, conditionSchema, type JsonSchema } from './schema'
 export { ItemIndex } from './search'
 export { wordsOf } from './words'
 export { fitsPattern, isUsable, patternOf, UnusablePattern, type PatternFits } from './pattern'

@@ -130,7 +130,8 @@ const SCHEMAS: Record<QuestionType, Schema> = {
   explanation: () => false,
 }
 
-function answerSchema(question: Question, required: boolean): JsonSchema {
+/** The schema of the answer to one question. */
+export function answerSchema(question: Question, required: boolean): JsonSchema {
   const schema = SCHEMAS[question.type](question, required)
   return schema && { title: question.label, ...schema }
 }

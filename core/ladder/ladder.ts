@@ -1,4 +1,5 @@
 import type { Condition } from '../condition'
+import type { FieldValue } from '../fields'
 import type { Instant } from '../time'
 
 /** Who is told: found anew each time a rung rings. */
@@ -47,6 +48,8 @@ export type Action =
   | { do: 'team'; team: string }
   | { do: 'assign'; to: Recipient }
   | { do: 'status'; to: string }
+  /** A field of the ticket; null empties it. */
+  | { do: 'set'; field: string; value: FieldValue | null }
   | { do: 'note'; text: string }
   | { do: 'task'; text: string; required?: boolean }
   | { do: 'checklist'; checklist: string }

@@ -1,4 +1,5 @@
 import { factsOf, mayHold, type Condition, type FactValue, type Facts } from '../condition'
+import { fieldFact } from '../fields'
 import { isRemembered, type Action, type Ladder, type LadderEvent } from './ladder'
 
 /** One ladder may make another ring, or itself. */
@@ -43,6 +44,8 @@ function effectsOf(action: Action, priorities: readonly string[]): Effect[] {
       const facts = { status: action.to, statusGroup: ANY as unknown as FactValue }
       return [{ why: 'moves it to another status', facts }]
     }
+    case 'set':
+      return [{ why: 'sets a field', facts: { [fieldFact(action.field)]: action.value as FactValue } }]
     case 'majorIncident':
       return [{ why: 'declares a major incident', event: 'majorIncident', facts: { majorIncident: true } }]
     default:

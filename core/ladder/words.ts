@@ -1,3 +1,4 @@
+import type { FieldValue } from '../fields'
 import { parseDuration, durationInWords } from '../time'
 import {
   ladderOf,
@@ -74,6 +75,7 @@ export const ACTION_NAMES: Record<Action['do'], string> = {
   team: 'give it to another team',
   queue: 'move it to another queue',
   status: 'move it to another status',
+  set: 'set a field',
   note: 'write a note',
   task: 'add a task',
   checklist: 'add a checklist',
@@ -90,6 +92,8 @@ export interface ActionVocabulary {
   queue: (id: string) => string
   priority: (id: string) => string
   status: (id: string) => string
+  field: (name: string) => string
+  fieldValue: (name: string, value: FieldValue) => string
   webhook: (id: string) => string
   checklist: (id: string) => string
   ladders: readonly Ladder[]
@@ -120,6 +124,10 @@ const IN_WORDS: InWords = {
   queue: ({ queue }, words) => `move it to the queue ${words.queue(queue)}`,
   team: ({ team }, words) => `give it to ${words.team(team)}`,
   assign: ({ to }, words) => `give it to ${recipientInWords(to, words)}`,
+  set: ({ field, value }, words) =>
+    value === null
+      ? `empty “${words.field(field)}”`
+      : `set “${words.field(field)}” to ${words.fieldValue(field, value)}`,
   status: ({ to }, words) => `move it to ${words.status(to)}`,
   note: ({ text }) => `note: ${text}`,
   task: ({ text }) => `add the task “${text}”`,

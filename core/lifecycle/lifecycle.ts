@@ -1,19 +1,18 @@
-import { DAY, dayNumberOf, durationInWords, parseDuration } from '../time'
+import type { AskedField, KindField } from '../fields'
+import { DAY, durationInWords, parseDuration } from '../time'
 
 /** The groups that reports and rules use, whatever the statuses of a kind are called. */
 export type StatusGroup = 'new' | 'active' | 'waiting' | 'done'
 
-/** One thing a gate asks for before a ticket may enter a status. */
-export interface GateField {
-  name: string
-  label: string
-  type: GateFieldType
+/** One field that a gate asks for before a ticket may enter a status. */
+export interface GateAsk {
+  field: string
   required: boolean
-  /** What can be chosen, where the type is `choice`. */
-  options?: string[]
+  /** What is asked here, where that is not the label of the field. */
+  label?: string
+  /** Asked each time; what it was before is not taken for an answer. */
+  anew?: boolean
 }
-
-export type GateFieldType = 'text' | 'longText' | 'technician' | 'choice' | 'number' | 'date'
 
 /** What happens when nothing happens to a ticket in a status for some time. */
 export interface IdleTimer {
@@ -38,7 +37,7 @@ export interface Status {
   group: StatusGroup
   /** What the requester reads instead of the name. */
   plainly: string
-  gate: GateField[]
+  gate: GateAsk[]
   /** Template of the message that the requester gets when a person moves the ticket here. */
   tell?: string
 }
@@ -69,10 +68,21 @@ export interface TicketKind {
     onAnswer: Record<string, string>
   }
   idle?: IdleTimer[]
+  /** What it keeps of its tickets besides what was asked, in the order of the screen. */
+  fields: KindField[]
 }
 
-/** Longest text that a gate takes, in characters. */
-export const GATE_TEXT_LIMIT = 5000
+/** A ticket kind of a design that is compiled: its gates know what they ask for. */
+export interface CompiledKind extends Omit<TicketKind, 'statuses'> {
+  statuses: CompiledStatus[]
+}
+export interface CompiledStatus extends Omit<Status, 'gate'> {
+  gate: AskedField[]
+}
+
+/** A ticket kind as a design has it, or compiled. */
+type Kind<S> = Pick<TicketKind, 'name' | 'first' | 'turnedAway'> & { statuses: S[] }
+type AnyStatus = Pick<Status, 'id' | 'group'>
 
 /** How long an idle timer waits: whole days as days, anything else in hours and minutes. */
 export function waitInWords(after: string): string {
@@ -82,64 +92,40 @@ export function waitInWords(after: string): string {
 }
 
 /** @throws Error when the kind has no such status, which proofreading rules out */
-export function statusOf(kind: TicketKind, id: string): Status {
+export function statusOf<S extends AnyStatus>(kind: Pick<Kind<S>, 'name' | 'statuses'>, id: string): S {
   const status = kind.statuses.find((one) => one.id === id)
   if (!status) throw new Error(`the ticket kind “${kind.name}” has no status “${id}”`)
   return status
 }
 
 /** The status in which a ticket ends that is not worked on. */
-export function turnedAwayStatus(kind: TicketKind): Status {
+export function turnedAwayStatus<S extends AnyStatus>(kind: Kind<S>): S {
   if (kind.turnedAway !== undefined) return statusOf(kind, kind.turnedAway)
   const last = kind.statuses.findLast((one) => one.group === 'done')
   return last ?? statusOf(kind, kind.first)
 }
 
 /** Whether a status is one of a group; `away` is where tickets end that are not worked on, `done` any other end. */
-export function isInGroup(kind: TicketKind, status: Status, group: StatusGroup | 'away'): boolean {
+export function isInGroup<S extends AnyStatus>(
+  kind: Kind<S>,
+  status: AnyStatus,
+  group: StatusGroup | 'away',
+): boolean {
   const isAway = status.id === turnedAwayStatus(kind).id
   if (group === 'away') return isAway
   return status.group === group && !(group === 'done' && isAway)
 }
 
-export function transitionsFrom(kind: TicketKind, status: string): Transition[] {
+/** What statuses are called, by id; one that kinds call by several names has them all. */
+export function statusNames(
+  kinds: readonly { statuses: readonly Pick<Status, 'id' | 'name'>[] }[],
+): Record<string, string> {
+  const names = new Map<string, Set<string>>()
+  for (const { id, name } of kinds.flatMap((kind) => kind.statuses))
+    names.set(id, (names.get(id) ?? new Set()).add(name))
+  return Object.fromEntries([...names].map(([id, all]) => [id, [...all].join(' / ')]))
+}
+
+export function transitionsFrom(kind: Pick<TicketKind, 'transitions'>, status: string): Transition[] {
   return kind.transitions.filter((one) => one.from === status)
-}
-
-export interface GateProblem {
-  field: string
-  message: string
-}
-
-/** What is missing or wrong before a ticket may pass a gate; empty when it may. */
-export function checkGate(
-  status: Pick<Status, 'name' | 'gate'>,
-  fields: Readonly<Record<string, string>>,
-): GateProblem[] {
-  const known = new Set(status.gate.map((field) => field.name))
-  const unknown = Object.keys(fields).filter((name) => !known.has(name))
-  return [
-    ...unknown.map((field) => ({ field, message: `“${status.name}” does not ask for this; leave it out` })),
-    ...status.gate.flatMap((field) => {
-      const value = fields[field.name]?.trim() ?? ''
-      if (field.required && value === '') return [{ field: field.name, message: 'please fill this in' }]
-      if (value.length > GATE_TEXT_LIMIT)
-        return [{ field: field.name, message: `please shorten this to ${GATE_TEXT_LIMIT} characters` }]
-      const message = value === '' ? undefined : misfit(field, value)
-      return message ? [{ field: field.name, message }] : []
-    }),
-  ]
-}
-
-/** What is wrong with a value of a gate's field; undefined when it fits its type. */
-function misfit({ type, options = [] }: GateField, value: string): string | undefined {
-  if (type === 'choice') return options.includes(value) ? undefined : 'please choose one of the options'
-  if (type === 'number') return Number.isFinite(Number(value)) ? undefined : 'please give a number'
-  if (type !== 'date') return undefined
-  try {
-    dayNumberOf(value)
-    return undefined
-  } catch {
-    return 'please give a date like 2026-12-01'
-  }
 }

@@ -118,9 +118,13 @@ export type Reason =
   | { is: 'chain'; ladder: string; most: number }
   | { is: 'noStatus'; status: string; kind: string }
   | { is: 'gateAsks'; kind: string; status: string; fields: string[] }
+  | { is: 'noField'; field: string; kind: string }
   | { is: 'noChecklist'; checklist: string }
   | { is: 'noLadder'; ladder: string }
   | { is: 'nobodyFound'; recipient: string }
+  // Fields of a ticket that were set with it.
+  | { is: 'fieldAnswered' }
+  | { is: 'fieldDefault' }
   // Messages: why one waits, goes another way than the first, or together with others.
   | { is: 'quietUntil'; until: Instant; zone: string }
   | { is: 'quietOver' }

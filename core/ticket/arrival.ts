@@ -1,6 +1,6 @@
 import type { CompiledDesign, Directory } from '../design'
 import { checkAnswers, fitsPattern } from '../intake'
-import { statusOf, turnedAwayStatus, type TicketKind } from '../lifecycle'
+import { statusOf, turnedAwayStatus, type CompiledKind } from '../lifecycle'
 import type { Reason } from '../reason'
 import type { Instant } from '../time'
 import { triage, type Sorted } from '../triage'
@@ -8,6 +8,7 @@ import { say } from '../words'
 import type { Change } from './change'
 import { endClock, runningClocks } from './clocks'
 import { Refused, type Acceptance, type Command } from './command'
+import { fieldChanges, firstFields } from './fields'
 import { arrivalFacts, askerFacts } from './facts'
 import type { TicketState } from './state'
 import { requestersOf } from './said'
@@ -87,6 +88,7 @@ export function accept(change: Change, choice: Acceptance): void {
   const kind = design.kind(choice.ticketKind ?? state.kind)
   const { level } = choice
   change.enter({ kind: 'accepted', ticketKind: kind.id, status: kind.first, ...(level && { level }) })
+  firstFields(change)
   const requester = directory.people.get(state.requester)!
   const because = change.because({ is: 'acceptedWith', by: change.by })
   const chosen = (value: string | undefined): Sorted | undefined => (value && { value, because }) || undefined
@@ -126,7 +128,7 @@ function checkChoice({ state, design }: Change, { ticketKind, category, priority
 }
 
 /** Where a ticket goes that is not let in, or handled with another. */
-const endOf = (kind: TicketKind) => turnedAwayStatus(kind).id
+const endOf = (kind: CompiledKind) => turnedAwayStatus(kind).id
 
 /**
  * Turns a held ticket away; the requester is told why.
@@ -170,7 +172,13 @@ export function withdraw(change: Change, text: string): void {
   const reason: Reason = { is: 'noLongerNeeded', by: state.requester }
   const because = change.because(reason)
   const remarks = text.trim() ? checkText(text) : change.say(reason)
-  change.enter({ kind: 'statusMoved', from: state.status, to: endOf(kind), fields: { remarks }, because })
+  change.enter({
+    kind: 'statusMoved',
+    from: state.status,
+    to: endOf(kind),
+    fields: fieldChanges(change, { remarks }),
+    because,
+  })
   const technician = state.technician === null ? undefined : directory.people.get(state.technician)
   change.tell([technician], 'answered', { text: remarks })
 }

@@ -1,3 +1,4 @@
+import type { FieldValue, FieldValues } from '../fields'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
 import type { Reason } from '../reason'
@@ -52,7 +53,7 @@ export type Command =
       /** The status that the person saw; the move is refused when it is not so any more. */
       from: string
       to: string
-      fields: Record<string, string>
+      fields: FieldValues
     }
   /** `why` stands in the because after who did it. */
   /** `from` is who was on the screen; it is refused when it is another by then. */
@@ -77,6 +78,12 @@ export type Command =
   | { kind: 'extendClock'; target: string; by: number; why: string }
   /** The fault of its signal was reported again, so many times. */
   | { kind: 'repeatSignals'; count: number; text: string }
+  | {
+      kind: 'setFields'
+      values: Readonly<Record<string, FieldValue | null>>
+      /** What whoever sets them saw there; where it is something else by now nothing is changed. */
+      from?: Readonly<Record<string, FieldValue | null>>
+    }
   /** The monitor says that the fault is over. */
   | { kind: 'clearSignal'; text: string }
   /** The ticket follows the newer edition that it is decided with. */
@@ -129,7 +136,7 @@ export type Command =
       move: Move
       /** The status that was on the screen. */
       from: string
-      asked: Record<string, string>
+      asked: FieldValues
       /** The checklists that its steps name. */
       checklists: readonly Checklist[]
     }

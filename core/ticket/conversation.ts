@@ -87,6 +87,6 @@ function moveByItself(change: Change, event: MovingEvent): void {
   if (!to || to === state.status) return
   const from = state.status
   const because = change.because({ is: 'movesWhen', kind: kind.id, from, to, event })
-  change.enter({ kind: 'statusMoved', from, to, fields: {}, because }, { system: 'lifecycle' })
+  change.enter({ kind: 'statusMoved', from, to, fields: [], because }, { system: 'lifecycle' })
   change.why = { is: 'event', event }
 }

@@ -13,6 +13,7 @@ import { Refused, type Command, type CommandContext } from './command'
 import type { AboutEquipment, Channel } from './entry'
 import { arrivalFacts, askerFacts } from './facts'
 import { recordDelivery } from './delivery'
+import { firstFields, setFields } from './fields'
 import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
 import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
@@ -63,6 +64,7 @@ const HANDLERS: Handlers = {
   link: (change, { to, as, on }) => link(change, to, as, on),
   makeMove: (change, command) => makeMove(change, command),
   undoMove: (change, { sequence }) => undoMove(change, sequence),
+  setFields: (change, command) => setFields(change, command),
   resort: (change, { field, value, from }) => resort(change, field, value, from),
   accept: (change, choice) => accept(change, choice),
   reject: (change, { text }) => reject(change, text),
@@ -185,6 +187,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
     ...filesOf(command),
   })
   if (command.said) change.enter(answeredOf(command.said))
+  firstFields(change)
   sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion: command.suggestion })
 }
 

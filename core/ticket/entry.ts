@@ -1,4 +1,5 @@
 import type { Carried, Clock } from '../clock'
+import type { FieldChange, FieldValue } from '../fields'
 import type { Answers } from '../intake'
 import type { Moment } from '../ladder'
 import type { ChannelKind } from '../notification'
@@ -157,6 +158,7 @@ export interface BeforeMove {
   /** It stopped the timer that ran since then. */
   timer?: { since: Instant }
   tasks?: string[]
+  fields?: Record<string, FieldValue | null>
 }
 
 /** What happened. Entries are facts: never changed, never removed. */
@@ -218,7 +220,8 @@ export type EntryBody =
       kind: 'statusMoved'
       from: string
       to: string
-      fields: Record<string, string>
+      /** What its gate was told. */
+      fields: FieldChange[]
       /** Why it moved by itself; missing when a person moved it. */
       because?: Because
       /** What the requester was told with it; missing where nothing was. */
@@ -293,6 +296,7 @@ export type EntryBody =
     }
   /** `made` is the number of the entry that made the move; null in records of older releases, which did not keep it. */
   | { kind: 'moveTakenBack'; move: string; name: string; made: number | null; stays: boolean }
+  | { kind: 'fieldsSet'; changes: FieldChange[]; because?: Because }
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
   | {
       kind: 'messageDelivery'

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { design, INES, reader, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign } from '../design'
+import { statusNames } from '../lifecycle'
 import { HOUR, MINUTE } from '../time'
 import { withWords } from '../explain'
 import { designNames, entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
@@ -11,6 +12,7 @@ const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
 const names: RecordNames = {
   people: Object.fromEntries([...theDirectory.people.values()].map((one) => [one.id, one.name])),
   ...designNames(design.design),
+  statuses: statusNames([design.kind('fault')]),
   category: 'Gates › Scanners',
 }
 const OLIN: Actor = { person: 'olin-brandt' }

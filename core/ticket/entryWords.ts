@@ -1,5 +1,7 @@
 import { targetNames } from '../clock'
 import type { Design } from '../design'
+import { statusNames } from '../lifecycle'
+import type { FieldChange } from '../fields'
 import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
 import { textOf } from '../reason'
@@ -27,7 +29,7 @@ export function designNames({
   const named = (list: readonly { id: string; name: string }[]) =>
     Object.fromEntries(list.map((one) => [one.id, one.name]))
   return {
-    statuses: named(kinds.flatMap((kind) => kind.statuses)),
+    statuses: statusNames(kinds),
     targets: targetNames(serviceLevels),
     ladders: named(ladders),
     levels: named(serviceLevels),
@@ -48,9 +50,19 @@ const by = ({ actor }: Entry, names: RecordNames) =>
   'person' in actor ? personName(names, actor.person) : 'the desk'
 
 /** What the gate was told; who solved it and the remarks stand on the page themselves. */
-function saidAtGate({ solvedBy: _, remarks: __, ...others }: Record<string, string>): string {
-  const said = Object.values(others).filter(Boolean)
-  return said.length ? `: ${said.join('; ')}` : ''
+function saidAtGate(changes: readonly FieldChange[]): string {
+  const said = changes.filter((one) => !['solvedBy', 'remarks'].includes(one.field) && one.after !== null)
+  // A reason speaks for itself; anything else says what it is.
+  const words = said.map((one) =>
+    one.field === 'reason' ? String(one.after) : `${one.name}: ${String(one.after)}`,
+  )
+  return words.length ? `: ${words.join('; ')}` : ''
+}
+
+/** A change of a field: what it is called, what it was and what it is. */
+function fieldInWords({ name, before, after }: FieldChange): string {
+  const value = (one: FieldChange['after']) => (one === null ? 'nothing' : `“${String(one)}”`)
+  return before === null ? `“${name}” is ${value(after)}` : `“${name}”: ${value(before)} → ${value(after)}`
 }
 
 /** When a rung rang, in words. */
@@ -88,6 +100,8 @@ const WORDS: Words = {
   clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${textOf(entry.why)}`,
   statusMoved: (entry, names) =>
     `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
+  fieldsSet: (entry, names) =>
+    `${entry.because ? textOf(entry.because) : by(entry, names)}: ${entry.changes.map(fieldInWords).join('; ')}`,
   assigned: (entry) => textOf(entry.because),
   overdrawn: (entry, names) => `${targetName(names, entry.target)} is overdrawn`,
   rungRang: (entry, names) => {

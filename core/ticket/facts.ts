@@ -1,5 +1,6 @@
 import type { Facts } from '../condition'
 import type { CompiledDesign, Directory, Person } from '../design'
+import { fieldFacts } from '../fields'
 import { answerFacts } from '../intake'
 import { statusOf } from '../lifecycle'
 import { HOUR, type Instant } from '../time'
@@ -68,6 +69,7 @@ function factsOf(state: TicketState, design: CompiledDesign): Facts {
     signals: state.signal?.count ?? 0,
     // Where it came from: with the status it is in, “changed from … to …”.
     statusBefore: state.statuses.at(-2)?.status ?? null,
+    ...(state.fields && fieldFacts(state.fields)),
     openTasks: (state.tasks ?? []).filter((one) => !one.done).length,
   })
 }

@@ -1,6 +1,7 @@
-import { statusOf, type IdleTimer, type TicketKind } from '../lifecycle'
+import { statusOf, type IdleTimer, type CompiledKind } from '../lifecycle'
 import type { Reason } from '../reason'
 import type { Change } from './change'
+import { fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { requestersOf } from './said'
 
@@ -33,15 +34,22 @@ function toldBy({ state, directory }: Change, { action }: IdleTimer): string[] {
   return whom === undefined ? [] : [whom]
 }
 
-function moveOn(change: Change, kind: TicketKind, { action, id }: IdleTimer, idle: Reason): void {
+function moveOn(change: Change, kind: CompiledKind, { action, id }: IdleTimer, idle: Reason): void {
   if (action.do !== 'move') return
   const { to, remarks = change.say(idle) } = action
   const status = statusOf(kind, to)
-  const { fields } = filledGate(status, remarks)
+  const { fields } = filledGate(status, remarks, change.state.fields)
   const because = change.because({ is: 'movesWhenIdle', kind: kind.id, timer: id, to })
   const said = status.tell && !change.state.internal ? { said: remarks } : {}
   change.enter(
-    { kind: 'statusMoved', from: change.state.status, to, fields, because, ...said },
+    {
+      kind: 'statusMoved',
+      from: change.state.status,
+      to,
+      fields: fieldChanges(change, fields),
+      because,
+      ...said,
+    },
     { system: 'lifecycle' },
   )
   change.why = idle

@@ -3,6 +3,7 @@ import { keepAnswers, requestersOf } from './said'
 import type { Change } from './change'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
+import { fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { statusOf } from '../lifecycle'
 import type { Reason } from '../reason'
@@ -93,11 +94,12 @@ function solve(change: Change, why: Reason, said?: string): void {
   const status = doneStatus(kind)
   if (!status || state.status === status.id) return
   const { actor } = change.context
-  const fields = { ...filledGate(status, change.say(why)).fields }
+  const given = { ...filledGate(status, change.say(why), state.fields).fields }
   // Who ends it has solved it; where the desk does, nobody is named.
   for (const field of status.gate)
-    if (field.type === 'technician' && 'person' in actor) fields[field.name] = actor.person
+    if (field.type === 'technician' && 'person' in actor) given[field.name] = actor.person
   const because = change.because(why)
+  const fields = fieldChanges(change, given)
   change.enter({
     ...{ kind: 'statusMoved', from: state.status, to: status.id, fields, because },
     ...(said !== undefined && { said }),

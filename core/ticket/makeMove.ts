@@ -1,14 +1,8 @@
 import { failures, holds, inWords } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
-import {
-  checkGate,
-  isInGroup,
-  statusOf,
-  transitionsFrom,
-  type GateField,
-  type Status,
-  type StatusGroup,
-} from '../lifecycle'
+import { checkAsked, valueInWords, type AskedField, type FieldValues } from '../fields'
+import { isInGroup, statusOf, transitionsFrom, type CompiledStatus, type StatusGroup } from '../lifecycle'
+import { canonicalJson } from '../json'
 import { MINUTE, type Instant } from '../time'
 import { listInWords } from '../words'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
@@ -18,6 +12,7 @@ import { Refused, type Command } from './command'
 import { reply } from './conversation'
 import type { BeforeMove } from './entry'
 import { ticketFacts } from './facts'
+import { against, enterFields } from './fields'
 import { beginLadder } from './ladderRuns'
 import { fill, messageFields } from './message'
 import { resort } from './resort'
@@ -39,7 +34,7 @@ export interface MovePlan {
   /** What it cannot do here, and passes over. */
   wont: string[]
   /** What is asked first: by the move, and by the gates on its way. */
-  asks: GateField[]
+  asks: AskedField[]
 }
 
 /** Who looks at a move on which ticket. */
@@ -51,7 +46,7 @@ export interface Looking {
   now: Instant
   checklists: readonly Checklist[]
   /** What was asked, once it is known. */
-  fields?: Readonly<Record<string, string>>
+  fields?: FieldValues
 }
 
 /** What one step comes to: in words what it will do, or why it does nothing. */
@@ -75,7 +70,7 @@ const OUTLOOKS: Outlooks = {
   assign: ({ state, directory, person, fields }, { to }) => {
     if (to === 'asked')
       return {
-        will: `give it to ${fields?.technician ? directory.nameOf(fields.technician) : 'whom you choose'}`,
+        will: `give it to ${fields?.technician ? directory.nameOf(String(fields.technician)) : 'whom you choose'}`,
       }
     if (to === 'me')
       return state.technician === person ? undefined : { will: `give it to ${directory.nameOf(person)}` }
@@ -85,6 +80,16 @@ const OUTLOOKS: Outlooks = {
     state[field] === value
       ? undefined
       : { will: `set the ${field} to ${design.vocabulary(directory).value(field, value)}` },
+  set: ({ state, design, directory, fields }, { field: name, value }) => {
+    const field = design.fieldsOf(state.kind).find((one) => one.name === name)
+    if (!field) return { wont: `“${design.kind(state.kind).name}” has no field “${name}”` }
+    const wanted = value === undefined ? fields?.[name] : value
+    if (wanted === undefined) return { will: `set “${field.label}” to what you give` }
+    if (wanted === null)
+      return state.fields?.[name] === undefined ? undefined : { will: `empty “${field.label}”` }
+    if (canonicalJson(wanted) === canonicalJson(state.fields?.[name] ?? null)) return undefined
+    return { will: `set “${field.label}” to ${valueInWords(field, wanted, design.nameOf(directory))}` }
+  },
   timer: ({ state, person }, { turn }) => {
     const runs = (state.timers ?? []).some((one) => one.person === person)
     if (turn === 'on') return runs ? undefined : { will: 'start your timer' }
@@ -136,9 +141,10 @@ function targetOf(
   state: TicketState,
   design: CompiledDesign,
   { group, status }: StepOf<'status'>,
-): Status | 'there' | undefined {
+): CompiledStatus | 'there' | undefined {
   const kind = design.kind(state.kind)
-  const fits = (one: Status) => (status === undefined ? isInGroup(kind, one, group!) : one.id === status)
+  const fits = (one: CompiledStatus) =>
+    status === undefined ? isInGroup(kind, one, group!) : one.id === status
   if (fits(statusOf(kind, state.status))) return 'there'
   return transitionsFrom(kind, state.status)
     .map(({ to }) => statusOf(kind, to))
@@ -155,25 +161,32 @@ function bookingOf(
     .sort((a, b) => a.from - b.from)[0]
 }
 
-const TECHNICIAN: GateField = {
+const TECHNICIAN: AskedField = {
   name: 'technician',
   label: 'Who takes it?',
   type: 'technician',
   required: true,
 }
 
-function asksOf({ state, design }: Looking, move: Move): GateField[] {
+function asksOf({ state, design }: Looking, move: Move): AskedField[] {
   const asks = [...move.asks]
-  const add = (field: GateField) => {
+  const add = (field: AskedField) => {
     if (!asks.some((one) => one.name === field.name)) asks.push(field)
   }
   for (const step of move.steps) {
     if (step.do === 'assign' && step.to === 'asked') add(TECHNICIAN)
+    if (step.do === 'set' && step.value === undefined) add({ ...askedBy(design, step.field), required: true })
     if (step.do !== 'status') continue
     const to = targetOf(state, design, step)
     if (to && to !== 'there') to.gate.forEach(add)
   }
   return asks
+}
+
+/** A field as a move asks for it. */
+function askedBy(design: CompiledDesign, field: string): AskedField {
+  const asked = design.asked({ field, required: true })
+  return asked ?? { name: field, label: field, type: 'text', required: true }
 }
 
 /** What a move would do to a ticket now, and what it asks first. Nothing changes. */
@@ -201,7 +214,8 @@ export function planMove(at: Looking, move: Move): MovePlan {
 
 interface Making extends Looking {
   change: Change
-  fields: Record<string, string>
+  fields: FieldValues
+  asks: readonly AskedField[]
   before: BeforeMove
 }
 type Deeds = { [K in MoveStep['do']]: (at: Making, step: StepOf<K>) => void }
@@ -210,22 +224,40 @@ const DEEDS: Deeds = {
   status: ({ change, before, fields, person }, step) => {
     const to = targetOf(change.state, change.design, step)
     if (!to || to === 'there') return
-    const asked = Object.fromEntries(to.gate.map(({ name }) => [name, fields[name] ?? '']))
-    const problems = checkGate(to, asked)
+    const asked = Object.fromEntries(
+      to.gate.flatMap(({ name }) => (Object.hasOwn(fields, name) ? [[name, fields[name]!]] : [])),
+    )
+    const problems = checkAsked(to, asked, change.state.fields, against(change))
     if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
     const timer = change.state.timers?.find((one) => one.person === person)
+    const had = change.state.fields ?? {}
+    const asks = to.gate.filter((one) => !one.anew && Object.hasOwn(asked, one.name))
+    before.fields = {
+      ...Object.fromEntries(asks.map(({ name }) => [name, had[name] ?? null])),
+      ...before.fields,
+    }
     enterStatus(change, to.id, asked)
     // It stops once the command has done all else; taking back finds the record that is made then.
     if (to.group === 'done' && timer) before.timer = { since: timer.since }
   },
   assign: ({ change, before, fields, person }, { to }) => {
     before.technician = change.state.technician
-    const technician = { me: person, nobody: null, asked: fields.technician ?? null }[to]
+    const technician = {
+      me: person,
+      nobody: null,
+      asked: fields.technician ? String(fields.technician) : null,
+    }[to]
     assignTo(change, { technician })
   },
   sort: ({ change, before }, { field, value }) => {
     before.sorted = { ...before.sorted, [field]: change.state[field] }
     resort(change, field, value)
+  },
+  set: ({ change, before, fields }, { field, value }) => {
+    if (!change.design.fieldsOf(change.state.kind).some((one) => one.name === field)) return
+    const wanted = value === undefined ? fields[field] : value
+    if (wanted !== undefined)
+      before.fields = { ...enterFields(change, { [field]: wanted }), ...before.fields }
   },
   timer: ({ change, before, person, fields }, { turn }) => {
     const timer = change.state.timers?.find((one) => one.person === person)
@@ -233,7 +265,7 @@ const DEEDS: Deeds = {
       before.timerStarted = true
       startTimer(change)
     } else if (turn === 'off' && timer) {
-      stopTimer(change, { what: fields.what })
+      stopTimer(change, { ...(fields.what !== undefined && { what: String(fields.what) }) })
       before.timer = { since: timer.since }
     }
   },
@@ -257,10 +289,25 @@ const DEEDS: Deeds = {
   },
 }
 
-function textOf({ change, fields }: Making, text: string): string {
+function textOf(making: Making, text: string): string {
+  const { change } = making
   const zone = change.design.design.desk.zone
   const requester = change.directory.people.get(change.state.requester)
-  return fill(text, { ...messageFields(change, { name: requester?.name ?? '', zone }), ...fields })
+  return fill(text, {
+    ...messageFields(change, { name: requester?.name ?? '', zone }),
+    ...askedInWords(making),
+  })
+}
+
+/** What was asked, as it stands in a text. */
+function askedInWords({ change, fields, asks }: Making): Record<string, string> {
+  const nameOf = change.design.nameOf(change.directory)
+  return Object.fromEntries(
+    asks.flatMap((ask) => {
+      const value = fields[ask.name]
+      return value === undefined ? [] : [[ask.name, valueInWords(ask, value, nameOf)]]
+    }),
+  )
 }
 
 /**
@@ -275,9 +322,9 @@ export function makeMove(change: Change, { move, from, asked, checklists }: Of<'
   const looking = { state, design, directory, person, now, checklists }
   const plan = planMove(looking, move)
   if (plan.whyNot) throw new Refused('conflict', `“${move.name}” cannot be made now: ${plan.whyNot}.`)
-  const problems = checkGate({ name: move.name, gate: plan.asks }, asked)
+  const problems = checkAsked({ name: move.name, gate: plan.asks }, asked, state.fields, against(change))
   if (problems.length) throw new Refused('invalid', `“${move.name}” asks for something first.`, problems)
-  const making: Making = { ...looking, change, fields: asked, before: {} }
+  const making: Making = { ...looking, change, fields: asked, asks: plan.asks, before: {} }
   for (const step of move.steps) (DEEDS[step.do] as (at: Making, step: MoveStep) => void)(making, step)
   // A reply among the steps may have moved it as well.
   if (change.state.status !== state.status) making.before.status = state.status
@@ -323,13 +370,14 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
     change.enter({ kind: 'resorted', field: field as 'queue', value, because })
   if (before.technician !== undefined && before.technician !== change.state.technician)
     change.enter({ kind: 'assigned', technician: before.technician, team: change.state.team, because })
+  enterFields(change, before.fields ?? {}, because)
   if (before.booking) change.enter({ kind: 'bookingChanged', booking: before.booking })
   for (const id of before.tasks ?? []) {
     const task = change.state.tasks?.find((one) => one.id === id)
     if (task && !task.done) change.enter({ kind: 'taskDropped', id, text: task.text })
   }
   if (before.status !== undefined)
-    change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: {}, because })
+    change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: [], because })
   if (before.timer) letTimerGoOn(change, before.timer)
   change.why = { is: 'moveTakenBack', name }
 }

@@ -1,4 +1,5 @@
 import { dueAt, type Clock } from '../clock'
+import { fieldFact, valueInWords } from '../fields'
 import type { CompiledDesign, Directory, Person, Template } from '../design'
 import { answersInWords, type Portal } from '../intake'
 import { statusOf } from '../lifecycle'
@@ -11,7 +12,7 @@ import { isPerson, type Addressee } from './recipients'
 
 /** Puts fields in their `{places}`; a name that is no field stays. */
 export function fill(text: string, fields: Record<string, string>): string {
-  return text.replace(/\{(\w+)\}/g, (whole, name: string) => fields[name] ?? whole)
+  return text.replace(/\{([\w.-]+)\}/g, (whole, name: string) => fields[name] ?? whole)
 }
 
 /** More fields of a message: as they are, or in the language of whoever gets it. */
@@ -123,7 +124,24 @@ export function messageFields(
     respondBy: by('respond'),
     resolveBy: by('resolve'),
     desk: design.design.desk.name,
+    ...fieldsInWords(state, design, directory, language),
   }
+}
+
+/** Every field that a template may name, in words: `{field.NAME}`; one without a value is empty. */
+function fieldsInWords(
+  { fields = {} }: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+  language: Language,
+): Record<string, string> {
+  const nameOf = design.nameOf(directory)
+  return Object.fromEntries(
+    design.design.fields.map((field) => {
+      const value = fields[field.name]
+      return [fieldFact(field.name), value === undefined ? '' : valueInWords(field, value, nameOf, language)]
+    }),
+  )
 }
 
 function dueSaid(

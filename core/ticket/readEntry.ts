@@ -1,3 +1,4 @@
+import type { FieldChange } from '../fields'
 import { said, type Because } from '../reason'
 import type { Instant } from '../time'
 import type { Actor, Entry, EntryBody } from './entry'
@@ -32,7 +33,7 @@ const VERSIONS: Record<EntryKind, number> = {
   clockReopened: 2,
   editionAdopted: 1,
   rungsPassed: 1,
-  statusMoved: 2,
+  statusMoved: 3,
   assigned: 2,
   replied: 1,
   noted: 1,
@@ -63,8 +64,9 @@ const VERSIONS: Record<EntryKind, number> = {
   taskDropped: 1,
   linked: 1,
   unlinked: 1,
-  moveMade: 2,
+  moveMade: 3,
   moveTakenBack: 2,
+  fieldsSet: 1,
   messagesQueued: 2,
   messageDelivery: 2,
 }
@@ -109,6 +111,11 @@ const startedClock = of({
   carried,
 })
 
+const toldAtGate = (fields: unknown): FieldChange[] =>
+  Object.entries(fields as Record<string, string>)
+    .filter(([, value]) => value.trim() !== '')
+    .map(([field, after]) => ({ field, name: field, before: null, after: after.trim() }))
+
 /** By kind: how version 1 is read as version 2, that as version 3, and so on. */
 const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   // The first releases kept the share alone, and no words of the moment.
@@ -142,7 +149,8 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   resorted: [withBecause],
   clockChanged: [reading({ because: spoken, why: spoken, moved: of({ note: spoken, carried }) })],
   clockReopened: [withWhy],
-  statusMoved: [withBecause],
+  // What a gate was told was kept by the names of its fields alone.
+  statusMoved: [withBecause, ({ fields, ...body }) => ({ ...body, fields: toldAtGate(fields) })],
   assigned: [withBecause],
   ladderEnded: [withWhy],
   chainStopped: [withWhy],
@@ -160,6 +168,7 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
       const { timer, ...rest } = before as { timer?: { since: Instant } }
       return { ...body, before: timer ? { ...rest, timer: { since: timer.since } } : rest }
     },
+    (body) => body,
   ],
 }
 

@@ -13,6 +13,8 @@ import type { Instant } from '../time'
 import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import { ticketFacts } from './facts'
+import { misfit } from '../fields'
+import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { beginLadder } from './ladderRuns'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
@@ -133,14 +135,22 @@ const DEEDS: Deeds = {
     if (!kind.statuses.some((one) => one.id === to))
       return { missing: [{ is: 'noStatus', status: to, kind: kind.id }] }
     const status = statusOf(kind, to)
-    const { fields, lacking } = filledGate(status, change.say(because.why[0]!))
+    const { fields, lacking } = filledGate(status, change.say(because.why[0]!), state.fields)
     if (lacking.length) return { missing: [{ is: 'gateAsks', kind: kind.id, status: to, fields: lacking }] }
     return {
       run: () => {
-        change.enter({ kind: 'statusMoved', from: change.state.status, to, fields, because }, LADDER)
+        const told = fieldChanges(change, fields)
+        change.enter({ kind: 'statusMoved', from: change.state.status, to, fields: told, because }, LADDER)
         change.why = because.why[0]
       },
     }
+  },
+  set: ({ change, because }, { field: name, value }) => {
+    const { design, state } = change
+    const field = design.fieldsOf(state.kind).find((one) => one.name === name)
+    if (!field || misfit(field, value, against(change)) !== undefined)
+      return { missing: [{ is: 'noField', field: name, kind: state.kind }] }
+    return { run: () => void enterFields(change, { [name]: value }, because, LADDER) }
   },
   note: ({ change }, { text }) => ({ run: () => change.enter({ kind: 'noted', text }, LADDER) }),
   task: ({ change, because }, { text, required }) => ({

@@ -1,4 +1,5 @@
-import { statusOf, type Status, type TicketKind } from '../lifecycle'
+import type { FieldChange } from '../fields'
+import { statusOf, type CompiledKind, type CompiledStatus } from '../lifecycle'
 import type { Change } from './change'
 import { stopClock } from './clocks'
 import type { Attached, Entry } from './entry'
@@ -11,10 +12,10 @@ export interface Words {
 }
 
 /** What a status asks for in words, which its message says to the requester: a question, what was done. */
-export function wordsOfGate({ gate }: Status, fields: Readonly<Record<string, string>>): string {
+export function wordsOfGate({ gate }: CompiledStatus, fields: readonly FieldChange[]): string {
   return gate
-    .filter(({ type }) => ['text', 'longText'].includes(type ?? 'text'))
-    .flatMap(({ name }) => fields[name]?.trim() || [])
+    .filter(({ type }) => ['text', 'longText'].includes(type))
+    .flatMap(({ name }) => fields.find((one) => one.field === name)?.after ?? [])
     .join('\n\n')
 }
 
@@ -24,7 +25,7 @@ export function wordsOfGate({ gate }: Status, fields: Readonly<Record<string, st
  */
 export function saidToRequester(
   entry: Entry,
-  kind: TicketKind,
+  kind: CompiledKind,
   { internal }: Pick<TicketState, 'internal'>,
 ): Words | undefined {
   if (internal) return undefined
@@ -47,7 +48,7 @@ const textOf = (text: string) => (text ? { text } : undefined)
 
 function saidBefore(
   { to, fields, because }: Extract<Entry, { kind: 'statusMoved' }>,
-  kind: TicketKind,
+  kind: CompiledKind,
 ): string {
   const status = kind.statuses.some((one) => one.id === to) ? statusOf(kind, to) : undefined
   return status?.tell && !because ? wordsOfGate(status, fields) : ''

@@ -2,6 +2,7 @@ import type { Reason } from '../reason'
 import type { Change } from './change'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
+import { fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 
 /**
@@ -32,7 +33,8 @@ export function ringCalm(change: Change, alarm: string, dueAt: number): void {
   change.enter({ kind: 'calmRang', alarm, dueAt }, { system: 'signals' })
   const status = doneStatus(kind)
   if (!status) return
-  const { fields } = filledGate(status, `${change.say(calm)}.`)
+  const filled = filledGate(status, `${change.say(calm)}.`, state.fields)
+  const fields = fieldChanges(change, filled.fields)
   const because = change.because({ is: 'calmClosed', signal: state.signal!.kind, minutes })
   change.enter(
     { kind: 'statusMoved', from: state.status, to: status.id, fields, because },

@@ -1,9 +1,11 @@
 import { extended, type Clock } from '../clock'
+import type { FieldChange, FieldValues } from '../fields'
 import type { Answers } from '../intake'
 import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
+import { fieldsAfter } from './fields'
 import type {
   AboutEquipment,
   Attached,
@@ -61,6 +63,8 @@ export interface TicketState {
   channel: Channel
   summary: string
   answers: Answers
+  /** Values of the fields of its kind, by name; missing where none was ever set. */
+  fields?: FieldValues
   requester: string
   organisation: string | null
   site: string | null
@@ -298,8 +302,8 @@ const APPLY: Apply = {
     mergedInto: undefined,
     status: to,
     statuses: [...state.statuses, { at, status: to }],
-    ...(fields.solvedBy !== undefined && { solvedBy: fields.solvedBy }),
-    ...(fields.remarks !== undefined && { remarks: fields.remarks }),
+    ...(fields.length && { fields: fieldsAfter(state.fields, fields) }),
+    ...endedBy(fields),
   }),
   assigned: (state, { technician, team, because }) => ({
     technician,
@@ -419,6 +423,7 @@ const APPLY: Apply = {
     ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
   }),
   rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
+  fieldsSet: (state, { changes }) => ({ fields: fieldsAfter(state.fields, changes) }),
   messagesQueued: (state, { messages }) => ({
     messages: [
       ...state.messages,
@@ -445,6 +450,14 @@ const APPLY: Apply = {
     }),
   }),
 }
+
+/** What stands at the head of a ticket that is done: who solved it, and what was done. */
+const endedBy = (changes: readonly FieldChange[]): Partial<Pick<TicketState, 'solvedBy' | 'remarks'>> =>
+  Object.fromEntries(
+    changes.flatMap(({ field, after }) =>
+      field === 'solvedBy' || field === 'remarks' ? [[field, after === null ? null : String(after)]] : [],
+    ),
+  )
 
 function first(entry: Of<'logged'>): TicketState {
   return {

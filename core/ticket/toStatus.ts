@@ -1,7 +1,9 @@
-import { checkGate, isInGroup, statusOf, transitionsFrom, type Status, type TicketKind } from '../lifecycle'
+import { checkAsked, type FieldValues } from '../fields'
+import { isInGroup, statusOf, transitionsFrom, type CompiledKind, type CompiledStatus } from '../lifecycle'
 import { openRequired, type Task } from '../work'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
+import { against, fieldChanges } from './fields'
 import { keepAnswers, requestersOf, wordsOfGate } from './said'
 import type { TicketState } from './state'
 
@@ -18,11 +20,7 @@ export function move(change: Change, { from, to, fields }: Of<'move'>): void {
       { field: 'to', message: 'choose one of the steps shown on the ticket' },
     ])
   const status = statusOf(kind, to)
-  const problems = checkGate(status, fields)
-  const technicians = status.gate.filter((field) => field.type === 'technician' && fields[field.name])
-  for (const { name } of technicians)
-    if (!change.directory.people.has(fields[name]!))
-      problems.push({ field: name, message: 'this person is not in the directory; choose another' })
+  const problems = checkAsked(status, fields, state.fields, against(change))
   if (problems.length) throw new Refused('invalid', `“${status.name}” asks for more.`, problems)
   enterStatus(change, to, fields)
 }
@@ -31,7 +29,7 @@ export function move(change: Change, { from, to, fields }: Of<'move'>): void {
  * The ticket enters a status whose gate is passed, and its requester is told where the status says so.
  * @throws Refused when tasks keep it from being done
  */
-export function enterStatus(change: Change, to: string, fields: Record<string, string>): void {
+export function enterStatus(change: Change, to: string, given: FieldValues): void {
   const { state, design } = change
   const status = statusOf(design.kind(state.kind), to)
   const open = tasksBefore(state, design.kind(state.kind), status)
@@ -40,16 +38,17 @@ export function enterStatus(change: Change, to: string, fields: Record<string, s
       'conflict',
       `First these tasks must be done: ${open.map((one) => one.text).join('; ')}. Tick them, or take them off the ticket.`,
     )
+  const fields = fieldChanges(change, given)
   const said = status.tell && !state.internal ? wordsOfGate(status, fields) : undefined
   change.enter({ kind: 'statusMoved', from: state.status, to, fields, ...(said !== undefined && { said }) })
   if (said !== undefined) keepAnswers(change)
-  const reason = fields.reason?.trim()
-  change.why = reason ? { is: 'said', text: reason } : undefined
+  const reason = fields.find((one) => one.field === 'reason')?.after
+  change.why = typeof reason === 'string' ? { is: 'said', text: reason } : undefined
   if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' })
 }
 
 /** The tasks that must be done before a ticket may enter a status; none where it is called off. */
-export function tasksBefore({ tasks }: TicketState, kind: TicketKind, to: Status): Task[] {
+export function tasksBefore({ tasks }: TicketState, kind: CompiledKind, to: CompiledStatus): Task[] {
   return isInGroup(kind, to, 'done') ? openRequired(tasks) : []
 }
 

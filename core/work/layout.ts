@@ -7,6 +7,7 @@ export const TICKET_FACTS = [
   'technician',
   'requester',
   'equipment',
+  'fields',
   'decided',
 ] as const
 export const TICKET_SECTIONS = [

@@ -1,5 +1,6 @@
 import type { Condition } from '../condition'
-import type { GateField, StatusGroup } from '../lifecycle'
+import type { AskedField, FieldValue } from '../fields'
+import type { StatusGroup } from '../lifecycle'
 
 /** Icons that a move may carry. */
 export const MOVE_ICONS = [
@@ -30,6 +31,8 @@ export type MoveStep =
   | { do: 'status'; group?: StatusGroup | 'away'; status?: string }
   /** `asked` is the person that the move asks for, under the name `technician`. */
   | { do: 'assign'; to: 'me' | 'nobody' | 'asked' }
+  /** A field of the ticket; without a value it asks for one, and null empties it. */
+  | { do: 'set'; field: string; value?: FieldValue | null }
   | { do: 'sort'; field: 'category' | 'priority' | 'queue' | 'team'; value: string }
   | { do: 'timer'; turn: 'on' | 'off' }
   /** The next fixed time of whoever makes the move. */
@@ -54,7 +57,7 @@ export interface Move {
   /** When it can be made. */
   when: Condition
   /** What it asks first, besides what gates ask for on its way. */
-  asks: GateField[]
+  asks: AskedField[]
   /** It is made at once and asks for nothing, not even for what a gate could do with. */
   asksNothing?: boolean
   steps: MoveStep[]

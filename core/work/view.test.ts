@@ -12,7 +12,7 @@ describe('a view from anywhere', () => {
       where: 'x',
       sort: 'size',
       group: 'colour',
-      columns: ['team', 'smell'],
+      columns: ['team', 'smell', 'field.'],
       board: 'yes',
       more: 1,
     }
@@ -25,7 +25,7 @@ describe('a view from anywhere', () => {
         where: fc.constant({ all: [{ fact: 'team', op: 'is' as const, value: 'networks' }] }),
         sort: fc.constantFrom(...VIEW_SORTS),
         group: fc.constantFrom(...VIEW_GROUPS),
-        columns: fc.uniqueArray(fc.constantFrom(...VIEW_COLUMNS)),
+        columns: fc.uniqueArray(fc.constantFrom(...VIEW_COLUMNS, 'field.due-back', 'field.serial')),
         isTurned: fc.constant(true),
         board: fc.constant(true),
         dense: fc.constant(true),

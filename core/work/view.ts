@@ -1,8 +1,16 @@
 import { ALWAYS, type Condition } from '../condition'
 
+/** A field of ticket kinds as a column, an order or a heading: `field.NAME`. */
+export type FieldColumn = `field.${string}`
+export const FIELD_COLUMN = /^field\.[\w-]{1,120}$/
+
+const isField = (value: unknown): value is FieldColumn =>
+  typeof value === 'string' && FIELD_COLUMN.test(value)
+
 /** What the rows of a view are ordered by. */
 export const VIEW_SORTS = ['due', 'priority', 'changed', 'logged', 'waiting'] as const
-export type ViewSort = (typeof VIEW_SORTS)[number]
+export type PlainSort = (typeof VIEW_SORTS)[number]
+export type ViewSort = PlainSort | FieldColumn
 
 /** What the rows of a view may be gathered under. */
 export const VIEW_GROUPS = [
@@ -14,7 +22,8 @@ export const VIEW_GROUPS = [
   'category',
   'queue',
 ] as const
-export type ViewGroup = (typeof VIEW_GROUPS)[number]
+export type PlainGroup = (typeof VIEW_GROUPS)[number]
+export type ViewGroup = PlainGroup | FieldColumn
 
 /** What a row, or a card of a board, may say of its ticket. */
 export const VIEW_COLUMNS = [
@@ -33,7 +42,17 @@ export const VIEW_COLUMNS = [
   'waiting',
   'tasks',
 ] as const
-export type ViewColumn = (typeof VIEW_COLUMNS)[number]
+export type PlainColumn = (typeof VIEW_COLUMNS)[number]
+export type ViewColumn = PlainColumn | FieldColumn
+
+export const isViewSort = (value: unknown): value is ViewSort => isOneOf(VIEW_SORTS, value) || isField(value)
+export const isViewGroup = (value: unknown): value is ViewGroup =>
+  isOneOf(VIEW_GROUPS, value) || isField(value)
+export const isViewColumn = (value: unknown): value is ViewColumn =>
+  isOneOf(VIEW_COLUMNS, value) || isField(value)
+
+/** Most columns of a view. */
+export const MOST_COLUMNS = 24
 
 /** Most properties of a card besides its number and summary. */
 export const MOST_ON_A_CARD = 4
@@ -68,13 +87,13 @@ const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is
 export function readView(value: Partial<ViewDefinition> | null | undefined): ViewDefinition {
   const { where, sort, isTurned, group, columns, board, dense } = value ?? {}
   const known = Array.isArray(columns)
-    ? columns.filter((one) => isOneOf(VIEW_COLUMNS, one))
+    ? columns.filter(isViewColumn).slice(0, MOST_COLUMNS)
     : PLAIN_VIEW.columns
   return {
     where: where && typeof where === 'object' ? where : ALWAYS,
-    sort: isOneOf(VIEW_SORTS, sort) ? sort : PLAIN_VIEW.sort,
+    sort: isViewSort(sort) ? sort : PLAIN_VIEW.sort,
     ...(isTurned === true && { isTurned }),
-    ...(isOneOf(VIEW_GROUPS, group) && { group }),
+    ...(isViewGroup(group) && { group }),
     columns: known,
     ...(board === true && { board }),
     ...(dense === true && { dense }),

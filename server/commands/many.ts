@@ -1,16 +1,21 @@
 import { Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
+import { fieldOf, type FieldValue } from '../../core/fields'
+import { canonicalJson } from '../../core/json'
+import type { FieldColumn } from '../../core/work'
 import type { Desk } from './desk'
 
 /** What is changed on many tickets at once: one thing. */
 export type ManyChange =
   | { field: 'technician'; value: string | null }
   | { field: 'category' | 'priority' | 'queue' | 'team'; value: string }
+  /** A field of ticket kinds: `field.NAME`; null empties it. */
+  | { field: FieldColumn; value: FieldValue | null }
 
 export interface ManyLine {
   reference: number
   summary: string
   /** How it was; to take it back. */
-  before: string | null
+  before: FieldValue | null
   /** Whether it changes, or would; if not, why. */
   changes: boolean
   why?: string
@@ -18,12 +23,18 @@ export interface ManyLine {
   sent?: number
 }
 
-const commandOf = (change: ManyChange): Exclude<Command, { kind: 'log' }> =>
-  change.field === 'technician'
-    ? { kind: 'assign', technician: change.value }
-    : { kind: 'resort', field: change.field, value: change.value }
+/** Whether a change is one of a field of ticket kinds. */
+const isOfField = (change: ManyChange): change is Extract<ManyChange, { field: FieldColumn }> =>
+  fieldOf(change.field) !== undefined
 
-const valueOf = (state: TicketState, { field }: ManyChange): string | null => state[field]
+function commandOf(change: ManyChange): Exclude<Command, { kind: 'log' }> {
+  if (isOfField(change)) return { kind: 'setFields', values: { [fieldOf(change.field)!]: change.value } }
+  if (change.field === 'technician') return { kind: 'assign', technician: change.value }
+  return { kind: 'resort', field: change.field, value: change.value }
+}
+
+const valueOf = (state: TicketState, change: ManyChange): FieldValue | null =>
+  isOfField(change) ? (state.fields?.[fieldOf(change.field)!] ?? null) : state[change.field]
 
 /**
  * Changes one thing on several tickets, each by itself; one that cannot be is named with why.
@@ -63,7 +74,8 @@ async function changeOne(
 ): Promise<ManyLine> {
   const { reference, summary } = state
   const line = { reference, summary, before: valueOf(state, change) }
-  if (line.before === change.value) return { ...line, changes: false, why: 'it is so already' }
+  if (canonicalJson(line.before) === canonicalJson(change.value))
+    return { ...line, changes: false, why: 'it is so already' }
   try {
     let sent = 0
     const count = ({ messages }: Decided) => (sent = messages.length)

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
+import { valueInWords, type TicketField } from '../../core/fields'
 import type { CompiledDesign, Directory } from '../../core/design'
 import type { Entry, TicketState } from '../../core/ticket'
 import type { Database } from '../db/connection'
@@ -22,13 +23,28 @@ function wordsOfEntry(entry: Entry): string[] {
     case 'tookIn':
       return [entry.summary, entry.text]
     case 'statusMoved':
-      return Object.entries(entry.fields).flatMap(([name, value]) => (name === 'solvedBy' ? [] : value))
+      return entry.fields.flatMap(({ after }) => (typeof after === 'string' ? after : []))
     case 'tasksAdded':
       return entry.tasks.flatMap(({ text, description = '' }) => [text, description])
     default:
       return []
   }
 }
+
+/** The fields of a ticket in words; one that not everybody of the desk sees is found by nobody. */
+function fieldWords(
+  { kind, fields = {} }: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+): string[] {
+  const nameOf = design.nameOf(directory)
+  return design.fieldsOf(kind).flatMap((field) => {
+    const value = fields[field.name]
+    return value === undefined || !isForAll(field) ? [] : valueInWords(field, value, nameOf)
+  })
+}
+
+const isForAll = ({ sees }: TicketField) => !sees?.roles?.length && !sees?.teams?.length
 
 /** What of a ticket is searched: first what stands in its first lines, then everything that was said. */
 function wordsOf(state: TicketState, entries: Entry[], design: CompiledDesign, directory: Directory) {
@@ -48,6 +64,7 @@ function wordsOf(state: TicketState, entries: Entry[], design: CompiledDesign, d
   const body = [
     item.name,
     ...answers.map((one) => one.answer),
+    ...fieldWords(state, design, directory),
     ...entries.flatMap(wordsOfEntry),
     ...(state.attachments ?? []).map((one) => one.name),
     statusOf(design.kind(state.kind), state.status).name,

@@ -1,3 +1,4 @@
+import type { FieldValues } from '../../core/fields'
 import { sql } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
@@ -60,7 +61,7 @@ export function startTimer(desk: Desk, reference: number, person: string): Promi
 export async function makeMove(
   desk: Desk,
   reference: number,
-  { move: id, from, asked }: { move: string; from: string; asked: Record<string, string> },
+  { move: id, from, asked }: { move: string; from: string; asked: FieldValues },
   person: string,
 ): Promise<TicketState> {
   const current = await desk.knowledge.currentEdition()

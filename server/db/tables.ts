@@ -2,6 +2,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Design } from '../../core/design'
 import type { Preferences } from '../../core/notification'
+import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
 import type { AboutEquipment, Climb, QueuedMessage, TicketState } from '../../core/ticket'
 import type { Because } from '../../core/reason'
@@ -26,6 +27,8 @@ export type SignalOutcome = 'ticket' | 'joined' | 'cleared' | 'unknown' | 'hole'
 /** Facts of a ticket beside its columns. Instants are epoch milliseconds. */
 export interface TicketFacts {
   answers: Answers
+  /** Values of the fields of its kind. */
+  fields?: FieldValues
   impact: string
   urgency: string
   agreement: number | null

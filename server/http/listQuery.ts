@@ -1,10 +1,14 @@
 import { Transform } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { isOperator, testsOf, type Condition } from '../../core/condition'
-import { VIEW_GROUPS, VIEW_SORTS, type ViewGroup, type ViewSort } from '../../core/work'
+import { FIELD_COLUMN, VIEW_GROUPS, VIEW_SORTS, type ViewGroup, type ViewSort } from '../../core/work'
 import { CannotFilter, conditionSql } from '../queries/conditionSql'
 import type { View } from '../queries/ticketList'
 import { HttpProblem } from './problem'
+
+/** One of a list, or a field of ticket kinds. */
+const oneOfOr = (list: readonly string[]) =>
+  new RegExp(`^(?:${list.join('|')}|${FIELD_COLUMN.source.slice(1, -1)})$`)
 
 const VIEWS = ['all', 'open', 'mine', 'team', 'unassigned', 'over', 'done'] as const
 
@@ -26,7 +30,7 @@ export class WhichQuery {
   where?: string
 
   @IsOptional()
-  @IsIn(VIEW_SORTS, { message: `choose one of ${VIEW_SORTS.join(', ')}` })
+  @Matches(oneOfOr(VIEW_SORTS), { message: `choose one of ${VIEW_SORTS.join(', ')}, or field.NAME` })
   sort?: ViewSort
 
   /** The other way round. */
@@ -35,7 +39,7 @@ export class WhichQuery {
   turned?: 'true' | 'false'
 
   @IsOptional()
-  @IsIn(VIEW_GROUPS, { message: `choose one of ${VIEW_GROUPS.join(', ')}` })
+  @Matches(oneOfOr(VIEW_GROUPS), { message: `choose one of ${VIEW_GROUPS.join(', ')}, or field.NAME` })
   group?: ViewGroup
 
   /** A rule of Design that decided something about the tickets in the last 90 days: `triage/where-it-goes#r2`. */
@@ -49,9 +53,12 @@ export class WhichQuery {
 export class ListQueryBody extends WhichQuery {
   /** Where the page before ended, as it said in `next`. */
   @IsOptional()
-  @Matches(/^-?\d{1,16}_\d{1,15}(_[\w-]{0,400})?$/, {
-    message: 'give back what the page before said in next',
-  })
+  @Matches(
+    /^(?:-?(?:\d{1,16}(?:\.\d{1,20})?(?:e[+-]?\d{1,3})?|Infinity)|\.[\w-]{0,1100})_\d{1,15}(_[\w-]{0,1100})?$/,
+    {
+      message: 'give back what the page before said in next',
+    },
+  )
   after?: string
 
   @IsOptional()

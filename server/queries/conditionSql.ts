@@ -10,6 +10,7 @@ import {
   type FactValue,
   type Test,
 } from '../../core/condition'
+import { fieldOf, type TicketField } from '../../core/fields'
 import { HOUR, parseDuration } from '../../core/time'
 
 type Sql = RawBuilder<boolean>
@@ -75,7 +76,7 @@ const YES_NO: Record<string, string> = {
 }
 const MAJOR = `(ticket.facts->'major')::boolean`
 
-/** The facts by which lists can be filtered, besides the answers of forms. */
+/** The facts by which lists can be filtered, besides the answers of forms and the fields of ticket kinds. */
 export const FILTER_FACTS: readonly string[] = [
   ...Object.keys(TEXTS),
   ...Object.keys(MOMENTS),
@@ -108,7 +109,9 @@ function joined(parts: Condition[], now: number, sign: string, empty: string): S
 /** A test never gives null: what is not known fails, as it does in the core. */
 function testSql(test: Test, now: number): Sql {
   const { fact } = test
-  if (fact.startsWith('form.')) return answerSql(test, fact.slice('form.'.length), now)
+  if (fact.startsWith('form.')) return answerSql(test, 'answers', fact.slice('form.'.length), now)
+  const field = fieldOf(fact)
+  if (field !== undefined) return answerSql(test, 'fields', field, now)
   if (Object.hasOwn(TEXTS, fact)) return textSql(test, sql.raw(TEXTS[fact]!))
   if (Object.hasOwn(MOMENTS, fact)) return momentSql(test, sql.raw(MOMENTS[fact]!), now)
   if (Object.hasOwn(HOURS, fact))
@@ -279,13 +282,43 @@ function yesNoSql({ op, value }: Test, isSo: RawBuilder<unknown>): Sql {
   return NEVER
 }
 
+/** Where an answer, or the value of a field, stands in the table, as it is and as a text. */
+const answerIn = (of: 'answers' | 'fields', name: string) => ({
+  value: sql`(ticket.facts->${of}->${name})`,
+  text: sql`(ticket.facts->${of}->>${name})`,
+})
+
+/** The type of the database in which tickets are ordered. */
+export type SortCast = 'bigint' | 'float8' | 'text'
+
+/**
+ * What tickets are ordered by where they go by a field: numbers as numbers, moments as instants, all else as a text in
+ * small letters; what has none comes last.
+ */
+export function fieldOrder({ name, type }: TicketField): { by: RawBuilder<string | number>; cast: SortCast } {
+  const { value, text } = answerIn('fields', name)
+  if (type === 'number')
+    return {
+      by: sql`coalesce(case when jsonb_typeof(${value}) = 'number' then ${text}::float8 end, 'Infinity'::float8)`,
+      cast: 'float8',
+    }
+  if (type === 'dateTime')
+    return { by: sql`coalesce((${instantIn(text)})::float8, 'Infinity'::float8)`, cast: 'float8' }
+  return { by: sql`coalesce(nullif(left(${folded(text)}, 200), ''), ${LAST}) collate "C"`, cast: 'text' }
+}
+/** A text that comes after all others. */
+const LAST = '\u{10ffff}'
+
+/** Under what a ticket stands where they are gathered by a field. */
+export const fieldGroup = (name: string): RawBuilder<string> =>
+  sql`coalesce(nullif(left(${answerIn('fields', name).text}, 200), ''), '~')`
+
 /** Tests of texts that of a list of chosen values one is enough for. */
 const READS = new Set<Test['op']>(['under', 'startsWith', 'contains', 'matches'])
 
-/** An answer: a text, a number, yes or no, or a list of chosen values, as it stands in the ticket's state. */
-function answerSql(test: Test, name: string, now: number): Sql {
-  const answer = sql`(ticket.facts->'answers'->${name})`
-  const text = sql`(ticket.facts->'answers'->>${name})`
+/** An answer, or the value of a field: a text, a number, yes or no, or a list of chosen values, as it stands in the ticket's state. */
+function answerSql(test: Test, of: 'answers' | 'fields', name: string, now: number): Sql {
+  const { value: answer, text } = answerIn(of, name)
   const type = sql`jsonb_typeof(${answer})`
   const { op, value } = test
   const isEmpty = sql<boolean>`(${answer} is null or ${answer} in ('null', '""', '[]'))`

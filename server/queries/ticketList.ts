@@ -4,12 +4,14 @@ import type { Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import type { TicketState } from '../../core/ticket'
-import type { ViewGroup, ViewSort } from '../../core/work'
+import { fieldOf } from '../../core/fields'
+import type { PlainGroup, PlainSort, ViewGroup, ViewSort } from '../../core/work'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
-import { conditionSql } from './conditionSql'
+import { conditionSql, fieldGroup, fieldOrder, type SortCast } from './conditionSql'
 import { decidedBy, ruleNamed } from './decided'
 import { textMatches } from './search'
+import { fieldsOfRow, refuseUnseen, seenFields, seesField } from './seenFields'
 
 export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
 
@@ -27,6 +29,7 @@ export interface ListQuery {
   limit: number
   now: number
   person: string
+  role: string
   teams: string[]
 }
 
@@ -57,6 +60,8 @@ export interface TicketRow {
   /** Tasks that are done, and all of them. */
   tasks: { done: number; all: number }
   clocks: Clock[]
+  /** The fields of its kind in words, by name, without long texts. */
+  fields: Record<string, string>
   /** Under which heading it stands. */
   under?: string
 }
@@ -68,6 +73,8 @@ export interface TicketList {
   total: number
   /** Whether there are more than were counted. */
   isMore: boolean
+  /** What the fields are called that stand in the rows. */
+  fieldNames: Record<string, string>
   /** The rule that decided them, in words, where one was asked for. */
   rule?: string
 }
@@ -94,7 +101,7 @@ const NEVER = Number.MAX_SAFE_INTEGER
 export const BY_DUE = sql<number>`coalesce(due_at, ${sql.raw(String(NEVER))}::bigint)`
 
 /** What rows are ordered by; a smaller number comes first unless it goes the other way round. */
-const SORTS: Record<ViewSort, { by: RawBuilder<number>; isFalling?: true }> = {
+const SORTS: Record<PlainSort, { by: RawBuilder<number>; isFalling?: true }> = {
   due: { by: BY_DUE },
   priority: { by: sql<number>`priority_order` },
   waiting: { by: sql<number>`coalesce(waiting_since, ${sql.raw(String(NEVER))}::bigint)` },
@@ -104,7 +111,7 @@ const SORTS: Record<ViewSort, { by: RawBuilder<number>; isFalling?: true }> = {
 }
 
 /** How a group is asked for; by name where the name orders it. */
-const GROUPS: Record<ViewGroup, RawBuilder<string>> = {
+const GROUPS: Record<PlainGroup, RawBuilder<string>> = {
   priority: sql`lpad(priority_order::text, 4, '0')`,
   team: sql`team`,
   technician: sql`coalesce(technician, '~')`,
@@ -119,6 +126,7 @@ const MOST_COUNTED = 10_000
 
 /** Done tickets have no promise that runs: they come by what changed last, unless they come by number. */
 function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
+  if (fieldOf(sort) !== undefined) return sort
   if (view === 'done') return sort === 'logged' ? 'logged' : 'changed'
   return view === 'all' && sort !== 'changed' ? 'logged' : sort
 }
@@ -132,17 +140,22 @@ function wantedBy(query: ListQuery): RawBuilder<boolean> {
 
 /** A page of tickets. Pages go by key: group, what they are ordered by, number. */
 export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
-  const { by, isFalling } = SORTS[sortOf(query)]
+  const current = await desk.knowledge.currentEdition()
+  refuseUnseen(current, query, query)
+  const { by, isFalling, cast = 'bigint' } = orderOf(sortOf(query), current)
   const falls = (isFalling === true) !== (query.isTurned === true)
-  const group = query.group && query.view !== 'done' && query.view !== 'all' ? GROUPS[query.group] : undefined
+  const group =
+    query.group && query.view !== 'done' && query.view !== 'all' ? groupBy(query.group) : undefined
   const wanted = wantedBy(query)
-  const page = await pageOf(desk.db, { query, by, falls, group, wanted })
+  const page = await pageOf(desk.db, { query, by, cast, falls, group, wanted })
   const [counted, directory] = await Promise.all([countOf(desk, query, wanted), desk.knowledge.directory()])
   const rows = await Promise.all(
     page.slice(0, query.limit).map(async (row) => {
       const design = await desk.knowledge.editionOf(row.state)
       const said = { dueAt: row.due_at, statusGroup: row.status_group, waitingSince: row.waiting_since }
-      const shown = { ...rowOf(row.state, design, directory), ...said }
+      const sees = (name: string) => seesField(name, current, query, design)
+      const fields = fieldsOfRow(row.state, design, directory, sees)
+      const shown = { ...rowOf(row.state, design, directory), ...said, fields }
       return group ? { ...shown, under: headingOf(query.group!, shown) } : shown
     }),
   )
@@ -150,6 +163,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   return {
     rows,
     ...counted,
+    fieldNames: Object.fromEntries(seenFields(current, query).map((one) => [one.name, one.label])),
     ...(query.rule && { rule: await ruleNamed(desk, query.rule) }),
     ...(page.length > query.limit && { next: keyOf(last!) }),
   }
@@ -170,27 +184,46 @@ async function countOf(
   return { total: Math.min(total, MOST_COUNTED), isMore: total > MOST_COUNTED }
 }
 
+/** What rows are ordered by; by a field, as its type in the current edition says. */
+function orderOf(
+  sort: ViewSort,
+  current: CompiledDesign,
+): { by: RawBuilder<number | string>; isFalling?: true; cast?: SortCast } {
+  const field = current.fields.get(fieldOf(sort) ?? '')
+  return field ? fieldOrder(field) : SORTS[sort as PlainSort]
+}
+
+function groupBy(group: ViewGroup): RawBuilder<string> {
+  const field = fieldOf(group)
+  return field === undefined ? GROUPS[group as PlainGroup] : fieldGroup(field)
+}
+
 interface PageRow {
   reference: number
   state: TicketState
   due_at: number | null
   waiting_since: number | null
   status_group: string
-  sort: number
+  sort: number | string
   under: string
 }
 
+/** A text is written so that it stands in an address, with a sign before it that tells it from a number. */
+const written = (sort: PageRow['sort']) =>
+  typeof sort === 'string' ? `.${Buffer.from(sort).toString('base64url')}` : String(sort)
+
 const keyOf = ({ sort, reference, under }: PageRow) =>
-  `${sort}_${reference}${under ? `_${Buffer.from(under).toString('base64url')}` : ''}`
+  `${written(sort)}_${reference}${under ? `_${Buffer.from(under).toString('base64url')}` : ''}`
 
 /** A key that no page has given, which somebody made up. */
 export class WrongKey extends Error {}
 
-function readKey(key: string): { sort: number; reference: number; under: string } {
-  const [sort, reference, under = ''] = key.split('_')
-  if (!Number.isSafeInteger(Number(sort)) || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
+function readKey(key: string, isText: boolean): { sort: number | string; reference: number; under: string } {
+  const [sort = '', reference, under = ''] = key.split('_')
+  if (sort.startsWith('.') !== isText || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
+  if (!isText && Number.isNaN(Number(sort))) throw new WrongKey(key)
   return {
-    sort: Number(sort),
+    sort: isText ? Buffer.from(sort.slice(1), 'base64url').toString() : Number(sort),
     reference: Number(reference),
     under: Buffer.from(under, 'base64url').toString(),
   }
@@ -198,19 +231,20 @@ function readKey(key: string): { sort: number; reference: number; under: string 
 
 interface Paging {
   query: ListQuery
-  by: RawBuilder<number>
+  by: RawBuilder<number | string>
+  cast: SortCast
   falls: boolean
   group: RawBuilder<string> | undefined
   wanted: RawBuilder<boolean>
 }
 
-async function pageOf(db: Database, { query, by, falls, group, wanted }: Paging): Promise<PageRow[]> {
+async function pageOf(db: Database, { query, by, cast, falls, group, wanted }: Paging): Promise<PageRow[]> {
   const way = sql.raw(falls ? 'desc' : 'asc')
   const beyond = sql.raw(falls ? '<' : '>')
   let after = sql``
   if (query.after !== undefined) {
-    const { sort, reference, under } = readKey(query.after)
-    const rest = sql`(${by}, reference) ${beyond} (${sort}::bigint, ${reference}::bigint)`
+    const { sort, reference, under } = readKey(query.after, cast === 'text')
+    const rest = sql`(${by}, reference) ${beyond} (${sort}::${sql.raw(cast)}, ${reference}::bigint)`
     after = group
       ? sql`and (${group} collate "C" > ${under} or (${group} collate "C" = ${under} and ${rest}))`
       : sql`and ${rest}`
@@ -225,7 +259,9 @@ async function pageOf(db: Database, { query, by, falls, group, wanted }: Paging)
 
 function headingOf(group: ViewGroup, row: Omit<TicketRow, 'under'>): string {
   if (group === 'priority') return `${row.numeral} ${row.priority}`
-  return row[group] ?? 'nobody yet'
+  const field = fieldOf(group)
+  if (field !== undefined) return row.fields[field] ?? 'nothing yet'
+  return row[group as Exclude<PlainGroup, 'priority'>] ?? 'nobody yet'
 }
 
 /** What a row says of a ticket, from its state alone. */
@@ -233,7 +269,7 @@ export function rowOf(
   state: TicketState,
   design: CompiledDesign,
   directory: Directory,
-): Omit<TicketRow, 'dueAt' | 'statusGroup' | 'waitingSince'> {
+): Omit<TicketRow, 'dueAt' | 'statusGroup' | 'waitingSince' | 'fields'> {
   const priority = design.priority(state.priority)
   return {
     reference: state.reference,

@@ -1,5 +1,6 @@
 import { momentInWords } from '../../core/time'
-import type { ViewColumn } from '../../core/work'
+import { fieldOf } from '../../core/fields'
+import type { PlainColumn, ViewColumn } from '../../core/work'
 import type { Desk } from '../commands/desk'
 import { listTickets, type ListQuery, type TicketRow } from './ticketList'
 
@@ -12,7 +13,7 @@ interface Reading {
   now: number
 }
 
-export const COLUMN_NAMES: Record<ViewColumn, string> = {
+const COLUMN_NAMES: Record<PlainColumn, string> = {
   category: 'Category',
   organisation: 'Organisation',
   site: 'Site',
@@ -32,7 +33,7 @@ export const COLUMN_NAMES: Record<ViewColumn, string> = {
 const moment = (at: number | null, { zone, now }: Reading) =>
   at === null ? '' : momentInWords(at, zone, now)
 
-const CELLS: Record<ViewColumn, (row: TicketRow, reading: Reading) => string> = {
+const CELLS: Record<PlainColumn, (row: TicketRow, reading: Reading) => string> = {
   category: (row) => row.category,
   organisation: (row) => row.organisation,
   site: (row) => row.site,
@@ -56,7 +57,16 @@ export async function ticketSheet(
   columns: readonly ViewColumn[],
   zone: string,
 ): Promise<string[][]> {
-  const lines = [['No.', 'Priority', 'Summary', ...columns.map((one) => COLUMN_NAMES[one])]]
+  const { fields } = await desk.knowledge.currentEdition()
+  const nameOf = (column: ViewColumn) => {
+    const field = fieldOf(column)
+    return field === undefined ? COLUMN_NAMES[column as PlainColumn] : (fields.get(field)?.label ?? field)
+  }
+  const cell = (column: ViewColumn, row: TicketRow) => {
+    const field = fieldOf(column)
+    return field === undefined ? CELLS[column as PlainColumn](row, reading) : (row.fields[field] ?? '')
+  }
+  const lines = [['No.', 'Priority', 'Summary', ...columns.map(nameOf)]]
   const reading = { zone, now: query.now }
   for (let after: string | undefined; lines.length <= MOST_IN_A_SHEET;) {
     const page = await listTickets(desk, { ...query, after, limit: PAGE })
@@ -65,7 +75,7 @@ export async function ticketSheet(
         String(row.reference),
         `${row.numeral} ${row.priority}`,
         row.summary,
-        ...columns.map((one) => CELLS[one](row, reading)),
+        ...columns.map((one) => cell(one, row)),
       ])
     after = page.next
     if (!after) return lines

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
+import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
 import { statusOf, transitionsFrom } from '../../core/lifecycle'
 import {
@@ -18,6 +19,7 @@ import { entriesFromRows } from '../commands/store'
 import type { Desk } from '../commands/desk'
 import type { Caller } from '../http/session'
 import { whyInWords } from './messages'
+import { entriesSeen, fieldsOfRow, seesField } from './seenFields'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
 
@@ -44,7 +46,10 @@ export async function ticketPage(
 ) {
   const found = await load(desk, reference)
   if (!found) return undefined
-  const { state, design, directory, entries, unread } = found
+  const { state, design, directory, unread } = found
+  const current = await desk.knowledge.currentEdition()
+  const mayRead = (name: string) => seesField(name, current, caller, design)
+  const entries = entriesSeen(found.entries, design, directory, mayRead)
   const kind = design.kind(state.kind)
   const status = statusOf(kind, state.status)
   const item = design.item(state.item)
@@ -66,6 +71,7 @@ export async function ticketPage(
       state.answers,
       design.nameOf(directory, state.attachments),
     ),
+    ...fieldsPart(state, design, current, directory, caller),
     because: becausesInWords(state.because, reader),
     impact: state.impact,
     urgency: state.urgency,
@@ -127,6 +133,33 @@ export async function ticketPage(
   }
 }
 
+/** The fields of a ticket's kind that somebody sees, each with its value as it is and in words. */
+function fieldsPart(
+  state: TicketState,
+  design: CompiledDesign,
+  current: CompiledDesign,
+  directory: Directory,
+  caller: Pick<Caller, 'role' | 'teams'>,
+) {
+  const nameOf = design.nameOf(directory)
+  return {
+    /** In words, by name, without long texts, as rows have them. */
+    fields: fieldsOfRow(state, design, directory, (name) => seesField(name, current, caller, design)),
+    kept: design.fieldsOf(state.kind).flatMap((field) => {
+      const now = current.fields.get(field.name) ?? field
+      if (!sees(now, caller)) return []
+      const value = state.fields?.[field.name] ?? null
+      const { sees: _, changes: __, ...asked } = field
+      return {
+        ...asked,
+        value,
+        words: value === null ? '' : valueInWords(field, value, nameOf),
+        mayChange: mayChange(now, caller),
+      }
+    }),
+  }
+}
+
 /** Every message of a ticket. */
 async function deliveriesOf(desk: Desk, reference: number) {
   const rows = await desk.db
@@ -184,20 +217,15 @@ const peopleOn = ({ watchers = [], tasks = [], bookings = [] }: TicketState, ent
   ])
 
 function peopleOf(entry: object): string[] {
-  const { actor, technician, told, messages, fields } = entry as {
+  const { actor, technician, told, messages } = entry as {
     actor?: { person?: string }
     technician?: string | null
     told?: string[]
     messages?: { person: string }[]
-    fields?: { solvedBy?: string }
   }
-  return [
-    actor?.person,
-    technician,
-    fields?.solvedBy,
-    ...(told ?? []),
-    ...(messages ?? []).map((one) => one.person),
-  ].filter((one): one is string => Boolean(one))
+  return [actor?.person, technician, ...(told ?? []), ...(messages ?? []).map((one) => one.person)].filter(
+    (one): one is string => Boolean(one),
+  )
 }
 
 /** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
@@ -210,6 +238,12 @@ export async function requestPage(desk: Desk, reference: number, person: string,
   const item = design.item(state.item)
   return {
     ...requestOf(state, design, language),
+    fields: design.fieldsOf(state.kind).flatMap((field) => {
+      const value = field.toRequester ? state.fields?.[field.name] : undefined
+      if (value === undefined) return []
+      const answer = valueInWords(field, value, design.nameOf(directory), language)
+      return [{ name: field.name, label: field.label, answer }]
+    }),
     answers: answersInWords(
       design.form(item.form),
       design.questions,

@@ -16,7 +16,7 @@ afterAll(() => world.close())
 const ROW = 'triage/where-it-goes#gates'
 const list = (rule: string, more: Partial<ListQuery> = {}) =>
   listTickets(world.desk, {
-    ...{ view: 'all', rule, limit: 100, now: deskNow(), person: TORA.person, teams: [] },
+    ...{ view: 'all', rule, limit: 100, now: deskNow(), person: TORA.person, role: 'technician', teams: [] },
     ...more,
   })
 const countOf = async (rule: string) => (await decidedPage(world.desk)).rules[rule] ?? 0

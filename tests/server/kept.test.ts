@@ -147,11 +147,27 @@ describe('a reason of an older release', () => {
 
 describe('editions', () => {
   it('of an earlier version are read as today’s, and stay as they were published', async () => {
-    const strip = sql`update edition set document = document - 'moves' - 'desks' - 'layouts'`
-    await strip.execute(world.db)
+    const { document } = await world.db.selectFrom('edition').select('document').executeTakeFirstOrThrow()
+    const { moves: _, desks: __, layouts: ___, fields, ...old } = document
+    // What gates ask stood at the gates.
+    const kinds = old.kinds.map(({ fields: ____, ...kind }) => ({
+      ...kind,
+      statuses: kind.statuses.map((status) => ({
+        ...status,
+        gate: status.gate.flatMap(({ field: name, required }) => {
+          const { label, type } = fields.find((one) => one.name === name)!
+          return type === 'site' ? [] : [{ name, label, type, required, options: ['whole'] }]
+        }),
+      })),
+    }))
+    const kept = JSON.stringify({ ...old, version: 2, kinds })
+    await sql`update edition set document = ${kept}::jsonb`.execute(world.db)
     const page = await editionPage(world.db, 1)
-    expect(page!.document).toMatchObject({ version: 2, desks: [], layouts: [] })
+    expect(page!.document).toMatchObject({ version: 3, desks: [], layouts: [] })
     expect(page!.document.moves.length).toBeGreaterThan(0)
+    expect(page!.document.fields.map((one) => one.name)).toEqual(
+      expect.arrayContaining(['reason', 'dueBack']),
+    )
     const { rows } = await sql<{ has: boolean }>`select document ? 'moves' as has from edition`.execute(
       world.db,
     )

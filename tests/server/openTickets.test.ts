@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => world.close())
 
 const TEAMS = ['networks', 'devices-workshop']
-const asking = () => ({ person: TORA.person, teams: TEAMS, now: deskNow() })
+const asking = () => ({ person: TORA.person, role: 'technician', teams: TEAMS, now: deskNow() })
 const VIEWS = ['open', 'mine', 'team', 'unassigned', 'over'] as const
 
 /** The same as the database counts it. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
+import { statusNames } from '~~/core/lifecycle'
 import { ACTION_NAMES, type Action, type Recipient } from '~~/core/ladder'
 import type { DirectoryPage } from '~/composables/useNames'
 
@@ -15,9 +16,7 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [action: Action]; remove: [] }>()
 
 const text = (event: Event) => (event.target as HTMLInputElement).value
-const statuses = computed(() => [
-  ...new Map(props.design.kinds.flatMap((kind) => kind.statuses).map((one) => [one.id, one.name])),
-])
+const statuses = computed(() => Object.entries(statusNames(props.design.kinds)))
 const others = computed(() => props.design.ladders.filter((one) => one.id !== props.ladder))
 
 /** What an action is at first, when its kind is chosen. */
@@ -28,6 +27,7 @@ const FRESH: { [K in Action['do']]: () => Action } = {
   team: () => ({ do: 'team', team: props.directory.teams[0]?.id ?? '' }),
   queue: () => ({ do: 'queue', queue: props.design.queues[0]?.id ?? '' }),
   status: () => ({ do: 'status', to: statuses.value[0]?.[0] ?? '' }),
+  set: () => ({ do: 'set', field: props.design.fields[0]?.name ?? '', value: null }),
   note: () => ({ do: 'note', text: '' }),
   task: () => ({ do: 'task', text: '' }),
   checklist: () => ({ do: 'checklist', checklist: props.design.checklists[0]?.id ?? '' }),
@@ -147,6 +147,14 @@ function setUrgent(on: boolean) {
     >
       <option v-for="[id, name] in statuses" :key="id" :value="id">{{ name }}</option>
     </select>
+    <DesignSetField
+      v-else-if="action.do === 'set'"
+      :field="action.field"
+      :value="action.value"
+      :design="design"
+      :label="label"
+      @change="(field, value) => emit('change', { do: 'set', field, value: value ?? null })"
+    />
     <input
       v-else-if="action.do === 'note'"
       class="inline-field long"

@@ -3,6 +3,7 @@ import type { Cell } from '~~/core/table'
 import type { Operator } from '~~/core/condition'
 import type { Design } from '~~/core/design'
 import { FACT_TYPES } from '~~/core/design'
+import { fieldFact } from '~~/core/fields'
 
 // One cell of a decision table: an operator and a value, chosen, never typed as syntax.
 const props = defineProps<{
@@ -15,7 +16,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [cell: Cell]; close: [] }>()
 
-const question = computed(() => props.design.questions.find((one) => `form.${one.name}` === props.fact))
+const question = computed(
+  () =>
+    props.design.questions.find((one) => `form.${one.name}` === props.fact) ??
+    props.design.fields.find((one) => fieldFact(one.name) === props.fact),
+)
 const options = computed(() => question.value?.options ?? props.names[props.fact])
 type Kind = 'yesNo' | 'number' | 'date' | 'moment' | 'path' | 'choice' | 'text'
 const kind = computed<Kind>(() => {

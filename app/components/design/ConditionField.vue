@@ -9,6 +9,7 @@ import {
   type Test,
 } from '~~/core/condition'
 import { FACT_NAMES, type Design, FACT_TYPES } from '~~/core/design'
+import { fieldFact } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 
 // A condition, chosen part by part: all, any or none of its tests; a group may stand in a group.
@@ -35,6 +36,7 @@ const facts = computed(() => [
   ...props.design.questions
     .filter((one) => one.type !== 'explanation')
     .map((one) => ({ value: `form.${one.name}`, label: `answer: ${one.label}` })),
+  ...props.design.fields.map((one) => ({ value: fieldFact(one.name), label: `field: ${one.label}` })),
 ])
 const offers = computed(() =>
   props.offered ? facts.value.filter(({ value }) => props.offered!.includes(value)) : facts.value,
@@ -54,7 +56,9 @@ const FIRST: Record<string, { op: Operator; value: FactValue }> = {
   moment: { op: 'inTheLast', value: 'P1D' },
 }
 function firstTest(fact: string): Test {
-  const question = props.design.questions.find((one) => `form.${one.name}` === fact)
+  const question =
+    props.design.questions.find((one) => `form.${one.name}` === fact) ??
+    props.design.fields.find((one) => fieldFact(one.name) === fact)
   const value = question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? ''
   const op: Operator = fact === 'category' ? 'under' : 'is'
   return { fact, ...(FIRST[question?.type ?? FACT_TYPES[fact] ?? ''] ?? { op, value }) }

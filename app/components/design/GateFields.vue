@@ -1,66 +1,54 @@
 <script setup lang="ts">
-import { freeId } from '~~/core/naming'
-import type { GateField, GateFieldType, Status } from '~~/core/lifecycle'
+import type { TicketField } from '~~/core/fields'
+import type { GateAsk, Status } from '~~/core/lifecycle'
 
-// What a status asks for before a ticket may enter it. Too many questions are friction, so each is a line.
-const props = defineProps<{
-  status: Status
-  /** Fields that other gates of the design ask for, offered before a new one is made. */
-  known: GateField[]
+// What a status asks for before a ticket may enter it: fields of the ticket, which stay. Too many questions are friction,
+// so each is a line.
+const props = defineProps<{ status: Status; library: TicketField[]; own: TicketField[] }>()
+const emit = defineEmits<{
+  change: [gate: GateAsk[]]
+  /** Asks for a field that the kind does not have yet: one of the library, or a new one of this name. */
+  add: [field: { name: string } | { label: string }]
 }>()
-const emit = defineEmits<{ change: [gate: GateField[]] }>()
 
-const TYPES: Record<GateFieldType, string> = {
-  text: 'one line',
-  longText: 'text',
-  choice: 'one of some options',
-  number: 'a number',
-  date: 'a date',
-  technician: 'somebody of the desk',
-}
 const text = (event: Event) => (event.target as HTMLInputElement).value
-const put = (at: number, change: Partial<GateField>) =>
+const isOn = (event: Event) => (event.target as HTMLInputElement).checked
+const fieldOf = (name: string) => props.library.find((one) => one.name === name)
+const labelOf = (ask: GateAsk) => ask.label ?? fieldOf(ask.field)?.label ?? ask.field
+const put = (at: number, change: Partial<GateAsk>) =>
   emit(
     'change',
     props.status.gate.map((one, index) => (index === at ? { ...one, ...change } : one)),
   )
-function setType(at: number, type: GateFieldType) {
-  const { options, ...rest } = props.status.gate[at]!
+/** The words of the gate are those of the field unless they are others. */
+function putLabel(at: number, words: string) {
+  const { label: _, ...ask } = props.status.gate[at]!
+  const isOwn = words.trim() && words.trim() !== fieldOf(ask.field)?.label
   const gate = [...props.status.gate]
-  gate[at] = { ...rest, type, ...(type === 'choice' && { options: options ?? [] }) }
+  gate[at] = isOwn ? { ...ask, label: words.trim() } : ask
   emit('change', gate)
 }
-const setOptions = (at: number, value: string) =>
-  put(at, {
-    options: [
-      ...new Set(
-        value
-          .split(',')
-          .map((one) => one.trim())
-          .filter(Boolean),
-      ),
-    ],
-  })
 function move(at: number, by: number) {
   const gate = [...props.status.gate]
   const [one] = gate.splice(at, 1)
   gate.splice(at + by, 0, one!)
   emit('change', gate)
 }
-const offers = computed(() =>
-  props.known.filter(({ name }) => !props.status.gate.some((one) => one.name === name)),
+const isFree = ({ name }: TicketField) => !props.status.gate.some((one) => one.field === name)
+const offers = computed(() => props.own.filter(isFree))
+const others = computed(() =>
+  props.library.filter((one) => isFree(one) && !props.own.some(({ name }) => name === one.name)),
 )
+function offer(name: string) {
+  if (!name) return
+  if (props.own.some((one) => one.name === name))
+    emit('change', [...props.status.gate, { field: name, required: false }])
+  else emit('add', { name })
+}
 const label = ref('')
 function add() {
-  const words = label.value.trim()
-  if (!words) return
-  const name = freeId(words, (id) => props.known.some((one) => one.name === id), 'field')
-  emit('change', [...props.status.gate, { name, label: words, type: 'text', required: false }])
+  if (label.value.trim()) emit('add', { label: label.value.trim() })
   label.value = ''
-}
-function offer(name: string) {
-  const field = offers.value.find((one) => one.name === name)
-  if (field) emit('change', [...props.status.gate, { ...field }])
 }
 </script>
 
@@ -69,42 +57,27 @@ function offer(name: string) {
     <p v-if="status.gate.length === 0" class="quiet small">
       Nothing is asked: a ticket comes to “{{ status.name }}” at once.
     </p>
-    <p v-for="(field, at) in status.gate" :key="field.name" class="line">
+    <p v-for="(ask, at) in status.gate" :key="ask.field" class="line">
       <input
         class="inline-field wide"
-        :value="field.label"
+        :value="labelOf(ask)"
         :aria-label="`Question ${at + 1} of ${status.name}`"
-        @change="put(at, { label: text($event) })"
+        @change="putLabel(at, text($event))"
       />
-      <select
-        class="inline-field"
-        :value="field.type"
-        :aria-label="`${field.label}: answer is`"
-        @change="setType(at, text($event) as GateFieldType)"
-      >
-        <option v-for="(name, type) in TYPES" :key="type" :value="type">{{ name }}</option>
-      </select>
-      <input
-        v-if="field.type === 'choice'"
-        class="inline-field"
-        :value="field.options?.join(', ')"
-        :aria-label="`${field.label}: options, with commas between them`"
-        placeholder="worn, broken, lost"
-        @change="setOptions(at, text($event))"
-      />
+      <span v-if="ask.label" class="quiet small">sets “{{ fieldOf(ask.field)?.label ?? ask.field }}”</span>
       <label class="tick-field"
-        ><input
-          type="checkbox"
-          :checked="field.required"
-          @change="put(at, { required: ($event.target as HTMLInputElement).checked })"
-        />
-        must be answered</label
+        ><input type="checkbox" :checked="ask.required" @change="put(at, { required: isOn($event) })" /> must
+        be answered</label
+      >
+      <label class="tick-field"
+        ><input type="checkbox" :checked="ask.anew" @change="put(at, { anew: isOn($event) || undefined })" />
+        each time anew</label
       >
       <button
         class="link"
         type="button"
         :disabled="at === 0"
-        :aria-label="`${field.label}: earlier`"
+        :aria-label="`${labelOf(ask)}: earlier`"
         @click="move(at, -1)"
       >
         ↑
@@ -113,7 +86,7 @@ function offer(name: string) {
         class="link"
         type="button"
         :disabled="at === status.gate.length - 1"
-        :aria-label="`${field.label}: later`"
+        :aria-label="`${labelOf(ask)}: later`"
         @click="move(at, 1)"
       >
         ↓
@@ -121,7 +94,7 @@ function offer(name: string) {
       <button
         class="link"
         type="button"
-        :aria-label="`Ask “${field.label}” no more`"
+        :aria-label="`Ask “${labelOf(ask)}” no more`"
         @click="
           emit(
             'change',
@@ -134,16 +107,19 @@ function offer(name: string) {
     </p>
     <form class="line" @submit.prevent="add">
       <select
-        v-if="offers.length"
+        v-if="offers.length || others.length"
         class="inline-field"
         value=""
-        :aria-label="`Ask at ${status.name} what another gate asks`"
+        :aria-label="`Ask for a field at ${status.name}`"
         @change="offer(text($event))"
       >
-        <option value="">ask what another gate asks …</option>
+        <option value="">ask for a field …</option>
         <option v-for="one in offers" :key="one.name" :value="one.name">{{ one.label }}</option>
+        <optgroup v-if="others.length" label="of other kinds">
+          <option v-for="one in others" :key="one.name" :value="one.name">{{ one.label }}</option>
+        </optgroup>
       </select>
-      <label>or ask something new <input v-model="label" class="inline-field" /></label>
+      <label>or for a new one <input v-model="label" class="inline-field" /></label>
       <button class="act" type="submit">Ask it</button>
     </form>
   </div>

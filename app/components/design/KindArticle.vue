@@ -5,7 +5,7 @@ import {
   moveByItself,
   removeStatus,
   turnedAwayStatus,
-  type GateField,
+  type GateAsk,
   type Status,
   type StatusGroup,
   type TicketKind,
@@ -18,7 +18,9 @@ import type { ArticleProps } from '~/composables/useDraft'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
 // them, so that is asked once before the first change.
-const props = defineProps<ArticleProps & { id: string }>()
+const props = defineProps<
+  ArticleProps & { id: string; directory: { teams: readonly { id: string; name: string }[] } }
+>()
 const LifecycleDiagram = defineAsyncComponent(() => import('./LifecycleDiagram.vue'))
 const GROUPS: Record<StatusGroup, string> = {
   new: 'new',
@@ -93,12 +95,30 @@ function moveStatus(at: number, by: number) {
   void put({ statuses })
 }
 const gateOf = ref<string>()
-const knownFields = computed(() => {
-  const all = props.design.kinds.flatMap((one) => one.statuses.flatMap((status) => status.gate))
-  return [...new Map(all.map((field) => [field.name, field])).values()]
-})
-const gateInWords = (gate: GateField[]) =>
-  gate.length ? gate.map((one) => one.label + (one.required ? '' : ' (if you like)')).join(' · ') : 'nothing'
+const fieldOf = (name: string) => props.design.fields.find((one) => one.name === name)
+const ownFields = computed(() => kind.value!.fields.flatMap((one) => fieldOf(one.field) ?? []))
+const gateInWords = (gate: GateAsk[]) =>
+  gate
+    .map(
+      (one) => (one.label ?? fieldOf(one.field)?.label ?? one.field) + (one.required ? '' : ' (if you like)'),
+    )
+    .join(' · ') || 'nothing'
+/** A gate asks for a field that the kind did not have: it has it from then on. */
+async function askFor(status: Status, field: { name: string } | { label: string }) {
+  const before = kind.value!
+  const name = 'name' in field ? field.name : freeId(field.label, (id) => fieldOf(id) !== undefined, 'field')
+  const gate = [...status.gate, { field: name, required: false }]
+  const after = {
+    ...before,
+    statuses: before.statuses.map((one) => (one.id === status.id ? { ...one, gate } : one)),
+    fields: [...before.fields, { field: name }],
+  }
+  const made = 'label' in field ? { name, label: field.label, type: 'text' as const } : undefined
+  await props.changeAll([
+    ...(made ? [{ list: 'fields', id: name, before: null, after: made }] : []),
+    { list: 'kinds', id: before.id, before, after },
+  ])
+}
 
 const fresh = reactive({ status: '', group: 'active' as StatusGroup, from: '', to: '', label: '' })
 function addOne() {
@@ -338,7 +358,9 @@ async function removeKind() {
               <td colspan="6">
                 <DesignGateFields
                   :status="status"
-                  :known="knownFields"
+                  :library="design.fields"
+                  :own="ownFields"
+                  @add="(field) => askFor(status, field)"
                   @change="(gate) => putStatus(status.id, { gate })"
                 />
               </td>
@@ -387,6 +409,17 @@ async function removeKind() {
         </select></label
       >
     </p>
+
+    <h2 id="fields">Fields</h2>
+    <DesignKindFields
+      :kind="kind"
+      :design="design"
+      :findings="findings"
+      :readonly="isLocked"
+      :teams="directory.teams"
+      :change="change"
+      :change-all="changeAll"
+    />
 
     <h2>Ways from one to another</h2>
     <table class="ledger-table ways">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { targetNames } from '~~/core/clock'
-import { inWords, type Condition } from '~~/core/condition'
+import { inWords, type Condition, type FactValue } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
+import { fieldFact } from '~~/core/fields'
 import {
   actionInWords,
   atShare,
@@ -12,6 +13,7 @@ import {
   type Ladder,
   type Rung,
 } from '~~/core/ladder'
+import { statusNames } from '~~/core/lifecycle'
 import { freeId } from '~~/core/naming'
 import type { ArticleProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
@@ -28,11 +30,9 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   team: (id) => nameIn(props.directory.teams, id),
   queue: (id) => nameIn(props.design.queues, id),
   priority: (id) => nameIn(props.design.priorities, id),
-  status: (id) =>
-    nameIn(
-      props.design.kinds.flatMap((kind) => kind.statuses),
-      id,
-    ),
+  status: (id) => statusNames(props.design.kinds)[id] ?? id,
+  field: (name) => props.design.fields.find((one) => one.name === name)?.label ?? name,
+  fieldValue: (name, value) => words.value.value(fieldFact(name), value as FactValue),
   webhook: (id) => nameIn(props.design.webhooks, id),
   checklist: (id) => nameIn(props.design.checklists, id),
   ladders: props.design.ladders,

@@ -16,6 +16,7 @@ const PARTS: Record<TicketPart, string> = {
   technician: 'technician',
   requester: 'requester and cover',
   equipment: 'equipment',
+  fields: 'fields of its kind',
   decided: 'edition that decided',
   account: 'the account of its promises',
   asked: 'what was asked',

@@ -12,6 +12,7 @@ const NAMES: Record<MoveStep['do'], string> = {
   status: 'set the status',
   assign: 'give it to',
   sort: 'sort it',
+  set: 'set a field',
   timer: 'the timer',
   booking: 'the fixed time',
   reply: 'write to the requester',
@@ -32,6 +33,7 @@ const FRESH: { [K in MoveStep['do']]: () => MoveStep } = {
   status: () => ({ do: 'status', group: 'active' }),
   assign: () => ({ do: 'assign', to: 'me' }),
   sort: () => ({ do: 'sort', field: 'priority', value: valueOf('priority') }),
+  set: () => ({ do: 'set', field: props.design.fields[0]?.name ?? '' }),
   timer: () => ({ do: 'timer', turn: 'on' }),
   booking: () => ({ do: 'booking', as: 'begun' }),
   reply: () => ({ do: 'reply', text: '' }),
@@ -139,6 +141,15 @@ const toStatus = (value: string): MoveStep =>
     >
       <option v-for="one in design.checklists" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>
+    <DesignSetField
+      v-else-if="step.do === 'set'"
+      :field="step.field"
+      :value="step.value"
+      :design="design"
+      :label="label"
+      may-ask
+      @change="(field, value) => emit('change', { do: 'set', field, ...(value !== undefined && { value }) })"
+    />
     <select
       v-else
       class="inline-field"

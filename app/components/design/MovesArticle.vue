@@ -3,7 +3,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { TEMPLATE_FIELDS } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
-import type { GateField } from '~~/core/lifecycle'
+import type { AskedField } from '~~/core/fields'
 import { MOVE_ICONS, MOVE_ROLES, type Move, type MoveIcon, type MoveRole, type MoveStep } from '~~/core/work'
 import type { ArticleProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
@@ -62,16 +62,7 @@ function toggle<T extends string>(list: readonly T[] | undefined, value: T, on: 
   const next = on ? [...(list ?? []), value] : (list ?? []).filter((each) => each !== value)
   return next.length ? next : undefined
 }
-const asStatus = (one: Move) => ({
-  id: one.id,
-  name: one.name,
-  group: 'active' as const,
-  plainly: '',
-  gate: one.asks,
-})
-const knownAsks = computed<GateField[]>(() =>
-  props.design.kinds.flatMap((kind) => kind.statuses.flatMap((s) => s.gate)),
-)
+const knownAsks = computed<AskedField[]>(() => props.design.moves.flatMap((one) => one.asks))
 
 const shelfOf = (role: MoveRole) => props.design.shelves.find((one) => one.id === role)
 function setShelf(role: MoveRole, moves: string[] | undefined) {
@@ -180,9 +171,10 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
         <div class="part">
           <span class="label">Asks first</span>
           <div>
-            <DesignGateFields
+            <DesignAskedEditor
               v-if="!readonly"
-              :status="asStatus(one)"
+              :asks="one.asks"
+              :of="one.name"
               :known="knownAsks"
               @change="save(one, { asks: $event })"
             />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CompiledDesign, Directory, domainsOf, FACT_NAMES, type Design } from '~~/core/design'
+import { fieldFact } from '~~/core/fields'
 import { cellNamesOf } from '~~/core/design'
 import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
 import { freeId } from '~~/core/naming'
@@ -41,9 +42,11 @@ const words = computed(() =>
   ),
 )
 const title = (fact: string) =>
-  fact.startsWith('form.')
-    ? (props.design.questions.find((one) => `form.${one.name}` === fact)?.label ?? fact)
-    : (FACT_NAMES[fact] ?? fact)
+  fact.startsWith('field.')
+    ? (props.design.fields.find((one) => fieldFact(one.name) === fact)?.label ?? fact)
+    : fact.startsWith('form.')
+      ? (props.design.questions.find((one) => `form.${one.name}` === fact)?.label ?? fact)
+      : (FACT_NAMES[fact] ?? fact)
 const GRADES = ['high', 'medium', 'low'].map((value) => ({ value, label: value }))
 const skills = computed(() =>
   [...new Set(props.directory.people.flatMap((one) => one.skills ?? []))].map((value) => ({
@@ -64,13 +67,15 @@ const save = (after: DecisionTable) => props.change('triage', props.part, said.v
 const saveRows = (rows: Row[]) => save({ ...table.value, rows })
 
 // Columns
+const SORTS_OF_FACT: Record<string, string> = { form: 'answer: ', field: 'field: ' }
 const offered = computed(() =>
   [
     ...Object.keys(FACT_NAMES).filter((fact) => !UNKNOWN[props.part].includes(fact)),
     ...props.design.questions.filter((one) => one.type !== 'explanation').map((one) => `form.${one.name}`),
+    ...props.design.fields.map((one) => fieldFact(one.name)),
   ]
     .filter((fact) => !table.value.columns.includes(fact))
-    .map((value) => ({ value, label: value.startsWith('form.') ? `answer: ${title(value)}` : title(value) })),
+    .map((value) => ({ value, label: `${SORTS_OF_FACT[value.split('.')[0]!] ?? ''}${title(value)}` })),
 )
 function addColumn(event: Event) {
   const input = event.target as HTMLSelectElement

@@ -203,6 +203,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :id="article.split('/')[1]!"
           :key="article"
           v-bind="common"
+          :directory="shown.directory"
         />
         <DesignCategoriesArticle
           v-else-if="article === 'triage/categories'"

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { capital } from '~~/core/words'
 import { readView, type ViewDefinition } from '~~/core/work'
 import type { Row, TicketList } from '~/composables/useTickets'
+import type { FieldNames } from '~/composables/useViews'
 import type { SavedView } from '~/composables/useViews'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
@@ -51,7 +52,9 @@ const query = computed<Record<string, string>>(() => ({
 const ordered = computed(() => {
   if (view.value === 'done' || (rule.value && definition.value.sort === 'changed'))
     return ', last changed first'
-  return rule.value ? ', newest first' : `, by ${SORT_NAMES[definition.value.sort]}`
+  return rule.value
+    ? ', newest first'
+    : `, by ${partName(SORT_NAMES, definition.value.sort, fieldNames.value)}`
 })
 const title = computed(() =>
   rule.value ? `Decided by ${ruleName.value || '…'}` : (saved.value?.name ?? VIEWS[view.value]),
@@ -110,6 +113,8 @@ const sheet = (as: 'csv' | 'xlsx') => {
 const rows = shallowRef<Row[]>([])
 const total = ref(0)
 const isMore = ref(false)
+/** What the fields are called that stand in the rows. */
+const fieldNames = shallowRef<FieldNames>({})
 const next = ref<string>()
 const counts = ref<Record<string, number>>({})
 const figure = (count: number) => count.toLocaleString('en')
@@ -132,6 +137,7 @@ function show(list: TicketList) {
   rows.value = list.rows
   total.value = list.total
   isMore.value = list.isMore
+  fieldNames.value = list.fieldNames
   next.value = list.next
   counts.value = list.counts
   ruleName.value = list.rule ?? ''
@@ -228,6 +234,7 @@ watch(
 const cells = useCells(
   () => zone.value,
   () => time.now,
+  () => fieldNames.value,
 )
 
 async function step(by: number) {
@@ -400,6 +407,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           v-else-if="definition.board"
           :rows="rows"
           :columns="definition.columns"
+          :field-names="fieldNames"
           :now="time.now"
           :zone="zone"
           :active="reference"

@@ -10,7 +10,7 @@ export default defineRoute(
     query: ListQueryBody,
   },
   async ({ desk, query, caller }) => {
-    const about = { now: deskNow(), person: caller.id, teams: caller.teams }
+    const about = { now: deskNow(), person: caller.id, role: caller.role, teams: caller.teams }
     const { after, limit } = query
     const [list, counts] = await Promise.all([
       listTickets(desk, { ...readWhich(query), after, limit, ...about }),

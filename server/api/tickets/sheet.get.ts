@@ -1,10 +1,12 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { setResponseHeaders } from 'h3'
 import { csvOf } from '../../../core/clock'
+import { fieldOf } from '../../../core/fields'
 import { PLAIN_VIEW, readView, type ViewColumn } from '../../../core/work'
 import { deskNow } from '../../clock/deskClock'
 import { readWhich, WhichQuery } from '../../http/listQuery'
 import { defineRoute } from '../../http/route'
+import { seesField } from '../../queries/seenFields'
 import { ticketSheet } from '../../queries/ticketSheet'
 import { workbookOf } from '../../tables/sheet'
 
@@ -16,7 +18,7 @@ class SheetQuery extends WhichQuery {
   /** Columns, in their order, with commas between. */
   @IsOptional()
   @IsString()
-  @MaxLength(300)
+  @MaxLength(3000)
   columns?: string
 }
 
@@ -34,14 +36,14 @@ export default defineRoute(
   },
   async ({ event, desk, query, caller }) => {
     const columns = query.columns ? (query.columns.split(',') as ViewColumn[]) : PLAIN_VIEW.columns
-    const about = { now: deskNow(), person: caller.id, teams: caller.teams }
+    const about = { now: deskNow(), person: caller.id, role: caller.role, teams: caller.teams }
     const person = (await desk.knowledge.directory()).people.get(caller.id)
-    const lines = await ticketSheet(
-      desk,
-      { ...readWhich(query), ...about },
-      readView({ columns }).columns,
-      person?.zone ?? 'UTC',
-    )
+    const current = await desk.knowledge.currentEdition()
+    const seen = readView({ columns }).columns.filter((one) => {
+      const field = fieldOf(one)
+      return field === undefined || seesField(field, current, caller)
+    })
+    const lines = await ticketSheet(desk, { ...readWhich(query), ...about }, seen, person?.zone ?? 'UTC')
     setResponseHeaders(event, {
       'content-type': TYPES[query.as],
       'content-disposition': `attachment; filename="tickets.${query.as}"`,

@@ -1,5 +1,7 @@
 import { namedDirectory, namesOf } from '../../../core/design'
+import { fieldFact } from '../../../core/fields'
 import { defineRoute } from '../../http/route'
+import { seenFields } from '../../queries/seenFields'
 import { FILTER_FACTS } from '../../queries/conditionSql'
 
 export default defineRoute(
@@ -7,18 +9,27 @@ export default defineRoute(
     who: 'technician',
     summary: 'By what views can be limited: facts, the questions of forms, and the names of values',
   },
-  async ({ desk }) => {
-    const [{ design }, directory] = await Promise.all([
+  async ({ desk, caller }) => {
+    const [current, directory] = await Promise.all([
       desk.knowledge.currentEdition(),
       desk.knowledge.directory(),
     ])
+    const { design } = current
+    const fields = seenFields(current, caller)
+    const { questions, categories, kinds } = design
     return {
-      // Conditions are built from questions and categories; the rest of the design is not needed for that.
-      design: { questions: design.questions, categories: design.categories },
+      // Conditions are built from questions, fields and categories; the rest of the design is not needed for that.
+      design: {
+        questions,
+        categories,
+        fields,
+        kinds: kinds.map(({ id, name, fields: own }) => ({ id, name, fields: own })),
+      },
       names: namesOf(design, namedDirectory(directory)),
       facts: [
         ...FILTER_FACTS,
         ...design.questions.filter((one) => one.type !== 'explanation').map((one) => `form.${one.name}`),
+        ...fields.map((one) => fieldFact(one.name)),
       ],
     }
   },

@@ -1,5 +1,6 @@
-import { IsObject, IsString, MaxLength } from 'class-validator'
-import { HttpProblem } from '../../../http/problem'
+import { IsString, MaxLength } from 'class-validator'
+import type { FieldValue } from '../../../../core/fields'
+import { givenValues, IsFieldValues } from '../../../http/fieldValues'
 import { defineRoute } from '../../../http/route'
 
 class MoveBody {
@@ -13,18 +14,16 @@ class MoveBody {
   to!: string
 
   /** What the gate asks for, by name. */
-  @IsObject()
-  fields: Record<string, string> = {}
+  @IsFieldValues()
+  fields: Record<string, FieldValue | null> = {}
 }
 
 export default defineRoute(
   { who: 'technician', summary: 'Move a ticket to another status, through its gate', body: MoveBody },
   async ({ desk, caller, body: { from, to, fields }, number }) => {
-    if (Object.values(fields).some((value) => typeof value !== 'string'))
-      throw new HttpProblem(422, 'What a gate asks for is given as text.')
     const { sequence } = await desk.run(
       number('reference'),
-      { kind: 'move', from, to, fields },
+      { kind: 'move', from, to, fields: givenValues(fields) },
       { person: caller.id },
     )
     return { sequence }

@@ -1,15 +1,8 @@
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsString,
-  MaxLength,
-  ValidateIf,
-} from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, Matches } from 'class-validator'
+import type { FieldValue } from '../../../../core/fields'
+import { FIELD_COLUMN } from '../../../../core/work'
 import { changeMany, type ManyChange } from '../../../commands/many'
+import { IsFieldValue } from '../../../http/fieldValues'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 
@@ -23,14 +16,14 @@ class ManyBody {
   @IsInt({ each: true })
   references!: number[]
 
-  @IsIn(FIELDS, { message: `choose one of ${FIELDS.join(', ')}` })
-  field!: (typeof FIELDS)[number]
+  @Matches(new RegExp(`^(?:${FIELDS.join('|')}|${FIELD_COLUMN.source.slice(1, -1)})$`), {
+    message: `choose one of ${FIELDS.join(', ')}, or field.NAME`,
+  })
+  field!: ManyChange['field']
 
-  /** Id of the value; null takes the technician away. */
-  @ValidateIf((body: ManyBody) => body.value !== null)
-  @IsString()
-  @MaxLength(120)
-  value!: string | null
+  /** Id of the value, or the value of a field; null takes the technician away, and empties a field. */
+  @IsFieldValue()
+  value!: FieldValue | null
 
   /** Says what would happen, and changes nothing. */
   @IsBoolean()
@@ -45,10 +38,13 @@ export default defineRoute(
     body: ManyBody,
   },
   async ({ desk, caller, body: { references, field, value, trial } }) => {
-    if (value === null && field !== 'technician')
+    const isField = FIELD_COLUMN.test(field)
+    if (value === null && field !== 'technician' && !isField)
       throw new HttpProblem(422, 'Every ticket has one of these.', [
         { field: 'value', message: 'choose a value' },
       ])
+    if (!isField && typeof value !== 'string' && value !== null)
+      throw new HttpProblem(422, 'This is chosen by its id.', [{ field: 'value', message: 'give an id' }])
     const change = { field, value } as ManyChange
     return { lines: await changeMany(desk, references, change, { person: caller.id }, trial) }
   },

@@ -6,6 +6,7 @@ definePageMeta({ layout: 'portal', middleware: 'requester' })
 
 interface Page extends RequestSummary {
   answers: { name: string; label: string; answer: string }[]
+  fields: { name: string; label: string; answer: string }[]
   conversation: {
     at: number
     by: string
@@ -88,6 +89,12 @@ async function send() {
       <p v-if="page.expected && page.group !== 'done'" class="quiet">
         {{ say('ask.takes', { time: page.expected }) }}
       </p>
+      <dl v-if="page.fields.length" class="kept">
+        <template v-for="one in page.fields" :key="one.name">
+          <dt>{{ one.label }}</dt>
+          <dd>{{ one.answer }}</dd>
+        </template>
+      </dl>
       <h2>{{ say('request.asked') }}</h2>
       <dl>
         <template v-for="one in page.answers" :key="one.name">

@@ -1,6 +1,7 @@
-import { IsObject, IsString, MaxLength } from 'class-validator'
+import { IsString, MaxLength } from 'class-validator'
+import type { FieldValue } from '../../../../../core/fields'
 import { makeMove } from '../../../../commands/work'
-import { HttpProblem } from '../../../../http/problem'
+import { givenValues, IsFieldValues } from '../../../../http/fieldValues'
 import { defineRoute } from '../../../../http/route'
 
 class MoveBody {
@@ -15,16 +16,19 @@ class MoveBody {
   from!: string
 
   /** What it asks first, by name. */
-  @IsObject()
-  asked: Record<string, string> = {}
+  @IsFieldValues()
+  asked: Record<string, FieldValue | null> = {}
 }
 
 export default defineRoute(
   { who: 'technician', summary: 'Make a move of your shelf: all that it does, or nothing', body: MoveBody },
   async ({ desk, caller, body, number }) => {
-    if (Object.values(body.asked).some((value) => typeof value !== 'string'))
-      throw new HttpProblem(422, 'What a move asks for is given as text.')
-    const { sequence, lastMove } = await makeMove(desk, number('reference'), body, caller.id)
+    const { sequence, lastMove } = await makeMove(
+      desk,
+      number('reference'),
+      { ...body, asked: givenValues(body.asked) },
+      caller.id,
+    )
     return { sequence, made: lastMove?.sequence ?? null }
   },
 )

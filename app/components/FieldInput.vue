@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import type { AskedField, FieldValue } from '~~/core/fields'
+import { isNamedType, type NamedType } from '~~/core/intake/form'
+import { isoTime, parseMoment } from '~~/core/time/words'
+
+// One field of a ticket, filled in by its type. What is emptied is null.
+const props = defineProps<{
+  field: Omit<AskedField, 'required'> & { required?: boolean }
+  inputId: string
+  zone: string
+  invalid?: boolean
+  describedBy?: string
+}>()
+const value = defineModel<FieldValue | null>({ required: true })
+
+const choices = useChoices()
+const staff = shallowRef<Choice[]>([])
+/** What is chosen by name; somebody of the desk is chosen among those alone. */
+const named = computed<NamedType | undefined>(() => {
+  const { type } = props.field
+  return type !== 'technician' && isNamedType(type) ? type : undefined
+})
+const found = shallowRef<Choice[]>()
+const listed = computed<Choice[]>(() => {
+  if (props.field.type === 'technician') return staff.value
+  return found.value ?? (named.value ? (choices.lists[named.value] ?? []) : [])
+})
+onMounted(async () => {
+  if (props.field.type === 'technician') staff.value = await technicians()
+  else if (named.value) await choices.need([named.value]).catch(() => undefined)
+})
+/** Of persons and equipment there are too many for one list: what is typed is looked for. */
+async function look(typed: string) {
+  if (!named.value) return
+  found.value = typed
+    ? await api<Choice[]>(`/api/choices/${named.value}`, { query: { search: typed } }).catch(() => undefined)
+    : undefined
+}
+const chosen = computed(() => (typeof value.value === 'string' ? value.value : undefined))
+const yesNo = [
+  { value: true, label: 'yes' },
+  { value: false, label: 'no' },
+]
+const text = (given: string | undefined) => (value.value = given ? given : null)
+const local = computed(() => {
+  if (typeof value.value !== 'string') return ''
+  try {
+    return isoTime(parseMoment(value.value, props.zone), props.zone).slice(0, 16)
+  } catch {
+    return ''
+  }
+})
+const setMoment = (typed: string | undefined) =>
+  (value.value = typed ? isoTime(parseMoment(typed, props.zone), props.zone) : null)
+</script>
+
+<template>
+  <Textarea
+    v-if="field.type === 'longText'"
+    :id="inputId"
+    :model-value="chosen"
+    rows="4"
+    auto-resize
+    :invalid="invalid"
+    :aria-describedby="describedBy"
+    @update:model-value="text"
+  />
+  <Select
+    v-else-if="field.type === 'choice'"
+    :model-value="chosen"
+    :input-id="inputId"
+    :options="field.options ?? []"
+    option-label="label"
+    option-value="value"
+    :show-clear="!field.required"
+    :invalid="invalid"
+    :aria-label="field.label"
+    @update:model-value="text"
+  />
+  <MultiSelect
+    v-else-if="field.type === 'manyChoices'"
+    :model-value="Array.isArray(value) ? value : []"
+    :input-id="inputId"
+    :options="field.options ?? []"
+    option-label="label"
+    option-value="value"
+    :invalid="invalid"
+    :aria-label="field.label"
+    @update:model-value="value = $event.length ? $event : null"
+  />
+  <Select
+    v-else-if="field.type === 'yesNo'"
+    :model-value="typeof value === 'boolean' ? value : undefined"
+    :input-id="inputId"
+    :options="yesNo"
+    option-label="label"
+    option-value="value"
+    :show-clear="!field.required"
+    :invalid="invalid"
+    :aria-label="field.label"
+    @update:model-value="value = $event ?? null"
+  />
+  <Select
+    v-else-if="named || field.type === 'technician'"
+    :model-value="chosen"
+    :input-id="inputId"
+    :options="listed"
+    option-label="label"
+    option-value="value"
+    filter
+    :show-clear="!field.required"
+    :invalid="invalid"
+    :aria-label="field.label"
+    @filter="look($event.value)"
+    @update:model-value="text"
+  />
+  <span v-else-if="field.type === 'number'" class="with-unit">
+    <InputNumber
+      :model-value="typeof value === 'number' ? value : null"
+      :input-id="inputId"
+      :min="field.min"
+      :max="field.max"
+      :max-fraction-digits="6"
+      :use-grouping="false"
+      :invalid="invalid"
+      :aria-describedby="describedBy"
+      @input="value = typeof $event.value === 'number' ? $event.value : null"
+    />
+    <span v-if="field.unit" class="quiet">{{ field.unit }}</span>
+  </span>
+  <span v-else-if="field.type === 'dateTime'" class="with-unit">
+    <InputText
+      :id="inputId"
+      type="datetime-local"
+      :model-value="local"
+      :invalid="invalid"
+      :aria-describedby="describedBy"
+      @update:model-value="setMoment"
+    />
+    <span class="quiet small">{{ zone }}</span>
+  </span>
+  <InputText
+    v-else
+    :id="inputId"
+    :type="field.type === 'date' ? 'date' : 'text'"
+    :model-value="chosen"
+    :invalid="invalid"
+    :aria-describedby="describedBy"
+    @update:model-value="text"
+  />
+</template>
+
+<style scoped>
+.with-unit {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import type { FieldValue } from '~~/core/fields'
+import type { KeptField, Ticket } from '~/composables/useTickets'
+
+// The fields of a ticket's kind: what each says, and the place to change it.
+const props = defineProps<{ ticket: Ticket; zone: string }>()
+const emit = defineEmits<{ done: [] }>()
+
+/** What stands at the head of a done ticket, and what only a gate asks for, need no line of their own while empty. */
+const AT_HEAD = ['solvedBy', 'remarks']
+const asksAnew = computed(
+  () =>
+    new Set(
+      props.ticket.transitions.flatMap(({ gate }) => gate.filter((one) => one.anew).map((one) => one.name)),
+    ),
+)
+const shown = computed(() =>
+  props.ticket.kept.filter(
+    ({ name, value }) => !AT_HEAD.includes(name) && (value !== null || !asksAnew.value.has(name)),
+  ),
+)
+const open = ref<string>()
+const draft = ref<FieldValue | null>(null)
+const seen = ref<FieldValue | null>(null)
+const { busy, error, run } = useDeed(() => emit('done'))
+const slip = ref<HTMLFormElement[]>([])
+/** The button that opened the field, where the eye goes back to. */
+let opener: HTMLElement | undefined
+
+async function edit(field: KeptField, event: Event) {
+  opener = event.currentTarget as HTMLElement
+  error.value = undefined
+  open.value = field.name
+  draft.value = seen.value = field.value
+  await nextTick()
+  slip.value[0]?.querySelector<HTMLElement>('textarea, input, [role=combobox]')?.focus()
+}
+async function close() {
+  open.value = undefined
+  await nextTick()
+  opener?.focus()
+}
+async function save(field: KeptField) {
+  const body = { values: { [field.name]: draft.value }, from: { [field.name]: seen.value } }
+  const path = `/api/tickets/${props.ticket.reference}/fields`
+  if (!(await run(() => api(path, { method: 'POST', body })))) return
+  emit('done')
+  await close()
+}
+</script>
+
+<template>
+  <template v-for="field in shown" :key="field.name">
+    <dt>{{ field.label }}</dt>
+    <dd>
+      <form
+        v-if="open === field.name"
+        ref="slip"
+        class="change"
+        novalidate
+        @submit.prevent="save(field)"
+        @keydown.esc.stop="close"
+      >
+        <FieldInput
+          v-model="draft"
+          :field="field"
+          :input-id="`kept-${field.name}`"
+          :zone="zone"
+          :invalid="Boolean(error)"
+          described-by="kept-error"
+        />
+        <button class="act main" type="submit" :disabled="busy">Keep</button>
+        <button class="act plain" type="button" @click="close">Leave it</button>
+        <p v-if="field.help" class="help">{{ field.help }}</p>
+        <p id="kept-error" class="error-text" role="alert">
+          {{ error?.on(field.name) || error?.problem.detail }}
+        </p>
+      </form>
+      <template v-else>
+        <span class="said" :class="{ quiet: !field.words }">{{ field.words || 'nothing yet' }}</span>
+        <button
+          v-if="field.mayChange && !ticket.held"
+          class="link small"
+          type="button"
+          :aria-label="`Change ${field.label}`"
+          @click="edit(field, $event)"
+        >
+          change
+        </button>
+        <span v-if="field.toRequester" class="quiet small">the requester reads it</span>
+      </template>
+    </dd>
+  </template>
+</template>
+
+<style scoped>
+dt {
+  color: var(--ink-3);
+  padding: 4px 0;
+  border-bottom: 1px dotted var(--rule);
+}
+dd {
+  margin: 0;
+  padding: 4px 0;
+  border-bottom: 1px dotted var(--rule);
+  overflow-wrap: anywhere;
+}
+.change {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.change p {
+  flex-basis: 100%;
+  margin: 0;
+}
+.said {
+  white-space: pre-line;
+  margin-right: 8px;
+}
+.link + .quiet {
+  margin-left: 8px;
+}
+@media (max-width: 520px) {
+  dt {
+    border: 0;
+    padding-bottom: 0;
+  }
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { freeId } from '~~/core/naming'
+import type { AskedField, FieldType } from '~~/core/fields'
+import { FIELD_TYPE_NAMES, optionsOf, optionsText } from '~/composables/designWords'
+
+// What a move asks for first. Too many questions are friction, so each is a line.
+const props = defineProps<{
+  asks: AskedField[]
+  /** What asks them, in words. */
+  of: string
+  /** What other moves ask for, offered before a new one is made. */
+  known: AskedField[]
+}>()
+const emit = defineEmits<{ change: [asks: AskedField[]] }>()
+
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const put = (at: number, change: Partial<AskedField>) =>
+  emit(
+    'change',
+    props.asks.map((one, index) => (index === at ? { ...one, ...change } : one)),
+  )
+function setType(at: number, type: FieldType) {
+  const { options, ...rest } = props.asks[at]!
+  const asks = [...props.asks]
+  asks[at] = { ...rest, type, ...(['choice', 'manyChoices'].includes(type) && { options: options ?? [] }) }
+  emit('change', asks)
+}
+const setOptions = (at: number, value: string) => put(at, { options: optionsOf(value) })
+function move(at: number, by: number) {
+  const asks = [...props.asks]
+  const [one] = asks.splice(at, 1)
+  asks.splice(at + by, 0, one!)
+  emit('change', asks)
+}
+const offers = computed(() => props.known.filter(({ name }) => !props.asks.some((one) => one.name === name)))
+const label = ref('')
+function add() {
+  const words = label.value.trim()
+  if (!words) return
+  const name = freeId(words, (id) => props.known.some((one) => one.name === id), 'field')
+  emit('change', [...props.asks, { name, label: words, type: 'text', required: false }])
+  label.value = ''
+}
+function offer(name: string) {
+  const field = offers.value.find((one) => one.name === name)
+  if (field) emit('change', [...props.asks, { ...field }])
+}
+</script>
+
+<template>
+  <div class="gate" role="group" :aria-label="`What ${of} asks`">
+    <p v-if="asks.length === 0" class="quiet small">Nothing is asked.</p>
+    <p v-for="(field, at) in asks" :key="field.name" class="line">
+      <input
+        class="inline-field wide"
+        :value="field.label"
+        :aria-label="`Question ${at + 1} of ${of}`"
+        @change="put(at, { label: text($event) })"
+      />
+      <select
+        class="inline-field"
+        :value="field.type"
+        :aria-label="`${field.label}: answer is`"
+        @change="setType(at, text($event) as FieldType)"
+      >
+        <option v-for="(name, type) in FIELD_TYPE_NAMES" :key="type" :value="type">{{ name }}</option>
+      </select>
+      <input
+        v-if="field.type === 'choice' || field.type === 'manyChoices'"
+        class="inline-field"
+        :value="optionsText(field.options)"
+        :aria-label="`${field.label}: options, with commas between them`"
+        placeholder="worn, broken, lost"
+        @change="setOptions(at, text($event))"
+      />
+      <label class="tick-field"
+        ><input
+          type="checkbox"
+          :checked="field.required"
+          @change="put(at, { required: ($event.target as HTMLInputElement).checked })"
+        />
+        must be answered</label
+      >
+      <button
+        class="link"
+        type="button"
+        :disabled="at === 0"
+        :aria-label="`${field.label}: earlier`"
+        @click="move(at, -1)"
+      >
+        ↑
+      </button>
+      <button
+        class="link"
+        type="button"
+        :disabled="at === asks.length - 1"
+        :aria-label="`${field.label}: later`"
+        @click="move(at, 1)"
+      >
+        ↓
+      </button>
+      <button
+        class="link"
+        type="button"
+        :aria-label="`Ask “${field.label}” no more`"
+        @click="
+          emit(
+            'change',
+            asks.filter((_, index) => index !== at),
+          )
+        "
+      >
+        take out
+      </button>
+    </p>
+    <form class="line" @submit.prevent="add">
+      <select
+        v-if="offers.length"
+        class="inline-field"
+        value=""
+        :aria-label="`Ask at ${of} what another move asks`"
+        @change="offer(text($event))"
+      >
+        <option value="">ask what another move asks …</option>
+        <option v-for="one in offers" :key="one.name" :value="one.name">{{ one.label }}</option>
+      </select>
+      <label>or ask something new <input v-model="label" class="inline-field" /></label>
+      <button class="act" type="submit">Ask it</button>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.line .link {
+  min-width: 26px;
+  min-height: 26px;
+}
+.gate {
+  border-left: 2px solid var(--sea);
+  padding: 4px 0 4px 10px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+  margin: 4px 0;
+}
+.wide {
+  width: 240px;
+}
+</style>

@@ -1,0 +1,54 @@
+import { isAmong, misfit, MOST_FIELDS, type FieldValue, type TicketField } from '../fields'
+import { fitsPattern, patternOf } from '../intake'
+import type { Reader } from './reader'
+
+/** The library of fields: what each holds, and who sees and changes it. */
+export function fields(reader: Reader): void {
+  const { design } = reader
+  if (design.fields.length > MOST_FIELDS)
+    reader.error('kinds', 'tooManyFields', `there are ${design.fields.length} fields; ${MOST_FIELDS} at most`)
+  const used = new Set(design.kinds.flatMap((kind) => kind.fields.map((one) => one.field)))
+  for (const field of design.fields) {
+    const place = `fields/${field.name}`
+    fieldOf(reader, place, field)
+    if (!used.has(field.name)) reader.remark(place, 'fieldUnused', `no ticket kind has “${field.label}”`)
+  }
+}
+
+function fieldOf(reader: Reader, place: string, field: TicketField): void {
+  const { name, label, type, options, min, max, pattern, sees, changes } = field
+  if (!/^[A-Za-z0-9]([\w-]*[A-Za-z0-9])?$/.test(name))
+    reader.error(place, 'fieldNameMalformed', `“${name}” is no name of a field: letters, digits and hyphens`)
+  if (!label.trim()) reader.error(place, 'fieldWithoutName', 'a field has no name')
+  if (['choice', 'manyChoices'].includes(type) && !options?.length)
+    reader.error(place, 'optionsMissing', `“${label}” has no options to choose from`)
+  if (min !== undefined && max !== undefined && min > max)
+    reader.error(place, 'rangeEmpty', `the least value of “${label}” is above its greatest`)
+  for (const team of [...(sees?.teams ?? []), ...(changes?.teams ?? [])]) reader.refers(place, 'team', team)
+  for (const role of changes?.roles ?? [])
+    if (!isAmong(sees, { role, teams: [] }) && !sees?.teams?.length)
+      reader.error(place, 'fieldUnseen', `“${label}” is changed by those who do not see it`)
+  if (pattern) {
+    try {
+      patternOf(pattern.like)
+    } catch (error) {
+      return reader.error(place, 'patternUnusable', `“${label}”: ${(error as Error).message}`)
+    }
+    if (!pattern.message.trim())
+      reader.error(place, 'patternUnexplained', `“${label}” does not say what is wrong with another value`)
+  }
+  const wrong = misfit(field, field.default, { fits: fitsPattern })
+  if (wrong !== undefined)
+    reader.error(place, 'defaultRefused', `what “${label}” is filled in with beforehand: ${wrong}`)
+}
+
+/** Something sets a field to a value: the field is there, some kind has it, and the value fits. */
+export function setsField(reader: Reader, place: string, name: string, value: FieldValue): void {
+  reader.refers(place, 'field', name)
+  const field = reader.design.fields.find((one) => one.name === name)
+  if (!field) return
+  const wrong = misfit(field, value, { fits: fitsPattern })
+  if (wrong !== undefined) reader.error(place, 'valueMisfit', `sets “${field.label}”: ${wrong}`)
+  if (!reader.design.kinds.some((kind) => kind.fields.some((one) => one.field === name)))
+    reader.error(place, 'fieldUnused', `sets “${field.label}”, which no ticket kind has`)
+}
