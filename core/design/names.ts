@@ -94,24 +94,22 @@ function conditionValues({ triage }: Design, fact: string): string[] {
 
 /** What the values of a fact, or of an outcome, are: for cells that are typed, pasted or kept in a sheet. */
 export function cellNamesOf(design: Design, names: Names, fact: string): CellNames {
-  const question = fact.startsWith('form.')
-    ? design.questions.find((one) => one.name === fact.slice('form.'.length))
-    : undefined
-  const field = design.fields.find((one) => fieldFact(one.name) === fact)
   const own = FACT_TYPES[fact]
   if (own) return { type: own === 'moment' ? 'date' : own }
-  switch (question?.type ?? field?.type) {
-    case 'number':
-      return { type: 'number' }
-    case 'yesNo':
-      return { type: 'yesNo' }
-    case 'date':
-    case 'dateTime':
-      return { type: 'date' }
-    default:
-      if (fact === 'category') return { type: 'path', values: names.category }
-      return (question ?? field)?.options
-        ? { type: 'choice', values: (question ?? field)!.options }
-        : { type: names[fact] ? 'choice' : 'text', values: names[fact] }
-  }
+  const asked =
+    design.questions.find((one) => `form.${one.name}` === fact) ??
+    design.fields.find((one) => fieldFact(one.name) === fact)
+  const type = CELL_TYPES[asked?.type ?? '']
+  if (type) return { type }
+  if (fact === 'category') return { type: 'path', values: names.category }
+  const values = asked?.options ?? names[fact]
+  return { type: values ? 'choice' : 'text', values }
+}
+
+/** Types of questions and fields whose values are not chosen. */
+const CELL_TYPES: Record<string, CellNames['type']> = {
+  number: 'number',
+  yesNo: 'yesNo',
+  date: 'date',
+  dateTime: 'date',
 }

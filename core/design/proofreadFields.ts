@@ -16,30 +16,40 @@ export function fields(reader: Reader): void {
 }
 
 function fieldOf(reader: Reader, place: string, field: TicketField): void {
-  const { name, label, type, options, min, max, pattern, sees, changes } = field
+  const { name, label, sees, changes } = field
   if (!/^[A-Za-z0-9]([\w-]*[A-Za-z0-9])?$/.test(name))
     reader.error(place, 'fieldNameMalformed', `“${name}” is no name of a field: letters, digits and hyphens`)
   if (!label.trim()) reader.error(place, 'fieldWithoutName', 'a field has no name')
+  for (const team of [sees, changes].flatMap((one) => one?.teams ?? [])) reader.refers(place, 'team', team)
+  for (const role of changes?.roles ?? [])
+    if (!isAmong(sees, { role, teams: [] }) && !sees?.teams?.length)
+      reader.error(place, 'fieldUnseen', `“${label}” is changed by those who do not see it`)
+  holds(reader, place, field)
+}
+
+/** What a field can hold: options, bounds, a pattern, and what it is filled in with beforehand. */
+function holds(reader: Reader, place: string, field: TicketField): void {
+  const { label, type, options, min, max, pattern } = field
   if (['choice', 'manyChoices'].includes(type) && !options?.length)
     reader.error(place, 'optionsMissing', `“${label}” has no options to choose from`)
   if (min !== undefined && max !== undefined && min > max)
     reader.error(place, 'rangeEmpty', `the least value of “${label}” is above its greatest`)
-  for (const team of [...(sees?.teams ?? []), ...(changes?.teams ?? [])]) reader.refers(place, 'team', team)
-  for (const role of changes?.roles ?? [])
-    if (!isAmong(sees, { role, teams: [] }) && !sees?.teams?.length)
-      reader.error(place, 'fieldUnseen', `“${label}” is changed by those who do not see it`)
-  if (pattern) {
-    try {
-      patternOf(pattern.like)
-    } catch (error) {
-      return reader.error(place, 'patternUnusable', `“${label}”: ${(error as Error).message}`)
-    }
-    if (!pattern.message.trim())
-      reader.error(place, 'patternUnexplained', `“${label}” does not say what is wrong with another value`)
-  }
+  const unusable = pattern && faultOfPattern(pattern.like)
+  if (unusable) return reader.error(place, 'patternUnusable', `“${label}”: ${unusable}`)
+  if (pattern && !pattern.message.trim())
+    reader.error(place, 'patternUnexplained', `“${label}” does not say what is wrong with another value`)
   const wrong = misfit(field, field.default, { fits: fitsPattern })
   if (wrong !== undefined)
     reader.error(place, 'defaultRefused', `what “${label}” is filled in with beforehand: ${wrong}`)
+}
+
+function faultOfPattern(like: string): string | undefined {
+  try {
+    patternOf(like)
+    return undefined
+  } catch (error) {
+    return (error as Error).message
+  }
 }
 
 /** Something sets a field to a value: the field is there, some kind has it, and the value fits. */

@@ -58,11 +58,13 @@ export function misfit(
 ): string | undefined {
   if (isBlank(value)) return undefined
   const question = asQuestion(field)
-  const wrong = answerProblem(question, false, value, fits)
+  // It is kept without the blanks around it.
+  const kept = typeof value === 'string' ? value.trim() : value
+  const wrong = answerProblem(question, false, kept, fits)
   if (wrong !== undefined) return wrong
-  if (!nameOf || !isNamedType(question.type) || typeof value !== 'string') return undefined
-  return nameOf(question.type, value) === undefined
-    ? `“${value}” is not there (any more); please choose another`
+  if (!nameOf || !isNamedType(question.type) || typeof kept !== 'string') return undefined
+  return nameOf(question.type, kept) === undefined
+    ? `“${kept}” is not there (any more); please choose another`
     : undefined
 }
 

@@ -43,11 +43,10 @@ export function fieldChanges(
 
 /** What a change of fields leaves on the ticket. */
 export function fieldsAfter(before: FieldValues = {}, changes: readonly FieldChange[]): FieldValues {
-  const values: Record<string, FieldValue> = { ...before }
-  for (const { field, after } of changes)
-    if (after === null) delete values[field]
-    else values[field] = after
-  return values
+  const changed = new Map(changes.map((one) => [one.field, one.after]))
+  const kept = Object.entries(before).filter(([name]) => !changed.has(name))
+  const set = [...changed].filter((one): one is [string, FieldValue] => one[1] !== null)
+  return Object.fromEntries([...kept, ...set])
 }
 
 /**

@@ -3,6 +3,7 @@ import type { CompiledDesign, Directory } from '../design'
 import { checkAsked, valueInWords, type AskedField, type FieldValues } from '../fields'
 import { isInGroup, statusOf, transitionsFrom, type CompiledStatus, type StatusGroup } from '../lifecycle'
 import { canonicalJson } from '../json'
+import type { Because } from '../reason'
 import { MINUTE, type Instant } from '../time'
 import { listInWords } from '../words'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
@@ -362,15 +363,20 @@ export function undoMove(change: Change, sequence: number): void {
   change.enter({ kind: 'moveTakenBack', move, name, made: sequence, stays: last.sent === true })
 }
 
-function takeBack(change: Change, before: BeforeMove, name: string): void {
-  const because = change.because({ is: 'tookMoveBack', by: personOf(change), name })
-  if (before.timerStarted && change.state.timers?.some((one) => one.person === personOf(change)))
-    stopTimer(change, { drop: true })
+/** What the ticket is sorted as, who has it, and its fields become what they were. */
+function takeValuesBack(change: Change, before: BeforeMove, because: Because): void {
   for (const [field, value] of Object.entries(before.sorted ?? {}))
     change.enter({ kind: 'resorted', field: field as 'queue', value, because })
   if (before.technician !== undefined && before.technician !== change.state.technician)
     change.enter({ kind: 'assigned', technician: before.technician, team: change.state.team, because })
   enterFields(change, before.fields ?? {}, because)
+}
+
+function takeBack(change: Change, before: BeforeMove, name: string): void {
+  const because = change.because({ is: 'tookMoveBack', by: personOf(change), name })
+  if (before.timerStarted && change.state.timers?.some((one) => one.person === personOf(change)))
+    stopTimer(change, { drop: true })
+  takeValuesBack(change, before, because)
   if (before.booking) change.enter({ kind: 'bookingChanged', booking: before.booking })
   for (const id of before.tasks ?? []) {
     const task = change.state.tasks?.find((one) => one.id === id)

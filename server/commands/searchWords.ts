@@ -12,7 +12,7 @@ const BATCH = 200
 /** Longest text of one ticket that is searched, in characters; the rest of a very long conversation is not. */
 const LONGEST = 60_000
 
-function wordsOfEntry(entry: Entry): string[] {
+function wordsOfEntry(entry: Entry, design: CompiledDesign): string[] {
   switch (entry.kind) {
     case 'replied':
     case 'noted':
@@ -23,7 +23,10 @@ function wordsOfEntry(entry: Entry): string[] {
     case 'tookIn':
       return [entry.summary, entry.text]
     case 'statusMoved':
-      return entry.fields.flatMap(({ after }) => (typeof after === 'string' ? after : []))
+      return entry.fields.flatMap(({ field, after }) => {
+        const known = design.fields.get(field)
+        return typeof after === 'string' && (!known || isForAll(known)) ? after : []
+      })
     case 'tasksAdded':
       return entry.tasks.flatMap(({ text, description = '' }) => [text, description])
     default:
@@ -65,7 +68,7 @@ function wordsOf(state: TicketState, entries: Entry[], design: CompiledDesign, d
     item.name,
     ...answers.map((one) => one.answer),
     ...fieldWords(state, design, directory),
-    ...entries.flatMap(wordsOfEntry),
+    ...entries.flatMap((one) => wordsOfEntry(one, design)),
     ...(state.attachments ?? []).map((one) => one.name),
     statusOf(design.kind(state.kind), state.status).name,
   ]

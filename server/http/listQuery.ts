@@ -54,7 +54,7 @@ export class ListQueryBody extends WhichQuery {
   /** Where the page before ended, as it said in `next`. */
   @IsOptional()
   @Matches(
-    /^(?:-?(?:\d{1,16}(?:\.\d{1,20})?(?:e[+-]?\d{1,3})?|Infinity)|\.[\w-]{0,1100})_\d{1,15}(_[\w-]{0,1100})?$/,
+    /^(?:-?(?:\d{1,16}(?:\.\d{1,20})?(?:e[+-]?\d{1,3})?|Infinity)|\.[\w.-]{0,1100})_\d{1,15}(_[\w.-]{0,1100})?$/,
     {
       message: 'give back what the page before said in next',
     },

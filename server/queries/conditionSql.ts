@@ -311,7 +311,7 @@ const LAST = '\u{10ffff}'
 
 /** Under what a ticket stands where they are gathered by a field. */
 export const fieldGroup = (name: string): RawBuilder<string> =>
-  sql`coalesce(nullif(left(${answerIn('fields', name).text}, 200), ''), '~')`
+  sql`coalesce(nullif(left(${answerIn('fields', name).text}, 200), ''), ${LAST})`
 
 /** Tests of texts that of a list of chosen values one is enough for. */
 const READS = new Set<Test['op']>(['under', 'startsWith', 'contains', 'matches'])

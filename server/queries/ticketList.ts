@@ -208,12 +208,15 @@ interface PageRow {
   under: string
 }
 
+/** A text of any signs, in an address and without the sign that stands between the parts of a key. */
+const inAddress = (text: string) => Buffer.from(text).toString('base64url').replaceAll('_', '.')
+const fromAddress = (text: string) => Buffer.from(text.replaceAll('.', '_'), 'base64url').toString()
+
 /** A text is written so that it stands in an address, with a sign before it that tells it from a number. */
-const written = (sort: PageRow['sort']) =>
-  typeof sort === 'string' ? `.${Buffer.from(sort).toString('base64url')}` : String(sort)
+const written = (sort: PageRow['sort']) => (typeof sort === 'string' ? `.${inAddress(sort)}` : String(sort))
 
 const keyOf = ({ sort, reference, under }: PageRow) =>
-  `${written(sort)}_${reference}${under ? `_${Buffer.from(under).toString('base64url')}` : ''}`
+  `${written(sort)}_${reference}${under ? `_${inAddress(under)}` : ''}`
 
 /** A key that no page has given, which somebody made up. */
 export class WrongKey extends Error {}
@@ -223,9 +226,9 @@ function readKey(key: string, isText: boolean): { sort: number | string; referen
   if (sort.startsWith('.') !== isText || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
   if (!isText && Number.isNaN(Number(sort))) throw new WrongKey(key)
   return {
-    sort: isText ? Buffer.from(sort.slice(1), 'base64url').toString() : Number(sort),
+    sort: isText ? fromAddress(sort.slice(1)) : Number(sort),
     reference: Number(reference),
-    under: Buffer.from(under, 'base64url').toString(),
+    under: fromAddress(under),
   }
 }
 

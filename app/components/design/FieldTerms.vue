@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { FIELD_TYPES, type Audience, type FieldType, type FieldValue, type TicketField } from '~~/core/fields'
+import {
+  fieldFact,
+  FIELD_TYPES,
+  type Audience,
+  type FieldType,
+  type FieldValue,
+  type TicketField,
+} from '~~/core/fields'
 import { MOVE_ROLES } from '~~/core/work'
 import { FIELD_TYPE_NAMES, optionsOf, optionsText } from '~/composables/designWords'
 
@@ -66,6 +73,8 @@ function toggle(which: 'sees' | 'changes', part: 'roles' | 'teams', one: string,
 }
 const has = (which: 'sees' | 'changes', part: 'roles' | 'teams', one: string) =>
   ((props.field[which]?.[part] ?? []) as string[]).includes(one)
+/** As it stands in a message. */
+const placeholder = computed(() => `{${fieldFact(props.field.name)}}`)
 const isOn = (event: Event) => (event.target as HTMLInputElement).checked
 </script>
 
@@ -168,8 +177,8 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
       >
     </p>
     <p class="quiet small">
-      Rules ask for it as “{{ field.label }}”, messages name it <code>{{ `{field.${field.name}}` }}</code>.
-      Gates and moves ask whoever makes them, whoever changes it else.
+      Rules ask for it as “{{ field.label }}”, messages name it <code>{{ placeholder }}</code>. Gates and
+      moves ask whoever makes them, whoever changes it else.
     </p>
   </fieldset>
 </template>

@@ -3,8 +3,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { capital } from '~~/core/words'
 import { readView, type ViewDefinition } from '~~/core/work'
 import type { Row, TicketList } from '~/composables/useTickets'
-import type { FieldNames } from '~/composables/useViews'
-import type { SavedView } from '~/composables/useViews'
+import type { FieldNames, SavedView } from '~/composables/useViews'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
 
