@@ -10,7 +10,7 @@ import {
   type NamedType,
   type Question,
 } from './form'
-import { numberSaid, say, type Key, type Language, type Values } from '../words'
+import { numberSaid, say, writtenSaid, type Key, type Language, type Values } from '../words'
 import type { PatternFits } from './pattern'
 
 /** What is wrong with one answer, and what to do about it. */
@@ -241,7 +241,7 @@ export function answerInWords(
 ): string {
   const { type, options, unit } = question
   if (typeof answer === 'boolean') return say(language, answer ? 'answer.yes' : 'answer.no')
-  if (type === 'dateTime') return String(answer).replace('T', ' ')
+  if (type === 'date' || type === 'dateTime') return writtenSaid(String(answer), language)
   const label = (value: unknown) => {
     const text = typeof value === 'number' ? numberSaid(value, language) : String(value)
     if (isNamedType(type) || type === 'attachment') return nameOf(type, text) ?? text

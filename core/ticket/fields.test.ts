@@ -171,7 +171,7 @@ describe('rules', () => {
       reply.languages = {}
     })
     const ticket = loan(edition).do({ kind: 'reply', text: 'Hello' }, at(5))
-    expect(ticket.messages.find((one) => one.template === 'reply')!.body).toBe('Back on 2026-12-04, .')
+    expect(ticket.messages.find((one) => one.template === 'reply')!.body).toBe('Back on 4 Dec 2026, .')
   })
 })
 
@@ -197,10 +197,10 @@ describe('a move', () => {
     const other = make(loan(edition), { dueBack: '2027-01-02' })
     expect(other.state!.fields).toEqual({ dueBack: '2027-01-02' })
     expect(other.entries.findLast((one) => one.kind === 'moveMade')).toMatchObject({
-      did: ['set “Due back on” to 2027-01-02', 'add a note for the desk'],
+      did: ['set “Due back on” to 2 Jan 2027', 'add a note for the desk'],
       passedOver: ['“Loan” has no field “partCost”'],
     })
-    expect(other.entries.find((one) => one.kind === 'noted')).toMatchObject({ text: 'until 2027-01-02' })
+    expect(other.entries.find((one) => one.kind === 'noted')).toMatchObject({ text: 'until 2 Jan 2027' })
     const { sequence } = other.state!.lastMove!
     other.do({ kind: 'undoMove', sequence }, at(6))
     expect(other.state!.fields).toEqual({ dueBack: '2026-12-04' })

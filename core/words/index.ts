@@ -8,5 +8,5 @@ export {
   wantedLanguages,
   type Language,
 } from './language'
-export { daySaid, momentSaid } from './moments'
+export { daySaid, momentSaid, writtenSaid } from './moments'
 export { capital, listInWords, numberSaid, say, type Key, type Values } from './say'

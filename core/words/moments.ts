@@ -2,11 +2,30 @@ import { momentInWords, timeOfDay, Zone, type Instant } from '../time'
 import type { Language } from './language'
 import { say } from './say'
 
-/** The local day of an instant in a language: `16 Nov 2026`, `16. nov. 2026`. */
-export function daySaid(at: Instant, zone: string, language: Language): string {
-  const { day, month, year } = Zone.of(zone).toLocal(at)
+/** A day of the calendar in a language. */
+function dateSaid(
+  { day, month, year }: Record<'day' | 'month' | 'year', number>,
+  language: Language,
+): string {
   const months = say(language, 'time.months').split(' ')
   return say(language, 'time.day', { day, month: months[month - 1] ?? '', year: String(year) })
+}
+
+/** The local day of an instant in a language: `16 Nov 2026`, `16. nov. 2026`. */
+export const daySaid = (at: Instant, zone: string, language: Language): string =>
+  dateSaid(Zone.of(zone).toLocal(at), language)
+
+const WRITTEN = /^(\d{4})-(\d\d)-(\d\d)(?:T(\d\d:\d\d)(?::\d\d(?:\.\d+)?)?(Z|[+-]\d\d:\d\d))?$/
+
+/**
+ * A day or a moment as it was written by ISO 8601, in a language: `4 Dec 2026`, `4 Dec 2026 08:00 (+01:00)`. A moment keeps
+ * its hour and the zone's distance from UTC, for nobody here knows who reads it; what is neither stays as it is.
+ */
+export function writtenSaid(text: string, language: Language): string {
+  const [, year, month, day, hour, offset] = WRITTEN.exec(text) ?? []
+  if (year === undefined) return text
+  const date = dateSaid({ year: Number(year), month: Number(month), day: Number(day) }, language)
+  return hour === undefined ? date : `${date} ${hour} (${offset === 'Z' ? 'UTC' : offset})`
 }
 
 /** A moment in a language, as short as stays clear seen from `now`: `10:42`, `Tue 10:42` within six days, else with its day. */

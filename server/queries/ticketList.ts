@@ -146,6 +146,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   const falls = (isFalling === true) !== (query.isTurned === true)
   const group =
     query.group && query.view !== 'done' && query.view !== 'all' ? groupBy(query.group) : undefined
+  const fieldNames = Object.fromEntries(seenFields(current, query).map((one) => [one.name, one.label]))
   const wanted = wantedBy(query)
   const page = await pageOf(desk.db, { query, by, cast, falls, group, wanted })
   const [counted, directory] = await Promise.all([countOf(desk, query, wanted), desk.knowledge.directory()])
@@ -156,14 +157,14 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
       const sees = (name: string) => seesField(name, current, query, design)
       const fields = fieldsOfRow(row.state, design, directory, sees)
       const shown = { ...rowOf(row.state, design, directory), ...said, fields }
-      return group ? { ...shown, under: headingOf(query.group!, shown) } : shown
+      return group ? { ...shown, under: headingOf(query.group!, shown, fieldNames) } : shown
     }),
   )
   const last = page[query.limit - 1]
   return {
     rows,
     ...counted,
-    fieldNames: Object.fromEntries(seenFields(current, query).map((one) => [one.name, one.label])),
+    fieldNames,
     ...(query.rule && { rule: await ruleNamed(desk, query.rule) }),
     ...(page.length > query.limit && { next: keyOf(last!) }),
   }
@@ -260,10 +261,14 @@ async function pageOf(db: Database, { query, by, cast, falls, group, wanted }: P
   return rows
 }
 
-function headingOf(group: ViewGroup, row: Omit<TicketRow, 'under'>): string {
+function headingOf(
+  group: ViewGroup,
+  row: Omit<TicketRow, 'under'>,
+  fieldNames: Readonly<Record<string, string>>,
+): string {
   if (group === 'priority') return `${row.numeral} ${row.priority}`
   const field = fieldOf(group)
-  if (field !== undefined) return row.fields[field] ?? 'nothing yet'
+  if (field !== undefined) return `${fieldNames[field] ?? field}: ${row.fields[field] ?? 'nothing yet'}`
   return row[group as Exclude<PlainGroup, 'priority'>] ?? 'nobody yet'
 }
 

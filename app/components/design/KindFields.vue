@@ -202,6 +202,9 @@ const summary = (field: TicketField) =>
 .order .link {
   min-height: 26px;
 }
+.order > .link {
+  margin-left: 12px;
+}
 .line {
   display: flex;
   flex-wrap: wrap;
