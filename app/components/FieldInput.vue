@@ -74,6 +74,7 @@ const setMoment = (typed: string | undefined) =>
     option-value="value"
     :show-clear="!field.required"
     :invalid="invalid"
+    placeholder="choose …"
     :aria-label="field.label"
     @update:model-value="text"
   />
@@ -85,6 +86,7 @@ const setMoment = (typed: string | undefined) =>
     option-label="label"
     option-value="value"
     :invalid="invalid"
+    placeholder="choose …"
     :aria-label="field.label"
     @update:model-value="value = $event.length ? $event : null"
   />
@@ -97,6 +99,7 @@ const setMoment = (typed: string | undefined) =>
     option-value="value"
     :show-clear="!field.required"
     :invalid="invalid"
+    placeholder="choose …"
     :aria-label="field.label"
     @update:model-value="value = $event ?? null"
   />
@@ -110,6 +113,7 @@ const setMoment = (typed: string | undefined) =>
     filter
     :show-clear="!field.required"
     :invalid="invalid"
+    placeholder="choose …"
     :aria-label="field.label"
     @filter="look($event.value)"
     @update:model-value="text"
@@ -151,6 +155,11 @@ const setMoment = (typed: string | undefined) =>
 </template>
 
 <style scoped>
+.p-select,
+.p-multiselect {
+  min-width: 180px;
+  max-width: 100%;
+}
 .with-unit {
   display: flex;
   gap: 8px;

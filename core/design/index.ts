@@ -13,7 +13,7 @@ export { changeKey, withChanges } from './choose'
 export { readKeptDesign, UnreadableDesign, upgradeDesign } from './upgrade'
 export { gapsOf, writtenTexts, type WrittenText } from './translate'
 export { designFile, readDesignFile } from './file'
-export { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+export { fieldsOf, templateFields, TEMPLATE_FIELDS } from './templateFields'
 export { firstDesign } from './first'
 export { domainsOf } from './domains'
 export {

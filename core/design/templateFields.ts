@@ -21,6 +21,12 @@ export const TEMPLATE_FIELDS: Record<string, string> = {
   desk: 'name of the desk',
 }
 
+/** Every field that a template of a design may use, with what each stands for. */
+export const templateFields = ({ fields }: Pick<Design, 'fields'>): Record<string, string> => ({
+  ...TEMPLATE_FIELDS,
+  ...Object.fromEntries(fields.map((one) => [fieldFact(one.name), `the field “${one.label}”`])),
+})
+
 /** Whether a text may use a field: one of every ticket, or `{field.NAME}` of the library. */
 export const isTemplateField = ({ fields }: Pick<Design, 'fields'>, name: string): boolean =>
   Object.hasOwn(TEMPLATE_FIELDS, name) || fields.some((one) => fieldFact(one.name) === name)

@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { momentInWords } from '../time'
-import { chooseLanguage, daySaid, LANGUAGES, momentSaid, numberSaid, say, wantedLanguages, type Key } from '.'
+import {
+  chooseLanguage,
+  daySaid,
+  LANGUAGES,
+  momentSaid,
+  numberSaid,
+  say,
+  wantedLanguages,
+  writtenSaid,
+  type Key,
+} from '.'
 import { PORTAL_ENGLISH } from './portal/english'
 import { PORTAL_NORWEGIAN } from './portal/norwegian'
 
@@ -57,6 +67,10 @@ describe('days and moments in a language', () => {
     )
     expect(daySaid(now, 'Europe/Oslo', 'en')).toBe('16 Nov 2026')
     expect(daySaid(now, 'Europe/Oslo', 'nb')).toBe('16. nov. 2026')
+    expect(writtenSaid('2026-12-04', 'en')).toBe('4 Dec 2026')
+    expect(writtenSaid('2026-12-04T08:00:00+01:00', 'nb')).toBe('4. des. 2026 08:00 (+01:00)')
+    expect(writtenSaid('2026-12-04T08:00Z', 'en')).toBe('4 Dec 2026 08:00 (UTC)')
+    expect(writtenSaid('soon', 'en')).toBe('soon')
   })
 })
 

@@ -20,15 +20,17 @@ test('a lead shapes the lifecycle of a ticket kind: statuses, gates, ways, what 
   await expect(page.getByText('no way leads out of “On the list”')).toBeVisible()
   expect(await status.count()).toBe(1)
 
-  // A gate: what another one asks is offered before anything new.
+  // A gate: what another one asks is offered before anything new, and what is new is a field of the kind from then on.
   await page.getByRole('button', { name: /^Gate of On the list/ }).click()
   const gate = page.getByRole('group', { name: 'The gate of On the list' })
-  await gate.getByLabel('or ask something new').fill('How much is it wanted?')
+  await gate.getByLabel('or for a new one').fill('How much is it wanted?')
   await gate.getByRole('button', { name: 'Ask it' }).click()
-  await gate.getByLabel('How much is it wanted?: answer is').selectOption('choice')
+  await expect(gate.getByLabel('Question 1 of On the list')).toHaveValue('How much is it wanted?')
+  const terms = page.getByRole('group', { name: 'How much is it wanted?' })
+  await terms.getByLabel('holds').selectOption('one choice')
   await expect(page.getByText('“How much is it wanted?” has no options to choose from')).toBeVisible()
-  await gate.getByLabel('How much is it wanted?: options').fill('much, a little')
-  await gate.getByLabel('How much is it wanted?: options').press('Tab')
+  await terms.getByLabel('options, with commas between them').fill('much, a little')
+  await terms.getByLabel('options, with commas between them').press('Tab')
   await expect(page.getByText('has no options to choose from')).toBeHidden()
 
   // A way in and out; a pair of statuses has one way.

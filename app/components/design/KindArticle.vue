@@ -95,6 +95,7 @@ function moveStatus(at: number, by: number) {
   void put({ statuses })
 }
 const gateOf = ref<string>()
+const openField = ref<string>()
 const fieldOf = (name: string) => props.design.fields.find((one) => one.name === name)
 const ownFields = computed(() => kind.value!.fields.flatMap((one) => fieldOf(one.field) ?? []))
 const gateInWords = (gate: GateAsk[]) =>
@@ -114,10 +115,12 @@ async function askFor(status: Status, field: { name: string } | { label: string 
     fields: [...before.fields, { field: name }],
   }
   const made = 'label' in field ? { name, label: field.label, type: 'text' as const } : undefined
-  await props.changeAll([
+  const isDone = await props.changeAll([
     ...(made ? [{ list: 'fields', id: name, before: null, after: made }] : []),
     { list: 'kinds', id: before.id, before, after },
   ])
+  // What it holds is said where the fields are.
+  if (isDone && made) openField.value = name
 }
 
 const fresh = reactive({ status: '', group: 'active' as StatusGroup, from: '', to: '', label: '' })
@@ -412,6 +415,7 @@ async function removeKind() {
 
     <h2 id="fields">Fields</h2>
     <DesignKindFields
+      v-model:open="openField"
       :kind="kind"
       :design="design"
       :findings="findings"

@@ -22,7 +22,8 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 const fieldOf = (name: string) => props.design.fields.find((one) => one.name === name)
 const save = (fields: KindField[]) =>
   props.change('kinds', props.kind.id, props.kind, { ...props.kind, fields })
-const open = ref<string>()
+/** The field whose terms are shown. */
+const open = defineModel<string>('open')
 function move(at: number, by: number) {
   const fields = [...props.kind.fields]
   const [one] = fields.splice(at, 1)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
-import { TEMPLATE_FIELDS } from '~~/core/design'
+import { templateFields } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
 import type { AskedField } from '~~/core/fields'
@@ -19,7 +19,7 @@ const ROLE_NAMES: Record<MoveRole, string> = {
   lead: 'leads',
   administrator: 'administrators',
 }
-const FIELDS = Object.keys(TEMPLATE_FIELDS)
+const FIELDS = computed(() => Object.keys(templateFields(props.design)))
   .filter((one) => !['text', 'rung', 'recipient'].includes(one))
   .map((one) => `{${one}}`)
   .join(' ')

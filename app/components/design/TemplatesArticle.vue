@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { TEMPLATE_FIELDS, type Template } from '~~/core/design'
+import { templateFields, type Template } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import type { ArticleProps } from '~/composables/useDraft'
 
@@ -191,7 +191,7 @@ const inBraces = (field: string) => `{${field}}`
         <details v-if="!readonly">
           <summary>Drop in a field</summary>
           <ul class="fields">
-            <li v-for="(what, field) in TEMPLATE_FIELDS" :key="field">
+            <li v-for="(what, field) in templateFields(design)" :key="field">
               <button class="link num" type="button" @click="drop(String(field))">
                 {{ inBraces(String(field)) }}
               </button>
