@@ -51,7 +51,10 @@ async function save(field: KeptField) {
 
 <template>
   <template v-for="field in shown" :key="field.name">
-    <dt>{{ field.label }}</dt>
+    <dt>
+      <label v-if="open === field.name" :for="`kept-${field.name}`">{{ field.label }}</label>
+      <template v-else>{{ field.label }}</template>
+    </dt>
     <dd>
       <form
         v-if="open === field.name"

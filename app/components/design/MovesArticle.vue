@@ -19,10 +19,13 @@ const ROLE_NAMES: Record<MoveRole, string> = {
   lead: 'leads',
   administrator: 'administrators',
 }
-const FIELDS = computed(() => Object.keys(templateFields(props.design)))
-  .filter((one) => !['text', 'rung', 'recipient'].includes(one))
-  .map((one) => `{${one}}`)
-  .join(' ')
+/** The places that texts may have; what a message alone knows is left out. */
+const FIELDS = computed(() =>
+  Object.keys(templateFields(props.design))
+    .filter((one) => !['recipient', 'text', 'rung'].includes(one))
+    .map((one) => `{${one}}`)
+    .join(' '),
+)
 
 const save = (one: Move, change: Partial<Move>) =>
   void props.change('moves', one.id, one, withoutGaps({ ...one, ...change }))
