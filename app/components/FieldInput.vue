@@ -37,6 +37,8 @@ async function look(typed: string) {
     : undefined
 }
 const chosen = computed(() => (typeof value.value === 'string' ? value.value : undefined))
+/** While it is typed, and once more when the eye goes on: what was pasted is known only then. */
+const setNumber = (typed: unknown) => (value.value = typeof typed === 'number' ? typed : null)
 const yesNo = [
   { value: true, label: 'yes' },
   { value: false, label: 'no' },
@@ -128,7 +130,8 @@ const setMoment = (typed: string | undefined) =>
       :use-grouping="false"
       :invalid="invalid"
       :aria-describedby="describedBy"
-      @input="value = typeof $event.value === 'number' ? $event.value : null"
+      @input="setNumber($event.value)"
+      @update:model-value="setNumber"
     />
     <span v-if="field.unit" class="quiet">{{ field.unit }}</span>
   </span>

@@ -24,11 +24,13 @@ const draft = ref<FieldValue | null>(null)
 const seen = ref<FieldValue | null>(null)
 const { busy, error, run } = useDeed(() => emit('done'))
 const slip = ref<HTMLFormElement[]>([])
-/** The button that opened the field, where the eye goes back to. */
-let opener: HTMLElement | undefined
+/** The buttons that open fields, where the eye goes back to. */
+const openers = new Map<string, HTMLElement>()
+function keepOpener(name: string, button: unknown) {
+  if (button instanceof HTMLElement) openers.set(name, button)
+}
 
-async function edit(field: KeptField, event: Event) {
-  opener = event.currentTarget as HTMLElement
+async function edit(field: KeptField) {
   error.value = undefined
   open.value = field.name
   draft.value = seen.value = field.value
@@ -36,9 +38,10 @@ async function edit(field: KeptField, event: Event) {
   slip.value[0]?.querySelector<HTMLElement>('textarea, input, [role=combobox]')?.focus()
 }
 async function close() {
+  const name = open.value ?? ''
   open.value = undefined
   await nextTick()
-  opener?.focus()
+  openers.get(name)?.focus()
 }
 async function save(field: KeptField) {
   const body = { values: { [field.name]: draft.value }, from: { [field.name]: seen.value } }
@@ -83,10 +86,11 @@ async function save(field: KeptField) {
         <span class="said" :class="{ quiet: !field.words }">{{ field.words || 'nothing yet' }}</span>
         <button
           v-if="field.mayChange && !ticket.held"
+          :ref="(button) => keepOpener(field.name, button)"
           class="link small"
           type="button"
           :aria-label="`Change ${field.label}`"
-          @click="edit(field, $event)"
+          @click="edit(field)"
         >
           change
         </button>

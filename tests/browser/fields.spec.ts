@@ -54,7 +54,7 @@ test('a loan: its day comes from the answer, gates ask for the rest, its request
   await page.getByRole('button', { name: 'This view …' }).click()
   const view = page.getByRole('region', { name: 'This view' })
   await view.getByLabel('ordered by').selectOption('Due back on')
-  await view.getByLabel('Machine that was lent').check()
+  await view.getByRole('checkbox', { name: 'Machine that was lent' }).check()
   await expect(page.getByText('Machine that was lent: L-017')).toBeVisible()
   expect(await findings(page)).toEqual([])
 })
