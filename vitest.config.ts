@@ -2,11 +2,13 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   esbuild: { tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
-  resolve: { alias: {
+  resolve: {
+    alias: {
       '#yare/routes': `${import.meta.dirname}/tests/server/routes.ts`,
       '~~': import.meta.dirname,
       '~': `${import.meta.dirname}/app`,
-    } },
+    },
+  },
   test: {
     include: ['{core,app,server,cli,demo}/**/*.test.ts', 'tests/server/**/*.test.ts'],
     globalSetup: ['./tests/database.ts'],
