@@ -13,6 +13,7 @@ import {
   PhX,
 } from '@phosphor-icons/vue'
 import type { FieldValue } from '~~/core/fields'
+import { textOf } from '~~/core/reason'
 import type { MoveIcon } from '~~/core/work'
 import { hadBy, type Ticket, type TicketMove } from '~/composables/useTickets'
 
@@ -84,7 +85,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 /** What it did, as its entry says. */
 const did = computed(() => {
   const entry = props.ticket.entries.find((one) => one.sequence === undo.value?.sequence)
-  return entry?.kind === 'moveMade' ? entry.did.join(' · ') : ''
+  return entry?.kind === 'moveMade'
+    ? entry.did.why.map((one) => textOf({ edition: 0, why: [one] })).join(' · ')
+    : ''
 })
 const sentence = (words: string[]) => words.join(' · ')
 </script>

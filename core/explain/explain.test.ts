@@ -100,7 +100,18 @@ describe('the catalogue', () => {
 
   it('has no text that nothing says', () => {
     const texts = Object.keys(ENGLISH).filter((key) => key.startsWith('reason.'))
-    const more = ['before', 'newer', 'levelChosen', 'grantedOnShift']
+    const more = [
+      ...[
+        'before',
+        'newer',
+        'levelChosen',
+        'grantedOnShift',
+        'stepStatusTells',
+        'stepSetAsked',
+        'stepSetEmpty',
+      ],
+      ...['stepTimerOff', 'stepBookingFinished', 'stepBookingCalledOff'],
+    ]
     const kinds = new Set([...golden.map((one) => one.is as string), ...more].map((one) => `reason.${one}`))
     expect(texts.filter((key) => !kinds.has(key))).toEqual([])
   })

@@ -1,8 +1,17 @@
 import { inWords, type Condition } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
 import { rungMomentInWords, RECIPIENT_NAMES } from '../ladder'
-import { waitInWords } from '../lifecycle'
-import { articleOf, isBecause, type Because, type LeftOut, type Reason, type TableName } from '../reason'
+import { valueInWords } from '../fields'
+import { waitInWords, type StatusGroup } from '../lifecycle'
+import {
+  articleOf,
+  isBecause,
+  type Because,
+  type LeftOut,
+  type Reason,
+  type TableName,
+  type Told,
+} from '../reason'
 import { testsOfRow, type DecisionTable } from '../table'
 import { momentInWords, timeOfDay, type Instant } from '../time'
 import { capital, listInWords, say, type Key, type Language, type Values } from '../words'
@@ -138,6 +147,17 @@ function rungWords(at: At, id: string, rungId: string): Values {
   const rung = ladder?.rungs.find((one) => one.id === rungId)
   const target = at.edition?.targetName(ladder?.target)
   return { ladder: ladder?.name ?? id, moment: rung ? rungMomentInWords(target, rung.moment) : rungId }
+}
+
+/** Who hears of it, and which promises that keeps. */
+function toldWords({ directory, language }: At, { person, kept }: Told): string {
+  const name = directory.nameOf(person)
+  if (!kept.length) return name
+  const promises = listInWords(
+    kept.map((one) => `“${one}”`),
+    language,
+  )
+  return say(language, 'told.keeps', { name, promises })
 }
 
 const levelOf = ({ edition }: At, id: string) => edition?.design.serviceLevels.find((one) => one.id === id)
@@ -323,6 +343,43 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   nobodyFound: (_, { recipient }) => ({
     recipient: (RECIPIENT_NAMES as Record<string, string>)[recipient] ?? recipient,
   }),
+  stepStatus: (at, { kind, status, tells }) => ({
+    ...(tells && { key: 'reason.stepStatusTells', told: toldWords(at, tells) }),
+    status: statusName(at, kind, status),
+  }),
+  stepNoWay: (at, { kind, group, status }) => ({
+    to:
+      group === null
+        ? `“${statusName(at, kind, status ?? '')}”`
+        : say(at.language, `group.${group as StatusGroup | 'away'}`),
+  }),
+  stepTasksFirst: (_, { tasks }) => ({ tasks: tasks.join('; ') }),
+  stepGive: (at, { to }) => ({ to: nameOf(at, to) ?? say(at.language, 'step.whomYouChoose') }),
+  stepPutBack: nothing,
+  stepSort: (at, { field, value }) => ({
+    field,
+    value: at.edition?.vocabulary(at.directory).value(field, value) ?? value,
+  }),
+  stepSet: (at, { field: name, value }) => {
+    const field = at.edition?.fields.get(name)
+    const label = field?.label ?? name
+    if (value === undefined) return { key: 'reason.stepSetAsked', field: label }
+    if (value === null) return { key: 'reason.stepSetEmpty', field: label }
+    const nameOf = at.edition?.nameOf(at.directory) ?? (() => undefined)
+    const words = field ? valueInWords(field, value, nameOf, at.language) : String(value)
+    return { field: label, value: words } as Filling
+  },
+  stepTimer: (_, { turn }) => ({ ...(turn === 'off' && { key: 'reason.stepTimerOff' }) }),
+  stepBooking: (_, { as, what }) => ({
+    what,
+    ...(as === 'finished' && { key: 'reason.stepBookingFinished' }),
+    ...(as === 'calledOff' && { key: 'reason.stepBookingCalledOff' }),
+  }),
+  stepReply: (at, { tells }) => ({ told: toldWords(at, tells) }),
+  stepUnseen: nothing,
+  stepNote: nothing,
+  stepChecklist: (_, { name }) => ({ name }),
+  stepLadder: (at, { ladder }) => ({ ladder: named(at.edition?.design.ladders, ladder) }),
   fieldAnswered: nothing,
   fieldDefault: nothing,
   quietUntil: (_, { until, zone }) => ({ until: timeOfDay(until, zone) }),

@@ -12,4 +12,5 @@ export {
   type MovingEvent,
   type Reason,
   type TableName,
+  type Told,
 } from './reason'

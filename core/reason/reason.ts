@@ -1,4 +1,5 @@
 import type { FactValue } from '../condition'
+import type { FieldValue } from '../fields'
 import type { Instant } from '../time'
 
 /** The decision tables of triage. */
@@ -122,6 +123,23 @@ export type Reason =
   | { is: 'noChecklist'; checklist: string }
   | { is: 'noLadder'; ladder: string }
   | { is: 'nobodyFound'; recipient: string }
+  // What a step of a move does, or why it does nothing.
+  | { is: 'stepStatus'; kind: string; status: string; tells: Told | null }
+  | { is: 'stepNoWay'; kind: string; group: string | null; status: string | null }
+  | { is: 'stepTasksFirst'; tasks: string[] }
+  /** Null is whomever one chooses. */
+  | { is: 'stepGive'; to: string | null }
+  | { is: 'stepPutBack' }
+  | { is: 'stepSort'; field: string; value: string }
+  /** Without a value it asks for one; null empties it. */
+  | { is: 'stepSet'; field: string; value?: FieldValue | null }
+  | { is: 'stepTimer'; turn: 'on' | 'off' }
+  | { is: 'stepBooking'; as: 'begun' | 'finished' | 'calledOff'; what: string }
+  | { is: 'stepReply'; tells: Told }
+  | { is: 'stepUnseen' }
+  | { is: 'stepNote' }
+  | { is: 'stepChecklist'; name: string }
+  | { is: 'stepLadder'; ladder: string }
   // Fields of a ticket that were set with it.
   | { is: 'fieldAnswered' }
   | { is: 'fieldDefault' }
@@ -133,6 +151,12 @@ export type Reason =
   | { is: 'inOneMail'; others: number }
   | { is: 'triedAgain'; by: string | null }
   | { is: 'textLost' }
+
+/** Who is written to, and the promises that this keeps, as they are called. */
+export interface Told {
+  person: string
+  kept: string[]
+}
 
 /** Why a value is what it is, as data. */
 export interface Because {

@@ -283,13 +283,13 @@ export type EntryBody =
   | { kind: 'taskDropped'; id: string; text: string }
   | { kind: 'linked'; to: number; as: LinkKind }
   | { kind: 'unlinked'; to: number; as: LinkKind }
-  /** What a move did in words, and what it passed over; `before` is what taking it back leads to. */
+  /** What a move did, and what it passed over; `before` is what taking it back leads to. */
   | {
       kind: 'moveMade'
       move: string
       name: string
-      did: string[]
-      passedOver: string[]
+      did: Because
+      passedOver?: Because
       before: BeforeMove
       /** Messages went out, which nothing takes back. */
       sent?: true

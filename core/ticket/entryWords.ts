@@ -4,7 +4,7 @@ import { statusNames } from '../lifecycle'
 import type { FieldChange } from '../fields'
 import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
-import { textOf } from '../reason'
+import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
 import { LINK_NAMES } from '../work'
 import type { Entry } from './entry'
@@ -48,6 +48,9 @@ const targetsIn = (names: RecordNames, ids: readonly string[]) =>
   listInWords(ids.map((one) => targetName(names, one)))
 const by = ({ actor }: Entry, names: RecordNames) =>
   'person' in actor ? personName(names, actor.person) : 'the desk'
+
+/** What a move did, step by step. */
+const eachOf = ({ why }: Because) => why.map((one) => textOf({ edition: 0, why: [one] })).join(', ')
 
 /** What the gate was told; who solved it and the remarks stand on the page themselves. */
 function saidAtGate(changes: readonly FieldChange[]): string {
@@ -153,7 +156,7 @@ const WORDS: Words = {
   linked: (entry) => `linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
   unlinked: (entry) => `no longer linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
   moveMade: (entry, names) =>
-    `${by(entry, names)} made “${entry.name}”: ${entry.did.join(', ')}${entry.passedOver.length ? ` (not: ${entry.passedOver.join(', ')})` : ''}`,
+    `${by(entry, names)} made “${entry.name}”: ${eachOf(entry.did)}${entry.passedOver ? ` (not: ${eachOf(entry.passedOver)})` : ''}`,
   moveTakenBack: (entry, names) => `${by(entry, names)} took “${entry.name}” back`,
   rungsPassed: (entry) =>
     `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,

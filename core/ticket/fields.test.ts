@@ -197,8 +197,8 @@ describe('a move', () => {
     const other = make(loan(edition), { dueBack: '2027-01-02' })
     expect(other.state!.fields).toEqual({ dueBack: '2027-01-02' })
     expect(other.entries.findLast((one) => one.kind === 'moveMade')).toMatchObject({
-      did: ['set “Due back on” to 2 Jan 2027', 'add a note for the desk'],
-      passedOver: ['“Loan” has no field “partCost”'],
+      did: { why: [{ is: 'stepSet', field: 'dueBack', value: '2027-01-02' }, { is: 'stepNote' }] },
+      passedOver: { why: [{ is: 'noField', field: 'partCost', kind: 'loan' }] },
     })
     expect(other.entries.find((one) => one.kind === 'noted')).toMatchObject({ text: 'until 2 Jan 2027' })
     const { sequence } = other.state!.lastMove!

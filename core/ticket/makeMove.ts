@@ -1,11 +1,11 @@
 import { failures, holds, inWords } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
-import { checkAsked, valueInWords, type AskedField, type FieldValues } from '../fields'
+import { checkAsked, keptValue, valueInWords, type AskedField, type FieldValues } from '../fields'
 import { isInGroup, statusOf, transitionsFrom, type CompiledStatus, type StatusGroup } from '../lifecycle'
 import { canonicalJson } from '../json'
-import type { Because } from '../reason'
+import { reasonInWords } from '../explain'
+import type { Because, Reason, Told } from '../reason'
 import { MINUTE, type Instant } from '../time'
-import { listInWords } from '../words'
 import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
@@ -30,10 +30,10 @@ type StepOf<K extends MoveStep['do']> = Extract<MoveStep, { do: K }>
 export interface MovePlan {
   /** Why it cannot be made now; missing where it can. */
   whyNot?: string
-  /** What it will do, step by step, in words. */
-  will: string[]
+  /** What it will do, step by step. */
+  will: Reason[]
   /** What it cannot do here, and passes over. */
-  wont: string[]
+  wont: Reason[]
   /** What is asked first: by the move, and by the gates on its way. */
   asks: AskedField[]
 }
@@ -50,92 +50,81 @@ export interface Looking {
   fields?: FieldValues
 }
 
-/** What one step comes to: in words what it will do, or why it does nothing. */
-type Outlook = { will: string } | { wont: string } | undefined
+/** What one step comes to: what it will do, or why it does nothing. */
+type Outlook = { will: Reason } | { wont: Reason } | undefined
 type Outlooks = { [K in MoveStep['do']]: (at: Looking, step: StepOf<K>) => Outlook }
 
 const OUTLOOKS: Outlooks = {
-  status: ({ state, design, directory }, step) => {
+  status: ({ state, design }, step) => {
     const kind = design.kind(state.kind)
     const to = targetOf(state, design, step)
     if (to === 'there') return undefined
     if (!to) {
-      const name = kind.statuses.find((one) => one.id === step.status)?.name ?? step.status
-      return { wont: `no way leads from here to ${step.group ? GROUP_NAMES[step.group] : `“${name}”`}` }
+      const { group = null, status = null } = step
+      return { wont: { is: 'stepNoWay', kind: kind.id, group, status } }
     }
     const open = tasksBefore(state, kind, to)
-    if (open.length)
-      return { wont: `first these tasks must be done: ${open.map((one) => one.text).join('; ')}` }
-    return { will: `set the status to ${to.name}${to.tell ? tellsInWords(state, directory) : ''}` }
+    if (open.length) return { wont: { is: 'stepTasksFirst', tasks: open.map((one) => one.text) } }
+    const tells = to.tell && !state.internal ? toldOf(state) : null
+    return { will: { is: 'stepStatus', kind: kind.id, status: to.id, tells } }
   },
-  assign: ({ state, directory, person, fields }, { to }) => {
+  assign: ({ state, person, fields }, { to }) => {
     if (to === 'asked')
-      return {
-        will: `give it to ${fields?.technician ? directory.nameOf(String(fields.technician)) : 'whom you choose'}`,
-      }
-    if (to === 'me')
-      return state.technician === person ? undefined : { will: `give it to ${directory.nameOf(person)}` }
-    return state.technician ? { will: 'put it back into the queue' } : undefined
+      return { will: { is: 'stepGive', to: fields?.technician ? String(fields.technician) : null } }
+    if (to === 'me') return state.technician === person ? undefined : { will: { is: 'stepGive', to: person } }
+    return state.technician ? { will: { is: 'stepPutBack' } } : undefined
   },
-  sort: ({ state, design, directory }, { field, value }) =>
-    state[field] === value
-      ? undefined
-      : { will: `set the ${field} to ${design.vocabulary(directory).value(field, value)}` },
-  set: ({ state, design, directory, fields }, { field: name, value }) => {
-    const field = design.fieldsOf(state.kind).find((one) => one.name === name)
-    if (!field) return { wont: `“${design.kind(state.kind).name}” has no field “${name}”` }
-    const wanted = value === undefined ? fields?.[name] : value
-    if (wanted === undefined) return { will: `set “${field.label}” to what you give` }
-    if (wanted === null)
-      return state.fields?.[name] === undefined ? undefined : { will: `empty “${field.label}”` }
-    if (canonicalJson(wanted) === canonicalJson(state.fields?.[name] ?? null)) return undefined
-    return { will: `set “${field.label}” to ${valueInWords(field, wanted, design.nameOf(directory))}` }
+  sort: ({ state }, { field, value }) =>
+    state[field] === value ? undefined : { will: { is: 'stepSort', field, value } },
+  set: ({ state, design, fields }, { field, value }) => {
+    if (!design.fieldsOf(state.kind).some((one) => one.name === field))
+      return { wont: { is: 'noField', field, kind: state.kind } }
+    const wanted = value === undefined ? fields?.[field] : value
+    if (wanted === undefined) return { will: { is: 'stepSet', field } }
+    const isSo = canonicalJson(keptValue(wanted)) === canonicalJson(state.fields?.[field] ?? null)
+    return isSo ? undefined : { will: { is: 'stepSet', field, value: keptValue(wanted) } }
   },
   timer: ({ state, person }, { turn }) => {
     const runs = (state.timers ?? []).some((one) => one.person === person)
-    if (turn === 'on') return runs ? undefined : { will: 'start your timer' }
-    return runs ? { will: 'stop your timer and keep the time' } : undefined
+    return runs === (turn === 'on') ? undefined : { will: { is: 'stepTimer', turn } }
   },
   booking: (at, { as }) => {
     const booking = bookingOf(at, as)
-    const what = { begun: 'mark begun', finished: 'close', calledOff: 'call off' }[as]
-    return booking && { will: `${what} the fixed time “${booking.what}”` }
+    return booking && { will: { is: 'stepBooking', as, what: booking.what } }
   },
-  reply: ({ state, directory }) =>
-    state.internal
-      ? { wont: 'its requester sees nothing of it' }
-      : { will: `write to ${toldInWords(state, directory)}` },
-  note: () => ({ will: 'add a note for the desk' }),
+  reply: ({ state }) =>
+    state.internal ? { wont: { is: 'stepUnseen' } } : { will: { is: 'stepReply', tells: toldOf(state) } },
+  note: () => ({ will: { is: 'stepNote' } }),
   checklist: ({ checklists }, { checklist }) => {
     const found = checklists.find((one) => one.id === checklist)
     return found
-      ? { will: `add the checklist “${found.name}”` }
-      : { wont: `there is no checklist “${checklist}”` }
+      ? { will: { is: 'stepChecklist', name: found.name } }
+      : { wont: { is: 'noChecklist', checklist } }
   },
-  ladder: ({ design }, { ladder }) => {
-    const found = design.design.ladders.find((one) => one.id === ladder)
-    return found
-      ? { will: `set off the ladder “${found.name}”` }
-      : { wont: `edition ${design.edition} has no ladder “${ladder}”` }
-  },
+  ladder: ({ design }, { ladder }) =>
+    design.design.ladders.some((one) => one.id === ladder)
+      ? { will: { is: 'stepLadder', ladder } }
+      : { wont: { is: 'noLadder', ladder } },
 }
 
-/** Who hears of it, and which targets that keeps. */
-function toldInWords(state: TicketState, directory: Directory): string {
-  const kept = keptByWord(state).map((clock) => `“${clock.label}”`)
-  return `${directory.nameOf(state.requester)}${kept.length ? `, which keeps ${listInWords(kept)}` : ''}`
-}
+/** Who hears of it, and which promises that keeps. */
+const toldOf = (state: TicketState): Told => ({
+  person: state.requester,
+  kept: keptByWord(state).map((clock) => clock.label),
+})
 
-const tellsInWords = (state: TicketState, directory: Directory) =>
-  state.internal ? '' : ` and tell ${toldInWords(state, directory)}`
-
-const GROUP_NAMES: Record<StatusGroup | 'away', string> = {
-  new: 'a status for what is new',
-  active: 'a status in which it is worked on',
-  waiting: 'a status that waits',
-  done: 'a status that is done',
-  away: 'the status of what is called off',
-}
+/** Reasons in the words of the ticket's edition. */
+const inWordsOf = (
+  { design, directory }: Pick<Looking, 'design' | 'directory'>,
+  reasons: readonly Reason[],
+) =>
+  reasons.map((one) =>
+    reasonInWords(one, design.edition, {
+      language: 'en',
+      design: (edition) => design.earlierEdition(edition),
+      directory,
+    }),
+  )
 
 /** Where a status step leads from here: the status, `there` when the ticket is there, nothing when no way leads. */
 function targetOf(
@@ -208,8 +197,8 @@ export function planMove(at: Looking, move: Move): MovePlan {
   }
   // A move whose status cannot be reached would do half of what its name says.
   if (wont.length && move.steps.some((step) => step.do === 'status'))
-    return { ...plan, whyNot: wont.join('; ') }
-  if (!will.length) return { ...plan, whyNot: wont[0] ?? 'all of it is so already' }
+    return { ...plan, whyNot: inWordsOf(at, wont).join('; ') }
+  if (!will.length) return { ...plan, whyNot: inWordsOf(at, wont)[0] ?? 'all of it is so already' }
   return plan
 }
 
@@ -333,8 +322,8 @@ export function makeMove(change: Change, { move, from, asked, checklists }: Of<'
     kind: 'moveMade',
     move: move.id,
     name: move.name,
-    did: planMove({ ...looking, fields: asked }, move).will,
-    passedOver: plan.wont,
+    did: change.because(...planMove({ ...looking, fields: asked }, move).will),
+    ...(plan.wont.length && { passedOver: change.because(...plan.wont) }),
     before: making.before,
     ...(change.tells && { sent: true as const }),
   })

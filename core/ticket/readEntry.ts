@@ -82,6 +82,12 @@ function spoken(old: unknown): Because {
   }
 }
 
+/** Several finished sentences of older releases. */
+const spokenEach = (texts: unknown): Because => ({
+  edition: 0,
+  why: (texts as string[]).map((text) => ({ is: 'said', text })),
+})
+
 /** Reads some of what a kind holds as it is kept today; what is missing stays missing. */
 const reading =
   (readers: Record<string, (old: never) => unknown>): Upcast =>
@@ -168,7 +174,11 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
       const { timer, ...rest } = before as { timer?: { since: Instant } }
       return { ...body, before: timer ? { ...rest, timer: { since: timer.since } } : rest }
     },
-    (body) => body,
+    ({ did, passedOver, ...body }) => ({
+      ...body,
+      did: spokenEach(did),
+      ...((passedOver as string[]).length && { passedOver: spokenEach(passedOver) }),
+    }),
   ],
 }
 

@@ -78,15 +78,18 @@ export function entriesSeen(
     })
   return entries.flatMap((entry): Entry[] => {
     if (entry.kind === 'statusMoved') return [{ ...entry, fields: said(entry.fields) }]
-    if (entry.kind === 'moveMade') return [withoutBefore(entry)]
+    if (entry.kind === 'moveMade') return [ofMove(entry, (name) => !design.fields.has(name) || sees(name))]
     if (entry.kind !== 'fieldsSet') return [entry]
     const changes = said(entry.changes)
     return changes.length ? [{ ...entry, changes }] : []
   })
 }
 
-/** What a move would be taken back to is the server's own business. */
-function withoutBefore(entry: Extract<Entry, { kind: 'moveMade' }>): Entry {
-  const { fields: _, ...before } = entry.before
-  return { ...entry, before }
+/** What a move would be taken back to is the server's own business, and what it set is for those who see that. */
+function ofMove(
+  { did, before: { fields: _, ...before }, ...entry }: Extract<Entry, { kind: 'moveMade' }>,
+  sees: (name: string) => boolean,
+): Entry {
+  const why = did.why.filter((one) => one.is !== 'stepSet' || sees(one.field))
+  return { ...entry, before, did: { ...did, why } }
 }

@@ -1,5 +1,7 @@
 import type { CompiledDesign, Directory } from '../../core/design'
-import { planMove, previewMessage, type TicketState } from '../../core/ticket'
+import { reasonInWords } from '../../core/explain'
+import type { Reason } from '../../core/reason'
+import { planMove, previewMessage, type MovePlan, type TicketState } from '../../core/ticket'
 import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
@@ -15,11 +17,19 @@ export async function workOf(
 ) {
   const current = await desk.knowledge.currentEdition()
   const { checklists } = current.design
+  const reader = await desk.knowledge.readerOf(state)
+  const inWords = (reasons: readonly Reason[]) =>
+    reasons.map((one) => reasonInWords(one, design.edition, reader))
+  const planned = ({ will, wont, ...plan }: MovePlan) => ({
+    ...plan,
+    will: inWords(will),
+    wont: inWords(wont),
+  })
   const looking = { state, design, directory, person: caller.id, now: deskNow(), checklists }
   return {
     moves: shelfOf(current.design, caller).map((move) => ({
       ...{ id: move.id, name: move.name, icon: move.icon ?? null, key: move.key ?? null },
-      ...planMove(looking, move),
+      ...planned(planMove(looking, move)),
     })),
     lastMove: state.lastMove
       ? {

@@ -68,7 +68,7 @@ test('a lead builds an item with a branching form from nothing, publishes it, an
   await phone.getByRole('button', { name: 'Send the request' }).click()
   await expect(phone.getByRole('heading', { name: 'We have it' })).toBeVisible()
   await phone.getByRole('link', { name: 'See the request' }).click()
-  await expect(phone.getByText('2026-12-01 14:30')).toBeVisible()
+  await expect(phone.getByText('1 Dec 2026 14:30')).toBeVisible()
   await context.close()
 })
 
