@@ -10,6 +10,8 @@ const props = defineProps<{
   zone: string
   invalid?: boolean
   describedBy?: string
+  /** What the value is called that is there, which may not be among the first of a long list. */
+  said?: string
 }>()
 const value = defineModel<FieldValue | null>({ required: true })
 
@@ -39,10 +41,26 @@ async function look(typed: string) {
 const chosen = computed(() => (typeof value.value === 'string' ? value.value : undefined))
 /** While it is typed, and once more when the eye goes on: what was pasted is known only then. */
 const setNumber = (typed: unknown) => (value.value = typeof typed === 'number' ? typed : null)
-const yesNo = [
+const YES_NO = [
   { value: true, label: 'yes' },
   { value: false, label: 'no' },
 ]
+/** Whether it is chosen by name among what the directory has. */
+const isNamed = computed(() => named.value !== undefined || props.field.type === 'technician')
+/** What was offered before, by value: what is chosen keeps its name when the list is another. */
+const offered = new Map<string, string>()
+function withChosen(list: Choice[]): Choice[] {
+  for (const one of list) offered.set(one.value, one.label)
+  const value = chosen.value
+  if (value === undefined || list.some((one) => one.value === value)) return list
+  return [{ value, label: offered.get(value) || props.said || value }, ...list]
+}
+/** What one value is chosen from; undefined where it is typed. */
+const options = computed<{ value: string | boolean; label: string }[] | undefined>(() => {
+  if (isNamed.value) return withChosen(listed.value)
+  if (props.field.type === 'yesNo') return YES_NO
+  return props.field.type === 'choice' ? (props.field.options ?? []) : undefined
+})
 const text = (given: string | undefined) => (value.value = given ? given : null)
 const local = computed(() => {
   if (typeof value.value !== 'string') return ''
@@ -67,19 +85,6 @@ const setMoment = (typed: string | undefined) =>
     :aria-describedby="describedBy"
     @update:model-value="text"
   />
-  <Select
-    v-else-if="field.type === 'choice'"
-    :model-value="chosen"
-    :input-id="inputId"
-    :options="field.options ?? []"
-    option-label="label"
-    option-value="value"
-    :show-clear="!field.required"
-    :invalid="invalid"
-    placeholder="choose …"
-    :aria-label="field.label"
-    @update:model-value="text"
-  />
   <MultiSelect
     v-else-if="field.type === 'manyChoices'"
     :model-value="Array.isArray(value) ? value : []"
@@ -93,32 +98,19 @@ const setMoment = (typed: string | undefined) =>
     @update:model-value="value = $event.length ? $event : null"
   />
   <Select
-    v-else-if="field.type === 'yesNo'"
-    :model-value="typeof value === 'boolean' ? value : undefined"
+    v-else-if="options"
+    :model-value="Array.isArray(value) ? undefined : (value ?? undefined)"
     :input-id="inputId"
-    :options="yesNo"
+    :options="options"
     option-label="label"
     option-value="value"
-    :show-clear="!field.required"
-    :invalid="invalid"
-    placeholder="choose …"
-    :aria-label="field.label"
-    @update:model-value="value = $event ?? null"
-  />
-  <Select
-    v-else-if="named || field.type === 'technician'"
-    :model-value="chosen"
-    :input-id="inputId"
-    :options="listed"
-    option-label="label"
-    option-value="value"
-    filter
+    :filter="isNamed"
     :show-clear="!field.required"
     :invalid="invalid"
     placeholder="choose …"
     :aria-label="field.label"
     @filter="look($event.value)"
-    @update:model-value="text"
+    @update:model-value="value = $event ?? null"
   />
   <span v-else-if="field.type === 'number'" class="with-unit">
     <InputNumber

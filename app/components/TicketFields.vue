@@ -72,6 +72,7 @@ async function save(field: KeptField) {
           :field="field"
           :input-id="`kept-${field.name}`"
           :zone="zone"
+          :said="field.words"
           :invalid="Boolean(error)"
           described-by="kept-error"
         />

@@ -1,7 +1,7 @@
 import { failures, holds, inWords } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
 import { checkAsked, keptValue, valueInWords, type AskedField, type FieldValues } from '../fields'
-import { isInGroup, statusOf, transitionsFrom, type CompiledStatus, type StatusGroup } from '../lifecycle'
+import { isInGroup, statusOf, transitionsFrom, type CompiledStatus } from '../lifecycle'
 import { canonicalJson } from '../json'
 import { reasonInWords } from '../explain'
 import type { Because, Reason, Told } from '../reason'

@@ -81,24 +81,12 @@ function offer(name: string) {
         />
         must be answered</label
       >
-      <button
-        class="link"
-        type="button"
-        :disabled="at === 0"
-        :aria-label="`${field.label}: earlier`"
-        @click="move(at, -1)"
-      >
-        ↑
-      </button>
-      <button
-        class="link"
-        type="button"
-        :disabled="at === asks.length - 1"
-        :aria-label="`${field.label}: later`"
-        @click="move(at, 1)"
-      >
-        ↓
-      </button>
+      <DesignOrderButtons
+        :name="field.label"
+        :first="at === 0"
+        :last="at === asks.length - 1"
+        @by="move(at, $event)"
+      />
       <button
         class="link"
         type="button"

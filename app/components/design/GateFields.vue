@@ -73,24 +73,12 @@ function add() {
         ><input type="checkbox" :checked="ask.anew" @change="put(at, { anew: isOn($event) || undefined })" />
         each time anew</label
       >
-      <button
-        class="link"
-        type="button"
-        :disabled="at === 0"
-        :aria-label="`${labelOf(ask)}: earlier`"
-        @click="move(at, -1)"
-      >
-        ↑
-      </button>
-      <button
-        class="link"
-        type="button"
-        :disabled="at === status.gate.length - 1"
-        :aria-label="`${labelOf(ask)}: later`"
-        @click="move(at, 1)"
-      >
-        ↓
-      </button>
+      <DesignOrderButtons
+        :name="labelOf(ask)"
+        :first="at === 0"
+        :last="at === status.gate.length - 1"
+        @by="move(at, $event)"
+      />
       <button
         class="link"
         type="button"
