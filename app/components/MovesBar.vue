@@ -15,7 +15,7 @@ import {
 import type { FieldValue } from '~~/core/fields'
 import { textOf } from '~~/core/reason'
 import type { MoveIcon } from '~~/core/work'
-import { hadBy, type Ticket, type TicketMove } from '~/composables/useTickets'
+import { givenFields, hadBy, type Ticket, type TicketMove } from '~/composables/useTickets'
 
 // The moves of one's shelf on a ticket: what each will do before, what it did after, and the way back.
 const props = defineProps<{ ticket: Ticket; now: number; zone: string }>()
@@ -61,7 +61,11 @@ async function choose(move: TicketMove) {
   slip.value?.querySelector<HTMLElement>('textarea, input, select, [role=combobox]')?.focus()
 }
 async function make(move: TicketMove) {
-  const body = { move: move.id, from: props.ticket.statusId, asked: asked.value }
+  const body = {
+    move: move.id,
+    from: props.ticket.statusId,
+    asked: givenFields(move.asks, asked.value, hadBy(props.ticket)),
+  }
   if (!(await run(() => api(path.value, { method: 'POST', body })))) return
   open.value = looked.value = undefined
   emit('done')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { AskedField, FieldValue } from '~~/core/fields'
 import { listInWords } from '~~/core/words'
-import { hadBy, type Ticket } from '~/composables/useTickets'
+import { givenFields, hadBy, type Ticket } from '~/composables/useTickets'
 
 // What is asked before something is done to a ticket: a text, a person, or what a gate wants. It opens in
 // place, keeps what was typed through errors, and says what will happen.
@@ -96,7 +96,7 @@ async function submit() {
     move: {
       from,
       to: transition.value?.to,
-      fields: Object.fromEntries(asked.value.map((field) => [field.name, fields.value[field.name] ?? null])),
+      fields: givenFields(asked.value, fields.value, hadBy(props.ticket)),
     },
   }
   const body = bodies[props.panel.kind]

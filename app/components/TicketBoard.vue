@@ -3,7 +3,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import type { AskedField, FieldValue } from '~~/core/fields'
 import type { FieldNames } from '~/composables/useViews'
 import { MOST_ON_A_CARD, type ViewColumn } from '~~/core/work'
-import type { Row } from '~/composables/useTickets'
+import { givenFields, type Row } from '~/composables/useTickets'
 
 // Open tickets by status; a card that is moved passes the gate of where it goes.
 const props = defineProps<{
@@ -93,7 +93,7 @@ async function go(row: Row, way: Way | undefined, where: string) {
   await send(row, way)
 }
 async function send(row: Row, way: Way) {
-  const fields = Object.fromEntries(way.gate.map(({ name }) => [name, asked.value[name] ?? null]))
+  const fields = givenFields(way.gate, asked.value)
   const body = { from: way.from, to: way.to, fields }
   const done = await run(
     async () => (await api(`/api/tickets/${row.reference}/move`, { method: 'POST', body }), true),

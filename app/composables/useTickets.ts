@@ -174,6 +174,22 @@ export interface KeptField extends Omit<AskedField, 'required'> {
 export const hadBy = ({ kept }: Pick<Ticket, 'kept'>): Record<string, FieldValue | null> =>
   Object.fromEntries(kept.map((one) => [one.name, one.value]))
 
+/**
+ * What is given where fields are asked: what is filled in, and what is emptied that was there. What one left alone is not
+ * sent, so that what the ticket has answers for it, seen or not.
+ */
+export const givenFields = (
+  asked: readonly { name: string }[],
+  fields: Readonly<Record<string, FieldValue | null>>,
+  had: Readonly<Record<string, FieldValue | null>> = {},
+): Record<string, FieldValue | null> =>
+  Object.fromEntries(
+    asked.flatMap(({ name }) => {
+      const value = fields[name] ?? null
+      return value === null && (had[name] ?? null) === null ? [] : [[name, value]]
+    }),
+  )
+
 /** A move of one's shelf, with what it would do to the ticket. */
 export interface TicketMove {
   id: string

@@ -1,5 +1,5 @@
 import { Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
-import { fieldOf, type FieldValue } from '../../core/fields'
+import { fieldOf, sees, type FieldValue } from '../../core/fields'
 import { canonicalJson } from '../../core/json'
 import type { FieldColumn } from '../../core/work'
 import type { Desk } from './desk'
@@ -52,6 +52,7 @@ export async function changeMany(
     .select(['reference', 'state'])
     .where('reference', 'in', [...references])
     .execute()
+  const isHidden = isOfField(change) && !(await mayKnow(desk, change, actor))
   const states = new Map(rows.map((one) => [one.reference, one.state]))
   const lines: ManyLine[] = []
   for (const reference of new Set(references)) {
@@ -60,9 +61,25 @@ export async function changeMany(
       lines.push({ reference, summary: '', before: null, changes: false, why: 'there is no such ticket' })
       continue
     }
+    if (isHidden) {
+      const why = 'you see no such field on it'
+      lines.push({ reference, summary: state.summary, before: null, changes: false, why })
+      continue
+    }
     lines.push(await changeOne(desk, state, change, actor, isTrial))
   }
   return lines
+}
+
+/** Whether somebody sees a field; of one that they do not see not even its value before is told. */
+async function mayKnow(desk: Desk, { field }: { field: FieldColumn }, actor: Actor): Promise<boolean> {
+  const [current, directory] = await Promise.all([
+    desk.knowledge.currentEdition(),
+    desk.knowledge.directory(),
+  ])
+  const person = 'person' in actor ? directory.people.get(actor.person) : undefined
+  const found = current.fields.get(fieldOf(field) ?? '')
+  return found !== undefined && person !== undefined && sees(found, person)
 }
 
 async function changeOne(

@@ -163,6 +163,10 @@ describe('a field that not everybody sees', () => {
     ])
       await expect(list(asked)).rejects.toThrow('There is no field “partCost”')
     await expect(set(reference, { partCost: 1 })).rejects.toThrow('Some fields need another look.')
+    const many = { field: 'field.partCost', value: 4711 } as const
+    expect(await changeMany(world.desk, [reference], many, TORA, true)).toMatchObject([
+      { before: null, changes: false, why: 'you see no such field on it' },
+    ])
     // Members of one team see it as well.
     expect(
       (await list({ sort: 'field.partCost' }, { ...TECHNICIAN, teams: ['booking-tills'] })).total,

@@ -1,10 +1,12 @@
+import { fieldOf } from '../../../../core/fields'
 import { ticketFacts } from '../../../../core/ticket'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
+import { seesField } from '../../../queries/seenFields'
 
 export default defineRoute(
   { who: 'lead', summary: 'What rules may ask of a ticket, for trying a design' },
-  async ({ desk, number }) => {
+  async ({ desk, caller, number }) => {
     const reference = number('reference')
     const row = await desk.db
       .selectFrom('ticket')
@@ -13,7 +15,13 @@ export default defineRoute(
       .executeTakeFirst()
     if (!row) throw new HttpProblem(404, `There is no ticket ${reference}.`)
     const design = await desk.knowledge.edition(row.state.edition)
-    const facts = ticketFacts(row.state, design)
+    const current = await desk.knowledge.currentEdition()
+    const facts = Object.fromEntries(
+      Object.entries(ticketFacts(row.state, design)).filter(([fact]) => {
+        const field = fieldOf(fact)
+        return field === undefined || seesField(field, current, caller, design)
+      }),
+    )
     return { reference, summary: row.summary, edition: row.state.edition, facts }
   },
 )
