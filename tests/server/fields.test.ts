@@ -62,11 +62,9 @@ describe('a list that goes by a field', () => {
       { fact: 'field.partCost', op: 'atLeast', value: 120.5 },
       { fact: 'field.keyNeeded', op: 'is', value: false },
       { fact: 'field.landing', op: 'is', value: 'hallin' },
-      { fact: 'field.nothing', op: 'empty' },
     ]
     const rows = await world.db.selectFrom('ticket').select('state').orderBy('reference', 'desc').execute()
     for (const test of tests) {
-      if (test.fact === 'field.nothing') continue
       const wanted: number[] = []
       for (const { state } of rows)
         if (testHolds(test, ticketFacts(state, await world.desk.knowledge.editionOf(state))))
