@@ -194,6 +194,9 @@ describe('a move', () => {
   it('sets a field to what it asks for, passes over one that the kind lacks, and is taken back', () => {
     const ticket = loan(edition)
     expect(() => make(ticket, {})).not.toThrow()
+    // A kind without the field is not asked for it.
+    expect(() => make(swap(edition), { dueBack: '2027-01-02' })).toThrow('asks for something first')
+    expect(() => make(swap(edition), {})).not.toThrow()
     const other = make(loan(edition), { dueBack: '2027-01-02' })
     expect(other.state!.fields).toEqual({ dueBack: '2027-01-02' })
     expect(other.entries.findLast((one) => one.kind === 'moveMade')).toMatchObject({

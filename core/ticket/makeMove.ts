@@ -165,7 +165,8 @@ function asksOf({ state, design }: Looking, move: Move): AskedField[] {
   }
   for (const step of move.steps) {
     if (step.do === 'assign' && step.to === 'asked') add(TECHNICIAN)
-    if (step.do === 'set' && step.value === undefined) add({ ...askedBy(design, step.field), required: true })
+    const isOwn = step.do === 'set' && design.fieldsOf(state.kind).some((one) => one.name === step.field)
+    if (isOwn && step.value === undefined) add({ ...askedBy(design, step.field), required: true })
     if (step.do !== 'status') continue
     const to = targetOf(state, design, step)
     if (to && to !== 'there') to.gate.forEach(add)

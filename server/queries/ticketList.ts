@@ -222,10 +222,13 @@ const keyOf = ({ sort, reference, under }: PageRow) =>
 /** A key that no page has given, which somebody made up. */
 export class WrongKey extends Error {}
 
-function readKey(key: string, isText: boolean): { sort: number | string; reference: number; under: string } {
+function readKey(key: string, cast: SortCast): { sort: number | string; reference: number; under: string } {
   const [sort = '', reference, under = ''] = key.split('_')
+  const isText = cast === 'text'
   if (sort.startsWith('.') !== isText || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
-  if (!isText && Number.isNaN(Number(sort))) throw new WrongKey(key)
+  // What the order is by is no number of another sort: a moment has no fraction.
+  if (cast === 'bigint' && !Number.isSafeInteger(Number(sort))) throw new WrongKey(key)
+  if (cast === 'float8' && Number.isNaN(Number(sort))) throw new WrongKey(key)
   return {
     sort: isText ? fromAddress(sort.slice(1)) : Number(sort),
     reference: Number(reference),
@@ -247,7 +250,7 @@ async function pageOf(db: Database, { query, by, cast, falls, group, wanted }: P
   const beyond = sql.raw(falls ? '<' : '>')
   let after = sql``
   if (query.after !== undefined) {
-    const { sort, reference, under } = readKey(query.after, cast === 'text')
+    const { sort, reference, under } = readKey(query.after, cast)
     const rest = sql`(${by}, reference) ${beyond} (${sort}::${sql.raw(cast)}, ${reference}::bigint)`
     after = group
       ? sql`and (${group} collate "C" > ${under} or (${group} collate "C" = ${under} and ${rest}))`

@@ -7,7 +7,7 @@ import { changeMany } from '../../server/commands/many'
 import { indexAll } from '../../server/commands/searchWords'
 import { audit } from '../../server/queries/audit'
 import { ticketSheet } from '../../server/queries/ticketSheet'
-import { listTickets, type ListQuery } from '../../server/queries/ticketList'
+import { listTickets, WrongKey, type ListQuery } from '../../server/queries/ticketList'
 import { requestPage, ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, TORA } from './world'
 
@@ -105,6 +105,16 @@ describe('a list that goes by a field', () => {
         const filled = all.map((one) => one.value !== undefined)
         expect(filled).toEqual([...filled].sort((a, b) => (isTurned ? +a - +b : +b - +a)))
       }
+  })
+
+  it.each([
+    ['due', '1.5_7'],
+    ['due', 'Infinity_7'],
+    ['due', '.YQ_7'],
+    ['field.partCost', '.YQ_7'],
+    ['field.serialOut', '1.5_7'],
+  ] as const)('takes no key of another order: %s, %s', async (sort, after) => {
+    await expect(list({ view: 'open', sort, after }, LEAD)).rejects.toThrow(WrongKey)
   })
 
   it('stands under headings in words, page by page, whatever signs they have', async () => {
