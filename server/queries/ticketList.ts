@@ -3,7 +3,7 @@ import type { Clock } from '../../core/clock'
 import type { Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
-import type { TicketState } from '../../core/ticket'
+import { Refused, type TicketState } from '../../core/ticket'
 import { fieldOf } from '../../core/fields'
 import type { PlainGroup, PlainSort, ViewGroup, ViewSort } from '../../core/work'
 import type { Desk } from '../commands/desk'
@@ -220,15 +220,21 @@ const keyOf = ({ sort, reference, under }: PageRow) =>
   `${written(sort)}_${reference}${under ? `_${inAddress(under)}` : ''}`
 
 /** A key that no page has given, which somebody made up. */
-export class WrongKey extends Error {}
+export class WrongKey extends Refused {
+  constructor() {
+    super('invalid', 'This page of the list cannot be found.', [
+      { field: 'after', message: 'give back what the page before said in next, for the same order' },
+    ])
+  }
+}
 
 function readKey(key: string, cast: SortCast): { sort: number | string; reference: number; under: string } {
   const [sort = '', reference, under = ''] = key.split('_')
   const isText = cast === 'text'
-  if (sort.startsWith('.') !== isText || !Number.isSafeInteger(Number(reference))) throw new WrongKey(key)
+  if (sort.startsWith('.') !== isText || !Number.isSafeInteger(Number(reference))) throw new WrongKey()
   // What the order is by is no number of another sort: a moment has no fraction.
-  if (cast === 'bigint' && !Number.isSafeInteger(Number(sort))) throw new WrongKey(key)
-  if (cast === 'float8' && Number.isNaN(Number(sort))) throw new WrongKey(key)
+  if (cast === 'bigint' && !Number.isSafeInteger(Number(sort))) throw new WrongKey()
+  if (cast === 'float8' && Number.isNaN(Number(sort))) throw new WrongKey()
   return {
     sort: isText ? fromAddress(sort.slice(1)) : Number(sort),
     reference: Number(reference),
