@@ -1,15 +1,43 @@
 // Writes the JSON Schemas that are made of types: of a design file, and of what each kind of entry holds. With --check
 // only says whether they are current.
 import { readFileSync, writeFileSync } from 'node:fs'
-import { createGenerator } from 'ts-json-schema-generator'
+import {
+  createFormatter,
+  createParser,
+  createProgram,
+  DEFAULT_CONFIG,
+  LiteralType,
+  SchemaGenerator,
+  UnionType,
+} from 'ts-json-schema-generator'
+import ts from 'typescript'
 
 const SCHEMAS = [
   ['docs/design-file.schema.json', 'core/design/design.ts', 'Design', 'Yare Ledger design file'],
   ['core/ticket/entries.schema.json', 'core/ticket/entry.ts', 'EntryBody', 'What entries hold'],
 ]
 
+/** Names of a list of descriptors (`keyof typeof LIST`), as the compiler knows them. */
+class NamesOfList {
+  constructor(checker) {
+    this.checker = checker
+  }
+  supportsNode(node) {
+    return ts.isTypeOperatorNode(node) && ts.isTypeQueryNode(node.type)
+  }
+  createType(node) {
+    const { types } = this.checker.getTypeFromTypeNode(node)
+    return new UnionType(types.map((one) => new LiteralType(one.value)))
+  }
+}
+
 function schemaOf(path, type, title) {
-  const generator = createGenerator({ path, tsconfig: 'tsconfig.tools.json', type, skipTypeCheck: true })
+  const config = { ...DEFAULT_CONFIG, path, tsconfig: 'tsconfig.tools.json', type, skipTypeCheck: true }
+  const program = createProgram(config)
+  const parser = createParser(program, config, (all) =>
+    all.addNodeParser(new NamesOfList(program.getTypeChecker())),
+  )
+  const generator = new SchemaGenerator(program, parser, createFormatter(config), config)
   const { definitions, ...rest } = generator.createSchema(type)
   const $schema = 'https://json-schema.org/draft/2020-12/schema'
   const text = JSON.stringify({ ...rest, $schema, title, $defs: definitions }, null, 2)

@@ -1,35 +1,10 @@
-/** A value that a fact may have. Instants are epoch milliseconds; a path is written `gates/scanners`. */
-export type FactValue = string | number | boolean | readonly string[] | readonly number[] | null
-
-/** What is known about a ticket when a rule is asked, by name: `category`, `site`, `form.gates`, … */
-export type Facts = Readonly<Record<string, FactValue | undefined>>
-
-export type Operator =
-  | 'is'
-  | 'isNot'
-  | 'oneOf'
-  | 'noneOf'
-  | 'under'
-  | 'startsWith'
-  | 'contains'
-  | 'matches'
-  | 'greater'
-  | 'atLeast'
-  | 'less'
-  | 'atMost'
-  | 'between'
-  | 'before'
-  | 'after'
-  | 'inTheLast'
-  | 'empty'
-  | 'filled'
+import type { FactValue } from './fact'
+import { OPERATORS, type Operator } from './operators/list'
 
 /**
- * One question about one fact. `oneOf`, `noneOf` and `under` take several values; `between` takes two, both ends
- * included, a last day up to its end; days and moments are compared as such (`when.ts`): a day holds all of itself, so `is`
- * a day holds at each of its moments and `after` it at none, and moments are compared whatever their offsets; `inTheLast` takes an ISO 8601 duration
- * and asks whether a day or moment lies within it before the fact `now` (epoch milliseconds); `matches` asks for whole words in
- * any order.
+ * One question about one fact; what each operator takes and asks stands in DESIGN-FILE.md and in its file in `operators/`. Days and moments are
+ * compared as such (`when.ts`): a day holds all of itself, so `is` a day holds at each of its moments and `after` it at
+ * none, and moments are compared whatever their offsets.
  */
 export interface Test {
   fact: string
@@ -62,9 +37,12 @@ export function factsOf(condition: Condition): string[] {
   return [...new Set(partsOf(condition).flatMap(factsOf))]
 }
 
-/** How costly an operator is to check over many tickets: 1 looks up, 2 compares beginnings, 3 reads the whole text. */
+/** How costly it is to check over many tickets: 1 looks up, 2 compares beginnings, 3 reads the whole text. */
 export function costOf(condition: Condition): 1 | 2 | 3 {
   if (!isTest(condition)) return Math.max(1, ...partsOf(condition).map(costOf)) as 1 | 2 | 3
-  if (condition.op === 'contains' || condition.op === 'matches') return 3
-  return condition.op === 'startsWith' || condition.op === 'under' ? 2 : 1
+  return isOperator(condition.op) ? OPERATORS[condition.op].cost : 1
 }
+
+/** Whether something is the name of an operator. */
+export const isOperator = (op: unknown): op is Operator =>
+  typeof op === 'string' && Object.hasOwn(OPERATORS, op)

@@ -1,6 +1,11 @@
 /** The condition language: trees of tests on facts, evaluated, explained and put in words. */
 export * from './condition'
-export { holds, failures, mayHold, testHolds, wordsOf } from './evaluate'
+export { CALENDARS, type Calendars, type FactKind, type Facts, type FactValue } from './fact'
+export { holds, failures, mayHold, testHolds } from './evaluate'
+export { wordsOf } from './reading'
 export { anyCaseClass, fold } from './fold'
+export { OPERATORS, type Operator } from './operators/list'
+export type { CellText, OperatorTerms, Takes } from './operator'
+export { foldedSql, instantIn, type AnswerColumn, type Asking, type Sql, type SqlTag } from './sql'
 export { compareWhen, DAY_PATTERN, MOMENT_PATTERN, readWhen, type When } from './when'
-export { inWords, isOperator, operatorInWords, valueInWords, type Vocabulary } from './words'
+export { inWords, operatorInWords, valueInWords, type Vocabulary } from './words'

@@ -1,4 +1,4 @@
-import type { FactValue, Vocabulary } from '../condition'
+import type { Calendars, FactValue, Vocabulary } from '../condition'
 import {
   isNamedType,
   type CatalogItem,
@@ -13,7 +13,14 @@ import { fieldOf, valueInWords, type AskedField, type TicketField } from '../fie
 import { statusNames, type CompiledKind, type GateAsk, type TicketKind } from '../lifecycle'
 import { targetNames, type Clock } from '../clock'
 import { canonicalJson } from '../json'
-import { CalendarTime, CombinedTime, flattenCalendar, type Calendar, type WorkingTime } from '../time'
+import {
+  CalendarTime,
+  CombinedTime,
+  flattenCalendar,
+  WorkingDays,
+  type Calendar,
+  type WorkingTime,
+} from '../time'
 import type { Category, Design, Priority, Template } from './design'
 import type { Language } from '../words'
 import type { Directory, Equipment } from './directory'
@@ -39,7 +46,7 @@ const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map(
 const MOST_SHIFTS = 2000
 
 /** A published design made ready for deciding: everything looked up by id, calendars compiled on first use. */
-export class CompiledDesign {
+export class CompiledDesign implements Calendars {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
   readonly fields: ReadonlyMap<string, TicketField>
@@ -47,6 +54,7 @@ export class CompiledDesign {
   readonly remembers: boolean
   private readonly maps
   private readonly hours = new Map<string, CalendarTime>()
+  private readonly days = new Map<string, WorkingDays>()
   private readonly shiftHours = new Map<string, WorkingTime>()
   private readonly likeness = new Map<string, boolean>()
   private readonly languages = new Map<Language, CompiledDesign>()
@@ -140,6 +148,13 @@ export class CompiledDesign {
       this.hours.set(id, hours)
     }
     return hours
+  }
+
+  /** Which days are working days of a calendar; undefined where there is none. */
+  workingDays(id: string): WorkingDays | undefined {
+    let days = this.days.get(id)
+    if (!days && this.hasCalendar(id)) this.days.set(id, (days = new WorkingDays(this.calendar(id))))
+    return days
   }
 
   private flat(id: string): Calendar {
@@ -253,6 +268,7 @@ export class CompiledDesign {
     const names: Record<string, () => string | undefined> = {
       category: () => this.categoryPath(id),
       item: () => this.maps.items.get(id)?.name,
+      calendar: () => this.maps.calendars.get(id)?.name,
       kind: () => this.maps.kinds.get(id)?.name,
       desk: () => this.design.desks.find((one) => one.id === id)?.name,
       priority: () => this.maps.priorities.get(id)?.name,

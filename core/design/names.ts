@@ -53,6 +53,7 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     desk: named(design.desks),
     queue: named(design.queues),
     portal: named(design.portals),
+    calendar: named(design.calendars),
     priority: design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),
     site: named(directory.sites),
     organisation: named(directory.organisations),
@@ -93,7 +94,12 @@ function conditionValues({ triage }: Design, fact: string): string[] {
 }
 
 /** What the values of a fact, or of an outcome, are: for cells that are typed, pasted or kept in a sheet. */
-export function cellNamesOf(design: Design, names: Names, fact: string): CellNames {
+export const cellNamesOf = (design: Design, names: Names, fact: string): CellNames => ({
+  ...valuesOf(design, names, fact),
+  calendars: names.calendar,
+})
+
+function valuesOf(design: Design, names: Names, fact: string): CellNames {
   const own = FACT_TYPES[fact]
   if (own) return { type: own === 'moment' ? 'date' : own }
   const asked =

@@ -1,5 +1,5 @@
 import { grantedFor, type ServiceLevel, type Target } from '../clock'
-import { factsOf, type Condition } from '../condition'
+import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
   checkAnswers,
@@ -202,6 +202,13 @@ function formCondition(
   asked: Set<string>,
 ): void {
   reader.condition(here, condition)
+  for (const { op, fact } of condition ? testsOf(condition) : [])
+    if (OPERATORS[op].needs)
+      reader.error(
+        here,
+        'unknownInForm',
+        `asks of “${fact.replace(/^form\./, '')}” whether it ${operatorInWords(op)} …, which nobody can tell while the form is filled in`,
+      )
   for (const fact of condition ? factsOf(condition) : []) {
     const isAsker = (ASKER_FACTS as readonly string[]).includes(fact)
     if (!isAsker && !fact.startsWith('form.'))

@@ -1,6 +1,7 @@
 import {
   factsOf,
   mayHold,
+  OPERATORS,
   testsOf,
   type Condition,
   type Facts,
@@ -40,9 +41,9 @@ export type FindingCode =
   | 'fieldQuestionMisfit'
   | 'fieldQuestionUnasked'
   | 'fieldTwice'
+  | 'fieldUnknown'
   | 'fieldUnseen'
   | 'fieldUnused'
-  | 'fieldUnknown'
   | 'fieldWithoutName'
   | 'fieldWithoutWords'
   | 'formUnused'
@@ -128,9 +129,10 @@ export type FindingCode =
   | 'targetUnknown'
   | 'teamAtTwoDesks'
   | 'textEmpty'
-  | 'translationGone'
   | 'tooManyFields'
+  | 'translationGone'
   | 'translationLacking'
+  | 'unknownInForm'
   | 'valueMisfit'
   | 'valueMissing'
   | 'wayToItself'
@@ -292,10 +294,11 @@ export class Reader {
     const values = Array.isArray(test.value)
       ? (test.value as string[])
       : [test.value as FactValue | undefined]
-    if (!['empty', 'filled'].includes(test.op) && (test.value === undefined || test.value === null))
+    const { takes, isExact: exact } = OPERATORS[test.op]
+    if (takes !== 'nothing' && (test.value === undefined || test.value === null))
       this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
     const what = VALUE_KINDS[test.fact]
-    const exact = ['is', 'isNot', 'oneOf', 'noneOf', 'under'].includes(test.op)
+    if (takes === 'calendar') this.refers(place, 'calendar', test.value as string | undefined)
     if (what && exact) for (const value of values) this.refers(place, what, value as string)
     const question =
       this.design.questions.find((one) => `form.${one.name}` === test.fact) ??

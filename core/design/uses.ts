@@ -1,9 +1,9 @@
 import type { ServiceLevel } from '../clock'
-import { factsOf, mayHold, testsOf, type Condition } from '../condition'
+import { factsOf, mayHold, OPERATORS, testsOf, type Condition } from '../condition'
 import { fieldFact } from '../fields'
 import type { CatalogItem, Form } from '../intake'
 import type { Action, Ladder } from '../ladder'
-import type { DecisionTable } from '../table'
+import type { Cell, DecisionTable } from '../table'
 import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
 import { fieldsOf } from './templateFields'
@@ -175,6 +175,15 @@ export interface HavingHours {
   agreements: readonly { number: number; calendar?: string }[]
 }
 
+/** The rules that ask whether something is so by a calendar. */
+function asksCalendar(design: Design, id: string): Use[] {
+  const isIt = ({ op, value }: NonNullable<Cell>) => OPERATORS[op].takes === 'calendar' && value === id
+  return [
+    ...tablesWhere(design, ({ rows }) => rows.some(({ cells }) => cells.some((cell) => cell && isIt(cell)))),
+    ...conditionsWhere(design, (condition) => condition !== undefined && testsOf(condition).some(isIt)),
+  ]
+}
+
 /** Everything that counts in a calendar, in words: what a change of it touches. */
 export function usesOfCalendar(design: Design, { sites, agreements }: HavingHours, id: string): string[] {
   const inLevel = ({ targets }: ServiceLevel) =>
@@ -188,5 +197,6 @@ export function usesOfCalendar(design: Design, { sites, agreements }: HavingHour
       .filter((one) => one.idle?.some((timer) => timer.calendar === id))
       .map((one) => `idle timers of ${one.name}`),
     ...design.calendars.filter((one) => one.buildsOn === id).map((one) => `calendar ${one.name}`),
+    ...asksCalendar(design, id).map((one) => one.words),
   ]
 }

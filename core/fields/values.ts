@@ -1,10 +1,10 @@
 import type { Facts } from '../condition'
+import type { JsonSchema } from '../json'
 import {
   answerInWords,
   answerProblem,
   answerSchema,
   isNamedType,
-  type JsonSchema,
   type NameOf,
   type PatternFits,
   type Question,

@@ -16,7 +16,7 @@ export {
 } from './answers'
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
-export { answerSchema, formSchema, conditionSchema, type JsonSchema } from './schema'
+export { answerSchema, formSchema, conditionSchema } from './schema'
 export { ItemIndex } from './search'
 export { wordsOf } from './words'
 export { fitsPattern, isUsable, patternOf, UnusablePattern, type PatternFits } from './pattern'

@@ -1,4 +1,5 @@
 export { mergeChanges, type MergeConflict, type Merged } from './merge'
+export type { JsonSchema } from './schema'
 
 /** JSON by which two values can be compared: keys sorted, since a database keeps its own order of them. */
 export function canonicalJson(value: unknown): string {

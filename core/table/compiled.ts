@@ -1,4 +1,4 @@
-import { testHolds, type Facts, type FactValue } from '../condition'
+import { OPERATORS, testHolds, type Facts, type FactValue, type Test } from '../condition'
 import { addTo, allOf, firstOf, inAll, lowestIn, membersOf, wordsFor, type Bits } from './bits'
 import { askingOrder, collects, testsOfRow, type Cell, type DecisionTable, type Row } from './table'
 
@@ -23,8 +23,14 @@ class Column {
   private readonly cells: { cell: NonNullable<Cell>; rows: number[] }[]
   private readonly met = new Map<unknown, Bits>()
   private readonly edges: number[] | undefined
+  /** Cells that ask more than the value, such as what time it is: they are asked each time. */
+  private readonly asking: Test[]
+  private readonly askingRows: number[][]
 
-  constructor(cells: Cell[]) {
+  constructor(
+    private readonly fact: string,
+    cells: Cell[],
+  ) {
     this.any = new Int32Array(wordsFor(cells.length))
     const distinct = new Map<string, { cell: NonNullable<Cell>; rows: number[] }>()
     cells.forEach((cell, row) => {
@@ -34,7 +40,11 @@ class Column {
       if (entry) entry.rows.push(row)
       else distinct.set(key, { cell, rows: [row] })
     })
-    this.cells = [...distinct.values()]
+    const all = [...distinct.values()]
+    const asking = all.filter(({ cell }) => OPERATORS[cell.op]?.needs)
+    this.asking = asking.map(({ cell }) => ({ fact, ...cell }))
+    this.askingRows = asking.map((one) => one.rows)
+    this.cells = all.filter(({ cell }) => !OPERATORS[cell.op]?.needs)
     this.edges = this.numbers()
   }
 
@@ -45,8 +55,18 @@ class Column {
     return [...new Set(values as number[])].sort((a, b) => a - b)
   }
 
-  /** The rows that fit a value. */
-  fitting(value: FactValue | undefined): Bits {
+  /** The rows that fit what is known. */
+  fitting(facts: Facts): Bits {
+    const bits = this.fittingValue(facts[this.fact])
+    if (!this.asking.length) return bits
+    const all = new Int32Array(bits)
+    this.asking.forEach((test, index) => {
+      if (testHolds(test, facts)) addTo(all, this.askingRows[index]!)
+    })
+    return all
+  }
+
+  private fittingValue(value: FactValue | undefined): Bits {
     const key = this.keyOf(value)
     let bits = this.met.get(key)
     if (!bits) {
@@ -93,14 +113,18 @@ export class CompiledTable {
     this.places = askingOrder(table)
     this.rows = this.places.map((place) => table.rows[place]!)
     this.columns = table.columns.map(
-      (_, index) => new Column(this.rows.map((row) => row.cells[index] ?? null)),
+      (fact, index) =>
+        new Column(
+          fact,
+          this.rows.map((row) => row.cells[index] ?? null),
+        ),
     )
     this.on = allOf(this.rows.length)
   }
 
   /** Finds the row that decides, the others that fit, and the row that nearly decided. */
   decide(facts: Facts): Decision {
-    const columns = this.columns.map((column, index) => column.fitting(facts[this.table.columns[index]!]))
+    const columns = this.columns.map((column) => column.fitting(facts))
     const fits = inAll(this.on, columns)
     const first = firstOf(fits)
     const near = this.nearest(columns, first < 0 ? this.rows.length : first)

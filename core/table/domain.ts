@@ -1,4 +1,4 @@
-import { fold, readWhen, testHolds, type Condition, type FactValue, type Test } from '../condition'
+import { fold, OPERATORS, readWhen, testHolds, type Condition, type FactValue, type Test } from '../condition'
 import { DAY } from '../time'
 import { rest, union, type Stretches } from './boxes'
 import type { Cell } from './table'
@@ -62,7 +62,7 @@ export class Dimension {
 
   private work(cell: NonNullable<Cell>, key: string): Stretches {
     if (this.reads) return keyOf(this.reads) === key ? [0, 1] : this.all
-    if (readsText(cell)) return stretchesOf(this.atoms.map((value) => value !== undefined))
+    if (isApart(cell)) return stretchesOf(this.atoms.map((value) => value !== undefined))
     const named = this.naming(cell)
     if (named) return named
     const test = { fact: 'x', ...cell }
@@ -71,18 +71,19 @@ export class Dimension {
 
   /** Where a cell names values, they are looked up: a table of thousands of categories has as many atoms. */
   private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
-    if (['list', 'date'].includes(this.domain.type) || !['is', 'isNot', 'oneOf', 'noneOf'].includes(op))
-      return undefined
+    const { names } = OPERATORS[op]
+    if (!names || ['list', 'date'].includes(this.domain.type)) return undefined
     this.places ??= new Map(this.atoms.map((atom, index) => [atom, index]))
     const found = [value].flat().flatMap((one) => this.places!.get(one as FactValue) ?? [])
     const set = union(found.map((index) => [index, index + 1]))
-    return op === 'is' || op === 'oneOf' ? set : rest(set, this.size)
+    return names === 'in' ? set : rest(set, this.size)
   }
 }
 
 const keyOf = (cell: NonNullable<Cell>) => JSON.stringify([cell.op, cell.value])
 
-const readsText = (cell: NonNullable<Cell>) => cell.op === 'contains' || cell.op === 'matches'
+/** Whether a cell asks what the values that others ask for say nothing about: a word in a text, for one. */
+const isApart = (cell: NonNullable<Cell>) => OPERATORS[cell.op].isApart === true
 
 export function stretchesOf(holds: readonly boolean[]): Stretches {
   const found: number[] = []
@@ -98,7 +99,7 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
   const asked = [...new Map(cells.flatMap((cell) => (cell ? [[keyOf(cell), cell] as const] : []))).values()]
   const domain = known ?? guess(asked)
   const values = atomsOf(domain, asked)
-  const reading = asked.filter(readsText)
+  const reading = asked.filter(isApart)
   const edges = new Set(asked.flatMap((cell) => (cell.value as FactValue) ?? []))
   const beginnings = asked.flatMap((cell) => (cell.op === 'startsWith' ? String(cell.value) : []))
   return [
@@ -108,7 +109,7 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
 }
 
 function guess(cells: NonNullable<Cell>[]): Domain {
-  const values = cells.flatMap((cell) => cell.value ?? [])
+  const values = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
   if (values.length && values.every((one) => typeof one === 'number')) return { type: 'number' }
   if (values.length && values.every((one) => readWhen(one))) return { type: 'date' }
   return cells.some((cell) => cell.op === 'under') ? { type: 'path', values: [] } : { type: 'text' }
@@ -117,7 +118,7 @@ function guess(cells: NonNullable<Cell>[]): Domain {
 /** A value for each class of values that no cell tells apart. */
 function atomsOf(domain: Domain, cells: NonNullable<Cell>[]): (FactValue | undefined)[] {
   const empty = 'always' in domain && domain.always ? [] : [undefined]
-  const said = cells.filter((cell) => !readsText(cell)).flatMap((cell) => cell.value ?? [])
+  const said = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
   switch (domain.type) {
     case 'number':
       return [...numbers(said as number[], domain.min, domain.max), ...empty]
@@ -194,7 +195,7 @@ function paths(said: string[]): string[] {
 }
 
 function texts(cells: NonNullable<Cell>[]): string[] {
-  const said = cells.filter((cell) => !readsText(cell)).flatMap((cell) => (cell.value as string[]) ?? [])
+  const said = cells.filter((cell) => !isApart(cell)).flatMap((cell) => (cell.value as string[]) ?? [])
   const beginnings = cells.filter((cell) => cell.op === 'startsWith').map((cell) => `${cell.value}${NONE}`)
   const values = new Set([...said, ...beginnings, NONE])
   return [...values].sort()

@@ -1,4 +1,4 @@
-import type { FactValue } from '../condition'
+import { OPERATORS, type FactValue } from '../condition'
 import type { Cell } from './table'
 import { UnreadableCell, type CellNames } from './text'
 
@@ -8,41 +8,10 @@ import { UnreadableCell, type CellNames } from './text'
  */
 export function cellToFeel(cell: Cell): string {
   if (!cell) return '-'
-  const { op, value } = cell
-  const list = (Array.isArray(value) ? value : [value]).map(literal).join(', ')
-  switch (op) {
-    case 'is':
-    case 'oneOf':
-      return list
-    case 'isNot':
-    case 'noneOf':
-      return `not(${list})`
-    case 'empty':
-      return 'null'
-    case 'filled':
-      return 'not(null)'
-    case 'between':
-      return `[${(value as FactValue[]).map(literal).join('..')}]`
-    case 'under':
-      return [value]
-        .flat()
-        .map((path) => `? = ${literal(path)} or starts with(?, ${literal(`${path}/`)})`)
-        .join(' or ')
-    case 'startsWith':
-      return `starts with(lower case(?), ${literal(String(value).toLowerCase())})`
-    case 'contains':
-      return `contains(lower case(?), ${literal(String(value).toLowerCase())})`
-    case 'inTheLast':
-      return `[now() - duration(${literal(String(value))})..now()]`
-    case 'matches':
-      return `matches(?, ${literal(String(value))}, "i")`
-    default:
-      return `${SIGNS[op]} ${literal(value)}`
-  }
+  return OPERATORS[cell.op].feel(cell.value, literal)
 }
 
-const SIGNS = { greater: '>', atLeast: '>=', less: '<', atMost: '<=', before: '<', after: '>' } as const
-const OPERATORS = { '>=': 'atLeast', '<=': 'atMost', '>': 'greater', '<': 'less' } as const
+const BY_SIGN = { '>=': 'atLeast', '<=': 'atMost', '>': 'greater', '<': 'less' } as const
 
 const DAY = /^\d{4}-\d\d-\d\d$/
 
@@ -87,9 +56,9 @@ function negation(inner: string, names: CellNames): Cell {
   return values.length === 1 ? { op: 'isNot', value: values[0] } : { op: 'noneOf', value: values as string[] }
 }
 
-function comparison(sign: keyof typeof OPERATORS, value: FactValue): Cell {
+function comparison(sign: keyof typeof BY_SIGN, value: FactValue): Cell {
   if (typeof value === 'string' && sign.length === 1) return { op: sign === '<' ? 'before' : 'after', value }
-  return { op: OPERATORS[sign], value }
+  return { op: BY_SIGN[sign], value }
 }
 
 function between([, open, from, to, close]: string[], names: CellNames): Cell {

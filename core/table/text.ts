@@ -1,4 +1,5 @@
-import type { FactValue, Operator } from '../condition'
+import { OPERATORS, type CellText, type FactValue, type Operator, type Takes } from '../condition'
+import { parseDuration } from '../time'
 import type { Cell } from './table'
 
 /** What the values of a fact are, and how they are called: for cells that are typed, pasted or kept in a sheet. */
@@ -6,6 +7,8 @@ export interface CellNames {
   type: 'number' | 'yesNo' | 'choice' | 'path' | 'date' | 'text'
   /** The values that there are, with their names; any other is refused where there are some. */
   values?: readonly { value: string; label: string }[]
+  /** The calendars of the design, for what asks days as one of them has them. */
+  calendars?: readonly { value: string; label: string }[]
 }
 
 /** A cell whose text cannot be read. */
@@ -16,36 +19,45 @@ export class UnreadableCell extends Error {
   }
 }
 
-const WORDS: [Operator, string][] = [
-  ['startsWith', 'starts with'],
-  ['contains', 'contains'],
-  ['matches', 'has the words'],
-  ['before', 'before'],
-  ['after', 'after'],
-  ['under', 'under'],
-]
-const SIGNS: [Operator, string][] = [
-  ['atLeast', '>='],
-  ['atMost', '<='],
-  ['greater', '>'],
-  ['less', '<'],
-]
+type Form = CellText['form']
+
+/** The operators that are said by a word or a sign, the longer ones first: `>=` before `>`. */
+function saidBy<F extends Form>(form: F): [Operator, Extract<CellText, { form: F }>][] {
+  const found = (Object.keys(OPERATORS) as Operator[]).flatMap((op) => {
+    const { cell } = OPERATORS[op]
+    return cell.form === form ? [[op, cell as Extract<CellText, { form: F }>] as const] : []
+  })
+  return found.map(([op, cell]): [Operator, Extract<CellText, { form: F }>] => [op, cell])
+}
+const longestFirst = (list: [Operator, string][]) => list.sort(([, a], [, b]) => b.length - a.length)
+const WORDS = longestFirst(saidBy('word').map(([op, { word }]) => [op, word]))
+const SIGNS = longestFirst(saidBy('sign').map(([op, { sign }]) => [op, sign]))
+const ALONE = saidBy('alone').map(([op, { word }]): [Operator, string] => [op, word])
 
 /** A cell as a short text, such as `> 3`, `under Gates`, `not Hallin`; an empty cell is `-`. */
 export function cellToText(cell: Cell, names: CellNames): string {
   if (!cell) return '-'
   const { op, value } = cell
+  const { cell: said, takes } = OPERATORS[op]
+  const known = takes === 'calendar' ? calendarNames(names) : names
   const one = (single: unknown) =>
-    typeof single === 'number' ? String(single) : quoted(nameOf(single, names))
+    typeof single === 'number' ? String(single) : quoted(nameOf(single, known))
   const all = (Array.isArray(value) ? value : [value]).map(one)
-  const word = WORDS.find(([known]) => known === op)?.[1]
-  const sign = SIGNS.find(([known]) => known === op)?.[1]
-  if (word) return `${word} ${all.join(', ')}`
-  if (sign) return `${sign} ${all.join(', ')}`
-  if (op === 'empty' || op === 'filled') return op === 'empty' ? 'empty' : 'filled in'
-  if (op === 'between') return all.join(' .. ')
-  return `${op === 'isNot' || op === 'noneOf' ? 'not ' : ''}${all.join(', ')}`
+  switch (said.form) {
+    case 'word':
+      return `${said.word} ${all.join(', ')}`
+    case 'sign':
+      return `${said.sign} ${all.join(', ')}`
+    case 'alone':
+      return said.word
+    case 'range':
+      return all.join(' .. ')
+    case 'list':
+      return `${said.isNegated ? 'not ' : ''}${all.join(', ')}`
+  }
 }
+
+const calendarNames = ({ calendars = [] }: CellNames): CellNames => ({ type: 'choice', values: calendars })
 
 function nameOf(value: unknown, { values }: CellNames): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
@@ -60,8 +72,10 @@ function quoted(text: string): string {
   return isPlain(text) ? text : `"${text.replaceAll('"', '""')}"`
 }
 
-const RESERVED =
-  /^(not |under |contains |starts with |has the words |before |after |[<>=-]|empty$|filled in$|any$|$)/i
+const RESERVED = new RegExp(
+  `^(not |${WORDS.map(([, word]) => `${word} |`).join('')}${ALONE.map(([, word]) => `${word}$|`).join('')}[<>=-]|any$|$)`,
+  'i',
+)
 const isPlain = (text: string) => !RESERVED.test(text) && !/[",]|\.\.|^\s|\s$/.test(text)
 
 /**
@@ -72,8 +86,7 @@ export function cellFromText(text: string, names: CellNames): Cell {
   const said = text.trim()
   const low = said.toLowerCase()
   if (said === '' || said === '-' || low === 'any') return null
-  if (low === 'empty') return { op: 'empty' }
-  if (low === 'filled in') return { op: 'filled' }
+  for (const [op, word] of ALONE) if (low === word) return { op }
   for (const [op, sign] of SIGNS)
     if (said.startsWith(sign)) return { op, value: valueOf(said.slice(sign.length).trim(), names) }
   for (const [op, word] of WORDS)
@@ -88,11 +101,27 @@ export function cellFromText(text: string, names: CellNames): Cell {
 }
 
 function withWord(op: Operator, said: string, names: CellNames): Cell {
-  const plain: CellNames = op === 'under' ? names : { type: names.type === 'date' ? 'date' : 'text' }
+  const { takes, isExact } = OPERATORS[op]
   const parts = split(said)
-  if (op !== 'under') return { op, value: valueOf(parts.join(', '), plain) }
-  const values = parts.map((part) => valueOf(part, plain))
+  // What is one of the fact's values may be one of several; other texts are taken as they are.
+  if (!isExact) return { op, value: wordValue(takes, parts.join(', '), names) }
+  const values = parts.map((part) => valueOf(part, names))
   return { op, value: values.length === 1 ? values[0] : (values as string[]) }
+}
+
+function wordValue(takes: Takes, said: string, names: CellNames): FactValue {
+  if (takes === 'calendar') return valueOf(said, calendarNames(names))
+  if (takes === 'span') return spanOf(said)
+  return valueOf(said, { type: names.type === 'date' ? 'date' : 'text' })
+}
+
+function spanOf(said: string): string {
+  try {
+    parseDuration(said)
+    return said
+  } catch {
+    throw new UnreadableCell(`“${said}” is no length of time; write it like P2D or PT4H`)
+  }
 }
 
 /** A part in quotes, marked so that nothing in it is read as more than text. */

@@ -1,4 +1,4 @@
-import type { Facts } from '../condition'
+import { CALENDARS, type Facts } from '../condition'
 import type { CompiledDesign, Directory, Person } from '../design'
 import { fieldFacts } from '../fields'
 import { answerFacts } from '../intake'
@@ -11,6 +11,7 @@ export function arrivalFacts(state: TicketState, design: CompiledDesign): Facts 
   const { equipment } = state
   // Written out: a copy of parts costs many times as much, and facts are asked for at every step.
   return Object.assign(answerFacts(state.answers), {
+    [CALENDARS]: design,
     item: state.item,
     kind: state.kind,
     portal: state.portal,

@@ -20,6 +20,7 @@ export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recu
 export { minutesOfWeek, paintWeek, weekInWords, weekOfMinutes } from './week'
 export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
+export { WorkingDays, YEARS_TOLD } from './workingDays'
 export { CombinedTime, type Combination } from './combinedTime'
 export { dayAndMonth, isoDate, isoTime, momentInWords, parseMoment, timeOfDay, weekdayAndTime } from './words'
 export { CALENDAR_PROPERTY, HOURS_PROPERTY, WEEKS_BEGIN, writeIcalendar, type Hours } from './icalendar'

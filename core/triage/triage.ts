@@ -1,4 +1,4 @@
-import type { Facts, FactValue } from '../condition'
+import { CALENDARS, type Facts, type FactValue } from '../condition'
 import type { CompiledDesign, Directory, Person } from '../design'
 import type { Reason, TableName } from '../reason'
 import { decideTable, type Decision, type HitPolicy, type Row } from '../table'
@@ -51,8 +51,10 @@ export function sort(input: TriageInput, design: CompiledDesign, directory: Dire
 function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory) {
   const { chosen } = input
   const { weight, routing, teamOrders } = design.design.triage
-  const category = chosen?.category ?? sortOut(input, design)
-  let facts: Facts = { ...input.facts, category: category.value }
+  const known = { ...input.facts, now: input.now, [CALENDARS]: design }
+  const category = chosen?.category ?? sortOut({ ...input, facts: known }, design)
+  // A copy of all facts is dear, and this one is ours.
+  let facts: Facts = Object.assign(known, { category: category.value })
   const weighed = decideTable(weight, facts)
   const grade = (name: string) => sortedByTable('weight', weighed, facts, name, 'medium', design)
   const [impact, urgency] = [grade('impact'), grade('urgency')]

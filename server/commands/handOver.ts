@@ -41,7 +41,7 @@ export async function handOver(desk: Desk, person: string, actor: Actor, take: b
   const tickets = await Promise.all(
     rows.map(async ({ state }) => {
       const design = await desk.knowledge.editionOf(state)
-      const skills = skillsFor(ticketFacts(state, design), design)
+      const skills = skillsFor(ticketFacts(state, design, deskNow()), design)
       const weight = design.priority(state.priority).weight ?? 1
       return { team: state.team, requester: state.requester, skills, weight, design }
     }),

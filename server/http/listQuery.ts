@@ -96,7 +96,7 @@ export function readCondition(text: string): Condition {
   if (!isCondition(condition, 0)) throw wrong('a condition is a test, or a group “all”, “any” or “none”')
   if (testsOf(condition).length > MOST_TESTS) throw wrong(`ask ${MOST_TESTS} things at most`)
   try {
-    conditionSql(condition, 0)
+    conditionSql(condition, { now: 0 })
   } catch (error) {
     if (error instanceof CannotFilter) throw wrong(error.message)
     throw error

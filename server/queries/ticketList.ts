@@ -1,6 +1,6 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { Clock } from '../../core/clock'
-import type { Condition } from '../../core/condition'
+import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import { Refused, type TicketState } from '../../core/ticket'
@@ -131,9 +131,9 @@ function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
   return view === 'all' && sort !== 'changed' ? 'logged' : sort
 }
 
-function wantedBy(query: ListQuery): RawBuilder<boolean> {
+function wantedBy(query: ListQuery, calendars: Calendars): RawBuilder<boolean> {
   const parts = [FILTERS[query.view](query), textMatches(query.search)]
-  if (query.where) parts.push(conditionSql(query.where, query.now))
+  if (query.where) parts.push(conditionSql(query.where, { now: query.now, calendars }))
   if (query.rule) parts.push(decidedBy(query.rule, query.now))
   return sql<boolean>`${sql.join(parts, sql` and `)}`
 }
@@ -147,7 +147,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
   const group =
     query.group && query.view !== 'done' && query.view !== 'all' ? groupBy(query.group) : undefined
   const fieldNames = Object.fromEntries(seenFields(current, query).map((one) => [one.name, one.label]))
-  const wanted = wantedBy(query)
+  const wanted = wantedBy(query, current)
   const page = await pageOf(desk.db, { query, by, cast, falls, group, wanted })
   const [counted, directory] = await Promise.all([countOf(desk, query, wanted), desk.knowledge.directory()])
   const rows = await Promise.all(

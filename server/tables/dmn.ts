@@ -1,4 +1,5 @@
 import { XMLBuilder } from 'fast-xml-parser'
+import { isOperator, OPERATORS, type Operator } from '../../core/condition'
 import { Refused } from '../../core/ticket'
 import {
   cellFromFeel,
@@ -25,8 +26,8 @@ const POLICIES: Record<HitPolicy, string> = {
   collect: 'COLLECT',
 }
 
-/** Texts that FEEL has no cell for, in both directions the same. */
-const ONLY_OURS = new Set(['under', 'startsWith', 'contains', 'matches'])
+/** What FEEL has no cell for, in both directions the same. */
+const isOnlyOurs = (op: unknown): op is Operator => isOperator(op) && OPERATORS[op].isOurFeel === true
 
 /** A decision table as DMN 1.4 XML. */
 export function tableToDmn(table: DecisionTable, title: (fact: string) => string): string {
@@ -68,7 +69,7 @@ export function tableToDmn(table: DecisionTable, title: (fact: string) => string
             inputEntry: row.cells.map((cell, index) => ({
               ...attribute({
                 id: `in_${row.id}_${index + 1}`,
-                ...(cell && ONLY_OURS.has(cell.op) && { 'yare:cell': JSON.stringify(cell) }),
+                ...(cell && isOnlyOurs(cell.op) && { 'yare:cell': JSON.stringify(cell) }),
               }),
               text: cellToFeel(cell),
             })),
@@ -159,7 +160,7 @@ function cellOf(entry: Xml, names: CellNames): Cell {
   if (typeof own === 'string') {
     try {
       const cell = JSON.parse(own) as NonNullable<Cell>
-      if (ONLY_OURS.has(cell.op)) return { op: cell.op, value: cell.value }
+      if (isOnlyOurs(cell.op)) return { op: cell.op, value: cell.value }
     } catch {
       throw new UnreadableCell('what this program wrote about the cell is broken')
     }

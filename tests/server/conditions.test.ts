@@ -64,7 +64,7 @@ async function found(condition: Condition): Promise<number[]> {
   const rows = ANSWERS.map((x, reference) => ({ reference, facts: { answers: { x } } }))
   const { rows: all } = await sql<{ reference: number }>`
     with ticket as (select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as one(reference int, facts jsonb))
-    select reference from ticket where ${conditionSql(condition, NOW)} order by reference`.execute(world.db)
+    select reference from ticket where ${conditionSql(condition, { now: NOW })} order by reference`.execute(world.db)
   return all.map((one) => one.reference)
 }
 const held = (condition: Condition) =>

@@ -172,7 +172,7 @@ describe('a condition as a question to the database', () => {
     await fc.assert(
       fc.asyncProperty(tree, async (condition) => {
         const found = await sql<{ reference: number }>`select reference from ticket
-          where ${conditionSql(condition, now)} order by reference`.execute(world.db)
+          where ${conditionSql(condition, { now })} order by reference`.execute(world.db)
         const wanted = facts.filter((one) => holds(condition, one.facts)).map((one) => one.reference)
         expect(found.rows.map((one) => one.reference)).toEqual(wanted.sort((a, b) => a - b))
       }),
@@ -181,7 +181,7 @@ describe('a condition as a question to the database', () => {
   }, 60_000)
 
   it('says by what lists cannot be filtered', () => {
-    expect(() => conditionSql({ fact: 'workingHoursInStatus', op: 'greater', value: 1 }, 0)).toThrow(
+    expect(() => conditionSql({ fact: 'workingHoursInStatus', op: 'greater', value: 1 }, { now: 0 })).toThrow(
       CannotFilter,
     )
   })

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import type { Cell } from '~~/core/table'
-import type { Operator } from '~~/core/condition'
+import {
+  isOperator,
+  OPERATORS,
+  type FactKind,
+  type Operator,
+  type OperatorTerms,
+  type Takes,
+} from '~~/core/condition'
 import type { Design } from '~~/core/design'
 import { FACT_TYPES } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
@@ -13,6 +20,8 @@ const props = defineProps<{
   names: Record<string, { value: string; label: string }[]>
   readonly: boolean
   label: string
+  /** Whether nothing is known but the answers themselves, as in a form. */
+  alone?: boolean
 }>()
 const emit = defineEmits<{ change: [cell: Cell]; close: [] }>()
 
@@ -22,83 +31,49 @@ const question = computed(
     props.design.fields.find((one) => fieldFact(one.name) === props.fact),
 )
 const options = computed(() => question.value?.options ?? props.names[props.fact])
-type Kind = 'yesNo' | 'number' | 'date' | 'moment' | 'path' | 'choice' | 'text'
-const kind = computed<Kind>(() => {
+const kind = computed<FactKind>(() => {
   const type = question.value?.type ?? FACT_TYPES[props.fact]
   if (type === 'yesNo' || type === 'number' || type === 'moment') return type
   if (type === 'date' || type === 'dateTime') return 'date'
   if (props.fact === 'category') return 'path'
   return options.value?.length ? 'choice' : 'text'
 })
-const CHOOSING: [Operator, string][] = [
-  ['is', 'is'],
-  ['isNot', 'is not'],
-  ['oneOf', 'one of'],
-  ['noneOf', 'none of'],
-]
-const OPERATORS: Record<Kind, [Operator, string][]> = {
-  yesNo: [['is', 'is']],
-  number: [
-    ['greater', 'more than'],
-    ['atLeast', 'at least'],
-    ['less', 'less than'],
-    ['atMost', 'at most'],
-    ['between', 'between'],
-    ['is', 'is'],
-  ],
-  date: [
-    ['before', 'before'],
-    ['after', 'after'],
-    ['between', 'between'],
-    ['is', 'is'],
-    ['inTheLast', 'in the last'],
-  ],
-  moment: [['inTheLast', 'in the last']],
-  path: [['under', 'under'], ...CHOOSING],
-  choice: CHOOSING,
-  text: [
-    ['is', 'is'],
-    ['startsWith', 'starts with'],
-    ['contains', 'contains'],
-    ['matches', 'has the words'],
-  ],
-}
-/** Every fact can be asked whether it is known at all; that compares with no value. */
-const KNOWN: [Operator, string][] = [
-  ['filled', 'filled in'],
-  ['empty', 'empty'],
-]
-const operators = computed<[Operator, string][]>(() => [...OPERATORS[kind.value], ...KNOWN])
+/** What can be asked of such a fact; where nothing is known besides it, nothing that asks more. */
+const operators = computed<[Operator, string][]>(() =>
+  (Object.entries(OPERATORS) as [Operator, OperatorTerms][])
+    .filter(([, { offered, needs }]) => offered.includes(kind.value) && !(needs && props.alone))
+    .sort(([, a], [, b]) => a.place - b.place)
+    .map(([op, { short }]) => [op, short]),
+)
 /** How far back “in the last” goes. */
-const SPANS: [string, string][] = [
-  ['PT1H', '1 hour'],
-  ['PT4H', '4 hours'],
-  ['P1D', '1 day'],
-  ['P2D', '2 days'],
-  ['P7D', '7 days'],
-  ['P14D', '14 days'],
-  ['P30D', '30 days'],
-  ['P90D', '90 days'],
+const SPANS = [
+  { value: 'PT1H', label: '1 hour' },
+  { value: 'PT4H', label: '4 hours' },
+  { value: 'P1D', label: '1 day' },
+  { value: 'P2D', label: '2 days' },
+  { value: 'P7D', label: '7 days' },
+  { value: 'P14D', label: '14 days' },
+  { value: 'P30D', label: '30 days' },
+  { value: 'P90D', label: '90 days' },
 ]
-const needsValue = (op: string) => op !== 'any' && !KNOWN.some(([known]) => known === op)
-const isSeveral = (op: string) => op === 'oneOf' || op === 'noneOf'
-const labelOf = (value: unknown) =>
-  typeof value === 'boolean'
-    ? value
-      ? 'yes'
-      : 'no'
-    : (options.value?.find((one) => one.value === value)?.label ?? String(value ?? ''))
+const takesOf = (op: string): Takes => (isOperator(op) ? OPERATORS[op].takes : 'nothing')
+/** What can be chosen for what an operator takes; nothing where it is typed. */
+const choicesFor = (takes: Takes) =>
+  takes === 'span' ? SPANS : takes === 'calendar' ? (props.names.calendar ?? []) : options.value
+function labelOf(value: unknown, takes: Takes): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return choicesFor(takes)?.find((one) => one.value === value)?.label ?? String(value ?? '')
+}
 const words = computed(() => {
   if (!props.cell) return 'any'
-  const verb = operators.value.find(([op]) => op === props.cell!.op)?.[1] ?? props.cell.op
-  if (!needsValue(props.cell.op)) return verb
-  if (props.cell.op === 'inTheLast')
-    return `${verb} ${SPANS.find(([span]) => span === props.cell!.value)?.[1] ?? String(props.cell.value)}`
-  const between = props.cell.op === 'between' ? ' and ' : ', '
+  const { op } = props.cell
+  const { short, takes } = OPERATORS[op]
+  if (takes === 'nothing') return short
+  const label = (value: unknown) => labelOf(value, takes)
   const value = Array.isArray(props.cell.value)
-    ? props.cell.value.map(labelOf).join(between)
-    : labelOf(props.cell.value)
-  return verb === 'is' ? value : `${verb} ${value}`
+    ? props.cell.value.map(label).join(takes === 'range' ? ' and ' : ', ')
+    : label(props.cell.value)
+  return op === 'is' ? value : `${short} ${value}`
 })
 const open = ref(false)
 type Single = string | number | boolean | null
@@ -115,10 +90,10 @@ async function begin() {
   const { op = 'any', value = null } = props.cell ?? {}
   const list = Array.isArray(value) ? (value as string[]) : []
   chosen.value = {
-    op: op === 'under' && list.length ? 'under' : op,
+    op,
     value: (Array.isArray(value) ? (value[0] ?? null) : value) as Single,
-    several: isSeveral(op) ? list : [],
-    to: op === 'between' ? (list[1] ?? null) : null,
+    several: takesOf(op) === 'several' ? list : [],
+    to: takesOf(op) === 'range' ? (list[1] ?? null) : null,
   }
   open.value = true
   await nextTick()
@@ -144,12 +119,29 @@ function keep() {
 /** The cell that was chosen; undefined while a value is missing. */
 function cellOf(op: Operator | 'any', value: Single, several: string[], to: Single): Cell | undefined {
   if (op === 'any') return null
-  if (!needsValue(op)) return { op }
-  if (isSeveral(op)) return several.length ? { op, value: several } : undefined
-  if (op === 'between')
+  const takes = takesOf(op)
+  if (takes === 'nothing') return { op }
+  if (takes === 'several') return several.length ? { op, value: several } : undefined
+  if (takes === 'span' || takes === 'calendar') return isSaid(value) ? { op, value } : undefined
+  if (takes === 'range')
     return isSaid(value) && isSaid(to) ? { op, value: [parsed(value), parsed(to)] as number[] } : undefined
   return kind.value === 'yesNo' || isSaid(value) ? { op, value: parsed(value) } : undefined
 }
+/** Whether its value is one of several that there are. */
+const isChosen = computed(() => {
+  const takes = takesOf(chosen.value.op)
+  if (takes === 'span' || takes === 'calendar') return true
+  return takes === 'one' && (kind.value === 'choice' || kind.value === 'path')
+})
+// What was a day, say, is no calendar: where one is chosen, the first stands there until another is.
+watch(
+  () => chosen.value.op,
+  (op) => {
+    const choices = isChosen.value ? choicesFor(takesOf(op)) : undefined
+    if (choices && !choices.some((one) => one.value === chosen.value.value))
+      chosen.value.value = choices[0]?.value ?? null
+  },
+)
 const inputType = computed(() =>
   kind.value === 'number' ? 'number' : kind.value === 'date' ? 'date' : 'text',
 )
@@ -171,30 +163,32 @@ const inputType = computed(() =>
       <option value="any">any</option>
       <option v-for="[op, name] in operators" :key="op" :value="op">{{ name }}</option>
     </select>
-    <template v-if="needsValue(chosen.op)">
-      <select v-if="isSeveral(chosen.op)" v-model="chosen.several" multiple :aria-label="`${label}, value`">
-        <option v-for="one in options" :key="one.value" :value="one.value">{{ one.label }}</option>
-      </select>
-      <select v-else-if="chosen.op === 'inTheLast'" v-model="chosen.value" :aria-label="`${label}, value`">
-        <option v-for="[span, name] in SPANS" :key="span" :value="span">{{ name }}</option>
-      </select>
-      <select
-        v-else-if="kind === 'choice' || kind === 'path'"
-        v-model="chosen.value"
-        :aria-label="`${label}, value`"
-      >
-        <option v-for="one in options" :key="one.value" :value="one.value">{{ one.label }}</option>
-      </select>
-      <select v-else-if="kind === 'yesNo'" v-model="chosen.value" :aria-label="`${label}, value`">
-        <option :value="true">yes</option>
-        <option :value="false">no</option>
-      </select>
-      <template v-else>
-        <input v-model="chosen.value" :type="inputType" step="any" :aria-label="`${label}, value`" />
-        <template v-if="chosen.op === 'between'">
-          and
-          <input v-model="chosen.to" :type="inputType" step="any" :aria-label="`${label}, to`" />
-        </template>
+    <select
+      v-if="takesOf(chosen.op) === 'several'"
+      v-model="chosen.several"
+      multiple
+      :aria-label="`${label}, value`"
+    >
+      <option v-for="one in options" :key="one.value" :value="one.value">{{ one.label }}</option>
+    </select>
+    <select v-else-if="isChosen" v-model="chosen.value" :aria-label="`${label}, value`">
+      <option v-for="one in choicesFor(takesOf(chosen.op))" :key="one.value" :value="one.value">
+        {{ one.label }}
+      </option>
+    </select>
+    <select
+      v-else-if="takesOf(chosen.op) !== 'nothing' && kind === 'yesNo'"
+      v-model="chosen.value"
+      :aria-label="`${label}, value`"
+    >
+      <option :value="true">yes</option>
+      <option :value="false">no</option>
+    </select>
+    <template v-else-if="takesOf(chosen.op) !== 'nothing'">
+      <input v-model="chosen.value" :type="inputType" step="any" :aria-label="`${label}, value`" />
+      <template v-if="takesOf(chosen.op) === 'range'">
+        and
+        <input v-model="chosen.to" :type="inputType" step="any" :aria-label="`${label}, to`" />
       </template>
     </template>
     <button class="link" type="submit">keep</button>

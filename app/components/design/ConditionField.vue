@@ -22,6 +22,8 @@ const props = defineProps<{
   inner?: boolean
   /** The facts that may be asked for; all if left out. */
   offered?: string[]
+  /** Whether nothing is known but the answers themselves, as in a form. */
+  alone?: boolean
 }>()
 const emit = defineEmits<{ change: [condition: Condition]; remove: [] }>()
 
@@ -107,6 +109,7 @@ const COSTS: Record<number, string> = {
           :design="design"
           :names="names"
           :readonly="readonly"
+          :alone="alone"
           :label="`${label}, ${part.fact}`"
           @change="
             (cell) => write(cell ? replaced(index, { fact: (part as Test).fact, ...cell }) : without(index))
@@ -135,6 +138,7 @@ const COSTS: Record<number, string> = {
         :label="`${label}, group ${index + 1}`"
         inner
         :offered="offered"
+        :alone="alone"
         @change="(changed: Condition) => write(replaced(index, changed))"
         @remove="write(without(index))"
       />

@@ -268,6 +268,7 @@ async function remove() {
               :readonly="false"
               label="Who sees it"
               :offered="[...ASKER_FACTS]"
+              alone
               @change="(showWhen: Condition) => put({ showWhen })"
             />
           </div>

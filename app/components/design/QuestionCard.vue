@@ -172,6 +172,7 @@ function putMust(value: string) {
           :readonly="false"
           :label="`${question.label} must be answered`"
           :offered="offered"
+          alone
           @change="(requireWhen: Condition) => putAsked({ requireWhen })"
         />
       </div>
@@ -197,6 +198,7 @@ function putMust(value: string) {
           :readonly="false"
           :label="`${question.label} is asked`"
           :offered="offered"
+          alone
           @change="(showWhen: Condition) => putAsked({ showWhen })"
         />
       </div>

@@ -1,0 +1,34 @@
+import type { WorkingDays } from '../time'
+
+/** A value that a fact may have. Instants are epoch milliseconds; a path is written `gates/scanners`. */
+export type FactValue = string | number | boolean | readonly string[] | readonly number[] | null
+
+/** Under this the facts of a ticket carry the calendars of its edition; it is no fact itself and never asked by name. */
+export const CALENDARS = Symbol('calendars')
+
+/** Which days are working days, by the id of a calendar. */
+export interface Calendars {
+  /** Undefined where there is no such calendar. */
+  workingDays(calendar: string): WorkingDays | undefined
+}
+
+/** What is known about a ticket when a rule is asked, by name: `category`, `site`, `form.gates`, … */
+export type Facts = Readonly<Record<string, FactValue | undefined>> & {
+  readonly [CALENDARS]?: Calendars | undefined
+}
+
+/**
+ * What values of a fact are, for what is offered on the screen: `path` is a place in a tree, `moment` an instant that the
+ * desk notes itself, `date` a day or moment that somebody writes.
+ */
+export type FactKind = 'yesNo' | 'number' | 'date' | 'moment' | 'path' | 'choice' | 'text'
+
+/** Whether a fact is not known: no value, an empty text or an empty list. */
+export const isEmpty = (actual: FactValue | undefined): boolean =>
+  actual === undefined || actual === null || actual === '' || (Array.isArray(actual) && !actual.length)
+
+export const isText = (value: unknown): value is string => typeof value === 'string'
+
+/** Several values of a test, or the one that it has, as a list. */
+export const listOf = (value: FactValue | undefined): FactValue[] =>
+  Array.isArray(value) ? [...(value as FactValue[])] : value === undefined ? [] : [value]
