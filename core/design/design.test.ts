@@ -85,6 +85,22 @@ describe('proofreading', () => {
       'service-levels/round-the-clock',
     ],
     [
+      'a level that goes by the working days of a calendar that is gone',
+      (design) => (design.serviceLevels[1]!.when = { fact: 'loggedAt', op: 'isWorkingDay', value: 'gone' }),
+      'service-levels/round-the-clock',
+    ],
+    [
+      'a form that asks what only a calendar can tell',
+      (design) =>
+        (design.forms
+          .find((one) => one.id === 'gate-scanner')!
+          .steps.flatMap((one) => one.questions)
+          .find((one) => one.question === 'boardingStopped')!.showWhen = {
+          ...{ fact: 'form.gates', op: 'isWorkingDay', value: 'desk' },
+        }),
+      'forms/gate-scanner#boardingStopped',
+    ],
+    [
       'a ladder along a target that nobody promises',
       (design) => (design.ladders[0]!.target = 'visit'),
       'ladders/nobody-answered',

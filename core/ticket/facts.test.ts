@@ -31,6 +31,18 @@ describe('what rules may ask of a ticket', () => {
     expect(holds(changed, ticketFacts(ticket.state!, design, at(7)))).toBe(false)
   })
 
+  it('can be asked whether a moment fell on a working day, in a calendar of its edition', () => {
+    const loggedOn = (calendar: string) => ({
+      fact: 'loggedAt',
+      op: 'isWorkingDay' as const,
+      value: calendar,
+    })
+    const { calendar } = design.design.desk
+    expect(holds(loggedOn(calendar), facts)).toBe(true)
+    expect(holds(loggedOn(calendar), { ...facts, loggedAt: at(6 * 24) })).toBe(false)
+    expect(holds(loggedOn('gone'), facts)).toBe(false)
+  })
+
   it('knows nothing of time where nobody says what time it is', () => {
     expect(ticketFacts(ticket.state!, design)).not.toHaveProperty('hoursSinceLogged')
   })

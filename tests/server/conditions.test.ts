@@ -1,8 +1,17 @@
 import fc from 'fast-check'
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { fold, holds, type Condition, type FactValue, type Operator, type Test } from '../../core/condition'
+import {
+  CALENDARS,
+  fold,
+  holds,
+  type Condition,
+  type FactValue,
+  type Operator,
+  type Test,
+} from '../../core/condition'
 import { answerFacts } from '../../core/intake'
+import { CalendarTime, WorkingDays, weekly } from '../../core/time'
 import { conditionSql } from '../../server/queries/conditionSql'
 import { makeWorld } from './world'
 
@@ -56,19 +65,37 @@ const test = fc.oneof(
     op: fc.constant('inTheLast'),
     value: fc.constantFrom('P1D', 'PT1H', 'P300D', 'P3000D', 'soon'),
   }),
+  fc.record({ op: fc.constant('isWorkingDay'), value: fc.constantFrom('office', 'harbour', 'gone') }),
   fc.record({ op: fc.constantFrom('empty', 'filled'), value: fc.constant(null) }),
 ) as fc.Arbitrary<Omit<Test, 'fact'>>
+
+const daysOf = (id: string, zone: string) =>
+  new WorkingDays(
+    new CalendarTime({
+      ...{ id, name: id, zone, week: weekly([1, 2, 3, 4], '09:00', '17:00') },
+      exceptions: [{ date: '2026-11-18', name: 'Shut', shut: 'all day' }],
+    }),
+  )
+const CALENDARS_HERE = new Map([
+  ['office', daysOf('office', 'Europe/Oslo')],
+  ['harbour', daysOf('harbour', 'Pacific/Auckland')],
+])
+const calendars = { workingDays: (id: string) => CALENDARS_HERE.get(id) }
 
 /** Numbers of the answers that a list would find: the very question, asked of rows that hold them. */
 async function found(condition: Condition): Promise<number[]> {
   const rows = ANSWERS.map((x, reference) => ({ reference, facts: { answers: { x } } }))
   const { rows: all } = await sql<{ reference: number }>`
     with ticket as (select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as one(reference int, facts jsonb))
-    select reference from ticket where ${conditionSql(condition, { now: NOW })} order by reference`.execute(world.db)
+    select reference from ticket where ${conditionSql(condition, { now: NOW, calendars })} order by reference`.execute(
+    world.db,
+  )
   return all.map((one) => one.reference)
 }
 const held = (condition: Condition) =>
-  ANSWERS.flatMap((x, index) => (holds(condition, { ...answerFacts({ x }), now: NOW }) ? [index] : []))
+  ANSWERS.flatMap((x, index) =>
+    holds(condition, { ...answerFacts({ x }), now: NOW, [CALENDARS]: calendars }) ? [index] : [],
+  )
 
 describe('rules and lists', () => {
   it('mean the same by every test of an answer, whatever was answered', async () => {

@@ -145,11 +145,13 @@ describe('a condition as a question to the database', () => {
     })
     return isText(fact) ? fc.oneof(one, several) : one
   }) as fc.Arbitrary<Condition>
-  const moment = fc.record({
-    fact: fc.constantFrom('loggedAt', 'statusSince', 'saidAt'),
-    op: fc.constant('inTheLast'),
-    value: fc.constantFrom('P7D', 'P90D', 'PT1H', 'soon'),
-  }) as fc.Arbitrary<Condition>
+  const asked = fc.oneof(
+    fc.record({ op: fc.constant('inTheLast'), value: fc.constantFrom('P7D', 'P90D', 'PT1H', 'soon') }),
+    fc.record({ op: fc.constant('isWorkingDay'), value: fc.constantFrom('desk', 'gone') }),
+  )
+  const moment = fc
+    .tuple(fc.constantFrom('loggedAt', 'statusSince', 'saidAt'), asked)
+    .map(([fact, one]) => ({ fact, ...one })) as fc.Arbitrary<Condition>
   const tree = fc.letrec<{ one: Condition }>((tie) => ({
     one: fc.oneof(
       { maxDepth: 2 },
@@ -172,7 +174,7 @@ describe('a condition as a question to the database', () => {
     await fc.assert(
       fc.asyncProperty(tree, async (condition) => {
         const found = await sql<{ reference: number }>`select reference from ticket
-          where ${conditionSql(condition, { now })} order by reference`.execute(world.db)
+          where ${conditionSql(condition, { now, calendars: design })} order by reference`.execute(world.db)
         const wanted = facts.filter((one) => holds(condition, one.facts)).map((one) => one.reference)
         expect(found.rows.map((one) => one.reference)).toEqual(wanted.sort((a, b) => a - b))
       }),

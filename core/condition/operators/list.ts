@@ -11,6 +11,7 @@ import { greater } from './greater'
 import { inTheLast } from './inTheLast'
 import { is } from './is'
 import { isNot } from './isNot'
+import { isWorkingDay } from './isWorkingDay'
 import { less } from './less'
 import { matches } from './matches'
 import { noneOf } from './noneOf'
@@ -35,6 +36,7 @@ const ALL = {
   before,
   after,
   inTheLast,
+  isWorkingDay,
   empty,
   filled,
 }
