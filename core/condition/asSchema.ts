@@ -2,6 +2,7 @@ import type { JsonSchema } from '../json'
 import type { FactValue } from './fact'
 import { anyCaseClass } from './fold'
 import type { Property } from './operator'
+import { lengthsBetween, LONGEST, readLength } from './length'
 import { DAY_PATTERN, MOMENT_PATTERN, readWhen } from './when'
 
 // What operators say in the words of JSON Schema: schemas of the answers that fit.
@@ -24,6 +25,8 @@ export function textSchema(schema: { [keyword: string]: unknown }): JsonSchema {
 export function beyond(value: FactValue | undefined, bound: Bound): JsonSchema {
   if (typeof value === 'number') return { type: 'number', [bound]: value }
   if (typeof value !== 'string') return false
+  const length = readLength(value)
+  if (length !== undefined) return { type: 'string', pattern: lengthsBeyond(length, bound) }
   const when = readWhen(value)
   if (!when) return { type: 'string', pattern: textsBeyond(value, bound) }
   const byDay = { type: 'string', pattern: textsBeyond(when.day, bound, TAIL) }
@@ -35,6 +38,11 @@ export function beyond(value: FactValue | undefined, bound: Bound): JsonSchema {
     return { pattern: textsBeyond(wall, bound, plain(offset.text)) }
   })
   return { anyOf: [{ allOf: [DAY, byDay] }, { allOf: [MOMENT, { anyOf: moments }] }] }
+}
+
+function lengthsBeyond(length: number, bound: Bound): string {
+  const isOut = bound.startsWith('exclusive') ? 1 : 0
+  return /min/i.test(bound) ? lengthsBetween(length + isOut, LONGEST) : lengthsBetween(1, length - isOut)
 }
 
 const DAY = { type: 'string', pattern: `^${DAY_PATTERN}$` }

@@ -19,9 +19,9 @@ export type Facts = Readonly<Record<string, FactValue | undefined>> & {
 
 /**
  * What values of a fact are, for what is offered on the screen: `path` is a place in a tree, `moment` an instant that the
- * desk notes itself, `date` a day or moment that somebody writes.
+ * desk notes itself, `date` a day or moment that somebody writes, `length` a length of time (`length.ts`).
  */
-export type FactKind = 'yesNo' | 'number' | 'date' | 'moment' | 'path' | 'choice' | 'text'
+export type FactKind = 'yesNo' | 'number' | 'length' | 'date' | 'moment' | 'path' | 'choice' | 'text'
 
 /** Whether a fact is not known: no value, an empty text or an empty list. */
 export const isEmpty = (actual: FactValue | undefined): boolean =>

@@ -1,5 +1,6 @@
 import { isText, type FactValue } from './fact'
 import type { Check } from './operator'
+import { readLength } from './length'
 import { compareWhen, readWhen } from './when'
 
 /** The same value, the same day or moment, or one among chosen values. */
@@ -15,18 +16,22 @@ function sameWhen(actual: string, wanted: FactValue | undefined): boolean {
 }
 
 /**
- * Numbers with numbers, days and moments with their like, other texts by the order of their characters; never one with
+ * Numbers with numbers, days and moments with their like, so lengths of time, other texts by the order of their characters; never one with
  * the other.
  * @returns negative, 0 or positive; undefined where they cannot be compared
  */
 export function order(actual: FactValue, wanted: FactValue | undefined): number | undefined {
   if (typeof actual === 'number') return typeof wanted === 'number' ? actual - wanted : undefined
   if (!isText(actual) || !isText(wanted)) return undefined
+  const length = readLength(wanted)
+  if (length !== undefined) return minus(readLength(actual), length)
   const when = readWhen(wanted)
   if (!when) return compareText(actual, wanted)
   const one = readWhen(actual)
   return one && compareWhen(one, when)
 }
+
+const minus = (one: number | undefined, other: number) => (one === undefined ? undefined : one - other)
 
 /** In the order of code points, as the database has it. */
 function compareText(a: string, b: string): number {

@@ -1,6 +1,7 @@
 import type { Instant } from '../time'
 import type { Calendars, FactValue } from './fact'
 import { fold } from './fold'
+import { LENGTH_PATTERN, readLength } from './length'
 import { DAY_PATTERN, MOMENT_PATTERN, readWhen } from './when'
 
 // What operators say in the words of the database. Nothing here knows a database: whoever asks one hands in how pieces
@@ -61,6 +62,7 @@ export const like = (text: string): string => text.replace(/[\\%_]/g, '\\$&')
 export const foldedSql = (column: Sql, sql: SqlTag): Sql => sql`translate(lower(${column}), 'ς', 'σ')`
 
 const MOMENT = `^${MOMENT_PATTERN}$`
+const LENGTH = `^${LENGTH_PATTERN}$`
 const WHEN = `^(?:${DAY_PATTERN}|${MOMENT_PATTERN})$`
 /** A day as it is written, of what is a day or a moment; null of anything else. */
 export const dayIn = (column: Sql, sql: SqlTag): Sql =>
@@ -70,16 +72,22 @@ export const instantIn = (column: Sql, sql: SqlTag): Sql => sql`case when ${colu
   extract(epoch from left(${column}, 19)::timestamp) * 1000 - case when right(${column}, 1) = 'Z' then 0 else
   (substr(${column}, 20, 1) || '1')::int * (substr(${column}, 21, 2)::int * 60 + substr(${column}, 24, 2)::int) * 60000 end end`
 
+/** The minutes of a length of time; null of anything else. */
+export const minutesIn = (column: Sql, sql: SqlTag): Sql =>
+  sql`case when ${column} ~ ${LENGTH} then extract(epoch from ${column}::interval) / 60 end`
+
 export type Sign = '<' | '<=' | '>' | '>=' | '='
 
-/** Days and moments among their like, other texts by the order of their code points; a number is no text. */
+/** Days and moments among their like, so lengths of time, other texts by the order of their code points; a number is no text. */
 export const textInOrder =
   (sign: Sign): SqlForm =>
   (column, value, asking) => {
     const { sql } = asking
     if (typeof value !== 'string') return never(asking)
-    const when = readWhen(value)
     const by = sql.raw(sign)
+    const length = readLength(value)
+    if (length !== undefined) return sure(sql`${minutesIn(column, sql)} ${by} ${length}`, asking)
+    const when = readWhen(value)
     if (!when) return sure(sql`${column} collate "C" ${by} ${value} and ${column} <> ''`, asking)
     const byDay = sql`${dayIn(column, sql)} ${by} ${when.day}`
     if (when.at === undefined) return sure(byDay, asking)

@@ -229,6 +229,7 @@ describe('answers to a form', () => {
         '2026-11-18T10:00:00+15:15',
         '2026-11-18T09:00:00-00:00',
       ],
+      ...['PT30M', 'PT1H30M', 'PT2H', 'PT10H5M', 'PT100H', 'PT90M', 'PT1H0M', 'PT'],
     ]
     const given = fc.constantFrom<unknown>(
       ...texts,

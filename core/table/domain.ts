@@ -1,4 +1,15 @@
-import { fold, OPERATORS, readWhen, testHolds, type Condition, type FactValue, type Test } from '../condition'
+import {
+  fold,
+  LONGEST,
+  OPERATORS,
+  readLength,
+  readWhen,
+  testHolds,
+  writeLength,
+  type Condition,
+  type FactValue,
+  type Test,
+} from '../condition'
 import { DAY } from '../time'
 import { rest, union, type Stretches } from './boxes'
 import type { Cell } from './table'
@@ -12,7 +23,7 @@ export type Domain =
   | { type: 'choice'; values: readonly (string | boolean)[]; always?: boolean }
   | { type: 'path'; values: readonly string[]; always?: boolean }
   | { type: 'list'; values: readonly string[] }
-  | { type: 'date' | 'text'; always?: boolean }
+  | { type: 'date' | 'length' | 'text'; always?: boolean }
 
 /** What is known of the facts' values, by name of the fact; of others only the cells tell. */
 export type Domains = Readonly<Record<string, Domain>>
@@ -72,7 +83,7 @@ export class Dimension {
   /** Where a cell names values, they are looked up: a table of thousands of categories has as many atoms. */
   private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
     const { names } = OPERATORS[op]
-    if (!names || ['list', 'date'].includes(this.domain.type)) return undefined
+    if (!names || ['list', 'length', 'date'].includes(this.domain.type)) return undefined
     this.places ??= new Map(this.atoms.map((atom, index) => [atom, index]))
     const found = [value].flat().flatMap((one) => this.places!.get(one as FactValue) ?? [])
     const set = union(found.map((index) => [index, index + 1]))
@@ -112,6 +123,7 @@ function guess(cells: NonNullable<Cell>[]): Domain {
   const values = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
   if (values.length && values.every((one) => typeof one === 'number')) return { type: 'number' }
   if (values.length && values.every((one) => readWhen(one))) return { type: 'date' }
+  if (values.length && values.every((one) => readLength(one) !== undefined)) return { type: 'length' }
   return cells.some((cell) => cell.op === 'under') ? { type: 'path', values: [] } : { type: 'text' }
 }
 
@@ -124,6 +136,8 @@ function atomsOf(domain: Domain, cells: NonNullable<Cell>[]): (FactValue | undef
       return [...numbers(said as number[], domain.min, domain.max), ...empty]
     case 'date':
       return [...days(said as string[]), ...empty]
+    case 'length':
+      return [...lengths(said as string[]), ...empty]
     case 'choice':
       return [...domain.values, ...empty]
     case 'list':
@@ -145,6 +159,19 @@ function numbers(said: number[], min = -Infinity, max = Infinity): number[] {
   if (min === -Infinity) found.unshift(edges[0]! - 1)
   if (max === Infinity) found.push(edges.at(-1)! + 1)
   return found
+}
+
+/** Each length of time asked for, and one between each two that have one. */
+function lengths(said: string[]): string[] {
+  const edges = [...new Set(said.flatMap((one) => readLength(one) ?? []))].sort((a, b) => a - b)
+  if (!edges.length) return [writeLength(1)]
+  const [first, last] = [edges[0]!, edges.at(-1)!]
+  const after = (edge: number) => (edge === last || edges.includes(edge + 1) ? [edge] : [edge, edge + 1])
+  return [
+    ...(first > 1 ? [first - 1] : []),
+    ...edges.flatMap(after),
+    ...(last < LONGEST ? [last + 1] : []),
+  ].map(writeLength)
 }
 
 /** Each day asked for, and one between each two that have one; of moments `moments`. */
@@ -232,7 +259,7 @@ export function describe(dimension: Dimension, set: Stretches, fact: string): De
     const sets = atoms.map((one) => lists(dimension, (one ?? []) as string[], fact))
     return { when: alone(sets), cells: [], isExact: false }
   }
-  const isOrdered = domain.type === 'number' || domain.type === 'date'
+  const isOrdered = ['number', 'length', 'date'].includes(domain.type)
   const pieces = isOrdered ? ranges(dimension, set) : named(dimension, atoms)
   return {
     when: alone(pieces.map((one) => whenOf(one, fact))),
@@ -389,6 +416,6 @@ function momentRange({ atoms }: Dimension, from: number, to: number, last: numbe
 
 /** Edges and the stretches between them take turns; without a least value a stretch comes first. */
 function isEdgeOf({ domain, atoms, edges }: Dimension, index: number): boolean {
-  if (domain.type === 'date') return edges.has(atoms[index]!)
+  if (domain.type === 'date' || domain.type === 'length') return edges.has(atoms[index]!)
   return domain.type === 'number' && domain.min !== undefined ? index % 2 === 0 : index % 2 === 1
 }

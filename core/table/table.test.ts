@@ -15,6 +15,7 @@ const DOMAINS: Domains = {
   day: { type: 'date', always: true },
   tags: { type: 'list', values: ['wet', 'old', 'loud'] },
   moment: { type: 'date' },
+  length: { type: 'length' },
 }
 /** Every value that a cell below can tell from another, and one beside each. */
 const VALUES: Record<string, (FactValue | undefined)[]> = {
@@ -30,6 +31,7 @@ const VALUES: Record<string, (FactValue | undefined)[]> = {
     ...['2026-03-01T12:00:01Z', '2026-03-01T23:59:59Z', '2026-03-02T00:00:00Z', '2026-03-02T10:00:00Z'],
     ...['2026-03-03T00:00:00Z', undefined],
   ],
+  length: ['PT1M', 'PT29M', 'PT30M', 'PT31M', 'PT59M', 'PT1H', 'PT1H1M', 'PT2H', 'PT3H', undefined],
   tags: [[], ['wet'], ['old'], ['loud'], ['wet', 'old'], ['wet', 'old', 'loud']],
 }
 const cellOf: Record<string, fc.Arbitrary<Cell>> = {
@@ -85,6 +87,14 @@ const cellOf: Record<string, fc.Arbitrary<Cell>> = {
     { op: 'between', value: ['2026-03-01', '2026-03-02'] as never },
     { op: 'empty' },
   ),
+  length: fc.constantFrom<Cell>(
+    { op: 'is', value: 'PT30M' },
+    { op: 'greater', value: 'PT1H' },
+    { op: 'less', value: 'PT31M' },
+    { op: 'atMost', value: 'PT1M' },
+    { op: 'between', value: ['PT30M', 'PT2H'] as never },
+    { op: 'empty' },
+  ),
   tags: fc.constantFrom<Cell>(
     { op: 'is', value: 'wet' },
     { op: 'noneOf', value: ['old', 'wet'] },
@@ -124,6 +134,7 @@ const anyColumns = fc.constantFrom<string[]>(
   ['words', 'open'],
   ['place', 'open'],
   ['moment', 'open'],
+  ['length', 'open'],
 )
 const anyTable = (...policies: HitPolicy[]) =>
   anyColumns.chain((columns) => tableOf(columns, fc.constantFrom(...policies)))

@@ -47,6 +47,7 @@ const ANSWERS: (FactValue | undefined)[] = [
     '2026-11-18T10:00:00',
     '2026-11-18T25:00:00Z',
   ],
+  ...['PT30M', 'PT1H30M', 'PT2H', 'PT10H5M', 'PT9999H59M', 'PT90M', 'PT99999999999H', 'P1D'],
   ...['2026-11-18T10:00:00+15:99', '2026-13-01T10:00:00Z', 'November 18, 2026', '2026-11-18T11:00:00Z'],
 ]
 const TEXTS = ANSWERS.filter((one) => typeof one === 'string')

@@ -8,7 +8,7 @@ export const atLeast: OperatorTerms = {
   verb: 'is at least',
   short: 'at least',
   cost: 1,
-  offered: ['number'],
+  offered: ['number', 'length'],
   place: 11,
   takes: 'one',
   ofEmpty: false,

@@ -8,7 +8,7 @@ export const atMost: OperatorTerms = {
   verb: 'is at most',
   short: 'at most',
   cost: 1,
-  offered: ['number'],
+  offered: ['number', 'length'],
   place: 13,
   takes: 'one',
   ofEmpty: false,

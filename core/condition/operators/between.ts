@@ -32,7 +32,7 @@ export const between: OperatorTerms = {
   verb: 'is between',
   short: 'between',
   cost: 1,
-  offered: ['number', 'date'],
+  offered: ['number', 'length', 'date'],
   place: 30,
   takes: 'range',
   ofEmpty: false,

@@ -5,7 +5,7 @@ export const empty: OperatorTerms = {
   verb: 'is empty',
   short: 'empty',
   cost: 1,
-  offered: ['yesNo', 'number', 'date', 'moment', 'path', 'choice', 'text'],
+  offered: ['yesNo', 'number', 'length', 'date', 'moment', 'path', 'choice', 'text'],
   place: 91,
   takes: 'nothing',
   ofEmpty: true,

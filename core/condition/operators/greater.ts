@@ -3,12 +3,12 @@ import type { OperatorTerms } from '../operator'
 import { compared } from '../order'
 import { comparedSql } from '../sql'
 
-/** More than a number, after a day or moment, or after a text in the order of characters. */
+/** More than a number or a length of time, after a day or moment, or after a text in the order of characters. */
 export const greater: OperatorTerms = {
   verb: 'is more than',
   short: 'more than',
   cost: 1,
-  offered: ['number'],
+  offered: ['number', 'length'],
   place: 10,
   takes: 'one',
   ofEmpty: false,

@@ -19,7 +19,7 @@ export const is: OperatorTerms = {
   verb: 'is',
   short: 'is',
   cost: 1,
-  offered: ['yesNo', 'number', 'date', 'path', 'choice', 'text'],
+  offered: ['yesNo', 'number', 'length', 'date', 'path', 'choice', 'text'],
   place: 60,
   takes: 'one',
   isExact: true,

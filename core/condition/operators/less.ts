@@ -3,12 +3,12 @@ import type { OperatorTerms } from '../operator'
 import { compared } from '../order'
 import { comparedSql } from '../sql'
 
-/** Less than a number, before a day or moment, or before a text in the order of characters. */
+/** Less than a number or a length of time, before a day or moment, or before a text in the order of characters. */
 export const less: OperatorTerms = {
   verb: 'is less than',
   short: 'less than',
   cost: 1,
-  offered: ['number'],
+  offered: ['number', 'length'],
   place: 12,
   takes: 'one',
   ofEmpty: false,
