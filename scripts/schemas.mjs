@@ -17,17 +17,19 @@ const SCHEMAS = [
   ['core/ticket/entries.schema.json', 'core/ticket/entry.ts', 'EntryBody', 'What entries hold'],
 ]
 
-/** Names of a list of descriptors (`keyof typeof LIST`), as the compiler knows them. */
+/** Names of a list of descriptors: all of them (`keyof typeof LIST`), or those with a mark (`Marked<'isField'>`). */
 class NamesOfList {
   constructor(checker) {
     this.checker = checker
   }
   supportsNode(node) {
-    return ts.isTypeOperatorNode(node) && ts.isTypeQueryNode(node.type)
+    if (ts.isTypeOperatorNode(node)) return ts.isTypeQueryNode(node.type)
+    return ts.isTypeReferenceNode(node) && node.typeName.getText() === 'Marked'
   }
   createType(node) {
     const { types } = this.checker.getTypeFromTypeNode(node)
-    return new UnionType(types.map((one) => new LiteralType(one.value)))
+    const names = types.map((one) => one.value).sort()
+    return new UnionType(names.map((name) => new LiteralType(name)))
   }
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AskedField, FieldValue } from '~~/core/fields'
+import { FIELD_TYPES, type AskedField, type FieldValue } from '~~/core/fields'
 import { isNamedType, type NamedType } from '~~/core/intake/form'
 import { isoTime, parseMoment } from '~~/core/time/words'
 
@@ -17,6 +17,8 @@ const value = defineModel<FieldValue | null>({ required: true })
 
 const choices = useChoices()
 const staff = shallowRef<Choice[]>([])
+const terms = computed(() => FIELD_TYPES[props.field.type])
+const control = computed(() => terms.value.control)
 /** What is chosen by name; somebody of the desk is chosen among those alone. */
 const named = computed<NamedType | undefined>(() => {
   const { type } = props.field
@@ -58,10 +60,14 @@ function withChosen(list: Choice[]): Choice[] {
 /** What one value is chosen from; undefined where it is typed. */
 const options = computed<{ value: string | boolean; label: string }[] | undefined>(() => {
   if (isNamed.value) return withChosen(listed.value)
-  if (props.field.type === 'yesNo') return YES_NO
-  return props.field.type === 'choice' ? (props.field.options ?? []) : undefined
+  if (control.value === 'yesNo') return YES_NO
+  return control.value === 'choice' ? (props.field.options ?? []) : undefined
 })
 const text = (given: string | undefined) => (value.value = given ? given : null)
+/** What is kept in words, where it is typed in words. */
+const typedText = computed(() => (chosen.value && terms.value.typed?.write(chosen.value, 'en')) ?? '')
+const setTyped = (typed: string) =>
+  (value.value = typed.trim() ? (terms.value.typed?.read(typed) ?? null) : null)
 const local = computed(() => {
   if (typeof value.value !== 'string') return ''
   try {
@@ -76,7 +82,7 @@ const setMoment = (typed: string | undefined) =>
 
 <template>
   <Textarea
-    v-if="field.type === 'longText'"
+    v-if="control === 'area'"
     :id="inputId"
     :model-value="chosen"
     rows="4"
@@ -86,7 +92,7 @@ const setMoment = (typed: string | undefined) =>
     @update:model-value="text"
   />
   <MultiSelect
-    v-else-if="field.type === 'manyChoices'"
+    v-else-if="control === 'manyChoices'"
     :model-value="Array.isArray(value) ? value : []"
     :input-id="inputId"
     :options="field.options ?? []"
@@ -112,7 +118,7 @@ const setMoment = (typed: string | undefined) =>
     @filter="look($event.value)"
     @update:model-value="value = $event ?? null"
   />
-  <span v-else-if="field.type === 'number'" class="with-unit">
+  <span v-else-if="control === 'number'" class="with-unit">
     <InputNumber
       :model-value="typeof value === 'number' ? value : null"
       :input-id="inputId"
@@ -127,7 +133,7 @@ const setMoment = (typed: string | undefined) =>
     />
     <span v-if="field.unit" class="quiet">{{ field.unit }}</span>
   </span>
-  <span v-else-if="field.type === 'dateTime'" class="with-unit">
+  <span v-else-if="control === 'moment'" class="with-unit">
     <InputText
       :id="inputId"
       type="datetime-local"
@@ -139,9 +145,18 @@ const setMoment = (typed: string | undefined) =>
     <span class="quiet small">{{ zone }}</span>
   </span>
   <InputText
+    v-else-if="terms.typed"
+    :id="inputId"
+    :model-value="typedText"
+    :placeholder="terms.typed.hint.en"
+    :invalid="invalid"
+    :aria-describedby="describedBy"
+    @change="setTyped(($event.target as HTMLInputElement).value)"
+  />
+  <InputText
     v-else
     :id="inputId"
-    :type="field.type === 'date' ? 'date' : 'text'"
+    :type="control === 'day' ? 'date' : 'text'"
     :model-value="chosen"
     :invalid="invalid"
     :aria-describedby="describedBy"

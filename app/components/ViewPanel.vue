@@ -11,7 +11,7 @@ import {
   type ViewSort,
 } from '~~/core/work'
 import type { Design } from '~~/core/design'
-import { fieldFact } from '~~/core/fields'
+import { fieldFact, FIELD_TYPES } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 import type { SavedView } from '~/composables/useViews'
 
@@ -26,7 +26,7 @@ const emit = defineEmits<{
 }>()
 const session = useSession()
 /** The fields that may stand in columns, with their names; what is too long for a row is left out. */
-const fields = computed(() => (design.value?.fields ?? []).filter((one) => one.type !== 'longText'))
+const fields = computed(() => (design.value?.fields ?? []).filter((one) => !FIELD_TYPES[one.type].isLong))
 const fieldNames = computed(() => Object.fromEntries(fields.value.map((one) => [one.name, one.label])))
 const fieldColumns = computed(() => fields.value.map((one) => fieldFact(one.name) as FieldColumn))
 const allColumns = computed<ViewColumn[]>(() => [...VIEW_COLUMNS, ...fieldColumns.value])

@@ -1,36 +1,10 @@
 import type { Design } from '~~/core/design'
-import type { FieldType } from '~~/core/fields'
-import type { Option, QuestionType } from '~~/core/intake'
+import type { Option } from '~~/core/intake'
 import { freeId } from '~~/core/naming'
-
-/** What the types of questions are called. */
-export const TYPE_NAMES: Record<QuestionType, string> = {
-  text: 'text',
-  longText: 'long text',
-  number: 'number',
-  choice: 'one choice',
-  manyChoices: 'many choices',
-  yesNo: 'yes or no',
-  date: 'date',
-  dateTime: 'day and hour',
-  person: 'person',
-  organisation: 'organisation',
-  site: 'site',
-  category: 'category',
-  equipment: 'equipment',
-  attachment: 'files',
-  explanation: 'explanation, no answer',
-}
 
 /** Whose something is, in words. */
 export const deskName = (design: Design, desk: string | undefined) =>
   desk === undefined ? 'shared by all' : (design.desks.find((one) => one.id === desk)?.name ?? desk)
-
-/** What the types of fields are called. */
-export const FIELD_TYPE_NAMES: Record<FieldType, string> = {
-  ...TYPE_NAMES,
-  technician: 'somebody of the desk',
-}
 
 /** Options as they are typed, with commas between them. */
 export const optionsText = (options: readonly Option[] | undefined): string =>

@@ -224,7 +224,7 @@ export class CompiledDesign implements Calendars {
       site: (id) => directory.sites.get(id)?.name,
       category: (id) => (this.categories.has(id) ? this.categoryPath(id) : undefined),
     }
-    return (type, id) => named[type](id)
+    return (type, id) => (Object.hasOwn(named, type) ? named[type as NamedType](id) : undefined)
   }
 
   /** How facts and values are called, for sentences about this design's rules. */

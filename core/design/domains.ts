@@ -1,6 +1,6 @@
 import type { Domain, Domains } from '../table'
-import { fieldFact } from '../fields'
-import type { Question } from '../intake'
+import { fieldFact, FIELD_TYPES } from '../fields'
+import { QUESTION_TYPES } from '../intake'
 import type { Design } from './design'
 import type { Names } from './names'
 
@@ -40,31 +40,12 @@ export function domainsOf(design: Design, names?: Names): Domains {
         fact === 'team',
       )
   for (const question of design.questions) {
-    const domain = domainOf(question)
+    const domain = QUESTION_TYPES[question.type].domain?.(question)
     if (domain) domains[`form.${question.name}`] = domain
   }
-  for (const { name, type, ...field } of design.fields) {
-    const domain = type === 'technician' ? undefined : domainOf({ ...field, name, type })
-    if (domain) domains[fieldFact(name)] = domain
+  for (const field of design.fields) {
+    const domain = FIELD_TYPES[field.type].domain?.(field)
+    if (domain) domains[fieldFact(field.name)] = domain
   }
   return domains
-}
-
-function domainOf({ type, options = [], min, max }: Question): Domain | undefined {
-  const values = options.map((one) => one.value)
-  switch (type) {
-    case 'number':
-      return { type: 'number', min, max }
-    case 'yesNo':
-      return { type: 'choice', values: [true, false] }
-    case 'choice':
-      return { type: 'choice', values }
-    case 'manyChoices':
-      return { type: 'list', values }
-    case 'date':
-    case 'dateTime':
-      return { type: 'date' }
-    default:
-      return undefined
-  }
 }

@@ -26,4 +26,4 @@ export {
   usesOfKind,
   type Use,
 } from './uses'
-export { cellNamesOf, namedDirectory, namesOf, type NamedDirectory, type Names } from './names'
+export { cellNamesOf, kindOfFact, namedDirectory, namesOf, type NamedDirectory, type Names } from './names'

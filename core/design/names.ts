@@ -1,7 +1,9 @@
+import type { FactKind } from '../condition'
+import { QUESTION_TYPES } from '../intake'
 import type { CellNames } from '../table'
 import { FACT_TYPES } from './compile'
 import { statusNames } from '../lifecycle'
-import { fieldFact, type FieldType } from '../fields'
+import { fieldFact, FIELD_TYPES, type FieldType } from '../fields'
 import type { Design } from './design'
 import type { Directory } from './directory'
 
@@ -100,22 +102,24 @@ export const cellNamesOf = (design: Design, names: Names, fact: string): CellNam
 })
 
 function valuesOf(design: Design, names: Names, fact: string): CellNames {
-  const own = FACT_TYPES[fact]
-  if (own) return { type: own === 'moment' ? 'date' : own }
-  const asked =
-    design.questions.find((one) => `form.${one.name}` === fact) ??
-    design.fields.find((one) => fieldFact(one.name) === fact)
-  const type = CELL_TYPES[asked?.type ?? '']
-  if (type) return { type }
-  if (fact === 'category') return { type: 'path', values: names.category }
-  const values = asked?.options ?? names[fact]
-  return { type: values ? 'choice' : 'text', values }
+  const kind = kindOfFact(design, names, fact)
+  if (kind === 'moment') return { type: 'date' }
+  if (kind !== 'path' && kind !== 'choice' && kind !== 'text') return { type: kind }
+  return { type: kind, values: askedBy(design, fact)?.options ?? names[fact] }
 }
 
-/** Types of questions and fields whose values are not chosen. */
-const CELL_TYPES: Record<string, CellNames['type']> = {
-  number: 'number',
-  yesNo: 'yesNo',
-  date: 'date',
-  dateTime: 'date',
+/** The question or the field that a fact is of; undefined of what tickets have by themselves. */
+const askedBy = (design: Design, fact: string) =>
+  design.questions.find((one) => `form.${one.name}` === fact) ??
+  design.fields.find((one) => fieldFact(one.name) === fact)
+
+/** What values a fact has in a design, and so what can be asked of it. */
+export function kindOfFact(design: Design, names: Names, fact: string): FactKind {
+  const own = FACT_TYPES[fact]
+  if (own) return own
+  if (fact === 'category') return 'path'
+  const asked = askedBy(design, fact)
+  const kind = asked && { ...QUESTION_TYPES, ...FIELD_TYPES }[asked.type].fact
+  if (kind && kind !== 'choice' && kind !== 'text') return kind
+  return (asked?.options ?? names[fact])?.length ? 'choice' : 'text'
 }

@@ -5,6 +5,7 @@ import {
   checkAnswers,
   fitsPattern,
   ITEM_ICONS,
+  QUESTION_TYPES,
   patternOf,
   unreachableQuestions,
   type CatalogItem,
@@ -253,7 +254,7 @@ function questions(reader: Reader): void {
   for (const question of design.questions) {
     const place = `questions/${question.name}`
     if (!question.label.trim()) reader.error(place, 'wordsMissing', 'has no words; write what is asked')
-    if (['choice', 'manyChoices'].includes(question.type) && !question.options?.length)
+    if (QUESTION_TYPES[question.type].terms.includes('options') && !question.options?.length)
       reader.error(place, 'optionsMissing', 'has no options to choose from')
     if (question.min !== undefined && question.max !== undefined && question.min > question.max)
       reader.error(place, 'rangeEmpty', 'its least value is above its greatest')

@@ -1,4 +1,4 @@
-import { isAmong, misfit, MOST_FIELDS, type FieldValue, type TicketField } from '../fields'
+import { FIELD_TYPES, isAmong, misfit, MOST_FIELDS, type FieldValue, type TicketField } from '../fields'
 import { fitsPattern, patternOf } from '../intake'
 import type { Reader } from './reader'
 
@@ -30,7 +30,7 @@ function fieldOf(reader: Reader, place: string, field: TicketField): void {
 /** What a field can hold: options, bounds, a pattern, and what it is filled in with beforehand. */
 function holds(reader: Reader, place: string, field: TicketField): void {
   const { label, type, options, min, max, pattern } = field
-  if (['choice', 'manyChoices'].includes(type) && !options?.length)
+  if (FIELD_TYPES[type].terms.includes('options') && !options?.length)
     reader.error(place, 'optionsMissing', `“${label}” has no options to choose from`)
   if (min !== undefined && max !== undefined && min > max)
     reader.error(place, 'rangeEmpty', `the least value of “${label}” is above its greatest`)

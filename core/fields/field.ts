@@ -1,22 +1,22 @@
-import type { Answer, Question, QuestionType } from '../intake'
+import {
+  QUESTION_TYPES,
+  type Answer,
+  type FieldQuestionType,
+  type QuestionTerms,
+  type QuestionTypeTerms,
+} from '../intake'
 
-/** What a field can hold: what a question can be answered with, and somebody of the desk. */
-export const FIELD_TYPES = [
-  'text',
-  'longText',
-  'number',
-  'choice',
-  'manyChoices',
-  'yesNo',
-  'date',
-  'dateTime',
-  'person',
-  'technician',
-  'organisation',
-  'site',
-  'equipment',
-] as const satisfies readonly (QuestionType | 'technician')[]
-export type FieldType = (typeof FIELD_TYPES)[number]
+/** A type of field, by its name. */
+export type FieldType = FieldQuestionType | 'technician'
+
+/** Every type that a field can be of: what a question can be answered with, and somebody of the desk. */
+export const FIELD_TYPES = fieldTypes()
+
+function fieldTypes(): Readonly<Record<FieldType, QuestionTypeTerms>> {
+  const all = Object.entries(QUESTION_TYPES).filter(([, terms]) => terms.isField)
+  const technician: QuestionTypeTerms = { ...QUESTION_TYPES.person, name: 'somebody of the desk' }
+  return { ...(Object.fromEntries(all) as Record<FieldQuestionType, QuestionTypeTerms>), technician }
+}
 
 /** The value of a field: a text, a number, yes or no, an id, or what was chosen of several. */
 export type FieldValue = Answer
@@ -32,7 +32,7 @@ export interface Audience {
  * A field of the library, such as the day by which a loan is due back. Its name is the fact `field.NAME` that every rule
  * can use, in the same words whatever the ticket kind.
  */
-export interface TicketField extends Omit<Question, 'type'> {
+export interface TicketField extends QuestionTerms {
   type: FieldType
   /** Who sees it; everybody of the desk if left out. */
   sees?: Audience
@@ -50,7 +50,7 @@ export interface KindField {
 }
 
 /** Something that is asked of whoever moves a ticket on, with its words there. */
-export interface AskedField extends Omit<Question, 'type'> {
+export interface AskedField extends QuestionTerms {
   type: FieldType
   required: boolean
   /** Asked each time; what it was before is not taken for an answer. */

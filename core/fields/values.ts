@@ -8,6 +8,7 @@ import {
   type NameOf,
   type PatternFits,
   type Question,
+  type QuestionTerms,
   type QuestionType,
 } from '../intake'
 import type { Language } from '../words'
@@ -23,7 +24,7 @@ export interface FieldFault {
 const typeOfQuestion = (type: FieldType): QuestionType => (type === 'technician' ? 'person' : type)
 
 /** A field as a question, so that both are checked, said and described by the same. */
-export function asQuestion<T extends Omit<Question, 'type'> & { type: FieldType }>(field: T): Question {
+export function asQuestion<T extends QuestionTerms & { type: FieldType }>(field: T): Question {
   const { name, label, type, options, min, max, unit, pattern, maxLength } = field
   const isLong = type === 'longText'
   return {
@@ -33,7 +34,7 @@ export function asQuestion<T extends Omit<Question, 'type'> & { type: FieldType 
   }
 }
 
-type Typed = Omit<Question, 'type'> & { type: FieldType }
+type Typed = QuestionTerms & { type: FieldType }
 
 /** Whether there is no value: nothing, blanks, or nothing chosen. */
 export const isBlank = (value: FieldValue | null | undefined): boolean =>

@@ -1,17 +1,16 @@
-import { DAY_PATTERN, holds, MOMENT_PATTERN, type Facts, type FactValue } from '../condition'
+import { holds, type Facts, type FactValue } from '../condition'
 import {
-  ID_LIMIT,
-  MOST_FILES,
   isNamedType,
-  maxLengthOf,
+  QUESTION_TYPES,
+  type Answer,
   type Answers,
   type Form,
   type FormQuestion,
-  type NamedType,
   type Question,
 } from './form'
-import { numberSaid, say, writtenSaid, type Key, type Language, type Values } from '../words'
+import { say, type Language } from '../words'
 import type { PatternFits } from './pattern'
+import type { NameOf, Wrong } from './questionType'
 
 /** What is wrong with one answer, and what to do about it. */
 export interface AnswerProblem {
@@ -94,12 +93,10 @@ export function isRequired(one: FormQuestion, facts: Facts): boolean {
   return one.required === true || (one.requireWhen !== undefined && holds(one.requireWhen, facts))
 }
 
-/** What is wrong, as the catalogue calls it, or in the words of whoever made the form. */
-type Wrong = Key | [Key, Values] | { own: string }
-
 function problemSaid(wrong: Wrong, language: Language): string {
   if (typeof wrong === 'string') return say(language, wrong)
-  return Array.isArray(wrong) ? say(language, ...wrong) : wrong.own
+  if (Array.isArray(wrong)) return say(language, wrong[0], wrong[1])
+  return 'own' in wrong ? wrong.own : wrong[language]
 }
 
 /** What is wrong with one answer, in words; undefined when it fits its question. */
@@ -120,80 +117,10 @@ function problemOf(
   answer: unknown,
   fits?: PatternFits,
 ): Wrong | undefined {
-  if (question.type === 'explanation') return answer === undefined ? undefined : 'check.explanation'
-  if (answer === undefined) return required ? 'check.answer' : undefined
-  return CHECKS[question.type](answer, question, required, fits)
+  const { control, check } = QUESTION_TYPES[question.type]
+  if (answer === undefined) return required && control !== 'words' ? 'check.answer' : undefined
+  return check(answer, question, required, fits)
 }
-
-type Check = (answer: unknown, question: Question, required: boolean, fits?: PatternFits) => Wrong | undefined
-
-const textCheck: Check = (answer, question, required, fits) => {
-  if (typeof answer !== 'string') return 'check.text'
-  // A character is a code point, as in JSON Schema.
-  const length = [...answer].length
-  if (required && !/\S/.test(answer)) return 'check.answer'
-  const most = maxLengthOf(question)
-  if (length > most) return ['check.long', { most, length }]
-  const { pattern } = question
-  if (pattern && answer !== '' && fits && !fits(pattern.like, answer)) return { own: pattern.message }
-  return undefined
-}
-
-/** A moment with its offset from UTC, to the second: RFC 3339. */
-export const DATE_TIME = new RegExp(`^${MOMENT_PATTERN}$`)
-export const DATE = new RegExp(`^${DAY_PATTERN}$`)
-
-/** The id of something that is chosen by name; whether there is such a thing is asked of the directory. */
-const idCheck =
-  (wrong: Key): Check =>
-  (answer, _, required) => {
-    if (typeof answer !== 'string' || [...answer].length > ID_LIMIT) return wrong
-    return required && !/\S/.test(answer) ? wrong : undefined
-  }
-
-const CHECKS: Record<Exclude<Question['type'], 'explanation'>, Check> = {
-  text: textCheck,
-  longText: textCheck,
-  number: (answer, { min, max, unit }) => {
-    if (typeof answer !== 'number' || !Number.isFinite(answer)) return 'check.number'
-    const named = unit ? ` ${unit}` : ''
-    if (min !== undefined && answer < min) return ['check.least', { least: `${min}${named}` }]
-    if (max !== undefined && answer > max) return ['check.most', { most: `${max}${named}` }]
-    return undefined
-  },
-  choice: (answer, question, required) => {
-    if (!question.options!.some((option) => option.value === answer)) return 'check.option'
-    // An option without a value is no answer.
-    return required && typeof answer === 'string' && !/\S/.test(answer) ? 'check.answer' : undefined
-  },
-  manyChoices: (answer, question, required) => {
-    const known = new Set(question.options!.map((option) => option.value))
-    if (!Array.isArray(answer) || !answer.every((one) => known.has(one))) return 'check.options'
-    if (new Set(answer).size < answer.length) return 'check.optionTwice'
-    return required && answer.length === 0 ? 'check.anOption' : undefined
-  },
-  yesNo: (answer) => (typeof answer === 'boolean' ? undefined : 'check.yesNo'),
-  date: (answer) => (typeof answer === 'string' && DATE.test(answer) ? undefined : 'check.date'),
-  dateTime: (answer) => (typeof answer === 'string' && DATE_TIME.test(answer) ? undefined : 'check.dateTime'),
-  attachment: (answer, _, required) => {
-    if (
-      !Array.isArray(answer) ||
-      !answer.every((one) => typeof one === 'string' && [...one].length <= ID_LIMIT)
-    )
-      return 'check.files'
-    if (new Set(answer).size < answer.length) return 'check.fileTwice'
-    if (answer.length > MOST_FILES) return ['check.mostFiles', { most: MOST_FILES }]
-    return required && answer.length === 0 ? 'check.aFile' : undefined
-  },
-  person: idCheck('check.person'),
-  organisation: idCheck('check.organisation'),
-  site: idCheck('check.site'),
-  category: idCheck('check.category'),
-  equipment: idCheck('check.equipment'),
-}
-
-/** Names what an answer chose by id; undefined when there is no such thing. */
-export type NameOf = (type: NamedType | 'attachment', id: string) => string | undefined
 
 /** Answers that name something which is not there: people who left, sites that were closed. */
 export function unknownAnswers(
@@ -233,20 +160,10 @@ export function answersInWords(
     })
 }
 
-export function answerInWords(
+/** One answer in the words of its question. */
+export const answerInWords = (
   question: Question,
-  answer: Answers[string],
+  answer: Answer,
   nameOf: NameOf,
   language: Language = 'en',
-): string {
-  const { type, options, unit } = question
-  if (typeof answer === 'boolean') return say(language, answer ? 'answer.yes' : 'answer.no')
-  if (type === 'date' || type === 'dateTime') return writtenSaid(String(answer), language)
-  const label = (value: unknown) => {
-    const text = typeof value === 'number' ? numberSaid(value, language) : String(value)
-    if (isNamedType(type) || type === 'attachment') return nameOf(type, text) ?? text
-    return options?.find((option) => option.value === value)?.label ?? text
-  }
-  if (Array.isArray(answer)) return answer.map(label).join(', ')
-  return unit ? `${label(answer)} ${unit}` : label(answer)
-}
+): string => QUESTION_TYPES[question.type].said(answer, question, nameOf, language)

@@ -1,51 +1,16 @@
 import type { Condition } from '../condition'
+import type { QuestionTerms } from './question'
+import type { QuestionType } from './types/list'
 
-export type QuestionType =
-  | 'text'
-  | 'longText'
-  | 'number'
-  | 'choice'
-  | 'manyChoices'
-  | 'yesNo'
-  | 'date'
-  | 'dateTime'
-  | 'person'
-  | 'organisation'
-  | 'site'
-  | 'category'
-  | 'equipment'
-  | 'attachment'
-  | 'explanation'
+export { FILE_LIMIT, ID_LIMIT, MOST_FILES } from './question'
+export type { Answer, Answers, Option, QuestionTerms } from './question'
+export { isNamedType, NAMED_TYPES, QUESTION_TYPES } from './types/list'
+export type { FieldQuestionType, NamedType, QuestionType } from './types/list'
+export { maxLengthOf } from './texts'
 
-/** The types whose answer is the id of something that the directory or the design holds. */
-export const NAMED_TYPES = ['person', 'organisation', 'site', 'category', 'equipment'] as const
-export type NamedType = (typeof NAMED_TYPES)[number]
-
-export function isNamedType(type: QuestionType): type is NamedType {
-  return (NAMED_TYPES as readonly string[]).includes(type)
-}
-
-export interface Option {
-  value: string
-  label: string
-}
-
-/** A question of the library. Its name is the fact `form.NAME` that every rule can use. */
-export interface Question {
-  name: string
-  label: string
+/** A question of the library. */
+export interface Question extends QuestionTerms {
   type: QuestionType
-  help?: string
-  options?: Option[]
-  min?: number
-  max?: number
-  unit?: string
-  /** Longest text in characters; 200 for a text and 20 000 for a long text unless set. */
-  maxLength?: number
-  /** What a text must look like: a regular expression (ECMA-262, with the flag u), and what is said otherwise. */
-  pattern?: { like: string; message: string }
-  /** Filled in beforehand; the requester may change it. */
-  default?: Answer
 }
 
 /** A question as one form asks it. */
@@ -178,19 +143,3 @@ export type PortalInk = 'sea' | 'brass' | 'ink'
 
 /** What is known about who asks before anything is answered; conditions of forms may ask for it. */
 export const ASKER_FACTS = ['requester', 'organisation', 'site', 'cover', 'portal'] as const
-
-export type Answer = string | number | boolean | string[]
-export type Answers = Record<string, Answer>
-
-/** Longest id in characters. */
-export const ID_LIMIT = 120
-
-/** Most files that one question takes, and most bytes of one file. */
-export const MOST_FILES = 10
-export const FILE_LIMIT = 10 * 1024 * 1024
-
-export const TEXT_LIMITS = { text: 200, longText: 20_000 } as const
-
-export function maxLengthOf(question: Question): number {
-  return question.maxLength ?? TEXT_LIMITS[question.type === 'longText' ? 'longText' : 'text']
-}

@@ -11,9 +11,9 @@ export {
   unknownAnswers,
   type AnswerProblem,
   type Asked,
-  type NameOf,
   type QuestionLibrary,
 } from './answers'
+export type { NameOf, QuestionTypeTerms, Term } from './questionType'
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
 export { answerSchema, formSchema, conditionSchema } from './schema'

@@ -1,7 +1,7 @@
 import { factsOf, holds, testsOf, type Condition, type Facts, type FactValue, type Test } from '../condition'
 import type { QuestionLibrary } from './answers'
 import { shownQuestions } from './answers'
-import { ASKER_FACTS, type Form, type Question } from './form'
+import { ASKER_FACTS, QUESTION_TYPES, type Form } from './form'
 
 /** More combinations of answers than this are not tried. */
 const MOST_TRIED = 20_000
@@ -55,35 +55,12 @@ function domainOf(fact: string, tests: readonly Test[], library: QuestionLibrary
     .flatMap((one) => [one.value].flat() as (FactValue | undefined)[])
     .filter((value) => value !== undefined && value !== null)
   const question = fact.startsWith('form.') ? library.get(fact.slice(5)) : undefined
-  return [undefined, ...(question ? answersOf(question, compared) : [...new Set(compared), 'something else'])]
-}
-
-function answersOf(question: Question, compared: (FactValue | undefined)[]): unknown[] {
-  const { type, options = [], min = Number.NEGATIVE_INFINITY, max = Number.POSITIVE_INFINITY } = question
-  if (type === 'yesNo') return [true, false]
-  if (type === 'choice') return options.map((option) => option.value)
-  if (type === 'manyChoices') return subsets(options.map((option) => option.value))
-  if (type === 'number') {
-    const numbers = compared.filter((value) => typeof value === 'number')
-    const sorted = [...new Set(numbers)].sort((a, b) => a - b)
-    // Between two limits lies a number too, even where no whole one does.
-    const between = sorted.slice(1).map((value, index) => (value + sorted[index]!) / 2)
-    const near = [...between, ...sorted.flatMap((value) => [value - 1, value, value + 1])]
-    const limits = [min, max, 0].filter(Number.isFinite)
-    return [...new Set([...near, ...limits])].filter((value) => value >= min && value <= max)
-  }
-  const texts = compared.map(String)
-  // A day just before and just after each: texts of digits are in the order of their letters.
-  if (type === 'date' || type === 'dateTime') return ['0', ...texts.flatMap((text) => [text, `${text}~`])]
-  return [...new Set([...texts, texts.join(' '), ...texts.map((text) => `${text}/x`), 'something else'])]
-}
-
-/** All choices of several options; of many options only those of one or all. */
-function subsets(values: string[]): string[][] {
-  if (values.length > 6) return [...values.map((value) => [value]), values]
-  return Array.from({ length: 2 ** values.length - 1 }, (_, bits) =>
-    values.filter((__, index) => ((bits + 1) >> index) & 1),
-  )
+  return [
+    undefined,
+    ...(question
+      ? QUESTION_TYPES[question.type].tried(question, compared)
+      : [...new Set(compared), 'something else']),
+  ]
 }
 
 /** Whether a condition on who asks alone can hold for these facts. */

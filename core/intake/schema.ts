@@ -9,20 +9,9 @@ import {
   type Test,
 } from '../condition'
 import type { JsonSchema } from '../json'
-import { DATE, DATE_TIME, type Asked } from './answers'
+import type { Asked } from './answers'
+import { QUESTION_TYPES, type FormQuestion, type Question } from './form'
 import { isUsable } from './pattern'
-import {
-  ID_LIMIT,
-  MOST_FILES,
-  maxLengthOf,
-  type FormQuestion,
-  type Question,
-  type QuestionType,
-} from './form'
-
-/** What patterns of questions are written in, for whoever reads the schema. */
-const SYNTAX =
-  'The pattern is in the part of ECMA-262 (flag u) that RE2 reads as well: no looking round, no back references.'
 
 /**
  * The JSON Schema of a form's answers: it accepts exactly what `checkAnswers` finds nothing wrong with.
@@ -30,7 +19,7 @@ const SYNTAX =
  */
 export function formSchema({ form, library, asker = {} }: Asked): JsonSchema {
   const questions = form.steps.flatMap((step) => step.questions)
-  const asked = questions.filter((one) => library.get(one.question)!.type !== 'explanation')
+  const asked = questions.filter((one) => QUESTION_TYPES[library.get(one.question)!.type].control !== 'words')
   // JSON Schema allows no empty allOf.
   const conditions = asked
     .filter((one) => one.showWhen || one.requireWhen)
@@ -71,63 +60,9 @@ function conditionals(one: FormQuestion, asker: Facts): JsonSchema[] {
 /** What a required answer must be, whatever its type: not blank and not an empty list. */
 const FILLED: JsonSchema = { pattern: '\\S', minItems: 1 }
 
-type Schema = (question: Question, required: boolean) => { [keyword: string]: unknown } | false
-
-const textSchema: Schema = (question, required) => ({
-  type: 'string',
-  maxLength: maxLengthOf(question),
-  allOf: [
-    ...(required ? [{ pattern: '\\S' }] : []),
-    // An answer that is left empty is none, so it need not look like anything.
-    ...(question.pattern && isUsable(question.pattern.like)
-      ? [{ $comment: SYNTAX, anyOf: [{ const: '' }, { pattern: question.pattern.like }] }]
-      : []),
-    {},
-  ],
-})
-const idSchema: Schema = (_, required) => ({
-  type: 'string',
-  maxLength: ID_LIMIT,
-  ...(required && { pattern: '\\S' }),
-})
-const values = (question: Question) => question.options!.map((option) => option.value)
-
-const SCHEMAS: Record<QuestionType, Schema> = {
-  text: textSchema,
-  longText: textSchema,
-  number: ({ min, max }) => ({
-    type: 'number',
-    ...(min !== undefined && { minimum: min }),
-    ...(max !== undefined && { maximum: max }),
-  }),
-  choice: (question, required) => ({ enum: values(question), ...(required && { pattern: '\\S' }) }),
-  manyChoices: (question, required) => ({
-    type: 'array',
-    items: { enum: values(question) },
-    uniqueItems: true,
-    ...(required && { minItems: 1 }),
-  }),
-  yesNo: () => ({ type: 'boolean' }),
-  date: () => ({ type: 'string', format: 'date', pattern: DATE.source }),
-  dateTime: () => ({ type: 'string', format: 'date-time', pattern: DATE_TIME.source }),
-  attachment: (_, required) => ({
-    type: 'array',
-    items: { type: 'string', maxLength: ID_LIMIT },
-    uniqueItems: true,
-    maxItems: MOST_FILES,
-    ...(required && { minItems: 1 }),
-  }),
-  person: idSchema,
-  organisation: idSchema,
-  site: idSchema,
-  category: idSchema,
-  equipment: idSchema,
-  explanation: () => false,
-}
-
 /** The schema of the answer to one question. */
 export function answerSchema(question: Question, required: boolean): JsonSchema {
-  const schema = SCHEMAS[question.type](question, required)
+  const schema = QUESTION_TYPES[question.type].schema(question, required, isUsable)
   return schema && { title: question.label, ...schema }
 }
 

@@ -1,10 +1,10 @@
-import { OPERATORS, type CellText, type FactValue, type Operator, type Takes } from '../condition'
+import { OPERATORS, readLength, type CellText, type FactValue, type Operator, type Takes } from '../condition'
 import { parseDuration } from '../time'
 import type { Cell } from './table'
 
 /** What the values of a fact are, and how they are called: for cells that are typed, pasted or kept in a sheet. */
 export interface CellNames {
-  type: 'number' | 'yesNo' | 'choice' | 'path' | 'date' | 'text'
+  type: 'number' | 'length' | 'yesNo' | 'choice' | 'path' | 'date' | 'text'
   /** The values that there are, with their names; any other is refused where there are some. */
   values?: readonly { value: string; label: string }[]
   /** The calendars of the design, for what asks days as one of them has them. */
@@ -162,6 +162,7 @@ function valueOf(text: string, { type, values }: CellNames): FactValue {
   const said = text.startsWith(QUOTE) ? text.slice(1) : text.replace(/^"(.*)"$/s, '$1')
   if (type === 'number') return numberOf(said)
   if (type === 'yesNo') return yesNoOf(said)
+  if (type === 'length') return lengthOf(said)
   if (type === 'date' && !/^\d{4}-\d\d-\d\d/.test(said))
     throw new UnreadableCell(`“${said}” is no day; write it like 2026-11-24`)
   if (!values?.length) return said
@@ -177,6 +178,12 @@ function numberOf(text: string): number {
   const value = Number(text)
   if (text === '' || !Number.isFinite(value)) throw new UnreadableCell(`“${text}” is no number`)
   return value
+}
+
+function lengthOf(text: string): string {
+  const length = readLength(text)
+  if (length === undefined) throw new UnreadableCell(`“${text}” is no length of time; write it like PT1H30M`)
+  return text
 }
 
 function yesNoOf(text: string): boolean {

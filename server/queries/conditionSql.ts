@@ -4,6 +4,7 @@ import {
   instantIn,
   isOperator,
   isTest,
+  minutesIn,
   OPERATORS,
   type AnswerColumn,
   type Asking,
@@ -13,7 +14,7 @@ import {
   type SqlTag,
   type Test,
 } from '../../core/condition'
-import { fieldOf, type TicketField } from '../../core/fields'
+import { fieldOf, FIELD_TYPES, type TicketField } from '../../core/fields'
 import { HOUR, type Instant } from '../../core/time'
 
 type Sql = RawBuilder<boolean>
@@ -169,21 +170,24 @@ function answerIn(of: 'answers' | 'fields', name: string): AnswerColumn {
 export type SortCast = 'bigint' | 'float8' | 'text'
 
 /**
- * What tickets are ordered by where they go by a field: numbers as numbers, moments as instants, all else as a text in
+ * What tickets are ordered by where they go by a field: numbers as numbers, moments as instants, lengths of time by their length, all else as a text in
  * small letters; what has none comes last.
  */
 export function fieldOrder({ name, type }: TicketField): { by: RawBuilder<string | number>; cast: SortCast } {
   const { type: kind, text } = answerIn('fields', name)
-  if (type === 'number')
-    return {
-      by: sql`coalesce(case when ${kind} = 'number' then ${text}::float8 end, 'Infinity'::float8)`,
-      cast: 'float8',
-    }
-  if (type === 'dateTime')
-    return { by: sql`coalesce((${instantIn(text, tag)})::float8, 'Infinity'::float8)`, cast: 'float8' }
-  return {
-    by: sql`coalesce(nullif(left(${foldedSql(text, tag)}, 200), ''), ${LAST}) collate "C"`,
-    cast: 'text',
+  const last = (by: RawBuilder<unknown>) => sql<number>`coalesce(${by}, 'Infinity'::float8)`
+  switch (FIELD_TYPES[type].sortsAs) {
+    case 'number':
+      return { by: last(sql`case when ${kind} = 'number' then ${text}::float8 end`), cast: 'float8' }
+    case 'moment':
+      return { by: last(sql`(${instantIn(text, tag)})::float8`), cast: 'float8' }
+    case 'length':
+      return { by: last(sql`(${minutesIn(text, tag)})::float8`), cast: 'float8' }
+    case 'text':
+      return {
+        by: sql`coalesce(nullif(left(${foldedSql(text, tag)}, 200), ''), ${LAST}) collate "C"`,
+        cast: 'text',
+      }
   }
 }
 /** A text that comes after all others. */

@@ -1,6 +1,13 @@
 import { factsOf, type Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
-import { fieldOf, sees, valueInWords, type FieldChange, type TicketField } from '../../core/fields'
+import {
+  fieldOf,
+  FIELD_TYPES,
+  sees,
+  valueInWords,
+  type FieldChange,
+  type TicketField,
+} from '../../core/fields'
 import { Refused, type Entry, type TicketState } from '../../core/ticket'
 
 /** Who looks, as far as it matters for what they see. */
@@ -42,7 +49,7 @@ export function refuseUnseen(
 }
 
 /** Texts that are too long for a row. */
-const isLong = ({ type }: TicketField) => type === 'longText'
+const isLong = ({ type }: TicketField) => FIELD_TYPES[type].isLong === true
 
 /** The fields of a ticket in words, for a row: those that somebody sees, without long texts. */
 export function fieldsOfRow(

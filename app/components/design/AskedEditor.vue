@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
-import type { AskedField, FieldType } from '~~/core/fields'
-import { FIELD_TYPE_NAMES, optionsOf, optionsText } from '~/composables/designWords'
+import { FIELD_TYPES, type AskedField, type FieldType } from '~~/core/fields'
+import { optionsOf, optionsText } from '~/composables/designWords'
 
 // What a move asks for first. Too many questions are friction, so each is a line.
 const props = defineProps<{
@@ -22,7 +22,7 @@ const put = (at: number, change: Partial<AskedField>) =>
 function setType(at: number, type: FieldType) {
   const { options, ...rest } = props.asks[at]!
   const asks = [...props.asks]
-  asks[at] = { ...rest, type, ...(['choice', 'manyChoices'].includes(type) && { options: options ?? [] }) }
+  asks[at] = { ...rest, type, ...(FIELD_TYPES[type].terms.includes('options') && { options: options ?? [] }) }
   emit('change', asks)
 }
 const setOptions = (at: number, value: string) => put(at, { options: optionsOf(value) })
@@ -63,10 +63,10 @@ function offer(name: string) {
         :aria-label="`${field.label}: answer is`"
         @change="setType(at, text($event) as FieldType)"
       >
-        <option v-for="(name, type) in FIELD_TYPE_NAMES" :key="type" :value="type">{{ name }}</option>
+        <option v-for="(one, type) in FIELD_TYPES" :key="type" :value="type">{{ one.name }}</option>
       </select>
       <input
-        v-if="field.type === 'choice' || field.type === 'manyChoices'"
+        v-if="FIELD_TYPES[field.type].terms.includes('options')"
         class="inline-field"
         :value="optionsText(field.options)"
         :aria-label="`${field.label}: options, with commas between them`"

@@ -1,16 +1,10 @@
 <script setup lang="ts">
 import type { Cell } from '~~/core/table'
-import {
-  isOperator,
-  OPERATORS,
-  type FactKind,
-  type Operator,
-  type OperatorTerms,
-  type Takes,
-} from '~~/core/condition'
+import { isOperator, OPERATORS, type Operator, type OperatorTerms, type Takes } from '~~/core/condition'
 import type { Design } from '~~/core/design'
-import { FACT_TYPES } from '~~/core/design'
-import { fieldFact } from '~~/core/fields'
+import { kindOfFact } from '~~/core/design'
+import { fieldFact, FIELD_TYPES } from '~~/core/fields'
+import { QUESTION_TYPES } from '~~/core/intake'
 
 // One cell of a decision table: an operator and a value, chosen, never typed as syntax.
 const props = defineProps<{
@@ -31,13 +25,7 @@ const question = computed(
     props.design.fields.find((one) => fieldFact(one.name) === props.fact),
 )
 const options = computed(() => question.value?.options ?? props.names[props.fact])
-const kind = computed<FactKind>(() => {
-  const type = question.value?.type ?? FACT_TYPES[props.fact]
-  if (type === 'yesNo' || type === 'number' || type === 'moment') return type
-  if (type === 'date' || type === 'dateTime') return 'date'
-  if (props.fact === 'category') return 'path'
-  return options.value?.length ? 'choice' : 'text'
-})
+const kind = computed(() => kindOfFact(props.design, props.names, props.fact))
 /** What can be asked of such a fact; where nothing is known besides it, nothing that asks more. */
 const operators = computed<[Operator, string][]>(() =>
   (Object.entries(OPERATORS) as [Operator, OperatorTerms][])
@@ -62,7 +50,10 @@ const choicesFor = (takes: Takes) =>
   takes === 'span' ? SPANS : takes === 'calendar' ? (props.names.calendar ?? []) : options.value
 function labelOf(value: unknown, takes: Takes): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return choicesFor(takes)?.find((one) => one.value === value)?.label ?? String(value ?? '')
+  const text = String(value ?? '')
+  return (
+    choicesFor(takes)?.find((one) => one.value === value)?.label ?? typed.value?.write(text, 'en') ?? text
+  )
 }
 const words = computed(() => {
   if (!props.cell) return 'any'
@@ -89,11 +80,13 @@ async function begin() {
   if (props.readonly) return
   const { op = 'any', value = null } = props.cell ?? {}
   const list = Array.isArray(value) ? (value as string[]) : []
+  const inWords = (one: Single) =>
+    typed.value && typeof one === 'string' ? typed.value.write(one, 'en') : one
   chosen.value = {
     op,
-    value: (Array.isArray(value) ? (value[0] ?? null) : value) as Single,
+    value: inWords((Array.isArray(value) ? (value[0] ?? null) : value) as Single),
     several: takesOf(op) === 'several' ? list : [],
-    to: takesOf(op) === 'range' ? (list[1] ?? null) : null,
+    to: takesOf(op) === 'range' ? inWords(list[1] ?? null) : null,
   }
   open.value = true
   await nextTick()
@@ -103,12 +96,18 @@ function close() {
   open.value = false
   emit('close')
 }
+/** How its values are typed in words, where they are. */
+const typed = computed(
+  () => question.value && { ...QUESTION_TYPES, ...FIELD_TYPES }[question.value.type].typed,
+)
 const parsed = (value: Single): Single =>
-  kind.value === 'yesNo'
-    ? value === true || value === 'true'
-    : kind.value === 'number'
-      ? Number(value)
-      : value
+  typed.value
+    ? (typed.value.read(String(value)) as Single)
+    : kind.value === 'yesNo'
+      ? value === true || value === 'true'
+      : kind.value === 'number'
+        ? Number(value)
+        : value
 const isSaid = (value: Single) => value !== null && value !== ''
 function keep() {
   const { op, value, several, to } = chosen.value

@@ -7,8 +7,9 @@ import {
   type FieldValue,
   type TicketField,
 } from '~~/core/fields'
+import type { Term } from '~~/core/intake'
 import { MOVE_ROLES } from '~~/core/work'
-import { FIELD_TYPE_NAMES, optionsOf, optionsText } from '~/composables/designWords'
+import { optionsOf, optionsText } from '~/composables/designWords'
 
 // All that a field says of itself: its name, what it holds, and whose it is.
 const props = defineProps<{
@@ -26,11 +27,11 @@ const without = (field: TicketField) =>
   Object.fromEntries(
     Object.entries(field).filter(([, value]) => value !== undefined),
   ) as unknown as TicketField
-const isChosen = computed(() => ['choice', 'manyChoices'].includes(props.field.type))
+const takes = (term: Term) => FIELD_TYPES[props.field.type].terms.includes(term)
 /** Another type holds other values, so what is filled in beforehand and the bounds go. */
 function setType(type: FieldType) {
   const { name, label, help, sees, changes, toRequester, options } = props.field
-  const isChoice = ['choice', 'manyChoices'].includes(type)
+  const isChoice = FIELD_TYPES[type].terms.includes('options')
   emit(
     'change',
     without({
@@ -88,10 +89,10 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
       <label
         >holds
         <select class="inline-field" :value="field.type" @change="setType(text($event) as FieldType)">
-          <option v-for="type in FIELD_TYPES" :key="type" :value="type">{{ FIELD_TYPE_NAMES[type] }}</option>
+          <option v-for="(one, type) in FIELD_TYPES" :key="type" :value="type">{{ one.name }}</option>
         </select></label
       >
-      <label v-if="isChosen"
+      <label v-if="takes('options')"
         >options, with commas between them
         <input
           class="inline-field wide"
@@ -99,7 +100,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
           placeholder="worn, broken, lost"
           @change="put({ options: optionsOf(text($event), field.options) })"
       /></label>
-      <template v-if="field.type === 'number'">
+      <template v-if="takes('bounds')">
         <label
           >at least
           <input

@@ -3,13 +3,13 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { freeId } from '~~/core/naming'
 import {
   nearDuplicates,
+  QUESTION_TYPES,
   type Form,
   type FormQuestion,
   type FormStep,
   type Question,
   type QuestionType,
 } from '~~/core/intake'
-import { TYPE_NAMES } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { Names } from '~/composables/useNames'
 
@@ -101,7 +101,7 @@ async function addNew(step: number) {
   const words = label.value.trim()
   if (!words) return
   const name = freeId(words, (id) => question(id) !== undefined, 'question')
-  const options = ['choice', 'manyChoices'].includes(type.value)
+  const options = QUESTION_TYPES[type.value].terms.includes('options')
     ? [
         { value: 'first', label: 'First' },
         { value: 'second', label: 'Second' },
@@ -211,7 +211,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             <label
               >Answer
               <select v-model="type" class="inline-field">
-                <option v-for="(name, id) in TYPE_NAMES" :key="id" :value="id">{{ name }}</option>
+                <option v-for="(one, id) in QUESTION_TYPES" :key="id" :value="id">{{ one.name }}</option>
               </select></label
             >
             <button class="act" type="submit">Add the question</button>

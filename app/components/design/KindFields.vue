@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { articleOf, usesOfField, type Design } from '~~/core/design'
-import type { KindField, TicketField } from '~~/core/fields'
+import { FIELD_TYPES, type KindField, type TicketField } from '~~/core/fields'
 import { freeId } from '~~/core/naming'
 import type { TicketKind } from '~~/core/lifecycle'
-import { FIELD_TYPE_NAMES } from '~/composables/designWords'
 import type { ArticleProps } from '~/composables/useDraft'
 
 // The fields of a ticket kind: what it keeps of its tickets besides what was asked. They are of one library, so what
@@ -75,7 +74,7 @@ async function add() {
 const takeIn = (name: string) => name && void save([...props.kind.fields, { field: name }])
 const summary = (field: TicketField) =>
   [
-    FIELD_TYPE_NAMES[field.type],
+    FIELD_TYPES[field.type].name,
     field.unit && `in ${field.unit}`,
     field.sees && 'not seen by all',
     field.changes && 'not changed by all',

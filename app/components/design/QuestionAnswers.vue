@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Answer, Question } from '~~/core/intake'
+import { QUESTION_TYPES, type Answer, type Question, type Term } from '~~/core/intake'
 
 // What a question of the library takes as an answer: help, options, bounds, looks, and what is filled in beforehand.
 const props = defineProps<{ question: Question; disabled: boolean }>()
@@ -32,9 +32,7 @@ function putOptions(text: string) {
   })
   put({ options: list })
 }
-const hasDefault = computed(() =>
-  ['text', 'longText', 'number', 'choice', 'yesNo'].includes(props.question.type),
-)
+const has = (term: Term) => QUESTION_TYPES[props.question.type].terms.includes(term)
 function putDefault(text: string) {
   if (text === '') return leaveOut('default')
   const { type } = props.question
@@ -71,7 +69,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         <input class="inline-field long" :value="question.help" @change="putText('help', text($event))"
       /></label>
     </p>
-    <p v-if="question.type === 'choice' || question.type === 'manyChoices'">
+    <p v-if="has('options')">
       <label
         >Options, one a line<br />
         <textarea
@@ -82,7 +80,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         />
       </label>
     </p>
-    <p v-if="question.type === 'number'">
+    <p v-if="has('bounds')">
       <label
         >from
         <input
@@ -104,7 +102,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         <input class="inline-field short" :value="question.unit" @change="putText('unit', text($event))"
       /></label>
     </p>
-    <p v-if="question.type === 'text' || question.type === 'longText'">
+    <p v-if="has('looks')">
       <label
         >at most
         <input
@@ -140,7 +138,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         /></label>
       </span>
     </p>
-    <p v-if="hasDefault">
+    <p v-if="has('default')">
       <label
         >Filled in beforehand
         <select

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { inWords, type Condition } from '~~/core/condition'
 import { articleOf, formsAsking, usesOfAnswer, type Design, type Finding } from '~~/core/design'
-import { ASKER_FACTS, type FormQuestion, type Question } from '~~/core/intake'
-import { TYPE_NAMES } from '~/composables/designWords'
+import { ASKER_FACTS, QUESTION_TYPES, type FormQuestion, type Question } from '~~/core/intake'
 import type { Names } from '~/composables/useNames'
 
 // One question of a form: its words and what it asks for, which the library keeps, and how this form asks it.
@@ -92,7 +91,7 @@ function putMust(value: string) {
         :aria-label="`Words of ${question.name}`"
         @change="put({ label: text($event) })"
       />
-      <span class="quiet small type">{{ TYPE_NAMES[question.type] }}</span>
+      <span class="quiet small type">{{ QUESTION_TYPES[question.type].name }}</span>
       <template v-if="!readonly">
         <button
           class="link key"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
-import type { FieldValue } from '~~/core/fields'
+import { FIELD_TYPES, type FieldValue } from '~~/core/fields'
 
 // A field that is set to a value: by a move, where it may also be asked for, or by a rung of a ladder.
 const props = defineProps<{
@@ -18,11 +18,7 @@ const found = computed(() => props.design.fields.find((one) => one.name === prop
 const how = computed(() => (props.value === undefined ? 'asked' : props.value === null ? 'empty' : 'value'))
 /** What a field is set to before anything is chosen. */
 function firstValue(): FieldValue {
-  const { type, options, min } = found.value ?? { type: 'text' }
-  if (type === 'yesNo') return true
-  if (type === 'number') return min ?? 0
-  if (type === 'manyChoices') return options?.[0] ? [options[0].value] : []
-  return options?.[0]?.value ?? ''
+  return (found.value && FIELD_TYPES[found.value.type].first?.(found.value)) ?? ''
 }
 function setHow(to: string) {
   emit('change', props.field, to === 'asked' ? undefined : to === 'empty' ? null : firstValue())

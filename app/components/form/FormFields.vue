@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { answerFacts, isRequired } from '~~/core/intake/answers'
 import {
-  isNamedType,
   maxLengthOf,
+  QUESTION_TYPES,
   type Answer,
   type FormQuestion,
   type FormStep,
@@ -29,7 +29,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ answer: [name: string, value: Answer | undefined] }>()
 
-const { say } = usePortalWords()
+const { say, language } = usePortalWords()
 const put = (name: string, value: unknown) =>
   emit('answer', name, value === '' || value === null ? undefined : (value as Answer))
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -65,7 +65,17 @@ const yesNo = computed(() => [
   { value: true, label: say('form.yes') },
   { value: false, label: say('form.no') },
 ])
-const isGroup = ({ type }: Question) => ['yesNo', 'choice', 'manyChoices'].includes(type)
+const controlOf = ({ type }: Question) => QUESTION_TYPES[type].control
+const isGroup = (question: Question) => ['yesNo', 'choice', 'manyChoices'].includes(controlOf(question))
+const typedOf = ({ type }: Question) => QUESTION_TYPES[type].typed
+/** What somebody typed, as it is kept; the words of what is kept. */
+function putTyped(question: Question, typed: string) {
+  put(question.name, typed.trim() ? typedOf(question)?.read(typed) : undefined)
+}
+function typedText(question: Question): string {
+  const answer = props.answers[question.name]
+  return answer === undefined ? '' : (typedOf(question)?.write(answer, language.value) ?? String(answer))
+}
 const nameOf = (type: NamedType, value: Answer | undefined) =>
   props.choices[type]?.find((one) => one.value === value)?.label ?? (value as string | undefined) ?? ''
 /** Of persons there are too many for a list: a name is typed, and what fits is offered. */
@@ -81,7 +91,7 @@ function putPerson(name: string, typed: string) {
     <fieldset v-for="(step, at) in steps" :key="at" class="step">
       <legend>{{ step.title }}</legend>
       <template v-for="{ one, question } in asked(step)" :key="question.name">
-        <LazyRichText v-if="question.type === 'explanation'" :text="question.label" />
+        <LazyRichText v-if="controlOf(question) === 'words'" :text="question.label" />
         <div v-else class="field">
           <fieldset v-if="isGroup(question)" :aria-describedby="`${idOf(question.name)}-error`">
             <legend>
@@ -89,7 +99,7 @@ function putPerson(name: string, typed: string) {
               }}<span v-if="!must(one)" class="quiet optional">{{ ` ${say('form.optional')}` }}</span>
             </legend>
             <p v-if="question.help" class="help">{{ question.help }}</p>
-            <template v-if="question.type === 'manyChoices'">
+            <template v-if="controlOf(question) === 'manyChoices'">
               <label v-for="(option, i) in question.options" :key="option.value" class="choice">
                 <input
                   :id="i === 0 ? idOf(question.name) : undefined"
@@ -123,7 +133,7 @@ function putPerson(name: string, typed: string) {
               }}<span v-if="!must(one)" class="quiet optional">{{ ` ${say('form.optional')}` }}</span></label
             >
             <p v-if="question.help" class="help">{{ question.help }}</p>
-            <span v-if="question.type === 'number'" class="with-unit">
+            <span v-if="controlOf(question) === 'number'" class="with-unit">
               <input
                 :id="idOf(question.name)"
                 class="p-inputtext"
@@ -137,7 +147,7 @@ function putPerson(name: string, typed: string) {
               {{ question.unit }}
             </span>
             <input
-              v-else-if="question.type === 'date'"
+              v-else-if="controlOf(question) === 'day'"
               :id="idOf(question.name)"
               class="p-inputtext"
               type="date"
@@ -145,7 +155,7 @@ function putPerson(name: string, typed: string) {
               :aria-describedby="`${idOf(question.name)}-error`"
               @change="put(question.name, text($event))"
             />
-            <span v-else-if="question.type === 'dateTime'" class="with-unit">
+            <span v-else-if="controlOf(question) === 'moment'" class="with-unit">
               <input
                 :id="idOf(question.name)"
                 class="p-inputtext"
@@ -156,7 +166,7 @@ function putPerson(name: string, typed: string) {
               />
               <span class="quiet small">{{ say('form.zone', { zone }) }}</span>
             </span>
-            <template v-else-if="question.type === 'person'">
+            <template v-else-if="controlOf(question) === 'person'">
               <input
                 :id="idOf(question.name)"
                 class="p-inputtext"
@@ -171,7 +181,7 @@ function putPerson(name: string, typed: string) {
               </datalist>
             </template>
             <select
-              v-else-if="isNamedType(question.type)"
+              v-else-if="controlOf(question) === 'named'"
               :id="idOf(question.name)"
               class="p-inputtext"
               :value="answers[question.name] ?? ''"
@@ -179,19 +189,34 @@ function putPerson(name: string, typed: string) {
               @change="put(question.name, text($event))"
             >
               <option value="">{{ say('form.choose') }}</option>
-              <option v-for="choice in choices[question.type]" :key="choice.value" :value="choice.value">
+              <option
+                v-for="choice in choices[question.type as NamedType]"
+                :key="choice.value"
+                :value="choice.value"
+              >
                 {{ choice.label }}
               </option>
             </select>
             <FormFileField
-              v-else-if="question.type === 'attachment'"
+              v-else-if="controlOf(question) === 'files'"
               :id="idOf(question.name)"
               :files="(answers[question.name] as string[] | undefined) ?? []"
               :described-by="`${idOf(question.name)}-error`"
               @change="(files) => put(question.name, files)"
             />
+            <input
+              v-else-if="controlOf(question) === 'typed'"
+              :id="idOf(question.name)"
+              class="p-inputtext"
+              type="text"
+              autocomplete="off"
+              :value="typedText(question)"
+              :placeholder="typedOf(question)?.hint[language]"
+              :aria-describedby="`${idOf(question.name)}-error`"
+              @change="putTyped(question, text($event))"
+            />
             <textarea
-              v-else-if="question.type === 'longText'"
+              v-else-if="controlOf(question) === 'area'"
               :id="idOf(question.name)"
               class="p-textarea p-inputtext"
               rows="5"

@@ -21,7 +21,7 @@ export default defineRoute(
   },
   async ({ event, desk, caller, query }) => {
     const type = event.context.params?.type ?? ''
-    if (!isNamedType(type as 'person'))
+    if (!isNamedType(type))
       throw new HttpProblem(
         404,
         `There is nothing to choose called “${type}”; ask for ${NAMED_TYPES.join(', ')}.`,
@@ -32,6 +32,6 @@ export default defineRoute(
     ])
     // Who works at an organisation is nobody's business elsewhere.
     const within = isStaff(caller.role) ? undefined : (directory.people.get(caller.id)?.organisation ?? '')
-    return choicesOf(type as 'person', { design, directory, search: query.search, within })
+    return choicesOf(type, { design, directory, search: query.search, within })
   },
 )
