@@ -33,10 +33,16 @@ function putOptions(text: string) {
   put({ options: list })
 }
 const has = (term: Term) => QUESTION_TYPES[props.question.type].terms.includes(term)
+const typed = computed(() => QUESTION_TYPES[props.question.type].typed)
+const defaultText = computed(() => {
+  const value = props.question.default
+  return value === undefined ? '' : (typed.value?.write(value, 'en') ?? value)
+})
 function putDefault(text: string) {
   if (text === '') return leaveOut('default')
   const { type } = props.question
-  const value: Answer = type === 'number' ? Number(text) : type === 'yesNo' ? text === 'true' : text
+  const value: Answer =
+    type === 'number' ? Number(text) : type === 'yesNo' ? text === 'true' : (typed.value?.read(text) ?? text)
   put({ default: value })
 }
 const LOOKS = {
@@ -159,7 +165,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             {{ one.label }}
           </option>
         </select>
-        <input v-else class="inline-field" :value="question.default" @change="putDefault(text($event))" />
+        <input
+          v-else
+          class="inline-field"
+          :value="defaultText"
+          :placeholder="typed?.hint.en"
+          @change="putDefault(text($event))"
+        />
       </label>
     </p>
   </fieldset>
