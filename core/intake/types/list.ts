@@ -4,6 +4,7 @@ import { category } from './category'
 import { choice } from './choice'
 import { date } from './date'
 import { dateTime } from './dateTime'
+import { duration } from './duration'
 import { equipment } from './equipment'
 import { explanation } from './explanation'
 import { longText } from './longText'
@@ -24,6 +25,7 @@ const ALL = {
   yesNo,
   date,
   dateTime,
+  duration,
   person,
   organisation,
   site,
