@@ -1,12 +1,12 @@
 import { costOf, isTest, partsOf, testsOf, type Condition, type Test } from './condition'
-import { isEmpty, type Facts } from './fact'
+import { isEmpty, valueOf, type Facts } from './fact'
 import { OPERATORS } from './operators/list'
 
 /** Whether one test holds. A missing fact is empty: it is not anything, and fails every comparison. */
 export function testHolds({ fact, op, value }: Test, facts: Facts): boolean {
   // What is no operator holds for nothing.
   if (!Object.hasOwn(OPERATORS, op)) return false
-  const actual = Object.hasOwn(facts, fact) ? facts[fact] : undefined
+  const actual = valueOf(facts, fact)
   return isEmpty(actual) ? OPERATORS[op].ofEmpty : OPERATORS[op].check(actual!, value, facts)
 }
 

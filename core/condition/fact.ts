@@ -23,6 +23,21 @@ export type Facts = Readonly<Record<string, FactValue | undefined>> & {
  */
 export type FactKind = 'yesNo' | 'number' | 'length' | 'date' | 'moment' | 'path' | 'choice' | 'text'
 
+/**
+ * The value of a fact, and nothing of what every object has: a fact may be called `constructor`. Facts may be read from
+ * what they are about only when they are asked for, so they need not be the object's own.
+ */
+export function valueOf(facts: Facts, name: string): FactValue | undefined {
+  const value = facts[name]
+  const isNone =
+    typeof value === 'function' || (typeof value === 'object' && value !== null && !Array.isArray(value))
+  return isNone ? undefined : value
+}
+
+/** Facts of our own with all that others know, to which more can be added. */
+export const copyOf = (facts: Facts): Record<string, FactValue | undefined> & Facts =>
+  Object.assign(Object.create(Object.getPrototypeOf(facts) as object | null) as object, facts)
+
 /** Whether a fact is not known: no value, an empty text or an empty list. */
 export const isEmpty = (actual: FactValue | undefined): boolean =>
   actual === undefined || actual === null || actual === '' || (Array.isArray(actual) && !actual.length)

@@ -1,6 +1,6 @@
 import type { Calendars, FactValue, Vocabulary } from '../condition'
 import {
-  isNamedType,
+  QUESTION_TYPES,
   type CatalogItem,
   type Form,
   type NamedType,
@@ -10,7 +10,7 @@ import {
 } from '../intake'
 import { isRemembered, type Rota } from '../ladder'
 import { fieldOf, valueInWords, type AskedField, type TicketField } from '../fields'
-import { statusNames, type CompiledKind, type GateAsk, type TicketKind } from '../lifecycle'
+import { statusNames, statusOf, type CompiledKind, type GateAsk, type TicketKind } from '../lifecycle'
 import { targetNames, type Clock } from '../clock'
 import { canonicalJson } from '../json'
 import {
@@ -24,6 +24,8 @@ import {
 import type { Category, Design, Priority, Template } from './design'
 import type { Language } from '../words'
 import type { Directory, Equipment } from './directory'
+import type { FactDesign, ValueSet } from './fact'
+import { termsOfFact } from './facts/list'
 import { translated } from './translate'
 
 /** A design that lacks something it refers to; proofreading finds these before publishing. */
@@ -46,7 +48,7 @@ const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map(
 const MOST_SHIFTS = 2000
 
 /** A published design made ready for deciding: everything looked up by id, calendars compiled on first use. */
-export class CompiledDesign implements Calendars {
+export class CompiledDesign implements Calendars, FactDesign {
   readonly questions: ReadonlyMap<string, Question>
   readonly categories: ReadonlyMap<string, Category>
   readonly fields: ReadonlyMap<string, TicketField>
@@ -90,6 +92,7 @@ export class CompiledDesign implements Calendars {
   item = (id: string): CatalogItem => lookUp(this.maps.items, 'catalog item', id)
   /** The desk that an item is asked of, where the installation has several. */
   deskOf = (item: string): string | undefined => this.maps.items.get(item)?.desk
+  groupOf = (kind: string, status: string): string => statusOf(this.kind(kind), status).group
   findItem = (id: string): CatalogItem | undefined => this.maps.items.get(id)
   form = (id: string): Form => lookUp(this.maps.forms, 'form', id)
   portal = (id: string): Portal => lookUp(this.maps.portals, 'portal', id)
@@ -148,6 +151,11 @@ export class CompiledDesign implements Calendars {
       this.hours.set(id, hours)
     }
     return hours
+  }
+
+  /** The working time of the desk. */
+  get deskHours(): CalendarTime {
+    return this.calendar(this.design.desk.calendar)
   }
 
   /** Which days are working days of a calendar; undefined where there is none. */
@@ -245,7 +253,7 @@ export class CompiledDesign implements Calendars {
     const field = fieldOf(fact)
     if (field !== undefined) return `“${this.fields.get(field)?.label ?? field}”`
     if (fact.startsWith('form.')) return `the answer to “${this.questions.get(fact.slice(5))?.label ?? fact}”`
-    return FACT_NAMES[fact] ?? fact
+    return termsOfFact(fact)?.name ?? fact
   }
 
   /** The name of a status, or what the ticket kinds that have it call it. */
@@ -258,101 +266,45 @@ export class CompiledDesign implements Calendars {
   private valueName(fact: string, value: FactValue, directory: Directory): string {
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     const id = String(value)
-    if (fact.startsWith('form.')) {
-      const question = this.questions.get(fact.slice(5))
-      if (question && isNamedType(question.type)) return this.nameOf(directory)(question.type, id) ?? id
-      return question?.options?.find((option) => option.value === id)?.label ?? id
-    }
+    if (fact.startsWith('form.')) return this.answerName(this.questions.get(fact.slice(5)), id, directory)
     const field = this.fields.get(fieldOf(fact) ?? '')
     if (field) return valueInWords(field, id, this.nameOf(directory))
-    const names: Record<string, () => string | undefined> = {
-      category: () => this.categoryPath(id),
-      item: () => this.maps.items.get(id)?.name,
-      calendar: () => this.maps.calendars.get(id)?.name,
-      kind: () => this.maps.kinds.get(id)?.name,
-      desk: () => this.design.desks.find((one) => one.id === id)?.name,
-      priority: () => this.maps.priorities.get(id)?.name,
-      queue: () => this.queueName(id),
-      site: () => directory.sites.get(id)?.name,
-      organisation: () => directory.organisations.get(id)?.name,
-      team: () => directory.teams.get(id)?.name,
-      portal: () => this.maps.portals.get(id)?.name,
-      technician: () => directory.people.get(id)?.name,
-      requester: () => directory.people.get(id)?.name,
-      status: () => this.statusName(id),
-      statusBefore: () => this.statusName(id),
-      statusGroup: () => id,
-    }
-    return names[fact]?.() ?? id
+    const values = fact === 'calendar' ? fact : termsOfFact(fact)?.values
+    return (values && this.names[values](id, directory)) ?? id
+  }
+
+  private answerName(question: Question | undefined, id: string, directory: Directory): string {
+    if (!question) return id
+    return QUESTION_TYPES[question.type].said(id, question, this.nameOf(directory), 'en')
+  }
+
+  /** What the values of each set are called. */
+  private readonly names: Record<
+    ValueSet | 'calendar',
+    (id: string, directory: Directory) => string | undefined
+  > = {
+    category: (id) => this.categoryPath(id),
+    item: (id) => this.maps.items.get(id)?.name,
+    calendar: (id) => this.maps.calendars.get(id)?.name,
+    kind: (id) => this.maps.kinds.get(id)?.name,
+    desk: (id) => this.design.desks.find((one) => one.id === id)?.name,
+    priority: (id) => this.maps.priorities.get(id)?.name,
+    queue: (id) => this.queueName(id),
+    site: (id, directory) => directory.sites.get(id)?.name,
+    organisation: (id, directory) => directory.organisations.get(id)?.name,
+    team: (id, directory) => directory.teams.get(id)?.name,
+    portal: (id) => this.maps.portals.get(id)?.name,
+    technician: (id, directory) => directory.people.get(id)?.name,
+    requester: (id, directory) => directory.people.get(id)?.name,
+    status: (id) => this.statusName(id),
+    statusGroup: (id) => id,
+    channel: (id) => id,
+    grade: (id) => id,
+    cover: (id) => id,
   }
 }
 
 /** A piece of equipment as people tell it apart: its name, and its number on the label. */
 export function equipmentName(one: Equipment | undefined): string | undefined {
   return one && `${one.name} (${one.number}${one.serial ? `, ${one.serial}` : ''})`
-}
-
-/** Facts of a ticket that are no texts. */
-export const FACT_TYPES: Record<string, 'number' | 'yesNo' | 'moment'> = {
-  majorIncident: 'yesNo',
-  signals: 'number',
-  equipmentInWarranty: 'yesNo',
-  equipmentCovered: 'yesNo',
-  openTasks: 'number',
-  hoursSinceLogged: 'number',
-  hoursInStatus: 'number',
-  hoursSinceWord: 'number',
-  workingHoursSinceLogged: 'number',
-  workingHoursInStatus: 'number',
-  loggedAt: 'moment',
-  statusSince: 'moment',
-  saidAt: 'moment',
-}
-
-/** Facts that change with nothing but the time; rules see them as they are when something happens to the ticket. */
-export const TIME_FACTS: ReadonlySet<string> = new Set(
-  Object.keys(FACT_TYPES).filter(
-    (fact) => /^(hours|workingHours)/.test(fact) || FACT_TYPES[fact] === 'moment',
-  ),
-)
-
-/** The facts that any rule can use besides the answers of the form. */
-export const FACT_NAMES: Record<string, string> = {
-  item: 'catalog item',
-  kind: 'ticket kind',
-  desk: 'desk',
-  category: 'category',
-  site: 'site',
-  organisation: 'organisation',
-  cover: 'cover',
-  requester: 'requester',
-  portal: 'portal',
-  channel: 'channel',
-  impact: 'impact',
-  urgency: 'urgency',
-  priority: 'priority',
-  queue: 'queue',
-  team: 'team',
-  technician: 'technician',
-  status: 'status',
-  statusGroup: 'group of the status',
-  majorIncident: 'is a major incident',
-  signals: 'times its signal came',
-  statusBefore: 'status before',
-  department: 'department of the requester',
-  agreement: 'number of the agreement',
-  equipment: 'number of the equipment',
-  equipmentMaker: 'maker of the equipment',
-  equipmentModel: 'model of the equipment',
-  equipmentInWarranty: 'equipment is in warranty',
-  equipmentCovered: 'equipment is covered by an agreement',
-  openTasks: 'tasks still to do',
-  loggedAt: 'logged',
-  statusSince: 'in its status since',
-  saidAt: 'last word, either way',
-  hoursSinceLogged: 'hours since it was logged',
-  hoursInStatus: 'hours in its status',
-  hoursSinceWord: 'hours since the last word',
-  workingHoursSinceLogged: 'working hours since it was logged',
-  workingHoursInStatus: 'working hours in its status',
 }

@@ -2,10 +2,9 @@ import type { Domain, Domains } from '../table'
 import { fieldFact, FIELD_TYPES } from '../fields'
 import { QUESTION_TYPES } from '../intake'
 import type { Design } from './design'
-import type { Names } from './names'
-
-const GRADES = ['high', 'medium', 'low']
-const CHANNELS = ['portal', 'desk', 'api', 'mail', 'signal']
+import type { ValueSet } from './fact'
+import { FACTS } from './facts/list'
+import { CHANNELS, GRADES, STATUS_GROUPS, type Names } from './names'
 
 const ids = (list: Iterable<{ id: string }>) => [...list].map((one) => one.id)
 
@@ -19,26 +18,37 @@ export function domainsOf(design: Design, names?: Names): Domains {
     values,
     always,
   })
-  const domains: Record<string, Domain> = {
+  const fromDirectory = (fact: string, always = false) =>
+    names?.[fact]?.length
+      ? choice(
+          names[fact].map((one) => one.value),
+          always,
+        )
+      : undefined
+  const sets: Record<ValueSet, Domain | undefined> = {
     category: { type: 'path', values: ids(design.categories), always: true },
     item: choice(ids(design.items)),
     kind: choice(ids(design.kinds)),
     desk: choice(ids(design.desks), false),
     portal: choice(ids(design.portals), false),
     channel: choice(CHANNELS),
-    impact: choice(GRADES),
-    urgency: choice(GRADES),
+    grade: choice(GRADES),
     priority: choice(design.priorities.filter((one) => one.active).map((one) => one.id)),
     queue: choice(ids(design.queues)),
-    statusGroup: choice(['new', 'active', 'waiting', 'done']),
+    statusGroup: choice(STATUS_GROUPS),
     status: choice([...new Set(design.kinds.flatMap((kind) => ids(kind.statuses)))]),
+    site: fromDirectory('site'),
+    organisation: fromDirectory('organisation'),
+    cover: fromDirectory('cover'),
+    team: fromDirectory('team', true),
+    requester: undefined,
+    technician: undefined,
   }
-  for (const fact of ['site', 'organisation', 'cover', 'team'])
-    if (names?.[fact]?.length)
-      domains[fact] = choice(
-        names[fact].map((one) => one.value),
-        fact === 'team',
-      )
+  const domains: Record<string, Domain> = {}
+  for (const [fact, { values, mayBeEmpty }] of Object.entries(FACTS)) {
+    const domain = values && sets[values]
+    if (domain) domains[fact] = mayBeEmpty ? ({ ...domain, always: false } as Domain) : domain
+  }
   for (const question of design.questions) {
     const domain = QUESTION_TYPES[question.type].domain?.(question)
     if (domain) domains[`form.${question.name}`] = domain

@@ -1,7 +1,8 @@
 import type { FactKind } from '../condition'
 import { QUESTION_TYPES } from '../intake'
 import type { CellNames } from '../table'
-import { FACT_TYPES } from './compile'
+import type { ValueSet } from './fact'
+import { FACTS, termsOfFact } from './facts/list'
 import { statusNames } from '../lifecycle'
 import { fieldFact, FIELD_TYPES, type FieldType } from '../fields'
 import type { Design } from './design'
@@ -9,6 +10,11 @@ import type { Directory } from './directory'
 
 /** The values that facts may have, with their names: for choosing. */
 export type Names = Record<string, { value: string; label: string }[]>
+
+/** The values of facts that are the same in every design. */
+export const GRADES = ['high', 'medium', 'low'] as const
+export const CHANNELS = ['portal', 'desk', 'api', 'mail', 'signal'] as const
+export const STATUS_GROUPS = ['new', 'active', 'waiting', 'done'] as const
 
 type Named = { id: string; name: string }
 
@@ -47,27 +53,31 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     ...conditionValues(design, 'cover'),
   ]
   const desk = named(directory.people.filter((one) => one.role !== 'requester'))
-  return {
-    ...namesOfFields(design, directory),
+  const sets: Partial<Record<ValueSet, Names[string]>> = {
     category: design.categories.map(({ id }) => ({ value: id, label: path(id) })),
     item: named(design.items),
     kind: named(design.kinds),
     desk: named(design.desks),
     queue: named(design.queues),
     portal: named(design.portals),
-    calendar: named(design.calendars),
     priority: design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),
     site: named(directory.sites),
     organisation: named(directory.organisations),
     team: named(directory.teams),
     technician: desk,
     status: statuses,
-    statusBefore: statuses,
-    statusGroup: plain(['new', 'active', 'waiting', 'done']),
-    channel: plain(['portal', 'desk', 'api', 'mail', 'signal']),
-    impact: plain(['high', 'medium', 'low']),
-    urgency: plain(['high', 'medium', 'low']),
+    statusGroup: plain(STATUS_GROUPS),
+    channel: plain(CHANNELS),
+    grade: plain(GRADES),
     cover: plain(covers),
+  }
+  const ofFacts = Object.entries(FACTS).flatMap(([fact, { values }]) =>
+    values && sets[values] ? [[fact, sets[values]] as const] : [],
+  )
+  return {
+    ...namesOfFields(design, directory),
+    ...Object.fromEntries(ofFacts),
+    calendar: named(design.calendars),
   }
 }
 
@@ -115,9 +125,8 @@ const askedBy = (design: Design, fact: string) =>
 
 /** What values a fact has in a design, and so what can be asked of it. */
 export function kindOfFact(design: Design, names: Names, fact: string): FactKind {
-  const own = FACT_TYPES[fact]
-  if (own) return own
-  if (fact === 'category') return 'path'
+  const own = termsOfFact(fact)?.kind
+  if (own && own !== 'choice') return own
   const asked = askedBy(design, fact)
   const kind = asked && { ...QUESTION_TYPES, ...FIELD_TYPES }[asked.type].fact
   if (kind && kind !== 'choice' && kind !== 'text') return kind

@@ -15,7 +15,7 @@ import {
 } from '../intake'
 import { fieldsOf, isTemplateField } from './templateFields'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
-import { FACT_NAMES } from './compile'
+import { termsOfFact } from './facts/list'
 import type { Design } from './design'
 import { Directory, type DirectoryData } from './directory'
 import { fields } from './proofreadFields'
@@ -216,7 +216,7 @@ function formCondition(
       reader.error(
         here,
         'factUnknownInForm',
-        `asks for “${FACT_NAMES[fact] ?? fact}”, which nobody knows while the form is filled in`,
+        `asks for “${termsOfFact(fact)?.name ?? fact}”, which nobody knows while the form is filled in`,
       )
     else if (!isAsker && !asked.has(fact.slice(5)))
       reader.error(

@@ -3,7 +3,7 @@ import { linksOf, loopsOf, type Action, type Ladder, type Recipient, type Rota, 
 import { statusOf } from '../lifecycle'
 import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
-import { FACT_NAMES, TIME_FACTS } from './compile'
+import { termsOfFact } from './facts/list'
 import type { Webhook } from './design'
 import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
@@ -21,11 +21,11 @@ export function ladders(reader: Reader): void {
       reader.reasons(place, condition && { all: [ladder.when, condition] })
     }
     for (const fact of factsOf(ladder.when))
-      if (TIME_FACTS.has(fact))
+      if (termsOfFact(fact)?.known === 'time')
         reader.error(
           place,
           'factOfTime',
-          `is for tickets by “${FACT_NAMES[fact]}”, which passes by itself; let a rung count the time`,
+          `is for tickets by “${termsOfFact(fact)?.name}”, which passes by itself; let a rung count the time`,
         )
     if (ladder.target !== undefined && !targets.has(ladder.target))
       reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)

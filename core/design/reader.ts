@@ -9,7 +9,8 @@ import {
   type Test,
 } from '../condition'
 import { fieldFact, fieldOf } from '../fields'
-import { FACT_NAMES } from './compile'
+import type { ValueSet } from './fact'
+import { termsOfFact } from './facts/list'
 import type { Design } from './design'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
@@ -286,8 +287,7 @@ export class Reader {
   fact(place: string, fact: string): void {
     if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
     else if (fieldOf(fact) !== undefined) this.refers(place, 'field', fieldOf(fact))
-    else if (!Object.hasOwn(FACT_NAMES, fact))
-      this.error(place, 'factUnknown', `asks for “${fact}”, which no ticket has`)
+    else if (!termsOfFact(fact)) this.error(place, 'factUnknown', `asks for “${fact}”, which no ticket has`)
   }
 
   test(place: string, test: Test): void {
@@ -297,20 +297,25 @@ export class Reader {
     const { takes, isExact: exact } = OPERATORS[test.op]
     if (takes !== 'nothing' && (test.value === undefined || test.value === null))
       this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
-    const what = VALUE_KINDS[test.fact]
     if (takes === 'calendar') this.refers(place, 'calendar', test.value as string | undefined)
-    if (what && exact) for (const value of values) this.refers(place, what, value as string)
+    if (exact) for (const value of values) this.valueOf(place, test.fact, value)
+  }
+
+  /** A value that something is compared with, where it must be one of those that there are. */
+  private valueOf(place: string, fact: string, value: FactValue | undefined): void {
+    const set = termsOfFact(fact)?.values
+    const what = set && REFERRED[set]
+    if (what) this.refers(place, what, value as string)
     const question =
-      this.design.questions.find((one) => `form.${one.name}` === test.fact) ??
-      this.design.fields.find((one) => fieldFact(one.name) === test.fact)
-    if (question?.options && exact)
-      for (const value of values)
-        if (!question.options.some((option) => option.value === value))
-          this.error(place, 'optionUnknown', `“${question.label}” has no option “${String(value)}”`)
+      this.design.questions.find((one) => `form.${one.name}` === fact) ??
+      this.design.fields.find((one) => fieldFact(one.name) === fact)
+    if (question?.options && !question.options.some((option) => option.value === value))
+      this.error(place, 'optionUnknown', `“${question.label}” has no option “${String(value)}”`)
   }
 }
 
-const VALUE_KINDS: Record<string, string> = {
+/** What a value of each set refers to, as `refers` calls it; of others any text may be meant. */
+const REFERRED: Partial<Record<ValueSet, string>> = {
   category: 'category',
   item: 'catalog item',
   kind: 'ticket kind',

@@ -1,4 +1,4 @@
-import { OPERATORS, testHolds, type Facts, type FactValue, type Test } from '../condition'
+import { OPERATORS, testHolds, valueOf, type Facts, type FactValue, type Test } from '../condition'
 import { addTo, allOf, firstOf, inAll, lowestIn, membersOf, wordsFor, type Bits } from './bits'
 import { askingOrder, collects, testsOfRow, type Cell, type DecisionTable, type Row } from './table'
 
@@ -57,7 +57,7 @@ class Column {
 
   /** The rows that fit what is known. */
   fitting(facts: Facts): Bits {
-    const bits = this.fittingValue(facts[this.fact])
+    const bits = this.fittingValue(valueOf(facts, this.fact))
     if (!this.asking.length) return bits
     const all = new Int32Array(bits)
     this.asking.forEach((test, index) => {

@@ -1,37 +1,64 @@
 import { CALENDARS, type Facts } from '../condition'
-import type { CompiledDesign, Directory, Person } from '../design'
+import {
+  ARRIVAL_FACTS,
+  FACTS,
+  TIME_FACTS,
+  TRIAGE_FACTS,
+  type CompiledDesign,
+  type Directory,
+  type Person,
+} from '../design'
 import { fieldFacts } from '../fields'
-import { answerFacts } from '../intake'
-import { statusOf } from '../lifecycle'
-import { HOUR, type Instant } from '../time'
+import type { Instant } from '../time'
 import type { TicketState } from './state'
 
-/** What is known about a ticket before triage has decided anything. */
-export function arrivalFacts(state: TicketState, design: CompiledDesign): Facts {
-  const { equipment } = state
-  // Written out: a copy of parts costs many times as much, and facts are asked for at every step.
-  return Object.assign(answerFacts(state.answers), {
-    [CALENDARS]: design,
-    item: state.item,
-    kind: state.kind,
-    portal: state.portal,
-    channel: state.channel,
-    site: state.site,
-    organisation: state.organisation,
-    cover: state.cover,
-    requester: state.requester,
-    desk: design.deskOf(state.item) ?? null,
-    department: state.department ?? null,
-    agreement: state.agreement === null ? null : String(state.agreement),
-    ...(equipment && {
-      equipment: equipment.number,
-      equipmentMaker: equipment.maker ?? null,
-      equipmentModel: equipment.model ?? null,
-      equipmentInWarranty: equipment.inWarranty,
-      equipmentCovered: equipment.covered,
-    }),
-  })
+// What facts are read from: symbols, so that no rule can ask for them by name.
+const STATE = Symbol('state')
+const NOW = Symbol('now')
+
+interface Source {
+  [STATE]: TicketState
+  [CALENDARS]: CompiledDesign
+  [NOW]: Instant
 }
+
+/**
+ * Facts that are read from the ticket when a rule asks for them: most never are, and facts are made at every step.
+ * @param base what these facts add to
+ */
+function readerOf(names: readonly string[], base: object | null = null): new () => Source {
+  const facts = Object.create(base) as object
+  for (const name of names) {
+    const terms = FACTS[name]!
+    const get = function (this: Source) {
+      return terms.of(this[STATE], this[CALENDARS], this[NOW])
+    }
+    Object.defineProperty(facts, name, { get, enumerable: true })
+  }
+  function OfTicket() {}
+  OfTicket.prototype = facts
+  return OfTicket as unknown as new () => Source
+}
+
+const OfArrival = readerOf(ARRIVAL_FACTS)
+const OfTicket = readerOf(TRIAGE_FACTS, OfArrival.prototype as object)
+const OfMoment = readerOf(TIME_FACTS, OfTicket.prototype as object)
+
+function read(
+  Reader: new () => Source,
+  state: TicketState,
+  design: CompiledDesign,
+): Record<string, unknown> & Source {
+  const facts = new Reader() as Record<string, unknown> & Source
+  facts[STATE] = state
+  facts[CALENDARS] = design
+  for (const name in state.answers) facts[`form.${name}`] = state.answers[name]
+  return facts
+}
+
+/** What is known about a ticket before triage has decided anything. */
+export const arrivalFacts = (state: TicketState, design: CompiledDesign): Facts =>
+  read(OfArrival, state, design) as Facts
 
 /** The facts of a state, which never change: they are asked for many times while one command is decided. */
 interface Known {
@@ -48,57 +75,18 @@ const known = new WeakMap<TicketState, Known>()
  */
 export function ticketFacts(state: TicketState, design: CompiledDesign, now?: Instant): Facts {
   let one = known.get(state)
-  if (one?.design !== design) known.set(state, (one = { design, facts: factsOf(state, design) }))
+  if (one?.design !== design)
+    known.set(state, (one = { design, facts: withFields(read(OfTicket, state, design), state) }))
   if (now === undefined) return one.facts
-  if (one.timed?.now !== now)
-    one.timed = { now, facts: Object.assign(timeFacts(state, design, now), one.facts) }
+  if (one.timed?.now !== now) {
+    const facts = withFields(read(OfMoment, state, design), state)
+    one.timed = { now, facts: Object.assign(facts, { now, [NOW]: now }) }
+  }
   return one.timed.facts
 }
 
-function factsOf(state: TicketState, design: CompiledDesign): Facts {
-  return Object.assign(arrivalFacts(state, design), {
-    category: state.category,
-    impact: state.impact,
-    urgency: state.urgency,
-    priority: state.priority,
-    queue: state.queue,
-    team: state.team,
-    technician: state.technician,
-    status: state.status,
-    statusGroup: statusOf(design.kind(state.kind), state.status).group,
-    majorIncident: state.major !== undefined && state.major.endedAt === undefined,
-    signals: state.signal?.count ?? 0,
-    // Where it came from: with the status it is in, “changed from … to …”.
-    statusBefore: state.statuses.at(-2)?.status ?? null,
-    ...(state.fields && fieldFacts(state.fields)),
-    openTasks: (state.tasks ?? []).filter((one) => !one.done).length,
-  })
-}
-
-/** Moments of a ticket, and how long ago they are: in hours, of all time and of the desk's working time. */
-function timeFacts(state: TicketState, design: CompiledDesign, now: Instant): Facts {
-  const { loggedAt, saidAt = loggedAt } = state
-  const statusSince = state.statuses.at(-1)?.at ?? loggedAt
-  const hours = (from: Instant) => (now - from) / HOUR
-  const { calendar } = design.design.desk
-  const worked = (from: Instant) => design.calendar(calendar).between(from, now) / HOUR
-  return {
-    now,
-    loggedAt,
-    statusSince,
-    saidAt,
-    hoursSinceLogged: hours(loggedAt),
-    hoursInStatus: hours(statusSince),
-    hoursSinceWord: hours(saidAt),
-    // Reckoned only when a rule asks.
-    get workingHoursSinceLogged() {
-      return worked(loggedAt)
-    },
-    get workingHoursInStatus() {
-      return worked(statusSince)
-    },
-  }
-}
+const withFields = (facts: object, { fields }: TicketState): Facts =>
+  (fields ? Object.assign(facts, fieldFacts(fields)) : facts) as Facts
 
 /**
  * What is known about somebody who asks, before anything is answered.

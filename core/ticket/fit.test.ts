@@ -5,7 +5,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
 import { dueAt, grantedFor, grantedOf, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import type { Condition } from '../condition'
-import { CompiledDesign, FACT_NAMES, FACT_TYPES, type Design } from '../design'
+import { CompiledDesign, FACTS, type Design } from '../design'
 import { HOUR, MINUTE, parseDuration, weekly, type Calendar } from '../time'
 import { Change } from './change'
 import { Refused, type Command } from './command'
@@ -210,8 +210,11 @@ describe('random histories', () => {
     moment: { op: 'inTheLast', value: 'PT2H' },
     text: { op: 'filled' },
   } as const
-  const FACTS: Condition[] = [
-    ...Object.keys(FACT_NAMES).map((fact): Condition => ({ fact, ...OF_TYPE[FACT_TYPES[fact] ?? 'text'] })),
+  const OF_EACH_FACT: Condition[] = [
+    ...Object.entries(FACTS).map(([fact, { kind }]): Condition => ({
+      fact,
+      ...(kind in OF_TYPE ? OF_TYPE[kind as 'number'] : OF_TYPE.text),
+    })),
     { fact: 'openTasks', op: 'atLeast', value: 1 },
     { fact: 'signals', op: 'is', value: 0 },
     { fact: 'priority', op: 'is', value: 'p2' },
@@ -231,9 +234,9 @@ describe('random histories', () => {
     { fact: 'form.gates', op: 'greater', value: 2 },
   ]
   const condition = fc.oneof(
-    fc.constantFrom(...FACTS),
-    fc.record({ none: fc.subarray(FACTS, { minLength: 1, maxLength: 1 }) }),
-    fc.record({ any: fc.subarray(FACTS, { minLength: 2, maxLength: 2 }) }),
+    fc.constantFrom(...OF_EACH_FACT),
+    fc.record({ none: fc.subarray(OF_EACH_FACT, { minLength: 1, maxLength: 1 }) }),
+    fc.record({ any: fc.subarray(OF_EACH_FACT, { minLength: 2, maxLength: 2 }) }),
   ) as fc.Arbitrary<Condition>
   const perhaps = <T>(one: fc.Arbitrary<T>) => fc.option(one, { nil: undefined, freq: 2 })
   const target = fc.record({

@@ -1,4 +1,4 @@
-import { CALENDARS, type Facts, type FactValue } from '../condition'
+import { CALENDARS, copyOf, type Facts, type FactValue } from '../condition'
 import type { CompiledDesign, Directory, Person } from '../design'
 import type { Reason, TableName } from '../reason'
 import { decideTable, type Decision, type HitPolicy, type Row } from '../table'
@@ -51,16 +51,16 @@ export function sort(input: TriageInput, design: CompiledDesign, directory: Dire
 function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory) {
   const { chosen } = input
   const { weight, routing, teamOrders } = design.design.triage
-  const known = { ...input.facts, now: input.now, [CALENDARS]: design }
-  const category = chosen?.category ?? sortOut({ ...input, facts: known }, design)
-  // A copy of all facts is dear, and this one is ours.
-  let facts: Facts = Object.assign(known, { category: category.value })
+  // One copy is ours, and holds what is decided step by step.
+  const facts = Object.assign(copyOf(input.facts), { now: input.now, [CALENDARS]: design })
+  const category = chosen?.category ?? sortOut({ ...input, facts }, design)
+  facts.category = category.value
   const weighed = decideTable(weight, facts)
   const grade = (name: string) => sortedByTable('weight', weighed, facts, name, 'medium', design)
   const [impact, urgency] = [grade('impact'), grade('urgency')]
-  facts = { ...facts, impact: impact.value, urgency: urgency.value }
+  Object.assign(facts, { impact: impact.value, urgency: urgency.value })
   let priority = chosen?.priority ?? decidePriority({ ...input, facts }, design, directory)
-  facts = { ...facts, priority: priority.value }
+  facts.priority = priority.value
   const routed = decideTable(routing, facts)
   const queue = chosen?.queue ?? route('queue', routed, facts, design)
   const team = route('team', routed, facts, design)
@@ -70,7 +70,7 @@ function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory
   const values: SortResult = { category, impact, urgency, priority, queue, team }
   return {
     values,
-    facts: { ...facts, priority: priority.value, queue: queue.value, team: team.value },
+    facts: Object.assign(facts, { priority: priority.value, queue: queue.value, team: team.value }),
     routed,
   }
 }
@@ -84,7 +84,7 @@ function sortOut(input: TriageInput, design: CompiledDesign): Sorted {
   const ofItem: Sorted = { value: category, because: becauseOf(design, why) }
   const { what } = design.design.triage
   if (!what?.rows.length) return byWords(input, ofItem, design)
-  const asked = { ...facts, category }
+  const asked = Object.assign(copyOf(facts), { category })
   const decision = decideTable(what, asked)
   if (decision.row) return sortedByTable('what', decision, asked, 'category', category, design)
   return byWords(input, { ...ofItem, because: becauseOf(design, why, rowNearly('what', decision)) }, design)

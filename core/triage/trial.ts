@@ -1,4 +1,4 @@
-import type { Facts, FactValue } from '../condition'
+import { copyOf, type Facts, type FactValue } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
 import { becauseInWords, sourceInWords, type BecauseWords, type Reader } from '../explain'
 import { decideTable, type DecisionTable } from '../table'
@@ -35,7 +35,7 @@ export function tryTriage(input: TriageInput, design: CompiledDesign, directory:
   const values = triage(input, design, directory)
   const words = design.vocabulary(directory)
   const reader: Reader = { language: 'en', design: () => design, directory }
-  const facts: Facts = { ...input.facts, ...plain(values) }
+  const facts: Facts = Object.assign(copyOf(input.facts), plain(values))
   const { what, weight, routing, skills, teamOrders } = design.design.triage
   const team = values.team.value
   const sources = askSources({ ...input, facts }, design, directory, teamOrders?.[team] && team)
@@ -55,7 +55,9 @@ export function tryTriage(input: TriageInput, design: CompiledDesign, directory:
     })),
     rows: {
       // The table of categories is asked before the category is known: with that of the item.
-      ...(what && { what: rowsOf(what, { ...facts, category: design.item(input.item).category }) }),
+      ...(what && {
+        what: rowsOf(what, Object.assign(copyOf(facts), { category: design.item(input.item).category })),
+      }),
       weight: rowsOf(weight, facts),
       routing: rowsOf(routing, facts),
       ...(skills && { skills: rowsOf(skills, facts) }),

@@ -14,6 +14,7 @@ import {
   type SqlTag,
   type Test,
 } from '../../core/condition'
+import { FACTS, termsOfFact, type FactColumn } from '../../core/design'
 import { fieldOf, FIELD_TYPES, type TicketField } from '../../core/fields'
 import { HOUR, type Instant } from '../../core/time'
 
@@ -39,68 +40,8 @@ export class CannotFilter extends Error {
   }
 }
 
-const TEXTS: Record<string, string> = {
-  ...Object.fromEntries(
-    [
-      'category',
-      'priority',
-      'queue',
-      'team',
-      'technician',
-      'status',
-      'requester',
-      'organisation',
-      'site',
-      'item',
-      'kind',
-      'portal',
-      'channel',
-      'cover',
-    ].map((one) => [one, `ticket.${one}`]),
-  ),
-  statusGroup: 'ticket.status_group',
-  impact: `ticket.facts->>'impact'`,
-  urgency: `ticket.facts->>'urgency'`,
-  agreement: `ticket.facts->>'agreement'`,
-  desk: `ticket.facts->>'desk'`,
-  department: `ticket.facts->>'department'`,
-  equipment: `ticket.facts->'equipment'->>'number'`,
-  equipmentMaker: `ticket.facts->'equipment'->>'maker'`,
-  equipmentModel: `ticket.facts->'equipment'->>'model'`,
-  statusBefore: `ticket.facts->>'statusBefore'`,
-}
-const STATUS_SINCE = `(ticket.facts->>'statusSince')::bigint`
-const SAID_AT = `(ticket.facts->>'saidAt')::bigint`
-const MOMENTS: Record<string, string> = {
-  loggedAt: 'ticket.logged_at',
-  statusSince: STATUS_SINCE,
-  saidAt: SAID_AT,
-}
-const HOURS: Record<string, string> = {
-  hoursSinceLogged: 'ticket.logged_at',
-  hoursInStatus: STATUS_SINCE,
-  hoursSinceWord: SAID_AT,
-}
-const NUMBERS: Record<string, string> = {
-  signals: `(ticket.facts->>'signals')::int`,
-  openTasks: 'ticket.tasks_open',
-}
-/** Yes or no, and null where nothing is known. */
-const YES_NO: Record<string, string> = {
-  equipmentInWarranty: `(ticket.facts->'equipment'->'inWarranty')::boolean`,
-  equipmentCovered: `(ticket.facts->'equipment'->'covered')::boolean`,
-}
-const MAJOR = `(ticket.facts->'major')::boolean`
-
 /** The facts by which lists can be filtered, besides the answers of forms and the fields of ticket kinds. */
-export const FILTER_FACTS: readonly string[] = [
-  ...Object.keys(TEXTS),
-  ...Object.keys(MOMENTS),
-  ...Object.keys(HOURS),
-  ...Object.keys(NUMBERS),
-  ...Object.keys(YES_NO),
-  'majorIncident',
-]
+export const FILTER_FACTS: readonly string[] = Object.keys(FACTS).filter((name) => FACTS[name]!.column)
 
 /**
  * A condition as a question to the table `ticket`, with the meaning that core/condition gives it.
@@ -121,8 +62,6 @@ function joined(parts: Condition[], asked: AskedWith, sign: string, empty: strin
   )})`
 }
 
-type Kind = 'text' | 'moment' | 'number' | 'yesNo'
-
 /** A test never gives null: what is not known fails, as it does in the core. */
 function testSql(test: Test, asking: Asking): Sql {
   const { fact } = test
@@ -130,22 +69,15 @@ function testSql(test: Test, asking: Asking): Sql {
     return answerSql(test, answerIn('answers', fact.slice('form.'.length)), asking)
   const field = fieldOf(fact)
   if (field !== undefined) return answerSql(test, answerIn('fields', field), asking)
-  const { kind, column } = columnOf(fact, asking.now)
-  const form = isOperator(test.op) ? OPERATORS[test.op].sql[kind] : undefined
-  return form ? fromCore(form(toCore(column), test.value, asking)) : NEVER
+  const column = termsOfFact(fact)?.column
+  if (!column) throw new CannotFilter(fact)
+  const form = isOperator(test.op) ? OPERATORS[test.op].sql[column.holds] : undefined
+  return form ? fromCore(form(toCore(columnSql(column, asking.now)), test.value, asking)) : NEVER
 }
 
-/** Where a fact stands in the table, and what it holds there. */
-function columnOf(fact: string, now: Instant): { kind: Kind; column: Column } {
-  if (Object.hasOwn(TEXTS, fact)) return { kind: 'text', column: sql.raw(TEXTS[fact]!) }
-  if (Object.hasOwn(MOMENTS, fact)) return { kind: 'moment', column: sql.raw(MOMENTS[fact]!) }
-  if (Object.hasOwn(HOURS, fact))
-    return { kind: 'number', column: sql`(${now}::bigint - ${sql.raw(HOURS[fact]!)}) / ${HOUR}::float8` }
-  if (Object.hasOwn(NUMBERS, fact)) return { kind: 'number', column: sql.raw(NUMBERS[fact]!) }
-  if (Object.hasOwn(YES_NO, fact)) return { kind: 'yesNo', column: sql.raw(YES_NO[fact]!) }
-  if (fact === 'majorIncident') return { kind: 'yesNo', column: sql.raw(MAJOR) }
-  throw new CannotFilter(fact)
-}
+/** Where a fact stands in the table. */
+const columnSql = ({ at, isSince }: FactColumn, now: Instant): Column =>
+  isSince ? sql`(${now}::bigint - ${sql.raw(at)}) / ${HOUR}::float8` : sql.raw(at)
 
 const NEVER = sql<boolean>`false`
 

@@ -8,7 +8,7 @@ import {
   type Operator,
   type Test,
 } from '~~/core/condition'
-import { FACT_NAMES, type Design, FACT_TYPES } from '~~/core/design'
+import { FACTS, kindOfFact, type Design } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 
@@ -34,7 +34,7 @@ const way = computed<Way>(() => ('all' in group.value ? 'all' : 'any' in group.v
 const parts = computed(() => partsOf(group.value as Exclude<Condition, Test>))
 
 const facts = computed(() => [
-  ...Object.entries(FACT_NAMES).map(([value, label]) => ({ value, label })),
+  ...Object.entries(FACTS).map(([value, { name }]) => ({ value, label: name })),
   ...props.design.questions
     .filter((one) => one.type !== 'explanation')
     .map((one) => ({ value: `form.${one.name}`, label: `answer: ${one.label}` })),
@@ -63,7 +63,7 @@ function firstTest(fact: string): Test {
     props.design.fields.find((one) => fieldFact(one.name) === fact)
   const value = question?.options?.[0]?.value ?? props.names[fact]?.[0]?.value ?? ''
   const op: Operator = fact === 'category' ? 'under' : 'is'
-  return { fact, ...(FIRST[question?.type ?? FACT_TYPES[fact] ?? ''] ?? { op, value }) }
+  return { fact, ...(FIRST[kindOfFact(props.design, props.names, fact)] ?? { op, value }) }
 }
 function add() {
   if (!adding.value) return

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { CompiledDesign, Directory, domainsOf, FACT_NAMES, type Design } from '~~/core/design'
+import {
+  ARRIVAL_FACTS,
+  CompiledDesign,
+  Directory,
+  domainsOf,
+  FACTS,
+  termsOfFact,
+  type Design,
+} from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import { cellNamesOf } from '~~/core/design'
 import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
@@ -12,6 +20,14 @@ type Part = 'what' | 'weight' | 'routing' | 'skills'
 const props = defineProps<
   ArticleProps & { part: Part; heading: string; names: Names; directory: DirectoryPage; version: number }
 >()
+
+/** What is decided before a table is asked; all else of triage it cannot know. */
+const DECIDED_BEFORE: Record<Part, string[]> = {
+  what: ['category'],
+  weight: ['category'],
+  routing: ['category', 'impact', 'urgency', 'priority'],
+  skills: ['category', 'impact', 'urgency', 'priority', 'queue', 'team'],
+}
 
 const PLACES: Record<Part, string> = {
   what: 'triage/what',
@@ -46,7 +62,7 @@ const title = (fact: string) =>
     ? (props.design.fields.find((one) => fieldFact(one.name) === fact)?.label ?? fact)
     : fact.startsWith('form.')
       ? (props.design.questions.find((one) => `form.${one.name}` === fact)?.label ?? fact)
-      : (FACT_NAMES[fact] ?? fact)
+      : (termsOfFact(fact)?.name ?? fact)
 const GRADES = ['high', 'medium', 'low'].map((value) => ({ value, label: value }))
 const skills = computed(() =>
   [...new Set(props.directory.people.flatMap((one) => one.skills ?? []))].map((value) => ({
@@ -70,7 +86,9 @@ const saveRows = (rows: Row[]) => save({ ...table.value, rows })
 const SORTS_OF_FACT: Record<string, string> = { form: 'answer: ', field: 'field: ' }
 const offered = computed(() =>
   [
-    ...Object.keys(FACT_NAMES).filter((fact) => !UNKNOWN[props.part].includes(fact)),
+    ...Object.keys(FACTS).filter(
+      (fact) => ARRIVAL_FACTS.includes(fact) || DECIDED_BEFORE[props.part].includes(fact),
+    ),
     ...props.design.questions.filter((one) => one.type !== 'explanation').map((one) => `form.${one.name}`),
     ...props.design.fields.map((one) => fieldFact(one.name)),
   ]
@@ -169,16 +187,6 @@ const gapsInWords = (count: number, isComplete: boolean) =>
     : `${count}${isComplete ? '' : ' or more'} sorts of case fit none`
 /** Rows that a trial ended at, or nearly. */
 const tried = ref<{ decided?: string; nearly?: string }>({})
-</script>
-
-<script lang="ts">
-/** What is not decided yet when a table is asked: each step knows what the steps before it found. */
-const UNKNOWN = {
-  what: ['impact', 'urgency', 'priority', 'queue', 'team', 'technician', 'status', 'statusGroup'],
-  weight: ['impact', 'urgency', 'priority', 'queue', 'team', 'technician', 'status', 'statusGroup'],
-  routing: ['queue', 'team', 'technician', 'status', 'statusGroup'],
-  skills: ['technician', 'status', 'statusGroup'],
-}
 </script>
 
 <template>
