@@ -3,6 +3,7 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { holds, type Condition } from '../../core/condition'
 import { ticketFacts } from '../../core/ticket'
+import { MINUTE } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { indexAll } from '../../server/commands/searchWords'
 import { CannotFilter, conditionSql } from '../../server/queries/conditionSql'
@@ -109,6 +110,7 @@ describe('a condition as a question to the database', () => {
       hoursSinceLogged: fc.integer({ min: 1, max: 9000 }),
       hoursInStatus: fc.integer({ min: 1, max: 9000 }),
       openTasks: fc.integer({ min: 0, max: 3 }),
+      minutesWorked: fc.constantFrom(0, 12, 30),
       majorIncident: fc.boolean(),
       department: fc.constantFrom('Boarding', 'Pilots'),
       desk: fc.constantFrom('house', 'crews', 'gone'),
@@ -118,7 +120,15 @@ describe('a condition as a question to the database', () => {
   const FACTS = [
     ...['category', 'team', 'technician', 'statusGroup', 'statusBefore', 'cover', 'agreement'],
     ...['form.gates', 'form.boardingStopped', 'form.what', 'hoursSinceLogged', 'hoursInStatus'],
-    ...['desk', 'openTasks', 'majorIncident', 'department', 'equipmentMaker', 'equipmentInWarranty'],
+    ...[
+      'desk',
+      'openTasks',
+      'minutesWorked',
+      'majorIncident',
+      'department',
+      'equipmentMaker',
+      'equipmentInWarranty',
+    ],
   ]
   const SINGLE = ['is', 'isNot', 'greater', 'atLeast', 'less', 'atMost', 'empty', 'filled'] as const
   const TEXTUAL = ['under', 'startsWith', 'contains', 'matches'] as const
@@ -129,6 +139,7 @@ describe('a condition as a question to the database', () => {
       'hoursSinceLogged',
       'hoursInStatus',
       'openTasks',
+      'minutesWorked',
       'majorIncident',
       'equipmentInWarranty',
     ].includes(fact)
@@ -165,6 +176,9 @@ describe('a condition as a question to the database', () => {
 
   it('finds just the tickets for which it holds', async () => {
     const now = deskNow()
+    const worked = await log('Somebody looked at it')
+    const record = { from: now - 30 * MINUTE, to: now, what: 'looked at it' }
+    await world.desk.run(worked, { kind: 'recordTime', ...record }, TORA)
     const rows = await world.db.selectFrom('ticket').select('state').execute()
     const design = await world.desk.knowledge.currentEdition()
     const facts = rows.map(({ state }) => ({

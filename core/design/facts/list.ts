@@ -19,6 +19,7 @@ import { kind } from './kind'
 import { loggedAt } from './loggedAt'
 import { majorIncident } from './majorIncident'
 import { openTasks } from './openTasks'
+import { minutesWorked } from './minutesWorked'
 import { organisation } from './organisation'
 import { portal } from './portal'
 import { priority } from './priority'
@@ -67,6 +68,7 @@ const ALL = {
   equipmentInWarranty,
   equipmentCovered,
   openTasks,
+  minutesWorked,
   loggedAt,
   statusSince,
   saidAt,
