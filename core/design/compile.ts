@@ -24,8 +24,8 @@ import {
 import type { Category, Design, Priority, Template } from './design'
 import type { Language } from '../words'
 import type { Directory, Equipment } from './directory'
-import type { FactDesign, ValueSet } from './fact'
-import { termsOfFact } from './facts/list'
+import type { FactDesign, ValueSet } from '../facts'
+import { termsOfFact } from '../facts'
 import { translated } from './translate'
 
 /** A design that lacks something it refers to; proofreading finds these before publishing. */

@@ -2,8 +2,8 @@ import type { Domain, Domains } from '../table'
 import { fieldFact, FIELD_TYPES } from '../fields'
 import { QUESTION_TYPES } from '../intake'
 import type { Design } from './design'
-import type { ValueSet } from './fact'
-import { FACTS } from './facts/list'
+import type { ValueSet } from '../facts'
+import { FACTS } from '../facts'
 import { CHANNELS, GRADES, STATUS_GROUPS, type Names } from './names'
 
 const ids = (list: Iterable<{ id: string }>) => [...list].map((one) => one.id)

@@ -15,7 +15,7 @@ import {
 } from '../intake'
 import { fieldsOf, isTemplateField } from './templateFields'
 import { checkCalendar, flattenCalendar, parseDuration } from '../time'
-import { termsOfFact } from './facts/list'
+import { termsOfFact } from '../facts'
 import type { Design } from './design'
 import { Directory, type DirectoryData } from './directory'
 import { fields } from './proofreadFields'

@@ -3,7 +3,7 @@ import { linksOf, loopsOf, type Action, type Ladder, type Recipient, type Rota, 
 import { statusOf } from '../lifecycle'
 import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
-import { termsOfFact } from './facts/list'
+import { termsOfFact } from '../facts'
 import type { Webhook } from './design'
 import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'

@@ -9,8 +9,8 @@ import {
   type Test,
 } from '../condition'
 import { fieldFact, fieldOf } from '../fields'
-import type { ValueSet } from './fact'
-import { termsOfFact } from './facts/list'
+import type { ValueSet } from '../facts'
+import { termsOfFact } from '../facts'
 import type { Design } from './design'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'

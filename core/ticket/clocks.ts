@@ -5,7 +5,7 @@ import { statusOf } from '../lifecycle'
 import type { Because } from '../reason'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
-import { ticketFacts } from './facts'
+import { ticketFacts } from '../facts'
 import { becauseOf, clockFor, labelOf, promisesOf, restsIn, whyGranted, type Promised } from './promises'
 
 const LEVELS = { system: 'service levels' }

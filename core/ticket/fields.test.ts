@@ -5,7 +5,8 @@ import { design, Ticket, TORA } from '../../tests/aTicket'
 import { CompiledDesign, type Design } from '../design'
 import { HOUR, MINUTE } from '../time'
 import { holds } from '../condition'
-import { rebuild, ticketFacts, type Actor } from '.'
+import { ticketFacts } from '../facts'
+import { rebuild, type Actor } from '.'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
 const LEAD: Actor = { person: 'olin-brandt' }

@@ -29,7 +29,6 @@ export { keptMessages, messageChanges, type KeptMessage, type MessageChange } fr
 export { previewMessage } from './message'
 export { climbingNow } from './acknowledge'
 export { TEXT_LIMIT } from './text'
-export { arrivalFacts, askerFacts, ticketFacts } from './facts'
 export { lacksOf, type Lack } from './arrival'
 export { decide } from './decide'
 export { designNames, entryInWords, rungWhen, type RecordNames } from './entryWords'

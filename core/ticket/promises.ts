@@ -4,7 +4,7 @@ import { statusOf, type StatusGroup } from '../lifecycle'
 import { durationInWords, parseDuration, type Instant } from '../time'
 import type { Because, Reason } from '../reason'
 import type { Change } from './change'
-import { ticketFacts } from './facts'
+import { ticketFacts } from '../facts'
 
 /** The hours in which a promise counts. */
 type Hours = Pick<Clock, 'calendar' | 'shift'>

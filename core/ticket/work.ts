@@ -15,7 +15,7 @@ import {
 } from '../work'
 import type { Change } from './change'
 import { Refused, type Command, type NewTask, type TaskChange } from './command'
-import { ticketFacts } from './facts'
+import { ticketFacts } from '../facts'
 import type { TicketState } from './state'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 

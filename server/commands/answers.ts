@@ -12,7 +12,8 @@ import {
   type Answers,
   type Asked,
 } from '../../core/intake'
-import { askerFacts, Refused } from '../../core/ticket'
+import { askerFacts } from '../../core/facts'
+import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 
 /**

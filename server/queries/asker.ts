@@ -1,5 +1,5 @@
 import type { Facts } from '../../core/condition'
-import { askerFacts } from '../../core/ticket'
+import { askerFacts } from '../../core/facts'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 

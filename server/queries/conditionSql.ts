@@ -14,7 +14,7 @@ import {
   type SqlTag,
   type Test,
 } from '../../core/condition'
-import { FACTS, termsOfFact, type FactColumn } from '../../core/design'
+import { FACTS, termsOfFact, type FactColumn } from '../../core/facts'
 import { fieldOf, FIELD_TYPES, type TicketField } from '../../core/fields'
 import { HOUR, type Instant } from '../../core/time'
 

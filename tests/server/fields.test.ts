@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { testHolds, type Test } from '../../core/condition'
 import type { FieldValue } from '../../core/fields'
-import { ticketFacts } from '../../core/ticket'
+import { ticketFacts } from '../../core/facts'
 import { deskNow } from '../../server/clock/deskClock'
 import { changeMany } from '../../server/commands/many'
 import { indexAll } from '../../server/commands/searchWords'

@@ -8,7 +8,8 @@ import {
   type Operator,
   type Test,
 } from '~~/core/condition'
-import { FACTS, kindOfFact, type Design } from '~~/core/design'
+import { FACTS } from '~~/core/facts'
+import { kindOfFact, type Design } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 

@@ -1,13 +1,6 @@
 <script setup lang="ts">
-import {
-  ARRIVAL_FACTS,
-  CompiledDesign,
-  Directory,
-  domainsOf,
-  FACTS,
-  termsOfFact,
-  type Design,
-} from '~~/core/design'
+import { ARRIVAL_FACTS, FACTS, termsOfFact } from '~~/core/facts'
+import { CompiledDesign, Directory, domainsOf, type Design } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import { cellNamesOf } from '~~/core/design'
 import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'

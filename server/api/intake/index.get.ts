@@ -1,6 +1,6 @@
 import { Transform } from 'class-transformer'
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
-import { askerFacts } from '../../../core/ticket'
+import { askerFacts } from '../../../core/facts'
 import { deskNow } from '../../clock/deskClock'
 import { HttpProblem } from '../../http/problem'
 import { MOST_NUMBER } from '../../http/bodies'

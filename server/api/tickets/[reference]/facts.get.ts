@@ -1,5 +1,5 @@
 import { fieldOf } from '../../../../core/fields'
-import { ticketFacts } from '../../../../core/ticket'
+import { ticketFacts } from '../../../../core/facts'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { seesField } from '../../../queries/seenFields'

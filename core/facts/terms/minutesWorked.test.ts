@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../../demo/directory'
 import { design, Ticket } from '../../../tests/aTicket'
 import { holds, type Condition } from '../../condition'
-import { ticketFacts } from '../../ticket'
+import { ticketFacts } from '../ticketFacts'
 import { MINUTE } from '../../time'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE

@@ -3,7 +3,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { design, Ticket } from '../../tests/aTicket'
 import { holds } from '../condition'
 import { HOUR } from '../time'
-import { ticketFacts } from '.'
+import { ticketFacts } from './ticketFacts'
 
 const at = (hours: number) => DEMO_BEGINS + hours * HOUR
 

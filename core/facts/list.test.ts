@@ -1,12 +1,12 @@
 import { readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { design, Ticket } from '../../../tests/aTicket'
-import { ticketFacts } from '../../ticket'
+import { design, Ticket } from '../../tests/aTicket'
+import { ticketFacts } from './ticketFacts'
 import { FACTS, termsOfFact } from './list'
 
 describe('facts', () => {
   it('are all in the list, each in a file of its own name', () => {
-    const files = readdirSync(import.meta.dirname).filter((one) => !/^list\.|\.test\.ts$/.test(one))
+    const files = readdirSync(`${import.meta.dirname}/terms`).filter((one) => !one.endsWith('.test.ts'))
     const names = Object.keys(FACTS).map((name) => `${name}.ts`)
     expect(names.sort()).toEqual(files.sort())
   })

@@ -1,24 +1,19 @@
-import { CALENDARS, type Facts } from '../condition'
-import {
-  ARRIVAL_FACTS,
-  FACTS,
-  TIME_FACTS,
-  TRIAGE_FACTS,
-  type CompiledDesign,
-  type Directory,
-  type Person,
-} from '../design'
+import { CALENDARS, type Calendars, type Facts } from '../condition'
 import { fieldFacts } from '../fields'
 import type { Instant } from '../time'
-import type { TicketState } from './state'
+import type { FactDesign, FactTicket } from './fact'
+import { ARRIVAL_FACTS, FACTS, TIME_FACTS, TRIAGE_FACTS } from './list'
+
+/** What an edition says of facts: a `CompiledDesign`. */
+type Edition = FactDesign & Calendars
 
 // What facts are read from: symbols, so that no rule can ask for them by name.
 const STATE = Symbol('state')
 const NOW = Symbol('now')
 
 interface Source {
-  [STATE]: TicketState
-  [CALENDARS]: CompiledDesign
+  [STATE]: FactTicket
+  [CALENDARS]: Edition
   [NOW]: Instant
 }
 
@@ -46,8 +41,8 @@ const OfMoment = readerOf(TIME_FACTS, OfTicket.prototype as object)
 
 function read(
   Reader: new () => Source,
-  state: TicketState,
-  design: CompiledDesign,
+  state: FactTicket,
+  design: Edition,
 ): Record<string, unknown> & Source {
   const facts = new Reader() as Record<string, unknown> & Source
   facts[STATE] = state
@@ -57,23 +52,23 @@ function read(
 }
 
 /** What is known about a ticket before triage has decided anything. */
-export const arrivalFacts = (state: TicketState, design: CompiledDesign): Facts =>
+export const arrivalFacts = (state: FactTicket, design: Edition): Facts =>
   read(OfArrival, state, design) as Facts
 
 /** The facts of a state, which never change: they are asked for many times while one command is decided. */
 interface Known {
-  design: CompiledDesign
+  design: Edition
   facts: Facts
   /** With what has passed until a moment. */
   timed?: { now: Instant; facts: Facts }
 }
-const known = new WeakMap<TicketState, Known>()
+const known = new WeakMap<FactTicket, Known>()
 
 /**
  * What rules may ask of a ticket, in the words of its edition.
  * @param now what time has passed until; without it nothing is known of that
  */
-export function ticketFacts(state: TicketState, design: CompiledDesign, now?: Instant): Facts {
+export function ticketFacts(state: FactTicket, design: Edition, now?: Instant): Facts {
   let one = known.get(state)
   if (one?.design !== design)
     known.set(state, (one = { design, facts: withFields(read(OfTicket, state, design), state) }))
@@ -85,17 +80,26 @@ export function ticketFacts(state: TicketState, design: CompiledDesign, now?: In
   return one.timed.facts
 }
 
-const withFields = (facts: object, { fields }: TicketState): Facts =>
+const withFields = (facts: object, { fields }: FactTicket): Facts =>
   (fields ? Object.assign(facts, fieldFacts(fields)) : facts) as Facts
+
+/** Finds the agreement by which somebody of an organisation asks: a `Directory`. */
+export interface AgreementFinder {
+  agreementFor(
+    organisation: string | undefined,
+    now: Instant,
+    agreement?: number | null,
+  ): { cover: string } | undefined
+}
 
 /**
  * What is known about somebody who asks, before anything is answered.
  * @param agreement number of the one by which they ask, where it was named
  */
 export function askerFacts(
-  requester: Person,
+  requester: { id: string; organisation?: string; site?: string },
   portal: string | null,
-  directory: Directory,
+  directory: AgreementFinder,
   now: Instant,
   agreement?: number | null,
 ): Facts {

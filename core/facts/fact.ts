@@ -1,8 +1,12 @@
 import type { FactKind, FactValue } from '../condition'
+import type { FieldValues } from '../fields'
+import type { Answers } from '../intake'
 import type { Instant, WorkingTime } from '../time'
 
 /** What facts are read from: the parts of a ticket's state that rules may ask for. */
 export interface FactTicket {
+  answers: Answers
+  fields?: FieldValues
   item: string
   kind: string
   portal: string | null
