@@ -5,7 +5,7 @@ export type { Agreement, DirectoryData, Equipment, Organisation, Person, Role, S
 export { BrokenReference, CompiledDesign, equipmentName } from './compile'
 export { articleOf } from './place'
 export { proofread } from './proofread'
-export type { Finding, FindingCode } from './reader'
+export type { Finding, FindingCode } from '../finding'
 export { CannotChange, changeDesign, thingOf, type DesignStep } from './change'
 export { ledByOthers, notAllowed } from './permission'
 export { compareDesigns, type DesignChange } from './compare'

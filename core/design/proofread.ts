@@ -24,7 +24,8 @@ import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
 import { triageRules } from './proofreadTriage'
 import { words } from './proofreadWords'
-import { Reader, type Finding } from './reader'
+import type { Finding } from '../finding'
+import { Reader } from './reader'
 
 const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
 

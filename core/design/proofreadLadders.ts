@@ -1,5 +1,14 @@
 import { factsOf } from '../condition'
-import { linksOf, loopsOf, type Action, type Ladder, type Recipient, type Rota, type Rung } from '../ladder'
+import {
+  linksOf,
+  loopsOf,
+  termsOf,
+  type ActionReader,
+  type Ladder,
+  type Recipient,
+  type Rota,
+  type Rung,
+} from '../ladder'
 import { statusOf } from '../lifecycle'
 import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
@@ -41,7 +50,7 @@ export function ladders(reader: Reader): void {
 
 const isSetOff = ({ design }: Reader, { id }: Ladder) =>
   design.ladders.some((one) =>
-    one.rungs.some((rung) => rung.actions.some((action) => action.do === 'setOff' && action.ladder === id)),
+    one.rungs.some((rung) => rung.actions.some((action) => termsOf(action).setsOff?.(action) === id)),
   )
 
 function rungOf(reader: Reader, ladder: Ladder, rung: Rung): void {
@@ -67,7 +76,7 @@ function rungOf(reader: Reader, ladder: Ladder, rung: Rung): void {
       reader.error(here, 'repeatOutOfRange', 'rings again less than once')
   }
   if (actions.length === 0) reader.error(here, 'rungDoesNothing', 'does nothing; choose what it does')
-  for (const action of actions) actionOf(reader, here, action)
+  for (const action of actions) termsOf(action).check?.(actionReader(reader), here, action)
 }
 
 function duration(reader: Reader, here: string, text: string, least: number): void {
@@ -79,56 +88,15 @@ function duration(reader: Reader, here: string, text: string, least: number): vo
   }
 }
 
-type Checks = {
-  [K in Action['do']]?: (reader: Reader, here: string, action: Extract<Action, { do: K }>) => void
-}
-
-const CHECKS: Checks = {
-  notify: (reader, here, { template, tell }) => {
-    reader.refers(here, 'template', template)
-    if (tell.length === 0) reader.error(here, 'recipientMissing', 'tells nobody; choose who is told')
-    for (const one of tell) recipient(reader, here, one)
-  },
-  raisePriority: (reader, here, { to }) => reader.refers(here, 'priority', to),
-  queue: (reader, here, { queue }) => reader.refers(here, 'queue', queue),
-  team: (reader, here, { team }) => reader.refers(here, 'team', team),
-  assign: (reader, here, { to }) => {
-    recipient(reader, here, to)
-    if (['requester', 'agreementContact', 'answer', 'watchers', 'team'].includes(to.to))
-      reader.error(
-        here,
-        'notOfTheDesk',
-        'gives it to somebody who does not work on tickets; choose a person of the desk',
-      )
-  },
-  status: (reader, here, { to }) => status(reader, here, to),
-  set: (reader, here, { field, value }) => {
-    if (value === null) reader.refers(here, 'field', field)
-    else setsField(reader, here, field, value)
-  },
-  note: (reader, here, { text }) =>
-    void (text.trim() || reader.error(here, 'textEmpty', 'writes an empty note')),
-  task: (reader, here, { text }) =>
-    void (text.trim() || reader.error(here, 'textEmpty', 'adds an empty task')),
-  checklist: (reader, here, { checklist }) => reader.refers(here, 'checklist', checklist),
-  call: (reader, here, { webhook }) => {
-    if (!reader.design.webhooks.some((one) => one.id === webhook))
-      reader.error(
-        here,
-        'webhookMissing',
-        `calls “${webhook}”, which does not exist; choose another or add it`,
-      )
-  },
-  setOff: (reader, here, { ladder }) => {
-    if (!reader.ids.ladder!.has(ladder))
-      reader.error(here, 'ladderMissing', `sets off “${ladder}”, which does not exist; choose another ladder`)
-  },
-}
-
-function actionOf(reader: Reader, here: string, action: Action): void {
-  const check = CHECKS[action.do] as ((reader: Reader, here: string, action: Action) => void) | undefined
-  check?.(reader, here, action)
-}
+/** What actions may ask of the design while they are read. */
+const actionReader = (reader: Reader): ActionReader => ({
+  error: (place, code, message) => reader.error(place, code, message),
+  refers: (place, what, id) => reader.refers(place, what, id),
+  recipient: (place, one) => recipient(reader, place, one),
+  sets: (place, field, value) =>
+    value === null ? reader.refers(place, 'field', field) : setsField(reader, place, field, value),
+  enters: (place, to) => status(reader, place, to),
+})
 
 function recipient(reader: Reader, here: string, one: Recipient): void {
   if (one.to === 'rota') reader.refers(here, 'rota', one.rota)

@@ -1,16 +1,13 @@
 /** Escalations: ladders and their rungs, the alarms they arm, what may set off what, and who is on rota. */
 export * from './ladder'
 export * from './alarms'
-export {
-  ACTION_NAMES,
-  actionInWords,
-  EVENT_NAMES,
-  RECIPIENT_NAMES,
-  recipientInWords,
-  repeatInWords,
-  rungMomentInWords,
-  type ActionVocabulary,
-} from './words'
+export type { ActionField, ActionReader, ActionVocabulary, Deed, FirstOf, Found, Hands } from './action'
+export { ACTIONS, termsOf } from './actions/list'
+export { RECIPIENT_NAMES, recipientInWords } from './recipient'
+export { actionInWords, EVENT_NAMES, repeatInWords, rungMomentInWords } from './words'
+export { bySoonest, climb, climbingOf, rungAlarms, rungsAt, rungsDue, type Means } from './climb'
+export { ringRung, type HandsOf, type Ringing } from './ringRung'
+export { beginLadder } from './runs'
 export { linksOf, loopsOf, type Link } from './loops'
 export {
   dutiesBetween,

@@ -1,28 +1,12 @@
 import type { Condition } from '../condition'
-import type { FieldValue } from '../fields'
 import type { Instant } from '../time'
+import type { Action } from './actions/list'
+import type { LadderEvent } from './event'
+import type { Recipient } from './recipient'
 
-/** Who is told: found anew each time a rung rings. */
-export type Recipient =
-  | { to: 'technician' | 'team' | 'teamLead' | 'requester' | 'watchers' | 'siteManager' | 'agreementContact' }
-  /** The first on rota, or whoever comes after: 2 is the next in turn. */
-  | { to: 'rota'; rota: string; place?: number }
-  | { to: 'person'; person: string }
-  /** The mail address that answers a question of the form. */
-  | { to: 'answer'; question: string }
-
-/** What a ladder can ring at once on. */
-export const LADDER_EVENTS = [
-  'created',
-  'assigned',
-  'priorityRaised',
-  'reopened',
-  'duePassed',
-  'deliveryFailed',
-  'signalRepeated',
-  'majorIncident',
-] as const
-export type LadderEvent = (typeof LADDER_EVENTS)[number]
+export type { Action } from './actions/list'
+export { LADDER_EVENTS, type LadderEvent } from './event'
+export type { Recipient } from './recipient'
 
 /** Milliseconds of working time, in the hours that count for the ticket, or of all time. */
 export type Counted = 'working' | 'elapsed'
@@ -37,26 +21,6 @@ export type Moment =
   | { at: 'share'; share: number }
   | { at: 'due' | 'start' | 'created' | 'reply' | 'status'; after: string; counted?: Counted }
   | { at: 'event'; event: LadderEvent }
-
-/** What a rung does. */
-export type Action =
-  /** `urgent` goes through quiet hours. */
-  | { do: 'notify'; tell: Recipient[]; template: string; urgent?: boolean }
-  /** One step up, or to the priority named if that is higher. */
-  | { do: 'raisePriority'; to?: string }
-  | { do: 'queue'; queue: string }
-  | { do: 'team'; team: string }
-  | { do: 'assign'; to: Recipient }
-  | { do: 'status'; to: string }
-  /** A field of the ticket; null empties it. */
-  | { do: 'set'; field: string; value: FieldValue | null }
-  | { do: 'note'; text: string }
-  | { do: 'task'; text: string; required?: boolean }
-  | { do: 'checklist'; checklist: string }
-  | { do: 'majorIncident' }
-  /** Calls another system: one of the design's webhooks. */
-  | { do: 'call'; webhook: string }
-  | { do: 'setOff'; ladder: string }
 
 export interface Rung {
   id: string

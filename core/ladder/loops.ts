@@ -1,6 +1,7 @@
-import { factsOf, mayHold, type Condition, type FactValue, type Facts } from '../condition'
-import { fieldFact } from '../fields'
-import { isRemembered, type Action, type Ladder, type LadderEvent } from './ladder'
+import { factsOf, mayHold, type Condition, type Facts } from '../condition'
+import { ANY_VALUE, type Effect } from './action'
+import { termsOf } from './actions/list'
+import { isRemembered, ladderOf, type Ladder } from './ladder'
 
 /** One ladder may make another ring, or itself. */
 export interface Link {
@@ -12,49 +13,8 @@ export interface Link {
   why: string
 }
 
-/** What an action may bring about: an event, and facts that it changes. */
-interface Effect {
-  why: string
-  event?: LadderEvent
-  /** The facts that change, with what they become where that is known. */
-  facts?: Facts
-}
-
-const ANY = Symbol('any value')
-
-function effectsOf(action: Action, priorities: readonly string[]): Effect[] {
-  switch (action.do) {
-    case 'notify':
-    case 'call':
-      return [{ why: 'a message that cannot be delivered', event: 'deliveryFailed' }]
-    case 'raisePriority': {
-      const raised = action.to === undefined ? priorities.slice(0, -1) : [action.to]
-      const why = 'raises the priority'
-      return raised.map((priority) => ({ why, event: 'priorityRaised' as const, facts: { priority } }))
-    }
-    case 'queue':
-      return [{ why: 'moves it to another queue', facts: { queue: action.queue } }]
-    case 'team':
-      return [{ why: 'gives it to another team', facts: { team: action.team, technician: null } }]
-    case 'assign': {
-      const person = action.to.to === 'person' ? action.to.person : (ANY as unknown as FactValue)
-      return [{ why: 'gives it to somebody', event: 'assigned', facts: { technician: person } }]
-    }
-    case 'status': {
-      const facts = { status: action.to, statusGroup: ANY as unknown as FactValue }
-      return [{ why: 'moves it to another status', facts }]
-    }
-    case 'set':
-      return [{ why: 'sets a field', facts: { [fieldFact(action.field)]: action.value as FactValue } }]
-    case 'majorIncident':
-      return [{ why: 'declares a major incident', event: 'majorIncident', facts: { majorIncident: true } }]
-    default:
-      return []
-  }
-}
-
 const knownOf = (facts: Facts) =>
-  Object.fromEntries(Object.entries(facts).filter(([, value]) => (value as unknown) !== ANY)) as Facts
+  Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== ANY_VALUE)) as Facts
 
 /** Whether a condition that asks for a fact which changes may come to hold with what it becomes. */
 function mayBegin(condition: Condition | undefined, facts: Facts): boolean {
@@ -87,12 +47,11 @@ export function linksOf(ladders: readonly Ladder[], priorities: readonly string[
   for (const from of ladders)
     for (const rung of from.rungs)
       for (const action of rung.actions) {
-        if (action.do === 'setOff') {
-          const to = ladders.find((one) => one.id === action.ladder)
-          if (to) add(from, to, rung.id, 'sets it off')
-          continue
-        }
-        for (const effect of effectsOf(action, priorities))
+        const terms = termsOf(action)
+        const other = terms.setsOff?.(action)
+        const to = other === undefined ? undefined : ladderOf(ladders, other)
+        if (to) add(from, to, rung.id, 'sets it off')
+        for (const effect of terms.effects?.(action, priorities) ?? [])
           for (const to of ladders) if (mayRing(from, to, effect)) add(from, to, rung.id, effect.why)
       }
   return [...links.values()]

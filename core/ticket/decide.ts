@@ -5,7 +5,9 @@ import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
-import { climb } from './climb'
+import { climb } from '../ladder'
+import { handsOf } from './hands'
+import { fitClocks } from './clocks'
 import { assignTo } from './assign'
 import { answer, answeredOf, filesOf, note, reply } from './conversation'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
@@ -139,7 +141,7 @@ export function decide(
  * @param from how many entries there were then
  */
 export function followUp(change: Change, before: TicketState | undefined, from: number): void {
-  climb(change, before, from)
+  climb(change, before, from, { fitClocks, handsOf })
   stopTimersWhereDone(change)
 }
 

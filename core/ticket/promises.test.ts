@@ -7,7 +7,7 @@ import { CompiledDesign, Directory, proofread, type Design } from '../design'
 import { said } from '../reason'
 import { HOUR, MINUTE, weekly, type Calendar } from '../time'
 import { atShare } from '../ladder'
-import { ticketAlarms } from './climb'
+import { ticketAlarms } from './alarms'
 import { rebuild } from './state'
 
 const ASKED = { gates: 3, boardingStopped: false }

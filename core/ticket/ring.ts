@@ -1,8 +1,9 @@
 import type { Change } from './change'
-import { ticketAlarms } from './climb'
+import { ringRung } from '../ladder'
+import { ticketAlarms } from './alarms'
 import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
-import { ringRung } from './ringRung'
+import { handsOf } from './hands'
 import { ringCalm } from './signal'
 
 /**
@@ -21,7 +22,7 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'message') releaseMessage(change, name!)
   else {
-    ringRung(change, next.key, next.at)
+    ringRung(change, next.key, next.at, { handsOf })
     change.depth++
   }
   return true

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
 import { statusNames } from '~~/core/lifecycle'
-import { ACTION_NAMES, type Action, type Recipient } from '~~/core/ladder'
+import { ACTIONS, termsOf, type Action, type FirstOf, type Recipient } from '~~/core/ladder'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // One thing that a rung does.
@@ -19,24 +19,38 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 const statuses = computed(() => Object.entries(statusNames(props.design.kinds)))
 const others = computed(() => props.design.ladders.filter((one) => one.id !== props.ladder))
 
-/** What an action is at first, when its kind is chosen. */
-const FRESH: { [K in Action['do']]: () => Action } = {
-  notify: () => ({ do: 'notify', tell: [{ to: 'teamLead' }], template: templateId() }),
-  raisePriority: () => ({ do: 'raisePriority' }),
-  assign: () => ({ do: 'assign', to: { to: 'teamLead' } }),
-  team: () => ({ do: 'team', team: props.directory.teams[0]?.id ?? '' }),
-  queue: () => ({ do: 'queue', queue: props.design.queues[0]?.id ?? '' }),
-  status: () => ({ do: 'status', to: statuses.value[0]?.[0] ?? '' }),
-  set: () => ({ do: 'set', field: props.design.fields[0]?.name ?? '', value: null }),
-  note: () => ({ do: 'note', text: '' }),
-  task: () => ({ do: 'task', text: '' }),
-  checklist: () => ({ do: 'checklist', checklist: props.design.checklists[0]?.id ?? '' }),
-  majorIncident: () => ({ do: 'majorIncident' }),
-  call: () => ({ do: 'call', webhook: props.design.webhooks[0]?.id ?? '' }),
-  setOff: () => ({ do: 'setOff', ladder: others.value[0]?.id ?? '' }),
+const terms = computed(() => termsOf(props.action))
+/** What a new action could name first. */
+const first = computed<FirstOf>(() => ({
+  ...{ team: '', queue: '', status: '', checklist: '', webhook: '', ladder: '' },
+  ...Object.fromEntries(Object.entries(lists.value).map(([of, list]) => [of, list[0]?.id ?? ''])),
+  template: (props.design.templates.find((one) => one.id === 'rung') ?? props.design.templates[0])?.id ?? '',
+  field: props.design.fields[0]?.name ?? '',
+}))
+type Named = { id: string; name: string }
+const lists = computed<Record<string, readonly Named[]>>(() => ({
+  team: props.directory.teams,
+  queue: props.design.queues,
+  status: statuses.value.map(([id, name]) => ({ id, name })),
+  priority: props.design.priorities.map(({ id, numeral, name }) => ({ id, name: `to ${numeral} ${name}` })),
+  checklist: props.design.checklists,
+  webhook: props.design.webhooks,
+  ladder: others.value,
+}))
+const NONE_YET: Record<string, string> = {
+  checklist: 'none yet; add one under Moves',
+  webhook: 'none yet; add one below',
 }
-const templateId = () =>
-  (props.design.templates.find((one) => one.id === 'rung') ?? props.design.templates[0])?.id ?? ''
+/** What is chosen, where one of a list is. */
+const choice = computed(() => {
+  const { field } = terms.value
+  if (field.field !== 'choice') return undefined
+  const value = (props.action as unknown as Record<string, string | undefined>)[field.key] ?? ''
+  return { ...field, value, list: lists.value[field.of] ?? [] }
+})
+function choose(key: string, value: string) {
+  emit('change', { do: props.action.do, ...(value && { [key]: value }) } as Action)
+}
 function setTell(at: number, one: Recipient | undefined) {
   if (props.action.do !== 'notify') return
   const tell = [...props.action.tell]
@@ -57,9 +71,9 @@ function setUrgent(on: boolean) {
       class="inline-field"
       :value="action.do"
       :aria-label="`${label}: what is done`"
-      @change="emit('change', FRESH[text($event) as Action['do']]())"
+      @change="emit('change', ACTIONS[text($event) as Action['do']].fresh(first))"
     >
-      <option v-for="(name, key) in ACTION_NAMES" :key="key" :value="key">{{ name }}</option>
+      <option v-for="(one, key) in ACTIONS" :key="key" :value="key">{{ one.name }}</option>
     </select>
     <template v-if="action.do === 'notify'">
       <span v-for="(one, at) in action.tell" :key="at" class="whom">
@@ -100,16 +114,15 @@ function setUrgent(on: boolean) {
       >
     </template>
     <select
-      v-else-if="action.do === 'raisePriority'"
+      v-else-if="choice"
       class="inline-field"
-      :value="action.to ?? ''"
-      :aria-label="`${label}: to which priority`"
-      @change="emit('change', { do: 'raisePriority', ...(text($event) && { to: text($event) }) })"
+      :value="choice.value"
+      :aria-label="`${label}: ${choice.label}`"
+      @change="choose(choice.key, text($event))"
     >
-      <option value="">by one</option>
-      <option v-for="one in design.priorities" :key="one.id" :value="one.id">
-        to {{ one.numeral }} {{ one.name }}
-      </option>
+      <option v-if="choice.nothing" value="">{{ choice.nothing }}</option>
+      <option v-for="one in choice.list" :key="one.id" :value="one.id">{{ one.name }}</option>
+      <option v-if="!choice.list.length && NONE_YET[choice.of]" value="">{{ NONE_YET[choice.of] }}</option>
     </select>
     <DesignRecipientField
       v-else-if="action.do === 'assign'"
@@ -120,33 +133,6 @@ function setUrgent(on: boolean) {
       :label="`${label}: who gets it`"
       @change="emit('change', { do: 'assign', to: $event })"
     />
-    <select
-      v-else-if="action.do === 'team'"
-      class="inline-field"
-      :value="action.team"
-      :aria-label="`${label}: which team`"
-      @change="emit('change', { do: 'team', team: text($event) })"
-    >
-      <option v-for="one in directory.teams" :key="one.id" :value="one.id">{{ one.name }}</option>
-    </select>
-    <select
-      v-else-if="action.do === 'queue'"
-      class="inline-field"
-      :value="action.queue"
-      :aria-label="`${label}: which queue`"
-      @change="emit('change', { do: 'queue', queue: text($event) })"
-    >
-      <option v-for="one in design.queues" :key="one.id" :value="one.id">{{ one.name }}</option>
-    </select>
-    <select
-      v-else-if="action.do === 'status'"
-      class="inline-field"
-      :value="action.to"
-      :aria-label="`${label}: which status`"
-      @change="emit('change', { do: 'status', to: text($event) })"
-    >
-      <option v-for="[id, name] in statuses" :key="id" :value="id">{{ name }}</option>
-    </select>
     <DesignSetField
       v-else-if="action.do === 'set'"
       :field="action.field"
@@ -186,35 +172,6 @@ function setUrgent(on: boolean) {
         must be done</label
       >
     </template>
-    <select
-      v-else-if="action.do === 'checklist'"
-      class="inline-field"
-      :value="action.checklist"
-      :aria-label="`${label}: which checklist`"
-      @change="emit('change', { do: 'checklist', checklist: text($event) })"
-    >
-      <option v-for="one in design.checklists" :key="one.id" :value="one.id">{{ one.name }}</option>
-      <option v-if="!design.checklists.length" value="">none yet; add one under Moves</option>
-    </select>
-    <select
-      v-else-if="action.do === 'call'"
-      class="inline-field"
-      :value="action.webhook"
-      :aria-label="`${label}: which system`"
-      @change="emit('change', { do: 'call', webhook: text($event) })"
-    >
-      <option v-for="one in design.webhooks" :key="one.id" :value="one.id">{{ one.name }}</option>
-      <option v-if="!design.webhooks.length" value="">none yet; add one below</option>
-    </select>
-    <select
-      v-else-if="action.do === 'setOff'"
-      class="inline-field"
-      :value="action.ladder"
-      :aria-label="`${label}: which ladder`"
-      @change="emit('change', { do: 'setOff', ladder: text($event) })"
-    >
-      <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
-    </select>
     <button class="link" type="button" :aria-label="`${label}: take out`" @click="emit('remove')">×</button>
   </div>
 </template>

@@ -35,7 +35,7 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   fieldValue: (name, value) => words.value.value(fieldFact(name), value as FactValue),
   webhook: (id) => nameIn(props.design.webhooks, id),
   checklist: (id) => nameIn(props.design.checklists, id),
-  ladders: props.design.ladders,
+  ladder: (id) => nameIn(props.design.ladders, id),
 }))
 const does = (rung: Rung) => rung.actions.map((one) => actionInWords(one, vocabulary.value)).join('; ')
 const targetLabels = computed(() => targetNames(props.design.serviceLevels))

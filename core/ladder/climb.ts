@@ -1,31 +1,23 @@
 import { holds, type Facts } from '../condition'
 import type { CompiledDesign } from '../design'
-import {
-  climbOf,
-  dueAlarms,
-  eventKey,
-  isRemembered,
-  ladderAlarms,
-  MOST_IN_A_CHAIN,
-  readRungKey,
-  type Alarm,
-  type Climbing,
-  type Ladder,
-  type LadderEvent,
-} from '../ladder'
+import { ticketFacts } from '../facts'
 import { statusOf } from '../lifecycle'
 import type { Reason } from '../reason'
+import type { Change } from '../ticket/change'
+import type { Entry } from '../ticket/entry'
+import type { TicketState } from '../ticket/state'
 import type { Instant } from '../time'
-import { calmAlarms } from './calmAlarms'
-import { heldAlarms } from './delivery'
-import type { Change } from './change'
-import { fitClocks } from './clocks'
-import type { Entry } from './entry'
-import { ticketFacts } from '../facts'
-import { idleAlarms } from './idleAlarms'
-import { beginLadder, stopChain } from './ladderRuns'
-import { ringRung } from './ringRung'
-import type { TicketState } from './state'
+import { climbOf, eventKey, ladderAlarms, readRungKey, type Alarm, type Climbing } from './alarms'
+import type { LadderEvent } from './event'
+import { isRemembered, MOST_IN_A_CHAIN, type Ladder } from './ladder'
+import { ringRung, type HandsOf } from './ringRung'
+import { beginLadder, stopChain } from './runs'
+
+/** What ladders need of the rest of a ticket. */
+export interface Means {
+  fitClocks(change: Change): void
+  handsOf: HandsOf
+}
 
 const LADDER = { system: 'ladder' }
 
@@ -58,7 +50,11 @@ export function rungAlarms(state: TicketState, design: CompiledDesign): readonly
   return one.alarms
 }
 
-function rungsAt(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
+/**
+ * The alarms of a ticket's ladders, worked out anew.
+ * @param now where given, a repetition that was missed gives way to the last one that is due
+ */
+export function rungsAt(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
   if (state.held) return []
   const facts = ticketFacts(state, design)
   const ladders = design.design.ladders.filter((one) => isRemembered(one) || holds(one.when, facts))
@@ -72,21 +68,7 @@ export function rungsDue(state: TicketState, design: CompiledDesign, now: Instan
     .sort(bySoonest)
 }
 
-const bySoonest = (a: Alarm, b: Alarm) => a.at - b.at || (a.key < b.key ? -1 : 1)
-
-/**
- * Every alarm that a ticket has armed, soonest first: computed from its state alone.
- * @param now where given, a repetition that was missed gives way to the last one that is due
- */
-export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: Instant): Alarm[] {
-  return [
-    ...dueAlarms(climbingOf(state, design)),
-    ...(now === undefined ? rungAlarms(state, design) : rungsAt(state, design, now)),
-    ...idleAlarms(state, design),
-    ...calmAlarms(state, design),
-    ...heldAlarms(state),
-  ].sort(bySoonest)
-}
+export const bySoonest = (a: Alarm, b: Alarm) => a.at - b.at || (a.key < b.key ? -1 : 1)
 
 /**
  * What follows a command, whatever it was: the clocks are fitted and whoever is to be told is written to; then ladders
@@ -95,10 +77,10 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
  * @param before the ticket as it was; undefined for a new one
  * @param from how many entries there were when the command began
  */
-export function climb(change: Change, before: TicketState | undefined, from: number): void {
+export function climb(change: Change, before: TicketState | undefined, from: number, means: Means): void {
   const { design } = change
   for (let last = before, seen = from; ; change.depth++) {
-    fitClocks(change)
+    means.fitClocks(change)
     change.why = undefined
     change.sendTold()
     const entries = change.entries.slice(seen)
@@ -108,7 +90,7 @@ export function climb(change: Change, before: TicketState | undefined, from: num
     last = change.state
     seen = change.entries.length
     if (!design.remembers || !events.length) return
-    for (const event of events) ringAtOnce(change, event)
+    for (const event of events) ringAtOnce(change, event, means)
     if (change.entries.length === seen) return
   }
 }
@@ -192,7 +174,7 @@ function isLost(state: TicketState, entry: Extract<Entry, { kind: 'messageDelive
   return message?.isAboutDelivery !== true && !state.messages.some((one) => one.after === entry.key)
 }
 
-function ringAtOnce(change: Change, event: LadderEvent): void {
+function ringAtOnce(change: Change, event: LadderEvent, means: Means): void {
   for (const ladder of change.design.design.ladders)
     for (const rung of ladder.rungs) {
       const run = change.state.ladders?.[ladder.id]
@@ -206,6 +188,6 @@ function ringAtOnce(change: Change, event: LadderEvent): void {
         stopChain(change, ladder)
         continue
       }
-      ringRung(change, eventKey(ladder.id, rung.id, change.now, change.state.sequence), change.now)
+      ringRung(change, eventKey(ladder.id, rung.id, change.now, change.state.sequence), change.now, means)
     }
 }

@@ -6,10 +6,10 @@ import { Ticket, TORA } from '../../tests/aTicket'
 import { CompiledDesign, Directory } from '../design'
 import { atShare, MOST_IN_A_CHAIN, readRungKey, type Action, type Ladder, type Moment } from '../ladder'
 import { HOUR, MINUTE } from '../time'
-import { ticketAlarms } from './climb'
-import type { Command } from './command'
-import type { Actor, Entry } from './entry'
-import { rebuild } from './state'
+import { ticketAlarms } from '../ticket/alarms'
+import type { Command } from '../ticket/command'
+import type { Actor, Entry } from '../ticket/entry'
+import { rebuild } from '../ticket/state'
 
 const ALARM: Actor = { system: 'alarm' }
 const LINK: Actor = TORA

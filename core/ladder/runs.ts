@@ -1,5 +1,5 @@
-import { MOST_IN_A_CHAIN, type Ladder } from '../ladder'
-import type { Change } from './change'
+import type { Change } from '../ticket/change'
+import { MOST_IN_A_CHAIN, type Ladder } from './ladder'
 
 const LADDER = { system: 'ladder' }
 
