@@ -1,5 +1,5 @@
 import { isInGroup, type Status, type TicketKind } from '../lifecycle'
-import { KEPT_KEYS, MOVE_ICONS, roundedTime, type Move, type MoveStep } from '../work'
+import { KEPT_KEYS, MOVE_ICONS, roundedTime, stepTerms, type Goal, type Move, type StepReader } from '../work'
 import { setsField } from './proofreadFields'
 import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
@@ -67,7 +67,7 @@ function moveOf(reader: Reader, move: Move): void {
     if (!label.trim())
       reader.error(place, 'fieldWithoutWords', `does not say what it asks for under “${name}”`)
   }
-  for (const step of move.steps) stepOf(reader, place, move, step)
+  for (const step of move.steps) stepTerms(step).check?.(stepReader(reader, move), place, step)
 }
 
 function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {
@@ -77,46 +77,27 @@ function texts(reader: Reader, place: string, text: string, asked: readonly stri
       reader.error(place, 'fieldUnknown', `{${field}} is no field of a ticket, and nothing that it asks for`)
 }
 
-function stepOf(reader: Reader, place: string, move: Move, step: MoveStep): void {
-  switch (step.do) {
-    case 'status':
-      return status(reader, place, move, step)
-    case 'assign':
-      if (step.to === 'asked' && move.asksNothing)
-        reader.error(
-          place,
-          'recipientMissing',
-          'gives it to somebody whom it does not ask for; let it ask, or give it to whoever makes it',
-        )
-      return
-    case 'set':
-      if (step.value === undefined || step.value === null) return reader.refers(place, 'field', step.field)
-      return setsField(reader, place, step.field, step.value)
-    case 'sort':
-      return reader.refers(place, step.field, step.value)
-    case 'reply':
-    case 'note':
-      return texts(
-        reader,
-        place,
-        step.text,
-        move.asks.map((one) => one.name),
-      )
-    case 'checklist':
-      return reader.refers(place, 'checklist', step.checklist)
-    case 'ladder':
-      return reader.refers(place, 'ladder', step.ladder)
-    default:
-  }
-}
+/** What steps may ask of the design while they are read. */
+const stepReader = (reader: Reader, move: Move): StepReader => ({
+  error: (place, code, message) => reader.error(place, code, message),
+  refers: (place, what, id) => reader.refers(place, what, id),
+  sets: (place, field, value) =>
+    value === undefined || value === null
+      ? reader.refers(place, 'field', field)
+      : setsField(reader, place, field, value),
+  says: (place, text) =>
+    texts(
+      reader,
+      place,
+      text,
+      move.asks.map((one) => one.name),
+    ),
+  reaches: (place, goal) => status(reader, place, move, goal),
+  asksNothing: move.asksNothing === true,
+})
 
 /** A move that asks nothing is always stopped by a gate that asks for something. */
-function status(
-  reader: Reader,
-  place: string,
-  move: Move,
-  { group, status: id }: Extract<MoveStep, { do: 'status' }>,
-): void {
+function status(reader: Reader, place: string, move: Move, { group, status: id }: Goal): void {
   const { kinds } = reader.design
   if ((group === undefined) === (id === undefined))
     return reader.error(place, 'goalNotOne', 'goes to a status or to a group of statuses; choose one of both')

@@ -1,13 +1,23 @@
 import { failures, holds, inWords } from '../condition'
 import type { CompiledDesign, Directory } from '../design'
-import { checkAsked, keptValue, valueInWords, type AskedField, type FieldValues } from '../fields'
+import { checkAsked, valueInWords, type AskedField, type FieldValues } from '../fields'
 import { beginLadder } from '../ladder'
 import { isInGroup, statusOf, transitionsFrom, type CompiledStatus } from '../lifecycle'
-import { canonicalJson } from '../json'
 import { reasonInWords } from '../explain'
 import type { Because, Reason, Told } from '../reason'
 import { MINUTE, type Instant } from '../time'
-import { isBooked, type Booking, type Checklist, type Move, type MoveStep } from '../work'
+import {
+  isBooked,
+  stepTerms,
+  type Booking,
+  type BookingMark,
+  type Checklist,
+  type Goal,
+  type Looker,
+  type Maker,
+  type Move,
+  type Way,
+} from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
@@ -24,7 +34,6 @@ import { enterStatus, quicker, tasksBefore } from './toStatus'
 import { addTasks, changeBooking, personOf, startTimer, stopTimer } from './work'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
-type StepOf<K extends MoveStep['do']> = Extract<MoveStep, { do: K }>
 
 /** What a move would do to a ticket. */
 export interface MovePlan {
@@ -50,63 +59,6 @@ export interface Looking {
   fields?: FieldValues
 }
 
-/** What one step comes to: what it will do, or why it does nothing. */
-type Outlook = { will: Reason } | { wont: Reason } | undefined
-type Outlooks = { [K in MoveStep['do']]: (at: Looking, step: StepOf<K>) => Outlook }
-
-const OUTLOOKS: Outlooks = {
-  status: ({ state, design }, step) => {
-    const kind = design.kind(state.kind)
-    const to = targetOf(state, design, step)
-    if (to === 'there') return undefined
-    if (!to) {
-      const { group = null, status = null } = step
-      return { wont: { is: 'stepNoWay', kind: kind.id, group, status } }
-    }
-    const open = tasksBefore(state, kind, to)
-    if (open.length) return { wont: { is: 'stepTasksFirst', tasks: open.map((one) => one.text) } }
-    const tells = to.tell && !state.internal ? toldOf(state) : null
-    return { will: { is: 'stepStatus', kind: kind.id, status: to.id, tells } }
-  },
-  assign: ({ state, person, fields }, { to }) => {
-    if (to === 'asked')
-      return { will: { is: 'stepGive', to: fields?.technician ? String(fields.technician) : null } }
-    if (to === 'me') return state.technician === person ? undefined : { will: { is: 'stepGive', to: person } }
-    return state.technician ? { will: { is: 'stepPutBack' } } : undefined
-  },
-  sort: ({ state }, { field, value }) =>
-    state[field] === value ? undefined : { will: { is: 'stepSort', field, value } },
-  set: ({ state, design, fields }, { field, value }) => {
-    if (!design.fieldsOf(state.kind).some((one) => one.name === field))
-      return { wont: { is: 'noField', field, kind: state.kind } }
-    const wanted = value === undefined ? fields?.[field] : value
-    if (wanted === undefined) return { will: { is: 'stepSet', field } }
-    const isSo = canonicalJson(keptValue(wanted)) === canonicalJson(state.fields?.[field] ?? null)
-    return isSo ? undefined : { will: { is: 'stepSet', field, value: keptValue(wanted) } }
-  },
-  timer: ({ state, person }, { turn }) => {
-    const runs = (state.timers ?? []).some((one) => one.person === person)
-    return runs === (turn === 'on') ? undefined : { will: { is: 'stepTimer', turn } }
-  },
-  booking: (at, { as }) => {
-    const booking = bookingOf(at, as)
-    return booking && { will: { is: 'stepBooking', as, what: booking.what } }
-  },
-  reply: ({ state }) =>
-    state.internal ? { wont: { is: 'stepUnseen' } } : { will: { is: 'stepReply', tells: toldOf(state) } },
-  note: () => ({ will: { is: 'stepNote' } }),
-  checklist: ({ checklists }, { checklist }) => {
-    const found = checklists.find((one) => one.id === checklist)
-    return found
-      ? { will: { is: 'stepChecklist', name: found.name } }
-      : { wont: { is: 'noChecklist', checklist } }
-  },
-  ladder: ({ design }, { ladder }) =>
-    design.design.ladders.some((one) => one.id === ladder)
-      ? { will: { is: 'stepLadder', ladder } }
-      : { wont: { is: 'noLadder', ladder } },
-}
-
 /** Who hears of it, and which promises that keeps. */
 const toldOf = (state: TicketState): Told => ({
   person: state.requester,
@@ -130,7 +82,7 @@ const inWordsOf = (
 function targetOf(
   state: TicketState,
   design: CompiledDesign,
-  { group, status }: StepOf<'status'>,
+  { group, status }: Goal,
 ): CompiledStatus | 'there' | undefined {
   const kind = design.kind(state.kind)
   const fits = (one: CompiledStatus) =>
@@ -144,33 +96,50 @@ function targetOf(
 /** The fixed time that a step is about: of whoever makes the move the one that comes next. */
 function bookingOf(
   { state, person }: Pick<Looking, 'state' | 'person'>,
-  as: StepOf<'booking'>['as'],
+  as: BookingMark,
 ): Booking | undefined {
   return (state.bookings ?? [])
     .filter((one) => one.person === person && isBooked(one) && !(as === 'begun' && one.state === 'begun'))
     .sort((a, b) => a.from - b.from)[0]
 }
 
-const TECHNICIAN: AskedField = {
-  name: 'technician',
-  label: 'Who takes it?',
-  type: 'technician',
-  required: true,
+/** A ticket as a step of a move finds it. */
+function lookerOf({ state, design, person, checklists, fields }: Looking): Looker {
+  return {
+    ...{ person, asked: fields },
+    kind: state.kind,
+    technician: state.technician,
+    isInternal: state.internal === true,
+    hasTimer: (state.timers ?? []).some((one) => one.person === person),
+    get told() {
+      return toldOf(state)
+    },
+    sortedAs: (field) => state[field],
+    hasField: (name) => design.fieldsOf(state.kind).some((one) => one.name === name),
+    valueOf: (name) => state.fields?.[name] ?? null,
+    question: (name) => askedBy(design, name),
+    wayTo: (goal) => wayTo(state, design, goal),
+    bookingFor: (mark) => bookingOf({ state, person }, mark)?.what,
+    checklistName: (id) => checklists.find((one) => one.id === id)?.name,
+    hasLadder: (id) => design.design.ladders.some((one) => one.id === id),
+  }
 }
 
-function asksOf({ state, design }: Looking, move: Move): AskedField[] {
+function wayTo(state: TicketState, design: CompiledDesign, goal: Goal): Way | 'there' | undefined {
+  const to = targetOf(state, design, goal)
+  if (to === 'there' || !to) return to
+  return {
+    status: to.id,
+    gate: to.gate,
+    open: tasksBefore(state, design.kind(state.kind), to).map((one) => one.text),
+    tells: to.tell && !state.internal ? toldOf(state) : null,
+  }
+}
+
+function asksOf(at: Looker, move: Move): AskedField[] {
   const asks = [...move.asks]
-  const add = (field: AskedField) => {
-    if (!asks.some((one) => one.name === field.name)) asks.push(field)
-  }
-  for (const step of move.steps) {
-    if (step.do === 'assign' && step.to === 'asked') add(TECHNICIAN)
-    const isOwn = step.do === 'set' && design.fieldsOf(state.kind).some((one) => one.name === step.field)
-    if (isOwn && step.value === undefined) add({ ...askedBy(design, step.field), required: true })
-    if (step.do !== 'status') continue
-    const to = targetOf(state, design, step)
-    if (to && to !== 'there') to.gate.forEach(add)
-  }
+  for (const ask of move.steps.flatMap((step) => stepTerms(step).asks?.(at, step) ?? []))
+    if (!asks.some((one) => one.name === ask.name)) asks.push(ask)
   return asks
 }
 
@@ -183,12 +152,11 @@ function askedBy(design: CompiledDesign, field: string): AskedField {
 /** What a move would do to a ticket now, and what it asks first. Nothing changes. */
 export function planMove(at: Looking, move: Move): MovePlan {
   const { state, design, directory } = at
-  const outlooks = move.steps.map((step) =>
-    (OUTLOOKS[step.do] as (at: Looking, step: MoveStep) => Outlook)(at, step),
-  )
+  const looker = lookerOf(at)
+  const outlooks = move.steps.map((step) => stepTerms(step).outlook(looker, step))
   const will = outlooks.flatMap((one) => (one && 'will' in one ? [one.will] : []))
   const wont = outlooks.flatMap((one) => (one && 'wont' in one ? [one.wont] : []))
-  const asks = move.asksNothing ? [] : asksOf(at, move)
+  const asks = move.asksNothing ? [] : asksOf(looker, move)
   const plan = { will, wont, asks }
   if (state.held) return { ...plan, whyNot: 'it waits in Arrivals' }
   const facts = ticketFacts(state, design, at.now)
@@ -209,75 +177,78 @@ interface Making extends Looking {
   asks: readonly AskedField[]
   before: BeforeMove
 }
-type Deeds = { [K in MoveStep['do']]: (at: Making, step: StepOf<K>) => void }
 
-const DEEDS: Deeds = {
-  status: ({ change, before, fields, person }, step) => {
-    const to = targetOf(change.state, change.design, step)
-    if (!to || to === 'there') return
-    const asked = Object.fromEntries(
-      to.gate.flatMap(({ name }) => (Object.hasOwn(fields, name) ? [[name, fields[name]!]] : [])),
-    )
-    const problems = checkAsked(to, asked, change.state.fields, against(change))
-    if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
-    const timer = change.state.timers?.find((one) => one.person === person)
-    const had = change.state.fields ?? {}
-    const asks = to.gate.filter((one) => !one.anew && Object.hasOwn(asked, one.name))
-    before.fields = {
-      ...Object.fromEntries(asks.map(({ name }) => [name, had[name] ?? null])),
-      ...before.fields,
-    }
-    enterStatus(change, to.id, asked)
-    // It stops once the command has done all else; taking back finds the record that is made then.
-    if (to.group === 'done' && timer) before.timer = { since: timer.since }
-  },
-  assign: ({ change, before, fields, person }, { to }) => {
-    before.technician = change.state.technician
-    const technician = {
-      me: person,
-      nobody: null,
-      asked: fields.technician ? String(fields.technician) : null,
-    }[to]
-    assignTo(change, { technician })
-  },
-  sort: ({ change, before }, { field, value }) => {
-    before.sorted = { ...before.sorted, [field]: change.state[field] }
-    resort(change, field, value)
-  },
-  set: ({ change, before, fields }, { field, value }) => {
-    if (!change.design.fieldsOf(change.state.kind).some((one) => one.name === field)) return
-    const wanted = value === undefined ? fields[field] : value
-    if (wanted !== undefined)
-      before.fields = { ...enterFields(change, { [field]: wanted }), ...before.fields }
-  },
-  timer: ({ change, before, person, fields }, { turn }) => {
-    const timer = change.state.timers?.find((one) => one.person === person)
-    if (turn === 'on' && !timer) {
+/** What steps do to a ticket, with what is needed to take it back; each sees what the ones before it did. */
+function makerOf(making: Making): Maker {
+  const { change, before, fields, person, checklists } = making
+  const now = () => lookerOf({ ...making, state: change.state })
+  const timer = () => change.state.timers?.find((one) => one.person === person)
+  return {
+    ...lookerOf(making),
+    asked: fields,
+    get hasTimer() {
+      return timer() !== undefined
+    },
+    wayTo: (goal) => now().wayTo(goal),
+    enter: (goal) => enterGoal(making, goal),
+    give: (technician) => {
+      before.technician = change.state.technician
+      assignTo(change, { technician })
+    },
+    sort: (field, value) => {
+      before.sorted = { ...before.sorted, [field]: change.state[field] }
+      resort(change, field, value)
+    },
+    set: (field, value) => {
+      before.fields = { ...enterFields(change, { [field]: value }), ...before.fields }
+    },
+    startTimer: () => {
       before.timerStarted = true
       startTimer(change)
-    } else if (turn === 'off' && timer) {
+    },
+    stopTimer: () => {
+      const since = timer()?.since
       stopTimer(change, { ...(fields.what !== undefined && { what: String(fields.what) }) })
-      before.timer = { since: timer.since }
-    }
-  },
-  booking: (at, { as }) => {
-    const booking = bookingOf({ state: at.change.state, person: at.person }, as)
-    if (!booking) return
-    at.before.booking = booking
-    changeBooking(at.change, { id: booking.id, state: as })
-  },
-  reply: (at, { text }) => {
-    if (!at.state.internal) reply(at.change, { text: textOf(at, text) })
-  },
-  note: (at, { text }) => at.change.enter({ kind: 'noted', text: checkText(textOf(at, text)) }),
-  checklist: ({ change, before, checklists }, { checklist }) => {
-    const found = checklists.find((one) => one.id === checklist)
-    if (found) before.tasks = addTasks(change, found.tasks, found.name)
-  },
-  ladder: ({ change }, { ladder }) => {
-    const found = change.design.design.ladders.find((one) => one.id === ladder)
-    if (found) beginLadder(change, found)
-  },
+      if (since !== undefined) before.timer = { since }
+    },
+    mark: (as) => {
+      const booking = bookingOf({ state: change.state, person }, as)
+      if (!booking) return
+      before.booking = booking
+      changeBooking(change, { id: booking.id, state: as })
+    },
+    reply: (text) => reply(change, { text: textOf(making, text) }),
+    note: (text) => change.enter({ kind: 'noted', text: checkText(textOf(making, text)) }),
+    addChecklist: (id) => {
+      const found = checklists.find((one) => one.id === id)
+      if (found) before.tasks = addTasks(change, found.tasks, found.name)
+    },
+    setOff: (id) => {
+      const found = change.design.design.ladders.find((one) => one.id === id)
+      if (found) beginLadder(change, found)
+    },
+  }
+}
+
+/** Into the status that a goal leads to, with what was asked. */
+function enterGoal({ change, before, fields, person }: Making, goal: Goal): void {
+  const to = targetOf(change.state, change.design, goal)
+  if (!to || to === 'there') return
+  const asked = Object.fromEntries(
+    to.gate.flatMap(({ name }) => (Object.hasOwn(fields, name) ? [[name, fields[name]!]] : [])),
+  )
+  const problems = checkAsked(to, asked, change.state.fields, against(change))
+  if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
+  const timer = change.state.timers?.find((one) => one.person === person)
+  const had = change.state.fields ?? {}
+  const asks = to.gate.filter((one) => !one.anew && Object.hasOwn(asked, one.name))
+  before.fields = {
+    ...Object.fromEntries(asks.map(({ name }) => [name, had[name] ?? null])),
+    ...before.fields,
+  }
+  enterStatus(change, to.id, asked)
+  // It stops once the command has done all else; taking back finds the record that is made then.
+  if (to.group === 'done' && timer) before.timer = { since: timer.since }
 }
 
 function textOf(making: Making, text: string): string {
@@ -316,7 +287,8 @@ export function makeMove(change: Change, { move, from, asked, checklists }: Of<'
   const problems = checkAsked({ name: move.name, gate: plan.asks }, asked, state.fields, against(change))
   if (problems.length) throw new Refused('invalid', `“${move.name}” asks for something first.`, problems)
   const making: Making = { ...looking, change, fields: asked, asks: plan.asks, before: {} }
-  for (const step of move.steps) (DEEDS[step.do] as (at: Making, step: MoveStep) => void)(making, step)
+  const maker = makerOf(making)
+  for (const step of move.steps) stepTerms(step).deed(maker, step)
   // A reply among the steps may have moved it as well.
   if (change.state.status !== state.status) making.before.status = state.status
   change.enter({

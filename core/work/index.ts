@@ -24,6 +24,18 @@ export {
   type MoveStep,
   type Shelf,
 } from './move'
+export type {
+  BookingMark,
+  FirstNamed,
+  Goal,
+  Looker,
+  Maker,
+  Outlook,
+  SortField,
+  StepReader,
+  Way,
+} from './step'
+export { stepTerms, STEPS } from './steps/list'
 export { earliestDue, fewestLate, type Job } from './orders'
 export { MOST_TASKS, openRequired, type Checklist, type Task, type TaskWords } from './task'
 export {

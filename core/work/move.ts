@@ -1,6 +1,8 @@
 import type { Condition } from '../condition'
-import type { AskedField, FieldValue } from '../fields'
-import type { StatusGroup } from '../lifecycle'
+import type { AskedField } from '../fields'
+import type { MoveStep } from './steps/list'
+
+export type { MoveStep } from './steps/list'
 
 /** Icons that a move may carry. */
 export const MOVE_ICONS = [
@@ -21,26 +23,6 @@ export type MoveIcon = (typeof MOVE_ICONS)[number]
 /** Who may see a move: roles of the desk. */
 export const MOVE_ROLES = ['technician', 'dispatcher', 'lead', 'administrator'] as const
 export type MoveRole = (typeof MOVE_ROLES)[number]
-
-/** One thing that a move does. Texts may use the fields of templates, and `{name}` of what the move asks. */
-export type MoveStep =
-  /**
-   * To the first status of a group that the lifecycle leads to, or to a status by id; `away` is where tickets end that
-   * are not worked on, and `done` any other end.
-   */
-  | { do: 'status'; group?: StatusGroup | 'away'; status?: string }
-  /** `asked` is the person that the move asks for, under the name `technician`. */
-  | { do: 'assign'; to: 'me' | 'nobody' | 'asked' }
-  /** A field of the ticket; without a value it asks for one, and null empties it. */
-  | { do: 'set'; field: string; value?: FieldValue | null }
-  | { do: 'sort'; field: 'category' | 'priority' | 'queue' | 'team'; value: string }
-  | { do: 'timer'; turn: 'on' | 'off' }
-  /** The next fixed time of whoever makes the move. */
-  | { do: 'booking'; as: 'begun' | 'finished' | 'calledOff' }
-  | { do: 'reply'; text: string }
-  | { do: 'note'; text: string }
-  | { do: 'checklist'; checklist: string }
-  | { do: 'ladder'; ladder: string }
 
 /** A button that does a bundle of things chosen by the lead. */
 export interface Move {

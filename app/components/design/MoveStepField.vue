@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
-import type { MoveStep } from '~~/core/work'
+import { stepTerms, STEPS, type FirstNamed, type MoveStep } from '~~/core/work'
 import type { Names } from '~/composables/useNames'
 
 // One thing that a move does.
@@ -8,18 +8,6 @@ const props = defineProps<{ step: MoveStep; design: Design; names: Names; label:
 const emit = defineEmits<{ change: [step: MoveStep]; remove: [] }>()
 
 const text = (event: Event) => (event.target as HTMLInputElement).value
-const NAMES: Record<MoveStep['do'], string> = {
-  status: 'set the status',
-  assign: 'give it to',
-  sort: 'sort it',
-  set: 'set a field',
-  timer: 'the timer',
-  booking: 'the fixed time',
-  reply: 'write to the requester',
-  note: 'note for the desk',
-  checklist: 'add a checklist',
-  ladder: 'set off a ladder',
-}
 const GROUPS = {
   new: 'one for what is new',
   active: 'one in which it is worked on',
@@ -29,18 +17,27 @@ const GROUPS = {
 }
 const FIELDS = ['priority', 'category', 'queue', 'team'] as const
 const valueOf = (field: string) => props.names[field]?.[0]?.value ?? ''
-const FRESH: { [K in MoveStep['do']]: () => MoveStep } = {
-  status: () => ({ do: 'status', group: 'active' }),
-  assign: () => ({ do: 'assign', to: 'me' }),
-  sort: () => ({ do: 'sort', field: 'priority', value: valueOf('priority') }),
-  set: () => ({ do: 'set', field: props.design.fields[0]?.name ?? '' }),
-  timer: () => ({ do: 'timer', turn: 'on' }),
-  booking: () => ({ do: 'booking', as: 'begun' }),
-  reply: () => ({ do: 'reply', text: '' }),
-  note: () => ({ do: 'note', text: '' }),
-  checklist: () => ({ do: 'checklist', checklist: props.design.checklists[0]?.id ?? '' }),
-  ladder: () => ({ do: 'ladder', ladder: props.design.ladders[0]?.id ?? '' }),
-}
+const terms = computed(() => stepTerms(props.step))
+const first = computed<FirstNamed>(() => ({
+  priority: valueOf('priority'),
+  field: props.design.fields[0]?.name ?? '',
+  checklist: props.design.checklists[0]?.id ?? '',
+  ladder: props.design.ladders[0]?.id ?? '',
+}))
+/** What is chosen, where one of several is. */
+const choice = computed(() => {
+  const { field } = terms.value
+  if (field.field !== 'options' && field.field !== 'choice') return undefined
+  const lists = { checklist: props.design.checklists, ladder: props.design.ladders }
+  const options =
+    field.field === 'options'
+      ? Object.entries(field.options)
+      : lists[field.of].map(({ id, name }) => [id, name] as const)
+  const { key, label } = field
+  return { key, label, options, value: (props.step as unknown as Record<string, string>)[key] }
+})
+const choose = (key: string, value: string) =>
+  emit('change', { do: props.step.do, [key]: value } as unknown as MoveStep)
 type Of<K extends MoveStep['do']> = Extract<MoveStep, { do: K }>
 const toStatus = (value: string): MoveStep =>
   value in GROUPS ? { do: 'status', group: value as keyof typeof GROUPS } : { do: 'status', status: value }
@@ -52,9 +49,9 @@ const toStatus = (value: string): MoveStep =>
       class="inline-field"
       :value="step.do"
       :aria-label="`${label}: what is done`"
-      @change="emit('change', FRESH[text($event) as MoveStep['do']]())"
+      @change="emit('change', STEPS[text($event) as MoveStep['do']].fresh(first))"
     >
-      <option v-for="(name, key) in NAMES" :key="key" :value="key">{{ name }}</option>
+      <option v-for="(one, key) in STEPS" :key="key" :value="key">{{ one.name }}</option>
     </select>
     <select
       v-if="step.do === 'status'"
@@ -67,17 +64,6 @@ const toStatus = (value: string): MoveStep =>
       <optgroup label="just this one">
         <option v-for="one in names.status" :key="one.value" :value="one.value">{{ one.label }}</option>
       </optgroup>
-    </select>
-    <select
-      v-else-if="step.do === 'assign'"
-      class="inline-field"
-      :value="step.to"
-      :aria-label="`${label}: to whom`"
-      @change="emit('change', { do: 'assign', to: text($event) as Of<'assign'>['to'] })"
-    >
-      <option value="me">whoever makes the move</option>
-      <option value="asked">somebody who is chosen then</option>
-      <option value="nobody">nobody: back into the queue</option>
     </select>
     <template v-else-if="step.do === 'sort'">
       <select
@@ -103,27 +89,6 @@ const toStatus = (value: string): MoveStep =>
         <option v-for="one in names[step.field]" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select>
     </template>
-    <select
-      v-else-if="step.do === 'timer'"
-      class="inline-field"
-      :value="step.turn"
-      :aria-label="`${label}: on or off`"
-      @change="emit('change', { do: 'timer', turn: text($event) as 'on' | 'off' })"
-    >
-      <option value="on">starts</option>
-      <option value="off">stops, and the time is kept</option>
-    </select>
-    <select
-      v-else-if="step.do === 'booking'"
-      class="inline-field"
-      :value="step.as"
-      :aria-label="`${label}: how it is marked`"
-      @change="emit('change', { do: 'booking', as: text($event) as Of<'booking'>['as'] })"
-    >
-      <option value="begun">is marked begun</option>
-      <option value="finished">is closed</option>
-      <option value="calledOff">is called off</option>
-    </select>
     <textarea
       v-else-if="step.do === 'reply' || step.do === 'note'"
       class="inline-field text"
@@ -132,15 +97,6 @@ const toStatus = (value: string): MoveStep =>
       :aria-label="`${label}: the words`"
       @change="emit('change', { do: step.do, text: text($event) })"
     />
-    <select
-      v-else-if="step.do === 'checklist'"
-      class="inline-field"
-      :value="step.checklist"
-      :aria-label="`${label}: which checklist`"
-      @change="emit('change', { do: 'checklist', checklist: text($event) })"
-    >
-      <option v-for="one in design.checklists" :key="one.id" :value="one.id">{{ one.name }}</option>
-    </select>
     <DesignSetField
       v-else-if="step.do === 'set'"
       :field="step.field"
@@ -151,13 +107,13 @@ const toStatus = (value: string): MoveStep =>
       @change="(field, value) => emit('change', { do: 'set', field, ...(value !== undefined && { value }) })"
     />
     <select
-      v-else
+      v-else-if="choice"
       class="inline-field"
-      :value="step.ladder"
-      :aria-label="`${label}: which ladder`"
-      @change="emit('change', { do: 'ladder', ladder: text($event) })"
+      :value="choice.value"
+      :aria-label="`${label}: ${choice.label}`"
+      @change="choose(choice.key, text($event))"
     >
-      <option v-for="one in design.ladders" :key="one.id" :value="one.id">{{ one.name }}</option>
+      <option v-for="[id, name] in choice.options" :key="id" :value="id">{{ name }}</option>
     </select>
     <button class="link small" type="button" :aria-label="`${label}: take out`" @click="emit('remove')">
       take out
