@@ -1,7 +1,7 @@
 import { ANY_VALUE, notFound, type ActionTerms } from '../action'
 import { recipientInWords, type Recipient } from '../recipient'
 
-export interface Assign {
+export interface AssignAction {
   do: 'assign'
   to: Recipient
 }
@@ -15,7 +15,7 @@ const NOT_OF_THE_DESK: readonly Recipient['to'][] = [
 ]
 
 /** Gives it to somebody of the desk, who is told. */
-export const assign: ActionTerms<Assign> = {
+export const assign: ActionTerms<AssignAction> = {
   name: 'give it to somebody',
   field: { field: 'recipient' },
   fresh: () => ({ do: 'assign', to: { to: 'teamLead' } }),

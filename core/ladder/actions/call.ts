@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface CallSystem {
+export interface CallAction {
   do: 'call'
   webhook: string
 }
 
 /** Calls another system: one of the design's webhooks. */
-export const call: ActionTerms<CallSystem> = {
+export const call: ActionTerms<CallAction> = {
   name: 'call another system',
   field: { field: 'choice', of: 'webhook', key: 'webhook', label: 'which system' },
   fresh: ({ webhook }) => ({ do: 'call', webhook }),

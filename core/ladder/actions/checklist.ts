@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface AddChecklist {
+export interface ChecklistAction {
   do: 'checklist'
   checklist: string
 }
 
 /** Adds all tasks of a checklist. */
-export const checklist: ActionTerms<AddChecklist> = {
+export const checklist: ActionTerms<ChecklistAction> = {
   name: 'add a checklist',
   field: { field: 'choice', of: 'checklist', key: 'checklist', label: 'which checklist' },
   fresh: (first) => ({ do: 'checklist', checklist: first.checklist }),

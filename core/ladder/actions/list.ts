@@ -1,33 +1,33 @@
 import type { ActionTerms } from '../action'
-import { assign, type Assign } from './assign'
-import { call, type CallSystem } from './call'
-import { checklist, type AddChecklist } from './checklist'
-import { majorIncident, type DeclareMajor } from './majorIncident'
-import { note, type Note } from './note'
-import { notify, type Notify } from './notify'
-import { queue, type ToQueue } from './queue'
-import { raisePriority, type RaisePriority } from './raisePriority'
-import { set, type SetField } from './set'
-import { setOff, type SetOff } from './setOff'
-import { status, type ToStatus } from './status'
-import { task, type AddTask } from './task'
-import { team, type ToTeam } from './team'
+import { assign, type AssignAction } from './assign'
+import { call, type CallAction } from './call'
+import { checklist, type ChecklistAction } from './checklist'
+import { majorIncident, type MajorAction } from './majorIncident'
+import { note, type NoteAction } from './note'
+import { notify, type NotifyAction } from './notify'
+import { queue, type QueueAction } from './queue'
+import { raisePriority, type PriorityAction } from './raisePriority'
+import { set, type SetAction } from './set'
+import { setOff, type SetOffAction } from './setOff'
+import { status, type StatusAction } from './status'
+import { task, type TaskAction } from './task'
+import { team, type TeamAction } from './team'
 
 /** What a rung does. */
 export type Action =
-  | Notify
-  | RaisePriority
-  | Assign
-  | ToTeam
-  | ToQueue
-  | ToStatus
-  | SetField
-  | Note
-  | AddTask
-  | AddChecklist
-  | DeclareMajor
-  | CallSystem
-  | SetOff
+  | NotifyAction
+  | PriorityAction
+  | AssignAction
+  | TeamAction
+  | QueueAction
+  | StatusAction
+  | SetAction
+  | NoteAction
+  | TaskAction
+  | ChecklistAction
+  | MajorAction
+  | CallAction
+  | SetOffAction
 
 /**
  * Everything that a rung can do, in the order of the menu. To add one is to add a file beside this one, and its name

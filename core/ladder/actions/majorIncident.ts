@@ -1,11 +1,11 @@
 import type { ActionTerms } from '../action'
 
-export interface DeclareMajor {
+export interface MajorAction {
   do: 'majorIncident'
 }
 
 /** Makes it a major incident, which others can follow. */
-export const majorIncident: ActionTerms<DeclareMajor> = {
+export const majorIncident: ActionTerms<MajorAction> = {
   name: 'declare a major incident',
   field: { field: 'none' },
   fresh: () => ({ do: 'majorIncident' }),

@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface Note {
+export interface NoteAction {
   do: 'note'
   text: string
 }
 
 /** Writes something down for the desk. */
-export const note: ActionTerms<Note> = {
+export const note: ActionTerms<NoteAction> = {
   name: 'write a note',
   field: { field: 'text' },
   fresh: () => ({ do: 'note', text: '' }),

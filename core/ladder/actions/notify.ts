@@ -2,7 +2,7 @@ import { notFound, type ActionTerms } from '../action'
 import { recipientInWords, type Recipient } from '../recipient'
 
 /** `urgent` goes through quiet hours. */
-export interface Notify {
+export interface NotifyAction {
   do: 'notify'
   tell: Recipient[]
   template: string
@@ -10,7 +10,7 @@ export interface Notify {
 }
 
 /** Tells people, each on the way that they want. */
-export const notify: ActionTerms<Notify> = {
+export const notify: ActionTerms<NotifyAction> = {
   name: 'tell somebody',
   field: { field: 'recipients' },
   fresh: ({ template }) => ({ do: 'notify', tell: [{ to: 'teamLead' }], template }),

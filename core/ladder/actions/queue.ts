@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface ToQueue {
+export interface QueueAction {
   do: 'queue'
   queue: string
 }
 
 /** Lets it wait elsewhere. */
-export const queue: ActionTerms<ToQueue> = {
+export const queue: ActionTerms<QueueAction> = {
   name: 'move it to another queue',
   field: { field: 'choice', of: 'queue', key: 'queue', label: 'which queue' },
   fresh: (first) => ({ do: 'queue', queue: first.queue }),

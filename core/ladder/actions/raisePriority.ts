@@ -1,13 +1,13 @@
 import type { ActionTerms } from '../action'
 
 /** One step up, or to the priority named if that is higher. */
-export interface RaisePriority {
+export interface PriorityAction {
   do: 'raisePriority'
   to?: string
 }
 
 /** Makes it more urgent, never less. */
-export const raisePriority: ActionTerms<RaisePriority> = {
+export const raisePriority: ActionTerms<PriorityAction> = {
   name: 'raise the priority',
   field: { field: 'choice', of: 'priority', key: 'to', label: 'to which priority', nothing: 'by one' },
   fresh: () => ({ do: 'raisePriority' }),

@@ -3,14 +3,14 @@ import { fieldFact, type FieldValue } from '../../fields'
 import type { ActionTerms } from '../action'
 
 /** A field of the ticket; null empties it. */
-export interface SetField {
+export interface SetAction {
   do: 'set'
   field: string
   value: FieldValue | null
 }
 
 /** Sets a field of the ticket's kind. */
-export const set: ActionTerms<SetField> = {
+export const set: ActionTerms<SetAction> = {
   name: 'set a field',
   field: { field: 'setField' },
   fresh: ({ field }) => ({ do: 'set', field, value: null }),

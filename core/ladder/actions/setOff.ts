@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface SetOff {
+export interface SetOffAction {
   do: 'setOff'
   ladder: string
 }
 
 /** Lets another ladder begin, if it is for such tickets. */
-export const setOff: ActionTerms<SetOff> = {
+export const setOff: ActionTerms<SetOffAction> = {
   name: 'set off another ladder',
   field: { field: 'choice', of: 'ladder', key: 'ladder', label: 'which ladder' },
   fresh: ({ ladder }) => ({ do: 'setOff', ladder }),

@@ -1,12 +1,12 @@
 import { ANY_VALUE, type ActionTerms } from '../action'
 
-export interface ToStatus {
+export interface StatusAction {
   do: 'status'
   to: string
 }
 
 /** Moves it to a status of its kind, past a gate that asks nothing which only a person can say. */
-export const status: ActionTerms<ToStatus> = {
+export const status: ActionTerms<StatusAction> = {
   name: 'move it to another status',
   field: { field: 'choice', of: 'status', key: 'to', label: 'which status' },
   fresh: (first) => ({ do: 'status', to: first.status }),

@@ -1,13 +1,13 @@
 import type { ActionTerms } from '../action'
 
-export interface AddTask {
+export interface TaskAction {
   do: 'task'
   text: string
   required?: boolean
 }
 
 /** Adds something to do. */
-export const task: ActionTerms<AddTask> = {
+export const task: ActionTerms<TaskAction> = {
   name: 'add a task',
   field: { field: 'task' },
   fresh: () => ({ do: 'task', text: '' }),

@@ -1,12 +1,12 @@
 import type { ActionTerms } from '../action'
 
-export interface ToTeam {
+export interface TeamAction {
   do: 'team'
   team: string
 }
 
 /** Gives it to another team, where nobody has it yet. */
-export const team: ActionTerms<ToTeam> = {
+export const team: ActionTerms<TeamAction> = {
   name: 'give it to another team',
   field: { field: 'choice', of: 'team', key: 'team', label: 'which team' },
   fresh: (first) => ({ do: 'team', team: first.team }),

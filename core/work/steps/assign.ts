@@ -2,7 +2,7 @@ import type { AskedField } from '../../fields'
 import type { Looker, StepTerms } from '../step'
 
 /** `asked` is the person that the move asks for, under the name `technician`. */
-export interface Give {
+export interface AssignStep {
   do: 'assign'
   to: 'me' | 'nobody' | 'asked'
 }
@@ -17,7 +17,7 @@ const TECHNICIAN: AskedField = {
 const chosen = ({ asked }: Looker) => (asked?.technician ? String(asked.technician) : null)
 
 /** Gives it to somebody, or puts it back. */
-export const assign: StepTerms<Give> = {
+export const assign: StepTerms<AssignStep> = {
   name: 'give it to',
   field: {
     ...{ field: 'options', key: 'to', label: 'to whom' },

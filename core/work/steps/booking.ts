@@ -1,13 +1,13 @@
 import type { BookingMark, StepTerms } from '../step'
 
 /** The next fixed time of whoever makes the move. */
-export interface MarkBooking {
+export interface BookingStep {
   do: 'booking'
   as: BookingMark
 }
 
 /** Marks a fixed time as begun, closed or called off. */
-export const booking: StepTerms<MarkBooking> = {
+export const booking: StepTerms<BookingStep> = {
   name: 'the fixed time',
   field: {
     ...{ field: 'options', key: 'as', label: 'how it is marked' },

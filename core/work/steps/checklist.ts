@@ -1,12 +1,12 @@
 import type { StepTerms } from '../step'
 
-export interface AddChecklist {
+export interface ChecklistStep {
   do: 'checklist'
   checklist: string
 }
 
 /** Adds all tasks of a checklist. */
-export const checklist: StepTerms<AddChecklist> = {
+export const checklist: StepTerms<ChecklistStep> = {
   name: 'add a checklist',
   field: { field: 'choice', key: 'checklist', label: 'which checklist', of: 'checklist' },
   fresh: (first) => ({ do: 'checklist', checklist: first.checklist }),

@@ -1,12 +1,12 @@
 import type { StepTerms } from '../step'
 
-export interface SetOffLadder {
+export interface LadderStep {
   do: 'ladder'
   ladder: string
 }
 
 /** Lets a ladder begin. */
-export const ladder: StepTerms<SetOffLadder> = {
+export const ladder: StepTerms<LadderStep> = {
   name: 'set off a ladder',
   field: { field: 'choice', key: 'ladder', label: 'which ladder', of: 'ladder' },
   fresh: (first) => ({ do: 'ladder', ladder: first.ladder }),

@@ -1,27 +1,27 @@
 import type { StepTerms } from '../step'
-import { assign, type Give } from './assign'
-import { booking, type MarkBooking } from './booking'
-import { checklist, type AddChecklist } from './checklist'
-import { ladder, type SetOffLadder } from './ladder'
-import { note, type WriteNote } from './note'
-import { reply, type Reply } from './reply'
+import { assign, type AssignStep } from './assign'
+import { booking, type BookingStep } from './booking'
+import { checklist, type ChecklistStep } from './checklist'
+import { ladder, type LadderStep } from './ladder'
+import { note, type NoteStep } from './note'
+import { reply, type ReplyStep } from './reply'
 import { set, type SetStep } from './set'
 import { sort, type SortStep } from './sort'
-import { status, type ToStatus } from './status'
-import { timer, type TurnTimer } from './timer'
+import { status, type StatusStep } from './status'
+import { timer, type TimerStep } from './timer'
 
 /** One thing that a move does. Texts may use the fields of templates, and `{name}` of what the move asks. */
 export type MoveStep =
-  | ToStatus
-  | Give
+  | StatusStep
+  | AssignStep
   | SortStep
   | SetStep
-  | TurnTimer
-  | MarkBooking
-  | Reply
-  | WriteNote
-  | AddChecklist
-  | SetOffLadder
+  | TimerStep
+  | BookingStep
+  | ReplyStep
+  | NoteStep
+  | ChecklistStep
+  | LadderStep
 
 /**
  * Everything that a move can do, in the order of the menu. To add one is to add a file beside this one, and its name

@@ -1,12 +1,12 @@
 import type { StepTerms } from '../step'
 
-export interface WriteNote {
+export interface NoteStep {
   do: 'note'
   text: string
 }
 
 /** Writes something down for the desk. */
-export const note: StepTerms<WriteNote> = {
+export const note: StepTerms<NoteStep> = {
   name: 'note for the desk',
   field: { field: 'text' },
   fresh: () => ({ do: 'note', text: '' }),

@@ -1,12 +1,12 @@
 import type { StepTerms } from '../step'
 
-export interface Reply {
+export interface ReplyStep {
   do: 'reply'
   text: string
 }
 
 /** Writes to the requester. */
-export const reply: StepTerms<Reply> = {
+export const reply: StepTerms<ReplyStep> = {
   name: 'write to the requester',
   field: { field: 'text' },
   fresh: () => ({ do: 'reply', text: '' }),

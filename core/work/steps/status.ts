@@ -4,12 +4,12 @@ import type { Goal, StepTerms } from '../step'
  * To the first status of a group that the lifecycle leads to, or to a status by id; `away` is where tickets end that
  * are not worked on, and `done` any other end.
  */
-export interface ToStatus extends Goal {
+export interface StatusStep extends Goal {
   do: 'status'
 }
 
 /** Moves it on in the way of its kind, through the gate. */
-export const status: StepTerms<ToStatus> = {
+export const status: StepTerms<StatusStep> = {
   name: 'set the status',
   field: { field: 'goal' },
   fresh: () => ({ do: 'status', group: 'active' }),

@@ -1,12 +1,12 @@
 import type { StepTerms } from '../step'
 
-export interface TurnTimer {
+export interface TimerStep {
   do: 'timer'
   turn: 'on' | 'off'
 }
 
 /** Starts the timer of whoever makes the move, or stops it and keeps the time. */
-export const timer: StepTerms<TurnTimer> = {
+export const timer: StepTerms<TimerStep> = {
   name: 'the timer',
   field: {
     ...{ field: 'options', key: 'turn', label: 'on or off' },
