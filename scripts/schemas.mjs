@@ -27,9 +27,18 @@ class NamesOfList {
     return ts.isTypeReferenceNode(node) && node.typeName.getText() === 'Marked'
   }
   createType(node) {
-    const { types } = this.checker.getTypeFromTypeNode(node)
-    const names = types.map((one) => one.value).sort()
+    const names = this.checker.getTypeFromTypeNode(node).types.map((one) => one.value)
+    const order = this.namesInList(node)
+    names.sort((a, b) => order.indexOf(a) - order.indexOf(b))
     return new UnionType(names.map((name) => new LiteralType(name)))
+  }
+  /** In the order of the list (`ALL`), for the compiler has none of its own. */
+  namesInList(node) {
+    const name = ts.isTypeOperatorNode(node) ? node.type.exprName : node.typeName
+    const file = this.checker.getSymbolAtLocation(name).declarations[0].getSourceFile()
+    const lists = file.statements.flatMap((one) => one.declarationList?.declarations ?? [])
+    const list = lists.find((one) => one.name.getText() === 'ALL')
+    return list.initializer.properties.map((one) => one.name.getText())
   }
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { channelTerms } from '~~/core/notification'
 import { durationInWords, momentInWords } from '~~/core/time'
 import { entryInWords, type Entry, type Said } from '~~/core/ticket'
 import { textOf } from '~~/core/reason'
@@ -112,7 +113,7 @@ const took = (message: Delivery & { steps: Of<'messageDelivery'>[] }) => {
         >
       </summary>
       <p class="small quiet">
-        {{ MESSAGE_CHANNELS[message.channel] ?? message.channel }} to {{ message.address
+        {{ channelTerms(message.channel)?.name ?? message.channel }} to {{ message.address
         }}<template v-if="message.urgent"> · urgent</template
         ><template v-if="message.why"> · {{ message.why }}</template>
       </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { channelTerms } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 
 // What I was told, with a count in the spine.
@@ -50,7 +51,7 @@ const count = computed(() => (told.unseen > 99 ? '99+' : String(told.unseen)))
       <div v-for="row in told.rows.slice(0, 12)" :key="row.key" class="line" :class="{ fresh: !row.seen_at }">
         <NuxtLink :to="`/desk/${row.reference}`" @click="menu?.hide()">{{ row.subject }}</NuxtLink>
         <div class="small quiet">
-          {{ momentInWords(row.queued_at, zone, time.now) }} · {{ MESSAGE_CHANNELS[row.channel] }},
+          {{ momentInWords(row.queued_at, zone, time.now) }} · {{ channelTerms(row.channel)?.name }},
           {{ MESSAGE_STATES[row.state] ?? row.state }}
           <button v-if="row.canAcknowledge" class="act" type="button" @click="has(row.reference)">
             I have it

@@ -34,12 +34,3 @@ export const MESSAGE_STATES: Record<string, string> = {
   acknowledged: 'acknowledged',
   givenUp: 'given up',
 }
-
-/** What channels are called. */
-export const MESSAGE_CHANNELS: Record<string, string> = {
-  mail: 'mail',
-  chat: 'chat room',
-  text: 'text message',
-  pager: 'pager',
-  call: 'another system',
-}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { channelTerms, MESSAGE_CHANNELS } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 import type { MessageRow } from '~/composables/useMessages'
 
@@ -21,7 +22,7 @@ const opened = ref<string>()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
 const filters = computed(() => ({
   state: asked('state') && asked('state')! in MESSAGE_STATES ? asked('state') : undefined,
-  channel: asked('channel') && asked('channel')! in MESSAGE_CHANNELS ? asked('channel') : undefined,
+  channel: asked('channel') && channelTerms(asked('channel')!) ? asked('channel') : undefined,
   words: asked('find'),
 }))
 const isFiltered = computed(() => Object.values(filters.value).some(Boolean))
@@ -92,7 +93,7 @@ const canTry = (row: MessageRow) =>
           @change="choose('channel', ($event.target as HTMLSelectElement).value)"
         >
           <option value="">any</option>
-          <option v-for="(name, key) in MESSAGE_CHANNELS" :key="key" :value="key">{{ name }}</option>
+          <option v-for="(one, key) in MESSAGE_CHANNELS" :key="key" :value="key">{{ one.name }}</option>
         </select></label
       >
       <label
@@ -132,7 +133,7 @@ const canTry = (row: MessageRow) =>
               <td class="t">{{ momentInWords(row.queued_at, zone, time.now) }}</td>
               <td>{{ row.name ?? row.address }}</td>
               <td>
-                {{ MESSAGE_CHANNELS[row.channel] }}<span v-if="row.urgent" class="urgent"> urgent</span>
+                {{ channelTerms(row.channel)?.name }}<span v-if="row.urgent" class="urgent"> urgent</span>
               </td>
               <td>
                 <button

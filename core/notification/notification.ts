@@ -1,10 +1,7 @@
 import { minuteOfDay } from '../time/calendar'
 import type { Reason } from '../reason'
+import type { ChannelKind } from './channels/list'
 import { Zone, type Instant } from '../time'
-
-/** How a message reaches somebody outside the application; in the application it stands in any case. */
-export const CHANNELS = ['mail', 'chat', 'text', 'pager'] as const
-export type ChannelKind = (typeof CHANNELS)[number]
 
 /** A stretch of every day, in local time; one that ends before it begins goes over midnight. */
 export interface DayStretch {

@@ -1,5 +1,5 @@
 import { ticketFacts } from '../../core/facts'
-import { type Actor } from '../../core/ticket'
+import type { Actor } from '../../core/ticket'
 import { Refused } from '../../core/ticket'
 import type { Reason } from '../../core/reason'
 import { handOut, skillsFor } from '../../core/triage'

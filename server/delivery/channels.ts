@@ -1,6 +1,7 @@
 import { createHmac, randomBytes } from 'node:crypto'
 import { createTransport, type Transporter } from 'nodemailer'
 import { messageId, threadId } from '../../core/mail'
+import { channelTerms } from '../../core/notification'
 import { machineNow } from '../clock/deskClock'
 import { callOut, type Answer } from './callOut'
 import { deskAddress, linkToken, mailSigner } from '../base/links'
@@ -55,8 +56,10 @@ export async function acknowledgeLink(db: Database, { climb, key }: Message): Pr
  * @throws Undeliverable when trying again would not help; any other error when it might
  */
 export async function sendOn(db: Database, channels: Channels, message: Message): Promise<Sent> {
-  if (message.channel === 'mail') return sendMail(db, channels.mail, message)
-  if (message.channel === 'call') return call(db, message)
+  const terms = channelTerms(message.channel)
+  if (!terms) throw new Undeliverable(`there is no channel “${message.channel}”`)
+  if (terms.goes === 'mail') return sendMail(db, channels.mail, message)
+  if (terms.goes === 'call') return call(db, message)
   return sendByGateway(db, channels.gateway, message)
 }
 
@@ -106,8 +109,6 @@ export async function refusedForGood<T>(sending: Promise<T>): Promise<T> {
 }
 
 const MOST_WAITING = 8000
-/** A text message has 160 letters of room for what matters. */
-const TEXT_ROOM = 300
 
 async function sendByGateway(db: Database, gateway: string, message: Message): Promise<Sent> {
   const { channel, key, address, subject, body } = message
@@ -120,7 +121,7 @@ async function sendByGateway(db: Database, gateway: string, message: Message): P
       // The gateway knows a repeat by it.
       id: key,
       to: address,
-      text: channel === 'chat' ? `${subject}\n${body}` : subject.slice(0, TEXT_ROOM),
+      text: channelTerms(channel)?.text?.(subject, body) ?? subject,
       ...(link && { acknowledge: link }),
       report: `${deskAddress()}/api/delivery-reports/${await linkToken(db, 'report', key)}`,
     }),

@@ -1,4 +1,5 @@
 import { sql, type RawBuilder } from 'kysely'
+import { MESSAGE_CHANNELS } from '../../core/notification'
 import type { KeptMessage, MessageChange, OutgoingMessage } from '../../core/ticket'
 import type { Instant } from '../../core/time'
 import type { Database, Trx } from '../db/connection'
@@ -13,7 +14,12 @@ import type { Database, Trx } from '../db/connection'
 export const MAX_ATTEMPTS = 10
 
 /** The priority of jobs that deliver a page; the smallest number is taken first. */
-export const PAGE_PRIORITY = -40
+export const PAGE_PRIORITY = MESSAGE_CHANNELS.pager.first!
+
+/** The channels whose messages come before all others. */
+const FIRST = Object.entries(MESSAGE_CHANNELS)
+  .flatMap(([name, { first }]) => (first === undefined ? [] : `when channel = '${name}' then ${first}`))
+  .join(' ')
 
 /** So long what is to go in one mail is gathered, in seconds. */
 const GATHERED_FOR = 45
@@ -25,7 +31,7 @@ const GATHERED_FOR = 45
  */
 const DELIVER = sql.raw(
   `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
-    (case when channel = 'pager' then ${PAGE_PRIORITY} when channel = 'text' then -30 when urgent then -20
+    (case ${FIRST} when urgent then -20
       when climb is not null or channel <> 'mail' then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
 )
 

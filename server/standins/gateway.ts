@@ -1,15 +1,9 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { channelTerms, STANDIN_CHANNELS, type StandinChannel } from '../../core/notification'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
-import {
-  behaviours,
-  keepMessage,
-  STANDIN_CHANNELS,
-  type Behaviour,
-  type ReceivedMessage,
-  type StandinChannel,
-} from './messageStore'
+import { behaviours, keepMessage, type Behaviour, type ReceivedMessage } from './messageStore'
 
 export interface Gateway {
   port: number
@@ -68,7 +62,7 @@ async function take(db: Database, request: IncomingMessage, response: ServerResp
   await keepMessage(db, { ...message, outcome, received_at: deskNow() })
   const [status, said] = ANSWERS[behaviour]
   // A chat room has a message as soon as it takes it; the others report later.
-  response.writeHead(status === 202 && ['chat', 'call'].includes(channel) ? 200 : status)
+  response.writeHead(status === 202 && channelTerms(channel)?.arrivesAtOnce ? 200 : status)
   response.end(said)
   if (status === 202 && channel !== 'call') reportLater(body, behaviour)
 }

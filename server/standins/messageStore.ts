@@ -1,10 +1,6 @@
 import { sql } from 'kysely'
-import { CHANNELS } from '../../core/notification'
+import { STANDIN_CHANNELS, type StandinChannel } from '../../core/notification'
 import type { Database } from '../db/connection'
-
-/** What the stand-ins other than the mailbox play: the chat room, telephones, pagers, and another system. */
-export const STANDIN_CHANNELS = [...CHANNELS.filter((one) => one !== 'mail'), 'call'] as const
-export type StandinChannel = (typeof STANDIN_CHANNELS)[number]
 
 /**
  * How a stand-in behaves: it takes messages, takes them slowly, is in trouble, refuses them for good, or takes them and
@@ -15,7 +11,7 @@ export type Behaviour = (typeof BEHAVIOURS)[number]
 export type Behaviours = Record<StandinChannel, Behaviour>
 
 const KEY = 'standin.gateway'
-const DEFAULT: Behaviours = { chat: 'takes', text: 'takes', pager: 'takes', call: 'takes' }
+const DEFAULT = Object.fromEntries(STANDIN_CHANNELS.map((one) => [one, 'takes'])) as Behaviours
 
 export async function behaviours(db: Database): Promise<Behaviours> {
   const row = await db.selectFrom('setting').select('value').where('key', '=', KEY).executeTakeFirst()

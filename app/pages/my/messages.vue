@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { CHANNELS, type ChannelKind, type Preferences, type Way } from '~~/core/notification'
+import {
+  channelTerms,
+  CHANNELS,
+  MESSAGE_CHANNELS,
+  type ChannelKind,
+  type Preferences,
+  type Way,
+} from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
@@ -34,12 +41,6 @@ const language = ref(page.notify.language ?? '')
 const saved = ref(false)
 watch([ways, quiet, language], () => (saved.value = false), { deep: true })
 
-const PLACEHOLDERS: Record<ChannelKind, string> = {
-  mail: page.mail,
-  chat: 'your name in the chat room',
-  text: 'number of your telephone',
-  pager: 'number of your pager',
-}
 const hoursOf = ({ from, to }: { from: string; to: string }) => (from && to ? { from, to } : undefined)
 async function save() {
   const body: Preferences = {
@@ -73,7 +74,7 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
           <NuxtLink :to="`/desk/${row.reference}`">{{ row.subject }}</NuxtLink>
           <div class="small">
             <span class="quiet"
-              >{{ momentInWords(row.queued_at, zone, time.now) }} · {{ MESSAGE_CHANNELS[row.channel] }} ·
+              >{{ momentInWords(row.queued_at, zone, time.now) }} · {{ channelTerms(row.channel)?.name }} ·
             </span>
             <MessageStateMark :row="row" :zone="zone" :now="time.now" />
             <button v-if="row.canAcknowledge" class="act" type="button" @click="has(row.reference)">
@@ -92,11 +93,13 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
           <ol class="ways">
             <li v-for="(way, at) in ways" :key="at">
               <select v-model="way.channel" :aria-label="`Way ${at + 1}`">
-                <option v-for="one in CHANNELS" :key="one" :value="one">{{ MESSAGE_CHANNELS[one] }}</option>
+                <option v-for="one in CHANNELS" :key="one" :value="one">
+                  {{ MESSAGE_CHANNELS[one].name }}
+                </option>
               </select>
               <input
                 v-model="way.address"
-                :placeholder="PLACEHOLDERS[way.channel]"
+                :placeholder="MESSAGE_CHANNELS[way.channel].address ?? page.mail"
                 :aria-label="`Address of way ${at + 1}`"
                 :aria-describedby="`way-${at}-error`"
               />

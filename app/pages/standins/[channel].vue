@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { channelTerms } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 
 definePageMeta({
   layout: 'desk',
   middleware: 'staff',
-  validate: ({ params }) => ['chat', 'text', 'pager', 'call'].includes(String(params.channel)),
+  validate: ({ params }) => channelTerms(String(params.channel))?.standIn !== undefined,
 })
 
 // Chat room, telephones, pagers and another system in small: what they got, and how they behave.
@@ -27,22 +28,13 @@ const BEHAVIOURS = {
   refuses: 'refuses for good',
   acknowledges: 'takes it, and its person says at once “I have it”',
 }
-const TITLES: Record<string, [title: string, words: string]> = {
-  chat: ['Chat room', 'What the desk says in the chat room arrives here and goes no further.'],
-  text: ['Text messages', 'Text messages go to this gateway, which reports what became of them.'],
-  pager: ['Pagers', 'Whoever is on call is paged here; a pager can say at once that its person has it.'],
-  call: [
-    'Another system',
-    'What ladders call: signed by Standard Webhooks, as any other system would get it.',
-  ],
-}
 const route = useRoute()
 const session = useSession()
 const time = useDeskTime()
 const live = useLive()
 const deed = useDeed()
 const channel = String(route.params.channel)
-const [title, words] = TITLES[channel]!
+const { title, words } = channelTerms(channel)!.standIn!
 useHead({ title: `${title} stand-in · Yare Ledger` })
 const messages = ref<Received[]>([])
 const behaviour = ref<Behaviour>('takes')

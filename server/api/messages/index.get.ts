@@ -1,7 +1,10 @@
 import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { defineRoute } from '../../http/route'
+import { MESSAGE_CHANNELS } from '../../../core/notification'
 import { DELIVERY_STATES } from '../../../core/ticket'
 import { messagesPage, type MessagesQuery } from '../../queries/messages'
+
+const NAMES = Object.keys(MESSAGE_CHANNELS)
 
 class Query implements MessagesQuery {
   @IsOptional()
@@ -9,7 +12,7 @@ class Query implements MessagesQuery {
   state?: MessagesQuery['state']
 
   @IsOptional()
-  @IsIn(['mail', 'chat', 'text', 'pager', 'call'], { message: 'choose mail, chat, text, pager or call' })
+  @IsIn(NAMES, { message: `choose one of ${NAMES.join(', ')}` })
   channel?: string
 
   @IsOptional()

@@ -10,6 +10,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import {
+  channelTerms,
   CHANNELS,
   type ChannelKind,
   type DayStretch,
@@ -37,7 +38,7 @@ class Stretch implements DayStretch {
 }
 
 class WayBody implements Way {
-  @IsIn(CHANNELS, { message: 'choose mail, chat, text or pager' })
+  @IsIn(CHANNELS, { message: `choose one of ${CHANNELS.join(', ')}` })
   channel!: ChannelKind
 
   @IsOptional()
@@ -76,7 +77,9 @@ export default defineRoute(
     body: WaysBody,
   },
   async ({ desk, caller, body }) => {
-    const bare = (body.ways ?? []).findIndex((one) => one.channel !== 'mail' && !one.address?.trim())
+    const bare = (body.ways ?? []).findIndex(
+      (one) => channelTerms(one.channel)?.address && !one.address?.trim(),
+    )
     if (bare >= 0)
       throw new Refused('invalid', 'A way lacks its address.', [
         { field: `ways.${bare}.address`, message: 'write the number, or the name in the chat room' },

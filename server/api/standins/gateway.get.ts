@@ -1,11 +1,12 @@
 import { Transform } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, Min } from 'class-validator'
+import { STANDIN_CHANNELS } from '../../../core/notification'
 import { defineRoute } from '../../http/route'
-import { behaviours, readMessages, STANDIN_CHANNELS } from '../../standins/messageStore'
+import { behaviours, readMessages } from '../../standins/messageStore'
 
 class Query {
   @IsOptional()
-  @IsIn(STANDIN_CHANNELS, { message: 'choose chat, text, pager or call' })
+  @IsIn(STANDIN_CHANNELS, { message: `choose one of ${STANDIN_CHANNELS.join(', ')}` })
   channel?: string
 
   /** Only messages before this one, for the next page. */

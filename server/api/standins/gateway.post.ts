@@ -1,15 +1,10 @@
 import { IsIn } from 'class-validator'
+import { STANDIN_CHANNELS, type StandinChannel } from '../../../core/notification'
 import { defineRoute } from '../../http/route'
-import {
-  BEHAVIOURS,
-  setBehaviour,
-  STANDIN_CHANNELS,
-  type Behaviour,
-  type StandinChannel,
-} from '../../standins/messageStore'
+import { BEHAVIOURS, setBehaviour, type Behaviour } from '../../standins/messageStore'
 
 class BehaviourBody {
-  @IsIn(STANDIN_CHANNELS, { message: 'choose chat, text, pager or call' })
+  @IsIn(STANDIN_CHANNELS, { message: `choose one of ${STANDIN_CHANNELS.join(', ')}` })
   channel!: StandinChannel
 
   @IsIn(BEHAVIOURS, { message: `choose one of ${BEHAVIOURS.join(', ')}` })
