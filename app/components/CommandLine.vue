@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ARTICLES } from '~/design'
 interface Hit {
   /** Why it was found. */
   why?: string
@@ -17,16 +18,11 @@ const PLACES: Hit[] = [
   { to: '/deadlines', name: 'Deadlines: every running promise', note: 'place' },
   { to: '/deadlines?band=over', name: 'Deadlines: over', note: 'view' },
   { to: '/design', name: 'Design: editions and draft', note: 'place' },
-  { to: '/design/catalog', name: 'Design: catalog and forms', note: 'article' },
-  { to: '/design/portals', name: 'Design: portals', note: 'article' },
-  { to: '/design/kinds', name: 'Design: ticket kinds', note: 'article' },
-  { to: '/design/triage/where-it-goes', name: 'Design: where it goes', note: 'article' },
-  { to: '/design/triage/signals', name: 'Design: signal map', note: 'article' },
-  { to: '/design/triage/who-gets-it', name: 'Design: who gets it', note: 'article' },
-  { to: '/design/triage/rehearsal', name: 'Design: past tickets sorted by the draft', note: 'article' },
-  { to: '/design/service-levels', name: 'Design: service levels', note: 'article' },
-  { to: '/design/moves', name: 'Design: moves, shelves, checklists and Bench', note: 'article' },
-  { to: '/design/ladders', name: 'Design: ladders and rota', note: 'article' },
+  ...ARTICLES.map(({ path, name, note }) => ({
+    to: `/design/${path}`,
+    name: `Design: ${(note ?? name).replace(/^[A-Z](?=[a-z ])/, (one) => one.toLowerCase())}`,
+    note: 'article',
+  })),
   { to: '/bench', name: 'Bench: what to do next', note: 'place' },
   { to: '/bench?order=fewestLate', name: 'Bench: the order that keeps most promises', note: 'view' },
   { to: '/knowledge', name: 'Knowledge: articles and notices', note: 'place' },

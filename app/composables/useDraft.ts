@@ -245,3 +245,15 @@ export interface ArticleProps {
   change: (list: string, id: Id, before: unknown, after: unknown) => Promise<boolean>
   changeAll: (changes: DesignStep[]) => Promise<boolean>
 }
+
+export interface PageProps extends ArticleProps {
+  /** What stands over the page: the number and the name of the article. */
+  heading: string
+}
+
+/** The page of one thing of an article. */
+export interface EachProps extends PageProps {
+  id: string
+  /** The number of the article. */
+  under: string
+}

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { ASSIGNMENT_WAYS, type AssignmentWay, type TeamAssignment } from '~~/core/design'
 import { assignmentOf } from '~~/core/triage'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // How each team's tickets find somebody: ways tried one after the other, and limits.
-const props = defineProps<ArticleProps & { directory: DirectoryPage; version: number }>()
+const props = defineProps<PageProps & { directory: DirectoryPage; version: number }>()
 const WAYS: Record<AssignmentWay, string> = {
   inTurn: 'in turn, to whoever is on shift',
   leastLoaded: 'to whoever is on shift and has the least',
@@ -46,7 +46,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
 
 <template>
   <div>
-    <h1>3.8 Who gets it</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       The ways of a team are tried one after the other; the first that finds somebody decides. Whoever lacks a
       skill that

@@ -9,11 +9,11 @@ import {
   type WeeklySpan,
 } from '~~/core/time'
 import { usesOfCalendar } from '~~/core/design'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { EachProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // One calendar: its hours painted, its special days on the sheet of a year, and a trial at the foot.
-const props = defineProps<ArticleProps & { id: string; directory: DirectoryPage }>()
+const props = defineProps<EachProps & { directory: DirectoryPage }>()
 const time = useDeskTime()
 const index = computed(() => props.design.calendars.findIndex((one) => one.id === props.id))
 const calendar = computed(() => props.design.calendars[index.value])
@@ -142,9 +142,9 @@ async function remove() {
   </div>
   <div v-else class="calendar">
     <p class="small">
-      <NuxtLink :to="{ path: '/design/working-time', query: $route.query }">4 Working time</NuxtLink>
+      <NuxtLink :to="{ path: '/design/working-time', query: $route.query }">{{ heading }}</NuxtLink>
     </p>
-    <h1>4.{{ index + 1 }} {{ calendar.name }}</h1>
+    <h1>{{ under }}.{{ index + 1 }} {{ calendar.name }}</h1>
     <p class="quiet small">
       {{ uses.length ? `Counts for: ${uses.join(', ')}.` : 'Nothing counts in it yet.' }}
     </p>

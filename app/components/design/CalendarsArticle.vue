@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { usesOfCalendar } from '~~/core/design'
 import { flattenCalendar, weekInWords, type Calendar } from '~~/core/time'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // All calendars of the design, with who counts in them.
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const route = useRoute()
 
 const flat = (calendar: Calendar) => {
@@ -37,7 +37,7 @@ async function add() {
 
 <template>
   <div>
-    <h1>4 Working time</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       Promises count in these hours and stand still outside them. A site names the calendar it keeps; a
       service level may name another.

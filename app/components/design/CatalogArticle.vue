@@ -2,10 +2,10 @@
 import { VueDraggable } from 'vue-draggable-plus'
 import { freeId } from '~~/core/naming'
 import type { CatalogGroup, CatalogItem } from '~~/core/intake'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
 // All that may be asked for, by group; both in the order in which requesters find them.
-const props = defineProps<ArticleProps>()
+const props = defineProps<PageProps>()
 const route = useRoute()
 const items = (group: string) => props.design.items.filter((one) => one.group === group)
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -109,7 +109,7 @@ function setQuestionsBy(isLimited: boolean) {
 
 <template>
   <div>
-    <h1>1 Catalog and forms</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       What may be asked for, in the requester’s words, by group and in the order in which they find it. Choose
       an item to change its words and its questions.

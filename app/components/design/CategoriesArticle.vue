@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { idOf } from '~~/core/naming'
 import type { Category, DesignStep } from '~~/core/design'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { Names } from '~/composables/useNames'
 
 // The category tree: whole branches made at once, priorities given to many at once.
-const props = defineProps<ArticleProps & { names: Names }>()
+const props = defineProps<PageProps & { names: Names }>()
 const filter = ref('')
 const rows = computed(() => {
   const words = filter.value.trim().toLowerCase()
@@ -116,7 +116,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
 
 <template>
   <div>
-    <h1>3.1 Categories</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">A category without a priority takes that of the one above it.</p>
     <p class="line">
       <label for="category-filter" class="sr-only">Find a category</label>

@@ -220,7 +220,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
               There is much the same already; asking it again would give rules two answers to look at:
               <ul>
                 <li v-for="one in alike" :key="one.name">
-                  {{ one.label }} <span class="quiet">({{ TYPE_NAMES[one.type] }})</span>
+                  {{ one.label }} <span class="quiet">({{ QUESTION_TYPES[one.type].name }})</span>
                   <button v-if="spare.includes(one)" class="link" type="button" @click="ask(at, one.name)">
                     ask this instead
                   </button>

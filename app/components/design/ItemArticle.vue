@@ -4,10 +4,10 @@ import { inWords, type Condition } from '~~/core/condition'
 import { checklistsFor, CompiledDesign, Directory, ledByOthers, levelsFor } from '~~/core/design'
 import { ASKER_FACTS, ITEM_ICONS, type CatalogItem, type ItemIcon } from '~~/core/intake'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { EachProps } from '~/composables/useDraft'
 
 // One thing that may be asked for: its words, where it shows and what stands behind it; below, its form.
-const props = defineProps<ArticleProps & { id: string; directory: DirectoryPage }>()
+const props = defineProps<EachProps & { directory: DirectoryPage }>()
 const route = useRoute()
 const names = computed(() => namesOf(props.design, props.directory))
 const item = computed(() => props.design.items.find((one) => one.id === props.id))
@@ -91,7 +91,9 @@ async function remove() {
 
 <template>
   <div>
-    <p><NuxtLink :to="{ path: '/design/catalog', query: route.query }">← 1 Catalog and forms</NuxtLink></p>
+    <p>
+      <NuxtLink :to="{ path: '/design/catalog', query: route.query }">← {{ heading }}</NuxtLink>
+    </p>
     <template v-if="!item">
       <h1>There is no such item</h1>
       <p>It was removed from the draft, or never was in it.</p>

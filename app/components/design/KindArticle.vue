@@ -14,13 +14,11 @@ import {
 import { articleOf, ledByOthers, usesOfKind } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { deskName } from '~/composables/designWords'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { EachProps } from '~/composables/useDraft'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
 // them, so that is asked once before the first change.
-const props = defineProps<
-  ArticleProps & { id: string; directory: { teams: readonly { id: string; name: string }[] } }
->()
+const props = defineProps<EachProps & { directory: { teams: readonly { id: string; name: string }[] } }>()
 const LifecycleDiagram = defineAsyncComponent(() => import('./LifecycleDiagram.vue'))
 const GROUPS: Record<StatusGroup, string> = {
   new: 'new',
@@ -166,10 +164,10 @@ async function removeKind() {
   </div>
   <div v-else>
     <p class="small">
-      <NuxtLink :to="{ path: '/design/kinds', query: $route.query }">2 Ticket kinds</NuxtLink>
+      <NuxtLink :to="{ path: '/design/kinds', query: $route.query }">{{ heading }}</NuxtLink>
     </p>
     <h1>
-      <span class="num">2.{{ number }}</span>
+      <span class="num">{{ under }}.{{ number }}</span>
       <input
         class="inline-field title"
         :value="kind.name"

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
 import { deskName } from '~/composables/designWords'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // The ticket kinds: each with its lifecycle and the catalog items that lead to it. A new one begins as a copy.
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const itemsOf = (id: string) => props.design.items.filter((one) => one.kind === id)
 const name = ref('')
 const like = ref(props.design.kinds[0]?.id ?? '')
@@ -23,7 +23,7 @@ async function make() {
 
 <template>
   <div>
-    <h1>2 Ticket kinds</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       The desk’s inner sorts of ticket: through which statuses one goes, what each asks for, and what happens
       by itself. Many catalog items may share a kind.

@@ -15,10 +15,10 @@ import {
 } from '~~/core/ladder'
 import { statusNames } from '~~/core/lifecycle'
 import { freeId } from '~~/core/naming'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
-const props = defineProps<ArticleProps & { directory: DirectoryPage; version: number }>()
+const props = defineProps<PageProps & { directory: DirectoryPage; version: number }>()
 const NOBODY = new Directory({ people: [], teams: [], sites: [], organisations: [], agreements: [] })
 const words = computed(() => new CompiledDesign(props.design, 0).vocabulary(NOBODY))
 const names = computed(() => namesOf(props.design, props.directory))
@@ -128,7 +128,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
 
 <template>
   <div>
-    <h1>6 Ladders and rota</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       A ladder climbs while a promise runs out, or while something else lasts. Each of its rungs rings once,
       or as often as it says, and does what stands beside it.

@@ -2,10 +2,10 @@
 import { gapsOf, writtenTexts, type Translation } from '~~/core/design'
 import { fold } from '~~/core/condition'
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '~~/core/words'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
 // What leads have written for requesters, in other languages, with a list of what lacks one.
-const props = defineProps<ArticleProps>()
+const props = defineProps<PageProps>()
 
 const own = computed(() => props.design.desk.language ?? 'en')
 const others = computed(() => LANGUAGES.filter((one) => one !== own.value))
@@ -69,7 +69,7 @@ const value = (event: Event) => (event.target as HTMLInputElement).value
 
 <template>
   <div>
-    <h1>10 Languages</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       Requesters read portals, forms and messages in the language that they choose, else in that of their
       browser, of those that their portal offers. What has no words in it is read as it was written. The words

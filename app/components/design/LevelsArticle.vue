@@ -5,9 +5,9 @@ import { CompiledDesign, Directory } from '~~/core/design'
 import { freeId, idOf } from '~~/core/naming'
 import { formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
 const words = computed(() => {
   const { organisations, sites, teams } = props.directory
@@ -132,7 +132,7 @@ function setClose(text: string) {
 
 <template>
   <div>
-    <h1>5 Service levels</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       Read from the top: for each target the first level whose condition holds makes the promise. Times in
       hours and minutes, such as 2:00; an empty one promises nothing.

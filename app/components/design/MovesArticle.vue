@@ -5,11 +5,11 @@ import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
 import type { AskedField } from '~~/core/fields'
 import { MOVE_ICONS, MOVE_ROLES, type Move, type MoveIcon, type MoveRole, type MoveStep } from '~~/core/work'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
 // The buttons that do a bundle of things, and who sees which in what order.
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const isOn = (event: Event) => (event.target as HTMLInputElement).checked
@@ -77,7 +77,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
 
 <template>
   <article>
-    <h1>Moves and Bench</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       A move is one button that does several things. It says what it will do before, and what it did after;
       what its steps and the gates on their way ask for is asked first. Texts may use {{ FIELDS }}, and what

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { OUTLINE, type Line } from '~/design'
 import { ownChanges, type DraftPage } from '~/composables/useDraft'
 
 const props = defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
@@ -10,34 +11,7 @@ const isShared = computed(() => {
   const own = ownChanges(props.draft, session.me?.id).length
   return own > 0 && own < props.draft!.changes.length
 })
-const ARTICLES = [
-  ['', 'Editions and draft'],
-  ['catalog', 'Catalog and forms'],
-  ['kinds', 'Ticket kinds'],
-  [
-    'triage',
-    'Triage',
-    [
-      ['triage/categories', 'Categories'],
-      ['triage/priorities', 'Priorities'],
-      ['triage/what', 'What it is'],
-      ['triage/how-bad', 'How bad, how soon'],
-      ['triage/source-order', 'Source order'],
-      ['triage/where-it-goes', 'Where it goes'],
-      ['triage/skills', 'Who knows what'],
-      ['triage/who-gets-it', 'Who gets it'],
-      ['triage/signals', 'Signals'],
-      ['triage/rehearsal', 'Past tickets'],
-    ],
-  ],
-  ['working-time', 'Working time'],
-  ['service-levels', 'Service levels'],
-  ['ladders', 'Ladders and rota'],
-  ['moves', 'Moves and Bench'],
-  ['templates', 'Messages in words'],
-  ['portals', 'Portals'],
-  ['languages', 'Languages'],
-] as const
+const LINES: Line[] = [{ path: '', name: 'Editions and draft', number: '§' }, ...OUTLINE]
 const query = computed(() => (route.query.edition ? { edition: String(route.query.edition) } : {}))
 const on = (path: string, article: string) =>
   path === '' ? article === '' : article === path || article.startsWith(`${path}/`)
@@ -57,20 +31,20 @@ const on = (path: string, article: string) =>
       >
     </p>
     <ol>
-      <li v-for="([path, name, inner], index) in ARTICLES" :key="path">
+      <li v-for="line in LINES" :key="line.path">
         <NuxtLink
-          :to="{ path: `/design/${inner ? inner[0][0] : path}`, query }"
-          :class="{ on: on(path, article) }"
-          :aria-current="article === path ? 'page' : undefined"
-          ><span class="num">{{ index || '§' }}</span> {{ name }}</NuxtLink
+          :to="{ path: `/design/${line.articles?.[0]?.path ?? line.path}`, query }"
+          :class="{ on: on(line.path, article) }"
+          :aria-current="article === line.path ? 'page' : undefined"
+          ><span class="num">{{ line.number }}</span> {{ line.name }}</NuxtLink
         >
-        <ol v-if="inner && on(path, article)">
-          <li v-for="([sub, label], at) in inner" :key="sub">
+        <ol v-if="line.articles && on(line.path, article)">
+          <li v-for="one in line.articles" :key="one.path">
             <NuxtLink
-              :to="{ path: `/design/${sub}`, query }"
-              :class="{ on: article === sub }"
-              :aria-current="article === sub ? 'page' : undefined"
-              ><span class="num">{{ index }}.{{ at + 1 }}</span> {{ label }}</NuxtLink
+              :to="{ path: `/design/${one.path}`, query }"
+              :class="{ on: article === one.path }"
+              :aria-current="article === one.path ? 'page' : undefined"
+              ><span class="num">{{ one.number }}</span> {{ one.name }}</NuxtLink
             >
           </li>
         </ol>

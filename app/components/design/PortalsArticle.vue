@@ -3,10 +3,10 @@ import { freeId } from '~~/core/naming'
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '~~/core/words'
 import type { Portal, PortalInk } from '~~/core/intake'
 import type { DirectoryPage } from '~/composables/useNames'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
 // The counters for requesters: each with its address, its words and what it shows; a new one is a copy of another.
-const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
+const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const INKS: Record<PortalInk, string> = { sea: 'sea green', brass: 'brass', ink: 'blue-black' }
 
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -117,7 +117,7 @@ const alone = (portal: Portal) =>
 
 <template>
   <div>
-    <h1>8 Portals</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">The counters at which requesters ask. A new one is made as a copy of another.</p>
     <DesignMargin :findings="findings" place="portals" />
     <section

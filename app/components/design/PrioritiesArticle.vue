@@ -2,10 +2,10 @@
 import { freeId } from '~~/core/naming'
 import type { Priority } from '~~/core/design'
 import { durationInWords, parseDuration } from '~~/core/time'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
 // The priorities in their order, with what each grants where no service level says otherwise.
-const props = defineProps<ArticleProps>()
+const props = defineProps<PageProps>()
 const ordered = computed(() => [...props.design.priorities].sort((a, b) => a.order - b.order))
 const NUMERALS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII']
 
@@ -78,7 +78,7 @@ function add() {
 
 <template>
   <div>
-    <h1>3.2 Priorities</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       The most urgent first. One that is not active stays on the tickets that have it and cannot be chosen.
       The times are granted where a service level says nothing for the priority; the weight counts when work

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { ChangedGroup } from '~~/core/rehearsal'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
 // The draft's triage over past tickets: how many would be sorted otherwise, in groups; and a trial of one.
-const props = defineProps<ArticleProps & { directory: DirectoryPage; names: Names; version: number }>()
+const props = defineProps<PageProps & { directory: DirectoryPage; names: Names; version: number }>()
 const { corrections } = useCorrections()
 const named = (field: string, value: string) =>
   props.names[field]?.find((one) => one.value === value)?.label ?? value
@@ -48,7 +48,7 @@ async function run(version: number) {
 
 <template>
   <div>
-    <h1>3.10 Past tickets</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       The tickets of the last days are sorted once by the edition in force and once by the draft; what differs
       is gathered. Who gets them is left out, since that depends on who had how much at the time.

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
 import type { SignalCell, SignalKind, SignalRules } from '~~/core/design'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
 // The signal map: what monitors report, by the cover of whom it concerns. Holes are shown with what fell into them.
-const props = defineProps<ArticleProps & { directory: DirectoryPage; names: Names }>()
+const props = defineProps<PageProps & { directory: DirectoryPage; names: Names }>()
 const EMPTY: SignalRules = { kinds: [], covers: [], map: {} }
 const rules = computed<SignalRules>(() => props.design.triage.signals ?? EMPTY)
 const save = (after: SignalRules) =>
@@ -124,7 +124,7 @@ const holes = computed(() =>
 
 <template>
   <div>
-    <h1>3.9 Signals</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       What monitors report, by what the organisation has bought. Repeats of a fault join its open ticket.
       <template v-if="rules.kinds.length && !holes">Every cell is decided.</template>

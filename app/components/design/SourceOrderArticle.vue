@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { PRIORITY_SOURCES, type PrioritySource } from '~~/core/design'
 import { say } from '~~/core/words'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
 // Who is asked for the priority and in which order, for the desk and for teams that ask otherwise.
 const { of: decidedBy } = useDecided()
 const sourceName = (source: PrioritySource) => say('en', `source.${source}`)
-const props = defineProps<ArticleProps & { directory: DirectoryPage; names: Names; version: number }>()
+const props = defineProps<PageProps & { directory: DirectoryPage; names: Names; version: number }>()
 const triage = computed(() => props.design.triage)
 const orders = computed(() => [
   { team: undefined as string | undefined, name: 'The desk', order: triage.value.sourceOrder },
@@ -80,7 +80,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
 
 <template>
   <div>
-    <h1>3.5 Source order</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       Who is asked for the priority, in this order; the first that has one wins, and one without a value is
       passed over. A team may ask in an order of its own, once the ticket has come to it.

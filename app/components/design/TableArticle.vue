@@ -5,13 +5,13 @@ import { fieldFact } from '~~/core/fields'
 import { cellNamesOf } from '~~/core/design'
 import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
 import { freeId } from '~~/core/naming'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
 // A decision table of triage: its rows as a grid, what analysis finds in it, and a trial at the foot.
 type Part = 'what' | 'weight' | 'routing' | 'skills'
 const props = defineProps<
-  ArticleProps & { part: Part; heading: string; names: Names; directory: DirectoryPage; version: number }
+  PageProps & { part: Part; names: Names; directory: DirectoryPage; version: number }
 >()
 
 /** What is decided before a table is asked; all else of triage it cannot know. */

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { templateFields, type Template } from '~~/core/design'
 import { freeId } from '~~/core/naming'
-import type { ArticleProps } from '~/composables/useDraft'
+import type { PageProps } from '~/composables/useDraft'
 
 // The messages that the desk sends, in words: fields are dropped in from a list, each can be said in other languages,
 // and what it would say of a real ticket stands beside it.
-const props = defineProps<ArticleProps & { version: number }>()
+const props = defineProps<PageProps & { version: number }>()
 const BY_THE_DESK = new Set([
   ...['confirmation', 'held', 'rejected', 'assigned', 'reply', 'answered', 'majorUpdate', 'majorOver'],
 ])
@@ -103,7 +103,7 @@ const inBraces = (field: string) => `{${field}}`
 
 <template>
   <div>
-    <h1>7 Messages in words</h1>
+    <h1>{{ heading }}</h1>
     <p class="quiet">
       What people are told, as plain text; mails have it as HTML too, with links that can be pressed. Some
       messages the desk sends by itself; ladders and timers send any of them.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { articleAt } from '~/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
@@ -85,14 +86,23 @@ const common = computed(() => ({
   changeAll,
 }))
 
-/** The decision tables of triage, by their articles. */
-const tables: Record<string, { part: 'what' | 'weight' | 'routing' | 'skills'; heading: string }> = {
-  'triage/what': { part: 'what', heading: '3.3 What it is' },
-  'triage/how-bad': { part: 'weight', heading: '3.4 How bad, how soon' },
-  'triage/where-it-goes': { part: 'routing', heading: '3.6 Where it goes' },
-  'triage/skills': { part: 'skills', heading: '3.7 Who knows what' },
-}
 const version = computed(() => draft.value?.version ?? 0)
+
+/** The article that is open, with what it is shown with. */
+const opened = computed(() => {
+  const found = articleAt(article.value)
+  if (!found || !shown.value) return undefined
+  const { article: one, id } = found
+  const page = id === undefined ? one : one.each!
+  const given = { names: shown.value.names, directory: shown.value.directory, version: version.value }
+  const needs = Object.fromEntries((page.needs ?? []).map((need) => [need, given[need]]))
+  const own = id === undefined ? one.props : { id, under: one.number }
+  return {
+    component: page.component,
+    key: id ?? one.path,
+    props: { ...common.value, ...needs, ...own, heading: one.heading },
+  }
+})
 
 const asking = ref(false)
 const onlyOwn = ref(false)
@@ -189,97 +199,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           :editions="editions"
           @replace="replaced"
         />
-        <DesignItemArticle
-          v-else-if="article.startsWith('catalog/')"
-          :id="article.split('/')[1]!"
-          :key="article"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignCatalogArticle v-else-if="article === 'catalog'" v-bind="common" />
-        <DesignKindsArticle v-else-if="article === 'kinds'" v-bind="common" :directory="shown.directory" />
-        <DesignKindArticle
-          v-else-if="article.startsWith('kinds/')"
-          :id="article.split('/')[1]!"
-          :key="article"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignCategoriesArticle
-          v-else-if="article === 'triage/categories'"
-          v-bind="common"
-          :names="shown.names"
-        />
-        <DesignPrioritiesArticle v-else-if="article === 'triage/priorities'" v-bind="common" />
-        <DesignTableArticle
-          v-else-if="tables[article]"
-          :key="article"
-          v-bind="{ ...common, ...tables[article]! }"
-          :names="shown.names"
-          :directory="shown.directory"
-          :version="version"
-        />
-        <DesignSourceOrderArticle
-          v-else-if="article === 'triage/source-order'"
-          v-bind="common"
-          :names="shown.names"
-          :directory="shown.directory"
-          :version="version"
-        />
-        <DesignAssignmentArticle
-          v-else-if="article === 'triage/who-gets-it'"
-          v-bind="common"
-          :directory="shown.directory"
-          :version="version"
-        />
-        <DesignSignalsArticle
-          v-else-if="article === 'triage/signals'"
-          v-bind="common"
-          :names="shown.names"
-          :directory="shown.directory"
-        />
-        <DesignRehearsalArticle
-          v-else-if="article === 'triage/rehearsal'"
-          v-bind="common"
-          :directory="shown.directory"
-          :names="shown.names"
-          :version="version"
-        />
-        <DesignCalendarsArticle
-          v-else-if="article === 'working-time'"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignCalendarArticle
-          v-else-if="article.startsWith('working-time/')"
-          :id="article.split('/')[1]!"
-          :key="article"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignLevelsArticle
-          v-else-if="article.startsWith('service-levels')"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignLaddersArticle
-          v-else-if="article.startsWith('ladders')"
-          :version="version"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignPortalsArticle
-          v-else-if="article.startsWith('portals')"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignMovesArticle
-          v-else-if="article.startsWith('moves')"
-          v-bind="common"
-          :directory="shown.directory"
-        />
-        <DesignLanguagesArticle v-else-if="article === 'languages'" v-bind="common" />
-        <DesignTemplatesArticle v-else-if="article === 'templates'" v-bind="common" :version="version" />
+        <component :is="opened.component" v-else-if="opened" :key="opened.key" v-bind="opened.props" />
         <DesignPlainArticle v-else />
       </template>
     </div>

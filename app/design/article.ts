@@ -1,0 +1,27 @@
+import type { Component } from 'vue'
+
+/** What an article is shown with besides the design itself: `ArticleProps`. */
+export type Need = 'names' | 'directory' | 'version'
+
+/** An article of Design: a page of its own, with its place in the outline. */
+export interface Article {
+  /** The end of its address. */
+  path: string
+  /** What it is called in the outline and over the page. */
+  name: string
+  /** Where it stands in the outline, among those of its part. */
+  place: number
+  /** The part of the outline that it is in, and what that is called; the outline itself if left out. */
+  part?: { path: string; name: string; place: number }
+  component: Component
+  needs?: readonly Need[]
+  /** What else its component is told. */
+  props?: Readonly<Record<string, unknown>>
+  /** The page of one thing of the article, whose id follows its path. */
+  each?: { component: Component; needs?: readonly Need[] }
+  /** What the command line calls it, where that is more than its name. */
+  note?: string
+}
+
+/** Triage is a part of its own, of several articles. */
+export const TRIAGE = { path: 'triage', name: 'Triage', place: 30 } as const

@@ -1,0 +1,11 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/categories',
+  name: 'Categories',
+  place: 1,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/CategoriesArticle.vue')),
+  needs: ['names'],
+} satisfies Article

@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/how-bad',
+  name: 'How bad, how soon',
+  place: 4,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+  props: { part: 'weight' },
+} satisfies Article

@@ -1,0 +1,10 @@
+import { defineAsyncComponent } from 'vue'
+import type { Article } from '../article'
+
+export default {
+  path: 'ladders',
+  name: 'Ladders and rota',
+  place: 60,
+  component: defineAsyncComponent(() => import('~/components/design/LaddersArticle.vue')),
+  needs: ['directory', 'version'],
+} satisfies Article

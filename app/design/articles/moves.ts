@@ -1,0 +1,11 @@
+import { defineAsyncComponent } from 'vue'
+import type { Article } from '../article'
+
+export default {
+  path: 'moves',
+  name: 'Moves and Bench',
+  place: 70,
+  component: defineAsyncComponent(() => import('~/components/design/MovesArticle.vue')),
+  needs: ['directory'],
+  note: 'moves, shelves, checklists and Bench',
+} satisfies Article

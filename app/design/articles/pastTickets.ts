@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/rehearsal',
+  name: 'Past tickets',
+  place: 10,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/RehearsalArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+  note: 'past tickets sorted by the draft',
+} satisfies Article

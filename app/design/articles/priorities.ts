@@ -1,0 +1,10 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/priorities',
+  name: 'Priorities',
+  place: 2,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/PrioritiesArticle.vue')),
+} satisfies Article

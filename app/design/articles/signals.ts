@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/signals',
+  name: 'Signals',
+  place: 9,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/SignalsArticle.vue')),
+  needs: ['names', 'directory'],
+  note: 'signal map',
+} satisfies Article

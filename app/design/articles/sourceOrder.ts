@@ -1,0 +1,11 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/source-order',
+  name: 'Source order',
+  place: 5,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/SourceOrderArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+} satisfies Article

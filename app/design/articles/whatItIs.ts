@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/what',
+  name: 'What it is',
+  place: 3,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+  props: { part: 'what' },
+} satisfies Article

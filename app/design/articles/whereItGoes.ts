@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/where-it-goes',
+  name: 'Where it goes',
+  place: 6,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+  props: { part: 'routing' },
+} satisfies Article

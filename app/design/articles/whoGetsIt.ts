@@ -1,0 +1,11 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/who-gets-it',
+  name: 'Who gets it',
+  place: 8,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/AssignmentArticle.vue')),
+  needs: ['directory', 'version'],
+} satisfies Article

@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import { TRIAGE, type Article } from '../article'
+
+export default {
+  path: 'triage/skills',
+  name: 'Who knows what',
+  place: 7,
+  part: TRIAGE,
+  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  needs: ['names', 'directory', 'version'],
+  props: { part: 'skills' },
+} satisfies Article
