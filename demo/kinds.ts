@@ -31,6 +31,7 @@ export const FIELDS: TicketField[] = [
   },
   { name: 'landing', label: 'Landing', type: 'site', toRequester: true },
   { name: 'visitOn', label: 'Visit on', type: 'date', toRequester: true },
+  { name: 'visitTakes', label: 'Takes about', type: 'duration', toRequester: true },
   { name: 'keyNeeded', label: 'A key is needed', type: 'yesNo', default: false },
 ]
 
@@ -114,7 +115,7 @@ export const kindsBeside = (fault: TicketKind): TicketKind[] => [
       {
         ...{ id: 'planned', name: 'Visit is planned', group: 'waiting' },
         plainly: 'Somebody comes to you',
-        gate: [asks('landing'), asks('visitOn')],
+        gate: [asks('landing'), asks('visitOn'), asks('visitTakes', { required: false })],
       },
       { id: 'on-site', name: 'On site', group: 'active', plainly: 'Somebody is there', gate: [] },
     ],
@@ -126,7 +127,7 @@ export const kindsBeside = (fault: TicketKind): TicketKind[] => [
     ],
     solved: { name: 'Visited', plainly: 'Done' },
     gate: [],
-    fields: [{ field: 'landing' }, { field: 'visitOn' }, { field: 'keyNeeded' }],
+    fields: [{ field: 'landing' }, { field: 'visitOn' }, { field: 'visitTakes' }, { field: 'keyNeeded' }],
   }),
 ]
 

@@ -123,6 +123,7 @@ export const NORWEGIAN: Translation = {
     'Machine that was lent': 'Maskinen som er lånt ut',
     Landing: 'Anløp',
     'Visit on': 'Besøk',
+    'Takes about': 'Varer omtrent',
     'Called off': 'Avlyst',
     'Somebody works on it until it is solved.': 'Noen arbeider med det til det er løst.',
     'Usually solved the same day.': 'Løses som regel samme dag.',

@@ -415,9 +415,15 @@ class Past {
       ]
     }
     if (kind === 'visit' && this.kinds.happens(0.7)) {
-      const later = this.kinds.whole(3, 40) * HOUR
+      const hours = this.kinds.whole(3, 40)
+      const later = hours * HOUR
+      const visitTakes = ['PT45M', 'PT1H30M', 'PT2H', 'PT4H'][hours % 4]!
       return [
-        { to: 'planned', after: 0, fields: { landing: site!, visitOn: isoDate(at + later, zone) } },
+        {
+          to: 'planned',
+          after: 0,
+          fields: { landing: site!, visitOn: isoDate(at + later, zone), visitTakes },
+        },
         { to: 'on-site', after: later, fields: {} },
       ]
     }

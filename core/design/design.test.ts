@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { demoDirectory } from '../../demo/directory'
+import { Ticket } from '../../tests/aTicket'
 import { onRota, turnEnds, type Rota } from '../ladder'
 import { DAY } from '../time'
-import { compareDesigns, Directory, firstDesign, proofread, type Design } from '.'
+import { compareDesigns, CompiledDesign, Directory, firstDesign, proofread, type Design } from '.'
 import { designFile, readDesignFile } from './file'
 
 const directory = new Directory(demoDirectory())
@@ -101,6 +102,11 @@ describe('proofreading', () => {
       'forms/gate-scanner#boardingStopped',
     ],
     [
+      'a ladder for tickets of the last hour',
+      (design) => (design.ladders[0]!.when = { fact: 'loggedAt', op: 'inTheLast', value: 'PT1H' }),
+      'ladders/nobody-answered',
+    ],
+    [
       'a ladder along a target that nobody promises',
       (design) => (design.ladders[0]!.target = 'visit'),
       'ladders/nobody-answered',
@@ -165,6 +171,26 @@ describe('proofreading', () => {
     change(design)
     const found = proofread(structuredClone(design), directory)
     expect(found.filter((one) => one.severity === 'error').map((one) => one.place)).toContain(place)
+  })
+
+  it('lets a ladder, and a row of triage, be for tickets that came on a working day', () => {
+    const design = demoDesign()
+    const { calendar } = design.desk
+    design.ladders[0]!.when = { fact: 'loggedAt', op: 'isWorkingDay', value: calendar }
+    const { routing } = design.triage
+    routing.columns.push('loggedAt')
+    for (const row of routing.rows) row.cells.push(null)
+    routing.rows.unshift({
+      ...routing.rows[0]!,
+      id: 'weekend',
+      cells: routing.columns.map((fact) =>
+        fact === 'loggedAt' ? { op: 'isWorkingDay', value: calendar } : null,
+      ),
+      outcome: { queue: 'tills', team: 'booking-tills' },
+    })
+    expect(proofread(design, directory).filter((one) => one.severity === 'error')).toEqual([])
+    const ticket = new Ticket(new CompiledDesign(design, 1)).log({ gates: 3, boardingStopped: false })
+    expect(ticket.state).toMatchObject({ queue: 'tills', team: 'booking-tills' })
   })
 
   it('remarks on what nothing uses', () => {

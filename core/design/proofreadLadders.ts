@@ -1,4 +1,4 @@
-import { factsOf } from '../condition'
+import { OPERATORS, testsOf } from '../condition'
 import {
   linksOf,
   loopsOf,
@@ -29,13 +29,7 @@ export function ladders(reader: Reader): void {
       reader.condition(place, condition)
       reader.reasons(place, condition && { all: [ladder.when, condition] })
     }
-    for (const fact of factsOf(ladder.when))
-      if (termsOfFact(fact)?.known === 'time')
-        reader.error(
-          place,
-          'factOfTime',
-          `is for tickets by “${termsOfFact(fact)?.name}”, which passes by itself; let a rung count the time`,
-        )
+    passing(reader, place, ladder)
     if (ladder.target !== undefined && !targets.has(ladder.target))
       reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
     if (!ladder.rungs.length) reader.remark(place, 'ladderEmpty', 'has no rung, so it never does anything')
@@ -46,6 +40,17 @@ export function ladders(reader: Reader): void {
   loops(reader)
   for (const rota of design.rotas) rotaOf(reader, rota)
   for (const webhook of design.webhooks) webhookOf(reader, webhook)
+}
+
+/** What passes by itself is for rungs to count: no ladder begins because time went by. */
+function passing(reader: Reader, place: string, { when }: Ladder): void {
+  for (const { fact, op } of testsOf(when))
+    if (termsOfFact(fact)?.known === 'time' || OPERATORS[op].needs === 'now')
+      reader.error(
+        place,
+        'factOfTime',
+        `is for tickets by “${termsOfFact(fact)?.name ?? fact}”, which passes by itself; let a rung count the time`,
+      )
 }
 
 const isSetOff = ({ design }: Reader, { id }: Ladder) =>

@@ -101,7 +101,7 @@ async function inputFrom(
   const facts = {
     ...answerFacts(answers),
     ...asker,
-    ...{ item, kind: found.kind, channel: portal === undefined ? 'desk' : 'portal' },
+    ...{ item, kind: found.kind, channel: portal === undefined ? 'desk' : 'portal', loggedAt: now },
   }
   const agreement = directory.agreementAt(requester.organisation, now)?.number ?? null
   return { item, facts, requester, now, work, agreement }

@@ -4,7 +4,7 @@ import type { FactTerms } from '../fact'
 export const loggedAt: FactTerms = {
   name: 'logged',
   kind: 'moment',
-  known: 'time',
+  known: 'arrival',
   of: (ticket) => ticket.loggedAt,
   column: { holds: 'moment', at: 'ticket.logged_at' },
 }

@@ -4,7 +4,7 @@ import type { FactTerms } from '../fact'
 export const saidAt: FactTerms = {
   name: 'last word, either way',
   kind: 'moment',
-  known: 'time',
+  known: 'triage',
   of: (ticket) => ticket.saidAt ?? ticket.loggedAt,
   column: { holds: 'moment', at: "(ticket.facts->>'saidAt')::bigint" },
 }

@@ -4,7 +4,7 @@ import { sinceOf, type FactTerms } from '../fact'
 export const statusSince: FactTerms = {
   name: 'in its status since',
   kind: 'moment',
-  known: 'time',
+  known: 'triage',
   of: (ticket) => sinceOf(ticket),
   column: { holds: 'moment', at: "(ticket.facts->>'statusSince')::bigint" },
 }
