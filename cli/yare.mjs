@@ -58,7 +58,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out),
 GATEWAY_URL (chat, text messages, pagers), YARE_URL (address of the desk in messages), YARE_PRIVATE_CALLS (hosts in
 private networks that webhooks may call, or all).
-Inside the project: npm run dev, npm run check, npm test, npm run bench, npm run chaos.`
+Inside the project: npm run dev, npm run check, npm test, npm run lines, npm run bench, npm run chaos.`
 
 const say = (line) => console.log(`  ${line}`)
 
@@ -172,6 +172,11 @@ class Parts {
       say(`${name} ended (${signal ?? code}); starting it again`)
       setTimeout(() => !this.stopping && this.start(name, args, env), 500)
     })
+  }
+
+  /** Ends one, which is then started again with the code as it is now. */
+  restart(name) {
+    this.running.get(name)?.kill('SIGTERM')
   }
 
   note() {
@@ -384,7 +389,7 @@ async function test() {
   const steps = [
     ['building', build],
     ['types, lint, architecture; beside them kills of everything for three minutes', checkInChaos],
-    ['unit and server tests', () => run('npx', ['vitest', 'run'])],
+    ['unit and server tests', () => run('npx', ['vitest', 'run'], { YARE_DEEP: '1' })],
     ['browser tests', () => run('npx', ['playwright', 'test'])],
   ]
   for (const [name, step] of steps) {
@@ -414,19 +419,50 @@ async function withScratch(script) {
   process.exit(status)
 }
 
-/** The development server beside the demo's data. */
+/** Bundles worker and stand-ins, and again whenever their code changes; the first time is waited for. */
+async function watchBundle(folder, again) {
+  const bundler = spawn(process.execPath, ['scripts/bundle.mjs', folder, '--watch'], {
+    cwd: ROOT,
+    stdio: ['pipe', 'inherit', 'inherit', 'ipc'],
+  })
+  await new Promise((done) => bundler.once('message', done))
+  bundler.on('message', again)
+  return bundler
+}
+
+/** Pages and routes with hot reload, and a worker that is watched, on data of its own; nothing is built before. */
 async function dev() {
   install()
-  build()
-  const store = await database(dataFolder('demo'))
-  const address = `http://127.0.0.1:${DEFAULT_PORT}`
-  const env = { DATABASE_URL: store.url, ...(await outside(address)) }
-  run(process.execPath, [TASKS, 'prepare', 'demo', '600'], env)
-  const parts = new Parts(dataFolder('demo'))
-  parts.start('mailbox', [TASKS, 'mailbox'], env)
-  parts.start('worker', [TASKS, 'worker'], env)
+  const folder = dataFolder('dev')
+  const bundled = join(ROOT, 'node_modules/.cache/yare-dev')
+  const tasks = join(bundled, 'tasks.mjs')
+  const store = await database(folder)
+  const parts = new Parts(folder)
+  const bundler = await watchBundle(bundled, () => parts.restart('worker'))
+  const port = await webPort()
+  const address = `http://127.0.0.1:${port}`
+  const env = {
+    ...{ DATABASE_URL: store.url, YARE_PARSER: join(bundled, 'parser.mjs') },
+    ...(await outside(address)),
+  }
+  run(process.execPath, [tasks, 'prepare', 'demo', '600'], env)
+  parts.start('mailbox', [tasks, 'mailbox'], env)
+  parts.start('worker', [tasks, 'worker'], env)
+  const web = spawn(
+    process.execPath,
+    ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--port', String(port), '--host', '127.0.0.1'],
+    {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, ...env },
+    },
+  )
+  // Ctrl-C reaches the whole group; another signal only us.
   process.on('SIGINT', () => undefined)
-  run('npx', ['nuxt', 'dev', '--port', String(DEFAULT_PORT), '--host', '127.0.0.1'], env)
+  process.on('SIGTERM', () => web.kill())
+  // Not by `spawnSync`: that would keep the worker from being started again.
+  await new Promise((done) => web.once('exit', done))
+  bundler.kill()
   await parts.stop()
   await store.stop()
   process.exit(0)

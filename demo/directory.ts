@@ -250,7 +250,9 @@ function equipment(agreements: Agreement[]): Equipment[] {
 }
 
 /** The people, teams, places and agreements of the sample world. */
-export function demoDirectory(): DirectoryData {
+export const demoDirectory = (): DirectoryData => structuredClone(directory())
+
+function directory(): DirectoryData {
   return {
     organisations: ORGANISATIONS,
     sites: SITES,

@@ -1,7 +1,14 @@
-// Bundles the parts that run outside the web server: worker, stand-ins and the commands of ./yare.
-import { build } from 'esbuild'
+// Bundles the parts that run outside the web server: worker, stand-ins and the commands of ./yare. With --watch bundles
+// anew whenever something changes, and says so to whoever started it.
+import { build, context } from 'esbuild'
 
-await build({
+const [folder = '.output/cli', ...flags] = process.argv.slice(2)
+const told = {
+  name: 'told',
+  setup: ({ onEnd }) =>
+    onEnd(({ errors }) => void (errors.length || !process.connected || process.send('bundled'))),
+}
+const options = {
   entryPoints: {
     tasks: 'cli/tasks.ts',
     parser: 'server/parsing/thread.ts',
@@ -10,7 +17,7 @@ await build({
     benchTriage: 'cli/benchTriage.ts',
     benchWork: 'cli/benchWork.ts',
   },
-  outdir: '.output/cli',
+  outdir: folder,
   outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
@@ -19,4 +26,7 @@ await build({
   packages: 'external',
   sourcemap: true,
   logLevel: 'warning',
-})
+}
+
+if (flags.includes('--watch')) await (await context({ ...options, plugins: [told] })).watch()
+else await build(options)

@@ -2,6 +2,7 @@ import Ajv2020 from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { factsOf, holds, type Condition, type Test } from '../condition'
 import { answerFacts, answersInWords, checkAnswers, shownQuestions } from './answers'
 import type { Form, Question } from './form'
@@ -182,7 +183,7 @@ describe('answers to a form', () => {
         const theirs = ajv.validate(formSchema({ form: one, library, asker }) as object, given)
         expect(ours, JSON.stringify({ one, given, errors: ajv.errors })).toBe(theirs)
       }),
-      { numRuns: 600 },
+      runs(600),
     )
   })
 
@@ -257,7 +258,7 @@ describe('answers to a form', () => {
         for (const x of answers)
           expect(validate({ x }), JSON.stringify({ condition, x })).toBe(holds(condition, answerFacts({ x })))
       }),
-      { numRuns: 300 },
+      runs(300),
     )
   })
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
@@ -384,7 +385,7 @@ describe('random histories with ladders', () => {
         }
         expect(rebuild(ticket.entries)).toEqual(ticket.state)
       }),
-      { numRuns: 120 },
+      runs(120),
     )
   })
 
@@ -400,7 +401,7 @@ describe('random histories with ladders', () => {
           ticket.entries.flatMap((one) => (one.kind === 'rungRang' ? [one.alarm] : [])).sort()
         expect(keysOf(seldom)).toEqual(keysOf(often))
       }),
-      { numRuns: 60 },
+      runs(60),
     )
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket, theDirectory, TORA } from '../../tests/aTicket'
@@ -169,7 +170,7 @@ describe('a held ticket', () => {
         })
         expect(rebuild(ticket.entries)).toEqual(ticket.state)
       }),
-      { numRuns: 200 },
+      runs(200),
     )
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { design, INES, Ticket, TORA } from '../../tests/aTicket'
@@ -199,7 +200,7 @@ describe('random histories', () => {
           if (key.startsWith('due:')) expect(stopped).not.toContain(key.split(':')[1])
         }
       }),
-      { numRuns: 150 },
+      runs(150),
     )
   })
 

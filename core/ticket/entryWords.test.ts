@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { design, INES, reader, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign } from '../design'
@@ -172,7 +173,7 @@ describe('the record of a ticket in words', () => {
             expect(own).not.toContain(id)
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     )
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
@@ -344,7 +345,7 @@ describe('random histories', () => {
         }
         expect(rebuild(ticket.entries)).toEqual(ticket.state)
       }),
-      { numRuns: 300 },
+      runs(300),
     )
   })
 })

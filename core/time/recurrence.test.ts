@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import rrule from 'rrule'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import { DAY } from './instant'
 import { daysOfRule, lastDayOfRule, parseYearlyRule } from './recurrence'
 
@@ -100,11 +101,11 @@ describe('yearly rules', () => {
         const theirs = new rrule.RRule({
           ...rrule.RRule.parseString(text),
           dtstart: new Date(first * DAY),
-        }).between(new Date(first * DAY), new Date(dayOf('2033-01-01') * DAY - 1), true)
-        const ours = daysOfRule(parseYearlyRule(text), first, first, dayOf('2033-01-01'))
+        }).between(new Date(first * DAY), new Date(dayOf('2031-01-01') * DAY - 1), true)
+        const ours = daysOfRule(parseYearlyRule(text), first, first, dayOf('2031-01-01'))
         expect(ours.map(dateOf), text).toEqual(theirs.map((at) => at.toISOString().slice(0, 10)))
       }),
-      { numRuns: 300 },
+      runs(300),
     )
   })
 

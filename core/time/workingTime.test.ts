@@ -80,7 +80,11 @@ describe('zones', () => {
   it('agrees with luxon at every hour round every change of the zones of the sample world, 2000–2040', () => {
     for (const name of ['Europe/London', 'Europe/Oslo', 'Atlantic/Reykjavik', 'America/Halifax']) {
       const zone = Zone.of(name)
-      for (let at = utc('2000-01-01T00:00Z'); at < utc('2040-01-01T00:00Z'); at += 17 * HOUR)
+      for (
+        let at = utc('2000-01-01T00:00Z');
+        at < utc('2040-01-01T00:00Z');
+        at += (process.env.YARE_DEEP ? 17 : 43) * HOUR
+      )
         if (zone.offsetAt(at) !== DateTime.fromMillis(at, { zone: name }).offset * MINUTE)
           expect.fail(`${name} at ${new Date(at).toISOString()}`)
     }

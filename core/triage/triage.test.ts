@@ -1,6 +1,7 @@
 import type { RotaOverride } from '../ladder'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/runs'
 import {
   CompiledDesign,
   Directory,
@@ -241,6 +242,7 @@ describe('assignment', () => {
         }
         expect(Math.abs(had.get('early')! - had.get('day')!)).toBeLessThanOrEqual(1)
       }),
+      runs(100),
     )
   })
 
