@@ -3,7 +3,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { design, Ticket } from '../../tests/aTicket'
 import { holds } from '../condition'
 import { HOUR } from '../time'
-import { ticketFacts } from './ticketFacts'
+import { ticketFacts, writtenOut } from './ticketFacts'
 
 const at = (hours: number) => DEMO_BEGINS + hours * HOUR
 
@@ -41,6 +41,13 @@ describe('what rules may ask of a ticket', () => {
     expect(holds(loggedOn(calendar), facts)).toBe(true)
     expect(holds(loggedOn(calendar), { ...facts, loggedAt: at(6 * 24) })).toBe(false)
     expect(holds(loggedOn('gone'), facts)).toBe(false)
+  })
+
+  it('is written out in full for whoever is told it', () => {
+    const all = writtenOut(ticketFacts(ticket.state!, design))
+    expect(all).toMatchObject({ 'form.gates': 3, category: 'gates/scanners', status: 'in-hand', signals: 0 })
+    expect(JSON.parse(JSON.stringify(all))).toEqual(all)
+    expect(Object.keys(all)).not.toContain('hoursSinceLogged')
   })
 
   it('knows nothing of time where nobody says what time it is', () => {

@@ -1,4 +1,4 @@
-import { CALENDARS, type Calendars, type Facts } from '../condition'
+import { CALENDARS, valueOf, type Calendars, type Facts, type FactValue } from '../condition'
 import { fieldFacts } from '../fields'
 import type { Instant } from '../time'
 import type { FactDesign, FactTicket } from './fact'
@@ -82,6 +82,16 @@ export function ticketFacts(state: FactTicket, design: Edition, now?: Instant): 
 
 const withFields = (facts: object, { fields }: FactTicket): Facts =>
   (fields ? Object.assign(facts, fieldFacts(fields)) : facts) as Facts
+
+/** All facts that are known, written out: for whoever is told them. They are not the object's own, so a spread loses them. */
+export function writtenOut(facts: Facts): Record<string, FactValue> {
+  const all: Record<string, FactValue> = {}
+  for (const name in facts) {
+    const value = valueOf(facts, name)
+    if (value !== undefined) all[name] = value
+  }
+  return all
+}
 
 /** Finds the agreement by which somebody of an organisation asks: a `Directory`. */
 export interface AgreementFinder {

@@ -176,6 +176,12 @@ test('a lead copies a level into a family, changes its condition, and tries it o
   const trial = page.getByRole('region', { name: 'A trial' })
   await expect(trial).toContainText('promise')
   await expect(trial).toContainText('but it is')
+  const known = await (await page.request.get(`/api/tickets/${rows[0].reference}/facts`)).json()
+  expect(known.facts).toMatchObject({
+    category: expect.any(String),
+    priority: expect.any(String),
+    signals: 0,
+  })
   await page.getByLabel('Which level would ticket').fill('999999')
   await page.getByRole('button', { name: 'Try' }).click()
   await expect(trial).toContainText('There is no ticket 999999.')

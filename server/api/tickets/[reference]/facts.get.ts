@@ -1,5 +1,5 @@
 import { fieldOf } from '../../../../core/fields'
-import { ticketFacts } from '../../../../core/facts'
+import { ticketFacts, writtenOut } from '../../../../core/facts'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { seesField } from '../../../queries/seenFields'
@@ -17,7 +17,7 @@ export default defineRoute(
     const design = await desk.knowledge.edition(row.state.edition)
     const current = await desk.knowledge.currentEdition()
     const facts = Object.fromEntries(
-      Object.entries(ticketFacts(row.state, design)).filter(([fact]) => {
+      Object.entries(writtenOut(ticketFacts(row.state, design))).filter(([fact]) => {
         const field = fieldOf(fact)
         return field === undefined || seesField(field, current, caller, design)
       }),
