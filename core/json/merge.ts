@@ -1,4 +1,4 @@
-import { canonicalJson } from './index'
+import { canonicalJson } from './canonical'
 
 /** Where two people changed the very same part: as one has it, and as the other. */
 export interface MergeConflict {

@@ -10,6 +10,7 @@ import { Estimates } from '../queries/estimates'
 import { OpenTickets } from '../queries/openTickets'
 import { RunningClocks } from '../queries/runningClocks'
 import { Learnt, textOf } from './learnt'
+import { lockedState, noTicket } from './lockedState'
 import { Signals } from './signals'
 import { Together, settle, type Settled } from './together'
 import { store, type Decision, type RequestKey } from './store'
@@ -365,19 +366,6 @@ export class Desk {
       .execute(this.db)
       .catch(() => undefined)
   }
-}
-
-const noTicket = (reference: number) => new Refused('missing', `There is no ticket ${reference}.`)
-
-export async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
-  const row = await trx
-    .selectFrom('ticket')
-    .select('state')
-    .where('reference', '=', reference)
-    .forUpdate()
-    .executeTakeFirst()
-  if (!row) throw noTicket(reference)
-  return row.state
 }
 
 function requestKeyOf(command: LogCommand, actor: Actor, key: string): RequestKey {

@@ -1,5 +1,6 @@
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
-import { lockedState, type Desk } from './desk'
+import type { Desk } from './desk'
+import { lockedState } from './lockedState'
 
 /** A ticket that could not be gathered, with why. */
 export interface NotGathered {

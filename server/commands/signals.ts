@@ -6,7 +6,8 @@ import { chosenByMap, faultOf, kindOfSignal, placeOfSignal, type KnownSignal } f
 import { deskNow } from '../clock/deskClock'
 import type { Trx } from '../db/connection'
 import type { SignalOutcome } from '../db/tables'
-import { lockedState, type Desk } from './desk'
+import type { Desk } from './desk'
+import { lockedState } from './lockedState'
 import { directoryChanged } from './people'
 import { Together } from './together'
 

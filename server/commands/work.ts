@@ -4,7 +4,8 @@ import type { CompiledDesign } from '../../core/design'
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
 import { otherWay, shelfOf, type LinkKind } from '../../core/work'
 import type { Trx } from '../db/connection'
-import { lockedState, type Desk } from './desk'
+import type { Desk } from './desk'
+import { lockedState } from './lockedState'
 
 type StartingCommand = Extract<Command, { kind: 'startTimer' | 'makeMove' }>
 

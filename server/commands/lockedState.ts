@@ -1,0 +1,20 @@
+import { Refused, type TicketState } from '../../core/ticket'
+import type { Trx } from '../db/connection'
+
+/** That there is no such ticket. */
+export const noTicket = (reference: number) => new Refused('missing', `There is no ticket ${reference}.`)
+
+/**
+ * The state of a ticket, which nobody else changes until the transaction ends.
+ * @throws Refused when there is no such ticket
+ */
+export async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
+  const row = await trx
+    .selectFrom('ticket')
+    .select('state')
+    .where('reference', '=', reference)
+    .forUpdate()
+    .executeTakeFirst()
+  if (!row) throw noTicket(reference)
+  return row.state
+}
