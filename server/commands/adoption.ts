@@ -6,7 +6,7 @@ import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
 import { PAGE_PRIORITY } from '../delivery/outbox'
 import { store, type Decision } from './store'
-import { NO_WORK } from './workload'
+import { NO_WORK } from '../queries/workload'
 
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
 const BATCH = 250

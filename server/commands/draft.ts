@@ -17,10 +17,11 @@ import {
 } from '../../core/design'
 import { Refused, type FieldProblem } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
-import type { Database, Trx } from '../db/connection'
+import type { Trx } from '../db/connection'
 import { withDesign } from '../db/kept'
 import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
+import { draftPage, draftRow, keyOfStep, newestEdition } from '../queries/draft'
 
 const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(schema)
 
@@ -32,23 +33,11 @@ export function misfits(document: unknown): FieldProblem[] {
   })
 }
 
-async function current(db: Database | Trx) {
-  const latest = db.selectFrom('edition').selectAll().orderBy('number', 'desc').limit(1)
-  return withDesign(await latest.executeTakeFirstOrThrow())
-}
-
-/** The draft as this release reads it, if one is begun. */
-async function draftRow(db: Database | Trx, isLocked: boolean) {
-  const draft = db.selectFrom('draft').selectAll().where('id', '=', 1)
-  const row = await draft.$if(isLocked, (q) => q.forUpdate()).executeTakeFirst()
-  return row && withDesign(row)
-}
-
 /** The draft row, locked; made from the current edition when there is none. */
 async function lockedDraft(trx: Trx) {
   const draft = await draftRow(trx, true)
   if (draft) return draft
-  const edition = await current(trx)
+  const edition = await newestEdition(trx)
   await trx
     .insertInto('draft')
     .values({ id: 1, document: JSON.stringify(edition.document), version: 1, based_on: edition.number })
@@ -56,45 +45,6 @@ async function lockedDraft(trx: Trx) {
     .execute()
   return (await draftRow(trx, true))!
 }
-
-/** The draft with its findings and what it changes; where nobody has begun one, the current edition. */
-export async function draftPage(desk: Desk) {
-  const [draft, edition, directory] = await Promise.all([
-    draftRow(desk.db, false),
-    current(desk.db),
-    desk.knowledge.directory(),
-  ])
-  const design = draft?.document ?? edition.document
-  const made = () =>
-    desk.db.selectFrom('draft_change').innerJoin('person', 'person.id', 'draft_change.person')
-  const [authors, everybody] = await Promise.all([
-    made()
-      .select(['list', 'thing', 'person.name as by', 'at'])
-      .orderBy('draft_change.id', 'desc')
-      .limit(50)
-      .execute(),
-    made().select(['list', 'thing', 'person.id', 'person.name']).distinct().execute(),
-  ])
-  const by = (change: DesignChange) =>
-    everybody.filter((one) => keyOfStep(one) === changeKey(change)).map(({ id, name }) => ({ id, name }))
-  return {
-    version: draft?.version ?? 0,
-    edition: edition.number,
-    begun: draft !== undefined,
-    design,
-    findings: proofread(design, directory),
-    changes: compareDesigns(edition.document, design).map((one) => ({
-      ...one,
-      key: changeKey(one),
-      by: by(one),
-    })),
-    authors,
-  }
-}
-
-/** The key of the change that a step of the draft belongs to: the desk's settings are one change, as is an order. */
-const keyOfStep = ({ list, thing }: { list: string; thing: string }) =>
-  `${list}/${list === 'desk' ? '' : thing === '' ? '#order' : thing}`
 
 /**
  * Changes the draft, thing by thing and all or none. Two people may work on different things at once; on the same
@@ -178,7 +128,7 @@ export async function publishDraft(desk: Desk, wanted: Publishing, person: strin
   const published = await desk.db.transaction().execute(async (trx) => {
     await sql`lock table edition in share row exclusive mode`.execute(trx)
     const draft = await draftRow(trx, true)
-    const edition = await current(trx)
+    const edition = await newestEdition(trx)
     if (!draft || draft.version !== wanted.version || draft.based_on !== edition.number)
       throw new Refused(
         'conflict',

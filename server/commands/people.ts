@@ -5,9 +5,9 @@ import { freeId } from '../../core/naming'
 import { DAY, dayNumberOf, flattenCalendar, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import { hashPassword } from '../base/secrets'
-import { endAccess } from '../http/session'
 import type { Language } from '../../core/words'
 import type { Desk } from './desk'
+import { endAccess } from './endAccess'
 
 export interface NewPerson {
   name: string

@@ -2,8 +2,9 @@ import { sql } from 'kysely'
 import { keptMessages, rebuild, type Entry } from '../../core/ticket'
 import type { Database } from '../db/connection'
 import { giveJobs, mendMessages, type RecordedMessage } from '../delivery/outbox'
-import { Knowledge } from './design'
-import { entriesFromRows, store } from './store'
+import { Knowledge } from '../db/knowledge'
+import { entriesFromRows } from '../db/rows'
+import { store } from './store'
 
 const BATCH = 500
 

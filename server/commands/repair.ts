@@ -4,10 +4,11 @@ import type { CompiledDesign } from '../../core/design'
 import type { Database, Trx } from '../db/connection'
 import { deskNow } from '../clock/deskClock'
 import { giveJobs, mendMessages, putLost, type RecordedMessage } from '../delivery/outbox'
-import { Knowledge } from './design'
+import { Knowledge } from '../db/knowledge'
 import { recordedMessages } from './rebuildRows'
-import { alarmRows, bookingRows, clockRows, entryFromRow, store, ticketRow, timeRows } from './store'
-import { NO_WORK } from './workload'
+import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { store } from './store'
+import { NO_WORK } from '../queries/workload'
 
 /**
  * Writes the rows of tickets anew from their entries, whatever they say now: the ticket's own, its clocks, alarms, fixed

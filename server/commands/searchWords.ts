@@ -5,8 +5,9 @@ import { valueInWords, type TicketField } from '../../core/fields'
 import type { CompiledDesign, Directory } from '../../core/design'
 import type { Entry, TicketState } from '../../core/ticket'
 import type { Database } from '../db/connection'
-import type { Knowledge } from './design'
-import { entriesFromRows, SAYING } from './store'
+import type { Knowledge } from '../db/knowledge'
+import { entriesFromRows } from '../db/rows'
+import { SAYING } from './store'
 
 const BATCH = 200
 /** Longest text of one ticket that is searched, in characters; the rest of a very long conversation is not. */

@@ -3,22 +3,11 @@ import { sql } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
 import { otherWay, shelfOf, type LinkKind } from '../../core/work'
-import type { Trx } from '../db/connection'
 import type { Desk } from './desk'
+import { timersOf } from '../queries/timers'
 import { lockedState } from './lockedState'
 
 type StartingCommand = Extract<Command, { kind: 'startTimer' | 'makeMove' }>
-
-/** The tickets on which somebody's timer runs. */
-export async function timersOf(db: Trx | Desk['db'], person: string): Promise<number[]> {
-  const rows = await db
-    .selectFrom('ticket')
-    .select('reference')
-    .where('timers', '<>', sql<string[]>`'{}'`)
-    .where(sql<boolean>`timers @> array[${person}]::text[]`)
-    .execute()
-  return rows.map((row) => row.reference)
-}
 
 /**
  * Does something that starts somebody's timer; the timer that ran elsewhere stops into a time record, in the same

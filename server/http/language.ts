@@ -2,7 +2,7 @@ import { getCookie, getHeader, setResponseHeader, type H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
 import { chooseLanguage, LANGUAGES, languagesOf, wantedLanguages, type Language } from '../../core/words'
 import type { Desk } from '../commands/desk'
-import type { Caller } from './session'
+import type { Caller } from '../base/caller'
 
 /** What somebody chose on this device, before anybody knew who they are. */
 export const LANGUAGE_COOKIE = 'yare-language'

@@ -4,7 +4,7 @@ import type { Desk } from '../commands/desk'
 import { admits } from '../queries/portal'
 import { HttpProblem } from './problem'
 import { isStaff } from './route'
-import type { Caller } from './session'
+import type { Caller } from '../base/caller'
 
 /** Whether somebody may look round at a portal: the desk's people anywhere, requesters where their organisation may. */
 export function isAtHome(portal: Portal, caller: Pick<Caller, 'role' | 'organisation'>): boolean {

@@ -21,7 +21,8 @@ import { keepable } from '../base/keepable'
 import { log } from '../base/log'
 import { HttpProblem, problemOf } from './problem'
 import { services, type Services } from './services'
-import { callerOfSession, SESSION_COOKIE, type Caller } from './session'
+import type { Caller } from '../base/caller'
+import { callerOfSession, SESSION_COOKIE } from './session'
 
 /** Who may call a route. Each role may do what those below it may: lead above technician, administrator above all. */
 export type Who = 'anyone' | 'signedIn' | 'technician' | 'lead' | 'administrator' | 'demo'

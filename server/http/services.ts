@@ -4,7 +4,8 @@ import { heartbeat, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
 import { log } from '../base/log'
-import { callersOfTokens, type Caller } from './session'
+import type { Caller } from '../base/caller'
+import { callersOfTokens } from './session'
 import { Stream, type Ended, type Presence } from './stream'
 
 /** What the routes of this process share: the desk and the stream to the browsers. */

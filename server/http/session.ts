@@ -2,23 +2,9 @@ import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 import type { Role } from '../../core/design'
 import { HttpProblem } from './problem'
+import type { Caller } from '../base/caller'
 import { hashSecret, newSecret, passwordFits } from '../base/secrets'
 import { countTry, forgive } from './tries'
-
-/** Who is asking, and by what right. */
-export interface Caller {
-  id: string
-  name: string
-  role: Role
-  zone: string
-  teams: string[]
-  organisation: string | null
-  /** The portal at which a requester signed in. */
-  portal: string | null
-  by: 'session' | 'token'
-  /** Hash of the session's or token's secret. */
-  credential: string
-}
 
 export const SESSION_COOKIE = 'yare_session'
 const STAFF_INACTIVITY_MINUTES = 60
@@ -176,13 +162,6 @@ export async function signOut(db: Database, secret: string): Promise<void> {
   const session = hashSecret(secret)
   await db.deleteFrom('session').where('token_hash', '=', session).execute()
   await sql`select pg_notify('yare_ended', ${JSON.stringify({ session })})`.execute(db)
-}
-
-/** Ends for good whatever somebody has come in by: sessions, tokens, machines and streams. */
-export async function endAccess(db: Database, person: string): Promise<void> {
-  for (const table of ['session', 'api_token', 'device'] as const)
-    await db.deleteFrom(table).where('person', '=', person).execute()
-  await sql`select pg_notify('yare_ended', ${JSON.stringify({ person })})`.execute(db)
 }
 
 /** Whether what a caller came in by still holds, without counting as being active. */

@@ -6,7 +6,7 @@ import { statusOf } from '../../core/lifecycle'
 import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { becauseInWords, becausesInWords } from '../../core/explain'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 
 /** Whether the desk has asked something that the requester has not answered yet. */
 const WAITS = sql<boolean>`coalesce((state->'held'->>'askedAt')::bigint, 0) > coalesce((state->'held'->>'answeredAt')::bigint, 0)`
@@ -17,7 +17,7 @@ export interface ArrivalsQuery {
 }
 
 /** What waits in Arrivals: what the desk can decide on first, the longest waiting on top. Pages go by key. */
-export async function listArrivals(desk: Desk, { after, limit }: ArrivalsQuery) {
+export async function listArrivals(desk: Reading, { after, limit }: ArrivalsQuery) {
   const [waits, loggedAt, reference] = (after ?? '').split('_').map(Number)
   const held = desk.db.selectFrom('ticket').where('held', '=', true)
   const page = await held
@@ -68,7 +68,7 @@ function rowOf(state: TicketState, waits: boolean, design: CompiledDesign, direc
 export type ArrivalRow = ReturnType<typeof rowOf>
 
 /** Everything that is needed to decide on one held ticket; undefined when it is not held. */
-export async function arrivalPage(desk: Desk, reference: number) {
+export async function arrivalPage(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
     .select(['state', WAITS.as('waits')])
@@ -104,7 +104,7 @@ const MOST_ALIKE = 5
 const ALIKE_FROM = 0.3
 
 /** Open tickets that may be about the same thing: of the same requester or organisation, or in like words. */
-async function alikeTo(desk: Desk, state: TicketState) {
+async function alikeTo(desk: Reading, state: TicketState) {
   const { reference, requester, organisation, item, summary } = state
   const likeness = sql<number>`similarity(summary, ${summary})`
   const rows = await desk.db
@@ -146,7 +146,7 @@ async function alikeTo(desk: Desk, state: TicketState) {
  * What would become of a held ticket if it were accepted now: where it would go, and what would be promised.
  * @throws Refused when it could not be accepted like this
  */
-export async function outlook(desk: Desk, reference: number, choice: Acceptance, actor: Actor) {
+export async function outlook(desk: Reading, reference: number, choice: Acceptance, actor: Actor) {
   const { decided, design } = await desk.preview(reference, { kind: 'accept', ...choice }, actor)
   const directory = await desk.knowledge.directory()
   const { state, entries } = decided
@@ -173,7 +173,7 @@ export async function outlook(desk: Desk, reference: number, choice: Acceptance,
 }
 
 /** What the other ticket keeps of one that is merged into it: who asked, and what was answered. */
-export async function mergedText(desk: Desk, state: TicketState): Promise<string> {
+export async function mergedText(desk: Reading, state: TicketState): Promise<string> {
   const [design, directory] = await Promise.all([desk.knowledge.editionOf(state), desk.knowledge.directory()])
   const form = design.form(design.item(state.item).form)
   const answers = answersInWords(

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../../core/json'
 import { keptMessages, rebuild, type Entry, type KeptMessage, type TicketState } from '../../core/ticket'
-import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../commands/store'
-import { Knowledge } from '../commands/design'
+import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { recordedRow, withoutJob } from '../delivery/outbox'
 

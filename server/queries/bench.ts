@@ -19,8 +19,8 @@ import {
   type Work,
 } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
-import { timersOf } from '../commands/work'
+import type { Reading } from './reading'
+import { timersOf } from './timers'
 import type { Estimate } from './estimates'
 import { leftOf, type KeptClock } from './runningClocks'
 
@@ -55,7 +55,7 @@ interface OnBench extends BenchTicket, Work {
 }
 
 /** What one bench shows: next up with what comes of the order, fixed times, the day, and timers. */
-export async function benchPage(desk: Desk, personId: string, order: BenchOrder) {
+export async function benchPage(desk: Reading, personId: string, order: BenchOrder) {
   const now = deskNow()
   const directory = await desk.knowledge.directory()
   const person = directory.people.get(personId)
@@ -117,7 +117,7 @@ function isLate(
 }
 
 /** Everything that somebody can work on, with what the order asks for. */
-async function ticketsOf(desk: Desk, person: Person, now: number): Promise<OnBench[]> {
+async function ticketsOf(desk: Reading, person: Person, now: number): Promise<OnBench[]> {
   const rows = await desk.db
     .selectFrom('ticket')
     .select(['reference', 'summary', 'category', 'priority', 'priority_order', 'organisation', 'site'])
@@ -215,7 +215,7 @@ function rowOf({ row, design, estimate, answer, band }: OnBench, directory: Dire
 }
 
 /** The fixed times of today and of the days to come. */
-function fixedTimesOf(desk: Desk, person: string, now: number) {
+function fixedTimesOf(desk: Reading, person: string, now: number) {
   return desk.db
     .selectFrom('booking')
     .innerJoin('ticket', 'ticket.reference', 'booking.reference')
@@ -234,7 +234,7 @@ function startOfDay(zone: string, now: number): number {
   return now - ((hour * 60 + minute) * 60_000 + (now % 60_000))
 }
 
-async function workedToday(desk: Desk, { id, zone }: Person, now: number) {
+async function workedToday(desk: Reading, { id, zone }: Person, now: number) {
   const from = startOfDay(zone, now)
   const rows = await desk.db
     .selectFrom('time_record')
@@ -277,7 +277,7 @@ function dayOf({ zone }: Person, { free, shift, today, now, slots }: Day) {
   }
 }
 
-async function runningTimers(desk: Desk, person: Person, shift: WorkingTime | undefined, now: number) {
+async function runningTimers(desk: Reading, person: Person, shift: WorkingTime | undefined, now: number) {
   const references = await timersOf(desk.db, person.id)
   if (!references.length) return []
   const rows = await desk.db

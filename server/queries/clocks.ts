@@ -1,6 +1,6 @@
 import { bandOfBalance, type Band, type Clock } from '../../core/clock'
 import type { TicketState } from '../../core/ticket'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
 
@@ -63,7 +63,7 @@ interface Standing {
  * All running promises by how close they are to running out, a page at a time. A balance depends on the hours of
  * its calendar, so it is reckoned for all of them; the details are read for the page alone.
  */
-export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockList> {
+export async function listClocks(desk: Reading, query: ClockQuery): Promise<ClockList> {
   const [all, found] = await Promise.all([desk.clocks.all(), searched(desk, query.search)])
   const fits = filterOf(query, found)
   const bands: ClockList['bands'] = { over: 0, close: 0, fine: 0, paused: 0 }
@@ -89,7 +89,7 @@ export async function listClocks(desk: Desk, query: ClockQuery): Promise<ClockLi
 }
 
 /** The open tickets that a search finds; undefined when nothing is searched for. */
-async function searched(desk: Desk, search: string | undefined): Promise<Set<number> | undefined> {
+async function searched(desk: Reading, search: string | undefined): Promise<Set<number> | undefined> {
   if (!search) return undefined
   const rows = await desk.db
     .selectFrom('ticket')
@@ -177,7 +177,7 @@ function clockOf(state: TicketState, { target, startedAt }: KeptClock): Clock | 
   return state.clocks.find((one) => one.target === target && one.startedAt === startedAt)
 }
 
-async function describe(desk: Desk, page: Standing[]): Promise<ClockRow[]> {
+async function describe(desk: Reading, page: Standing[]): Promise<ClockRow[]> {
   if (!page.length) return []
   const rows = await desk.db
     .selectFrom('ticket')

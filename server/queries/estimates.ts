@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import { MINUTE } from '../../core/time'
 import { machineNow } from '../clock/deskClock'
-import type { Knowledge } from '../commands/design'
+import type { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 
 /** How long a ticket takes, in milliseconds, and how that is known. */

@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { readSearch, type SearchFilter, type SearchWords } from '../../core/work'
 import { statusOf } from '../../core/lifecycle'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 
 /** Something that a search found. */
 export interface Hit {
@@ -37,7 +37,7 @@ const NEWEST = 400
  * left out but what the search itself says.
  */
 export async function findEverything(
-  desk: Desk,
+  desk: Reading,
   text: string,
   person: string,
   limit: number,
@@ -72,7 +72,7 @@ export async function findEverything(
 }
 
 /** The words of the desk that are like one that no record has; none where records have it. */
-async function likeWords(desk: Desk, term: string): Promise<string[]> {
+async function likeWords(desk: Reading, term: string): Promise<string[]> {
   if (term.length < 4 || /^\d+$/.test(term)) return []
   const { rows } = await sql<{ known: boolean }>`select exists(
     select 1 from search_word where word like ${`${term}%`}) as known`.execute(desk.db)
@@ -122,7 +122,7 @@ interface TicketHit {
 }
 
 async function findTickets(
-  desk: Desk,
+  desk: Reading,
   { number, terms, filters }: SearchWords,
   likes: string[][],
   person: string,
@@ -166,7 +166,7 @@ async function findTickets(
   }
 }
 
-async function ticketHit(desk: Desk, row: TicketHit): Promise<Hit> {
+async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
   const [design, directory] = await Promise.all([
     desk.knowledge.edition(row.edition),
     desk.knowledge.directory(),
@@ -180,7 +180,7 @@ async function ticketHit(desk: Desk, row: TicketHit): Promise<Hit> {
   }
 }
 
-async function ticketOfNumber(desk: Desk, number: number): Promise<Hit[]> {
+async function ticketOfNumber(desk: Reading, number: number): Promise<Hit[]> {
   const row = await desk.db
     .selectFrom('ticket')
     .select(['reference', 'summary', 'requester', 'kind', 'status', 'edition'])
@@ -192,7 +192,7 @@ async function ticketOfNumber(desk: Desk, number: number): Promise<Hit[]> {
 const EACH = 5
 
 /** People, organisations, equipment, agreements, articles and parts of the design. */
-async function findOthers(desk: Desk, { terms }: SearchWords): Promise<Hit[]> {
+async function findOthers(desk: Reading, { terms }: SearchWords): Promise<Hit[]> {
   if (!terms.length) return []
   const [directory, current, articles] = await Promise.all([
     desk.knowledge.directory(),
@@ -257,7 +257,7 @@ async function findOthers(desk: Desk, { terms }: SearchWords): Promise<Hit[]> {
 }
 
 function designHits(
-  design: Awaited<ReturnType<Desk['knowledge']['currentEdition']>>['design'],
+  design: Awaited<ReturnType<Reading['knowledge']['currentEdition']>>['design'],
   fits: (text: string) => boolean,
   mark: (text: string) => string,
 ): Hit[] {
@@ -290,7 +290,7 @@ function markWords(text: string, terms: readonly string[]): string {
   return text.replace(new RegExp(`(${words})`, 'gi'), '«$1»').trim()
 }
 
-async function findArticles(desk: Desk, terms: readonly string[]): Promise<Hit[]> {
+async function findArticles(desk: Reading, terms: readonly string[]): Promise<Hit[]> {
   const query = sql`to_tsquery('english', ${terms.map((term) => `${quote(term)}:*`).join(' & ')})`
   const { rows } = await sql<{ id: number; title: string; audience: string; why: string }>`
     select id, title, audience, ts_headline('english', title || ' · ' || body, ${query}, 'StartSel=«, StopSel=», MaxWords=16, MinWords=6') as why

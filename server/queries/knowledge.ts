@@ -4,7 +4,7 @@ import { ItemIndex, wordsOf, type Portal } from '../../core/intake'
 import type { Facts } from '../../core/condition'
 import { deskNow } from '../clock/deskClock'
 import type { Language } from '../../core/words'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { showsItem } from './portal'
 
@@ -76,7 +76,7 @@ const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.i
 
 /** What fits what a visitor has typed so far: things to ask for, and articles. */
 export async function searchPortal(
-  desk: Desk,
+  desk: Reading,
   portal: Portal,
   text: string,
   asker: Facts,
@@ -111,7 +111,7 @@ async function articlesLike(db: Database, text: string, portal: string) {
 }
 
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
-export async function tryFirst(desk: Desk, portal: Portal, itemId: string, text: string) {
+export async function tryFirst(desk: Reading, portal: Portal, itemId: string, text: string) {
   if (!portal.triesFirst) return { articles: [], notices: [] }
   const design = await desk.knowledge.currentEdition()
   const item = design.findItem(itemId)

@@ -5,8 +5,8 @@ import { misfitOf, Refused } from '../../core/ticket'
 import { DAY } from '../../core/time'
 import { withWords } from '../../core/explain'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
-import { draftPage } from '../commands/draft'
+import type { Reading } from './reading'
+import { draftPage } from './draft'
 
 const AHEAD = 30 * DAY
 
@@ -14,7 +14,7 @@ const AHEAD = 30 * DAY
  * What the draft's ladders would do for a ticket if nobody did anything from now on.
  * @throws Refused when there is no such ticket, or it could not follow the draft
  */
-export async function ladderTrial(desk: Desk, reference: number) {
+export async function ladderTrial(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
     .select('state')
@@ -78,7 +78,7 @@ export interface RungFigures {
 const MONTHS = 6
 
 /** Rungs by month, the newest first; a rung before the due moment has saved a promise that was kept after it. */
-export async function ladderFigures(desk: Desk): Promise<RungFigures[]> {
+export async function ladderFigures(desk: Reading): Promise<RungFigures[]> {
   const now = deskNow()
   const { zone } = (await desk.knowledge.currentEdition()).design.desk
   const { rows } = await sql<RungFigures>`

@@ -3,8 +3,8 @@ import { becauseInWords } from '../../core/explain'
 import type { Because } from '../../core/reason'
 import type { DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
-import { messageRowOf } from '../commands/acknowledge'
+import type { Reading } from './reading'
+import { messageRowOf } from './messageByToken'
 
 export interface MessagesQuery {
   state?: DeliveryState
@@ -42,7 +42,7 @@ const COLUMNS = [
 ] as const
 
 /** Everything that went or will go, newest first. */
-export async function messagesPage(desk: Desk, query: MessagesQuery) {
+export async function messagesPage(desk: Reading, query: MessagesQuery) {
   const [at, key] = (query.before ?? '').split(' ')
   const words = query.words?.trim()
   const rows = await desk.db
@@ -82,7 +82,7 @@ interface NamedRow {
   why: Because | null
 }
 
-async function named<T extends NamedRow>(desk: Desk, rows: T[]) {
+async function named<T extends NamedRow>(desk: Reading, rows: T[]) {
   const [directory, why] = [await desk.knowledge.directory(), await whyInWords(desk, rows)]
   return rows.map((row) => ({
     ...row,
@@ -93,13 +93,13 @@ async function named<T extends NamedRow>(desk: Desk, rows: T[]) {
 }
 
 /** Says why messages wait, or go another way than the first. */
-export async function whyInWords(desk: Desk, rows: readonly { why: Because | null }[]) {
+export async function whyInWords(desk: Reading, rows: readonly { why: Because | null }[]) {
   const reader = await desk.knowledge.readerOf(rows.map((row) => row.why))
   return ({ why }: { why: Because | null }) => (why ? becauseInWords(why, reader).text : null)
 }
 
 /** How many messages wait, are in trouble or were given up today. */
-async function waitingCounts(desk: Desk): Promise<Partial<Record<DeliveryState, number>>> {
+async function waitingCounts(desk: Reading): Promise<Partial<Record<DeliveryState, number>>> {
   const rows = await desk.db
     .selectFrom('outbox')
     .select((e) => ['state', e.fn.countAll<number>().as('count')])
@@ -115,7 +115,7 @@ async function waitingCounts(desk: Desk): Promise<Partial<Record<DeliveryState, 
 }
 
 /** What somebody was told, newest first, and how much of it they have not seen. */
-export async function myMessages(desk: Desk, person: string) {
+export async function myMessages(desk: Reading, person: string) {
   const [rows, unseen] = await Promise.all([
     desk.db
       .selectFrom('outbox')
@@ -137,7 +137,7 @@ export async function myMessages(desk: Desk, person: string) {
 }
 
 /** How many messages somebody has not seen; beyond 99 nobody counts. */
-export async function unseenCount(desk: Desk, person: string): Promise<number> {
+export async function unseenCount(desk: Reading, person: string): Promise<number> {
   const rows = await desk.db
     .selectFrom('outbox')
     .select('key')
@@ -149,7 +149,7 @@ export async function unseenCount(desk: Desk, person: string): Promise<number> {
 }
 
 /** What the link of a message stands for, without anything that a stranger should not read. */
-export async function messageOfToken(desk: Desk, token: string) {
+export async function messageOfToken(desk: Reading, token: string) {
   const row = await messageRowOf(desk, 'acknowledge', token)
   const ticket = await desk.db
     .selectFrom('ticket')

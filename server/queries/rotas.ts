@@ -4,13 +4,13 @@ import { Refused } from '../../core/ticket'
 import { DAY, dayNumberOf, isoDate } from '../../core/time'
 import { isAbsence, type Person } from '../../core/design'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 
 /**
  * Who is on call in a stretch of time, as the edition in force says it, with overrides and absences; and what is wrong
  * with it.
  */
-export async function rotasPage(desk: Desk, from: number, to: number) {
+export async function rotasPage(desk: Reading, from: number, to: number) {
   const [{ design }, directory] = await Promise.all([
     desk.knowledge.currentEdition(),
     desk.knowledge.directory(),
@@ -64,7 +64,7 @@ function nextAfter(rota: Rota, now: number, facts: Parameters<typeof dutiesBetwe
   return present && next ? { from: next.from, person: next.people[0] ?? null } : null
 }
 
-export async function rotaOf(desk: Desk, id: string): Promise<Rota> {
+export async function rotaOf(desk: Reading, id: string): Promise<Rota> {
   const { design } = await desk.knowledge.currentEdition()
   const rota = design.rotas.find((one) => one.id === id)
   if (!rota) throw new Refused('missing', `The edition in force has no rota “${id}”.`)
@@ -72,7 +72,7 @@ export async function rotaOf(desk: Desk, id: string): Promise<Rota> {
 }
 
 /** A rota as iCalendar (RFC 5545): an event for each duty, in UTC, with who has it as its attendee. */
-export async function rotaCalendar(desk: Desk, id: string, days: number): Promise<string> {
+export async function rotaCalendar(desk: Reading, id: string, days: number): Promise<string> {
   const rota = await rotaOf(desk, id)
   const directory = await desk.knowledge.directory()
   const now = deskNow()
@@ -113,7 +113,7 @@ export interface ReadDuty {
  * Reads who has a rota from an iCalendar file: events with times, and who by the attendee's mail or the summary's name.
  * @throws Refused when it is no such file
  */
-export async function readRotaCalendar(desk: Desk, text: string) {
+export async function readRotaCalendar(desk: Reading, text: string) {
   const directory = await desk.knowledge.directory()
   const refuse = (message: string) =>
     new Refused('invalid', 'This is no iCalendar file.', [{ field: 'text', message }])

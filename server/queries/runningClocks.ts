@@ -1,6 +1,6 @@
 import type { CompiledDesign } from '../../core/design'
 import type { WorkingTime } from '../../core/time'
-import type { Knowledge } from '../commands/design'
+import type { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { Kept } from './kept'
 

@@ -1,13 +1,13 @@
 import { sql } from 'kysely'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 import { monitorFaults } from '../standins/monitor'
 
 const DAY = 86_400_000
 const LATEST = 50
 
 /** The latest signals, and sums by kind, cover and outcome. */
-export async function signalsPage(desk: Desk, days: number) {
+export async function signalsPage(desk: Reading, days: number) {
   const since = deskNow() - days * DAY
   const [latest, sums, unknown, faults] = await Promise.all([
     desk.db
@@ -38,7 +38,7 @@ export async function signalsPage(desk: Desk, days: number) {
 }
 
 /** How often people overruled each rule of triage in the last days, and what they set instead. */
-export async function correctionsPage(desk: Desk, days: number) {
+export async function correctionsPage(desk: Reading, days: number) {
   const since = deskNow() - days * DAY
   const { rows } = await sql<{ article: string; field: string; value: string; to: string; count: number }>`
     select body->'overruled'->>'article' as article, body->>'field' as field, body->'overruled'->>'value' as value,

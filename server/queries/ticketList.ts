@@ -6,7 +6,7 @@ import { statusOf } from '../../core/lifecycle'
 import { Refused, type TicketState } from '../../core/ticket'
 import { fieldOf } from '../../core/fields'
 import type { PlainGroup, PlainSort, ViewGroup, ViewSort } from '../../core/work'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { conditionSql, fieldGroup, fieldOrder, type SortCast } from './conditionSql'
 import { decidedBy, ruleNamed } from './decided'
@@ -139,7 +139,7 @@ function wantedBy(query: ListQuery, calendars: Calendars): RawBuilder<boolean> {
 }
 
 /** A page of tickets. Pages go by key: group, what they are ordered by, number. */
-export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketList> {
+export async function listTickets(desk: Reading, query: ListQuery): Promise<TicketList> {
   const current = await desk.knowledge.currentEdition()
   refuseUnseen(current, query, query)
   const { by, isFalling, cast = 'bigint' } = orderOf(sortOf(query), current)
@@ -172,7 +172,7 @@ export async function listTickets(desk: Desk, query: ListQuery): Promise<TicketL
 
 /** How many tickets a list holds; beyond so many they are not counted, unless they are counted already. */
 async function countOf(
-  desk: Desk,
+  desk: Reading,
   query: ListQuery,
   wanted: RawBuilder<boolean>,
 ): Promise<Pick<TicketList, 'total' | 'isMore'>> {

@@ -1,14 +1,14 @@
 import { momentInWords } from '../../core/time'
 import { fieldOf } from '../../core/fields'
 import type { PlainColumn, ViewColumn } from '../../core/work'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 import { listTickets, type ListQuery, type TicketRow } from './ticketList'
 
 /** Most tickets in one sheet. */
 export const MOST_IN_A_SHEET = 10_000
 const PAGE = 200
 
-interface Reading {
+interface Reader {
   zone: string
   now: number
 }
@@ -30,10 +30,9 @@ const COLUMN_NAMES: Record<PlainColumn, string> = {
   tasks: 'Tasks',
 }
 
-const moment = (at: number | null, { zone, now }: Reading) =>
-  at === null ? '' : momentInWords(at, zone, now)
+const moment = (at: number | null, { zone, now }: Reader) => (at === null ? '' : momentInWords(at, zone, now))
 
-const CELLS: Record<PlainColumn, (row: TicketRow, reading: Reading) => string> = {
+const CELLS: Record<PlainColumn, (row: TicketRow, reading: Reader) => string> = {
   category: (row) => row.category,
   organisation: (row) => row.organisation,
   site: (row) => row.site,
@@ -52,7 +51,7 @@ const CELLS: Record<PlainColumn, (row: TicketRow, reading: Reading) => string> =
 
 /** The tickets of a view as lines of a sheet, the first with the names of its columns. */
 export async function ticketSheet(
-  desk: Desk,
+  desk: Reading,
   query: Omit<ListQuery, 'limit' | 'after'>,
   columns: readonly ViewColumn[],
   zone: string,

@@ -4,12 +4,12 @@ import type { Reason } from '../../core/reason'
 import { planMove, previewMessage, type MovePlan, type TicketState } from '../../core/ticket'
 import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
-import type { Caller } from '../http/session'
+import type { Reading } from './reading'
+import type { Caller } from '../base/caller'
 
 /** What a ticket page shows of work: moves, timers, time, fixed times, tasks, links and what it will take. */
 export async function workOf(
-  desk: Desk,
+  desk: Reading,
   state: TicketState,
   design: CompiledDesign,
   directory: Directory,
@@ -49,7 +49,7 @@ export async function workOf(
 }
 
 /** The other tickets that a ticket is linked with, by name. */
-async function linksOf(desk: Desk, { links = [] }: TicketState) {
+async function linksOf(desk: Reading, { links = [] }: TicketState) {
   if (!links.length) return []
   const rows = await desk.db
     .selectFrom('ticket')
@@ -71,7 +71,7 @@ async function linksOf(desk: Desk, { links = [] }: TicketState) {
 }
 
 /** Saved replies that somebody is offered, filled in for a ticket, and the checklists that can be added. */
-export async function savedRepliesFor(desk: Desk, reference: number, { teams }: Pick<Caller, 'teams'>) {
+export async function savedRepliesFor(desk: Reading, reference: number, { teams }: Pick<Caller, 'teams'>) {
   const row = await desk.db
     .selectFrom('ticket')
     .select('state')

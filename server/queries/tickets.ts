@@ -15,15 +15,15 @@ import {
 } from '../../core/ticket'
 import { becausesInWords, withWords } from '../../core/explain'
 import { say, type Language } from '../../core/words'
-import { entriesFromRows } from '../commands/store'
-import type { Desk } from '../commands/desk'
-import type { Caller } from '../http/session'
+import { entriesFromRows } from '../db/rows'
+import type { Reading } from './reading'
+import type { Caller } from '../base/caller'
 import { whyInWords } from './messages'
 import { entriesSeen, fieldsOfRow, seesField } from './seenFields'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
 
-async function load(desk: Desk, reference: number) {
+async function load(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
     .select(['state'])
@@ -40,7 +40,7 @@ async function load(desk: Desk, reference: number) {
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
 export async function ticketPage(
-  desk: Desk,
+  desk: Reading,
   reference: number,
   caller: Pick<Caller, 'id' | 'role' | 'teams'>,
 ) {
@@ -161,7 +161,7 @@ function fieldsPart(
 }
 
 /** Every message of a ticket. */
-async function deliveriesOf(desk: Desk, reference: number) {
+async function deliveriesOf(desk: Reading, reference: number) {
   const rows = await desk.db
     .selectFrom('outbox')
     .select([
@@ -229,7 +229,12 @@ function peopleOf(entry: object): string[] {
 }
 
 /** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
-export async function requestPage(desk: Desk, reference: number, person: string, language: Language = 'en') {
+export async function requestPage(
+  desk: Reading,
+  reference: number,
+  person: string,
+  language: Language = 'en',
+) {
   const found = await load(desk, reference)
   if (!found || found.state.requester !== person || found.state.internal) return undefined
   const { state, directory, entries } = found
@@ -266,7 +271,7 @@ export async function requestPage(desk: Desk, reference: number, person: string,
 
 /** What was said to and by a requester where their merged request is handled; what others said there is not theirs. */
 async function saidSinceMerge(
-  desk: Desk,
+  desk: Reading,
   { mergedInto }: TicketState,
   entries: Entry[],
   person: string,
@@ -319,7 +324,7 @@ export type MyRequest = ReturnType<typeof requestOf>
 
 /** A requester's own tickets, newest first. */
 export async function myRequests(
-  desk: Desk,
+  desk: Reading,
   person: string,
   limit: number,
   language: Language = 'en',

@@ -1,5 +1,5 @@
 import { hoursAndMinutes, isoDate, timeOfDay } from '../../core/time'
-import type { Desk } from '../commands/desk'
+import type { Reading } from './reading'
 
 /** Most time records in one sheet. */
 const MOST = 20_000
@@ -10,7 +10,7 @@ const MOST = 20_000
  * @param zone in which days and hours are written
  */
 export async function timeSheet(
-  desk: Desk,
+  desk: Reading,
   { from, to, person, zone }: { from: number; to: number; person?: string; zone: string },
 ): Promise<string[][]> {
   const directory = await desk.knowledge.directory()

@@ -5,9 +5,9 @@ import { arrivalFacts, askerFacts } from '../../core/facts'
 import { Refused, type TicketState } from '../../core/ticket'
 import { tryTriage, type TriageInput, type Workloads } from '../../core/triage'
 import { deskNow } from '../clock/deskClock'
-import type { Desk } from '../commands/desk'
-import { draftPage } from '../commands/draft'
-import { textOf } from '../commands/learnt'
+import type { Reading } from './reading'
+import { draftPage } from './draft'
+import { textOf } from './learnt'
 
 export interface TrialQuestion {
   /** A ticket that is there, or else what somebody may ask for. */
@@ -22,7 +22,7 @@ export interface TrialQuestion {
  * What the draft would make of a ticket, step by step.
  * @throws Refused when there is no such ticket, item or requester
  */
-export async function triageTrial(desk: Desk, question: TrialQuestion) {
+export async function triageTrial(desk: Reading, question: TrialQuestion) {
   const { draft, directory } = await draftInUse(desk)
   const state = question.reference === undefined ? undefined : await stateOf(desk, question.reference)
   const work = await desk.workOf([state?.requester ?? question.requester ?? ''])
@@ -46,13 +46,13 @@ export async function triageTrial(desk: Desk, question: TrialQuestion) {
 
 const refused = (field: string, message: string) => new Refused('invalid', message, [{ field, message }])
 
-async function draftInUse(desk: Desk) {
+async function draftInUse(desk: Reading) {
   const [{ design }, directory] = await Promise.all([draftPage(desk), desk.knowledge.directory()])
   return { draft: new CompiledDesign(design, 0), directory }
 }
 type Known = Awaited<ReturnType<typeof draftInUse>>['directory']
 
-async function stateOf(desk: Desk, reference: number): Promise<TicketState> {
+async function stateOf(desk: Reading, reference: number): Promise<TicketState> {
   const row = await desk.db
     .selectFrom('ticket')
     .select('state')
@@ -64,7 +64,7 @@ async function stateOf(desk: Desk, reference: number): Promise<TicketState> {
 
 /** With what the words of past tickets say, as a new ticket would be sorted. */
 async function withSuggestion(
-  desk: Desk,
+  desk: Reading,
   draft: CompiledDesign,
   input: TriageInput,
   text: string,
@@ -82,7 +82,7 @@ function inputOf(state: TicketState, draft: CompiledDesign, directory: Known, wo
 }
 
 async function inputFrom(
-  desk: Desk,
+  desk: Reading,
   { item = '', requester: id = '', portal, answers = {} }: TrialQuestion,
   draft: CompiledDesign,
   work: Workloads,
@@ -114,7 +114,7 @@ const STRETCH = 200
 const DAY = 86_400_000
 
 /** Sorts the tickets of the last days by the draft and by the edition in force, and says what would differ. */
-export async function rehearseTriage(desk: Desk, days: number) {
+export async function rehearseTriage(desk: Reading, days: number) {
   const [{ draft, directory }, current] = await Promise.all([
     draftInUse(desk),
     desk.knowledge.currentEdition(),

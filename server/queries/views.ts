@@ -2,7 +2,7 @@ import { readView, type ViewDefinition } from '../../core/work'
 import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
-import type { Caller } from '../http/session'
+import type { Caller } from '../base/caller'
 
 /** A view that somebody has kept. */
 export interface SavedView {

@@ -1,7 +1,7 @@
 import { cellNamesOf, CompiledDesign, namedDirectory, namesOf, type Design } from '../../core/design'
 import type { CellNames, DecisionTable } from '../../core/table'
 import type { Desk } from '../commands/desk'
-import { draftPage } from '../commands/draft'
+import { draftPage } from '../queries/draft'
 import { HttpProblem } from '../http/problem'
 
 const TABLES = ['what', 'weight', 'routing', 'skills'] as const

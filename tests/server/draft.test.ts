@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { designFile, type Design } from '../../core/design'
+import { draftPage } from '../../server/queries/draft'
 import {
   changeDraft,
   discardDraft,
-  draftPage,
   previewFile,
   publishDraft,
   takeBack,

@@ -1,5 +1,5 @@
 import { IsIn } from 'class-validator'
-import { goForward } from '../../commands/goForward'
+import { goForward } from '../../jobs/goForward'
 import { defineRoute } from '../../http/route'
 
 class ForwardBody {

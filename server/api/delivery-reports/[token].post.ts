@@ -1,6 +1,7 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { getRouterParam } from 'h3'
-import { acknowledgeByToken, messageRowOf } from '../../commands/acknowledge'
+import { messageRowOf } from '../../queries/messageByToken'
+import { acknowledgeByToken } from '../../commands/acknowledge'
 import { recordOutcome } from '../../commands/deliveries'
 import { defineRoute } from '../../http/route'
 

@@ -1,7 +1,7 @@
 import { IsOptional, Matches } from 'class-validator'
 import { setResponseHeaders } from 'h3'
 import { designFile } from '../../../core/design'
-import { draftPage } from '../../commands/draft'
+import { draftPage } from '../../queries/draft'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
 import { editionPage } from '../../queries/design'

@@ -1,4 +1,4 @@
-import { draftPage } from '../../commands/draft'
+import { draftPage } from '../../queries/draft'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(

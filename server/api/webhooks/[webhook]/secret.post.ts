@@ -1,6 +1,6 @@
 import { getRouterParam } from 'h3'
 import { Refused } from '../../../../core/ticket'
-import { draftPage } from '../../../commands/draft'
+import { draftPage } from '../../../queries/draft'
 import { makeSecret } from '../../../delivery/channels'
 import { defineRoute } from '../../../http/route'
 

@@ -3,7 +3,7 @@ import type { CompiledDesign } from '../../core/design'
 import { assignmentOf, type Workloads } from '../../core/triage'
 import type { Database } from '../db/connection'
 import { deskNow, machineNow } from '../clock/deskClock'
-import type { Knowledge } from './design'
+import type { Knowledge } from '../db/knowledge'
 
 const KEEP = 1000
 

@@ -1,7 +1,7 @@
 import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
-import type { Database } from '../db/connection'
-import { withDesign } from '../db/kept'
+import type { Database } from './connection'
+import { withDesign } from './kept'
 
 /**
  * The published editions and the directory as this process knows them. Editions never change, so they

@@ -1,8 +1,8 @@
 import { sql } from 'kysely'
 import { HOUR, MINUTE } from '../../core/time'
 import { deskNow, putForward } from '../clock/deskClock'
-import { ringDue } from '../jobs/alarms'
-import type { Desk } from './desk'
+import { ringDue } from './alarms'
+import type { Desk } from '../commands/desk'
 
 /**
  * Puts the demo's time forward. It stops at each alarm on the way and lets it ring, so that everything

@@ -1,0 +1,167 @@
+import type { Selectable } from 'kysely'
+import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
+import type { CompiledDesign } from '../../core/design'
+import { statusOf } from '../../core/lifecycle'
+import {
+  readEntry,
+  ticketAlarms,
+  UnreadableEntry,
+  versionOf,
+  type Entry,
+  type KeptEntry,
+  type TicketState,
+} from '../../core/ticket'
+import type { WorkingTime } from '../../core/time'
+import type { Tables, TicketFacts } from './tables'
+
+// Everything of a ticket that stands in columns, as it follows from its state; and entries, as they are kept.
+
+type TicketRow = {
+  [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Selectable<Tables['ticket']>[K]
+}
+type ClockRow = Tables['clock']
+
+/** The read columns of a ticket: all of them follow from its state. */
+export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow {
+  const clocks = clockRows(state, design)
+  const { group } = statusOf(design.kind(state.kind), state.status)
+  const due = clocks.flatMap((clock) => (clock.stopped_at === null ? (clock.due_at ?? []) : []))
+  return {
+    reference: state.reference,
+    state,
+    sequence: state.sequence,
+    edition: state.edition,
+    summary: state.summary,
+    kind: state.kind,
+    item: state.item,
+    status: state.status,
+    status_group: group,
+    category: state.category,
+    priority: state.priority,
+    priority_order: design.priority(state.priority).order,
+    queue: state.queue,
+    team: state.team,
+    technician: state.technician,
+    requester: state.requester,
+    organisation: state.organisation,
+    site: state.site,
+    held: state.held !== undefined,
+    logged_at: state.loggedAt,
+    changed_at: state.changedAt,
+    due_at: due.length ? Math.min(...due) : null,
+    timers: (state.timers ?? []).map((one) => one.person),
+    estimate: state.estimate ?? null,
+    portal: state.portal,
+    channel: state.channel,
+    cover: state.cover,
+    tasks_open: (state.tasks ?? []).filter((one) => !one.done).length,
+    // Where the ticket itself waits, or is done, it is not the desk's turn.
+    waiting_since: ['new', 'active'].includes(group) ? (state.waitingSince ?? null) : null,
+    facts: factsOf(state, design.deskOf(state.item)),
+    rules: state.rules ?? [],
+  }
+}
+
+function factsOf(state: TicketState, desk: string | undefined): TicketFacts {
+  const { statuses, loggedAt, saidAt, major } = state
+  return {
+    answers: state.answers,
+    impact: state.impact,
+    urgency: state.urgency,
+    agreement: state.agreement,
+    statusBefore: statuses.at(-2)?.status ?? null,
+    statusSince: statuses.at(-1)?.at ?? loggedAt,
+    saidAt: saidAt ?? loggedAt,
+    signals: state.signal?.count ?? 0,
+    major: major !== undefined && major.endedAt === undefined,
+    ...(state.fields && { fields: state.fields }),
+    ...(desk && { desk }),
+    ...(state.department && { department: state.department }),
+    ...(state.equipment && { equipment: state.equipment }),
+  }
+}
+
+/** The rows of what was worked on a ticket. */
+export function timeRows({ reference, times = [] }: TicketState): Tables['time_record'][] {
+  return times.map(({ id, person, from, to, counted, what }) => ({
+    ...{ reference, id, person, counted, what },
+    starts: from,
+    ends: to,
+  }))
+}
+
+/** The rows of its fixed times. */
+export function bookingRows({ reference, bookings = [] }: TicketState): Tables['booking'][] {
+  return bookings.map(({ id, person, from, to, what, state }) => ({
+    ...{ reference, id, person, what, state },
+    starts: from,
+    ends: to,
+  }))
+}
+
+/** The rows of a ticket's clocks. */
+export function clockRows(state: TicketState, design: CompiledDesign): ClockRow[] {
+  return state.clocks.map((clock) => ({
+    reference: state.reference,
+    target: clock.target,
+    started_at: clock.startedAt,
+    calendar: clock.calendar,
+    edition: clock.edition,
+    shift: clock.shift ?? null,
+    granted: grantedOf(clock),
+    ...standingRow(clock, design.hoursOf(clock)),
+    stopped_at: clock.stoppedAt ?? null,
+    outcome: clock.outcome ?? null,
+  }))
+}
+
+/** How a clock stands, so that its balance at any later moment follows without its pauses. */
+function standingRow(
+  clock: Clock,
+  hours: WorkingTime,
+): Pick<ClockRow, 'paused' | 'balance' | 'balance_at' | 'due_at'> {
+  const pause = openPause(clock)
+  const at = pause?.from ?? clock.stoppedAt ?? lastStart(clock)
+  return {
+    paused: pause !== undefined,
+    balance: balance(clock, hours, at),
+    balance_at: at,
+    due_at: dueAt(clock, hours) ?? null,
+  }
+}
+
+/** The rows of a ticket's alarms. */
+export function alarmRows(state: TicketState, design: CompiledDesign): Tables['alarm'][] {
+  return ticketAlarms(state, design).map(({ key, at }) => ({ reference: state.reference, key, at }))
+}
+
+/** An entry as it is kept: what is common stands in columns, the rest in the body. */
+export function entryRow(reference: number, { sequence, at, actor, kind, ...body }: Entry) {
+  const who = 'person' in actor ? `person:${actor.person}` : `system:${actor.system}`
+  return { reference, sequence, at, actor: who, kind, version: versionOf(kind), body }
+}
+
+/** Reads an entry back from its row. @throws UnreadableEntry when a newer release wrote it */
+export function entryFromRow({ actor, ...row }: Omit<KeptEntry, 'actor'> & { actor: string }): Entry {
+  const [sort, ...name] = actor.split(':')
+  return readEntry({
+    ...row,
+    actor: sort === 'person' ? { person: name.join(':') } : { system: name.join(':') },
+  })
+}
+
+/** Reads what can be read of a record: one entry of a newer release keeps nobody from the rest. */
+export function entriesFromRows(rows: readonly Parameters<typeof entryFromRow>[0][]): {
+  entries: Entry[]
+  unread: UnreadableEntry[]
+} {
+  const [entries, unread]: [Entry[], UnreadableEntry[]] = [[], []]
+  for (const row of rows)
+    try {
+      entries.push(entryFromRow(row))
+    } catch (error) {
+      if (!(error instanceof UnreadableEntry)) throw error
+      unread.push(error)
+    }
+  return { entries, unread }
+}
