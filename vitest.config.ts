@@ -4,8 +4,10 @@ const root = import.meta.dirname
 /** Only what needs a database gets one; the core's tests share their modules, which no test changes. */
 const project = (name: string, include: string[], more = {}) => ({
   extends: true as const,
-  test: { name, include, ...more },
+  // One after the other: side by side each would have its own workers, more than there are cores.
+  test: { name, include, sequence: { groupOrder: ORDER.indexOf(name) }, ...more },
 })
+const ORDER = ['core', 'app', 'server']
 
 export default defineConfig({
   esbuild: { tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
