@@ -102,6 +102,12 @@ describe('proofreading', () => {
       'forms/gate-scanner#boardingStopped',
     ],
     [
+      'a level that compares a length of time with what is none',
+      (design) =>
+        (design.serviceLevels[1]!.when = { fact: 'field.visitTakes', op: 'less', value: 'a while' }),
+      'service-levels/round-the-clock',
+    ],
+    [
       'a ladder for tickets of the last hour',
       (design) => (design.ladders[0]!.when = { fact: 'loggedAt', op: 'inTheLast', value: 'PT1H' }),
       'ladders/nobody-answered',

@@ -1,10 +1,9 @@
 import type { FactKind } from '../condition'
-import { QUESTION_TYPES } from '../intake'
 import type { CellNames } from '../table'
 import type { ValueSet } from '../facts'
 import { FACTS, termsOfFact } from '../facts'
 import { statusNames } from '../lifecycle'
-import { fieldFact, FIELD_TYPES, type FieldType } from '../fields'
+import { fieldFact, termsOfType, type FieldType } from '../fields'
 import type { Design } from './design'
 import type { Directory } from './directory'
 
@@ -128,7 +127,7 @@ export function kindOfFact(design: Design, names: Names, fact: string): FactKind
   const own = termsOfFact(fact)?.kind
   if (own && own !== 'choice') return own
   const asked = askedBy(design, fact)
-  const kind = asked && { ...QUESTION_TYPES, ...FIELD_TYPES }[asked.type].fact
+  const kind = asked && termsOfType(asked.type).fact
   if (kind && kind !== 'choice' && kind !== 'text') return kind
   return (asked?.options ?? names[fact])?.length ? 'choice' : 'text'
 }

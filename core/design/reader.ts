@@ -8,7 +8,7 @@ import {
   type FactValue,
   type Test,
 } from '../condition'
-import { fieldFact, fieldOf } from '../fields'
+import { fieldFact, fieldOf, termsOfType } from '../fields'
 import type { Finding, FindingCode } from '../finding'
 import type { ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
@@ -162,6 +162,25 @@ export class Reader {
       this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
     if (takes === 'calendar') this.refers(place, 'calendar', test.value as string | undefined)
     if (exact) for (const value of values) this.valueOf(place, test.fact, value)
+    if (takes === 'one' || takes === 'range') this.typedValues(place, test.fact, values)
+  }
+
+  /** Values that are typed in words, such as lengths of time, must be ones that can be read. */
+  private typedValues(place: string, fact: string, values: readonly (FactValue | undefined)[]): void {
+    const asked = this.asked(fact)
+    if (!asked) return
+    const { typed, check } = termsOfType(asked.type)
+    for (const value of values)
+      if (typed && value !== undefined && check(value, asked, false) !== undefined)
+        this.error(place, 'valueMisfit', `compares “${asked.label}” with “${String(value)}”, which is none`)
+  }
+
+  /** The question or the field that a fact is of. */
+  private asked(fact: string) {
+    return (
+      this.design.questions.find((one) => `form.${one.name}` === fact) ??
+      this.design.fields.find((one) => fieldFact(one.name) === fact)
+    )
   }
 
   /** A value that something is compared with, where it must be one of those that there are. */
@@ -169,9 +188,7 @@ export class Reader {
     const set = termsOfFact(fact)?.values
     const what = set && REFERRED[set]
     if (what) this.refers(place, what, value as string)
-    const question =
-      this.design.questions.find((one) => `form.${one.name}` === fact) ??
-      this.design.fields.find((one) => fieldFact(one.name) === fact)
+    const question = this.asked(fact)
     if (question?.options && !question.options.some((option) => option.value === value))
       this.error(place, 'optionUnknown', `“${question.label}” has no option “${String(value)}”`)
   }

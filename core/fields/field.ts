@@ -3,6 +3,7 @@ import {
   type Answer,
   type FieldQuestionType,
   type QuestionTerms,
+  type QuestionType,
   type QuestionTypeTerms,
 } from '../intake'
 
@@ -17,6 +18,10 @@ function fieldTypes(): Readonly<Record<FieldType, QuestionTypeTerms>> {
   const technician: QuestionTypeTerms = { ...QUESTION_TYPES.person, name: 'somebody of the desk' }
   return { ...(Object.fromEntries(all) as Record<FieldQuestionType, QuestionTypeTerms>), technician }
 }
+
+/** What there is to say about a type of question or of field. */
+export const termsOfType = (type: QuestionType | FieldType): QuestionTypeTerms =>
+  type === 'technician' ? FIELD_TYPES.technician : QUESTION_TYPES[type]
 
 /** The value of a field: a text, a number, yes or no, an id, or what was chosen of several. */
 export type FieldValue = Answer

@@ -23,11 +23,11 @@ type Form = CellText['form']
 
 /** The operators that are said by a word or a sign, the longer ones first: `>=` before `>`. */
 function saidBy<F extends Form>(form: F): [Operator, Extract<CellText, { form: F }>][] {
-  const found = (Object.keys(OPERATORS) as Operator[]).flatMap((op) => {
+  type Said = Extract<CellText, { form: F }>
+  return (Object.keys(OPERATORS) as Operator[]).flatMap((op): [Operator, Said][] => {
     const { cell } = OPERATORS[op]
-    return cell.form === form ? [[op, cell as Extract<CellText, { form: F }>] as const] : []
+    return cell.form === form ? [[op, cell as Said]] : []
   })
-  return found.map(([op, cell]): [Operator, Extract<CellText, { form: F }>] => [op, cell])
 }
 const longestFirst = (list: [Operator, string][]) => list.sort(([, a], [, b]) => b.length - a.length)
 const WORDS = longestFirst(saidBy('word').map(([op, { word }]) => [op, word]))

@@ -13,6 +13,7 @@ const [FIRST, END] = [Date.UTC(YEARS_TOLD.from, 0, 1) / DAY, Date.UTC(YEARS_TOLD
  */
 export class WorkingDays {
   private bounds: number[] | undefined
+  private instants: Instant[] | undefined
 
   constructor(private readonly hours: CalendarTime) {}
 
@@ -42,6 +43,11 @@ export class WorkingDays {
    */
   get turns(): readonly number[] {
     return (this.bounds ??= this.findTurns())
+  }
+
+  /** The same turns as instants, midnights in the calendar's zone. */
+  get turnsAt(): readonly Instant[] {
+    return (this.instants ??= this.turns.map((day) => this.midnight(day)))
   }
 
   private findTurns(): number[] {

@@ -3,8 +3,7 @@ import type { Cell } from '~~/core/table'
 import { isOperator, OPERATORS, type Operator, type OperatorTerms, type Takes } from '~~/core/condition'
 import type { Design } from '~~/core/design'
 import { kindOfFact } from '~~/core/design'
-import { fieldFact, FIELD_TYPES } from '~~/core/fields'
-import { QUESTION_TYPES } from '~~/core/intake'
+import { fieldFact, termsOfType } from '~~/core/fields'
 
 // One cell of a decision table: an operator and a value, chosen, never typed as syntax.
 const props = defineProps<{
@@ -97,9 +96,7 @@ function close() {
   emit('close')
 }
 /** How its values are typed in words, where they are. */
-const typed = computed(
-  () => question.value && { ...QUESTION_TYPES, ...FIELD_TYPES }[question.value.type].typed,
-)
+const typed = computed(() => question.value && termsOfType(question.value.type).typed)
 const parsed = (value: Single): Single =>
   typed.value
     ? (typed.value.read(String(value)) as Single)
@@ -132,11 +129,12 @@ const isChosen = computed(() => {
   if (takes === 'span' || takes === 'calendar') return true
   return takes === 'one' && (kind.value === 'choice' || kind.value === 'path')
 })
-// What was a day, say, is no calendar: where one is chosen, the first stands there until another is.
+// What was a day, say, is no calendar and no span: the first stands there until another is chosen.
 watch(
   () => chosen.value.op,
   (op) => {
-    const choices = isChosen.value ? choicesFor(takesOf(op)) : undefined
+    const takes = takesOf(op)
+    const choices = takes === 'span' || takes === 'calendar' ? choicesFor(takes) : undefined
     if (choices && !choices.some((one) => one.value === chosen.value.value))
       chosen.value.value = choices[0]?.value ?? null
   },

@@ -23,12 +23,7 @@ const isAfterOdd = (at: Sql, turns: readonly (number | string)[], cast: string, 
   sql`width_bucket(${at}, ${turns}${sql.raw(`::${cast}[]`)}) % 2 = 1`
 
 const ofInstant: Ask = (column, days, asking) =>
-  isAfterOdd(
-    asking.sql`(${column})::numeric`,
-    days.turns.map((day) => days.midnight(day)),
-    'numeric',
-    asking,
-  )
+  isAfterOdd(asking.sql`(${column})::numeric`, days.turnsAt, 'numeric', asking)
 
 const isoDay = (day: number) => new Date(day * DAY).toISOString().slice(0, 10)
 
