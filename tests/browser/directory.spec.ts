@@ -3,7 +3,9 @@ import { findings, LEAD, signIn } from './people'
 
 test('a lead keeps agreements and equipment: new ones, files line by line, and what is out for repair', async ({
   page,
-}) => {
+}, { retry }) => {
+  // What a first try left behind is there already: a second one makes a type of its own.
+  const type = retry ? `one season (${retry})` : 'one season'
   await signIn(page, LEAD)
   await page.getByRole('button', { name: 'More …' }).click()
   await page.getByRole('link', { name: /^Directory/ }).click()
@@ -12,10 +14,10 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   await expect(page.getByText('say what is covered')).toBeVisible()
   await page.getByRole('combobox', { name: 'Organisation' }).selectOption('Hallin Port Trust')
   await page.getByLabel('Cover').fill('Office hours')
-  await page.getByLabel('Type').fill('one season')
+  await page.getByLabel('Type').fill(type)
   await page.getByLabel('First day').fill('2026-11-16')
   await page.getByRole('button', { name: 'Make it' }).click()
-  await expect(page.getByText('“one season” would be a new type.')).toBeVisible()
+  await expect(page.getByText(`“${type}” would be a new type.`)).toBeVisible()
   await expect(page.getByText('say what is covered')).toBeHidden()
   await page.getByRole('button', { name: 'Make it, with what is new' }).click()
   const made = page.getByText(/^Agreement \d+ is made\.$/)
@@ -30,10 +32,11 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   await page.getByRole('link', { name: 'Equipment', exact: true }).click()
   await page.getByLabel('Find equipment').fill('Gate scanner 2')
   await page.getByLabel('Find equipment').press('Enter')
-  await page
-    .getByRole('button', { name: /^Send \d+ to a repair shop/ })
-    .first()
-    .click()
+  // The list as it was before it was narrowed down has others first.
+  await expect(page).toHaveURL(/find=Gate/)
+  await expect(page.getByRole('heading', { name: 'Equipment 3' })).toBeVisible()
+  const scanner = page.getByRole('row', { name: /Gate scanner 2, Hallin/ })
+  await scanner.getByRole('button', { name: /^Send \d+ to a repair shop/ }).click()
   await expect(page.getByText('It is not in warranty')).toBeVisible()
   await page.getByRole('combobox', { name: 'Repair shop' }).fill('Petrel Works')
   await page.getByRole('button', { name: 'Send it' }).click()

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright'
-import { expect, type APIRequest, type APIRequestContext, type Page } from '@playwright/test'
+import { expect, type APIRequest, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 
 export const PASSWORD = 'sound-of-hallin'
 export const LEAD = 'olin-brandt@commons.sound.example'
@@ -58,4 +58,19 @@ export async function findings(page: Page, rules: 'all' | 'colours' = 'all'): Pr
         .map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`)
         .join(' | ')}`,
   )
+}
+
+/** Waits until something is where it was half a second ago: pointing at it before that meets what stood beside it. */
+export async function standsStill(thing: Locator): Promise<void> {
+  let before: unknown
+  await expect
+    .poll(
+      async () => {
+        const last = before
+        before = JSON.stringify(await thing.boundingBox())
+        return before === last
+      },
+      { intervals: [0, 500] },
+    )
+    .toBe(true)
 }

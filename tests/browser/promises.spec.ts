@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { LEAD, leaveNoDraft, signIn, signInByApi, TECHNICIAN } from './people'
+import { LEAD, leaveNoDraft, signIn, signInByApi, standsStill, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
@@ -209,7 +209,8 @@ test('a lead paints a week, adds a special day, brings in holidays and a file, a
   await page.keyboard.press('Space')
   await expect(page.getByLabel('Monday 09:00 shut')).toBeVisible()
   await expect(page.getByText('hours of the calendar it builds on')).toHaveCount(0)
-  // Pointing waits until the page stands still.
+  await page.getByLabel('Saturday 08:00 shut').hover()
+  await standsStill(page.getByLabel('Saturday 08:00 shut'))
   await page.getByLabel('Saturday 08:00 shut').hover()
   await page.mouse.down()
   await page.getByLabel('Saturday 11:30 shut').hover()

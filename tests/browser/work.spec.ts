@@ -42,7 +42,10 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
 
   // Another ticket: down the list, Enter, start; the first timer stops into a time record.
   const isAnother = () =>
-    page.evaluate((open) => !document.activeElement?.getAttribute('href')?.includes(open), `/bench/${first}`)
+    page.evaluate((open) => {
+      const chosen = document.activeElement?.getAttribute('href')
+      return !!chosen && !chosen.includes(open)
+    }, `/bench/${first}`)
   await page.keyboard.press('j')
   while (!(await isAnother())) await page.keyboard.press('j')
   await page.keyboard.press('Enter')
