@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { CompiledDesign, Directory, type Person } from '../core/design'
 import { keptMessages } from '../core/ticket'
 import { startDemoClock } from '../server/clock/deskClock'
-import { alarmRows, bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../server/db/rows'
+import { bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../server/db/rows'
 import type { Database, Trx } from '../server/db/connection'
 import { recordedRow } from '../server/delivery/outbox'
 import { hashPassword } from '../server/base/secrets'
@@ -135,10 +135,6 @@ async function storePast(trx: Trx, tickets: PastTicket[], design: CompiledDesign
   await fill(
     'clock',
     tickets.flatMap(({ state }) => clockRows(state, design)),
-  )
-  await fill(
-    'alarm',
-    tickets.flatMap(({ state }) => alarmRows(state, design)),
   )
   await fill(
     'time_record',

@@ -35,7 +35,8 @@ const others = computed(() => [
 ])
 const more = ref<{ toggle: (event: Event) => void; hide: () => void }>()
 const elsewhere = computed(
-  () => others.value.find((one) => route.path.startsWith(one.to)) ?? others.value.find((one) => here(one.to)),
+  () =>
+    others.value.find((one) => route.path.startsWith(one.to)) ?? others.value.findLast((one) => here(one.to)),
 )
 /** A place is there with all that lies below it. */
 const here = (to: string) => route.path.startsWith(to.split('/').slice(0, 2).join('/'))

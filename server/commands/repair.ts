@@ -6,12 +6,12 @@ import { deskNow } from '../clock/deskClock'
 import { giveJobs, mendMessages, putLost, type RecordedMessage } from '../delivery/outbox'
 import { Knowledge } from '../db/knowledge'
 import { recordedMessages } from './rebuildRows'
-import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
 import { store } from './store'
 import { NO_WORK } from '../queries/workload'
 
 /**
- * Writes the rows of tickets anew from their entries, whatever they say now: the ticket's own, its clocks, alarms, fixed
+ * Writes the rows of tickets anew from their entries, whatever they say now: the ticket's own, its clocks, fixed
  * times and time records. The entries themselves are never touched.
  * @returns the tickets that could not be mended, each with why
  */
@@ -91,7 +91,6 @@ async function writeAnew(trx: Trx, state: TicketState, design: CompiledDesign): 
     where reference = ${reference}`.execute(trx)
   const tables = {
     clock: clockRows(state, design),
-    alarm: alarmRows(state, design),
     booking: bookingRows(state),
     time_record: timeRows(state),
   }

@@ -1,4 +1,4 @@
-import { Kysely, PostgresDialect, type Transaction } from 'kysely'
+import { Kysely, PostgresDialect, type RawBuilder, type Transaction } from 'kysely'
 import pg from 'pg'
 import { log } from '../base/log'
 import type { Tables } from './tables'
@@ -30,8 +30,35 @@ export function connect(url = databaseUrl(), size = 12): Connection {
   })
   // A client that is lent out when the connection goes away must not take the process with it.
   pool.on('connect', (client) => client.on('error', () => undefined))
+  pool.on('connect', naming)
   pool.on('error', (error) => log.warn({ error: error.message }, 'a database connection was lost'))
   return { db: new Kysely<Tables>({ dialect: new PostgresDialect({ pool }) }), pool }
+}
+
+const PREPARED = '/* prepared */ '
+
+/** The names of marked statements, by their texts. There are a few variants of each. */
+const names = new Map<string, string>()
+
+/** Names the statements that are marked for it, so that a connection has them parsed and planned once. */
+function naming(client: pg.PoolClient): void {
+  const query = client.query.bind(client) as (...given: unknown[]) => unknown
+  const named = (text: unknown, values?: unknown, ...rest: unknown[]) => {
+    if (typeof text !== 'string' || !text.startsWith(PREPARED)) return query(text, values, ...rest)
+    const name = names.get(text) ?? `p${names.size}`
+    names.set(text, name)
+    return query({ name, text, values }, ...rest)
+  }
+  client.query = named as typeof client.query
+}
+
+/**
+ * Runs a statement that comes again and again, in a few variants and always with the same plan. Everything else is
+ * planned for its parameters.
+ */
+export async function prepared(db: Database | Trx, statement: RawBuilder<unknown>): Promise<void> {
+  const compiled = statement.compile(db)
+  await db.executeQuery({ ...compiled, sql: PREPARED + compiled.sql })
 }
 
 /** Whether an error says that the database could not be reached (or went away), so that trying again later helps. */

@@ -394,4 +394,16 @@ insert into digest (id, person, keys, begun_at)
   order by person, begun_at;
 `,
   },
+  {
+    // A ticket rings in order from its state, so when the first of its alarms is due is all that has to be found.
+    name: '0019 when a ticket rings next stands with it',
+    sql: `
+alter table ticket add column alarm_at bigint;
+update ticket set alarm_at = first.at
+  from (select reference, min(at) as at from alarm group by reference) as first where first.reference = ticket.reference;
+create index ticket_alarm on ticket (alarm_at) where alarm_at is not null;
+drop table alarm;
+drop index clock_running;
+`,
+  },
 ]

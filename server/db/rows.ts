@@ -49,6 +49,7 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     logged_at: state.loggedAt,
     changed_at: state.changedAt,
     due_at: due.length ? Math.min(...due) : null,
+    alarm_at: ticketAlarms(state, design)[0]?.at ?? null,
     timers: (state.timers ?? []).map((one) => one.person),
     estimate: state.estimate ?? null,
     portal: state.portal,
@@ -128,11 +129,6 @@ function standingRow(
     balance_at: at,
     due_at: dueAt(clock, hours) ?? null,
   }
-}
-
-/** The rows of a ticket's alarms. */
-export function alarmRows(state: TicketState, design: CompiledDesign): Tables['alarm'][] {
-  return ticketAlarms(state, design).map(({ key, at }) => ({ reference: state.reference, key, at }))
 }
 
 /** An entry as it is kept: what is common stands in columns, the rest in the body. */

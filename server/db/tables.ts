@@ -185,6 +185,8 @@ export interface Tables {
     logged_at: number
     changed_at: number
     due_at: number | null
+    /** When the first of its alarms is due. */
+    alarm_at: ColumnType<number | null, number | null | undefined, number | null>
     /** Whose timers run on it. */
     timers: Filled<string[]>
     /** Milliseconds, where somebody has said how long it takes. */
@@ -268,7 +270,6 @@ export interface Tables {
     stopped_at: number | null
     outcome: string | null
   }
-  alarm: { reference: number; key: string; at: number }
   outbox: {
     key: string
     reference: number

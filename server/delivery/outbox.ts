@@ -25,15 +25,25 @@ const FIRST = Object.entries(MESSAGE_CHANNELS)
 const GATHERED_FOR = 45
 
 /**
- * The job that delivers the message of a row. A pager is taken before all that waits already, then text messages, then
- * what is urgent, then what waits for somebody to say that they have it: with thousands of mails and of warnings on
- * their way a page must not wait for them.
+ * Puts a job that delivers it beside each row of a query (with key, channel, urgent and climb) that waits. A pager is
+ * taken before all that waits already, then text messages, then what is urgent, then what waits for somebody to say that
+ * they have it: with thousands of mails and of warnings on their way a page must not wait for them.
+ *
+ * The queue's own function does the same and looks through all jobs that wait for one of the same key, for each call; a
+ * delivery has no such key. A test holds both against each other.
  */
-const DELIVER = sql.raw(
-  `row('deliver', json_build_object('key', key), null, null, ${MAX_ATTEMPTS}::smallint, null,
-    (case ${FIRST} when urgent then -20
-      when climb is not null or channel <> 'mail' then -10 else 0 end)::smallint, null)::graphile_worker.job_spec`,
-)
+const DELIVERIES = (rows: RawBuilder<unknown>) =>
+  sql`insert into graphile_worker._private_jobs (task_id, payload, max_attempts, priority)
+    select (select id from graphile_worker._private_tasks where identifier = 'deliver'), json_build_object('key', key),
+      ${sql.lit(MAX_ATTEMPTS)}, ${PRIORITY} from (${rows}) as waiting returning id`
+
+const PRIORITY = sql.raw(`case ${FIRST} when urgent then -20
+  when climb is not null or channel <> 'mail' then -10 else 0 end`)
+
+/** Tells the workers of jobs that were put into the queue; what is only called is not run unless something reads it. */
+const told = (jobs: string) =>
+  sql.raw(`(select count(pg_notify('jobs:insert', json_build_object('r', random()::text, 'count', jobs.count)::text))
+    from (select count(*) from ${jobs}) as jobs where jobs.count > 0)`)
 
 /** The job that sends what was gathered for a person; one that waits already does for it all. */
 const GATHER = sql.raw(
@@ -103,19 +113,19 @@ export function outboxParts(put: readonly object[], changes: readonly MessageCha
         from jsonb_populate_recordset(null::outbox, ${JSON.stringify(put)}::jsonb) returning ${OF_JOB})`,
     changes.length && changed(changes),
     sql`moved as (${sql.raw(given.join(' union all '))})`,
-    sql`queued as (select jobs.id from (select array_agg(${DELIVER}) as specs from moved where state = 'queued') as job,
-      graphile_worker.add_jobs(coalesce(job.specs, '{}')) as jobs)`,
+    sql`queued as (${DELIVERIES(sql`select * from moved where state = 'queued'`)})`,
     // One job for a person, whose moment stays where it was when more is gathered.
     changes.some((one) => one.state === 'gathered') &&
       sql`gathering as (select jobs.id from (select array_agg(${GATHER}) as specs from
         (select distinct person from moved where state = 'gathered') as one) as job,
         graphile_worker.add_jobs(coalesce(job.specs, '{}'), true) as jobs)`,
   ]
-  const counted = changes.some((one) => one.state === 'gathered') ? ['queued', 'gathering'] : ['queued']
   return {
     parts: sql.join(parts.filter(Boolean)),
     // What is selected from is run; what only calls a function is not, unless something reads it.
-    count: sql.raw(counted.map((name) => `(select count(*) from ${name})`).join(' + ')),
+    count: changes.some((one) => one.state === 'gathered')
+      ? sql`${told('queued')} + (select count(*) from gathering)`
+      : told('queued'),
   }
 }
 
@@ -193,11 +203,9 @@ export async function putLost(trx: Trx, messages: readonly RecordedMessage[]): P
 export async function giveJobs(trx: Trx, from: number, to: number): Promise<void> {
   const keys = (await withoutJob(trx, from, to)).map((one) => one.key)
   if (!keys.length) return
-  await sql`select
-    (select count(*) from (select array_agg(${DELIVER}) as specs from outbox
-      where key = any(${keys}::text[]) and state <> 'gathered') as job,
-      graphile_worker.add_jobs(coalesce(job.specs, '{}'))) +
-    (select count(*) from (select array_agg(${GATHER}) as specs from
+  await sql`with
+    queued as (${DELIVERIES(sql`select * from outbox where key = any(${keys}::text[]) and state <> 'gathered'`)})
+    select ${told('queued')} + (select count(*) from (select array_agg(${GATHER}) as specs from
       (select distinct person from outbox where key = any(${keys}::text[]) and state = 'gathered') as one) as job,
       graphile_worker.add_jobs(coalesce(job.specs, '{}'), true))`.execute(trx)
 }

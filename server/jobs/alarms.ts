@@ -43,11 +43,10 @@ export function untilAlarmsAreFew(): Promise<void> {
  */
 export async function ringDue(desk: Desk): Promise<number> {
   const due = await desk.db
-    .selectFrom('alarm')
-    .select((e) => ['reference', e.fn.min('at').as('first')])
-    .where('at', '<=', deskNow())
-    .groupBy('reference')
-    .orderBy('first')
+    .selectFrom('ticket')
+    .select('reference')
+    .where('alarm_at', '<=', deskNow())
+    .orderBy('alarm_at')
     .limit(BATCH)
     .execute()
   crowded(due.length === BATCH)

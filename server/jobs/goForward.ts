@@ -1,4 +1,3 @@
-import { sql } from 'kysely'
 import { HOUR, MINUTE } from '../../core/time'
 import { deskNow, putForward } from '../clock/deskClock'
 import { ringDue } from './alarms'
@@ -30,9 +29,9 @@ export async function goForward(
 
 async function nextAlarm(desk: Desk, until: number): Promise<number | undefined> {
   const row = await desk.db
-    .selectFrom('alarm')
-    .select(sql<number | null>`min(at)`.as('at'))
-    .where('at', '<=', until)
+    .selectFrom('ticket')
+    .select((e) => e.fn.min('alarm_at').as('at'))
+    .where('alarm_at', '<=', until)
     .executeTakeFirst()
   return row?.at ?? undefined
 }

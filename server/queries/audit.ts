@@ -1,6 +1,6 @@
 import { canonicalJson } from '../../core/json'
 import { keptMessages, rebuild, type Entry, type KeptMessage, type TicketState } from '../../core/ticket'
-import { alarmRows, bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
 import { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { recordedRow, withoutJob } from '../delivery/outbox'
@@ -52,14 +52,13 @@ async function auditPage(
   if (tickets.length === 0) return undefined
   const last = tickets[tickets.length - 1]!.reference
   const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
-  const range = (table: 'entry' | 'clock' | 'alarm' | 'booking' | 'time_record' | 'outbox') =>
+  const range = (table: 'entry' | 'clock' | 'booking' | 'time_record' | 'outbox') =>
     db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
   const idle = within(await withoutJob(db, after + 1, last))
   const outbox = within(await range('outbox').execute())
-  const [entries, clocks, alarms, bookings, times] = [
+  const [entries, clocks, bookings, times] = [
     within((await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[]),
     within(await range('clock').execute()),
-    within(await range('alarm').execute()),
     within(await range('booking').execute()),
     within(await range('time_record').execute()),
   ]
@@ -96,7 +95,6 @@ async function auditPage(
     compareMessages(outbox.get(reference) ?? [], keptMessages(read), reference, differ)
     for (const { key, state: waits } of idle.get(reference) ?? [])
       differ(`message ${key}`, `${waits}, and no job delivers it`, 'a job')
-    differ('alarms', sorted(alarms.get(reference) ?? []), sorted(alarmRows(state, design)))
   }
   return last
 }

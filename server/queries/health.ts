@@ -37,8 +37,8 @@ export async function healthOf(db: Database): Promise<Health> {
   const now = deskNow()
   const { rows } = await sql<Record<string, number> & { seen: number | null }>`select
     (select extract(epoch from now() - max(seen_at))::float8 from worker_alive) as seen,
-    (select count(*)::int from alarm where at < ${now - 5000}) as late,
-    (select coalesce(max(${now}::bigint - at), 0)::float8 from alarm where at < ${now - 5000}) as "lateBy",
+    (select count(*)::int from ticket where alarm_at < ${now - 5000}) as late,
+    (select coalesce(max(${now}::bigint - alarm_at), 0)::float8 from ticket where alarm_at < ${now - 5000}) as "lateBy",
     (select count(*)::int from outbox where state in ('queued', 'failed')) as waiting,
     (select coalesce(max(extract(epoch from now() - run_at)), 0)::float8 from graphile_worker._private_jobs as job
       join graphile_worker._private_tasks as task on task.id = job.task_id

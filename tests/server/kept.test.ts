@@ -44,7 +44,10 @@ describe('rows that disagree with the entries', () => {
           world.db,
         ),
     ],
-    ['alarms', () => sql`update alarm set at = at + 1 where reference = ${reference}`.execute(world.db)],
+    [
+      'alarms',
+      () => sql`update ticket set alarm_at = alarm_at + 1 where reference = ${reference}`.execute(world.db),
+    ],
     [
       'a fixed time',
       () =>

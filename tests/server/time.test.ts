@@ -45,12 +45,11 @@ describe('desk time', () => {
   it('goes to the next alarm and lets each ring at its own moment on the way', async () => {
     await world.at(world.begins)
     const { state } = await world.desk.log(SCANNER, INES)
-    const [first] = await world.db
-      .selectFrom('alarm')
-      .select('at')
+    const first = await world.db
+      .selectFrom('ticket')
+      .select('alarm_at as at')
       .where('reference', '=', state.reference)
-      .orderBy('at')
-      .execute()
+      .executeTakeFirst()
     const { rang } = await goForward(world.desk, 'alarm')
     expect(rang).toBe(1)
     await goForward(world.desk, '1h')

@@ -10,8 +10,8 @@ export default defineRoute(
     const now = deskNow()
     const hours = compiled.one.calendar(design.desk.calendar)
     const next = await desk.db
-      .selectFrom('alarm')
-      .select((e) => e.fn.min('at').as('at'))
+      .selectFrom('ticket')
+      .select((e) => e.fn.min('alarm_at').as('at'))
       .executeTakeFirst()
     return {
       now,

@@ -1,0 +1,89 @@
+import { sql } from 'kysely'
+import type { Tables } from './tables'
+
+/**
+ * The columns of the tables that follow from the record, as `store` writes them: by what a row is found again, what
+ * stays as it was first written, and what is written anew. A test holds them against the tables.
+ */
+export const WRITTEN = {
+  ticket: {
+    key: ['reference'],
+    stays: [
+      'summary',
+      'item',
+      'requester',
+      'organisation',
+      'site',
+      'logged_at',
+      'portal',
+      'channel',
+      'cover',
+    ],
+    changes: [
+      'state',
+      'kind',
+      'held',
+      'sequence',
+      'edition',
+      'status',
+      'status_group',
+      'category',
+      'priority',
+      'priority_order',
+      'queue',
+      'team',
+      'technician',
+      'changed_at',
+      'due_at',
+      'alarm_at',
+      'timers',
+      'estimate',
+      'tasks_open',
+      'waiting_since',
+      'facts',
+      'rules',
+    ],
+  },
+  clock: {
+    key: ['reference', 'target', 'started_at'],
+    stays: [],
+    changes: [
+      'calendar',
+      'edition',
+      'shift',
+      'granted',
+      'paused',
+      'balance',
+      'balance_at',
+      'due_at',
+      'stopped_at',
+      'outcome',
+    ],
+  },
+  time_record: {
+    key: ['reference', 'id'],
+    stays: [],
+    changes: ['person', 'starts', 'ends', 'counted', 'what'],
+  },
+  booking: {
+    key: ['reference', 'id'],
+    stays: [],
+    changes: ['person', 'starts', 'ends', 'what', 'state'],
+  },
+  entry: {
+    key: ['reference', 'sequence'],
+    stays: ['at', 'actor', 'kind', 'version', 'body'],
+    changes: [],
+  },
+} as const satisfies {
+  [Table in keyof Tables]?: Record<'key' | 'stays' | 'changes', readonly (keyof Tables[Table])[]>
+}
+
+export type WrittenTable = keyof typeof WRITTEN
+
+/** The end of an insert that brings rows up to date that are there already. */
+export function orUpdate(table: WrittenTable) {
+  const { key, changes } = WRITTEN[table]
+  const set = changes.map((column) => `${column} = excluded.${column}`)
+  return sql.raw(`on conflict (${key.join(', ')}) do update set ${set.join(', ')}`)
+}
