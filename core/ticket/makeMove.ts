@@ -25,7 +25,7 @@ import { reply } from './conversation'
 import type { BeforeMove } from './entry'
 import { ticketFacts } from '../facts'
 import { against, enterFields } from './fields'
-import { fill, messageFields } from './message'
+import { fill, messageFields, withMore } from './message'
 import { resort } from './resort'
 import { keptByWord } from './said'
 import type { TicketState } from './state'
@@ -255,10 +255,8 @@ function textOf(making: Making, text: string): string {
   const { change } = making
   const zone = change.design.design.desk.zone
   const requester = change.directory.people.get(change.state.requester)
-  return fill(text, {
-    ...messageFields(change, { name: requester?.name ?? '', zone }),
-    ...askedInWords(making),
-  })
+  const fields = messageFields(change, { name: requester?.name ?? '', zone })
+  return fill(text, withMore(askedInWords(making), fields))
 }
 
 /** What was asked, as it stands in a text. */

@@ -10,10 +10,19 @@ import type { TicketState } from './state'
 import type { OutgoingMessage } from './entry'
 import { isPerson, type Addressee } from './recipients'
 
+/** What stands for a name in a text; undefined where it is no field. Only what a text names is reckoned. */
+export type FieldOf = (name: string) => string | undefined
+
 /** Puts fields in their `{places}`; a name that is no field stays. */
-export function fill(text: string, fields: Record<string, string>): string {
-  return text.replace(/\{([\w.-]+)\}/g, (whole, name: string) => fields[name] ?? whole)
+export function fill(text: string, fieldOf: FieldOf): string {
+  return text.replace(/\{([\w.-]+)\}/g, (whole, name: string) => fieldOf(name) ?? whole)
 }
+
+/** What is said by the way comes before what a ticket says. */
+export const withMore =
+  (more: Record<string, string>, fieldOf: FieldOf): FieldOf =>
+  (name) =>
+    Object.hasOwn(more, name) ? more[name] : fieldOf(name)
 
 /** More fields of a message: as they are, or in the language of whoever gets it. */
 export type More = Record<string, string> | ((language: Language) => Record<string, string>)
@@ -32,7 +41,7 @@ export function composeMessage(
   const to = { name: addressee.name, zone: person?.zone ?? design.design.desk.zone }
   const language = saidIn(tag)
   const said = typeof more === 'function' ? more(language) : more
-  const fields = { ...messageFields(change, to, language), ...said }
+  const fields = withMore(said, messageFields(change, to, language))
   return {
     person: person?.id ?? '',
     template: templateId,
@@ -75,7 +84,7 @@ export function composeCall(
   const webhook = design.design.webhooks.find((one) => one.id === webhookId)
   if (!webhook) return undefined
   const zone = design.design.desk.zone
-  const fields = { ...messageFields(change, { name: webhook.name, zone }), ...more }
+  const fields = withMore(more, messageFields(change, { name: webhook.name, zone }))
   const data = Object.fromEntries(webhook.fields.map((one) => [one.name, fill(one.value, fields)]))
   return {
     person: '',
@@ -88,68 +97,72 @@ export function composeCall(
   }
 }
 
-/** The fields of a template, filled in for a ticket and whoever is written to. */
-export function messageFields(
-  change: Pick<Change, 'state' | 'design' | 'directory' | 'now'>,
-  person: { name: string; zone: string },
-  language: Language = 'en',
-): Record<string, string> {
-  const { state, directory } = change
-  const design = change.design.inLanguage(language)
-  const by = (target: string) => {
-    if (state.held) return say(language, 'message.untilLooked')
-    const clock = state.clocks.findLast((one) => one.target === target)
-    return clock ? dueSaid(clock, change, person, language) : say(language, 'message.noTime')
-  }
-  const item = design.item(state.item)
+type Asked = Pick<Change, 'state' | 'design' | 'directory' | 'now'>
+
+/** Of which ticket, for whom and in which language a field is said. */
+interface Saying extends Asked {
+  person: { name: string; zone: string }
+  language: Language
+}
+
+/** What a template can name of every ticket. */
+const FIELDS: Readonly<Record<string, (saying: Saying) => string>> = {
+  reference: ({ state }) => String(state.reference),
+  summary: ({ state, design }) => design.said(state.summary),
+  recipient: ({ person }) => person.name,
+  requester: ({ state, directory }) => directory.nameOf(state.requester),
+  organisation: ({ state, directory }) => directory.organisations.get(state.organisation ?? '')?.name ?? '',
+  site: ({ state, directory }) => directory.sites.get(state.site ?? '')?.name ?? '',
+  technician: ({ state, directory, language }) =>
+    state.technician ? directory.nameOf(state.technician) : say(language, 'message.nobodyYet'),
+  team: ({ state, directory }) => directory.teams.get(state.team)?.name ?? state.team,
+  priority: ({ state, design }) => (state.priority ? design.priority(state.priority).name : ''),
+  status: ({ state, design }) => statusOf(design.kind(state.kind), state.status).plainly,
+  answers: answersSaid,
+  respondBy: (saying) => promised('respond', saying),
+  resolveBy: (saying) => promised('resolve', saying),
+  desk: ({ design }) => design.design.desk.name,
+}
+
+function answersSaid({ state, design, directory, language }: Saying): string {
   const answers = answersInWords(
-    design.form(item.form),
+    design.form(design.item(state.item).form),
     design.questions,
     state.answers,
     design.nameOf(directory, state.attachments),
     language,
   )
-  return {
-    reference: String(state.reference),
-    summary: design.said(state.summary),
-    recipient: person.name,
-    requester: directory.nameOf(state.requester),
-    organisation: directory.organisations.get(state.organisation ?? '')?.name ?? '',
-    site: directory.sites.get(state.site ?? '')?.name ?? '',
-    technician: state.technician ? directory.nameOf(state.technician) : say(language, 'message.nobodyYet'),
-    team: directory.teams.get(state.team)?.name ?? state.team,
-    priority: state.priority ? design.priority(state.priority).name : '',
-    status: statusOf(design.kind(state.kind), state.status).plainly,
-    answers: answers.map((one) => `${one.label} ${one.answer}`).join('\n'),
-    respondBy: by('respond'),
-    resolveBy: by('resolve'),
-    desk: design.design.desk.name,
-    ...fieldsInWords(state, design, directory, language),
-  }
+  return answers.map((one) => `${one.label} ${one.answer}`).join('\n')
 }
 
-/** Every field that a template may name, in words: `{field.NAME}`; one without a value is empty. */
-function fieldsInWords(
-  { fields = {} }: TicketState,
-  design: CompiledDesign,
-  directory: Directory,
-  language: Language,
-): Record<string, string> {
-  const nameOf = design.nameOf(directory)
-  return Object.fromEntries(
-    design.design.fields.map((field) => {
-      const value = fields[field.name]
-      return [fieldFact(field.name), value === undefined ? '' : valueInWords(field, value, nameOf, language)]
-    }),
-  )
+/** By when a target is promised. */
+function promised(target: string, saying: Saying): string {
+  const { state, language } = saying
+  if (state.held) return say(language, 'message.untilLooked')
+  const clock = state.clocks.findLast((one) => one.target === target)
+  return clock ? dueSaid(clock, saying) : say(language, 'message.noTime')
 }
 
-function dueSaid(
-  clock: Clock,
-  { design, now }: Pick<Change, 'design' | 'now'>,
-  { zone }: { zone: string },
-  language: Language,
-): string {
+/** The fields of a template, filled in for a ticket and whoever is written to. */
+export function messageFields(
+  asked: Asked,
+  person: { name: string; zone: string },
+  language: Language = 'en',
+): FieldOf {
+  const { state, directory, now } = asked
+  const saying = { state, directory, now, design: asked.design.inLanguage(language), person, language }
+  return (name) => (Object.hasOwn(FIELDS, name) ? FIELDS[name]!(saying) : fieldSaid(name, saying))
+}
+
+/** A field of the ticket's kind in words, by `field.NAME`; one without a value is empty. */
+function fieldSaid(name: string, { state, design, directory, language }: Saying): string | undefined {
+  const field = design.design.fields.find((one) => fieldFact(one.name) === name)
+  if (!field) return undefined
+  const value = state.fields?.[field.name]
+  return value === undefined ? '' : valueInWords(field, value, design.nameOf(directory), language)
+}
+
+function dueSaid(clock: Clock, { design, now, person: { zone }, language }: Saying): string {
   const due = dueAt(clock, design.hoursOf(clock))
   if (due === undefined) return say(language, 'message.paused')
   return `${momentSaid(due, zone, now, language)} (${zone})`
@@ -165,10 +178,9 @@ export function previewMessage(
 ): { subject: string; body: string } {
   const requester = directory.people.get(state.requester)
   const zone = requester?.zone ?? design.design.desk.zone
-  const fields = {
-    ...messageFields({ state, design, directory, now }, { name: requester?.name ?? '', zone }),
-    text: '(what is written then)',
-    rung: '(which rung rings)',
-  }
+  const fields = withMore(
+    { text: '(what is written then)', rung: '(which rung rings)' },
+    messageFields({ state, design, directory, now }, { name: requester?.name ?? '', zone }),
+  )
   return { subject: fill(subject, fields).replace(/\s+/g, ' ').slice(0, 200), body: fill(body, fields) }
 }
