@@ -222,7 +222,7 @@ async function burst(address, headers, count = 1000, beside = '') {
   const rung = async () =>
     (
       await pool.query(
-        "select count(*)::int as rung from entry where kind in ('rungRang', 'overdrawn', 'idleTimerRang')",
+        "select count(*)::int as rung from entry where kind in ('rungRang', 'overdrawn', 'idleRang')",
       )
     ).rows[0].rung
   const before = await rung()
@@ -285,10 +285,10 @@ async function ladders() {
   workers.push(start(TASKS, ['worker'], urls))
   const waiting = 'select count(*)::int as jobs from graphile_worker._private_jobs'
   const { rows: backlog } = await pool.query(waiting)
-  await burst(address, headers, 4000, `, while ${backlog[0].jobs} messages wait`)
+  await burst(address, headers, 7700, `, while ${backlog[0].jobs} messages wait`)
   // And once more on a desk that has told all that there was to tell.
   await pool.query('delete from graphile_worker._private_jobs where locked_at is null')
-  await burst(address, headers, 4000)
+  await burst(address, headers, 5300)
   for (const one of [...workers, standIns]) one.kill('SIGTERM')
 }
 
