@@ -3,6 +3,7 @@ import { chaos } from './chaos/chaos'
 import { due } from './due'
 import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
+import { readSettings, settings } from '../server/base/settings'
 import { resumeDemoClock } from '../server/clock/deskClock'
 import { connect, type Database } from '../server/db/connection'
 import { repair } from '../server/commands/repair'
@@ -39,7 +40,7 @@ async function untilStopped(stop: () => Promise<void>): Promise<void> {
 }
 
 async function work(): Promise<void> {
-  const { SMTP_URL = 'smtp://127.0.0.1:2525', GATEWAY_URL = 'http://127.0.0.1:2526' } = process.env
+  const { SMTP_URL, GATEWAY_URL } = settings()
   const worker = await startWorker(SMTP_URL, GATEWAY_URL)
   void worker.ended.then((why) => {
     console.error(`the worker can do no more: ${why}`)
@@ -91,11 +92,10 @@ const [task, ...rest] = process.argv.slice(2)
 const tasks: Record<string, () => Promise<void>> = {
   prepare: () => prepare(rest[0] === 'demo', Number(rest[1] ?? 6000)),
   worker: work,
-  mailbox: async () =>
-    untilStopped(
-      (await startMailbox(Number(process.env.MAILBOX_PORT ?? 2525), Number(process.env.GATEWAY_PORT ?? 2526)))
-        .stop,
-    ),
+  mailbox: async () => {
+    const { MAILBOX_PORT = 2525, GATEWAY_PORT = 2526 } = settings()
+    await untilStopped((await startMailbox(MAILBOX_PORT, GATEWAY_PORT)).stop)
+  },
   token: () => token(rest[0]),
   audit: () => runAudit(rest.includes('--repair')),
   chaos: async () => {
@@ -114,7 +114,11 @@ if (!chosen) {
   console.error(`There is no task “${task}”.`)
   process.exit(2)
 }
-await chosen().catch((error: Error) => {
+// What is set wrongly is told before anything is begun.
+await (async () => {
+  readSettings()
+  await chosen()
+})().catch((error: Error) => {
   console.error(error.message)
   process.exit(1)
 })

@@ -1,5 +1,6 @@
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import type { Database } from '../db/connection'
+import { settings } from './settings'
 
 let kept: Promise<string> | undefined
 
@@ -47,4 +48,4 @@ export async function keyOfToken(
 }
 
 /** Where the desk is found from outside; links in messages begin with it. */
-export const deskAddress = () => (process.env.YARE_URL ?? 'http://127.0.0.1:4203').replace(/\/$/, '')
+export const deskAddress = () => settings().YARE_URL.replace(/\/$/, '')

@@ -1,6 +1,7 @@
 import { Kysely, PostgresDialect, type RawBuilder, type Transaction } from 'kysely'
 import pg from 'pg'
 import { log } from '../base/log'
+import { settings } from '../base/settings'
 import type { Tables } from './tables'
 
 // Instants and references are well below 2^53, so whole numbers of 64 bits are read as numbers.
@@ -10,7 +11,7 @@ export type Database = Kysely<Tables>
 export type Trx = Transaction<Tables>
 
 export function databaseUrl(): string {
-  const url = process.env.DATABASE_URL
+  const url = settings().DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; start with ./yare, which sets it')
   return url
 }

@@ -3,6 +3,7 @@ import { request as plainRequest } from 'node:http'
 import { request as secureRequest } from 'node:https'
 import { isIP, type LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
+import { listed, settings } from '../base/settings'
 
 export interface Answer {
   status: number
@@ -22,7 +23,7 @@ export function isPublic(address: string): boolean {
 
 /** Addresses in private networks that may be called all the same: hosts in YARE_PRIVATE_CALLS, or `all`. */
 function isAllowed(host: string): boolean {
-  const allowed = (process.env.YARE_PRIVATE_CALLS ?? '').split(/[\s,]+/)
+  const allowed = listed(settings().YARE_PRIVATE_CALLS)
   return allowed.includes('all') || allowed.includes(host)
 }
 
@@ -30,7 +31,7 @@ function isAllowed(host: string): boolean {
 function reachedAt(url: string): { url: string; isStandIn: boolean } {
   const { hostname, pathname } = new URL(url)
   if (!hostname.endsWith('.standin.localhost')) return { url, isStandIn: false }
-  return { url: `${process.env.GATEWAY_URL ?? 'http://127.0.0.1:2526'}${pathname}`, isStandIn: true }
+  return { url: `${settings().GATEWAY_URL}${pathname}`, isStandIn: true }
 }
 
 /**

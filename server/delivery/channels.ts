@@ -9,6 +9,7 @@ import type { Database } from '../db/connection'
 import { withDesign } from '../db/kept'
 import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
+import { settings } from '../base/settings'
 import { htmlOf } from './html'
 
 /** Behind the @ of the identifiers of our mails. */
@@ -42,7 +43,7 @@ export function mailTransport(url: string): Transporter {
     greetingTimeout: 5000,
     socketTimeout: 15_000,
     // A server on this machine shows no certificate; any other must show one that holds, unless a setting says otherwise.
-    tls: { rejectUnauthorized: process.env.YARE_MAIL_CERTIFICATES !== 'unverified' },
+    tls: { rejectUnauthorized: settings().YARE_MAIL_CERTIFICATES !== 'unverified' },
   } as object)
 }
 

@@ -1,7 +1,8 @@
 import { afterEach, describe, expect, it } from 'vitest'
+import { readSettings } from '../base/settings'
 import { originOf } from './address'
 
-afterEach(() => delete process.env.YARE_TRUSTED_PROXIES)
+afterEach(() => readSettings({}))
 
 describe('where a request comes from', () => {
   it.each([
@@ -21,10 +22,10 @@ describe('where a request comes from', () => {
   })
 
   it('goes through the proxies that a setting names', () => {
-    process.env.YARE_TRUSTED_PROXIES = '10.0.0.0/8, 127.0.0.1'
+    readSettings({ YARE_TRUSTED_PROXIES: '10.0.0.0/8, 127.0.0.1' })
     expect(originOf('10.2.3.4', '198.51.100.1, 10.9.9.9')).toBe('198.51.100.1')
     expect(originOf('192.0.2.1', '198.51.100.1')).toBe('192.0.2.1')
-    process.env.YARE_TRUSTED_PROXIES = 'none'
+    readSettings({ YARE_TRUSTED_PROXIES: 'none' })
     expect(originOf('127.0.0.1', '198.51.100.1')).toBe('127.0.0.1')
   })
 })

@@ -1,5 +1,6 @@
 import { getHeader, type H3Event } from 'h3'
 import ipaddr from 'ipaddr.js'
+import { listed, settings } from '../base/settings'
 
 type Range = [ipaddr.IPv4 | ipaddr.IPv6, number]
 
@@ -8,19 +9,13 @@ type Range = [ipaddr.IPv4 | ipaddr.IPv6, number]
  * `127.0.0.1 10.0.0.0/8`. Where nothing is set, a proxy on this machine is trusted and none besides.
  */
 function trustedProxies(): Range[] {
-  const said = process.env.YARE_TRUSTED_PROXIES ?? '127.0.0.0/8 ::1/128'
-  return said
-    .split(/[\s,]+/)
-    .filter(Boolean)
-    .flatMap((one): Range[] => {
-      try {
-        if (one.includes('/')) return [ipaddr.parseCIDR(one) as Range]
-        const address = ipaddr.process(one)
-        return [[address, address.kind() === 'ipv4' ? 32 : 128]]
-      } catch {
-        return []
-      }
-    })
+  const said = settings().YARE_TRUSTED_PROXIES
+  if (said === 'none') return []
+  return listed(said).map((one): Range => {
+    if (one.includes('/')) return ipaddr.parseCIDR(one) as Range
+    const address = ipaddr.process(one)
+    return [address, address.kind() === 'ipv4' ? 32 : 128]
+  })
 }
 
 function parsed(text: string | undefined) {

@@ -4,6 +4,7 @@ import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../co
 import { Refused, TEXT_LIMIT, type Attached, type Said, type TicketState } from '../../core/ticket'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
 import { DAY, HOUR } from '../../core/time'
+import { settings } from '../base/settings'
 import { deskNow } from '../clock/deskClock'
 import { keepFile, mailFileId } from '../commands/attachments'
 import { languagesOf, say } from '../../core/words'
@@ -92,7 +93,7 @@ async function takeRead(
   if (!portal) return
   const mail = await parseApart('mail', raw)
   const person = byHand?.requester ? directory.people.get(byHand.requester) : directory.personOf(mail.sender)
-  const unproven = byHand ? undefined : unprovenBecause(mail.header, process.env.YARE_MAIL_AUTHSERV)
+  const unproven = byHand ? undefined : unprovenBecause(mail.header, settings().YARE_MAIL_AUTHSERV)
   const incoming: Incoming = {
     ...{ mail, raw, recipient, portal, design, directory, person },
     ...{ messageId: message_id!, sender: mail.sender, byHand: byHand !== undefined },

@@ -6,6 +6,7 @@ import { HttpProblem } from '../http/problem'
 import { log } from '../base/log'
 import type { ParserName, Parsers } from './parsers'
 import type { Answer, READY } from './thread'
+import { settings } from '../base/settings'
 
 /** How long one file or mail may take to be read, in milliseconds, and how much memory that may take. */
 const MOST_TIME = 10_000
@@ -28,7 +29,7 @@ const waiting: (() => void)[] = []
 
 /** The bundle of `thread.ts`: beside the other parts that run outside the web server. */
 function threadFile(): string {
-  const file = process.env.YARE_PARSER ?? join(process.cwd(), '.output/cli/parser.mjs')
+  const file = settings().YARE_PARSER ?? join(process.cwd(), '.output/cli/parser.mjs')
   if (!existsSync(file)) throw new Error(`${file} is not there; ./yare builds it`)
   return file
 }

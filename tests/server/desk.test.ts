@@ -18,7 +18,7 @@ import { listTickets } from '../../server/queries/ticketList'
 import { ticketPage } from '../../server/queries/tickets'
 import { startMailbox } from '../../server/standins/mailbox'
 import { readMail, setMailFaults } from '../../server/standins/mailStore'
-import { INES, makeWorld, SCANNER, TORA } from './world'
+import { INES, makeWorld, SCANNER, setting, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -213,7 +213,7 @@ describe('alarms', () => {
 describe('deliveries', () => {
   it('reach the mailbox over SMTP, once recorded, with a Message-ID by which a repeat is recognised', async () => {
     const { url } = world
-    process.env.DATABASE_URL = url
+    setting('DATABASE_URL', url)
     const mailbox = await startMailbox(0)
     const transport = mailTransport(`smtp://127.0.0.1:${mailbox.port}`)
     const { reference, messages } = await log()

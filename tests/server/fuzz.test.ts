@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Chance } from '../../demo/chance'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { serveRoutes } from './routes'
+import { setting } from './world'
 
 type Served = Awaited<ReturnType<typeof serveRoutes>>
 let served: Served
@@ -9,7 +10,7 @@ let mailbox: Mailbox
 beforeAll(async () => {
   served = await serveRoutes('fuzz', 40)
   mailbox = await startMailbox(0)
-  process.env.MAILBOX_PORT = String(mailbox.port)
+  setting('MAILBOX_PORT', String(mailbox.port))
 }, 120_000)
 afterAll(async () => {
   await mailbox.stop()

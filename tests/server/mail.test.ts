@@ -12,7 +12,7 @@ import { keptMail, takeByHand } from '../../server/mail/keptMail'
 import { takeMail } from '../../server/mail/takeMail'
 import { audit } from '../../server/queries/audit'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
-import { INES, makeWorld, SCANNER, TORA } from './world'
+import { INES, makeWorld, SCANNER, setting, TORA } from './world'
 
 // Mail goes by real SMTP into the mailbox stand-in, and from there to the desk by its worker.
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -21,7 +21,7 @@ let worker: Worker
 beforeAll(async () => {
   world = await makeWorld('mail', 30)
   await world.at(world.begins)
-  process.env.DATABASE_URL = world.url
+  setting('DATABASE_URL', world.url)
   mailbox = await startMailbox(0)
   worker = await startWorker(`smtp://127.0.0.1:${mailbox.port}`)
 })

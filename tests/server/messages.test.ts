@@ -30,16 +30,16 @@ import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { setBehaviour } from '../../server/standins/messageStore'
 import { audit } from '../../server/queries/audit'
 import { bundledWorker } from './bundledWorker'
-import { INES, makeWorld, SCANNER, TORA } from './world'
+import { INES, makeWorld, SCANNER, setting, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 let outside: Mailbox
 let worker: Worker
 beforeAll(async () => {
   world = await makeWorld('messages', 20)
-  process.env.DATABASE_URL = world.url
+  setting('DATABASE_URL', world.url)
   outside = await startMailbox(0)
-  process.env.GATEWAY_URL = `http://127.0.0.1:${outside.gateway}`
+  setting('GATEWAY_URL', `http://127.0.0.1:${outside.gateway}`)
   worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, process.env.GATEWAY_URL)
 })
 afterAll(async () => {
@@ -541,9 +541,9 @@ describe('calls to other systems', () => {
     expect(isPublic('93.184.216.34')).toBe(true)
     const url = `http://127.0.0.1:${outside.gateway}/call`
     await expect(callOut(url, '{}', {})).rejects.toThrow('private network')
-    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${outside.gateway}`
+    setting('YARE_PRIVATE_CALLS', `127.0.0.1:${outside.gateway}`)
     expect((await callOut(url, '{}', {})).status).toBe(200)
-    delete process.env.YARE_PRIVATE_CALLS
+    setting('YARE_PRIVATE_CALLS')
   })
 })
 
@@ -560,10 +560,10 @@ describe('a call to another system', () => {
     })
     await new Promise<void>((done) => other.listen(0, '127.0.0.1', done))
     const { port } = other.address() as AddressInfo
-    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${port}`
+    setting('YARE_PRIVATE_CALLS', `127.0.0.1:${port}`)
     expect(await callOut(`http://127.0.0.1:${port}/`, '{}', {})).toMatchObject({ status: 200 })
     expect(sent).toBeLessThan(100_000)
-    delete process.env.YARE_PRIVATE_CALLS
+    setting('YARE_PRIVATE_CALLS')
     other.closeAllConnections()
     await new Promise((done) => other.close(done))
   })
@@ -576,9 +576,9 @@ describe('a call to another system', () => {
     })
     await new Promise<void>((done) => other.listen(0, '127.0.0.1', done))
     const { port } = other.address() as AddressInfo
-    process.env.YARE_PRIVATE_CALLS = `127.0.0.1:${port}`
+    setting('YARE_PRIVATE_CALLS', `127.0.0.1:${port}`)
     await expect(callOut(`http://127.0.0.1:${port}/`, '{}', {}, 400)).rejects.toThrow('took longer')
-    delete process.env.YARE_PRIVATE_CALLS
+    setting('YARE_PRIVATE_CALLS')
     other.closeAllConnections()
     await new Promise((done) => other.close(done))
   })

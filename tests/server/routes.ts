@@ -7,7 +7,7 @@ import { describeApi, operationOf } from '../../server/http/openapi'
 import type { Route } from '../../server/http/route'
 import { services } from '../../server/http/services'
 import { makeToken } from '../../server/http/session'
-import { makeWorld } from './world'
+import { makeWorld, setting } from './world'
 
 const files = import.meta.glob<{ default: Route }>('../../server/api/**/*.ts', { eager: true })
 
@@ -23,7 +23,7 @@ export default ROUTES
 /** All routes behind a real HTTP server in this process, on a database of their own. */
 export async function serveRoutes(name: string, tickets = 0) {
   const world = await makeWorld(name, tickets)
-  process.env.DATABASE_URL = world.url
+  setting('DATABASE_URL', world.url)
   const router = createRouter()
   for (const [file, route] of ROUTES) {
     const operation = operationOf(file)

@@ -11,13 +11,13 @@ import { audit } from '../../server/queries/audit'
 import { healthOf } from '../../server/queries/health'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { bundledWorker } from './bundledWorker'
-import { INES, makeWorld, SCANNER, TORA } from './world'
+import { INES, makeWorld, SCANNER, setting, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 let outside: Mailbox
 beforeAll(async () => {
   world = await makeWorld('worker', 0)
-  process.env.DATABASE_URL = world.url
+  setting('DATABASE_URL', world.url)
   outside = await startMailbox(0)
 })
 afterAll(async () => {

@@ -2,6 +2,7 @@ import pg from 'pg'
 import { inject } from 'vitest'
 import { loadDemo } from '../../demo/load'
 import { DEMO_BEGINS } from '../../demo/directory'
+import { readSettings, type Settings } from '../../server/base/settings'
 import { startDemoClock } from '../../server/clock/deskClock'
 import { Desk } from '../../server/commands/desk'
 import { connect } from '../../server/db/connection'
@@ -35,3 +36,9 @@ export const SCANNER = {
 
 export const INES = { person: 'ines-varga' }
 export const TORA = { person: 'tora-aas' }
+
+/** Sets something from outside, or no more, as it is read at start; processes that are started see it too. */
+export function setting(name: keyof Settings, value?: string): void {
+  process.env[name] = value ?? ''
+  readSettings()
+}

@@ -2,6 +2,7 @@ import { IsEmail, IsOptional, IsString, MaxLength } from 'class-validator'
 import { mailTransport } from '../../../delivery/channels'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
+import { settings } from '../../../base/settings'
 
 class MailBody {
   @IsEmail({ require_tld: false }, { message: 'give a mail address' })
@@ -34,7 +35,7 @@ export default defineRoute(
     body: MailBody,
   },
   async ({ body: { inReplyTo, ...mail } }) => {
-    const port = process.env.MAILBOX_PORT
+    const port = settings().MAILBOX_PORT
     if (!port) throw new HttpProblem(503, 'The mailbox stand-in does not run here.')
     const transport = mailTransport(`smtp://127.0.0.1:${port}`)
     try {
