@@ -34,7 +34,6 @@ const SOURCES = [
   'server',
   'nuxt.config.ts',
   'package-lock.json',
-  'docs/design-file.schema.json',
 ]
 
 const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.

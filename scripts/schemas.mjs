@@ -13,7 +13,7 @@ import {
 import ts from 'typescript'
 
 const SCHEMAS = [
-  ['docs/design-file.schema.json', 'core/design/design.ts', 'Design', 'Yare Ledger design file'],
+  ['core/design/designFile.schema.json', 'core/design/design.ts', 'Design', 'Yare Ledger design file'],
   ['core/ticket/entries.schema.json', 'core/ticket/entry.ts', 'EntryBody', 'What entries hold'],
 ]
 

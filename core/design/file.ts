@@ -7,8 +7,8 @@ export function designFile(design: Design): string {
 }
 
 /**
- * Reads a design file; one of an earlier version comes in the words of this one. Its shape is checked by the JSON Schema in `docs/design-file.schema.json`,
- * what it means by proofreading.
+ * Reads a design file; one of an earlier version comes in the words of this one. Its shape is checked by
+ * `DESIGN_SCHEMA`, what it means by proofreading.
  * @throws RangeError when it is not JSON or not a design of this version
  */
 export function readDesignFile(text: string): Design {

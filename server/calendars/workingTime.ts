@@ -12,9 +12,9 @@ import {
   type Calendar,
 } from '../../core/time'
 import { Refused } from '../../core/ticket'
-import schema from '../../docs/design-file.schema.json'
+import { DESIGN_SCHEMA } from '../../core/design/schema'
 
-const { $defs } = schema
+const { $defs } = DESIGN_SCHEMA
 const fits = new Ajv2020({ strict: false, allErrors: true }).compile<Calendar>({
   $defs,
   $ref: '#/$defs/Calendar',

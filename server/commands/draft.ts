@@ -1,6 +1,6 @@
 import Ajv2020 from 'ajv/dist/2020.js'
 import { sql } from 'kysely'
-import schema from '../../docs/design-file.schema.json'
+import { DESIGN_SCHEMA } from '../../core/design/schema'
 import {
   changeDesign,
   CannotChange,
@@ -23,7 +23,7 @@ import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
 import { draftPage, draftRow, keyOfStep, newestEdition } from '../queries/draft'
 
-const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(schema)
+const fitsSchema = new Ajv2020({ strict: false, allErrors: true }).compile<Design>(DESIGN_SCHEMA)
 
 /** Where a document does not fit the schema of a design, in words; empty when it fits. */
 export function misfits(document: unknown): FieldProblem[] {
