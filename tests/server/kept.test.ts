@@ -105,6 +105,28 @@ describe('an outbox of an older release', () => {
   })
 })
 
+describe('the alarms of a ticket, each with a row until now', () => {
+  it('give way to the moment of the first, which stands with the ticket', async () => {
+    const { name } = MIGRATIONS.find((one) => one.name.startsWith('0019'))!
+    const alarms = () =>
+      world.db.selectFrom('ticket').select(['reference', 'alarm_at']).orderBy('reference').execute()
+    const before = await alarms()
+    await sql`create table alarm (reference bigint, key text, at bigint, primary key (reference, key))`.execute(
+      world.db,
+    )
+    await sql`insert into alarm select reference, key, alarm_at + later from ticket,
+      (values ('second', 5), ('first', 0)) as all_of_it (key, later) where alarm_at is not null`.execute(
+      world.db,
+    )
+    await sql`create index clock_running on clock (due_at)`.execute(world.db)
+    await sql`alter table ticket drop column alarm_at`.execute(world.db)
+    await sql`delete from migration where name = ${name}`.execute(world.db)
+    expect(await migrate(world.desk.connection.pool)).toEqual([name])
+    expect(before.some((one) => one.alarm_at !== null)).toBe(true)
+    expect(await alarms()).toEqual(before)
+  })
+})
+
 describe('an entry of a newer release', () => {
   const newer = (version: number) =>
     sql`update entry set version = ${version} where reference = ${reference} and kind = 'noted'`.execute(
