@@ -306,6 +306,10 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
       tests: found ? conditionWords(at, found.when) : '',
     }
   },
+  levelGone: (at, { level, edition }) => ({
+    level: levelOf(at, level)?.name ?? level,
+    edition: String(edition),
+  }),
   granted: (at, { priority, calendar, shiftOf }) => ({
     key: shiftOf === undefined ? 'reason.granted' : 'reason.grantedOnShift',
     priority: priorityName(at, priority),
@@ -318,6 +322,7 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   wasDone: nothing,
   edition: (_, { edition }) => ({ edition: String(edition) }),
   rung: (at, { ladder, rung }) => rungWords(at, ladder, rung),
+  rungGone: (_, { edition }) => ({ edition: String(edition) }),
   ladderGone: nothing,
   ladderDone: nothing,
   ladderStopped: nothing,

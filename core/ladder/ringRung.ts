@@ -36,7 +36,7 @@ export function ringRung(
   const key = readRungKey(alarm)
   const ladder = change.design.design.ladders.find((one) => one.id === key.ladder)
   const rung = ladder?.rungs.find((one) => one.id === key.rung)
-  if (!ladder || !rung) return change.enter({ kind: 'rungsPassed', alarms: [alarm] }, LADDER)
+  if (!ladder || !rung) return passOver(change, alarm)
   const run = change.state.ladders?.[ladder.id]
   change.depth = Math.max(change.depth, run?.depth ?? 0)
   const hands = handsOf(ringingOf(change, ladder, rung, dueAt))
@@ -61,6 +61,11 @@ export function ringRung(
     LADDER,
   )
   for (const { run } of deeds) run?.()
+}
+
+function passOver(change: Change, alarm: string): void {
+  const because = change.because({ is: 'rungGone', edition: change.design.edition })
+  change.enter({ kind: 'rungsPassed', alarms: [alarm], because }, LADDER)
 }
 
 function ringingOf(change: Change, ladder: Ladder, rung: Rung, dueAt: Instant): Ringing {

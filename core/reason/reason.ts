@@ -104,6 +104,7 @@ export type Reason =
   | { is: 'checklist'; checklist: string }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
+  | { is: 'levelGone'; level: string; edition: number }
   | { is: 'granted'; priority: string; calendar: string; shiftOf?: string }
   | { is: 'countedIn'; calendar: string }
   | { is: 'countedBefore' }
@@ -112,6 +113,7 @@ export type Reason =
   | { is: 'edition'; edition: number }
   // Ladders.
   | { is: 'rung'; ladder: string; rung: string }
+  | { is: 'rungGone'; edition: number }
   | { is: 'ladderGone' }
   | { is: 'ladderDone' }
   | { is: 'ladderStopped' }

@@ -30,7 +30,7 @@ export function fitClocks(change: Change): void {
   for (const clock of runningClocks(change)) {
     const promised = promises.get(clock.target)
     if (promised) refit(change, clock, promised)
-    else endClock(change, clock, 'cancelled')
+    else endClock(change, clock, 'cancelled', levelGone(change, clock))
   }
   begin(change, promises)
   stopThoseKept(change, promises)
@@ -158,7 +158,24 @@ export function stopClock(change: Change, clock: Clock): void {
   endClock(change, clock, left >= 0 ? 'kept' : 'missed')
 }
 
-export function endClock(change: Change, clock: Clock, outcome: 'kept' | 'missed' | 'cancelled'): void {
+export function endClock(
+  change: Change,
+  clock: Clock,
+  outcome: 'kept' | 'missed' | 'cancelled',
+  because?: Because,
+): void {
   const left = balance(clock, change.design.hoursOf(clock), change.now)
-  change.enter({ kind: 'clockStopped', target: clock.target, outcome, balance: left })
+  change.enter({
+    kind: 'clockStopped',
+    target: clock.target,
+    outcome,
+    balance: left,
+    ...(because && { because }),
+  })
+}
+
+/** That the edition has the level of a clock no more, in the words of the edition that had it. */
+function levelGone({ design }: Change, { serviceLevel: level, edition }: Clock): Because | undefined {
+  if (design.design.serviceLevels.some((one) => one.id === level)) return undefined
+  return { edition, why: [{ is: 'levelGone', level, edition: design.edition }] }
 }

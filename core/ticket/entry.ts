@@ -202,7 +202,14 @@ export type EntryBody =
       moved?: ClockMove
       because: Because
     }
-  | { kind: 'clockStopped'; target: string; outcome: 'kept' | 'missed' | 'cancelled'; balance: number }
+  | {
+      kind: 'clockStopped'
+      target: string
+      outcome: 'kept' | 'missed' | 'cancelled'
+      balance: number
+      /** Why it was cancelled, where its level is no more: said in the words of the edition that had it. */
+      because?: Because
+    }
   | { kind: 'clockReopened'; target: string; why: Because }
   /** The ticket follows a newer edition from here on. */
   | {
@@ -214,8 +221,8 @@ export type EntryBody =
       /** Idle timers that the earlier edition did not have, so that they count from now; records of older releases let all count anew. */
       timers?: string[]
     }
-  /** Rungs that lay in the past already when their ladder came to the ticket, and do not ring. */
-  | { kind: 'rungsPassed'; alarms: string[] }
+  /** Rungs that do not ring: they lay in the past already when their ladder came to the ticket, or are no more. */
+  | { kind: 'rungsPassed'; alarms: string[]; because?: Because }
   | {
       kind: 'statusMoved'
       from: string

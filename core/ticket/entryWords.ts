@@ -99,7 +99,7 @@ const WORDS: Words = {
   clockExtended: (entry, names) =>
     `${by(entry, names)} extended ${targetName(names, entry.target)} by ${durationInWords(entry.by)}: ${entry.why}`,
   clockStopped: (entry, names) =>
-    `${targetName(names, entry.target)}: promise ${OUTCOMES[entry.outcome]}, ${signedBalance(entry.balance)}`,
+    `${targetName(names, entry.target)}: promise ${OUTCOMES[entry.outcome]}, ${signedBalance(entry.balance)}${entry.because ? `: ${textOf(entry.because)}` : ''}`,
   clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${textOf(entry.why)}`,
   statusMoved: (entry, names) =>
     `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
@@ -159,7 +159,9 @@ const WORDS: Words = {
     `${by(entry, names)} made “${entry.name}”: ${eachOf(entry.did)}${entry.passedOver ? ` (not: ${eachOf(entry.passedOver)})` : ''}`,
   moveTakenBack: (entry, names) => `${by(entry, names)} took “${entry.name}” back`,
   rungsPassed: (entry) =>
-    `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,
+    entry.because
+      ? `a rung did not ring: ${textOf(entry.because)}`
+      : `${entry.alarms.length} earlier ${entry.alarms.length === 1 ? 'rung' : 'rungs'} of its ladders lay in the past already and did not ring`,
 }
 
 /**

@@ -4,6 +4,7 @@ import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { Ticket, TORA } from '../../tests/aTicket'
 import { balance, dueAt, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import { CompiledDesign, Directory, proofread, type Design } from '../design'
+import { becauseInWords } from '../explain'
 import { said } from '../reason'
 import { HOUR, MINUTE, weekly, type Calendar } from '../time'
 import { atShare } from '../ladder'
@@ -368,6 +369,39 @@ describe('following a newer edition', () => {
     const rang = ticket.entries.flatMap((one) => (one.kind === 'rungRang' ? one.rung : []))
     expect(rang).toEqual(['c'])
     expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it('ends promises whose level is no more, and says so by the name that it had', () => {
+    const ticket = new Ticket(first).log(ASKED)
+    const [{ serviceLevel }] = ticket.state!.clocks as [Clock]
+    const { name } = first.design.serviceLevels.find((one) => one.id === serviceLevel)!
+    adopt(
+      ticket,
+      edition(7, (design) => (design.serviceLevels = [])),
+      at(5),
+    )
+    expect(ticket.state!.clocks.map((one) => one.outcome)).toEqual(['cancelled', 'cancelled'])
+    const words = {
+      language: 'en',
+      design: (number: number) => editions.get(number),
+      directory: ticket.directory,
+    } as const
+    const because = ticket.entries.flatMap((one) => (one.kind === 'clockStopped' ? (one.because ?? []) : []))
+    expect(because.map((one) => becauseInWords(one, words).text)).toEqual([
+      `edition 7 has no service level “${name}”`,
+      `edition 7 has no service level “${name}”`,
+    ])
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+    // One that is called off since its level does not hold any more says nothing of the kind.
+    const other = new Ticket(first).log(ASKED)
+    adopt(
+      other,
+      edition(8, (design) => {
+        for (const level of design.serviceLevels) level.when = { fact: 'item', op: 'is', value: 'nothing' }
+      }),
+      at(5),
+    )
+    expect(other.entries.filter((one) => one.kind === 'clockStopped' && one.because)).toEqual([])
   })
 
   it('is refused where the edition lacks what the ticket needs; nothing has changed then', () => {

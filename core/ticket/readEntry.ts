@@ -29,10 +29,10 @@ const VERSIONS: Record<EntryKind, number> = {
   signalCleared: 1,
   calmRang: 1,
   clockChanged: 2,
-  clockStopped: 1,
+  clockStopped: 2,
   clockReopened: 2,
   editionAdopted: 1,
-  rungsPassed: 1,
+  rungsPassed: 2,
   statusMoved: 3,
   assigned: 2,
   replied: 1,
@@ -123,6 +123,9 @@ const toldAtGate = (fields: unknown): FieldChange[] =>
     .map(([field, after]) => ({ field, name: field, before: null, after: after.trim() }))
 
 /** By kind: how version 1 is read as version 2, that as version 3, and so on. */
+/** A version that says more, of which nothing has to be said. */
+const asItWas: Upcast = (body) => body
+
 const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   // The first releases kept the share alone, and no words of the moment.
   rungRang: [
@@ -149,6 +152,9 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
       ),
     }),
   ],
+  // Nothing was said of what an edition lacks.
+  clockStopped: [asItWas],
+  rungsPassed: [asItWas],
   clocksStarted: [reading({ clocks: each(startedClock) })],
   clocksPaused: [withWhy],
   clocksResumed: [withWhy],
