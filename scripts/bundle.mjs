@@ -25,6 +25,8 @@ const options = {
   format: 'esm',
   packages: 'external',
   sourcemap: true,
+  // As everywhere: class-validator knows no other decorators.
+  tsconfigRaw: { compilerOptions: { experimentalDecorators: true } },
   logLevel: 'warning',
 }
 

@@ -10,6 +10,7 @@ export async function bundledWorker(): Promise<string> {
     platform: 'node',
     format: 'esm',
     packages: 'external',
+    tsconfigRaw: { compilerOptions: { experimentalDecorators: true } },
     metafile: true,
   })
   return Object.keys(metafile.outputs)[0]!
