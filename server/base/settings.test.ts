@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, describe, expect, it } from 'vitest'
-import type { WrongSettings } from './settings';
+import type { WrongSettings } from './settings'
 import { readSettings, SETTING_NAMES } from './settings'
 
 afterAll(() => readSettings())

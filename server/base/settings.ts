@@ -69,7 +69,9 @@ export class Settings {
   YARE_URL = 'http://127.0.0.1:4203'
 
   /** Hosts in private networks that webhooks may call, or `all`. */
-  @Matches(/^[^/]*$/, { message: 'is to be a list of hosts with their ports, such as 10.0.0.7:8080, or “all”' })
+  @Matches(/^[^/]*$/, {
+    message: 'is to be a list of hosts with their ports, such as 10.0.0.7:8080, or “all”',
+  })
   YARE_PRIVATE_CALLS = ''
 
   /** Proxies whose word is taken about where a request comes from. */
