@@ -1,10 +1,11 @@
 import { sql } from 'kysely'
-import { decide, misfitOf, Refused } from '../../core/ticket'
+import { decide, misfitOf, Refused, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import type { LeftOut } from '../db/tables'
 import type { Desk } from './desk'
 import { PAGE_PRIORITY } from '../delivery/outbox'
+import { lockedState } from './lockedState'
 import { store, type Decision } from './store'
 import { NO_WORK } from '../queries/workload'
 
@@ -149,15 +150,23 @@ export async function adoptBatch(desk: Desk, batch: Batch): Promise<Batch | unde
     const actor = { person: adoption.asked_by }
     const decisions: Decision[] = []
     const leftOut: LeftOut[] = []
+    const context = { now: deskNow(), actor, work: NO_WORK }
+    const adopt = (before: TicketState): Decision => ({
+      ...{ before, design },
+      decided: decide(before, { kind: 'adopt' }, design, directory, context),
+    })
     for (const { state } of rows) {
-      const why = misfitOf(state, design)
+      const before = { ...state, because: {} }
+      const why = misfitOf(before, design)
       if (why) {
         leftOut.push({ reference: state.reference, why })
         continue
       }
       await desk.knowledge.editionOf(state)
-      const context = { now: deskNow(), actor, work: NO_WORK }
-      decisions.push({ decided: decide(state, { kind: 'adopt' }, design, directory, context), design })
+      const decision = adopt(before)
+      // Why it is sorted as it is, is not read before a rung that rings on the way sorts it otherwise.
+      const isSorted = decision.decided.state.because !== before.because
+      decisions.push(isSorted ? adopt(await lockedState(trx, state.reference)) : decision)
     }
     if (decisions.length) await store(trx, decisions)
     const last = rows[rows.length - 1]?.state.reference

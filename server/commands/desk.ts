@@ -16,6 +16,7 @@ import { Together, settle, type Settled } from './together'
 import { store, type Decision, type RequestKey } from './store'
 import type { Workloads } from '../../core/triage'
 import { NO_WORK, Workload } from '../queries/workload'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 type LogCommand = Omit<Extract<Command, { kind: 'log' }>, 'kind' | 'reference'>
 
@@ -220,18 +221,19 @@ export class Desk {
   ): Promise<Decision> {
     const row = await this.db
       .selectFrom('ticket')
-      .select('state')
+      .select(STATE_COLUMNS)
       .where('reference', '=', reference)
       .executeTakeFirst()
     if (!row) throw noTicket(reference)
+    const before = wholeState(row)
     const [directory, work] = await Promise.all([
       this.knowledge.directory(),
       this.workFor(reference, command),
     ])
-    const design = await this.knowledge.editionOf(row.state)
+    const design = await this.knowledge.editionOf(before)
     return {
-      design,
-      decided: decide(row.state, command, design, directory, { now: deskNow(), actor, work }),
+      ...{ before, design },
+      decided: decide(before, command, design, directory, { now: deskNow(), actor, work }),
     }
   }
 
@@ -288,21 +290,21 @@ export class Desk {
     const rang = await this.db.transaction().execute(async (trx) => {
       const rows = await trx
         .selectFrom('ticket')
-        .select('state')
+        .select(STATE_COLUMNS)
         .where('reference', 'in', references)
         .orderBy('reference')
         .forUpdate()
         .skipLocked()
         .execute()
       const decisions: Decision[] = []
-      for (const { state } of rows) {
-        const design = await this.knowledge.editionOf(state)
-        const decided = decide(state, { kind: 'ring' }, design, directory, {
+      for (const before of rows.map(wholeState)) {
+        const design = await this.knowledge.editionOf(before)
+        const decided = decide(before, { kind: 'ring' }, design, directory, {
           now: deskNow(),
           actor: { system: 'alarm' },
           work: NO_WORK,
         })
-        if (decided.entries.length) decisions.push({ decided, design })
+        if (decided.entries.length) decisions.push({ before, decided, design })
       }
       if (decisions.length) await store(trx, decisions)
       return decisions
@@ -323,14 +325,14 @@ export class Desk {
     const owner = (one: TicketState) =>
       statusOf(design.kind(one.kind), one.status).group === 'done' ? null : one.technician
     this.workload.moved(owner(state), owner(decided.state))
-    return { decided, design }
+    return { before: state, decided, design }
   }
 
   private async replayed(request: RequestKey): Promise<TicketState | undefined> {
     const row = await this.db
       .selectFrom('request_key')
       .innerJoin('ticket', 'ticket.reference', 'request_key.reference')
-      .select(['ticket.state', 'request_key.body_hash'])
+      .select([...STATE_COLUMNS, 'request_key.body_hash'])
       .where('request_key.person', '=', request.person)
       .where('request_key.key', '=', request.key)
       .executeTakeFirst()
@@ -339,7 +341,7 @@ export class Desk {
         'conflict',
         'This Idempotency-Key was used for another request; take a new key for a new request.',
       )
-    return row?.state
+    return row && wholeState(row)
   }
 
   /** What this process keeps of these tickets is read again; of all tickets if none is named. */

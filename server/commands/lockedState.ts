@@ -1,5 +1,6 @@
 import { Refused, type TicketState } from '../../core/ticket'
 import type { Trx } from '../db/connection'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** That there is no such ticket. */
 export const noTicket = (reference: number) => new Refused('missing', `There is no ticket ${reference}.`)
@@ -11,10 +12,10 @@ export const noTicket = (reference: number) => new Refused('missing', `There is 
 export async function lockedState(trx: Trx, reference: number): Promise<TicketState> {
   const row = await trx
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .forUpdate()
     .executeTakeFirst()
   if (!row) throw noTicket(reference)
-  return row.state
+  return wholeState(row)
 }

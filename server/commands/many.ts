@@ -3,6 +3,7 @@ import { fieldOf, sees, type FieldValue } from '../../core/fields'
 import { canonicalJson } from '../../core/json'
 import type { FieldColumn } from '../../core/work'
 import type { Desk } from './desk'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** What is changed on many tickets at once: one thing. */
 export type ManyChange =
@@ -49,11 +50,11 @@ export async function changeMany(
 ): Promise<ManyLine[]> {
   const rows = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'state'])
+    .select(['reference', ...STATE_COLUMNS])
     .where('reference', 'in', [...references])
     .execute()
   const isHidden = isOfField(change) && !(await mayKnow(desk, change, actor))
-  const states = new Map(rows.map((one) => [one.reference, one.state]))
+  const states = new Map(rows.map((one) => [one.reference, wholeState(one)]))
   const lines: ManyLine[] = []
   for (const reference of new Set(references)) {
     const state = states.get(reference)

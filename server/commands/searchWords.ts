@@ -3,10 +3,11 @@ import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
 import { valueInWords, type TicketField } from '../../core/fields'
 import type { CompiledDesign, Directory } from '../../core/design'
-import type { Entry, TicketState } from '../../core/ticket'
+import type { Entry } from '../../core/ticket'
 import type { Database } from '../db/connection'
 import type { Knowledge } from '../db/knowledge'
 import { entriesFromRows } from '../db/rows'
+import type { KeptState } from '../db/tables'
 import { SAYING } from './store'
 
 const BATCH = 200
@@ -37,7 +38,7 @@ function wordsOfEntry(entry: Entry, design: CompiledDesign): string[] {
 
 /** The fields of a ticket in words; one that not everybody of the desk sees is found by nobody. */
 function fieldWords(
-  { kind, fields = {} }: TicketState,
+  { kind, fields = {} }: KeptState,
   design: CompiledDesign,
   directory: Directory,
 ): string[] {
@@ -51,7 +52,7 @@ function fieldWords(
 const isForAll = ({ sees }: TicketField) => !sees?.roles?.length && !sees?.teams?.length
 
 /** What of a ticket is searched: first what stands in its first lines, then everything that was said. */
-function wordsOf(state: TicketState, entries: Entry[], design: CompiledDesign, directory: Directory) {
+function wordsOf(state: KeptState, entries: Entry[], design: CompiledDesign, directory: Directory) {
   const item = design.item(state.item)
   const answers = answersInWords(
     design.form(item.form),

@@ -1,6 +1,6 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
-import { messageChanges, type Decided } from '../../core/ticket'
+import { messageChanges, type Decided, type TicketState } from '../../core/ticket'
 import { prepared, type Database, type Trx } from '../db/connection'
 import { bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../db/rows'
 import { orUpdate } from '../db/written'
@@ -14,6 +14,8 @@ export interface RequestKey {
 
 /** A decided ticket that is to be stored. */
 export interface Decision {
+  /** The state that it was decided on, if there was one: what has not changed since is not written. */
+  before?: TicketState
   decided: Decided
   design: CompiledDesign
   /** Set when the same request may come again. */
@@ -23,7 +25,10 @@ export interface Decision {
 /** The rows that one or more decisions write, by table. */
 function rowsOf(decisions: Decision[]) {
   return {
-    ticket: decisions.map(({ decided, design }) => ticketRow(decided.state, design)),
+    ticket: decisions.map(({ before, decided: { state }, design }) => ({
+      ...ticketRow(state, design),
+      ...(before?.because === state.because && { because: null }),
+    })),
     entry: decisions.flatMap(({ decided: { state, entries } }) =>
       entries.map((entry) => entryRow(state.reference, entry)),
     ),

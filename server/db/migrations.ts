@@ -406,4 +406,16 @@ drop table alarm;
 drop index clock_running;
 `,
   },
+  {
+    // Half of a state says why it is sorted as it is, which is asked where a ticket is read in full, and seldom changes.
+    name: '0020 why a ticket is sorted as it is stands beside its state',
+    sql: `
+alter table ticket add column because jsonb;
+update ticket set because = coalesce(state->'because', '{}'), state = state - 'because';
+do $$ begin
+  alter table ticket alter column because set compression lz4;
+exception when others then null;
+end $$;
+`,
+  },
 ]

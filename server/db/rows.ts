@@ -16,19 +16,28 @@ import type { Tables, TicketFacts } from './tables'
 
 // Everything of a ticket that stands in columns, as it follows from its state; and entries, as they are kept.
 
-type TicketRow = {
-  [K in keyof Tables['ticket']]: K extends 'state' ? TicketState : Selectable<Tables['ticket']>[K]
-}
+type TicketRow = Selectable<Tables['ticket']>
 type ClockRow = Tables['clock']
+
+/** The columns that make a whole state. */
+export const STATE_COLUMNS = ['ticket.state', 'ticket.because'] as const
+
+/** The state of a ticket, of its row. */
+export const wholeState = ({ state, because }: Pick<TicketRow, 'state' | 'because'>): TicketState => ({
+  ...state,
+  because: because ?? {},
+})
 
 /** The read columns of a ticket: all of them follow from its state. */
 export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow {
+  const { because, ...kept } = state
   const clocks = clockRows(state, design)
   const { group } = statusOf(design.kind(state.kind), state.status)
   const due = clocks.flatMap((clock) => (clock.stopped_at === null ? (clock.due_at ?? []) : []))
   return {
     reference: state.reference,
-    state,
+    state: kept,
+    because,
     sequence: state.sequence,
     edition: state.edition,
     summary: state.summary,

@@ -42,6 +42,9 @@ export interface TicketFacts {
   equipment?: AboutEquipment
 }
 
+/** What of a ticket's state is kept in one piece. */
+export type KeptState = Omit<TicketState, 'because'>
+
 export interface Tables {
   setting: { key: string; value: Json<object> }
   organisation: { id: string; name: string }
@@ -163,7 +166,10 @@ export interface Tables {
   }
   ticket: {
     reference: number
-    state: Json<TicketState>
+    /** Its state, but for what stands in `because`. */
+    state: Json<KeptState>
+    /** Why it is sorted as it is: as large as the rest, and read and written far less often. */
+    because: ColumnType<TicketState['because'] | null, string | null | undefined, string | null>
     sequence: number
     edition: number
     summary: string

@@ -21,6 +21,7 @@ export const WRITTEN = {
     ],
     changes: [
       'state',
+      'because',
       'kind',
       'held',
       'sequence',
@@ -81,9 +82,12 @@ export const WRITTEN = {
 
 export type WrittenTable = keyof typeof WRITTEN
 
+/** Columns that are not written where they have not changed: what is null then stays as it is, wherever it is kept. */
+const UNCHANGED: Readonly<Record<string, string>> = { because: 'coalesce(excluded.because, ticket.because)' }
+
 /** The end of an insert that brings rows up to date that are there already. */
 export function orUpdate(table: WrittenTable) {
   const { key, changes } = WRITTEN[table]
-  const set = changes.map((column) => `${column} = excluded.${column}`)
+  const set = changes.map((column) => `${column} = ${UNCHANGED[column] ?? `excluded.${column}`}`)
   return sql.raw(`on conflict (${key.join(', ')}) do update set ${set.join(', ')}`)
 }

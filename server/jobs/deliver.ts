@@ -7,6 +7,7 @@ import { log } from '../base/log'
 import { sendOn, Undeliverable, type Channels, type Message, type Sent } from '../delivery/channels'
 import { MAX_ATTEMPTS } from '../delivery/outbox'
 import { gatherIfMany } from './digest'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** Asks for a job to run again later; graphile-worker's helpers can. */
 export type Later = (task: string, payload: object, seconds: number, jobKey: string) => Promise<unknown>
@@ -86,10 +87,10 @@ async function hasAnotherWay(desk: Desk, message: Message): Promise<boolean> {
   if (!person || !CHANNELS.includes(message.channel as ChannelKind)) return false
   const row = await desk.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', message.reference)
     .executeTakeFirst()
   const state = row?.state.messages.find((one) => one.key === message.key)
-  const tried = row && state ? triedFor(row.state, state) : [message.channel as ChannelKind]
+  const tried = row && state ? triedFor(wholeState(row), state) : [message.channel as ChannelKind]
   return planDelivery(person, deskNow(), { urgent: message.urgent, tried }) !== undefined
 }

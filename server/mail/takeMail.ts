@@ -19,6 +19,7 @@ import { parseApart } from '../parsing/parse'
 import type { ReadMail } from '../parsing/readMail'
 import { note, type MailOutcome } from './note'
 import { takeReport } from './takeReport'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** Most tickets that one address makes by mail in an hour; more look like a machine gone wrong. */
 const MOST_AN_HOUR = 20
@@ -148,11 +149,11 @@ async function knownMails(db: Database, mail: ReadMail): Promise<(id: string) =>
 async function stateOf(db: Database, reference: number): Promise<TicketState | undefined> {
   const row = await db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .executeTakeFirst()
   const into = row?.state.mergedInto
-  return into === undefined ? row?.state : stateOf(db, into)
+  return into === undefined ? row && wholeState(row) : stateOf(db, into)
 }
 
 const isPartOf = (state: TicketState, { person }: Incoming) =>

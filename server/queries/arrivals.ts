@@ -7,6 +7,7 @@ import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../co
 import { deskNow } from '../clock/deskClock'
 import { becauseInWords, becausesInWords } from '../../core/explain'
 import type { Reading } from './reading'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** Whether the desk has asked something that the requester has not answered yet. */
 const WAITS = sql<boolean>`coalesce((state->'held'->>'askedAt')::bigint, 0) > coalesce((state->'held'->>'answeredAt')::bigint, 0)`
@@ -21,7 +22,7 @@ export async function listArrivals(desk: Reading, { after, limit }: ArrivalsQuer
   const [waits, loggedAt, reference] = (after ?? '').split('_').map(Number)
   const held = desk.db.selectFrom('ticket').where('held', '=', true)
   const page = await held
-    .select(['state', WAITS.as('waits')])
+    .select([...STATE_COLUMNS, WAITS.as('waits')])
     .$if(after !== undefined, (q) =>
       q.where(
         sql<boolean>`(${WAITS}, logged_at, reference) > (${waits === 1}, ${loggedAt}::bigint, ${reference}::bigint)`,
@@ -35,7 +36,8 @@ export async function listArrivals(desk: Reading, { after, limit }: ArrivalsQuer
   const { total } = await held.select((e) => e.fn.countAll<number>().as('total')).executeTakeFirstOrThrow()
   const directory = await desk.knowledge.directory()
   const rows = await Promise.all(
-    page.slice(0, limit).map(async ({ state, waits }) => {
+    page.slice(0, limit).map(async ({ waits, ...row }) => {
+      const state = wholeState(row)
       const design = await desk.knowledge.editionOf(state)
       return rowOf(state, waits, design, directory)
     }),
@@ -71,12 +73,12 @@ export type ArrivalRow = ReturnType<typeof rowOf>
 export async function arrivalPage(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
-    .select(['state', WAITS.as('waits')])
+    .select([...STATE_COLUMNS, WAITS.as('waits')])
     .where('reference', '=', reference)
     .where('held', '=', true)
     .executeTakeFirst()
   if (!row) return undefined
-  const { state } = row
+  const state = wholeState(row)
   const [design, directory, alike] = await Promise.all([
     desk.knowledge.editionOf(state),
     desk.knowledge.directory(),

@@ -1,5 +1,5 @@
 import { bandOfBalance, type Band, type Clock } from '../../core/clock'
-import type { TicketState } from '../../core/ticket'
+import type { KeptState } from '../db/tables'
 import type { Reading } from './reading'
 import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
@@ -173,7 +173,7 @@ function nearest(list: Standing[], count: number): Standing[] {
   return list.filter((one) => one.balance <= most)
 }
 
-function clockOf(state: TicketState, { target, startedAt }: KeptClock): Clock | undefined {
+function clockOf(state: KeptState, { target, startedAt }: KeptClock): Clock | undefined {
   return state.clocks.find((one) => one.target === target && one.startedAt === startedAt)
 }
 

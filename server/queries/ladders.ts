@@ -7,6 +7,7 @@ import { withWords } from '../../core/explain'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
 import { draftPage } from './draft'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 const AHEAD = 30 * DAY
 
@@ -17,12 +18,12 @@ const AHEAD = 30 * DAY
 export async function ladderTrial(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .executeTakeFirst()
   const refuse = (message: string) => new Refused('invalid', message, [{ field: 'reference', message }])
   if (!row) throw refuse(`There is no ticket ${reference}.`)
-  const { state } = row
+  const state = wholeState(row)
   if (state.held) throw refuse(`Ticket ${reference} is held in Arrivals; no ladder climbs for it yet.`)
   const [{ design }, directory] = await Promise.all([draftPage(desk), desk.knowledge.directory()])
   const own = await desk.knowledge.editionOf(state)

@@ -6,6 +6,7 @@ import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 /** What a ticket page shows of work: moves, timers, time, fixed times, tasks, links and what it will take. */
 export async function workOf(
@@ -74,12 +75,13 @@ async function linksOf(desk: Reading, { links = [] }: TicketState) {
 export async function savedRepliesFor(desk: Reading, reference: number, { teams }: Pick<Caller, 'teams'>) {
   const row = await desk.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .executeTakeFirst()
   if (!row) return undefined
+  const state = wholeState(row)
   const [design, directory, current] = await Promise.all([
-    desk.knowledge.editionOf(row.state),
+    desk.knowledge.editionOf(state),
     desk.knowledge.directory(),
     desk.knowledge.currentEdition(),
   ])
@@ -88,7 +90,7 @@ export async function savedRepliesFor(desk: Reading, reference: number, { teams 
   return {
     replies: savedReplies.filter(isFor).map(({ id, name, text }) => ({
       ...{ id, name },
-      text: previewMessage(row.state, design, directory, deskNow(), { subject: '', body: text }).body,
+      text: previewMessage(state, design, directory, deskNow(), { subject: '', body: text }).body,
     })),
     checklists: checklists.filter(isFor).map(({ id, name, tasks }) => ({ id, name, tasks: tasks.length })),
   }

@@ -15,7 +15,7 @@ import {
 } from '../../core/ticket'
 import { becausesInWords, withWords } from '../../core/explain'
 import { say, type Language } from '../../core/words'
-import { entriesFromRows } from '../db/rows'
+import { entriesFromRows, STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { whyInWords } from './messages'
@@ -26,16 +26,17 @@ import { rowOf } from './ticketList'
 async function load(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
-    .select(['state'])
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .executeTakeFirst()
   if (!row) return undefined
+  const state = wholeState(row)
   const [design, directory, entries] = await Promise.all([
-    desk.knowledge.editionOf(row.state),
+    desk.knowledge.editionOf(state),
     desk.knowledge.directory(),
     desk.db.selectFrom('entry').selectAll().where('reference', '=', reference).orderBy('sequence').execute(),
   ])
-  return { state: row.state, design, directory, ...entriesFromRows(entries) }
+  return { state, design, directory, ...entriesFromRows(entries) }
 }
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
@@ -331,7 +332,7 @@ export async function myRequests(
 ): Promise<MyRequest[]> {
   const rows = await desk.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('requester', '=', person)
     .where(sql<boolean>`state->'internal' is null`)
     .orderBy(sql`status_group = 'done'`)
@@ -339,8 +340,10 @@ export async function myRequests(
     .limit(limit)
     .execute()
   return Promise.all(
-    rows.map(async ({ state }) =>
-      requestOf(state, (await desk.knowledge.editionOf(state)).inLanguage(language), language),
-    ),
+    rows
+      .map(wholeState)
+      .map(async (state) =>
+        requestOf(state, (await desk.knowledge.editionOf(state)).inLanguage(language), language),
+      ),
   )
 }

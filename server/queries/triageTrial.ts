@@ -8,6 +8,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
 import { draftPage } from './draft'
 import { textOf } from './learnt'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
 
 export interface TrialQuestion {
   /** A ticket that is there, or else what somebody may ask for. */
@@ -55,11 +56,11 @@ type Known = Awaited<ReturnType<typeof draftInUse>>['directory']
 async function stateOf(desk: Reading, reference: number): Promise<TicketState> {
   const row = await desk.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference)
     .executeTakeFirst()
   if (!row) throw new Refused('missing', `There is no ticket ${reference}.`)
-  return row.state
+  return wholeState(row)
 }
 
 /** With what the words of past tickets say, as a new ticket would be sorted. */
@@ -127,16 +128,16 @@ export async function rehearseTriage(desk: Reading, days: number) {
   for (;;) {
     const rows = await desk.db
       .selectFrom('ticket')
-      .select(['reference', 'state'])
+      .select(['reference', ...STATE_COLUMNS])
       .where('logged_at', '>=', since)
       .where('reference', '<', before)
       .orderBy('reference', 'desc')
       .limit(STRETCH)
       .execute()
-    for (const { reference, state } of rows)
+    for (const state of rows.map(wholeState))
       if (directory.people.has(state.requester))
         rehearsal.add({
-          reference,
+          reference: state.reference,
           input: { ...inputOf(state, draft, directory, work), now: state.loggedAt },
         })
     seen += rows.length

@@ -127,6 +127,43 @@ describe('the alarms of a ticket, each with a row until now', () => {
   })
 })
 
+describe('a state that holds why it is as it is', () => {
+  it('is kept in two columns from then on, and nothing of it is lost', async () => {
+    const { name } = MIGRATIONS.find((one) => one.name.startsWith('0020'))!
+    const states = () =>
+      world.db.selectFrom('ticket').select(['reference', 'state', 'because']).orderBy('reference').execute()
+    const before = await states()
+    await sql`update ticket set state = state || jsonb_build_object('because', because)`.execute(world.db)
+    await sql`alter table ticket drop column because`.execute(world.db)
+    await sql`delete from migration where name = ${name}`.execute(world.db)
+    expect(await migrate(world.desk.connection.pool)).toEqual([name])
+    expect(Object.keys(before[0]!.because!)).toContain('priority')
+    expect(await states()).toEqual(before)
+  })
+
+  it('is written where it changes only, and stays as it is otherwise', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const kept = async () =>
+      (
+        await sql<{ at: string; because: object }>`select because, ctid::text as at from ticket
+          where reference = ${state.reference}`.execute(world.db)
+      ).rows[0]!
+    const first = await kept()
+    await world.desk.run(state.reference, { kind: 'note', text: 'Looked' }, TORA)
+    const noted = await kept()
+    expect(noted.at).not.toBe(first.at)
+    expect(noted.because).toEqual(first.because)
+    const sorted = await world.desk.run(
+      state.reference,
+      { kind: 'resort', field: 'priority', value: 'p3' },
+      TORA,
+    )
+    expect((await kept()).because).toEqual(sorted.because)
+    expect(sorted.because.priority).not.toEqual(state.because.priority)
+    expect(sorted.because.category).toEqual(state.because.category)
+  })
+})
+
 describe('an entry of a newer release', () => {
   const newer = (version: number) =>
     sql`update entry set version = ${version} where reference = ${reference} and kind = 'noted'`.execute(

@@ -13,6 +13,7 @@ import { takeMail } from '../../server/mail/takeMail'
 import { audit } from '../../server/queries/audit'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { INES, makeWorld, SCANNER, setting, TORA } from './world'
+import { STATE_COLUMNS, wholeState } from '../../server/db/rows'
 
 // Mail goes by real SMTP into the mailbox stand-in, and from there to the desk by its worker.
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -81,10 +82,10 @@ async function outcomeOf(messageId: string) {
 async function stateOf(reference: number | null): Promise<TicketState> {
   const row = await world.db
     .selectFrom('ticket')
-    .select('state')
+    .select(STATE_COLUMNS)
     .where('reference', '=', reference!)
     .executeTakeFirstOrThrow()
-  return row.state
+  return wholeState(row)
 }
 async function entriesOf(reference: number, kind: string) {
   const rows = await world.db

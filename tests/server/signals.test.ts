@@ -8,6 +8,7 @@ import { signalsOf } from '../../server/http/cloudEvents'
 import { audit } from '../../server/queries/audit'
 import { signalsPage } from '../../server/queries/signals'
 import { setMonitorFaults, tryFix } from '../../server/standins/monitor'
+import { STATE_COLUMNS, wholeState } from '../../server/db/rows'
 import { makeWorld } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -37,13 +38,13 @@ const signal = (more: Partial<Signal> = {}): Signal => ({
 })
 const send = (...signals: Signal[]) => world.desk.signals.add(signals)
 const stateOf = async (reference: number) =>
-  (
+  wholeState(
     await world.db
       .selectFrom('ticket')
-      .select('state')
+      .select(STATE_COLUMNS)
       .where('reference', '=', reference)
-      .executeTakeFirstOrThrow()
-  ).state
+      .executeTakeFirstOrThrow(),
+  )
 const tickets = async () =>
   (
     await world.db

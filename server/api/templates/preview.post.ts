@@ -2,6 +2,7 @@ import { IsInt, IsString, MaxLength, Min } from 'class-validator'
 import { previewMessage, Refused } from '../../../core/ticket'
 import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
+import { STATE_COLUMNS, wholeState } from '../../db/rows'
 
 class PreviewBody {
   @IsInt({ message: 'write the number of a ticket' })
@@ -22,17 +23,18 @@ export default defineRoute(
   async ({ desk, body }) => {
     const row = await desk.db
       .selectFrom('ticket')
-      .select('state')
+      .select(STATE_COLUMNS)
       .where('reference', '=', body.reference)
       .executeTakeFirst()
     if (!row) throw new Refused('missing', `There is no ticket ${body.reference}.`)
+    const state = wholeState(row)
     const [design, directory] = await Promise.all([
-      desk.knowledge.editionOf(row.state),
+      desk.knowledge.editionOf(state),
       desk.knowledge.directory(),
     ])
     return {
-      ...previewMessage(row.state, design, directory, deskNow(), body),
-      to: directory.nameOf(row.state.requester),
+      ...previewMessage(state, design, directory, deskNow(), body),
+      to: directory.nameOf(state.requester),
     }
   },
 )
