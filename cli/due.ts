@@ -1,3 +1,4 @@
+import { messageOf } from '../core/error/messageOf'
 import { readFileSync } from 'node:fs'
 import { statementCsv, trialBetween, trialDue, lineInWords, type TimeLedger } from '../core/clock'
 import {
@@ -80,7 +81,7 @@ function hoursOfFile(file: string, name: string | undefined): CalendarTime {
   try {
     value = JSON.parse(text) as typeof value
   } catch (error) {
-    throw new Error(`${file} is neither JSON nor iCalendar: ${(error as Error).message}`, { cause: error })
+    throw new Error(`${file} is neither JSON nor iCalendar: ${messageOf(error)}`, { cause: error })
   }
   const list = value.calendars
   if (!list) return hoursOf(value, [])

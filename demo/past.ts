@@ -152,6 +152,13 @@ class Past {
       .sort((a, b) => a - b)
   }
 
+  /** @throws RangeError when there is no such ticket yet */
+  private stateOf(reference: number): TicketState {
+    const ticket = this.tickets.get(reference)
+    if (!ticket) throw new RangeError(`there is no ticket ${reference}`)
+    return ticket.state
+  }
+
   private plan(at: Instant, run: () => void): void {
     if (at >= this.until) return
     // A binary heap by time; equal moments keep no order, which the seed makes repeatable all the same.
@@ -205,13 +212,13 @@ class Past {
         requester: requester.id,
       },
     )
-    if (this.tickets.get(reference)!.state.held) this.planAcceptance(reference, at)
+    if (this.stateOf(reference).held) this.planAcceptance(reference, at)
     else this.planReply(reference, at)
   }
 
   /** Somebody at the counter lets it in; a few are turned away. Of the last day some wait still. */
   private planAcceptance(reference: number, at: Instant): void {
-    const { requester } = this.tickets.get(reference)!.state
+    const { requester } = this.stateOf(reference)
     const isLate = at > this.until - 3 * DAY
     const who = this.worker(
       reference,
@@ -283,7 +290,7 @@ class Past {
   /** Who works on it, at the earliest moment from `at` at which they are on shift. */
   private worker(reference: number, from: Instant, team?: string): { id: string; at: Instant } {
     const at = Math.round(from)
-    const { state } = this.tickets.get(reference)!
+    const state = this.stateOf(reference)
     const members = this.directory.membersOf.get(team ?? state.team)!
     const own = state.technician ? this.directory.people.get(state.technician) : undefined
     const free = (person: Person) => {
@@ -311,7 +318,7 @@ class Past {
   }
 
   private planReply(reference: number, at: Instant): void {
-    const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'respond')!
+    const clock = this.stateOf(reference).clocks.find((one) => one.target === 'respond')!
     const share = this.shareUsed(at, 0.06, 1.7, [0.08, 0.85])
     const hours = this.design.hoursOf(clock)
     const wanted = hours.add(at, share * clock.grants[0]!.granted)
@@ -320,7 +327,7 @@ class Past {
   }
 
   private reply(reference: number, who: string, at: Instant): void {
-    if (!this.tickets.get(reference)!.state.technician)
+    if (!this.stateOf(reference).technician)
       this.apply(reference, at, { person: who }, { kind: 'assign', technician: who })
     this.apply(reference, at + MINUTE, { person: who }, { kind: 'reply', text: this.chance.pick(REPLIES) })
     if (this.chance.happens(0.25))
@@ -349,7 +356,7 @@ class Past {
   }
 
   private goOn(reference: number, at: Instant, byRequester: boolean): void {
-    const { state } = this.tickets.get(reference)!
+    const state = this.stateOf(reference)
     if (byRequester)
       this.apply(
         reference,
@@ -368,7 +375,7 @@ class Past {
   }
 
   private planSolve(reference: number, at: Instant): void {
-    const clock = this.tickets.get(reference)!.state.clocks.find((one) => one.target === 'resolve')!
+    const clock = this.stateOf(reference).clocks.find((one) => one.target === 'resolve')!
     const share = this.shareUsed(at, 0.07, 1.35, [0.1, 0.95])
     const hours = this.design.hoursOf(clock)
     const wanted = momentWhenSpent(clock, hours, share * clock.grants[0]!.granted) ?? at
@@ -376,7 +383,7 @@ class Past {
     this.plan(who.at, () => {
       const solvedBy = this.chance.happens(0.9)
         ? who.id
-        : this.chance.pick(this.directory.membersOf.get(this.tickets.get(reference)!.state.team)!).id
+        : this.chance.pick(this.directory.membersOf.get(this.stateOf(reference).team)!).id
       this.tickOff(reference, who.id, who.at)
       this.recordWork(reference, who.id, who.at)
       this.finish(reference, who, { solvedBy, remarks: this.chance.pick(REMARKS) })
@@ -404,7 +411,7 @@ class Past {
   }
 
   private stepsOf(reference: number, at: Instant): { to: string; after: number; fields: FieldValues }[] {
-    const { kind, fields = {}, site } = this.tickets.get(reference)!.state
+    const { kind, fields = {}, site } = this.stateOf(reference)
     const zone = this.design.design.desk.zone
     if (kind === 'loan') {
       const lent = `L-${String(this.kinds.whole(1, 60)).padStart(3, '0')}`
@@ -439,7 +446,7 @@ class Past {
 
   /** What the gate of the last status asks besides who did what. */
   private endOf(reference: number): FieldValues {
-    const { kind } = this.tickets.get(reference)!.state
+    const { kind } = this.stateOf(reference)
     if (kind === 'loan') return { condition: this.kinds.pick(['whole', 'whole', 'whole', 'worn', 'broken']) }
     return kind === 'swap' ? { serialIn: this.serial() } : {}
   }
@@ -447,14 +454,14 @@ class Past {
   private serial = () => `K${this.kinds.whole(10, 99)}-${this.kinds.whole(1000, 9999)}`
 
   private tickOff(reference: number, person: string, at: Instant): void {
-    for (const { id, required } of this.tickets.get(reference)!.state.tasks ?? [])
+    for (const { id, required } of this.stateOf(reference).tasks ?? [])
       if (required || this.work.happens(0.8))
         this.apply(reference, at, { person }, { kind: 'changeTask', id, change: { done: true } })
   }
 
   /** How long somebody worked on it, written down just before it is solved. */
   private recordWork(reference: number, person: string, at: Instant): void {
-    const { item, changedAt } = this.tickets.get(reference)!.state
+    const { item, changedAt } = this.stateOf(reference)
     // Some things take longer than others; each has its own measure.
     const measure = 8 + ([...item].reduce((sum, sign) => sum + sign.charCodeAt(0), 0) % 45)
     const minutes = Math.max(5, Math.round(measure * this.work.between(0.5, 2)))

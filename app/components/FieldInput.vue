@@ -151,7 +151,7 @@ const setMoment = (typed: string | undefined) =>
     :placeholder="terms.typed.hint.en"
     :invalid="invalid"
     :aria-describedby="describedBy"
-    @change="setTyped(($event.target as HTMLInputElement).value)"
+    @change="setTyped(typedIn($event))"
   />
   <InputText
     v-else

@@ -125,11 +125,7 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
       <b>{{ references.length }} chosen</b>
       <label
         >set the
-        <select
-          class="inline-field"
-          :value="field"
-          @change="setField(($event.target as HTMLSelectElement).value)"
-        >
+        <select class="inline-field" :value="field" @change="setField(typedIn($event))">
           <option v-for="(name, id) in FIELDS" :key="id" :value="id">{{ name }}</option>
           <optgroup v-if="kept.length" label="fields">
             <option v-for="one in kept" :key="one.name" :value="fieldFact(one.name)">{{ one.label }}</option>

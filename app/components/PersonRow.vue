@@ -19,7 +19,7 @@ const set = async (body: object) => {
   const path = `/api/people/${encodeURIComponent(props.person.id)}`
   if (await deed.run(() => api(path, { method: 'PATCH', body }))) emit('changed')
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
+const text = (event: Event) => typedIn(event).trim()
 const plan = ref<HandOver>()
 async function handOver(take: boolean) {
   const path = `/api/people/${encodeURIComponent(props.person.id)}/hand-over`
@@ -61,11 +61,7 @@ async function handOver(take: boolean) {
         </select></label
       >
       <label
-        ><input
-          type="checkbox"
-          :checked="person.active"
-          @change="set({ active: ($event.target as HTMLInputElement).checked })"
-        />
+        ><input type="checkbox" :checked="person.active" @change="set({ active: isTicked($event) })" />
         active</label
       >
       <button v-if="isStaff" class="act" type="button" :disabled="deed.busy.value" @click="handOver(false)">

@@ -78,7 +78,7 @@ const addList = (checklist: string) => change(() => api(path.value, { method: 'P
               type="checkbox"
               :checked="Boolean(one.done)"
               :disabled="busy"
-              @change="tick(one.id, ($event.target as HTMLInputElement).checked)"
+              @change="tick(one.id, isTicked($event))"
             /><span class="text">{{ one.text }}</span></label
           >
           <span v-if="one.required && !one.done" class="must small">must be done</span>

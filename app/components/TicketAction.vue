@@ -118,14 +118,7 @@ async function submit() {
   >
     <p v-if="saved.length" class="saved">
       <label class="small quiet" for="saved-reply">Words at hand</label>
-      <select
-        id="saved-reply"
-        class="inline-field"
-        @change="
-          (take(($event.target as HTMLSelectElement).value),
-          (($event.target as HTMLSelectElement).value = ''))
-        "
-      >
+      <select id="saved-reply" class="inline-field" @change="(take(typedIn($event)), emptied($event))">
         <option value="">choose …</option>
         <option v-for="one in saved" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>

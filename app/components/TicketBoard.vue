@@ -175,10 +175,10 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
               @change="
                 (go(
                   row,
-                  waysOf(row).find((one) => one.to === ($event.target as HTMLSelectElement).value),
+                  waysOf(row).find((one) => one.to === typedIn($event)),
                   '',
                 ),
-                (($event.target as HTMLSelectElement).value = ''))
+                emptied($event))
               "
             >
               <option value="">move on …</option>

@@ -103,11 +103,7 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
     <div class="line">
       <label
         >ordered by
-        <select
-          class="inline-field"
-          :value="view.sort"
-          @change="set({ sort: ($event.target as HTMLSelectElement).value as ViewSort })"
-        >
+        <select class="inline-field" :value="view.sort" @change="set({ sort: typedIn($event) as ViewSort })">
           <option v-for="one in VIEW_SORTS" :key="one" :value="one">{{ SORT_NAMES[one] }}</option>
           <optgroup v-if="fields.length" label="fields">
             <option v-for="one in fields" :key="one.name" :value="fieldFact(one.name)">
@@ -120,7 +116,7 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         ><input
           type="checkbox"
           :checked="view.isTurned"
-          @change="set({ isTurned: ($event.target as HTMLInputElement).checked || undefined })"
+          @change="set({ isTurned: isTicked($event) || undefined })"
         />
         the other way round</label
       >
@@ -129,9 +125,7 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         <select
           class="inline-field"
           :value="view.group ?? ''"
-          @change="
-            set({ group: (($event.target as HTMLSelectElement).value || undefined) as ViewGroup | undefined })
-          "
+          @change="set({ group: (typedIn($event) || undefined) as ViewGroup | undefined })"
         >
           <option value="">no headings</option>
           <option v-for="one in VIEW_GROUPS" :key="one" :value="one">{{ GROUP_NAMES[one] }}</option>
@@ -146,7 +140,7 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         ><input
           type="checkbox"
           :checked="view.dense"
-          @change="set({ dense: ($event.target as HTMLInputElement).checked || undefined })"
+          @change="set({ dense: isTicked($event) || undefined })"
         />
         denser rows</label
       >
@@ -188,12 +182,8 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
         Take it away
       </button>
       <label v-if="saved" class="tick-field"
-        ><input
-          type="checkbox"
-          :checked="opens"
-          @change="emit('opensHere', ($event.target as HTMLInputElement).checked)"
-        />
-        my Desk opens here</label
+        ><input type="checkbox" :checked="opens" @change="emit('opensHere', isTicked($event))" /> my Desk
+        opens here</label
       >
       <button class="act plain" type="button" @click="emit('close')">Close</button>
     </form>

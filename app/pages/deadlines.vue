@@ -249,7 +249,7 @@ const total = computed(() => Object.values(list.value?.bands ?? {}).reduce((sum,
         :aria-label="`Only this ${name}`"
         :value="asked(name) ?? ''"
         :class="{ set: asked(name) }"
-        @change="choose(name, ($event.target as HTMLSelectElement).value)"
+        @change="choose(name, typedIn($event))"
       >
         <option value="">any {{ name }}</option>
         <option v-for="one in offers[name] ?? []" :key="one.value" :value="one.value">{{ one.label }}</option>

@@ -253,11 +253,7 @@ const day = (date: string) => dayAndMonth(Date.parse(date), 'UTC')
         <p>
           <label
             >What is asked for?
-            <select
-              class="inline-field"
-              :value="item"
-              @change="ask(($event.target as HTMLSelectElement).value)"
-            >
+            <select class="inline-field" :value="item" @change="ask(typedIn($event))">
               <option value="" disabled>choose from the catalog</option>
               <optgroup v-for="group in page.groups" :key="group.name" :label="group.name">
                 <option v-for="one in group.items" :key="one.value" :value="one.value">

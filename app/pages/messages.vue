@@ -76,10 +76,7 @@ const canTry = (row: MessageRow) =>
     <form class="tools" role="search" @submit.prevent>
       <label
         >State
-        <select
-          :value="filters.state ?? ''"
-          @change="choose('state', ($event.target as HTMLSelectElement).value)"
-        >
+        <select :value="filters.state ?? ''" @change="choose('state', typedIn($event))">
           <option value="">any</option>
           <option v-for="(name, key) in MESSAGE_STATES" :key="key" :value="key">
             {{ name }}{{ waiting[key] ? ` (${waiting[key]})` : '' }}
@@ -88,20 +85,14 @@ const canTry = (row: MessageRow) =>
       >
       <label
         >Channel
-        <select
-          :value="filters.channel ?? ''"
-          @change="choose('channel', ($event.target as HTMLSelectElement).value)"
-        >
+        <select :value="filters.channel ?? ''" @change="choose('channel', typedIn($event))">
           <option value="">any</option>
           <option v-for="(one, key) in MESSAGE_CHANNELS" :key="key" :value="key">{{ one.name }}</option>
         </select></label
       >
       <label
         >Subject, address or ticket
-        <input
-          type="search"
-          :value="filters.words ?? ''"
-          @change="choose('find', ($event.target as HTMLInputElement).value.trim())"
+        <input type="search" :value="filters.words ?? ''" @change="choose('find', typedIn($event).trim())"
       /></label>
     </form>
     <p v-if="problem" class="notice bad" role="alert">

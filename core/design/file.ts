@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import type { Design } from './design'
 import { READ_VERSIONS, upgradeDesign } from './upgrade'
 
@@ -16,7 +17,7 @@ export function readDesignFile(text: string): Design {
   try {
     value = JSON.parse(text)
   } catch (error) {
-    throw new RangeError(`this is not JSON: ${(error as Error).message}`, { cause: error })
+    throw new RangeError(`this is not JSON: ${messageOf(error)}`, { cause: error })
   }
   const { format, version } = (value ?? {}) as Partial<Design>
   if (format !== 'yare-design')

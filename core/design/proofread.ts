@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
 import {
@@ -274,7 +275,7 @@ function looks(reader: Reader, place: string, question: Question): void {
       return reader.error(
         place,
         'patternUnusable',
-        `what it must look like cannot be used: ${(error as Error).message}`,
+        `what it must look like cannot be used: ${messageOf(error)}`,
       )
     }
     if (!pattern.message.trim())
@@ -317,7 +318,7 @@ function calendars(reader: Reader): void {
           'it never opens, so nothing that counts in it would ever be due',
         )
     } catch (error) {
-      reader.error(here, 'calendarFault', (error as Error).message)
+      reader.error(here, 'calendarFault', messageOf(error))
     }
   }
 }
@@ -402,7 +403,7 @@ function grantedTime(reader: Reader, place: string, label: string, duration: str
     if (parseDuration(duration) <= 0)
       reader.error(place, 'noTime', `“${label}” grants no time; give at least a minute`)
   } catch (error) {
-    reader.error(place, 'durationUnreadable', `“${label}”: ${(error as Error).message}`)
+    reader.error(place, 'durationUnreadable', `“${label}”: ${messageOf(error)}`)
   }
 }
 

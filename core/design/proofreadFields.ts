@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { FIELD_TYPES, isAmong, misfit, MOST_FIELDS, type FieldValue, type TicketField } from '../fields'
 import { fitsPattern, patternOf } from '../intake'
 import type { Reader } from './reader'
@@ -48,7 +49,7 @@ function faultOfPattern(like: string): string | undefined {
     patternOf(like)
     return undefined
   } catch (error) {
-    return (error as Error).message
+    return messageOf(error)
   }
 }
 

@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { statusOf, type GateAsk, type IdleTimer, type Status, type TicketKind } from '../lifecycle'
 import type { TicketField } from '../fields'
 import type { Question } from '../intake'
@@ -166,7 +167,7 @@ function idleTimer(
     if (parseDuration(after) <= 0)
       reader.error(here, 'noTime', 'waits no time at all; give at least a minute')
   } catch (error) {
-    reader.error(here, 'durationUnreadable', (error as Error).message)
+    reader.error(here, 'durationUnreadable', messageOf(error))
   }
   if (action.do === 'tell') return reader.refers(here, 'template', action.template)
   if (!known(action.to))

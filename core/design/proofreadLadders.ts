@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { OPERATORS, testsOf } from '../condition'
 import {
   linksOf,
@@ -89,7 +90,7 @@ function duration(reader: Reader, here: string, text: string, least: number): vo
     if (parseDuration(text) < least)
       reader.error(here, 'repeatTooOften', 'rings again more often than once a minute')
   } catch (error) {
-    reader.error(here, 'durationUnreadable', (error as Error).message)
+    reader.error(here, 'durationUnreadable', messageOf(error))
   }
 }
 
@@ -152,7 +153,7 @@ function rotaOf(reader: Reader, rota: Rota): void {
       for (const time of [layer.handOver, ...(layer.only ? [layer.only.from, layer.only.to] : [])])
         minuteOfDay(time)
     } catch (error) {
-      reader.error(place, 'rotaFault', (error as Error).message)
+      reader.error(place, 'rotaFault', messageOf(error))
     }
     if (layer.only?.days.length === 0) reader.error(place, 'weekdaysMissing', 'counts on no day of the week')
   }

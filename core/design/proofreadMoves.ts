@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { isInGroup, type Status, type TicketKind } from '../lifecycle'
 import { KEPT_KEYS, MOVE_ICONS, roundedTime, stepTerms, type Goal, type Move, type StepReader } from '../work'
 import { setsField } from './proofreadFields'
@@ -43,7 +44,7 @@ function rounding(reader: Reader): void {
   try {
     if (rounding) roundedTime(0, rounding)
   } catch (error) {
-    reader.error('moves', 'roundingUnreadable', (error as Error).message)
+    reader.error('moves', 'roundingUnreadable', messageOf(error))
   }
 }
 

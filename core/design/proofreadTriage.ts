@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { analyse, shadowedRows, type DecisionTable } from '../table'
 import { parseDuration } from '../time'
 import { PRIORITY_SOURCES, type TeamAssignment } from './design'
@@ -74,7 +75,7 @@ function duration(reader: Reader, place: string, text: string): void {
   try {
     if (parseDuration(text) <= 0) reader.error(place, 'noTime', 'grants no time; give at least a minute')
   } catch (error) {
-    reader.error(place, 'durationUnreadable', (error as Error).message)
+    reader.error(place, 'durationUnreadable', messageOf(error))
   }
 }
 

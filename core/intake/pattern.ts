@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { RE2JS } from 're2js'
 
 /** Whether a text looks as a pattern says, anywhere in it. */
@@ -26,13 +27,13 @@ export function patternOf(like: string): RE2JS {
     // Whoever reads the JSON Schema must be able to read it too.
     new RegExp(like, 'u')
   } catch (error) {
-    throw new UnusablePattern((error as Error).message.replace(/^Invalid regular expression: /, ''))
+    throw new UnusablePattern(messageOf(error).replace(/^Invalid regular expression: /, ''))
   }
   let pattern: RE2JS
   try {
     pattern = RE2JS.compile(translated(like))
   } catch (error) {
-    const why = (error as Error).message.replace(/^error parsing regexp: /, '')
+    const why = messageOf(error).replace(/^error parsing regexp: /, '')
     throw new UnusablePattern(`looking round, going back to a group and the like are not taken (${why})`)
   }
   if (kept.size >= MOST_KEPT) kept.clear()

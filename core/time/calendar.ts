@@ -1,3 +1,4 @@
+import { messageOf } from '../error/messageOf'
 import { DAY } from './instant'
 import { daysOfRule, parseYearlyRule } from './recurrence'
 import { Zone } from './zone'
@@ -126,7 +127,7 @@ export function checkCalendar(calendar: Calendar): CalendarProblem[] {
     try {
       test()
     } catch (error) {
-      problems.push({ place, message: (error as Error).message })
+      problems.push({ place, message: messageOf(error) })
     }
   }
   check('zone', () => Zone.of(calendar.zone))

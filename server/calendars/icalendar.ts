@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import ICAL from 'ical.js'
 import {
   CALENDAR_PROPERTY,
@@ -41,7 +42,7 @@ export function readIcalendar(text: string): ReadCalendar {
   try {
     root = new ICAL.Component(ICAL.parse(text) as never)
   } catch (error) {
-    throw refuse(`it cannot be read: ${(error as Error).message.slice(0, 200)}`)
+    throw refuse(`it cannot be read: ${messageOf(error).slice(0, 200)}`)
   }
   if (root.name !== 'vcalendar') throw refuse('it does not begin with BEGIN:VCALENDAR')
   const events = root.getAllSubcomponents('vevent')

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import Ajv2020 from 'ajv/dist/2020.js'
 import { sql } from 'kysely'
 import { DESIGN_SCHEMA } from '../../core/design/schema'
@@ -257,9 +258,7 @@ function parseFile(text: string): Design {
   try {
     return readDesignFile(text)
   } catch (error) {
-    throw new Refused('invalid', 'This file cannot be read.', [
-      { field: 'text', message: (error as Error).message },
-    ])
+    throw new Refused('invalid', 'This file cannot be read.', [{ field: 'text', message: messageOf(error) }])
   }
 }
 

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { sql } from 'kysely'
 import { decide, rebuild, UnreadableEntry, type Entry, type TicketState } from '../../core/ticket'
 import type { CompiledDesign } from '../../core/design'
@@ -44,7 +45,7 @@ async function mend(trx: Trx, knowledge: Knowledge, reference: number): Promise<
     state = rebuild(entries)
   } catch (error) {
     if (error instanceof UnreadableEntry) return error.message
-    return `its record cannot be rebuilt: ${(error as Error).message}`
+    return `its record cannot be rebuilt: ${messageOf(error)}`
   }
   await writeAnew(trx, state, await knowledge.editionOf(state))
   await mendOutbox(trx, knowledge, state, recordedMessages(reference, entries))

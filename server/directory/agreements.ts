@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { sql } from 'kysely'
 import { daysOf, periodOf, standingAt, yearFrom } from '../../core/agreement'
 import type { Directory } from '../../core/design'
@@ -129,7 +130,7 @@ function daysGiven({ first, last }: AgreementBody, problems: FieldProblem[]) {
     if (dayNumberOf(days.last) >= dayNumberOf(first)) return days
     problems.push({ field: 'last', message: 'it ends before it begins' })
   } catch (error) {
-    problems.push({ field: 'first', message: (error as Error).message })
+    problems.push({ field: 'first', message: messageOf(error) })
   }
   return undefined
 }

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { sql } from 'kysely'
 import { daysOf, periodOf } from '../../core/agreement'
 import type { Directory } from '../../core/design'
@@ -128,7 +129,7 @@ function warrantyOf(last: string | undefined, zone: string, problems: FieldProbl
     dayNumberOf(last)
     return periodOf({ first: last, last }, zone).ends
   } catch (error) {
-    problems.push({ field: 'warranty', message: (error as Error).message })
+    problems.push({ field: 'warranty', message: messageOf(error) })
     return null
   }
 }

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { HTTP, type CloudEvent, type Headers } from 'cloudevents'
 import type { H3Event } from 'h3'
 import { getHeaders } from 'h3'
@@ -26,7 +27,7 @@ export function signalsOf(headers: Headers, body: string): Signal[] {
     // It is checked below, so that the first thing that is wrong is named.
     parsed = HTTP.toEvent({ headers, body }) as typeof parsed
   } catch (error) {
-    throw notRead((error as Error).message)
+    throw notRead(messageOf(error))
   }
   const list = [parsed].flat()
   // The library would give an event without an id one of its own, and then each repeat would be a new signal.

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validate, type ValidationError } from 'class-validator'
 import {
@@ -173,7 +174,7 @@ async function readJson(event: H3Event, limit: number): Promise<object> {
   try {
     value = JSON.parse(raw)
   } catch (error) {
-    throw new HttpProblem(400, `The content is not JSON: ${keepable((error as Error).message)}`)
+    throw new HttpProblem(400, `The content is not JSON: ${keepable(messageOf(error))}`)
   }
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new HttpProblem(400, 'The content must be a JSON object.')

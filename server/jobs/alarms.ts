@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import type { Desk } from '../commands/desk'
 import { deskNow } from '../clock/deskClock'
 import { log } from '../base/log'
@@ -65,7 +66,7 @@ async function ringSome(desk: Desk, references: number[]): Promise<number> {
     return await desk.ring(references)
   } catch (error) {
     if (references.length === 1) {
-      log.error({ reference: references[0], error: (error as Error).message }, 'an alarm could not ring')
+      log.error({ reference: references[0], error: messageOf(error) }, 'an alarm could not ring')
       return 0
     }
     // One ticket that cannot ring must not keep the others silent; it is tried again.

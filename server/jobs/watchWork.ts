@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { sql } from 'kysely'
 import type { WorkerEvents } from 'graphile-worker'
 import type { Database } from '../db/connection'
@@ -40,7 +41,7 @@ export function watchWork(
   events.on('job:start', works)
   events.on('job:complete', works)
   events.on('worker:getJob:empty', hears)
-  events.on('worker:getJob:error', ({ error }) => (failed = (error as Error).message))
+  events.on('worker:getJob:error', ({ error }) => (failed = messageOf(error)))
   const look = async (): Promise<string | undefined> => {
     const isFailing = failed !== '' && machineNow() - answered >= patience.failing
     if (!isFailing && machineNow() - began < patience.stuck) return undefined

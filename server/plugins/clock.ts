@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { loadClock } from '../clock/deskClock'
 import { log } from '../base/log'
@@ -21,7 +22,7 @@ function refuseWrongSettings(): void {
   try {
     readSettings()
   } catch (error) {
-    console.error((error as Error).message)
+    console.error(messageOf(error))
     process.exit(1)
   }
 }

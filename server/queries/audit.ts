@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import { canonicalJson } from '../../core/json'
 import { keptMessages, rebuild, type Entry, type KeptMessage, type TicketState } from '../../core/ticket'
 import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
@@ -81,7 +82,7 @@ async function auditPage(
         reference,
         what: 'record',
         stored: record.length,
-        rebuilt: (error as Error).message,
+        rebuilt: messageOf(error),
       })
       continue
     }

@@ -1,3 +1,4 @@
+import { messageOf } from '../../core/error/messageOf'
 import ICAL from 'ical.js'
 import { dutiesBetween, onCall, rotaFaults, type Rota } from '../../core/ladder'
 import { Refused } from '../../core/ticket'
@@ -121,7 +122,7 @@ export async function readRotaCalendar(desk: Reading, text: string) {
   try {
     events = new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents('vevent')
   } catch (error) {
-    throw refuse(`it cannot be read: ${(error as Error).message.slice(0, 200)}`)
+    throw refuse(`it cannot be read: ${messageOf(error).slice(0, 200)}`)
   }
   if (events.length > 400) throw refuse(`it has ${events.length} events; at most 400 are read`)
   const duties: ReadDuty[] = []

@@ -15,7 +15,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [action: Action]; remove: [] }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const statuses = computed(() => Object.entries(statusNames(props.design.kinds)))
 const others = computed(() => props.design.ladders.filter((one) => one.id !== props.ladder))
 
@@ -71,7 +70,7 @@ function setUrgent(on: boolean) {
       class="inline-field"
       :value="action.do"
       :aria-label="`${label}: what is done`"
-      @change="emit('change', ACTIONS[text($event) as Action['do']].fresh(first))"
+      @change="emit('change', ACTIONS[typedIn($event) as Action['do']].fresh(first))"
     >
       <option v-for="(one, key) in ACTIONS" :key="key" :value="key">{{ one.name }}</option>
     </select>
@@ -100,16 +99,12 @@ function setUrgent(on: boolean) {
         class="inline-field"
         :value="action.template"
         :aria-label="`${label}: message`"
-        @change="emit('change', { ...action, template: text($event) })"
+        @change="emit('change', { ...action, template: typedIn($event) })"
       >
         <option v-for="one in design.templates" :key="one.id" :value="one.id">“{{ one.name }}”</option>
       </select>
       <label class="choice"
-        ><input
-          type="checkbox"
-          :checked="action.urgent"
-          @change="setUrgent(($event.target as HTMLInputElement).checked)"
-        />
+        ><input type="checkbox" :checked="action.urgent" @change="setUrgent(isTicked($event))" />
         urgent</label
       >
     </template>
@@ -118,7 +113,7 @@ function setUrgent(on: boolean) {
       class="inline-field"
       :value="choice.value"
       :aria-label="`${label}: ${choice.label}`"
-      @change="choose(choice.key, text($event))"
+      @change="choose(choice.key, typedIn($event))"
     >
       <option v-if="choice.nothing" value="">{{ choice.nothing }}</option>
       <option v-for="one in choice.list" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -147,7 +142,7 @@ function setUrgent(on: boolean) {
       :value="action.text"
       :aria-label="`${label}: the note`"
       placeholder="What the note says"
-      @change="emit('change', { do: 'note', text: text($event) })"
+      @change="emit('change', { do: 'note', text: typedIn($event) })"
     />
     <template v-else-if="action.do === 'task'">
       <input
@@ -155,7 +150,7 @@ function setUrgent(on: boolean) {
         :value="action.text"
         :aria-label="`${label}: the task`"
         placeholder="What is to do"
-        @change="emit('change', { ...action, text: text($event) })"
+        @change="emit('change', { ...action, text: typedIn($event) })"
       />
       <label class="small"
         ><input
@@ -165,7 +160,7 @@ function setUrgent(on: boolean) {
             emit('change', {
               do: 'task',
               text: action.text,
-              ...(($event.target as HTMLInputElement).checked && { required: true }),
+              ...(isTicked($event) && { required: true }),
             })
           "
         />

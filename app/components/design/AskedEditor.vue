@@ -13,7 +13,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [asks: AskedField[]] }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const put = (at: number, change: Partial<AskedField>) =>
   emit(
     'change',
@@ -55,13 +54,13 @@ function offer(name: string) {
         class="inline-field wide"
         :value="field.label"
         :aria-label="`Question ${at + 1} of ${of}`"
-        @change="put(at, { label: text($event) })"
+        @change="put(at, { label: typedIn($event) })"
       />
       <select
         class="inline-field"
         :value="field.type"
         :aria-label="`${field.label}: answer is`"
-        @change="setType(at, text($event) as FieldType)"
+        @change="setType(at, typedIn($event) as FieldType)"
       >
         <option v-for="(one, type) in FIELD_TYPES" :key="type" :value="type">{{ one.name }}</option>
       </select>
@@ -71,14 +70,10 @@ function offer(name: string) {
         :value="optionsText(field.options)"
         :aria-label="`${field.label}: options, with commas between them`"
         placeholder="worn, broken, lost"
-        @change="setOptions(at, text($event))"
+        @change="setOptions(at, typedIn($event))"
       />
       <label class="tick-field"
-        ><input
-          type="checkbox"
-          :checked="field.required"
-          @change="put(at, { required: ($event.target as HTMLInputElement).checked })"
-        />
+        ><input type="checkbox" :checked="field.required" @change="put(at, { required: isTicked($event) })" />
         must be answered</label
       >
       <DesignOrderButtons
@@ -107,7 +102,7 @@ function offer(name: string) {
         class="inline-field"
         value=""
         :aria-label="`Ask at ${of} what another move asks`"
-        @change="offer(text($event))"
+        @change="offer(typedIn($event))"
       >
         <option value="">ask what another move asks …</option>
         <option v-for="one in offers" :key="one.name" :value="one.name">{{ one.label }}</option>

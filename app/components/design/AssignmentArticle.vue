@@ -69,7 +69,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             :value="way"
             :disabled="readonly"
             :aria-label="`Assignment of ${team.name}${index ? `, way ${index + 1}` : ''}`"
-            @change="setWay(team.id, index, ($event.target as HTMLSelectElement).value)"
+            @change="setWay(team.id, index, typedIn($event))"
           >
             <option v-for="one in left(team.id, way)" :key="one" :value="one">{{ WAYS[one] }}</option>
             <option v-if="of(team.id).ways.length > 1" value="">take this way out</option>
@@ -79,7 +79,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             :value="of(team.id).rota"
             :disabled="readonly"
             :aria-label="`Rota of ${team.name}`"
-            @change="set(team.id, { rota: ($event.target as HTMLSelectElement).value })"
+            @change="set(team.id, { rota: typedIn($event) })"
           >
             <option v-for="one in design.rotas" :key="one.id" :value="one.id">{{ one.name }}</option>
           </select>
@@ -88,7 +88,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
           v-if="!readonly && of(team.id).ways.at(-1) !== 'leave' && left(team.id).length"
           :aria-label="`${team.name}: one more way`"
           value=""
-          @change="setWay(team.id, of(team.id).ways.length, ($event.target as HTMLSelectElement).value)"
+          @change="setWay(team.id, of(team.id).ways.length, typedIn($event))"
         >
           <option value="">else …</option>
           <option v-for="one in left(team.id)" :key="one" :value="one">{{ WAYS[one] }}</option>
@@ -100,7 +100,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             type="checkbox"
             :checked="of(team.id).orNextShift"
             :disabled="readonly"
-            @change="set(team.id, { orNextShift: ($event.target as HTMLInputElement).checked })"
+            @change="set(team.id, { orNextShift: isTicked($event) })"
           />
           when nobody is on shift, to whoever comes next</label
         >
@@ -109,7 +109,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             type="checkbox"
             :checked="of(team.id).byWeight"
             :disabled="readonly"
-            @change="set(team.id, { byWeight: ($event.target as HTMLInputElement).checked })"
+            @change="set(team.id, { byWeight: isTicked($event) })"
           />
           count open tickets by the weight of their priority</label
         >
@@ -123,7 +123,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             placeholder="any number"
             :disabled="readonly"
             :aria-label="`${team.name}: most open tickets each`"
-            @change="set(team.id, { limit: Number(($event.target as HTMLInputElement).value) || undefined })"
+            @change="set(team.id, { limit: Number(typedIn($event)) || undefined })"
           />
           open tickets each</label
         >

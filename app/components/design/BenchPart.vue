@@ -14,7 +14,6 @@ function earlier(at: number) {
   next.splice(at - 1, 0, ...next.splice(at, 1))
   setKeys(next)
 }
-const text = (event: Event) => (event.target as HTMLSelectElement).value
 const WAYS = { up: 'up', nearest: 'to the nearest' }
 </script>
 
@@ -54,9 +53,7 @@ const WAYS = { up: 'up', nearest: 'to the nearest' }
       <select
         class="inline-field"
         aria-label="Order benches by something more"
-        @change="
-          (setKeys([...keys, text($event) as BenchKey]), (($event.target as HTMLSelectElement).value = ''))
-        "
+        @change="(setKeys([...keys, typedIn($event) as BenchKey]), emptied($event))"
       >
         <option value="">and then by …</option>
         <option v-for="one in BENCH_KEYS.filter((key) => !keys.includes(key))" :key="one" :value="one">
@@ -71,7 +68,7 @@ const WAYS = { up: 'up', nearest: 'to the nearest' }
         :value="rounding.way"
         :disabled="readonly"
         aria-label="How time is rounded"
-        @change="save({ rounding: { ...rounding, way: text($event) } })"
+        @change="save({ rounding: { ...rounding, way: typedIn($event) } })"
       >
         <option v-for="(name, way) in WAYS" :key="way" :value="way">{{ name }}</option>
       </select>

@@ -156,7 +156,7 @@ async function remove() {
           id="cal-name"
           :model-value="calendar.name"
           :disabled="readonly"
-          @change="set({ name: ($event.target as HTMLInputElement).value })"
+          @change="set({ name: typedIn($event) })"
         />
       </div>
       <div class="field">
@@ -167,7 +167,7 @@ async function remove() {
           class="plain-input"
           :value="calendar.zone"
           :disabled="readonly"
-          @change="set({ zone: ($event.target as HTMLInputElement).value.trim() })"
+          @change="set({ zone: typedIn($event).trim() })"
         />
         <datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist>
         <p class="error-text">{{ problems.find((one) => one.place === 'zone')?.message }}</p>
@@ -179,7 +179,7 @@ async function remove() {
           class="plain-input"
           :value="calendar.buildsOn ?? ''"
           :disabled="readonly"
-          @change="setBase(($event.target as HTMLSelectElement).value)"
+          @change="setBase(typedIn($event))"
         >
           <option value="">nothing: it stands alone</option>
           <option

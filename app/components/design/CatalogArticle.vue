@@ -8,7 +8,6 @@ import type { PageProps } from '~/composables/useDraft'
 const props = defineProps<PageProps>()
 const route = useRoute()
 const items = (group: string) => props.design.items.filter((one) => one.group === group)
-const text = (event: Event) => (event.target as HTMLInputElement).value
 
 const use = ref<{ days: number; items: Record<string, number> }>()
 if (!props.readonly)
@@ -120,7 +119,7 @@ function setQuestionsBy(isLimited: boolean) {
           type="checkbox"
           :checked="design.desk.questionsBy === 'administrators'"
           :disabled="readonly"
-          @change="setQuestionsBy(($event.target as HTMLInputElement).checked)"
+          @change="setQuestionsBy(isTicked($event))"
         />
         Only administrators make new questions; leads choose from those that are there</label
       >
@@ -133,7 +132,7 @@ function setQuestionsBy(isLimited: boolean) {
           class="inline-field title"
           :value="group.name"
           :aria-label="`Name of group ${at + 1}`"
-          @change="renameGroup(group, text($event))"
+          @change="renameGroup(group, typedIn($event))"
         />
         <template v-else>{{ group.name }}</template>
         <span v-if="!readonly" class="small acts">

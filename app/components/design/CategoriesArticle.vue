@@ -169,7 +169,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
               type="checkbox"
               aria-label="Choose all that are shown"
               :checked="chosen.size > 0 && chosen.size === rows.length"
-              @change="chooseAll(($event.target as HTMLInputElement).checked)"
+              @change="chooseAll(isTicked($event))"
             />
           </th>
           <th>Category</th>
@@ -184,7 +184,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
               type="checkbox"
               :aria-label="`Choose ${label}`"
               :checked="chosen.has(category.id)"
-              @change="choose(category.id, ($event.target as HTMLInputElement).checked)"
+              @change="choose(category.id, isTicked($event))"
             />
           </td>
           <td :style="{ paddingLeft: `${8 + depth * 22}px` }" :title="label">
@@ -194,7 +194,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
               class="name"
               :value="category.name"
               :aria-label="`Name of ${label}`"
-              @change="rename(category, ($event.target as HTMLInputElement).value)"
+              @change="rename(category, typedIn($event))"
             />
           </td>
           <td>
@@ -206,7 +206,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
               v-else
               :value="category.priority ?? ''"
               :aria-label="`Priority of ${label}`"
-              @change="setPriority(category, ($event.target as HTMLSelectElement).value)"
+              @change="setPriority(category, typedIn($event))"
             >
               <option value="">
                 {{ inherited(category.id) ? `${inherited(category.id)} from above` : 'none' }}

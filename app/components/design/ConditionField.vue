@@ -91,7 +91,7 @@ const COSTS: Record<number, string> = {
       <select
         :value="way"
         :aria-label="`${label}: how many must hold`"
-        @change="write(parts, ($event.target as HTMLSelectElement).value as Way)"
+        @change="write(parts, typedIn($event) as Way)"
       >
         <option v-for="(words, id) in WAYS" :key="id" :value="id">{{ words }}</option>
       </select>

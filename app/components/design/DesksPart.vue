@@ -9,7 +9,6 @@ const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
 const session = useSession()
 const isOpen = computed(() => !props.readonly && session.me?.role === 'administrator')
 const leads = computed(() => props.directory.people.filter((one) => one.role === 'lead'))
-const text = (event: Event) => (event.target as HTMLInputElement).value
 
 const put = (desk: ServiceDesk, change: Partial<ServiceDesk>) =>
   props.change('desks', desk.id, desk, { ...desk, ...change })
@@ -61,7 +60,7 @@ const owned = (id: string) =>
                 :value="desk.name"
                 :disabled="!isOpen"
                 :aria-label="`Name of ${desk.name}`"
-                @change="put(desk, { name: text($event).trim() })"
+                @change="put(desk, { name: typedIn($event).trim() })"
               />
               <DesignMargin :findings="findings" :place="`kinds#desk-${desk.id}`" />
             </td>
@@ -73,7 +72,7 @@ const owned = (id: string) =>
                     type="checkbox"
                     :checked="desk.teams.includes(team.id)"
                     :disabled="!isOpen || isElsewhere(desk, team.id)"
-                    @change="set(desk, 'teams', team.id, ($event.target as HTMLInputElement).checked)"
+                    @change="set(desk, 'teams', team.id, isTicked($event))"
                   />
                   {{ team.name }}</label
                 >
@@ -87,7 +86,7 @@ const owned = (id: string) =>
                     type="checkbox"
                     :checked="desk.leads.includes(one.id)"
                     :disabled="!isOpen"
-                    @change="set(desk, 'leads', one.id, ($event.target as HTMLInputElement).checked)"
+                    @change="set(desk, 'leads', one.id, isTicked($event))"
                   />
                   {{ one.name }}</label
                 >

@@ -20,7 +20,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [field: TicketField] }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const put = (change: Partial<TicketField>) => emit('change', without({ ...props.field, ...change }))
 /** What is left out is not kept as nothing. */
 const without = (field: TicketField) =>
@@ -46,7 +45,7 @@ function setType(type: FieldType) {
     }),
   )
 }
-const numberOf = (event: Event) => (text(event).trim() === '' ? undefined : Number(text(event)))
+const numberOf = (event: Event) => (typedIn(event).trim() === '' ? undefined : Number(typedIn(event)))
 /** What is filled in beforehand is kept once whoever types goes on. */
 const filled = ref<FieldValue | null>(props.field.default ?? null)
 watch(
@@ -76,7 +75,6 @@ const has = (which: 'sees' | 'changes', part: 'roles' | 'teams', one: string) =>
   ((props.field[which]?.[part] ?? []) as string[]).includes(one)
 /** As it stands in a message. */
 const placeholder = computed(() => `{${fieldFact(props.field.name)}}`)
-const isOn = (event: Event) => (event.target as HTMLInputElement).checked
 </script>
 
 <template>
@@ -84,11 +82,14 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
     <p class="line">
       <label
         >Name
-        <input class="inline-field wide" :value="field.label" @change="put({ label: text($event).trim() })"
+        <input
+          class="inline-field wide"
+          :value="field.label"
+          @change="put({ label: typedIn($event).trim() })"
       /></label>
       <label
         >holds
-        <select class="inline-field" :value="field.type" @change="setType(text($event) as FieldType)">
+        <select class="inline-field" :value="field.type" @change="setType(typedIn($event) as FieldType)">
           <option v-for="(one, type) in FIELD_TYPES" :key="type" :value="type">{{ one.name }}</option>
         </select></label
       >
@@ -98,7 +99,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
           class="inline-field wide"
           :value="optionsText(field.options)"
           placeholder="worn, broken, lost"
-          @change="put({ options: optionsOf(text($event), field.options) })"
+          @change="put({ options: optionsOf(typedIn($event), field.options) })"
       /></label>
       <template v-if="takes('bounds')">
         <label
@@ -122,7 +123,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
           <input
             class="inline-field short"
             :value="field.unit"
-            @change="put({ unit: text($event).trim() || undefined })"
+            @change="put({ unit: typedIn($event).trim() || undefined })"
         /></label>
       </template>
     </p>
@@ -133,7 +134,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
           class="inline-field wide"
           :value="field.help"
           placeholder="where it is found, what it is for"
-          @change="put({ help: text($event).trim() || undefined })"
+          @change="put({ help: typedIn($event).trim() || undefined })"
       /></label>
       <label :for="`default-${field.name}`">filled in beforehand</label>
       <FieldInput
@@ -148,7 +149,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
         ><input
           type="checkbox"
           :checked="field.toRequester"
-          @change="put({ toRequester: isOn($event) || undefined })"
+          @change="put({ toRequester: isTicked($event) || undefined })"
         />
         its requester reads it in the portal</label
       >
@@ -164,7 +165,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
         ><input
           type="checkbox"
           :checked="has(which, 'roles', role)"
-          @change="toggle(which, 'roles', role, isOn($event))"
+          @change="toggle(which, 'roles', role, isTicked($event))"
         />
         {{ ROLES[role] }}</label
       >
@@ -172,7 +173,7 @@ const isOn = (event: Event) => (event.target as HTMLInputElement).checked
         ><input
           type="checkbox"
           :checked="has(which, 'teams', team.id)"
-          @change="toggle(which, 'teams', team.id, isOn($event))"
+          @change="toggle(which, 'teams', team.id, isTicked($event))"
         />
         {{ team.name }}</label
       >

@@ -120,7 +120,6 @@ async function addNew(step: number) {
   label.value = ''
   adding.value = undefined
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -132,7 +131,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           <select
             class="inline-field"
             :value="form.stepByStep ? 'steps' : 'page'"
-            @change="putForm({ ...form, stepByStep: text($event) === 'steps' })"
+            @change="putForm({ ...form, stepByStep: typedIn($event) === 'steps' })"
           >
             <option value="page">on one page</option>
             <option value="steps">step by step</option>
@@ -146,7 +145,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             class="inline-field title"
             :value="step.title"
             :aria-label="`Title of step ${at + 1}`"
-            @change="putSteps(withStep(at, { title: text($event) }))"
+            @change="putSteps(withStep(at, { title: typedIn($event) }))"
           />
           <template v-else>{{ step.title }}</template>
           <span v-if="!readonly && form.steps.length > 1" class="small acts">
@@ -236,7 +235,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             <span v-else class="quiet">New questions are made by administrators.</span>
             <label v-if="spare.length"
               >or from the library
-              <select class="inline-field" :value="''" @change="ask(at, text($event))">
+              <select class="inline-field" :value="''" @change="ask(at, typedIn($event))">
                 <option value="">choose a question</option>
                 <option v-for="one in spare" :key="one.name" :value="one.name">{{ one.label }}</option>
               </select></label

@@ -11,8 +11,6 @@ const emit = defineEmits<{
   add: [field: { name: string } | { label: string }]
 }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const isOn = (event: Event) => (event.target as HTMLInputElement).checked
 const fieldOf = (name: string) => props.library.find((one) => one.name === name)
 const labelOf = (ask: GateAsk) => ask.label ?? fieldOf(ask.field)?.label ?? ask.field
 const put = (at: number, change: Partial<GateAsk>) =>
@@ -62,15 +60,19 @@ function add() {
         class="inline-field wide"
         :value="labelOf(ask)"
         :aria-label="`Question ${at + 1} of ${status.name}`"
-        @change="putLabel(at, text($event))"
+        @change="putLabel(at, typedIn($event))"
       />
       <span v-if="ask.label" class="quiet small">sets “{{ fieldOf(ask.field)?.label ?? ask.field }}”</span>
       <label class="tick-field"
-        ><input type="checkbox" :checked="ask.required" @change="put(at, { required: isOn($event) })" /> must
-        be answered</label
+        ><input type="checkbox" :checked="ask.required" @change="put(at, { required: isTicked($event) })" />
+        must be answered</label
       >
       <label class="tick-field"
-        ><input type="checkbox" :checked="ask.anew" @change="put(at, { anew: isOn($event) || undefined })" />
+        ><input
+          type="checkbox"
+          :checked="ask.anew"
+          @change="put(at, { anew: isTicked($event) || undefined })"
+        />
         each time anew</label
       >
       <DesignOrderButtons
@@ -99,7 +101,7 @@ function add() {
         class="inline-field"
         value=""
         :aria-label="`Ask for a field at ${status.name}`"
-        @change="offer(text($event))"
+        @change="offer(typedIn($event))"
       >
         <option value="">ask for a field …</option>
         <option v-for="one in offers" :key="one.name" :value="one.name">{{ one.label }}</option>

@@ -10,7 +10,6 @@ const emit = defineEmits<{ change: [idle: IdleTimer[]] }>()
 
 const WHOM = { requester: 'the requester', technician: 'the technician', teamLead: 'the lead of the team' }
 const timers = computed(() => props.kind.idle ?? [])
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const put = (at: number, change: Partial<IdleTimer>) =>
   emit(
     'change',
@@ -97,7 +96,7 @@ function add() {
               :value="timer.status"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: status`"
-              @change="put(at, { status: text($event) })"
+              @change="put(at, { status: typedIn($event) })"
             >
               <option v-for="one in kind.statuses" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select>
@@ -112,14 +111,14 @@ function add() {
               :value="shown(timer.after).amount"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: how long`"
-              @change="setAmount(at, Number(text($event)))"
+              @change="setAmount(at, Number(typedIn($event)))"
             />
             <select
               class="inline-field"
               :value="shown(timer.after).unit"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: days or hours`"
-              @change="setUnit(at, text($event))"
+              @change="setUnit(at, typedIn($event))"
             >
               <option value="days">days</option>
               <option value="hours">hours</option>
@@ -131,7 +130,7 @@ function add() {
               :value="timer.calendar ?? ''"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: counted in`"
-              @change="setCalendar(at, text($event))"
+              @change="setCalendar(at, typedIn($event))"
             >
               <option value="">all hours of the day</option>
               <option v-for="one in design.calendars" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -143,7 +142,7 @@ function add() {
               :value="keyOf(timer.action)"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: then`"
-              @change="setAction(at, text($event))"
+              @change="setAction(at, typedIn($event))"
             >
               <option v-for="(name, whom) in WHOM" :key="whom" :value="`tell ${whom}`">
                 tell {{ name }}
@@ -160,7 +159,7 @@ function add() {
               :value="timer.action.template"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: message`"
-              @change="setTemplate(at, text($event))"
+              @change="setTemplate(at, typedIn($event))"
             >
               <option v-for="one in design.templates" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select>
@@ -171,7 +170,7 @@ function add() {
               :value="timer.action.remarks"
               :disabled="readonly"
               :aria-label="`Timer ${at + 1}: what its gate is told`"
-              @change="setRemarks(at, text($event).trim())"
+              @change="setRemarks(at, typedIn($event).trim())"
             />
           </td>
           <td>

@@ -40,7 +40,6 @@ const words = computed(() => {
   return new CompiledDesign(props.design, 0).vocabulary(new Directory(known))
 })
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const put = (change: Partial<CatalogItem>) =>
   props.change('items', props.id, item.value, { ...item.value, ...change })
 function leaveOut(key: keyof CatalogItem) {
@@ -112,7 +111,7 @@ async function remove() {
                 class="inline-field wide"
                 :value="item.name"
                 :disabled="isLocked"
-                @change="put({ name: text($event) })"
+                @change="put({ name: typedIn($event) })"
             /></label>
           </p>
           <p>
@@ -121,7 +120,7 @@ async function remove() {
                 class="inline-field wide"
                 :value="item.description"
                 :disabled="isLocked"
-                @change="put({ description: text($event) })"
+                @change="put({ description: typedIn($event) })"
             /></label>
           </p>
           <p>
@@ -132,7 +131,7 @@ async function remove() {
                 :disabled="isLocked"
                 @change="
                   put({
-                    keywords: text($event)
+                    keywords: typedIn($event)
                       .split(',')
                       .map((one) => one.trim())
                       .filter(Boolean),
@@ -165,7 +164,7 @@ async function remove() {
                 :value="item.expected"
                 :disabled="isLocked"
                 placeholder="Usually the next working day"
-                @change="putOr('expected', text($event))"
+                @change="putOr('expected', typedIn($event))"
             /></label>
           </p>
         </div>
@@ -177,7 +176,7 @@ async function remove() {
                 class="inline-field"
                 :value="item.group"
                 :disabled="isLocked"
-                @change="put({ group: text($event) })"
+                @change="put({ group: typedIn($event) })"
               >
                 <option v-for="one in design.groups" :key="one.id" :value="one.id">{{ one.name }}</option>
               </select></label
@@ -188,7 +187,7 @@ async function remove() {
                 class="inline-field"
                 :value="item.kind"
                 :disabled="isLocked"
-                @change="put({ kind: text($event) })"
+                @change="put({ kind: typedIn($event) })"
               >
                 <option v-for="one in openKinds" :key="one.id" :value="one.id">{{ one.name }}</option>
               </select></label
@@ -199,7 +198,7 @@ async function remove() {
                 class="inline-field"
                 :value="item.desk ?? ''"
                 :disabled="isLocked"
-                @change="setDesk(text($event))"
+                @change="setDesk(typedIn($event))"
               >
                 <option value="">no desk of its own</option>
                 <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -211,7 +210,7 @@ async function remove() {
                 class="inline-field"
                 :value="item.category"
                 :disabled="isLocked"
-                @change="put({ category: text($event) })"
+                @change="put({ category: typedIn($event) })"
               >
                 <option v-for="one in names.category" :key="one.value" :value="one.value">
                   {{ one.label }}
@@ -224,7 +223,7 @@ async function remove() {
                 class="inline-field"
                 :value="item.priority ?? ''"
                 :disabled="isLocked"
-                @change="putOr('priority', text($event))"
+                @change="putOr('priority', typedIn($event))"
               >
                 <option value="">none, other sources decide</option>
                 <option v-for="one in names.priority" :key="one.value" :value="one.value">
@@ -240,7 +239,7 @@ async function remove() {
                 type="checkbox"
                 :checked="item.portals.includes(one.id)"
                 :disabled="isLocked"
-                @change="setPortal(one.id, ($event.target as HTMLInputElement).checked)"
+                @change="setPortal(one.id, isTicked($event))"
               />
               {{ one.name }}</label
             >
@@ -252,7 +251,7 @@ async function remove() {
               <select
                 class="inline-field"
                 :value="item.showWhen ? 'some' : 'all'"
-                @change="text($event) === 'some' ? put({ showWhen: { all: [] } }) : leaveOut('showWhen')"
+                @change="typedIn($event) === 'some' ? put({ showWhen: { all: [] } }) : leaveOut('showWhen')"
               >
                 <option value="all">everybody there</option>
                 <option value="some">those for whom something holds …</option>

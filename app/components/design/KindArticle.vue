@@ -76,7 +76,6 @@ const mustAgree = computed(() => items.value.length > 1 && !agreed.value.include
 const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
 const agree = () => (agreed.value = [...agreed.value, props.id])
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const save = (after: TicketKind) => props.change('kinds', props.id, kind.value, after)
 const put = (change: Partial<TicketKind>) => save({ ...kind.value!, ...change })
 const putStatus = (id: string, change: Partial<Status>) =>
@@ -173,7 +172,7 @@ async function removeKind() {
         :value="kind.name"
         :disabled="isLocked"
         aria-label="Name of the kind"
-        @change="put({ name: text($event).trim() })"
+        @change="put({ name: typedIn($event).trim() })"
       />
     </h1>
     <DesignMargin :findings="findings" :place="`kinds/${kind.id}`" />
@@ -229,7 +228,7 @@ async function removeKind() {
           class="inline-field"
           :value="kind.desk ?? ''"
           :disabled="isLocked"
-          @change="setDesk(text($event))"
+          @change="setDesk(typedIn($event))"
         >
           <option value="">shared by all desks</option>
           <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}’s own</option>
@@ -266,7 +265,7 @@ async function removeKind() {
                   :value="status.name"
                   :disabled="isLocked"
                   :aria-label="`Status ${at + 1}: name`"
-                  @change="putStatus(status.id, { name: text($event).trim() })"
+                  @change="putStatus(status.id, { name: typedIn($event).trim() })"
                 />
                 <DesignMargin :findings="findings" :place="`kinds/${kind.id}#${status.id}`" />
               </td>
@@ -276,7 +275,7 @@ async function removeKind() {
                   :value="status.group"
                   :disabled="isLocked"
                   :aria-label="`${status.name}: group`"
-                  @change="putStatus(status.id, { group: text($event) as StatusGroup })"
+                  @change="putStatus(status.id, { group: typedIn($event) as StatusGroup })"
                 >
                   <option v-for="(words, group) in GROUPS" :key="group" :value="group">{{ words }}</option>
                 </select>
@@ -287,7 +286,7 @@ async function removeKind() {
                   :value="status.plainly"
                   :disabled="isLocked"
                   :aria-label="`${status.name}: what the requester reads`"
-                  @change="putStatus(status.id, { plainly: text($event).trim() })"
+                  @change="putStatus(status.id, { plainly: typedIn($event).trim() })"
                 />
               </td>
               <td>
@@ -296,7 +295,7 @@ async function removeKind() {
                   :value="status.tell ?? ''"
                   :disabled="isLocked"
                   :aria-label="`${status.name}: message to the requester`"
-                  @change="setTell(status, text($event))"
+                  @change="setTell(status, typedIn($event))"
                 >
                   <option value="">nothing</option>
                   <option v-for="one in design.templates" :key="one.id" :value="one.id">
@@ -387,7 +386,7 @@ async function removeKind() {
           class="inline-field"
           :value="kind.first"
           :disabled="isLocked"
-          @change="put({ first: text($event) })"
+          @change="put({ first: typedIn($event) })"
         >
           <option v-for="one in kind.statuses" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
@@ -398,7 +397,7 @@ async function removeKind() {
           class="inline-field"
           :value="turnedAwayStatus(kind).id"
           :disabled="isLocked"
-          @change="put({ turnedAway: text($event) })"
+          @change="put({ turnedAway: typedIn($event) })"
         >
           <option
             v-for="one in kind.statuses.filter((status) => status.group === 'done')"
@@ -443,7 +442,7 @@ async function removeKind() {
               :value="way.label"
               :disabled="isLocked"
               :aria-label="`From ${nameOf(way.from)} to ${nameOf(way.to)}: button`"
-              @change="putWay(way, text($event).trim())"
+              @change="putWay(way, typedIn($event).trim())"
             />
           </td>
           <td>
@@ -490,7 +489,7 @@ async function removeKind() {
               :value="kind.automatic[event][status.id] ?? ''"
               :disabled="isLocked"
               :aria-label="`${status.name}, ${words}`"
-              @change="save(moveByItself(kind, event, status.id, text($event) || undefined))"
+              @change="save(moveByItself(kind, event, status.id, typedIn($event) || undefined))"
             >
               <option value="">stays as it is</option>
               <option

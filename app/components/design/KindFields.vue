@@ -17,7 +17,6 @@ const props = defineProps<
   }
 >()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const fieldOf = (name: string) => props.design.fields.find((one) => one.name === name)
 const save = (fields: KindField[]) =>
   props.change('kinds', props.kind.id, props.kind, { ...props.kind, fields })
@@ -122,7 +121,7 @@ const summary = (field: TicketField) =>
                 :value="question ?? ''"
                 :disabled="readonly"
                 :aria-label="`${fieldOf(name)!.label}: takes the answer to`"
-                @change="setQuestion(at, text($event))"
+                @change="setQuestion(at, typedIn($event))"
               >
                 <option value="">no question</option>
                 <option v-for="one in questionsFor(fieldOf(name)!)" :key="one.name" :value="one.name">
@@ -175,7 +174,7 @@ const summary = (field: TicketField) =>
     <form v-if="!readonly" class="line" @submit.prevent="add">
       <label v-if="others.length"
         >A field that another kind has
-        <select class="inline-field" value="" @change="takeIn(text($event))">
+        <select class="inline-field" value="" @change="takeIn(typedIn($event))">
           <option value="">choose …</option>
           <option v-for="one in others" :key="one.name" :value="one.name">{{ one.label }}</option>
         </select></label

@@ -84,8 +84,6 @@ function setTarget(ladder: Ladder, target: string) {
   if (target) save(ladder, { target })
   else without(ladder, 'target')
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const checked = (event: Event) => (event.target as HTMLInputElement).checked
 
 const PARTS = [
   ['startWhen', 'Begins once'],
@@ -143,7 +141,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
           class="inline-field title"
           :value="ladder.name"
           :aria-label="`Name of ladder ${index + 1}`"
-          @change="save(ladder, { name: text($event) })"
+          @change="save(ladder, { name: typedIn($event) })"
         />
       </h2>
       <DesignMargin :findings="findings" :place="`ladders/${ladder.id}`" />
@@ -165,7 +163,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
               <select
                 class="inline-field"
                 :value="ladder.target ?? ''"
-                @change="setTarget(ladder, text($event))"
+                @change="setTarget(ladder, typedIn($event))"
               >
                 <option v-for="[id, name] in targets" :key="id" :value="id">{{ name }} ({{ id }})</option>
                 <option value="">no target: by itself</option>
@@ -208,7 +206,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
                 type="checkbox"
                 :checked="ladder.acknowledgementStops"
                 @change="
-                  checked($event)
+                  isTicked($event)
                     ? save(ladder, { acknowledgementStops: true })
                     : without(ladder, 'acknowledgementStops')
                 "
@@ -219,7 +217,9 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
               ><input
                 type="checkbox"
                 :checked="ladder.onlySetOff"
-                @change="checked($event) ? save(ladder, { onlySetOff: true }) : without(ladder, 'onlySetOff')"
+                @change="
+                  isTicked($event) ? save(ladder, { onlySetOff: true }) : without(ladder, 'onlySetOff')
+                "
               />
               begins only when another ladder sets it off</label
             >
@@ -227,7 +227,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
               ><input
                 type="checkbox"
                 :checked="ladder.past === 'each'"
-                @change="checked($event) ? save(ladder, { past: 'each' }) : without(ladder, 'past')"
+                @change="isTicked($event) ? save(ladder, { past: 'each' }) : without(ladder, 'past')"
               />
               rings every rung that lies in the past, not the highest alone</label
             >

@@ -64,7 +64,6 @@ function writeIn(tag: string) {
   const { language: _, ...rest } = props.design.desk
   void props.change('desk', 'desk', props.design.desk, tag === 'en' ? rest : { ...rest, language: tag })
 }
-const value = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -78,13 +77,13 @@ const value = (event: Event) => (event.target as HTMLInputElement).value
     <p class="line">
       <label
         >The leads write in
-        <select class="inline-field" :value="own" :disabled="readonly" @change="writeIn(value($event))">
+        <select class="inline-field" :value="own" :disabled="readonly" @change="writeIn(typedIn($event))">
           <option v-for="one in LANGUAGES" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
         </select></label
       >
       <label
         >Words in
-        <select class="inline-field" :value="language" @change="wanted = value($event) as Language">
+        <select class="inline-field" :value="language" @change="wanted = typedIn($event) as Language">
           <option v-for="one in others" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
         </select></label
       >
@@ -148,7 +147,7 @@ const value = (event: Event) => (event.target as HTMLInputElement).value
               rows="1"
               :value="translation.texts[text] ?? ''"
               :aria-label="`${LANGUAGE_NAMES[language]}: ${text}`"
-              @change="put(text, value($event))"
+              @change="put(text, typedIn($event))"
             />
           </td>
           <td class="small">

@@ -7,7 +7,6 @@ import type { DirectoryPage } from '~/composables/useNames'
 
 // Which parts of a ticket a role or a team sees, and in which order.
 const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const PARTS: Record<TicketPart, string> = {
   priority: 'priority',
   category: 'category',
@@ -73,7 +72,7 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
             class="inline-field"
             :value="one.role ?? ''"
             :disabled="readonly"
-            @change="save(one, { role: text($event) || undefined })"
+            @change="save(one, { role: typedIn($event) || undefined })"
           >
             <option value="">every role</option>
             <option v-for="role in MOVE_ROLES" :key="role" :value="role">{{ role }}s</option>

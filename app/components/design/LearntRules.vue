@@ -14,7 +14,7 @@ const setItem = (id: string, on: boolean) =>
   })
 const percent = (share?: number) => (share === undefined ? '' : String(Math.round(share * 100)))
 const shareOf = (event: Event) => {
-  const text = (event.target as HTMLInputElement).value.trim()
+  const text = typedIn(event).trim()
   return text === '' ? undefined : Number(text) / 100
 }
 function setActFrom(event: Event) {
@@ -45,7 +45,7 @@ const look = async () => (check.value = await deed.run(() => api<Check>('/api/tr
           type="checkbox"
           :checked="rules.items.includes(one.id)"
           :disabled="readonly"
-          @change="setItem(one.id, ($event.target as HTMLInputElement).checked)"
+          @change="setItem(one.id, isTicked($event))"
         />
         {{ one.name }}</label
       >

@@ -146,7 +146,7 @@ function setClose(text: string) {
         inputmode="numeric"
         :disabled="readonly"
         :aria-invalid="wrong === 'close'"
-        @change="setClose(($event.target as HTMLInputElement).value)"
+        @change="setClose(typedIn($event))"
       />
       % of its time<span v-if="wrong === 'close'" class="error-text" role="alert">
         write a number from 1 to 99</span
@@ -162,7 +162,7 @@ function setClose(text: string) {
           class="name"
           :value="level.name"
           :aria-label="`Name of level ${index + 1}`"
-          @change="put(level, { name: ($event.target as HTMLInputElement).value })"
+          @change="put(level, { name: typedIn($event) })"
         />
         <template v-else>{{ level.name }}</template>
       </h2>
@@ -207,7 +207,7 @@ function setClose(text: string) {
                     :aria-label="`${level.name}, ${target.label}, priority ${one.numeral}`"
                     :aria-invalid="wrong === `${level.id}-${at}-${one.id}`"
                     size="5"
-                    @change="set(level, at, one.id, ($event.target as HTMLInputElement).value)"
+                    @change="set(level, at, one.id, typedIn($event))"
                   />
                   <span v-if="wrong === `${level.id}-${at}-${one.id}`" class="error-text" role="alert"
                     >write 2:00</span
@@ -259,7 +259,7 @@ function setClose(text: string) {
             class="inline-field"
             :value="level.onReopen ?? 'goOn'"
             :aria-label="`${level.name}: reopened tickets`"
-            @change="setReopen(level, ($event.target as HTMLSelectElement).value)"
+            @change="setReopen(level, typedIn($event))"
           >
             <option value="goOn">go on where they stopped</option>
             <option value="anew">begin their targets anew</option>

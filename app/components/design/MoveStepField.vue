@@ -7,7 +7,6 @@ import type { Names } from '~/composables/useNames'
 const props = defineProps<{ step: MoveStep; design: Design; names: Names; label: string }>()
 const emit = defineEmits<{ change: [step: MoveStep]; remove: [] }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const GROUPS = {
   new: 'one for what is new',
   active: 'one in which it is worked on',
@@ -49,7 +48,7 @@ const toStatus = (value: string): MoveStep =>
       class="inline-field"
       :value="step.do"
       :aria-label="`${label}: what is done`"
-      @change="emit('change', STEPS[text($event) as MoveStep['do']].fresh(first))"
+      @change="emit('change', STEPS[typedIn($event) as MoveStep['do']].fresh(first))"
     >
       <option v-for="(one, key) in STEPS" :key="key" :value="key">{{ one.name }}</option>
     </select>
@@ -58,7 +57,7 @@ const toStatus = (value: string): MoveStep =>
       class="inline-field"
       :value="step.group ?? step.status"
       :aria-label="`${label}: to which status`"
-      @change="emit('change', toStatus(text($event)))"
+      @change="emit('change', toStatus(typedIn($event)))"
     >
       <option v-for="(name, key) in GROUPS" :key="key" :value="key">{{ name }}</option>
       <optgroup label="just this one">
@@ -73,8 +72,8 @@ const toStatus = (value: string): MoveStep =>
         @change="
           emit('change', {
             do: 'sort',
-            field: text($event) as Of<'sort'>['field'],
-            value: valueOf(text($event)),
+            field: typedIn($event) as Of<'sort'>['field'],
+            value: valueOf(typedIn($event)),
           })
         "
       >
@@ -84,7 +83,7 @@ const toStatus = (value: string): MoveStep =>
         class="inline-field"
         :value="step.value"
         :aria-label="`${label}: to what`"
-        @change="emit('change', { ...(step as Of<'sort'>), value: text($event) })"
+        @change="emit('change', { ...(step as Of<'sort'>), value: typedIn($event) })"
       >
         <option v-for="one in names[step.field]" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select>
@@ -95,7 +94,7 @@ const toStatus = (value: string): MoveStep =>
       rows="2"
       :value="step.text"
       :aria-label="`${label}: the words`"
-      @change="emit('change', { do: step.do, text: text($event) })"
+      @change="emit('change', { do: step.do, text: typedIn($event) })"
     />
     <DesignSetField
       v-else-if="step.do === 'set'"
@@ -111,7 +110,7 @@ const toStatus = (value: string): MoveStep =>
       class="inline-field"
       :value="choice.value"
       :aria-label="`${label}: ${choice.label}`"
-      @change="choose(choice.key, text($event))"
+      @change="choose(choice.key, typedIn($event))"
     >
       <option v-for="[id, name] in choice.options" :key="id" :value="id">{{ name }}</option>
     </select>

@@ -11,8 +11,6 @@ import { namesOf, type DirectoryPage } from '~/composables/useNames'
 // The buttons that do a bundle of things, and who sees which in what order.
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const isOn = (event: Event) => (event.target as HTMLInputElement).checked
 const ROLE_NAMES: Record<MoveRole, string> = {
   technician: 'technicians',
   dispatcher: 'dispatchers',
@@ -102,7 +100,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
             :value="one.name"
             :disabled="readonly"
             :aria-label="`Name of move ${index + 1}`"
-            @change="save(one, { name: text($event).trim() })"
+            @change="save(one, { name: typedIn($event).trim() })"
           />
           <label
             >key
@@ -111,7 +109,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
               maxlength="1"
               :value="one.key ?? ''"
               :disabled="readonly"
-              @change="save(one, { key: text($event).trim().toLowerCase() || undefined })"
+              @change="save(one, { key: typedIn($event).trim().toLowerCase() || undefined })"
           /></label>
           <label
             >icon
@@ -119,7 +117,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
               class="inline-field"
               :value="one.icon ?? ''"
               :disabled="readonly"
-              @change="save(one, { icon: (text($event) || undefined) as MoveIcon | undefined })"
+              @change="save(one, { icon: (typedIn($event) || undefined) as MoveIcon | undefined })"
             >
               <option value="">none</option>
               <option v-for="icon in MOVE_ICONS" :key="icon" :value="icon">{{ icon }}</option>
@@ -186,7 +184,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
                 type="checkbox"
                 :checked="one.asksNothing"
                 :disabled="readonly"
-                @change="save(one, { asksNothing: isOn($event) || undefined })"
+                @change="save(one, { asksNothing: isTicked($event) || undefined })"
               />
               asks nothing, and is made at once</label
             >
@@ -202,7 +200,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
                 :disabled="readonly"
                 @change="
                   save(one, {
-                    roles: toggle(one.roles?.length ? one.roles : MOVE_ROLES, role, isOn($event)),
+                    roles: toggle(one.roles?.length ? one.roles : MOVE_ROLES, role, isTicked($event)),
                   })
                 "
               />
@@ -290,10 +288,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
                 v-if="!readonly"
                 class="inline-field"
                 :aria-label="`Put a move on the shelf of ${ROLE_NAMES[role]}`"
-                @change="
-                  (setShelf(role, [...shelfOf(role)!.moves, text($event)]),
-                  (($event.target as HTMLSelectElement).value = ''))
-                "
+                @change="(setShelf(role, [...shelfOf(role)!.moves, typedIn($event)]), emptied($event))"
               >
                 <option value="">put on …</option>
                 <option

@@ -10,7 +10,6 @@ defineProps<{
   nobody?: string
 }>()
 const emit = defineEmits<{ rename: [name: string]; team: [team: string | undefined]; remove: [] }>()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -20,7 +19,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       :value="name"
       :disabled="readonly"
       :aria-label="label"
-      @change="emit('rename', text($event).trim())"
+      @change="emit('rename', typedIn($event).trim())"
     />
     <slot />
     <label
@@ -29,7 +28,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         class="inline-field"
         :value="team ?? ''"
         :disabled="readonly"
-        @change="emit('team', text($event) || undefined)"
+        @change="emit('team', typedIn($event) || undefined)"
       >
         <option value="">{{ nobody ?? 'everybody' }}</option>
         <option v-for="one in teams" :key="one.id" :value="one.id">{{ one.name }}</option>

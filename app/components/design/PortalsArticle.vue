@@ -9,8 +9,6 @@ import type { PageProps } from '~/composables/useDraft'
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const INKS: Record<PortalInk, string> = { sea: 'sea green', brass: 'brass', ink: 'blue-black' }
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const ticked = (event: Event) => (event.target as HTMLInputElement).checked
 const put = (portal: Portal, change: Partial<Portal>) =>
   props.change('portals', portal.id, portal, { ...portal, ...change })
 type Optional = 'mark' | 'ink' | 'priority' | 'team' | 'person' | 'signInBy'
@@ -138,7 +136,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.name"
             :disabled="readonly"
-            @change="put(portal, { name: text($event) })"
+            @change="put(portal, { name: typedIn($event) })"
         /></label>
         <label
           >Words beside it
@@ -146,7 +144,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.motto"
             :disabled="readonly"
-            @change="put(portal, { motto: text($event) })"
+            @change="put(portal, { motto: typedIn($event) })"
         /></label>
         <label
           >Mark, one or two letters
@@ -155,7 +153,7 @@ const alone = (portal: Portal) =>
             maxlength="2"
             :value="portal.mark"
             :disabled="readonly"
-            @change="putOr(portal, 'mark', text($event).trim())"
+            @change="putOr(portal, 'mark', typedIn($event).trim())"
         /></label>
         <label
           >Ink of what can be pressed
@@ -163,7 +161,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.ink ?? 'sea'"
             :disabled="readonly"
-            @change="putOr(portal, 'ink', text($event) === 'sea' ? '' : text($event))"
+            @change="putOr(portal, 'ink', typedIn($event) === 'sea' ? '' : typedIn($event))"
           >
             <option v-for="(words, id) in INKS" :key="id" :value="id">{{ words }}</option>
           </select></label
@@ -175,7 +173,7 @@ const alone = (portal: Portal) =>
             type="email"
             :value="portal.mailbox"
             :disabled="readonly"
-            @change="put(portal, { mailbox: text($event).trim() })"
+            @change="put(portal, { mailbox: typedIn($event).trim() })"
         /></label>
         <label
           >Signs people off after minutes without activity
@@ -186,7 +184,7 @@ const alone = (portal: Portal) =>
             max="1440"
             :value="portal.inactivityMinutes"
             :disabled="readonly"
-            @change="put(portal, { inactivityMinutes: Number(text($event)) })"
+            @change="put(portal, { inactivityMinutes: Number(typedIn($event)) })"
         /></label>
         <label
           >What comes in
@@ -194,7 +192,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.holds ? 'hold' : ''"
             :disabled="readonly"
-            @change="setHolds(portal, text($event) === 'hold')"
+            @change="setHolds(portal, typedIn($event) === 'hold')"
           >
             <option value="">is accepted at once</option>
             <option value="hold">waits in Arrivals until somebody accepts it</option>
@@ -206,7 +204,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.byMail?.item ?? ''"
             :disabled="readonly"
-            @change="setMail(portal, text($event), portal.byMail?.unknown ?? 'refuse')"
+            @change="setMail(portal, typedIn($event), portal.byMail?.unknown ?? 'refuse')"
           >
             <option value="">stays in the mailbox; only answers are taken</option>
             <option v-for="one in design.items" :key="one.id" :value="one.id">
@@ -220,7 +218,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.byMail.unknown"
             :disabled="readonly"
-            @change="setMail(portal, portal.byMail!.item, text($event) as 'keep')"
+            @change="setMail(portal, portal.byMail!.item, typedIn($event) as 'keep')"
           >
             <option value="refuse">is answered: we do not know you</option>
             <option value="keep">stays in the mailbox, unanswered</option>
@@ -232,7 +230,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.priority ?? ''"
             :disabled="readonly"
-            @change="putOr(portal, 'priority', text($event))"
+            @change="putOr(portal, 'priority', typedIn($event))"
           >
             <option value="">none</option>
             <option v-for="one in design.priorities" :key="one.id" :value="one.id">
@@ -246,7 +244,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.team ?? ''"
             :disabled="readonly"
-            @change="putOr(portal, 'team', text($event))"
+            @change="putOr(portal, 'team', typedIn($event))"
           >
             <option value="">as the desk says</option>
             <option v-for="one in directory.teams" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -258,7 +256,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.person ?? ''"
             :disabled="readonly"
-            @change="putOr(portal, 'person', text($event))"
+            @change="putOr(portal, 'person', typedIn($event))"
           >
             <option value="">as the team says</option>
             <option v-for="one in staff" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -270,7 +268,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="portal.signInBy ?? 'mail'"
             :disabled="readonly"
-            @change="putOr(portal, 'signInBy', text($event) === 'mail' ? '' : text($event))"
+            @change="putOr(portal, 'signInBy', typedIn($event) === 'mail' ? '' : typedIn($event))"
           >
             <option value="mail">their mail address</option>
             <option value="shortName">their short name in the directory</option>
@@ -286,7 +284,7 @@ const alone = (portal: Portal) =>
             placeholder="any"
             :value="portal.categoryLevels"
             :disabled="readonly"
-            @change="setLevels(portal, Number(text($event)))"
+            @change="setLevels(portal, Number(typedIn($event)))"
         /></label>
       </div>
       <p role="group" :aria-label="`${portal.name}: articles and notices`">
@@ -295,7 +293,7 @@ const alone = (portal: Portal) =>
             type="checkbox"
             :checked="!portal.hides?.includes(what)"
             :disabled="readonly"
-            @change="setHidden(portal, what, !ticked($event))"
+            @change="setHidden(portal, what, !isTicked($event))"
           />
           {{ words }}</label
         >
@@ -304,7 +302,7 @@ const alone = (portal: Portal) =>
             type="checkbox"
             :checked="portal.triesFirst === true"
             :disabled="readonly"
-            @change="setTriesFirst(portal, ticked($event))"
+            @change="setTriesFirst(portal, isTicked($event))"
           />
           offers them before a request is sent</label
         >
@@ -316,7 +314,7 @@ const alone = (portal: Portal) =>
             type="checkbox"
             :checked="tagsOf(portal).includes(one)"
             :disabled="readonly"
-            @change="setLanguage(portal, one, ticked($event))"
+            @change="setLanguage(portal, one, isTicked($event))"
           />
           {{ LANGUAGE_NAMES[one] }}</label
         >
@@ -326,7 +324,7 @@ const alone = (portal: Portal) =>
             class="inline-field"
             :value="tagsOf(portal)[0]"
             :disabled="readonly"
-            @change="setLanguages(portal, first(tagsOf(portal), text($event)))"
+            @change="setLanguages(portal, first(tagsOf(portal), typedIn($event)))"
           >
             <option v-for="one in tagsOf(portal)" :key="one" :value="one">
               {{ LANGUAGE_NAMES[one as Language] ?? one }}
@@ -344,7 +342,7 @@ const alone = (portal: Portal) =>
             type="checkbox"
             :checked="portal.organisations.includes(one.id)"
             :disabled="readonly"
-            @change="put(portal, { organisations: withOne(portal.organisations, one.id, ticked($event)) })"
+            @change="put(portal, { organisations: withOne(portal.organisations, one.id, isTicked($event)) })"
           />
           {{ one.name }}</label
         >
@@ -359,7 +357,7 @@ const alone = (portal: Portal) =>
             type="checkbox"
             :checked="shows(portal, one.id)"
             :disabled="readonly"
-            @change="setGroup(portal, one.id, ticked($event))"
+            @change="setGroup(portal, one.id, isTicked($event))"
           />
           {{ one.name }}</label
         >

@@ -109,7 +109,7 @@ function add() {
                 :value="one.name"
                 :disabled="readonly"
                 :aria-label="`Name of ${one.numeral}`"
-                @change="set(one, { name: ($event.target as HTMLInputElement).value.trim() })"
+                @change="set(one, { name: typedIn($event).trim() })"
               />
             </td>
             <td>
@@ -118,7 +118,7 @@ function add() {
                 :checked="one.active"
                 :disabled="readonly"
                 :aria-label="`${one.numeral} is active`"
-                @change="set(one, { active: ($event.target as HTMLInputElement).checked })"
+                @change="set(one, { active: isTicked($event) })"
               />
             </td>
             <td v-for="target in ['respond', 'resolve'] as const" :key="target">
@@ -128,7 +128,7 @@ function add() {
                 :disabled="readonly"
                 placeholder="–"
                 :aria-label="`${one.numeral}: ${target} within, such as 2 h 30 min`"
-                @change="setTime(one, target, ($event.target as HTMLInputElement).value)"
+                @change="setTime(one, target, typedIn($event))"
               />
             </td>
             <td>
@@ -137,7 +137,7 @@ function add() {
                 :disabled="readonly"
                 placeholder="–"
                 :aria-label="`${one.numeral}: how long it usually takes, in the requester’s words`"
-                @change="set(one, { expected: ($event.target as HTMLInputElement).value.trim() })"
+                @change="set(one, { expected: typedIn($event).trim() })"
               />
             </td>
             <td>
@@ -149,7 +149,7 @@ function add() {
                 :value="one.weight ?? 1"
                 :disabled="readonly"
                 :aria-label="`Weight of ${one.numeral}`"
-                @change="set(one, { weight: Number(($event.target as HTMLInputElement).value) })"
+                @change="set(one, { weight: Number(typedIn($event)) })"
               />
             </td>
             <td class="moves">

@@ -64,7 +64,6 @@ function putLooks(value: string) {
   const { like, message } = LOOKS[value as 'digits'] ?? { like: '^.+$', message: 'please write it as …' }
   put({ pattern: { like, message } })
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -72,7 +71,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     <p>
       <label
         >Help below the words
-        <input class="inline-field long" :value="question.help" @change="putText('help', text($event))"
+        <input class="inline-field long" :value="question.help" @change="putText('help', typedIn($event))"
       /></label>
     </p>
     <p v-if="has('options')">
@@ -82,7 +81,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           class="inline-field long"
           :rows="Math.max(3, (question.options?.length ?? 0) + 1)"
           :value="options"
-          @change="putOptions(text($event))"
+          @change="putOptions(typedIn($event))"
         />
       </label>
     </p>
@@ -93,7 +92,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           class="inline-field short"
           type="number"
           :value="question.min"
-          @change="putNumber('min', text($event))"
+          @change="putNumber('min', typedIn($event))"
       /></label>
       <label>
         to
@@ -101,11 +100,11 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           class="inline-field short"
           type="number"
           :value="question.max"
-          @change="putNumber('max', text($event))"
+          @change="putNumber('max', typedIn($event))"
       /></label>
       <label>
         unit
-        <input class="inline-field short" :value="question.unit" @change="putText('unit', text($event))"
+        <input class="inline-field short" :value="question.unit" @change="putText('unit', typedIn($event))"
       /></label>
     </p>
     <p v-if="has('looks')">
@@ -116,13 +115,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           type="number"
           min="1"
           :value="question.maxLength"
-          @change="putNumber('maxLength', text($event))"
+          @change="putNumber('maxLength', typedIn($event))"
         />
         characters</label
       >
       <label>
         looking like
-        <select class="inline-field" :value="looks" @change="putLooks(text($event))">
+        <select class="inline-field" :value="looks" @change="putLooks(typedIn($event))">
           <option v-for="(one, id) in LOOKS" :key="id" :value="id">{{ one.label }}</option>
           <option value="own">an expression of your own …</option>
         </select></label
@@ -133,14 +132,14 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           <input
             class="inline-field"
             :value="question.pattern.like"
-            @change="put({ pattern: { ...question.pattern, like: text($event) } })"
+            @change="put({ pattern: { ...question.pattern, like: typedIn($event) } })"
         /></label>
         <label>
           and otherwise say
           <input
             class="inline-field"
             :value="question.pattern.message"
-            @change="put({ pattern: { ...question.pattern, message: text($event) } })"
+            @change="put({ pattern: { ...question.pattern, message: typedIn($event) } })"
         /></label>
       </span>
     </p>
@@ -151,7 +150,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           v-if="question.type === 'yesNo' || question.type === 'choice'"
           class="inline-field"
           :value="String(question.default ?? '')"
-          @change="putDefault(text($event))"
+          @change="putDefault(typedIn($event))"
         >
           <option value="">nothing</option>
           <option
@@ -170,7 +169,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           class="inline-field"
           :value="defaultText"
           :placeholder="typed?.hint.en"
-          @change="putDefault(text($event))"
+          @change="putDefault(typedIn($event))"
         />
       </label>
     </p>

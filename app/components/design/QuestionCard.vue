@@ -53,7 +53,6 @@ function dropCondition(key: 'showWhen' | 'requireWhen') {
   const { [key]: _, ...rest } = props.asked
   emit('asked', rest)
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const when = computed(() => (props.asked.required ? 'always' : props.asked.requireWhen ? 'when' : 'never'))
 function putMust(value: string) {
   const { required: _, requireWhen: __, ...rest } = props.asked
@@ -75,7 +74,7 @@ function putMust(value: string) {
         :disabled="readonly"
         :readonly="isKept"
         aria-label="Words of the explanation, with **emphasis** and lists"
-        @change="put({ label: text($event) })"
+        @change="put({ label: typedIn($event) })"
       />
       <input
         v-else
@@ -89,7 +88,7 @@ function putMust(value: string) {
             : undefined
         "
         :aria-label="`Words of ${question.name}`"
-        @change="put({ label: text($event) })"
+        @change="put({ label: typedIn($event) })"
       />
       <span class="quiet small type">{{ QUESTION_TYPES[question.type].name }}</span>
       <template v-if="!readonly">
@@ -157,7 +156,7 @@ function putMust(value: string) {
       <div v-if="question.type !== 'explanation'">
         <label
           >Must be answered
-          <select class="inline-field" :value="when" @change="putMust(text($event))">
+          <select class="inline-field" :value="when" @change="putMust(typedIn($event))">
             <option value="never">no, if they know it</option>
             <option value="always">always</option>
             <option value="when">when something holds …</option>
@@ -182,7 +181,7 @@ function putMust(value: string) {
             class="inline-field"
             :value="asked.showWhen ? 'when' : 'always'"
             @change="
-              text($event) === 'when' ? putAsked({ showWhen: { all: [] } }) : dropCondition('showWhen')
+              typedIn($event) === 'when' ? putAsked({ showWhen: { all: [] } }) : dropCondition('showWhen')
             "
           >
             <option value="always">always</option>

@@ -56,7 +56,7 @@ function choose(key: string) {
     class="inline-field"
     :value="keyOf(recipient)"
     :aria-label="label"
-    @change="choose(($event.target as HTMLSelectElement).value)"
+    @change="choose(typedIn($event))"
   >
     <option v-for="one in plain" :key="one" :value="one">{{ RECIPIENT_NAMES[one] }}</option>
     <optgroup v-if="rotas.length" label="On rota">

@@ -8,7 +8,6 @@ import type { DirectoryPage } from '~/composables/useNames'
 // Who is on call: members in turn, layers on top for some hours. Swaps are made in the calendar of the rota.
 const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
 const time = useDeskTime()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const staff = computed(() => props.directory.people.filter((one) => one.active && one.role !== 'requester'))
 const nameOf = (id: string) => props.directory.people.find((one) => one.id === id)?.name ?? id
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -101,7 +100,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
           class="inline-field title"
           :value="rota.name"
           :aria-label="`Name of the rota ${rota.name}`"
-          @change="save(rota, { name: text($event) })"
+          @change="save(rota, { name: typedIn($event) })"
         />
       </h3>
       <p>
@@ -111,7 +110,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
             class="inline-field"
             :value="rota.zone"
             :disabled="readonly"
-            @change="save(rota, { zone: text($event).trim() })"
+            @change="save(rota, { zone: typedIn($event).trim() })"
         /></label>
       </p>
       <div
@@ -130,7 +129,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
               type="date"
               :value="layer.from"
               :disabled="readonly"
-              @change="setLayer(rota, at, { from: text($event) })"
+              @change="setLayer(rota, at, { from: typedIn($event) })"
           /></label>
           <label>
             hand over every
@@ -139,7 +138,9 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
               inputmode="numeric"
               :value="layer.turnDays"
               :disabled="readonly"
-              @change="setLayer(rota, at, { turnDays: Math.max(1, Math.round(Number(text($event))) || 1) })"
+              @change="
+                setLayer(rota, at, { turnDays: Math.max(1, Math.round(Number(typedIn($event))) || 1) })
+              "
             />
             days at</label
           >
@@ -149,7 +150,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
             :value="layer.handOver"
             :disabled="readonly"
             :aria-label="`${rota.name}: hour of the hand-over${at < 0 ? '' : `, layer ${at + 1}`}`"
-            @change="setLayer(rota, at, { handOver: text($event) })"
+            @change="setLayer(rota, at, { handOver: typedIn($event) })"
           />
           <button v-if="at >= 0 && !readonly" class="link" type="button" @click="removeLayer(rota, at)">
             remove this layer
@@ -175,7 +176,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
             size="5"
             :disabled="readonly"
             :aria-label="`Layer ${at + 1} of ${rota.name}: from`"
-            @change="setLayer(rota, at, { only: { ...layer.only, from: text($event) } })"
+            @change="setLayer(rota, at, { only: { ...layer.only, from: typedIn($event) } })"
           />
           to
           <input
@@ -184,7 +185,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
             size="5"
             :disabled="readonly"
             :aria-label="`Layer ${at + 1} of ${rota.name}: to`"
-            @change="setLayer(rota, at, { only: { ...layer.only, to: text($event) } })"
+            @change="setLayer(rota, at, { only: { ...layer.only, to: typedIn($event) } })"
           />
           <button v-if="!readonly" class="link" type="button" @click="dropOnly(rota, at)">at any hour</button>
         </p>
@@ -216,7 +217,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
               class="inline-field"
               value=""
               :aria-label="`Add somebody to ${rota.name}${at < 0 ? '' : `, layer ${at + 1}`}`"
-              @change="setLayer(rota, at, { members: [...layer.members, text($event)] })"
+              @change="setLayer(rota, at, { members: [...layer.members, typedIn($event)] })"
             >
               <option value="">and …</option>
               <option

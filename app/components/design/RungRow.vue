@@ -15,7 +15,6 @@ const props = defineProps<{ rung: Rung; ladder: Ladder; design: Design; director
 const emit = defineEmits<{ change: [rung: Rung] }>()
 
 const label = computed(() => `${props.ladder.name}, rung ${props.ladder.rungs.indexOf(props.rung) + 1}`)
-const text = (event: Event) => (event.target as HTMLInputElement).value
 
 const POINTS = {
   share: 'share of the target',
@@ -72,7 +71,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
         inputmode="numeric"
         :value="Math.round(rung.moment.share * 100)"
         :aria-label="`${label}: share of the target in per cent`"
-        @change="putMoment({ at: 'share', share: Number(text($event)) / 100 })"
+        @change="putMoment({ at: 'share', share: Number(typedIn($event)) / 100 })"
       />
       % of the
     </template>
@@ -87,7 +86,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
         class="inline-field"
         :value="isBefore ? 'before' : 'after'"
         :aria-label="`${label}: before or after`"
-        @change="setAfter(rung.moment.after.replace(/^-/, ''), text($event) === 'before')"
+        @change="setAfter(rung.moment.after.replace(/^-/, ''), typedIn($event) === 'before')"
       >
         <option value="before">before the</option>
         <option value="after">after the</option>
@@ -98,7 +97,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
       class="inline-field"
       :value="rung.moment.at"
       :aria-label="`${label}: counted from`"
-      @change="setPoint(text($event) as Moment['at'])"
+      @change="setPoint(typedIn($event) as Moment['at'])"
     >
       <option v-for="[key, name] in points" :key="key" :value="key">{{ name }}</option>
     </select>
@@ -107,7 +106,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
       class="inline-field"
       :value="rung.moment.event"
       :aria-label="`${label}: what happens`"
-      @change="putMoment({ at: 'event', event: text($event) as LadderEvent })"
+      @change="putMoment({ at: 'event', event: typedIn($event) as LadderEvent })"
     >
       <option v-for="(name, key) in EVENT_NAMES" :key="key" :value="key">{{ name }}</option>
     </select>
@@ -115,7 +114,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
       ><input
         type="checkbox"
         :checked="rung.moment.counted === 'working'"
-        @change="setCounted(($event.target as HTMLInputElement).checked)"
+        @change="setCounted(isTicked($event))"
       />
       in working time</label
     >
@@ -149,7 +148,7 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
         placeholder="∞"
         :value="rung.repeat.times ?? ''"
         :aria-label="`${label}: how many times again; empty until it stops`"
-        @change="setRepeat({ times: Number(text($event)) || undefined })"
+        @change="setRepeat({ times: Number(typedIn($event)) || undefined })"
       />
       times
       <button class="link" type="button" @click="setRepeat(undefined)">only once</button>

@@ -13,7 +13,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [field: string, value: FieldValue | null | undefined] }>()
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const found = computed(() => props.design.fields.find((one) => one.name === props.field))
 const how = computed(() => (props.value === undefined ? 'asked' : props.value === null ? 'empty' : 'value'))
 /** What a field is set to before anything is chosen. */
@@ -41,7 +40,7 @@ function keep() {
       class="inline-field"
       :value="field"
       :aria-label="`${label}: which field`"
-      @change="emit('change', text($event), mayAsk ? undefined : null)"
+      @change="emit('change', typedIn($event), mayAsk ? undefined : null)"
     >
       <option v-for="one in design.fields" :key="one.name" :value="one.name">{{ one.label }}</option>
       <option v-if="!design.fields.length" value="">none yet; add one to a ticket kind</option>
@@ -50,7 +49,7 @@ function keep() {
       class="inline-field"
       :value="how"
       :aria-label="`${label}: to what`"
-      @change="setHow(text($event))"
+      @change="setHow(typedIn($event))"
     >
       <option v-if="mayAsk" value="asked">to what is asked for</option>
       <option value="value">to</option>

@@ -15,7 +15,7 @@ function put(more: Partial<SignalKind>) {
     ...(tryFix && { tryFix }),
   })
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
+const text = (event: Event) => typedIn(event).trim()
 const id = (name: string) => `${props.kind.id}-${name}`
 </script>
 

@@ -180,7 +180,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               v-else
               :value="triage.departments?.[one] ?? ''"
               :aria-label="`Priority of ${one}`"
-              @change="setDepartment(one, ($event.target as HTMLSelectElement).value)"
+              @change="setDepartment(one, typedIn($event))"
             >
               <option value="">none</option>
               <option v-for="p in names.priority" :key="p.value" :value="p.value">{{ p.label }}</option>

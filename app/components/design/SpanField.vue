@@ -38,12 +38,12 @@ function put(count: number, of: Unit) {
       inputmode="decimal"
       :value="amount"
       :aria-label="`${label}: how many`"
-      @change="put(Number(($event.target as HTMLInputElement).value.replace(',', '.')), unit)"
+      @change="put(Number(typedIn($event).replace(',', '.')), unit)"
     /><select
       class="inline-field"
       :value="unit"
       :aria-label="`${label}: unit`"
-      @change="put(amount, ($event.target as HTMLSelectElement).value as Unit)"
+      @change="put(amount, typedIn($event) as Unit)"
     >
       <option v-for="(_, one) in UNITS" :key="one" :value="one">{{ one }}</option>
     </select>

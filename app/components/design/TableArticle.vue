@@ -122,7 +122,7 @@ const POLICIES: Record<HitPolicy, string> = {
   collect: 'all rows that fit count',
 }
 function setPolicy(event: Event) {
-  const hitPolicy = (event.target as HTMLSelectElement).value as HitPolicy
+  const hitPolicy = typedIn(event) as HitPolicy
   const order =
     hitPolicy === 'priority'
       ? Object.fromEntries(

@@ -116,7 +116,7 @@ const setOutcome = (index: number, outcome: string, event: Event) =>
   change(index, {
     outcome: {
       ...rows.value[index]!.outcome,
-      [outcome]: (event.target as HTMLInputElement).value.trim(),
+      [outcome]: typedIn(event).trim(),
     },
   })
 function move(index: number, by: number) {
@@ -417,7 +417,7 @@ function withPasted(row: Row, column: number, text: string): Row {
                 :value="rows[index]!.note ?? ''"
                 placeholder="a note for whoever reads this"
                 :aria-label="`Row ${index + 1}: note`"
-                @change="change(index, { note: ($event.target as HTMLInputElement).value.trim() })"
+                @change="change(index, { note: typedIn($event).trim() })"
               />
               <span>
                 <button class="link" type="button" @click="change(index, { off: !rows[index]!.off })">

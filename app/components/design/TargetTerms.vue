@@ -53,23 +53,15 @@ function setFrom(value: string) {
     <p class="term">
       <label
         >Counts in the hours of
-        <select
-          class="inline-field"
-          :value="calendar"
-          @change="setCalendar(($event.target as HTMLSelectElement).value)"
-        >
+        <select class="inline-field" :value="calendar" @change="setCalendar(typedIn($event))">
           <option value="site">the requester’s site</option>
           <option value="agreement">the agreement, or else the site</option>
           <option v-for="one in design.calendars" :key="one.id" :value="`=${one.id}`">{{ one.name }}</option>
         </select></label
       >
       <label class="tick-field"
-        ><input
-          type="checkbox"
-          :checked="target.onShift"
-          @change="setShift(($event.target as HTMLInputElement).checked)"
-        />
-        only while its technician is on shift</label
+        ><input type="checkbox" :checked="target.onShift" @change="setShift(isTicked($event))" /> only while
+        its technician is on shift</label
       >
     </p>
     <div class="term">
@@ -78,9 +70,7 @@ function setFrom(value: string) {
         <select
           class="inline-field"
           :value="target.startWhen ? 'when' : 'once'"
-          @change="
-            ($event.target as HTMLSelectElement).value === 'when' ? begin('startWhen') : end('startWhen')
-          "
+          @change="typedIn($event) === 'when' ? begin('startWhen') : end('startWhen')"
         >
           <option value="once">as soon as the level applies</option>
           <option value="when">once this holds …</option>
@@ -103,7 +93,7 @@ function setFrom(value: string) {
           type="checkbox"
           :checked="target.pauseIn.includes(group)"
           :aria-label="`${label}: stands still while ${group}`"
-          @change="setPause(group, ($event.target as HTMLInputElement).checked)"
+          @change="setPause(group, isTicked($event))"
         />
         {{ group }}</label
       >
@@ -125,11 +115,7 @@ function setFrom(value: string) {
     <div class="term">
       <label
         >Kept by
-        <select
-          class="inline-field"
-          :value="keptBy"
-          @change="setKept(($event.target as HTMLSelectElement).value)"
-        >
+        <select class="inline-field" :value="keptBy" @change="setKept(typedIn($event))">
           <option value="reply">the first reply</option>
           <option value="eachReply">each reply, then anew</option>
           <option value="update">each update of a major incident, then anew</option>
@@ -153,9 +139,7 @@ function setFrom(value: string) {
         <select
           class="inline-field"
           :value="target.cancelWhen ? 'when' : 'never'"
-          @change="
-            ($event.target as HTMLSelectElement).value === 'when' ? begin('cancelWhen') : end('cancelWhen')
-          "
+          @change="typedIn($event) === 'when' ? begin('cancelWhen') : end('cancelWhen')"
         >
           <option value="never">only when the level promises it no more</option>
           <option value="when">as soon as this holds …</option>
@@ -174,11 +158,7 @@ function setFrom(value: string) {
     <p class="term">
       <label
         >Where it comes to a ticket later, it counts
-        <select
-          class="inline-field"
-          :value="target.countsFrom ?? 'then'"
-          @change="setFrom(($event.target as HTMLSelectElement).value)"
-        >
+        <select class="inline-field" :value="target.countsFrom ?? 'then'" @change="setFrom(typedIn($event))">
           <option value="then">from then on</option>
           <option value="logging">from the logging, without the pauses</option>
           <option value="loggingThroughPauses">from the logging, pauses too</option>

@@ -97,7 +97,6 @@ async function look() {
   )
 }
 watch([words, () => props.version], () => preview.value && void look())
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const inBraces = (field: string) => `{${field}}`
 </script>
 
@@ -132,7 +131,7 @@ const inBraces = (field: string) => `{${field}}`
             class="inline-field title"
             :value="template.name"
             :disabled="readonly"
-            @change="put({ name: text($event) })"
+            @change="put({ name: typedIn($event) })"
           />
         </p>
         <div class="tabs" role="group" aria-label="Language">
@@ -171,7 +170,7 @@ const inBraces = (field: string) => `{${field}}`
             :value="words.subject"
             :disabled="readonly"
             @focus="last = 'subject'"
-            @change="put({ subject: text($event) })"
+            @change="put({ subject: typedIn($event) })"
           />
         </div>
         <div class="field">
@@ -184,7 +183,7 @@ const inBraces = (field: string) => `{${field}}`
             :disabled="readonly"
             rows="9"
             @focus="last = 'body'"
-            @change="put({ body: text($event) })"
+            @change="put({ body: typedIn($event) })"
           />
         </div>
         <DesignMargin :findings="findings" :place="`templates/${template.id}`" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { messageOf } from '~~/core/error/messageOf'
 import { lineInWords, trialDue } from '~~/core/clock'
 import {
   CalendarTime,
@@ -38,7 +39,7 @@ const outcome = computed(() => {
     const granted = Number(match[1]) * HOUR + Number(match[2]) * MINUTE
     return { from, ...trialDue(hours, from, granted) }
   } catch (error) {
-    return { problem: (error as Error).message }
+    return { problem: messageOf(error) }
   }
 })
 const when = (at: number) => `${weekdayAndTime(at, zone.value)}`

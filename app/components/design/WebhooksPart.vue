@@ -15,7 +15,6 @@ const FIELDS = Object.keys(TEMPLATE_FIELDS)
 const deed = useDeed()
 const secrets = ref<Record<string, number>>({})
 const fresh = ref<{ webhook: string; secret: string }>()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const save = (one: Webhook, change: Partial<Webhook>) =>
   void props.change('webhooks', one.id, one, { ...one, ...change })
 function add() {
@@ -68,7 +67,7 @@ async function renew(webhook: string) {
             class="inline-field"
             :value="one.name"
             :disabled="readonly"
-            @change="save(one, { name: text($event) })"
+            @change="save(one, { name: typedIn($event) })"
         /></label>
         <label
           >address
@@ -76,7 +75,7 @@ async function renew(webhook: string) {
             class="inline-field num wide"
             :value="one.url"
             :disabled="readonly"
-            @change="save(one, { url: text($event).trim() })"
+            @change="save(one, { url: typedIn($event).trim() })"
         /></label>
         <label
           >about
@@ -84,7 +83,7 @@ async function renew(webhook: string) {
             class="inline-field num"
             :value="one.event"
             :disabled="readonly"
-            @change="save(one, { event: text($event).trim() })"
+            @change="save(one, { event: typedIn($event).trim() })"
         /></label>
         <button
           v-if="!readonly"
@@ -111,7 +110,7 @@ async function renew(webhook: string) {
                 :value="field.name"
                 :disabled="readonly"
                 :aria-label="`${one.name}: name of field ${at + 1}`"
-                @change="setField(one, at, { name: text($event).trim() })"
+                @change="setField(one, at, { name: typedIn($event).trim() })"
               />
             </td>
             <td>
@@ -120,7 +119,7 @@ async function renew(webhook: string) {
                 :value="field.value"
                 :disabled="readonly"
                 :aria-label="`${one.name}: value of field ${at + 1}`"
-                @change="setField(one, at, { value: text($event) })"
+                @change="setField(one, at, { value: typedIn($event) })"
               />
             </td>
             <td>

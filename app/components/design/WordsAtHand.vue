@@ -9,7 +9,6 @@ import { namesOf, type DirectoryPage } from '~/composables/useNames'
 // Checklists and replies that are kept for use again.
 const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
-const text = (event: Event) => (event.target as HTMLInputElement).value
 
 function put<T extends { id: string }>(of: 'checklists' | 'savedReplies', one: T, change: Partial<T>) {
   void props.change(of, one.id, one, withoutGaps({ ...one, ...change }))
@@ -61,16 +60,14 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
             :value="task.text"
             :disabled="readonly"
             :aria-label="`${one.name}, task ${at + 1}`"
-            @change="setTask(one, at, { text: text($event).trim() })"
+            @change="setTask(one, at, { text: typedIn($event).trim() })"
           />
           <label class="tick-field"
             ><input
               type="checkbox"
               :checked="task.required"
               :disabled="readonly"
-              @change="
-                setTask(one, at, { required: ($event.target as HTMLInputElement).checked || undefined })
-              "
+              @change="setTask(one, at, { required: isTicked($event) || undefined })"
             />
             must be done</label
           >
@@ -139,7 +136,7 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
         :value="one.text"
         :disabled="readonly"
         :aria-label="`The words of ${one.name}`"
-        @change="reply(one, { text: text($event) })"
+        @change="reply(one, { text: typedIn($event) })"
       />
     </div>
     <p v-if="!readonly"><button class="act" type="button" @click="addReply">New reply</button></p>

@@ -32,7 +32,6 @@ const emit = defineEmits<{ answer: [name: string, value: Answer | undefined] }>(
 const { say, language } = usePortalWords()
 const put = (name: string, value: unknown) =>
   emit('answer', name, value === '' || value === null ? undefined : (value as Answer))
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const idOf = (name: string) => `${props.prefix ?? 'q'}-${name}`
 const facts = computed(() => ({ ...props.asker, ...answerFacts(props.answers) }))
 const must = (one: FormQuestion) => isRequired(one, facts.value)
@@ -105,7 +104,7 @@ function putPerson(name: string, typed: string) {
                   :id="i === 0 ? idOf(question.name) : undefined"
                   type="checkbox"
                   :checked="((answers[question.name] as string[]) ?? []).includes(option.value)"
-                  @change="toggle(question.name, option.value, ($event.target as HTMLInputElement).checked)"
+                  @change="toggle(question.name, option.value, isTicked($event))"
                 />
                 {{ option.label }}
               </label>
@@ -142,7 +141,7 @@ function putPerson(name: string, typed: string) {
                 :min="question.min"
                 :max="question.max"
                 :aria-describedby="`${idOf(question.name)}-error`"
-                @input="putNumber(question.name, text($event))"
+                @input="putNumber(question.name, typedIn($event))"
               />
               {{ question.unit }}
             </span>
@@ -153,7 +152,7 @@ function putPerson(name: string, typed: string) {
               type="date"
               :value="answers[question.name]"
               :aria-describedby="`${idOf(question.name)}-error`"
-              @change="put(question.name, text($event))"
+              @change="put(question.name, typedIn($event))"
             />
             <span v-else-if="controlOf(question) === 'moment'" class="with-unit">
               <input
@@ -162,7 +161,7 @@ function putPerson(name: string, typed: string) {
                 type="datetime-local"
                 :value="localOf(answers[question.name])"
                 :aria-describedby="`${idOf(question.name)}-error`"
-                @change="putMoment(question.name, text($event))"
+                @change="putMoment(question.name, typedIn($event))"
               />
               <span class="quiet small">{{ say('form.zone', { zone }) }}</span>
             </span>
@@ -174,7 +173,7 @@ function putPerson(name: string, typed: string) {
                 autocomplete="off"
                 :value="nameOf('person', answers[question.name])"
                 :aria-describedby="`${idOf(question.name)}-error`"
-                @change="putPerson(question.name, text($event))"
+                @change="putPerson(question.name, typedIn($event))"
               />
               <datalist :id="`${idOf(question.name)}-people`">
                 <option v-for="person in choices.person" :key="person.value" :value="person.label" />
@@ -186,7 +185,7 @@ function putPerson(name: string, typed: string) {
               class="p-inputtext"
               :value="answers[question.name] ?? ''"
               :aria-describedby="`${idOf(question.name)}-error`"
-              @change="put(question.name, text($event))"
+              @change="put(question.name, typedIn($event))"
             >
               <option value="">{{ say('form.choose') }}</option>
               <option
@@ -213,7 +212,7 @@ function putPerson(name: string, typed: string) {
               :value="typedText(question)"
               :placeholder="typedOf(question)?.hint[language]"
               :aria-describedby="`${idOf(question.name)}-error`"
-              @change="putTyped(question, text($event))"
+              @change="putTyped(question, typedIn($event))"
             />
             <textarea
               v-else-if="controlOf(question) === 'area'"
@@ -222,7 +221,7 @@ function putPerson(name: string, typed: string) {
               rows="5"
               :value="answers[question.name] as string"
               :aria-describedby="`${idOf(question.name)}-error`"
-              @input="put(question.name, text($event))"
+              @input="put(question.name, typedIn($event))"
             />
             <input
               v-else
@@ -232,7 +231,7 @@ function putPerson(name: string, typed: string) {
               :value="answers[question.name]"
               :maxlength="maxLengthOf(question)"
               :aria-describedby="`${idOf(question.name)}-error`"
-              @input="put(question.name, text($event))"
+              @input="put(question.name, typedIn($event))"
             />
           </template>
           <p :id="`${idOf(question.name)}-error`" class="error-text" aria-live="polite">

@@ -182,7 +182,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               @change="
                 navigateTo({
                   path: '/bench',
-                  query: { ...query, person: ($event.target as HTMLSelectElement).value },
+                  query: { ...query, person: typedIn($event) },
                 })
               "
             >

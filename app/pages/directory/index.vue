@@ -187,7 +187,7 @@ async function add() {
               <select
                 :value="site.priority ?? ''"
                 :aria-label="`Priority of ${site.name}`"
-                @change="setSite(site.id, { priority: ($event.target as HTMLSelectElement).value || null })"
+                @change="setSite(site.id, { priority: typedIn($event) || null })"
               >
                 <option value="">none</option>
                 <option v-for="one in priorities" :key="one.value" :value="one.value">{{ one.label }}</option>
@@ -197,7 +197,7 @@ async function add() {
               <select
                 :value="site.manager ?? ''"
                 :aria-label="`Who looks after ${site.name}`"
-                @change="setSite(site.id, { manager: ($event.target as HTMLSelectElement).value || null })"
+                @change="setSite(site.id, { manager: typedIn($event) || null })"
               >
                 <option value="">nobody looks after it</option>
                 <option v-for="one in peopleOf(site)" :key="one.id" :value="one.id">{{ one.name }}</option>

@@ -80,11 +80,7 @@ const path = (link: string) => new URL(link).pathname
     <p v-if="session.isLead">
       <label
         >It
-        <select
-          aria-label="How it behaves"
-          :value="behaviour"
-          @change="setBehaviour(($event.target as HTMLSelectElement).value)"
-        >
+        <select aria-label="How it behaves" :value="behaviour" @change="setBehaviour(typedIn($event))">
           <option v-for="[key, name] in offered" :key="key" :value="key">{{ name }}</option>
         </select></label
       >

@@ -122,12 +122,8 @@ async function setRefuse(value: boolean) {
         <button class="act" type="submit">Show</button>
         <button v-if="session.me?.demo" class="act" type="button" @click="write()">Write a mail …</button>
         <label v-if="session.isLead" class="choice"
-          ><input
-            type="checkbox"
-            :checked="refuse"
-            @change="setRefuse(($event.target as HTMLInputElement).checked)"
-          />
-          Refuse mail, as a server in trouble does</label
+          ><input type="checkbox" :checked="refuse" @change="setRefuse(isTicked($event))" /> Refuse mail, as a
+          server in trouble does</label
         >
       </form>
       <table v-if="mails.length" class="ledger-table">

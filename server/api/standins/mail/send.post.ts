@@ -1,3 +1,4 @@
+import { messageOf } from '../../../../core/error/messageOf'
 import { IsEmail, IsOptional, IsString, MaxLength } from 'class-validator'
 import { mailTransport } from '../../../delivery/channels'
 import { HttpProblem } from '../../../http/problem'
@@ -46,8 +47,8 @@ export default defineRoute(
       return { messageId }
     } catch (error) {
       if ((error as { code?: string }).code === 'EENVELOPE')
-        throw new HttpProblem(422, `The mailbox does not take it: ${(error as Error).message}`)
-      throw new HttpProblem(502, `The mailbox stand-in did not take it: ${(error as Error).message}`)
+        throw new HttpProblem(422, `The mailbox does not take it: ${messageOf(error)}`)
+      throw new HttpProblem(502, `The mailbox stand-in did not take it: ${messageOf(error)}`)
     } finally {
       transport.close()
     }

@@ -1,0 +1,18 @@
+const field = ({ target }: Event) =>
+  target instanceof HTMLInputElement ||
+  target instanceof HTMLSelectElement ||
+  target instanceof HTMLTextAreaElement
+    ? target
+    : undefined
+
+/** What has been typed or chosen in the field of an event. */
+export const typedIn = (event: Event): string => field(event)?.value ?? ''
+
+/** Whether the box of an event is ticked. */
+export const isTicked = ({ target }: Event): boolean => target instanceof HTMLInputElement && target.checked
+
+/** Empties the field of an event, which has been taken over. */
+export function emptied(event: Event): void {
+  const one = field(event)
+  if (one) one.value = ''
+}
