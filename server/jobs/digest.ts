@@ -66,8 +66,14 @@ export async function sendDigest(
       await recordOutcome(desk, message, { ...outcome, attempts: message.attempts + 1 })
   }
   await endDigest(desk.db, id)
-  if (!isAll) await later('digest', { person }, 1, `digest:${person}:more`)
+  // What is gathered at the very moment at which this job is taken finds it as it was, and gets none of its own: it is
+  // looked for once more, until there is nothing.
+  if (!isAll || gathered.length)
+    await later('digest', { person }, isAll ? LOOKED_AGAIN : 1, `digest:${person}:more`)
 }
+
+/** So long after a mail somebody is looked after once more, in seconds; whatever was under way has ended by then. */
+const LOOKED_AGAIN = 30
 
 type Outcomes = Omit<Outcome, 'attempts'>
 

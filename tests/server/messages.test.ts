@@ -321,8 +321,14 @@ describe('when a message goes', () => {
         .where('message_id', 'like', '<digest-begun.%')
         .execute()
       expect(mails).toMatchObject([{ subject: '2 messages about 2 tickets' }])
+      asked.splice(0)
       await sendDigest(world.desk, channels, 'mika-okoro', 1, later)
       expect(await state(2)).toBe('sent')
+      // Once more, for what was gathered while this job was taken and got none of its own.
+      expect(asked).toEqual([['digest', { person: 'mika-okoro' }, 30, 'digest:mika-okoro:more']])
+      asked.splice(0)
+      await sendDigest(world.desk, channels, 'mika-okoro', 1, later)
+      expect(asked).toEqual([])
       expect((await audit(world.db)).differences).toEqual([])
     }))
 
