@@ -103,6 +103,8 @@ type Asked = Pick<Change, 'state' | 'design' | 'directory' | 'now'>
 interface Saying extends Asked {
   person: { name: string; zone: string }
   language: Language
+  /** The design that decides: its calendars are compiled already, those of its translation are not. */
+  hours: CompiledDesign
 }
 
 /** What a template can name of every ticket. */
@@ -149,8 +151,8 @@ export function messageFields(
   person: { name: string; zone: string },
   language: Language = 'en',
 ): FieldOf {
-  const { state, directory, now } = asked
-  const saying = { state, directory, now, design: asked.design.inLanguage(language), person, language }
+  const { state, directory, now, design: hours } = asked
+  const saying = { state, directory, now, design: hours.inLanguage(language), person, language, hours }
   return (name) => (Object.hasOwn(FIELDS, name) ? FIELDS[name]!(saying) : fieldSaid(name, saying))
 }
 
@@ -162,8 +164,8 @@ function fieldSaid(name: string, { state, design, directory, language }: Saying)
   return value === undefined ? '' : valueInWords(field, value, design.nameOf(directory), language)
 }
 
-function dueSaid(clock: Clock, { design, now, person: { zone }, language }: Saying): string {
-  const due = dueAt(clock, design.hoursOf(clock))
+function dueSaid(clock: Clock, { hours, now, person: { zone }, language }: Saying): string {
+  const due = dueAt(clock, hours.hoursOf(clock))
   if (due === undefined) return say(language, 'message.paused')
   return `${momentSaid(due, zone, now, language)} (${zone})`
 }
