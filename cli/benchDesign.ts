@@ -2,6 +2,7 @@
 import { demoDesign } from '../demo/design'
 import { CompiledDesign, proofread, type Design } from '../core/design'
 import { checkAnswers, ItemIndex, shownQuestions, type Form, type Question } from '../core/intake'
+import { oneAt } from '../core/lookup'
 
 const say = (name: string, value: string) => console.log(`${name}: ${value}`)
 const of = <T>(count: number, make: (index: number) => T) =>
@@ -13,7 +14,7 @@ function timed(work: () => unknown, times: number): string {
     work()
     return performance.now() - from
   }).sort((a, b) => a - b)
-  return `p50 ${took[Math.floor(times / 2)]!.toFixed(2)} ms, most ${took.at(-1)!.toFixed(2)} ms`
+  return `p50 ${oneAt(took, Math.floor(times / 2)).toFixed(2)} ms, most ${oneAt(took, -1).toFixed(2)} ms`
 }
 
 /** A form of so many questions, each of which depends on the one before it. */

@@ -9,6 +9,7 @@ import {
   type BenchTicket,
   type Work,
 } from '../core/work'
+import { oneAt } from '../core/lookup'
 
 // The order of a bench of 2 000 tickets, on one core.
 
@@ -24,7 +25,7 @@ const bands = ['over', 'close', 'fine', 'paused'] as const
 const tickets = Array.from({ length: COUNT }, (_, index): BenchTicket & Work => ({
   reference: index + 1,
   priorityOrder: 1 + below(5),
-  band: bands[below(4)]!,
+  band: oneAt(bands, below(4)),
   dueAt: NOW + (below(400) - 40) * HOUR,
   loggedAt: NOW - below(1000) * HOUR,
   takes: (5 + below(60)) * MINUTE,
@@ -46,7 +47,7 @@ function timed(name: string, work: () => void): void {
     work()
     return performance.now() - began
   }).sort((a, b) => a - b)
-  console.log(`${name}\tp50 ${times[15]!.toFixed(1)} ms, most ${times.at(-1)!.toFixed(1)} ms`)
+  console.log(`${name}\tp50 ${oneAt(times, 15).toFixed(1)} ms, most ${oneAt(times, -1).toFixed(1)} ms`)
 }
 
 const free = new FreeTime(shift, fixed)

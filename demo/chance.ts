@@ -1,3 +1,4 @@
+import { oneAt } from '../core/lookup'
 /** Chance with a fixed seed (mulberry32), so that the demo's past is the same on every machine. */
 export class Chance {
   constructor(private seed: number) {}
@@ -23,12 +24,12 @@ export class Chance {
   }
 
   pick<T>(list: readonly T[]): T {
-    return list[Math.floor(this.next() * list.length)]!
+    return oneAt(list, Math.floor(this.next() * list.length))
   }
 
   weighted<T>(list: readonly (readonly [T, number])[]): T {
     let left = this.next() * list.reduce((sum, [, weight]) => sum + weight, 0)
     for (const [one, weight] of list) if ((left -= weight) < 0) return one
-    return list[list.length - 1]![0]
+    return oneAt(list, list.length - 1)[0]
   }
 }

@@ -7,6 +7,7 @@ import type { CatalogItem, Form, ItemIcon, Question } from '../core/intake'
 import type { Cell, DecisionTable, Row } from '../core/table'
 import { LADDERS, MAJOR_LEVEL, ROTAS, WEBHOOKS } from './ladders'
 import { ROUND_THE_CLOCK, weekly, type CalendarException } from '../core/time'
+import { oneAt } from '../core/lookup'
 
 const is = (value: string | boolean): Cell => ({ op: 'is', value })
 const under = (value: string): Cell => ({ op: 'under', value })
@@ -656,7 +657,7 @@ function makeDesign(): Design {
       ['field', 'Field'],
       ['counter', 'Counter'],
     ].map(([id, name]) => ({ id: id!, name: name! })),
-    kinds: [...first.kinds, ...kindsBeside(first.kinds[0]!)],
+    kinds: [...first.kinds, ...kindsBeside(oneAt(first.kinds, 0))],
     questions: QUESTIONS,
     fields: [...first.fields, ...FIELDS],
     forms: FORMS,

@@ -1,6 +1,7 @@
 import type { Agreement, DirectoryData, Equipment, Person, Role } from '../core/design'
 import type { Preferences } from '../core/notification'
 import { weekly, type Calendar } from '../core/time'
+import { oneAt } from '../core/lookup'
 
 /** The demo begins on Monday 16 November 2026, 10:42 in Hallin. */
 export const DEMO_BEGINS = Date.UTC(2026, 10, 16, 10, 42)
@@ -144,7 +145,7 @@ const SITES = [
   organisation: organisation!,
   calendar: calendar!,
   // Who asks first of each site looks after it.
-  manager: idOf(REQUESTERS[id!]![0]!),
+  manager: idOf(oneAt(REQUESTERS[id!]!, 0)),
 }))
 
 function shiftCalendar(id: string, shift: ShiftName): Calendar {
@@ -259,7 +260,7 @@ function directory(): DirectoryData {
     teams: Object.entries(STAFF).map(([id, members]) => ({
       id,
       name: TEAM_NAMES[id]!,
-      lead: idOf(members[0]![0]),
+      lead: idOf(oneAt(members, 0)[0]),
     })),
     people: [
       person('Olin Brandt', 'lead', { notify: WAYS['Olin Brandt'] }),

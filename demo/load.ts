@@ -11,6 +11,7 @@ import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
 import { ARTICLES } from './articles'
 import { livePast, type PastTicket } from './past'
 import { VIEWS } from './work'
+import { oneBy } from '../core/lookup'
 
 const SEED = 4_203
 const BATCH = 250
@@ -155,8 +156,8 @@ function outboxRows({ state, messages, entries }: PastTicket) {
   const texts = new Map(messages.map((one) => [one.key, one]))
   return keptMessages(entries).map((message) => ({
     ...recordedRow(message, state.reference),
-    body: texts.get(message.key)!.body,
-    sender: texts.get(message.key)!.from,
+    body: oneBy(texts, message.key).body,
+    sender: oneBy(texts, message.key).from,
     seen_at: message.queuedAt,
   }))
 }

@@ -27,6 +27,7 @@ import {
   WAITS,
   WORKED,
 } from './words'
+import { oneAt, oneBy } from '../core/lookup'
 
 /** One ticket of the past: its state, its whole record and the messages that went out. */
 export interface PastTicket {
@@ -139,7 +140,10 @@ class Past {
     const hours: [Instant, number][] = []
     for (let at = this.until - 365 * DAY; at < this.until; at += HOUR) {
       const bad = at >= BAD_WEEK.from && at < BAD_WEEK.to ? 2.6 : 1
-      hours.push([at, BY_HOUR[zone.toLocal(at).hour]! * BY_DAY[(zone.dayNumber(at) + 3) % 7]! * bad])
+      hours.push([
+        at,
+        oneAt(BY_HOUR, zone.toLocal(at).hour) * oneAt(BY_DAY, (zone.dayNumber(at) + 3) % 7) * bad,
+      ])
     }
     const total = hours.reduce((sum, [, weight]) => sum + weight, 0)
     return hours
@@ -166,8 +170,8 @@ class Past {
     steps.push({ at, run })
     for (let child = steps.length - 1; child > 0;) {
       const parent = (child - 1) >> 1
-      if (steps[parent]!.at <= steps[child]!.at) break
-      ;[steps[parent], steps[child]] = [steps[child]!, steps[parent]!]
+      if (oneAt(steps, parent).at <= oneAt(steps, child).at) break
+      ;[steps[parent], steps[child]] = [oneAt(steps, child), oneAt(steps, parent)]
       child = parent
     }
   }
@@ -182,10 +186,10 @@ class Past {
       const left = 2 * parent + 1
       const right = left + 1
       let least = parent
-      if (left < steps.length && steps[left]!.at < steps[least]!.at) least = left
-      if (right < steps.length && steps[right]!.at < steps[least]!.at) least = right
+      if (left < steps.length && oneAt(steps, left).at < oneAt(steps, least).at) least = left
+      if (right < steps.length && oneAt(steps, right).at < oneAt(steps, least).at) least = right
       if (least === parent) return first
-      ;[steps[parent], steps[least]] = [steps[least]!, steps[parent]!]
+      ;[steps[parent], steps[least]] = [oneAt(steps, least), oneAt(steps, parent)]
       parent = least
     }
   }
@@ -251,13 +255,13 @@ class Past {
     const form = this.design.form(formId)
     const all: Answers = {}
     for (const name of form.steps.flatMap((step) => step.questions.map((one) => one.question)))
-      if (this.design.questions.get(name)!.type !== 'equipment') all[name] = this.answerTo(name, at)
+      if (oneBy(this.design.questions, name).type !== 'equipment') all[name] = this.answerTo(name, at)
     const shown = new Set(shownQuestions(form, all).map((one) => one.question))
     return Object.fromEntries(Object.entries(all).filter(([name]) => shown.has(name)))
   }
 
   private answerTo(name: string, at: Instant): Answers[string] {
-    const question = this.design.questions.get(name)!
+    const question = oneBy(this.design.questions, name)
     switch (question.type) {
       case 'number':
         return name === 'gates'
@@ -291,7 +295,7 @@ class Past {
   private worker(reference: number, from: Instant, team?: string): { id: string; at: Instant } {
     const at = Math.round(from)
     const state = this.stateOf(reference)
-    const members = this.directory.membersOf.get(team ?? state.team)!
+    const members = oneBy(this.directory.membersOf, team ?? state.team)
     const own = state.technician ? this.directory.people.get(state.technician) : undefined
     const free = (person: Person) => {
       const shift = this.directory.shiftOf(person)!
@@ -301,7 +305,10 @@ class Past {
     const ownIsHere = own && free(own) === at
     const best = ownIsHere
       ? own
-      : [...members].sort((a, b) => free(a) - free(b) || Number(b === own) - Number(a === own))[0]!
+      : oneAt(
+          [...members].sort((a, b) => free(a) - free(b) || Number(b === own) - Number(a === own)),
+          0,
+        )
     return { id: best.id, at: free(best) }
   }
 
@@ -321,7 +328,7 @@ class Past {
     const clock = this.stateOf(reference).clocks.find((one) => one.target === 'respond')!
     const share = this.shareUsed(at, 0.06, 1.7, [0.08, 0.85])
     const hours = this.design.hoursOf(clock)
-    const wanted = hours.add(at, share * clock.grants[0]!.granted)
+    const wanted = hours.add(at, share * oneAt(clock.grants, 0).granted)
     const who = this.worker(reference, wanted)
     this.plan(who.at, () => this.reply(reference, who.id, who.at))
   }
@@ -378,12 +385,12 @@ class Past {
     const clock = this.stateOf(reference).clocks.find((one) => one.target === 'resolve')!
     const share = this.shareUsed(at, 0.07, 1.35, [0.1, 0.95])
     const hours = this.design.hoursOf(clock)
-    const wanted = momentWhenSpent(clock, hours, share * clock.grants[0]!.granted) ?? at
+    const wanted = momentWhenSpent(clock, hours, share * oneAt(clock.grants, 0).granted) ?? at
     const who = this.worker(reference, Math.max(wanted, at + 5 * MINUTE))
     this.plan(who.at, () => {
       const solvedBy = this.chance.happens(0.9)
         ? who.id
-        : this.chance.pick(this.directory.membersOf.get(this.stateOf(reference).team)!).id
+        : this.chance.pick(oneBy(this.directory.membersOf, this.stateOf(reference).team)).id
       this.tickOff(reference, who.id, who.at)
       this.recordWork(reference, who.id, who.at)
       this.finish(reference, who, { solvedBy, remarks: this.chance.pick(REMARKS) })
@@ -424,7 +431,7 @@ class Past {
     if (kind === 'visit' && this.kinds.happens(0.7)) {
       const hours = this.kinds.whole(3, 40)
       const later = hours * HOUR
-      const visitTakes = ['PT45M', 'PT1H30M', 'PT2H', 'PT4H'][hours % 4]!
+      const visitTakes = oneAt(['PT45M', 'PT1H30M', 'PT2H', 'PT4H'], hours % 4)
       return [
         {
           to: 'planned',
@@ -558,7 +565,7 @@ class Past {
       state && statusOf(this.design.kind(state.kind), state.status).group !== 'done' ? state.technician : null
     const [from, to] = [owner(before), owner(after)]
     if (from === to) return
-    if (from) this.openCounts.set(from, this.openCounts.get(from)! - 1)
+    if (from) this.openCounts.set(from, oneBy(this.openCounts, from) - 1)
     if (to) this.openCounts.set(to, (this.openCounts.get(to) ?? 0) + 1)
   }
 }

@@ -3,6 +3,7 @@ import { momentInWords } from '~~/core/time'
 import type { Acceptance } from '~~/core/ticket'
 import type { ArrivalPage, Outlook } from '~/composables/useArrivals'
 import type { Ticket } from '~/composables/useTickets'
+import { present } from '~~/core/lookup'
 
 // One ticket that waits to be accepted: what it says, what it lacks, and what would become of it. The person chooses
 // what they know better; the rest stays with triage.
@@ -53,9 +54,9 @@ type Field = keyof Acceptance
 const choice = reactive<Record<Field, string>>({ ticketKind: '', category: '', priority: '', level: '' })
 const asItStands = (field: Field) => {
   const named = (value: string) =>
-    page.value!.choices[field].find((one) => one.value === value)?.label ?? value
-  if (field === 'ticketKind') return `as the item says: ${named(page.value!.suggested.ticketKind)}`
-  if (field === 'category') return `as the item says: ${named(page.value!.suggested.category)}`
+    present(page.value).choices[field].find((one) => one.value === value)?.label ?? value
+  if (field === 'ticketKind') return `as the item says: ${named(present(page.value).suggested.ticketKind)}`
+  if (field === 'category') return `as the item says: ${named(present(page.value).suggested.category)}`
   return field === 'level' ? 'the first that applies' : 'as triage decides'
 }
 
@@ -110,7 +111,7 @@ const DEEDS: Record<Panel, () => { path: string; body: object; text: string; can
   reject: () => ({
     path: 'reject',
     body: { text: words.reject },
-    text: `${props.reference} was turned away; ${page.value!.requester} is told why.`,
+    text: `${props.reference} was turned away; ${present(page.value).requester} is told why.`,
     canTakeBack: true,
   }),
   merge: () => ({
@@ -121,7 +122,7 @@ const DEEDS: Record<Panel, () => { path: string; body: object; text: string; can
   }),
 }
 async function send() {
-  const which = panel.value!
+  const which = present(panel.value)
   const { path, body, text, canTakeBack } = DEEDS[which]()
   if (!(await deed.run(() => api(`/api/tickets/${props.reference}/${path}`, { method: 'POST', body }))))
     return
@@ -136,7 +137,7 @@ const talk = computed(() =>
     entry.kind === 'replied' || entry.kind === 'answered' || entry.kind === 'noted' ? [entry] : [],
   ),
 )
-const name = (id: string) => ticket.value!.people[id] ?? id
+const name = (id: string) => present(ticket.value).people[id] ?? id
 const by = (entry: (typeof talk.value)[number]) =>
   'person' in entry.actor ? name(entry.actor.person) : 'the desk'
 

@@ -31,12 +31,11 @@ async function send(take: boolean) {
   if (report.value?.taken) emit('taken')
 }
 async function choose(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+  const [file] = filesIn(event)
   if (!file) return
   name.value = file.name
   text.value = await file.text()
-  input.value = ''
+  emptied(event)
   await send(false)
 }
 </script>

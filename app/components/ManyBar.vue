@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { fieldFact, type FieldValue, type TicketField } from '~~/core/fields'
 import type { FieldColumn } from '~~/core/work'
+import { present } from '~~/core/lookup'
 
 // Many tickets are changed at once: what that would do first, then how far it is, then what came of it, and the way back.
 const session = useSession()
@@ -95,7 +96,7 @@ async function change() {
 }
 /** Each value as it was; those that had the same go together. */
 async function undo() {
-  const { lines, field: what } = report.value!
+  const { lines, field: what } = present(report.value)
   begin()
   const byValue = new Map<string, { before: FieldValue | null; references: number[] }>()
   for (const { before, reference } of lines.filter((each) => each.changes)) {

@@ -16,6 +16,7 @@ import type { FieldValue } from '~~/core/fields'
 import { textOf } from '~~/core/reason'
 import type { MoveIcon } from '~~/core/work'
 import { givenFields, hadBy, type Ticket, type TicketMove } from '~/composables/useTickets'
+import { present } from '~~/core/lookup'
 
 // The moves of one's shelf on a ticket: what each will do before, what it did after, and the way back.
 const props = defineProps<{ ticket: Ticket; now: number; zone: string }>()
@@ -71,7 +72,8 @@ async function make(move: TicketMove) {
   emit('done')
 }
 async function takeBack() {
-  if (await run(() => api(`${path.value}/${undo.value!.sequence}`, { method: 'DELETE' }))) emit('done')
+  if (await run(() => api(`${path.value}/${present(undo.value).sequence}`, { method: 'DELETE' })))
+    emit('done')
 }
 function onKey(event: KeyboardEvent) {
   if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return

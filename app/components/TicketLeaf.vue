@@ -4,6 +4,7 @@ import { textOf } from '~~/core/reason'
 import { entryInWords } from '~~/core/ticket'
 import { momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
+import { present } from '~~/core/lookup'
 
 const props = defineProps<{
   reference: number
@@ -60,7 +61,7 @@ const MARKED = ['logged', 'statusMoved', 'assigned', 'resorted', 'rungRang', 'ov
 const SAID: Record<string, string> = { replied: 'a reply went out', answered: 'the requester answered' }
 const happened = computed(() =>
   (ticket.value?.entries ?? []).flatMap((entry) => {
-    const text = MARKED.includes(entry.kind) ? entryInWords(entry, ticket.value!) : SAID[entry.kind]
+    const text = MARKED.includes(entry.kind) ? entryInWords(entry, present(ticket.value)) : SAID[entry.kind]
     return text ? [{ at: entry.at, text }] : []
   }),
 )
@@ -72,7 +73,9 @@ const clocks = computed(() =>
     const hours = calendars.hoursOf(clock)
     const shares = [
       ...new Set(
-        ticket.value!.rungs.filter((rung) => rung.target === clock.target).map((rung) => rung.share),
+        present(ticket.value)
+          .rungs.filter((rung) => rung.target === clock.target)
+          .map((rung) => rung.share),
       ),
     ].filter((share) => share < 1)
     return hours
@@ -81,7 +84,7 @@ const clocks = computed(() =>
             clock,
             hours,
             shares,
-            standing: standingOf(clock, hours, time.now, calendars.closeFrom(ticket.value!.edition)),
+            standing: standingOf(clock, hours, time.now, calendars.closeFrom(present(ticket.value).edition)),
           },
         ]
       : []
@@ -158,7 +161,7 @@ async function declare() {
   declaring.value = false
   declaration.value = ''
 }
-const take = () => atOnce('assign', { technician: session.me!.id })
+const take = () => atOnce('assign', { technician: present(session.me).id })
 async function holdAgain() {
   await atOnce('hold', {})
   if (!taking.value) await navigateTo(`/arrivals/${props.reference}`)

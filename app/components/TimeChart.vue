@@ -11,6 +11,7 @@ import {
   type WorkingTime,
 } from '~~/core/time'
 import { standingOf } from '~/composables/useStanding'
+import { oneAt, present } from '~~/core/lookup'
 
 // The time strip at large: true time from left to right, shut hours shaded, one line per target.
 const props = defineProps<{
@@ -31,7 +32,7 @@ onMounted(() => {
   const fit = () => (width.value = Math.min(860, Math.max(320, figure.value?.clientWidth ?? 600)))
   fit()
   watcher = new ResizeObserver(fit)
-  watcher.observe(figure.value!)
+  watcher.observe(present(figure.value))
 })
 onBeforeUnmount(() => watcher?.disconnect())
 const TOP = 26
@@ -68,8 +69,8 @@ const shut = computed(() => {
   const open = hours.openIntervals(domain.value.from, domain.value.to)
   const edges = [domain.value.from, ...open.flatMap((one) => [one.start, one.end]), domain.value.to]
   return Array.from({ length: edges.length / 2 }, (_, i) => ({
-    start: edges[2 * i]!,
-    end: edges[2 * i + 1]!,
+    start: oneAt(edges, 2 * i),
+    end: oneAt(edges, 2 * i + 1),
   })).filter((one) => one.end > one.start)
 })
 
@@ -170,13 +171,13 @@ function begin() {
 function step(by: number) {
   if (!chosen.value) return begin()
   const { lane, index } = chosen.value
-  const last = stops.value[lane]!.length - 1
+  const last = oneAt(stops.value, lane).length - 1
   chosen.value = { lane, index: Math.min(last, Math.max(0, index + by)) }
 }
 function cross(by: number) {
   const from = chosen.value?.lane ?? 0
   for (let lane = from + by; lane >= 0 && lane < stops.value.length; lane += by)
-    if (stops.value[lane]!.length) return choose(lane, stop.value?.from ?? props.now)
+    if (oneAt(stops.value, lane).length) return choose(lane, stop.value?.from ?? props.now)
 }
 function onKey(event: KeyboardEvent) {
   const keys: Record<string, () => void> = {

@@ -8,6 +8,7 @@ import {
   timeOfDay,
 } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
+import { present } from '~~/core/lookup'
 
 // The time worked on a ticket: the timer, what was written down, how long it will take, and fixed times.
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
@@ -46,7 +47,7 @@ async function open(kind: typeof slip.value) {
     kind === 'time' ? props.now - fields.minutes * 60_000 : props.now + 3_600_000,
     props.zone,
   )
-  fields.person ||= session.me!.id
+  fields.person ||= present(session.me).id
   // Before anything is asked: whoever types on at once must not lose a letter.
   await nextTick()
   document.getElementById(`slip-${kind}`)?.focus()

@@ -4,7 +4,6 @@ import {
   VIEW_COLUMNS,
   VIEW_GROUPS,
   VIEW_SORTS,
-  type FieldColumn,
   type ViewColumn,
   type ViewDefinition,
   type ViewGroup,
@@ -28,7 +27,7 @@ const session = useSession()
 /** The fields that may stand in columns, with their names; what is too long for a row is left out. */
 const fields = computed(() => (design.value?.fields ?? []).filter((one) => !FIELD_TYPES[one.type].isLong))
 const fieldNames = computed(() => Object.fromEntries(fields.value.map((one) => [one.name, one.label])))
-const fieldColumns = computed(() => fields.value.map((one) => fieldFact(one.name) as FieldColumn))
+const fieldColumns = computed(() => fields.value.map((one) => fieldFact(one.name)))
 const allColumns = computed<ViewColumn[]>(() => [...VIEW_COLUMNS, ...fieldColumns.value])
 const columnName = (column: ViewColumn) => partName(COLUMN_NAMES, column, fieldNames.value)
 const design = shallowRef<Design>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { present } from '~~/core/lookup'
 // Where somebody writes to a requester or the desk: emphasis, lists and links at a press, people named with an @, files
 // by choosing, pasting and dropping.
 const props = defineProps<{
@@ -68,12 +69,12 @@ const SIGNS = [
 ] as const
 /** Puts signs round what is selected. */
 async function wrap(before: string, after: string) {
-  const { selectionStart: from, selectionEnd: to } = area.value!
+  const { selectionStart: from, selectionEnd: to } = present(area.value)
   text.value = `${text.value.slice(0, from)}${before}${text.value.slice(from, to)}${after}${text.value.slice(to)}`
   await put(to + before.length)
 }
 async function list() {
-  const { selectionStart: from, selectionEnd: to } = area.value!
+  const { selectionStart: from, selectionEnd: to } = present(area.value)
   const start = text.value.lastIndexOf('\n', from - 1) + 1
   const lines = text.value.slice(start, to).split('\n')
   const listed = lines.map((line) => `- ${line}`).join('\n')

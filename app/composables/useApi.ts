@@ -1,3 +1,4 @@
+import { isRecord } from '~~/core/lookup'
 /** What the server says when it does not do something: RFC 9457 problem details. */
 export interface Problem {
   title: string
@@ -46,14 +47,20 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
   try {
     return await send<T>(path, options)
   } catch (error) {
-    const data = (error as { data?: Problem }).data
-    throw new ApiError(data && typeof data === 'object' && 'detail' in data ? data : UNREACHABLE)
+    throw new ApiError(problemIn(error) ?? UNREACHABLE)
   }
 }
+
+/** The problem details that an answer carried. */
+function problemIn(error: unknown): Problem | undefined {
+  const data = error instanceof Error && 'data' in error ? error.data : undefined
+  return isProblem(data) ? data : undefined
+}
+const isProblem = (data: unknown): data is Problem => isRecord(data) && 'detail' in data
 
 /** Whatever was thrown, as an ApiError. */
 export function asApiError(error: unknown): ApiError {
   return error instanceof ApiError
     ? error
-    : new ApiError({ ...UNREACHABLE, detail: (error as Error)?.message ?? UNREACHABLE.detail })
+    : new ApiError({ ...UNREACHABLE, detail: error instanceof Error ? error.message : UNREACHABLE.detail })
 }

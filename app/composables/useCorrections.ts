@@ -1,3 +1,4 @@
+import { oneAt } from '~~/core/lookup'
 /** Values that people set instead of what a rule of triage had said. */
 export interface Correction {
   /** The rule, as the end of an address in Design. */
@@ -19,7 +20,7 @@ export function useCorrections() {
   function of(article: string): { count: number; most: Correction } | undefined {
     const here = corrections.value.filter((one) => one.article === article)
     if (!here.length) return undefined
-    return { count: here.reduce((sum, one) => sum + one.count, 0), most: here[0]! }
+    return { count: here.reduce((sum, one) => sum + one.count, 0), most: oneAt(here, 0) }
   }
   return { corrections, of }
 }

@@ -1,9 +1,12 @@
-type Theme = 'day' | 'night' | 'system'
+import { isOneOf } from '~~/core/lookup'
+const THEMES = ['day', 'night', 'system'] as const
+type Theme = (typeof THEMES)[number]
+const themeOf = (kept: string | null): Theme => (isOneOf(THEMES, kept) ? kept : 'system')
 
 /** Day, night watch, or as the system says; kept in this browser. */
 export function useTheme() {
   const theme = useState<Theme>('theme', () => 'system')
-  if (import.meta.client) theme.value = (localStorage.getItem('yare-theme') as Theme | null) ?? 'system'
+  if (import.meta.client) theme.value = themeOf(localStorage.getItem('yare-theme'))
 
   function setTheme(wanted: Theme): void {
     theme.value = wanted
@@ -19,12 +22,8 @@ export function useTheme() {
 
 /** Whether a key goes into a field, and so is no shortcut. */
 export function isTyping(event: KeyboardEvent): boolean {
-  const target = event.target as HTMLElement
-  return (
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    target.isContentEditable ||
-    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)
-  )
+  const { target } = event
+  const isField =
+    target instanceof HTMLElement && (target.isContentEditable || target.matches('input, textarea, select'))
+  return event.ctrlKey || event.metaKey || event.altKey || isField
 }

@@ -1,7 +1,8 @@
 import { momentInWords } from '~~/core/time'
 import type { Row } from './useTickets'
-import { fieldOf } from '~~/core/fields'
+import { fieldOf, nameOfField } from '~~/core/fields'
 import {
+  isFieldColumn,
   readView,
   type PlainColumn,
   type PlainGroup,
@@ -105,8 +106,8 @@ export function useCells(zone: () => string, now: () => number, fields: () => Fi
     tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all} done` : ''),
   }
   const cell = (row: Row, column: ViewColumn) => {
-    const field = fieldOf(column)
-    if (field === undefined) return cells[column as PlainColumn](row)
+    if (!isFieldColumn(column)) return cells[column](row)
+    const field = nameOfField(column)
     const value = row.fields[field]
     // A value alone does not say what it is.
     return value ? `${fields()[field] ?? field}: ${value}` : ''

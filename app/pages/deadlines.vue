@@ -6,6 +6,7 @@ import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import { standingOf } from '~/composables/useStanding'
 import type { Design } from '~~/core/design'
 import type { ClockList, ClockRow } from '~/composables/useTickets'
+import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Deadlines · Yare Ledger' })
@@ -22,9 +23,7 @@ const calendars = useCalendars()
 const zone = computed(() => session.me?.zone ?? 'UTC')
 
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
-const band = computed(() =>
-  asked('band') && asked('band')! in BANDS ? (asked('band') as ClockRow['band']) : undefined,
-)
+const band = computed(() => (isOneOf(keysOf(BANDS), route.query.band) ? route.query.band : undefined))
 const filters = computed(() => ({
   ...Object.fromEntries(FILTERS.map((name) => [name, asked(name)])),
   search: asked('find'),
@@ -40,7 +39,7 @@ async function loadOffers() {
     api<DirectoryPage>('/api/people'),
     api<{ number: number }[]>('/api/editions'),
   ])
-  const { document } = await api<{ document: Design }>(`/api/editions/${editions[0]!.number}`)
+  const { document } = await api<{ document: Design }>(`/api/editions/${oneAt(editions, 0).number}`)
   const names = namesOf(document, directory)
   const targets = new Map(
     document.serviceLevels.flatMap((level) => level.targets.map((one) => [one.target, one.label] as const)),
@@ -130,7 +129,7 @@ live.on((notice) => {
     if (!busy) return show(answer)
     const fresh = new Map(answer.rows.map((row) => [keyOf(row), row]))
     rows.value = rows.value.map((row) => fresh.get(keyOf(row)) ?? row)
-    list.value = { ...list.value!, bands: answer.bands, overdrawn: answer.overdrawn }
+    if (list.value) list.value = { ...list.value, bands: answer.bands, overdrawn: answer.overdrawn }
     waiting.value = answer
   }, 250)
 })
@@ -146,7 +145,7 @@ const virtual = useVirtualizer(
     getScrollElement: () => scroller.value ?? null,
     estimateSize: () => 44,
     overscan: 12,
-    getItemKey: (index: number) => keyOf(rows.value[index]!),
+    getItemKey: (index: number) => keyOf(oneAt(rows.value, index)),
   })),
 )
 watch(
@@ -202,9 +201,10 @@ function onKey(event: KeyboardEvent, index: number) {
     p: () => act('pause', index),
     e: () => act('extend', index),
   }
-  if (event.ctrlKey || event.metaKey || !keys[event.key]) return
+  const pressed = keys[event.key]
+  if (event.ctrlKey || event.metaKey || !pressed) return
   event.preventDefault()
-  keys[event.key]!()
+  pressed()
 }
 function close() {
   acting.value = undefined

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { dayAndMonth, momentInWords } from '~~/core/time'
 import type { BodyField } from '~/composables/bodyOf'
+import { present } from '~~/core/lookup'
 
 // What requesters and technicians can read, and what the visitors of portals are told is broken.
 definePageMeta({ layout: 'desk', middleware: 'staff' })
@@ -127,7 +128,7 @@ const withPortals = ({ portal, ...body }: Written) => ({
 })
 async function send(written: Written) {
   const isNew = writing.value === 'new'
-  const path = isNew ? '/api/articles' : `/api/articles/${article.value!.id}`
+  const path = isNew ? '/api/articles' : `/api/articles/${present(article.value).id}`
   const { id } = await api<{ id: number }>(path, {
     method: isNew ? 'POST' : 'PATCH',
     body: withPortals(written),
@@ -159,7 +160,7 @@ async function putBack(id: number) {
 async function end(notice: Notice) {
   if (await deed.run(() => api(`/api/notices/${notice.id}/end`, { method: 'POST', body: {} }))) await load()
 }
-const zone = computed(() => session.me!.zone)
+const zone = computed(() => present(session.me).zone)
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { audit } from '../../server/queries/audit'
 import { healthOf } from '../../server/queries/health'
 import { loadClock } from '../../server/clock/deskClock'
 import type { Clients } from './clients'
+import { oneAt } from '../../core/lookup'
 
 const pause = (milliseconds: number) => new Promise<void>((done) => setTimeout(done, milliseconds))
 /** Within this time after the last kill everything is done that was promised. */
@@ -23,7 +24,7 @@ async function leftToDo(db: Database): Promise<string[]> {
     array_agg(channel || ': ' || detail) filter (where state = 'givenUp' and not exists
       (select from outbox as next where next.after = outbox.key)) as "givenUp" from outbox
     where reference in (select reference from ticket where summary like 'Chaos %')`.execute(db)
-  const { failed, givenUp } = rows[0]!
+  const { failed, givenUp } = oneAt(rows, 0)
   const left: [number, string][] = [
     [health.messagesWaiting, 'messages wait'],
     [health.mailWaiting, 'mails wait'],
@@ -141,5 +142,5 @@ async function wrongFiles(clients: Clients): Promise<string[]> {
 export async function sentTwice(db: Database): Promise<{ messages: number; twice: number }> {
   const { rows } = await sql<{ messages: number; twice: number }>`select count(*)::int as messages,
     count(*) filter (where times > 1)::int as twice from standin_message`.execute(db)
-  return rows[0]!
+  return oneAt(rows, 0)
 }

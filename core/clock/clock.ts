@@ -1,6 +1,7 @@
 import type { Condition } from '../condition'
 import type { Because } from '../reason'
 import { normalise, type Calendar, type Instant, type WorkingTime } from '../time'
+import { oneAt } from '../lookup'
 
 /** What a service level promises for one target. */
 export interface Target {
@@ -125,7 +126,7 @@ export const CLOSE_FROM = 0.8
 
 /** Milliseconds granted now. */
 export function grantedOf(clock: Clock): number {
-  return clock.grants[clock.grants.length - 1]!.granted
+  return oneAt(clock.grants, clock.grants.length - 1).granted
 }
 
 /** Milliseconds that people have granted on top of what the service level grants. */
@@ -178,10 +179,10 @@ export function runs(clock: Clock, now: Instant): { start: Instant; end: Instant
 /** Whether other hours would have counted the very same stretches so far, not only as much. */
 export function countsTheSame(clock: Clock, hours: WorkingTime, others: WorkingTime, now: Instant): boolean {
   return runs(clock, now).every((run) => {
-    const [a, b] = [hours, others].map((one) => normalise(one.openIntervals(run.start, run.end)))
+    const a = normalise(hours.openIntervals(run.start, run.end))
+    const b = normalise(others.openIntervals(run.start, run.end))
     return (
-      a!.length === b!.length &&
-      a!.every(({ start, end }, at) => b![at]!.start === start && b![at]!.end === end)
+      a.length === b.length && a.every(({ start, end }, at) => b[at]?.start === start && b[at].end === end)
     )
   })
 }
@@ -230,16 +231,16 @@ export function bandOfBalance(left: number, granted: number, closeFrom = CLOSE_F
  */
 export function momentWhenSpent(clock: Clock, hours: WorkingTime, amount: number): Instant | undefined {
   let left = amount - (clock.carried?.amount ?? 0)
-  let from: Instant | undefined = countsSince(clock)
+  let from = countsSince(clock)
   if (left <= 0) return clock.carried ? momentCarried(clock.carried, amount) : from
   for (const pause of livePauses(clock)) {
-    const counted = hours.between(from!, pause.from)
-    if (counted >= left) return hours.add(from!, left)
+    const counted = hours.between(from, pause.from)
+    if (counted >= left) return hours.add(from, left)
+    if (pause.to === undefined) return undefined
     left -= counted
     from = pause.to
-    if (from === undefined) return undefined
   }
-  const moment = hours.add(from!, left)
+  const moment = hours.add(from, left)
   return clock.stoppedAt !== undefined && moment > clock.stoppedAt ? undefined : moment
 }
 

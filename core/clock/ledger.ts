@@ -12,6 +12,7 @@ import {
   type Pause,
   type Stretch,
 } from './clock'
+import { oneAt } from '../lookup'
 
 export type LineKind = 'granted' | 'changed' | 'extended' | 'counted' | 'shut' | 'paused'
 
@@ -51,7 +52,7 @@ export function timeLedger(clock: Clock, hours: WorkingTime, now: Instant): Time
   const enter = (line: Omit<LedgerLine, 'balance'>) =>
     lines.push({ ...line, balance: (balance += line.amount) })
   const enterGrants = (until: Instant) => {
-    for (; grant < clock.grants.length && clock.grants[grant]!.at <= until; grant++)
+    for (; grant < clock.grants.length && oneAt(clock.grants, grant).at <= until; grant++)
       enter(grantLine(clock, grant))
   }
   enterGrants(clock.startedAt)
@@ -91,8 +92,8 @@ const pausedStretch = ({ why, by, byHand }: Pause, from: Instant, to: Instant): 
 })
 
 function grantLine(clock: Clock, index: number): Omit<LedgerLine, 'balance'> {
-  const { at, granted, why, extendedBy } = clock.grants[index]!
-  const before = index > 0 ? clock.grants[index - 1]!.granted : 0
+  const { at, granted, why, extendedBy } = oneAt(clock.grants, index)
+  const before = index > 0 ? oneAt(clock.grants, index - 1).granted : 0
   const kind = extendedBy !== undefined ? 'extended' : index > 0 ? 'changed' : 'granted'
   return { kind, from: at, why, by: extendedBy, amount: granted - before }
 }
@@ -131,7 +132,7 @@ function split(stretches: Stretch[], cuts: Instant[]): Stretch[] {
   return stretches.flatMap((stretch) => {
     const inside = cuts.filter((cut) => cut > stretch.from && cut < stretch.to).sort((a, b) => a - b)
     const edges = [stretch.from, ...inside, stretch.to]
-    return edges.slice(1).map((to, index) => ({ ...stretch, from: edges[index]!, to }))
+    return edges.slice(1).map((to, index) => ({ ...stretch, from: oneAt(edges, index), to }))
   })
 }
 

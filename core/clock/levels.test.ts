@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { holds } from '../condition'
-import { familyOf, tryLevels } from './levels'
+import { familyOf, targetNames, tryLevels } from './levels'
 
 const { serviceLevels, priorities } = demoDesign()
 const facts = { cover: 'Round the clock', priority: 'p2', 'form.boardingStopped': false }
@@ -67,5 +67,31 @@ describe('a family of levels', () => {
     const poor = { ...level!, targets: [{ ...level!.targets[0]!, granted: { p1: 'PT1H' } }] }
     const family = familyOf(poor, names, (id) => id === `${poor.id}-p1`)
     expect(family.map((one) => one.id)).toEqual([`${poor.id}-p1-2`])
+  })
+
+  it('asks for the priority besides all that was asked, and leaves each target what it grants for it', () => {
+    const target = { ...level!.targets[0]!, granted: { p1: 'PT1H', p2: 'PT2H' } }
+    const other = { ...target, target: 'other', granted: { p2: 'PT9H' } }
+    const whenAll = { all: [{ fact: 'cover', op: 'is', value: 'x' } as const] }
+    const one = { ...level!, when: whenAll, targets: [target, other] }
+    const [first, second, ...rest] = familyOf(one, names, () => false)
+    expect(rest).toEqual([])
+    expect(first!.when).toEqual({ all: [...whenAll.all, { fact: 'priority', op: 'is', value: 'p1' }] })
+    expect(first!.targets).toEqual([{ ...target, granted: { p1: 'PT1H' } }])
+    expect(second!.targets.map((each) => each.granted)).toEqual([{ p2: 'PT2H' }, { p2: 'PT9H' }])
+    const test = { fact: 'site', op: 'is', value: 'y' } as const
+    const [plain] = familyOf({ ...one, when: test }, names, () => false)
+    expect(plain!.when).toEqual({ all: [test, { fact: 'priority', op: 'is', value: 'p1' }] })
+  })
+})
+
+describe('what targets are called', () => {
+  it('is what the first level says that has them', () => {
+    const target = (id: string, label: string) => ({ ...serviceLevels[0]!.targets[0]!, target: id, label })
+    const levels = [
+      { ...serviceLevels[0]!, targets: [target('respond', 'Answer')] },
+      { ...serviceLevels[0]!, targets: [target('respond', 'Reply'), target('resolve', 'Solve')] },
+    ]
+    expect(targetNames(levels)).toEqual({ respond: 'Answer', resolve: 'Solve' })
   })
 })

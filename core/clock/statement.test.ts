@@ -73,7 +73,28 @@ describe('the statement', () => {
     ['-0:25', '-0:25'],
     ['+12', '+12'],
     ['@home', "'@home"],
+    ['-12.5', '-12.5'],
+    ['-x1', "'-x1"],
+    ['-1x', "'-1x"],
+    ['=1', "'=1"],
   ])('writes the field %s so that every program reads the same', (value, field) => {
     expect(csvField(value)).toBe(field)
+  })
+
+  it('of a paused clock has no due moment, and says so', () => {
+    const from = start + 20 * MINUTE
+    const paused = timeLedger({ ...clock, pauses: [{ from, by: 'tora', why: said('') }] }, hours, from)
+    expect(statementCsv(paused, 'UTC', from, nameOf)).toContain(',no due moment,')
+    const data = statementData(paused, 'UTC', nameOf)
+    expect(data.due).toBeNull()
+    expect(data.lines.map(({ to }) => to)).toEqual([
+      ...[null, '2026-11-16T15:40:00+00:00', null, '2026-11-16T15:50:00+00:00'],
+    ])
+    expect(data.lines[0]!.amount).toBe('PT2H')
+  })
+
+  it('writes no time at all as no time, without a sign', () => {
+    const none = timeLedger({ ...clock, pauses: [] }, hours, start)
+    expect(statementData(none, 'UTC', nameOf).spent).toBe('PT0S')
   })
 })

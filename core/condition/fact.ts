@@ -36,7 +36,7 @@ export function valueOf(facts: Facts, name: string): FactValue | undefined {
 
 /** Facts of our own with all that others know, to which more can be added. */
 export const copyOf = (facts: Facts): Record<string, FactValue | undefined> & Facts =>
-  Object.assign(Object.create(Object.getPrototypeOf(facts) as object | null) as object, facts)
+  Object.assign<Facts, Facts>(Object.create(Object.getPrototypeOf(facts)), facts)
 
 /** Whether a fact is not known: no value, an empty text or an empty list. */
 export const isEmpty = (actual: FactValue | undefined): boolean =>
@@ -44,6 +44,13 @@ export const isEmpty = (actual: FactValue | undefined): boolean =>
 
 export const isText = (value: unknown): value is string => typeof value === 'string'
 
+/** Whether a value is several. */
+export const isList = (value: unknown): value is readonly (string | number)[] => Array.isArray(value)
+
+/** Several values as one: a list holds texts, or numbers. */
+export const listValue = (values: readonly (FactValue | undefined)[]): FactValue =>
+  values as readonly string[]
+
 /** Several values of a test, or the one that it has, as a list. */
 export const listOf = (value: FactValue | undefined): FactValue[] =>
-  Array.isArray(value) ? [...(value as FactValue[])] : value === undefined ? [] : [value]
+  isList(value) ? [...value] : value === undefined ? [] : [value]

@@ -1,6 +1,18 @@
 /** The condition language: trees of tests on facts, evaluated, explained and put in words. */
 export * from './condition'
-export { CALENDARS, copyOf, valueOf, type Calendars, type FactKind, type Facts, type FactValue } from './fact'
+export {
+  CALENDARS,
+  copyOf,
+  isList,
+  isText,
+  listOf,
+  listValue,
+  valueOf,
+  type Calendars,
+  type FactKind,
+  type Facts,
+  type FactValue,
+} from './fact'
 export { holds, failures, mayHold, testHolds } from './evaluate'
 export { wordsOf } from './reading'
 export { anyCaseClass, fold } from './fold'

@@ -1,3 +1,4 @@
+import { oneAt } from '../lookup'
 /**
  * Days and moments as answers and conditions write them: `2026-12-01`, or after RFC 3339 `2026-12-01T14:30:00+01:00`.
  * The patterns are read by ECMAScript, by JSON Schema and by PostgreSQL alike, so that all of them mean the same days.
@@ -29,7 +30,7 @@ export function readWhen(text: unknown): When | undefined {
   if (typeof text !== 'string' || text.length < 10 || text.length > 25) return undefined
   const match = WHEN.exec(text)
   if (!match) return undefined
-  return match[2] ? { day: match[1]!, at: Date.parse(text) } : { day: match[1]! }
+  return match[2] ? { day: oneAt(match, 1), at: Date.parse(text) } : { day: oneAt(match, 1) }
 }
 
 /**

@@ -1,6 +1,6 @@
 import { DAY, durationInWords, parseDuration } from '../time'
 import { isTest, partsOf, type Condition, type Test } from './condition'
-import type { FactValue } from './fact'
+import { isList, type FactValue } from './fact'
 import { OPERATORS, type Operator } from './operators/list'
 
 /** How facts and their values are called on the screen. */
@@ -30,9 +30,8 @@ export function valueInWords(test: Test, words: Vocabulary): string {
   const { takes } = OPERATORS[test.op]
   if (takes === 'span') return spanInWords(String(value))
   const of = takes === 'calendar' ? 'calendar' : test.fact
-  if (Array.isArray(value))
-    return value.map((one) => words.value(of, one)).join(takes === 'range' ? ' and ' : ', ')
-  return words.value(of, value as FactValue)
+  if (isList(value)) return value.map((one) => words.value(of, one)).join(takes === 'range' ? ' and ' : ', ')
+  return words.value(of, value)
 }
 
 /** A condition as an English sentence without its full stop: `category is under Gates and site is Hallin`. */

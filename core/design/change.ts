@@ -1,4 +1,6 @@
 import { canonicalJson, mergeChanges } from '../json'
+import { isOneOf } from '../lookup'
+import { thingsOf, type Thing } from './compare'
 import { LISTS, TRIAGE_PARTS, type Design } from './design'
 
 /** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
@@ -30,22 +32,20 @@ const NAMED: ReadonlySet<string> = new Set(['questions', 'fields'])
 /** The thing of a design that a step is about, as it is now; null where there is none. */
 export function thingOf(design: Design, list: string, id: string): unknown {
   if (list === 'desk') return design.desk
-  if (list === 'triage') return design.triage[id as keyof Design['triage']] ?? null
-  const things = (design[list as (typeof LISTS)[number]] ?? []) as Thing[]
+  if (list === 'triage') return (isOneOf(TRIAGE_PARTS, id) && design.triage[id]) || null
+  const things = isOneOf(LISTS, list) ? thingsOf(design, list) : []
   const idOf = (thing: Thing) => (NAMED.has(list) ? thing.name : thing.id)
   if (id === ORDER) return things.map(idOf)
   return things.find((thing) => idOf(thing) === id) ?? null
 }
-
-type Thing = { id?: string; name?: string }
 
 /**
  * A design with one thing changed.
  * @throws CannotChange when the thing is not as the step says that it was, or the step names no part of a design
  */
 export function changeDesign(design: Design, { list, id, before, after }: DesignStep): Design {
-  if (list === 'triage' && (TRIAGE_PARTS as readonly string[]).includes(id)) {
-    const { [id as keyof Design['triage']]: part = null, ...others } = design.triage
+  if (list === 'triage' && isOneOf(TRIAGE_PARTS, id)) {
+    const { [id]: part = null, ...others } = design.triage
     const value = merged(part, before ?? null, after)
     return {
       ...design,
@@ -53,31 +53,33 @@ export function changeDesign(design: Design, { list, id, before, after }: Design
     }
   }
   if (list === 'desk') return { ...design, desk: merged(design.desk, before, after) as Design['desk'] }
-  if (!(LISTS as readonly string[]).includes(list))
+  if (!isOneOf(LISTS, list))
     throw new CannotChange('invalid', 'There is no such part of a design.', [
       { field: 'list', message: `choose one of ${LISTS.join(', ')}, triage, desk` },
     ])
-  const things = design[list as (typeof LISTS)[number]] as Thing[]
+  const things = thingsOf(design, list)
   const idOf = (thing: Thing) => (NAMED.has(list) ? thing.name : thing.id)
   if (id === ORDER) return { ...design, [list]: inOrder(things, idOf, before, after) }
   const index = things.findIndex((thing) => idOf(thing) === id)
   const value = merged(index < 0 ? null : things[index], before, after)
-  const changed = [...things]
+  const changed: unknown[] = [...things]
   if (value === null) changed.splice(index, index < 0 ? 0 : 1)
-  else if (index < 0) changed.push(value as Thing)
-  else changed[index] = value as Thing
+  else if (index < 0) changed.push(value)
+  else changed[index] = value
   return { ...design, [list]: changed }
 }
 
 function inOrder(things: Thing[], idOf: (thing: Thing) => unknown, before: unknown, after: unknown): Thing[] {
   refuseIfChanged(things.map(idOf), before)
-  const wanted = Array.isArray(after) ? after : []
-  const sorted = wanted.map((id) => things.find((thing) => idOf(thing) === id))
-  if (new Set(sorted).size !== things.length || sorted.includes(undefined))
+  const wanted: unknown[] = Array.isArray(after) ? after : []
+  const sorted = wanted
+    .map((id) => things.find((thing) => idOf(thing) === id))
+    .filter((one) => one !== undefined)
+  if (new Set(sorted).size !== things.length || sorted.length !== wanted.length)
     throw new CannotChange('invalid', 'An order names each thing of the list once.', [
       { field: 'after', message: 'give all ids of the list, each once' },
     ])
-  return sorted as Thing[]
+  return sorted
 }
 
 function refuseIfChanged(actual: unknown, before: unknown): void {

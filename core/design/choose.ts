@@ -1,5 +1,6 @@
-import { idOfThing, type DesignChange, type Thing } from './compare'
+import { idOfThing, thingsOf, type DesignChange, type Thing } from './compare'
 import { LISTS, type Design } from './design'
+import { oneAt, oneBy } from '../lookup'
 
 /** Names a change among all of a draft: by its part, its thing, and whether it is only about the order. */
 export const changeKey = ({ part, id, what }: Pick<DesignChange, 'part' | 'id' | 'what'>) =>
@@ -10,23 +11,23 @@ export const changeKey = ({ part, id, what }: Pick<DesignChange, 'part' | 'id' |
  * @param chosen keys of the changes, see `changeKey`; all of them give the draft, none the edition
  */
 export function withChanges(edition: Design, draft: Design, chosen: ReadonlySet<string>): Design {
-  const next: Record<string, unknown> = { ...edition }
+  const next = { ...edition }
   for (const list of LISTS)
-    next[list] = chosenOf(
-      edition[list] as unknown as Thing[],
-      draft[list] as unknown as Thing[],
-      (id) => chosen.has(`${list}/${id}`),
-      chosen.has(`${list}/#order`),
-    )
+    Object.assign(next, {
+      [list]: chosenOf(
+        thingsOf(edition, list),
+        thingsOf(draft, list),
+        (id) => chosen.has(`${list}/${id}`),
+        chosen.has(`${list}/#order`),
+      ),
+    })
   if (chosen.has('desk/')) next.desk = draft.desk
   const sides = { ...edition.triage, ...draft.triage }
-  next.triage = Object.fromEntries(
-    Object.keys(sides).flatMap((id) => {
-      const from = (chosen.has(`triage/${id}`) ? draft.triage : edition.triage) as unknown as Thing
-      return id in from ? [[id, from[id]]] : []
-    }),
-  )
-  return next as unknown as Design
+  const parts = Object.keys(sides).flatMap((id) => {
+    const from: Thing = { ...(chosen.has(`triage/${id}`) ? draft.triage : edition.triage) }
+    return id in from ? [[id, from[id]]] : []
+  })
+  return Object.assign(next, { triage: Object.fromEntries(parts) })
 }
 
 function chosenOf(
@@ -39,7 +40,7 @@ function chosenOf(
   const known = new Set(before.map(idOfThing))
   const stays = before
     .filter((thing) => changed.has(idOfThing(thing)) || !isChosen(idOfThing(thing)))
-    .map((thing) => (isChosen(idOfThing(thing)) ? changed.get(idOfThing(thing))! : thing))
+    .map((thing) => (isChosen(idOfThing(thing)) ? oneBy(changed, idOfThing(thing)) : thing))
   const added = after.filter((thing) => !known.has(idOfThing(thing)) && isChosen(idOfThing(thing)))
   if (!isOrderChosen) return insertedInto(stays, added, after)
   const present = new Map([...stays, ...added].map((thing) => [idOfThing(thing), thing]))
@@ -60,12 +61,12 @@ function insertedInto(list: Thing[], things: Thing[], order: Thing[]): Thing[] {
   const result = [...list]
   const place = new Map(order.map((thing, index) => [idOfThing(thing), index]))
   for (const thing of things) {
-    const own = place.get(idOfThing(thing))!
+    const own = oneBy(place, idOfThing(thing))
     let at = 0
     for (const [index, one] of result.entries()) {
       const other = place.get(idOfThing(one))
       if (other !== undefined && other < own) {
-        const best = at ? place.get(idOfThing(result[at - 1]!))! : -1
+        const best = at ? oneBy(place, idOfThing(oneAt(result, at - 1))) : -1
         if (other > best) at = index + 1
       }
     }

@@ -1,5 +1,6 @@
+import { isRecord } from '../lookup'
 import { canonicalJson } from '../json'
-import { LISTS, TRIAGE_PARTS, type Design } from './design'
+import { LISTS, TRIAGE_PARTS, type Design, type DesignList } from './design'
 
 /** One difference between two designs, in words. */
 export interface DesignChange {
@@ -14,14 +15,16 @@ export interface DesignChange {
 
 export type Thing = Record<string, unknown>
 
+/** The things of a list, whatever they are. */
+export const thingsOf = (design: Design, list: DesignList): Thing[] => design[list] as unknown as Thing[]
+
 /** How a thing of a list is called: questions and fields by their name, all others by their id. */
 export const idOfThing = (thing: Thing) => String(thing.id ?? thing.name)
 
 /** Compares two designs thing by thing, in the order of the document. */
 export function compareDesigns(before: Design, after: Design): DesignChange[] {
   const changes: DesignChange[] = []
-  for (const list of LISTS)
-    changes.push(...compareLists(list, before[list] as unknown as Thing[], after[list] as unknown as Thing[]))
+  for (const list of LISTS) changes.push(...compareLists(list, thingsOf(before, list), thingsOf(after, list)))
   const details = differences(before.desk, after.desk, '')
   if (details.length) changes.push({ part: 'desk', id: '', what: 'changed', details })
   for (const id of TRIAGE_PARTS) {
@@ -63,9 +66,6 @@ function differences(before: unknown, after: unknown, path: string): string[] {
     return before.flatMap((one, index) => differences(one, after[index], `${path}[${index + 1}]`))
   return [`${path && `${path}: `}${show(before)} → ${show(after)}`]
 }
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function show(value: unknown): string {
   if (value === undefined || value === null) return 'nothing'

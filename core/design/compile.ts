@@ -27,6 +27,7 @@ import type { Directory, Equipment } from './directory'
 import type { FactDesign, ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
 import { translated } from './translate'
+import { oneAt } from '../lookup'
 
 /** A design that lacks something it refers to; proofreading finds these before publishing. */
 export class BrokenReference extends Error {
@@ -215,7 +216,9 @@ export class CompiledDesign implements Calendars, FactDesign {
   categoryPath(id: string): string {
     const parts = id.split('/')
     return parts
-      .map((_, index) => this.categories.get(parts.slice(0, index + 1).join('/'))?.name ?? parts[index]!)
+      .map(
+        (_, index) => this.categories.get(parts.slice(0, index + 1).join('/'))?.name ?? oneAt(parts, index),
+      )
       .join(' › ')
   }
 

@@ -274,3 +274,4 @@ export const LISTS = [
   'layouts',
   'translations',
 ] as const
+export type DesignList = (typeof LISTS)[number]

@@ -1,3 +1,4 @@
+import { isRecord } from '../lookup'
 import { messageOf } from '../error/messageOf'
 import type { Design } from './design'
 import { READ_VERSIONS, upgradeDesign } from './upgrade'
@@ -19,10 +20,10 @@ export function readDesignFile(text: string): Design {
   } catch (error) {
     throw new RangeError(`this is not JSON: ${messageOf(error)}`, { cause: error })
   }
-  const { format, version } = (value ?? {}) as Partial<Design>
+  const { format, version } = isRecord(value) ? value : {}
   if (format !== 'yare-design')
     throw new RangeError('this is not a design file: its format is not “yare-design”')
-  if (!READ_VERSIONS.includes(version as number))
+  if (!READ_VERSIONS.some((one) => one === version))
     throw new RangeError(
       `this design file has version ${String(version)}; this release reads versions ${READ_VERSIONS.join(', ')}`,
     )

@@ -5,11 +5,12 @@ import type { GateAsk, TicketKind } from '../lifecycle'
 import { firstMoves } from './firstMoves'
 import { TEMPLATES } from './firstTemplates'
 import type { Design, Priority, Triage } from './design'
+import { oneAt } from '../lookup'
 
 const PRIORITIES: Priority[] = ['Critical', 'High', 'Moderate', 'Low', 'Planned'].map((name, index) => ({
   id: `p${index + 1}`,
   name,
-  numeral: ['I', 'II', 'III', 'IV', 'V'][index]!,
+  numeral: oneAt(['I', 'II', 'III', 'IV', 'V'], index),
   order: index + 1,
   active: true,
 }))

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 import { messageOf } from '../error/messageOf'
 import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
@@ -132,7 +133,7 @@ function catalog(reader: Reader): void {
     reader.refers(place, 'category', item.category)
     reader.gives(place, item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
-    if (item.icon !== undefined && !(ITEM_ICONS as readonly string[]).includes(item.icon))
+    if (item.icon !== undefined && !isOneOf(ITEM_ICONS, item.icon))
       reader.error(place, 'iconUnknown', `there is no picture “${String(item.icon)}”; choose another`)
     formCondition(reader, place, item.showWhen, new Set())
   }
@@ -213,7 +214,7 @@ function formCondition(
         `asks of “${fact.replace(/^form\./, '')}” whether it ${operatorInWords(op)} …, which nobody can tell while the form is filled in`,
       )
   for (const fact of condition ? factsOf(condition) : []) {
-    const isAsker = (ASKER_FACTS as readonly string[]).includes(fact)
+    const isAsker = isOneOf(ASKER_FACTS, fact)
     if (!isAsker && !fact.startsWith('form.'))
       reader.error(
         here,

@@ -19,6 +19,7 @@ import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
 import type { Reader } from './reader'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+import { oneAt } from '../lookup'
 
 /** Ladders, rotas and calls to other systems. */
 export function ladders(reader: Reader): void {
@@ -132,9 +133,9 @@ function loops(reader: Reader): void {
   for (const loop of loopsOf(linksOf(ladders, inOrder))) {
     const way = loop.map(({ from, why }) => `“${nameOf(from)}” (${why})`).join(' → ')
     reader.error(
-      `ladders/${loop[0]!.from}#${loop[0]!.rung}`,
+      `ladders/${oneAt(loop, 0).from}#${oneAt(loop, 0).rung}`,
       'ladderLoop',
-      `could go on without end: ${way} → “${nameOf(loop[0]!.from)}”; take out one of these`,
+      `could go on without end: ${way} → “${nameOf(oneAt(loop, 0).from)}”; take out one of these`,
     )
   }
 }

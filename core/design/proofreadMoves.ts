@@ -4,6 +4,7 @@ import { KEPT_KEYS, MOVE_ICONS, roundedTime, stepTerms, type Goal, type Move, ty
 import { setsField } from './proofreadFields'
 import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
+import { isOneOf, oneAt } from '../lookup'
 
 /** Moves, shelves, checklists, saved replies and how time is rounded. */
 export function moves(reader: Reader): void {
@@ -57,10 +58,7 @@ function moveOf(reader: Reader, move: Move): void {
   if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')
   if (move.icon && !MOVE_ICONS.includes(move.icon))
     reader.error(place, 'iconUnknown', `has an icon “${move.icon}” that is not there`)
-  if (
-    move.key !== undefined &&
-    (!/^[a-z0-9]$/.test(move.key) || (KEPT_KEYS as readonly string[]).includes(move.key))
-  )
+  if (move.key !== undefined && (!/^[a-z0-9]$/.test(move.key) || isOneOf(KEPT_KEYS, move.key)))
     reader.error(place, 'keyUnusable', `cannot have the key “${move.key}”; choose another letter`)
   for (const { name, label } of move.asks) {
     if (!/^[\w-]+$/.test(name))
@@ -115,7 +113,7 @@ function status(reader: Reader, place: string, move: Move, { group, status: id }
   if (!targets.length) return reader.error(place, 'goalUnreachable', 'goes to a status that no way leads to')
   const stopped = targets.filter(({ to }) => to.gate.some((field) => field.required))
   if (!move.asksNothing || !stopped.length) return
-  const { kind, to } = stopped[0]!
+  const { kind, to } = oneAt(stopped, 0)
   const asks = to.gate
     .filter((one) => one.required)
     .map(

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 import { messageOf } from '../error/messageOf'
 import { analyse, shadowedRows, type DecisionTable } from '../table'
 import { parseDuration } from '../time'
@@ -81,7 +82,7 @@ function duration(reader: Reader, place: string, text: string): void {
 
 function sourcesOf(reader: Reader, order: readonly string[]): void {
   for (const source of order)
-    if (!(PRIORITY_SOURCES as readonly string[]).includes(source))
+    if (!isOneOf(PRIORITY_SOURCES, source))
       reader.error('triage/source-order', 'sourceUnknown', `“${source}” is no source of a priority`)
   if (new Set(order).size !== order.length)
     reader.error('triage/source-order', 'sourceTwice', 'asks a source twice')

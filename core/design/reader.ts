@@ -1,5 +1,7 @@
 import {
   factsOf,
+  isList,
+  isText,
   mayHold,
   OPERATORS,
   testsOf,
@@ -154,13 +156,11 @@ export class Reader {
   }
 
   test(place: string, test: Test): void {
-    const values = Array.isArray(test.value)
-      ? (test.value as string[])
-      : [test.value as FactValue | undefined]
+    const values = isList(test.value) ? test.value : [test.value]
     const { takes, isExact: exact } = OPERATORS[test.op]
     if (takes !== 'nothing' && (test.value === undefined || test.value === null))
       this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
-    if (takes === 'calendar') this.refers(place, 'calendar', test.value as string | undefined)
+    if (takes === 'calendar') this.refers(place, 'calendar', isText(test.value) ? test.value : undefined)
     if (exact) for (const value of values) this.valueOf(place, test.fact, value)
     if (takes === 'one' || takes === 'range') this.typedValues(place, test.fact, values)
   }

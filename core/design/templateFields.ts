@@ -1,5 +1,6 @@
 import { fieldFact } from '../fields'
 import type { Design } from './design'
+import { oneAt } from '../lookup'
 
 /** The fields that a template may use, with what each stands for. */
 export const TEMPLATE_FIELDS: Record<string, string> = {
@@ -33,5 +34,5 @@ export const isTemplateField = ({ fields }: Pick<Design, 'fields'>, name: string
 
 /** The fields in `{braces}` that a text uses. */
 export function fieldsOf(text: string): string[] {
-  return [...new Set([...text.matchAll(/\{([\w.-]+)\}/g)].map((match) => match[1]!))]
+  return [...new Set([...text.matchAll(/\{([\w.-]+)\}/g)].map((match) => oneAt(match, 1)))]
 }

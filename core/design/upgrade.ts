@@ -28,7 +28,7 @@ const withFieldsPart = (layout: Layout): Layout =>
  * back as it is.
  */
 export function upgradeDesign(design: Design): Design {
-  const version = design.version as number
+  const version: number = design.version
   if (version === 3) return design
   return withFields({
     ...design,

@@ -1,6 +1,7 @@
+import { keysOf } from '../lookup'
 import type { CompiledDesign } from '../design'
 import { rungMomentInWords } from '../ladder'
-import { TABLE_ARTICLES, type TableName } from '../reason'
+import { TABLE_ARTICLES } from '../reason'
 import { say, type Key, type Language } from '../words'
 
 type Naming = (design: CompiledDesign, id: string, hash: string, language: Language) => string | undefined
@@ -17,9 +18,7 @@ const NAMING: Record<string, Naming> = {
     if (article === 'signals')
       return say(language, 'rule.signal', { signal: named(triage.signals?.kinds, hash) ?? hash })
     if (article === 'who-gets-it') return say(language, 'rule.whoGetsIt')
-    const name = (Object.keys(TABLE_ARTICLES) as TableName[]).find(
-      (one) => TABLE_ARTICLES[one] === `triage/${article}`,
-    )
+    const name = keysOf(TABLE_ARTICLES).find((one) => TABLE_ARTICLES[one] === `triage/${article}`)
     const table = name && triage[name]
     if (!table) return undefined
     if (!hash) return say(language, 'rule.noRow', { table: table.name })

@@ -77,8 +77,13 @@ export const FIELD_TEXT_LIMIT = 5000
 /** How many fields the library has at most, and one ticket kind. */
 export const MOST_FIELDS = 200
 
+export type FieldFact = `field.${string}`
+
 /** The fact by which rules ask for a field. */
-export const fieldFact = (name: string) => `field.${name}`
+export const fieldFact = (name: string): FieldFact => `field.${name}`
+
+/** The name of the field that such a fact is about. */
+export const nameOfField = (fact: FieldFact): string => fact.slice('field.'.length)
 
 /** The field that a fact, a column or an order is about; undefined where it is about something else. */
 export const fieldOf = (fact: string): string | undefined =>

@@ -11,6 +11,7 @@ import {
 import { say, type Language } from '../words'
 import type { PatternFits } from './pattern'
 import type { NameOf, Wrong } from './questionType'
+import { oneBy } from '../lookup'
 
 /** What is wrong with one answer, and what to do about it. */
 export interface AnswerProblem {
@@ -82,7 +83,7 @@ export function checkAnswers(
   }
   const facts = { ...asker, ...answerFacts(answers) }
   for (const [name, one] of shown) {
-    const wrong = problemOf(library.get(name)!, isRequired(one, facts), answers[name], fits)
+    const wrong = problemOf(oneBy(library, name), isRequired(one, facts), answers[name], fits)
     if (wrong) problems.push({ question: name, message: problemSaid(wrong, language) })
   }
   return problems
@@ -131,7 +132,7 @@ export function unknownAnswers(
   return form.steps
     .flatMap((step) => step.questions)
     .flatMap(({ question: name }) => {
-      const { type } = library.get(name)!
+      const { type } = oneBy(library, name)
       const answer = answers[name]
       if (!isNamedType(type) || typeof answer !== 'string' || answer === '') return []
       if (nameOf(type, answer) !== undefined) return []
@@ -151,7 +152,7 @@ export function answersInWords(
     .flatMap((step) => step.questions)
     .filter((one) => answers[one.question] !== undefined && answers[one.question] !== '')
     .map((one) => {
-      const question = library.get(one.question)!
+      const question = oneBy(library, one.question)
       return {
         name: question.name,
         label: question.label,

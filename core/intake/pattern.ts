@@ -1,5 +1,6 @@
 import { messageOf } from '../error/messageOf'
 import { RE2JS } from 're2js'
+import { oneAt } from '../lookup'
 
 /** Whether a text looks as a pattern says, anywhere in it. */
 export type PatternFits = (like: string, text: string) => boolean
@@ -86,7 +87,7 @@ function escaped(token: string, isClass: boolean): string {
   if (rest === '0') return '\\x{0}'
   if (rest === 'b' && isClass) return '\\x{8}'
   const code = /^u\{([0-9a-f]+)\}$|^u([0-9a-f]{4})$|^x([0-9a-f]{2})$/i.exec(rest)
-  if (code) return `\\x{${code[1] ?? code[2] ?? code[3]!}}`
+  if (code) return `\\x{${code[1] ?? code[2] ?? oneAt(code, 3)}}`
   if (/^c[a-z]$/i.test(rest)) return `\\x{${(rest.charCodeAt(1) % 32).toString(16)}}`
   return token.replace(/^\\(p)\{(?:Script|sc|General_Category|gc)=/iu, '\\$1{')
 }

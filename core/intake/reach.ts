@@ -2,6 +2,7 @@ import { factsOf, holds, testsOf, type Condition, type Facts, type FactValue, ty
 import type { QuestionLibrary } from './answers'
 import { shownQuestions } from './answers'
 import { ASKER_FACTS, QUESTION_TYPES, type Form } from './form'
+import { oneAt } from '../lookup'
 
 /** More combinations of answers than this are not tried. */
 const MOST_TRIED = 20_000
@@ -41,9 +42,9 @@ const askerOf = (known: Record<string, unknown>): Facts =>
 function forEachCombination(domains: unknown[][], visit: (values: unknown[]) => boolean): void {
   const at = domains.map(() => 0)
   for (;;) {
-    if (!visit(at.map((index, fact) => domains[fact]![index]))) return
+    if (!visit(at.map((index, fact) => oneAt(domains, fact)[index]))) return
     let place = 0
-    while (place < at.length && ++at[place]! === domains[place]!.length) at[place++] = 0
+    while (place < at.length && ++at[place]! === oneAt(domains, place).length) at[place++] = 0
     if (place === at.length) return
   }
 }

@@ -12,6 +12,7 @@ import type { JsonSchema } from '../json'
 import type { Asked } from './answers'
 import { QUESTION_TYPES, type FormQuestion, type Question } from './form'
 import { isUsable } from './pattern'
+import { oneBy } from '../lookup'
 
 /**
  * The JSON Schema of a form's answers: it accepts exactly what `checkAnswers` finds nothing wrong with.
@@ -19,7 +20,9 @@ import { isUsable } from './pattern'
  */
 export function formSchema({ form, library, asker = {} }: Asked): JsonSchema {
   const questions = form.steps.flatMap((step) => step.questions)
-  const asked = questions.filter((one) => QUESTION_TYPES[library.get(one.question)!.type].control !== 'words')
+  const asked = questions.filter(
+    (one) => QUESTION_TYPES[oneBy(library, one.question).type].control !== 'words',
+  )
   // JSON Schema allows no empty allOf.
   const conditions = asked
     .filter((one) => one.showWhen || one.requireWhen)
@@ -29,7 +32,7 @@ export function formSchema({ form, library, asker = {} }: Asked): JsonSchema {
     title: form.name,
     type: 'object',
     properties: Object.fromEntries(
-      asked.map((one) => [one.question, answerSchema(library.get(one.question)!, one.required === true)]),
+      asked.map((one) => [one.question, answerSchema(oneBy(library, one.question), one.required === true)]),
     ),
     required: asked.filter((one) => one.required && !one.showWhen).map((one) => one.question),
     additionalProperties: false,

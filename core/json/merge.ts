@@ -33,10 +33,10 @@ export function mergeChanges(before: unknown, mine: unknown, theirs: unknown): M
   return { value: value === GONE ? null : value, conflicts }
 }
 
-interface Three {
-  before: Part
-  mine: Part
-  theirs: Part
+interface Three<T = Part> {
+  before: T
+  mine: T
+  theirs: T
 }
 
 function merge({ before, mine, theirs }: Three, path: string[], conflicts: MergeConflict[]): Part {
@@ -44,8 +44,9 @@ function merge({ before, mine, theirs }: Three, path: string[], conflicts: Merge
   if (same(before, mine)) return theirs
   if (isRecord(mine) && isRecord(theirs))
     return mergeRecords(isRecord(before) ? before : {}, mine, theirs, path, conflicts)
-  const lists = [before, mine, theirs].map(keyed)
-  if (lists.every((one) => one !== undefined)) return mergeLists(lists as Keyed[], path, conflicts)
+  const lists = { before: keyed(before), mine: keyed(mine), theirs: keyed(theirs) }
+  if (lists.before && lists.mine && lists.theirs)
+    return mergeLists({ before: lists.before, mine: lists.mine, theirs: lists.theirs }, path, conflicts)
   conflicts.push({ path, mine: shown(mine), theirs: shown(theirs) })
   return mine
 }
@@ -77,23 +78,27 @@ type Keyed = Map<string, unknown>
 /** A list by the ids of its things; undefined where not all have one of their own. */
 function keyed(list: unknown): Keyed | undefined {
   if (!Array.isArray(list)) return undefined
-  const keys = list.map((one: unknown) => {
-    if (!isRecord(one)) return undefined
-    const key = one.id ?? one.question ?? one.target ?? one.name
-    return typeof key === 'string' || typeof key === 'number' ? String(key) : undefined
-  })
-  if (keys.some((key) => key === undefined) || new Set(keys).size < keys.length) return undefined
-  return new Map(list.map((one, index) => [keys[index]!, one]))
+  const things = new Map<string, unknown>()
+  for (const one of list as unknown[]) {
+    const key = isRecord(one) ? (one.id ?? one.question ?? one.target ?? one.name) : undefined
+    if (typeof key !== 'string' && typeof key !== 'number') return undefined
+    things.set(String(key), one)
+  }
+  return things.size < list.length ? undefined : things
 }
 
-function mergeLists([before, mine, theirs]: Keyed[], path: string[], conflicts: MergeConflict[]): unknown[] {
+function mergeLists(
+  { before, mine, theirs }: Three<Keyed>,
+  path: string[],
+  conflicts: MergeConflict[],
+): unknown[] {
   const of = (list: Keyed, key: string): Part => (list.has(key) ? list.get(key) : GONE)
   const values = new Map<string, Part>()
-  for (const key of new Set([...theirs!.keys(), ...mine!.keys()])) {
-    const three = { before: of(before!, key), mine: of(mine!, key), theirs: of(theirs!, key) }
+  for (const key of new Set([...theirs.keys(), ...mine.keys()])) {
+    const three = { before: of(before, key), mine: of(mine, key), theirs: of(theirs, key) }
     values.set(key, merge(three, [...path, key], conflicts))
   }
-  const orders = [before!, mine!, theirs!].map((one) => [...one.keys()])
+  const orders = { before: [...before.keys()], mine: [...mine.keys()], theirs: [...theirs.keys()] }
   return orderOf(orders, path, conflicts).flatMap((key) => {
     const value = values.get(key)
     return value === GONE || value === undefined ? [] : [value]
@@ -101,12 +106,16 @@ function mergeLists([before, mine, theirs]: Keyed[], path: string[], conflicts: 
 }
 
 /** The order of whoever changed it, with what the other put in after what it came after there. */
-function orderOf([before, mine, theirs]: string[][], path: string[], conflicts: MergeConflict[]): string[] {
+function orderOf(
+  { before, mine, theirs }: Three<string[]>,
+  path: string[],
+  conflicts: MergeConflict[],
+): string[] {
   const among = (list: string[], others: string[]) => list.filter((key) => others.includes(key))
-  const moved = (list: string[]) => !same(among(list, before!), among(before!, list))
-  const both = moved(mine!) && moved(theirs!) && !same(among(mine!, theirs!), among(theirs!, mine!))
+  const moved = (list: string[]) => !same(among(list, before), among(before, list))
+  const both = moved(mine) && moved(theirs) && !same(among(mine, theirs), among(theirs, mine))
   if (both) conflicts.push({ path: [...path, '#order'], mine, theirs })
-  const [base, other] = moved(mine!) ? [mine!, theirs!] : [theirs!, mine!]
+  const [base, other] = moved(mine) ? [mine, theirs] : [theirs, mine]
   const order = [...base]
   other.forEach((key, index) => {
     if (order.includes(key)) return

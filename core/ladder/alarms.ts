@@ -8,6 +8,7 @@ import {
   type LadderRun,
   type Rung,
 } from './ladder'
+import { oneAt } from '../lookup'
 
 /** A moment at which something is to happen to a ticket. */
 export interface Alarm {
@@ -57,7 +58,7 @@ export function readRungKey(key: string): { ladder: string; rung: string; run: s
   return { ladder, rung, run, time: Number(time) }
 }
 
-const baseOf = (key: string) => key.split('#')[0]!
+const baseOf = (key: string) => oneAt(key.split('#'), 0)
 
 /** The keys that have rung, with one more; of a rung that repeats, or rings on what happens, the last one is kept. */
 export function withRang(rang: readonly string[], key: string): string[] {

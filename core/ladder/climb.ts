@@ -1,3 +1,4 @@
+import { keysOf } from '../lookup'
 import { holds, type Facts } from '../condition'
 import type { CompiledDesign } from '../design'
 import { ticketFacts } from '../facts'
@@ -164,7 +165,7 @@ function eventsOf(change: Change, before: TicketState | undefined, entries: read
     signalRepeated: has(({ kind }) => kind === 'signalRepeated'),
     majorIncident: has(({ kind }) => kind === 'majorDeclared'),
   }
-  return (Object.keys(happened) as LadderEvent[]).filter((event) => happened[event])
+  return keysOf(happened).filter((event) => happened[event])
 }
 
 /** A message that reached nobody; one about such a message tells nobody of it again. */

@@ -2,6 +2,7 @@ import { factsOf, mayHold, type Condition, type Facts } from '../condition'
 import { ANY_VALUE, type Effect } from './action'
 import { termsOf } from './actions/list'
 import { isRemembered, ladderOf, type Ladder } from './ladder'
+import { oneAt } from '../lookup'
 
 /** One ladder may make another ring, or itself. */
 export interface Link {
@@ -80,7 +81,7 @@ function wayBack(links: readonly Link[], first: Link): Link[] | undefined {
   const ways: Link[][] = [[first]]
   const reached = new Set([first.to])
   for (let way = ways.shift(); way; way = ways.shift()) {
-    const end = way[way.length - 1]!.to
+    const end = oneAt(way, way.length - 1).to
     if (end === first.from) return way
     for (const link of links)
       if (link.from === end && (!reached.has(link.to) || link.to === first.from)) {

@@ -1,5 +1,6 @@
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
 import { DAY, isoWeekday, Zone, type Instant } from '../time'
+import { oneAt } from '../lookup'
 
 /** Some of the members of a rota taking turns, maybe only at certain hours. */
 export interface RotaLayer {
@@ -68,7 +69,7 @@ function inTurn(layer: Omit<RotaLayer, 'id'>, zone: string, at: Instant): string
   const turn = turnAt(layer, zone, at)
   const { members } = layer
   if (turn < 0 || members.length === 0 || !counts(layer, zone, at)) return []
-  return members.map((_, index) => members[(turn + index) % members.length]!)
+  return members.map((_, index) => oneAt(members, (turn + index) % members.length))
 }
 
 /** Whether the hours of a layer hold at an instant; both ends are instants, also in an hour that occurs twice. */

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 /** The fields of a mail's header by their names in small letters. */
 export type MailHeader = ReadonlyMap<string, string>
 
@@ -64,5 +65,4 @@ function fieldsOf(group: string): Map<string, string> {
 const afterType = (value: string) => value.slice(value.indexOf(';') + 1).trim()
 
 const ACTIONS = ['failed', 'delayed', 'delivered', 'relayed', 'expanded'] as const
-const isAction = (value: string | undefined): value is DeliveryReport['action'] =>
-  (ACTIONS as readonly (string | undefined)[]).includes(value)
+const isAction = (value: string | undefined): value is DeliveryReport['action'] => isOneOf(ACTIONS, value)

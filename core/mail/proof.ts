@@ -1,4 +1,5 @@
 import type { MailHeader } from './automatic'
+import { oneAt } from '../lookup'
 
 /**
  * Why the address of a sender is not to be believed, by what the receiving server found (Authentication-Results, RFC
@@ -15,7 +16,7 @@ export function unprovenBecause(header: MailHeader, server?: string): string | u
   const found = new Map(
     methods.flatMap((one) => {
       const match = /^\s*([a-z0-9-]+)\s*=\s*([a-z]+)/i.exec(one)
-      return match ? [[match[1]!.toLowerCase(), match[2]!.toLowerCase()] as const] : []
+      return match ? [[oneAt(match, 1).toLowerCase(), oneAt(match, 2).toLowerCase()] as const] : []
     }),
   )
   if (found.get('dmarc') === 'pass') return undefined

@@ -1,3 +1,4 @@
+import { oneAt } from '../lookup'
 /** The text of a mail in two parts. */
 export interface Folded {
   /** What its writer says. */
@@ -43,17 +44,17 @@ function trailingQuote(lines: string[]): number {
   // A signature may stand below the quotation.
   const last = signature(lines)
   let index = last
-  while (index > 0 && (isQuoted(lines[index - 1]!) || isBlank(lines[index - 1]!))) {
+  while (index > 0 && (isQuoted(oneAt(lines, index - 1)) || isBlank(oneAt(lines, index - 1)))) {
     index--
-    if (isQuoted(lines[index]!)) at = index
+    if (isQuoted(oneAt(lines, index))) at = index
   }
   if (at === lines.length) return at
   let above = at - 1
-  while (above >= 0 && isBlank(lines[above]!)) above--
-  if (above < 0 || !lines[above]!.trimEnd().endsWith(':')) return at
+  while (above >= 0 && isBlank(oneAt(lines, above))) above--
+  if (above < 0 || !oneAt(lines, above).trimEnd().endsWith(':')) return at
   const introduction = lines.slice(Math.max(0, above - 1), above + 1).join(' ')
-  if (isIntroduction(lines[above]!)) {
-    const isTwoLines = above > 0 && /^On\s/i.test(lines[above - 1]!.trim())
+  if (isIntroduction(oneAt(lines, above))) {
+    const isTwoLines = above > 0 && /^On\s/i.test(oneAt(lines, above - 1).trim())
     return isTwoLines ? above - 1 : above
   }
   return isIntroduction(introduction) ? above - 1 : at

@@ -1,3 +1,4 @@
+import { keysOf } from '../lookup'
 import type { CompiledDesign, Directory } from '../design'
 import { sort, type SortResult, type TriageInput } from '../triage'
 
@@ -46,9 +47,7 @@ export class TriageRehearsal {
     this.tickets++
     const was = sort(input, this.before, this.directory)
     const becomes = sort(input, this.after, this.directory)
-    const steps = (Object.keys(was) as (keyof SortResult)[]).filter(
-      (step) => was[step].value !== becomes[step].value,
-    )
+    const steps = keysOf(was).filter((step) => was[step].value !== becomes[step].value)
     if (steps.length) this.changed++
     for (const step of steps) this.note(reference, step, was[step].value, becomes[step].value)
   }

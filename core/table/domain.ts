@@ -1,6 +1,8 @@
 import {
   fold,
   LONGEST,
+  listOf,
+  listValue,
   OPERATORS,
   readLength,
   readWhen,
@@ -13,6 +15,7 @@ import {
 import { DAY } from '../time'
 import { rest, union, type Stretches } from './boxes'
 import type { Cell } from './table'
+import { numbersIn, oneAt, textsIn } from '../lookup'
 
 /**
  * What values a fact can have, for analysis. `always` says that it is never empty. A `choice` or a `path` has the values
@@ -51,7 +54,7 @@ export class Dimension {
     /** The cell that this dimension is about, where texts are read. */
     readonly reads?: NonNullable<Cell>,
     /** The values asked for, which are edges of stretches, and the beginnings asked for. */
-    readonly edges: ReadonlySet<FactValue> = new Set(),
+    readonly edges: ReadonlySet<FactValue | undefined> = new Set(),
     readonly beginnings: readonly string[] = [],
   ) {
     this.size = reads ? 2 : atoms.length
@@ -84,8 +87,8 @@ export class Dimension {
   private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
     const { names } = OPERATORS[op]
     if (!names || ['list', 'length', 'date'].includes(this.domain.type)) return undefined
-    this.places ??= new Map(this.atoms.map((atom, index) => [atom, index]))
-    const found = [value].flat().flatMap((one) => this.places!.get(one as FactValue) ?? [])
+    const places = (this.places ??= new Map(this.atoms.map((atom, index) => [atom, index])))
+    const found = (value === undefined ? [] : listOf(value)).flatMap((one) => places.get(one) ?? [])
     const set = union(found.map((index) => [index, index + 1]))
     return names === 'in' ? set : rest(set, this.size)
   }
@@ -111,7 +114,7 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
   const domain = known ?? guess(asked)
   const values = atomsOf(domain, asked)
   const reading = asked.filter(isApart)
-  const edges = new Set(asked.flatMap((cell) => (cell.value as FactValue) ?? []))
+  const edges = new Set(asked.flatMap((cell) => cell.value ?? []))
   const beginnings = asked.flatMap((cell) => (cell.op === 'startsWith' ? String(cell.value) : []))
   return [
     new Dimension(column, values, domain, undefined, edges, [...new Set(beginnings)]),
@@ -133,17 +136,17 @@ function atomsOf(domain: Domain, cells: NonNullable<Cell>[]): (FactValue | undef
   const said = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
   switch (domain.type) {
     case 'number':
-      return [...numbers(said as number[], domain.min, domain.max), ...empty]
+      return [...numbers(numbersIn(said), domain.min, domain.max), ...empty]
     case 'date':
-      return [...days(said as string[]), ...empty]
+      return [...days(textsIn(said)), ...empty]
     case 'length':
-      return [...lengths(said as string[]), ...empty]
+      return [...lengths(textsIn(said)), ...empty]
     case 'choice':
       return [...domain.values, ...empty]
     case 'list':
-      return [...choicesOf(domain.values, said as string[])]
+      return [...choicesOf(domain.values, textsIn(said))]
     case 'path':
-      return [...(domain.values.length ? domain.values : paths(said as string[])), ...empty]
+      return [...(domain.values.length ? domain.values : paths(textsIn(said))), ...empty]
     default:
       return [...texts(cells), ...empty]
   }
@@ -155,9 +158,11 @@ function numbers(said: number[], min = -Infinity, max = Infinity): number[] {
     .filter((one) => Number.isFinite(one) && one >= min && one <= max)
     .sort((a, b) => a - b)
   if (!edges.length) return [0]
-  const found = edges.flatMap((edge, index) => (index ? [(edges[index - 1]! + edge) / 2, edge] : [edge]))
-  if (min === -Infinity) found.unshift(edges[0]! - 1)
-  if (max === Infinity) found.push(edges.at(-1)! + 1)
+  const found = edges.flatMap((edge, index) =>
+    index ? [(oneAt(edges, index - 1) + edge) / 2, edge] : [edge],
+  )
+  if (min === -Infinity) found.unshift(oneAt(edges, 0) - 1)
+  if (max === Infinity) found.push(oneAt(edges, -1) + 1)
   return found
 }
 
@@ -165,7 +170,7 @@ function numbers(said: number[], min = -Infinity, max = Infinity): number[] {
 function lengths(said: string[]): string[] {
   const edges = [...new Set(said.flatMap((one) => readLength(one) ?? []))].sort((a, b) => a - b)
   if (!edges.length) return [writeLength(1)]
-  const [first, last] = [edges[0]!, edges.at(-1)!]
+  const [first, last] = [oneAt(edges, 0), oneAt(edges, -1)]
   const after = (edge: number) => (edge === last || edges.includes(edge + 1) ? [edge] : [edge, edge + 1])
   return [
     ...(first > 1 ? [first - 1] : []),
@@ -183,7 +188,7 @@ function days(said: string[]): string[] {
     const next = nextDay(edge, 1)
     return next === edges[index + 1] ? [edge] : [edge, next]
   })
-  return edges.length ? [nextDay(edges[0]!, -1), ...between] : [SOME_DAY]
+  return edges.length ? [nextDay(oneAt(edges, 0), -1), ...between] : [SOME_DAY]
 }
 
 const SOME_DAY = '2000-01-01'
@@ -200,7 +205,7 @@ function moments(said: string[]): string[] {
     return day === undefined ? [] : [Date.parse(day), Date.parse(day) + DAY]
   })
   const sorted = [...new Set(starts)].sort((a, b) => a - b)
-  return [sorted[0]! - DAY, ...sorted].map((at) => `${new Date(at).toISOString().slice(0, 19)}Z`)
+  return [oneAt(sorted, 0) - DAY, ...sorted].map((at) => `${new Date(at).toISOString().slice(0, 19)}Z`)
 }
 
 /** Every set of the options asked for; what else may be chosen makes no difference. */
@@ -222,9 +227,9 @@ function paths(said: string[]): string[] {
 }
 
 function texts(cells: NonNullable<Cell>[]): string[] {
-  const said = cells.filter((cell) => !isApart(cell)).flatMap((cell) => (cell.value as string[]) ?? [])
+  const said = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
   const beginnings = cells.filter((cell) => cell.op === 'startsWith').map((cell) => `${cell.value}${NONE}`)
-  const values = new Set([...said, ...beginnings, NONE])
+  const values = new Set([...textsIn(said), ...beginnings, NONE])
   return [...values].sort()
 }
 
@@ -256,7 +261,7 @@ export function describe(dimension: Dimension, set: Stretches, fact: string): De
   }
   const atoms = dimension.atoms.filter((_, index) => isIn(set, index))
   if (domain.type === 'list') {
-    const sets = atoms.map((one) => lists(dimension, (one ?? []) as string[], fact))
+    const sets = atoms.map((one) => lists(dimension, textsIn(one), fact))
     return { when: alone(sets), cells: [], isExact: false }
   }
   const isOrdered = ['number', 'length', 'date'].includes(domain.type)
@@ -273,17 +278,18 @@ function whenOf({ cell, tests = [cell], not = [] }: Piece, fact: string): Condit
   return together([...tests.map(asked), ...(not.length ? [{ none: not.map(asked) }] : [])])
 }
 
-const alone = (any: Condition[]): Condition => (any.length === 1 ? any[0]! : { any })
-const together = (all: Condition[]): Condition => (all.length === 1 ? all[0]! : { all })
+const alone = (any: Condition[]): Condition => (any.length === 1 ? oneAt(any, 0) : { any })
+const together = (all: Condition[]): Condition => (all.length === 1 ? oneAt(all, 0) : { all })
 
 export function isIn(set: Stretches, atom: number): boolean {
-  for (let at = 0; at < set.length; at += 2) if (atom >= set[at]! && atom < set[at + 1]!) return true
+  for (let at = 0; at < set.length; at += 2)
+    if (atom >= oneAt(set, at) && atom < oneAt(set, at + 1)) return true
   return false
 }
 
 function lists(dimension: Dimension, chosen: string[], fact: string): Condition {
   if (!chosen.length) return { fact, op: 'empty' }
-  const options = [...new Set(dimension.atoms.flat() as string[])].filter((one) => one !== NONE)
+  const options = [...new Set(textsIn(dimension.atoms.flat()))].filter((one) => one !== NONE)
   const has = chosen.filter((one) => options.includes(one)).map((value): Test => ({ fact, op: 'is', value }))
   const not = options.filter((one) => !chosen.includes(one))
   const tests: Test[] = [
@@ -303,14 +309,15 @@ function named(dimension: Dimension, atoms: readonly (FactValue | undefined)[]):
   const full = dimension.atoms.filter((one) => one !== undefined)
   const empty = isEmptyIn ? [EMPTY] : []
   if (values.length === full.length) return isEmptyIn ? [] : [{ cell: { op: 'filled' } }]
-  if (dimension.domain.type === 'path') return [...branches(full as string[], values as string[]), ...empty]
-  if (values.some(isOther)) return others(dimension, full as string[], values as string[], isEmptyIn)
-  return [...among(values as string[]), ...empty]
+  const [all, chosen] = [textsIn(full), textsIn(values)]
+  if (dimension.domain.type === 'path') return [...branches(all, chosen), ...empty]
+  if (values.some(isOther)) return others(dimension, all, chosen, isEmptyIn)
+  return [...among(values), ...empty]
 }
 
-const among = (values: string[]): Piece[] =>
+const among = (values: readonly FactValue[]): Piece[] =>
   values.length > 1
-    ? [{ cell: { op: 'oneOf', value: values } }]
+    ? [{ cell: { op: 'oneOf', value: listValue(values) } }]
     : values.map((value) => ({ cell: { op: 'is', value } }))
 
 /** Everything but what is named, and what begins with a text asked for but is not named. */
@@ -355,7 +362,7 @@ function branches(known: string[], values: string[]): Piece[] {
   const roots = whole.filter((path) => !whole.some((other) => path.startsWith(`${other}/`)))
   const left = values.filter((path) => !roots.some((root) => path === root || path.startsWith(`${root}/`)))
   const under: Piece[] = roots.length
-    ? [{ cell: { op: 'under', value: roots.length === 1 ? roots[0]! : roots } }]
+    ? [{ cell: { op: 'under', value: roots.length === 1 ? oneAt(roots, 0) : roots } }]
     : []
   const rest = left.filter(isOther).map((path): Piece => restOf(path, known))
   return [...under, ...among(left.filter((path) => !isOther(path))), ...rest]
@@ -377,7 +384,7 @@ function ranges(dimension: Dimension, set: Stretches): Piece[] {
   const last = atoms.at(-1) === undefined ? atoms.length - 1 : atoms.length
   const pieces: Piece[] = []
   for (let at = 0; at < set.length; at += 2) {
-    const [from, to] = [set[at]!, Math.min(set[at + 1]!, last)]
+    const [from, to] = [oneAt(set, at), Math.min(oneAt(set, at + 1), last)]
     if (from < to) pieces.push(range(dimension, from, to, last))
   }
   return last < atoms.length && isIn(set, last) ? [...pieces, EMPTY] : pieces
@@ -400,7 +407,7 @@ function range(dimension: Dimension, from: number, to: number, last: number): Pi
     ...end(high === to - 1 ? 'atMost' : below, high),
   ]
   if (ends.length < 2) return { cell: ends[0] ?? { op: 'filled' } }
-  const cell: NonNullable<Cell> = { op: 'between', value: [atoms[low!], atoms[high!]] as number[] }
+  const cell: NonNullable<Cell> = { op: 'between', value: listValue(ends.map((one) => one.value ?? null)) }
   return low === from && high === to - 1 ? { cell } : { cell, tests: ends }
 }
 
@@ -411,11 +418,11 @@ function momentRange({ atoms }: Dimension, from: number, to: number, last: numbe
     ...(to < last ? [{ op: 'before', value: atoms[to] } as const] : []),
   ]
   if (ends.length < 2) return { cell: ends[0] ?? { op: 'filled' } }
-  return { cell: { op: 'between', value: [atoms[from], atoms[to]] as string[] }, tests: ends }
+  return { cell: { op: 'between', value: listValue([atoms[from], atoms[to]]) }, tests: ends }
 }
 
 /** Edges and the stretches between them take turns; without a least value a stretch comes first. */
 function isEdgeOf({ domain, atoms, edges }: Dimension, index: number): boolean {
-  if (domain.type === 'date' || domain.type === 'length') return edges.has(atoms[index]!)
+  if (domain.type === 'date' || domain.type === 'length') return edges.has(atoms[index])
   return domain.type === 'number' && domain.min !== undefined ? index % 2 === 0 : index % 2 === 1
 }

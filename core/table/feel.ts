@@ -1,6 +1,7 @@
-import { OPERATORS, type FactValue } from '../condition'
+import { listValue, OPERATORS, type FactValue } from '../condition'
 import type { Cell } from './table'
 import { UnreadableCell, type CellNames } from './text'
+import { oneAt } from '../lookup'
 
 /**
  * A cell as unary tests of FEEL (DMN 1.4, 7.3.3 and chapter 10): `-`, `"a","b"`, `not("a")`, `> 3`, `[1..5]`. Tests on
@@ -38,22 +39,22 @@ export function cellFromFeel(text: string, names: CellNames): Cell {
   const said = text.trim()
   if (said === '' || said === '-') return null
   const negated = NOT.exec(said)
-  if (negated) return negation(negated[1]!.trim(), names)
+  if (negated) return negation(oneAt(negated, 1).trim(), names)
   const compared = COMPARED.exec(said)
-  if (compared) return comparison(compared[1] as '>', valueOf(compared[2]!, names))
+  if (compared) return comparison(compared[1] as '>', valueOf(oneAt(compared, 2), names))
   const range = RANGE.exec(said)
   if (range) return between(range, names)
   if (!LIST.test(said)) throw new UnreadableCell(`“${said}” asks what a cell here cannot ask`)
   const values = valuesOf(said, names)
   if (values.length === 1 && values[0] === null) return { op: 'empty' }
-  return values.length === 1 ? { op: 'is', value: values[0] } : { op: 'oneOf', value: values as string[] }
+  return values.length === 1 ? { op: 'is', value: values[0] } : { op: 'oneOf', value: listValue(values) }
 }
 
 function negation(inner: string, names: CellNames): Cell {
   if (!LIST.test(inner)) throw new UnreadableCell(`“not(${inner})” asks what a cell here cannot ask`)
   const values = valuesOf(inner, names)
   if (values.length === 1 && values[0] === null) return { op: 'filled' }
-  return values.length === 1 ? { op: 'isNot', value: values[0] } : { op: 'noneOf', value: values as string[] }
+  return values.length === 1 ? { op: 'isNot', value: values[0] } : { op: 'noneOf', value: listValue(values) }
 }
 
 function comparison(sign: keyof typeof BY_SIGN, value: FactValue): Cell {
@@ -64,7 +65,7 @@ function comparison(sign: keyof typeof BY_SIGN, value: FactValue): Cell {
 function between([, open, from, to, close]: string[], names: CellNames): Cell {
   if (open !== '[' || close !== ']')
     throw new UnreadableCell('a range whose ends are not in it takes two columns; put its ends into it')
-  return { op: 'between', value: [valueOf(from!, names), valueOf(to!, names)] as number[] }
+  return { op: 'between', value: listValue([from, to].map((end) => valueOf(String(end), names))) }
 }
 
 const valuesOf = (list: string, names: CellNames) =>

@@ -1,4 +1,5 @@
 import type { FactValue, Operator, Test } from '../condition'
+import { oneAt } from '../lookup'
 
 /** What a column asks of a row: an operator and its value, or null for *any*. */
 export type Cell = { op: Operator; value?: FactValue } | null
@@ -35,7 +36,7 @@ export interface DecisionTable {
 
 /** The tests of a row, those of its cells that ask something. */
 export function testsOfRow(table: Pick<DecisionTable, 'columns'>, row: Row): Test[] {
-  return row.cells.flatMap((cell, index) => (cell ? [{ fact: table.columns[index]!, ...cell }] : []))
+  return row.cells.flatMap((cell, index) => (cell ? [{ fact: oneAt(table.columns, index), ...cell }] : []))
 }
 
 /** Whether a table may be changed so that no row decides alone: all that fit are taken together. */
@@ -57,7 +58,7 @@ export function askingOrder(table: DecisionTable): number[] {
     })
   })
   return on.sort((a, b) => {
-    for (const rank of ranks) if (rank[a] !== rank[b]) return rank[a]! - rank[b]!
+    for (const rank of ranks) if (rank[a] !== rank[b]) return oneAt(rank, a) - oneAt(rank, b)
     return a - b
   })
 }

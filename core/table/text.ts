@@ -1,6 +1,15 @@
-import { OPERATORS, readLength, type CellText, type FactValue, type Operator, type Takes } from '../condition'
+import {
+  listValue,
+  OPERATORS,
+  readLength,
+  type CellText,
+  type FactValue,
+  type Operator,
+  type Takes,
+} from '../condition'
 import { parseDuration } from '../time'
 import type { Cell } from './table'
+import { keysOf, oneAt } from '../lookup'
 
 /** What the values of a fact are, and how they are called: for cells that are typed, pasted or kept in a sheet. */
 export interface CellNames {
@@ -24,7 +33,7 @@ type Form = CellText['form']
 /** The operators that are said by a word or a sign, the longer ones first: `>=` before `>`. */
 function saidBy<F extends Form>(form: F): [Operator, Extract<CellText, { form: F }>][] {
   type Said = Extract<CellText, { form: F }>
-  return (Object.keys(OPERATORS) as Operator[]).flatMap((op): [Operator, Said][] => {
+  return keysOf(OPERATORS).flatMap((op): [Operator, Said][] => {
     const { cell } = OPERATORS[op]
     return cell.form === form ? [[op, cell as Said]] : []
   })
@@ -94,10 +103,10 @@ export function cellFromText(text: string, names: CellNames): Cell {
   const isNegated = low.startsWith('not ')
   const parts = split(isNegated ? said.slice(4) : said)
   const range = isNegated ? undefined : rangeOf(parts)
-  if (range) return { op: 'between', value: range.map((end) => valueOf(end, names)) as number[] }
+  if (range) return { op: 'between', value: listValue(range.map((end) => valueOf(end, names))) }
   const values = parts.map((part) => valueOf(part, names))
   if (values.length === 1) return { op: isNegated ? 'isNot' : 'is', value: values[0] }
-  return { op: isNegated ? 'noneOf' : 'oneOf', value: values as string[] }
+  return { op: isNegated ? 'noneOf' : 'oneOf', value: listValue(values) }
 }
 
 function withWord(op: Operator, said: string, names: CellNames): Cell {
@@ -106,7 +115,7 @@ function withWord(op: Operator, said: string, names: CellNames): Cell {
   // What is one of the fact's values may be one of several; other texts are taken as they are.
   if (!isExact) return { op, value: wordValue(takes, parts.join(', '), names) }
   const values = parts.map((part) => valueOf(part, names))
-  return { op, value: values.length === 1 ? values[0] : (values as string[]) }
+  return { op, value: values.length === 1 ? values[0] : listValue(values) }
 }
 
 function wordValue(takes: Takes, said: string, names: CellNames): FactValue {
@@ -153,8 +162,10 @@ function split(text: string): string[] {
 }
 
 function rangeOf(parts: string[]): string[] | undefined {
-  if (parts.length !== 1 || parts[0]!.startsWith(QUOTE)) return undefined
-  const ends = parts[0]!.split('..').map((end) => end.trim())
+  if (parts.length !== 1 || oneAt(parts, 0).startsWith(QUOTE)) return undefined
+  const ends = oneAt(parts, 0)
+    .split('..')
+    .map((end) => end.trim())
   return ends.length === 2 && ends.every(Boolean) ? ends : undefined
 }
 

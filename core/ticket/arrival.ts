@@ -14,6 +14,7 @@ import type { TicketState } from './state'
 import { requestersOf } from './said'
 import { checkText } from './text'
 import { addChecklists } from './work'
+import { oneBy } from '../lookup'
 
 /** Something that a held ticket lacks, for the person who decides whether to let it in. */
 export interface Lack {
@@ -89,7 +90,7 @@ export function accept(change: Change, choice: Acceptance): void {
   const { level } = choice
   change.enter({ kind: 'accepted', ticketKind: kind.id, status: kind.first, ...(level && { level }) })
   firstFields(change)
-  const requester = directory.people.get(state.requester)!
+  const requester = oneBy(directory.people, state.requester)
   const because = change.because({ is: 'acceptedWith', by: change.by })
   const chosen = (value: string | undefined): Sorted | undefined => (value && { value, because }) || undefined
   const values = triage(

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 import type { Alarm } from '../ladder'
 import { CHANNELS, planDelivery, type ChannelKind } from '../notification'
 import type { Change } from './change'
@@ -74,7 +75,7 @@ function goAnotherWay(
 /** The ways that a message and those in whose place it went were tried on. */
 export function triedFor(state: TicketState, message: MessageState): ChannelKind[] {
   const before = state.messages.find((one) => one.key === message.after)
-  const channel = (message.channel ?? 'mail') as ChannelKind
-  const own = CHANNELS.includes(channel) ? [channel] : []
+  const channel = message.channel ?? 'mail'
+  const own = isOneOf(CHANNELS, channel) ? [channel] : []
   return before ? [...triedFor(state, before), ...own] : own
 }

@@ -7,6 +7,7 @@ import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
 import { addTasks } from './work'
+import { oneAt } from '../lookup'
 
 const LADDER = { system: 'ladder' }
 
@@ -54,7 +55,8 @@ export function handsOf(ringing: Ringing): Hands {
       if (!found) return { missing: [{ is: 'noChecklist', checklist }] }
       return { run: () => void addTasks(change, found.tasks, found.name, because, LADDER) }
     },
-    declareMajor: () => change.enter({ kind: 'majorDeclared', text: change.say(because.why[0]!) }, LADDER),
+    declareMajor: () =>
+      change.enter({ kind: 'majorDeclared', text: change.say(oneAt(because.why, 0)) }, LADDER),
     call: (webhook) => change.call(webhook, { rung: said }),
     setOff: (ladder) => setOff(ringing, ladder),
   }
@@ -67,7 +69,7 @@ function enterBy({ change, because }: Ringing, to: string): Deed {
   const kind = design.kind(state.kind)
   if (!kind.statuses.some((one) => one.id === to))
     return { missing: [{ is: 'noStatus', status: to, kind: kind.id }] }
-  const why = because.why[0]!
+  const why = oneAt(because.why, 0)
   const { fields, lacking } = filledGate(statusOf(kind, to), change.say(why), state.fields)
   if (lacking.length) return { missing: [{ is: 'gateAsks', kind: kind.id, status: to, fields: lacking }] }
   return {

@@ -1,3 +1,4 @@
+import { keysOf, textsIn } from '../lookup'
 import type { FieldChange } from '../fields'
 import { said, type Because } from '../reason'
 import type { Instant } from '../time'
@@ -85,7 +86,7 @@ function spoken(old: unknown): Because {
 /** Several finished sentences of older releases. */
 const spokenEach = (texts: unknown): Because => ({
   edition: 0,
-  why: (texts as string[]).map((text) => ({ is: 'said', text })),
+  why: textsIn(texts).map((text) => ({ is: 'said', text })),
 })
 
 /** Reads some of what a kind holds as it is kept today; what is missing stays missing. */
@@ -136,7 +137,7 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
     // After that the words alone, and no more what they were made of.
     ({ moment, ...body }) => ({ ...body, moment: { at: 'words', words: moment } }),
     ({ missing, ...body }) => {
-      const why = (missing as string[]).map((text) => ({ is: 'said', text }))
+      const why = textsIn(missing).map((text) => ({ is: 'said', text }))
       return { ...body, ...(why.length && { missing: { edition: 0, why } }) }
     },
   ],
@@ -183,13 +184,13 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
     ({ did, passedOver, ...body }) => ({
       ...body,
       did: spokenEach(did),
-      ...((passedOver as string[]).length && { passedOver: spokenEach(passedOver) }),
+      ...(textsIn(passedOver).length && { passedOver: spokenEach(passedOver) }),
     }),
   ],
 }
 
 /** Every kind of entry there is. */
-export const ENTRY_KINDS = Object.keys(VERSIONS) as readonly EntryKind[]
+export const ENTRY_KINDS = keysOf(VERSIONS)
 
 /** The version in which a kind is written today. */
 export const versionOf = (kind: EntryKind): number => VERSIONS[kind]

@@ -17,6 +17,7 @@ import type { Change } from './change'
 import { Refused, type Command, type NewTask, type TaskChange } from './command'
 import { ticketFacts } from '../facts'
 import type { TicketState } from './state'
+import { oneBy } from '../lookup'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
 /** Longest stretch that one time record may cover, in milliseconds: a day. */
@@ -137,7 +138,7 @@ export function dropTime(change: Change, id: number): void {
 
 function refuseOthers(change: Change, owner: string, message: string): void {
   const person = personOf(change)
-  const role = change.directory.people.get(person)!.role
+  const role = oneBy(change.directory.people, person).role
   if (person !== owner && role !== 'lead' && role !== 'administrator') throw new Refused('forbidden', message)
 }
 

@@ -2,6 +2,7 @@ import { messageOf } from '../error/messageOf'
 import { DAY } from './instant'
 import { daysOfRule, parseYearlyRule } from './recurrence'
 import { Zone } from './zone'
+import { oneAt } from '../lookup'
 
 /** Hours on one day of the week; when `to` is not after `from` they end on the next day. */
 export interface WeeklySpan {
@@ -86,9 +87,8 @@ export function minuteOfDay(time: string): number {
  */
 export function dayNumberOf(date: string): number {
   const match = /^(\d{4})-(\d\d)-(\d\d)$/.exec(date)
-  const [year, month, day] = match ? match.slice(1).map(Number) : []
-  const at = match ? Date.UTC(year!, month! - 1, day!) : Number.NaN
-  if (!match || new Date(at).toISOString().slice(0, 10) !== date)
+  const at = match ? Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3])) : Number.NaN
+  if (Number.isNaN(at) || new Date(at).toISOString().slice(0, 10) !== date)
     throw new RangeError(`“${date}” is not a date; write it like 2026-12-25`)
   return at / DAY
 }
@@ -136,11 +136,11 @@ export function checkCalendar(calendar: Calendar): CalendarProblem[] {
     ...(calendar.laterWeeks ?? []).map(({ week }, index) => ({ place: `laterWeeks[${index}].week`, week })),
   ]
   for (const { place, week } of weeks) problems.push(...checkWeek(place, week))
-  calendar.laterWeeks?.forEach(({ from }, index) => {
+  calendar.laterWeeks?.forEach(({ from }, index, all) => {
     check(`laterWeeks[${index}].from`, () => {
-      const before = calendar.laterWeeks![index - 1]
-      if (dayNumberOf(from) <= (before ? dayNumberOf(before.from) : Number.NEGATIVE_INFINITY))
-        throw new RangeError(`${from} is not after ${before!.from}; put later weeks in order`)
+      const [day, before] = [dayNumberOf(from), all[index - 1]]
+      if (before && day <= dayNumberOf(before.from))
+        throw new RangeError(`${from} is not after ${before.from}; put later weeks in order`)
     })
   })
   calendar.exceptions.forEach((exception, index) => checkException(`exceptions[${index}]`, exception, check))
@@ -185,7 +185,7 @@ function checkDaySpans(spans: DaySpan[]): void {
     .sort((a, b) => a.from - b.from)
   sorted.forEach(({ span, from, to }, index) => {
     if (to <= from) throw new RangeError(`${span.from}–${span.to} ends before it starts`)
-    if (index > 0 && from < sorted[index - 1]!.to)
+    if (index > 0 && from < oneAt(sorted, index - 1).to)
       throw new RangeError(`${span.from}–${span.to} overlaps with the span before`)
   })
 }
@@ -208,7 +208,7 @@ function overlaps(place: string, week: WeeklySpan[]): CalendarProblem[] {
     })
     .sort((a, b) => a.start - b.start)
   return spans.flatMap((span, i) => {
-    const next = spans[i + 1] ?? { ...spans[0]!, start: spans[0]!.start + 7 * 1440 }
+    const next = spans[i + 1] ?? { ...oneAt(spans, 0), start: oneAt(spans, 0).start + 7 * 1440 }
     return span.end > next.start && spans.length > 1
       ? [{ place: `${place}[${next.index}]`, message: `overlaps with ${place}[${span.index}]` }]
       : []

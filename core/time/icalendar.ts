@@ -8,6 +8,7 @@ import {
 } from './calendar'
 import { DAY } from './instant'
 import { isoWeekday } from './recurrence'
+import { oneAt } from '../lookup'
 
 const WEEKDAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU']
 
@@ -60,7 +61,7 @@ export const WEEKS_BEGIN = dayNumberOf('2000-01-03')
 function weeksOf(calendar: Calendar): { from: number; until?: number; week: WeeklySpan[] }[] {
   const later = (calendar.laterWeeks ?? []).map(({ from, week }) => ({ from: dayNumberOf(from), week }))
   const all = [{ from: WEEKS_BEGIN, week: calendar.week }, ...later]
-  return all.map((one, index) => ({ ...one, until: all[index + 1] && all[index + 1]!.from - 1 }))
+  return all.map((one, index) => ({ ...one, until: all[index + 1] && oneAt(all, index + 1).from - 1 }))
 }
 
 function weekEvent(calendar: Calendar, span: WeeklySpan, from: number, until?: number): string[] {

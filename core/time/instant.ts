@@ -24,8 +24,8 @@ export function parseDuration(text: string): number {
   const match = DURATION.exec(text)
   if (!match || /(P|T)$/.test(text))
     throw new RangeError(`“${text}” is not a duration; write it like PT2H or PT30M`)
-  const [weeks, days, hours, minutes, seconds] = match.slice(1).map((part) => Number(part ?? 0)) as number[]
-  return weeks! * 7 * DAY + days! * DAY + hours! * HOUR + minutes! * MINUTE + seconds! * SECOND
+  const units = [7 * DAY, DAY, HOUR, MINUTE, SECOND]
+  return units.reduce((sum, unit, index) => sum + Number(match[index + 1] ?? 0) * unit, 0)
 }
 
 /**

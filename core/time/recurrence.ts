@@ -1,4 +1,5 @@
 import { DAY } from './instant'
+import { oneAt, oneBy } from '../lookup'
 
 /**
  * A rule that names days year after year: the part of RFC 5545 §3.3.10 with FREQ=YEARLY and the parts INTERVAL,
@@ -41,7 +42,7 @@ export function parseYearlyRule(text: string): YearlyRule {
   return {
     interval: numbers('INTERVAL', 1, 100)[0] ?? 1,
     count: numbers('COUNT', 1, 1000)[0],
-    until: parts.has('UNTIL') ? untilOf(parts.get('UNTIL')!, refuse) : undefined,
+    until: parts.has('UNTIL') ? untilOf(oneBy(parts, 'UNTIL'), refuse) : undefined,
     months: numbers('BYMONTH', 1, 12),
     monthDays: numbers('BYMONTHDAY', -31, 31),
     weekdays: (parts.get('BYDAY')?.split(',') ?? []).map((one) => weekdayOf(one, refuse)),
@@ -60,7 +61,7 @@ function weekdayOf(text: string, refuse: (reason: string) => void): { day: numbe
   const match = /^([+-]?\d{1,2})?(MO|TU|WE|TH|FR|SA|SU)$/.exec(text)
   const nth = Number(match?.[1] ?? 0)
   if (!match || Math.abs(nth) > 53) refuse(`BYDAY=${text}`)
-  return { day: WEEKDAYS.indexOf(match![2]!) + 1, nth }
+  return { day: WEEKDAYS.indexOf(oneAt(match!, 2)) + 1, nth }
 }
 
 /**

@@ -1,6 +1,7 @@
 import { minuteOfDay, type WeeklySpan } from './calendar'
 import type { Interval } from './instant'
 import { difference, normalise, union } from './intervals'
+import { oneAt } from '../lookup'
 
 const DAY_MINUTES = 1440
 const WEEK_MINUTES = 7 * DAY_MINUTES
@@ -65,7 +66,8 @@ const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 export function weekInWords(week: readonly WeeklySpan[]): string {
   const minutes = minutesOfWeek(week)
   if (minutes.length === 0) return 'never open'
-  if (minutes.length === 1 && minutes[0]!.end - minutes[0]!.start === WEEK_MINUTES) return 'always open'
+  if (minutes.length === 1 && oneAt(minutes, 0).end - oneAt(minutes, 0).start === WEEK_MINUTES)
+    return 'always open'
   const hours = NAMES.map((_, index) =>
     [...week]
       .filter((span) => span.day === index + 1)
@@ -86,6 +88,6 @@ export function weekInWords(week: readonly WeeklySpan[]): string {
 }
 
 function days(first: number, last: number): string {
-  if (first === last) return NAMES[first]!
+  if (first === last) return oneAt(NAMES, first)
   return `${NAMES[first]}${last - first === 1 ? ', ' : '–'}${NAMES[last]}`
 }

@@ -3,6 +3,7 @@ import type { Instant } from '../time'
 import { assign, onShift, sharingOf, type Assigning, type Sharing, type Workloads } from './assignment'
 import { becauseOf, type Sorted } from './because'
 import { spread, type Taker } from './spread'
+import { oneAt } from '../lookup'
 
 /** One of the tickets that find somebody together. */
 export interface HandOut {
@@ -48,10 +49,10 @@ export function handOut(
   const results: Sorted<string | null>[] = []
   const give = (index: number, result: Sorted<string | null>) => {
     results[index] = result
-    if (result.value !== null) work.took(result.value, tickets[index]!.weight, handing.now)
+    if (result.value !== null) work.took(result.value, oneAt(tickets, index).weight, handing.now)
   }
   const byItself = (index: number) =>
-    give(index, assign(askFor(tickets[index]!), tickets[index]!.design, directory))
+    give(index, assign(askFor(oneAt(tickets, index)), oneAt(tickets, index).design, directory))
 
   const shared: Shared[] = []
   tickets.forEach((ticket, index) => {
@@ -61,7 +62,7 @@ export function handOut(
   })
   for (const isWeighed of [false, true]) {
     const some = shared.filter((one) => one.sharing.isWeighed === isWeighed)
-    const mean = some.reduce((sum, { index }) => sum + tickets[index]!.weight, 0) / (some.length || 1)
+    const mean = some.reduce((sum, { index }) => sum + oneAt(tickets, index).weight, 0) / (some.length || 1)
     const takers = takersOf(some, isWeighed ? work.weights : work.openCounts, work.openCounts)
     const toSpread = some.map(({ sharing }) => ({ who: sharing.people.map((one) => one.id) }))
     const placed = spread(toSpread, takers, isWeighed ? mean : 1)
@@ -70,7 +71,10 @@ export function handOut(
       // Whoever is left over may still be somebody's by the ways that the team tries after this one.
       if (!person) return byItself(index)
       const open = (work.openCounts.get(person.id) ?? 0) + 1
-      give(index, sharedOut(person, open, sharing, tickets[index]!.design, { directory, now: handing.now }))
+      give(
+        index,
+        sharedOut(person, open, sharing, oneAt(tickets, index).design, { directory, now: handing.now }),
+      )
     })
   }
   return results

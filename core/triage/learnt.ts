@@ -1,4 +1,5 @@
 import { wordsOf } from '../condition'
+import { oneBy } from '../lookup'
 
 /** What a past ticket said, and what it was sorted as in the end. */
 export interface PastWords {
@@ -82,7 +83,7 @@ export class LearntCategories {
   /** The words that stand more often in a category than in all tickets, those that do so most first. */
   private evidence(known: Known, met: readonly string[]): string[] {
     const weight = (word: string) =>
-      Math.log(share(known, word) / ((this.everywhere.get(word)! + 1) / (this.tickets + 2)))
+      Math.log(share(known, word) / ((oneBy(this.everywhere, word) + 1) / (this.tickets + 2)))
     return met
       .map((word) => ({ word, weight: weight(word) }))
       .filter((one) => one.weight > 0)

@@ -2,6 +2,7 @@ import type { Facts } from '../condition'
 import type { CompiledDesign, Directory, Grade, Person, PrioritySource } from '../design'
 import type { Reason } from '../reason'
 import { becauseOf, type Sorted } from './because'
+import { oneAt } from '../lookup'
 
 /** What one source says about the priority; `value` is missing when it says nothing. */
 export interface SourceAnswer {
@@ -91,7 +92,10 @@ export function decidePriority(
   const winner = answers[index]
   if (winner?.value === undefined) {
     const active = design.design.priorities.filter((one) => one.active)
-    const lowest = active.sort((a, b) => b.order - a.order)[0]!
+    const lowest = oneAt(
+      active.sort((a, b) => b.order - a.order),
+      0,
+    )
     const why: Reason[] = [{ is: 'noSource', priority: lowest.id }, ...switchedOff(answers)]
     return { value: lowest.id, because: becauseOf(design, why) }
   }

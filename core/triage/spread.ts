@@ -1,3 +1,4 @@
+import { oneAt, oneBy } from '../lookup'
 /** A ticket that is handed out together with others, and the people who could take it. */
 export interface ToSpread {
   who: readonly string[]
@@ -38,10 +39,10 @@ export function spread(
   const placed: (string | null)[] = tickets.map(() => null)
   const put = (ticket: number, person: string) => {
     placed[ticket] = person
-    held.get(person)!.push(ticket)
+    oneBy(held, person).push(ticket)
   }
   const takeFrom = (person: string, ticket: number) => {
-    const list = held.get(person)!
+    const list = oneBy(held, person)
     list.splice(list.indexOf(ticket), 1)
   }
 
@@ -50,7 +51,7 @@ export function spread(
     const reached = new Map<string, { ticket: number; from: string | null }>()
     const queue: string[] = []
     const reach = (ticket: number, from: string | null) => {
-      for (const person of tickets[ticket]!.who) {
+      for (const person of oneAt(tickets, ticket).who) {
         if (!byPerson.has(person) || reached.has(person)) continue
         reached.set(person, { ticket, from })
         queue.push(person)
@@ -58,18 +59,18 @@ export function spread(
     }
     reach(fresh, null)
     for (let at = 0; at < queue.length; at++)
-      for (const ticket of held.get(queue[at]!)!) reach(ticket, queue[at]!)
+      for (const ticket of oneBy(held, oneAt(queue, at))) reach(ticket, oneAt(queue, at))
 
     let end: string | undefined
     let least = Infinity
     for (const person of queue) {
-      const taker = byPerson.get(person)!
-      const count = held.get(person)!.length
+      const taker = oneBy(byPerson, person)
+      const count = oneBy(held, person).length
       const load = loadWith(taker, count + 1, weight)
       if (count < taker.room && load < least) [end, least] = [person, load]
     }
     for (let person = end; person !== undefined;) {
-      const { ticket, from } = reached.get(person)!
+      const { ticket, from } = oneBy(reached, person)
       if (from !== null) takeFrom(from, ticket)
       put(ticket, person)
       person = from ?? undefined

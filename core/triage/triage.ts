@@ -7,6 +7,7 @@ import { assign, type Workloads } from './assignment'
 import { becauseOf, type Sorted } from './because'
 import type { Suggestion } from './learnt'
 import { decidePriority } from './priority'
+import { oneAt } from '../lookup'
 
 /** What triage decides about a ticket; a value that nothing decides is missing. */
 export interface TriageResult {
@@ -110,9 +111,9 @@ function route(outcome: 'queue' | 'team', routed: Decision, facts: Facts, design
   const { otherwise } = design.design.triage
   const portal = design.findPortal(String(facts.portal ?? ''))
   const ofPortal = outcome === 'team' ? portal?.team : undefined
-  if (routed.row || !ofPortal)
+  if (routed.row || !portal || !ofPortal)
     return sortedByTable('routing', routed, facts, outcome, otherwise[outcome], design)
-  const why: Reason[] = [{ is: 'portalTeam', portal: portal!.id }]
+  const why: Reason[] = [{ is: 'portalTeam', portal: portal.id }]
   return { value: ofPortal, because: becauseOf(design, why, rowNearly('routing', routed)) }
 }
 
@@ -126,10 +127,10 @@ function find(
 ): Sorted<string | null> {
   const portal = design.findPortal(String(facts.portal ?? ''))
   const named = portal?.person && !routed.row ? directory.people.get(portal.person) : undefined
-  if (named?.active)
+  if (portal && named?.active)
     return {
       value: named.id,
-      because: becauseOf(design, [{ is: 'portalPerson', portal: portal!.id, person: named.id }]),
+      because: becauseOf(design, [{ is: 'portalPerson', portal: portal.id, person: named.id }]),
     }
   const asked = skillRows(facts, design)
   const skills = [...new Set(asked.map((one) => one.skill))]
@@ -149,7 +150,7 @@ function skillRows(facts: Facts, { design }: CompiledDesign): Extract<Reason, { 
   const { skills } = design.triage
   if (!skills?.rows.length) return []
   return decideTable(skills, facts).fitting.flatMap((index) => {
-    const { id, outcome } = skills.rows[index]!
+    const { id, outcome } = oneAt(skills.rows, index)
     return outcome.skill ? { is: 'asksFor', row: id, number: index + 1, skill: outcome.skill } : []
   })
 }
@@ -169,7 +170,7 @@ function factsAsked(
 ): Record<string, FactValue | null> {
   const asked: Record<string, FactValue | null> = {}
   for (let index = 0; index < cells.length; index++)
-    if (cells[index]) asked[columns[index]!] = facts[columns[index]!] ?? null
+    if (cells[index]) asked[oneAt(columns, index)] = facts[oneAt(columns, index)] ?? null
   return asked
 }
 

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 /** The languages that the desk can say everything in that requesters read; the first is whole. */
 export const LANGUAGES = ['en', 'nb'] as const
 export type Language = (typeof LANGUAGES)[number]
@@ -12,7 +13,7 @@ export function languagesOf({ languages = [] }: { languages?: readonly string[] 
 }
 
 export function isLanguage(tag: unknown): tag is Language {
-  return (LANGUAGES as readonly unknown[]).includes(tag)
+  return isOneOf(LANGUAGES, tag)
 }
 
 /** Languages whose speakers read another that we have: the written forms of Norwegian. */

@@ -3,6 +3,7 @@ import { ENGLISH } from './english'
 import type { Language } from './language'
 import { PORTAL_ENGLISH } from './portal/english'
 import { PORTAL_NORWEGIAN } from './portal/norwegian'
+import { oneAt } from '../lookup'
 
 export type Values = Readonly<Record<string, string | number>>
 
@@ -42,6 +43,6 @@ export const capital = (text: string) => (text[0] ?? '').toUpperCase() + text.sl
 /** `a`, `a and b`, `a, b and c`. */
 export function listInWords(words: readonly string[], language: Language = 'en'): string {
   if (words.length < 2) return words.join('')
-  const [first, last] = [words.slice(0, -1).join(', '), words.at(-1)!]
+  const [first, last] = [words.slice(0, -1).join(', '), oneAt(words, -1)]
   return say(language, 'list.last', { first, last })
 }

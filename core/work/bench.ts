@@ -1,4 +1,5 @@
 import type { Instant } from '../time'
+import { oneAt } from '../lookup'
 
 /** What the order of a bench is made of, for one ticket. Durations in milliseconds. */
 export interface BenchTicket {
@@ -40,7 +41,7 @@ export interface BenchWords {
 }
 
 const BANDS = ['over', 'close', 'fine', 'paused']
-const BAND_NAMES: Record<string, string> = {
+const BAND_NAMES: Record<BenchTicket['band'], string> = {
   over: 'a promise of it is over',
   close: 'a promise of it is close',
   fine: 'its promises are fine',
@@ -57,7 +58,7 @@ const RULES: Record<BenchKey, KeyRule> = {
   band: {
     name: 'over, then close, then fine',
     value: (one) => BANDS.indexOf(one.band),
-    because: (one) => BAND_NAMES[one.band]!,
+    because: (one) => BAND_NAMES[one.band],
   },
   priority: {
     name: 'priority',
@@ -99,7 +100,7 @@ export function benchOrder<T extends BenchTicket>(tickets: readonly T[], keys: r
   const weighed = tickets.map((one) => ({ one, values: keys.map((key) => RULES[key].value(one)) }))
   weighed.sort((a, b) => {
     for (let index = 0; index < keys.length; index++) {
-      const difference = a.values[index]! - b.values[index]!
+      const difference = oneAt(a.values, index) - oneAt(b.values, index)
       if (difference !== 0) return difference
     }
     return a.one.reference - b.one.reference

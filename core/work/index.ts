@@ -62,6 +62,7 @@ export {
   isViewColumn,
   MOST_COLUMNS,
   VIEW_COLUMNS,
+  isFieldColumn,
   type FieldColumn,
   type PlainColumn,
   type PlainGroup,

@@ -1,3 +1,4 @@
+import { isOneOf } from '../lookup'
 import type { Condition } from '../condition'
 import type { AskedField } from '../fields'
 import type { MoveStep } from './steps/list'
@@ -66,7 +67,7 @@ export function shelfOf(
 ): Move[] {
   const seen = moves.filter(
     ({ roles, teams }) =>
-      (!roles?.length || roles.includes(person.role as MoveRole)) &&
+      (!roles?.length || isOneOf(roles, person.role)) &&
       (!teams?.length || teams.some((team) => person.teams.includes(team))),
   )
   const kept = shelves.find((one) => one.id === person.role)

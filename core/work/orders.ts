@@ -1,3 +1,4 @@
+import { oneAt } from '../lookup'
 /** One job on one machine. Both in the same unit, from the same beginning. */
 export interface Job<K = number> {
   key: K
@@ -31,7 +32,7 @@ export function fewestLate<T extends Job<unknown>>(jobs: readonly T[]): { order:
     let longest = 0
     // Of those that take the same the last is put off: it has the most time left.
     for (let index = 1; index < taken.length; index++)
-      if (taken[index]!.takes >= taken[longest]!.takes) longest = index
+      if (oneAt(taken, index).takes >= oneAt(taken, longest).takes) longest = index
     const [gone] = taken.splice(longest, 1)
     end -= gone!.takes
     put.add(gone!)

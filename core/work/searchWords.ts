@@ -1,3 +1,4 @@
+import { isOneOf, oneAt } from '../lookup'
 /** What somebody looks for, taken apart. */
 export interface SearchWords {
   /** Digits alone: the number of a ticket, an agreement or a piece of equipment. */
@@ -50,17 +51,20 @@ export function readSearch(text: string, names: SearchNames): SearchWords {
     if (taken) {
       filters.push(taken.filter)
       index += taken.length
-    } else terms.push(words[index++]!)
+    } else terms.push(oneAt(words, index++))
   }
   const all = [...terms, ...quoted]
   const digits = text.replace(/\s/g, '')
   return { ...(/^\d{1,15}$/.test(digits) && { number: Number(digits) }), terms: all, filters }
 }
 
-function filterAt(words: string[], index: number, names: SearchNames) {
-  const word = words[index]!
-  if ((SEARCH_STATES as readonly string[]).includes(word))
-    return { filter: { by: 'state', state: word as SearchState, words: word } as SearchFilter, length: 1 }
+function filterAt(
+  words: string[],
+  index: number,
+  names: SearchNames,
+): { filter: SearchFilter; length: number } | undefined {
+  const word = oneAt(words, index)
+  if (isOneOf(SEARCH_STATES, word)) return { filter: { by: 'state', state: word, words: word }, length: 1 }
   const lead = LEADS.find(([one]) => one === word)
   if (!lead) return undefined
   const [, by, list] = lead

@@ -1,10 +1,11 @@
+import { isOneOf } from '../lookup'
 import { ALWAYS, type Condition } from '../condition'
 
 /** A field of ticket kinds as a column, an order or a heading: `field.NAME`. */
 export type FieldColumn = `field.${string}`
 export const FIELD_COLUMN = /^field\.[\w-]{1,120}$/
 
-const isField = (value: unknown): value is FieldColumn =>
+export const isFieldColumn = (value: unknown): value is FieldColumn =>
   typeof value === 'string' && FIELD_COLUMN.test(value)
 
 /** What the rows of a view are ordered by. */
@@ -45,11 +46,12 @@ export const VIEW_COLUMNS = [
 export type PlainColumn = (typeof VIEW_COLUMNS)[number]
 export type ViewColumn = PlainColumn | FieldColumn
 
-export const isViewSort = (value: unknown): value is ViewSort => isOneOf(VIEW_SORTS, value) || isField(value)
+export const isViewSort = (value: unknown): value is ViewSort =>
+  isOneOf(VIEW_SORTS, value) || isFieldColumn(value)
 export const isViewGroup = (value: unknown): value is ViewGroup =>
-  isOneOf(VIEW_GROUPS, value) || isField(value)
+  isOneOf(VIEW_GROUPS, value) || isFieldColumn(value)
 export const isViewColumn = (value: unknown): value is ViewColumn =>
-  isOneOf(VIEW_COLUMNS, value) || isField(value)
+  isOneOf(VIEW_COLUMNS, value) || isFieldColumn(value)
 
 /** Most columns of a view. */
 export const MOST_COLUMNS = 24
@@ -76,9 +78,6 @@ export const PLAIN_VIEW: ViewDefinition = {
   sort: 'due',
   columns: ['category', 'organisation', 'team', 'technician'],
 }
-
-const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T =>
-  list.includes(value as T)
 
 /**
  * Reads a definition from wherever it comes: what it does not say is as in the plain view, what is no part of a view is

@@ -1,3 +1,4 @@
+import { keysOf } from '../../core/lookup'
 import 'reflect-metadata'
 import { plainToInstance, Type } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, IsUrl, Matches, Max, Min, ValidateBy, validateSync } from 'class-validator'
@@ -109,7 +110,7 @@ export class WrongSettings extends Error {
   }
 }
 
-export const SETTING_NAMES = Object.keys(new Settings()) as (keyof Settings)[]
+export const SETTING_NAMES = keysOf(new Settings())
 
 let known: Settings | undefined
 

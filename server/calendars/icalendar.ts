@@ -1,3 +1,5 @@
+import { isRecord } from '../../core/lookup'
+import { componentOf } from './componentOf'
 import { messageOf } from '../../core/error/messageOf'
 import ICAL from 'ical.js'
 import {
@@ -40,7 +42,7 @@ export function readIcalendar(text: string): ReadCalendar {
     new Refused('invalid', 'This is no iCalendar file.', [{ field: 'text', message }])
   let root: ICAL.Component
   try {
-    root = new ICAL.Component(ICAL.parse(text) as never)
+    root = componentOf(text)
   } catch (error) {
     throw refuse(`it cannot be read: ${messageOf(error).slice(0, 200)}`)
   }
@@ -84,7 +86,7 @@ function wholeCalendar(
     const hours = hoursIn(JSON.parse(said))
     const calendar = { id: 'x', name, zone, ...hours }
     if (checkCalendar(calendar).length) return undefined
-    const again = new ICAL.Component(ICAL.parse(writeIcalendar(calendar, '20000101T000000Z')) as never)
+    const again = componentOf(writeIcalendar(calendar, '20000101T000000Z'))
     return eventsOf(again) === eventsOf(root) ? hours : undefined
   } catch {
     return undefined
@@ -103,8 +105,8 @@ function eventsOf(root: ICAL.Component): string {
 
 /** Nothing but what a calendar has. */
 function hoursIn(value: unknown): Hours {
-  const { week, laterWeeks, exceptions } = value as Record<'week' | 'laterWeeks' | 'exceptions', unknown>
-  const list = (one: unknown) => (Array.isArray(one) ? (one as Record<string, unknown>[]) : [])
+  const { week, laterWeeks, exceptions } = isRecord(value) ? value : {}
+  const list = (one: unknown) => (Array.isArray(one) ? one.filter(isRecord) : [])
   const text = (one: unknown) => String(one)
   const span = (one: Record<string, unknown>) => ({ from: text(one.from), to: text(one.to) })
   const days = (of: unknown) => list(of).map((one) => ({ day: Number(one.day), ...span(one) }))

@@ -8,6 +8,7 @@ import { PAGE_PRIORITY } from '../delivery/outbox'
 import { lockedState } from './lockedState'
 import { store, type Decision } from './store'
 import { NO_WORK } from '../queries/workload'
+import { oneAt } from '../../core/lookup'
 
 /** Tickets that follow in one transaction: few enough that nobody at work on one of them has to wait long. */
 const BATCH = 250
@@ -89,7 +90,7 @@ export async function lanesOf(db: Database | Trx, edition: number): Promise<Batc
     .orderBy('lane')
     .execute()
   const ends = rows.length ? rows.map((row) => Number(row.until)) : [0]
-  return ends.map((until, index) => ({ edition, after: index ? ends[index - 1]! : -1, until }))
+  return ends.map((until, index) => ({ edition, after: index ? oneAt(ends, index - 1) : -1, until }))
 }
 
 /** @throws Refused when the edition is not the one in force any more */

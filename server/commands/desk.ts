@@ -17,6 +17,7 @@ import { store, type Decision, type RequestKey } from './store'
 import type { Workloads } from '../../core/triage'
 import { NO_WORK, Workload } from '../queries/workload'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { isRecord, oneAt, oneBy } from '../../core/lookup'
 
 type LogCommand = Omit<Extract<Command, { kind: 'log' }>, 'kind' | 'reference'>
 
@@ -85,8 +86,9 @@ export class Desk {
       return { state, replayed: false }
     } catch (error) {
       // The same request came twice at once: the other one was stored first.
-      if (!requestKey || !isRepeat(error)) throw error
-      return { state: (await this.replayed(requestKey))!, replayed: true }
+      const earlier = requestKey && isRepeat(error) ? await this.replayed(requestKey) : undefined
+      if (!earlier) throw error
+      return { state: earlier, replayed: true }
     }
   }
 
@@ -102,13 +104,13 @@ export class Desk {
       settle(() => {
         const { item, summary, answers } = command
         const suggestion = this.learnt.suggest(design, item, textOf(summary, answers))
-        const log: Command = { kind: 'log', reference: references[index]!, ...command, suggestion }
+        const log: Command = { kind: 'log', reference: oneAt(references, index), ...command, suggestion }
         const decided = decide(undefined, log, design, directory, { now: deskNow(), actor, work })
         this.workload.moved(null, decided.state.technician)
         return { decided, design, requestKey }
       }),
     )
-    this.spare.push(...references.filter((_, index) => 'error' in outcomes[index]!))
+    this.spare.push(...references.filter((_, index) => 'error' in oneAt(outcomes, index)))
     const decisions = outcomes.flatMap((one) => ('value' in one ? [one.value] : []))
     const failures = await this.storeAll(decisions)
     return outcomes.map((one) => {
@@ -179,16 +181,17 @@ export class Desk {
 
   /** Logs a ticket within a transaction of the caller, who announces it afterwards. */
   async logWithin(trx: Trx, command: LogCommand, actor: Actor): Promise<TicketState> {
-    const [design, directory, work, [reference]] = await Promise.all([
+    const [design, directory, work, references] = await Promise.all([
       this.knowledge.currentEdition(),
       this.knowledge.directory(),
       this.workload.of([command.requester]),
       this.takeReferences(1),
     ])
-    const log: Command = { kind: 'log', reference: reference!, ...command }
+    const reference = oneAt(references, 0)
+    const log: Command = { kind: 'log', reference, ...command }
     const outcome = settle(() => decide(undefined, log, design, directory, { now: deskNow(), actor, work }))
     if ('error' in outcome) {
-      this.spare.push(reference!)
+      this.spare.push(reference)
       throw outcome.error
     }
     const decided = outcome.value
@@ -254,7 +257,7 @@ export class Desk {
       const states = new Map<number, TicketState>()
       for (const one of [...new Set([reference, into])].sort((a, b) => a - b))
         states.set(one, await lockedState(trx, one))
-      const from = states.get(reference)!
+      const from = oneBy(states, reference)
       const merged = await this.decideOn(from, { kind: 'merge', into }, actor, directory, NO_WORK)
       const command: Command = {
         kind: 'takeIn',
@@ -263,7 +266,7 @@ export class Desk {
         requesters: [from.requester, ...(from.others ?? [])],
         text: await text(from),
       }
-      const took = await this.decideOn(states.get(into)!, command, actor, directory, NO_WORK)
+      const took = await this.decideOn(oneBy(states, into), command, actor, directory, NO_WORK)
       await store(trx, [merged, took])
     })
     this.announce(reference)
@@ -377,5 +380,5 @@ function requestKeyOf(command: LogCommand, actor: Actor, key: string): RequestKe
 
 /** Whether storing failed because the same request was stored before. */
 function isRepeat(error: unknown): boolean {
-  return (error as { constraint?: string }).constraint === 'request_key_pkey'
+  return isRecord(error) && error.constraint === 'request_key_pkey'
 }

@@ -6,6 +6,7 @@ import { handOut, skillsFor } from '../../core/triage'
 import { becauseInWords } from '../../core/explain'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from './desk'
+import { oneAt } from '../../core/lookup'
 
 /** More at once would keep a request too long; what is left can be handed over after. */
 const MOST = 500
@@ -51,7 +52,7 @@ export async function handOver(desk: Desk, person: string, actor: Actor, take: b
   const reader = await desk.knowledge.readerOf(found)
   const handed: HandedOver[] = []
   for (const [index, { value, because }] of found.entries()) {
-    const { state } = rows[index]!
+    const { state } = oneAt(rows, index)
     const why: Reason[] = [{ is: 'away', person: who.id }, ...because.why]
     if (take) await desk.run(state.reference, { kind: 'assign', technician: value, why }, actor)
     handed.push({

@@ -1,6 +1,7 @@
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
 import type { Desk } from './desk'
 import { lockedState } from './lockedState'
+import { oneBy } from '../../core/lookup'
 
 /** A ticket that could not be gathered, with why. */
 export interface NotGathered {
@@ -51,10 +52,10 @@ async function gatherOne(
     // Always in the order of their numbers, so that two of these never wait for each other.
     const states = new Map<number, TicketState>()
     for (const one of [major, child].sort((a, b) => a - b)) states.set(one, await lockedState(trx, one))
-    const { requester, others = [] } = states.get(child)!
+    const { requester, others = [] } = oneBy(states, child)
     const requesters = [requester, ...others]
-    await desk.runWithin(trx, states.get(major)!, { kind: 'gather', child, requesters }, actor)
-    await desk.runWithin(trx, states.get(child)!, { kind: 'follow', major, evenDone }, actor)
+    await desk.runWithin(trx, oneBy(states, major), { kind: 'gather', child, requesters }, actor)
+    await desk.runWithin(trx, oneBy(states, child), { kind: 'follow', major, evenDone }, actor)
   })
   desk.announce(major)
   desk.announce(child)
@@ -108,10 +109,10 @@ async function withChildren(desk: Desk, major: number, own: Step, each: Step, ac
     // Always in the order of their numbers, so that two of these never wait for each other.
     for (const one of [...new Set([major, ...children])].sort((a, b) => a - b))
       states.set(one, await lockedState(trx, one))
-    await desk.runWithin(trx, states.get(major)!, own, actor)
+    await desk.runWithin(trx, oneBy(states, major), own, actor)
     const done: number[] = []
     for (const reference of children) {
-      const state = states.get(reference)!
+      const state = oneBy(states, reference)
       const after = await desk.runWithin(trx, state, each, actor).catch((error: unknown) => {
         if (error instanceof Refused) return state
         throw error

@@ -5,6 +5,7 @@ import { giveJobs, mendMessages, type RecordedMessage } from '../delivery/outbox
 import { Knowledge } from '../db/knowledge'
 import { entriesFromRows } from '../db/rows'
 import { store } from './store'
+import { oneAt, oneBy } from '../../core/lookup'
 
 const BATCH = 500
 
@@ -58,7 +59,7 @@ export async function rebuildRows(db: Database): Promise<number> {
         trx,
         decisions.flatMap((one) => one.messages),
       )
-      if (references.length) await giveJobs(trx, references[0]!, references.at(-1)!)
+      if (references.length) await giveJobs(trx, oneAt(references, 0), oneAt(references, -1))
       after = references.at(-1) ?? after
       return references.length
     })
@@ -81,7 +82,7 @@ async function recordsOf(db: Database, references: number[]): Promise<Entry[][]>
     .orderBy('sequence')
     .execute()
   const records = new Map<number, typeof rows>(references.map((one) => [one, []]))
-  for (const row of rows) records.get(row.reference)!.push(row)
+  for (const row of rows) oneBy(records, row.reference).push(row)
   return [...records.values()].flatMap(readable)
 }
 

@@ -10,6 +10,7 @@ import type { Desk } from './desk'
 import { lockedState } from './lockedState'
 import { directoryChanged } from './people'
 import { Together } from './together'
+import { oneBy } from '../../core/lookup'
 
 /** A signal as a monitor sent it. */
 export interface Signal {
@@ -50,6 +51,10 @@ interface Taken {
   cover: string | null
 }
 
+/** One of a kind that the design knows. */
+type Known = Taken & { known: KnownSignal }
+const isKnown = (one: Taken): one is Known => one.known !== undefined
+
 /** Takes signals: each once, many together, so that a storm of them is one ticket and few transactions. */
 export class Signals {
   private readonly taking = new Together<Signal, SignalAnswer>(TOGETHER, async (signals) =>
@@ -75,10 +80,9 @@ export class Signals {
       const outcomes = new Map<string, SignalAnswer>()
       // In the order of the faults, so that two processes never wait for each other.
       const groups = [...groupsOf(taken)].sort(([a], [b]) => (a < b ? -1 : 1))
-      for (const [fault, group] of groups) {
-        const answered = fault === '' ? group.map(unplaced) : await this.takeFault(trx, fault, group, design)
-        for (const answer of answered) outcomes.set(keyOf(answer), answer)
-      }
+      const answered = taken.filter((one) => !isKnown(one)).map(unplaced)
+      for (const [fault, group] of groups) answered.push(...(await this.takeFault(trx, fault, group, design)))
+      for (const answer of answered) outcomes.set(keyOf(answer), answer)
       await noteOutcomes(trx, taken, outcomes)
       for (const { reference } of outcomes.values()) if (reference !== null) touched.add(reference)
       return withRepeats(trx, signals, outcomes)
@@ -91,7 +95,7 @@ export class Signals {
   private async takeFault(
     trx: Trx,
     fault: string,
-    group: Taken[],
+    group: Known[],
     design: CompiledDesign,
   ): Promise<SignalAnswer[]> {
     let state = await openTicketOf(trx, fault, (one) => this.desk.knowledge.editionOf(one))
@@ -110,7 +114,7 @@ export class Signals {
       repeats = []
     }
     for (const one of group) {
-      if (one.known!.clears) {
+      if (one.known.clears) {
         await join()
         if (state && state.signal?.clearedAt === undefined)
           state = await this.desk.runWithin(trx, state, { kind: 'clearSignal', text: one.signal.text }, ACTOR)
@@ -128,10 +132,10 @@ export class Signals {
     return answers
   }
 
-  private async logOne(trx: Trx, fault: string, one: Taken, design: CompiledDesign) {
+  private async logOne(trx: Trx, fault: string, one: Known, design: CompiledDesign) {
     const { signal, known, organisation, site, cover } = one
-    const rules = design.design.triage.signals!
-    const cell = placeOfSignal(rules, known!.kind.id, cover)
+    const rules = design.design.triage.signals
+    const cell = rules && placeOfSignal(rules, known.kind.id, cover)
     if (!cell) return { answer: answerOf(one, cell === null ? 'passedOver' : 'hole'), state: undefined }
     const state = await this.desk.logWithin(
       trx,
@@ -139,14 +143,14 @@ export class Signals {
         item: cell.item,
         portal: null,
         channel: 'signal',
-        summary: `${known!.kind.name}: ${signal.subject ?? signal.source}`,
+        summary: `${known.kind.name}: ${signal.subject ?? signal.source}`,
         answers: answersFor(design, cell.item, signal.text),
         requester: MONITORS,
         signal: {
-          origin: { kind: known!.kind.id, fault, text: signal.text },
+          origin: { kind: known.kind.id, fault, text: signal.text },
           organisation,
           site,
-          chosen: chosenByMap(known!, cell, cover, design),
+          chosen: chosenByMap(known, cell, cover, design),
         },
       },
       ACTOR,
@@ -156,7 +160,7 @@ export class Signals {
       .set({ reference: state.reference })
       .where('fault', '=', fault)
       .execute()
-    if (known!.kind.tryFix) await queueFix(trx, state.reference, signal, known!.kind)
+    if (known.kind.tryFix) await queueFix(trx, state.reference, signal, known.kind)
     return { answer: answerOf(one, 'ticket', state), state }
   }
 
@@ -236,11 +240,11 @@ function equipmentOf(subject: string | undefined, directory: Directory) {
 }
 
 /** Signals by fault; those whose kind is not known have none. */
-function groupsOf(taken: readonly Taken[]): Map<string, Taken[]> {
-  const groups = new Map<string, Taken[]>()
-  for (const one of taken) {
+function groupsOf(taken: readonly Taken[]): Map<string, Known[]> {
+  const groups = new Map<string, Known[]>()
+  for (const one of taken.filter(isKnown)) {
     const { known, signal } = one
-    const fault = known ? faultOf(known.kind, signal.source, signal.subject) : ''
+    const fault = faultOf(known.kind, signal.source, signal.subject)
     groups.set(fault, [...(groups.get(fault) ?? []), one])
   }
   return groups
@@ -288,8 +292,8 @@ async function noteOutcomes(trx: Trx, taken: Taken[], outcomes: Map<string, Sign
   const rows = taken.map(({ signal: { source, id }, known, cover }) => ({
     ...{ source, id, cover },
     kind: known?.kind.id ?? null,
-    outcome: outcomes.get(keyOf({ source, id }))!.outcome,
-    reference: outcomes.get(keyOf({ source, id }))!.reference,
+    outcome: oneBy(outcomes, keyOf({ source, id })).outcome,
+    reference: oneBy(outcomes, keyOf({ source, id })).reference,
   }))
   await sql`update signal set kind = fresh.kind, cover = fresh.cover, outcome = fresh.outcome, reference = fresh.reference
     from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
@@ -322,7 +326,7 @@ async function withRepeats(
     const fresh = outcomes.get(key)
     const isFirst = fresh !== undefined && !seen.has(key)
     seen.add(key)
-    return isFirst ? fresh : { ...(fresh ?? before.get(key)!), repeated: true }
+    return isFirst ? fresh : { ...(fresh ?? oneBy(before, key)), repeated: true }
   })
 }
 

@@ -1,3 +1,4 @@
+import { oneAt } from '../../core/lookup'
 /** What became of one piece of work. */
 export type Settled<T> = { value: T } | { error: unknown }
 
@@ -49,7 +50,7 @@ export class Together<Work, Result> {
     try {
       const outcomes = await this.perform(some.map(({ work }) => work))
       some.forEach(({ resolve, reject }, index) => {
-        const outcome = outcomes[index]!
+        const outcome = oneAt(outcomes, index)
         if ('value' in outcome) resolve(outcome.value)
         else reject(outcome.error)
       })

@@ -6,6 +6,7 @@ import { otherWay, shelfOf, type LinkKind } from '../../core/work'
 import type { Desk } from './desk'
 import { timersOf } from '../queries/timers'
 import { lockedState } from './lockedState'
+import { oneBy } from '../../core/lookup'
 
 type StartingCommand = Extract<Command, { kind: 'startTimer' | 'makeMove' }>
 
@@ -29,11 +30,11 @@ async function switchTimer(
     for (const one of [reference, ...others].sort((a, b) => a - b))
       states.set(one, await lockedState(trx, one))
     for (const one of others) {
-      const before = states.get(one)!
+      const before = oneBy(states, one)
       if (before.timers?.some((timer) => timer.person === person))
         await desk.runWithin(trx, before, { kind: 'stopTimer' }, actor)
     }
-    return { state: await desk.runWithin(trx, states.get(reference)!, command, actor), stopped: others }
+    return { state: await desk.runWithin(trx, oneBy(states, reference), command, actor), stopped: others }
   })
   for (const one of [reference, ...stopped]) desk.announce(one)
   return state
@@ -82,9 +83,9 @@ export async function linkTickets(
   await desk.db.transaction().execute(async (trx) => {
     const states = new Map<number, TicketState>()
     for (const one of [reference, to].sort((a, b) => a - b)) states.set(one, await lockedState(trx, one))
-    await desk.runWithin(trx, states.get(reference)!, { kind: 'link', to, as, on }, actor)
+    await desk.runWithin(trx, oneBy(states, reference), { kind: 'link', to, as, on }, actor)
     const back = { kind: 'link', to: reference, as: otherWay(as), on } as const
-    await desk.runWithin(trx, states.get(to)!, back, actor)
+    await desk.runWithin(trx, oneBy(states, to), back, actor)
   })
   desk.announce(reference)
   desk.announce(to)

@@ -1,3 +1,5 @@
+import { messageOf } from '../../core/error/messageOf'
+import { codeOf } from '../../core/error/codeOf'
 import { Kysely, PostgresDialect, type RawBuilder, type Transaction } from 'kysely'
 import pg from 'pg'
 import { log } from '../base/log'
@@ -64,7 +66,7 @@ export async function prepared(db: Database | Trx, statement: RawBuilder<unknown
 
 /** Whether an error says that the database could not be reached (or went away), so that trying again later helps. */
 export function isUnreachable(error: unknown): boolean {
-  const { code, message } = (error ?? {}) as { code?: string; message?: string }
+  const code = codeOf(error)
   if (code && /^(08|57P0|53300|ECONN|EPIPE|ENOENT|ETIMEDOUT)/.test(code)) return true
-  return /Connection terminated|timeout exceeded when trying to connect|not queryable/.test(message ?? '')
+  return /Connection terminated|timeout exceeded when trying to connect|not queryable/.test(messageOf(error))
 }

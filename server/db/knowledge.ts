@@ -91,6 +91,13 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
   return promise
 }
 
+/** A row as a thing that has what is set, and nothing in place of what is not. */
+type WithoutNulls<T> = { [K in keyof T as null extends T[K] ? never : K]: T[K] } & {
+  [K in keyof T as null extends T[K] ? K : never]?: Exclude<T[K], null>
+}
+const withoutNulls = <T extends object>(row: T) =>
+  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as WithoutNulls<T>
+
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
   const [people, teams, sites, organisations, agreements, equipment, overrides] = await Promise.all([
@@ -102,19 +109,17 @@ export async function loadDirectory(db: Database): Promise<DirectoryData> {
     db.selectFrom('equipment').selectAll().execute(),
     db.selectFrom('rota_override').selectAll().orderBy('id').execute(),
   ])
-  const set = <T extends object>(row: T) =>
-    Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as unknown
   return {
-    people: people.map(({ password_hash: _, ...person }) => set(person)) as DirectoryData['people'],
-    teams: teams.map(set) as DirectoryData['teams'],
-    sites: sites.map(set) as DirectoryData['sites'],
+    people: people.map(({ password_hash: _, ...person }) => withoutNulls(person)),
+    teams: teams.map(withoutNulls),
+    sites: sites.map(withoutNulls),
     organisations,
     agreements: agreements.map(({ amount, ...one }) =>
-      set({ ...one, amount: amount === null ? null : Number(amount) }),
-    ) as DirectoryData['agreements'],
+      withoutNulls({ ...one, amount: amount === null ? null : Number(amount) }),
+    ),
     equipment: equipment.map(({ warranty_until: warrantyUntil, ...one }) =>
-      set({ ...one, warrantyUntil }),
-    ) as DirectoryData['equipment'],
+      withoutNulls({ ...one, warrantyUntil }),
+    ),
     rotaOverrides: overrides.map(({ starts: from, ends: to, id, rota, person, why }) => ({
       ...{ id, rota, from, to, person, why },
     })),

@@ -1,6 +1,6 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
-import type { Design } from '../../core/design'
+import type { Design, Role } from '../../core/design'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
@@ -61,7 +61,7 @@ export interface Tables {
     id: string
     name: string
     mail: string
-    role: string
+    role: Role
     active: Filled<boolean>
     zone: string
     organisation: string | null

@@ -4,6 +4,7 @@ import { request as secureRequest } from 'node:https'
 import { isIP, type LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
 import { listed, settings } from '../base/settings'
+import { oneAt } from '../../core/lookup'
 
 export interface Answer {
   status: number
@@ -55,7 +56,7 @@ export async function callOut(
       `${hostname} is in a private network, which is not called unless YARE_PRIVATE_CALLS names it`,
     )
   const pinned: LookupFunction = (_, options, done) =>
-    options.all ? done(null, addresses) : done(null, addresses[0]!.address, addresses[0]!.family)
+    options.all ? done(null, addresses) : done(null, oneAt(addresses, 0).address, oneAt(addresses, 0).family)
   const request = protocol === 'https:' ? secureRequest : plainRequest
   return new Promise((resolve, reject) => {
     const calling = request(

@@ -9,6 +9,7 @@ import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
 import type { Trx } from '../db/connection'
 import type { AgreementBody } from './bodies'
+import { oneAt } from '../../core/lookup'
 
 export interface AgreementQuery {
   search?: string
@@ -143,9 +144,9 @@ export async function writeAgreement(trx: Trx, row: Row, number?: number): Promi
     const { rows } = await sql<{ number: number }>`select nextval('agreement_number') as number`.execute(trx)
     await trx
       .insertInto('agreement')
-      .values({ number: rows[0]!.number, ...row })
+      .values({ number: oneAt(rows, 0).number, ...row })
       .execute()
-    return rows[0]!.number
+    return oneAt(rows, 0).number
   }
   const [{ numUpdatedRows }] = (await trx
     .updateTable('agreement')

@@ -10,6 +10,7 @@ import { directoryChanged } from '../commands/people'
 import type { Trx } from '../db/connection'
 import { idFor } from './agreements'
 import type { EquipmentBody } from './bodies'
+import { oneAt } from '../../core/lookup'
 
 export interface EquipmentQuery {
   search?: string
@@ -82,7 +83,7 @@ export async function listEquipment(desk: Desk, { search, out, after = 0, limit 
       }
     }),
     total,
-    ...(rows.length > limit && { next: page[page.length - 1]!.number }),
+    ...(rows.length > limit && { next: oneAt(page, page.length - 1).number }),
   }
 }
 
@@ -181,7 +182,7 @@ export async function sendToRepair(
   const until = warrantyOf(expected, edition.design.desk.zone, problems)
   if (problems.length)
     throw new Refused('invalid', 'Some fields need another look.', [
-      { field: 'expected', message: problems[0]!.message },
+      { field: 'expected', message: oneAt(problems, 0).message },
     ])
   const made = await desk.db
     .insertInto('repair')

@@ -2,6 +2,7 @@ import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { version } from '../../package.json'
 import type { Route, Statement } from './route'
+import { oneAt } from '../../core/lookup'
 
 interface Operation {
   path: string
@@ -12,14 +13,14 @@ interface Operation {
 /** The path and method of a route file, as Nitro reads them: `tickets/[reference]/move.post.ts`. */
 export function operationOf(file: string): Operation | undefined {
   const match = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(file)
-  if (!match || match[1]!.includes('[...')) return undefined
-  const path = `/api/${match[1]!.replace(/(^|\/)index$/, '')}`
+  if (!match || oneAt(match, 1).includes('[...')) return undefined
+  const path = `/api/${oneAt(match, 1).replace(/(^|\/)index$/, '')}`
     .replace(/\/$/, '')
     .replace(/\[(\w+)\]/g, '{$1}')
   return {
     path,
     method: match[2] ?? 'get',
-    parameters: [...path.matchAll(/\{(\w+)\}/g)].map((one) => one[1]!),
+    parameters: [...path.matchAll(/\{(\w+)\}/g)].map((one) => oneAt(one, 1)),
   }
 }
 

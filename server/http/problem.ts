@@ -1,3 +1,4 @@
+import { codeOf } from '../../core/error/codeOf'
 import { UnreadableDesign } from '../../core/design'
 import { Refused, UnreadableEntry, type FieldProblem } from '../../core/ticket'
 import { isUnreachable } from '../db/connection'
@@ -44,8 +45,7 @@ const STATUS_OF_REFUSAL = { invalid: 422, conflict: 409, forbidden: 403, missing
  * Whether the database refused a value that got past the door (SQLSTATE 22003, 22021, 22P05): a number out of range, or
  * what is no text.
  */
-const isUnkeepable = (error: unknown) =>
-  ['22003', '22021', '22P05'].includes((error as { code?: string } | null)?.code ?? '')
+const isUnkeepable = (error: unknown) => ['22003', '22021', '22P05'].includes(codeOf(error) ?? '')
 
 /** Turns whatever was thrown into a problem; undefined details of our own faults stay in the log. */
 export function problemOf(error: unknown): {

@@ -1,4 +1,4 @@
-import { messageOf } from '../../core/error/messageOf'
+import { messageOf, traceOf } from '../../core/error/messageOf'
 import { plainToInstance, type ClassConstructor } from 'class-transformer'
 import { validate, type ValidationError } from 'class-validator'
 import {
@@ -121,10 +121,7 @@ function fail(error: Error): never {
 export function sendProblem(event: H3Event, error: unknown) {
   const { problem, headers, expected } = problemOf(error)
   if (!expected || problem.status >= 500)
-    log.error(
-      { path: event.path, method: event.method, error: (error as Error)?.stack ?? String(error) },
-      problem.title,
-    )
+    log.error({ path: event.path, method: event.method, error: traceOf(error) }, problem.title)
   setResponseStatus(event, problem.status)
   setResponseHeaders(event, headers)
   return send(event, JSON.stringify(problem), 'application/problem+json')

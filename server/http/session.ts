@@ -1,6 +1,5 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
-import type { Role } from '../../core/design'
 import { HttpProblem } from './problem'
 import type { Caller } from '../base/caller'
 import { hashSecret, newSecret, passwordFits } from '../base/secrets'
@@ -50,7 +49,7 @@ export async function callerOfSession(db: Database, secret: string): Promise<Cal
       .set({ seen_at: sql`now()` })
       .where('token_hash', '=', tokenHash)
       .execute()
-  return { ...caller, role: caller.role as Role, by: 'session', credential: tokenHash }
+  return { ...caller, role: caller.role, by: 'session', credential: tokenHash }
 }
 
 /** The callers of some bearer tokens, in their order; nobody for one that is not known. */
@@ -66,7 +65,7 @@ export async function callersOfTokens(db: Database, secrets: string[]): Promise<
   const callers = new Map(
     rows.map(({ token_hash, ...row }): [string, Caller] => [
       token_hash,
-      { ...row, role: row.role as Role, portal: null, by: 'token', credential: token_hash },
+      { ...row, portal: null, by: 'token', credential: token_hash },
     ]),
   )
   return hashes.map((hash) => callers.get(hash))

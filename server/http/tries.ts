@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 import { HttpProblem } from './problem'
+import { oneAt } from '../../core/lookup'
 
 /** Who tries to sign in, from where, and from a machine that this person has signed in from before. */
 export interface Try {
@@ -41,7 +42,7 @@ export function countTry(db: Database, { identifier, address, device }: Try): Pr
       count(*) filter (where device = ${device ?? null})::int as "ofDevice"
       from sign_in_attempt where at > now() - ${WITHIN}
         and (identifier = ${identifier} or address = ${address})`.execute(trx)
-    const { pair, ofAddress, ofAccount, ofDevice } = rows[0]!
+    const { pair, ofAddress, ofAccount, ofDevice } = oneAt(rows, 0)
     const isTooMany = device
       ? ofDevice >= MOST
       : pair >= MOST || ofAddress >= MOST_OF_ONE_ADDRESS || ofAccount >= MOST_OF_ONE_ACCOUNT
@@ -54,7 +55,7 @@ export function countTry(db: Database, { identifier, address, device }: Try): Pr
       )
     const taken = await sql<{ id: string }>`insert into sign_in_attempt (identifier, address, device)
       values (${identifier}, ${address}, ${device ?? null}) returning id`.execute(trx)
-    return taken.rows[0]!.id
+    return oneAt(taken.rows, 0).id
   })
 }
 

@@ -1,4 +1,5 @@
-import { CHANNELS, planDelivery, type ChannelKind } from '../../core/notification'
+import { isOneOf } from '../../core/lookup'
+import { CHANNELS, planDelivery } from '../../core/notification'
 import { triedFor } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
@@ -84,13 +85,13 @@ async function failed(desk: Desk, message: Message, attempt: number, error: Erro
 
 async function hasAnotherWay(desk: Desk, message: Message): Promise<boolean> {
   const person = (await desk.knowledge.directory()).people.get(message.person)
-  if (!person || !CHANNELS.includes(message.channel as ChannelKind)) return false
+  if (!person || !isOneOf(CHANNELS, message.channel)) return false
   const row = await desk.db
     .selectFrom('ticket')
     .select(STATE_COLUMNS)
     .where('reference', '=', message.reference)
     .executeTakeFirst()
   const state = row?.state.messages.find((one) => one.key === message.key)
-  const tried = row && state ? triedFor(wholeState(row), state) : [message.channel as ChannelKind]
+  const tried = row && state ? triedFor(wholeState(row), state) : [message.channel]
   return planDelivery(person, deskNow(), { urgent: message.urgent, tried }) !== undefined
 }

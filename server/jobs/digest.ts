@@ -10,6 +10,7 @@ import { MAIL_DOMAIN, refusedForGood, Undeliverable, type Channels, type Message
 import { htmlOf } from '../delivery/html'
 import { MAX_ATTEMPTS } from '../delivery/outbox'
 import type { Later } from './deliver'
+import { oneAt } from '../../core/lookup'
 
 /** From so many mails to one person of the desk within this time on, the others come together in one. */
 const MANY = 8
@@ -78,7 +79,7 @@ const LOOKED_AGAIN = 30
 type Outcomes = Omit<Outcome, 'attempts'>
 
 async function send(desk: Desk, channels: Channels, id: string, gathered: Message[]): Promise<Outcomes> {
-  const first = gathered[0]!
+  const first = oneAt(gathered, 0)
   const tickets = new Set(gathered.map((one) => one.reference)).size
   const text = gathered.map((one) => `${one.subject}\n${deskAddress()}/desk/${one.reference}`).join('\n\n')
   const mail = {

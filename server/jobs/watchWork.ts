@@ -3,6 +3,7 @@ import { sql } from 'kysely'
 import type { WorkerEvents } from 'graphile-worker'
 import type { Database } from '../db/connection'
 import { machineNow } from '../clock/deskClock'
+import { oneAt } from '../../core/lookup'
 
 /** How long is waited, in milliseconds. */
 export interface Patience {
@@ -66,5 +67,5 @@ async function waitingFor(db: Database, after: number): Promise<number> {
   const { rows } = await sql<{ waiting: number }>`select count(*)::int as waiting
     from graphile_worker._private_jobs where locked_at is null and attempts < max_attempts
       and run_at < now() - make_interval(secs => ${after / 1000})`.execute(db)
-  return rows[0]!.waiting
+  return oneAt(rows, 0).waiting
 }

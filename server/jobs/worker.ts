@@ -21,6 +21,20 @@ import { withLimit } from './limit'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
 
+declare global {
+  // eslint-disable-next-line @typescript-eslint/no-namespace -- so the package is told what jobs hold
+  namespace GraphileWorker {
+    /** What each job of ours is about. */
+    interface Tasks {
+      takeMail: { id: number; byHand?: ByHand }
+      tryFix: FixRequest
+      adopt: Batch
+      deliver: { key: string }
+      digest: { person: string }
+    }
+  }
+}
+
 export interface Worker {
   stop(): Promise<void>
   /**
@@ -74,25 +88,19 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
     crontab: '23 3 * * * sweepFiles',
     taskList: withLimit({
       takeMail: (payload, { job }) => {
-        const { id, byHand } = payload as { id: number; byHand?: ByHand }
+        const { id, byHand } = payload
         return takeMail(desk, transport, id, job.attempts >= job.max_attempts, byHand)
       },
       sweepFiles: () => sweepFiles(desk.db),
-      tryFix: (payload) => tryFix(desk, payload as FixRequest),
-      adopt: async (payload) => void (await adoptBatch(desk, payload as Batch)),
+      tryFix: (payload) => tryFix(desk, payload),
+      adopt: async (payload) => void (await adoptBatch(desk, payload)),
       deliver: async (payload, helpers) => {
-        const { key } = payload as { key: string }
+        const { key } = payload
         if (helpers.job.priority > PAGE_PRIORITY) await untilAlarmsAreFew()
         await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
       },
       digest: (payload, helpers) =>
-        sendDigest(
-          desk,
-          channels,
-          (payload as { person: string }).person,
-          helpers.job.attempts,
-          later(helpers),
-        ),
+        sendDigest(desk, channels, payload.person, helpers.job.attempts, later(helpers)),
     }),
   })
   const watch = watchWork(desk.db, events)

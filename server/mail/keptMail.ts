@@ -3,6 +3,7 @@ import { Refused } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import type { Database } from '../db/connection'
 import { mailAndOutcome } from '../standins/mailStore'
+import { oneAt } from '../../core/lookup'
 
 /** What became of mails that nobody has taken yet, and that somebody of the desk may want to take. */
 const KEPT = ['kept', 'refused', 'tooMany'] as const
@@ -26,7 +27,7 @@ export async function keptMail(db: Database, { before }: { before?: number }) {
     .orderBy('standin_mail.id', 'desc')
     .limit(PAGE + 1)
     .execute()
-  return { rows: rows.slice(0, PAGE), next: rows.length > PAGE ? rows[PAGE - 1]!.id : null }
+  return { rows: rows.slice(0, PAGE), next: rows.length > PAGE ? oneAt(rows, PAGE - 1).id : null }
 }
 
 /**

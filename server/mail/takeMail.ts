@@ -1,3 +1,4 @@
+import { traceOf } from '../../core/error/messageOf'
 import type { Transporter } from 'nodemailer'
 import { automaticBecause, belongsTo, readDeliveryReport, unprovenBecause } from '../../core/mail'
 import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../core/intake'
@@ -20,6 +21,7 @@ import type { ReadMail } from '../parsing/readMail'
 import { note, type MailOutcome } from './note'
 import { takeReport } from './takeReport'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { oneAt, oneBy } from '../../core/lookup'
 
 /** Most tickets that one address makes by mail in an hour; more look like a machine gone wrong. */
 const MOST_AN_HOUR = 20
@@ -78,7 +80,7 @@ export async function takeMail(
     // What cannot be done is not tried again for ever; the mail stays in the mailbox, with the reason.
     if (error instanceof Refused) return keep(error.message)
     if (isUnreachable(error) || !isLastTry) throw error
-    log.error({ mail: id, error: (error as Error).stack }, 'a mail could not be taken')
+    log.error({ mail: id, error: traceOf(error) }, 'a mail could not be taken')
     await keep('it could not be taken; the fault is in the log')
   }
 }
@@ -214,7 +216,7 @@ async function logByMail(desk: Desk, incoming: Incoming, person: Person): Promis
     item: item.id,
     portal: portal.id,
     channel: 'mail',
-    summary: mail.subject.trim() || said.text.split('\n')[0]!.slice(0, 120),
+    summary: mail.subject.trim() || oneAt(said.text.split('\n'), 0).slice(0, 120),
     answers,
     requester: person.id,
     ...(!(isWhole && !said.quoted && !said.attachments) && { said }),
@@ -230,20 +232,17 @@ function answersFrom(
   text: string,
 ): { answers: Answers; isWhole: boolean } {
   const form = design.form(formId)
-  const asked = shownQuestions(form, {}).map((one) => design.questions.get(one.question)!)
-  const fits = (question: (typeof asked)[number] | undefined, answer: string) =>
-    question !== undefined &&
-    !question.pattern &&
-    answer !== '' &&
-    [...answer].length <= maxLengthOf(question)
+  const asked = shownQuestions(form, {}).map((one) => oneBy(design.questions, one.question))
+  const fits = (question: (typeof asked)[number], answer: string) =>
+    !question.pattern && answer !== '' && [...answer].length <= maxLengthOf(question)
   const subject = mail.subject.trim()
   const line = asked.find((one) => one.type === 'text')
   const long = asked.find((one) => one.type === 'longText')
-  const isWhole = fits(long, text)
+  const isWhole = long !== undefined && fits(long, text)
   return {
     answers: {
-      ...(fits(line, subject) && { [line!.name]: subject }),
-      ...(isWhole && { [long!.name]: text }),
+      ...(line && fits(line, subject) && { [line.name]: subject }),
+      ...(long && isWhole && { [long.name]: text }),
     },
     isWhole,
   }

@@ -1,3 +1,4 @@
+import { codeOf } from '../../core/error/codeOf'
 import { inflateRawSync } from 'node:zlib'
 import ExcelJS from 'exceljs'
 import { FileRefused, MOST_COLUMNS, MOST_ROWS } from './limits'
@@ -59,7 +60,7 @@ function unpackedSize(file: Buffer, begin: number, packed: number, most: number)
   try {
     return inflateRawSync(file.subarray(from, from + packed), { maxOutputLength: Math.max(1, most) }).length
   } catch (error) {
-    if ((error as { code?: string }).code === 'ERR_BUFFER_TOO_LARGE') throw tooLarge()
+    if (codeOf(error) === 'ERR_BUFFER_TOO_LARGE') throw tooLarge()
     throw new FileRefused('This workbook is damaged; it cannot be read.')
   }
 }

@@ -13,7 +13,9 @@ export type Answer = { value: unknown } | { error: { name: string; message: stri
 /** Said once everything is loaded that reads: only from then on the time of what is read counts. */
 export const READY = 'ready'
 
-parentPort!.on('message', ({ name, input }: Asked) => {
+if (!parentPort) throw new Error('This reads for the server; it is no program of its own.')
+const asker = parentPort
+asker.on('message', ({ name, input }: Asked) => {
   const parse = PARSERS[name] as (input: string | Uint8Array) => unknown
   Promise.resolve()
     .then(() => parse(input))
@@ -23,8 +25,8 @@ parentPort!.on('message', ({ name, input }: Asked) => {
         error: { name: error.name, message: error.message, fields: error.fields },
       }),
     )
-    .then((answer) => parentPort!.postMessage(answer))
+    .then((answer) => asker.postMessage(answer))
     // What cannot be handed over, such as what is nested too deep, is a refusal too.
-    .catch(() => parentPort!.postMessage({ error: { name: 'FileRefused', message: 'This cannot be read.' } }))
+    .catch(() => asker.postMessage({ error: { name: 'FileRefused', message: 'This cannot be read.' } }))
 })
-parentPort!.postMessage(READY)
+asker.postMessage(READY)

@@ -5,6 +5,7 @@ import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db
 import { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { recordedRow, withoutJob } from '../delivery/outbox'
+import { oneAt } from '../../core/lookup'
 
 /** One disagreement between what is stored and what the entries say. */
 export interface Difference {
@@ -51,7 +52,7 @@ async function auditPage(
     .limit(PAGE)
     .execute()
   if (tickets.length === 0) return undefined
-  const last = tickets[tickets.length - 1]!.reference
+  const last = oneAt(tickets, tickets.length - 1).reference
   const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
   const range = (table: 'entry' | 'clock' | 'booking' | 'time_record' | 'outbox') =>
     db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
@@ -87,7 +88,7 @@ async function auditPage(
       continue
     }
     const design = await knowledge.editionOf(state)
-    const row = ticketRow(state, design) as Record<string, unknown>
+    const row = ticketRow(state, design)
     for (const [column, value] of Object.entries(row))
       differ(column, ticket[column as keyof typeof ticket], value)
     differ('clocks', sorted(clocks.get(reference) ?? []), sorted(clockRows(state, design)))
@@ -102,14 +103,14 @@ async function auditPage(
 
 /** Every message that the record knows stands in the outbox as the record says, and no other. */
 function compareMessages(
-  rows: readonly { key: string }[],
+  rows: readonly ({ key: string } & Record<string, unknown>)[],
   messages: readonly KeptMessage[],
   reference: number,
   differ: (what: string, stored: unknown, rebuilt: unknown) => void,
 ): void {
-  const stored = new Map(rows.map((row) => [row.key, row as Record<string, unknown>]))
+  const stored = new Map(rows.map((row) => [row.key, row]))
   for (const message of messages) {
-    const rebuilt = recordedRow(message, reference) as Record<string, unknown>
+    const rebuilt = recordedRow(message, reference)
     const row = stored.get(message.key)
     stored.delete(message.key)
     const same = row && Object.fromEntries(Object.keys(rebuilt).map((column) => [column, row[column]]))

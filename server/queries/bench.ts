@@ -23,6 +23,7 @@ import type { Reading } from './reading'
 import { timersOf } from './timers'
 import type { Estimate } from './estimates'
 import { leftOf, type KeptClock } from './runningClocks'
+import { oneBy } from '../../core/lookup'
 
 /** The orders in which a bench can be worked. */
 export const BENCH_ORDERS = ['desk', 'earliestDue', 'fewestLate'] as const
@@ -136,10 +137,10 @@ async function ticketsOf(desk: Reading, person: Person, now: number): Promise<On
       const estimate = await desk.estimates.of(row)
       return {
         ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
-        ...{ row, design: editions.get(row.edition)!, estimate, takes: estimate.takes },
+        ...{ row, design: oneBy(editions, row.edition), estimate, takes: estimate.takes },
         isBegun: row.status_group === 'active',
         ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
-        ...owedBy(clocks.get(row.reference)!, now),
+        ...owedBy(oneBy(clocks, row.reference), now),
       }
     }),
   )

@@ -3,6 +3,7 @@ import type { KeptState } from '../db/tables'
 import type { Reading } from './reading'
 import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
+import { oneAt } from '../../core/lookup'
 
 /** Fine, close and over run; paused ones stand still. */
 export type ClockBand = Band | 'paused'
@@ -169,7 +170,7 @@ function pageOf(standing: Standing[], { after, limit }: ClockQuery): { page: Sta
 /** At least the so many with the smallest balance. */
 function nearest(list: Standing[], count: number): Standing[] {
   if (list.length <= 2 * count) return list
-  const most = Float64Array.from(list, (one) => one.balance).sort()[count - 1]!
+  const most = oneAt(Float64Array.from(list, (one) => one.balance).sort(), count - 1)
   return list.filter((one) => one.balance <= most)
 }
 

@@ -3,6 +3,7 @@ import { readSearch, type SearchFilter, type SearchWords } from '../../core/work
 import { statusOf } from '../../core/lifecycle'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
+import { oneAt } from '../../core/lookup'
 
 /** Something that a search found. */
 export interface Hit {
@@ -55,7 +56,7 @@ export async function findEverything(
     filters.length ? [] : findOthers(desk, words),
   ])
   const corrected = terms.flatMap((word, index) =>
-    likes[index]!.length ? [{ word, like: likes[index]! }] : [],
+    oneAt(likes, index).length ? [{ word, like: oneAt(likes, index) }] : [],
   )
   return {
     hits: [
@@ -87,7 +88,7 @@ const quote = (word: string) => `'${word.replace(/'/g, "''")}'`
 /** The words as PostgreSQL asks for them: each at the beginning of a word, or one that is like it. */
 function tsQuery(terms: readonly string[], likes: readonly string[][]): string {
   return terms
-    .map((term, index) => `(${[`${quote(term)}:*`, ...likes[index]!.map(quote)].join(' | ')})`)
+    .map((term, index) => `(${[`${quote(term)}:*`, ...oneAt(likes, index).map(quote)].join(' | ')})`)
     .join(' & ')
 }
 

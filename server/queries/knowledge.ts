@@ -7,6 +7,7 @@ import type { Language } from '../../core/words'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { showsItem } from './portal'
+import { oneAt } from '../../core/lookup'
 
 /** Where articles are looked for: those of a portal for requesters, or all of them for the desk. */
 export interface Readers {
@@ -168,5 +169,5 @@ export async function listArticles(db: Database, { after = 0, limit }: { after?:
     .limit(limit + 1)
     .execute()
   const page = rows.slice(0, limit)
-  return { rows: page, ...(rows.length > limit && { next: page[page.length - 1]!.id }) }
+  return { rows: page, ...(rows.length > limit && { next: oneAt(page, page.length - 1).id }) }
 }

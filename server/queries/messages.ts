@@ -48,9 +48,10 @@ export async function messagesPage(desk: Reading, query: MessagesQuery) {
   const rows = await desk.db
     .selectFrom('outbox')
     .select(COLUMNS)
-    .$if(query.state !== undefined, (q) => q.where('state', '=', query.state!))
+    .where((e) =>
+      e.and({ ...(query.state && { state: query.state }), ...(query.person && { person: query.person }) }),
+    )
     .$if(query.channel !== undefined, (q) => q.where('channel', '=', query.channel as 'mail'))
-    .$if(query.person !== undefined, (q) => q.where('person', '=', query.person!))
     .$if(Boolean(words), (q) =>
       q.where((e) =>
         e.or([

@@ -1,3 +1,4 @@
+import { componentOf } from '../calendars/componentOf'
 import { messageOf } from '../../core/error/messageOf'
 import ICAL from 'ical.js'
 import { dutiesBetween, onCall, rotaFaults, type Rota } from '../../core/ladder'
@@ -120,7 +121,7 @@ export async function readRotaCalendar(desk: Reading, text: string) {
     new Refused('invalid', 'This is no iCalendar file.', [{ field: 'text', message }])
   let events: ICAL.Component[]
   try {
-    events = new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents('vevent')
+    events = componentOf(text).getAllSubcomponents('vevent')
   } catch (error) {
     throw refuse(`it cannot be read: ${messageOf(error).slice(0, 200)}`)
   }

@@ -3,6 +3,7 @@ import type { WorkingTime } from '../../core/time'
 import type { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { Kept } from './kept'
+import { oneBy } from '../../core/lookup'
 
 /** One running clock, with all that its balance follows from. */
 export interface KeptClock {
@@ -70,8 +71,8 @@ export class RunningClocks extends Kept<KeptClock[]> {
         balanceThen: row.balance,
         balanceAt: row.balance_at,
         dueAt: row.due_at,
-        hours: editions.get(edition)!.hoursOf({ edition, calendar, shift: shift ?? undefined }),
-        closeFrom: editions.get(row.edition)!.design.desk.closeFrom,
+        hours: oneBy(editions, edition).hoursOf({ edition, calendar, shift: shift ?? undefined }),
+        closeFrom: oneBy(editions, row.edition).design.desk.closeFrom,
         edition: row.edition,
         team: row.team,
         technician: row.technician,

@@ -4,14 +4,21 @@ import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { statusOf } from '../../core/lifecycle'
 import { Refused, type TicketState } from '../../core/ticket'
-import { fieldOf } from '../../core/fields'
-import type { PlainGroup, PlainSort, ViewGroup, ViewSort } from '../../core/work'
+import { fieldOf, nameOfField } from '../../core/fields'
+import {
+  isFieldColumn,
+  type PlainGroup,
+  type PlainSort,
+  type ViewGroup,
+  type ViewSort,
+} from '../../core/work'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { conditionSql, fieldGroup, fieldOrder, type SortCast } from './conditionSql'
 import { decidedBy, ruleNamed } from './decided'
 import { textMatches } from './search'
 import { fieldsOfRow, refuseUnseen, seenFields, seesField } from './seenFields'
+import { oneAt } from '../../core/lookup'
 
 export type View = 'all' | 'open' | 'mine' | 'team' | 'unassigned' | 'over' | 'done'
 
@@ -181,7 +188,7 @@ async function countOf(
     return { total: (await desk.open.counts(query))[view], isMore: false }
   const { rows } = await sql<{ total: number }>`select count(*)::int as total from
     (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db)
-  const { total } = rows[0]!
+  const { total } = oneAt(rows, 0)
   return { total: Math.min(total, MOST_COUNTED), isMore: total > MOST_COUNTED }
 }
 
@@ -190,13 +197,13 @@ function orderOf(
   sort: ViewSort,
   current: CompiledDesign,
 ): { by: RawBuilder<number | string>; isFalling?: true; cast?: SortCast } {
-  const field = current.fields.get(fieldOf(sort) ?? '')
-  return field ? fieldOrder(field) : SORTS[sort as PlainSort]
+  if (!isFieldColumn(sort)) return SORTS[sort]
+  const field = current.fields.get(nameOfField(sort))
+  return field ? fieldOrder(field) : SORTS.due
 }
 
 function groupBy(group: ViewGroup): RawBuilder<string> {
-  const field = fieldOf(group)
-  return field === undefined ? GROUPS[group as PlainGroup] : fieldGroup(field)
+  return isFieldColumn(group) ? fieldGroup(nameOfField(group)) : GROUPS[group]
 }
 
 interface PageRow {
@@ -276,9 +283,9 @@ function headingOf(
   fieldNames: Readonly<Record<string, string>>,
 ): string {
   if (group === 'priority') return `${row.numeral} ${row.priority}`
-  const field = fieldOf(group)
-  if (field !== undefined) return `${fieldNames[field] ?? field}: ${row.fields[field] ?? 'nothing yet'}`
-  return row[group as Exclude<PlainGroup, 'priority'>] ?? 'nobody yet'
+  if (!isFieldColumn(group)) return row[group] ?? 'nobody yet'
+  const field = nameOfField(group)
+  return `${fieldNames[field] ?? field}: ${row.fields[field] ?? 'nothing yet'}`
 }
 
 /** What a row says of a ticket, from its state alone. */

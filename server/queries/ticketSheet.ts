@@ -1,6 +1,6 @@
 import { momentInWords } from '../../core/time'
-import { fieldOf } from '../../core/fields'
-import type { PlainColumn, ViewColumn } from '../../core/work'
+import { nameOfField } from '../../core/fields'
+import { isFieldColumn, type PlainColumn, type ViewColumn } from '../../core/work'
 import type { Reading } from './reading'
 import { listTickets, type ListQuery, type TicketRow } from './ticketList'
 
@@ -58,12 +58,12 @@ export async function ticketSheet(
 ): Promise<string[][]> {
   const { fields } = await desk.knowledge.currentEdition()
   const nameOf = (column: ViewColumn) => {
-    const field = fieldOf(column)
-    return field === undefined ? COLUMN_NAMES[column as PlainColumn] : (fields.get(field)?.label ?? field)
+    if (!isFieldColumn(column)) return COLUMN_NAMES[column]
+    const field = nameOfField(column)
+    return fields.get(field)?.label ?? field
   }
   const cell = (column: ViewColumn, row: TicketRow) => {
-    const field = fieldOf(column)
-    return field === undefined ? CELLS[column as PlainColumn](row, reading) : (row.fields[field] ?? '')
+    return isFieldColumn(column) ? (row.fields[nameOfField(column)] ?? '') : CELLS[column](row, reading)
   }
   const lines = [['No.', 'Priority', 'Summary', ...columns.map(nameOf)]]
   const reading = { zone, now: query.now }

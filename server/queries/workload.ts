@@ -1,4 +1,4 @@
-import { sql } from 'kysely'
+import { sql, type NotNull } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { assignmentOf, type Workloads } from '../../core/triage'
 import type { Database } from '../db/connection'
@@ -55,13 +55,14 @@ export class Workload {
       .select(['technician', 'priority', (e) => e.fn.countAll<number>().as('open')])
       .where('status_group', '<>', 'done')
       .where('technician', 'is not', null)
+      .$narrowType<{ technician: NotNull }>()
       .groupBy(['technician', 'priority'])
       .execute()
     const weightOf = new Map(design.priorities.map((one) => [one.id, one.weight ?? 1]))
     const [counts, weights] = [new Map<string, number>(), new Map<string, number>()]
     for (const { technician, priority, open } of rows) {
-      counts.set(technician!, (counts.get(technician!) ?? 0) + open)
-      weights.set(technician!, (weights.get(technician!) ?? 0) + open * (weightOf.get(priority) ?? 1))
+      counts.set(technician, (counts.get(technician) ?? 0) + open)
+      weights.set(technician, (weights.get(technician) ?? 0) + open * (weightOf.get(priority) ?? 1))
     }
     this.counts = counts
     this.weights = weights
@@ -85,10 +86,11 @@ export class Workload {
       .select(['requester', 'technician'])
       .where('requester', 'in', requesters.length ? [...requesters] : [''])
       .where('technician', 'is not', null)
+      .$narrowType<{ technician: NotNull }>()
       .orderBy('requester')
       .orderBy('reference', 'desc')
       .execute()
-    return new Map(rows.map((row) => [row.requester, row.technician!]))
+    return new Map(rows.map((row) => [row.requester, row.technician]))
   }
 }
 

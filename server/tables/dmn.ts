@@ -1,3 +1,4 @@
+import { isRecord, keysOf } from '../../core/lookup'
 import { XMLBuilder } from 'fast-xml-parser'
 import { isOperator, OPERATORS, type Operator } from '../../core/condition'
 import { Refused } from '../../core/ticket'
@@ -97,8 +98,8 @@ export async function tableFromDmn(text: string, namesOf: (fact: string) => Cell
 const unreadable = (why: string) => new Refused('invalid', `This is no DMN file that can be read: ${why}.`)
 
 function readTable(decision: Xml, namesOf: (fact: string) => CellNames): ReadTable {
-  const found = decision.decisionTable as Xml
-  const columns = list(found.input).map((one) => textOf((one.inputExpression as Xml)?.text))
+  const found = node(decision.decisionTable)
+  const columns = list(found.input).map((one) => textOf(node(one.inputExpression).text))
   const outputs = list(found.output)
   const outcomes = outputs.map((one) => String(one['@_name'] ?? ''))
   if (list(found.rule).length > MOST_ROWS || columns.length + outcomes.length > MOST_COLUMNS)
@@ -133,25 +134,27 @@ function readTable(decision: Xml, namesOf: (fact: string) => CellNames): ReadTab
 
 function policyOf(found: Xml, outputs: Xml[]): Pick<ReadTable, 'hitPolicy' | 'order'> {
   const said = String(found['@_hitPolicy'] ?? 'UNIQUE')
-  const policy = (Object.keys(POLICIES) as HitPolicy[]).find((one) => POLICIES[one] === said)
+  const policy = keysOf(POLICIES).find((one) => POLICIES[one] === said)
   // Any lets rows overlap that say the same: then the first of them says it.
   if (!policy && said !== 'ANY')
     throw unreadable(`its hit policy ${said} is none of ${Object.values(POLICIES).join(', ')}`)
-  const order = Object.fromEntries(
+  const order: Record<string, string[]> = Object.fromEntries(
     outputs.flatMap((one) => {
-      const values = textOf((one.outputValues as Xml | undefined)?.text)
+      const values = textOf(node(one.outputValues).text)
       return values
         ? [[String(one['@_name']), (values.match(/"[^"]*"/g) ?? []).map((text) => text.slice(1, -1))]]
         : []
     }),
-  ) as Record<string, string[]>
+  )
   return { hitPolicy: policy ?? 'first', ...(Object.keys(order).length && { order }) }
 }
 
-const list = (value: unknown): Xml[] => (Array.isArray(value) ? (value as Xml[]) : [])
+/** An element; an empty one where there is none. */
+const node = (value: unknown): Xml => (isRecord(value) ? value : {})
+const list = (value: unknown): Xml[] => (Array.isArray(value) ? value : [])
 
 function textOf(value: unknown): string {
-  if (typeof value === 'object' && value !== null) return textOf((value as Xml)['#text'])
+  if (isRecord(value)) return textOf(value['#text'])
   return value === undefined || value === null ? '' : String(value)
 }
 

@@ -44,7 +44,7 @@ const NONE_YET: Record<string, string> = {
 const choice = computed(() => {
   const { field } = terms.value
   if (field.field !== 'choice') return undefined
-  const value = (props.action as unknown as Record<string, string | undefined>)[field.key] ?? ''
+  const value = new Map<string, unknown>(Object.entries(props.action)).get(field.key) ?? ''
   return { ...field, value, list: lists.value[field.of] ?? [] }
 })
 function choose(key: string, value: string) {

@@ -2,6 +2,7 @@
 import { freeId } from '~~/core/naming'
 import { FIELD_TYPES, type AskedField, type FieldType } from '~~/core/fields'
 import { optionsOf, optionsText } from '~/composables/designWords'
+import { oneAt } from '~~/core/lookup'
 
 // What a move asks for first. Too many questions are friction, so each is a line.
 const props = defineProps<{
@@ -19,18 +20,13 @@ const put = (at: number, change: Partial<AskedField>) =>
     props.asks.map((one, index) => (index === at ? { ...one, ...change } : one)),
   )
 function setType(at: number, type: FieldType) {
-  const { options, ...rest } = props.asks[at]!
+  const { options, ...rest } = oneAt(props.asks, at)
   const asks = [...props.asks]
   asks[at] = { ...rest, type, ...(FIELD_TYPES[type].terms.includes('options') && { options: options ?? [] }) }
   emit('change', asks)
 }
 const setOptions = (at: number, value: string) => put(at, { options: optionsOf(value) })
-function move(at: number, by: number) {
-  const asks = [...props.asks]
-  const [one] = asks.splice(at, 1)
-  asks.splice(at + by, 0, one!)
-  emit('change', asks)
-}
+const move = (at: number, by: number) => emit('change', stepped(props.asks, at, by))
 const offers = computed(() => props.known.filter(({ name }) => !props.asks.some((one) => one.name === name)))
 const label = ref('')
 function add() {

@@ -3,6 +3,7 @@ import { ASSIGNMENT_WAYS, type AssignmentWay, type TeamAssignment } from '~~/cor
 import { assignmentOf } from '~~/core/triage'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
+import { oneAt } from '~~/core/lookup'
 
 // How each team's tickets find somebody: ways tried one after the other, and limits.
 const props = defineProps<PageProps & { directory: DirectoryPage; version: number }>()
@@ -23,7 +24,7 @@ function tidy({ ways, rota, byWeight, limit, orNextShift }: TeamAssignment): Ass
     ...(limit && { limit }),
     ...(orNextShift && { orNextShift }),
   }
-  return Object.keys(full).length === 1 && ways.length === 1 ? ways[0]! : full
+  return Object.keys(full).length === 1 && ways.length === 1 ? oneAt(ways, 0) : full
 }
 const set = (team: string, more: Partial<TeamAssignment>) =>
   props.change('triage', 'assignment', props.design.triage.assignment, {

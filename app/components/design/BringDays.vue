@@ -60,7 +60,7 @@ watch(
 )
 
 async function readFile(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const [file] = filesIn(event)
   if (!file) return
   if (file.size > 1_000_000) return (problem.value = 'The file is larger than 1 MB; take a smaller one.')
   const text = await file.text()

@@ -11,6 +11,7 @@ import {
 import { usesOfCalendar } from '~~/core/design'
 import type { EachProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 // One calendar: its hours painted, its special days on the sheet of a year, and a trial at the foot.
 const props = defineProps<EachProps & { directory: DirectoryPage }>()
@@ -31,10 +32,10 @@ const flat = computed(() => {
 const problems = computed(() => (calendar.value ? checkCalendar(calendar.value) : []))
 
 function set(change: Partial<Calendar>) {
-  return props.change('calendars', props.id, calendar.value, { ...calendar.value!, ...change })
+  return props.change('calendars', props.id, calendar.value, { ...present(calendar.value), ...change })
 }
 function setBase(base: string) {
-  const { buildsOn: _, ...rest } = calendar.value!
+  const { buildsOn: _, ...rest } = present(calendar.value)
   return props.change('calendars', props.id, calendar.value, base ? { ...rest, buildsOn: base } : rest)
 }
 
@@ -83,21 +84,21 @@ const day = ref<string>()
 const ofDay = computed(() => calendar.value?.exceptions.findIndex((one) => one.date === day.value) ?? -1)
 
 function keepException(exception: CalendarException) {
-  const list = [...calendar.value!.exceptions]
+  const list = [...present(calendar.value).exceptions]
   if (ofDay.value >= 0) list[ofDay.value] = exception
   else list.push(exception)
   void set({ exceptions: list.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0)) })
   day.value = undefined
 }
 function removeException(at: number) {
-  void set({ exceptions: calendar.value!.exceptions.filter((_, one) => one !== at) })
+  void set({ exceptions: present(calendar.value).exceptions.filter((_, one) => one !== at) })
   day.value = undefined
 }
 /** Takes over days from elsewhere; a day that is there already with the same name is not doubled. */
 async function takeOver(exceptions: CalendarException[]): Promise<void> {
-  const known = new Set(calendar.value!.exceptions.map((one) => `${one.date} ${one.name}`))
+  const known = new Set(present(calendar.value).exceptions.map((one) => `${one.date} ${one.name}`))
   const fresh = exceptions.filter((one) => !known.has(`${one.date} ${one.name}`))
-  const list = [...calendar.value!.exceptions, ...fresh].sort((a, b) => (a.date < b.date ? -1 : 1))
+  const list = [...present(calendar.value).exceptions, ...fresh].sort((a, b) => (a.date < b.date ? -1 : 1))
   await set({ exceptions: list })
 }
 
@@ -120,7 +121,7 @@ const inherited = computed(
 
 function download() {
   const stamp = new Date(time.now).toISOString().replace(/[-:]|\.\d+/g, '')
-  const file = new Blob([writeIcalendar(flat.value!, stamp)], { type: 'text/calendar' })
+  const file = new Blob([writeIcalendar(present(flat.value), stamp)], { type: 'text/calendar' })
   const link = document.createElement('a')
   link.href = URL.createObjectURL(file)
   link.download = `${props.id}.ics`

@@ -18,9 +18,7 @@ if (!props.readonly)
 const order = <T extends { id: string }>(list: T[]) => list.map((one) => one.id)
 function moveGroup(index: number, by: number) {
   const ids = order(props.design.groups)
-  const [one] = ids.splice(index, 1)
-  ids.splice(index + by, 0, one!)
-  void props.change('groups', '#order', order(props.design.groups), ids)
+  void props.change('groups', '#order', ids, stepped(ids, index, by))
 }
 function renameGroup(group: CatalogGroup, name: string) {
   void props.change('groups', group.id, group, { ...group, name })
@@ -40,9 +38,7 @@ function ordered(group: string, wanted: string[]): string[] {
   return props.design.items.map((one) => (one.group === group ? queue.shift()! : one.id))
 }
 function moveItem(group: string, index: number, by: number) {
-  const ids = order(items(group))
-  const [one] = ids.splice(index, 1)
-  ids.splice(index + by, 0, one!)
+  const ids = stepped(order(items(group)), index, by)
   void props.change('items', '#order', order(props.design.items), ordered(group, ids))
 }
 /** Dropped: the order within the group, and perhaps another group for one that came from elsewhere. */

@@ -3,6 +3,7 @@ import { idOf } from '~~/core/naming'
 import type { Category, DesignStep } from '~~/core/design'
 import type { PageProps } from '~/composables/useDraft'
 import type { Names } from '~/composables/useNames'
+import { oneBy } from '~~/core/lookup'
 
 // The category tree: whole branches made at once, priorities given to many at once.
 const props = defineProps<PageProps & { names: Names }>()
@@ -12,7 +13,7 @@ const rows = computed(() => {
   const byId = new Map(props.design.categories.map((one) => [one.id, one]))
   return (props.names.category ?? [])
     .filter((one) => one.label.toLowerCase().includes(words))
-    .map(({ value, label }) => ({ category: byId.get(value)!, label, depth: value.split('/').length - 1 }))
+    .map(({ value, label }) => ({ category: oneBy(byId, value), label, depth: value.split('/').length - 1 }))
     .sort((a, b) => a.label.localeCompare(b.label))
 })
 const MOST = 400
@@ -50,9 +51,7 @@ const chooseAll = (on: boolean) =>
   (chosen.value = new Set(on ? rows.value.map((one) => one.category.id) : []))
 const those = computed(() => props.design.categories.filter((one) => chosen.value.has(one.id)))
 function setAll(event: Event) {
-  const input = event.target as HTMLSelectElement
-  const { value } = input
-  input.value = ''
+  const value = takenFrom(event)
   if (value)
     void props.changeAll(
       those.value.map((one) => step(one, withPriority(one, value === 'none' ? '' : value))),

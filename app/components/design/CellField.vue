@@ -1,6 +1,14 @@
 <script setup lang="ts">
+import { textsIn } from '~~/core/lookup'
 import type { Cell } from '~~/core/table'
-import { isOperator, OPERATORS, type Operator, type OperatorTerms, type Takes } from '~~/core/condition'
+import {
+  isList,
+  isOperator,
+  OPERATORS,
+  type Operator,
+  type OperatorTerms,
+  type Takes,
+} from '~~/core/condition'
 import type { Design } from '~~/core/design'
 import { kindOfFact } from '~~/core/design'
 import { fieldFact, termsOfType } from '~~/core/fields'
@@ -78,14 +86,14 @@ const form = ref<HTMLFormElement>()
 async function begin() {
   if (props.readonly) return
   const { op = 'any', value = null } = props.cell ?? {}
-  const list = Array.isArray(value) ? (value as string[]) : []
+  const ends = isList(value) ? value : [value]
   const inWords = (one: Single) =>
     typed.value && typeof one === 'string' ? typed.value.write(one, 'en') : one
   chosen.value = {
     op,
-    value: inWords((Array.isArray(value) ? (value[0] ?? null) : value) as Single),
-    several: takesOf(op) === 'several' ? list : [],
-    to: takesOf(op) === 'range' ? inWords(list[1] ?? null) : null,
+    value: inWords(ends[0] ?? null),
+    several: takesOf(op) === 'several' ? textsIn(value) : [],
+    to: takesOf(op) === 'range' ? inWords(ends[1] ?? null) : null,
   }
   open.value = true
   await nextTick()

@@ -2,13 +2,14 @@
 import { momentInWords } from '~~/core/time'
 import { articleOf, type DesignChange, type Finding } from '~~/core/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
+import { present } from '~~/core/lookup'
 
 // What the draft changes and what proofreading finds; all editions: to compare, to take back, to have as files.
 const props = defineProps<{ draft?: DraftPage; edition?: EditionPage; editions: EditionLine[] }>()
 const emit = defineEmits<{ replace: [page: DraftPage] }>()
 const session = useSession()
 const time = useDeskTime()
-const when = (at: number) => momentInWords(at, session.me!.zone, time.now)
+const when = (at: number) => momentInWords(at, present(session.me).zone, time.now)
 const error = ref<ApiError>()
 
 async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
@@ -65,20 +66,19 @@ interface Preview {
 const file = ref<{ name: string; text: string }>()
 const preview = ref<Preview>()
 async function read(event: Event) {
-  const input = event.target as HTMLInputElement
-  const [chosen] = input.files ?? []
+  const [chosen] = filesIn(event)
   preview.value = file.value = undefined
   if (!chosen) return
   file.value = { name: chosen.name, text: await chosen.text() }
   // The same file can be chosen again after it was changed.
-  input.value = ''
+  emptied(event)
   preview.value = await attempt(() =>
-    api<Preview>('/api/design-file', { method: 'POST', body: { text: file.value!.text } }),
+    api<Preview>('/api/design-file', { method: 'POST', body: { text: present(file.value).text } }),
   )
 }
 async function take() {
-  const { text } = file.value!
-  const body = { text, take: true, version: preview.value!.version }
+  const { text } = present(file.value)
+  const body = { text, take: true, version: present(preview.value).version }
   const page = await attempt(() => api<DraftPage>('/api/design-file', { method: 'POST', body }))
   if (!page) return
   emit('replace', page)

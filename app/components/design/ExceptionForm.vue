@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayNumberOf, isoWeekday, type CalendarException, type DaySpan } from '~~/core/time'
+import { oneAt } from '~~/core/lookup'
 
 // One special day: what it is called, whether it is shut or opens extra, and whether it comes every year.
 const props = defineProps<{ date: string; exception?: CalendarException }>()
@@ -57,7 +58,7 @@ function spans(): DaySpan[] | undefined {
   const parts = fields.hours.split(/[,;]/).filter((part) => part.trim())
   const found = parts.map((part) => /^\s*(\d{1,2}:\d\d)\s*(?:-|–|to)\s*(\d{1,2}:\d\d)\s*$/.exec(part))
   if (!parts.length || found.some((one) => !one)) return undefined
-  return found.map((one) => ({ from: one![1]!.padStart(5, '0'), to: one![2]!.padStart(5, '0') }))
+  return found.map((one) => ({ from: oneAt(one!, 1).padStart(5, '0'), to: oneAt(one!, 2).padStart(5, '0') }))
 }
 
 function keep() {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withoutGaps } from '~~/core/json'
 import {
   fieldFact,
   FIELD_TYPES,
@@ -20,12 +21,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [field: TicketField] }>()
 
-const put = (change: Partial<TicketField>) => emit('change', without({ ...props.field, ...change }))
 /** What is left out is not kept as nothing. */
-const without = (field: TicketField) =>
-  Object.fromEntries(
-    Object.entries(field).filter(([, value]) => value !== undefined),
-  ) as unknown as TicketField
+const put = (change: Partial<TicketField>) => emit('change', withoutGaps({ ...props.field, ...change }))
 const takes = (term: Term) => FIELD_TYPES[props.field.type].terms.includes(term)
 /** Another type holds other values, so what is filled in beforehand and the bounds go. */
 function setType(type: FieldType) {
@@ -33,7 +30,7 @@ function setType(type: FieldType) {
   const isChoice = FIELD_TYPES[type].terms.includes('options')
   emit(
     'change',
-    without({
+    withoutGaps({
       name,
       label,
       type,
@@ -66,13 +63,15 @@ const ROLES = {
 const AUDIENCES = { sees: 'Who sees it', changes: 'Who changes it' } as const
 function toggle(which: 'sees' | 'changes', part: 'roles' | 'teams', one: string, on: boolean) {
   const before: Audience = props.field[which] ?? {}
-  const list = ((before[part] ?? []) as string[]).filter((each) => each !== one)
+  const list = namesIn(before, part).filter((each) => each !== one)
   const after = { ...before, [part]: on ? [...list, one] : list }
   const isNamed = Boolean(after.roles?.length || after.teams?.length)
   put({ [which]: isNamed ? after : undefined })
 }
+const namesIn = (audience: Audience | undefined, part: 'roles' | 'teams'): readonly string[] =>
+  audience?.[part] ?? []
 const has = (which: 'sees' | 'changes', part: 'roles' | 'teams', one: string) =>
-  ((props.field[which]?.[part] ?? []) as string[]).includes(one)
+  namesIn(props.field[which], part).includes(one)
 /** As it stands in a message. */
 const placeholder = computed(() => `{${fieldFact(props.field.name)}}`)
 </script>

@@ -12,6 +12,7 @@ import {
 } from '~~/core/intake'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { Names } from '~/composables/useNames'
+import { oneAt } from '~~/core/lookup'
 
 // The form of an item: its steps and questions in order, by drag or keyboard, beside what the portal shows.
 const props = defineProps<ArticleProps & { form: Form; names: Names }>()
@@ -25,12 +26,12 @@ const withStep = (at: number, change: Partial<FormStep>) =>
   props.form.steps.map((one, index) => (index === at ? { ...one, ...change } : one))
 
 function putAsked(step: number, index: number, after: FormQuestion) {
-  const questions = props.form.steps[step]!.questions.map((one, at) => (at === index ? after : one))
+  const questions = oneAt(props.form.steps, step).questions.map((one, at) => (at === index ? after : one))
   void putSteps(withStep(step, { questions }))
 }
 function removeAsked(step: number, index: number) {
   void putSteps(
-    withStep(step, { questions: props.form.steps[step]!.questions.filter((_, at) => at !== index) }),
+    withStep(step, { questions: oneAt(props.form.steps, step).questions.filter((_, at) => at !== index) }),
   )
 }
 function putQuestion(before: Question, after: Question) {
@@ -40,11 +41,11 @@ function putQuestion(before: Question, after: Question) {
 /** Moves a question by one place; over the edge of its step into the next one. */
 async function move(step: number, index: number, by: number, label: string) {
   const steps = props.form.steps.map((one) => ({ ...one, questions: [...one.questions] }))
-  const [one] = steps[step]!.questions.splice(index, 1)
+  const [one] = oneAt(steps, step).questions.splice(index, 1)
   const to = index + by
-  if (to >= 0 && to <= steps[step]!.questions.length) steps[step]!.questions.splice(to, 0, one!)
-  else if (to < 0 && step > 0) steps[step - 1]!.questions.push(one!)
-  else if (to > 0 && step < steps.length - 1) steps[step + 1]!.questions.unshift(one!)
+  if (to >= 0 && to <= oneAt(steps, step).questions.length) oneAt(steps, step).questions.splice(to, 0, one!)
+  else if (to < 0 && step > 0) oneAt(steps, step - 1).questions.push(one!)
+  else if (to > 0 && step < steps.length - 1) oneAt(steps, step + 1).questions.unshift(one!)
   else return
   await putSteps(steps)
   await nextTick()
@@ -66,12 +67,7 @@ watch(
   { immediate: true },
 )
 
-function moveStep(at: number, by: number) {
-  const steps = [...props.form.steps]
-  const [one] = steps.splice(at, 1)
-  steps.splice(at + by, 0, one!)
-  void putSteps(steps)
-}
+const moveStep = (at: number, by: number) => void putSteps(stepped(props.form.steps, at, by))
 const addStep = () => putSteps([...props.form.steps, { title: 'Next step', questions: [] }])
 const asksBefore = (step: number, index: number) =>
   props.form.steps.flatMap((one, at) =>
@@ -85,7 +81,9 @@ const spare = computed(() => {
 function ask(step: number, name: string) {
   if (!name) return
   adding.value = undefined
-  void putSteps(withStep(step, { questions: [...props.form.steps[step]!.questions, { question: name }] }))
+  void putSteps(
+    withStep(step, { questions: [...oneAt(props.form.steps, step).questions, { question: name }] }),
+  )
 }
 
 const session = useSession()
@@ -110,7 +108,7 @@ async function addNew(step: number) {
   const after: Question = { name, label: words, type: type.value, ...(options && { options }) }
   const form = {
     ...props.form,
-    steps: withStep(step, { questions: [...props.form.steps[step]!.questions, { question: name }] }),
+    steps: withStep(step, { questions: [...oneAt(props.form.steps, step).questions, { question: name }] }),
   }
   const isDone = await props.changeAll([
     { list: 'questions', id: name, before: null, after },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { TicketField } from '~~/core/fields'
 import type { GateAsk, Status } from '~~/core/lifecycle'
+import { oneAt } from '~~/core/lookup'
 
 // What a status asks for before a ticket may enter it: fields of the ticket, which stay. Too many questions are friction,
 // so each is a line.
@@ -20,18 +21,13 @@ const put = (at: number, change: Partial<GateAsk>) =>
   )
 /** The words of the gate are those of the field unless they are others. */
 function putLabel(at: number, words: string) {
-  const { label: _, ...ask } = props.status.gate[at]!
+  const { label: _, ...ask } = oneAt(props.status.gate, at)
   const isOwn = words.trim() && words.trim() !== fieldOf(ask.field)?.label
   const gate = [...props.status.gate]
   gate[at] = isOwn ? { ...ask, label: words.trim() } : ask
   emit('change', gate)
 }
-function move(at: number, by: number) {
-  const gate = [...props.status.gate]
-  const [one] = gate.splice(at, 1)
-  gate.splice(at + by, 0, one!)
-  emit('change', gate)
-}
+const move = (at: number, by: number) => emit('change', stepped(props.status.gate, at, by))
 const isFree = ({ name }: TicketField) => !props.status.gate.some((one) => one.field === name)
 const offers = computed(() => props.own.filter(isFree))
 const others = computed(() =>

@@ -3,6 +3,7 @@ import { freeId } from '~~/core/naming'
 import { formatDuration, parseDuration, DAY, HOUR } from '~~/core/time'
 import type { Design, Finding } from '~~/core/design'
 import type { IdleAction, IdleTimer, TicketKind } from '~~/core/lifecycle'
+import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
 // What happens when nothing happens: a reminder, a word to the owner, or the ticket moves on.
 const props = defineProps<{ kind: TicketKind; design: Design; findings: Finding[]; readonly: boolean }>()
@@ -32,12 +33,12 @@ const lasting = (amount: number, unit: string) =>
     ? `P${amount}D`
     : formatDuration(amount * (unit === 'days' ? DAY : HOUR))
 function setAmount(at: number, amount: number) {
-  if (amount > 0) put(at, { after: lasting(amount, shown(timers.value[at]!.after).unit) })
+  if (amount > 0) put(at, { after: lasting(amount, shown(oneAt(timers.value, at).after).unit) })
 }
 const setUnit = (at: number, unit: string) =>
-  put(at, { after: lasting(shown(timers.value[at]!.after).amount, unit) })
+  put(at, { after: lasting(shown(oneAt(timers.value, at).after).amount, unit) })
 function setCalendar(at: number, id: string) {
-  const { calendar: _, ...rest } = timers.value[at]!
+  const { calendar: _, ...rest } = oneAt(timers.value, at)
   emit(
     'change',
     timers.value.map((one, index) => (index === at ? { ...rest, ...(id && { calendar: id }) } : one)),
@@ -46,30 +47,31 @@ function setCalendar(at: number, id: string) {
 
 const keyOf = (action: IdleAction) => (action.do === 'tell' ? `tell ${action.whom}` : `move ${action.to}`)
 function setAction(at: number, key: string) {
-  const [what, id] = key.split(/ (.*)/) as [string, string]
-  const { action } = timers.value[at]!
+  const [what, id = ''] = key.split(/ (.*)/)
+  const { action } = oneAt(timers.value, at)
   const reminder = props.design.templates.some((one) => one.id === 'reminder')
   const template =
-    action.do === 'tell' ? action.template : reminder ? 'reminder' : props.design.templates[0]!.id
+    action.do === 'tell' ? action.template : reminder ? 'reminder' : oneAt(props.design.templates, 0).id
   put(at, {
     action:
       what === 'tell'
-        ? { do: 'tell', whom: id as keyof typeof WHOM, template }
+        ? { do: 'tell', whom: isOneOf(keysOf(WHOM), id) ? id : 'requester', template }
         : { do: 'move', to: id, ...(action.do === 'move' && action.remarks && { remarks: action.remarks }) },
   })
 }
 function setRemarks(at: number, remarks: string) {
-  const { action } = timers.value[at]!
+  const { action } = oneAt(timers.value, at)
   if (action.do === 'move') put(at, { action: { do: 'move', to: action.to, ...(remarks && { remarks }) } })
 }
 function setTemplate(at: number, template: string) {
-  const { action } = timers.value[at]!
+  const { action } = oneAt(timers.value, at)
   if (action.do === 'tell') put(at, { action: { ...action, template } })
 }
 function add() {
-  const waiting = props.kind.statuses.find((one) => one.group === 'waiting') ?? props.kind.statuses[0]!
+  const waiting = props.kind.statuses.find((one) => one.group === 'waiting') ?? oneAt(props.kind.statuses, 0)
   const id = freeId('timer', (one) => timers.value.some((timer) => timer.id === one), 'timer')
-  const template = props.design.templates.find((one) => one.id === 'reminder') ?? props.design.templates[0]!
+  const template =
+    props.design.templates.find((one) => one.id === 'reminder') ?? oneAt(props.design.templates, 0)
   const action: IdleAction = { do: 'tell', whom: 'requester', template: template.id }
   emit('change', [...timers.value, { id, status: waiting.id, after: 'P3D', action }])
 }

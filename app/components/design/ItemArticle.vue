@@ -5,6 +5,7 @@ import { checklistsFor, CompiledDesign, Directory, ledByOthers, levelsFor } from
 import { ASKER_FACTS, ITEM_ICONS, type CatalogItem, type ItemIcon } from '~~/core/intake'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { EachProps } from '~/composables/useDraft'
+import { present } from '~~/core/lookup'
 
 // One thing that may be asked for: its words, where it shows and what stands behind it; below, its form.
 const props = defineProps<EachProps & { directory: DirectoryPage }>()
@@ -29,9 +30,9 @@ void api<{ days: number; items: Record<string, number> }>('/api/catalog/use')
   .catch(() => (isUncounted.value = true))
 const session = useSession()
 const others = computed(() =>
-  session.me!.role === 'administrator'
+  present(session.me).role === 'administrator'
     ? undefined
-    : ledByOthers(props.design.desks, [item.value?.desk], session.me!.id),
+    : ledByOthers(props.design.desks, [item.value?.desk], present(session.me).id),
 )
 const isLocked = computed(() => props.readonly || others.value !== undefined)
 const words = computed(() => {
@@ -43,7 +44,7 @@ const words = computed(() => {
 const put = (change: Partial<CatalogItem>) =>
   props.change('items', props.id, item.value, { ...item.value, ...change })
 function leaveOut(key: keyof CatalogItem) {
-  const entries = Object.entries(item.value!).filter(([name]) => name !== key)
+  const entries = Object.entries(present(item.value)).filter(([name]) => name !== key)
   void props.change('items', props.id, item.value, Object.fromEntries(entries))
 }
 function putOr(key: 'priority' | 'expected', value: string) {
@@ -58,21 +59,21 @@ const openKinds = computed(() =>
 )
 const setDesk = (desk: string) => (desk ? put({ desk }) : leaveOut('desk'))
 function setPortal(id: string, on: boolean) {
-  const others = item.value!.portals.filter((one) => one !== id)
+  const others = present(item.value).portals.filter((one) => one !== id)
   void put({ portals: on ? [...others, id] : others })
 }
 
 /** A form of its own, with the same questions: what is changed then changes nothing for the others. */
 function ownForm() {
-  const before = form.value!
+  const before = present(form.value)
   const id = freeId(props.id, (one) => props.design.forms.some((other) => other.id === one))
   void props.changeAll([
-    { list: 'forms', id, before: null, after: { ...before, id, name: item.value!.name } },
+    { list: 'forms', id, before: null, after: { ...before, id, name: present(item.value).name } },
     { list: 'items', id: props.id, before: item.value, after: { ...item.value, form: id } },
   ])
 }
 async function copy() {
-  const name = `${item.value!.name}, copy`
+  const name = `${present(item.value).name}, copy`
   const id = freeId(name, (one) => props.design.items.some((other) => other.id === one))
   if (await props.change('items', id, null, { ...item.value, id, name }))
     await navigateTo(`/design/catalog/${id}`)
@@ -82,7 +83,7 @@ async function remove() {
   const isAlone = form.value && sharers.value.length === 0
   const isDone = await props.changeAll([
     { list: 'items', id: props.id, before: item.value, after: null },
-    ...(isAlone ? [{ list: 'forms', id: form.value!.id, before: form.value, after: null }] : []),
+    ...(isAlone ? [{ list: 'forms', id: present(form.value).id, before: form.value, after: null }] : []),
   ])
   if (isDone) await navigateTo('/design/catalog')
 }

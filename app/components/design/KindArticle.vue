@@ -15,6 +15,7 @@ import { articleOf, ledByOthers, usesOfKind } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { deskName } from '~/composables/designWords'
 import type { EachProps } from '~/composables/useDraft'
+import { present } from '~~/core/lookup'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
 // them, so that is asked once before the first change.
@@ -49,7 +50,7 @@ const sharing = computed(() =>
 )
 /** A kind like this one that is a desk's own; the items of that desk lead to it from then on. */
 async function makeOwn(desk: { id: string; name: string }) {
-  const before = kind.value!
+  const before = present(kind.value)
   const id = freeId(`${before.id}-${desk.id}`, (one) => props.design.kinds.some((other) => other.id === one))
   const own = { ...before, id, name: `${before.name}, ${desk.name}`, desk: desk.id }
   const led = items.value.filter((item) => item.desk === desk.id)
@@ -60,7 +61,7 @@ async function makeOwn(desk: { id: string; name: string }) {
   if (isDone) await navigateTo(`/design/kinds/${id}`)
 }
 function setDesk(desk: string) {
-  const { desk: _, ...rest } = kind.value!
+  const { desk: _, ...rest } = present(kind.value)
   void save(desk ? { ...rest, desk } : rest)
 }
 
@@ -68,33 +69,30 @@ function setDesk(desk: string) {
 const agreed = useState<string[]>('shared-kinds', () => [])
 const session = useSession()
 const others = computed(() =>
-  session.me!.role === 'administrator'
+  present(session.me).role === 'administrator'
     ? undefined
-    : ledByOthers(props.design.desks, [kind.value?.desk], session.me!.id),
+    : ledByOthers(props.design.desks, [kind.value?.desk], present(session.me).id),
 )
 const mustAgree = computed(() => items.value.length > 1 && !agreed.value.includes(props.id))
 const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
 const agree = () => (agreed.value = [...agreed.value, props.id])
 
 const save = (after: TicketKind) => props.change('kinds', props.id, kind.value, after)
-const put = (change: Partial<TicketKind>) => save({ ...kind.value!, ...change })
+const put = (change: Partial<TicketKind>) => save({ ...present(kind.value), ...change })
 const putStatus = (id: string, change: Partial<Status>) =>
-  put({ statuses: kind.value!.statuses.map((one) => (one.id === id ? { ...one, ...change } : one)) })
+  put({ statuses: present(kind.value).statuses.map((one) => (one.id === id ? { ...one, ...change } : one)) })
 function setTell(status: Status, template: string) {
   const { tell: _, ...rest } = status
   const after = template ? { ...rest, tell: template } : rest
-  void put({ statuses: kind.value!.statuses.map((one) => (one.id === status.id ? after : one)) })
+  void put({ statuses: present(kind.value).statuses.map((one) => (one.id === status.id ? after : one)) })
 }
 function moveStatus(at: number, by: number) {
-  const statuses = [...kind.value!.statuses]
-  const [one] = statuses.splice(at, 1)
-  statuses.splice(at + by, 0, one!)
-  void put({ statuses })
+  void put({ statuses: stepped(present(kind.value).statuses, at, by) })
 }
 const gateOf = ref<string>()
 const openField = ref<string>()
 const fieldOf = (name: string) => props.design.fields.find((one) => one.name === name)
-const ownFields = computed(() => kind.value!.fields.flatMap((one) => fieldOf(one.field) ?? []))
+const ownFields = computed(() => present(kind.value).fields.flatMap((one) => fieldOf(one.field) ?? []))
 const gateInWords = (gate: GateAsk[]) =>
   gate
     .map(
@@ -103,7 +101,7 @@ const gateInWords = (gate: GateAsk[]) =>
     .join(' · ') || 'nothing'
 /** A gate asks for a field that the kind did not have: it has it from then on. */
 async function askFor(status: Status, field: { name: string } | { label: string }) {
-  const before = kind.value!
+  const before = present(kind.value)
   const name = 'name' in field ? field.name : freeId(field.label, (id) => fieldOf(id) !== undefined, 'field')
   const gate = [...status.gate, { field: name, required: false }]
   const after = {
@@ -123,22 +121,22 @@ async function askFor(status: Status, field: { name: string } | { label: string 
 const fresh = reactive({ status: '', group: 'active' as StatusGroup, from: '', to: '', label: '' })
 function addOne() {
   if (!fresh.status.trim()) return
-  void save(addStatus(kind.value!, fresh.status.trim(), fresh.group))
+  void save(addStatus(present(kind.value), fresh.status.trim(), fresh.group))
   fresh.status = ''
 }
 const removing = ref<string>()
 /** What goes with a status that is taken out. */
 const goesWith = (id: string) =>
-  kind.value!.transitions.filter((one) => one.from === id || one.to === id).length
+  present(kind.value).transitions.filter((one) => one.from === id || one.to === id).length
 function remove(id: string) {
   removing.value = undefined
-  void save(removeStatus(kind.value!, id))
+  void save(removeStatus(present(kind.value), id))
 }
 
-const nameOf = (id: string) => kind.value!.statuses.find((one) => one.id === id)?.name ?? id
+const nameOf = (id: string) => present(kind.value).statuses.find((one) => one.id === id)?.name ?? id
 function addWay(from: string, to: string, label = '') {
   if (isLocked.value || !from || !to) return
-  void save(addTransition(kind.value!, from, to, label.trim() || `To “${nameOf(to)}”`))
+  void save(addTransition(present(kind.value), from, to, label.trim() || `To “${nameOf(to)}”`))
 }
 function addNamedWay() {
   addWay(fresh.from, fresh.to, fresh.label)
@@ -146,9 +144,11 @@ function addNamedWay() {
 }
 const sameWay = (a: Transition, b: Transition) => a.from === b.from && a.to === b.to
 const putWay = (way: Transition, label: string) =>
-  put({ transitions: kind.value!.transitions.map((one) => (sameWay(one, way) ? { ...one, label } : one)) })
+  put({
+    transitions: present(kind.value).transitions.map((one) => (sameWay(one, way) ? { ...one, label } : one)),
+  })
 const removeWay = (way: Transition) =>
-  put({ transitions: kind.value!.transitions.filter((one) => !sameWay(one, way)) })
+  put({ transitions: present(kind.value).transitions.filter((one) => !sameWay(one, way)) })
 const EVENTS = { onReply: 'when a reply goes out', onAnswer: 'when the requester answers' } as const
 
 async function removeKind() {

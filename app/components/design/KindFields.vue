@@ -4,6 +4,7 @@ import { FIELD_TYPES, type KindField, type TicketField } from '~~/core/fields'
 import { freeId } from '~~/core/naming'
 import type { TicketKind } from '~~/core/lifecycle'
 import type { ArticleProps } from '~/composables/useDraft'
+import { oneAt } from '~~/core/lookup'
 
 // The fields of a ticket kind: what it keeps of its tickets besides what was asked. They are of one library, so what
 // another kind has too is changed for both.
@@ -22,12 +23,7 @@ const save = (fields: KindField[]) =>
   props.change('kinds', props.kind.id, props.kind, { ...props.kind, fields })
 /** The field whose terms are shown. */
 const open = defineModel<string>('open')
-function move(at: number, by: number) {
-  const fields = [...props.kind.fields]
-  const [one] = fields.splice(at, 1)
-  fields.splice(at + by, 0, one!)
-  void save(fields)
-}
+const move = (at: number, by: number) => void save(stepped(props.kind.fields, at, by))
 /** Questions of the forms that lead here whose answers the field could take. */
 function questionsFor(field: TicketField) {
   const forms = new Set(props.design.items.filter((one) => one.kind === props.kind.id).map((one) => one.form))
@@ -43,7 +39,7 @@ function questionsFor(field: TicketField) {
 }
 function setQuestion(at: number, question: string) {
   const fields = [...props.kind.fields]
-  const { question: _, ...rest } = fields[at]!
+  const { question: _, ...rest } = oneAt(fields, at)
   fields[at] = question ? { ...rest, question } : rest
   void save(fields)
 }

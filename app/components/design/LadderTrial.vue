@@ -3,6 +3,7 @@ import type { Design } from '~~/core/design'
 import { textOf } from '~~/core/reason'
 import { dayAndMonth, durationInWords, timeOfDay, weekdayAndTime } from '~~/core/time'
 import { designNames, entryInWords, rungWhen, type Entry } from '~~/core/ticket'
+import { present } from '~~/core/lookup'
 
 // What would happen to a ticket if nobody did anything, with the people that rotas and shifts name.
 const props = defineProps<{ version: number; design: Design }>()
@@ -39,7 +40,7 @@ watch(
   () => trial.value && void look(),
 )
 const when = (at: number) =>
-  dayAndMonth(at, zone.value) === dayAndMonth(trial.value!.now, zone.value)
+  dayAndMonth(at, zone.value) === dayAndMonth(present(trial.value).now, zone.value)
     ? timeOfDay(at, zone.value)
     : `${weekdayAndTime(at, zone.value)}, ${dayAndMonth(at, zone.value)}`
 const CHANNELS: Record<string, string> = {
@@ -51,7 +52,7 @@ const CHANNELS: Record<string, string> = {
 }
 const toldInWords = (one: Told) => {
   const who = one.person
-    ? (trial.value!.people[one.person] ?? one.person)
+    ? (present(trial.value).people[one.person] ?? one.person)
     : one.channel === 'call'
       ? nameOfCall(one.address)
       : one.address

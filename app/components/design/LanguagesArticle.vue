@@ -3,6 +3,7 @@ import { gapsOf, writtenTexts, type Translation } from '~~/core/design'
 import { fold } from '~~/core/condition'
 import { LANGUAGE_NAMES, LANGUAGES, type Language } from '~~/core/words'
 import type { PageProps } from '~/composables/useDraft'
+import { oneAt } from '~~/core/lookup'
 
 // What leads have written for requesters, in other languages, with a list of what lacks one.
 const props = defineProps<PageProps>()
@@ -11,7 +12,7 @@ const own = computed(() => props.design.desk.language ?? 'en')
 const others = computed(() => LANGUAGES.filter((one) => one !== own.value))
 const wanted = ref<Language>()
 const language = computed(() =>
-  wanted.value && others.value.includes(wanted.value) ? wanted.value : others.value[0]!,
+  wanted.value && others.value.includes(wanted.value) ? wanted.value : oneAt(others.value, 0),
 )
 const translation = computed<Translation>(
   () =>

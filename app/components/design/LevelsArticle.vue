@@ -6,6 +6,7 @@ import { freeId, idOf } from '~~/core/naming'
 import { formatDuration, parseDuration, HOUR, MINUTE } from '~~/core/time'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { PageProps } from '~/composables/useDraft'
+import { oneAt } from '~~/core/lookup'
 
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
@@ -36,7 +37,7 @@ function set(level: ServiceLevel, target: number, priority: string, text: string
   const match = /^(\d{1,4}):([0-5]\d)$/.exec(text.trim())
   if (text.trim() !== '' && !match) return (wrong.value = `${level.id}-${target}-${priority}`)
   wrong.value = undefined
-  const { [priority]: _, ...rest } = level.targets[target]!.granted
+  const { [priority]: _, ...rest } = oneAt(level.targets, target).granted
   const granted = match
     ? { ...rest, [priority]: formatDuration(Number(match[1]) * HOUR + Number(match[2]) * MINUTE) }
     : rest
@@ -45,10 +46,7 @@ function set(level: ServiceLevel, target: number, priority: string, text: string
 
 const ids = computed(() => props.design.serviceLevels.map((one) => one.id))
 function move(index: number, by: number) {
-  const order = [...ids.value]
-  const [one] = order.splice(index, 1)
-  order.splice(index + by, 0, one!)
-  void props.change('serviceLevels', '#order', ids.value, order)
+  void props.change('serviceLevels', '#order', ids.value, stepped(ids.value, index, by))
 }
 const isTaken = (id: string) => ids.value.includes(id)
 
@@ -62,12 +60,12 @@ function insertAfter(index: number, levels: ServiceLevel[]) {
   ])
 }
 function copy(index: number) {
-  const level = props.design.serviceLevels[index]!
+  const level = oneAt(props.design.serviceLevels, index)
   insertAfter(index, [{ ...level, id: freeId(`${level.id}-copy`, isTaken), name: `${level.name}, copy` }])
 }
 function family(index: number) {
   const before = index - 1
-  insertAfter(before, familyOf(props.design.serviceLevels[index]!, priorities.value, isTaken))
+  insertAfter(before, familyOf(oneAt(props.design.serviceLevels, index), priorities.value, isTaken))
 }
 function add() {
   const [pattern] = props.design.serviceLevels

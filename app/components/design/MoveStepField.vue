@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isOneOf, keysOf } from '~~/core/lookup'
 import type { Design } from '~~/core/design'
 import { stepTerms, STEPS, type FirstNamed, type MoveStep } from '~~/core/work'
 import type { Names } from '~/composables/useNames'
@@ -33,13 +34,13 @@ const choice = computed(() => {
       ? Object.entries(field.options)
       : lists[field.of].map(({ id, name }) => [id, name] as const)
   const { key, label } = field
-  return { key, label, options, value: (props.step as unknown as Record<string, string>)[key] }
+  return { key, label, options, value: new Map<string, unknown>(Object.entries(props.step)).get(key) }
 })
 const choose = (key: string, value: string) =>
   emit('change', { do: props.step.do, [key]: value } as unknown as MoveStep)
 type Of<K extends MoveStep['do']> = Extract<MoveStep, { do: K }>
 const toStatus = (value: string): MoveStep =>
-  value in GROUPS ? { do: 'status', group: value as keyof typeof GROUPS } : { do: 'status', status: value }
+  isOneOf(keysOf(GROUPS), value) ? { do: 'status', group: value } : { do: 'status', status: value }
 </script>
 
 <template>

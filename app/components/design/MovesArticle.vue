@@ -38,12 +38,6 @@ function add() {
 const inOrder = (list: string, before: string[], after: string[]) =>
   void props.change(list, '#order', before, after)
 const ids = computed(() => props.design.moves.map((one) => one.id))
-function stepped(order: string[], id: string, by: -1 | 1): string[] {
-  const next = [...order]
-  const at = next.indexOf(id)
-  next.splice(at + by, 0, ...next.splice(at, 1))
-  return next
-}
 const dragged = computed({
   get: () => props.design.moves,
   set: (moves: Move[]) =>
@@ -128,7 +122,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
               :name="one.name"
               :first="index === 0"
               :last="index === design.moves.length - 1"
-              @by="inOrder('moves', ids, stepped(ids, one.id, $event))"
+              @by="inOrder('moves', ids, stepped(ids, ids.indexOf(one.id), $event))"
             />
             <button class="link small" type="button" @click="props.change('moves', one.id, one, null)">
               remove {{ one.name }}
@@ -265,7 +259,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
                       type="button"
                       :disabled="at === 0"
                       :aria-label="`${nameOf(id)} earlier for ${ROLE_NAMES[role]}`"
-                      @click="setShelf(role, stepped(shelfOf(role)!.moves, id, -1))"
+                      @click="setShelf(role, stepped(shelfOf(role)!.moves, at, -1))"
                     >
                       ←</button
                     ><button

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
+import { present } from '~~/core/lookup'
 
 // Which edition the open tickets follow, and letting those that keep an earlier one follow the one in force.
 interface AdoptionPage {
@@ -54,7 +55,7 @@ const gone = computed(() => (adoption.value ? adoption.value.done + adoption.val
 const asks = setInterval(() => running.value && void load(), 1500)
 onBeforeUnmount(() => clearInterval(asks))
 const tickets = (count: number) => `${count} open ${count === 1 ? 'ticket' : 'tickets'}`
-const when = (at: number) => momentInWords(at, session.me!.zone, time.now)
+const when = (at: number) => momentInWords(at, present(session.me).zone, time.now)
 
 async function follow() {
   asking.value = false

@@ -3,6 +3,7 @@ import { freeId } from '~~/core/naming'
 import type { Priority } from '~~/core/design'
 import { durationInWords, parseDuration } from '~~/core/time'
 import type { PageProps } from '~/composables/useDraft'
+import { oneAt } from '~~/core/lookup'
 
 // The priorities in their order, with what each grants where no service level says otherwise.
 const props = defineProps<PageProps>()
@@ -46,7 +47,7 @@ function shown(text?: string): string {
 }
 /** Changes places with the one before or after it; numerals stay where they are. */
 function move(index: number, by: number) {
-  const [one, other] = [ordered.value[index]!, ordered.value[index + by]!]
+  const [one, other] = [oneAt(ordered.value, index), oneAt(ordered.value, index + by)]
   void props.changeAll([
     {
       list: 'priorities',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withoutGaps } from '~~/core/json'
 import { QUESTION_TYPES, type Answer, type Question, type Term } from '~~/core/intake'
 
 // What a question of the library takes as an answer: help, options, bounds, looks, and what is filled in beforehand.
@@ -6,10 +7,7 @@ const props = defineProps<{ question: Question; disabled: boolean }>()
 const emit = defineEmits<{ change: [after: Question] }>()
 
 const put = (change: Partial<Question>) => emit('change', { ...props.question, ...change })
-function leaveOut(key: keyof Question) {
-  const entries = Object.entries(props.question).filter(([name]) => name !== key)
-  emit('change', Object.fromEntries(entries) as unknown as Question)
-}
+const leaveOut = (key: keyof Question) => emit('change', withoutGaps({ ...props.question, [key]: undefined }))
 function putNumber(key: 'min' | 'max' | 'maxLength', text: string) {
   if (text.trim() === '') leaveOut(key)
   else put({ [key]: Number(text) })

@@ -3,6 +3,7 @@ import { freeId } from '~~/core/naming'
 import type { SignalCell, SignalKind, SignalRules } from '~~/core/design'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 // The signal map: what monitors report, by the cover of whom it concerns. Holes are shown with what fell into them.
 const props = defineProps<PageProps & { directory: DirectoryPage; names: Names }>()
@@ -52,14 +53,14 @@ const placeName = computed(() => {
 })
 /** @param over whether what is decided already is written over as well */
 function keep(cell: SignalCell | null | undefined, over: boolean) {
-  const { kind, cover } = open.value!
+  const { kind, cover } = present(open.value)
   const kinds = kind ? [kind] : rules.value.kinds.map((one) => one.id)
   const covers = cover === undefined ? rules.value.covers : [cover]
   const map = JSON.parse(JSON.stringify(rules.value.map)) as SignalRules['map']
   for (const one of kinds)
     for (const other of covers) {
       // A row or a column is filled where it has holes; what is decided stays unless that is said.
-      if (!isOne(open.value!) && !over && map[one]?.[other] !== undefined) continue
+      if (!isOne(present(open.value)) && !over && map[one]?.[other] !== undefined) continue
       const { [other]: _, ...rest } = map[one] ?? {}
       map[one] = cell === undefined ? rest : { ...rest, [other]: cell }
     }
@@ -93,9 +94,8 @@ function addKinds() {
   void save({ ...rules.value, kinds: [...rules.value.kinds, ...kinds] })
 }
 function addCover(event: Event) {
-  const input = event.target as HTMLSelectElement
-  const { value } = input
-  input.value = '?'
+  const value = typedIn(event)
+  if (event.target instanceof HTMLSelectElement) event.target.value = '?'
   if (value !== '?') void save({ ...rules.value, covers: [...rules.value.covers, value] })
 }
 function removeCover(cover: string) {

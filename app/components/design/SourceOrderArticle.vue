@@ -9,10 +9,10 @@ const { of: decidedBy } = useDecided()
 const sourceName = (source: PrioritySource) => say('en', `source.${source}`)
 const props = defineProps<PageProps & { directory: DirectoryPage; names: Names; version: number }>()
 const triage = computed(() => props.design.triage)
-const orders = computed(() => [
-  { team: undefined as string | undefined, name: 'The desk', order: triage.value.sourceOrder },
+const orders = computed((): { team?: string; name: string; order: PrioritySource[] }[] => [
+  { name: 'The desk', order: triage.value.sourceOrder },
   ...Object.entries(triage.value.teamOrders ?? {}).map(([team, order]) => ({
-    team: team as string | undefined,
+    team,
     name: props.directory.teams.find((one) => one.id === team)?.name ?? team,
     order,
   })),
@@ -32,15 +32,10 @@ function save(team: string | undefined, order: PrioritySource[] | undefined) {
   )
 }
 function move(team: string | undefined, order: PrioritySource[], index: number, by: number) {
-  const copy = [...order]
-  const [one] = copy.splice(index, 1)
-  copy.splice(index + by, 0, one!)
-  void save(team, copy)
+  void save(team, stepped(order, index, by))
 }
 function take(event: Event, work: (value: string) => unknown) {
-  const input = event.target as HTMLSelectElement
-  const { value } = input
-  input.value = ''
+  const value = takenFrom(event)
   if (value) work(value)
 }
 

@@ -7,6 +7,7 @@ import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
 import { freeId } from '~~/core/naming'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
+import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
 // A decision table of triage: its rows as a grid, what analysis finds in it, and a trial at the foot.
 type Part = 'what' | 'weight' | 'routing' | 'skills'
@@ -86,27 +87,19 @@ const offered = computed(() =>
     ...props.design.fields.map((one) => fieldFact(one.name)),
   ]
     .filter((fact) => !table.value.columns.includes(fact))
-    .map((value) => ({ value, label: `${SORTS_OF_FACT[value.split('.')[0]!] ?? ''}${title(value)}` })),
+    .map((value) => ({ value, label: `${SORTS_OF_FACT[oneAt(value.split('.'), 0)] ?? ''}${title(value)}` })),
 )
 function addColumn(event: Event) {
-  const input = event.target as HTMLSelectElement
-  const fact = input.value
-  input.value = ''
+  const fact = takenFrom(event)
   if (!fact) return
   const rows = table.value.rows.map((row) => ({ ...row, cells: [...row.cells, null] }))
   void save({ ...table.value, columns: [...table.value.columns, fact], rows })
 }
-const moved = <T,>(list: readonly T[], from: number, by: number): T[] => {
-  const copy = [...list]
-  const [one] = copy.splice(from, 1)
-  copy.splice(from + by, 0, one as T)
-  return copy
-}
 const moveColumn = (index: number, by: number) =>
   save({
     ...table.value,
-    columns: moved(table.value.columns, index, by),
-    rows: table.value.rows.map((row) => ({ ...row, cells: moved(row.cells, index, by) })),
+    columns: stepped(table.value.columns, index, by),
+    rows: table.value.rows.map((row) => ({ ...row, cells: stepped(row.cells, index, by) })),
   })
 const removeColumn = (index: number) =>
   save({
@@ -122,7 +115,8 @@ const POLICIES: Record<HitPolicy, string> = {
   collect: 'all rows that fit count',
 }
 function setPolicy(event: Event) {
-  const hitPolicy = typedIn(event) as HitPolicy
+  const hitPolicy = typedIn(event)
+  if (!isOneOf(keysOf(POLICIES), hitPolicy)) return
   const order =
     hitPolicy === 'priority'
       ? Object.fromEntries(
@@ -138,7 +132,7 @@ function setPolicy(event: Event) {
 const moveInOrder = (outcome: string, index: number, by: number) =>
   save({
     ...table.value,
-    order: { ...table.value.order, [outcome]: moved(table.value.order?.[outcome] ?? [], index, by) },
+    order: { ...table.value.order, [outcome]: stepped(table.value.order?.[outcome] ?? [], index, by) },
   })
 
 /** Rows for cases that none fits, at the end, where they take nothing from the rows above. */

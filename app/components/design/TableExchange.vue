@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DecisionTable } from '~~/core/table'
+import { present } from '~~/core/lookup'
 
 // A decision table as a file: taken out, or read and looked at before it takes the place of the rows.
 interface ReadTable extends Pick<DecisionTable, 'columns' | 'outcomes' | 'rows' | 'hitPolicy' | 'order'> {
@@ -17,13 +18,12 @@ function formatOf(file: string): 'csv' | 'xlsx' | 'dmn' {
   return /\.(dmn|xml)$/i.test(file) ? 'dmn' : 'csv'
 }
 async function choose(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+  const [file] = filesIn(event)
   if (!file) return
   name.value = file.name
   // Read before the field is emptied, which lets go of the file.
   const body = await file.arrayBuffer()
-  input.value = ''
+  emptied(event)
   const headers = { 'content-type': 'application/octet-stream' }
   const query = { as: formatOf(file.name) }
   read.value = await deed.run(() =>
@@ -32,7 +32,7 @@ async function choose(event: Event) {
 }
 const missing = computed(() => props.table.outcomes.filter((one) => !read.value?.outcomes.includes(one)))
 function take() {
-  const { problems: _, outcomes: __, ...table } = read.value!
+  const { problems: _, outcomes: __, ...table } = present(read.value)
   emit('take', table)
   read.value = undefined
 }

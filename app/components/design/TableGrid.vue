@@ -13,6 +13,7 @@ import {
   type Row,
 } from '~~/core/table'
 import type { Names } from '~/composables/useNames'
+import { oneAt } from '~~/core/lookup'
 
 // The rows of a decision table as a grid: arrows go from cell to cell, a copied range of a sheet can be pasted.
 const props = defineProps<{
@@ -73,7 +74,7 @@ const after = computed(() =>
   isLong.value ? virtual.value.getTotalSize() - (virtual.value.getVirtualItems().at(-1)?.end ?? 0) : 0,
 )
 const measure = (element: unknown) =>
-  isLong.value && element && virtual.value.measureElement(element as Element)
+  isLong.value && element instanceof Element && virtual.value.measureElement(element)
 
 // The row of an address is shown, wherever it stands.
 const route = useRoute()
@@ -111,11 +112,11 @@ function tidy({ note, off, ...row }: Row): Row {
   return { ...row, ...(note && { note }), ...(off && { off }) }
 }
 const setCell = (index: number, column: number, cell: Cell) =>
-  change(index, { cells: rows.value[index]!.cells.map((one, at) => (at === column ? cell : one)) })
+  change(index, { cells: oneAt(rows.value, index).cells.map((one, at) => (at === column ? cell : one)) })
 const setOutcome = (index: number, outcome: string, event: Event) =>
   change(index, {
     outcome: {
-      ...rows.value[index]!.outcome,
+      ...oneAt(rows.value, index).outcome,
       [outcome]: typedIn(event).trim(),
     },
   })
@@ -127,7 +128,7 @@ function move(index: number, by: number) {
   emit('rows', copy)
 }
 function copyRow(index: number) {
-  const row = rows.value[index]!
+  const row = oneAt(rows.value, index)
   const copy = { ...row, id: props.freshRow(rows.value, []).id }
   emit('rows', [...rows.value.slice(0, index + 1), copy, ...rows.value.slice(index + 1)])
 }
@@ -141,8 +142,8 @@ const remove = (index: number) =>
 const opened = ref<string>()
 
 // Keys
-function whereIs(target: EventTarget | null): [row: number, column: number] | undefined {
-  const cell = (target as HTMLElement | null)?.closest<HTMLElement>('td[data-column]')
+function whereIs(event: Event): [row: number, column: number] | undefined {
+  const cell = elementOf(event)?.closest<HTMLElement>('td[data-column]')
   const row = cell?.closest<HTMLElement>('tr[data-index]')
   return cell && row ? [Number(row.dataset.index), Number(cell.dataset.column)] : undefined
 }
@@ -164,8 +165,8 @@ const STEPS: Record<string, [rows: number, columns: number]> = {
   PageUp: [-15, 0],
 }
 async function onKey(event: KeyboardEvent) {
-  const at = whereIs(event.target)
-  if (!at || !(event.target as HTMLElement).classList.contains('cell')) return
+  const at = whereIs(event)
+  if (!at || !elementOf(event)?.classList.contains('cell')) return
   const [row, column] = at
   const step = STEPS[event.key]
   if (step && event.altKey && step[0] && !props.readonly) {
@@ -184,12 +185,12 @@ async function onKey(event: KeyboardEvent) {
   }
 }
 function onCopy(event: ClipboardEvent) {
-  const at = whereIs(event.target)
+  const at = whereIs(event)
   if (!at || !event.clipboardData || getSelection()?.toString()) return
-  const fact = props.table.columns[at[1]]!
+  const fact = oneAt(props.table.columns, at[1])
   event.clipboardData.setData(
     'text/plain',
-    cellToText(rows.value[at[0]]!.cells[at[1]] ?? null, props.namesOfFact(fact)),
+    cellToText(oneAt(rows.value, at[0]).cells[at[1]] ?? null, props.namesOfFact(fact)),
   )
   event.preventDefault()
 }
@@ -197,8 +198,8 @@ function onCopy(event: ClipboardEvent) {
 const pasted = ref<{ taken: number; problems: string[] }>()
 /** A range of a sheet, laid over the grid from the cell that has the focus; lines beyond the last become rows. */
 function onPaste(event: ClipboardEvent) {
-  const at = whereIs(event.target)
-  if (!at || props.readonly || !(event.target as HTMLElement).classList.contains('cell')) return
+  const at = whereIs(event)
+  if (!at || props.readonly || !elementOf(event)?.classList.contains('cell')) return
   event.preventDefault()
   const text = event.clipboardData?.getData('text/plain') ?? ''
   const lines = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data
@@ -230,7 +231,7 @@ function onPaste(event: ClipboardEvent) {
 function withPasted(row: Row, column: number, text: string): Row {
   const { columns, outcomes } = props.table
   if (column < columns.length) {
-    const cell = cellFromText(text, props.namesOfFact(columns[column]!))
+    const cell = cellFromText(text, props.namesOfFact(oneAt(columns, column)))
     return { ...row, cells: columns.map((_, at) => (at === column ? cell : (row.cells[at] ?? null))) }
   }
   const outcome = outcomes[column - columns.length]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withoutGaps } from '~~/core/json'
 import type { Target } from '~~/core/clock'
 import type { Condition } from '~~/core/condition'
 import type { Design } from '~~/core/design'
@@ -10,10 +11,8 @@ const emit = defineEmits<{ change: [target: Target] }>()
 
 type Part = 'startWhen' | 'pauseWhen' | 'stopWhen' | 'cancelWhen'
 const put = (change: Partial<Target>) => emit('change', { ...props.target, ...change })
-function without(...parts: (keyof Target)[]): Target {
-  const entries = Object.entries(props.target).filter(([key]) => !parts.includes(key as keyof Target))
-  return Object.fromEntries(entries) as unknown as Target
-}
+const without = (...parts: (keyof Target)[]): Target =>
+  withoutGaps({ ...props.target, ...Object.fromEntries(parts.map((one) => [one, undefined])) })
 /** A condition that is begun asks nothing yet, and so never holds. */
 const begin = (part: Part) => put({ [part]: { any: [] } satisfies Condition })
 const end = (part: Part) => emit('change', without(part))

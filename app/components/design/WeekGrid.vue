@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { minutesOfWeek, paintWeek, weekInWords, type WeeklySpan } from '~~/core/time'
+import { oneAt } from '~~/core/lookup'
 
 // Paint the week: press and draw over half hours to open or shut them; the first cell decides which. By keyboard the
 // arrows move and Space paints. Hours that are not on the half hour are kept and can be written below.
@@ -32,7 +33,7 @@ const open = computed(() => {
 
 function begin(day: number, step: number) {
   if (props.readonly) return
-  painting = { day, step, open: open.value[day]![step] !== 'open', before: shown.value }
+  painting = { day, step, open: oneAt(open.value, day)[step] !== 'open', before: shown.value }
   draw(day, step)
 }
 /** Everything between the first cell and this one, days and half hours, becomes what the first became. */
@@ -104,7 +105,7 @@ function keep(day: number) {
   for (const part of parts) {
     const match = /^\s*(\d{1,2}:\d\d)\s*(?:-|–|to)\s*(\d{1,2}:\d\d)\s*$/.exec(part)
     if (!match) return (wrong.value = `“${part.trim()}” is not understood; write 09:00–17:00, 18:00–20:00`)
-    spans.push({ day: day + 1, from: match[1]!.padStart(5, '0'), to: match[2]!.padStart(5, '0') })
+    spans.push({ day: day + 1, from: oneAt(match, 1).padStart(5, '0'), to: oneAt(match, 2).padStart(5, '0') })
   }
   editing.value = undefined
   emit('change', [...shown.value.filter((span) => span.day !== day + 1), ...spans])

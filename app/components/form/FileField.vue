@@ -37,9 +37,8 @@ const lines = computed<Sending[]>(() => [
 ])
 
 function pick(event: Event) {
-  const input = event.target as HTMLInputElement
-  for (const file of input.files ?? []) send(file)
-  input.value = ''
+  for (const file of filesIn(event)) send(file)
+  emptied(event)
 }
 
 function send(file: File) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { textsIn } from '~~/core/lookup'
 import { answerFacts, isRequired } from '~~/core/intake/answers'
 import {
   maxLengthOf,
@@ -42,7 +43,7 @@ const asked = (step: FormStep) =>
   })
 
 function toggle(name: string, value: string, on: boolean) {
-  const others = ((props.answers[name] as string[] | undefined) ?? []).filter((one) => one !== value)
+  const others = textsIn(props.answers[name]).filter((one) => one !== value)
   put(name, on ? [...others, value] : others)
 }
 function putNumber(name: string, typed: string) {
@@ -76,7 +77,7 @@ function typedText(question: Question): string {
   return answer === undefined ? '' : (typedOf(question)?.write(answer, language.value) ?? String(answer))
 }
 const nameOf = (type: NamedType, value: Answer | undefined) =>
-  props.choices[type]?.find((one) => one.value === value)?.label ?? (value as string | undefined) ?? ''
+  props.choices[type]?.find((one) => one.value === value)?.label ?? String(value ?? '')
 /** Of persons there are too many for a list: a name is typed, and what fits is offered. */
 function putPerson(name: string, typed: string) {
   const wanted = typed.trim().toLocaleLowerCase('en')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { hoursAndMinutes } from '~~/core/time'
 import type { Arrival, ArrivalList } from '~/composables/useArrivals'
+import { present } from '~~/core/lookup'
 
 // What came in and is not accepted yet: the longest waiting on top. Decide on one, and the next comes up by itself.
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'arrivals' })
@@ -72,7 +73,7 @@ async function dealtWith(deed: { reference: number; text: string; canTakeBack: b
 
 const back = useDeed()
 async function takeBack() {
-  const { reference: which } = said.value!
+  const { reference: which } = present(said.value)
   if (!(await back.run(() => api(`/api/tickets/${which}/hold`, { method: 'POST', body: {} })))) return
   said.value = undefined
   await load()

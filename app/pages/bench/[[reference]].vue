@@ -8,6 +8,7 @@ import {
   type BenchRow,
   type FixedTime,
 } from '~/composables/useBench'
+import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'bench' })
 useHead({ title: 'Bench · Yare Ledger' })
@@ -20,7 +21,7 @@ const narrow = useNarrow()
 
 const reference = computed(() => Number(route.params.reference) || undefined)
 const order = computed<BenchOrder>(() =>
-  String(route.query.order ?? '') in BENCH_ORDERS ? (route.query.order as BenchOrder) : 'desk',
+  isOneOf(keysOf(BENCH_ORDERS), route.query.order) ? route.query.order : 'desk',
 )
 const person = computed(() => String(route.query.person ?? '') || undefined)
 const wide = computed(() => route.query.page === 'full')
@@ -152,9 +153,9 @@ function step(by: number) {
 function onKey(event: KeyboardEvent) {
   if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return
   if (event.key === 'o') {
-    const ids = Object.keys(BENCH_ORDERS) as BenchOrder[]
+    const ids = keysOf(BENCH_ORDERS)
     event.preventDefault()
-    void setOrder(ids[(ids.indexOf(order.value) + 1) % ids.length]!)
+    void setOrder(oneAt(ids, (ids.indexOf(order.value) + 1) % ids.length))
   } else if (event.key === 'j' || event.key === 'k') {
     event.preventDefault()
     step(event.key === 'j' ? 1 : -1)

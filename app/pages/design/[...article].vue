@@ -2,6 +2,7 @@
 import { articleAt } from '~/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'design' })
 
@@ -79,9 +80,9 @@ const shown = computed(() => {
   }
 })
 const common = computed(() => ({
-  design: shown.value!.design,
-  readonly: shown.value!.readonly,
-  findings: shown.value!.findings,
+  design: present(shown.value).design,
+  readonly: present(shown.value).readonly,
+  findings: present(shown.value).findings,
   change,
   changeAll,
 }))
@@ -112,7 +113,7 @@ const published = ref<{ edition: number; left: number; follow: boolean }>()
 const readVersion = ref(0)
 async function ask(own: boolean) {
   await settled()
-  readVersion.value = draft.value!.version
+  readVersion.value = present(draft.value).version
   error.value = undefined
   onlyOwn.value = own
   asking.value = true
@@ -138,7 +139,7 @@ function onKey(event: KeyboardEvent) {
     edition.value ||
     !(event.ctrlKey || event.metaKey) ||
     event.key.toLowerCase() !== 'z' ||
-    ['INPUT', 'TEXTAREA'].includes((event.target as HTMLElement).tagName)
+    elementOf(event)?.matches('input, textarea')
   )
     return
   event.preventDefault()

@@ -4,6 +4,7 @@ import { capital } from '~~/core/words'
 import { readView, type ViewDefinition } from '~~/core/work'
 import type { Row, TicketList } from '~/composables/useTickets'
 import type { FieldNames, SavedView } from '~/composables/useViews'
+import { isOneOf, keysOf, oneAt, present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
 
@@ -23,9 +24,7 @@ const live = useLive()
 const calendars = useCalendars()
 
 const reference = computed(() => Number(route.params.reference) || undefined)
-const view = computed<View>(() =>
-  String(route.query.view ?? '') in VIEWS ? (route.query.view as View) : 'open',
-)
+const view = computed<View>(() => (isOneOf(keysOf(VIEWS), route.query.view) ? route.query.view : 'open'))
 const search = computed(() => String(route.query.find ?? ''))
 /** A rule of Design: then the list is of all that it decided something about. */
 const rule = computed(() => String(route.query.rule ?? '') || undefined)
@@ -88,7 +87,7 @@ async function gone() {
   await navigateTo({ path: '/desk', query: {} })
 }
 async function opensHere(on: boolean) {
-  const body = { view: on ? saved.value!.id : null }
+  const body = { view: on ? present(saved.value).id : null }
   await api('/api/views/opens', { method: 'POST', body }).catch(() => undefined)
   await loadViews()
 }
@@ -240,7 +239,7 @@ async function step(by: number) {
   const current = document.activeElement?.closest('[data-index]')
   let at = Number(current?.getAttribute('data-index') ?? -1) + by
   // Headings are passed over.
-  while (items.value[at] && 'heading' in items.value[at]!) at += by
+  while (items.value[at] && 'heading' in oneAt(items.value, at)) at += by
   const index = Math.min(items.value.length - 1, Math.max(0, at))
   virtual.value.scrollToIndex(index)
   await nextTick()
@@ -263,7 +262,7 @@ function choose(index: number, range: boolean) {
   const next = new Set(chosen.value)
   if (range && lastChosen !== undefined)
     for (let at = Math.min(lastChosen, index); at <= Math.max(lastChosen, index); at++)
-      next.add(rows.value[at]!.reference)
+      next.add(oneAt(rows.value, at).reference)
   else if (!next.delete(row.reference)) next.add(row.reference)
   lastChosen = index
   chosen.value = next

@@ -2,6 +2,7 @@
 import { dayAndMonth } from '~~/core/time'
 import type { BodyField } from '~/composables/bodyOf'
 import type { DirectoryPage } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 // Support agreements: what organisations have bought, until when, and what runs out soon.
 definePageMeta({ layout: 'desk', middleware: 'staff' })
@@ -59,10 +60,10 @@ async function more() {
   const query = {
     search: search.value || undefined,
     endsWithin: soon.value ? 90 : undefined,
-    after: list.value!.next,
+    after: present(list.value).next,
   }
   const next = await api<List>('/api/agreements', { query })
-  list.value = { ...next, rows: [...list.value!.rows, ...next.rows] }
+  list.value = { ...next, rows: [...present(list.value).rows, ...next.rows] }
 }
 
 const open = ref<number | 'new'>()

@@ -2,6 +2,7 @@
 import { momentInWords } from '~~/core/time'
 import type { BodyField } from '~/composables/bodyOf'
 import type { DirectoryPage } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 // What the desk looks after: whose it is, what covers it, and where it is while it is being repaired.
 definePageMeta({ layout: 'desk', middleware: 'staff' })
@@ -57,8 +58,8 @@ async function load() {
 await load()
 watch([search, away], load)
 async function more() {
-  const next = await api<List>('/api/equipment', { query: asked(list.value!.next) })
-  list.value = { ...next, rows: [...list.value!.rows, ...next.rows] }
+  const next = await api<List>('/api/equipment', { query: asked(present(list.value).next) })
+  list.value = { ...next, rows: [...present(list.value).rows, ...next.rows] }
 }
 
 /** Which line has a form open, and which form. */
@@ -95,7 +96,7 @@ const FIELDS = computed<Record<string, BodyField[]>>(() => {
 const shops = computed(() => [...new Set((list.value?.rows ?? []).flatMap((one) => one.away?.shop ?? []))])
 const VERBS = { new: 'Add it', change: 'Keep the changes', repair: 'Send it', back: 'It is back' }
 async function send(body: object) {
-  const { number, what } = open.value!
+  const { number, what } = present(open.value)
   const path = {
     new: '/api/equipment',
     change: `/api/equipment/${number}`,
@@ -114,7 +115,7 @@ async function done() {
   open.value = undefined
   await load()
 }
-const when = (at: number) => momentInWords(at, session.me!.zone, time.now)
+const when = (at: number) => momentInWords(at, present(session.me).zone, time.now)
 </script>
 
 <template>

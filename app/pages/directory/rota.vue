@@ -2,6 +2,7 @@
 import type { Duty, Rota, RotaFault, RotaOverride } from '~~/core/ladder'
 import { DAY, dayAndMonth, isoDate, momentInWords, parseMoment, timeOfDay, Zone } from '~~/core/time'
 import type { DirectoryPage } from '~/composables/useNames'
+import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Rota · Yare Ledger' })
@@ -176,11 +177,10 @@ const read = ref<{
   left: string[]
 }>()
 async function choose(rota: string, event: Event) {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
+  const [file] = filesIn(event)
   if (!file) return
   const text = await file.text()
-  field.value = ''
+  emptied(event)
   const found = await deed.run(() =>
     api<{ duties: { from: number; to: number; name: string }[]; left: string[] }>(
       `/api/rotas/${encodeURIComponent(rota)}/calendar`,
@@ -190,12 +190,12 @@ async function choose(rota: string, event: Event) {
   if (found) read.value = { rota, text, ...found }
 }
 async function takeOver() {
-  const { rota, text } = read.value!
+  const { rota, text } = present(read.value)
   const done = await deed.run(() =>
     api(`/api/rotas/${encodeURIComponent(rota)}/calendar`, { method: 'POST', body: { text, take: true } }),
   )
   if (!done) return
-  said.value = `${read.value!.duties.length} duties are taken over as swaps.`
+  said.value = `${present(read.value).duties.length} duties are taken over as swaps.`
   read.value = undefined
   await load()
 }

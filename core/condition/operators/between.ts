@@ -1,10 +1,10 @@
 import { beyond } from '../asSchema'
-import { listOf, type FactValue } from '../fact'
+import { isList, listOf, type FactValue } from '../fact'
 import type { Check, OperatorTerms } from '../operator'
 import { order } from '../order'
 import { byType, never, sure, textInOrder, type SqlForm } from '../sql'
 
-const endsOf = (value: FactValue | undefined) => (Array.isArray(value) ? value : []) as FactValue[]
+const endsOf = (value: FactValue | undefined) => (isList(value) ? value : [])
 
 const check: Check = (actual, wanted) => {
   const [from, to] = endsOf(wanted)

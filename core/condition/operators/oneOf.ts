@@ -1,5 +1,5 @@
 import { equalsAny } from '../asSchema'
-import { listOf, type FactValue } from '../fact'
+import { isList, listOf, type FactValue } from '../fact'
 import type { OperatorTerms } from '../operator'
 import { same } from '../order'
 import { anyOf, hasValue, sameText, sure, type SqlForm, type SqlForms } from '../sql'
@@ -28,13 +28,13 @@ export const oneOfSql: SqlForms = {
   moment: isListed('number', 'float8'),
   yesNo: isListed('boolean', 'boolean'),
   answer: (answer, value, asking) => {
-    const some = Array.isArray(value) ? value.map((one) => hasValue(answer, one as FactValue, asking)) : []
+    const some = isList(value) ? value.map((one) => hasValue(answer, one, asking)) : []
     return asking.sql`(not ${answer.isEmpty} and ${anyOf(some, asking)})`
   },
 }
 
 export const isOneOf = (actual: FactValue, wanted: FactValue | undefined): boolean =>
-  Array.isArray(wanted) && wanted.some((one) => same(actual, one as FactValue))
+  isList(wanted) && wanted.some((one) => same(actual, one))
 
 /** One of several values, or one of them among what was chosen. */
 export const oneOf: OperatorTerms = {

@@ -1,5 +1,5 @@
 import { anyCase, textSchema } from '../asSchema'
-import { listOf, type FactValue } from '../fact'
+import { isList, listOf, type FactValue } from '../fact'
 import { fold } from '../fold'
 import type { OperatorTerms } from '../operator'
 import { ofText } from '../reading'
@@ -22,7 +22,7 @@ export const under: OperatorTerms = {
   isExact: true,
   ofEmpty: false,
   check: ofText((text, wanted) =>
-    Array.isArray(wanted) ? wanted.some((one) => isUnder(text, one as string)) : isUnder(text, wanted),
+    isList(wanted) ? wanted.some((one) => isUnder(text, one)) : isUnder(text, wanted),
   ),
   schema: (value, property) =>
     property(

@@ -2,6 +2,7 @@ import { LENGTH_PATTERN, LONGEST, readLength, writeLength } from '../../conditio
 import type { Language } from '../../words'
 import type { Answer, QuestionTerms } from '../question'
 import type { QuestionTypeTerms } from '../questionType'
+import { oneAt } from '../../lookup'
 
 /** What each unit is called where it is typed, in any language, and how many minutes it has. */
 const UNITS: readonly [pattern: string, minutes: number][] = [
@@ -28,7 +29,10 @@ function minutesTyped(typed: string): number | undefined {
   if (clock) return Number(clock[1]) * 60 + Number(clock[2])
   const parts = IN_WORDS.exec(text)?.slice(1) ?? []
   if (!parts.some((one) => one !== undefined)) return undefined
-  return parts.reduce((sum, part, at) => sum + Number((part ?? '0').replace(',', '.')) * UNITS[at]![1], 0)
+  return parts.reduce(
+    (sum, part, at) => sum + Number((part ?? '0').replace(',', '.')) * oneAt(UNITS, at)[1],
+    0,
+  )
 }
 
 /** What was typed, as it is kept; what cannot be read stays as it is, and is refused. */
@@ -51,7 +55,9 @@ function said(answer: Answer, _: QuestionTerms | undefined, __: unknown, languag
   const isDays = length >= 48 * 60 && length % (24 * 60) === 0
   const counts = isDays ? [length / (24 * 60), 0, 0] : [0, Math.floor(length / 60), length % 60]
   const { one, many } = SAID[language]
-  return counts.flatMap((count, at) => (count ? `${count} ${(count === 1 ? one : many)[at]!}` : [])).join(' ')
+  return counts
+    .flatMap((count, at) => (count ? `${count} ${oneAt(count === 1 ? one : many, at)}` : []))
+    .join(' ')
 }
 
 const WRONG = {

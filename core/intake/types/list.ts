@@ -1,3 +1,4 @@
+import { keysOf } from '../../lookup'
 import type { QuestionTypeTerms } from '../questionType'
 import { attachment } from './attachment'
 import { category } from './category'
@@ -52,6 +53,6 @@ export type NamedType = Marked<'isNamed'>
 /** The types that fields of tickets can be of. */
 export type FieldQuestionType = Marked<'isField'>
 
-export const NAMED_TYPES = (Object.keys(ALL) as QuestionType[]).filter((type) => QUESTION_TYPES[type].isNamed)
+export const NAMED_TYPES = keysOf(ALL).filter((type) => QUESTION_TYPES[type].isNamed)
 
 export const isNamedType = (type: string): type is NamedType => (NAMED_TYPES as string[]).includes(type)

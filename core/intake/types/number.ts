@@ -2,6 +2,7 @@ import type { FactValue } from '../../condition'
 import { numberSaid, type Language } from '../../words'
 import type { Answer, QuestionTerms } from '../question'
 import type { NameOf, QuestionTypeTerms } from '../questionType'
+import { oneAt } from '../../lookup'
 
 /** The numbers at and beside every limit, and one between each two, even where no whole one lies there. */
 function tried(
@@ -10,7 +11,7 @@ function tried(
 ) {
   const numbers = compared.filter((value) => typeof value === 'number')
   const sorted = [...new Set(numbers)].sort((a, b) => a - b)
-  const between = sorted.slice(1).map((value, index) => (value + sorted[index]!) / 2)
+  const between = sorted.slice(1).map((value, index) => (value + oneAt(sorted, index)) / 2)
   const near = [...between, ...sorted.flatMap((value) => [value - 1, value, value + 1])]
   const limits = [min, max, 0].filter(Number.isFinite)
   return [...new Set([...near, ...limits])].filter((value) => value >= min && value <= max)

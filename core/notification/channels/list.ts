@@ -1,3 +1,4 @@
+import { keysOf } from '../../lookup'
 import type { ChannelTerms } from '../channel'
 import { call } from './call'
 import { chat } from './chat'
@@ -30,7 +31,7 @@ type Marked<Mark extends keyof ChannelTerms> = {
 /** How a message reaches somebody outside the application; in the application it stands in any case. */
 export type ChannelKind = Marked<'isWay'>
 
-const names = Object.keys(ALL) as MessageChannel[]
+const names = keysOf(ALL)
 export const CHANNELS = names.filter((name): name is ChannelKind => MESSAGE_CHANNELS[name].isWay === true)
 /** The channels that a gateway plays for, as stand-ins: mail has its mailbox. */
 export type StandinChannel = {

@@ -6,6 +6,7 @@ import { HttpProblem } from '../../http/problem'
 import { MOST_NUMBER } from '../../http/bodies'
 import { defineRoute } from '../../http/route'
 import { requesterPage } from '../../queries/intake'
+import { oneBy } from '../../../core/lookup'
 
 class IntakeQuery {
   /** For whom it is logged. */
@@ -59,7 +60,7 @@ export default defineRoute(
           form,
           questions: form.steps
             .flatMap((step) => step.questions)
-            .map((one) => design.questions.get(one.question)!),
+            .map((one) => oneBy(design.questions, one.question)),
           asker: askerFacts(person, null, directory, deskNow(), query.agreement),
         },
     }

@@ -55,7 +55,7 @@ async function openFirst() {
 }
 /** Goes to the page of a link without loading everything anew; with a key held the browser does what it does. */
 function follow(event: MouseEvent) {
-  const link = (event.target as HTMLElement).closest('a')
+  const link = elementOf(event)?.closest('a')
   if (!link || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return
   event.preventDefault()
   void navigateTo(link.getAttribute('href')!)

@@ -1,3 +1,4 @@
+import { codeOf } from '../../../../core/error/codeOf'
 import { messageOf } from '../../../../core/error/messageOf'
 import { IsEmail, IsOptional, IsString, MaxLength } from 'class-validator'
 import { mailTransport } from '../../../delivery/channels'
@@ -46,7 +47,7 @@ export default defineRoute(
       })) as { messageId: string }
       return { messageId }
     } catch (error) {
-      if ((error as { code?: string }).code === 'EENVELOPE')
+      if (codeOf(error) === 'EENVELOPE')
         throw new HttpProblem(422, `The mailbox does not take it: ${messageOf(error)}`)
       throw new HttpProblem(502, `The mailbox stand-in did not take it: ${messageOf(error)}`)
     } finally {

@@ -2,6 +2,7 @@
 import type { Answer, CatalogItem } from '~~/core/intake/form'
 import type { AskedForm } from '~/composables/useForm'
 import type { RequestSummary } from '~/composables/useRequests'
+import { oneAt, present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 
@@ -80,7 +81,7 @@ const offer = ref<HTMLElement>()
 async function offerFirst(): Promise<boolean> {
   looked.value = true
   const texts = Object.values(given.value).filter((one): one is string => typeof one === 'string')
-  const query = { item: data.value!.item.id, words: texts.join(' ').slice(0, 400) }
+  const query = { item: present(data.value).item.id, words: texts.join(' ').slice(0, 400) }
   // It only helps: without it the request is sent as ever.
   const found = await api<First>(`/api/portals/${portal}/first`, { query }).catch(() => undefined)
   if (!found || found.articles.length + found.notices.length === 0) return false
@@ -90,7 +91,7 @@ async function offerFirst(): Promise<boolean> {
   return true
 }
 async function thisSolvedIt(what: { article?: number; notice?: number }) {
-  const body = { ...what, item: data.value!.item.id }
+  const body = { ...what, item: present(data.value).item.id }
   await api(`/api/portals/${portal}/solved`, { method: 'POST', body }).catch(() => undefined)
   localStorage.removeItem(store)
   solved.value = true
@@ -98,13 +99,15 @@ async function thisSolvedIt(what: { article?: number; notice?: number }) {
 
 async function send() {
   if (!data.value || busy.value) return
-  const here = new Set(paged.value ? steps.value[stepAt.value]!.questions.map((one) => one.question) : [])
+  const here = new Set(
+    paged.value ? oneAt(steps.value, stepAt.value).questions.map((one) => one.question) : [],
+  )
   const isLast = !paged.value || stepAt.value === steps.value.length - 1
   // A step is left only when it is in order; at the end all of them are looked through.
   const found = check().filter((one) => isLast || here.has(one.question))
   problems.value = Object.fromEntries(found.map(({ question, message }) => [question, message]))
   error.value = undefined
-  if (found.length) return focusOn(found[0]!.question)
+  if (found.length) return focusOn(oneAt(found, 0).question)
   if (!isLast) return goTo(stepAt.value + 1)
   busy.value = true
   if (!looked.value && (await offerFirst())) return void (busy.value = false)
@@ -136,7 +139,8 @@ async function focusOn(question: string) {
 }
 
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
-const by = (at: number | null) => (at ? moment(at, zone.value, sent.value!.loggedAt) : say('message.noTime'))
+const by = (at: number | null) =>
+  at ? moment(at, zone.value, present(sent.value).loggedAt) : say('message.noTime')
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Attached } from '~~/core/ticket/entry'
 import type { RequestSummary } from '~/composables/useRequests'
+import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 
@@ -39,7 +40,7 @@ const text = ref('')
 const files = ref<string[]>([])
 const problem = ref<ApiError>()
 const busy = ref(false)
-const when = (at: number) => moment(at, zone.value, page.value!.loggedAt)
+const when = (at: number) => moment(at, zone.value, present(page.value).loggedAt)
 
 const leaving = ref(false)
 const calledOff = useDeed()

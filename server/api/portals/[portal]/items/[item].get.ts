@@ -5,6 +5,7 @@ import { HttpProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
 import { showsItem } from '../../../../queries/portal'
+import { oneBy } from '../../../../../core/lookup'
 
 export default defineRoute(
   {
@@ -21,7 +22,7 @@ export default defineRoute(
       throw new HttpProblem(404, 'This cannot be asked for here. Look through the index of the portal.')
     const form = design.form(item.form)
     const questions = form.steps.flatMap((step) =>
-      step.questions.map((one) => design.questions.get(one.question)!),
+      step.questions.map((one) => oneBy(design.questions, one.question)),
     )
     const schema = formSchema({ form, library: design.questions, asker })
     return { item, form, questions, asker, schema, edition: design.edition }

@@ -1,0 +1,8 @@
+export { isOneOf } from './isOneOf'
+export { isRecord } from './isRecord'
+export { keysOf } from './keysOf'
+export { named } from './named'
+export { oneAt } from './oneAt'
+export { oneBy } from './oneBy'
+export { present } from './present'
+export { numbersIn, textsIn } from './texts'
