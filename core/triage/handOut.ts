@@ -64,7 +64,8 @@ export function handOut(
     const some = shared.filter((one) => one.sharing.isWeighed === isWeighed)
     const mean = some.reduce((sum, { index }) => sum + oneAt(tickets, index).weight, 0) / (some.length || 1)
     const takers = takersOf(some, isWeighed ? work.weights : work.openCounts, work.openCounts)
-    const toSpread = some.map(({ sharing }) => ({ who: sharing.people.map((one) => one.id) }))
+    // By name, so that of two who have the same it is always the same one.
+    const toSpread = some.map(({ sharing }) => ({ who: sharing.people.map((one) => one.id).sort() }))
     const placed = spread(toSpread, takers, isWeighed ? mean : 1)
     some.forEach(({ index, sharing }, at) => {
       const person = directory.people.get(placed[at] ?? '')
@@ -103,7 +104,7 @@ function takersOf(
       const limit = Math.min(people.get(person.id)?.limit ?? Infinity, sharing.limit)
       people.set(person.id, { person, limit })
     }
-  const all = [...people.values()].sort((a, b) => (a.person.id < b.person.id ? -1 : 1))
+  const all = [...people.values()]
   const isShared = all.every(({ person }) => person.capacity)
   return all.map(({ person: { id, capacity }, limit }) => ({
     person: id,

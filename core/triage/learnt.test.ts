@@ -62,4 +62,31 @@ describe('categories learnt from words', () => {
       }),
     )
   })
+
+  it('go by words of three letters and more that are no numbers, the first sixty of a text', () => {
+    const past = [{ category: 'a', text: 'an 423 42x x42 abc' }]
+    const knows = (word: string, some = past) => new LearntCategories(some).suggest(word) !== undefined
+    expect(['an', '423', '42x', 'x42', 'abc'].map((word) => knows(word))).toEqual([
+      ...[false, false, true, true, true],
+    ])
+    const many = Array.from({ length: 61 }, (_, index) => `word${index}`)
+    const long = [{ category: 'a', text: many.join(' ') }]
+    expect([knows('word59', long), knows('word60', long)]).toEqual([true, false])
+    expect(new LearntCategories([...past, ...long]).tickets).toBe(2)
+  })
+
+  it('name the words that stand more often there than everywhere, the strongest first, four at most', () => {
+    const text = (category: string, ...texts: string[]) => texts.map((one) => ({ category, text: one }))
+    const some = [
+      ...text('gates', 'gate radio', 'gate radio', 'gate lamp bolt mast oar', 'gate'),
+      ...text('boats', 'radio crew', 'crew sail', 'sail', 'sail'),
+    ]
+    expect(new LearntCategories(some).suggest('crew radio gate')!.words).toEqual(['gate', 'radio'])
+    const all = new LearntCategories(some).suggest('gate lamp bolt mast oar radio')!
+    expect(all.words).toHaveLength(4)
+    expect(all.words[0]).toBe('gate')
+    // As often there as everywhere: it speaks for nothing.
+    const even = new LearntCategories([...text('a', 'pump', 'oar'), ...text('b', 'pump', 'oar')])
+    expect(even.suggest('pump')).toMatchObject({ category: 'a', words: [], tickets: 2, confidence: 0.5 })
+  })
 })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Test } from '../condition'
-import { CompiledDesign, Directory, firstDesign, type Design, type Person, type Portal } from '../design'
+import { CompiledDesign, Directory, firstDesign, type Design, type Person } from '../design'
+import type { Portal } from '../intake'
 import type { DecisionTable, HitPolicy } from '../table'
 import { weekly } from '../time'
 import { askSources, skillsFor, sort, triage, tryTriage } from '.'
@@ -455,10 +456,11 @@ describe('triage tried out', () => {
     { priority: 'p2' },
     { categories, priorities },
   )
-  const trial = tryTriage(input(), design, directory({ priority: 'p1' }))
+  // Made anew in each test, so that a fault in it is a fault of that test.
+  const trial = () => tryTriage(input(), design, directory({ priority: 'p1' }))
 
   it('says each step in names, with its reason in words', () => {
-    expect(trial.steps.map(({ step, value }) => [step, value])).toEqual([
+    expect(trial().steps.map(({ step, value }) => [step, value])).toEqual([
       ['category', 'Special'],
       ['impact', 'medium'],
       ['urgency', 'medium'],
@@ -467,11 +469,11 @@ describe('triage tried out', () => {
       ['team', 'masts'],
       ['technician', null],
     ])
-    expect(trial.steps[0]!.because.text).toContain('Row 2 of')
+    expect(trial().steps[0]!.because.text).toContain('Row 2 of')
   })
 
   it('says of each source what it gives, what is switched off, and which wins', () => {
-    expect(trial.sources).toEqual([
+    expect(trial().sources).toEqual([
       { source: 'site', name: expect.stringContaining('Quay'), switchedOff: 'I', wins: false },
       { source: 'portal', name: expect.any(String), value: 'II', wins: true },
       { source: 'requester', name: expect.stringContaining('Ask'), wins: false },
@@ -479,7 +481,7 @@ describe('triage tried out', () => {
   })
 
   it('says which rows decided and which nearly did, asking each table as it was asked', () => {
-    expect(trial.rows).toEqual({
+    expect(trial().rows).toEqual({
       what: { decided: 'r2', nearly: 'r1' },
       weight: { decided: undefined, nearly: undefined },
       routing: { decided: 'r2', nearly: 'r1' },
