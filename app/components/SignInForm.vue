@@ -1,7 +1,7 @@
 <script setup lang="ts">
 const props = defineProps<{ portal?: string; home: string; by?: 'mail' | 'shortName' }>()
 const session = useSession()
-const { say } = usePortalWords()
+const { say, problem, problemOn } = usePortalWords()
 const route = useRoute()
 const mail = ref('')
 const password = ref('')
@@ -36,7 +36,7 @@ async function submit() {
         :invalid="Boolean(error?.on('mail'))"
         aria-describedby="mail-error"
       />
-      <p id="mail-error" class="error-text">{{ error?.on('mail') }}</p>
+      <p id="mail-error" class="error-text">{{ problemOn(error, 'mail') }}</p>
     </div>
     <div class="field">
       <label for="password">{{ say('door.password') }}</label>
@@ -48,9 +48,9 @@ async function submit() {
         :invalid="Boolean(error)"
         aria-describedby="password-error"
       />
-      <p id="password-error" class="error-text">{{ error?.on('password') }}</p>
+      <p id="password-error" class="error-text">{{ problemOn(error, 'password') }}</p>
     </div>
-    <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
     <button class="act main" type="submit" :disabled="busy">
       {{ say(busy ? 'door.signingIn' : 'door.signIn') }}
     </button>

@@ -1,16 +1,23 @@
+import { say } from '~~/core/words'
 import { isRecord } from '~~/core/lookup'
 /** What the server says when it does not do something: RFC 9457 problem details. */
 export interface Problem {
   title: string
   status: number
   detail: string
+  /** What it is, where requesters can meet it; see `PROBLEM_CODES`. */
+  code?: string
   fields?: { field: string; message: string }[]
 }
 
 /** An answer of the server that is not a success, or no answer at all. */
 export class ApiError extends Error {
+  /** Under this name it stays with the error of a page that was made on the server. */
+  readonly data: Problem
+
   constructor(readonly problem: Problem) {
     super(problem.detail)
+    this.data = problem
   }
 
   /** What is wrong with a field, if anything. */
@@ -22,7 +29,7 @@ export class ApiError extends Error {
 const UNREACHABLE: Problem = {
   title: 'The desk cannot be reached',
   status: 0,
-  detail: 'The desk cannot be reached just now. What you typed is kept; please try again in a moment.',
+  detail: say('en', 'problem.0'),
 }
 
 type Options = {
@@ -60,7 +67,7 @@ const isProblem = (data: unknown): data is Problem => isRecord(data) && 'detail'
 
 /** Whatever was thrown, as an ApiError. */
 export function asApiError(error: unknown): ApiError {
-  return error instanceof ApiError
-    ? error
-    : new ApiError({ ...UNREACHABLE, detail: error instanceof Error ? error.message : UNREACHABLE.detail })
+  if (error instanceof ApiError) return error
+  const detail = error instanceof Error ? error.message : UNREACHABLE.detail
+  return new ApiError(problemIn(error) ?? { ...UNREACHABLE, detail })
 }

@@ -3,6 +3,7 @@ import {
   daySaid,
   momentSaid,
   numberSaid,
+  problemSaid,
   say as sayIn,
   type Key,
   type Language,
@@ -18,6 +19,15 @@ export function usePortalWords() {
     /** A moment as short as stays clear, seen from `now`. */
     moment: (at: Instant, zone: string, now: Instant) => momentSaid(at, zone, now, language.value),
     day: (at: Instant, zone: string) => daySaid(at, zone, language.value),
+    /** What went wrong. */
+    problem: (error: unknown) => problemSaid(asApiError(error).problem, language.value),
+    /** What is wrong with a field; what the server says of it is English. */
+    problemOn(error: ApiError | undefined, field: string): string | undefined {
+      const message = error?.on(field)
+      return message === undefined || language.value === 'en'
+        ? message
+        : sayIn(language.value, 'problem.field')
+    },
     /** How large a file is. */
     size: (bytes: number) =>
       bytes > 1_000_000

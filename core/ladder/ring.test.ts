@@ -5,6 +5,7 @@ import { Ticket, theDirectory } from '../../tests/aTicket'
 import { CompiledDesign, Directory } from '../design'
 import { atShare, MOST_IN_A_CHAIN, type Action, type Ladder, type LadderEvent, type Moment } from '../ladder'
 import { MINUTE } from '../time'
+import type { Command } from '../ticket/command'
 import type { Actor, Entry } from '../ticket/entry'
 import { Change } from '../ticket/change'
 import { ringRung } from './ringRung'
@@ -74,7 +75,7 @@ describe('a rung that rings', () => {
   it('gives what it does as its reason, and its messages the moment, or the name of what is no share', () => {
     const share = logged([ladder('up', half, [{ do: 'queue', queue: 'field' }, tell({ to: 'teamLead' })])])
     ring(share, 61)
-    expect(share.state!.because.queue.why).toEqual([{ is: 'rung', ladder: 'up', rung: 'r' }])
+    expect(share.state!.because.queue!.why).toEqual([{ is: 'rung', ladder: 'up', rung: 'r' }])
     expect(share.messages.at(-1)!.body).toContain('50 % of “Answer” is spent')
     const due = logged([ladder('due', { at: 'due', after: '-PT30M' }, [tell({ to: 'teamLead' })])])
     ring(due, 91)
@@ -188,7 +189,7 @@ describe('what a ladder hears', () => {
     const first = heard(ticket)
     expect(first).toContain('created')
     expect(first.filter((one) => !['created', 'assigned'].includes(one))).toEqual([])
-    const then = (minutes: number, ...[command]: Parameters<Ticket['do']>) => {
+    const then = (minutes: number, command: Command) => {
       const before = rings(ticket).length
       ticket.do(command, at(minutes))
       return heard(ticket, before)

@@ -169,7 +169,7 @@ export function withdraw(change: Change, text: string): void {
   const { state, design, directory } = change
   const kind = design.kind(state.kind)
   if (statusOf(kind, state.status).group === 'done')
-    throw new Refused('conflict', 'This request is done already; there is nothing to call off.')
+    throw new Refused('conflict', say('en', 'problem.isDone'), [], 'isDone')
   const reason: Reason = { is: 'noLongerNeeded', by: state.requester }
   const because = change.because(reason)
   const remarks = text.trim() ? checkText(text) : change.say(reason)

@@ -1,3 +1,4 @@
+import type { ProblemCode } from '../words'
 import type { FieldValue, FieldValues } from '../fields'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
@@ -194,6 +195,8 @@ export class Refused extends Error {
     readonly reason: 'invalid' | 'conflict' | 'forbidden' | 'missing',
     message: string,
     readonly fields: FieldProblem[] = [],
+    /** Where a requester can meet it: by it, it has words in each language. */
+    readonly code?: ProblemCode,
   ) {
     super(message)
     this.name = 'Refused'

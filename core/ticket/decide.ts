@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type { Agreement, CompiledDesign, Directory, Person } from '../design'
 import { checkAnswers, fitsPattern, unknownAnswers, type Answers, type CatalogItem } from '../intake'
 import { triage, type TriageInput } from '../triage'
@@ -247,8 +248,9 @@ function refuseWrongAnswers(
   if (problems.length)
     throw new Refused(
       'invalid',
-      'Some answers need another look.',
+      say('en', 'problem.answersWrong'),
       problems.map(({ question, message }) => ({ field: question, message })),
+      'answersWrong',
     )
   // Nobody could be asked what a monitor leaves out, and a fault does not wait for an answer.
   return channel === 'mail' && all.length > 0

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { Refused } from './command'
 
 /** Longest text of a reply, an answer or a note, in characters. */
@@ -10,9 +11,12 @@ export const TEXT_LIMIT = 20_000
 export function checkText(text: string): string {
   const trimmed = text.trim()
   if (trimmed === '')
-    throw new Refused('invalid', 'There is no text to send.', [
-      { field: 'text', message: 'please write something' },
-    ])
+    throw new Refused(
+      'invalid',
+      say('en', 'problem.textEmpty'),
+      [{ field: 'text', message: 'please write something' }],
+      'textEmpty',
+    )
   if (trimmed.length > TEXT_LIMIT) {
     const message = `please shorten this to ${TEXT_LIMIT} characters; it has ${trimmed.length}`
     throw new Refused('invalid', 'The text is too long.', [{ field: 'text', message }])

@@ -9,4 +9,5 @@ export {
   type Language,
 } from './language'
 export { daySaid, momentSaid, writtenSaid } from './moments'
+export { PROBLEM_CODES, problemSaid, type ProblemCode } from './problem'
 export { capital, listInWords, numberSaid, say, type Key, type Values } from './say'

@@ -7,6 +7,8 @@ import {
   LANGUAGES,
   momentSaid,
   numberSaid,
+  PROBLEM_CODES,
+  problemSaid,
   say,
   wantedLanguages,
   writtenSaid,
@@ -37,6 +39,23 @@ describe('what portals, forms and messages say', () => {
   it('says in English what another language lacks, as the desk’s own words do', () => {
     expect(say('nb', 'reason.wasDone')).toBe('was done')
     expect(say('nb', 'reason.calm', { minutes: 2 })).toBe('The fault has been over for 2 minutes')
+  })
+})
+
+describe('what went wrong for a requester', () => {
+  it('has words for each code in every language', () => {
+    for (const code of PROBLEM_CODES) expect(PORTAL_ENGLISH).toHaveProperty([`problem.${code}`])
+  })
+
+  it('is said by its code, else by its status, else as the server said it', () => {
+    const problem = { status: 404, detail: 'You have no request of this number.' }
+    expect(problemSaid({ ...problem, code: 'noRequest' }, 'nb')).toBe('Du har ingen sak med dette nummeret.')
+    expect(problemSaid(problem, 'nb')).toBe('Dette finnes ikke her.')
+    expect(problemSaid({ ...problem, code: 'ofANewerRelease' }, 'nb')).toBe('Dette finnes ikke her.')
+    expect(problemSaid({ status: 418, detail: 'x', code: 'constructor' }, 'nb')).toBe('x')
+    // English is what the server says, and always the most exact.
+    expect(problemSaid({ ...problem, detail: 'exactly so', code: 'noRequest' }, 'en')).toBe('exactly so')
+    expect(problemSaid({ status: 0, detail: 'Failed to fetch' }, 'en')).toContain('What you typed is kept')
   })
 })
 

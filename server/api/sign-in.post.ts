@@ -1,12 +1,11 @@
 import { isEmail, IsOptional, IsString, Matches, MaxLength, MinLength } from 'class-validator'
 import { getCookie, setCookie, type H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
-import { Refused } from '../../core/ticket'
 import type { Desk } from '../commands/desk'
 import { changeLanguage } from '../commands/people'
 import { languagesOf } from '../../core/words'
 import { languageFor } from '../http/language'
-import { HttpProblem } from '../http/problem'
+import { requesterProblem } from '../http/problem'
 import { addressOf } from '../http/address'
 import { defineRoute, refuseForeignPages } from '../http/route'
 import { callerOfSession, DEVICE_COOKIE, DEVICE_DAYS, SESSION_COOKIE, signIn } from '../http/session'
@@ -35,7 +34,7 @@ export default defineRoute(
     refuseForeignPages(event)
     const design = await desk.knowledge.currentEdition()
     const portal = body.portal ? design.findPortal(body.portal) : null
-    if (portal === undefined) throw new HttpProblem(404, 'There is no portal at this address.')
+    if (portal === undefined) throw requesterProblem(404, 'noPortal')
     const { session, device } = await signIn(desk.db, {
       mail: await mailOf(desk, body.mail, portal),
       password: body.password,
@@ -69,5 +68,5 @@ async function mailOf(desk: Desk, said: string, portal: Portal | null): Promise<
     return (await desk.knowledge.directory()).people.get(said.toLowerCase())?.mail ?? said
   if (isEmail(said, { require_tld: false })) return said
   const message = 'write a mail address like ines@merrow.example'
-  throw new Refused('invalid', 'Some fields need another look.', [{ field: 'mail', message }])
+  throw requesterProblem(422, 'mailWrong', { fields: [{ field: 'mail', message }] })
 }

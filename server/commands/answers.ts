@@ -1,3 +1,4 @@
+import { say } from '../../core/words'
 import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import { factsOf } from '../../core/condition'
@@ -77,7 +78,7 @@ export function refuseUnlessSchemaFits(
     field: error.instancePath.slice(1) || 'answers',
     message: error.message ?? 'does not fit the form',
   }))
-  throw new Refused('invalid', 'Some answers need another look.', fields)
+  throw new Refused('invalid', say('en', 'problem.answersWrong'), fields, 'answersWrong')
 }
 
 interface Wanted {

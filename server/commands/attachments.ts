@@ -1,3 +1,4 @@
+import { say } from '../../core/words'
 import { createHash, randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { FILE_LIMIT, MOST_FILES, type Answers, type Question } from '../../core/intake'
@@ -38,7 +39,12 @@ export async function keepFile(
   id: string = randomUUID(),
 ): Promise<Attached> {
   if (content.length === 0)
-    throw new Refused('invalid', 'The file is empty.', [{ field: 'file', message: 'choose another file' }])
+    throw new Refused(
+      'invalid',
+      say('en', 'problem.fileEmpty'),
+      [{ field: 'file', message: 'choose another file' }],
+      'fileEmpty',
+    )
   if (content.length > FILE_LIMIT)
     throw new Refused('invalid', 'The file is too large.', [
       { field: 'file', message: `a file may have ${FILE_LIMIT / 1024 / 1024} MB; send a smaller one` },
@@ -74,9 +80,12 @@ export async function takeFiles(db: Database, ids: readonly string[], person: st
     .execute()
   const found = ids.map((id) => rows.find((row) => row.id === id))
   if (found.includes(undefined))
-    throw new Refused('invalid', 'A file is not there any more; attach it again.', [
-      { field: 'attachments', message: 'attach the file again' },
-    ])
+    throw new Refused(
+      'invalid',
+      say('en', 'problem.fileGone'),
+      [{ field: 'attachments', message: 'attach the file again' }],
+      'fileGone',
+    )
   return found as Attached[]
 }
 

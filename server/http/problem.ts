@@ -1,3 +1,4 @@
+import { say, type ProblemCode } from '../../core/words'
 import { codeOf } from '../../core/error/codeOf'
 import { UnreadableDesign } from '../../core/design'
 import { Refused, UnreadableEntry, type FieldProblem } from '../../core/ticket'
@@ -9,6 +10,8 @@ export interface Problem {
   title: string
   status: number
   detail: string
+  /** Where a requester can meet it: by it, portals say it in each language. */
+  code?: ProblemCode
   fields?: FieldProblem[]
 }
 
@@ -33,11 +36,19 @@ export class HttpProblem extends Error {
     detail: string,
     readonly fields: FieldProblem[] = [],
     readonly headers: Record<string, string> = {},
+    readonly code?: ProblemCode,
   ) {
     super(detail)
     this.name = 'HttpProblem'
   }
 }
+
+/** What a requester may meet, in the words of the catalogue. */
+export const requesterProblem = (
+  status: number,
+  code: ProblemCode,
+  { fields, headers }: Pick<Partial<HttpProblem>, 'fields' | 'headers'> = {},
+) => new HttpProblem(status, say('en', `problem.${code}`), fields, headers, code)
 
 const STATUS_OF_REFUSAL = { invalid: 422, conflict: 409, forbidden: 403, missing: 404 } as const
 
@@ -53,8 +64,10 @@ export function problemOf(error: unknown): {
   headers: Record<string, string>
   expected: boolean
 } {
-  if (error instanceof HttpProblem) return made(error.status, error.message, error.fields, error.headers)
-  if (error instanceof Refused) return made(STATUS_OF_REFUSAL[error.reason], error.message, error.fields)
+  if (error instanceof HttpProblem)
+    return made(error.status, error.message, error.fields, error.headers, error.code)
+  if (error instanceof Refused)
+    return made(STATUS_OF_REFUSAL[error.reason], error.message, error.fields, {}, error.code)
   if (error instanceof UnreadableEntry || error instanceof UnreadableDesign) return made(409, error.message)
   if (isUnkeepable(error))
     return made(422, 'Something that was sent cannot be kept: too large a number, or no text.')
@@ -72,6 +85,7 @@ function made(
   detail: string,
   fields: FieldProblem[] = [],
   headers: Record<string, string> = {},
+  code?: ProblemCode,
 ) {
   const title = TITLES[status] ?? 'The request failed'
   const problem: Problem = {
@@ -79,6 +93,7 @@ function made(
     title,
     status,
     detail,
+    ...(code && { code }),
     ...(fields.length && { fields }),
   }
   return { problem, headers, expected: true }

@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
-import { HttpProblem } from './problem'
+import { requesterProblem } from './problem'
 import type { Caller } from '../base/caller'
 import { hashSecret, newSecret, passwordFits } from '../base/secrets'
 import { countTry, forgive } from './tries'
@@ -100,11 +100,9 @@ export async function signIn(
   const id = await countTry(db, tried)
   const fits = await passwordFits(person?.password_hash ?? null, password)
   if (!fits || !person || !isAdmitted(person, portal))
-    throw new HttpProblem(
-      401,
-      'Mail address and password do not fit together here. Check both and try again.',
-      [{ field: 'password', message: 'please check this and the mail address' }],
-    )
+    throw requesterProblem(401, 'passwordWrong', {
+      fields: [{ field: 'password', message: 'please check this and the mail address' }],
+    })
   await forgive(db, id, tried)
   const secret = newSecret()
   await db

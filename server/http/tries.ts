@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
-import { HttpProblem } from './problem'
+import { requesterProblem } from './problem'
 import { oneAt } from '../../core/lookup'
 
 /** Who tries to sign in, from where, and from a machine that this person has signed in from before. */
@@ -46,13 +46,7 @@ export function countTry(db: Database, { identifier, address, device }: Try): Pr
     const isTooMany = device
       ? ofDevice >= MOST
       : pair >= MOST || ofAddress >= MOST_OF_ONE_ADDRESS || ofAccount >= MOST_OF_ONE_ACCOUNT
-    if (isTooMany)
-      throw new HttpProblem(
-        429,
-        'Too many tries that did not fit. Please wait ten minutes and try again.',
-        [],
-        { 'retry-after': '600' },
-      )
+    if (isTooMany) throw requesterProblem(429, 'tooManyTries', { headers: { 'retry-after': '600' } })
     const taken = await sql<{ id: string }>`insert into sign_in_attempt (identifier, address, device)
       values (${identifier}, ${address}, ${device ?? null}) returning id`.execute(trx)
     return oneAt(taken.rows, 0).id

@@ -17,6 +17,9 @@ test('a requester reads the portal, a form and what comes by mail in the languag
   await page.goto('/portal/merrow/sign-in')
   await expect(page.locator('html')).toHaveAttribute('lang', 'nb')
   await page.getByLabel('E-postadresse').fill(READER)
+  await page.getByLabel('Passord').fill('noe annet')
+  await page.getByRole('button', { name: 'Logg inn' }).click()
+  await expect(page.getByRole('alert')).toContainText('passer ikke sammen her')
   await page.getByLabel('Passord').fill(PASSWORD)
   await page.getByRole('button', { name: 'Logg inn' }).click()
   await page.getByLabel('Hva trenger du?').fill('strekkode')
@@ -29,6 +32,12 @@ test('a requester reads the portal, a form and what comes by mail in the languag
   const reference = /\d+/.exec(await page.locator('.reference').innerText())![0]
   await page.getByRole('link', { name: 'Se saken' }).click()
   await expect(page.getByText(/^Vi svarer innen /)).toBeVisible()
+
+  // What goes wrong is said in it too, on a page that the server makes as on one that the browser does.
+  const seen = page.url()
+  await page.goto(seen.replace(/\d+$/, '999999'))
+  await expect(page.getByRole('alert')).toHaveText('Du har ingen sak med dette nummeret.')
+  await page.goto(seen)
 
   // English from here on: the page at once, what is kept of it, and what is written.
   await page.getByRole('button', { name: 'English' }).click()

@@ -29,6 +29,22 @@ async function call(method: string, path: string, token?: string, body?: unknown
   return { status: response.status, answer: (await response.json()) as Record<string, unknown> }
 }
 
+describe('what goes wrong for a requester', () => {
+  it('has a code, by which portals say it in every language', async () => {
+    const nothing = await call('GET', '/api/requests/999999', tokens.ines)
+    expect(nothing).toMatchObject({ status: 404, answer: { code: 'noRequest' } })
+    expect(nothing.answer.detail).toBe('You have no request of this number.')
+    const portal = await call('GET', '/api/portals/nowhere')
+    expect(portal).toMatchObject({ status: 404, answer: { code: 'noPortal' } })
+    const wrong = { item: 'gate-scanner', portal: 'merrow', answers: { gates: -1 } }
+    expect(await call('POST', '/api/tickets', tokens.ines, wrong)).toMatchObject({
+      ...{ status: 422, answer: { code: 'answersWrong' } },
+    })
+    const elsewhere = await call('POST', '/api/tickets', tokens.ines, { ...wrong, item: 'nothing-such' })
+    expect(elsewhere).toMatchObject({ status: 422, answer: { code: 'notHere' } })
+  })
+})
+
 describe('a role', () => {
   it('that hands work out is none that leads: what is for leads is refused', async () => {
     const { people } = await served.desk.knowledge.directory()

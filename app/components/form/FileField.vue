@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemSaid } from '~~/core/words'
 import { FILE_LIMIT, MOST_FILES } from '~~/core/intake/form'
 
 // Files that go with an answer: each is sent at once, with its progress, and can be taken out again.
@@ -9,7 +10,7 @@ const props = defineProps<{
   describedBy?: string
 }>()
 const emit = defineEmits<{ change: [files: string[]] }>()
-const { say, size } = usePortalWords()
+const { say, size, language } = usePortalWords()
 
 interface Sending {
   key: number
@@ -59,9 +60,13 @@ function send(file: File) {
   request.upload.onprogress = ({ loaded, total }) => (line.share = total ? loaded / total : 0)
   request.onerror = () => (line.problem = say('file.unreachable'))
   request.onload = () => {
-    const answer = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
+    const answer = JSON.parse(request.responseText || '{}') as Partial<Problem> & {
+      id?: string
+      name?: string
+    }
+    const { detail = say('file.refused'), code } = answer
     if (request.status !== 201 || !answer.id)
-      return void (line.problem = answer.detail ?? say('file.refused'))
+      return void (line.problem = problemSaid({ status: request.status, detail, code }, language.value))
     names.value[answer.id] = { name: answer.name ?? file.name, size: file.size }
     sending.value = sending.value.filter((one) => one.key !== line.key)
     emit('change', [...props.files, answer.id])

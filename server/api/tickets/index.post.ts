@@ -6,7 +6,7 @@ import type { Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
 import { languageFor } from '../../http/language'
-import { HttpProblem } from '../../http/problem'
+import { HttpProblem, requesterProblem } from '../../http/problem'
 import { MOST_NUMBER } from '../../http/bodies'
 import { isAtHome } from '../../http/portalOf'
 import { defineRoute, isStaff } from '../../http/route'
@@ -68,17 +68,17 @@ function portalFor(design: CompiledDesign, body: TicketBody, caller: Caller, ask
   const wanted = caller.portal ?? body.portal
   const portal = wanted === undefined ? undefined : design.findPortal(wanted)
   if (wanted !== undefined && (!portal || !isAtHome(portal, caller)))
-    throw new HttpProblem(422, 'There is no such portal.', [
-      { field: 'portal', message: 'leave it out or choose another' },
-    ])
+    throw requesterProblem(422, 'noPortal', {
+      fields: [{ field: 'portal', message: 'leave it out or choose another' }],
+    })
   if (isStaff(caller.role)) return wanted ?? null
   const item = design.findItem(body.item)
   const own = portal ? [portal] : design.design.portals.filter((one) => isAtHome(one, caller))
   const shown = item && own.find((one) => showsItem(item, one, { ...asker, portal: one.id }))
   if (shown) return shown.id
-  throw new HttpProblem(422, 'This cannot be asked for here.', [
-    { field: 'item', message: 'choose something that your portal offers' },
-  ])
+  throw requesterProblem(422, 'notHere', {
+    fields: [{ field: 'item', message: 'choose something that your portal offers' }],
+  })
 }
 
 /** @throws HttpProblem when there is no such agreement, or it is another organisation's */

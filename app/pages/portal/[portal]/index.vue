@@ -16,7 +16,7 @@ interface Index {
 const portal = String(useRoute().params.portal)
 const session = useSession()
 const live = useLive()
-const { say, moment, language } = usePortalWords()
+const { say, moment, problem, language } = usePortalWords()
 const { data: index, error } = await useAsyncData(`portal-${portal}`, () =>
   api<Index>(`/api/portals/${portal}`),
 )
@@ -75,7 +75,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 <template>
   <div>
     <p v-if="error" class="notice bad" role="alert">
-      {{ say('index.cannot', { detail: asApiError(error).problem.detail }) }}
+      {{ say('index.cannot', { detail: problem(error) }) }}
     </p>
     <template v-else>
       <h1>

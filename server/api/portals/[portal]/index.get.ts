@@ -1,7 +1,7 @@
 import { languagesOf } from '../../../../core/words'
 import { languageFor } from '../../../http/language'
 import { isAtHome } from '../../../http/portalOf'
-import { HttpProblem } from '../../../http/problem'
+import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
 import { openNotices } from '../../../queries/knowledge'
@@ -12,7 +12,7 @@ export default defineRoute(
   async ({ event, desk, signedIn }) => {
     const design = await desk.knowledge.currentEdition()
     const portal = design.findPortal(event.context.params?.portal ?? '')
-    if (!portal) throw new HttpProblem(404, 'There is no portal at this address.')
+    if (!portal) throw requesterProblem(404, 'noPortal')
     // Somebody of another organisation sees no more than the door.
     const visitor = signedIn && isAtHome(portal, signedIn) ? signedIn : undefined
     const language = await languageFor(event, desk, signedIn, portal)

@@ -1,7 +1,7 @@
 import { IsArray, IsOptional, IsString } from 'class-validator'
 import { takeFiles } from '../../../commands/attachments'
 import { languageFor } from '../../../http/language'
-import { HttpProblem } from '../../../http/problem'
+import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
@@ -21,7 +21,7 @@ export default defineRoute(
   async ({ event, desk, caller, body, number }) => {
     const reference = number('reference')
     const page = await requestPage(desk, reference, caller.id)
-    if (!page) throw new HttpProblem(404, 'You have no request of this number.')
+    if (!page) throw requesterProblem(404, 'noRequest')
     // What is said to a merged request belongs where it is handled.
     const attachments = await takeFiles(desk.db, body.files, caller.id)
     const said = { text: body.text, ...(attachments.length && { attachments }) }

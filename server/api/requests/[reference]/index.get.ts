@@ -1,5 +1,5 @@
 import { languageFor } from '../../../http/language'
-import { HttpProblem } from '../../../http/problem'
+import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
@@ -8,7 +8,7 @@ export default defineRoute(
   async ({ event, desk, caller, number }) => {
     const language = await languageFor(event, desk, caller)
     const page = await requestPage(desk, number('reference'), caller.id, language)
-    if (!page) throw new HttpProblem(404, 'You have no request of this number.')
+    if (!page) throw requesterProblem(404, 'noRequest')
     return page
   },
 )

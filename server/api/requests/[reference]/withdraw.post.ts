@@ -1,6 +1,6 @@
 import { IsOptional, IsString } from 'class-validator'
 import { languageFor } from '../../../http/language'
-import { HttpProblem } from '../../../http/problem'
+import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
@@ -15,8 +15,7 @@ export default defineRoute(
   { who: 'signedIn', summary: 'Call off one of my own requests', body: WithdrawBody },
   async ({ event, desk, caller, body, number }) => {
     const reference = number('reference')
-    if (!(await requestPage(desk, reference, caller.id)))
-      throw new HttpProblem(404, 'You have no request of this number.')
+    if (!(await requestPage(desk, reference, caller.id))) throw requesterProblem(404, 'noRequest')
     await desk.run(reference, { kind: 'withdraw', text: body.text }, { person: caller.id })
     return requestPage(desk, reference, caller.id, await languageFor(event, desk, caller))
   },

@@ -2,7 +2,7 @@
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 const route = useRoute()
 const session = useSession()
-const { say, day } = usePortalWords()
+const { say, day, problem } = usePortalWords()
 const portal = String(route.params.portal)
 const id = String(route.params.article)
 const { data: article, error } = await useAsyncData(`article-${portal}-${id}`, () =>
@@ -26,7 +26,7 @@ async function solved() {
     <p>
       <NuxtLink :to="`/portal/${portal}`">← {{ say('ask.all') }}</NuxtLink>
     </p>
-    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
     <article v-else-if="article">
       <h1>{{ article.title }}</h1>
       <LazyRichText :text="article.body" />
@@ -40,7 +40,7 @@ async function solved() {
         </button>
       </p>
       <p v-if="counted.error.value" class="notice bad" role="alert">
-        {{ counted.error.value.problem.detail }}
+        {{ problem(counted.error.value) }}
       </p>
     </article>
   </div>

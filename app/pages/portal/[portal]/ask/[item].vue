@@ -8,7 +8,7 @@ definePageMeta({ layout: 'portal', middleware: 'requester' })
 
 const route = useRoute()
 const session = useSession()
-const { say, moment, language } = usePortalWords()
+const { say, moment, problem, problemOn, language } = usePortalWords()
 const portal = String(route.params.portal)
 const { data, error: missing } = await useAsyncData(`ask-${portal}-${String(route.params.item)}`, () =>
   api<AskedForm & { item: CatalogItem }>(`/api/portals/${portal}/items/${String(route.params.item)}`),
@@ -123,7 +123,9 @@ async function send() {
   } catch (thrown) {
     error.value = asApiError(thrown)
     const fields = error.value.problem.fields ?? []
-    problems.value = Object.fromEntries(fields.map(({ field, message }) => [field, message]))
+    problems.value = Object.fromEntries(
+      fields.map(({ field }) => [field, problemOn(error.value, field) ?? '']),
+    )
     if (fields.length) first.value = undefined
     if (fields[0]) await focusOn(fields[0].field)
   } finally {
@@ -146,7 +148,7 @@ const by = (at: number | null) =>
 <template>
   <div class="sheet">
     <div v-if="missing" class="notice bad" role="alert">
-      {{ asApiError(missing).problem.detail }}
+      {{ problem(missing) }}
       <NuxtLink :to="`/portal/${portal}`">{{ say('ask.index') }}</NuxtLink>
     </div>
     <section v-else-if="sent" ref="confirmation" tabindex="-1" aria-labelledby="done">
@@ -215,7 +217,7 @@ const by = (at: number | null) =>
           {{ say('ask.toForm') }}
         </button>
       </p>
-      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
     </section>
     <form v-else-if="data" novalidate @submit.prevent="send">
       <p>
@@ -238,7 +240,7 @@ const by = (at: number | null) =>
         :choices="choices.lists"
         @answer="put"
       />
-      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
       <button v-if="paged && stepAt > 0" class="act plain send" type="button" @click="goTo(stepAt - 1)">
         {{ say('ask.back') }}
       </button>

@@ -23,7 +23,7 @@ const portal = String(route.params.portal)
 const reference = Number(route.params.reference)
 const session = useSession()
 const live = useLive()
-const { say, moment, language } = usePortalWords()
+const { say, moment, problem, problemOn, language } = usePortalWords()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const {
   data: page,
@@ -38,7 +38,7 @@ live.on((notice) => {
 
 const text = ref('')
 const files = ref<string[]>([])
-const problem = ref<ApiError>()
+const refused = ref<ApiError>()
 const busy = ref(false)
 const when = (at: number) => moment(at, zone.value, present(page.value).loggedAt)
 
@@ -56,7 +56,7 @@ async function withdraw() {
 
 async function send() {
   busy.value = true
-  problem.value = undefined
+  refused.value = undefined
   try {
     page.value = await api<Page>(`/api/requests/${reference}/answer`, {
       method: 'POST',
@@ -65,7 +65,7 @@ async function send() {
     text.value = ''
     files.value = []
   } catch (thrown) {
-    problem.value = asApiError(thrown)
+    refused.value = asApiError(thrown)
   } finally {
     busy.value = false
   }
@@ -77,7 +77,7 @@ async function send() {
     <p>
       <NuxtLink :to="`/portal/${portal}/requests`">← {{ say('portal.mine') }}</NuxtLink>
     </p>
-    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
     <template v-else-if="page">
       <h1>{{ page.summary }}</h1>
       <p>
@@ -114,7 +114,7 @@ async function send() {
           <label for="answer">{{ say(page.group === 'done' ? 'request.reopen' : 'request.answer') }}</label>
           <textarea id="answer" v-model="text" class="p-inputtext" rows="4" aria-describedby="answer-error" />
           <p id="answer-error" class="error-text" role="alert">
-            {{ problem ? (problem.on('text') ?? problem.problem.detail) : '' }}
+            {{ refused ? (problemOn(refused, 'text') ?? problem(refused)) : '' }}
           </p>
         </div>
         <div class="field">
@@ -140,7 +140,7 @@ async function send() {
         </button>
       </p>
       <p v-if="calledOff.error.value" class="notice bad" role="alert">
-        {{ calledOff.error.value.problem.detail }}
+        {{ problem(calledOff.error.value) }}
       </p>
     </template>
   </div>

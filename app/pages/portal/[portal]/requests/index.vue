@@ -5,7 +5,7 @@ definePageMeta({ layout: 'portal', middleware: 'requester' })
 const portal = String(useRoute().params.portal)
 const session = useSession()
 const live = useLive()
-const { say, language } = usePortalWords()
+const { say, problem, language } = usePortalWords()
 const {
   data: requests,
   error,
@@ -18,7 +18,7 @@ useHead({ title: () => say('portal.mine') })
 <template>
   <div>
     <h1>{{ say('portal.mine') }}</h1>
-    <p v-if="error" class="notice bad" role="alert">{{ asApiError(error).problem.detail }}</p>
+    <p v-if="error" class="notice bad" role="alert">{{ problem(error) }}</p>
     <p v-else-if="requests?.length === 0">
       {{ say('mine.none') }} <NuxtLink :to="`/portal/${portal}`">{{ say('index.need') }}</NuxtLink>
     </p>

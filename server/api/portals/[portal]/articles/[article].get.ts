@@ -1,4 +1,4 @@
-import { HttpProblem } from '../../../../http/problem'
+import { requesterProblem } from '../../../../http/problem'
 import { portalOf } from '../../../../http/portalOf'
 import { defineRoute } from '../../../../http/route'
 import { readArticle } from '../../../../queries/knowledge'
@@ -10,7 +10,7 @@ export default defineRoute(
     const article = portal.hides?.includes('articles')
       ? undefined
       : await readArticle(desk.db, number('article'), { portal: portal.id })
-    if (!article) throw new HttpProblem(404, 'There is no such article here.')
+    if (!article) throw requesterProblem(404, 'noArticle')
     const { id, title, body, changed_at: changedAt } = article
     return { id, title, body, changedAt }
   },

@@ -1,7 +1,7 @@
 import { formSchema } from '../../../../../core/intake'
 import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
-import { HttpProblem } from '../../../../http/problem'
+import { requesterProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
 import { showsItem } from '../../../../queries/portal'
@@ -18,8 +18,7 @@ export default defineRoute(
     const design = (await desk.knowledge.currentEdition()).inLanguage(language)
     const item = design.findItem(event.context.params?.item ?? '')
     const asker = await askerOf(desk, caller.id, portal.id)
-    if (!item || !showsItem(item, portal, asker))
-      throw new HttpProblem(404, 'This cannot be asked for here. Look through the index of the portal.')
+    if (!item || !showsItem(item, portal, asker)) throw requesterProblem(404, 'notHere')
     const form = design.form(item.form)
     const questions = form.steps.flatMap((step) =>
       step.questions.map((one) => oneBy(design.questions, one.question)),
