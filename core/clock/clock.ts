@@ -1,7 +1,6 @@
 import type { Condition } from '../condition'
 import type { Because } from '../reason'
 import { normalise, type Calendar, type Instant, type WorkingTime } from '../time'
-import { oneAt } from '../lookup'
 
 /** What a service level promises for one target. */
 export interface Target {
@@ -126,7 +125,7 @@ export const CLOSE_FROM = 0.8
 
 /** Milliseconds granted now. */
 export function grantedOf(clock: Clock): number {
-  return oneAt(clock.grants, clock.grants.length - 1).granted
+  return clock.grants[clock.grants.length - 1]!.granted
 }
 
 /** Milliseconds that people have granted on top of what the service level grants. */

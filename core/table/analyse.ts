@@ -14,7 +14,6 @@ import {
 } from './boxes'
 import { describe, dimensionsOf, type Dimension, type Domains } from './domain'
 import { askingOrder, collects, type Cell, type DecisionTable } from './table'
-import { oneAt } from '../lookup'
 
 /** A row that never decides. */
 export interface Shadow {
@@ -84,22 +83,22 @@ class Analyser {
     domains: Domains,
   ) {
     const order = askingOrder(table)
-    const cellsOf = (column: number) => order.map((index) => oneAt(table.rows, index).cells[column] ?? null)
+    const cellsOf = (column: number) => order.map((index) => table.rows[index]!.cells[column] ?? null)
     const dimensions = table.columns.flatMap((fact, column) =>
       dimensionsOf(column, cellsOf(column), domains[fact]),
     )
     const boxes = order.map((index) =>
-      dimensions.map((one) => one.fitting(oneAt(table.rows, index).cells[one.column] ?? null)),
+      dimensions.map((one) => one.fitting(table.rows[index]!.cells[one.column] ?? null)),
     )
     // The dimension that tells most rows apart comes first: then few rows are left early.
     const spread = dimensions.map((one, at) => ({
       at,
-      share: boxes.reduce((sum, box) => sum + lengthOf(oneAt(box, at)) / one.size, 0),
+      share: boxes.reduce((sum, box) => sum + lengthOf(box[at]!) / one.size, 0),
     }))
     const places = spread.sort((a, b) => a.share - b.share).map((one) => one.at)
-    this.dimensions = places.map((at) => oneAt(dimensions, at))
+    this.dimensions = places.map((at) => dimensions[at]!)
     this.cases = order.flatMap((index, place) => {
-      const box = places.map((at) => oneAt(oneAt(boxes, place), at))
+      const box = places.map((at) => boxes[place]![at]!)
       // A cell that no value can fit makes a row that never fits.
       return box.some((set) => !set.length) ? [] : [{ index, box }]
     })
@@ -128,14 +127,14 @@ class Analyser {
       .flatMap((index): Shadow[] => {
         const place = possible.get(index)
         const by = place === undefined ? [] : this.takers(place, budget)
-        return by ? [{ row: oneAt(rows, index).id, number: index + 1, by }] : []
+        return by ? [{ row: rows[index]!.id, number: index + 1, by }] : []
       })
       .sort((a, b) => a.number - b.number)
   }
 
   /** The rows asked before one that have all of its cases, as few as will do, by number; undefined if they have not. */
   private takers(place: number, budget: Budget): number[] | undefined {
-    const { box } = oneAt(this.cases, place)
+    const { box } = this.cases[place]!
     const near = this.before(place).filter((one) => boxesMeet(one.box, box))
     const alone = near.find((one) => boxIncludes(one.box, box))
     if (alone) return [alone.index + 1]
@@ -143,7 +142,7 @@ class Analyser {
     const isFree = search.find() !== undefined
     if (search.isExhausted) this.isComplete = false
     if (isFree || search.isExhausted) return undefined
-    let some = [...search.used].map((index) => oneAt(near, index))
+    let some = [...search.used].map((index) => near[index]!)
     // One after the other is left out if the rest still take everything; the latest first.
     for (const other of [...some].sort((a, b) => b.index - a.index)) {
       const fewer = some.filter((one) => one !== other)
@@ -155,14 +154,14 @@ class Analyser {
 
   /** The cases before one that may meet it: those with the same atoms in the dimension that tells most apart. */
   private before(place: number): Case[] {
-    const [set] = oneAt(this.cases, place).box
+    const [set] = this.cases[place]!.box
     if (!set || lengthOf(set) > FEW_ATOMS) return this.cases.slice(0, place)
-    this.byAtom ??= placesByAtom(this.cases.map((one) => oneAt(one.box, 0)))
+    this.byAtom ??= placesByAtom(this.cases.map((one) => one.box[0]!))
     const places = new Set<number>()
     for (let at = 0; at < set.length; at += 2)
-      for (let atom = oneAt(set, at); atom < oneAt(set, at + 1); atom++)
+      for (let atom = set[at]!; atom < set[at + 1]!; atom++)
         for (const other of this.byAtom.get(atom) ?? []) if (other < place) places.add(other)
-    return [...places].sort((a, b) => a - b).map((other) => oneAt(this.cases, other))
+    return [...places].sort((a, b) => a - b).map((other) => this.cases[other]!)
   }
 
   private search(within: Box, cases: readonly { box: Box }[], budget: Budget): CoverSearch {
@@ -182,7 +181,7 @@ class Analyser {
     )
     for (const [place, a] of this.cases.entries())
       for (let later = place + 1; later < this.cases.length && found.length <= MOST_OVERLAPS; later++) {
-        const b = oneAt(this.cases, later)
+        const b = this.cases[later]!
         if (!isUnique && outcomes[a.index] === outcomes[b.index]) continue
         if (boxesMeet(a.box, b.box) && (isUnique || !isException(a.box, b.box)))
           found.push(this.overlap(a, b))
@@ -192,7 +191,7 @@ class Analyser {
 
   private overlap(...both: [Case, Case]): Overlap {
     const [a, b] = both.map((one) => one.index).sort((x, y) => x - y) as [number, number]
-    return { numbers: [a + 1, b + 1], rows: [oneAt(this.table.rows, a).id, oneAt(this.table.rows, b).id] }
+    return { numbers: [a + 1, b + 1], rows: [this.table.rows[a]!.id, this.table.rows[b]!.id] }
   }
 
   /** The cases that no row fits, as few boxes, each as large as can be. */
@@ -218,9 +217,9 @@ class Analyser {
     const wide = [...box]
     for (let at = wide.length - 1; at >= 0; at--) {
       const inWay = this.cases.filter((one) =>
-        one.box.every((set, other) => other === at || meet(set, oneAt(wide, other))),
+        one.box.every((set, other) => other === at || meet(set, wide[other]!)),
       )
-      wide[at] = rest(union(inWay.map((one) => oneAt(one.box, at))), oneAt(this.dimensions, at).size)
+      wide[at] = rest(union(inWay.map((one) => one.box[at]!)), this.dimensions[at]!.size)
     }
     return wide
   }
@@ -230,19 +229,18 @@ class Analyser {
     const cells: Cell[][] = this.table.columns.map(() => [null])
     let isExact = true
     this.dimensions.forEach((dimension, at) => {
-      if (isAll(oneAt(box, at), dimension)) return
-      const told = describe(dimension, oneAt(box, at), oneAt(this.table.columns, dimension.column))
+      if (isAll(box[at]!, dimension)) return
+      const told = describe(dimension, box[at]!, this.table.columns[dimension.column]!)
       parts.push(told.when)
       // Two dimensions of one column cannot both stand in its cell.
-      const isFree = oneAt(cells, dimension.column).length === 1 && oneAt(cells, dimension.column)[0] === null
+      const isFree = cells[dimension.column]!.length === 1 && cells[dimension.column]![0] === null
       if (told.cells.length && isFree) cells[dimension.column] = told.cells
       isExact &&= told.isExact && isFree
     })
     const rows = product(cells)
     return {
-      when: parts.length === 1 ? oneAt(parts, 0) : { all: parts },
-      cells:
-        rows.length > MOST_ROWS ? [cells.map((some) => (some.length > 1 ? null : oneAt(some, 0)))] : rows,
+      when: parts.length === 1 ? parts[0]! : { all: parts },
+      cells: rows.length > MOST_ROWS ? [cells.map((some) => (some.length > 1 ? null : some[0]!))] : rows,
       isExact: isExact && rows.length <= MOST_ROWS,
     }
   }
@@ -254,7 +252,7 @@ function placesByAtom(sets: readonly Stretches[]): Map<number, number[]> {
   const places = new Map<number, number[]>()
   sets.forEach((set, place) => {
     for (let at = 0; at < set.length; at += 2)
-      for (let atom = oneAt(set, at); atom < oneAt(set, at + 1); atom++) {
+      for (let atom = set[at]!; atom < set[at + 1]!; atom++) {
         const there = places.get(atom)
         if (there) there.push(place)
         else places.set(atom, [place])
@@ -265,13 +263,13 @@ function placesByAtom(sets: readonly Stretches[]): Map<number, number[]> {
 
 function lengthOf(set: Stretches): number {
   let sum = 0
-  for (let at = 0; at < set.length; at += 2) sum += oneAt(set, at + 1) - oneAt(set, at)
+  for (let at = 0; at < set.length; at += 2) sum += set[at + 1]! - set[at]!
   return sum
 }
 
 /** Whether one of two boxes is a special case of the other, as far as they meet. */
 const isException = (a: Box, b: Box) =>
-  a.every((set, at) => includes(set, oneAt(b, at))) || b.every((set, at) => includes(set, oneAt(a, at)))
+  a.every((set, at) => includes(set, b[at]!)) || b.every((set, at) => includes(set, a[at]!))
 
 /** Leaves out boxes that the others cover together, the narrowest first. */
 function fewest(boxes: Box[]): Box[] {
@@ -290,15 +288,12 @@ function trimmed(boxes: Box[], everything: Box): Box[] {
   const left = [...boxes]
   for (const [index, box] of left.entries())
     for (const [other, taker] of left.entries()) {
-      const own = oneAt(left, index)
-      const apart = own.flatMap((set, at) => (includes(oneAt(taker, at), set) ? [] : [at]))
+      const own = left[index]!
+      const apart = own.flatMap((set, at) => (includes(taker[at]!, set) ? [] : [at]))
       if (other === index || apart.length !== 1) continue
-      const at = oneAt(apart, 0)
-      if (includes(oneAt(own, at), oneAt(everything, at))) continue
-      const rests = common(
-        oneAt(own, at),
-        rest(oneAt(taker, at), Math.max(...oneAt(box, at), ...oneAt(taker, at))),
-      )
+      const at = apart[0]!
+      if (includes(own[at]!, everything[at]!)) continue
+      const rests = common(own[at]!, rest(taker[at]!, Math.max(...box[at]!, ...taker[at]!)))
       if (rests.length) left[index] = own.map((set, place) => (place === at ? rests : set))
     }
   return left

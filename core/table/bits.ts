@@ -1,4 +1,3 @@
-import { oneAt } from '../lookup'
 /** A set of rows as bits, 32 to a word; signed, since numbers above 31 bits are slow. */
 export type Bits = Int32Array
 
@@ -24,25 +23,20 @@ export function inAll(all: Bits, others: readonly Bits[]): Bits {
   const count = common.length
   let at = 0
   for (; at + 4 <= others.length; at += 4) {
-    const [a, b, c, d] = [
-      oneAt(others, at),
-      oneAt(others, at + 1),
-      oneAt(others, at + 2),
-      oneAt(others, at + 3),
-    ]
+    const [a, b, c, d] = [others[at]!, others[at + 1]!, others[at + 2]!, others[at + 3]!]
     for (let word = 0; word < count; word++)
-      common[word] = oneAt(common, word) & oneAt(a, word) & oneAt(b, word) & oneAt(c, word) & oneAt(d, word)
+      common[word] = common[word]! & a[word]! & b[word]! & c[word]! & d[word]!
   }
   for (; at < others.length; at++) {
-    const one = oneAt(others, at)
-    for (let word = 0; word < count; word++) common[word]! &= oneAt(one, word)
+    const one = others[at]!
+    for (let word = 0; word < count; word++) common[word]! &= one[word]!
   }
   return common
 }
 
 /** The first member, or −1. */
 export function firstOf(bits: Bits): number {
-  for (let word = 0; word < bits.length; word++) if (bits[word]) return lowestIn(word, oneAt(bits, word))
+  for (let word = 0; word < bits.length; word++) if (bits[word]) return lowestIn(word, bits[word]!)
   return -1
 }
 
@@ -52,6 +46,6 @@ export const lowestIn = (word: number, value: number) => (word << 5) + 31 - Math
 export function membersOf(bits: Bits): number[] {
   const members: number[] = []
   for (let word = 0; word < bits.length; word++)
-    for (let left = oneAt(bits, word); left; left &= left - 1) members.push(lowestIn(word, left))
+    for (let left = bits[word]!; left; left &= left - 1) members.push(lowestIn(word, left))
   return members
 }

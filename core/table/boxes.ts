@@ -1,4 +1,3 @@
-import { oneAt } from '../lookup'
 /** A set of atoms: starts and ends (not included) of its stretches, in order. */
 export type Stretches = readonly number[]
 
@@ -10,8 +9,8 @@ export const isEmptySet = (set: Stretches) => set.length === 0
 /** Whether two sets have something in common. */
 export function meet(a: Stretches, b: Stretches): boolean {
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    if (oneAt(a, i) < oneAt(b, j + 1) && oneAt(b, j) < oneAt(a, i + 1)) return true
-    if (oneAt(a, i + 1) < oneAt(b, j + 1)) i += 2
+    if (a[i]! < b[j + 1]! && b[j]! < a[i + 1]!) return true
+    if (a[i + 1]! < b[j + 1]!) i += 2
     else j += 2
   }
   return false
@@ -21,8 +20,8 @@ export function meet(a: Stretches, b: Stretches): boolean {
 export function includes(outer: Stretches, inner: Stretches): boolean {
   let at = 0
   for (let i = 0; i < inner.length; i += 2) {
-    while (at < outer.length && oneAt(outer, at + 1) < oneAt(inner, i + 1)) at += 2
-    if (at >= outer.length || oneAt(outer, at) > oneAt(inner, i)) return false
+    while (at < outer.length && outer[at + 1]! < inner[i + 1]!) at += 2
+    if (at >= outer.length || outer[at]! > inner[i]!) return false
   }
   return true
 }
@@ -31,10 +30,10 @@ export function includes(outer: Stretches, inner: Stretches): boolean {
 export function common(a: Stretches, b: Stretches): Stretches {
   const found: number[] = []
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    const from = Math.max(oneAt(a, i), oneAt(b, j))
-    const to = Math.min(oneAt(a, i + 1), oneAt(b, j + 1))
+    const from = Math.max(a[i]!, b[j]!)
+    const to = Math.min(a[i + 1]!, b[j + 1]!)
     if (from < to) found.push(from, to)
-    if (oneAt(a, i + 1) < oneAt(b, j + 1)) i += 2
+    if (a[i + 1]! < b[j + 1]!) i += 2
     else j += 2
   }
   return found
@@ -45,26 +44,24 @@ export function rest(set: Stretches, size: number): Stretches {
   const ends = [0, ...set, size]
   const found: number[] = []
   for (let at = 0; at < ends.length; at += 2)
-    if (oneAt(ends, at) < oneAt(ends, at + 1)) found.push(oneAt(ends, at), oneAt(ends, at + 1))
+    if (ends[at]! < ends[at + 1]!) found.push(ends[at]!, ends[at + 1]!)
   return found
 }
 
 /** Everything that is in any of some sets. */
 export function union(sets: readonly Stretches[]): Stretches {
   const pairs: [number, number][] = []
-  for (const set of sets)
-    for (let at = 0; at < set.length; at += 2) pairs.push([oneAt(set, at), oneAt(set, at + 1)])
+  for (const set of sets) for (let at = 0; at < set.length; at += 2) pairs.push([set[at]!, set[at + 1]!])
   pairs.sort((a, b) => a[0] - b[0])
   const found: number[] = []
   for (const [from, to] of pairs)
-    if (found.length && from <= oneAt(found, -1)) found[found.length - 1] = Math.max(oneAt(found, -1), to)
+    if (found.length && from <= found.at(-1)!) found[found.length - 1] = Math.max(found.at(-1)!, to)
     else found.push(from, to)
   return found
 }
 
-export const boxesMeet = (a: Box, b: Box) => a.every((set, at) => meet(set, oneAt(b, at)))
-export const boxIncludes = (outer: Box, inner: Box) =>
-  outer.every((set, at) => includes(set, oneAt(inner, at)))
+export const boxesMeet = (a: Box, b: Box) => a.every((set, at) => meet(set, b[at]!))
+export const boxIncludes = (outer: Box, inner: Box) => outer.every((set, at) => includes(set, inner[at]!))
 
 /** Whether all of a box is in some boxes taken together. */
 export function isCovered(box: Box, by: readonly Box[]): boolean {
@@ -75,10 +72,10 @@ export function isCovered(box: Box, by: readonly Box[]): boolean {
   // What the first leaves over is cut off it side by side; each piece must be in the others.
   let left = box
   for (const [at, set] of first.entries()) {
-    if (includes(set, oneAt(left, at))) continue
-    const outside = common(oneAt(left, at), rest(set, end(oneAt(left, at))))
+    if (includes(set, left[at]!)) continue
+    const outside = common(left[at]!, rest(set, end(left[at]!)))
     if (!isEmptySet(outside) && !isCovered(replace(left, at, outside), others)) return false
-    left = replace(left, at, common(oneAt(left, at), set))
+    left = replace(left, at, common(left[at]!, set))
   }
   return true
 }

@@ -62,7 +62,7 @@ class Column {
     if (!this.asking.length) return bits
     const all = new Int32Array(bits)
     this.asking.forEach((test, index) => {
-      if (testHolds(test, facts)) addTo(all, oneAt(this.askingRows, index))
+      if (testHolds(test, facts)) addTo(all, this.askingRows[index]!)
     })
     return all
   }
@@ -94,7 +94,7 @@ function segmentOf(edges: readonly number[], value: number): number {
   let [low, high] = [0, edges.length]
   while (low < high) {
     const middle = (low + high) >>> 1
-    if (oneAt(edges, middle) < value) low = middle + 1
+    if (edges[middle]! < value) low = middle + 1
     else high = middle
   }
   return edges[low] === value ? 2 * low + 1 : 2 * low
@@ -130,9 +130,9 @@ export class CompiledTable {
     const first = firstOf(fits)
     const near = this.nearest(columns, first < 0 ? this.rows.length : first)
     const nearest = near < 0 ? undefined : this.failing(near, facts)
-    const fitting = membersOf(fits).map((index) => oneAt(this.places, index))
+    const fitting = membersOf(fits).map((index) => this.places[index]!)
     if (first < 0 || collects(this.table)) return { fitting, nearest }
-    return { row: oneAt(this.rows, first), number: oneAt(this.places, first) + 1, fitting, nearest }
+    return { row: this.rows[first]!, number: this.places[first]! + 1, fitting, nearest }
   }
 
   /**
@@ -147,7 +147,7 @@ export class CompiledTable {
       // Each column adds one to the numbers of the rows that it does not fit, with what is carried to the next digit.
       let [one, two, four, eight, sixteen] = [0, 0, 0, 0, 0]
       for (let column = 0; column < columns.length; column++) {
-        const missed = ~oneAt(oneAt(columns, column), word)
+        const missed = ~columns[column]![word]!
         const toTwo = one & missed
         const toFour = two & toTwo
         const toEight = four & toFour
@@ -175,9 +175,9 @@ export class CompiledTable {
   }
 
   private failing(index: number, facts: Facts): NonNullable<Decision['nearest']> {
-    const row = oneAt(this.rows, index)
+    const row = this.rows[index]!
     const failed = testsOfRow(this.table, row).flatMap((test, place) => (testHolds(test, facts) ? [] : place))
-    return { row, number: oneAt(this.places, index) + 1, failed }
+    return { row, number: this.places[index]! + 1, failed }
   }
 }
 

@@ -1,5 +1,4 @@
 import { includes, meet, type Box, type Stretches } from './boxes'
-import { oneAt, oneBy } from '../lookup'
 
 /** Work that a search may still do, in rows looked at; shared by the searches of one analysis. */
 export interface Budget {
@@ -27,7 +26,7 @@ export class CoverSearch {
   ) {
     this.openFrom = boxes.map((box) => {
       let from = box.length
-      while (from > 0 && includes(oneAt(box, from - 1), oneAt(within, from - 1))) from--
+      while (from > 0 && includes(box[from - 1]!, within[from - 1]!)) from--
       return from
     })
     this.taken = within.map(() => new Set<string>())
@@ -36,20 +35,20 @@ export class CoverSearch {
   /** Some cases that no box has; undefined when there are none, or none were found in time. */
   find(): Box | undefined {
     const near = this.boxes.flatMap((box, index) =>
-      box.every((set, at) => meet(set, oneAt(this.within, at))) ? [index] : [],
+      box.every((set, at) => meet(set, this.within[at]!)) ? [index] : [],
     )
     return this.look(0, near)
   }
 
   private look(level: number, alive: readonly number[]): Box | undefined {
-    const open = alive.find((index) => oneAt(this.openFrom, index) <= level)
+    const open = alive.find((index) => this.openFrom[index]! <= level)
     if (open !== undefined) {
       this.used.add(open)
       return undefined
     }
     if (!alive.length) return [...this.path.slice(0, level), ...this.within.slice(level)]
     const key = alive.join()
-    if (oneAt(this.taken, level).has(key)) return undefined
+    if (this.taken[level]!.has(key)) return undefined
     this.budget.left -= alive.length
     if (this.budget.left < 0) {
       this.isExhausted = true
@@ -60,25 +59,25 @@ export class CoverSearch {
       const found = this.look(level + 1, rows)
       if (found || this.isExhausted) return found
     }
-    oneAt(this.taken, level).add(key)
+    this.taken[level]!.add(key)
     return undefined
   }
 
   /** The stretches of a dimension that no box cuts, with the boxes that have them, the fewest first. */
   private pieces(level: number, alive: readonly number[]): { set: Stretches; rows: number[] }[] {
-    const within = oneAt(this.within, level)
-    const sets = alive.map((index) => oneAt(oneAt(this.boxes, index), level))
+    const within = this.within[level]!
+    const sets = alive.map((index) => this.boxes[index]![level]!)
     const cuts = [...new Set([...within, ...sets.flat()])].sort((a, b) => a - b)
     const at = new Map(cuts.map((cut, index) => [cut, index]))
     const rows: number[][] = Array.from({ length: cuts.length - 1 }, () => [])
     sets.forEach((set, index) => {
       for (let s = 0; s < set.length; s += 2)
-        for (let piece = oneBy(at, oneAt(set, s)); piece < oneBy(at, oneAt(set, s + 1)); piece++)
-          oneAt(rows, piece).push(oneAt(alive, index))
+        for (let piece = at.get(set[s]!)!; piece < at.get(set[s + 1]!)!; piece++)
+          rows[piece]!.push(alive[index]!)
     })
     this.budget.left -= rows.reduce((sum, one) => sum + one.length, 0)
     return rows
-      .map((some, piece) => ({ set: [oneAt(cuts, piece), oneAt(cuts, piece + 1)] as Stretches, rows: some }))
+      .map((some, piece) => ({ set: [cuts[piece]!, cuts[piece + 1]!] as Stretches, rows: some }))
       .filter(({ set }) => includes(within, set))
       .sort((a, b) => a.rows.length - b.rows.length)
   }

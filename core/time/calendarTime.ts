@@ -12,7 +12,6 @@ import { difference, normalise, union } from './intervals'
 import { daysOfRule, isoWeekday, lastDayOfRule, parseYearlyRule, type YearlyRule } from './recurrence'
 import { WorkingTime } from './workingTime'
 import { Zone } from './zone'
-import { oneAt, oneBy } from '../lookup'
 
 interface MinuteSpan {
   from: number
@@ -78,7 +77,7 @@ export class CalendarTime extends WorkingTime {
     const exceptions = this.exceptionsWithin(first, last + 1)
     return [...exceptions.keys()]
       .sort((a, b) => a - b)
-      .flatMap((day) => oneBy(exceptions, day).flatMap((one) => (one.shut ? [one.name] : [])))
+      .flatMap((day) => exceptions.get(day)!.flatMap((one) => (one.shut ? [one.name] : [])))
   }
 
   /**
@@ -135,9 +134,9 @@ export class CalendarTime extends WorkingTime {
   }
 
   private openOn(day: number): Interval[] {
-    let week = oneAt(this.weeks, 0)
+    let week = this.weeks[0]!
     for (const one of this.weeks) if (one.fromDay <= day) week = one
-    return oneAt(week.days, isoWeekday(day)).map((span) => this.spanOf(day, span))
+    return week.days[isoWeekday(day)]!.map((span) => this.spanOf(day, span))
   }
 
   private lastSpecialDay(): number {
@@ -168,7 +167,7 @@ function byWeekday(week: WeeklySpan[]): MinuteSpan[][] {
   const days: MinuteSpan[][] = Array.from({ length: 8 }, () => [])
   for (const span of week) {
     const [from, to] = [minuteOfDay(span.from), minuteOfDay(span.to)]
-    oneAt(days, span.day).push({ from, to: to > from ? to : to + 1440 })
+    days[span.day]!.push({ from, to: to > from ? to : to + 1440 })
   }
   return days.map((spans) => spans.sort((a, b) => a.from - b.from))
 }
@@ -186,8 +185,8 @@ function clip({ start, end }: Interval, from: Instant, to: Instant): Interval[] 
 
 /** Takes away what the last intervals of a list hold from an instant on. */
 function cutFrom(open: Interval[], at: Instant): void {
-  for (let index = open.length - 1; index >= 0 && oneAt(open, index).end > at; index--) {
-    if (oneAt(open, index).start >= at) open.splice(index, 1)
-    else open[index] = { ...oneAt(open, index), end: at }
+  for (let index = open.length - 1; index >= 0 && open[index]!.end > at; index--) {
+    if (open[index]!.start >= at) open.splice(index, 1)
+    else open[index] = { ...open[index]!, end: at }
   }
 }

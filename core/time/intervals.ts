@@ -1,5 +1,4 @@
 import type { Interval } from './instant'
-import { oneAt } from '../lookup'
 
 /** Sorts intervals and joins those that overlap or touch; empty ones vanish. */
 export function normalise(intervals: readonly Interval[]): Interval[] {
@@ -21,10 +20,10 @@ export function union(a: readonly Interval[], b: readonly Interval[]): Interval[
 export function intersection(a: readonly Interval[], b: readonly Interval[]): Interval[] {
   const common: Interval[] = []
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    const start = Math.max(oneAt(a, i).start, oneAt(b, j).start)
-    const end = Math.min(oneAt(a, i).end, oneAt(b, j).end)
+    const start = Math.max(a[i]!.start, b[j]!.start)
+    const end = Math.min(a[i]!.end, b[j]!.end)
     if (end > start) common.push({ start, end })
-    if (oneAt(a, i).end < oneAt(b, j).end) i++
+    if (a[i]!.end < b[j]!.end) i++
     else j++
   }
   return common

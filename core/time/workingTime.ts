@@ -1,5 +1,4 @@
 import { DAY, type Instant, type Interval } from './instant'
-import { oneAt } from '../lookup'
 
 /** Hours that never open (again), so that no due moment exists. */
 export class NeverOpens extends Error {
@@ -52,7 +51,7 @@ export abstract class WorkingTime {
   isOpen(at: Instant): boolean {
     this.cover(at, at + 1)
     const index = this.indexAt(at)
-    return index >= 0 && at < oneAt(this.ends, index)
+    return index >= 0 && at < this.ends[index]!
   }
 
   /**
@@ -64,8 +63,8 @@ export abstract class WorkingTime {
     for (let horizon = at + 30 * DAY; ; horizon += YEAR) {
       this.cover(at, horizon)
       const index = this.indexAt(at)
-      if (index >= 0 && at < oneAt(this.ends, index)) {
-        if (oneAt(this.ends, index) < this.coverEnd) return this.ends[index]
+      if (index >= 0 && at < this.ends[index]!) {
+        if (this.ends[index]! < this.coverEnd) return this.ends[index]
       } else if (index + 1 < this.starts.length) return this.starts[index + 1]
       if (horizon > settled) return undefined
     }
@@ -76,9 +75,9 @@ export abstract class WorkingTime {
     if (to <= from) return []
     this.cover(from, to)
     const open: Interval[] = []
-    for (let i = Math.max(0, this.indexAt(from)); i < this.starts.length && oneAt(this.starts, i) < to; i++) {
-      const start = Math.max(from, oneAt(this.starts, i))
-      const end = Math.min(to, oneAt(this.ends, i))
+    for (let i = Math.max(0, this.indexAt(from)); i < this.starts.length && this.starts[i]! < to; i++) {
+      const start = Math.max(from, this.starts[i]!)
+      const end = Math.min(to, this.ends[i]!)
       if (end > start) open.push({ start, end })
     }
     return open
@@ -104,7 +103,7 @@ export abstract class WorkingTime {
     let wanted = this.openBefore(from) + duration
     if (wanted > this.total) wanted = this.coverForward(from, duration)
     const index = lastBelow(this.before, wanted)
-    return oneAt(this.starts, index) + (wanted - oneAt(this.before, index))
+    return this.starts[index]! + (wanted - this.before[index]!)
   }
 
   /**
@@ -124,7 +123,7 @@ export abstract class WorkingTime {
       wanted = this.openBefore(from) - duration
     }
     const index = lastAtMost(this.before, wanted)
-    return oneAt(this.starts, index) + (wanted - oneAt(this.before, index))
+    return this.starts[index]! + (wanted - this.before[index]!)
   }
 
   /** Compiled milliseconds of time and bytes held, for figures. */
@@ -137,7 +136,7 @@ export abstract class WorkingTime {
     this.cover(from, from + duration + 30 * DAY)
     let wanted = this.openBefore(from) + duration
     while (this.total < wanted) {
-      const last = this.starts.length ? oneAt(this.ends, this.ends.length - 1) : from
+      const last = this.starts.length ? this.ends[this.ends.length - 1]! : from
       if (this.coverEnd > Math.max(last, from, this.settledFrom) + FOR_GOOD)
         throw new NeverOpens(this.name, from)
       this.cover(from, this.coverEnd + YEAR)
@@ -148,9 +147,7 @@ export abstract class WorkingTime {
 
   private openBefore(at: Instant): number {
     const index = this.indexAt(at)
-    return index < 0
-      ? 0
-      : oneAt(this.before, index) + Math.min(at, oneAt(this.ends, index)) - oneAt(this.starts, index)
+    return index < 0 ? 0 : this.before[index]! + Math.min(at, this.ends[index]!) - this.starts[index]!
   }
 
   private indexAt(at: Instant): number {
@@ -186,7 +183,7 @@ export abstract class WorkingTime {
   private intervals(from: Instant, to: Instant): Interval[] {
     const list: Interval[] = []
     this.starts.forEach((start, index) => {
-      const one = { start: Math.max(from, start), end: Math.min(to, oneAt(this.ends, index)) }
+      const one = { start: Math.max(from, start), end: Math.min(to, this.ends[index]!) }
       if (one.end > one.start) list.push(one)
     })
     return list
@@ -222,7 +219,7 @@ function lastAtMost(sorted: Float64Array, wanted: number): number {
   let high = sorted.length
   while (low < high) {
     const middle = (low + high) >> 1
-    if (oneAt(sorted, middle) <= wanted) low = middle + 1
+    if (sorted[middle]! <= wanted) low = middle + 1
     else high = middle
   }
   return low - 1
@@ -234,7 +231,7 @@ function lastBelow(sorted: Float64Array, wanted: number): number {
   let high = sorted.length
   while (low < high) {
     const middle = (low + high) >> 1
-    if (oneAt(sorted, middle) < wanted) low = middle + 1
+    if (sorted[middle]! < wanted) low = middle + 1
     else high = middle
   }
   return low - 1

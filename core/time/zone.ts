@@ -1,5 +1,4 @@
 import { DAY, type Instant } from './instant'
-import { oneAt } from '../lookup'
 
 /** A local date and time of day without a zone, as a calendar on the wall shows it. */
 export interface LocalTime {
@@ -76,8 +75,8 @@ export class Zone {
     if (instant >= this.steady.from && instant < this.steady.to) return this.steady.offset
     const changes = this.changesOf(new Date(instant).getUTCFullYear())
     let index = changes.length - 1
-    while (index > 0 && oneAt(changes, index).at > instant) index--
-    const { at, offset } = oneAt(changes, index)
+    while (index > 0 && changes[index]!.at > instant) index--
+    const { at, offset } = changes[index]!
     const to = changes[index + 1]?.at ?? Date.UTC(new Date(instant).getUTCFullYear() + 1, 0, 1)
     this.steady = { from: at, to, offset }
     return offset
@@ -138,7 +137,7 @@ export class Zone {
     const changes: Change[] = [{ at: from, offset: this.ask(from) }]
     for (let start = from; start < to; start += STEP) {
       const end = Math.min(start + STEP, to)
-      const previous = oneAt(changes, changes.length - 1).offset
+      const previous = changes[changes.length - 1]!.offset
       const offset = this.ask(end)
       if (offset !== previous) changes.push({ at: this.bisect(start, end, previous), offset })
     }
