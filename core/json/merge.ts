@@ -1,3 +1,4 @@
+import { isRecord } from '../lookup'
 import { canonicalJson } from './canonical'
 
 /** Where two people changed the very same part: as one has it, and as the other. */
@@ -52,8 +53,6 @@ function merge({ before, mine, theirs }: Three, path: string[], conflicts: Merge
 }
 
 const shown = (part: Part) => (part === GONE ? null : part)
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function mergeRecords(
   before: Record<string, unknown>,
