@@ -6,6 +6,7 @@ import {
   IsArray,
   IsBoolean,
   IsInt,
+  IsObject,
   IsOptional,
   IsString,
   MaxLength,
@@ -45,6 +46,8 @@ export class TasksBody {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(MOST_TASKS)
+  // A list in the list would count as nothing to check.
+  @IsObject({ each: true, message: 'each task is an object with its text' })
   @ValidateNested({ each: true })
   @Type(() => NewTaskBody)
   tasks?: NewTaskBody[]

@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   IsArray,
   IsIn,
+  IsObject,
   IsOptional,
   IsString,
   Matches,
@@ -47,6 +48,7 @@ class WayBody implements Way {
   address?: string
 
   @IsOptional()
+  @IsObject({ message: 'give from and to' })
   @ValidateNested()
   @of(Stretch)
   hours?: Stretch
@@ -56,11 +58,13 @@ class WaysBody implements Preferences {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(8)
+  @IsObject({ each: true, message: 'each way is an object with its channel' })
   @ValidateNested({ each: true })
   @of(WayBody)
   ways?: WayBody[]
 
   @IsOptional()
+  @IsObject({ message: 'give from and to' })
   @ValidateNested()
   @of(Stretch)
   quiet?: Stretch
