@@ -21,11 +21,12 @@ const ticket = ref<Ticket>()
 const failed = ref<ApiError>()
 const title = ref<HTMLElement>()
 
+const here = () => ({ path: { reference: props.reference } })
 async function load() {
   try {
     const [arrival, whole] = await Promise.all([
-      api<ArrivalPage>(`/api/arrivals/${props.reference}`),
-      api<Ticket>(`/api/tickets/${props.reference}`),
+      api('GET /api/arrivals/{reference}', here()),
+      api('GET /api/tickets/{reference}', here()),
     ])
     page.value = arrival
     ticket.value = whole
@@ -67,8 +68,7 @@ let asked = 0
 async function look() {
   const mine = ++asked
   try {
-    const path = `/api/arrivals/${props.reference}/outlook`
-    const found = await api<Outlook>(path, { method: 'POST', body: { ...choice } })
+    const found = await api('POST /api/arrivals/{reference}/outlook', { ...here(), body: { ...choice } })
     if (mine === asked) [outlook.value, cannot.value] = [found, undefined]
   } catch (error) {
     if (mine === asked) cannot.value = asApiError(error)
@@ -79,8 +79,12 @@ onMounted(look)
 
 const accepting = useDeed(load)
 async function accept() {
-  const path = `/api/tickets/${props.reference}/accept`
-  if (!(await accepting.run(() => api(path, { method: 'POST', body: { ...choice } })))) return
+  if (
+    !(await accepting.run(() =>
+      api('POST /api/tickets/{reference}/accept', { ...here(), body: { ...choice } }),
+    ))
+  )
+    return
   const first = outlook.value?.promises.find((one) => one.dueAt !== null)
   const promised = first ? `; ${first.label.split(' in ')[0]} by ${when(first.dueAt!)}` : ''
   const to = outlook.value ? ` for ${outlook.value.technician ?? outlook.value.team}` : ''
@@ -106,26 +110,28 @@ function ask() {
 }
 
 const deed = useDeed(load)
-const DEEDS: Record<Panel, () => { path: string; body: object; text: string; canTakeBack: boolean }> = {
-  ask: () => ({ path: 'reply', body: { text: words.ask }, text: '', canTakeBack: false }),
+const DEEDS: Record<Panel, () => { send: () => Promise<unknown>; text: string; canTakeBack: boolean }> = {
+  ask: () => ({
+    send: () =>
+      api('POST /api/tickets/{reference}/reply', { ...here(), body: { text: words.ask, files: [] } }),
+    text: '',
+    canTakeBack: false,
+  }),
   reject: () => ({
-    path: 'reject',
-    body: { text: words.reject },
+    send: () => api('POST /api/tickets/{reference}/reject', { ...here(), body: { text: words.reject } }),
     text: `${props.reference} was turned away; ${present(page.value).requester} is told why.`,
     canTakeBack: true,
   }),
   merge: () => ({
-    path: 'merge',
-    body: { into: Number(words.into) },
+    send: () => api('POST /api/tickets/{reference}/merge', { ...here(), body: { into: Number(words.into) } }),
     text: `${props.reference} is handled together with ${words.into} now.`,
     canTakeBack: false,
   }),
 }
 async function send() {
   const which = present(panel.value)
-  const { path, body, text, canTakeBack } = DEEDS[which]()
-  if (!(await deed.run(() => api(`/api/tickets/${props.reference}/${path}`, { method: 'POST', body }))))
-    return
+  const { send: act, text, canTakeBack } = DEEDS[which]()
+  if (!(await deed.run(act))) return
   panel.value = undefined
   if (which !== 'ask') return emit('done', { reference: props.reference, text, canTakeBack })
   words.ask = ''

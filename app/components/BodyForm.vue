@@ -1,4 +1,4 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="Body extends object">
 import { bodyOf, newWordsIn, type BodyField, type Typed } from '~/composables/bodyOf'
 
 // A form of plain fields that is sent as one body; what was typed stays through errors.
@@ -8,7 +8,8 @@ const props = defineProps<{
   values: Record<string, string | number | null | undefined>
   verb: string
   prefix: string
-  send: (body: Record<string, string | number>) => Promise<unknown>
+  /** The fields make up what it takes; what is left empty is left out. */
+  send: (body: Body) => Promise<unknown>
 }>()
 const emit = defineEmits<{ done: []; close: [] }>()
 // A field for a number gives a number.
@@ -30,7 +31,7 @@ async function submit() {
     asked.value = words
     return
   }
-  const body = bodyOf(props.fields, typed)
+  const body = bodyOf(props.fields, typed) as Body
   if ((await deed.run(async () => ({ got: await props.send(body) }))) !== undefined) emit('done')
 }
 </script>

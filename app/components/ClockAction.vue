@@ -59,8 +59,12 @@ async function submit() {
     why: fields.why,
     ...(props.deed === 'extend' && { minutes: minutes.value }),
   }
-  const path = `/api/tickets/${props.reference}/clocks`
-  if (await run(() => api(path, { method: 'POST', body }))) emit('done')
+  if (
+    await run(() =>
+      api('POST /api/tickets/{reference}/clocks', { path: { reference: props.reference }, body }),
+    )
+  )
+    emit('done')
 }
 </script>
 

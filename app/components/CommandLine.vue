@@ -78,7 +78,7 @@ watch(text, async (words) => {
   }
   await new Promise((done) => setTimeout(done, 120))
   if (mine !== asked) return
-  const answer = await api<Found>('/api/search', { query: { words, limit: 8 } }).catch(() => undefined)
+  const answer = await api('GET /api/search', { query: { words, limit: 8 } }).catch(() => undefined)
   if (mine !== asked) return
   found.value = (answer?.hits ?? []).slice(0, 14).map((hit) => ({ ...hit, name: hit.title }))
   const rest = (answer?.tickets ?? 0) - (answer?.hits.filter((one) => one.kind === 'ticket').length ?? 0)

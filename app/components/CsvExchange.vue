@@ -1,21 +1,13 @@
 <script setup lang="ts">
 // A list as a file: taken out, or taken in after a look at what each line would do.
 const props = defineProps<{
-  /** Where the file is: `/api/agreements/file`. */
-  path: string
+  /** Of what. */
+  list: 'agreements' | 'equipment'
   what: string
 }>()
 const emit = defineEmits<{ taken: [] }>()
 
-interface Report {
-  lines: {
-    line: number
-    outcome: 'new' | 'changed' | 'wrong'
-    number?: number
-    problems: { field: string; message: string }[]
-  }[]
-  taken: boolean
-}
+type Report = AnswerOf<'POST /api/agreements/file' | 'POST /api/equipment/file'>
 const session = useSession()
 const report = ref<Report>()
 const name = ref('')
@@ -26,7 +18,7 @@ const wrong = computed(() => report.value?.lines.filter((one) => one.outcome ===
 
 async function send(take: boolean) {
   report.value = await deed.run(() =>
-    api<Report>(props.path, { method: 'POST', body: { text: text.value, ...(take && { take }) } }),
+    api(`POST /api/${props.list}/file`, { body: { text: text.value, ...(take && { take }) } }),
   )
   if (report.value?.taken) emit('taken')
 }
@@ -43,7 +35,7 @@ async function choose(event: Event) {
 <template>
   <div class="exchange">
     <p class="line">
-      <a :href="path" download>{{ what }} as CSV</a>
+      <a :href="linkTo(`GET /api/${list}/file`)" download>{{ what }} as CSV</a>
       <label v-if="session.isLead"
         >Take in a CSV file <input type="file" accept=".csv,text/csv" @change="choose"
       /></label>

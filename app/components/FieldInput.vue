@@ -37,7 +37,9 @@ onMounted(async () => {
 async function look(typed: string) {
   if (!named.value) return
   found.value = typed
-    ? await api<Choice[]>(`/api/choices/${named.value}`, { query: { search: typed } }).catch(() => undefined)
+    ? await api('GET /api/choices/{type}', { path: { type: named.value }, query: { search: typed } }).catch(
+        () => undefined,
+      )
     : undefined
 }
 const chosen = computed(() => (typeof value.value === 'string' ? value.value : undefined))

@@ -3,15 +3,7 @@ import { momentInWords } from '~~/core/time'
 
 // Mails that came in and could not be taken: each with why, and taken by hand as of somebody of the directory.
 const props = defineProps<{ zone: string; now: number }>()
-interface Kept {
-  id: number
-  received_at: number
-  sender: string
-  recipient: string
-  subject: string
-  text: string
-  detail: string
-}
+type Kept = AnswerOf<'GET /api/mail-in'>['rows'][number]
 const rows = ref<Kept[]>([])
 const next = ref<number | null>(null)
 const opened = ref<number>()
@@ -23,7 +15,7 @@ const choices = useChoices()
 
 async function load(before?: number) {
   try {
-    const page = await api<{ rows: Kept[]; next: number | null }>('/api/mail-in', { query: { before } })
+    const page = await api('GET /api/mail-in', { query: { before } })
     problem.value = ''
     rows.value = before ? [...rows.value, ...page.rows] : page.rows
     next.value = page.next
@@ -39,7 +31,7 @@ async function open(row: Kept) {
 }
 async function take(row: Kept) {
   const done = await deed.run(() =>
-    api(`/api/mail-in/${row.id}/take`, { method: 'POST', body: { requester: person.value ?? '' } }),
+    api('POST /api/mail-in/{mail}/take', { path: { mail: row.id }, body: { requester: person.value ?? '' } }),
   )
   if (!done) return
   said.value = `“${row.subject}” is taken; it becomes a ticket, or comes to the one that it answers.`

@@ -12,7 +12,7 @@ const as = ref<LinkKind>('related')
 const summary = ref('')
 /** A part is the desk's own business unless somebody says otherwise. */
 const shown = ref(false)
-const path = computed(() => `/api/tickets/${props.ticket.reference}`)
+const here = () => ({ path: { reference: props.ticket.reference } })
 
 function open(kind: NonNullable<typeof slip.value>) {
   slip.value = slip.value === kind ? undefined : kind
@@ -20,19 +20,24 @@ function open(kind: NonNullable<typeof slip.value>) {
   shown.value = kind === 'copy'
 }
 const link = async (body: { to: number; as: LinkKind; on: boolean }) => {
-  if (!(await run(async () => (await api(`${path.value}/links`, { method: 'POST', body }), true)))) return
+  if (!(await run(async () => (await api('POST /api/tickets/{reference}/links', { ...here(), body }), true))))
+    return
   slip.value = undefined
   emit('done')
 }
 async function part() {
-  const body = { summary: summary.value, as: slip.value, shown: shown.value }
-  const made = await run(() => api<{ reference: number }>(`${path.value}/part`, { method: 'POST', body }))
+  const body = {
+    summary: summary.value,
+    as: slip.value === 'copy' ? 'copy' : 'part',
+    shown: shown.value,
+  } as const
+  const made = await run(() => api('POST /api/tickets/{reference}/part', { ...here(), body }))
   if (made) await navigateTo({ path: `/desk/${made.reference}`, query: props.query })
 }
 async function merge() {
   const into = to.value
   if (!into) return
-  if (await run(() => api(`${path.value}/merge`, { method: 'POST', body: { into } })))
+  if (await run(() => api('POST /api/tickets/{reference}/merge', { ...here(), body: { into } })))
     await navigateTo({ path: `/desk/${into}`, query: props.query })
 }
 function submit() {

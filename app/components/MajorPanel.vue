@@ -21,13 +21,10 @@ async function send() {
   const tickets = [...new Set(numbers.value.match(/\d+/g)?.map(Number) ?? [])]
   const body =
     step.value === 'gather'
-      ? { step: 'gather', tickets, evenDone: evenDone.value }
+      ? { step: step.value, tickets, evenDone: evenDone.value }
       : { step: step.value, text: words.value }
   const answer = await deed.run(() =>
-    api<{ gathered?: number; left?: { reference: number; why: string }[]; ended?: number }>(
-      `/api/tickets/${props.ticket.reference}/major`,
-      { method: 'POST', body },
-    ),
+    api('POST /api/tickets/{reference}/major', { path: { reference: props.ticket.reference }, body }),
   )
   if (!answer) return
   const left = answer.left?.map((one) => `${one.reference}: ${one.why}`).join(' ') ?? ''

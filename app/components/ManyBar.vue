@@ -9,14 +9,7 @@ const props = defineProps<{ references: number[] }>()
 const emit = defineEmits<{ done: []; clear: [] }>()
 
 type Field = 'technician' | 'priority' | 'queue' | 'team' | 'category' | FieldColumn
-interface Line {
-  reference: number
-  summary: string
-  before: FieldValue | null
-  changes: boolean
-  why?: string
-  sent?: number
-}
+type Line = AnswerOf<'POST /api/tickets/many'>['lines'][number]
 const FIELDS = {
   technician: 'technician',
   priority: 'priority',
@@ -45,9 +38,7 @@ const problem = ref('')
 const takenBack = ref<Line[]>()
 
 onMounted(async () => {
-  const found = await api<{ names: typeof choices.value; design: { fields: TicketField[] } }>(
-    '/api/views/words',
-  ).catch(() => undefined)
+  const found = await api('GET /api/views/words').catch(() => undefined)
   kept.value = found?.design.fields ?? []
   choices.value = found?.names ?? {}
 })
@@ -73,7 +64,7 @@ async function send(
   try {
     for (let from = 0; from < references.length && !called.value; from += AT_ONCE) {
       const body = { references: references.slice(from, from + AT_ONCE), field: what, value: to, trial }
-      lines.push(...(await api<{ lines: Line[] }>('/api/tickets/many', { method: 'POST', body })).lines)
+      lines.push(...(await api('POST /api/tickets/many', { body })).lines)
       progress.value = { done: lines.length, of: references.length }
     }
   } catch (error) {

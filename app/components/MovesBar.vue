@@ -44,7 +44,6 @@ const { busy, error, run } = useDeed(() => emit('done'))
 const slip = ref<HTMLFormElement>()
 const shown = computed(() => props.ticket.moves.find((one) => one.id === (open.value ?? looked.value)))
 const opened = computed(() => props.ticket.moves.find((one) => one.id === open.value))
-const path = computed(() => `/api/tickets/${props.ticket.reference}/moves`)
 /** Long enough to notice a wrong press; the server says no after half an hour. */
 const UNDO_SHOWN = 10 * 60_000
 const undo = computed(() => {
@@ -67,13 +66,18 @@ async function make(move: TicketMove) {
     from: props.ticket.statusId,
     asked: givenFields(move.asks, asked.value, hadBy(props.ticket)),
   }
-  if (!(await run(() => api(path.value, { method: 'POST', body })))) return
+  if (
+    !(await run(() =>
+      api('POST /api/tickets/{reference}/moves', { path: { reference: props.ticket.reference }, body }),
+    ))
+  )
+    return
   open.value = looked.value = undefined
   emit('done')
 }
 async function takeBack() {
-  if (await run(() => api(`${path.value}/${present(undo.value).sequence}`, { method: 'DELETE' })))
-    emit('done')
+  const path = { reference: props.ticket.reference, sequence: present(undo.value).sequence }
+  if (await run(() => api('DELETE /api/tickets/{reference}/moves/{sequence}', { path }))) emit('done')
 }
 function onKey(event: KeyboardEvent) {
   if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return

@@ -7,23 +7,19 @@ const props = defineProps<{
   priorities: { value: string; label: string }[]
 }>()
 const emit = defineEmits<{ changed: [] }>()
-interface HandOver {
-  person: string
-  taken: boolean
-  isCutOff: boolean
-  tickets: { reference: number; summary: string; team: string; to: string | null; because: string }[]
-}
+type HandOver = AnswerOf<'POST /api/people/{person}/hand-over'>
 const deed = useDeed()
 const isStaff = computed(() => props.person.role !== 'requester')
-const set = async (body: object) => {
-  const path = `/api/people/${encodeURIComponent(props.person.id)}`
-  if (await deed.run(() => api(path, { method: 'PATCH', body }))) emit('changed')
+const here = () => ({ path: { person: props.person.id } })
+const set = async (body: BodyOf<'PATCH /api/people/{person}'>) => {
+  if (await deed.run(() => api('PATCH /api/people/{person}', { ...here(), body }))) emit('changed')
 }
 const text = (event: Event) => typedIn(event).trim()
 const plan = ref<HandOver>()
 async function handOver(take: boolean) {
-  const path = `/api/people/${encodeURIComponent(props.person.id)}/hand-over`
-  plan.value = await deed.run(() => api<HandOver>(path, { method: 'POST', body: { ...(take && { take }) } }))
+  plan.value = await deed.run(() =>
+    api('POST /api/people/{person}/hand-over', { ...here(), body: { ...(take && { take }) } }),
+  )
 }
 </script>
 

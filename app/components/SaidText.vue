@@ -19,7 +19,13 @@ const { say, size } = usePortalWords()
     <div v-else class="text">{{ text }}</div>
     <ul v-if="attachments?.length" class="files">
       <li v-for="file in attachments" :key="file.id">
-        <a :href="`/api/tickets/${reference}/attachments/${file.id}`" download>{{ file.name }}</a>
+        <a
+          :href="
+            linkTo('GET /api/tickets/{reference}/attachments/{file}', { path: { reference, file: file.id } })
+          "
+          download
+          >{{ file.name }}</a
+        >
         <span class="num quiet small">{{ size(file.size) }}</span>
       </li>
     </ul>

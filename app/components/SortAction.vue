@@ -24,8 +24,12 @@ onMounted(() => form.value?.querySelector('select')?.focus())
 
 async function submit() {
   const body = { field: field.value, value: value.value, from: props.ticket.sorted[field.value] }
-  const path = `/api/tickets/${props.ticket.reference}/sort`
-  if (await run(() => api(path, { method: 'POST', body }))) emit('done')
+  if (
+    await run(() =>
+      api('POST /api/tickets/{reference}/sort', { path: { reference: props.ticket.reference }, body }),
+    )
+  )
+    emit('done')
 }
 </script>
 

@@ -10,7 +10,7 @@ const text = ref('')
 const required = ref(false)
 const lists = ref<{ id: string; name: string; tasks: number }[]>([])
 const adding = ref(false)
-const path = computed(() => `/api/tickets/${props.ticket.reference}/tasks`)
+const here = () => ({ path: { reference: props.ticket.reference } })
 const ticked = computed(() => props.ticket.tasks.filter((one) => one.done).length)
 const name = (id: string) => props.ticket.people[id] ?? id
 /** Tasks stand with the checklist that they came with. */
@@ -27,9 +27,7 @@ async function begin() {
   // Before anything is asked: whoever types on at once must not lose a letter.
   await nextTick()
   document.getElementById('new-task')?.focus()
-  lists.value = await api<{ checklists: typeof lists.value }>(
-    `/api/tickets/${props.ticket.reference}/replies`,
-  )
+  lists.value = await api('GET /api/tickets/{reference}/replies', here())
     .then((found) => found.checklists)
     .catch(() => [])
 }
@@ -38,9 +36,12 @@ async function change(work: () => Promise<unknown>) {
   emit('done')
   return true
 }
-const tick = (id: string, done: boolean) =>
-  change(() => api(`${path.value}/${id}`, { method: 'PATCH', body: { done } }))
-const drop = (id: string) => change(() => api(`${path.value}/${id}`, { method: 'DELETE' }))
+const tick = (task: string, done: boolean) =>
+  change(() =>
+    api('PATCH /api/tickets/{reference}/tasks/{task}', { path: { ...here().path, task }, body: { done } }),
+  )
+const drop = (task: string) =>
+  change(() => api('DELETE /api/tickets/{reference}/tasks/{task}', { path: { ...here().path, task } }))
 async function add() {
   const tasks = text.value
     .split('\n')
@@ -48,9 +49,11 @@ async function add() {
     .filter(Boolean)
     .map((line) => ({ text: line, ...(required.value && { required: true }) }))
   if (!tasks.length) return
-  if (await change(() => api(path.value, { method: 'POST', body: { tasks } }))) text.value = ''
+  if (await change(() => api('POST /api/tickets/{reference}/tasks', { ...here(), body: { tasks } })))
+    text.value = ''
 }
-const addList = (checklist: string) => change(() => api(path.value, { method: 'POST', body: { checklist } }))
+const addList = (checklist: string) =>
+  change(() => api('POST /api/tickets/{reference}/tasks', { ...here(), body: { checklist } }))
 </script>
 
 <template>

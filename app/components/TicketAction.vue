@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { present } from '~~/core/lookup'
 import type { AskedField, FieldValue } from '~~/core/fields'
 import { listInWords } from '~~/core/words'
 import { givenFields, hadBy, type Ticket } from '~/composables/useTickets'
@@ -66,7 +67,7 @@ onMounted(async () => {
   const kept = sessionStorage.getItem(draftKey.value)
   if (kept) fields.value = { text: kept }
   if (props.panel.kind === 'reply')
-    void api<Saved>(`/api/tickets/${props.ticket.reference}/replies`)
+    void api('GET /api/tickets/{reference}/replies', { path: { reference: props.ticket.reference } })
       .then((found) => (saved.value = found.replies))
       .catch(() => undefined)
   await nextTick()
@@ -77,8 +78,7 @@ watch(words, (text) =>
   text ? sessionStorage.setItem(draftKey.value, text) : sessionStorage.removeItem(draftKey.value),
 )
 
-type Saved = { replies: { id: string; name: string; text: string }[] }
-const saved = ref<Saved['replies']>([])
+const saved = ref<AnswerOf<'GET /api/tickets/{reference}/replies'>['replies']>([])
 /** A saved reply comes below what is written already. */
 function take(id: string) {
   const found = saved.value.find((one) => one.id === id)
@@ -88,19 +88,25 @@ function take(id: string) {
 }
 
 async function submit() {
-  const path = `/api/tickets/${props.ticket.reference}/${props.panel.kind}`
-  const bodies = {
-    reply: { text: words.value, files: files.value },
-    note: { text: words.value, files: files.value },
-    assign: { technician: fields.value.technician ?? null, from: had },
-    move: {
-      from,
-      to: transition.value?.to,
-      fields: givenFields(asked.value, fields.value, hadBy(props.ticket)),
-    },
+  const path = { reference: props.ticket.reference }
+  const said = { text: words.value, files: files.value }
+  const given = () => givenFields(asked.value, fields.value, hadBy(props.ticket))
+  const technician = fields.value.technician as string | undefined
+  const acts = {
+    reply: () => api('POST /api/tickets/{reference}/reply', { path, body: said }),
+    note: () => api('POST /api/tickets/{reference}/note', { path, body: said }),
+    assign: () =>
+      api('POST /api/tickets/{reference}/assign', {
+        path,
+        body: { technician: technician ?? null, from: had },
+      }),
+    move: () =>
+      api('POST /api/tickets/{reference}/move', {
+        path,
+        body: { from, to: present(transition.value).to, fields: given() },
+      }),
   }
-  const body = bodies[props.panel.kind]
-  if (!(await run(() => api(path, { method: 'POST', body })))) return
+  if (!(await run(acts[props.panel.kind]))) return
   sessionStorage.removeItem(draftKey.value)
   emit('done')
 }

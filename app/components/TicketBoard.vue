@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
-import type { AskedField, FieldValue } from '~~/core/fields'
+import type { FieldValue } from '~~/core/fields'
 import type { FieldNames } from '~/composables/useViews'
 import { MOST_ON_A_CARD, type ViewColumn } from '~~/core/work'
 import { givenFields, type Row } from '~/composables/useTickets'
@@ -24,22 +24,11 @@ interface Lane {
   group: string
   rows: Row[]
 }
-interface Way {
-  from: string
-  to: string
-  label: string
-  gate: AskedField[]
-  tells: boolean
-}
-interface Kind {
-  id: string
-  name: string
-  statuses: { id: string; name: string; group: string }[]
-  ways: Way[]
-}
+type Way = Kind['ways'][number]
+type Kind = AnswerOf<'GET /api/tickets/lanes'>['kinds'][number]
 const kinds = shallowRef<Kind[]>([])
 onMounted(async () => {
-  kinds.value = (await api<{ kinds: Kind[] }>('/api/tickets/lanes').catch(() => ({ kinds: [] }))).kinds
+  kinds.value = (await api('GET /api/tickets/lanes').catch(() => ({ kinds: [] }))).kinds
 })
 /** Lanes with the same name are one, whatever kind a ticket is of. */
 const lanes = ref<Lane[]>([])
@@ -96,7 +85,10 @@ async function send(row: Row, way: Way) {
   const fields = givenFields(way.gate, asked.value)
   const body = { from: way.from, to: way.to, fields }
   const done = await run(
-    async () => (await api(`/api/tickets/${row.reference}/move`, { method: 'POST', body }), true),
+    async () => (
+      await api('POST /api/tickets/{reference}/move', { path: { reference: row.reference }, body }),
+      true
+    ),
   )
   if (done) asking.value = undefined
   else lay()

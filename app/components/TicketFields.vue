@@ -45,8 +45,12 @@ async function close() {
 }
 async function save(field: KeptField) {
   const body = { values: { [field.name]: draft.value }, from: { [field.name]: seen.value } }
-  const path = `/api/tickets/${props.ticket.reference}/fields`
-  if (!(await run(() => api(path, { method: 'POST', body })))) return
+  if (
+    !(await run(() =>
+      api('POST /api/tickets/{reference}/fields', { path: { reference: props.ticket.reference }, body }),
+    ))
+  )
+    return
   emit('done')
   await close()
 }

@@ -28,7 +28,7 @@ const statement = ref<string>()
 
 async function load() {
   try {
-    const page = await api<Ticket>(`/api/tickets/${props.reference}`)
+    const page = await api('GET /api/tickets/{reference}', { path: { reference: props.reference } })
     await calendars.need([page])
     ticket.value = page
     failed.value = undefined
@@ -143,10 +143,11 @@ async function done() {
 }
 
 const taking = ref('')
-async function atOnce(path: string, body: object) {
+const here = () => ({ path: { reference: props.reference } })
+async function atOnce(act: () => Promise<unknown>) {
   taking.value = ''
   try {
-    await api(`/api/tickets/${props.reference}/${path}`, { method: 'POST', body })
+    await act()
     await done()
   } catch (error) {
     taking.value = asApiError(error).problem.detail
@@ -156,14 +157,21 @@ const watches = computed(() => ticket.value?.watchers.includes(session.me?.id ??
 const declaring = ref(false)
 const declaration = ref('')
 async function declare() {
-  await atOnce('major', { step: 'declare', text: declaration.value })
+  const body = { step: 'declare', text: declaration.value } as const
+  await atOnce(() => api('POST /api/tickets/{reference}/major', { ...here(), body }))
   if (taking.value) return
   declaring.value = false
   declaration.value = ''
 }
-const take = () => atOnce('assign', { technician: present(session.me).id })
+const acknowledge = () => atOnce(() => api('POST /api/tickets/{reference}/acknowledge', here()))
+const watchIt = (on: boolean) =>
+  atOnce(() => api('POST /api/tickets/{reference}/watch', { ...here(), body: { on } }))
+const take = () => {
+  const body = { technician: present(session.me).id }
+  return atOnce(() => api('POST /api/tickets/{reference}/assign', { ...here(), body }))
+}
 async function holdAgain() {
-  await atOnce('hold', {})
+  await atOnce(() => api('POST /api/tickets/{reference}/hold', here()))
   if (!taking.value) await navigateTo(`/arrivals/${props.reference}`)
 }
 
@@ -175,7 +183,7 @@ const byKey = computed<Record<string, (() => void) | false>>(() => {
     n: () => toggle({ kind: 'note' }),
     p: runs && (() => toggleDeed(pausedByHand.value ? 'resume' : 'pause')),
     e: runs && session.isLead && (() => toggleDeed('extend')),
-    h: Boolean(ticket.value?.waiting.length) && (() => void atOnce('acknowledge', {})),
+    h: Boolean(ticket.value?.waiting.length) && (() => void acknowledge()),
     w: canWork.value && (() => void (sorting.value = !sorting.value)),
   }
 })
@@ -267,12 +275,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             >
               Give to …
             </button>
-            <button
-              class="act plain"
-              type="button"
-              :aria-pressed="watches"
-              @click="atOnce('watch', { on: !watches })"
-            >
+            <button class="act plain" type="button" :aria-pressed="watches" @click="watchIt(!watches)">
               {{ watches ? 'Watch no longer' : 'Watch' }}
             </button>
             <button
@@ -309,9 +312,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </p>
         <p v-if="ticket.waiting.length" class="notice waits">
           <span>{{ ticket.waiting.join(' and ') }}: it climbs until somebody has it.</span>
-          <button class="act main" type="button" @click="atOnce('acknowledge', {})">
-            I have it <kbd>h</kbd>
-          </button>
+          <button class="act main" type="button" @click="acknowledge">I have it <kbd>h</kbd></button>
         </p>
         <p v-else-if="ticket.acknowledged.length && canWork" class="quiet">
           {{ ticket.acknowledged.at(-1)!.by }} has it since
@@ -417,7 +418,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             </template>
             <a
               class="small"
-              :href="`/api/tickets/${reference}/statement?target=${chosenClock.clock.target}&format=csv`"
+              :href="
+                linkTo('GET /api/tickets/{reference}/statement', {
+                  path: { reference },
+                  query: { target: chosenClock.clock.target, format: 'csv' },
+                })
+              "
               download
               >Statement as CSV</a
             >

@@ -15,7 +15,7 @@ const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const { busy, error, run } = useDeed(() => emit('done'))
-const path = computed(() => `/api/tickets/${props.ticket.reference}`)
+const here = () => ({ path: { reference: props.ticket.reference } })
 const name = (id: string) => props.ticket.people[id] ?? (id === session.me?.id ? session.me.name : id)
 const mine = computed(() => props.ticket.timers.find((one) => one.person === session.me?.id))
 const others = computed(() => props.ticket.timers.filter((one) => one.person !== session.me?.id))
@@ -30,15 +30,19 @@ const FROM = {
   unknown: 'assumed; nothing is known of such tickets',
 }
 
-async function send(url: string, method: 'POST' | 'PATCH' | 'DELETE', body?: object) {
-  const done = await run(async () => (await api(url, { method, body }), true))
-  if (!done) return
+async function send(act: () => Promise<unknown>) {
+  if (!(await run(async () => (await act(), true)))) return
   slip.value = undefined
   fields.what = ''
   emit('done')
 }
 const timer = (turn: 'start' | 'stop' | 'drop') =>
-  send(`${path.value}/timer`, 'POST', { turn, ...(fields.what && { what: fields.what }) })
+  send(() =>
+    api('POST /api/tickets/{reference}/timer', {
+      ...here(),
+      body: { turn, ...(fields.what && { what: fields.what }) },
+    }),
+  )
 async function open(kind: typeof slip.value) {
   slip.value = slip.value === kind ? undefined : kind
   if (!slip.value) return
@@ -52,8 +56,17 @@ async function open(kind: typeof slip.value) {
   await nextTick()
   document.getElementById(`slip-${kind}`)?.focus()
   if (kind === 'booking' && !people.value.length)
-    people.value = await api<typeof people.value>('/api/technicians').catch(() => [])
+    people.value = await api('GET /api/technicians').catch(() => [])
 }
+const callOff = (id: number) =>
+  send(() =>
+    api('PATCH /api/tickets/{reference}/bookings/{id}', {
+      path: { ...here().path, id },
+      body: { state: 'calledOff' },
+    }),
+  )
+const takeOut = (id: number) =>
+  send(() => api('DELETE /api/tickets/{reference}/time/{id}', { path: { ...here().path, id } }))
 function moment(): number | undefined {
   try {
     return parseMoment(`${fields.day}T${fields.from}`, props.zone)
@@ -62,14 +75,22 @@ function moment(): number | undefined {
   }
 }
 function submit() {
-  if (slip.value === 'estimate')
-    return send(`${path.value}/estimate`, 'POST', { minutes: fields.minutes > 0 ? fields.minutes : null })
+  if (slip.value === 'estimate') {
+    const body = { minutes: fields.minutes > 0 ? fields.minutes : null }
+    return send(() => api('POST /api/tickets/{reference}/estimate', { ...here(), body }))
+  }
   const from = moment()
   if (from === undefined) return
   const to = from + fields.minutes * 60_000
-  return slip.value === 'time'
-    ? send(`${path.value}/time`, 'POST', { from, to, what: fields.what })
-    : send(`${path.value}/bookings`, 'POST', { from, to, what: fields.what, person: fields.person })
+  const body = { from, to, what: fields.what }
+  return send(() =>
+    slip.value === 'time'
+      ? api('POST /api/tickets/{reference}/time', { ...here(), body })
+      : api('POST /api/tickets/{reference}/bookings', {
+          ...here(),
+          body: { ...body, person: fields.person },
+        }),
+  )
 }
 </script>
 
@@ -171,13 +192,7 @@ function submit() {
           <td>
             <b>Fixed time</b> of {{ name(one.person) }}: {{ one.what }}
             <span class="quiet">until {{ timeOfDay(one.to, zone) }}</span>
-            <button
-              class="link small no-print"
-              type="button"
-              @click="send(`${path}/bookings/${one.id}`, 'PATCH', { state: 'calledOff' })"
-            >
-              call off
-            </button>
+            <button class="link small no-print" type="button" @click="callOff(one.id)">call off</button>
           </td>
           <td class="n">{{ hoursAndMinutes(one.to - one.from) }}</td>
         </tr>
@@ -190,7 +205,7 @@ function submit() {
               class="link small no-print"
               type="button"
               :aria-label="`take off the time of ${name(one.person)}`"
-              @click="send(`${path}/time/${one.id}`, 'DELETE')"
+              @click="takeOut(one.id)"
             >
               take off
             </button>

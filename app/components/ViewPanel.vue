@@ -9,7 +9,6 @@ import {
   type ViewGroup,
   type ViewSort,
 } from '~~/core/work'
-import type { Design } from '~~/core/design'
 import { fieldFact, FIELD_TYPES } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 import type { SavedView } from '~/composables/useViews'
@@ -30,7 +29,7 @@ const fieldNames = computed(() => Object.fromEntries(fields.value.map((one) => [
 const fieldColumns = computed(() => fields.value.map((one) => fieldFact(one.name)))
 const allColumns = computed<ViewColumn[]>(() => [...VIEW_COLUMNS, ...fieldColumns.value])
 const columnName = (column: ViewColumn) => partName(COLUMN_NAMES, column, fieldNames.value)
-const design = shallowRef<Design>()
+const design = shallowRef<AnswerOf<'GET /api/views/words'>['design']>()
 const names = shallowRef<Names>({})
 const name = ref(props.saved?.name ?? '')
 const shared = ref(props.saved?.shared ?? false)
@@ -44,9 +43,7 @@ watch(
 const { busy, error, run } = useDeed()
 
 onMounted(async () => {
-  const found = await api<{ design: Design; names: Names; facts: string[] }>('/api/views/words').catch(
-    () => undefined,
-  )
+  const found = await api('GET /api/views/words').catch(() => undefined)
   if (!found) return
   design.value = found.design
   names.value = found.names
@@ -73,12 +70,17 @@ function move(column: ViewColumn, by: number) {
 const body = () => ({ name: name.value, shared: shared.value, definition: props.view })
 async function keep(asNew: boolean) {
   const known = !asNew && props.saved
-  const path = known ? `/api/views/${known.id}` : '/api/views'
-  const made = await run(() => api<{ id?: number }>(path, { method: known ? 'PATCH' : 'POST', body: body() }))
-  if (made) emit('kept', made.id ?? props.saved!.id)
+  const id = await run(async () => {
+    if (!known) return (await api('POST /api/views', { body: body() })).id
+    await api('PATCH /api/views/{view}', { path: { view: known.id }, body: body() })
+    return known.id
+  })
+  if (id !== undefined) emit('kept', id)
 }
 async function drop() {
-  if (await run(async () => (await api(`/api/views/${props.saved!.id}`, { method: 'DELETE' }), true)))
+  if (
+    await run(async () => (await api('DELETE /api/views/{view}', { path: { view: props.saved!.id } }), true))
+  )
     emit('gone')
 }
 const mayChange = computed(() => props.saved && (props.saved.mine || (props.saved.shared && session.isLead)))

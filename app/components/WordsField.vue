@@ -21,7 +21,7 @@ const chosen = ref(0)
 const over = ref(false)
 
 onMounted(async () => {
-  if (props.naming) people.value = await api<typeof people.value>('/api/technicians').catch(() => [])
+  if (props.naming) people.value = await api('GET /api/technicians').catch(() => [])
 })
 const named = computed(() => {
   const part = asked.value

@@ -1,5 +1,6 @@
 import { say } from '~~/core/words'
-import { isRecord } from '~~/core/lookup'
+import { isRecord, present } from '~~/core/lookup'
+
 /** What the server says when it does not do something: RFC 9457 problem details. */
 export interface Problem {
   title: string
@@ -32,30 +33,68 @@ const UNREACHABLE: Problem = {
   detail: say('en', 'problem.0'),
 }
 
-type Options = {
-  method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
-  /** A text is sent as it is. */
-  body?: object | string
-  headers?: Record<string, string>
-  query?: Record<string, string | number | undefined>
-  /** It is finished even when its page is left; the body has to be small then. */
-  keepalive?: boolean
-}
+type Part<Name extends string, T> = keyof T extends never ? unknown : Record<Name, T>
 
-/** Our routes are described by their answers' types where they are asked, not by the types that Nuxt makes of files. */
-type Send = <T>(path: string, options: Options) => Promise<T>
+/** A route without a class for its body may read it as text, or as bytes. */
+type Body<T> = keyof T extends never ? { body?: string | Blob | ArrayBuffer } : { body: T }
+
+type Ask<C extends Call> = Part<'path', TakenBy<C>['path']> &
+  Body<TakenBy<C>['body']> & {
+    query?: Partial<TakenBy<C>['query']>
+    headers?: Record<string, string>
+    signal?: AbortSignal
+    /** It is finished even when its page is left; the body has to be small then. */
+    keepalive?: boolean
+  }
+
+/** Left out where all of it may be. */
+type Must<T> = Partial<T> extends T ? [ask?: T] : [ask: T]
+
+/** Our routes have their own map, for Nuxt's knows neither bodies nor queries. */
+type Send = <T>(path: string, options: object) => Promise<T>
 
 /**
  * Asks the server.
+ * @example await api('POST /api/tickets/{reference}/assign', { path: { reference: 12 }, body: { technician: 'tora' } })
  * @throws ApiError with words for the person in front of the screen
  */
-export async function api<T>(path: string, options: Options = {}): Promise<T> {
+export async function api<C extends Call>(call: C, ...[ask]: Must<Ask<C>>): Promise<AnswerOf<C>> {
   const send = import.meta.server ? (useRequestFetch() as unknown as Send) : ($fetch as unknown as Send)
+  const { path, query, ...options } = (ask ?? {}) as Partial<Ask<Call>> & Addressed
+  const [method] = call.split(' ')
   try {
-    return await send<T>(path, options)
+    return await send<AnswerOf<C>>(addressOf(call, path), { method, query, ...options })
   } catch (error) {
     throw new ApiError(problemIn(error) ?? UNREACHABLE)
   }
+}
+
+interface Addressed {
+  path?: Record<string, string | number>
+  query?: Record<string, string | number | boolean | undefined>
+}
+
+function addressOf(call: string, path: Addressed['path'] = {}): string {
+  const [, address] = call.split(' ')
+  return present(address).replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(path[name])))
+}
+
+type Got = Extract<Call, `GET ${string}`>
+
+/**
+ * The address of what is had by a link: a file.
+ * @example linkTo('GET /api/design-file', { query: { edition: '3' } }) // /api/design-file?edition=3
+ */
+export function linkTo<C extends Got>(
+  call: C,
+  ...[ask]: Must<Pick<Ask<C>, 'query' | (keyof Ask<C> & 'path')>>
+): string {
+  const { path, query = {} } = (ask ?? {}) as Addressed
+  const given = Object.entries(query).flatMap(([name, value]) =>
+    value === undefined ? [] : [[name, String(value)]],
+  )
+  const asked = new URLSearchParams(given).toString()
+  return addressOf(call, path) + (asked && `?${asked}`)
 }
 
 /** The problem details that an answer carried. */

@@ -1,5 +1,5 @@
 import type { Clock } from '~~/core/clock'
-import { CompiledDesign, type Design } from '~~/core/design'
+import { CompiledDesign } from '~~/core/design'
 import type { WorkingTime } from '~~/core/time'
 
 const known = new Map<number, CompiledDesign>()
@@ -8,7 +8,7 @@ const asked = new Map<number, Promise<void>>()
 /** The editions whose hours a ticket's clocks count in, compiled in the browser by the very core that the server uses. */
 export function useCalendars() {
   async function fetchEdition(edition: number): Promise<void> {
-    const { document } = await api<{ document: Design }>(`/api/editions/${edition}`)
+    const { document } = await api('GET /api/editions/{number}', { path: { number: edition } })
     known.set(edition, new CompiledDesign(document, edition, (other) => known.get(other)))
   }
 

@@ -14,7 +14,7 @@ export function useChoices() {
   async function need(types: NamedType[]): Promise<void> {
     await Promise.all(
       [...new Set(types)].map(async (type) => {
-        const promise = asked.get(type) ?? api<Choice[]>(`/api/choices/${type}`)
+        const promise = asked.get(type) ?? api('GET /api/choices/{type}', { path: { type } })
         if (import.meta.client) asked.set(type, promise)
         promise.catch(() => asked.delete(type))
         lists[type] = await promise

@@ -1,19 +1,12 @@
 import { oneAt } from '~~/core/lookup'
 /** Values that people set instead of what a rule of triage had said. */
-export interface Correction {
-  /** The rule, as the end of an address in Design. */
-  article: string
-  field: string
-  value: string
-  to: string
-  count: number
-}
+export type Correction = AnswerOf<'GET /api/triage/corrections'>['corrections'][number]
 
 /** How often people overruled the rules of triage in the last 90 days. */
 export function useCorrections() {
   const corrections = ref<Correction[]>([])
   onMounted(async () => {
-    const page = await api<{ corrections: Correction[] }>('/api/triage/corrections').catch(() => undefined)
+    const page = await api('GET /api/triage/corrections').catch(() => undefined)
     corrections.value = page?.corrections ?? []
   })
   /** Of one rule: how often, and what was set most. */

@@ -1,39 +1,13 @@
 import { mergeChanges } from '~~/core/json'
-import {
-  changeDesign,
-  thingOf,
-  type Design,
-  type DesignChange,
-  type DesignStep,
-  type Finding,
-} from '~~/core/design'
+import { changeDesign, thingOf, type Design, type DesignStep, type Finding } from '~~/core/design'
 
-export interface DraftPage {
-  version: number
-  edition: number
-  begun: boolean
-  design: Design
-  findings: Finding[]
-  changes: (DesignChange & { key: string; by: { id: string; name: string }[] })[]
-  authors: { list: string; thing: string; by: string; at: number }[]
-}
+export type DraftPage = AnswerOf<'GET /api/draft'>
 
 /** An edition in the list of all. */
-export interface EditionLine {
-  number: number
-  note: string
-  published_at: number
-  by: string | null
-}
+export type EditionLine = AnswerOf<'GET /api/editions'>[number]
 
 /** A published edition, with what it changed. */
-export interface EditionPage {
-  number: number
-  document: Design
-  note: string
-  published_at: number
-  changes: DesignChange[]
-}
+export type EditionPage = AnswerOf<'GET /api/editions/{number}'>
 
 type Id = string
 
@@ -68,7 +42,7 @@ export function useDraft() {
       error.value = asApiError(thrown)
       // After a refusal the truth is asked again, so that the screen shows what is really there.
       if (![401, 403].includes(error.value.problem.status))
-        await api<DraftPage>('/api/draft').then(
+        await api('GET /api/draft').then(
           (page) => {
             known = page.design
             draft.value = withPending(page)
@@ -81,7 +55,7 @@ export function useDraft() {
     }
   }
 
-  const load = () => ask(() => api<DraftPage>('/api/draft'))
+  const load = () => ask(() => api('GET /api/draft'))
 
   // What is on its way stands on the screen already, so that a quick second change builds on the first.
   const pending: DesignStep[][] = []
@@ -119,8 +93,8 @@ export function useDraft() {
     if (draft.value) draft.value = withPending({ ...draft.value, design: known ?? draft.value.design })
     const send = async () => {
       try {
-        const request = { method: 'PATCH', body: { changes }, keepalive: outlivesPage(changes) } as const
-        return await untilReached(() => api<DraftPage>('/api/draft', request))
+        const request = { body: { changes }, keepalive: outlivesPage(changes) }
+        return await untilReached(() => api('PATCH /api/draft', request))
       } finally {
         isOnItsWay = false
         pending.shift()
@@ -199,10 +173,7 @@ export function useDraft() {
   }): Promise<{ edition: number; left: number } | undefined> {
     busy.value++
     try {
-      const published = await api<{ edition: number; left: number }>('/api/draft/publish', {
-        method: 'POST',
-        body,
-      })
+      const published = await api('POST /api/draft/publish', { body })
       done.value = undone.value = []
       await load()
       return published
@@ -215,7 +186,7 @@ export function useDraft() {
   }
 
   async function discard(): Promise<void> {
-    if (await ask(() => api<DraftPage>('/api/draft', { method: 'DELETE' }))) done.value = undone.value = []
+    if (await ask(() => api('DELETE /api/draft'))) done.value = undone.value = []
   }
 
   return {

@@ -14,7 +14,10 @@ export function usePresence(reference: () => number, writes: () => boolean) {
 
   function say(doing: 'reads' | 'writes' | 'left' = writes() ? 'writes' : 'reads') {
     said = Date.now()
-    void api(`/api/tickets/${reference()}/here`, { method: 'POST', body: { doing } }).catch(() => undefined)
+    void api('POST /api/tickets/{reference}/here', {
+      path: { reference: reference() },
+      body: { doing },
+    }).catch(() => undefined)
   }
   live.on((notice) => {
     if (notice.kind !== 'here' || notice.reference !== reference() || notice.person === session.me?.id) return

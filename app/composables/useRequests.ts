@@ -1,26 +1,7 @@
 import { momentSaid, say, type Language } from '~~/core/words'
 
-interface Promised {
-  due: number | null
-  ended: 'kept' | 'missed' | 'cancelled' | null
-}
-
 /** One of the requester's own requests. */
-export interface RequestSummary {
-  reference: number
-  summary: string
-  /** How long such things usually take, in words. */
-  expected: string | null
-  loggedAt: number
-  status: string
-  /** Whether somebody at the desk still has to let it in; the request that it is handled with. */
-  held: boolean
-  mergedInto: number | null
-  group: 'new' | 'active' | 'waiting' | 'done'
-  waitsForMe: boolean
-  respond: Promised
-  resolve: Promised
-}
+export type RequestSummary = AnswerOf<'GET /api/requests'>[number]
 
 /** When the desk will act, in the words of a requester. The moment is written out, since a page may stay open for days. */
 export function promiseInWords(one: RequestSummary, zone: string, language: Language): string {

@@ -1,18 +1,5 @@
 /** Something that a search found. */
-export interface Found {
-  hits: {
-    kind: string
-    to: string
-    title: string
-    note: string
-    /** The place with the words, which stand between « and ». */
-    why: string
-  }[]
-  tickets: number
-  isMore: boolean
-  corrected: { word: string; like: string[] }[]
-  filters: string[]
-}
+export type Found = AnswerOf<'GET /api/search'>
 
 /** A text with its marked words apart. */
 export function markedParts(text: string): { text: string; on: boolean }[] {

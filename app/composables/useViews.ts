@@ -11,14 +11,7 @@ import {
   type ViewDefinition,
 } from '~~/core/work'
 
-export interface SavedView {
-  id: number
-  name: string
-  shared: boolean
-  mine: boolean
-  by: string
-  definition: ViewDefinition
-}
+export type SavedView = AnswerOf<'GET /api/views'>['views'][number]
 
 export const SORT_NAMES: Record<PlainSort, string> = {
   due: 'what falls due next',

@@ -1,22 +1,12 @@
 <script setup lang="ts">
-import type { PortalInk } from '~~/core/intake/form'
 import { LANGUAGE_NAMES, type Language } from '~~/core/words'
-
-interface Head {
-  name: string
-  motto: string
-  mark?: string
-  ink?: PortalInk
-  language: Language
-  languages: Language[]
-}
 
 const route = useRoute()
 const session = useSession()
 const live = useLive()
 const portal = computed(() => String(route.params.portal))
 const { data } = await useAsyncData(`portal-head-${portal.value}`, () =>
-  api<Head>(`/api/portals/${portal.value}`).catch(() => null),
+  api('GET /api/portals/{portal}', { path: { portal: portal.value } }).catch(() => null),
 )
 const { language, say } = usePortalWords()
 watch(data, (head) => (language.value = head?.language ?? 'en'), { immediate: true })
@@ -27,7 +17,7 @@ const chosen = useCookie('yare-language', { path: '/', sameSite: 'lax', maxAge: 
 async function readIn(wanted: Language) {
   chosen.value = wanted
   const body = { language: wanted }
-  if (session.me) await api('/api/my/language', { method: 'POST', body }).catch(() => undefined)
+  if (session.me) await api('POST /api/my/language', { body }).catch(() => undefined)
   await refreshNuxtData()
 }
 onMounted(() => session.me && live.open())

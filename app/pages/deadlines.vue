@@ -2,9 +2,8 @@
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { openPause } from '~~/core/clock'
 import { hoursAndMinutes, momentInWords, type WorkingTime } from '~~/core/time'
-import { namesOf, type DirectoryPage } from '~/composables/useNames'
+import { namesOf } from '~/composables/useNames'
 import { standingOf } from '~/composables/useStanding'
-import type { Design } from '~~/core/design'
 import type { ClockList, ClockRow } from '~/composables/useTickets'
 import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
@@ -35,11 +34,10 @@ const choose = useAddress()
 // What the filters offer: the directory, and the targets and priorities of the edition in force.
 const offers = ref<Partial<Record<Filter, { value: string; label: string }[]>>>({})
 async function loadOffers() {
-  const [directory, editions] = await Promise.all([
-    api<DirectoryPage>('/api/people'),
-    api<{ number: number }[]>('/api/editions'),
-  ])
-  const { document } = await api<{ document: Design }>(`/api/editions/${oneAt(editions, 0).number}`)
+  const [directory, editions] = await Promise.all([api('GET /api/people'), api('GET /api/editions')])
+  const { document } = await api('GET /api/editions/{number}', {
+    path: { number: oneAt(editions, 0).number },
+  })
   const names = namesOf(document, directory)
   const targets = new Map(
     document.serviceLevels.flatMap((level) => level.targets.map((one) => [one.target, one.label] as const)),
@@ -66,7 +64,7 @@ const waiting = shallowRef<ClockList>()
 const over = ref(false)
 
 async function fetchRows(limit: number, after?: string): Promise<ClockList> {
-  const answer = await api<ClockList>('/api/clocks', {
+  const answer = await api('GET /api/clocks', {
     query: { ...filters.value, band: band.value, limit, after, ...(after && { at: list.value?.now }) },
   })
   await calendars.need(answer.rows.map(({ edition, clock }) => ({ edition, clocks: [clock] })))

@@ -27,7 +27,7 @@ async function load() {
   if (!words.value.trim()) return (found.value = undefined)
   searching.value = true
   try {
-    const answer = await api<Found>('/api/search', { query: { words: words.value, limit: 100 } })
+    const answer = await api('GET /api/search', { query: { words: words.value, limit: 100 } })
     if (mine !== question) return
     found.value = answer
     problem.value = ''

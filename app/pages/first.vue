@@ -18,7 +18,7 @@ async function submit() {
   busy.value = true
   error.value = undefined
   try {
-    await api('/api/setup', { method: 'POST', body: { ...form } })
+    await api('POST /api/setup', { body: { ...form } })
     await session.signIn(form.mail, form.password)
     await navigateTo('/desk')
   } catch (thrown) {

@@ -7,29 +7,9 @@ import { present } from '~~/core/lookup'
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Knowledge · Yare Ledger' })
 
-interface Line {
-  id: number
-  title: string
-  audience?: 'requesters' | 'desk'
-  changed_at?: number
-  solved?: number
-  /** The part that fits what was looked for. */
-  part?: string
-}
-interface Article extends Line {
-  body: string
-  keywords: string
-  audience: 'requesters' | 'desk'
-  portals: string[]
-  changed_at: number
-  changedBy: string | null
-}
-interface Notice {
-  id: number
-  title: string
-  body: string
-  starts: number
-}
+type Line = AnswerOf<'GET /api/articles'>['rows'][number]
+type Article = AnswerOf<'GET /api/articles/{article}'>
+type Notice = AnswerOf<'GET /api/notices'>[number]
 
 const route = useRoute()
 const session = useSession()
@@ -50,8 +30,8 @@ const said = ref<{ text: string; back?: number }>()
 async function load() {
   try {
     const [list, told] = await Promise.all([
-      api<{ rows: Line[]; next?: number }>('/api/articles', { query: { search: search.value || undefined } }),
-      api<Notice[]>('/api/notices'),
+      api('GET /api/articles', { query: { search: search.value || undefined } }),
+      api('GET /api/notices'),
     ])
     lines.value = list.rows
     next.value = list.next
@@ -63,7 +43,7 @@ async function load() {
 }
 async function loadArticle() {
   article.value = opened.value
-    ? await api<Article>(`/api/articles/${opened.value}`).catch(() => undefined)
+    ? await api('GET /api/articles/{article}', { path: { article: opened.value } }).catch(() => undefined)
     : undefined
 }
 await Promise.all([load(), loadArticle()])
@@ -71,7 +51,7 @@ watch(search, load)
 watch(opened, loadArticle)
 live.on((notice) => notice.kind === 'reconnected' && void load())
 async function more() {
-  const list = await api<{ rows: Line[]; next?: number }>('/api/articles', { query: { after: next.value } })
+  const list = await api('GET /api/articles', { query: { after: next.value } })
   lines.value = [...lines.value, ...list.rows]
   next.value = list.next
 }
@@ -82,9 +62,7 @@ const to = (id?: number) => ({
 
 const portals = ref<{ value: string; label: string }[]>([])
 onMounted(async () => {
-  const found = await api<{ names: { portal: typeof portals.value } }>('/api/views/words').catch(
-    () => undefined,
-  )
+  const found = await api('GET /api/views/words').catch(() => undefined)
   portals.value = found?.names.portal ?? []
 })
 /** Where it is shown; everywhere unless one portal is chosen. */
@@ -121,23 +99,22 @@ const NOTICE: BodyField[] = [
   { name: 'title', label: 'What is broken' },
   { name: 'body', label: 'What to do meanwhile, and when it is expected to work again', type: 'longText' },
 ]
-type Written = Record<string, string | number>
-const withPortals = ({ portal, ...body }: Written) => ({
+type Written<C extends Call> = BodyOf<C> & { portal?: string }
+const withPortals = <T extends object>({ portal, ...body }: T & { portal?: string }) => ({
   ...body,
   portals: portal === SEVERAL ? several.value : portal ? [String(portal)] : [],
 })
-async function send(written: Written) {
+async function send(written: Written<'POST /api/articles'>) {
   const isNew = writing.value === 'new'
-  const path = isNew ? '/api/articles' : `/api/articles/${present(article.value).id}`
-  const { id } = await api<{ id: number }>(path, {
-    method: isNew ? 'POST' : 'PATCH',
-    body: withPortals(written),
-  })
+  const body = withPortals(written)
+  const { id } = await (isNew
+    ? api('POST /api/articles', { body })
+    : api('PATCH /api/articles/{article}', { path: { article: present(article.value).id }, body }))
   said.value = { text: isNew ? 'The article can be found from now on.' : 'The article is changed.' }
   await navigateTo(to(id))
 }
-async function tell(written: Written) {
-  await api('/api/notices', { method: 'POST', body: withPortals(written) })
+async function tell(written: Written<'POST /api/notices'>) {
+  await api('POST /api/notices', { body: withPortals(written) })
   said.value = { text: 'The visitors of the portals are told from now on.' }
 }
 async function done() {
@@ -146,19 +123,20 @@ async function done() {
 }
 const deed = useDeed()
 async function takeOut(id: number, title: string) {
-  if (!(await deed.run(() => api(`/api/articles/${id}`, { method: 'DELETE' })))) return
+  if (!(await deed.run(() => api('DELETE /api/articles/{article}', { path: { article: id } })))) return
   said.value = { text: `“${title}” is taken out.`, back: id }
   await navigateTo(to())
   await load()
 }
 async function putBack(id: number) {
-  if (!(await deed.run(() => api(`/api/articles/${id}/back`, { method: 'POST', body: {} })))) return
+  if (!(await deed.run(() => api('POST /api/articles/{article}/back', { path: { article: id } })))) return
   said.value = undefined
   await load()
   await navigateTo(to(id))
 }
 async function end(notice: Notice) {
-  if (await deed.run(() => api(`/api/notices/${notice.id}/end`, { method: 'POST', body: {} }))) await load()
+  if (await deed.run(() => api('POST /api/notices/{notice}/end', { path: { notice: notice.id } })))
+    await load()
 }
 const zone = computed(() => present(session.me).zone)
 </script>

@@ -1,40 +1,13 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time/words'
 import type { BodyField } from '~/composables/bodyOf'
-import type { Choice } from '~/composables/useChoices'
-import type { AskedForm } from '~/composables/useForm'
 
 // Somebody calls: their request is logged for them, with the same form that they would have filled in.
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Log for somebody · Yare Ledger' })
 
-interface Cover {
-  state: 'covered' | 'expired' | 'oneOff'
-  number: number | null
-  cover: string | null
-  last: string | null
-}
-interface IntakePage {
-  requester: {
-    id: string
-    name: string
-    mail: string
-    zone: string
-    organisation: string | null
-    site: string | null
-    cover: Cover
-  }
-  groups: { name: string; items: Choice[] }[]
-  asked?: AskedForm & { item: { id: string; name: string; description: string } }
-}
-interface AgreementPage {
-  number: number
-  name: string
-  cover: string
-  state: 'covered' | 'expired'
-  last: string
-  people: Choice[]
-}
+type IntakePage = AnswerOf<'GET /api/intake'>
+type AgreementPage = AnswerOf<'GET /api/intake/agreements/{number}'>
 
 const route = useRoute()
 const choices = useChoices()
@@ -66,7 +39,7 @@ const named = computed(() => Number(route.query.agreement) || undefined)
 async function load() {
   if (!requester.value) return (page.value = undefined)
   const query = { requester: requester.value, item: item.value || undefined, agreement: named.value }
-  const found = await attempt(() => api<IntakePage>('/api/intake', { query }))
+  const found = await attempt(() => api('GET /api/intake', { query }))
   if (!found) return
   page.value = found
   await choices.need(form.namedTypes.value).catch(() => undefined)
@@ -86,7 +59,9 @@ async function find() {
   const words = typed.value.trim()
   if (!words) return
   if (/^\d+$/.test(words)) {
-    agreement.value = await attempt(() => api<AgreementPage>(`/api/intake/agreements/${words}`))
+    agreement.value = await attempt(() =>
+      api('GET /api/intake/agreements/{number}', { path: { number: Number(words) } }),
+    )
     if (agreement.value) typed.value = ''
     return
   }
@@ -116,8 +91,8 @@ async function startAdding() {
   await choices.need(['site']).catch(() => undefined)
   adding.value = true
 }
-async function addMissing(body: object) {
-  const { id } = await api<{ id: string }>('/api/people/requesters', { method: 'POST', body })
+async function addMissing(body: BodyOf<'POST /api/people/requesters'>) {
+  const { id } = await api('POST /api/people/requesters', { body })
   await choose(id)
 }
 async function choose(person: string) {
@@ -151,9 +126,7 @@ async function send() {
     ...(summary.value.trim() && { summary: summary.value.trim() }),
   }
   const headers = { 'Idempotency-Key': requestKey.value }
-  logged.value = await attempt(() =>
-    api<{ reference: number }>('/api/tickets', { method: 'POST', body, headers }),
-  )
+  logged.value = await attempt(() => api('POST /api/tickets', { body, headers }))
   const fields = error.value?.problem.fields ?? []
   problems.value = Object.fromEntries(fields.map(({ field, message }) => [field, message]))
   busy.value = false

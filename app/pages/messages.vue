@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { channelTerms, MESSAGE_CHANNELS } from '~~/core/notification'
+import { isOneOf, keysOf } from '~~/core/lookup'
 import { momentInWords } from '~~/core/time'
 import type { MessageRow } from '~/composables/useMessages'
 
@@ -20,8 +21,9 @@ const problem = ref('')
 const opened = ref<string>()
 
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
+const states = keysOf(MESSAGE_STATES)
 const filters = computed(() => ({
-  state: asked('state') && asked('state')! in MESSAGE_STATES ? asked('state') : undefined,
+  state: isOneOf(states, route.query.state) ? route.query.state : undefined,
   channel: asked('channel') && channelTerms(asked('channel')!) ? asked('channel') : undefined,
   words: asked('find'),
 }))
@@ -31,10 +33,7 @@ let question = 0
 async function load(before?: string) {
   const mine = ++question
   try {
-    const page = await api<{ rows: MessageRow[]; next: string | null; waiting: Record<string, number> }>(
-      '/api/messages',
-      { query: { ...filters.value, before } },
-    )
+    const page = await api('GET /api/messages', { query: { ...filters.value, before } })
     if (mine !== question) return
     rows.value = before ? [...rows.value, ...page.rows] : page.rows
     next.value = page.next
@@ -57,9 +56,7 @@ onBeforeUnmount(() => clearTimeout(reading))
 
 const said = ref('')
 async function again(row: MessageRow) {
-  const done = await deed.run(() =>
-    api(`/api/messages/${encodeURIComponent(row.key)}/again`, { method: 'POST', body: {} }),
-  )
+  const done = await deed.run(() => api('POST /api/messages/{key}/again', { path: { key: row.key } }))
   if (!done) return
   said.value = `“${row.subject}” is tried again.`
   await load()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 useHead({ title: 'Sign in · Yare Ledger' })
-const setup = await api<{ needsAdministrator: boolean; demo: boolean }>('/api/setup').catch(() => undefined)
+const setup = await api('GET /api/setup').catch(() => undefined)
 if (setup?.needsAdministrator) await navigateTo('/first')
 </script>
 

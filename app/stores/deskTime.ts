@@ -1,20 +1,10 @@
 import { defineStore } from 'pinia'
 
-interface ClockAnswer {
-  now: number
-  demo: boolean
-  name: string
-  zone: string
-  open: boolean
-  nextChange: number | null
-  nextAlarm: number | null
-}
-
 /** Desk time in the browser: the server's clock, carried on by this machine's. */
 export const useDeskTime = defineStore('deskTime', () => {
   const offset = ref(0)
   const now = ref(0)
-  const desk = ref<ClockAnswer | null>(null)
+  const desk = ref<AnswerOf<'GET /api/clock'> | null>(null)
   let timer: ReturnType<typeof setInterval> | undefined
 
   function set(serverNow: number): void {
@@ -23,7 +13,7 @@ export const useDeskTime = defineStore('deskTime', () => {
   }
 
   async function load(): Promise<void> {
-    desk.value = await api<ClockAnswer>('/api/clock')
+    desk.value = await api('GET /api/clock')
     set(desk.value.now)
     timer ??= setInterval(() => {
       now.value = Date.now() + offset.value
@@ -33,10 +23,7 @@ export const useDeskTime = defineStore('deskTime', () => {
   }
 
   async function forward(by: '15m' | '1h' | 'alarm'): Promise<{ now: number; rang: number }> {
-    const answer = await api<{ now: number; rang: number }>('/api/clock/forward', {
-      method: 'POST',
-      body: { by },
-    })
+    const answer = await api('POST /api/clock/forward', { body: { by } })
     await load()
     return answer
   }

@@ -1,15 +1,6 @@
 import { defineStore } from 'pinia'
 
-export interface Me {
-  id: string
-  name: string
-  role: 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
-  zone: string
-  teams: string[]
-  portal: string | null
-  staff: boolean
-  demo: boolean
-}
+export type Me = AnswerOf<'GET /api/me'>
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
@@ -19,7 +10,7 @@ export const useSession = defineStore('session', () => {
 
   async function load(): Promise<Me | null> {
     try {
-      me.value = await api<Me>('/api/me')
+      me.value = await api('GET /api/me')
     } catch (error) {
       if (asApiError(error).problem.status !== 401) throw error
       me.value = null
@@ -29,12 +20,12 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signIn(mail: string, password: string, portal?: string): Promise<void> {
-    await api('/api/sign-in', { method: 'POST', body: { mail, password, ...(portal && { portal }) } })
+    await api('POST /api/sign-in', { body: { mail, password, ...(portal && { portal }) } })
     await load()
   }
 
   async function signOut(): Promise<void> {
-    await api('/api/sign-out', { method: 'POST' })
+    await api('POST /api/sign-out')
     me.value = null
   }
 

@@ -1,9 +1,4 @@
-import type { MessageRow } from '~/composables/useMessages'
-
-export interface ToldRow extends MessageRow {
-  seen_at: number | null
-  canAcknowledge: boolean
-}
+export type ToldRow = AnswerOf<'GET /api/messages/mine'>['rows'][number]
 
 /** What the person in front of the screen was told, and how much of it they have not seen. */
 export const useTold = defineStore('told', () => {
@@ -12,7 +7,7 @@ export const useTold = defineStore('told', () => {
   const loaded = ref(false)
 
   async function load() {
-    const page = await api<{ unseen: number; rows: ToldRow[] }>('/api/messages/mine')
+    const page = await api('GET /api/messages/mine')
     rows.value = page.rows
     unseen.value = page.unseen
     loaded.value = true
@@ -21,13 +16,13 @@ export const useTold = defineStore('told', () => {
   /** Everything that is there now counts as seen. */
   async function see() {
     if (!unseen.value) return
-    await api('/api/messages/seen', { method: 'POST', body: {} })
+    await api('POST /api/messages/seen')
     unseen.value = 0
   }
 
   /** Says of the ticket of a message that one has it. */
   async function acknowledge(reference: number) {
-    await api(`/api/tickets/${reference}/acknowledge`, { method: 'POST', body: {} })
+    await api('POST /api/tickets/{reference}/acknowledge', { path: { reference } })
     await load()
   }
 

@@ -26,4 +26,12 @@ export {
   usesOfKind,
   type Use,
 } from './uses'
-export { cellNamesOf, kindOfFact, namedDirectory, namesOf, type NamedDirectory, type Names } from './names'
+export {
+  cellNamesOf,
+  kindOfFact,
+  namedDirectory,
+  namesOf,
+  type NamedDirectory,
+  type Names,
+  type RuleWords,
+} from './names'

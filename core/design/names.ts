@@ -117,13 +117,16 @@ function valuesOf(design: Design, names: Names, fact: string): CellNames {
   return { type: kind, values: askedBy(design, fact)?.options ?? names[fact] }
 }
 
+/** What of a design conditions are built from. */
+export type RuleWords = Pick<Design, 'questions' | 'fields' | 'categories'>
+
 /** The question or the field that a fact is of; undefined of what tickets have by themselves. */
-const askedBy = (design: Design, fact: string) =>
+const askedBy = (design: RuleWords, fact: string) =>
   design.questions.find((one) => `form.${one.name}` === fact) ??
   design.fields.find((one) => fieldFact(one.name) === fact)
 
 /** What values a fact has in a design, and so what can be asked of it. */
-export function kindOfFact(design: Design, names: Names, fact: string): FactKind {
+export function kindOfFact(design: RuleWords, names: Names, fact: string): FactKind {
   const own = termsOfFact(fact)?.kind
   if (own && own !== 'choice') return own
   const asked = askedBy(design, fact)

@@ -4,7 +4,7 @@ import type { Design, Role } from '../../core/design'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
-import type { AboutEquipment, Climb, QueuedMessage, TicketState } from '../../core/ticket'
+import type { AboutEquipment, Climb, DeliveryState, QueuedMessage, TicketState } from '../../core/ticket'
 import type { Because } from '../../core/reason'
 import type { Calendar } from '../../core/time'
 
@@ -285,7 +285,7 @@ export interface Tables {
     template: string
     subject: string
     body: string
-    state: Filled<string>
+    state: Filled<DeliveryState>
     attempts: Filled<number>
     detail: Filled<string>
     queued_at: number

@@ -1,4 +1,4 @@
-import { IsArray, IsOptional, IsString } from 'class-validator'
+import { IsArray, IsOptional, IsString, MaxLength } from 'class-validator'
 
 /** The greatest number that tickets, agreements and equipment may have; far below what a column holds. */
 export const MOST_NUMBER = 999_999_999_999_999
@@ -16,4 +16,14 @@ export class SaidBody extends TextBody {
   @IsArray()
   @IsString({ each: true })
   files: string[] = []
+}
+
+/** Most bytes of a call with a design file in it. */
+export const DESIGN_FILE_LIMIT = 10 * 1024 * 1024
+
+export class DesignFileBody {
+  /** The text of the file. */
+  @IsString()
+  @MaxLength(8_000_000)
+  text!: string
 }

@@ -2,27 +2,7 @@ import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { version } from '../../package.json'
 import type { Route, Statement } from './route'
-import { oneAt } from '../../core/lookup'
-
-interface Operation {
-  path: string
-  method: string
-  parameters: string[]
-}
-
-/** The path and method of a route file, as Nitro reads them: `tickets/[reference]/move.post.ts`. */
-export function operationOf(file: string): Operation | undefined {
-  const match = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(file)
-  if (!match || oneAt(match, 1).includes('[...')) return undefined
-  const path = `/api/${oneAt(match, 1).replace(/(^|\/)index$/, '')}`
-    .replace(/\/$/, '')
-    .replace(/\[(\w+)\]/g, '{$1}')
-  return {
-    path,
-    method: match[2] ?? 'get',
-    parameters: [...path.matchAll(/\{(\w+)\}/g)].map((one) => oneAt(one, 1)),
-  }
-}
+import { operationOf, type Operation } from './operation'
 
 /** The whole API as OpenAPI 3.1, made of what the routes state. */
 export function describeApi(routes: [file: string, route: Route][]) {
@@ -76,6 +56,9 @@ const PROBLEM = {
 
 type Schemas = Record<string, { properties?: Record<string, unknown>; required?: string[] }>
 
+/** How a part of a path is told to programs. */
+const PATH_PARTS = { number: { type: 'integer', minimum: 0 }, text: { type: 'string' } }
+
 function describe(
   { parameters, path, method }: Operation,
   statement: Statement<object, object>,
@@ -92,7 +75,10 @@ function describe(
     description: `Who may call: ${statement.who}`,
     ...(statement.who !== 'anyone' && { security: [{ token: [] }, { session: [] }] }),
     parameters: [
-      ...parameters.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })),
+      ...parameters.map((name) => ({
+        ...{ name, in: 'path', required: true },
+        schema: PATH_PARTS[statement.path?.[name] ?? 'text'],
+      })),
       ...Object.entries(query?.properties ?? {}).map(([name, schema]) => ({ name, in: 'query', schema })),
       ...Object.entries(statement.headers ?? {}).map(([name, description]) => ({
         name,

@@ -1,4 +1,3 @@
-import type { H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
 import type { Desk } from '../commands/desk'
 import { admits } from '../queries/portal'
@@ -12,12 +11,12 @@ export function isAtHome(portal: Portal, caller: Pick<Caller, 'role' | 'organisa
 }
 
 /**
- * The portal that an address names.
+ * The portal that an address names, by the last part of it.
  * @throws HttpProblem 404 when there is none, or it is not for the caller, who need not know that there is one
  */
-export async function portalOf(event: H3Event, desk: Desk, caller: Caller): Promise<Portal> {
+export async function portalOf(name: string, desk: Desk, caller: Caller): Promise<Portal> {
   const design = await desk.knowledge.currentEdition()
-  const portal = design.findPortal(event.context.params?.portal ?? '')
+  const portal = design.findPortal(name)
   if (!portal || !isAtHome(portal, caller)) throw new HttpProblem(404, 'There is no portal at this address.')
   return portal
 }

@@ -10,6 +10,7 @@ import {
   setResponseHeaders,
   setResponseStatus,
   type EventHandler,
+  type EventHandlerRequest,
   type H3Event,
 } from 'h3'
 import type { Role } from '../../core/design'
@@ -43,10 +44,18 @@ export function isStaff(role: Role): boolean {
   return RANK[role] >= 1
 }
 
+/** What stands in braces in a route's path: a whole number, or a text as it is. */
+export type PathParts = Record<string, 'number' | 'text'>
+
+/** The values of those. */
+export type PathOf<P extends PathParts> = { [K in keyof P]: P[K] extends 'number' ? number : string }
+
 /** What a route says about itself: who may call it, and for the API's description. */
-export interface Statement<B, Q> {
+export interface Statement<B, Q, P extends PathParts = PathParts> {
   who: Who
   summary: string
+  /** The parts of its path that are not fixed; a test holds them to the file's name. */
+  path?: P
   /** Class of the body, checked with class-validator. */
   body?: ClassConstructor<B>
   query?: ClassConstructor<Q>
@@ -59,7 +68,7 @@ export interface Statement<B, Q> {
   produces?: string
 }
 
-export interface Call<B, Q> {
+export interface Call<B, Q, P extends PathParts> {
   event: H3Event
   desk: Desk
   /** Throws 401 when nobody is signed in. */
@@ -68,22 +77,35 @@ export interface Call<B, Q> {
   signedIn: Caller | undefined
   body: B
   query: Q
-  /** A part of the path that must be a whole number. */
-  number(name: string): number
+  path: PathOf<P>
 }
 
-export type Route = EventHandler & { statement: Statement<object, object> }
+/**
+ * A route with what comes in and what goes out, for the page and for the API's description. What it answers is sent as
+ * JSON as it is: no dates, maps or functions in it (`scripts/answers.mjs` refuses them).
+ */
+export type Route<
+  Body = object,
+  Query = object,
+  Answer = unknown,
+  Path extends PathParts = PathParts,
+> = EventHandler<EventHandlerRequest, Promise<Answer>> & { statement: Statement<Body, Query, Path> }
 
 const BODY_LIMIT = 2 * 1024 * 1024
 /** What somebody who has not signed in may send. */
 const STRANGERS_LIMIT = 64 * 1024
 
 /** Makes a route: who may → parse → command or query → answer. Whatever is thrown becomes problem details. */
-export function defineRoute<B extends object = object, Q extends object = object>(
-  statement: Statement<B, Q>,
-  answer: (call: Call<B, Q>) => unknown,
-): Route {
-  const handler = defineEventHandler(async (event) => {
+export function defineRoute<
+  Answer,
+  B extends object = Nothing,
+  Q extends object = Nothing,
+  const P extends PathParts = Nothing,
+>(
+  statement: Statement<B, Q, P>,
+  answer: (call: Call<B, Q, P>) => Answer | Promise<Answer>,
+): Route<B, Q, Answer, P> {
+  const handler = defineEventHandler(async (event): Promise<Answer> => {
     try {
       const { desk, callerOfToken } = services()
       const caller = await callerOf(event, desk, callerOfToken)
@@ -100,16 +122,20 @@ export function defineRoute<B extends object = object, Q extends object = object
           )
         : ({} as B)
       const query = statement.query ? await parse(statement.query, { ...getQuery(event) }) : ({} as Q)
-      const number = (name: string) => wholeNumber(event, name)
-      const call = { event, desk, body, query, number, signedIn: caller }
+      const path = pathOf(event, statement.path)
+      const call = { event, desk, body, query, path, signedIn: caller }
       Object.defineProperty(call, 'caller', { get: () => caller ?? fail(new HttpProblem(401, SIGN_IN)) })
-      return await answer(call as Call<B, Q>)
+      return await answer(call as Call<B, Q, P>)
     } catch (error) {
-      return sendProblem(event, error)
+      // What goes out has gone: the answer's type is of what succeeds.
+      return sendProblem(event, error) as never
     }
   })
-  return Object.assign(handler, { statement: statement as unknown as Statement<object, object> })
+  return Object.assign(handler, { statement })
 }
+
+/** Where a route takes no body, no query or nothing from its path. */
+type Nothing = Record<never, never>
 
 const SIGN_IN = 'Sign in first, or send a bearer token.'
 
@@ -207,8 +233,20 @@ function fieldProblems(error: ValidationError, prefix: string): FieldProblem[] {
   return [...own, ...(error.children ?? []).flatMap((child) => fieldProblems(child, field))]
 }
 
-function wholeNumber(event: H3Event, name: string): number {
-  const text = event.context.params?.[name] ?? ''
+/**
+ * The parts of the path that the route states.
+ * @throws HttpProblem 404 for a number that is none
+ */
+function pathOf(event: H3Event, parts: PathParts = {}): Record<string, number | string> {
+  return Object.fromEntries(
+    Object.entries(parts).map(([name, kind]) => {
+      const text = event.context.params?.[name] ?? ''
+      return [name, kind === 'number' ? wholeNumber(text) : text]
+    }),
+  )
+}
+
+function wholeNumber(text: string): number {
   if (!/^\d{1,15}$/.test(text)) throw new HttpProblem(404, `“${text}” is not a number; look at the address.`)
   return Number(text)
 }

@@ -1,6 +1,6 @@
 import { isOneOf } from '../../core/lookup'
 import { CHANNELS, planDelivery } from '../../core/notification'
-import { triedFor } from '../../core/ticket'
+import { triedFor, type DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { recordOutcome } from '../commands/deliveries'
@@ -17,7 +17,7 @@ export type Later = (task: string, payload: object, seconds: number, jobKey: str
 const ATTEMPTS_BEFORE_NEXT = 3
 
 /** What may still become something: neither arrived nor given up. */
-const PENDING = ['queued', 'failed', 'held', 'gathered']
+const PENDING: DeliveryState[] = ['queued', 'failed', 'held', 'gathered']
 
 /**
  * Delivers one message of the outbox and writes the outcome into the ticket's record. It may run twice after a crash:

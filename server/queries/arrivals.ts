@@ -60,6 +60,7 @@ function rowOf(state: TicketState, waits: boolean, design: CompiledDesign, direc
     channel: state.channel,
     loggedAt: state.loggedAt,
     /** Milliseconds in the hours of the desk. */
+    /** Milliseconds in the hours of the desk. */
     waited: hours.between(state.held!.since, Math.max(now, state.held!.since)),
     waitsForRequester: waits,
     answeredAt: state.held!.answeredAt ?? null,

@@ -84,6 +84,7 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
     order,
     keys: keys.map(benchKeyName),
     orders: BENCH_ORDERS.map((id) => ({ id, late: lateOf(orders[id]) })),
+    /** How many more there are than are shown. */
     more: Math.max(0, chosen.length - MOST_SHOWN),
     tickets: chosen.slice(0, MOST_SHOWN).map((slot, index) => ({
       ...rowOf(slot.work, directory),

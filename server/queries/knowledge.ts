@@ -147,6 +147,8 @@ export async function readArticle(db: Database, id: number, { portal }: Readers)
     .executeTakeFirst()
 }
 
+export type ArticleLine = Awaited<ReturnType<typeof listArticles>>['rows'][number]
+
 /** Articles for the desk, by title, with how many requests each has solved; pages go by key. */
 export async function listArticles(db: Database, { after = 0, limit }: { after?: number; limit: number }) {
   const rows = await db

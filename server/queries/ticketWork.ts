@@ -32,6 +32,7 @@ export async function workOf(
       ...{ id: move.id, name: move.name, icon: move.icon ?? null, key: move.key ?? null },
       ...planned(planMove(looking, move)),
     })),
+    /** The move made last, where it can be taken back. */
     lastMove: state.lastMove
       ? {
           ...{ sequence: state.lastMove.sequence, name: state.lastMove.name, at: state.lastMove.at },
@@ -39,6 +40,7 @@ export async function workOf(
           sent: state.lastMove.sent === true,
         }
       : null,
+    /** Which parts of the page somebody sees, in their order. */
     layout: layoutFor(current.design.layouts, caller),
     timers: state.timers ?? [],
     times: state.times ?? [],

@@ -86,11 +86,15 @@ export async function ticketPage(
     solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
     remarks: state.remarks,
     attachments: state.attachments ?? [],
+    /** Whether it waits in Arrivals. */
     held: state.held !== undefined,
+    /** With which it is handled. */
     mergedInto: state.mergedInto ?? null,
+    /** What a monitor reported, if that made it. */
     signal: state.signal ?? null,
     /** Whether it was turned away in Arrivals, from where it can be taken back. */
     rejected: state.rejected === true,
+    /** Requesters of tickets that were merged into this one. */
     others: (state.others ?? []).map((id) => directory.nameOf(id)),
     transitions: (state.held ? [] : transitionsFrom(kind, state.status)).map(({ to, label }) => ({
       to,
@@ -98,6 +102,7 @@ export async function ticketPage(
       gate: statusOf(kind, to).gate,
       tells: statusOf(kind, to).tell !== undefined && !state.internal,
     })),
+    /** The desk’s own: its requester neither sees nor hears of it. */
     internal: state.internal === true,
     /** What a word to the requester keeps. */
     keptByWord: keptByWord(state).map((clock) => clock.label),
@@ -202,6 +207,7 @@ const togetherness = (state: TicketState, design: CompiledDesign, directory: Dir
     at: one.at,
   })),
   major: state.major ?? null,
+  /** The major incident that it belongs to. */
   follows: state.follows ?? null,
 })
 
@@ -303,7 +309,9 @@ function requestOf(state: TicketState, design: CompiledDesign, language: Languag
     expected: design.findItem(state.item)?.expected ?? design.priority(state.priority).expected ?? null,
     loggedAt: state.loggedAt,
     status: plainly(state, status.plainly, language),
+    /** Whether it waits in Arrivals. */
     held: state.held !== undefined,
+    /** With which it is handled. */
     mergedInto: state.mergedInto ?? null,
     group: status.group,
     // A status in which the requester is told and the desk waits is one that waits for the requester.

@@ -40,8 +40,7 @@ async function openHolidays() {
   offer([])
   left.value = []
   if (!countries.value.length)
-    countries.value =
-      (await ask(() => api<{ countries: Named[] }>('/api/calendars/holidays')))?.countries ?? []
+    countries.value = (await ask(() => api('GET /api/calendars/holidays')))?.countries ?? []
 }
 watch(
   [() => fields.country, () => fields.region, () => fields.years, () => props.year],
@@ -49,13 +48,13 @@ watch(
     if (country !== before) fields.region = ''
     if (!country) return offer([])
     const answer = await ask(() =>
-      api<{ regions: Named[]; exceptions: CalendarException[] }>('/api/calendars/holidays', {
+      api('GET /api/calendars/holidays', {
         query: { country, region: fields.region || undefined, from: props.year, years: fields.years },
       }),
     )
     if (!answer) return
-    regions.value = answer.regions
-    offer(answer.exceptions)
+    regions.value = answer.regions ?? []
+    offer(answer.exceptions ?? [])
   },
 )
 
@@ -64,12 +63,7 @@ async function readFile(event: Event) {
   if (!file) return
   if (file.size > 1_000_000) return (problem.value = 'The file is larger than 1 MB; take a smaller one.')
   const text = await file.text()
-  const answer = await ask(() =>
-    api<{ exceptions: CalendarException[]; left: string[] }>('/api/calendars/read', {
-      method: 'POST',
-      body: { text },
-    }),
-  )
+  const answer = await ask(() => api('POST /api/calendars/read', { body: { text } }))
   if (!answer) return
   offer(answer.exceptions)
   left.value = answer.left

@@ -9,15 +9,14 @@ import {
   type OperatorTerms,
   type Takes,
 } from '~~/core/condition'
-import type { Design } from '~~/core/design'
-import { kindOfFact } from '~~/core/design'
+import { kindOfFact, type RuleWords } from '~~/core/design'
 import { fieldFact, termsOfType } from '~~/core/fields'
 
 // One cell of a decision table: an operator and a value, chosen, never typed as syntax.
 const props = defineProps<{
   cell: Cell
   fact: string
-  design: Design
+  design: RuleWords
   names: Record<string, { value: string; label: string }[]>
   readonly: boolean
   label: string

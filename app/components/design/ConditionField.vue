@@ -9,14 +9,14 @@ import {
   type Test,
 } from '~~/core/condition'
 import { FACTS } from '~~/core/facts'
-import { kindOfFact, type Design } from '~~/core/design'
+import { kindOfFact, type RuleWords } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 
 // A condition, chosen part by part: all, any or none of its tests; a group may stand in a group.
 const props = defineProps<{
   condition: Condition
-  design: Design
+  design: RuleWords
   names: Names
   readonly: boolean
   label: string

@@ -27,9 +27,7 @@ const to = ref<number>()
 const compared = ref<{ from: number; to: number; changes: DesignChange[] }>()
 async function compare() {
   compared.value = await attempt(() =>
-    api<{ from: number; to: number; changes: DesignChange[] }>('/api/editions/compare', {
-      query: { from: from.value, to: to.value },
-    }),
+    api('GET /api/editions/compare', { query: { from: String(from.value), to: String(to.value) } }),
   )
 }
 watch(
@@ -46,8 +44,8 @@ const asking = ref<number>()
 async function takeBack(number: number) {
   asking.value = undefined
   const page = await attempt(() =>
-    api<DraftPage>(`/api/editions/${number}/take-back`, {
-      method: 'POST',
+    api('POST /api/editions/{number}/take-back', {
+      path: { number },
       body: { version: props.draft!.version },
     }),
   )
@@ -73,13 +71,13 @@ async function read(event: Event) {
   // The same file can be chosen again after it was changed.
   emptied(event)
   preview.value = await attempt(() =>
-    api<Preview>('/api/design-file', { method: 'POST', body: { text: present(file.value).text } }),
+    api('POST /api/design-file/preview', { body: { text: present(file.value).text } }),
   )
 }
 async function take() {
   const { text } = present(file.value)
-  const body = { text, take: true, version: present(preview.value).version }
-  const page = await attempt(() => api<DraftPage>('/api/design-file', { method: 'POST', body }))
+  const body = { text, version: present(preview.value).version }
+  const page = await attempt(() => api('POST /api/design-file', { body }))
   if (!page) return
   emit('replace', page)
   file.value = preview.value = undefined
@@ -138,7 +136,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
           <template v-for="one in editions" :key="one.number">
             <tr>
               <td class="n">
-                <NuxtLink :to="{ path: '/design', query: { edition: one.number } }">{{
+                <NuxtLink :to="{ path: '/design', query: { edition: String(one.number) } }">{{
                   one.number
                 }}</NuxtLink>
               </td>
@@ -148,7 +146,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
               </td>
               <td v-if="draft" class="small acts">
                 <a
-                  :href="`/api/design-file?edition=${one.number}`"
+                  :href="linkTo('GET /api/design-file', { query: { edition: String(one.number) } })"
                   download
                   :aria-label="`Edition ${one.number} as a file`"
                   >file</a
@@ -212,7 +210,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
         <code>./yare proofread</code>.
       </p>
       <p class="ask">
-        <a class="act plain" href="/api/design-file" download>Have the draft as a file</a>
+        <a class="act plain" :href="linkTo('GET /api/design-file')" download>Have the draft as a file</a>
         <label class="act plain file"
           >Bring a file …<input class="sr-only" type="file" accept=".json,application/json" @change="read"
         /></label>

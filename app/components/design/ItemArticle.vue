@@ -25,7 +25,7 @@ const kind = computed(() => props.design.kinds.find((one) => one.id === item.val
 const isUncounted = ref(false)
 const use = ref<{ days: number; items: Record<string, number> }>()
 // Counting takes longer than the page may wait.
-void api<{ days: number; items: Record<string, number> }>('/api/catalog/use')
+void api('GET /api/catalog/use')
   .then((counted) => (use.value = counted))
   .catch(() => (isUncounted.value = true))
 const session = useSession()

@@ -7,23 +7,8 @@ import { present } from '~~/core/lookup'
 
 // What would happen to a ticket if nobody did anything, with the people that rotas and shifts name.
 const props = defineProps<{ version: number; design: Design }>()
-interface Told {
-  person: string
-  address: string
-  channel: string
-  template: string
-  notBefore?: number
-  why?: string
-  urgent?: boolean
-}
-interface Trial {
-  reference: number
-  summary: string
-  edition: number
-  now: number
-  steps: { at: number; entries: Entry[]; messages: Told[] }[]
-  people: Record<string, string>
-}
+type Told = Trial['steps'][number]['messages'][number]
+type Trial = AnswerOf<'POST /api/ladders/trial'>
 const session = useSession()
 const zone = computed(() => session.me?.zone ?? 'UTC')
 const asked = ref('')
@@ -31,9 +16,7 @@ const deed = useDeed()
 const trial = ref<Trial>()
 async function look() {
   const reference = Number(asked.value.trim())
-  trial.value = await deed.run(() =>
-    api<Trial>('/api/ladders/trial', { method: 'POST', body: { reference } }),
-  )
+  trial.value = await deed.run(() => api('POST /api/ladders/trial', { body: { reference } }))
 }
 watch(
   () => props.version,

@@ -95,19 +95,10 @@ const begin = (ladder: Ladder, part: Part) => save(ladder, { [part]: { any: [] }
 
 const { of: decidedBy } = useDecided()
 // How often each rung rang, and what became of the promise it warned of.
-interface Figures {
-  month: string
-  ladder: string
-  rung: string
-  rang: number
-  kept: number
-  missed: number
-  open: number
-  acknowledged: number
-}
+type Figures = AnswerOf<'GET /api/ladders/figures'>[number]
 const figures = ref<Figures[]>()
 onMounted(async () => {
-  figures.value = await api<Figures[]>('/api/ladders/figures').catch(() => [])
+  figures.value = await api('GET /api/ladders/figures').catch(() => [])
 })
 const monthsOf = (ladder: string) => [
   ...new Set((figures.value ?? []).filter((one) => one.ladder === ladder).map((one) => one.month)),

@@ -22,14 +22,10 @@ function setActFrom(event: Event) {
   const { actFrom: _, ...rest } = rules.value
   void save({ ...rest, ...(actFrom !== undefined && { actFrom }) })
 }
-interface Check {
-  learntFrom: number
-  asked: number
-  from: { sure: number; named: number; right: number }[]
-}
+type Check = AnswerOf<'GET /api/triage/learnt'>
 const deed = useDeed()
 const check = ref<Check>()
-const look = async () => (check.value = await deed.run(() => api<Check>('/api/triage/learnt')))
+const look = async () => (check.value = await deed.run(() => api('GET /api/triage/learnt')))
 </script>
 
 <template>

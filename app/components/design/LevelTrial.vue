@@ -17,7 +17,9 @@ async function look() {
     return
   }
   try {
-    ticket.value = await api(`/api/tickets/${reference.value.trim()}/facts`)
+    ticket.value = await api('GET /api/tickets/{reference}/facts', {
+      path: { reference: Number(reference.value) },
+    })
   } catch (error) {
     problem.value = asApiError(error).problem.detail
   }

@@ -3,21 +3,7 @@ import { momentInWords } from '~~/core/time'
 import { present } from '~~/core/lookup'
 
 // Which edition the open tickets follow, and letting those that keep an earlier one follow the one in force.
-interface AdoptionPage {
-  edition: number
-  waiting: number
-  adoption: {
-    edition: number
-    asked_by: string
-    asked_at: number
-    state: 'running' | 'finished' | 'calledOff'
-    total: number
-    done: number
-    left_behind: number
-    left_out: { reference: number; why: string }[]
-    ended_at: number | null
-  } | null
-}
+type AdoptionPage = AnswerOf<'GET /api/adoption'>
 
 const session = useSession()
 const time = useDeskTime()
@@ -34,7 +20,7 @@ async function ask(work: () => Promise<AdoptionPage>) {
     problem.value = asApiError(error).problem.detail
   }
 }
-const load = () => ask(() => api<AdoptionPage>('/api/adoption'))
+const load = () => ask(() => api('GET /api/adoption'))
 await load()
 
 // Batches are many; the screen follows a few times a second.
@@ -59,9 +45,9 @@ const when = (at: number) => momentInWords(at, present(session.me).zone, time.no
 
 async function follow() {
   asking.value = false
-  await ask(() => api<AdoptionPage>('/api/adoption', { method: 'POST', body: { edition: edition.value } }))
+  await ask(() => api('POST /api/adoption', { body: { edition: edition.value } }))
 }
-const callOff = () => ask(() => api<AdoptionPage>('/api/adoption', { method: 'DELETE' }))
+const callOff = () => ask(() => api('DELETE /api/adoption'))
 </script>
 
 <template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ChangedGroup } from '~~/core/rehearsal'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 
@@ -26,22 +25,13 @@ function ruleName(article: string): string {
     return `Catalog: ${props.design.items.find((one) => `catalog/${one.id}` === path)?.name ?? path}`
   return path
 }
-interface Rehearsal {
-  days: number
-  tickets: number
-  changed: number
-  left: number
-  isCutOff: boolean
-  groups: ChangedGroup[]
-}
+type Rehearsal = AnswerOf<'POST /api/triage/rehearsal'>
 const days = ref(30)
 const deed = useDeed()
 const page = ref<Rehearsal>()
 const seenAt = ref<number>()
 async function run(version: number) {
-  page.value = await deed.run(() =>
-    api<Rehearsal>('/api/triage/rehearsal', { method: 'POST', body: { days: days.value } }),
-  )
+  page.value = await deed.run(() => api('POST /api/triage/rehearsal', { body: { days: days.value } }))
   seenAt.value = version
 }
 </script>

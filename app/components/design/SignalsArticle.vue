@@ -12,18 +12,11 @@ const rules = computed<SignalRules>(() => props.design.triage.signals ?? EMPTY)
 const save = (after: SignalRules) =>
   props.change('triage', 'signals', props.design.triage.signals ?? null, JSON.parse(JSON.stringify(after)))
 
-interface Sum {
-  kind: string
-  cover: string | null
-  outcome: string
-  count: number
-}
+type Sum = AnswerOf<'GET /api/signals'>['sums'][number]
 const sums = ref<Sum[]>([])
 const unknown = ref<{ type: string; count: number }[]>([])
 onMounted(async () => {
-  const page = await api<{ sums: Sum[]; unknown: { type: string; count: number }[] }>('/api/signals').catch(
-    () => undefined,
-  )
+  const page = await api('GET /api/signals').catch(() => undefined)
   sums.value = page?.sums ?? []
   unknown.value = page?.unknown ?? []
 })

@@ -3,9 +3,7 @@ import type { DecisionTable } from '~~/core/table'
 import { present } from '~~/core/lookup'
 
 // A decision table as a file: taken out, or read and looked at before it takes the place of the rows.
-interface ReadTable extends Pick<DecisionTable, 'columns' | 'outcomes' | 'rows' | 'hitPolicy' | 'order'> {
-  problems: { row: number; column: string; message: string }[]
-}
+type ReadTable = AnswerOf<'POST /api/tables/{part}/read'>
 const props = defineProps<{ part: string; table: DecisionTable; title: (fact: string) => string }>()
 const emit = defineEmits<{ take: [table: Partial<DecisionTable>] }>()
 const deed = useDeed()
@@ -27,7 +25,7 @@ async function choose(event: Event) {
   const headers = { 'content-type': 'application/octet-stream' }
   const query = { as: formatOf(file.name) }
   read.value = await deed.run(() =>
-    api<ReadTable>(`/api/tables/${props.part}/read`, { method: 'POST', query, headers, body }),
+    api('POST /api/tables/{part}/read', { path: { part: props.part }, query, headers, body }),
   )
 }
 const missing = computed(() => props.table.outcomes.filter((one) => !read.value?.outcomes.includes(one)))
@@ -44,7 +42,9 @@ function take() {
       >As
       <template v-for="(label, id, index) in FORMATS" :key="id"
         >{{ index ? ' · ' : ''
-        }}<a :href="`/api/tables/${part}/file?as=${id}`" download>{{ label }}</a></template
+        }}<a :href="linkTo('GET /api/tables/{part}/file', { path: { part }, query: { as: id } })" download>{{
+          label
+        }}</a></template
       ></span
     >
     <label

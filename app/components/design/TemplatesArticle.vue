@@ -90,10 +90,7 @@ async function look() {
   if (!/^\d+$/.test(reference.value.trim())) return
   const said = { subject: words.value.subject, body: words.value.body }
   preview.value = await deed.run(() =>
-    api<Words & { to: string }>('/api/templates/preview', {
-      method: 'POST',
-      body: { reference: Number(reference.value), ...said },
-    }),
+    api('POST /api/templates/preview', { body: { reference: Number(reference.value), ...said } }),
   )
 }
 watch([words, () => props.version], () => preview.value && void look())

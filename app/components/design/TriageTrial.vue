@@ -1,17 +1,9 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
-import type { Trial, TrialStep } from '~~/core/triage'
+import type { Answer } from '~~/core/intake/form'
 import type { DirectoryPage } from '~/composables/useNames'
 
-interface TrialPage extends Omit<Trial, 'steps'> {
-  steps: (TrialStep & { now?: string | null })[]
-  ticket: { reference: number; summary: string; edition: number } | null
-}
-
-interface TrialPage extends Omit<Trial, 'steps'> {
-  steps: (TrialStep & { now?: string | null })[]
-  ticket: { reference: number; summary: string; edition: number } | null
-}
+type TrialPage = AnswerOf<'POST /api/triage/trial'>
 
 // A trial of triage: some facts or a past ticket, and what each step would make of them; asked anew as the draft changes.
 const props = defineProps<{ design: Design; directory: DirectoryPage; version: number; part?: string }>()
@@ -19,7 +11,7 @@ const emit = defineEmits<{ tried: [rows: { decided?: string; nearly?: string }] 
 
 const session = useSession()
 const asked = reactive({ reference: '', item: '', requester: session.me?.id ?? '', portal: '' })
-const answers = ref<Record<string, unknown>>({})
+const answers = ref<Record<string, Answer | null>>({})
 const by = ref<'ticket' | 'facts'>('ticket')
 const deed = useDeed()
 const page = ref<TrialPage>()
@@ -42,7 +34,9 @@ const isReady = computed(() =>
 async function tryIt() {
   if (!isReady.value) return
   const said = Object.fromEntries(
-    Object.entries(answers.value).filter(([, value]) => value !== '' && value !== null),
+    Object.entries(answers.value).flatMap(([name, value]) =>
+      value === '' || value === null ? [] : [[name, value]],
+    ),
   )
   const body =
     by.value === 'ticket'
@@ -53,7 +47,7 @@ async function tryIt() {
           answers: said,
           ...(asked.portal && { portal: asked.portal }),
         }
-  page.value = await deed.run(() => api<TrialPage>('/api/triage/trial', { method: 'POST', body }))
+  page.value = await deed.run(() => api('POST /api/triage/trial', { body }))
   emit('tried', (props.part && page.value?.rows[props.part as 'routing']) || {})
 }
 // The draft changed, here or by somebody else: what was tried is tried again.

@@ -34,17 +34,12 @@ const setField = (one: Webhook, at: number, change: Partial<Webhook['fields'][0]
   save(one, { fields: one.fields.map((field, index) => (index === at ? { ...field, ...change } : field)) })
 
 async function loadSecrets() {
-  const rows = await api<{ webhook: string; since: number }[]>('/api/webhooks').catch(() => [])
+  const rows = await api('GET /api/webhooks').catch(() => [])
   secrets.value = Object.fromEntries(rows.map((row) => [row.webhook, row.since]))
 }
 onMounted(() => session.isLead && void loadSecrets())
 async function renew(webhook: string) {
-  const made = await deed.run(() =>
-    api<{ secret: string }>(`/api/webhooks/${encodeURIComponent(webhook)}/secret`, {
-      method: 'POST',
-      body: {},
-    }),
-  )
+  const made = await deed.run(() => api('POST /api/webhooks/{webhook}/secret', { path: { webhook } }))
   if (made) fresh.value = { webhook, secret: made.secret }
   await loadSecrets()
 }

@@ -5,30 +5,22 @@ import { weekdayAndTime } from '~~/core/time'
 // programs that look through mails open links too.
 useHead({ title: 'I have it · Yare Ledger' })
 const route = useRoute()
-interface Page {
-  reference: number
-  subject: string
-  person: string
-  zone: string
-  acknowledged: boolean
-  by: string | null
-  at: number | null
-}
-const address = `/api/acknowledgements/${encodeURIComponent(String(route.params.token))}`
+type Page = AnswerOf<'GET /api/acknowledgements/{token}'>
+const path = { token: String(route.params.token) }
 const page = ref<Page>()
 const deed = useDeed(() => void load())
 const problem = ref('')
 const done = ref(false)
 async function load() {
   try {
-    page.value = await api<Page>(address)
+    page.value = await api('GET /api/acknowledgements/{token}', { path })
   } catch (error) {
     problem.value = asApiError(error).problem.detail
   }
 }
 await load()
 async function say() {
-  done.value = Boolean(await deed.run(() => api(address, { method: 'POST', body: {} })))
+  done.value = Boolean(await deed.run(() => api('POST /api/acknowledgements/{token}', { path })))
   if (done.value) await load()
 }
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { hoursAndMinutes } from '~~/core/time'
-import type { Arrival, ArrivalList } from '~/composables/useArrivals'
+import type { Arrival } from '~/composables/useArrivals'
 import { present } from '~~/core/lookup'
 
 // What came in and is not accepted yet: the longest waiting on top. Decide on one, and the next comes up by itself.
@@ -23,7 +23,7 @@ const said = ref<{ text: string; reference: number; canTakeBack: boolean }>()
 async function load() {
   try {
     const limit = Math.min(200, Math.max(60, rows.value.length))
-    const list = await api<ArrivalList>('/api/arrivals', { query: { limit } })
+    const list = await api('GET /api/arrivals', { query: { limit } })
     rows.value = list.rows
     total.value = list.total
     next.value = list.next
@@ -36,7 +36,7 @@ async function load() {
 await load()
 
 async function loadMore() {
-  const list = await api<ArrivalList>('/api/arrivals', { query: { limit: 120, after: next.value } })
+  const list = await api('GET /api/arrivals', { query: { limit: 120, after: next.value } })
   const known = new Set(rows.value.map((row) => row.reference))
   rows.value = [...rows.value, ...list.rows.filter((row) => !known.has(row.reference))]
   next.value = list.next
@@ -74,7 +74,8 @@ async function dealtWith(deed: { reference: number; text: string; canTakeBack: b
 const back = useDeed()
 async function takeBack() {
   const { reference: which } = present(said.value)
-  if (!(await back.run(() => api(`/api/tickets/${which}/hold`, { method: 'POST', body: {} })))) return
+  if (!(await back.run(() => api('POST /api/tickets/{reference}/hold', { path: { reference: which } }))))
+    return
   said.value = undefined
   await load()
   await navigateTo(`/arrivals/${which}`)

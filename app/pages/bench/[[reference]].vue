@@ -40,9 +40,7 @@ let question = 0
 async function load() {
   const mine = ++question
   try {
-    const found = await api<BenchPage>('/api/bench', {
-      query: { order: order.value, person: person.value },
-    })
+    const found = await api('GET /api/bench', { query: { order: order.value, person: person.value } })
     if (mine !== question) return
     const known = new Set(page.value?.tickets.map((one) => one.reference))
     // What slides in is marked for a while; the focus stays where it is.
@@ -84,7 +82,7 @@ live.on((notice) => {
 let minute: ReturnType<typeof setInterval> | undefined
 onMounted(async () => {
   minute = setInterval(load, 60_000)
-  people.value = await api<typeof people.value>('/api/technicians').catch(() => [])
+  people.value = await api('GET /api/technicians').catch(() => [])
 })
 onBeforeUnmount(() => clearInterval(minute))
 
@@ -129,9 +127,14 @@ function setOrder(id: BenchOrder) {
 const isOwn = computed(() => !person.value || person.value === session.me?.id)
 
 const timerDeed = useDeed(() => void load())
-async function endTimer(one: number, body: object) {
+async function endTimer(one: number, body: BodyOf<'POST /api/tickets/{reference}/timer'>) {
   if (
-    await timerDeed.run(async () => (await api(`/api/tickets/${one}/timer`, { method: 'POST', body }), true))
+    await timerDeed.run(
+      async () => (
+        await api('POST /api/tickets/{reference}/timer', { path: { reference: one }, body }),
+        true
+      ),
+    )
   )
     await load()
 }
@@ -228,9 +231,15 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             Taken by due time; whenever one would be late, the longest so far is put off: no other order keeps
             more promises.
           </template>
-          <a :href="`/api/time-records?as=xlsx${session.isLead ? '&whose=all' : ''}`" download>{{
-            session.isLead ? 'Everybody’s time of a month' : 'Your time of a month'
-          }}</a>
+          <a
+            :href="
+              linkTo('GET /api/time-records', {
+                query: { as: 'xlsx', whose: session.isLead ? 'all' : undefined },
+              })
+            "
+            download
+            >{{ session.isLead ? 'Everybody’s time of a month' : 'Your time of a month' }}</a
+          >
           as XLSX. Times follow your shifts, go round what is fixed, and take how long such tickets usually
           take.
         </p>

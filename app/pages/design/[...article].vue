@@ -38,11 +38,11 @@ const ready = ref(false)
 
 async function read() {
   try {
-    directory.value = await api<DirectoryPage>('/api/people')
-    editions.value = await api<typeof editions.value>('/api/editions')
+    directory.value = await api('GET /api/people')
+    editions.value = await api('GET /api/editions')
     // Only leads see the draft; others read the edition in force.
     const number = wanted.value ?? (session.isLead ? undefined : editions.value[0]?.number)
-    edition.value = number ? await api<EditionPage>(`/api/editions/${number}`) : undefined
+    edition.value = number ? await api('GET /api/editions/{number}', { path: { number } }) : undefined
     if (!number) await load()
     problem.value = ''
   } catch (thrown) {
@@ -63,8 +63,7 @@ const stale = computed(() => {
 watch(draft, () => heard.value === null && (heard.value = undefined))
 live.on((notice) => {
   if (notice.kind === 'draft') heard.value = notice.version
-  if (notice.kind === 'edition')
-    void api<typeof editions.value>('/api/editions').then((list) => (editions.value = list))
+  if (notice.kind === 'edition') void api('GET /api/editions').then((list) => (editions.value = list))
 })
 
 const shown = computed(() => {

@@ -60,7 +60,7 @@ const title = computed(() =>
 useHead({ title: () => `${title.value} · Yare Ledger` })
 
 async function loadViews() {
-  const found = await api<{ views: SavedView[]; opens: number | null }>('/api/views').catch(() => undefined)
+  const found = await api('GET /api/views').catch(() => undefined)
   if (!found) return
   views.value = found.views
   opensIn.value = found.opens
@@ -88,10 +88,10 @@ async function gone() {
 }
 async function opensHere(on: boolean) {
   const body = { view: on ? present(saved.value).id : null }
-  await api('/api/views/opens', { method: 'POST', body }).catch(() => undefined)
+  await api('POST /api/views/opens', { body }).catch(() => undefined)
   await loadViews()
 }
-const which = computed(() => ({
+const which = computed<Partial<QueryOf<'GET /api/tickets'>>>(() => ({
   view: rule.value ? 'all' : view.value,
   rule: rule.value,
   search: search.value || undefined,
@@ -103,10 +103,10 @@ const which = computed(() => ({
   turned: definition.value.isTurned ? 'true' : undefined,
   group: definition.value.board ? undefined : definition.value.group,
 }))
-const sheet = (as: 'csv' | 'xlsx') => {
-  const asked = Object.entries({ ...which.value, as, columns: definition.value.columns.join(',') })
-  return `/api/tickets/sheet?${new URLSearchParams(asked.filter((one): one is [string, string] => one[1] !== undefined))}`
-}
+const sheet = (as: 'csv' | 'xlsx') =>
+  linkTo('GET /api/tickets/sheet', {
+    query: { ...which.value, as, columns: definition.value.columns.join(',') },
+  })
 
 const rows = shallowRef<Row[]>([])
 const total = ref(0)
@@ -124,9 +124,7 @@ const over = ref(false)
 const scroller = ref<HTMLElement>()
 
 async function fetchRows(limit: number, after?: string): Promise<TicketList> {
-  const list = await api<TicketList>('/api/tickets', {
-    query: { ...which.value, limit, after },
-  })
+  const list = await api('GET /api/tickets', { query: { ...which.value, limit, after } })
   await calendars.need(list.rows)
   return list
 }

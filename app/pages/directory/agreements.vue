@@ -8,32 +8,7 @@ import { present } from '~~/core/lookup'
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Agreements · Yare Ledger' })
 
-interface Agreement {
-  number: number
-  organisation: string
-  name: string
-  cover: string
-  type?: string
-  first: string
-  last: string
-  standing: 'covered' | 'expired' | 'toCome'
-  daysLeft: number
-  amount?: number
-  contact?: string
-  phone?: string
-  mail?: string
-  address?: string
-  calendar?: string
-  remarks?: string
-  equipment: number
-}
-interface List {
-  rows: Agreement[]
-  total: number
-  types: string[]
-  covers: string[]
-  next?: string
-}
+type List = AnswerOf<'GET /api/agreements'>
 
 const route = useRoute()
 const session = useSession()
@@ -47,8 +22,8 @@ const find = ref(search.value)
 async function load() {
   try {
     const query = { search: search.value || undefined, endsWithin: soon.value ? 90 : undefined }
-    list.value = await api<List>('/api/agreements', { query })
-    directory.value ??= await api<DirectoryPage>('/api/people')
+    list.value = await api('GET /api/agreements', { query })
+    directory.value ??= await api('GET /api/people')
     problem.value = ''
   } catch (error) {
     problem.value = asApiError(error).problem.detail
@@ -62,7 +37,7 @@ async function more() {
     endsWithin: soon.value ? 90 : undefined,
     after: present(list.value).next,
   }
-  const next = await api<List>('/api/agreements', { query })
+  const next = await api('GET /api/agreements', { query })
   list.value = { ...next, rows: [...present(list.value).rows, ...next.rows] }
 }
 
@@ -103,11 +78,12 @@ const fields = computed<BodyField[]>(() => [
   },
   { name: 'remarks', label: 'Remarks', type: 'longText' },
 ])
-async function send(body: object) {
-  const isNew = open.value === 'new'
-  const path = isNew ? '/api/agreements' : `/api/agreements/${open.value}`
-  const { number } = await api<{ number: number }>(path, { method: isNew ? 'POST' : 'PATCH', body })
-  said.value = isNew ? `Agreement ${number} is made.` : `Agreement ${number} is changed.`
+async function send(body: BodyOf<'POST /api/agreements'>) {
+  const at = open.value
+  const { number } = await (at === undefined || at === 'new'
+    ? api('POST /api/agreements', { body })
+    : api('PATCH /api/agreements/{number}', { path: { number: at }, body }))
+  said.value = at === 'new' ? `Agreement ${number} is made.` : `Agreement ${number} is changed.`
 }
 async function done() {
   open.value = undefined
@@ -257,7 +233,7 @@ const money = (amount?: number) =>
       </p>
     </div>
     <p v-if="list?.next"><button class="act" type="button" @click="more">Show more</button></p>
-    <CsvExchange path="/api/agreements/file" what="All agreements" @taken="load" />
+    <CsvExchange list="agreements" what="All agreements" @taken="load" />
   </div>
 </template>
 

@@ -8,28 +8,7 @@ import { present } from '~~/core/lookup'
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Equipment · Yare Ledger' })
 
-interface Equipment {
-  number: number
-  name: string
-  maker: string | null
-  model: string | null
-  serial: string | null
-  organisation: string
-  organisationName: string
-  site: string | null
-  siteName: string | null
-  agreement: number | null
-  covered: boolean
-  warranty: string | null
-  inWarranty: boolean
-  remarks: string | null
-  away: { shop: string; sentAt: number; expectedAt: number | null; reference: number | null } | null
-}
-interface List {
-  rows: Equipment[]
-  total: number
-  next?: number
-}
+type List = AnswerOf<'GET /api/equipment'>
 
 const route = useRoute()
 const session = useSession()
@@ -42,14 +21,14 @@ const away = computed(() => route.query.view === 'away')
 const find = ref(search.value)
 const asked = (after?: number) => ({
   search: search.value || undefined,
-  out: away.value ? 'true' : undefined,
+  out: away.value || undefined,
   after,
 })
 
 async function load() {
   try {
-    list.value = await api<List>('/api/equipment', { query: asked() })
-    directory.value ??= await api<DirectoryPage>('/api/people')
+    list.value = await api('GET /api/equipment', { query: asked() })
+    directory.value ??= await api('GET /api/people')
     problem.value = ''
   } catch (error) {
     problem.value = asApiError(error).problem.detail
@@ -58,7 +37,7 @@ async function load() {
 await load()
 watch([search, away], load)
 async function more() {
-  const next = await api<List>('/api/equipment', { query: asked(present(list.value).next) })
+  const next = await api('GET /api/equipment', { query: asked(present(list.value).next) })
   list.value = { ...next, rows: [...present(list.value).rows, ...next.rows] }
 }
 
@@ -95,15 +74,19 @@ const FIELDS = computed<Record<string, BodyField[]>>(() => {
 })
 const shops = computed(() => [...new Set((list.value?.rows ?? []).flatMap((one) => one.away?.shop ?? []))])
 const VERBS = { new: 'Add it', change: 'Keep the changes', repair: 'Send it', back: 'It is back' }
-async function send(body: object) {
+type Sent = BodyOf<'POST /api/equipment'> &
+  BodyOf<'POST /api/equipment/{number}/repair'> &
+  BodyOf<'POST /api/equipment/{number}/back'>
+async function send(body: Sent) {
   const { number, what } = present(open.value)
-  const path = {
-    new: '/api/equipment',
-    change: `/api/equipment/${number}`,
-    repair: `/api/equipment/${number}/repair`,
-    back: `/api/equipment/${number}/back`,
-  }[what]
-  const made = await api<{ number: number }>(path, { method: what === 'change' ? 'PATCH' : 'POST', body })
+  const path = { number: present(number) }
+  const acts = {
+    new: () => api('POST /api/equipment', { body }),
+    change: () => api('PATCH /api/equipment/{number}', { path, body }),
+    repair: () => api('POST /api/equipment/{number}/repair', { path, body }),
+    back: () => api('POST /api/equipment/{number}/back', { path, body }),
+  }
+  const made = await acts[what]()
   said.value = {
     new: `${made.number} is added.`,
     change: `${made.number} is changed.`,
@@ -276,7 +259,7 @@ const when = (at: number) => momentInWords(at, present(session.me).zone, time.no
       </p>
     </div>
     <p v-if="list?.next"><button class="act" type="button" @click="more">Show more</button></p>
-    <CsvExchange path="/api/equipment/file" what="All equipment" @taken="load" />
+    <CsvExchange list="equipment" what="All equipment" @taken="load" />
   </div>
 </template>
 

@@ -1,39 +1,36 @@
 <script setup lang="ts">
-import type { Design } from '~~/core/design'
+import type { Role } from '~~/core/design'
 import type { DirectoryPage } from '~/composables/useNames'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Directory · Yare Ledger' })
-const directory = ref<DirectoryPage>(await api<DirectoryPage>('/api/people'))
+const directory = ref<DirectoryPage>(await api('GET /api/people'))
 const session = useSession()
 const opened = ref('')
 const priorities = ref<{ value: string; label: string }[]>([])
 if (session.isLead) {
-  const [newest] = await api<{ number: number }[]>('/api/editions')
-  const { document } = await api<{ document: Design }>(`/api/editions/${newest!.number}`)
+  const [newest] = await api('GET /api/editions')
+  const { document } = await api('GET /api/editions/{number}', { path: { number: newest!.number } })
   priorities.value = document.priorities.map((one) => ({
     value: one.id,
     label: `${one.numeral} ${one.name}`,
   }))
 }
-const reload = async () => (directory.value = await api<DirectoryPage>('/api/people'))
+const reload = async () => (directory.value = await api('GET /api/people'))
 /** Those of the site first who could look after it, then those of the desk. */
 const peopleOf = (site: { id: string }) =>
   directory.value.people.filter((one) => one.active && (one.site === site.id || one.role !== 'requester'))
 async function setSite(site: string, body: { priority?: string | null; manager?: string | null }) {
   error.value = undefined
   try {
-    await api(`/api/sites/${encodeURIComponent(site)}`, {
-      method: 'PATCH',
-      body,
-    })
+    await api('PATCH /api/sites/{site}', { path: { site }, body })
     await reload()
   } catch (thrown) {
     error.value = asApiError(thrown)
   }
 }
 const adding = ref(false)
-const empty = { name: '', mail: '', role: 'technician', password: '', team: '', site: '' }
+const empty = { name: '', mail: '', role: 'technician' as Role, password: '', team: '', site: '' }
 const form = reactive({ ...empty })
 const error = ref<ApiError>()
 const said = ref('')
@@ -51,14 +48,13 @@ async function add() {
   error.value = undefined
   const { team, site, ...rest } = form
   try {
-    await api('/api/people', {
-      method: 'POST',
+    await api('POST /api/people', {
       body: { ...rest, ...(form.role === 'requester' ? site && { site } : team && { team }) },
     })
     said.value = `${form.name} is in the directory and can sign in.`
     Object.assign(form, empty)
     adding.value = false
-    directory.value = await api<DirectoryPage>('/api/people')
+    directory.value = await api('GET /api/people')
   } catch (thrown) {
     error.value = asApiError(thrown)
   }

@@ -1,27 +1,13 @@
 <script setup lang="ts">
-import type { Duty, Rota, RotaFault, RotaOverride } from '~~/core/ladder'
+import type { Duty, RotaFault, RotaOverride } from '~~/core/ladder'
 import { DAY, dayAndMonth, isoDate, momentInWords, parseMoment, timeOfDay, Zone } from '~~/core/time'
-import type { DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Rota · Yare Ledger' })
 
 // Who is on call when: four weeks as a calendar, with swaps, gaps and people who have two rotas at once.
-interface RotaLine {
-  rota: Rota
-  duties: Duty[]
-  now: string[]
-  next: { from: number; person: string | null } | null
-}
-interface Page {
-  now: number
-  rotas: RotaLine[]
-  overrides: RotaOverride[]
-  faults: RotaFault[]
-  people: Record<string, string>
-  away: { person: string; first: string; last: string; name: string }[]
-}
+type Page = AnswerOf<'GET /api/rotas'>
 const route = useRoute()
 const session = useSession()
 const time = useDeskTime()
@@ -61,18 +47,18 @@ const startOf = (date: string, days = 0) => {
 async function load() {
   try {
     const from = startOf(first.value)
-    page.value = await api<Page>('/api/rotas', { query: { from, to: startOf(first.value, WEEKS * 7) } })
+    page.value = await api('GET /api/rotas', { query: { from, to: startOf(first.value, WEEKS * 7) } })
     problem.value = ''
   } catch (error) {
     problem.value = asApiError(error).problem.detail
   }
 }
-const { now: asked } = await api<{ now: number }>('/api/clock').catch(() => ({ now: time.now }))
+const { now: asked } = await api('GET /api/clock').catch(() => ({ now: time.now }))
 began.value = asked
 await load()
 watch(() => route.query.from, load)
 onMounted(async () => {
-  const directory = await api<DirectoryPage>('/api/people').catch(() => undefined)
+  const directory = await api('GET /api/people').catch(() => undefined)
   staff.value = (directory?.people ?? []).filter((one) => one.active && one.role !== 'requester')
 })
 const nameOf = (id: string | null | undefined) => (id ? (page.value?.people[id] ?? id) : 'nobody')
@@ -139,7 +125,7 @@ async function keep() {
     why: swap.why,
   }
   const done = await deed.run(() =>
-    api(`/api/rotas/${encodeURIComponent(swap.rota)}/overrides`, { method: 'POST', body }),
+    api('POST /api/rotas/{rota}/overrides', { path: { rota: swap.rota }, body }),
   )
   if (!done) return
   said.value = `${nameIn(swap.person)} has it then.`
@@ -148,8 +134,8 @@ async function keep() {
 }
 const nameIn = (id: string) => staff.value.find((one) => one.id === id)?.name ?? 'Nobody'
 async function takeBack(one: RotaOverride) {
-  const path = `/api/rotas/${encodeURIComponent(one.rota)}/overrides`
-  if (await deed.run(() => api<object>(path, { method: 'DELETE', query: { id: one.id } }))) await load()
+  const ask = { path: { rota: one.rota }, query: { id: one.id } }
+  if (await deed.run(() => api('DELETE /api/rotas/{rota}/overrides', ask))) await load()
 }
 
 // Away on whole days: the next in turn has it then, and nobody gives them a ticket.
@@ -160,8 +146,7 @@ function beginAway() {
   Object.assign(away, { open: !away.open, person: session.me?.id ?? '', from: today, to: today, why: '' })
 }
 async function setAway(person: string, body: { from: string; to: string; why?: string }) {
-  const path = `/api/people/${encodeURIComponent(person)}/absence`
-  if (!(await deed.run(() => api(path, { method: 'POST', body })))) return
+  if (!(await deed.run(() => api('POST /api/people/{person}/absence', { path: { person }, body })))) return
   away.open = false
   await load()
 }
@@ -182,17 +167,14 @@ async function choose(rota: string, event: Event) {
   const text = await file.text()
   emptied(event)
   const found = await deed.run(() =>
-    api<{ duties: { from: number; to: number; name: string }[]; left: string[] }>(
-      `/api/rotas/${encodeURIComponent(rota)}/calendar`,
-      { method: 'POST', body: { text } },
-    ),
+    api('POST /api/rotas/{rota}/calendar', { path: { rota }, body: { text } }),
   )
   if (found) read.value = { rota, text, ...found }
 }
 async function takeOver() {
   const { rota, text } = present(read.value)
   const done = await deed.run(() =>
-    api(`/api/rotas/${encodeURIComponent(rota)}/calendar`, { method: 'POST', body: { text, take: true } }),
+    api('POST /api/rotas/{rota}/calendar', { path: { rota }, body: { text, take: true } }),
   )
   if (!done) return
   said.value = `${present(read.value).duties.length} duties are taken over as swaps.`
@@ -286,7 +268,12 @@ async function takeOver() {
           >
           <span class="acts">
             <button class="act" type="button" @click="begin(line.rota.id)">Swap …</button>
-            <a class="small" :href="`/api/rotas/${line.rota.id}/calendar`" download>iCalendar file</a>
+            <a
+              class="small"
+              :href="linkTo('GET /api/rotas/{rota}/calendar', { path: { rota: line.rota.id } })"
+              download
+              >iCalendar file</a
+            >
             <label v-if="session.isLead" class="act file"
               >Take over a file …
               <input

@@ -19,7 +19,7 @@ const time = useDeskTime()
 const deed = useDeed()
 const saving = useDeed()
 const zone = computed(() => session.me?.zone ?? 'UTC')
-const page = await api<{ mail: string; zone: string; notify: Preferences }>('/api/my/ways')
+const page = await api('GET /api/my/ways')
 await told.load().catch(() => undefined)
 onBeforeUnmount(() => void told.see().catch(() => undefined))
 
@@ -52,7 +52,7 @@ async function save() {
     ...(hoursOf(quiet) && { quiet: hoursOf(quiet)! }),
     ...(language.value.trim() && { language: language.value.trim() }),
   }
-  saved.value = Boolean(await saving.run(() => api('/api/my/ways', { method: 'POST', body })))
+  saved.value = Boolean(await saving.run(() => api('POST /api/my/ways', { body })))
 }
 function move(at: number, by: number) {
   const next = [...ways.value]

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { channelTerms } from '~~/core/notification'
+import { channelTerms, STANDIN_CHANNELS } from '~~/core/notification'
+import { present } from '~~/core/lookup'
 import { momentInWords } from '~~/core/time'
 
 definePageMeta({
@@ -9,17 +10,7 @@ definePageMeta({
 })
 
 // Chat room, telephones, pagers and another system in small: what they got, and how they behave.
-interface Received {
-  id: number
-  key: string
-  recipient: string
-  text: string
-  link: string | null
-  headers: Record<string, string> | null
-  times: number
-  outcome: string
-  received_at: number
-}
+type Received = AnswerOf<'GET /api/standins/gateway'>['messages'][number]
 type Behaviour = keyof typeof BEHAVIOURS
 const BEHAVIOURS = {
   takes: 'takes what comes',
@@ -33,7 +24,7 @@ const session = useSession()
 const time = useDeskTime()
 const live = useLive()
 const deed = useDeed()
-const channel = String(route.params.channel)
+const channel = present(STANDIN_CHANNELS.find((one) => one === route.params.channel))
 const { title, words } = channelTerms(channel)!.standIn!
 useHead({ title: `${title} stand-in · Yare Ledger` })
 const messages = ref<Received[]>([])
@@ -46,10 +37,7 @@ const offered = computed(() =>
 
 async function load(before?: number) {
   try {
-    const page = await api<{ messages: Received[]; behaviours: Record<string, Behaviour> }>(
-      '/api/standins/gateway',
-      { query: { channel, before } },
-    )
+    const page = await api('GET /api/standins/gateway', { query: { channel, before } })
     messages.value = before ? [...messages.value, ...page.messages] : page.messages
     behaviour.value = page.behaviours[channel] ?? 'takes'
     more.value = page.messages.length === 50
@@ -60,10 +48,10 @@ async function load(before?: number) {
 }
 await load()
 live.on((notice) => notice.kind === 'tickets' && setTimeout(() => void load(), 400))
-const setBehaviour = (value: string) =>
+const setBehaviour = (value: Behaviour) =>
   deed.run(async () => {
-    await api('/api/standins/gateway', { method: 'POST', body: { channel, behaviour: value } })
-    behaviour.value = value as Behaviour
+    await api('POST /api/standins/gateway', { body: { channel, behaviour: value } })
+    behaviour.value = value
   })
 const path = (link: string) => new URL(link).pathname
 </script>
@@ -80,7 +68,11 @@ const path = (link: string) => new URL(link).pathname
     <p v-if="session.isLead">
       <label
         >It
-        <select aria-label="How it behaves" :value="behaviour" @change="setBehaviour(typedIn($event))">
+        <select
+          aria-label="How it behaves"
+          :value="behaviour"
+          @change="setBehaviour(typedIn($event) as Behaviour)"
+        >
           <option v-for="[key, name] in offered" :key="key" :value="key">{{ name }}</option>
         </select></label
       >

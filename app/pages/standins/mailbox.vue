@@ -4,19 +4,7 @@ import { momentInWords } from '~~/core/time'
 definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Mailbox stand-in · Yare Ledger' })
 
-interface Mail {
-  id: number
-  received_at: number
-  sender: string
-  recipient: string
-  subject: string
-  text: string
-  message_id: string
-  /** What the desk made of a mail to one of its mailboxes. */
-  outcome: string | null
-  reference: number | null
-  detail: string | null
-}
+type Mail = AnswerOf<'GET /api/standins/mail'>['mails'][number]
 const OUTCOMES: Record<string, string> = {
   ticket: 'became ticket',
   answer: 'an answer on',
@@ -51,9 +39,7 @@ const shown = computed(() => mails.value.find((mail) => mail.id === open.value))
 async function load(before?: number) {
   try {
     const recipient = wanted.value.trim() || undefined
-    const answer = await api<{ mails: Mail[]; faults: { refuse: boolean } }>('/api/standins/mail', {
-      query: { recipient, before },
-    })
+    const answer = await api('GET /api/standins/mail', { query: { recipient, before } })
     mails.value = before ? [...mails.value, ...answer.mails] : answer.mails
     more.value = answer.mails.length === 50
     refuse.value = answer.faults.refuse
@@ -85,7 +71,7 @@ function write(answer?: Mail) {
 async function send() {
   const { inReplyTo, ...mail } = fresh
   const body = { ...mail, ...(inReplyTo && { inReplyTo }) }
-  if (!(await sending.run(() => api('/api/standins/mail/send', { method: 'POST', body })))) return
+  if (!(await sending.run(() => api('POST /api/standins/mail/send', { body })))) return
   writing.value = false
   sentMail.value = true
   setTimeout(() => void load(), 800)
@@ -93,7 +79,7 @@ async function send() {
 
 async function setRefuse(value: boolean) {
   try {
-    await api('/api/standins/mail', { method: 'POST', body: { refuse: value } })
+    await api('POST /api/standins/mail', { body: { refuse: value } })
     refuse.value = value
   } catch (error) {
     problem.value = asApiError(error).problem.detail

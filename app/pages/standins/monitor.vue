@@ -6,16 +6,7 @@ definePageMeta({ layout: 'desk', middleware: 'staff' })
 useHead({ title: 'Monitor stand-in · Yare Ledger' })
 
 // A monitoring tool in small: it sends CloudEvents to the desk as a real one would, and can be asked for a first fix.
-interface SignalLine {
-  source: string
-  id: string
-  type: string
-  subject: string | null
-  text: string
-  received_at: number
-  outcome: keyof typeof OUTCOMES
-  reference: number | null
-}
+type SignalLine = AnswerOf<'GET /api/signals'>['latest'][number]
 const OUTCOMES = {
   ticket: 'became ticket',
   joined: 'joined',
@@ -32,29 +23,23 @@ const deed = useDeed()
 const latest = ref<SignalLine[]>([])
 const fixes = ref<'works' | 'fails' | 'silent'>('works')
 const kinds = ref<SignalRules['kinds']>([])
-const gear = ref<{ number: number; name: string; organisation: string; site?: string }[]>([])
+const gear = ref<AnswerOf<'GET /api/equipment'>['rows']>([])
 const form = reactive({ kind: '', subject: '', text: 'no answer since a minute', count: 1 })
 const said = ref('')
 const zone = computed(() => session.me?.zone ?? 'UTC')
 
 async function load() {
-  const page = await api<{ latest: SignalLine[]; faults: { fixes: 'works' } }>('/api/signals').catch(
-    () => undefined,
-  )
+  const page = await api('GET /api/signals').catch(() => undefined)
   if (!page) return
   latest.value = page.latest
   fixes.value = page.faults.fixes
 }
-const { rows } = await api<{ rows: typeof gear.value }>('/api/equipment', { query: { limit: 200 } }).catch(
-  () => ({
-    rows: [],
-  }),
-)
+const { rows } = await api('GET /api/equipment', { query: { limit: 200 } }).catch(() => ({
+  rows: [],
+}))
 gear.value = rows
-const [newest] = await api<{ number: number }[]>('/api/editions')
-const { document } = await api<{ document: { triage: { signals?: SignalRules } } }>(
-  `/api/editions/${newest!.number}`,
-)
+const [newest] = await api('GET /api/editions')
+const { document } = await api('GET /api/editions/{number}', { path: { number: newest!.number } })
 kinds.value = document.triage.signals?.kinds ?? []
 form.kind = kinds.value[0]?.id ?? ''
 form.subject = gear.value[0] ? String(gear.value[0].number) : ''
@@ -85,8 +70,7 @@ async function send(over: boolean) {
         datacontenttype: 'application/json',
         data: { text: form.text },
       }))
-      const { signals } = await api<{ signals: { outcome: string }[] }>('/api/signals', {
-        method: 'POST',
+      const { signals } = await api('POST /api/signals', {
         headers: { 'content-type': 'application/cloudevents-batch+json' },
         body: JSON.stringify(batch),
       })
@@ -102,8 +86,7 @@ async function send(over: boolean) {
   })
   await load()
 }
-const setFixes = () =>
-  deed.run(() => api('/api/standins/monitor', { method: 'POST', body: { fixes: fixes.value } }))
+const setFixes = () => deed.run(() => api('POST /api/standins/monitor', { body: { fixes: fixes.value } }))
 const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === form.kind)?.clears))
 </script>
 

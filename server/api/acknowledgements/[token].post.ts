@@ -1,11 +1,14 @@
-import { getRouterParam } from 'h3'
 import { acknowledgeByToken } from '../../commands/acknowledge'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'anyone', summary: 'Say by the link of a message that you have it; a link can be used once' },
-  async ({ event, desk }) => {
-    await acknowledgeByToken(desk, 'acknowledge', getRouterParam(event, 'token') ?? '', 'link')
+  {
+    who: 'anyone',
+    path: { token: 'text' },
+    summary: 'Say by the link of a message that you have it; a link can be used once',
+  },
+  async ({ desk, path }) => {
+    await acknowledgeByToken(desk, 'acknowledge', path.token, 'link')
     return {}
   },
 )

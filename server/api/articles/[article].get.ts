@@ -2,8 +2,11 @@ import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
 import { readArticle } from '../../queries/knowledge'
 
-export default defineRoute({ who: 'technician', summary: 'An article' }, async ({ desk, number }) => {
-  const article = await readArticle(desk.db, number('article'), {})
-  if (!article) throw new HttpProblem(404, 'There is no such article.')
-  return article
-})
+export default defineRoute(
+  { who: 'technician', path: { article: 'number' }, summary: 'An article' },
+  async ({ desk, path }) => {
+    const article = await readArticle(desk.db, path.article, {})
+    if (!article) throw new HttpProblem(404, 'There is no such article.')
+    return article
+  },
+)

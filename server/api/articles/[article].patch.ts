@@ -3,8 +3,13 @@ import { ArticleBody } from '../../http/knowledgeBodies'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Change an article: all that it says, as it shall be', body: ArticleBody },
-  async ({ desk, caller, body, number }) => ({
-    id: await saveArticle(desk, body, caller.id, number('article')),
+  {
+    who: 'technician',
+    path: { article: 'number' },
+    summary: 'Change an article: all that it says, as it shall be',
+    body: ArticleBody,
+  },
+  async ({ desk, caller, body, path }) => ({
+    id: await saveArticle(desk, body, caller.id, path.article),
   }),
 )

@@ -1,7 +1,13 @@
 import { Transform } from 'class-transformer'
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { defineRoute } from '../../http/route'
-import { listArticles, searchArticles } from '../../queries/knowledge'
+import { listArticles, searchArticles, type ArticleHit, type ArticleLine } from '../../queries/knowledge'
+
+/** Lines of articles: those found by words have the part that fits, the others what is known of them. */
+interface ArticleList {
+  rows: (Partial<ArticleLine> & Partial<ArticleHit> & Pick<ArticleHit, 'id' | 'title'>)[]
+  next?: number
+}
 
 class ArticlesQuery {
   @IsOptional()
@@ -30,6 +36,6 @@ export default defineRoute(
     summary: 'Articles: all of them a page at a time, or those that fit some words',
     query: ArticlesQuery,
   },
-  async ({ desk, query: { search, ...page } }) =>
+  async ({ desk, query: { search, ...page } }): Promise<ArticleList> =>
     search?.trim() ? { rows: await searchArticles(desk.db, search, {}, 20) } : listArticles(desk.db, page),
 )

@@ -15,12 +15,13 @@ class ChoicesQuery {
 export default defineRoute(
   {
     who: 'signedIn',
+    path: { type: 'text' },
     summary:
       'What a question for a person, organisation, site or category may be answered with; requesters see their own organisation',
     query: ChoicesQuery,
   },
-  async ({ event, desk, caller, query }) => {
-    const type = event.context.params?.type ?? ''
+  async ({ desk, caller, query, path }) => {
+    const type = path.type
     if (!isNamedType(type))
       throw new HttpProblem(
         404,

@@ -1,5 +1,4 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { messageRowOf } from '../../queries/messageByToken'
 import { acknowledgeByToken } from '../../commands/acknowledge'
 import { recordOutcome } from '../../commands/deliveries'
@@ -18,11 +17,12 @@ class ReportBody {
 export default defineRoute(
   {
     who: 'anyone',
+    path: { token: 'text' },
     summary: 'What a gateway says became of a message, at the address that came with the message',
     body: ReportBody,
   },
-  async ({ event, desk, body }) => {
-    const token = getRouterParam(event, 'token') ?? ''
+  async ({ desk, body, path }) => {
+    const token = path.token
     const message = await messageRowOf(desk, 'report', token)
     if (body.state === 'acknowledged' && message.climb)
       await acknowledgeByToken(desk, 'report', token, 'pager')

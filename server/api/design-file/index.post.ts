@@ -1,31 +1,20 @@
-import { IsBoolean, IsInt, IsOptional, IsString, MaxLength, ValidateIf } from 'class-validator'
-import { previewFile, takeFile } from '../../commands/draft'
+import { IsInt } from 'class-validator'
+import { takeFile } from '../../commands/draft'
+import { DESIGN_FILE_LIMIT, DesignFileBody } from '../../http/bodies'
 import { defineRoute } from '../../http/route'
 
-class DesignFileBody {
-  /** The text of the file. */
-  @IsString()
-  @MaxLength(8_000_000)
-  text!: string
-
-  /** Takes it into the draft; otherwise it is only said what it would change. */
-  @IsOptional()
-  @IsBoolean()
-  take = false
-
+class TakenFileBody extends DesignFileBody {
   /** The version of the draft that was seen. */
-  @ValidateIf((body: DesignFileBody) => body.take)
   @IsInt()
-  version?: number
+  version!: number
 }
 
 export default defineRoute(
   {
     who: 'lead',
-    summary: 'What a design file would change, and what in it is not known here; or take it into the draft',
-    body: DesignFileBody,
-    bodyLimit: 10 * 1024 * 1024,
+    summary: 'Take a design file into the draft',
+    body: TakenFileBody,
+    bodyLimit: DESIGN_FILE_LIMIT,
   },
-  ({ desk, caller, body: { text, take, version } }) =>
-    take ? takeFile(desk, text, version!, caller.id) : previewFile(desk, text),
+  ({ desk, caller, body: { text, version } }) => takeFile(desk, text, version, caller.id),
 )

@@ -9,10 +9,11 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator'
+import type { DesignStep } from '../../../core/design'
 import { changeDraft } from '../../commands/draft'
 import { defineRoute } from '../../http/route'
 
-class OneChange {
+class OneChange implements DesignStep {
   /** Which list of the design (`questions`, `serviceLevels`, …) or `triage`. */
   @IsString()
   @MaxLength(60)
@@ -26,12 +27,12 @@ class OneChange {
   /** The thing as it was when the change was begun; null when it is new. */
   @ValidateIf((body: OneChange) => body.before !== null && !Array.isArray(body.before))
   @IsObject()
-  before!: object | null
+  before!: unknown
 
   /** The thing as it shall be; null takes it away. */
   @ValidateIf((body: OneChange) => body.after !== null && !Array.isArray(body.after))
   @IsObject()
-  after!: object | null
+  after!: unknown
 }
 
 class DraftChangesBody {

@@ -1,5 +1,4 @@
 import { IsString, MaxLength, ValidateIf } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { changeSite } from '../../commands/people'
 import { defineRoute } from '../../http/route'
 
@@ -20,9 +19,14 @@ class SiteChange {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Change what the directory says of a site: only what is given', body: SiteChange },
-  async ({ event, desk, body }) => {
-    await changeSite(desk, getRouterParam(event, 'site') ?? '', body)
+  {
+    who: 'lead',
+    path: { site: 'text' },
+    summary: 'Change what the directory says of a site: only what is given',
+    body: SiteChange,
+  },
+  async ({ desk, body, path }) => {
+    await changeSite(desk, path.site, body)
     return {}
   },
 )

@@ -126,8 +126,9 @@ export default defineRoute(
     )
     setResponseStatus(event, replayed ? 200 : 201)
     setResponseHeader(event, 'location', `/api/tickets/${state.reference}`)
-    if (caller.by === 'token') return { reference: state.reference, replayed }
+    const { reference } = state
+    if (caller.by === 'token') return { reference, replayed }
     const language = await languageFor(event, desk, caller)
-    return { replayed, ...(await requestPage(desk, state.reference, state.requester, language)) }
+    return { reference, replayed, request: await requestPage(desk, reference, state.requester, language) }
   },
 )

@@ -1,37 +1,20 @@
 <script setup lang="ts">
-import type { RequestSummary } from '~/composables/useRequests'
-
 definePageMeta({ layout: 'portal', middleware: 'requester' })
-
-interface Index {
-  name: string
-  notices: { id: number; title: string; body: string; starts: number }[]
-  groups: {
-    id: string
-    name: string
-    items: { id: string; name: string; description: string; keywords: string[]; icon?: string }[]
-  }[]
-}
 
 const portal = String(useRoute().params.portal)
 const session = useSession()
 const live = useLive()
 const { say, moment, problem, language } = usePortalWords()
 const { data: index, error } = await useAsyncData(`portal-${portal}`, () =>
-  api<Index>(`/api/portals/${portal}`),
+  api('GET /api/portals/{portal}', { path: { portal } }),
 )
-const { data: requests, refresh } = await useAsyncData('my-requests', () =>
-  api<RequestSummary[]>('/api/requests'),
-)
+const { data: requests, refresh } = await useAsyncData('my-requests', () => api('GET /api/requests'))
 useHead({ title: () => index.value?.name ?? say('portal.untitled') })
 live.on((notice) => notice.kind !== 'clock' && void refresh())
 
 const words = ref('')
 const box = ref<HTMLInputElement>()
-interface Found {
-  items: { id: string; name: string; description: string }[]
-  articles: { id: number; title: string; part: string }[]
-}
+type Found = AnswerOf<'GET /api/portals/{portal}/search'>
 const found = ref<Found>({ items: [], articles: [] })
 const hits = computed(() => found.value.items)
 const searched = ref('')
@@ -42,9 +25,10 @@ watch(words, async (text) => {
   if (!text.trim()) return (found.value = { items: [], articles: [] })
   await new Promise((done) => setTimeout(done, 90))
   if (mine !== asked) return
-  const answer = await api<Found>(`/api/portals/${portal}/search`, { query: { words: text } }).catch(
-    () => undefined,
-  )
+  const answer = await api('GET /api/portals/{portal}/search', {
+    path: { portal },
+    query: { words: text },
+  }).catch(() => undefined)
   if (mine !== asked || !answer) return
   found.value = answer
   searched.value = text

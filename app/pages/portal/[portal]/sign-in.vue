@@ -3,9 +3,7 @@ definePageMeta({ layout: 'portal' })
 const portal = String(useRoute().params.portal)
 const { say } = usePortalWords()
 useHead({ title: () => say('door.page') })
-const { signInBy } = await api<{ signInBy: 'mail' | 'shortName' }>(
-  `/api/portals/${encodeURIComponent(portal)}`,
-)
+const { signInBy } = await api('GET /api/portals/{portal}', { path: { portal } })
 </script>
 
 <template>

@@ -5,10 +5,11 @@ import { arrivalPage } from '../../../queries/arrivals'
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'A ticket that waits to be accepted: what it lacks, what can be chosen, what is like it',
   },
-  async ({ desk, number }) => {
-    const reference = number('reference')
+  async ({ desk, path }) => {
+    const reference = path.reference
     const page = await arrivalPage(desk, reference)
     if (!page) throw new HttpProblem(404, `Ticket ${reference} is not held in Arrivals, or not any more.`)
     return page

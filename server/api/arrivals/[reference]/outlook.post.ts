@@ -5,9 +5,9 @@ import { outlook } from '../../../queries/arrivals'
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'What would become of a held ticket if it were accepted like this; nothing changes',
     body: AcceptanceBody,
   },
-  ({ desk, caller, body, number }) =>
-    outlook(desk, number('reference'), chosenOf(body), { person: caller.id }),
+  ({ desk, caller, body, path }) => outlook(desk, path.reference, chosenOf(body), { person: caller.id }),
 )

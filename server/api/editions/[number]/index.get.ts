@@ -3,9 +3,13 @@ import { defineRoute } from '../../../http/route'
 import { editionPage } from '../../../queries/design'
 
 export default defineRoute(
-  { who: 'technician', summary: 'One edition: the design, and what it changed in words' },
-  async ({ desk, number }) => {
-    const page = await editionPage(desk.db, number('number'))
+  {
+    who: 'technician',
+    path: { number: 'number' },
+    summary: 'One edition: the design, and what it changed in words',
+  },
+  async ({ desk, path }) => {
+    const page = await editionPage(desk.db, path.number)
     if (!page) throw new HttpProblem(404, 'There is no such edition.')
     return page
   },

@@ -11,8 +11,9 @@ class TakeBackBody {
 export default defineRoute(
   {
     who: 'lead',
+    path: { number: 'number' },
     summary: 'Put an old edition in place of the draft, to be published anew',
     body: TakeBackBody,
   },
-  ({ desk, caller, body, number }) => takeBack(desk, number('number'), body.version, caller.id),
+  ({ desk, caller, body, path }) => takeBack(desk, path.number, body.version, caller.id),
 )

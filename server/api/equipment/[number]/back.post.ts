@@ -11,9 +11,14 @@ class BackBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Note that equipment is back from the repair shop', body: BackBody },
-  async ({ desk, body, number }) => {
-    await backFromRepair(desk, number('number'), body.remarks)
-    return { number: number('number') }
+  {
+    who: 'technician',
+    path: { number: 'number' },
+    summary: 'Note that equipment is back from the repair shop',
+    body: BackBody,
+  },
+  async ({ desk, body, path }) => {
+    await backFromRepair(desk, path.number, body.remarks)
+    return { number: path.number }
   },
 )

@@ -21,9 +21,14 @@ class RepairBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Note that equipment was sent to a repair shop', body: RepairBody },
-  async ({ desk, caller, body, number }) => {
-    await sendToRepair(desk, number('number'), caller.id, body)
-    return { number: number('number') }
+  {
+    who: 'technician',
+    path: { number: 'number' },
+    summary: 'Note that equipment was sent to a repair shop',
+    body: RepairBody,
+  },
+  async ({ desk, caller, body, path }) => {
+    await sendToRepair(desk, path.number, caller.id, body)
+    return { number: path.number }
   },
 )

@@ -5,10 +5,11 @@ import { agreementPage } from '../../../queries/intake'
 export default defineRoute(
   {
     who: 'technician',
+    path: { number: 'number' },
     summary: 'An agreement by its number: whether it covers, and for whom it may be asked',
   },
-  async ({ desk, number }) => {
-    const wanted = number('number')
+  async ({ desk, path }) => {
+    const wanted = path.number
     const { design } = await desk.knowledge.currentEdition()
     const page = agreementPage(wanted, await desk.knowledge.directory(), design.desk.zone)
     if (!page)

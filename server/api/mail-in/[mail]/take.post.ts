@@ -12,11 +12,12 @@ class TakeBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { mail: 'number' },
     summary: 'Take a mail that was kept, as of somebody of the directory',
     body: TakeBody,
   },
-  async ({ desk, body, number }) => {
-    await takeByHand(desk, number('mail'), body.requester)
+  async ({ desk, body, path }) => {
+    await takeByHand(desk, path.mail, body.requester)
     return {}
   },
 )

@@ -1,11 +1,10 @@
-import { getRouterParam } from 'h3'
 import { tryAgain } from '../../../commands/deliveries'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
-  { who: 'lead', summary: 'Try a message again that was given up or waits' },
-  async ({ event, desk, caller }) => {
-    await tryAgain(desk, getRouterParam(event, 'key') ?? '', caller.id)
+  { who: 'lead', path: { key: 'text' }, summary: 'Try a message again that was given up or waits' },
+  async ({ desk, caller, path }) => {
+    await tryAgain(desk, path.key, caller.id)
     return {}
   },
 )

@@ -1,7 +1,10 @@
 import { endNotice } from '../../../commands/knowledge'
 import { defineRoute } from '../../../http/route'
 
-export default defineRoute({ who: 'technician', summary: 'End a notice' }, async ({ desk, number }) => {
-  await endNotice(desk, number('notice'))
-  return { id: number('notice') }
-})
+export default defineRoute(
+  { who: 'technician', path: { notice: 'number' }, summary: 'End a notice' },
+  async ({ desk, path }) => {
+    await endNotice(desk, path.notice)
+    return { id: path.notice }
+  },
+)

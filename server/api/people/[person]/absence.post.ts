@@ -1,5 +1,4 @@
 import { IsOptional, IsString, Matches, MaxLength } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { Refused } from '../../../../core/ticket'
 import { setAbsence } from '../../../commands/people'
 import { defineRoute } from '../../../http/route'
@@ -23,12 +22,13 @@ class AbsenceBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { person: 'text' },
     summary:
       'Say that somebody of the desk is away on whole days, or take it back: yourself, or as a lead anybody',
     body: AbsenceBody,
   },
-  async ({ event, desk, body, caller }) => {
-    const person = getRouterParam(event, 'person') ?? ''
+  async ({ desk, body, caller, path }) => {
+    const person = path.person
     if (person !== caller.id && !['lead', 'administrator'].includes(caller.role))
       throw new Refused('forbidden', 'Only a lead says that somebody else is away.')
     await setAbsence(desk, person, { from: body.from, to: body.to, why: body.why ?? null })

@@ -1,5 +1,4 @@
 import { IsBoolean, IsOptional } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { handOver } from '../../../commands/handOver'
 import { defineRoute } from '../../../http/route'
 
@@ -13,10 +12,10 @@ class HandOverBody {
 export default defineRoute(
   {
     who: 'lead',
+    path: { person: 'text' },
     summary:
       'Who would get the open tickets of somebody who is away, as the assignment of their teams says; or give them',
     body: HandOverBody,
   },
-  ({ event, desk, body, caller }) =>
-    handOver(desk, getRouterParam(event, 'person') ?? '', { person: caller.id }, body.take === true),
+  ({ desk, body, caller, path }) => handOver(desk, path.person, { person: caller.id }, body.take === true),
 )

@@ -10,7 +10,6 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { changePerson } from '../../../commands/people'
 import { defineRoute } from '../../../http/route'
 
@@ -52,11 +51,12 @@ class PersonChange {
 export default defineRoute(
   {
     who: 'lead',
+    path: { person: 'text' },
     summary: 'Change what the directory says of a person: only what is given',
     body: PersonChange,
   },
-  async ({ event, desk, body, caller }) => {
-    await changePerson(desk, getRouterParam(event, 'person') ?? '', body, caller.id)
+  async ({ desk, body, caller, path }) => {
+    await changePerson(desk, path.person, body, caller.id)
     return {}
   },
 )

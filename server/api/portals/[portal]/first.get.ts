@@ -16,7 +16,12 @@ class FirstQuery {
 }
 
 export default defineRoute(
-  { who: 'signedIn', summary: 'What may solve a request before it is sent', query: FirstQuery },
-  async ({ event, desk, caller, query }) =>
-    tryFirst(desk, await portalOf(event, desk, caller), query.item, query.words),
+  {
+    who: 'signedIn',
+    path: { portal: 'text' },
+    summary: 'What may solve a request before it is sent',
+    query: FirstQuery,
+  },
+  async ({ desk, caller, query, path }) =>
+    tryFirst(desk, await portalOf(path.portal, desk, caller), query.item, query.words),
 )

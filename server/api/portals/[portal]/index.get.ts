@@ -8,10 +8,14 @@ import { openNotices } from '../../../queries/knowledge'
 import { portalIndex } from '../../../queries/portal'
 
 export default defineRoute(
-  { who: 'anyone', summary: 'A portal: its name for anybody, its catalog for those who are signed in' },
-  async ({ event, desk, signedIn }) => {
+  {
+    who: 'anyone',
+    path: { portal: 'text' },
+    summary: 'A portal: its name for anybody, its catalog for those who are signed in',
+  },
+  async ({ event, desk, signedIn, path }) => {
     const design = await desk.knowledge.currentEdition()
-    const portal = design.findPortal(event.context.params?.portal ?? '')
+    const portal = design.findPortal(path.portal)
     if (!portal) throw requesterProblem(404, 'noPortal')
     // Somebody of another organisation sees no more than the door.
     const visitor = signedIn && isAtHome(portal, signedIn) ? signedIn : undefined

@@ -15,11 +15,12 @@ class SearchQuery {
 export default defineRoute(
   {
     who: 'signedIn',
+    path: { portal: 'text' },
     summary: 'What fits some words at a portal: things to ask for, and articles',
     query: SearchQuery,
   },
-  async ({ event, desk, caller, query }) => {
-    const portal = await portalOf(event, desk, caller)
+  async ({ event, desk, caller, query, path }) => {
+    const portal = await portalOf(path.portal, desk, caller)
     const language = await languageFor(event, desk, caller, portal)
     return searchPortal(desk, portal, query.words, await askerOf(desk, caller.id, portal.id), language)
   },

@@ -22,11 +22,12 @@ class SolvedBody {
 export default defineRoute(
   {
     who: 'signedIn',
+    path: { portal: 'text' },
     summary: 'An article or a notice solved what would have been a request',
     body: SolvedBody,
   },
-  async ({ event, desk, caller, body }) => {
-    await solvedBy(desk, body, await portalOf(event, desk, caller), caller.id)
+  async ({ desk, caller, body, path }) => {
+    await solvedBy(desk, body, await portalOf(path.portal, desk, caller), caller.id)
     return { counted: true }
   },
 )

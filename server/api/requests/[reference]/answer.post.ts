@@ -17,9 +17,14 @@ class AnswerBody {
 }
 
 export default defineRoute(
-  { who: 'signedIn', summary: 'Answer the desk on one of my own requests', body: AnswerBody },
-  async ({ event, desk, caller, body, number }) => {
-    const reference = number('reference')
+  {
+    who: 'signedIn',
+    path: { reference: 'number' },
+    summary: 'Answer the desk on one of my own requests',
+    body: AnswerBody,
+  },
+  async ({ event, desk, caller, body, path }) => {
+    const reference = path.reference
     const page = await requestPage(desk, reference, caller.id)
     if (!page) throw requesterProblem(404, 'noRequest')
     // What is said to a merged request belongs where it is handled.

@@ -4,10 +4,10 @@ import { defineRoute } from '../../../http/route'
 import { requestPage } from '../../../queries/tickets'
 
 export default defineRoute(
-  { who: 'signedIn', summary: 'One of my own requests' },
-  async ({ event, desk, caller, number }) => {
+  { who: 'signedIn', path: { reference: 'number' }, summary: 'One of my own requests' },
+  async ({ event, desk, caller, path }) => {
     const language = await languageFor(event, desk, caller)
-    const page = await requestPage(desk, number('reference'), caller.id, language)
+    const page = await requestPage(desk, path.reference, caller.id, language)
     if (!page) throw requesterProblem(404, 'noRequest')
     return page
   },

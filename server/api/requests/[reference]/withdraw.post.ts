@@ -12,9 +12,14 @@ class WithdrawBody {
 }
 
 export default defineRoute(
-  { who: 'signedIn', summary: 'Call off one of my own requests', body: WithdrawBody },
-  async ({ event, desk, caller, body, number }) => {
-    const reference = number('reference')
+  {
+    who: 'signedIn',
+    path: { reference: 'number' },
+    summary: 'Call off one of my own requests',
+    body: WithdrawBody,
+  },
+  async ({ event, desk, caller, body, path }) => {
+    const reference = path.reference
     if (!(await requestPage(desk, reference, caller.id))) throw requesterProblem(404, 'noRequest')
     await desk.run(reference, { kind: 'withdraw', text: body.text }, { person: caller.id })
     return requestPage(desk, reference, caller.id, await languageFor(event, desk, caller))

@@ -1,5 +1,4 @@
 import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { overrideRota } from '../../../commands/rotas'
 import { defineRoute } from '../../../http/route'
 import { readRotaCalendar } from '../../../queries/rotas'
@@ -19,15 +18,16 @@ class FileBody {
 export default defineRoute(
   {
     who: 'lead',
+    path: { rota: 'text' },
     summary: 'Read who has a rota from an iCalendar file, and take it over as swaps',
     body: FileBody,
   },
-  async ({ event, desk, body, caller }) => {
+  async ({ desk, body, caller, path }) => {
     const read = await readRotaCalendar(desk, body.text)
     if (body.take && read.duties.length)
       await overrideRota(
         desk,
-        getRouterParam(event, 'rota') ?? '',
+        path.rota,
         read.duties.map(({ from, to, person }) => ({ from, to, person, why: 'from a calendar file' })),
         caller.id,
       )

@@ -11,7 +11,12 @@ class Query {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Take a swap back: the turns hold again', query: Query },
+  {
+    who: 'technician',
+    path: { rota: 'text' },
+    summary: 'Take a swap back: the turns hold again',
+    query: Query,
+  },
   async ({ desk, query }) => {
     await removeOverride(desk, query.id)
     return {}

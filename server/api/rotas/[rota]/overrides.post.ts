@@ -1,5 +1,4 @@
 import { IsInt, IsOptional, IsString, MaxLength, ValidateIf } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { overrideRota, type Override } from '../../../commands/rotas'
 import { defineRoute } from '../../../http/route'
 
@@ -24,8 +23,13 @@ class OverrideBody implements Override {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Somebody else has a rota for a while: a swap', body: OverrideBody },
-  async ({ event, desk, body, caller }) => ({
-    ids: await overrideRota(desk, getRouterParam(event, 'rota') ?? '', [body], caller.id),
+  {
+    who: 'technician',
+    path: { rota: 'text' },
+    summary: 'Somebody else has a rota for a while: a swap',
+    body: OverrideBody,
+  },
+  async ({ desk, body, caller, path }) => ({
+    ids: await overrideRota(desk, path.rota, [body], caller.id),
   }),
 )

@@ -1,5 +1,5 @@
 import { IsIn } from 'class-validator'
-import { getRouterParam, setResponseHeaders } from 'h3'
+import { setResponseHeaders } from 'h3'
 import { csvOf } from '../../../../core/clock'
 import { defineRoute } from '../../../http/route'
 import { tableToDmn } from '../../../tables/dmn'
@@ -20,12 +20,13 @@ const TYPES = {
 export default defineRoute(
   {
     who: 'lead',
+    path: { part: 'text' },
     summary: 'A decision table of the draft (what, weight, routing, skills) as CSV, XLSX or DMN 1.4',
     query: TableFileQuery,
     produces: 'application/octet-stream',
   },
-  async ({ event, desk, query }) => {
-    const part = getRouterParam(event, 'part') ?? ''
+  async ({ event, desk, query, path }) => {
+    const part = path.part
     const { table, namesOf, title } = await tableInUse(desk, part)
     setResponseHeaders(event, {
       'content-type': TYPES[query.as],

@@ -1,5 +1,4 @@
 import { IsIn } from 'class-validator'
-import { getRouterParam } from 'h3'
 import { FILE_LIMIT } from '../../../../core/intake'
 import { readFile } from '../../../http/door'
 import { defineRoute } from '../../../http/route'
@@ -15,12 +14,13 @@ class FormatQuery {
 export default defineRoute(
   {
     who: 'lead',
+    path: { part: 'text' },
     summary:
       'Read a decision table from a CSV, XLSX or DMN file, sent as application/octet-stream: the rows, and what cannot be taken over',
     query: FormatQuery,
   },
-  async ({ event, desk, query }) => {
-    const { namesOf } = await tableInUse(desk, getRouterParam(event, 'part') ?? '')
+  async ({ event, desk, query, path }) => {
+    const { namesOf } = await tableInUse(desk, path.part)
     const content = await readFile(event, FILE_LIMIT)
     if (query.as === 'dmn') return tableFromDmn(content.toString('utf8'), namesOf)
     const lines = await (query.as === 'csv' ? linesOfCsv(content.toString('utf8')) : linesOfWorkbook(content))

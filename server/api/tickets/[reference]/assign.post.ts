@@ -19,12 +19,13 @@ class AssignBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Give a ticket to somebody, or put it back into the queue',
     body: AssignBody,
   },
-  async ({ desk, caller, body, number }) => {
+  async ({ desk, caller, body, path }) => {
     const command = { kind: 'assign', technician: body.technician, from: body.from } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

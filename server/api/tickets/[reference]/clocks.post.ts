@@ -45,9 +45,14 @@ function commandOf({ do: deed, targets, why, minutes }: ClocksBody): Exclude<Com
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Pause, resume or extend promises by hand', body: ClocksBody },
-  async ({ desk, caller, body, number }) => {
-    const { sequence } = await desk.run(number('reference'), commandOf(body), { person: caller.id })
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Pause, resume or extend promises by hand',
+    body: ClocksBody,
+  },
+  async ({ desk, caller, body, path }) => {
+    const { sequence } = await desk.run(path.reference, commandOf(body), { person: caller.id })
     return { sequence }
   },
 )

@@ -12,14 +12,15 @@ class EstimateBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Say how long a ticket will take', body: EstimateBody },
-  async ({ desk, caller, body: { minutes }, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Say how long a ticket will take',
+    body: EstimateBody,
+  },
+  async ({ desk, caller, body: { minutes }, path }) => {
     const takes = minutes === null ? null : minutes * MINUTE
-    const { sequence } = await desk.run(
-      number('reference'),
-      { kind: 'estimate', takes },
-      { person: caller.id },
-    )
+    const { sequence } = await desk.run(path.reference, { kind: 'estimate', takes }, { person: caller.id })
     return { sequence }
   },
 )

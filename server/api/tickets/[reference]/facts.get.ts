@@ -5,9 +5,13 @@ import { defineRoute } from '../../../http/route'
 import { seesField } from '../../../queries/seenFields'
 
 export default defineRoute(
-  { who: 'lead', summary: 'What rules may ask of a ticket, for trying a design' },
-  async ({ desk, caller, number }) => {
-    const reference = number('reference')
+  {
+    who: 'lead',
+    path: { reference: 'number' },
+    summary: 'What rules may ask of a ticket, for trying a design',
+  },
+  async ({ desk, caller, path }) => {
+    const reference = path.reference
     const row = await desk.db
       .selectFrom('ticket')
       .select(['state', 'summary'])

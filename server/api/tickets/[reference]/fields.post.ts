@@ -15,10 +15,10 @@ class FieldsBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Set fields of a ticket', body: FieldsBody },
-  async ({ desk, caller, body: { values, from }, number }) => {
+  { who: 'technician', path: { reference: 'number' }, summary: 'Set fields of a ticket', body: FieldsBody },
+  async ({ desk, caller, body: { values, from }, path }) => {
     const command = { kind: 'setFields', values, ...(from && { from }) } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

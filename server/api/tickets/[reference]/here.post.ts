@@ -11,12 +11,13 @@ class HereBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Say that you have a ticket open, so that others see it; nothing is kept',
     body: HereBody,
   },
-  async ({ desk, caller, body: { doing }, number }) => {
+  async ({ desk, caller, body: { doing }, path }) => {
     const notice: Presence = {
-      ...{ kind: 'here', reference: number('reference'), doing },
+      ...{ kind: 'here', reference: path.reference, doing },
       ...{ person: caller.id, name: caller.name },
     }
     await sql`select pg_notify('yare_here', ${JSON.stringify(notice)})`.execute(desk.db)

@@ -3,11 +3,12 @@ import { defineRoute } from '../../../http/route'
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary:
       'Take a ticket back into Arrivals that was turned away there, or accepted with nothing done since',
   },
-  async ({ desk, caller, number }) => {
-    const { sequence } = await desk.run(number('reference'), { kind: 'hold' }, { person: caller.id })
+  async ({ desk, caller, path }) => {
+    const { sequence } = await desk.run(path.reference, { kind: 'hold' }, { person: caller.id })
     return { sequence }
   },
 )

@@ -3,9 +3,9 @@ import { defineRoute } from '../../../http/route'
 import { ticketPage } from '../../../queries/tickets'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Everything about one ticket' },
-  async ({ desk, caller, number }) => {
-    const reference = number('reference')
+  { who: 'technician', path: { reference: 'number' }, summary: 'Everything about one ticket' },
+  async ({ desk, caller, path }) => {
+    const reference = path.reference
     const page = await ticketPage(desk, reference, caller)
     if (!page) throw new HttpProblem(404, `There is no ticket ${reference}.`)
     return page

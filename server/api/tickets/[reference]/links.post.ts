@@ -20,11 +20,12 @@ class LinkBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Link two tickets, or take the link away; both get their half',
     body: LinkBody,
   },
-  async ({ desk, caller, body, number }) => {
-    await linkTickets(desk, number('reference'), body, { person: caller.id })
+  async ({ desk, caller, body, path }) => {
+    await linkTickets(desk, path.reference, body, { person: caller.id })
     return {}
   },
 )

@@ -13,6 +13,9 @@ import { defineRoute } from '../../../http/route'
 
 const STEPS = ['declare', 'gather', 'update', 'end'] as const
 
+type Gathered = Awaited<ReturnType<typeof gatherTickets>>
+type Ended = Awaited<ReturnType<typeof endMajorIncident>>
+
 class MajorBody {
   @IsIn(STEPS, { message: 'choose declare, gather, update or end' })
   step!: (typeof STEPS)[number]
@@ -39,11 +42,12 @@ class MajorBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Declare a major incident, gather tickets to it, tell everybody it concerns, or end it',
     body: MajorBody,
   },
-  async ({ desk, caller, body, number }) => {
-    const reference = number('reference')
+  async ({ desk, caller, body, path }): Promise<Partial<Gathered & Ended>> => {
+    const reference = path.reference
     const actor = { person: caller.id }
     const { step, text = '', tickets = [], evenDone } = body
     if (step === 'gather') return gatherTickets(desk, reference, tickets, actor, evenDone)

@@ -12,12 +12,13 @@ class MergeBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Merge a ticket into another, which is handled for both from then on',
     body: MergeBody,
   },
-  async ({ desk, caller, body, number }) => {
+  async ({ desk, caller, body, path }) => {
     const keep = (state: Parameters<typeof mergedText>[1]) => mergedText(desk, state)
-    await desk.merge(number('reference'), body.into, { person: caller.id }, keep)
+    await desk.merge(path.reference, body.into, { person: caller.id }, keep)
     return { into: body.into }
   },
 )

@@ -19,10 +19,15 @@ class MoveBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Move a ticket to another status, through its gate', body: MoveBody },
-  async ({ desk, caller, body: { from, to, fields }, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Move a ticket to another status, through its gate',
+    body: MoveBody,
+  },
+  async ({ desk, caller, body: { from, to, fields }, path }) => {
     const { sequence } = await desk.run(
-      number('reference'),
+      path.reference,
       { kind: 'move', from, to, fields: givenValues(fields) },
       { person: caller.id },
     )

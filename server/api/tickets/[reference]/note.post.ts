@@ -3,11 +3,16 @@ import { SaidBody } from '../../../http/bodies'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Write a note that only the desk reads', body: SaidBody },
-  async ({ desk, caller, body, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Write a note that only the desk reads',
+    body: SaidBody,
+  },
+  async ({ desk, caller, body, path }) => {
     const attachments = await takeFiles(desk.db, body.files, caller.id)
     const { sequence } = await desk.run(
-      number('reference'),
+      path.reference,
       { kind: 'note', text: body.text, ...(attachments.length && { attachments }) },
       { person: caller.id },
     )

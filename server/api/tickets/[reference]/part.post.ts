@@ -24,9 +24,14 @@ class PartBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Make another ticket of one: a part of it, or a copy', body: PartBody },
-  async ({ desk, caller, body, number }) => {
-    const made = await partTicket(desk, number('reference'), body, { person: caller.id })
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Make another ticket of one: a part of it, or a copy',
+    body: PartBody,
+  },
+  async ({ desk, caller, body, path }) => {
+    const made = await partTicket(desk, path.reference, body, { person: caller.id })
     return { reference: made.reference }
   },
 )

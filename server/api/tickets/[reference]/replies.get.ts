@@ -3,10 +3,14 @@ import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Saved replies, filled in for a ticket, and checklists that can be added' },
-  async ({ desk, caller, number }) => {
-    const found = await savedRepliesFor(desk, number('reference'), caller)
-    if (!found) throw new HttpProblem(404, `There is no ticket ${number('reference')}.`)
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Saved replies, filled in for a ticket, and checklists that can be added',
+  },
+  async ({ desk, caller, path }) => {
+    const found = await savedRepliesFor(desk, path.reference, caller)
+    if (!found) throw new HttpProblem(404, `There is no ticket ${path.reference}.`)
     return found
   },
 )

@@ -23,12 +23,13 @@ class SortBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Sort a ticket otherwise than triage did; its promises follow, time spent is kept',
     body: SortBody,
   },
-  async ({ desk, caller, body: { field, value, from }, number }) => {
+  async ({ desk, caller, body: { field, value, from }, path }) => {
     const { sequence } = await desk.run(
-      number('reference'),
+      path.reference,
       { kind: 'resort', field, value, from },
       { person: caller.id },
     )

@@ -20,11 +20,12 @@ class StatementQuery {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'The time ledger of one target, line by line, as JSON or CSV (RFC 4180)',
     query: StatementQuery,
   },
-  async ({ event, desk, caller, number, query: { target, format } }) => {
-    const reference = number('reference')
+  async ({ event, desk, caller, path, query: { target, format } }) => {
+    const reference = path.reference
     const row = await desk.db
       .selectFrom('ticket')
       .select('state')

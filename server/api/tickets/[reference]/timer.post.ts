@@ -22,11 +22,12 @@ class TimerBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Start your timer on a ticket (it stops elsewhere), stop it into a time record, or drop it',
     body: TimerBody,
   },
-  async ({ desk, caller, body: { turn, until, what }, number }) => {
-    const reference = number('reference')
+  async ({ desk, caller, body: { turn, until, what }, path }) => {
+    const reference = path.reference
     const { sequence } =
       turn === 'start'
         ? await startTimer(desk, reference, caller.id)

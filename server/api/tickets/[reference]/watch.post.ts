@@ -8,10 +8,15 @@ class WatchBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Watch a ticket, or watch it no longer', body: WatchBody },
-  async ({ desk, caller, body, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Watch a ticket, or watch it no longer',
+    body: WatchBody,
+  },
+  async ({ desk, caller, body, path }) => {
     const command = { kind: 'watch', person: caller.id, on: body.on } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

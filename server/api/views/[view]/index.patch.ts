@@ -4,10 +4,15 @@ import { ViewBody } from '../../../http/viewBody'
 import { changeView } from '../../../queries/views'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Change a view of yours; leads also change shared ones', body: ViewBody },
-  async ({ desk, caller, body, number }) => {
+  {
+    who: 'technician',
+    path: { view: 'number' },
+    summary: 'Change a view of yours; leads also change shared ones',
+    body: ViewBody,
+  },
+  async ({ desk, caller, body, path }) => {
     if (body.definition.where) readCondition(JSON.stringify(body.definition.where))
-    await changeView(desk.db, caller, number('view'), body)
+    await changeView(desk.db, caller, path.view, body)
     return {}
   },
 )

@@ -1,4 +1,3 @@
-import { getRouterParam } from 'h3'
 import { Refused } from '../../../../core/ticket'
 import { draftPage } from '../../../queries/draft'
 import { makeSecret } from '../../../delivery/channels'
@@ -7,10 +6,11 @@ import { defineRoute } from '../../../http/route'
 export default defineRoute(
   {
     who: 'administrator',
+    path: { webhook: 'text' },
     summary: 'Give a webhook a new secret, shown this once; the one before is good for another day',
   },
-  async ({ event, desk }) => {
-    const id = getRouterParam(event, 'webhook') ?? ''
+  async ({ desk, path }) => {
+    const id = path.webhook
     const [{ design }, current] = await Promise.all([draftPage(desk), desk.knowledge.currentEdition()])
     if (![...design.webhooks, ...current.design.webhooks].some((one) => one.id === id))
       throw new Refused('missing', `There is no webhook “${id}”.`)

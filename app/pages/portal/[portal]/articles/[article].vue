@@ -6,9 +6,7 @@ const { say, day, problem } = usePortalWords()
 const portal = String(route.params.portal)
 const id = String(route.params.article)
 const { data: article, error } = await useAsyncData(`article-${portal}-${id}`, () =>
-  api<{ id: number; title: string; body: string; changedAt: number }>(
-    `/api/portals/${portal}/articles/${id}`,
-  ),
+  api('GET /api/portals/{portal}/articles/{article}', { path: { portal, article: Number(id) } }),
 )
 useHead({ title: () => article.value?.title ?? say('article.page') })
 const counted = useDeed()
@@ -16,7 +14,7 @@ const thanks = ref(false)
 async function solved() {
   const body = { article: Number(id) }
   thanks.value = Boolean(
-    await counted.run(() => api(`/api/portals/${portal}/solved`, { method: 'POST', body })),
+    await counted.run(() => api('POST /api/portals/{portal}/solved', { path: { portal }, body })),
   )
 }
 </script>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Answer, CatalogItem } from '~~/core/intake/form'
-import type { AskedForm } from '~/composables/useForm'
+import type { Answer } from '~~/core/intake/form'
 import type { RequestSummary } from '~/composables/useRequests'
 import { oneAt, present } from '~~/core/lookup'
 
@@ -11,7 +10,7 @@ const session = useSession()
 const { say, moment, problem, problemOn, language } = usePortalWords()
 const portal = String(route.params.portal)
 const { data, error: missing } = await useAsyncData(`ask-${portal}-${String(route.params.item)}`, () =>
-  api<AskedForm & { item: CatalogItem }>(`/api/portals/${portal}/items/${String(route.params.item)}`),
+  api('GET /api/portals/{portal}/items/{item}', { path: { portal, item: String(route.params.item) } }),
 )
 useHead({ title: () => data.value?.item.name ?? say('ask.page') })
 
@@ -70,10 +69,7 @@ watch(answers, () => {
 })
 
 // What may solve it already is offered once, before the request goes to the desk.
-interface First {
-  articles: { id: number; title: string; body: string }[]
-  notices: { id: number; title: string; body: string }[]
-}
+type First = AnswerOf<'GET /api/portals/{portal}/first'>
 const first = ref<First>()
 const looked = ref(false)
 const solved = ref(false)
@@ -83,7 +79,9 @@ async function offerFirst(): Promise<boolean> {
   const texts = Object.values(given.value).filter((one): one is string => typeof one === 'string')
   const query = { item: present(data.value).item.id, words: texts.join(' ').slice(0, 400) }
   // It only helps: without it the request is sent as ever.
-  const found = await api<First>(`/api/portals/${portal}/first`, { query }).catch(() => undefined)
+  const found = await api('GET /api/portals/{portal}/first', { path: { portal }, query }).catch(
+    () => undefined,
+  )
   if (!found || found.articles.length + found.notices.length === 0) return false
   first.value = found
   await nextTick()
@@ -92,7 +90,7 @@ async function offerFirst(): Promise<boolean> {
 }
 async function thisSolvedIt(what: { article?: number; notice?: number }) {
   const body = { ...what, item: present(data.value).item.id }
-  await api(`/api/portals/${portal}/solved`, { method: 'POST', body }).catch(() => undefined)
+  await api('POST /api/portals/{portal}/solved', { path: { portal }, body }).catch(() => undefined)
   localStorage.removeItem(store)
   solved.value = true
 }
@@ -112,11 +110,11 @@ async function send() {
   busy.value = true
   if (!looked.value && (await offerFirst())) return void (busy.value = false)
   try {
-    sent.value = await api<RequestSummary>('/api/tickets', {
-      method: 'POST',
+    const logged = await api('POST /api/tickets', {
       body: { item: data.value.item.id, portal, answers: given.value },
       headers: { 'Idempotency-Key': requestKey.value },
     })
+    sent.value = logged.request
     localStorage.removeItem(store)
     await nextTick()
     confirmation.value?.focus()

@@ -1,22 +1,7 @@
 <script setup lang="ts">
-import type { Attached } from '~~/core/ticket/entry'
-import type { RequestSummary } from '~/composables/useRequests'
 import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'portal', middleware: 'requester' })
-
-interface Page extends RequestSummary {
-  answers: { name: string; label: string; answer: string }[]
-  fields: { name: string; label: string; answer: string }[]
-  conversation: {
-    at: number
-    by: string
-    text: string
-    mine: boolean
-    quoted?: string
-    attachments?: Attached[]
-  }[]
-}
 
 const route = useRoute()
 const portal = String(route.params.portal)
@@ -29,7 +14,9 @@ const {
   data: page,
   error,
   refresh,
-} = await useAsyncData(`request-${reference}`, () => api<Page>(`/api/requests/${reference}`))
+} = await useAsyncData(`request-${reference}`, () =>
+  api('GET /api/requests/{reference}', { path: { reference } }),
+)
 useHead({ title: () => page.value?.summary ?? say('ask.page') })
 live.on((notice) => {
   if (notice.kind === 'reconnected' || (notice.kind === 'tickets' && notice.references.includes(reference)))
@@ -46,7 +33,7 @@ const leaving = ref(false)
 const calledOff = useDeed()
 async function withdraw() {
   const answer = await calledOff.run(() =>
-    api<Page>(`/api/requests/${reference}/withdraw`, { method: 'POST', body: { text: text.value } }),
+    api('POST /api/requests/{reference}/withdraw', { path: { reference }, body: { text: text.value } }),
   )
   leaving.value = false
   if (!answer) return
@@ -58,8 +45,8 @@ async function send() {
   busy.value = true
   refused.value = undefined
   try {
-    page.value = await api<Page>(`/api/requests/${reference}/answer`, {
-      method: 'POST',
+    page.value = await api('POST /api/requests/{reference}/answer', {
+      path: { reference },
       body: { text: text.value, files: files.value },
     })
     text.value = ''

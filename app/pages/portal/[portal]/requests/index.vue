@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import type { RequestSummary } from '~/composables/useRequests'
-
 definePageMeta({ layout: 'portal', middleware: 'requester' })
 const portal = String(useRoute().params.portal)
 const session = useSession()
@@ -10,7 +8,7 @@ const {
   data: requests,
   error,
   refresh,
-} = await useAsyncData('all-my-requests', () => api<RequestSummary[]>('/api/requests'))
+} = await useAsyncData('all-my-requests', () => api('GET /api/requests'))
 live.on((notice) => notice.kind !== 'clock' && void refresh())
 useHead({ title: () => say('portal.mine') })
 </script>

@@ -4,12 +4,16 @@ import { defineRoute } from '../../../../http/route'
 import { readArticle } from '../../../../queries/knowledge'
 
 export default defineRoute(
-  { who: 'signedIn', summary: 'An article for the visitors of a portal' },
-  async ({ event, desk, caller, number }) => {
-    const portal = await portalOf(event, desk, caller)
+  {
+    who: 'signedIn',
+    path: { portal: 'text', article: 'number' },
+    summary: 'An article for the visitors of a portal',
+  },
+  async ({ desk, caller, path }) => {
+    const portal = await portalOf(path.portal, desk, caller)
     const article = portal.hides?.includes('articles')
       ? undefined
-      : await readArticle(desk.db, number('article'), { portal: portal.id })
+      : await readArticle(desk.db, path.article, { portal: portal.id })
     if (!article) throw requesterProblem(404, 'noArticle')
     const { id, title, body, changed_at: changedAt } = article
     return { id, title, body, changedAt }

@@ -10,13 +10,14 @@ import { oneBy } from '../../../../../core/lookup'
 export default defineRoute(
   {
     who: 'signedIn',
+    path: { portal: 'text', item: 'text' },
     summary: 'A catalog item with its form, its questions and the JSON Schema of its answers',
   },
-  async ({ event, desk, caller }) => {
-    const portal = await portalOf(event, desk, caller)
+  async ({ event, desk, caller, path }) => {
+    const portal = await portalOf(path.portal, desk, caller)
     const language = await languageFor(event, desk, caller, portal)
     const design = (await desk.knowledge.currentEdition()).inLanguage(language)
-    const item = design.findItem(event.context.params?.item ?? '')
+    const item = design.findItem(path.item)
     const asker = await askerOf(desk, caller.id, portal.id)
     if (!item || !showsItem(item, portal, asker)) throw requesterProblem(404, 'notHere')
     const form = design.form(item.form)

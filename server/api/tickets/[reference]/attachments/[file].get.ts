@@ -6,12 +6,13 @@ import { defineRoute, isStaff } from '../../../../http/route'
 export default defineRoute(
   {
     who: 'signedIn',
+    path: { reference: 'number', file: 'text' },
     summary: 'A file that came with a ticket; requesters get those of their own requests',
     produces: 'application/octet-stream',
   },
-  async ({ event, desk, caller, number }) => {
-    const reference = number('reference')
-    const id = String(event.context.params?.file)
+  async ({ event, desk, caller, path }) => {
+    const reference = path.reference
+    const id = path.file
     const row = await desk.db
       .selectFrom('ticket')
       .select('state')

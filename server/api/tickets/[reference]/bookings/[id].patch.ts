@@ -25,12 +25,13 @@ class BookingChange {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number', id: 'number' },
     summary: 'Begin, end or call off a fixed time, or put it at another time or on another person',
     body: BookingChange,
   },
-  async ({ desk, caller, body: { state, person, from, to }, number }) => {
-    const command = { kind: 'changeBooking', id: number('id'), state, person, from, to } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+  async ({ desk, caller, body: { state, person, from, to }, path }) => {
+    const command = { kind: 'changeBooking', id: path.id, state, person, from, to } as const
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

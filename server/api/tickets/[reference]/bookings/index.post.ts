@@ -23,12 +23,13 @@ class BookingBody {
 export default defineRoute(
   {
     who: 'technician',
+    path: { reference: 'number' },
     summary: 'Book a fixed time on a ticket; whoever it is for is told',
     body: BookingBody,
   },
-  async ({ desk, caller, body: { person, from, to, what }, number }) => {
+  async ({ desk, caller, body: { person, from, to, what }, path }) => {
     const command = { kind: 'book', person, from, to, what } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

@@ -1,10 +1,14 @@
 import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Take back the move that you made last, as far as it can be' },
-  async ({ desk, caller, number }) => {
-    const command = { kind: 'undoMove', sequence: number('sequence') } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+  {
+    who: 'technician',
+    path: { reference: 'number', sequence: 'number' },
+    summary: 'Take back the move that you made last, as far as it can be',
+  },
+  async ({ desk, caller, path }) => {
+    const command = { kind: 'undoMove', sequence: path.sequence } as const
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

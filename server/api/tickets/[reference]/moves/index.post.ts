@@ -21,11 +21,16 @@ class MoveBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Make a move of your shelf: all that it does, or nothing', body: MoveBody },
-  async ({ desk, caller, body, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Make a move of your shelf: all that it does, or nothing',
+    body: MoveBody,
+  },
+  async ({ desk, caller, body, path }) => {
     const { sequence, lastMove } = await makeMove(
       desk,
-      number('reference'),
+      path.reference,
       { ...body, asked: givenValues(body.asked) },
       caller.id,
     )

@@ -1,11 +1,10 @@
-import { getRouterParam } from 'h3'
 import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Take a task off a ticket' },
-  async ({ event, desk, caller, number }) => {
-    const command = { kind: 'dropTask', id: getRouterParam(event, 'task') ?? '' } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+  { who: 'technician', path: { reference: 'number', task: 'text' }, summary: 'Take a task off a ticket' },
+  async ({ desk, caller, path }) => {
+    const command = { kind: 'dropTask', id: path.task } as const
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

@@ -3,8 +3,13 @@ import { defineRoute } from '../../../../http/route'
 import { TasksBody } from '../../../../http/taskBodies'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Add tasks to a ticket, or a checklist', body: TasksBody },
-  async ({ desk, caller, body: { tasks = [], checklist }, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Add tasks to a ticket, or a checklist',
+    body: TasksBody,
+  },
+  async ({ desk, caller, body: { tasks = [], checklist }, path }) => {
     const { design } = await desk.knowledge.currentEdition()
     const list = design.checklists.find((one) => one.id === checklist)
     if (checklist !== undefined && !list)
@@ -16,7 +21,7 @@ export default defineRoute(
       tasks: list ? list.tasks : tasks,
       ...(list && { checklist: list.name }),
     } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

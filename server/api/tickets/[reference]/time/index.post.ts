@@ -15,10 +15,15 @@ class TimeBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Write down time that you worked on a ticket', body: TimeBody },
-  async ({ desk, caller, body: { from, to, what }, number }) => {
+  {
+    who: 'technician',
+    path: { reference: 'number' },
+    summary: 'Write down time that you worked on a ticket',
+    body: TimeBody,
+  },
+  async ({ desk, caller, body: { from, to, what }, path }) => {
     const command = { kind: 'recordTime', from, to, what } as const
-    const { sequence } = await desk.run(number('reference'), command, { person: caller.id })
+    const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
 )

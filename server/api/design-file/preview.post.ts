@@ -1,0 +1,13 @@
+import { previewFile } from '../../commands/draft'
+import { DESIGN_FILE_LIMIT, DesignFileBody } from '../../http/bodies'
+import { defineRoute } from '../../http/route'
+
+export default defineRoute(
+  {
+    who: 'lead',
+    summary: 'What a design file would change in the draft, and what in it is not known here',
+    body: DesignFileBody,
+    bodyLimit: DESIGN_FILE_LIMIT,
+  },
+  ({ desk, body: { text } }) => previewFile(desk, text),
+)
