@@ -71,7 +71,7 @@ export class Change {
     more: More = {},
     telling: Telling = {},
   ): void {
-    this.telling.push(() => this.write(people, template, more, telling))
+    if (distinct(people).length) this.telling.push(() => this.write(people, template, more, telling))
   }
 
   /** A reason that follows from the edition that decides. */

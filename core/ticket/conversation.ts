@@ -20,6 +20,17 @@ export function answeredOf(said: Said): EntryBody {
   return { kind: 'answered', text: words, ...(quoted && { quoted }), ...filesOf(said) }
 }
 
+/** What was said as a message tells it. It names the files; they are fetched where the request is read. */
+function withFiles(
+  text: string,
+  { attachments = [] }: { attachments?: Attached[] },
+  language: Language,
+  key: 'message.files' | 'said.files',
+): string {
+  const names = attachments.map((one) => one.name).join(', ')
+  return [text, names && say(language, key, { names })].filter(Boolean).join('\n\n')
+}
+
 /** The desk says something to the requester. */
 export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachments'>): void {
   const text = checkText(said.text)
@@ -29,11 +40,7 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
       'This ticket is internal: its requester sees nothing of it. Write on the request that it is a part of, or add a note here.',
     )
   change.enter({ kind: 'replied', text, ...filesOf(said) })
-  // A mail names the files; they are fetched where the request is read.
-  const names = (said.attachments ?? []).map((one) => one.name).join(', ')
-  const told = (language: Language) => ({
-    text: names ? `${text}\n\n${say(language, 'message.files', { names })}` : text,
-  })
+  const told = (language: Language) => ({ text: withFiles(text, said, language, 'message.files') })
   if (change.state.held) {
     change.tell(requestersOf(change), 'reply', told)
     return
@@ -77,7 +84,8 @@ export function answer(change: Change, said: Of<'answer'>): void {
   if (change.state.held) return
   moveByItself(change, 'onAnswer')
   const { technician } = change.state
-  if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: text.trim() })
+  const told = withFiles(text.trim(), said, 'en', 'said.files')
+  if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: told })
 }
 
 function moveByItself(change: Change, event: MovingEvent): void {

@@ -178,7 +178,10 @@ interface Making extends Looking {
   before: BeforeMove
 }
 
-/** What steps do to a ticket, with what is needed to take it back; each sees what the ones before it did. */
+/**
+ * What steps do to a ticket, with what is needed to take it back, which is how it was before the first of them; each sees
+ * what the ones before it did.
+ */
 function makerOf(making: Making): Maker {
   const { change, before, fields, person, checklists } = making
   const now = () => lookerOf({ ...making, state: change.state })
@@ -192,11 +195,11 @@ function makerOf(making: Making): Maker {
     wayTo: (goal) => now().wayTo(goal),
     enter: (goal) => enterGoal(making, goal),
     give: (technician) => {
-      before.technician = change.state.technician
+      if (before.technician === undefined) before.technician = change.state.technician
       assignTo(change, { technician })
     },
     sort: (field, value) => {
-      before.sorted = { ...before.sorted, [field]: change.state[field] }
+      before.sorted = { [field]: change.state[field], ...before.sorted }
       resort(change, field, value)
     },
     set: (field, value) => {
@@ -214,14 +217,14 @@ function makerOf(making: Making): Maker {
     mark: (as) => {
       const booking = bookingOf({ state: change.state, person }, as)
       if (!booking) return
-      before.booking = booking
+      before.booking ??= booking
       changeBooking(change, { id: booking.id, state: as })
     },
     reply: (text) => reply(change, { text: textOf(making, text) }),
     note: (text) => change.enter({ kind: 'noted', text: checkText(textOf(making, text)) }),
     addChecklist: (id) => {
       const found = checklists.find((one) => one.id === id)
-      if (found) before.tasks = addTasks(change, found.tasks, found.name)
+      if (found) before.tasks = [...(before.tasks ?? []), ...addTasks(change, found.tasks, found.name)]
     },
     setOff: (id) => {
       const found = change.design.design.ladders.find((one) => one.id === id)
@@ -241,9 +244,8 @@ function enterGoal({ change, before, fields, person }: Making, goal: Goal): void
   if (problems.length) throw new Refused('invalid', `“${to.name}” asks for more.`, problems)
   const timer = change.state.timers?.find((one) => one.person === person)
   const had = change.state.fields ?? {}
-  const asks = to.gate.filter((one) => !one.anew && Object.hasOwn(asked, one.name))
   before.fields = {
-    ...Object.fromEntries(asks.map(({ name }) => [name, had[name] ?? null])),
+    ...Object.fromEntries(Object.keys(asked).map((name) => [name, had[name] ?? null])),
     ...before.fields,
   }
   enterStatus(change, to.id, asked)

@@ -423,7 +423,7 @@ const APPLY: Apply = {
     ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
   }),
   rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
-  fieldsSet: (state, { changes }) => ({ fields: fieldsAfter(state.fields, changes) }),
+  fieldsSet: (state, { changes }) => ({ fields: fieldsAfter(state.fields, changes), ...endedBy(changes) }),
   messagesQueued: (state, { messages }) => ({
     messages: [
       ...state.messages,

@@ -255,6 +255,8 @@ describe('moves', () => {
             ...{ queue: before.queue, bookings: before.bookings },
           })
           expect(one.state!.timers ?? []).toEqual(before.timers ?? [])
+          expect(one.state!.fields ?? {}).toEqual(before.fields ?? {})
+          expect([one.state!.solvedBy, one.state!.remarks]).toEqual([before.solvedBy, before.remarks])
           expect(one.state!.times ?? []).toEqual(before.times ?? [])
         }
         expect(rebuild(one.entries)).toEqual(one.state)

@@ -123,6 +123,7 @@ export const ENGLISH = {
   'event.onReply': 'a reply went out',
   'event.onAnswer': 'the requester answered',
   'idle.for': 'nothing happened in “{status}” for {time}',
+  'said.files': 'Files: {names}',
   'cover.none': 'no agreement',
   'cover.named': 'the cover {cover}',
   'rota.none': 'rota',
