@@ -1,8 +1,12 @@
 import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { version } from '../../package.json'
+import written from './answers.json'
 import type { Route, Statement } from './route'
 import { operationOf, type Operation } from './operation'
+
+// Made of the routes' types by scripts/answers.mjs; the file's own type would describe every answer of the API again.
+const { answers: ANSWERS, types: TYPES } = written as Record<'answers' | 'types', Record<string, object>>
 
 /** The whole API as OpenAPI 3.1, made of what the routes state. */
 export function describeApi(routes: [file: string, route: Route][]) {
@@ -29,7 +33,7 @@ export function describeApi(routes: [file: string, route: Route][]) {
     servers: [{ url: '/' }],
     paths,
     components: {
-      schemas: { ...schemas, Problem: PROBLEM },
+      schemas: { ...schemas, ...TYPES, Problem: PROBLEM },
       securitySchemes: {
         token: { type: 'http', scheme: 'bearer' },
         session: { type: 'apiKey', in: 'cookie', name: 'yare_session' },
@@ -60,11 +64,12 @@ type Schemas = Record<string, { properties?: Record<string, unknown>; required?:
 const PATH_PARTS = { number: { type: 'integer', minimum: 0 }, text: { type: 'string' } }
 
 function describe(
-  { parameters, path, method }: Operation,
+  { name, parameters, path, method }: Operation,
   statement: Statement<object, object>,
   schemas: Schemas,
 ) {
   const query = statement.query ? schemas[statement.query.name] : undefined
+  const answer = ANSWERS[name]
   return {
     operationId: `${method}${path
       .replace(/^\/api/, '')
@@ -94,7 +99,10 @@ function describe(
       },
     }),
     responses: {
-      200: { description: 'Done', content: { [statement.produces ?? 'application/json']: {} } },
+      200: {
+        description: 'Done',
+        content: { [statement.produces ?? 'application/json']: answer ? { schema: answer } : {} },
+      },
       default: {
         description: 'Problem details',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

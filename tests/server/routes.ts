@@ -3,6 +3,8 @@ import 'reflect-metadata'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createApp, createRouter, toNodeListener, type RouterMethod } from 'h3'
+import { expect } from 'vitest'
+import { misfits, record } from './recorded'
 import { describeApi } from '../../server/http/openapi'
 import { operationOf } from '../../server/http/operation'
 import type { Route } from '../../server/http/route'
@@ -21,6 +23,9 @@ export const ROUTES = Object.entries(files).map(([file, { default: route }]): [s
 // The description of the API asks for them by the name that the build gives them.
 export default ROUTES
 
+/** Names of routes by path and method. */
+const NAMES = new Map<string, Record<string, string>>()
+
 /** All routes behind a real HTTP server in this process, on a database of their own. */
 export async function serveRoutes(name: string, tickets = 0) {
   const world = await makeWorld(name, tickets)
@@ -30,9 +35,15 @@ export async function serveRoutes(name: string, tickets = 0) {
     const operation = operationOf(file)
     if (!operation) continue
     const path = operation.path.replace(/\{(\w+)\}/g, ':$1')
+    NAMES.set(path, { ...NAMES.get(path), [operation.method.toUpperCase()]: operation.name })
     router.add(path, route, operation.method as RouterMethod)
   }
-  const app = createApp().use(router)
+  const app = createApp({
+    onBeforeResponse(event, { body }) {
+      const name = NAMES.get(event.context.matchedRoute?.path ?? '')?.[event.method]
+      if (name && event.node.res.statusCode < 300) record(name, body)
+    },
+  }).use(router)
   const server: Server = createServer(toNodeListener(app))
   // What runs us in real use looks at the wire of each request that has ended; one that is gone is a fault.
   let wiresLost = 0
@@ -54,6 +65,7 @@ export async function serveRoutes(name: string, tickets = 0) {
     token,
     wiresLost: () => wiresLost,
     async close() {
+      expect([...misfits.values()]).toEqual([])
       server.closeAllConnections()
       await new Promise((done) => server.close(done))
       await services().close()
