@@ -1,6 +1,9 @@
 import { DEMO_BEGINS } from '../demo/directory'
 import type { CompiledDesign } from '../core/design'
+import { withWords, type Reader } from '../core/explain'
 import {
+  designNames,
+  entryInWords,
   keptMessages,
   rebuild,
   Refused,
@@ -9,6 +12,7 @@ import {
   type Entry,
   type TicketState,
 } from '../core/ticket'
+import { statusNames } from '../core/lifecycle'
 import { DAY, HOUR, MINUTE } from '../core/time'
 import { Ticket } from './aTicket'
 
@@ -70,7 +74,8 @@ export class Story {
   }
 
   get text(): string {
-    const state = this.ticket.state!
+    const { state } = this.ticket
+    if (!state) return `${this.lines.join('\n')}\n`
     const kept = Object.entries(state).filter(
       ([name, value]) =>
         value !== undefined && plain(value) !== plain(this.before?.[name as 'fields'] ?? null),
@@ -89,6 +94,23 @@ export class Story {
     ].join('\n')
   }
 
+  /** An entry as the record shows it. */
+  private inWords(entry: Entry): string | undefined {
+    const { edition, directory } = this.ticket
+    const reader: Reader = {
+      language: 'en',
+      design: (number) => (number === edition.edition ? edition : edition.earlierEdition(number)),
+      directory,
+    }
+    const names = {
+      ...designNames(edition.design),
+      statuses: statusNames(edition.design.kinds.filter((one) => one.id === this.ticket.state!.kind)),
+      people: Object.fromEntries([...directory.people.values()].map(({ id, name }) => [id, name])),
+      category: this.ticket.state!.category,
+    }
+    return withWords([entry], reader).flatMap((one) => entryInWords(one, names) ?? [])[0]
+  }
+
   /** Why what has changed is what it is. */
   private otherReasons({ because }: TicketState) {
     const was = this.before?.because as Record<string, unknown> | undefined
@@ -99,7 +121,11 @@ export class Story {
 
   private note(who: Actor): void {
     const { entries, messages } = this.ticket
-    for (const entry of entries.slice(this.written)) this.lines.push(`  ${told(entry, who)}`)
+    for (const entry of entries.slice(this.written)) {
+      this.lines.push(`  ${told(entry, who)}`)
+      const words = this.inWords(entry)
+      if (words) this.lines.push(`    “${words}”`)
+    }
     for (const { body, ...message } of messages.slice(this.sent))
       this.lines.push(`  > ${plain(message)}`, ...body.split('\n').map((line) => `  > ${line}`.trimEnd()))
     this.written = entries.length

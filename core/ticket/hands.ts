@@ -6,6 +6,7 @@ import { statusOf } from '../lifecycle'
 import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
+import { isMajor } from './major'
 import { addTasks } from './work'
 import { oneAt } from '../lookup'
 
@@ -23,7 +24,7 @@ export function handsOf(ringing: Ringing): Hands {
     // As it is then: an action sees what the ones before it did.
     get ticket() {
       const { state: now } = change
-      return { ...now, isMajor: now.major !== undefined && now.major.endedAt === undefined }
+      return { ...now, isMajor: isMajor(change) }
     },
     higher: design.design.priorities
       .filter((one) => one.active && one.order < present.order)
@@ -55,8 +56,10 @@ export function handsOf(ringing: Ringing): Hands {
       if (!found) return { missing: [{ is: 'noChecklist', checklist }] }
       return { run: () => void addTasks(change, found.tasks, found.name, because, LADDER) }
     },
-    declareMajor: () =>
-      change.enter({ kind: 'majorDeclared', text: change.say(oneAt(because.why, 0)) }, LADDER),
+    declareMajor: () => {
+      if (!isMajor(change))
+        change.enter({ kind: 'majorDeclared', text: change.say(oneAt(because.why, 0)) }, LADDER)
+    },
     call: (webhook) => change.call(webhook, { rung: said }),
     setOff: (ladder) => setOff(ringing, ladder),
   }
@@ -74,6 +77,8 @@ function enterBy({ change, because }: Ringing, to: string): Deed {
   if (lacking.length) return { missing: [{ is: 'gateAsks', kind: kind.id, status: to, fields: lacking }] }
   return {
     run: () => {
+      // An action before it in the same rung may have moved it there.
+      if (change.state.status === to) return
       const told = fieldChanges(change, fields)
       change.enter({ kind: 'statusMoved', from: change.state.status, to, fields: told, because }, LADDER)
       change.why = why

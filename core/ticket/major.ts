@@ -10,7 +10,9 @@ import type { Reason } from '../reason'
 import { addresseesOf } from './recipients'
 import { checkText } from './text'
 
-const isMajor = ({ state }: Change) => state.major !== undefined && state.major.endedAt === undefined
+/** Whether it is a major incident that goes on. */
+export const isMajor = ({ state }: Pick<Change, 'state'>): boolean =>
+  state.major !== undefined && state.major.endedAt === undefined
 
 const notMajor = ({ state }: Change) =>
   new Refused('conflict', `Ticket ${state.reference} is no major incident that goes on.`)

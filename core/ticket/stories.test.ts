@@ -4,6 +4,7 @@ import { DEMO_BEGINS as BEGAN } from '../../demo/directory'
 import { Story } from '../../tests/aStory'
 import { design as sample } from '../../tests/aTicket'
 import { CompiledDesign, type Design } from '../design'
+import type { Action, Recipient } from '../ladder'
 import { DAY, HOUR, MINUTE } from '../time'
 import type { Move, MoveStep } from '../work'
 import type { Actor, Command, TicketState } from '.'
@@ -34,7 +35,43 @@ const DONE: Command = {
   fields: { solvedBy: 'pia-lund', remarks: 'The battery was empty.' },
 }
 
-it('A ticket comes in', () => keep('comes-in', new Story().comesIn()))
+describe('A ticket comes in', () => {
+  it('from a portal', () => keep('comes-in', new Story().comesIn()))
+
+  it('by mail, with what is missing asked in Arrivals', () =>
+    keep(
+      'comes-in-by-mail',
+      new Story()
+        .comesIn({
+          channel: 'mail',
+          answers: {},
+          summary: ' The gate \n  is dark ',
+          said: { text: 'It is dark', quoted: 'x' },
+        })
+        .does(1, TORA, { kind: 'reply', text: 'How many gates?' })
+        .does(2, INES, { kind: 'answer', text: 'Two' })
+        .does(3, TORA, { kind: 'accept', priority: 'p2', level: 'one-off' }),
+    ))
+
+  it('for what is not there, or by answers that do not fit, not at all', () =>
+    keep(
+      'comes-in-refused',
+      new Story()
+        .comesIn({ item: 'gone' })
+        .comesIn({ requester: 'gone' })
+        .comesIn({ answers: { gates: -1, gone: 4 } })
+        .comesIn({ channel: 'mail', answers: { gates: -1 } })
+        .comesIn({ channel: 'signal', answers: {} }),
+    ))
+
+  it.each([
+    ['equipment', '5001'],
+    ['equipment-without-warranty', '5002'],
+    ['equipment-gone', '1'],
+  ])('about a piece of equipment: %s', (name, machine) =>
+    keep(`comes-in-${name}`, new Story().comesIn({ item: 'till-receipts', answers: { till: 3, machine } })),
+  )
+})
 
 describe('Messages', () => {
   const became = (
@@ -73,6 +110,143 @@ describe('Messages', () => {
         .log()
         .does(5, OUTSIDE, became('7-4-1', 'givenUp', { content }))
         .does(6, OUTSIDE, became('7-4-1', 'givenUp')),
+    ))
+})
+
+describe('A message to somebody who can be reached in several ways', () => {
+  const became =
+    (state: 'givenUp' | 'delivered', at: (state: TicketState) => string | undefined, more = {}) =>
+    (ticket: TicketState): Command => ({
+      ...{ kind: 'recordDelivery', key: at(ticket) ?? '', state, attempt: 3, detail: 'x', ...more },
+    })
+  const content = { subject: 'Look', body: 'at this', from: 'help@desk.example' }
+  const to = (person: string, nth: number) => (ticket: TicketState) =>
+    ticket.messages.filter((one) => one.person === person)[nth]?.key
+
+  it('goes on to the next way as often as there is one', () =>
+    keep(
+      'messages-next-ways',
+      new Story()
+        .log()
+        .does(1, TORA, { kind: 'resort', field: 'priority', value: 'p1' })
+        .does(2, OUTSIDE, became('givenUp', to('mika-okoro', 0), { content }))
+        .does(3, OUTSIDE, became('givenUp', to('mika-okoro', 0), { content }))
+        .does(4, OUTSIDE, became('givenUp', to('mika-okoro', 1), { content }))
+        .does(5, OUTSIDE, became('givenUp', to('mika-okoro', 2), { content }))
+        .does(6, OUTSIDE, became('givenUp', to('mika-okoro', 3), { content }))
+        .does(7, OUTSIDE, became('givenUp', to('pia-lund', 0)), became('delivered', to('', 0))),
+    ))
+
+  it('that waits for the morning goes when its quiet hours are over', () =>
+    keep(
+      'messages-quiet-hours',
+      new Story()
+        .log()
+        .does(11 * 60, TORA, { kind: 'watch', person: 'mika-okoro', on: true })
+        .does(12 * 60, TORA, { kind: 'assign', technician: 'mika-okoro' })
+        .does(13 * 60, OUTSIDE, became('delivered', to('mika-okoro', 0)))
+        .does(
+          14 * 60,
+          OLIN,
+          { kind: 'assign', technician: null },
+          { kind: 'assign', technician: 'mika-okoro' },
+        )
+        .does(24 * 60, ALARM, RING),
+    ))
+})
+
+describe('A rung', () => {
+  const tell = (to: Recipient, template = 'rung'): Action => ({ do: 'notify', tell: [to], template })
+  const rungs = (actions: Action[], change: (design: Design) => void = () => undefined) =>
+    changed((one) => {
+      one.ladders = [
+        {
+          ...{ id: 'all', name: 'All of it', target: 'respond', when: { all: [] } },
+          rungs: [{ id: 'half', moment: { at: 'share', share: 0.5 }, actions }],
+        },
+        {
+          ...{
+            id: 'next',
+            name: 'The next one',
+            when: { all: [{ fact: 'priority', op: 'is', value: 'p1' }] },
+          },
+          rungs: [
+            {
+              id: 'now',
+              moment: { at: 'start', after: 'PT0S' },
+              actions: [{ do: 'note', text: 'it was set off' }],
+            },
+          ],
+        },
+      ]
+      change(one)
+    })
+
+  it('does each of its actions on what the ones before it left', () =>
+    keep(
+      'rung-all-actions',
+      new Story(
+        rungs([
+          { do: 'setOff', ladder: 'next' },
+          { do: 'setOff', ladder: 'gone' },
+          { do: 'raisePriority' },
+          { do: 'raisePriority', to: 'p3' },
+          { do: 'setOff', ladder: 'next' },
+          { do: 'team', team: 'networks' },
+          { do: 'queue', queue: 'field' },
+          { do: 'assign', to: { to: 'teamLead' } },
+          { do: 'set', field: 'remarks', value: 'by the ladder' },
+          { do: 'set', field: 'gone', value: 'x' },
+          { do: 'set', field: 'remarks', value: 4 },
+          { do: 'note', text: 'A note' },
+          { do: 'task', text: 'Look', required: true },
+          { do: 'task', text: 'Think' },
+          { do: 'checklist', checklist: 'visit' },
+          { do: 'checklist', checklist: 'gone' },
+          { do: 'status', to: 'ask-requester' },
+          { do: 'status', to: 'gone' },
+          { do: 'status', to: 'called-off' },
+          { do: 'status', to: 'called-off' },
+          { do: 'status', to: 'solved' },
+          { do: 'call', webhook: 'quay-board' },
+          { do: 'call', webhook: 'gone' },
+          { do: 'majorIncident' },
+          { do: 'majorIncident' },
+        ] as Action[]),
+      )
+        .log()
+        .does(60, ALARM, RING)
+        .does(61, ALARM, RING),
+    ))
+
+  it('finds whom it tells', () =>
+    keep(
+      'rung-recipients',
+      new Story(
+        rungs([
+          tell({ to: 'technician' }),
+          tell({ to: 'team' }),
+          tell({ to: 'teamLead' }),
+          tell({ to: 'requester' }),
+          tell({ to: 'watchers' }),
+          tell({ to: 'siteManager' }),
+          tell({ to: 'person', person: 'olin-brandt' }),
+          tell({ to: 'person', person: 'gone' }),
+          tell({ to: 'rota', rota: 'watch' }),
+          tell({ to: 'rota', rota: 'watch', place: 2 }),
+          tell({ to: 'agreementContact' }, 'majorUpdate'),
+          tell({ to: 'answer', question: 'summary' }),
+          {
+            do: 'notify',
+            tell: [{ to: 'technician' }, { to: 'teamLead' }, { to: 'person', person: 'pia-lund' }],
+            template: 'rung',
+            urgent: true,
+          },
+        ]),
+      )
+        .log()
+        .does(1, TORA, { kind: 'watch', person: 'una-frost', on: true }, { kind: 'assign', technician: null })
+        .does(60, ALARM, RING),
     ))
 })
 
