@@ -370,7 +370,10 @@ describe('What routes answer', () => {
   }, 120_000)
 
   it('fits what is stated: oneself, files and the outside', async () => {
-    await call('POST /api/my/ways', { ...TORA, body: { ways: [{ channel: 'mail' }] } })
+    await call('POST /api/my/ways', { ...TORA, body: { ways: null, quiet: null } })
+    await call('GET /api/my/ways', TORA)
+    await call('POST /api/my/ways', { ...TORA, body: { ways: [{ channel: 'mail', hours: null }] } })
+    await call('GET /api/my/ways', TORA)
     await call('POST /api/my/language', { ...INES, body: { language: 'nb' } })
     await call('POST /api/attachments', {
       ...INES,

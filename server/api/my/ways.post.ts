@@ -74,6 +74,10 @@ class WaysBody implements Preferences {
   language?: string
 }
 
+/** What was left empty is not kept. */
+const given = <T extends object>(body: T) =>
+  Object.fromEntries(Object.entries(body).filter(([, value]) => value !== null)) as T
+
 export default defineRoute(
   {
     who: 'technician',
@@ -88,7 +92,7 @@ export default defineRoute(
       throw new Refused('invalid', 'A way lacks its address.', [
         { field: `ways.${bare}.address`, message: 'write the number, or the name in the chat room' },
       ])
-    await changeWays(desk, caller.id, body)
+    await changeWays(desk, caller.id, { ...given(body), ...(body.ways && { ways: body.ways.map(given) }) })
     return {}
   },
 )
