@@ -9,6 +9,9 @@ const root = import.meta.dirname
 const faults = checkArchitecture(root)
 if (faults.length) throw new Error(`The architecture check fails:\n${faults.join('\n')}`)
 
+/** Whether it is made to be worked on or to be tested, not to be used. */
+const isOnWorkbench = process.env.NODE_ENV === 'development' || process.env.YARE_KIT === '1'
+
 /** All route files as one module, so that the API can describe itself. */
 function routesModule(): string {
   const files = readdirSync(join(root, 'server/api'), { recursive: true })
@@ -34,13 +37,23 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   telemetry: false,
   devtools: { enabled: false },
-  modules: ['@primevue/nuxt-module', withoutTheme, '@pinia/nuxt', '@nuxt/eslint'],
+  modules: ['@primevue/nuxt-module', withoutTheme, '@pinia/nuxt', '@pinia/colada-nuxt', '@nuxt/eslint'],
+  // What is imported by its own name: a part of the kit or the ledger, wherever it is used.
+  components: [
+    { path: '~/kit', pathPrefix: false, pattern: 'Kit*.vue' },
+    { path: '~/ledger', pathPrefix: false },
+    { path: '~/places', pathPrefix: false },
+    '~/components',
+  ],
   css: [
-    '@fontsource-variable/literata/index.css',
-    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
-    '@fontsource/ibm-plex-mono/latin-400.css',
-    '@fontsource/ibm-plex-mono/latin-500.css',
-    '@fontsource/ibm-plex-mono/latin-600.css',
+    ...[
+      '@fontsource-variable/literata/index.css',
+      '@fontsource-variable/atkinson-hyperlegible-next/index.css',
+      '@fontsource/ibm-plex-mono/latin-400.css',
+      '@fontsource/ibm-plex-mono/latin-500.css',
+      '@fontsource/ibm-plex-mono/latin-600.css',
+      // By their place: the server for those who work on it links to them by it.
+    ].map((name) => join(root, 'node_modules', name)),
     '~/theme/tokens.css',
     '~/theme/base.css',
   ],
@@ -92,19 +105,21 @@ export default defineNuxtConfig({
       ],
     },
   },
-  // Desk pages live from the stream and are for signed-in staff: drawn in the browser. Portals come as HTML.
+  // Places live from the stream and are for signed-in staff: drawn in the browser. Portals, and the page that a message
+  // leads to, come as HTML.
   routeRules: {
-    '/desk/**': { ssr: false },
-    '/bench/**': { ssr: false },
-    '/find': { ssr: false },
-    '/deadlines': { ssr: false },
-    '/design/**': { ssr: false },
-    '/standins/**': { ssr: false },
-    '/directory': { ssr: false },
+    '/**': { ssr: false },
+    '/portal/**': { ssr: true },
+    '/acknowledge/**': { ssr: true },
   },
   // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   hooks: {
+    // The page of the kit is for those who work on it, and for the tests of it.
+    'pages:extend': (pages) => {
+      const at = pages.findIndex((one) => one.path === '/kit')
+      if (at >= 0 && !isOnWorkbench) pages.splice(at, 1)
+    },
     // Nor does it fetch the code of every other page once it is shown: a phone at a portal needs none of Design.
     'build:manifest': (manifest) => {
       for (const file of Object.values(manifest)) file.dynamicImports = []
@@ -117,7 +132,12 @@ export default defineNuxtConfig({
     sharedTsConfig: { compilerOptions: decorators },
     nodeTsConfig: { compilerOptions: decorators },
   },
-  vite: { esbuild: { tsconfigRaw: { compilerOptions: decorators } } },
+  vite: {
+    esbuild: { tsconfigRaw: { compilerOptions: decorators } },
+    // Bundled ahead on its own it would be there twice while one works on it, and parts would look for the theme in the
+    // one that has none.
+    optimizeDeps: { exclude: ['@primeuix/styled'] },
+  },
   nitro: {
     typescript: { tsConfig: { compilerOptions: decorators } },
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },

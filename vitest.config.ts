@@ -1,3 +1,5 @@
+import vue from '@vitejs/plugin-vue'
+import AutoImport from 'unplugin-auto-import/vite'
 import { defineConfig } from 'vitest/config'
 
 const root = import.meta.dirname
@@ -7,6 +9,14 @@ const project = (name: string, include: string[], more = {}) => ({
   // One after the other: side by side each would have its own workers, more than there are cores.
   test: { name, include, sequence: { groupOrder: ORDER.indexOf(name) }, ...more },
 })
+const COLADA = [
+  'useQuery',
+  'useMutation',
+  'useQueryCache',
+  'defineMutation',
+  'defineQuery',
+  'defineQueryOptions',
+]
 const ORDER = ['core', 'app', 'server']
 
 export default defineConfig({
@@ -24,7 +34,22 @@ export default defineConfig({
         pool: 'threads',
         setupFiles: ['./tests/quick.ts'],
       }),
-      project('app', ['app/**/*.test.ts']),
+      {
+        ...project('app', ['app/**/*.test.ts'], {
+          environment: 'happy-dom',
+          setupFiles: ['./app/testing/page.ts'],
+        }),
+        plugins: [
+          vue(),
+          // What Nuxt imports by itself, without starting it.
+          AutoImport({
+            imports: ['vue', 'vue-router', 'pinia', { '@pinia/colada': COLADA }],
+            dirs: ['app/composables', 'app/stores'],
+            vueTemplate: true,
+            dts: false,
+          }),
+        ],
+      },
       project('server', ['{server,cli}/**/*.test.ts', 'tests/server/**/*.test.ts'], {
         globalSetup: ['./tests/database.ts'],
       }),

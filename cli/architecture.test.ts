@@ -26,6 +26,8 @@ describe('the architecture check', () => {
         'core/b.ts': 'export const b = 1',
         'server/api/x.get.ts': "export default defineRoute({ who: 'technician', summary: 'x' }, () => 1)",
         'app/a.vue': "<script setup>\nimport { a } from '~~/core/a'\n</script>",
+        'app/kit/KitFiles.vue': '<template><input type="file" /></template>',
+        'app/places/x/X.vue': '<template><KitButton>Go</KitButton></template>',
       }),
     ).toEqual([])
   })
@@ -48,6 +50,8 @@ describe('the architecture check', () => {
       'is not a role',
     ],
     ['server/api/x.get.ts', 'export default defineEventHandler(() => 1)', 'does not state who may call it'],
+    ['app/places/desk/DeskPlace.vue', '<template><button>Go</button></template>', 'take the part of the kit'],
+    ['app/layouts/staff.vue', '<template><input v-model="x" /></template>', 'take the part of the kit'],
   ])('finds in %s: %s', (path, text, fault) => {
     expect(check({ [path]: text }).join('\n')).toContain(fault)
   })

@@ -78,9 +78,28 @@ function checkRoutes(root) {
     })
 }
 
+/** Whatever is rebuilt on the kit: what is pressed, typed into or chosen from there is the kit's. */
+const ON_THE_KIT = ['app/places', 'app/layouts/staff.vue', 'app/error.vue', 'app/kit/samples']
+const PLACES = /^app\/pages\/(?:messages|knowledge|deadlines|first|kit)\.vue$/
+const RAW = /<(button|input|select|textarea|dialog|table)[\s/>]/
+
+function checkControls(root) {
+  return filesBelow(join(root, 'app')).flatMap((file) => {
+    const place = relative(root, file)
+    if (!ON_THE_KIT.some((one) => place === one || place.startsWith(`${one}/`)) && !PLACES.test(place))
+      return []
+    const raw = RAW.exec(readFileSync(file, 'utf8'))?.[1]
+    return raw ? [`${place}: <${raw}> stands in app/kit and app/ledger only; take the part of the kit`] : []
+  })
+}
+
 /** @returns {string[]} what is wrong, one line each */
 export function checkArchitecture(root) {
-  return [...Object.keys(ROOMS).flatMap((room) => checkImports(root, room)), ...checkRoutes(root)]
+  return [
+    ...Object.keys(ROOMS).flatMap((room) => checkImports(root, room)),
+    ...checkRoutes(root),
+    ...checkControls(root),
+  ]
 }
 
 if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) {

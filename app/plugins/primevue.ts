@@ -1,5 +1,6 @@
 import { ThemeService } from '@primeuix/styled'
 import PrimeVue, { defaultOptions } from 'primevue/config'
+import { passThrough } from '~/kit/passThrough'
 import theme from '~/theme'
 
 /**
@@ -7,12 +8,13 @@ import theme from '~/theme'
  * would work the theme out anew for each page, and keep something of each page for good.
  */
 export default defineNuxtPlugin(({ vueApp }) => {
+  const locale = { ...defaultOptions.locale, firstDayOfWeek: 1 }
   if (import.meta.client) {
-    vueApp.use(PrimeVue, { theme: markRaw(theme), ripple: false })
+    vueApp.use(PrimeVue, { theme: markRaw(theme), ripple: false, locale, pt: passThrough as never })
     return
   }
   // Nor is the theme ever another one there: each part of each page would wait for that, and never be let go.
   ThemeService.on = () => ThemeService
-  const fixed = { config: { ...defaultOptions, theme: 'none', ripple: false } }
+  const fixed = { config: { ...defaultOptions, theme: 'none', ripple: false, locale, pt: passThrough } }
   vueApp.config.globalProperties.$primevue = fixed as never
 })

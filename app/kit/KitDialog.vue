@@ -1,0 +1,22 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog'
+
+// A sheet over the page, for what needs the whole attention; Escape leaves it.
+defineProps<{ shown: boolean; title: string }>()
+defineEmits<{ 'update:shown': [shown: boolean] }>()
+</script>
+
+<template>
+  <Dialog
+    :visible="shown"
+    modal
+    dismissable-mask
+    :draggable="false"
+    :header="title"
+    :pt="{ pcCloseButton: { root: { 'aria-label': 'Close' } } }"
+    @update:visible="$emit('update:shown', $event)"
+  >
+    <slot />
+    <template v-if="$slots.foot" #footer><slot name="foot" /></template>
+  </Dialog>
+</template>

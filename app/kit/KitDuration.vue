@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { duration } from '~~/core/intake/types/duration'
+import type { FieldProps } from './field'
+import KitText from './KitText.vue'
+import type { Commit } from './useFieldDraft'
+
+// A length of time, typed as people say it: “2 h 30 min”, “1:30”, “3 days”. Kept as ISO 8601 has it, or empty.
+const props = defineProps<FieldProps & { modelValue: string; commit?: Commit<string> }>()
+const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
+const write = (span: string) => (span ? duration.typed.write(span, 'en') : '')
+const read = (typed: string) => (typed.trim() ? duration.typed.read(typed) : '')
+
+/** What is typed stays as it is typed until it is left, however it is kept. */
+const typed = ref<string>()
+const text = computed(() => typed.value ?? write(props.modelValue))
+watch(
+  () => props.modelValue,
+  (now) => {
+    if (typed.value !== undefined && read(typed.value) !== now) typed.value = undefined
+  },
+)
+function put(now: string) {
+  typed.value = now
+  emit('update:modelValue', read(now))
+}
+const take = computed<Commit<string> | undefined>(() => {
+  const { commit } = props
+  return (
+    commit &&
+    (async (now, before) => {
+      await commit(read(now), read(before))
+      typed.value = undefined
+    })
+  )
+})
+</script>
+
+<template>
+  <KitText
+    v-bind="props"
+    :model-value="text"
+    :commit="take"
+    placeholder="2 h 30 min"
+    @update:model-value="put"
+    @focusout="take ?? (typed = undefined)"
+  />
+</template>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import Textarea from 'primevue/textarea'
+import { framed, type FieldProps } from './field'
+import KitField from './KitField.vue'
+import { useFieldDraft, type Commit } from './useFieldDraft'
+
+// Text of several lines, as high as what stands in it.
+const props = withDefaults(
+  defineProps<
+    FieldProps & {
+      modelValue: string
+      commit?: Commit<string>
+      placeholder?: string
+      rows?: number
+      most?: number
+      /** It has the cursor once it is there. */
+      focuses?: boolean
+    }
+  >(),
+  { rows: 4 },
+)
+const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
+const { draft, theirs, failed, put, cancel, settle } = useFieldDraft({
+  given: () => props.modelValue,
+  tell: (now) => emit('update:modelValue', now),
+  commit: () => props.commit,
+})
+function escape(event: KeyboardEvent) {
+  if (!props.commit) return
+  event.stopPropagation()
+  cancel()
+}
+const box = ref<{ $el: HTMLElement }>()
+onMounted(() => props.focuses && box.value?.$el.focus())
+</script>
+
+<template>
+  <KitField
+    v-slot="{ id, describedBy, invalid }"
+    v-bind="framed(props)"
+    :failed="failed"
+    :theirs="theirs"
+    @take-theirs="cancel"
+  >
+    <Textarea
+      :id="id"
+      ref="box"
+      :model-value="draft"
+      :rows="rows"
+      auto-resize
+      :placeholder="placeholder"
+      :maxlength="most"
+      :disabled="disabled"
+      :invalid="invalid"
+      :aria-describedby="describedBy"
+      fluid
+      @update:model-value="put($event ?? '')"
+      @blur="settle"
+      @keydown.esc="escape"
+    />
+  </KitField>
+</template>

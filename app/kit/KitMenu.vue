@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import Menu from 'primevue/menu'
+import type { MenuItem } from 'primevue/menuitem'
+import KitButton from './KitButton.vue'
+import type { Act } from './act'
+import { useOverlayHome } from './useOverlayHome'
+
+// A button that opens a list of what can be done or where one can go.
+const props = defineProps<{
+  acts: readonly Act[]
+  kind?: 'act' | 'plain' | 'link' | 'main' | 'quiet'
+  /** What it is called for those who do not see it. */
+  label?: string
+  disabled?: boolean
+}>()
+const menu = ref<InstanceType<typeof Menu>>()
+const shown = ref(false)
+const id = useId()
+const router = useRouter()
+const model = computed<MenuItem[]>(() =>
+  props.acts.map(({ label, note, to, run, disabled, danger }) => ({
+    label,
+    note,
+    danger,
+    disabled,
+    url: to,
+    command: ({ originalEvent }) => {
+      if (to === undefined) return run?.()
+      originalEvent.preventDefault()
+      return router.push(to)
+    },
+  })),
+)
+const home = useOverlayHome()
+</script>
+
+<template>
+  <KitButton
+    :kind="kind"
+    :disabled="disabled"
+    :aria-label="label"
+    aria-haspopup="menu"
+    :aria-expanded="shown"
+    :aria-controls="shown ? id : undefined"
+    @click="menu?.toggle($event)"
+  >
+    <slot />
+  </KitButton>
+  <Menu :append-to="home" :id="id" ref="menu" popup :model="model" @show="shown = true" @hide="shown = false">
+    <template #item="{ item, props: given }">
+      <a v-bind="given.action" class="offered" :class="{ danger: item.danger }">
+        <span>{{ item.label }}</span>
+        <span v-if="item.note" class="quiet small">{{ item.note }}</span>
+      </a>
+    </template>
+  </Menu>
+</template>
+
+<style scoped>
+a.offered {
+  display: flex;
+  gap: 1.2em;
+  justify-content: space-between;
+  width: 100%;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  background: none;
+  padding: 0.3rem 0.6rem;
+  text-decoration: none;
+}
+a.danger {
+  color: var(--red);
+}
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import type { Hit } from './hit'
+import AutoComplete from 'primevue/autocomplete'
+import { useOverlayHome } from './useOverlayHome'
+
+// A line in which one looks for something and goes there. What is found is told by whoever uses it.
+defineProps<{ hits: readonly Hit[]; label: string; placeholder?: string; nothing: string }>()
+const emit = defineEmits<{ look: [words: string]; go: [hit: Hit] }>()
+const box = ref<InstanceType<typeof AutoComplete> & { $el: HTMLElement; hide: () => void }>()
+const text = ref('')
+const input = () => box.value?.$el.querySelector('input')
+defineExpose({ focus: () => input()?.focus() })
+
+function go(hit: Hit) {
+  text.value = ''
+  input()?.blur()
+  emit('go', hit)
+}
+function leave() {
+  box.value?.hide()
+  input()?.blur()
+}
+const home = useOverlayHome()
+</script>
+
+<template>
+  <AutoComplete
+    :append-to="home"
+    ref="box"
+    class="seek"
+    :model-value="text"
+    :suggestions="hits as Hit[]"
+    option-label="name"
+    data-key="to"
+    :min-length="0"
+    :delay="0"
+    complete-on-focus
+    auto-option-focus
+    scroll-height="70vh"
+    overlay-class="seek-found"
+    :placeholder="placeholder"
+    :pt="{
+      pcInputText: { root: { 'aria-label': label } },
+      list: { 'aria-label': 'What was found' },
+    }"
+    @complete="emit('look', $event.query)"
+    @update:model-value="typeof $event === 'string' && (text = $event)"
+    @option-select="go($event.value)"
+    @keydown.esc="leave"
+  >
+    <template #option="{ option }">
+      <span class="found"
+        >{{ option.name }} <MarkedText v-if="option.why" class="why small" :text="option.why"
+      /></span>
+      <span class="quiet small note">{{ option.note }}</span>
+    </template>
+    <template #empty>
+      <span class="quiet">{{ nothing }}</span>
+    </template>
+  </AutoComplete>
+</template>
+
+<style scoped>
+.seek {
+  width: 100%;
+}
+.seek :deep(input) {
+  width: 100%;
+  padding-block: 0;
+  background: var(--page-2);
+}
+</style>
+
+<style>
+.seek-found {
+  width: min(640px, 92vw);
+}
+.seek-found .p-autocomplete-option {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  white-space: normal;
+}
+.seek-found .found {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.seek-found .why {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  color: var(--ink-2);
+}
+.seek-found .note {
+  white-space: nowrap;
+}
+</style>

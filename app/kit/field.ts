@@ -1,0 +1,26 @@
+/** What every field of the kit takes. */
+export interface FieldProps {
+  label: string
+  /** What is good to know before it is filled in. */
+  help?: string
+  /** What is wrong with it, and what to do. */
+  error?: string
+  /** Its label is read aloud only: where its place says already what it is. */
+  bare?: boolean
+  disabled?: boolean
+}
+
+/** Something to choose. */
+export interface Option<T = string> {
+  value: T
+  label: string
+  /** Said behind its name. */
+  note?: string
+  disabled?: boolean
+}
+
+/** The part of a field's properties that its frame draws. */
+export const framed = ({ label, help, error, bare }: FieldProps): FieldProps => ({ label, help, error, bare })
+
+/** From so many on, a list has a line in which to look for something. */
+export const LOOKED_FOR = 12
