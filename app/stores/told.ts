@@ -1,30 +1,55 @@
-export type ToldRow = AnswerOf<'GET /api/messages/mine'>['rows'][number]
+import { defineStore } from 'pinia'
+import { toast } from '~/kit/toast'
+
+type Told = AnswerOf<'GET /api/messages/mine'>
+export type ToldRow = Told['rows'][number]
+const KEY = ['told']
 
 /** What the person in front of the screen was told, and how much of it they have not seen. */
 export const useTold = defineStore('told', () => {
-  const rows = ref<ToldRow[]>([])
-  const unseen = ref(0)
-  const loaded = ref(false)
+  const session = useSession()
+  const cache = useQueryCache()
+  const list = useQuery({
+    key: KEY,
+    query: ({ signal }) => api('GET /api/messages/mine', { signal }),
+    enabled: () => Boolean(session.me?.staff),
+  })
+  const rows = computed<readonly ToldRow[]>(() => list.data.value?.rows ?? [])
+  const unseen = computed(() => list.data.value?.unseen ?? 0)
 
-  async function load() {
-    const page = await api('GET /api/messages/mine')
-    rows.value = page.rows
-    unseen.value = page.unseen
-    loaded.value = true
-  }
-
-  /** Everything that is there now counts as seen. */
+  /** Everything that is there now counts as seen, at once. */
   async function see() {
-    if (!unseen.value) return
-    await api('POST /api/messages/seen')
-    unseen.value = 0
+    const before = cache.getQueryData<Told>(KEY)
+    if (!before?.unseen) return
+    cache.cancelQueries({ key: KEY })
+    const after = { ...before, unseen: 0 }
+    cache.setQueryData(KEY, after)
+    try {
+      await api('POST /api/messages/seen')
+    } catch {
+      // Nothing is lost: they count as new again, and are shown as such.
+      if (cache.getQueryData(KEY) === after) cache.setQueryData(KEY, before)
+    }
   }
 
   /** Says of the ticket of a message that one has it. */
   async function acknowledge(reference: number) {
-    await api('POST /api/tickets/{reference}/acknowledge', { path: { reference } })
-    await load()
+    try {
+      await api('POST /api/tickets/{reference}/acknowledge', { path: { reference } })
+      await list.refetch()
+    } catch (error) {
+      toast(asApiError(error).problem.detail, { bad: true })
+    }
   }
 
-  return { rows, unseen, loaded, load, see, acknowledge }
+  const load = () => list.refetch()
+  return {
+    rows,
+    unseen,
+    error: list.error,
+    loaded: computed(() => !list.isPending.value),
+    load,
+    see,
+    acknowledge,
+  }
 })

@@ -14,6 +14,8 @@ export interface MessagesQuery {
   words?: string
   /** The last message of the page before: its queued_at and key. */
   before?: string
+  /** How many at most; 60 if left out. */
+  limit?: number
 }
 
 const PAGE = 60
@@ -45,6 +47,7 @@ const COLUMNS = [
 export async function messagesPage(desk: Reading, query: MessagesQuery) {
   const [at, key] = (query.before ?? '').split(' ')
   const words = query.words?.trim()
+  const { limit = PAGE } = query
   const rows = await desk.db
     .selectFrom('outbox')
     .select(COLUMNS)
@@ -64,13 +67,13 @@ export async function messagesPage(desk: Reading, query: MessagesQuery) {
     .$if(Boolean(key), (q) => q.where(sql<boolean>`(queued_at, key) < (${Number(at)}::bigint, ${key ?? ''})`))
     .orderBy('queued_at', 'desc')
     .orderBy('key', 'desc')
-    .limit(PAGE + 1)
+    .limit(limit + 1)
     .execute()
-  const page = rows.slice(0, PAGE)
+  const page = rows.slice(0, limit)
   const last = page[page.length - 1]
   return {
     rows: await named(desk, page),
-    next: rows.length > PAGE && last ? `${last.queued_at} ${last.key}` : null,
+    next: rows.length > limit && last ? `${last.queued_at} ${last.key}` : null,
     waiting: await waitingCounts(desk),
   }
 }

@@ -1,4 +1,5 @@
-import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { Transform } from 'class-transformer'
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { defineRoute } from '../../http/route'
 import { MESSAGE_CHANNELS } from '../../../core/notification'
 import { DELIVERY_STATES } from '../../../core/ticket'
@@ -29,6 +30,13 @@ class Query implements MessagesQuery {
   @IsOptional()
   @Matches(/^\d{1,16} [\w~-]{1,60}$/, { message: 'take “next” of the page before' })
   before?: string
+
+  @IsOptional()
+  @Transform(({ value }) => Number(value))
+  @IsInt()
+  @Min(1)
+  @Max(500)
+  limit: number = 60
 }
 
 export default defineRoute(
