@@ -20,10 +20,14 @@ export function useTheme() {
   return { theme, setTheme }
 }
 
+/** Fields, and lists that go to what begins with a letter. */
+const LISTENS_ITSELF =
+  'input, textarea, select, [role="combobox"], [role="listbox"], [role="menu"], [role="tree"], [role="alertdialog"]'
+
 /** Whether a key goes into a field, and so is no shortcut. */
 export function isTyping(event: KeyboardEvent): boolean {
   const { target } = event
   const isField =
-    target instanceof HTMLElement && (target.isContentEditable || target.matches('input, textarea, select'))
+    target instanceof HTMLElement && (target.isContentEditable || Boolean(target.closest(LISTENS_ITSELF)))
   return event.ctrlKey || event.metaKey || event.altKey || isField
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Everything that fits some words, whatever kind it is of.
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Find · Yare Ledger' })
 
 const KINDS: Record<string, string> = {

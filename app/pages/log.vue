@@ -3,7 +3,7 @@ import { dayAndMonth } from '~~/core/time/words'
 import type { BodyField } from '~/composables/bodyOf'
 
 // Somebody calls: their request is logged for them, with the same form that they would have filled in.
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Log for somebody · Yare Ledger' })
 
 type IntakePage = AnswerOf<'GET /api/intake'>

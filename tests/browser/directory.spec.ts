@@ -8,7 +8,7 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   const type = retry ? `one season (${retry})` : 'one season'
   await signIn(page, LEAD)
   await page.getByRole('button', { name: 'More …' }).click()
-  await page.getByRole('link', { name: /^Directory/ }).click()
+  await page.getByRole('menuitem', { name: /^Directory/ }).click()
   await page.getByRole('button', { name: 'New agreement …' }).click()
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(page.getByText('say what is covered')).toBeVisible()

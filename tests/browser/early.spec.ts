@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import { LEAD, PASSWORD, signIn } from './people'
+import { PASSWORD, REQUESTER, signIn } from './people'
+
+// A portal comes as HTML and can be used while its script still loads. Places of the desk are drawn by their script.
 
 /** Holds the page's scripts back, as a slow network does, until the returned function is called. */
 async function withoutScripts(page: Page): Promise<() => void> {
@@ -12,11 +14,13 @@ async function withoutScripts(page: Page): Promise<() => void> {
   return letGo
 }
 
-test('what is typed and sent before the page has come to life is sent once it has', async ({ page }) => {
+test('what is typed and sent before the portal has come to life is sent once it has', async ({ page }) => {
   const letGo = await withoutScripts(page)
-  await page.goto('/sign-in', { waitUntil: 'commit' })
-  await page.getByLabel('Mail address').fill(LEAD)
+  await page.goto('/portal/merrow/sign-in', { waitUntil: 'commit' })
+  await page.getByLabel('Mail address').fill(REQUESTER)
   await page.getByLabel('Password').fill(PASSWORD)
+  // Whoever sees nothing happen presses again; that is one wish.
+  await page.getByRole('button', { name: 'Sign in' }).click()
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page).toHaveURL(/sign-in$/)
 
@@ -24,52 +28,27 @@ test('what is typed and sent before the page has come to life is sent once it ha
   await expect(page).not.toHaveURL(/sign-in/)
 })
 
-test('a button pressed before the page has come to life is pressed once it has', async ({ page }) => {
-  await signIn(page, LEAD)
+test('what is typed into a form before it has come to life is kept', async ({ page }) => {
+  await signIn(page, REQUESTER, '/portal/merrow/sign-in')
   const letGo = await withoutScripts(page)
-  await page.goto('/directory/rota', { waitUntil: 'commit' })
-  const swap = page.getByRole('button', { name: 'Swap …' }).first()
-  // Whoever sees nothing happen presses again; that is one wish.
-  await swap.click()
-  await swap.click()
-  await expect(page.getByLabel('Who has it')).toHaveCount(0)
-
+  await page.goto('/portal/merrow/ask/something-else', { waitUntil: 'commit' })
+  await page.getByLabel('In one line, what is it about?').fill('A lamp on the pier')
   letGo()
-  await expect(page.getByLabel('Who has it')).toBeVisible()
+  await page.getByRole('button', { name: 'Send the request' }).click()
+  await expect(page.getByRole('heading', { name: /We have it|Before you send it/ })).toBeVisible()
 })
 
-test('what is chosen before the page has come to life is kept beside what the address says', async ({
-  page,
-}) => {
-  await signIn(page, LEAD)
-  const letGo = await withoutScripts(page)
-  await page.goto('/messages?channel=mail&find=no-such-words', { waitUntil: 'commit' })
-  await page.getByLabel('State').selectOption('givenUp')
-  await expect(page).not.toHaveURL(/givenUp/)
+test('a place that cannot be shown says why, and goes on from there', async ({ page }) => {
+  await page.goto('/no-such-place')
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
+  await page.getByRole('button', { name: 'To the desk' }).click()
+  await expect(page).toHaveURL(/sign-in/)
 
-  letGo()
-  await expect(page).toHaveURL(/channel=mail&find=no-such-words&state=givenUp/)
-  await expect(page.getByLabel('Channel')).toHaveValue('mail')
-  await expect(page.getByLabel('State')).toHaveValue('givenUp')
-})
-
-test('a button that lives before the rest of its page is pressed once only', async ({ page }) => {
-  await signIn(page, LEAD)
-  const MESSAGES = /\/api\/messages(\?|$)/
-  let letGo = () => {}
-  const held = new Promise<void>((resolve) => (letGo = resolve))
-  await page.route(MESSAGES, async (route) => {
-    await held
-    await route.continue()
-  })
-  const asked = page.waitForRequest(MESSAGES)
-  await page.goto('/messages', { waitUntil: 'commit' })
-  await asked
-  // The bar listens already, but what it opens comes with the rest of the page.
-  await page.getByRole('navigation', { name: 'Places' }).getByRole('button').click()
-  await expect(page.getByRole('navigation', { name: 'More places' })).toHaveCount(0)
-  letGo()
-  await page.getByLabel('State').selectOption('givenUp')
-  await expect(page).toHaveURL(/state=givenUp/)
-  await expect(page.getByRole('navigation', { name: 'More places' })).toBeVisible()
+  await page.route('**/api/me', (route) => route.abort())
+  await page.goto('/messages')
+  await expect(page.getByRole('heading', { name: 'This page cannot be shown now' })).toBeVisible()
+  await expect(page.getByText('The desk cannot be reached just now.')).toBeVisible()
+  await page.unroute('**/api/me')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page).toHaveURL(/sign-in\?back=\/messages|sign-in\?back=%2Fmessages/)
 })

@@ -4,7 +4,7 @@ import type { Arrival } from '~/composables/useArrivals'
 import { present } from '~~/core/lookup'
 
 // What came in and is not accepted yet: the longest waiting on top. Decide on one, and the next comes up by itself.
-definePageMeta({ layout: 'desk', middleware: 'staff', key: 'arrivals' })
+definePageMeta({ layout: 'staff', middleware: 'staff', key: 'arrivals' })
 useHead({ title: 'Arrivals · Yare Ledger' })
 
 const route = useRoute()

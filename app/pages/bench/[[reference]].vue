@@ -10,7 +10,7 @@ import {
 } from '~/composables/useBench'
 import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 
-definePageMeta({ layout: 'desk', middleware: 'staff', key: 'bench' })
+definePageMeta({ layout: 'staff', middleware: 'staff', key: 'bench' })
 useHead({ title: 'Bench · Yare Ledger' })
 
 const route = useRoute()

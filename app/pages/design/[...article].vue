@@ -4,7 +4,7 @@ import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
-definePageMeta({ layout: 'desk', middleware: 'staff', key: 'design' })
+definePageMeta({ layout: 'staff', middleware: 'staff', key: 'design' })
 
 const route = useRoute()
 const session = useSession()

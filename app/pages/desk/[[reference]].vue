@@ -6,7 +6,7 @@ import type { Row, TicketList } from '~/composables/useTickets'
 import type { FieldNames, SavedView } from '~/composables/useViews'
 import { isOneOf, keysOf, oneAt, present } from '~~/core/lookup'
 
-definePageMeta({ layout: 'desk', middleware: 'staff', key: 'desk' })
+definePageMeta({ layout: 'staff', middleware: 'staff', key: 'desk' })
 
 const VIEWS = {
   open: 'Everything open',

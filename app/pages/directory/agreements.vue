@@ -5,7 +5,7 @@ import type { DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
 // Support agreements: what organisations have bought, until when, and what runs out soon.
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Agreements · Yare Ledger' })
 
 type List = AnswerOf<'GET /api/agreements'>

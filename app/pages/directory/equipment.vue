@@ -5,7 +5,7 @@ import type { DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
 // What the desk looks after: whose it is, what covers it, and where it is while it is being repaired.
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Equipment · Yare Ledger' })
 
 type List = AnswerOf<'GET /api/equipment'>

@@ -2,7 +2,7 @@
 import type { Role } from '~~/core/design'
 import type { DirectoryPage } from '~/composables/useNames'
 
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Directory · Yare Ledger' })
 const directory = ref<DirectoryPage>(await api('GET /api/people'))
 const session = useSession()

@@ -3,7 +3,7 @@ import type { Duty, RotaFault, RotaOverride } from '~~/core/ladder'
 import { DAY, dayAndMonth, isoDate, momentInWords, parseMoment, timeOfDay, Zone } from '~~/core/time'
 import { present } from '~~/core/lookup'
 
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Rota · Yare Ledger' })
 
 // Who is on call when: four weeks as a calendar, with swaps, gaps and people who have two rotas at once.

@@ -9,7 +9,7 @@ import {
 } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'What you were told · Yare Ledger' })
 
 // What I was told, and how I want to be told.

@@ -4,7 +4,7 @@ import { present } from '~~/core/lookup'
 import { momentInWords } from '~~/core/time'
 
 definePageMeta({
-  layout: 'desk',
+  layout: 'staff',
   middleware: 'staff',
   validate: ({ params }) => channelTerms(String(params.channel))?.standIn !== undefined,
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
 
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Mailbox stand-in · Yare Ledger' })
 
 type Mail = AnswerOf<'GET /api/standins/mail'>['mails'][number]

@@ -2,7 +2,7 @@
 import { momentInWords } from '~~/core/time'
 import type { SignalRules } from '~~/core/design'
 
-definePageMeta({ layout: 'desk', middleware: 'staff' })
+definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'Monitor stand-in · Yare Ledger' })
 
 // A monitoring tool in small: it sends CloudEvents to the desk as a real one would, and can be asked for a first fix.

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { ARTICLES } from '~/design'
-interface Hit {
-  /** Why it was found. */
-  why?: string
-  to: string
-  name: string
-  note: string
-}
+import type { Hit } from '~/kit/hit'
 
+// One line to go anywhere, and to find any ticket, person or article.
 const PLACES: Hit[] = [
   { to: '/arrivals', name: 'Arrivals: what waits to be accepted', note: 'place' },
   { to: '/desk', name: 'Desk: everything open', note: 'place' },
@@ -42,105 +37,57 @@ const PLACES: Hit[] = [
   { to: '/standins/monitor', name: 'Monitor stand-in: signals', note: 'place' },
 ]
 
-const box = ref<HTMLInputElement>()
-const text = ref('')
-const focused = ref(false)
-const chosen = ref(0)
-const found = ref<Hit[]>([])
+/** So long nothing is asked while somebody types on, in milliseconds. */
+const PAUSE = 120
+const line = ref<{ focus: () => void }>()
+defineExpose({ focus: () => line.value?.focus() })
+
+const hits = shallowRef<Hit[]>([])
+const placesFor = (words: string) =>
+  PLACES.filter((place) => place.name.toLowerCase().includes(words.toLowerCase())).slice(0, 5)
+
+// An answer to fewer letters must not take the place of one to more.
 let asked = 0
-
-const hits = computed(() => {
-  const words = text.value.trim().toLowerCase()
-  return words
-    ? [
-        ...found.value,
-        ...PLACES.filter((place) => place.name.toLowerCase().includes(words)).slice(0, 5),
-        ...(more.value
-          ? [
-              {
-                to: `/find?words=${encodeURIComponent(text.value)}`,
-                name: 'Show all that fits',
-                note: more.value,
-              },
-            ]
-          : []),
-      ]
-    : PLACES
-})
-
-const more = ref('')
-watch(text, async (words) => {
-  chosen.value = 0
+async function look(typed: string) {
+  const words = typed.trim()
   const mine = ++asked
-  if (!words.trim()) {
-    more.value = ''
-    return (found.value = [])
-  }
-  await new Promise((done) => setTimeout(done, 120))
+  if (!words) return void (hits.value = [...PLACES])
+  hits.value = placesFor(words)
+  await new Promise((done) => setTimeout(done, PAUSE))
   if (mine !== asked) return
-  const answer = await api('GET /api/search', { query: { words, limit: 8 } }).catch(() => undefined)
-  if (mine !== asked) return
-  found.value = (answer?.hits ?? []).slice(0, 14).map((hit) => ({ ...hit, name: hit.title }))
-  const rest = (answer?.tickets ?? 0) - (answer?.hits.filter((one) => one.kind === 'ticket').length ?? 0)
-  more.value = rest > 0 ? `${rest}${answer?.isMore ? ' or more' : ''} other tickets fit` : ''
-})
-
-async function go(hit: Hit | undefined) {
-  if (!hit) return
-  text.value = ''
-  box.value?.blur()
-  await navigateTo(hit.to)
-}
-
-function onKey(event: KeyboardEvent) {
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-    event.preventDefault()
-    box.value?.focus()
+  try {
+    const answer = await api('GET /api/search', { query: { words, limit: 8 } })
+    if (mine === asked) hits.value = [...found(answer), ...placesFor(words), ...rest(answer, words)]
+  } catch (error) {
+    if (mine !== asked) return
+    const to = `/find?words=${encodeURIComponent(words)}`
+    hits.value = [...placesFor(words), { to, name: asApiError(error).problem.detail, note: 'try again' }]
   }
 }
-onMounted(() => addEventListener('keydown', onKey))
-onBeforeUnmount(() => removeEventListener('keydown', onKey))
+type Found = AnswerOf<'GET /api/search'>
+const found = ({ hits: all }: Found): Hit[] =>
+  all.slice(0, 14).map(({ to, title, note, why }) => ({ to, name: title, note, why }))
+function rest({ hits: all, tickets, isMore }: Found, words: string): Hit[] {
+  const more = tickets - all.filter((one) => one.kind === 'ticket').length
+  const note = `${more}${isMore ? ' or more' : ''} other tickets fit`
+  return more > 0
+    ? [{ to: `/find?words=${encodeURIComponent(words)}`, name: 'Show all that fits', note }]
+    : []
+}
 </script>
 
 <template>
   <div class="line">
-    <input
-      ref="box"
-      v-model="text"
-      type="text"
-      role="combobox"
-      aria-label="Go to, find or do"
-      :aria-expanded="focused"
-      aria-controls="command-hits"
-      aria-autocomplete="list"
-      :aria-activedescendant="focused && hits.length ? `hit-${chosen}` : undefined"
+    <KitSeek
+      ref="line"
+      :hits="hits"
+      label="Go to, find or do"
       placeholder="Go to, find …"
-      @focus="focused = true"
-      @blur="focused = false"
-      @keydown.down.prevent="chosen = Math.min(hits.length - 1, chosen + 1)"
-      @keydown.up.prevent="chosen = Math.max(0, chosen - 1)"
-      @keydown.enter.prevent="go(hits[chosen])"
-      @keydown.esc="box?.blur()"
+      nothing="Nothing found. Try a number, a name or a word of the summary."
+      @look="look"
+      @go="navigateTo($event.to)"
     />
     <kbd aria-hidden="true">Ctrl K</kbd>
-    <ul v-show="focused" id="command-hits" role="listbox" aria-label="What was found">
-      <li
-        v-for="(hit, index) in hits"
-        :id="`hit-${index}`"
-        :key="hit.to"
-        role="option"
-        :aria-selected="index === chosen"
-        @mousedown.prevent="go(hit)"
-      >
-        <span class="found"
-          >{{ hit.name }} <MarkedText v-if="hit.why" class="why small" :text="hit.why"
-        /></span>
-        <span class="quiet small note">{{ hit.note }}</span>
-      </li>
-      <li v-if="hits.length === 0" role="option" aria-selected="false" class="quiet">
-        Nothing found. Try a number, a name or a word of the summary.
-      </li>
-    </ul>
   </div>
 </template>
 
@@ -149,64 +96,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
   position: relative;
   display: flex;
 }
-input {
-  width: 100%;
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  background: var(--page-2);
-  color: var(--ink);
-  font: inherit;
-  padding: 0 60px 0 10px;
-}
-input::placeholder {
-  color: var(--ink-3);
-  opacity: 1;
-}
 kbd {
   position: absolute;
   right: 10px;
-  top: 5px;
+  top: 6px;
   font: 11px var(--mono);
   color: var(--ink-3);
-}
-ul {
-  position: absolute;
-  top: 34px;
-  left: 50%;
-  transform: translateX(-50%);
-  width: min(640px, 92vw);
-  max-height: 76vh;
-  overflow-y: auto;
-  box-sizing: border-box;
-  z-index: 30;
-  margin: 0;
-  padding: 4px 0;
-  list-style: none;
-  background: var(--page);
-  border: 1px solid var(--rule-2);
-}
-li {
-  padding: 5px 10px;
-  cursor: pointer;
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-}
-li span:first-child {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.why {
-  display: block;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  color: var(--ink-2);
-}
-.note {
-  white-space: nowrap;
-}
-li[aria-selected='true'] {
-  background: var(--sea-2);
+  pointer-events: none;
 }
 </style>

@@ -2,77 +2,46 @@
 import { channelTerms } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
 
-// What I was told, with a count in the spine.
+// What I was told, with a count in the spine; it is seen once the slip is shut.
 const told = useTold()
 const session = useSession()
 const time = useDeskTime()
-const live = useLive()
-const menu = ref<{ toggle: (event: Event) => void; hide: () => void }>()
-const problem = ref('')
+const slip = ref<{ toggle: (event: Event) => void; hide: () => void }>()
 const zone = computed(() => session.me?.zone ?? 'UTC')
-const load = () => told.load().catch(() => undefined)
-onMounted(load)
-let reading: ReturnType<typeof setTimeout> | undefined
-live.on((notice) => {
-  if (notice.kind !== 'tickets' && notice.kind !== 'reconnected') return
-  clearTimeout(reading)
-  reading = setTimeout(load, 400)
-})
-onBeforeUnmount(() => clearTimeout(reading))
-
-async function open(event: Event) {
-  menu.value?.toggle(event)
-  await load()
-}
-async function has(reference: number) {
-  try {
-    await told.acknowledge(reference)
-    problem.value = ''
-  } catch (error) {
-    problem.value = asApiError(error).problem.detail
-  }
-}
 const count = computed(() => (told.unseen > 99 ? '99+' : String(told.unseen)))
 </script>
 
 <template>
-  <button
-    type="button"
+  <KitButton
+    kind="quiet"
     class="told"
+    aria-haspopup="dialog"
     :aria-label="told.unseen ? `For me: ${count} new messages` : 'For me: what you were told'"
-    @click="open"
+    @click="slip?.toggle($event)"
   >
-    For me <b v-if="told.unseen" class="num count">{{ count }}</b>
-  </button>
-  <Popover ref="menu" @hide="told.see()">
-    <div class="list" role="group" aria-label="What you were told">
-      <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-      <p v-if="!told.rows.length" class="quiet">You were told nothing yet.</p>
-      <div v-for="row in told.rows.slice(0, 12)" :key="row.key" class="line" :class="{ fresh: !row.seen_at }">
-        <NuxtLink :to="`/desk/${row.reference}`" @click="menu?.hide()">{{ row.subject }}</NuxtLink>
-        <div class="small quiet">
-          {{ momentInWords(row.queued_at, zone, time.now) }} · {{ channelTerms(row.channel)?.name }},
-          {{ MESSAGE_STATES[row.state] ?? row.state }}
-          <button v-if="row.canAcknowledge" class="act" type="button" @click="has(row.reference)">
-            I have it
-          </button>
-        </div>
+    <span
+      >For me <b v-if="told.unseen" class="num count">{{ count }}</b></span
+    >
+  </KitButton>
+  <KitSlip ref="slip" label="What you were told" wide @hide="told.see()">
+    <KitError :error="told.error" tries-again @again="told.load" />
+    <p v-if="told.loaded && !told.rows.length && !told.error" class="quiet">You were told nothing yet.</p>
+    <div v-for="row in told.rows.slice(0, 12)" :key="row.key" class="line" :class="{ fresh: !row.seen_at }">
+      <NuxtLink :to="`/desk/${row.reference}`" @click="slip?.hide()">{{ row.subject }}</NuxtLink>
+      <div class="small quiet">
+        {{ momentInWords(row.queued_at, zone, time.now) }} · {{ channelTerms(row.channel)?.name }},
+        {{ MESSAGE_STATES[row.state] ?? row.state }}
+        <KitButton v-if="row.canAcknowledge" @click="told.acknowledge(row.reference)">I have it</KitButton>
       </div>
-      <p class="foot">
-        <NuxtLink to="/my/messages" @click="menu?.hide()">All of it, and how you want to be told</NuxtLink>
-      </p>
     </div>
-  </Popover>
+    <p class="foot">
+      <NuxtLink to="/my/messages" @click="slip?.hide()">All of it, and how you want to be told</NuxtLink>
+    </p>
+  </KitSlip>
 </template>
 
 <style scoped>
 .told {
-  background: none;
-  border: 0;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
-  padding: 4px 6px;
   white-space: nowrap;
 }
 .count {
@@ -84,11 +53,6 @@ const count = computed(() => (told.unseen > 99 ? '99+' : String(told.unseen)))
   color: var(--ink);
   text-align: center;
   border: 1px solid var(--brass);
-}
-.list {
-  width: min(420px, 86vw);
-  max-height: 66vh;
-  overflow-y: auto;
 }
 .line {
   padding: 6px 2px 6px 10px;

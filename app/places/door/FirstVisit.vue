@@ -1,0 +1,78 @@
+<script setup lang="ts">
+// The very first visit: the desk gets its name and its administrator.
+const session = useSession()
+const form = reactive({
+  desk: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone as string | null,
+  name: '',
+  mail: '',
+  password: '',
+})
+const { busy, error, run } = useDeed()
+const ZONES = Intl.supportedValuesOf('timeZone').map((value) => ({
+  value,
+  label: value.replaceAll('_', ' '),
+}))
+
+async function submit() {
+  await run(async () => {
+    await api('POST /api/setup', { body: { ...form, zone: form.zone ?? '' } })
+    await session.signIn(form.mail, form.password)
+    await navigateTo('/desk')
+  })
+}
+</script>
+
+<template>
+  <main class="door">
+    <h1>Your desk begins here</h1>
+    <p>
+      This makes you the administrator and lays out a small first design: one request form, one team, promises
+      in office hours. Everything can be changed in Design afterwards.
+    </p>
+    <form novalidate @submit.prevent="submit">
+      <KitText
+        v-model="form.desk"
+        label="Name of the desk"
+        help="As requesters will read it."
+        focuses
+        :error="error?.on('desk')"
+      />
+      <KitChoice
+        v-model="form.zone"
+        label="Time zone of the desk"
+        :options="ZONES"
+        :error="error?.on('zone')"
+      />
+      <KitText v-model="form.name" label="Your name" autocomplete="name" :error="error?.on('name')" />
+      <KitText
+        v-model="form.mail"
+        label="Your mail address"
+        help="You sign in with it."
+        type="email"
+        autocomplete="username"
+        :error="error?.on('mail')"
+      />
+      <KitText
+        v-model="form.password"
+        label="Your password"
+        help="At least 12 characters."
+        type="password"
+        autocomplete="new-password"
+        :error="error?.on('password')"
+      />
+      <KitError :error="error" />
+      <KitButton kind="main" type="submit" :busy="busy">{{
+        busy ? 'Setting up …' : 'Open the desk'
+      }}</KitButton>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.door {
+  max-width: 460px;
+  margin: 8vh auto;
+  padding: 0 18px;
+}
+</style>

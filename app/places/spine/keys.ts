@@ -1,0 +1,51 @@
+/** Keys of places that still listen for themselves, by the beginning of their address. */
+export const OWN_KEYS: readonly {
+  at: string
+  place: string
+  keys: readonly (readonly [string, string])[]
+}[] = [
+  {
+    at: '/desk',
+    place: 'Desk',
+    keys: [
+      ['↑ ↓', 'move through the list when a row has the focus'],
+      ['Enter', 'open the row'],
+      ['x', 'choose the row; Shift x chooses up to it'],
+      ['u', 'what nobody has'],
+      ['b', 'as a board by status'],
+    ],
+  },
+  {
+    at: '/bench',
+    place: 'Bench',
+    keys: [
+      ['↑ ↓', 'move through the list when a row has the focus'],
+      ['Enter', 'open the row'],
+      ['o', 'work in another order'],
+    ],
+  },
+  {
+    at: '/arrivals',
+    place: 'Arrivals',
+    keys: [
+      ['a', 'accept what is open'],
+      ['r', 'ask the requester'],
+      ['m', 'merge it into another'],
+      ['x', 'turn it away'],
+    ],
+  },
+  ...['/desk', '/bench'].map((at) => ({
+    at,
+    place: 'A ticket that is open',
+    keys: [
+      ['r', 'reply to the requester'],
+      ['n', 'write a note for the desk'],
+      ['h', 'I have it: the ladder climbs no further'],
+      ['w', 'wrong? set priority, category, team …'],
+      ['s f v q', 'moves: start, finish, hand over, wait for requester; each button names its key'],
+      ['z', 'take the last move back'],
+      ['p', 'pause a promise, or resume it'],
+      ['e', 'extend a promise (leads)'],
+    ] as const,
+  })),
+]
