@@ -17,10 +17,17 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
-const fields = reactive({ which: props.target, why: '', amount: 60 as number | null, unit: 'minutes' })
+const UNITS = ['minutes', 'hours'].map((value) => ({ value, label: value }))
+const fields = reactive({
+  which: props.target as string | null,
+  why: '',
+  amount: 60 as number | null,
+  unit: 'minutes' as string | null,
+})
 const { busy, error, run } = useDeed(() => emit('stale'))
 const form = ref<HTMLFormElement>()
-onMounted(() => form.value?.querySelector<HTMLElement>('input, textarea, select')?.focus())
+// The first field that is typed into; a list would take the keys that follow.
+onMounted(() => form.value?.querySelector<HTMLElement>('input:not([readonly]), textarea')?.focus())
 
 const running = computed(() => props.clocks.filter(({ clock }) => clock.stoppedAt === undefined))
 const choices = computed(() => [
@@ -28,7 +35,7 @@ const choices = computed(() => [
   ...(props.deed !== 'extend' && running.value.length > 1 ? [{ value: '', label: 'all of them' }] : []),
 ])
 const chosen = computed(() =>
-  running.value.filter(({ clock }) => fields.which === '' || clock.target === fields.which),
+  running.value.filter(({ clock }) => !fields.which || clock.target === fields.which),
 )
 const minutes = computed(() => Math.round(Number(fields.amount ?? 0) * (fields.unit === 'hours' ? 60 : 1)))
 const moment = (at: number | undefined) =>
@@ -79,50 +86,32 @@ async function submit() {
   >
     <p v-if="title" class="title">{{ title }}</p>
     <div class="line">
-      <div v-if="choices.length > 1" class="field">
-        <label for="clock-which">Which promise?</label>
-        <select id="clock-which" v-model="fields.which">
-          <option v-for="one in choices" :key="one.value" :value="one.value">{{ one.label }}</option>
-        </select>
-      </div>
-      <div v-if="deed === 'extend'" class="field">
-        <label for="clock-amount">By how much working time?</label>
-        <span class="amount">
-          <input
-            id="clock-amount"
-            v-model.number="fields.amount"
-            type="number"
-            min="1"
-            step="1"
-            :aria-invalid="Boolean(error?.on('minutes') ?? error?.on('by'))"
-            aria-describedby="clock-amount-error"
-          />
-          <select v-model="fields.unit" aria-label="Unit">
-            <option value="minutes">minutes</option>
-            <option value="hours">hours</option>
-          </select>
-        </span>
-        <p id="clock-amount-error" class="error-text">{{ error?.on('minutes') ?? error?.on('by') }}</p>
-      </div>
-      <div v-if="deed !== 'resume'" class="field grow">
-        <label for="clock-why">Why? It stands in the statement.</label>
-        <InputText
-          id="clock-why"
-          v-model="fields.why"
-          :invalid="Boolean(error?.on('why'))"
-          aria-describedby="clock-why-error"
+      <KitChoice v-if="choices.length > 1" v-model="fields.which" label="Which promise?" :options="choices" />
+      <div v-if="deed === 'extend'" class="amount">
+        <KitNumber
+          v-model="fields.amount"
+          label="By how much working time?"
+          :min="1"
+          :error="error?.on('minutes') ?? error?.on('by')"
         />
-        <p id="clock-why-error" class="error-text">{{ error?.on('why') }}</p>
+        <KitChoice v-model="fields.unit" label="Unit" :options="UNITS" />
       </div>
+      <KitText
+        v-if="deed !== 'resume'"
+        v-model="fields.why"
+        class="grow"
+        label="Why? It stands in the statement."
+        :error="error?.on('why')"
+      />
     </div>
     <ul class="effects small" aria-live="polite">
       <li v-for="one in effects" :key="one">{{ one }}</li>
     </ul>
-    <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
-    <button class="act main" type="submit" :disabled="busy || !chosen.length">
+    <KitError :error="error" />
+    <KitButton kind="main" type="submit" :busy="busy" :disabled="!chosen.length">
       {{ busy ? 'Writing …' : verb }}
-    </button>
-    <button class="act plain" type="button" @click="emit('close')">Leave it</button>
+    </KitButton>
+    &nbsp;<KitButton kind="plain" @click="emit('close')">Leave it</KitButton>
   </form>
 </template>
 
@@ -144,14 +133,11 @@ async function submit() {
   display: flex;
   gap: 4px;
 }
-.amount input {
+.amount :deep(input) {
   width: 5.5em;
 }
 .effects {
   margin: 4px 0 10px;
   padding-left: 1.1em;
-}
-.act {
-  margin-right: 6px;
 }
 </style>

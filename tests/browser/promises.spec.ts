@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { choose } from './kit'
 import { LEAD, leaveNoDraft, signIn, signInByApi, standsStill, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -79,10 +80,10 @@ test('Deadlines filter by band, team and words, and the address holds it all', a
   await expect(page).toHaveURL(/band=paused/)
   for (const row of (await page.getByRole('listitem').all()).slice(0, 3))
     await expect(row).toContainText('rests:')
-  await page.getByLabel('Only this team').selectOption({ label: 'Networks' })
+  await choose(page, 'Only this team', 'Networks')
   await expect(page).toHaveURL(/team=networks/)
   await page.reload()
-  await expect(page.getByLabel('Only this team')).toHaveValue('networks')
+  await expect(page.getByRole('combobox', { name: 'Only this team' })).toHaveText('Networks')
   await page.getByLabel('Find a ticket here').fill('nothing-is-called-this')
   await page.keyboard.press('Enter')
   await expect(page.getByText('No running promise fits.')).toBeVisible()

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { choose, clear } from './kit'
 import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -86,7 +87,7 @@ test('what fails goes the next way; the lead sees each message and tries one aga
   const rows = page.getByRole('row').filter({ hasText: 'Per Lund' })
   await expect(rows.filter({ hasText: 'given up' })).toBeVisible({ timeout: 15_000 })
   await expect(rows.filter({ hasText: 'mail' }).first()).toBeVisible()
-  await page.getByLabel('State').selectOption('givenUp')
+  await choose(page, 'State', 'given up')
   await expect(page).toHaveURL(/state=givenUp/)
   await page.request.post('/api/standins/gateway', {
     headers: { origin: origin() },
@@ -94,7 +95,7 @@ test('what fails goes the next way; the lead sees each message and tries one aga
   })
   await rows.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('is tried again')).toBeVisible()
-  await page.getByLabel('State').selectOption('')
+  await clear(page, 'State')
   await expect(rows.filter({ hasText: 'delivered' })).toBeVisible({ timeout: 15_000 })
 })
 

@@ -1,66 +1,55 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
+import { toast } from '~/kit/toast'
 
 // Mails that came in and could not be taken: each with why, and taken by hand as of somebody of the directory.
 const props = defineProps<{ zone: string; now: number }>()
 type Kept = AnswerOf<'GET /api/mail-in'>['rows'][number]
-const rows = ref<Kept[]>([])
-const next = ref<number | null>(null)
 const opened = ref<number>()
-const person = ref<string>()
-const said = ref('')
-const problem = ref('')
-const deed = useDeed()
-const choices = useChoices()
+const person = ref<string | null>(null)
+const { busy, error, run } = useDeed()
+const list = useLedger<AnswerOf<'GET /api/mail-in'>>({
+  key: () => ['mailIn'],
+  ask: ({ after, signal }) => api('GET /api/mail-in', { query: { before: after }, signal }),
+  keyOf: (row) => row.id,
+})
+const find = (words: string) =>
+  api('GET /api/choices/{type}', { path: { type: 'person' }, query: { search: words || undefined } })
 
-async function load(before?: number) {
-  try {
-    const page = await api('GET /api/mail-in', { query: { before } })
-    problem.value = ''
-    rows.value = before ? [...rows.value, ...page.rows] : page.rows
-    next.value = page.next
-  } catch (error) {
-    problem.value = `Mail that was not taken cannot be shown: ${asApiError(error).problem.detail}`
-  }
-}
-onMounted(() => load())
-async function open(row: Kept) {
+function open(row: Kept) {
   opened.value = opened.value === row.id ? undefined : row.id
-  person.value = undefined
-  await choices.need(['person']).catch(() => undefined)
+  person.value = null
 }
 async function take(row: Kept) {
-  const done = await deed.run(() =>
-    api('POST /api/mail-in/{mail}/take', { path: { mail: row.id }, body: { requester: person.value ?? '' } }),
-  )
+  const body = { requester: person.value ?? '' }
+  const done = await run(() => api('POST /api/mail-in/{mail}/take', { path: { mail: row.id }, body }))
   if (!done) return
-  said.value = `“${row.subject}” is taken; it becomes a ticket, or comes to the one that it answers.`
+  toast(`“${row.subject}” is taken; it becomes a ticket, or comes to the one that it answers.`)
   opened.value = undefined
-  await load()
+  await list.again()
 }
 const when = (at: number) => momentInWords(at, props.zone, props.now)
 </script>
 
 <template>
-  <p v-if="problem" class="notice bad" role="alert">
-    {{ problem }} <button class="act" type="button" @click="load()">Try again</button>
-  </p>
-  <details v-if="rows.length || said" class="kept" open>
-    <summary>
-      <b>Mail that was not taken</b>
-      <span class="num quiet">{{ rows.length }}{{ next ? ' and more' : '' }}</span>
-    </summary>
-    <p v-if="said" class="notice good" role="status">{{ said }}</p>
+  <KitError :error="list.error.value" tries-again @again="list.again" />
+  <section v-if="list.rows.value.length" class="kept" aria-labelledby="kept">
+    <h2 id="kept">
+      Mail that was not taken
+      <span class="num quiet"
+        >{{ list.rows.value.length }}{{ list.page.value?.next ? ' and more' : '' }}</span
+      >
+    </h2>
     <ul>
-      <li v-for="row in rows" :key="row.id">
+      <li v-for="row in list.rows.value" :key="row.id">
         <span class="head">
           <span class="num quiet">{{ when(row.received_at) }}</span>
           <span>{{ row.sender }} → {{ row.recipient }}</span>
           <span class="why small">{{ row.detail }}</span>
         </span>
-        <button class="link" type="button" :aria-expanded="opened === row.id" @click="open(row)">
+        <KitButton kind="link" :aria-expanded="opened === row.id" @click="open(row)">
           {{ row.subject || 'without a subject' }}
-        </button>
+        </KitButton>
         <form
           v-if="opened === row.id"
           class="panel"
@@ -68,29 +57,15 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
           @keydown.esc.stop="opened = undefined"
         >
           <pre>{{ row.text || 'Nothing of it can be read here; the mail itself is kept.' }}</pre>
-          <p class="head">
-            <label :for="`kept-${row.id}`">Take it as a mail of</label>
-            <Select
-              v-model="person"
-              :input-id="`kept-${row.id}`"
-              :options="choices.lists.person ?? []"
-              option-label="label"
-              option-value="value"
-              filter
-              placeholder="choose …"
-              aria-label="Take it as a mail of"
-            />
-          </p>
-          <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-          <p class="head">
-            <button class="act main" type="submit" :disabled="!person || deed.busy.value">Take it</button>
-            <button class="act plain" type="button" @click="opened = undefined">Leave it</button>
-          </p>
+          <KitFinder v-model="person" label="Take it as a mail of" :find="find" />
+          <KitError :error="error" />
+          <KitButton kind="main" type="submit" :disabled="!person" :busy="busy">Take it</KitButton>
+          &nbsp;<KitButton kind="plain" @click="opened = undefined">Leave it</KitButton>
         </form>
       </li>
     </ul>
-    <button v-if="next" class="act plain" type="button" @click="load(next)">Show earlier ones</button>
-  </details>
+    <KitButton v-if="list.page.value?.next" kind="plain" @click="list.more">Show earlier ones</KitButton>
+  </section>
 </template>
 
 <style scoped>
@@ -100,23 +75,11 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
   padding: 6px 12px;
   margin: 8px 0 14px;
 }
-summary {
-  cursor: pointer;
-}
-summary .num {
-  margin-left: 8px;
-}
 .head {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 2px 10px;
-}
-.panel .head {
-  margin: 8px 0 0;
-}
-li > .link {
-  text-align: left;
 }
 ul {
   list-style: none;
@@ -132,7 +95,7 @@ li {
   color: var(--red);
 }
 pre {
-  margin: 0;
+  margin: 0 0 8px;
   font: 0.9rem var(--sans);
   white-space: pre-wrap;
   overflow-wrap: anywhere;

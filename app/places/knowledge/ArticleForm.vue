@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { usePortalOffers } from './usePortalOffers'
+
+// Writes an article, or changes one.
+const props = defineProps<{ article?: AnswerOf<'GET /api/articles/{article}'> }>()
+const emit = defineEmits<{ done: [written: { id: number; text: string }]; close: [] }>()
+
+/** Several portals are chosen by API; whoever changes the words does not lose them. */
+const SEVERAL = '*'
+const several = computed(() => props.article?.portals ?? [])
+const offers = usePortalOffers()
+const portals = computed(() =>
+  several.value.length > 1
+    ? [{ value: SEVERAL, label: `the ${several.value.length} chosen before` }, ...offers.value]
+    : offers.value,
+)
+const AUDIENCES = [
+  { value: 'requesters' as const, label: 'requesters and the desk' },
+  { value: 'desk' as const, label: 'the desk only' },
+]
+const typed = reactive({
+  title: props.article?.title ?? '',
+  audience: (props.article?.audience ?? 'requesters') as 'requesters' | 'desk' | null,
+  keywords: props.article?.keywords ?? '',
+  body: props.article?.body ?? '',
+  portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
+})
+const { busy, error, run } = useDeed()
+async function send() {
+  const { portal, audience, ...words } = typed
+  const body = {
+    ...words,
+    audience: audience ?? 'requesters',
+    portals: portal === SEVERAL ? several.value : portal ? [portal] : [],
+  }
+  const { article } = props
+  const kept = await run(() =>
+    article
+      ? api('PATCH /api/articles/{article}', { path: { article: article.id }, body })
+      : api('POST /api/articles', { body }),
+  )
+  const text = article ? 'The article is changed.' : 'The article can be found from now on.'
+  if (kept) emit('done', { id: kept.id, text })
+}
+</script>
+
+<template>
+  <form class="panel" novalidate @submit.prevent="send" @keydown.esc.stop="emit('close')">
+    <KitText v-model="typed.title" label="Title" focuses :error="error?.on('title')" />
+    <div class="beside">
+      <KitChoice
+        v-model="typed.audience"
+        label="Read by"
+        :options="AUDIENCES"
+        :error="error?.on('audience')"
+      />
+      <KitChoice
+        v-model="typed.portal"
+        label="Shown on"
+        placeholder="all portals"
+        clears
+        :options="portals"
+        :error="error?.on('portals')"
+      />
+      <KitText
+        v-model="typed.keywords"
+        label="Words by which it is found too"
+        :error="error?.on('keywords')"
+      />
+    </div>
+    <KitLongText
+      v-model="typed.body"
+      label="Text, with **emphasis**, lists and links"
+      :rows="14"
+      :error="error?.on('body')"
+    />
+    <KitError :error="error" />
+    <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
+    &nbsp;<KitButton kind="plain" @click="emit('close')">Leave it</KitButton>
+  </form>
+</template>
+
+<style scoped>
+.beside {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 0 16px;
+}
+</style>

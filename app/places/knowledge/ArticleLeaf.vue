@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { dayAndMonth } from '~~/core/time'
+
+// An article as it is read.
+const props = defineProps<{ article: AnswerOf<'GET /api/articles/{article}'>; zone: string }>()
+const emit = defineEmits<{ change: []; out: [article: { id: number; title: string }] }>()
+const session = useSession()
+const { busy, error, run } = useDeed()
+async function takeOut() {
+  const { id, title } = props.article
+  if (await run(() => api('DELETE /api/articles/{article}', { path: { article: id } })))
+    emit('out', { id, title })
+}
+</script>
+
+<template>
+  <article>
+    <h1>{{ article.title }}</h1>
+    <p class="quiet small">
+      For {{ article.audience === 'desk' ? 'the desk only' : 'requesters and the desk' }} · by
+      {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone) }}
+    </p>
+    <LazyRichText :text="article.body" />
+    <KitError :error="error" />
+    <p>
+      <KitButton @click="emit('change')">Change …</KitButton>
+      &nbsp;<KitButton v-if="session.isLead" kind="plain" :busy="busy" @click="takeOut"
+        >Take it out</KitButton
+      >
+    </p>
+  </article>
+</template>

@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { dayAndMonth } from '~~/core/time'
+import { toast } from '~/kit/toast'
+
+// What requesters and technicians can read, and what the visitors of portals are told is broken.
+const route = useRoute()
+const session = useSession()
+const narrow = useNarrow()
+const zone = computed(() => session.me?.zone ?? 'UTC')
+const search = computed(() => String(route.query.find ?? ''))
+const words = ref(search.value)
+watch(search, (now) => (words.value = now))
+const opened = computed(() => Number(route.query.article) || undefined)
+const writing = ref<'new' | 'change' | 'notice'>()
+
+const list = useLedger<AnswerOf<'GET /api/articles'>>({
+  key: () => ['articles', search.value],
+  ask: ({ limit, after, signal }) =>
+    api('GET /api/articles', { query: { search: search.value || undefined, limit, after }, signal }),
+  keyOf: (line) => line.id,
+  most: 200,
+})
+const article = useQuery({
+  key: () => ['article', opened.value ?? 0],
+  query: ({ signal }) => api('GET /api/articles/{article}', { path: { article: opened.value ?? 0 }, signal }),
+  enabled: () => opened.value !== undefined,
+})
+const cache = useQueryCache()
+/** What was written here is shown as it is kept; others read it when they ask again. */
+const anew = (...keys: string[]) =>
+  Promise.all(keys.map((key) => cache.invalidateQueries({ key: [key] }).catch(() => undefined)))
+
+const to = (id?: number) => ({
+  path: '/knowledge',
+  query: { ...(search.value && { find: search.value }), ...(id && { article: id }) },
+})
+async function written({ id, text }: { id?: number; text: string }) {
+  writing.value = undefined
+  toast(text)
+  if (id) await navigateTo(to(id))
+  await anew('articles', 'article', 'notices')
+}
+async function goneOut({ id, title }: { id: number; title: string }) {
+  toast(`“${title}” is taken out.`, { undo: () => putBack(id) })
+  await navigateTo(to())
+  await anew('articles')
+}
+async function putBack(id: number) {
+  try {
+    await api('POST /api/articles/{article}/back', { path: { article: id } })
+    await anew('articles')
+    await navigateTo(to(id))
+  } catch (error) {
+    toast(asApiError(error).problem.detail, { bad: true })
+  }
+}
+function find() {
+  const asked = words.value.trim()
+  return navigateTo({ query: asked ? { find: asked } : {} })
+}
+const about = (line: (typeof list.rows.value)[number]) =>
+  line.part ??
+  [
+    line.audience === 'desk' ? 'the desk only' : 'requesters',
+    line.changed_at && `as of ${dayAndMonth(line.changed_at, zone.value)}`,
+    `solved ${line.solved} ${line.solved === 1 ? 'request' : 'requests'}`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+</script>
+
+<template>
+  <TwoPages :narrow="narrow" :open="opened !== undefined || writing !== undefined">
+    <template #list>
+      <div class="page">
+        <h1>Knowledge</h1>
+        <NoticeList @tell="writing = 'notice'" />
+        <section aria-labelledby="articles">
+          <h2 id="articles">Articles</h2>
+          <form class="line" role="search" @submit.prevent="find">
+            <KitText
+              v-model="words"
+              label="Find an article"
+              bare
+              type="search"
+              placeholder="Words of an article"
+            />
+            <KitButton kind="main" @click="writing = 'new'">Write an article …</KitButton>
+          </form>
+          <KitError :error="list.error.value" tries-again @again="list.again" />
+          <p v-if="list.loading.value && !list.error.value" class="quiet" role="status">
+            Reading the articles …
+          </p>
+          <NuxtLink
+            v-for="line in list.rows.value"
+            :key="line.id"
+            class="row"
+            :class="{ on: line.id === opened }"
+            :to="to(line.id)"
+            :aria-current="line.id === opened ? 'true' : undefined"
+            @click="writing = undefined"
+          >
+            <b>{{ line.title }}</b>
+            <span class="quiet small">{{ about(line) }}</span>
+          </NuxtLink>
+          <KitEmpty
+            v-if="!list.loading.value && !list.rows.value.length && !list.error.value"
+            :says="
+              search
+                ? `No article fits “${search}”.`
+                : 'No article yet. Write down what is asked again and again.'
+            "
+          />
+          <KitButton v-if="list.page.value?.next" kind="plain" @click="list.more">Show more</KitButton>
+        </section>
+      </div>
+    </template>
+    <template #open>
+      <div class="page">
+        <p v-if="narrow"><NuxtLink :to="to()" @click="writing = undefined">← Back to the list</NuxtLink></p>
+        <NoticeForm v-if="writing === 'notice'" @done="written" @close="writing = undefined" />
+        <ArticleForm v-else-if="writing === 'new'" @done="written" @close="writing = undefined" />
+        <ArticleForm
+          v-else-if="writing && article.data.value"
+          :article="article.data.value"
+          @done="written"
+          @close="writing = undefined"
+        />
+        <KitError
+          v-else-if="opened !== undefined && article.error.value"
+          :error="article.error.value"
+          tries-again
+          @again="article.refetch()"
+        />
+        <ArticleLeaf
+          v-else-if="opened !== undefined && article.data.value"
+          :article="article.data.value"
+          :zone="zone"
+          @change="writing = 'change'"
+          @out="goneOut"
+        />
+        <p v-else-if="opened !== undefined" class="quiet" role="status">Reading the article …</p>
+        <p v-else class="quiet">Choose an article to read it.</p>
+      </div>
+    </template>
+  </TwoPages>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  overflow-y: auto;
+  padding: 14px 18px 40px;
+}
+h2 {
+  border-bottom: 3px double var(--rule-2);
+  margin: 14px 0 6px;
+}
+.line {
+  margin: 8px 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.line + .row {
+  border-top: 1px solid var(--rule-2);
+}
+.row {
+  display: block;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--rule);
+  color: inherit;
+  text-decoration: none;
+}
+.row:hover {
+  background: var(--page-2);
+}
+.row.on {
+  background: var(--sea-2);
+}
+.row .small {
+  display: block;
+}
+</style>
