@@ -30,7 +30,7 @@ const emit = defineEmits<{
   more: []
 }>()
 defineSlots<{
-  [cell: `cell-${string}`]: (given: { row: Row }) => unknown
+  [cell: `cell-${string}`]: ((given: { row: Row }) => unknown) | undefined
   opened?: (given: { row: Row }) => unknown
   group?: (given: { row: Row }) => unknown
 }>()
@@ -66,14 +66,19 @@ function sort({ sortField, sortOrder }: { sortField?: unknown; sortOrder?: numbe
       @sort="sort"
       @update:selection="emit('update:chosen', $event.map(keyOf))"
     >
-      <PrimeColumn v-if="chosen" selection-mode="multiple" header-style="width: 2.5rem" />
+      <PrimeColumn
+        v-if="chosen"
+        selection-mode="multiple"
+        header-style="width: 2.5rem"
+        :pt="{ pcRowCheckbox: { root: { 'aria-selected': undefined } } }"
+      />
       <PrimeColumn
         v-for="column in columns"
         :key="column.name"
         :field="column.name"
         :sortable="column.sorts"
         :style="column.width && { width: column.width }"
-        :class="{ figures: column.figures }"
+        :class="{ figures: column.figures, wide: column.wide }"
       >
         <template #header>
           <span :class="{ 'sr-only': column.bare }">{{ column.label }}</span>
@@ -102,7 +107,7 @@ function sort({ sortField, sortOrder }: { sortField?: unknown; sortOrder?: numbe
   font-size: 0.93rem;
 }
 .kit-table :deep(td) {
-  vertical-align: baseline;
+  vertical-align: top;
 }
 .kit-table :deep(.figures) {
   text-align: right;
@@ -122,5 +127,28 @@ function sort({ sortField, sortOrder }: { sortField?: unknown; sortOrder?: numbe
 }
 .more {
   margin: 0.6rem 0;
+}
+/* On a narrow window each row is a few lines of its own. */
+@media (max-width: 620px) {
+  .kit-table :deep(thead) {
+    display: none;
+  }
+  .kit-table :deep(tbody > tr) {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 12px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .kit-table :deep(tbody > tr > td) {
+    border: 0;
+    padding: 0;
+    width: auto !important;
+  }
+  .kit-table :deep(tbody > tr > td.wide),
+  .kit-table :deep(.p-datatable-row-expansion > td) {
+    flex-basis: 100%;
+    order: 1;
+  }
 }
 </style>

@@ -9,6 +9,8 @@ export interface Column {
   /** Figures stand below each other, in monospace and to the right. */
   figures?: boolean
   width?: string
+  /** Takes a line of its own where the window is narrow. */
+  wide?: boolean
 }
 export interface Order {
   by: string

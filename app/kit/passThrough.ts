@@ -23,7 +23,6 @@ export const passThrough = {
     pcOptionCheckbox: { root: { inert: '' } },
     pcHeaderCheckbox: { input: { 'aria-label': 'All' } },
   },
-  datatable: { pcRowCheckbox: { root: { 'aria-selected': undefined } } },
   autocomplete: { dropdown: { 'aria-label': 'Show all' } },
   treeselect: {
     dropdown: { role: undefined, 'aria-hidden': 'true' },
@@ -37,7 +36,11 @@ export const passThrough = {
   // The list of its steps is the list of tabs, not all of it.
   stepper: { root: { role: undefined } },
   steplist: { root: { role: 'tablist' } },
-  step: { header: ({ context }: Step) => ({ 'aria-selected': context.active }) },
+  step: {
+    // With it the frame round a tab would be a thing of its own.
+    root: { 'aria-current': undefined },
+    header: ({ context }: Step) => ({ 'aria-selected': context.active }),
+  },
   datepicker: {
     day: { 'aria-selected': undefined, 'aria-disabled': undefined },
     dayCell: ({ context }: Day) => ({

@@ -17,7 +17,7 @@ function field<T>(first: T, commit?: Commit<T>) {
 
 describe('what is being entered', () => {
   it('is not touched by an answer that draws the page anew', async () => {
-    const { given, draft } = field('Night watch', () => undefined)
+    const { given, draft } = field<string>('Night watch', () => undefined)
     draft.put('Night watch at Hallin')
     given.value = 'Night hours'
     await nextTick()
@@ -26,7 +26,7 @@ describe('what is being entered', () => {
   })
 
   it('follows what the page knows as long as nobody types', async () => {
-    const { given, draft } = field('Night watch')
+    const { given, draft } = field<string>('Night watch')
     given.value = 'Night hours'
     await nextTick()
     expect(draft.draft.value).toBe('Night hours')
@@ -62,7 +62,7 @@ describe('what is being entered', () => {
 describe('taking it over', () => {
   it('says what it was and what it is, once', async () => {
     const commit = vi.fn()
-    const { draft } = field('Night watch', commit)
+    const { draft } = field<string>('Night watch', commit)
     await draft.settle()
     expect(commit).not.toHaveBeenCalled()
     draft.put('Night hours')
@@ -73,7 +73,7 @@ describe('taking it over', () => {
   })
 
   it('keeps what was refused, with the words of the refusal, until something else is typed', async () => {
-    const { draft } = field('Night watch', () => Promise.reject(new Error('Please give it a name.')))
+    const { draft } = field<string>('Night watch', () => Promise.reject(new Error('Please give it a name.')))
     draft.put('')
     await draft.settle()
     expect([draft.draft.value, draft.failed.value, draft.dirty.value]).toEqual([
@@ -107,7 +107,7 @@ describe('taking it over', () => {
 
   it('can be called off', async () => {
     const commit = vi.fn()
-    const { given, draft } = field('Night watch', commit)
+    const { given, draft } = field<string>('Night watch', commit)
     draft.put('Nigh')
     given.value = 'Night hours'
     await nextTick()

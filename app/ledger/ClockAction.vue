@@ -131,7 +131,7 @@ async function submit() {
 }
 .amount {
   display: flex;
-  gap: 4px;
+  gap: 14px;
 }
 .amount :deep(input) {
   width: 5.5em;

@@ -1,8 +1,9 @@
 import { PiniaColada } from '@pinia/colada'
-import { mount, type MountingOptions } from '@vue/test-utils'
+import { flushPromises, mount, type MountingOptions } from '@vue/test-utils'
+import { vi } from 'vitest'
 import { createPinia, setActivePinia } from 'pinia'
-import { defineComponent, h, type Component } from 'vue'
-import { createMemoryHistory, createRouter } from 'vue-router'
+import { defineComponent, h, ref, type Component, type Ref } from 'vue'
+import { createMemoryHistory, createRouter, type RouteLocationRaw } from 'vue-router'
 
 const Nothing = defineComponent(() => () => h('div'))
 
@@ -14,16 +15,35 @@ export function ground() {
     history: createMemoryHistory(),
     routes: [{ path: '/:all(.*)*', component: Nothing }],
   })
-  return { pinia, router, plugins: [pinia, [PiniaColada, {}] as never, router] }
+  const states = new Map<string, Ref<unknown>>()
+  // What Nuxt gives a page besides its router.
+  const navigateTo = (to: RouteLocationRaw) => router.push(to)
+  Object.assign(globalThis, {
+    navigateTo,
+    useState<T>(key: string, first: () => T): Ref<T> {
+      if (!states.has(key)) states.set(key, ref(first()) as Ref<unknown>)
+      return states.get(key) as Ref<T>
+    },
+  })
+  return { pinia, router, mocks: { navigateTo }, plugins: [pinia, [PiniaColada, {}] as never, router] }
+}
+
+/** Lets everything come that is on its way: answers, parts that are fetched when they are needed, and what they ask. */
+export async function settled(): Promise<void> {
+  for (let times = 0; times < 3; times++) {
+    await flushPromises()
+    await vi.dynamicImportSettled()
+  }
+  await flushPromises()
 }
 
 /** Draws a component in the document, with all that it stands on. */
 export function draw<C extends Component>(component: C, options: MountingOptions<object> = {}) {
-  const { plugins, ...rest } = ground()
+  const { plugins, mocks, ...rest } = ground()
   const wrapper = mount(component as Component, {
     ...options,
     attachTo: document.body,
-    global: { ...options.global, plugins: [...plugins, ...(options.global?.plugins ?? [])] },
+    global: { ...options.global, mocks, plugins: [...plugins, ...(options.global?.plugins ?? [])] },
   })
   return { ...rest, wrapper }
 }

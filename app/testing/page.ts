@@ -2,6 +2,7 @@ import { config, enableAutoUnmount } from '@vue/test-utils'
 import PrimeVue from 'primevue/config'
 import { afterEach } from 'vitest'
 import { defineAsyncComponent, type Component } from 'vue'
+import { RouterLink } from 'vue-router'
 import { passThrough } from '../kit/passThrough'
 
 // What a page has around it: the library's parts, and ours by name as Nuxt would find them. No theme: how it looks is
@@ -22,4 +23,5 @@ config.global.components = Object.fromEntries(
     defineAsyncComponent(() => load().then((one) => one.default)),
   ]),
 )
+Object.assign(config.global.components, { NuxtLink: RouterLink })
 enableAutoUnmount(afterEach)

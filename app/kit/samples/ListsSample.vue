@@ -3,7 +3,7 @@ import type { Order } from '../column'
 
 const COLUMNS = [
   { name: 'reference', label: 'No.', figures: true, sorts: true, width: '6rem' },
-  { name: 'summary', label: 'Summary', sorts: true },
+  { name: 'summary', label: 'Summary', sorts: true, wide: true },
   { name: 'team', label: 'Team' },
   { name: 'balance', label: 'Balance', figures: true },
 ]

@@ -75,6 +75,7 @@ const optionsOf = (name: Filter) => offers.data.value?.[name] ?? []
 }
 .bands {
   display: flex;
+  flex-wrap: wrap;
   margin-right: 6px;
 }
 .bands > * {
@@ -97,7 +98,14 @@ const optionsOf = (name: Filter) => offers.data.value?.[name] ?? []
   color: var(--brass);
 }
 .filter :deep(.p-select) {
-  width: 124px;
+  max-width: 160px;
+}
+.filter :deep(.p-select-label) {
+  width: auto;
+  padding-right: 0;
+}
+.filter :deep(.p-select-dropdown) {
+  width: 1.9rem;
 }
 .filter.set :deep(.p-select) {
   border-color: var(--sea);

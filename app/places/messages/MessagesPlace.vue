@@ -65,7 +65,7 @@ const COLUMNS = [
   { name: 'when', label: 'When', figures: true, width: '9rem' },
   { name: 'to', label: 'To' },
   { name: 'by', label: 'By' },
-  { name: 'subject', label: 'What' },
+  { name: 'subject', label: 'What', wide: true },
   { name: 'state', label: 'State' },
   { name: 'deed', label: 'What can be done', bare: true },
 ]

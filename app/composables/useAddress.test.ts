@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest'
+import { settled, within } from '../testing/on'
+
+async function address(query: Record<string, string>) {
+  const { got: choose, router } = within(() => useAddress())
+  await router.push({ path: '/deadlines', query })
+  return { choose, query: () => router.currentRoute.value.query }
+}
+
+describe('what stands after the question mark', () => {
+  it('is changed name by name', async () => {
+    const { choose, query } = await address({ team: 'field' })
+    await choose('band', 'over')
+    expect(query()).toEqual({ team: 'field', band: 'over' })
+    await choose('team', '')
+    expect(query()).toEqual({ band: 'over' })
+    await choose('band', undefined)
+    expect(query()).toEqual({})
+  })
+
+  it('keeps both of two choices that come quickly after each other', async () => {
+    const { choose, query } = await address({})
+    void choose('team', 'field')
+    void choose('band', 'over')
+    await settled()
+    expect(query()).toEqual({ team: 'field', band: 'over' })
+  })
+})

@@ -1,0 +1,133 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { draw, settled } from '../../testing/on'
+import { refusal, serve } from '../../testing/server'
+import CommandLine from './CommandLine.vue'
+import KeysDialog from './KeysDialog.vue'
+import ToldSlip from './ToldSlip.vue'
+
+afterEach(() => vi.unstubAllGlobals())
+const lines = () => [...document.querySelectorAll('[role="option"]')].map((one) => one.textContent ?? '')
+const signedIn = () => {
+  useSession().me = { role: 'technician', staff: true, zone: 'Europe/London' } as never
+}
+
+describe('the command line', () => {
+  const search = (hits: object[], tickets = 0) => ({ hits, tickets, isMore: false })
+  async function line(answer: (words: string) => unknown) {
+    const asked: unknown[] = []
+    serve({
+      'GET /api/search': ({ query }) => {
+        asked.push(query.words)
+        return answer(String(query.words))
+      },
+    })
+    const { wrapper, router } = draw(CommandLine)
+    await settled()
+    const type = async (words: string) => {
+      await wrapper.get('input').setValue(words)
+      await settled()
+    }
+    return { wrapper, router, type, asked }
+  }
+
+  it('goes to places without asking, and to what the desk knows', async () => {
+    const hit = { kind: 'ticket', to: '/desk/48210', title: '48210 Printer dark', note: 'Counter' }
+    const { type, router } = await line(() => search([hit], 19))
+    await type('Deadlines: over')
+    await vi.waitFor(() => expect(lines().join()).toContain('Deadlines: over'))
+    await type('prin')
+    await vi.waitFor(() => expect(lines().join()).toContain('48210 Printer dark'))
+    expect(lines().join()).toContain('18 other tickets fit')
+    const found = [...document.querySelectorAll<HTMLElement>('[role="option"]')]
+    found.find((one) => one.textContent?.includes('48210'))!.click()
+    await settled()
+    expect(router.currentRoute.value.path).toBe('/desk/48210')
+  })
+
+  it('asks once somebody pauses, and minds the last words only', async () => {
+    const { wrapper, asked } = await line((words) =>
+      search([{ kind: 'ticket', to: `/desk/${words}`, title: `found ${words}`, note: '' }], 1),
+    )
+    for (const words of ['p', 'pr', 'pri']) await wrapper.get('input').setValue(words)
+    await vi.waitFor(() => expect(lines().join()).toContain('found pri'))
+    expect(asked).toEqual(['pri'])
+  })
+
+  it('says when the desk cannot be asked, and still goes to places', async () => {
+    const { type } = await line(() => {
+      throw refusal(503, 'Nothing was changed. Please try again in a moment.')
+    })
+    await type('messages')
+    await vi.waitFor(() => expect(lines().join()).toContain('Please try again in a moment.'))
+    expect(lines().join()).toContain('Messages: everything that went or will go')
+  })
+})
+
+describe('what I was told', () => {
+  const row = (key: string, more: object = {}) => ({
+    key,
+    reference: 7,
+    subject: `Told ${key}`,
+    channel: 'mail',
+    state: 'sent',
+    queued_at: 0,
+    seen_at: null,
+    canAcknowledge: false,
+    ...more,
+  })
+  async function slip(answers: Parameters<typeof serve>[0], unseen = 2) {
+    const calls = serve({
+      'GET /api/messages/mine': () => ({ rows: [row('a'), row('b', { canAcknowledge: true })], unseen }),
+      ...answers,
+    })
+    const { wrapper } = draw(ToldSlip)
+    signedIn()
+    await settled()
+    return { wrapper, calls, told: useTold() }
+  }
+
+  it('is counted, and counts as seen at once when the slip is shut', async () => {
+    const { wrapper, told, calls } = await slip({ 'POST /api/messages/seen': () => ({ ok: true }) })
+    expect(wrapper.get('button').attributes('aria-label')).toBe('For me: 2 new messages')
+    await told.see()
+    await settled()
+    expect(wrapper.get('button').attributes('aria-label')).toBe('For me: what you were told')
+    expect(calls.filter((one) => one.startsWith('POST'))).toEqual(['POST /api/messages/seen'])
+    // There is nothing new to see.
+    await told.see()
+    expect(calls.filter((one) => one.startsWith('POST'))).toHaveLength(1)
+  })
+
+  it('counts as new again where the desk did not hear it', async () => {
+    const { told } = await slip({
+      'POST /api/messages/seen': () => {
+        throw refusal(503, 'later')
+      },
+    })
+    await told.see()
+    expect(told.unseen).toBe(2)
+  })
+
+  it('many are told as many', async () => {
+    const { wrapper } = await slip({}, 250)
+    expect(wrapper.text()).toContain('99+')
+  })
+})
+
+describe('the keys', () => {
+  it('of the page that is open are listed, of places that listen themselves too', async () => {
+    const { wrapper, router } = draw(KeysDialog, { props: { shown: false } })
+    await router.push('/bench/12')
+    useShortcutSheets().add({
+      place: 'Everywhere',
+      shortcuts: [{ keys: '?', says: 'these keys', run: () => undefined }],
+    })
+    await wrapper.setProps({ shown: true })
+    await settled()
+    const text = document.querySelector('[role="dialog"]')!.textContent!
+    expect(text).toContain('work in another order')
+    expect(text).toContain('take the last move back')
+    expect(text).toContain('these keys')
+    expect(text).not.toContain('accept what is open')
+  })
+})
