@@ -6,6 +6,7 @@ export type Me = AnswerOf<'GET /api/me'>
 export const useSession = defineStore('session', () => {
   const me = ref<Me | null>(null)
   const asked = ref(false)
+  const cache = useQueryCache()
   const isLead = computed(() => me.value?.role === 'lead' || me.value?.role === 'administrator')
 
   async function load(): Promise<Me | null> {
@@ -27,6 +28,8 @@ export const useSession = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await api('POST /api/sign-out')
     me.value = null
+    // What one person was shown is nothing for the next one at this screen.
+    for (const entry of cache.getEntries()) cache.remove(entry)
   }
 
   return { me, asked, isLead, load, signIn, signOut }

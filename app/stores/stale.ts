@@ -16,7 +16,14 @@ const OF_TICKETS: readonly EntryKey[] = [
   ['mailIn'],
   ['requests'],
 ]
-const OF_EDITIONS: readonly EntryKey[] = [['editions'], ['portals'], ['tickets'], ['clocks'], ['ticket']]
+const OF_EDITIONS: readonly EntryKey[] = [
+  ['editions'],
+  ['portals'],
+  ['viewWords'],
+  ['tickets'],
+  ['clocks'],
+  ['ticket'],
+]
 
 /**
  * Which answers of the server a notice has made old: the keys of `useQuery`, or their beginnings.

@@ -3,14 +3,15 @@ import { toast } from '~/kit/toast'
 
 type Told = AnswerOf<'GET /api/messages/mine'>
 export type ToldRow = Told['rows'][number]
-const KEY = ['told']
 
 /** What the person in front of the screen was told, and how much of it they have not seen. */
 export const useTold = defineStore('told', () => {
   const session = useSession()
   const cache = useQueryCache()
+  /** Of this person: another one may sign in at the same screen. */
+  const key = () => ['told', session.me?.id ?? '']
   const list = useQuery({
-    key: KEY,
+    key,
     query: ({ signal }) => api('GET /api/messages/mine', { signal }),
     enabled: () => Boolean(session.me?.staff),
   })
@@ -19,16 +20,17 @@ export const useTold = defineStore('told', () => {
 
   /** Everything that is there now counts as seen, at once. */
   async function see() {
-    const before = cache.getQueryData<Told>(KEY)
+    const mine = key()
+    const before = cache.getQueryData<Told>(mine)
     if (!before?.unseen) return
-    cache.cancelQueries({ key: KEY })
+    cache.cancelQueries({ key: mine })
     const after = { ...before, unseen: 0 }
-    cache.setQueryData(KEY, after)
+    cache.setQueryData(mine, after)
     try {
       await api('POST /api/messages/seen')
     } catch {
       // Nothing is lost: they count as new again, and are shown as such.
-      if (cache.getQueryData(KEY) === after) cache.setQueryData(KEY, before)
+      if (cache.getQueryData(mine) === after) cache.setQueryData(mine, before)
     }
   }
 

@@ -6,6 +6,9 @@ defineProps<{ shown: boolean }>()
 defineEmits<{ 'update:shown': [shown: boolean] }>()
 const shortcuts = useShortcutSheets()
 const route = useRoute()
+/** Arrows as they stand on the keys. */
+const SIGNS: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' }
+const inSigns = (keys: string) => keys.replace(/Arrow\w+/, (name) => SIGNS[name] ?? name)
 const sheets = computed(() => [
   ...OWN_KEYS.filter(({ at }) => route.path.startsWith(at)).map(({ place, keys }) => ({ place, keys })),
   ...shortcuts.sheets.toReversed().map((sheet) => ({
@@ -22,7 +25,7 @@ const sheets = computed(() => [
       <dl>
         <template v-for="[keys, says] in sheet.keys" :key="keys">
           <dt>
-            <kbd>{{ keys }}</kbd>
+            <kbd>{{ inSigns(keys) }}</kbd>
           </dt>
           <dd>{{ says }}</dd>
         </template>

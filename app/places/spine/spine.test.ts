@@ -7,8 +7,8 @@ import ToldSlip from './ToldSlip.vue'
 
 afterEach(() => vi.unstubAllGlobals())
 const lines = () => [...document.querySelectorAll('[role="option"]')].map((one) => one.textContent ?? '')
-const signedIn = () => {
-  useSession().me = { role: 'technician', staff: true, zone: 'Europe/London' } as never
+const signedIn = (id = 'tora') => {
+  useSession().me = { id, role: 'technician', staff: true, zone: 'Europe/London' } as never
 }
 
 describe('the command line', () => {
@@ -106,6 +106,21 @@ describe('what I was told', () => {
     })
     await told.see()
     expect(told.unseen).toBe(2)
+  })
+
+  it('is nobody else’s once they have signed out', async () => {
+    let mine = [row('of Tora')]
+    const { told } = await slip({
+      'GET /api/messages/mine': () => ({ rows: mine, unseen: mine.length }),
+      'POST /api/sign-out': () => ({ ok: true }),
+    })
+    expect(told.rows.map(({ key }) => key)).toEqual(['of Tora'])
+    await useSession().signOut()
+    mine = [row('of Mika')]
+    signedIn('mika')
+    expect(told.rows).toEqual([])
+    await settled()
+    expect(told.rows.map(({ key }) => key)).toEqual(['of Mika'])
   })
 
   it('many are told as many', async () => {
