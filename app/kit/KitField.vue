@@ -31,7 +31,9 @@ const describedBy = computed(
     <label v-else :for="id" :class="{ 'sr-only': bare }">{{ label }}</label>
     <p v-if="help" :id="`${id}-help`" class="help">{{ help }}</p>
     <slot :id="id" :described-by="describedBy" :invalid="Boolean(wrong)" />
-    <p v-if="wrong" :id="`${id}-error`" class="error-text" role="alert">{{ wrong }}</p>
+    <p v-if="wrong" :id="`${id}-error`" class="error-text" :role="failed ? 'alert' : undefined">
+      {{ wrong }}
+    </p>
     <p v-if="theirs !== undefined" class="theirs small" role="status">
       Somebody else has made it “{{ theirs }}” meanwhile.
       <button type="button" class="link" @click="$emit('takeTheirs')">Take that</button>

@@ -4,22 +4,45 @@ import AutoComplete from 'primevue/autocomplete'
 import { useOverlayHome } from './useOverlayHome'
 
 // A line in which one looks for something and goes there. What is found is told by whoever uses it.
-defineProps<{ hits: readonly Hit[]; label: string; placeholder?: string; nothing: string }>()
+const props = defineProps<{ hits: readonly Hit[]; label: string; placeholder?: string; nothing: string }>()
 const emit = defineEmits<{ look: [words: string]; go: [hit: Hit] }>()
-const box = ref<InstanceType<typeof AutoComplete> & { $el: HTMLElement; hide: () => void }>()
+/** The control, with what its types leave out. */
+type Box = InstanceType<typeof AutoComplete> & {
+  $el: HTMLElement
+  hide: () => void
+  overlayVisible: boolean
+  focusedOptionIndex: number
+}
+const box = ref<Box>()
 const text = ref('')
 const input = () => box.value?.$el.querySelector('input')
 defineExpose({ focus: () => input()?.focus() })
 
+/** Somebody has gone where a line leads. */
+let isGone = false
 function go(hit: Hit) {
   text.value = ''
-  input()?.blur()
+  isGone = true
   emit('go', hit)
+}
+/** The control takes the focus back when its list shuts; keys are for the place then. */
+function shut() {
+  if (isGone) input()?.blur()
+  isGone = false
 }
 function leave() {
   box.value?.hide()
   input()?.blur()
 }
+// What is found comes in several goes; the control marks the first line after the first of them only.
+watch(
+  () => props.hits,
+  async (hits) => {
+    await nextTick()
+    const line = box.value
+    if (line?.overlayVisible && line.focusedOptionIndex < 0 && hits.length) line.focusedOptionIndex = 0
+  },
+)
 const home = useOverlayHome()
 </script>
 
@@ -46,6 +69,7 @@ const home = useOverlayHome()
     @complete="emit('look', $event.query)"
     @update:model-value="typeof $event === 'string' && (text = $event)"
     @option-select="go($event.value)"
+    @hide="shut"
     @keydown.esc="leave"
   >
     <template #option="{ option }">

@@ -44,6 +44,17 @@ describe('the command line', () => {
     expect(router.currentRoute.value.path).toBe('/desk/48210')
   })
 
+  it('goes to what came last by Enter, though nothing was known at first', async () => {
+    const hit = { kind: 'ticket', to: '/desk/48210', title: '48210 Printer dark', note: 'Counter' }
+    const { wrapper, type, router } = await line(() => search([hit], 1))
+    await type('48210')
+    await vi.waitFor(() => expect(lines().join()).toContain('48210 Printer dark'))
+    await settled()
+    await wrapper.get('input').trigger('keydown', { key: 'Enter', code: 'Enter' })
+    await settled()
+    expect(router.currentRoute.value.path).toBe('/desk/48210')
+  })
+
   it('asks once somebody pauses, and minds the last words only', async () => {
     const { wrapper, asked } = await line((words) =>
       search([{ kind: 'ticket', to: `/desk/${words}`, title: `found ${words}`, note: '' }], 1),
