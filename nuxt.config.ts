@@ -100,7 +100,7 @@ export default defineNuxtConfig({
         // A part that lives before the rest must not hear it too: what it would open may not be there yet.
         {
           innerHTML:
-            "window.yareEarly=[];window.yareWait=function(e){var s=e.type==='submit',t=s?e.target:e.target.closest('button[type=button]');if(!t)return;e.stopPropagation();if(s)e.preventDefault();if(yareEarly.indexOf(t)<0)yareEarly.push(t)};addEventListener('click',yareWait,true);addEventListener('submit',yareWait,true)",
+            "if(/^\\/(portal|acknowledge)\\//.test(location.pathname)){window.yareEarly=[];window.yareWait=function(e){var s=e.type==='submit',t=s?e.target:e.target.closest('button[type=button]');if(!t)return;e.stopPropagation();if(s)e.preventDefault();if(yareEarly.indexOf(t)<0)yareEarly.push(t)};addEventListener('click',yareWait,true);addEventListener('submit',yareWait,true)}",
         },
       ],
     },

@@ -17,7 +17,8 @@ interface Entered {
 declare global {
   interface Window {
     yareEarly: (HTMLButtonElement | HTMLFormElement)[]
-    yareWait: (event: Event) => void
+    /** Only where a page comes as HTML; places of the desk are drawn by their script. */
+    yareWait?: (event: Event) => void
   }
 }
 
@@ -72,6 +73,8 @@ function pressAgain(pressed: HTMLButtonElement | HTMLFormElement) {
 }
 
 export default defineNuxtPlugin((nuxt) => {
+  const wait = window.yareWait
+  if (!wait) return
   const listen = (event: Event) => isField(event.target) && keep(event.target)
   for (const field of document.querySelectorAll<Field>('input, textarea, select'))
     if (differsFromServer(field)) keep(field)
@@ -85,7 +88,7 @@ export default defineNuxtPlugin((nuxt) => {
     await nextTick()
     for (const [field, was] of entered) enterAgain(field, was)
     entered.clear()
-    for (const type of ['click', 'submit']) removeEventListener(type, window.yareWait, true)
+    for (const type of ['click', 'submit']) removeEventListener(type, wait, true)
     await nextTick()
     for (const pressed of window.yareEarly.splice(0)) pressAgain(pressed)
   })
