@@ -20,16 +20,11 @@ const props = withDefaults(
   { rows: 4 },
 )
 const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
-const { draft, theirs, failed, put, cancel, settle } = useFieldDraft({
+const { draft, theirs, failed, put, cancel, escape, settle } = useFieldDraft({
   given: () => props.modelValue,
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
 })
-function escape(event: KeyboardEvent) {
-  if (!props.commit) return
-  event.stopPropagation()
-  cancel()
-}
 const box = ref<{ $el: HTMLElement }>()
 onMounted(() => props.focuses && box.value?.$el.focus())
 </script>

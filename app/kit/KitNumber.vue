@@ -23,7 +23,7 @@ const props = withDefaults(
   { places: 0 },
 )
 const emit = defineEmits<{ 'update:modelValue': [now: number | null]; enter: [] }>()
-const { draft, theirs, failed, put, cancel, settle } = useFieldDraft({
+const { draft, theirs, failed, put, cancel, escape, settle } = useFieldDraft({
   given: () => props.modelValue,
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
@@ -32,11 +32,6 @@ const typed = (value: unknown) => put(typeof value === 'number' ? value : null)
 async function enter() {
   await settle()
   emit('enter')
-}
-function escape(event: KeyboardEvent) {
-  if (!props.commit) return
-  event.stopPropagation()
-  cancel()
 }
 </script>
 

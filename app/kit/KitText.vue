@@ -22,7 +22,7 @@ const props = withDefaults(
   { type: 'text' },
 )
 const emit = defineEmits<{ 'update:modelValue': [now: string]; enter: [] }>()
-const { draft, theirs, failed, put, cancel, settle } = useFieldDraft({
+const { draft, theirs, failed, put, cancel, escape, settle } = useFieldDraft({
   given: () => props.modelValue,
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
@@ -30,11 +30,6 @@ const { draft, theirs, failed, put, cancel, settle } = useFieldDraft({
 async function enter() {
   await settle()
   emit('enter')
-}
-function escape(event: KeyboardEvent) {
-  if (!props.commit) return
-  event.stopPropagation()
-  cancel()
 }
 const box = ref<{ $el: HTMLElement }>()
 onMounted(() => props.focuses && box.value?.$el.focus())

@@ -13,8 +13,6 @@ interface Options<T> {
   tell: (now: T) => void
   /** Takes it over once the eye goes on; none in a form. */
   commit?: () => Commit<T> | undefined
-  /** What went wrong, in words. */
-  wordsOf?: (error: unknown) => string
 }
 
 const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
@@ -24,7 +22,7 @@ const messageOf = (error: unknown) => (error instanceof Error ? error.message : 
  * What is being entered into a field. An answer of the server that draws the page anew does not touch it; what somebody
  * else made of it meanwhile is told beside it.
  */
-export function useFieldDraft<T>({ given, tell, commit, wordsOf = messageOf }: Options<T>) {
+export function useFieldDraft<T>({ given, tell, commit }: Options<T>) {
   const draft = ref(given()) as Ref<T>
   /** What the field was when its draft began. */
   const base = shallowRef(given())
@@ -50,6 +48,12 @@ export function useFieldDraft<T>({ given, tell, commit, wordsOf = messageOf }: O
     put(given())
     base.value = given()
   }
+  /** Escape puts a field back that is changed in place; in a form it leaves the form. */
+  function escape(event: KeyboardEvent): void {
+    if (!commit?.()) return
+    event.stopPropagation()
+    cancel()
+  }
   /** Takes over what is entered, if it is something new. */
   async function settle(): Promise<void> {
     const take = commit?.()
@@ -61,7 +65,7 @@ export function useFieldDraft<T>({ given, tell, commit, wordsOf = messageOf }: O
       base.value = now
       failed.value = ''
     } catch (error) {
-      failed.value = wordsOf(error)
+      failed.value = messageOf(error)
     } finally {
       busy.value = false
     }
@@ -69,7 +73,5 @@ export function useFieldDraft<T>({ given, tell, commit, wordsOf = messageOf }: O
     if (!failed.value && !same(draft.value, now)) await settle()
   }
 
-  return { draft, dirty, theirs, busy, failed, put, cancel, settle }
+  return { draft, dirty, theirs, busy, failed, put, cancel, escape, settle }
 }
-
-export type FieldDraft<T> = ReturnType<typeof useFieldDraft<T>>
