@@ -96,12 +96,6 @@ export default defineNuxtConfig({
           innerHTML:
             "try{var t=localStorage.getItem('yare-theme');if(t==='night'||(!t&&matchMedia('(prefers-color-scheme: dark)').matches))document.documentElement.classList.add('night')}catch(e){}",
         },
-        // What is pressed before the page has come to life waits for plugins/earlyInput, which takes this away again.
-        // A part that lives before the rest must not hear it too: what it would open may not be there yet.
-        {
-          innerHTML:
-            "if(/^\\/(portal|acknowledge)\\//.test(location.pathname)){window.yareEarly=[];window.yareWait=function(e){var s=e.type==='submit',t=s?e.target:e.target.closest('button[type=button]');if(!t)return;e.stopPropagation();if(s)e.preventDefault();if(yareEarly.indexOf(t)<0)yareEarly.push(t)};addEventListener('click',yareWait,true);addEventListener('submit',yareWait,true)}",
-        },
       ],
     },
   },
@@ -113,7 +107,11 @@ export default defineNuxtConfig({
     '/acknowledge/**': { ssr: true },
   },
   // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  // What a form asks of the server while its page is drawn there goes on in the name of that page, question after question.
+  experimental: {
+    asyncContext: true,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   hooks: {
     // The page of the kit is for those who work on it, and for the tests of it.
     'pages:extend': (pages) => {

@@ -16,8 +16,6 @@ const detail = computed(() => {
   const said = isNotThere.value && !code ? say('problem.404') : problem.value.detail
   return problemSaid({ status: status.value, code, detail: said }, language.value)
 })
-/** From the beginning: whoever was let in or not is asked once more. */
-const reload = () => location.reload()
 const home = computed(() => (portal.value ? `/portal/${portal.value}` : '/'))
 useHead({ title: () => (isNotThere.value ? 'Not here · Yare Ledger' : 'Not now · Yare Ledger') })
 </script>
@@ -28,10 +26,11 @@ useHead({ title: () => (isNotThere.value ? 'Not here · Yare Ledger' : 'Not now 
     <h1>{{ say(isNotThere ? 'error.notHere' : 'error.notNow') }}</h1>
     <p>{{ detail }}</p>
     <p>
-      <KitButton v-if="!isNotThere" kind="main" @click="reload">
+      <!-- From the beginning: whoever was let in or not is asked once more. Links, so that they need no script. -->
+      <KitButton v-if="!isNotThere" kind="main" :href="route.fullPath">
         {{ say('error.again') }}
       </KitButton>
-      &nbsp;<KitButton :kind="isNotThere ? 'main' : 'plain'" @click="clearError({ redirect: home })">
+      &nbsp;<KitButton :kind="isNotThere ? 'main' : 'plain'" :href="home">
         {{ say(portal ? 'error.toPortal' : 'error.toDesk') }}
       </KitButton>
     </p>

@@ -138,7 +138,7 @@ function drop(event: DragEvent) {
         {{ one.name }}
       </li>
     </ul>
-    <FormFileField :id="`${id}-files`" ref="field" :files="files" @change="files = $event" />
+    <SentFiles ref="field" label="Files" bare :files="files" @change="files = $event" />
   </div>
 </template>
 

@@ -59,14 +59,44 @@ type Send = <T>(path: string, options: object) => Promise<T>
  * @throws ApiError with words for the person in front of the screen
  */
 export async function api<C extends Call>(call: C, ...[ask]: Must<Ask<C>>): Promise<AnswerOf<C>> {
-  const send = import.meta.server ? (useRequestFetch() as unknown as Send) : ($fetch as unknown as Send)
   const { path, query, ...options } = (ask ?? {}) as Partial<Ask<Call>> & Addressed
   const [method] = call.split(' ')
+  const send = import.meta.server ? sendOnServer(method) : ($fetch as unknown as Send)
   try {
     return await send<AnswerOf<C>>(addressOf(call, path), { method, query, ...options })
   } catch (error) {
     throw new ApiError(problemIn(error) ?? UNREACHABLE)
   }
+}
+
+/**
+ * A page that is drawn on the server asks in the name of whom it is drawn for. What it changes, since its form was sent
+ * by the browser itself, is content of its own, and cookies that are set by it go on to the browser.
+ */
+function sendOnServer(method: string | undefined): Send {
+  const ask = useRequestFetch() as unknown as Send
+  const event = useRequestEvent()
+  if (method === 'GET' || !event) return ask
+  return <T>(path: string, { body, headers, ...options }: Sent) => {
+    const isJson = !(body instanceof ArrayBuffer)
+    const content = isJson ? JSON.stringify(body ?? {}) : body
+    const length = isJson ? new TextEncoder().encode(content as string).length : body.byteLength
+    return ask<T>(path, {
+      ...options,
+      body: content,
+      headers: {
+        'content-length': String(length),
+        'content-type': isJson ? 'application/json' : 'application/octet-stream',
+        ...headers,
+      },
+      onResponse: ({ response }: { response: Response }) =>
+        response.headers.getSetCookie().forEach((one) => event.node.res.appendHeader('set-cookie', one)),
+    })
+  }
+}
+interface Sent {
+  body?: unknown
+  headers?: Record<string, string>
 }
 
 interface Addressed {

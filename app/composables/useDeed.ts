@@ -1,10 +1,13 @@
 /**
  * Something that is done at the server from a form: busy while it runs, with the error it ended in.
  * @param onConflict called when somebody was quicker, so that what is shown is read anew
+ * @param error where it is kept what went wrong
  */
-export function useDeed(onConflict: () => void = () => undefined) {
+export function useDeed(
+  onConflict: () => void = () => undefined,
+  error: Ref<ApiError | undefined> = ref<ApiError>(),
+) {
   const busy = ref(false)
-  const error = ref<ApiError>()
 
   /** Does it. @returns what it gave; undefined when it failed, and `error` says why */
   async function run<T>(work: () => Promise<T>): Promise<T | undefined> {
@@ -23,3 +26,10 @@ export function useDeed(onConflict: () => void = () => undefined) {
 
   return { busy, error, run }
 }
+
+/** The same on a page that comes as HTML, where it may be done before the page is drawn. */
+export const usePageDeed = (key: string) =>
+  useDeed(
+    undefined,
+    usePageState<ApiError | undefined>(key, () => undefined),
+  )

@@ -17,9 +17,13 @@ const isGiven = (value: unknown) =>
 /**
  * Answers to a form while it is filled in: which questions are asked, what is given, and what is wrong with it.
  * @param language in which problems are told; English if left out
+ * @param answers what is answered already
  */
-export function useForm(asked: () => AskedForm | undefined, language?: Ref<Language>) {
-  const answers = reactive<Record<string, Answer>>({})
+export function useForm(
+  asked: () => AskedForm | undefined,
+  language?: Ref<Language>,
+  answers = reactive<Record<string, Answer>>({}),
+) {
   const library = computed(
     () => new Map((asked()?.questions ?? []).map((question) => [question.name, question])),
   )

@@ -12,6 +12,8 @@ const props = withDefaults(
     /** It is at work: it cannot be pressed again, and says so. */
     busy?: boolean
     disabled?: boolean
+    /** It goes there: a link in the look of a button. */
+    href?: string
     /** The key that does the same, for its tooltip. */
     keys?: string
   }>(),
@@ -31,7 +33,9 @@ const look = computed(() => LOOKS[props.kind])
 <template>
   <Button
     v-bind="look"
-    :type="type"
+    :as="href ? 'a' : undefined"
+    :href="href"
+    :type="href ? undefined : type"
     class="kit-button"
     :class="kind"
     :disabled="disabled || busy"

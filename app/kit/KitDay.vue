@@ -37,6 +37,7 @@ const home = useOverlayHome()
     <DatePicker
       :append-to="home"
       :input-id="id"
+      :name="name"
       :model-value="asDate(draft) ?? null"
       :min-date="asDate(earliest)"
       :max-date="asDate(latest)"

@@ -8,12 +8,13 @@ defineProps<{
   triesAgain?: boolean
 }>()
 defineEmits<{ again: [] }>()
+const { say } = usePortalWords()
 const words = (error: unknown) => (error instanceof Error ? error.message : String(error))
 </script>
 
 <template>
   <p v-if="error" class="notice bad" role="alert">
     {{ words(error) }}
-    <KitButton v-if="triesAgain" kind="plain" @click="$emit('again')">Try again</KitButton>
+    <KitButton v-if="triesAgain" kind="plain" @click="$emit('again')">{{ say('error.again') }}</KitButton>
   </p>
 </template>

@@ -13,10 +13,14 @@ const props = defineProps<
   }
 >()
 defineEmits<{ takeTheirs: [] }>()
-const id = useId()
+const own = useId()
+const id = computed(() => props.id ?? own)
+const { say } = usePortalWords()
 const wrong = computed(() => props.error || props.failed)
 const describedBy = computed(
-  () => [props.help && `${id}-help`, wrong.value && `${id}-error`].filter(Boolean).join(' ') || undefined,
+  () =>
+    [props.help && `${id.value}-help`, wrong.value && `${id.value}-error`].filter(Boolean).join(' ') ||
+    undefined,
 )
 </script>
 
@@ -27,16 +31,20 @@ const describedBy = computed(
     :class="{ bare }"
     :aria-describedby="group ? describedBy : undefined"
   >
-    <legend v-if="group" :class="{ 'sr-only': bare }">{{ label }}</legend>
-    <label v-else :for="id" :class="{ 'sr-only': bare }">{{ label }}</label>
+    <legend v-if="group" :class="{ 'sr-only': bare }">
+      {{ label }}<span v-if="aside" class="quiet aside">{{ ` ${aside}` }}</span>
+    </legend>
+    <label v-else :for="id" :class="{ 'sr-only': bare }"
+      >{{ label }}<span v-if="aside" class="quiet aside">{{ ` ${aside}` }}</span></label
+    >
     <p v-if="help" :id="`${id}-help`" class="help">{{ help }}</p>
     <slot :id="id" :described-by="describedBy" :invalid="Boolean(wrong)" />
     <p v-if="wrong" :id="`${id}-error`" class="error-text" :role="failed ? 'alert' : undefined">
       {{ wrong }}
     </p>
     <p v-if="theirs !== undefined" class="theirs small" role="status">
-      Somebody else has made it “{{ theirs }}” meanwhile.
-      <button type="button" class="link" @click="$emit('takeTheirs')">Take that</button>
+      {{ say('kit.theirs', { theirs }) }}
+      <button type="button" class="link" @click="$emit('takeTheirs')">{{ say('kit.takeTheirs') }}</button>
     </p>
   </component>
 </template>
@@ -58,6 +66,9 @@ legend {
   font-weight: 600;
   padding: 0;
   margin-bottom: 0.25rem;
+}
+.aside {
+  font-weight: 400;
 }
 .help {
   color: var(--ink-3);

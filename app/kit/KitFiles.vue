@@ -23,12 +23,15 @@ const words = computed(
       callOff: 'call off',
     },
 )
-function pick({ target }: Event) {
-  if (!(target instanceof HTMLInputElement)) return
-  emit('pick', [...(target.files ?? [])])
+const box = ref<HTMLInputElement>()
+function pick() {
+  if (!box.value?.files?.length) return
+  emit('pick', [...box.value.files])
   // The same file can be chosen once more.
-  target.value = ''
+  box.value.value = ''
 }
+// What was chosen before the page's script was there.
+onMounted(pick)
 function drop(event: DragEvent) {
   over.value = false
   const files = [...(event.dataTransfer?.files ?? [])]
@@ -47,6 +50,8 @@ function drop(event: DragEvent) {
     >
       <input
         :id="id"
+        ref="box"
+        :name="name"
         class="picker"
         type="file"
         multiple

@@ -15,6 +15,8 @@ const props = defineProps<
     find: (words: string) => Promise<readonly Option[]>
     commit?: Commit<string | null>
     placeholder?: string
+    /** All of them, or the first of many, are listed at a press. */
+    lists?: boolean
   }
 >()
 const emit = defineEmits<{ 'update:modelValue': [now: string | null] }>()
@@ -23,6 +25,7 @@ const { draft, theirs, failed, put, cancel, settle } = useFieldDraft<string | nu
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
 })
+const { say } = usePortalWords()
 const found = shallowRef<Option[]>([])
 const problem = ref('')
 const names = new Map<string, string>()
@@ -68,20 +71,24 @@ const home = useOverlayHome()
     v-slot="{ id, describedBy, invalid }"
     v-bind="framed({ ...props, error: error ?? (problem || undefined) })"
     :failed="failed"
-    :theirs="theirs === undefined ? undefined : theirs === null ? 'nothing' : (names.get(theirs) ?? theirs)"
+    :theirs="
+      theirs === undefined ? undefined : theirs === null ? say('kit.nothing') : (names.get(theirs) ?? theirs)
+    "
     @take-theirs="cancel"
   >
     <AutoComplete
       :append-to="home"
       :input-id="id"
+      :name="name"
       :model-value="shown"
       :suggestions="found"
       option-label="label"
       :delay="150"
       :min-length="0"
-      complete-on-focus
+      :complete-on-focus="!lists"
+      :dropdown="lists"
       auto-option-focus
-      :placeholder="placeholder ?? 'type to find …'"
+      :placeholder="placeholder ?? say('kit.find')"
       :disabled="disabled"
       :invalid="invalid"
       :pt="{ pcInputText: { root: { 'aria-describedby': describedBy } } }"
@@ -95,7 +102,9 @@ const home = useOverlayHome()
         <span>{{ option.label }}</span>
         <span v-if="option.note" class="quiet small note">{{ option.note }}</span>
       </template>
-      <template #empty><span class="quiet">Nothing found.</span></template>
+      <template #empty
+        ><span class="quiet">{{ say('kit.nothingFound') }}</span></template
+      >
     </AutoComplete>
   </KitField>
 </template>

@@ -40,6 +40,7 @@ onMounted(() => props.focuses && box.value?.$el.focus())
     <Textarea
       :id="id"
       ref="box"
+      :name="name"
       :model-value="draft"
       :rows="rows"
       auto-resize

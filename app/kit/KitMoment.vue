@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { isoTime, parseMoment } from '~~/core/time/words'
+import { isoTime, momentTyped, parseMoment, TIME_TYPED } from '~~/core/time/words'
 import { framed, type FieldProps } from './field'
 import KitDay from './KitDay.vue'
 import KitField from './KitField.vue'
@@ -11,7 +11,11 @@ const props = defineProps<FieldProps & { modelValue: string; commit?: Commit<str
 const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
 
 function local(moment: string): [day: string, time: string] {
-  if (!moment) return ['', '']
+  if (!moment.includes('T')) {
+    // What could not be read stays as it was typed.
+    const [day = '', time = ''] = moment.split(' ')
+    return [day, time]
+  }
   try {
     const text = isoTime(parseMoment(moment, props.zone), props.zone)
     return [text.slice(0, 10), text.slice(11, 16)]
@@ -19,6 +23,7 @@ function local(moment: string): [day: string, time: string] {
     return ['', '']
   }
 }
+const { say } = usePortalWords()
 const parts = reactive({ day: '', time: '' })
 watch(
   () => [props.modelValue, props.zone] as const,
@@ -26,20 +31,11 @@ watch(
     if (whole.value !== moment) [parts.day, parts.time] = local(moment)
   },
 )
-const TIME = /^([01]?\d|2[0-3])[:.]?([0-5]\d)$/
 /** What both parts make; empty while one is missing or cannot be read. */
-const whole = computed(() => {
-  const [, hour, minute] = TIME.exec(parts.time.trim()) ?? []
-  if (!parts.day || !hour || !minute) return ''
-  try {
-    return isoTime(parseMoment(`${parts.day}T${hour.padStart(2, '0')}:${minute}`, props.zone), props.zone)
-  } catch {
-    return ''
-  }
-})
+const whole = computed(() => momentTyped(parts.day, parts.time, props.zone) ?? '')
 ;[parts.day, parts.time] = local(props.modelValue)
 const unread = computed(() =>
-  parts.time.trim() && !TIME.test(parts.time.trim()) ? 'Write the time like 14:30.' : undefined,
+  parts.time.trim() && !TIME_TYPED.test(parts.time.trim()) ? say('kit.timeLike') : undefined,
 )
 const failed = ref('')
 let before = props.modelValue
@@ -68,7 +64,9 @@ async function settle() {
     <span class="parts" @focusout="settle">
       <KitDay
         v-model="parts.day"
-        :label="`${label}: day`"
+        :id="id && `${id}-0`"
+        :name="name && `${name}.day`"
+        :label="`${label}: ${say('kit.day')}`"
         bare
         :disabled="disabled"
         @update:model-value="put"
@@ -76,7 +74,8 @@ async function settle() {
       <InputText
         v-model="parts.time"
         class="time"
-        :aria-label="`${label}: time of day`"
+        :name="name && `${name}.time`"
+        :aria-label="`${label}: ${say('kit.time')}`"
         :aria-describedby="describedBy"
         placeholder="14:30"
         maxlength="5"

@@ -28,7 +28,14 @@ const { draft, theirs, failed, put, cancel, escape, settle } = useFieldDraft({
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
 })
+const { say } = usePortalWords()
 const typed = (value: unknown) => put(typeof value === 'number' ? value : null)
+/** Where no key is told of each letter, as on the keyboard of a phone or by a paste, the control itself waits for its end. */
+function heard({ target }: Event) {
+  if (!(target instanceof HTMLInputElement)) return
+  const number = Number(target.value.replace(',', '.'))
+  if (target.value.trim() && Number.isFinite(number) && number !== draft.value) put(number)
+}
 async function enter() {
   await settle()
   emit('enter')
@@ -40,12 +47,13 @@ async function enter() {
     v-slot="{ id, describedBy, invalid }"
     v-bind="framed(props)"
     :failed="failed"
-    :theirs="theirs === undefined ? undefined : theirs === null ? 'empty' : String(theirs)"
+    :theirs="theirs === undefined ? undefined : theirs === null ? say('kit.nothing') : String(theirs)"
     @take-theirs="cancel"
   >
-    <span class="with-unit">
+    <span class="with-unit" @input="heard">
       <InputNumber
         :input-id="id"
+        :name="name"
         :model-value="draft"
         :min="min"
         :max="max"

@@ -46,6 +46,7 @@ onMounted(() => props.focuses && box.value?.$el.focus())
     <InputText
       :id="id"
       ref="box"
+      :name="name"
       :model-value="draft"
       :type="type"
       :autocomplete="autocomplete"

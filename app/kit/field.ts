@@ -8,6 +8,12 @@ export interface FieldProps {
   /** Its label is read aloud only: where its place says already what it is. */
   bare?: boolean
   disabled?: boolean
+  /** Said quietly behind its label. */
+  aside?: string
+  /** By which something else finds it on the page. */
+  id?: string
+  /** Under which a form sends it that the browser sends by itself, before the page's script is there. */
+  name?: string
 }
 
 /** Something to choose. */
@@ -20,7 +26,9 @@ export interface Option<T = string> {
 }
 
 /** The part of a field's properties that its frame draws. */
-export const framed = ({ label, help, error, bare }: FieldProps): FieldProps => ({ label, help, error, bare })
+export const framed = ({ label, help, error, bare, aside, id }: FieldProps): FieldProps => ({
+  ...{ label, help, error, bare, aside, id },
+})
 
 /** From so many on, a list has a line in which to look for something. */
 export const LOOKED_FOR = 12

@@ -12,6 +12,7 @@ import KitMoney from './KitMoney.vue'
 import KitNumber from './KitNumber.vue'
 import KitRadio from './KitRadio.vue'
 import KitSwitch from './KitSwitch.vue'
+import KitTicks from './KitTicks.vue'
 import KitText from './KitText.vue'
 
 const TEAMS = ['Counter', 'Field', 'Network'].map((label) => ({ value: label.toLowerCase(), label }))
@@ -54,6 +55,15 @@ describe('a field', () => {
     expect((input.element as HTMLInputElement).value).toBe('Night watch')
   })
 
+  it('shows what it was taken over as', async () => {
+    const { wrapper } = draw(KitText, { props: { modelValue: '', label: 'How long' } })
+    await wrapper.setProps({ commit: () => void wrapper.setProps({ modelValue: '1 hour 30 minutes' }) })
+    await wrapper.get('input').setValue('1:30')
+    await wrapper.get('input').trigger('blur')
+    await flushPromises()
+    expect(wrapper.get('input').element.value).toBe('1 hour 30 minutes')
+  })
+
   it('tells what somebody else has made of it, and takes that', async () => {
     const { wrapper } = draw(KitText, {
       props: { modelValue: 'Night watch', label: 'Name', commit: () => undefined },
@@ -79,6 +89,14 @@ describe('numbers', () => {
     await wrapper.setProps({ modelValue: 7 })
     expect((input.element as HTMLInputElement).value).toBe('34')
     expect(wrapper.text()).toContain('pieces')
+  })
+
+  it('are told where no key is, as on a phone', async () => {
+    const { wrapper } = draw(KitNumber, { props: { modelValue: null, label: 'How many' } })
+    const input = wrapper.get('input')
+    input.element.value = '12'
+    input.element.dispatchEvent(new Event('input', { bubbles: true }))
+    expect(emitted(wrapper)).toEqual([12])
   })
 
   it('of money have the places that their currency has', () => {
@@ -167,6 +185,26 @@ describe('a choice', () => {
     expect(inputs.map((one) => (one.element as HTMLInputElement).checked)).toEqual([false, true, false])
     await inputs[0]!.setValue(true)
     expect(emitted(wrapper)).toEqual(['counter'])
+  })
+})
+
+describe('several of a few', () => {
+  it('are ticked, and told in the order of the options', async () => {
+    const { wrapper } = draw(KitTicks, {
+      props: { modelValue: ['network'], label: 'Teams', options: TEAMS, name: 'teams' },
+    })
+    const boxes = wrapper.findAll('input')
+    expect(boxes.map((one) => [one.attributes('name'), (one.element as HTMLInputElement).checked])).toEqual([
+      ...[
+        ['teams', false],
+        ['teams', false],
+        ['teams', true],
+      ],
+    ])
+    await boxes[0]!.setValue(true)
+    await wrapper.setProps({ modelValue: ['counter', 'network'] })
+    await boxes[2]!.setValue(false)
+    expect(emitted(wrapper)).toEqual([['counter', 'network'], ['counter']])
   })
 })
 

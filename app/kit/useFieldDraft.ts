@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch, type Ref } from 'vue'
 
 /**
  * Takes what somebody has entered over, where a field is not part of a form that is sent as a whole.
@@ -58,12 +58,15 @@ export function useFieldDraft<T>({ given, tell, commit }: Options<T>) {
   async function settle(): Promise<void> {
     const take = commit?.()
     if (!take || !dirty.value || busy.value) return
-    const [now, before] = [draft.value, base.value]
+    const [now, before, was] = [draft.value, base.value, given()]
     busy.value = true
     try {
       await take(now, before)
       base.value = now
       failed.value = ''
+      await nextTick()
+      // Whoever takes it may write it in another way.
+      if (!same(given(), was) && same(draft.value, now)) base.value = draft.value = given()
     } catch (error) {
       failed.value = messageOf(error)
     } finally {

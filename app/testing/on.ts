@@ -2,7 +2,7 @@ import { PiniaColada } from '@pinia/colada'
 import { flushPromises, mount, type MountingOptions } from '@vue/test-utils'
 import { vi } from 'vitest'
 import { createPinia, setActivePinia } from 'pinia'
-import { defineComponent, h, ref, type Component, type Ref } from 'vue'
+import { defineComponent, h, ref, Suspense, type Component, type Ref } from 'vue'
 import { createMemoryHistory, createRouter, type RouteLocationRaw } from 'vue-router'
 
 const Nothing = defineComponent(() => () => h('div'))
@@ -24,6 +24,9 @@ export function ground() {
       if (!states.has(key)) states.set(key, ref(first()) as Ref<unknown>)
       return states.get(key) as Ref<T>
     },
+    clearNuxtState: (key: string) => states.delete(key),
+    useNuxtApp: () => ({ isHydrating: false }),
+    useHead: () => undefined,
   })
   return { pinia, router, mocks: { navigateTo }, plugins: [pinia, [PiniaColada, {}] as never, router] }
 }
@@ -46,6 +49,14 @@ export function draw<C extends Component>(component: C, options: MountingOptions
     global: { ...options.global, mocks, plugins: [...plugins, ...(options.global?.plugins ?? [])] },
   })
   return { ...rest, wrapper }
+}
+
+/** Draws a component that waits for something before it is there. */
+export async function drawn<C extends Component>(component: C, props: Record<string, unknown> = {}) {
+  const waiting = defineComponent(() => () => h(Suspense, null, { default: () => h(component, props) }))
+  const all = draw(waiting)
+  await settled()
+  return all
 }
 
 /** Calls a composable within a component, as a page does. */

@@ -179,6 +179,19 @@ const components = {
     root: { borderRadius: '0', borderWidth: '0 0 0 4px' },
     colorScheme: always({ root: { blur: '0' }, ...tones }),
   },
+  autocomplete: {
+    dropdown: { width: '2.2rem' },
+    colorScheme: always({
+      dropdown: {
+        background: token('page-2'),
+        hoverBackground: token('sea-2'),
+        activeBackground: token('sea-2'),
+        color: token('ink-2'),
+        hoverColor: token('ink'),
+        activeColor: token('ink'),
+      },
+    }),
+  },
   datatable: {
     headerCell: {
       padding: '0.25rem 0.55rem',

@@ -14,6 +14,7 @@ export {
   type QuestionLibrary,
 } from './answers'
 export type { NameOf, QuestionTypeTerms, Term } from './questionType'
+export { fieldsOf, readAnswer, type Entered, type Reading } from './posted'
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
 export { answerSchema, formSchema, conditionSchema } from './schema'

@@ -61,3 +61,22 @@ export function parseMoment(text: string, zone: string): Instant {
   if (offset) return Date.parse(`${date}T${time}${seconds}${offset}`)
   return Zone.of(zone).instantOfWall(wall)
 }
+
+/** A time of day as people write it: 9:30, 09.30, 0930. */
+export const TIME_TYPED = /^([01]?\d|2[0-3])[:.]?([0-5]\d)$/
+
+/**
+ * A day and a time of day as they are typed, as a moment with its offset.
+ * @param day as ISO 8601 writes it
+ * @returns undefined where they make none
+ * @example momentTyped('2026-07-01', '9:30', 'Europe/London') // '2026-07-01T09:30:00+01:00'
+ */
+export function momentTyped(day: string, time: string, zone: string): string | undefined {
+  const [, hour, minute] = TIME_TYPED.exec(time.trim()) ?? []
+  if (!day || !hour || !minute) return undefined
+  try {
+    return isoTime(parseMoment(`${day.trim()}T${hour.padStart(2, '0')}:${minute}`, zone), zone)
+  } catch {
+    return undefined
+  }
+}

@@ -54,5 +54,15 @@ export function originOf(remote: string | undefined, forwarded: string | undefin
 
 /** Where a request comes from, for limits. */
 export function addressOf(event: H3Event): string {
-  return originOf(event.node.req.socket?.remoteAddress, getHeader(event, 'x-forwarded-for'))
+  const { req } = event.node
+  return originOf(remoteOf(req) ?? req.socket?.remoteAddress, getHeader(event, 'x-forwarded-for'))
+}
+
+/**
+ * A page that is drawn on the server asks without a wire between; whom it is drawn for stands in what it was asked with.
+ * Nothing that comes over a wire has this.
+ */
+function remoteOf(req: object): string | undefined {
+  const outer = (req as { __unenv__?: { remote?: unknown } }).__unenv__?.remote
+  return typeof outer === 'string' ? outer : undefined
 }

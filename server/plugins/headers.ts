@@ -14,6 +14,8 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', (event) => {
     const nonce = randomBytes(16).toString('base64')
     event.context.nonce = nonce
+    // For the questions that the page asks on the server; see addressOf.
+    event.context.remote = event.node.req.socket?.remoteAddress || undefined
     setResponseHeaders(event, securityHeaders(nonce, getHeader(event, 'x-forwarded-proto') === 'https'))
   })
   const hooks = nitro.hooks as unknown as {

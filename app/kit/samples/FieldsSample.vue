@@ -48,6 +48,7 @@ const values = reactive({
   moment: '2026-11-27T14:30:00+00:00',
   on: true,
   tick: true,
+  signs: ['red'] as readonly string[],
   urgency: 'day' as string | null,
   password: '',
 })
@@ -105,10 +106,20 @@ const files = ref<FileLine[]>([
         <KitManyChoices v-model="values.many" label="Teams" :options="TEAMS" />
         <KitTreeChoice v-model="values.category" label="Category" :branches="BRANCHES" />
         <KitFinder v-model="values.person" label="Requester" :find="find" />
+        <KitFinder v-model="values.person" label="Requester, listed" aside="if you know" :find="find" lists />
       </div>
       <div>
         <KitDay v-model="values.day" label="Wanted by" />
         <KitMoment v-model="values.moment" label="Visit begins" zone="Europe/London" />
+        <KitTicks
+          v-model="values.signs"
+          label="What it does"
+          :options="[
+            { value: 'hums', label: 'it hums' },
+            { value: 'red', label: 'its light is red', note: 'or orange' },
+            { value: 'smokes', label: 'it smokes', disabled: true },
+          ]"
+        />
         <KitRadio
           v-model="values.urgency"
           label="How soon"

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useAsking } from './useAsking'
+
+// The form of something that can be asked for at a portal.
+const props = defineProps<{
+  portal: string
+  asked: AnswerOf<'GET /api/portals/{portal}/items/{item}'>
+}>()
+const { say, problem } = usePortalWords()
+const asking = useAsking(props.portal, () => props.asked)
+const { state, form, choices, zone, busy, steps, paged, at, isLast, onPage, sheet } = asking
+const cannotChoose = ref<unknown>()
+await choices.need(form.namedTypes.value).catch((error: unknown) => (cannotChoose.value = error))
+</script>
+
+<template>
+  <SentRequest v-if="state.sent" :portal="portal" :request="state.sent" :zone="zone" />
+  <section v-else-if="state.solved" aria-live="polite">
+    <h1>{{ say('ask.goodToKnow') }}</h1>
+    <p>{{ say('ask.nothingSent') }}</p>
+    <p>
+      <NuxtLink :to="`/portal/${portal}`">{{ say('ask.all') }}</NuxtLink>
+    </p>
+  </section>
+  <FirstOffer v-else-if="state.first" :asking="asking" :offered="state.first" />
+  <form v-else v-bind="sheet.attrs" @submit.prevent="sheet.submit">
+    <KitHidden name="kept" :value="asking.kept(true)" />
+    <p>
+      <NuxtLink :to="`/portal/${portal}`">← {{ say('ask.all') }}</NuxtLink>
+    </p>
+    <h1>{{ asked.item.name }}</h1>
+    <p class="quiet">{{ asked.item.description }}</p>
+    <p v-if="asked.item.expected">{{ say('ask.takes', { time: asked.item.expected }) }}</p>
+    <p v-if="paged" class="quiet" aria-live="polite">
+      {{ say('ask.step', { step: at + 1, steps: steps.length }) }}
+    </p>
+    <KitError v-if="cannotChoose" :error="problem(cannotChoose)" />
+    <FormFields
+      :steps="onPage"
+      :library="form.library.value"
+      :answers="form.answers"
+      :shown="form.shown.value"
+      :asker="asked.asker"
+      :problems="state.problems"
+      :zone="zone"
+      :choices="choices.lists"
+      @answer="form.put"
+    />
+    <KitError :error="state.error && problem(state.error)" />
+    <p class="acts">
+      <!-- The first button is the one that Enter presses. -->
+      <KitButton kind="main" class="send" :busy="busy" v-bind="sheet.button(isLast ? 'send' : 'next')">
+        {{ say(busy ? 'ask.sending' : isLast ? 'ask.send' : 'ask.next') }}
+      </KitButton>
+      <KitButton v-if="paged && at > 0" kind="plain" class="send" v-bind="sheet.button('back')">
+        {{ say('ask.back') }}
+      </KitButton>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 1.9rem;
+}
+.acts {
+  display: flex;
+  flex-direction: row-reverse;
+  justify-content: flex-end;
+  gap: 10px;
+}
+.send {
+  font-size: 1rem;
+  padding: 0.5rem 1.2rem;
+}
+</style>

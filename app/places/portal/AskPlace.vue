@@ -1,0 +1,28 @@
+<script setup lang="ts">
+// Something is asked for: its form, what may solve it already, and that the desk has it.
+const props = defineProps<{ portal: string; item: string }>()
+const session = useSession()
+const { say, problem } = usePortalWords()
+const { data, error: missing } = await usePageQuery({
+  key: () => ['portals', props.portal, 'item', props.item, session.me?.id ?? ''],
+  query: () =>
+    api('GET /api/portals/{portal}/items/{item}', { path: { portal: props.portal, item: props.item } }),
+})
+useHead({ title: () => data.value?.item.name ?? say('ask.page') })
+</script>
+
+<template>
+  <div class="sheet">
+    <div v-if="missing && !data" class="notice bad" role="alert">
+      {{ problem(missing) }}
+      <NuxtLink :to="`/portal/${portal}`">{{ say('ask.index') }}</NuxtLink>
+    </div>
+    <AskForm v-else-if="data" :key="data.item.id" :portal="portal" :asked="data" />
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  max-width: 620px;
+}
+</style>

@@ -1,0 +1,263 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { drawn, settled } from '../../testing/on'
+import { refusal, serve } from '../../testing/server'
+import AskPlace from './AskPlace.vue'
+import PortalRequest from './PortalRequest.vue'
+import PortalSearch from './PortalSearch.vue'
+
+type Drawn = Awaited<ReturnType<typeof drawn>>['wrapper']
+beforeEach(() => localStorage.clear())
+afterEach(() => vi.unstubAllGlobals())
+
+const ITEM = {
+  item: { id: 'gate', name: 'A gate is stuck', description: 'It neither opens nor shuts.' },
+  asker: {},
+  form: {
+    stepByStep: true,
+    steps: [
+      { title: 'Which', questions: [{ question: 'gates', required: true }, { question: 'where' }] },
+      {
+        title: 'What',
+        questions: [
+          { question: 'signs' },
+          { question: 'stopped', required: true },
+          {
+            question: 'since',
+            required: true,
+            showWhen: { all: [{ fact: 'form.stopped', op: 'is', value: true }] },
+          },
+        ],
+      },
+    ],
+  },
+  questions: [
+    { name: 'gates', label: 'How many?', type: 'number', min: 1 },
+    { name: 'where', label: 'Where?', type: 'site' },
+    {
+      ...{ name: 'signs', label: 'What does it do?', type: 'manyChoices' },
+      options: [
+        { value: 'noise', label: 'It hums' },
+        { value: 'light', label: 'Its light is red' },
+      ],
+    },
+    { name: 'stopped', label: 'Has boarding stopped?', type: 'yesNo' },
+    { name: 'since', label: 'For how long?', type: 'duration' },
+  ],
+}
+const SITES = [
+  { value: 'hallin', label: 'Hallin quay' },
+  { value: 'varnes', label: 'Varnes quay' },
+]
+const LOGGED = { reference: 7, held: false, loggedAt: 0, respond: { due: 60_000 }, resolve: { due: null } }
+const NOTHING = { articles: [], notices: [] }
+
+const field = (wrapper: Drawn, label: string): HTMLInputElement => {
+  const named = wrapper.findAll('label').find((one) => one.text().startsWith(label))
+  return wrapper.element.ownerDocument.getElementById(named!.attributes('for')!) as HTMLInputElement
+}
+async function enter(wrapper: Drawn, label: string, value: string) {
+  const control = field(wrapper, label)
+  control.value = value
+  control.dispatchEvent(new Event('input', { bubbles: true }))
+  control.dispatchEvent(new Event('blur'))
+  await settled()
+}
+async function tick(wrapper: Drawn, label: string) {
+  const control = field(wrapper, label)
+  control.checked = control.type === 'radio' || !control.checked
+  control.dispatchEvent(new Event('change', { bubbles: true }))
+  await settled()
+}
+async function press(wrapper: Drawn, text: string) {
+  const button = wrapper.findAll('button').find((one) => one.text() === text)!
+  await wrapper.get('form').trigger('submit', { submitter: button.element })
+  await settled()
+}
+
+async function ask(answers: Parameters<typeof serve>[0] = {}) {
+  const sent: unknown[] = []
+  const calls = serve({
+    'GET /api/portals/merrow/items/gate': () => ITEM,
+    'GET /api/choices/site': () => SITES,
+    'GET /api/portals/merrow/first': () => NOTHING,
+    'POST /api/tickets': ({ body }) => {
+      sent.push((body as { answers: unknown }).answers)
+      return { request: LOGGED }
+    },
+    ...answers,
+  })
+  const { wrapper } = await drawn(AskPlace, { portal: 'merrow', item: 'gate' })
+  return { wrapper, sent, calls }
+}
+/** Fills in the first step and goes on. */
+async function fillFirst(wrapper: Drawn) {
+  await enter(wrapper, 'How many?', '3')
+  await press(wrapper, 'Next')
+}
+
+describe('something is asked for', () => {
+  it('step by step: a step is left when it is in order, and what it leads to is asked', async () => {
+    const { wrapper, sent } = await ask()
+    await press(wrapper, 'Next')
+    expect(wrapper.text()).toContain('please answer this')
+    expect(wrapper.text()).toContain('Step 1 of 2')
+
+    await fillFirst(wrapper)
+    expect(wrapper.text()).toContain('Step 2 of 2')
+    expect(wrapper.text()).not.toContain('For how long?')
+    await tick(wrapper, 'Its light is red')
+    await tick(wrapper, 'It hums')
+    await tick(wrapper, 'Yes')
+    await enter(wrapper, 'For how long?', '1:30')
+    expect(field(wrapper, 'For how long?').value).toBe('1 hour 30 minutes')
+    await press(wrapper, 'Back')
+    expect(field(wrapper, 'How many?').value).toBe('3')
+    await press(wrapper, 'Next')
+    await press(wrapper, 'Send the request')
+    expect(sent).toEqual([{ gates: 3, signs: ['noise', 'light'], stopped: true, since: 'PT1H30M' }])
+    expect(wrapper.text()).toContain('We have it')
+    expect(wrapper.text()).toContain('no time promised')
+  })
+
+  it('and what may solve it is offered once before', async () => {
+    const notices = [{ id: 4, title: 'Gates at Hallin', body: 'All of them are stuck.' }]
+    const counted: unknown[] = []
+    const { wrapper, sent } = await ask({
+      'GET /api/portals/merrow/first': () => ({
+        articles: [{ id: 2, title: 'Shut it twice', body: '' }],
+        notices,
+      }),
+      'POST /api/portals/merrow/solved': ({ body }) => counted.push(body) && { counted: true },
+    })
+    await fillFirst(wrapper)
+    await tick(wrapper, 'No')
+    await press(wrapper, 'Send the request')
+    expect(wrapper.text()).toContain('Known to be broken: Gates at Hallin')
+    expect(sent).toEqual([])
+    await press(wrapper, 'Back to the form')
+    await press(wrapper, 'Send the request')
+    expect(sent).toHaveLength(1)
+
+    const other = await ask({
+      'GET /api/portals/merrow/first': () => ({ articles: [], notices }),
+      'POST /api/portals/merrow/solved': ({ body }) => counted.push(body) && { counted: true },
+    })
+    await fillFirst(other.wrapper)
+    await tick(other.wrapper, 'No')
+    await press(other.wrapper, 'Send the request')
+    await press(other.wrapper, 'That is it; I need not ask')
+    expect(other.wrapper.text()).toContain('Nothing was sent to the desk.')
+    expect([counted, other.sent]).toEqual([[{ notice: 4, item: 'gate' }], []])
+  })
+
+  it('what the desk refuses stands at its field, on its step; nothing typed is lost', async () => {
+    const { wrapper } = await ask({
+      'POST /api/tickets': () => {
+        throw refusal(422, 'Some answers need another look.', [{ field: 'gates', message: 'there are two' }])
+      },
+    })
+    await fillFirst(wrapper)
+    await tick(wrapper, 'No')
+    await press(wrapper, 'Send the request')
+    expect(wrapper.text()).toContain('Step 1 of 2')
+    expect(wrapper.text()).toContain('there are two')
+    expect(field(wrapper, 'How many?').value).toBe('3')
+  })
+
+  it('what was typed is there again after the page was closed, for whoever typed it', async () => {
+    const first = await ask()
+    await enter(first.wrapper, 'How many?', '5')
+    first.wrapper.unmount()
+    const second = await ask()
+    expect(field(second.wrapper, 'How many?').value).toBe('5')
+    localStorage.setItem('yare-ask-merrow-gate', '{')
+    second.wrapper.unmount()
+    expect(field((await ask()).wrapper, 'How many?').value).toBe('')
+  })
+
+  it('and says so where it cannot be asked for', async () => {
+    const { wrapper } = await ask({
+      'GET /api/portals/merrow/items/gate': () => {
+        throw refusal(404, 'This cannot be asked for here.')
+      },
+    })
+    expect(wrapper.get('[role=alert]').text()).toContain('This cannot be asked for here.')
+  })
+})
+
+describe('a request', () => {
+  const PAGE = {
+    ...{ reference: 7, summary: 'A gate is stuck', status: 'In work', group: 'open', loggedAt: 0 },
+    ...{ fields: [], answers: [], conversation: [], waitsForMe: true },
+    ...{ respond: { due: null, ended: true }, resolve: { due: null } },
+  }
+  async function open(answers: Parameters<typeof serve>[0]) {
+    serve({ 'GET /api/requests/7': () => PAGE, ...answers })
+    return (await drawn(PortalRequest, { portal: 'merrow', reference: 7 })).wrapper
+  }
+
+  it('is answered', async () => {
+    const bodies: unknown[] = []
+    const conversation = [{ by: 'Ines Varga', at: 0, mine: true, text: 'It opens again', isOurs: false }]
+    const wrapper = await open({
+      'POST /api/requests/7/answer': ({ body }) => bodies.push(body) && { ...PAGE, conversation },
+    })
+    await enter(wrapper, 'Your answer', 'It opens again')
+    await press(wrapper, 'Send')
+    expect(bodies).toEqual([{ text: 'It opens again', files: [] }])
+    expect(wrapper.text()).toContain('The desk has your answer.')
+    expect(wrapper.get('.say').text()).toContain('It opens again')
+    expect(field(wrapper, 'Your answer').value).toBe('')
+  })
+
+  it('keeps what was typed where it is refused', async () => {
+    const wrapper = await open({
+      'POST /api/requests/7/answer': () => {
+        throw refusal(503, 'Nothing was changed. Please try again in a moment.')
+      },
+    })
+    await enter(wrapper, 'Your answer', 'It opens again')
+    await press(wrapper, 'Send')
+    expect(wrapper.get('[role=alert]').text()).toContain('Please try again')
+    expect(field(wrapper, 'Your answer').value).toBe('It opens again')
+  })
+
+  it('is called off after it was asked once', async () => {
+    const wrapper = await open({
+      'POST /api/requests/7/withdraw': () => ({ ...PAGE, group: 'done', status: 'Called off' }),
+    })
+    await press(wrapper, 'I need it no more …')
+    await press(wrapper, 'Keep it')
+    await press(wrapper, 'I need it no more …')
+    await press(wrapper, 'Call it off')
+    expect(wrapper.text()).toContain('It is called off.')
+    expect(wrapper.text()).not.toContain('I need it no more')
+  })
+})
+
+describe('what somebody needs', () => {
+  it('is listed while they write it', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const asked: unknown[] = []
+    serve({
+      'GET /api/portals/merrow/search': ({ query }) => {
+        asked.push(query.words)
+        return query.words === 'xyz'
+          ? { items: [], articles: [] }
+          : { items: [{ id: 'gate', name: 'A gate is stuck', description: '' }], articles: [] }
+      },
+    })
+    const { wrapper } = await drawn(PortalSearch, { portal: 'merrow' })
+    const box = wrapper.get('input')
+    for (const words of ['g', 'ga', 'gate']) await box.setValue(words)
+    vi.advanceTimersByTime(100)
+    await settled()
+    expect(asked).toEqual(['gate'])
+    expect(wrapper.get('li a').attributes('href')).toBe('/portal/merrow/ask/gate')
+    await box.setValue('xyz')
+    vi.advanceTimersByTime(100)
+    await settled()
+    expect(wrapper.text()).toContain('Nothing fits these words.')
+    vi.useRealTimers()
+  })
+})

@@ -1,0 +1,239 @@
+import { isRecord, oneAt, present, textsIn } from '~~/core/lookup'
+import type { Answer, Question } from '~~/core/intake/form'
+import { fieldsOf, readAnswer } from '~~/core/intake/posted'
+import type { FieldsSent } from '~/composables/usePageForm'
+import type { RequestSummary } from '~/composables/useRequests'
+import { answersIn } from './answersIn'
+import { useKeptAnswers } from './useKeptAnswers'
+
+type Asked = AnswerOf<'GET /api/portals/{portal}/items/{item}'>
+type First = AnswerOf<'GET /api/portals/{portal}/first'>
+
+/** How far somebody has come with a request. */
+export interface Asking {
+  answers: Record<string, Answer>
+  /** The step of a form that is asked step by step. */
+  at: number
+  problems: Record<string, string>
+  error?: ApiError
+  /** One key for one request, so that a second press sends nothing twice. */
+  key: string
+  /** What may solve it already has been looked for: that is offered once. */
+  looked: boolean
+  first?: First
+  solved: boolean
+  sent?: RequestSummary
+  /** Nothing has been sent of it yet: what this browser has kept may be filled in. */
+  fresh: boolean
+}
+
+/** What of it goes along with the page where the browser sends its form by itself. */
+export interface KeptAsking {
+  answers: Record<string, Answer>
+  at: number
+  key: string
+  looked: boolean
+}
+
+/** The longest text in which that is kept. */
+const MOST_KEPT = 400_000
+
+function keptIn(text: FormDataEntryValue | undefined): KeptAsking | undefined {
+  if (typeof text !== 'string' || text.length > MOST_KEPT) return undefined
+  try {
+    const kept = JSON.parse(text) as unknown
+    if (!isRecord(kept)) return undefined
+    const { answers, at, key, looked } = kept
+    return {
+      answers: answersIn(answers),
+      at: Number.isInteger(at) ? Number(at) : 0,
+      key: typeof key === 'string' ? key.slice(0, 100) : '',
+      looked: looked === true,
+    }
+  } catch {
+    return undefined
+  }
+}
+
+/** Somebody fills in a form at a portal: its answers, its steps, what may solve it already, and that it is sent. */
+export function useAsking(portal: string, asked: () => Asked | undefined) {
+  const session = useSession()
+  const { language, problemOn } = usePortalWords()
+  const item = present(asked()).item.id
+  const state = usePageState<Asking>(`asking-${portal}-${item}`, () => ({
+    ...{ answers: {}, at: 0, problems: {}, looked: false, solved: false, fresh: true },
+    key: crypto.randomUUID(),
+  }))
+  const form = useForm(asked, language, state.value.answers)
+  if (state.value.fresh) form.fillIn()
+  const zone = computed(() => session.me?.zone ?? 'Europe/London')
+  const choices = useChoices()
+  const busy = ref(false)
+
+  // Steps of which nothing is asked, given the answers so far, are left out.
+  const steps = computed(() =>
+    (asked()?.form.steps ?? []).filter((step) =>
+      step.questions.some((one) => form.shown.value.has(one.question)),
+    ),
+  )
+  const paged = computed(() => asked()?.form.stepByStep === true && steps.value.length > 1)
+  const at = computed(() => Math.max(0, Math.min(state.value.at, steps.value.length - 1)))
+  const isLast = computed(() => !paged.value || at.value === steps.value.length - 1)
+  const onPage = computed(() => (paged.value ? [oneAt(steps.value, at.value)] : steps.value))
+  const hasField = ({ name, type }: Question) =>
+    type !== 'attachment' &&
+    form.shown.value.has(name) &&
+    onPage.value.some((step) => step.questions.some((one) => one.question === name))
+
+  /** What goes along with a form that has fields for what is asked now, or none at all. */
+  const kept = (withFields: boolean): KeptAsking => ({
+    answers: Object.fromEntries(
+      Object.entries(form.answers).filter(([name]) => {
+        const question = form.library.value.get(name)
+        return !withFields || !question || !hasField(question)
+      }),
+    ),
+    at: at.value,
+    key: state.value.key,
+    looked: state.value.looked,
+  })
+
+  const idOf = (type: string, name: string) => {
+    const said = name.toLocaleLowerCase(language.value)
+    const list = choices.lists[type as keyof typeof choices.lists]
+    return list?.find((one) => one.label.toLocaleLowerCase(language.value) === said)?.value
+  }
+  /** Takes over what went along with a form. @returns the answers that it has no fields for */
+  function takeKept(fields: FieldsSent): Record<string, Answer> {
+    const before = keptIn(fields('kept')?.[0])
+    if (!before) return {}
+    const { answers, at, looked, key } = before
+    Object.assign(state.value, { at, looked, key: key || state.value.key, fresh: false })
+    for (const name of Object.keys(form.answers)) form.put(name, undefined)
+    return Object.assign(form.answers, answers)
+  }
+  /** Takes over what stands in the fields of the page, and what went along with them. */
+  function take(fields: FieldsSent): void {
+    const without = { ...takeKept(fields) }
+    for (const question of form.library.value.values()) {
+      if (question.name in without || question.type === 'attachment') continue
+      const texts = (name: string) => fields(`q-${name}`)?.filter((one) => typeof one === 'string') ?? []
+      // Before the script was there a field that nobody has touched says nothing.
+      if (fieldsOf(question).every((one) => fields(`q-${one}`) === undefined)) continue
+      form.put(question.name, readAnswer(question, texts, { idOf, zone: zone.value }))
+    }
+  }
+
+  const { send: sendFiles } = useSentFiles()
+  /** Files that the browser has sent with the form by itself. */
+  async function takeFiles(fields: FieldsSent): Promise<void> {
+    for (const { name, type } of form.library.value.values()) {
+      const files = type === 'attachment' ? await sendFiles(fields(`q-${name}`)) : []
+      if (files.length) form.put(name, [...textsIn(form.answers[name]), ...files])
+    }
+  }
+
+  async function focusOn(question: string): Promise<void> {
+    const step = steps.value.findIndex((one) => one.questions.some((two) => two.question === question))
+    if (paged.value && step >= 0) state.value.at = step
+    if (import.meta.server) return
+    await nextTick()
+    ;(document.getElementById(`q-${question}`) ?? document.getElementById(`q-${question}-0`))?.focus()
+  }
+  async function goTo(step: number): Promise<void> {
+    state.value.at = step
+    if (import.meta.server) return
+    await nextTick()
+    document.querySelector<HTMLElement>('#ask fieldset :is(input, textarea)')?.focus()
+  }
+
+  /** @returns whether all is well; else what is wrong stands at its field */
+  async function check(): Promise<boolean> {
+    const here = new Set(onPage.value.flatMap((step) => step.questions.map((one) => one.question)))
+    // A step is left only when it is in order; at the end all of them are looked through.
+    const found = form.check().filter((one) => isLast.value || here.has(one.question))
+    state.value.problems = Object.fromEntries(found.map(({ question, message }) => [question, message]))
+    state.value.error = undefined
+    if (found[0]) await focusOn(found[0].question)
+    return found.length === 0
+  }
+
+  /** Looks for what may solve it already, before the request goes to the desk. */
+  async function offerFirst(): Promise<boolean> {
+    state.value.looked = true
+    const texts = Object.values(form.given.value).filter((one): one is string => typeof one === 'string')
+    const query = { item, words: texts.join(' ').slice(0, 400) }
+    const found = await api('GET /api/portals/{portal}/first', { path: { portal }, query }).catch(
+      // It only helps: without it the request is sent as ever.
+      (): First => ({ articles: [], notices: [] }),
+    )
+    if (found.articles.length + found.notices.length === 0) return false
+    state.value.first = found
+    return true
+  }
+
+  async function refused(thrown: unknown): Promise<void> {
+    const error = asApiError(thrown)
+    const fields = error.problem.fields ?? []
+    state.value.error = error
+    state.value.problems = Object.fromEntries(
+      fields.map(({ field }) => [field, problemOn(error, field) ?? '']),
+    )
+    if (!fields[0]) return
+    state.value.first = undefined
+    await focusOn(fields[0].field)
+  }
+
+  async function send(): Promise<void> {
+    if (busy.value || !(await check())) return
+    if (!isLast.value) return goTo(at.value + 1)
+    busy.value = true
+    try {
+      if (!state.value.looked && (await offerFirst())) return
+      const logged = await api('POST /api/tickets', {
+        body: { item, portal, answers: form.given.value },
+        headers: { 'Idempotency-Key': state.value.key },
+      })
+      state.value.sent = logged.request
+    } catch (thrown) {
+      await refused(thrown)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** Something that was offered solves it: nothing is sent. */
+  async function solve(what: { article?: number; notice?: number }): Promise<void> {
+    busy.value = true
+    try {
+      await api('POST /api/portals/{portal}/solved', { path: { portal }, body: { ...what, item } })
+      state.value.solved = true
+    } catch (thrown) {
+      await refused(thrown)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  useKeptAnswers(`yare-ask-${portal}-${item}`, state)
+  const sheet = usePageForm({
+    id: 'ask',
+    async take(fields) {
+      take(fields)
+      if (import.meta.server) await takeFiles(fields).catch(refused)
+      return !state.value.error
+    },
+    act: (pressed) => (pressed === 'back' ? goTo(at.value - 1) : send()),
+  })
+  const offer = usePageForm({
+    id: 'first',
+    take: takeKept,
+    act(pressed) {
+      const [what, id] = pressed.split(':')
+      if (what === 'form') return void (state.value.first = undefined)
+      return id ? solve({ [what === 'notice' ? 'notice' : 'article']: Number(id) }) : send()
+    },
+  })
+
+  return { state, form, choices, zone, busy, steps, paged, at, isLast, onPage, kept, sheet, offer }
+}
