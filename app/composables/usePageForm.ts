@@ -1,3 +1,7 @@
+// Not by its name alone: such calls are taken out of what the browser gets, and then Vue would number the fields of the
+// page (`useId`) in another way there than the server did.
+import * as vue from 'vue'
+
 /** What stands in the fields of a form, by their names; undefined for a field that nobody has touched. */
 export type FieldsSent = (name: string) => FormDataEntryValue[] | undefined
 
@@ -51,7 +55,7 @@ export function usePageForm({ id, take, act }: PageForm) {
     if ((await take?.((name) => posted.getAll(name))) !== false) await act(pressed ?? '')
   }
   // On the server it is done before the page is drawn, once it knows what it shows.
-  onServerPrefetch(() => nuxt.runWithContext(takeSent))
+  vue.onServerPrefetch(() => nuxt.runWithContext(takeSent))
 
   return {
     attrs: { id, method: 'post', enctype: 'multipart/form-data', novalidate: true } as const,

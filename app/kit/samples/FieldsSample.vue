@@ -106,7 +106,7 @@ const files = ref<FileLine[]>([
         <KitManyChoices v-model="values.many" label="Teams" :options="TEAMS" />
         <KitTreeChoice v-model="values.category" label="Category" :branches="BRANCHES" />
         <KitFinder v-model="values.person" label="Requester" :find="find" />
-        <KitFinder v-model="values.person" label="Requester, listed" aside="if you know" :find="find" lists />
+        <KitFinder v-model="values.person" label="Who asks" aside="if you know" :find="find" lists />
       </div>
       <div>
         <KitDay v-model="values.day" label="Wanted by" />
