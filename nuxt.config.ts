@@ -27,11 +27,35 @@ function routesModule(): string {
 
 /**
  * The module leaves all its options, with the theme in them, in what is public of the configuration: each page carried
- * them, and the server read them through for each page.
+ * them, and the server read them through for each page. Its own plugin brings the whole theme to the browser;
+ * plugins/primevue does what is to be done.
  */
-function withoutTheme(_: unknown, nuxt: { options: { runtimeConfig: { public: object } } }) {
+function withoutTheme(
+  _: unknown,
+  nuxt: { options: { runtimeConfig: { public: object }; plugins: (string | { src: string })[] } },
+) {
   Object.assign(nuxt.options.runtimeConfig.public, { primevue: { usePrimeVue: false } })
+  nuxt.options.plugins = nuxt.options.plugins.filter(
+    (one) => typeof one === 'string' || !one.src.endsWith('primevue-plugin.mjs'),
+  )
 }
+
+/** Parts of the library whose styles the server sends with each page: buttons, fields, lists, and what lies over the page. */
+const SENT = [
+  ...['Button', 'InputText', 'Textarea', 'Select', 'Dialog', 'Popover', 'Splitter', 'SplitterPanel', 'Toast'],
+  ...['InputNumber', 'MultiSelect', 'Checkbox', 'RadioButton', 'Password'],
+  // And what lies within them.
+  ...['Chip', 'IconField', 'VirtualScroller'],
+]
+
+/** The browser need not have them a second time among its code; `badge` lies in each button, and none has one. */
+const stylesAreSent = {
+  name: 'styles-are-sent',
+  enforce: 'pre' as const,
+  resolveId: (id: string) => (SENT_STYLES.has(id) ? '\0no-style' : undefined),
+  load: (id: string) => (id === '\0no-style' ? "export const style = ''" : undefined),
+}
+const SENT_STYLES = new Set([...SENT, 'Badge'].map((name) => `@primeuix/styles/${name.toLowerCase()}`))
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -61,24 +85,7 @@ export default defineNuxtConfig({
     // plugins/primevue installs it.
     usePrimeVue: false,
     importTheme: { as: 'ledgerTheme', from: join(root, 'app/theme/index.ts') },
-    components: {
-      include: [
-        'Button',
-        'InputText',
-        'Textarea',
-        'Select',
-        'Dialog',
-        'Popover',
-        'Splitter',
-        'SplitterPanel',
-        'Toast',
-        'InputNumber',
-        'MultiSelect',
-        'Checkbox',
-        'RadioButton',
-        'Password',
-      ],
-    },
+    components: { include: SENT },
     directives: { include: [] },
   },
   app: {
@@ -131,12 +138,21 @@ export default defineNuxtConfig({
     nodeTsConfig: { compilerOptions: decorators },
   },
   vite: {
+    plugins: [stylesAreSent],
+    resolve: {
+      alias: {
+        // Buttons ask for a wave that our look has not; what it stands on is a tenth of the portal's code.
+        'primevue/ripple': join(root, 'app/theme/noRipple.ts'),
+      },
+    },
     esbuild: { tsconfigRaw: { compilerOptions: decorators } },
     // Bundled ahead on its own it would be there twice while one works on it, and parts would look for the theme in the
     // one that has none.
     optimizeDeps: { exclude: ['@primeuix/styled'] },
   },
   nitro: {
+    // Sent in a quarter of its size also where no proxy stands before us.
+    compressPublicAssets: { gzip: true },
     typescript: { tsConfig: { compilerOptions: decorators } },
     esbuild: { options: { tsconfigRaw: { compilerOptions: decorators } } },
     virtual: { '#yare/routes': routesModule },

@@ -5,7 +5,7 @@ import { pathToFileURL } from 'node:url'
 
 // The core may use nothing from outside: no framework, no Node, no database. An engine that is pure computation may be
 // named here.
-const PURE = ['re2js', 'intl-messageformat']
+const PURE = ['re2js']
 const ROOMS = {
   core: ['core'],
   server: ['server', 'core'],

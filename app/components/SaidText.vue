@@ -15,7 +15,7 @@ const { say, size } = usePortalWords()
 
 <template>
   <div>
-    <RichText v-if="isOurs" :text="text" breaks />
+    <LazyRichText v-if="isOurs" :text="text" breaks />
     <div v-else class="text">{{ text }}</div>
     <ul v-if="attachments?.length" class="files">
       <li v-for="file in attachments" :key="file.id">

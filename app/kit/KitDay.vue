@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/datepicker'
 import DatePicker from 'primevue/datepicker'
 import { framed, type FieldProps } from './field'
 import KitField from './KitField.vue'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/progressbar'
 import type { FileLine } from './fileLine'
 import ProgressBar from 'primevue/progressbar'
 import { framed, type FieldProps } from './field'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/autocomplete'
 import AutoComplete from 'primevue/autocomplete'
 import { framed, type FieldProps, type Option } from './field'
 import KitField from './KitField.vue'

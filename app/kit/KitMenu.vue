@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/menu'
 import Menu from 'primevue/menu'
 import type { MenuItem } from 'primevue/menuitem'
 import KitButton from './KitButton.vue'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/progressbar'
 import ProgressBar from 'primevue/progressbar'
 import KitButton from './KitButton.vue'
 

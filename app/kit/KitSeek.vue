@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/autocomplete'
 import type { Hit } from './hit'
 import AutoComplete from 'primevue/autocomplete'
 import { useOverlayHome } from './useOverlayHome'

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends string">
+import '~/theme/parts/stepper'
 import Step from 'primevue/step'
 import StepList from 'primevue/steplist'
 import StepPanel from 'primevue/steppanel'

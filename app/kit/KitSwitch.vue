@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/toggleswitch'
 import ToggleSwitch from 'primevue/toggleswitch'
 
 // Something that is on or off at once, without being sent.

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="Row extends object">
+import '~/theme/parts/datatable'
 import type { Column, Order } from './column'
 import PrimeColumn from 'primevue/column'
 import DataTable from 'primevue/datatable'

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends string">
+import '~/theme/parts/tabs'
 import Tab from 'primevue/tab'
 import TabList from 'primevue/tablist'
 import TabPanel from 'primevue/tabpanel'

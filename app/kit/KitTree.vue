@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '~/theme/parts/tree'
 import type { Branch } from './branch'
 import Tree from 'primevue/tree'
 

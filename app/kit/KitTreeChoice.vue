@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import '~/theme/parts/tree'
+import '~/theme/parts/treeselect'
 import TreeSelect from 'primevue/treeselect'
 import { framed, type FieldProps } from './field'
 import KitField from './KitField.vue'

@@ -1,7 +1,8 @@
 import { ThemeService } from '@primeuix/styled'
 import PrimeVue, { defaultOptions } from 'primevue/config'
 import { passThrough } from '~/kit/passThrough'
-import theme from '~/theme'
+import { themeOf } from '~/theme/ground'
+import { late } from '~/theme/late'
 
 /**
  * PrimeVue with our theme. On the server its styles are made once for all pages (see nuxt.config); installing it there
@@ -10,7 +11,8 @@ import theme from '~/theme'
 export default defineNuxtPlugin(({ vueApp }) => {
   const locale = { ...defaultOptions.locale, firstDayOfWeek: 1 }
   if (import.meta.client) {
-    vueApp.use(PrimeVue, { theme: markRaw(theme), ripple: false, locale, pt: passThrough as never })
+    // The server has sent the styles of what stands on every page; the rest comes with the parts of the kit.
+    vueApp.use(PrimeVue, { theme: markRaw(themeOf(late)), ripple: false, locale, pt: passThrough as never })
     return
   }
   // Nor is the theme ever another one there: each part of each page would wait for that, and never be let go.

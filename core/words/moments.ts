@@ -1,4 +1,6 @@
-import { momentInWords, timeOfDay, Zone, type Instant } from '../time'
+import type { Instant } from '../time'
+import { momentInWords, timeOfDay } from '../time/words'
+import { Zone } from '../time/zone'
 import type { Language } from './language'
 import { say } from './say'
 

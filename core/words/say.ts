@@ -1,9 +1,9 @@
-import { IntlMessageFormat } from 'intl-messageformat'
 import { ENGLISH } from './english'
 import type { Language } from './language'
 import { PORTAL_ENGLISH } from './portal/english'
 import { PORTAL_NORWEGIAN } from './portal/norwegian'
 import { oneAt } from '../lookup'
+import { withForms } from './plural'
 
 export type Values = Readonly<Record<string, string | number>>
 
@@ -13,10 +13,8 @@ export type Key = keyof typeof WHOLE
 /** What a language lacks is said in English: what the desk alone reads. */
 const TABLES: Record<Language, Partial<Record<Key, string>>> = { en: WHOLE, nb: PORTAL_NORWEGIAN }
 
-const ready = new Map<string, IntlMessageFormat>()
-
-/** What stands in a table with nothing to decide: braces with a name. */
-const PLAIN = /\{(\w+)\}/g
+/** What is filled in: braces with a name. */
+const PLACE = /\{(\w+)\}/g
 
 /**
  * Says something in a language.
@@ -26,11 +24,11 @@ const PLAIN = /\{(\w+)\}/g
 export function say(language: Language, key: Key, values: Values = {}): string {
   const own = TABLES[language][key]
   const text = own ?? WHOLE[key]
-  if (!text.includes(', plural,')) return text.replace(PLAIN, (_, name: string) => String(values[name] ?? ''))
-  const id = `${language} ${key}`
-  let format = ready.get(id)
-  if (!format) ready.set(id, (format = new IntlMessageFormat(text, own === undefined ? 'en' : language)))
-  return String(format.format(values))
+  // A form may have places of its own.
+  const whole = text.includes(', plural,')
+    ? withForms(own === undefined ? 'en' : language, text, values)
+    : text
+  return whole.replace(PLACE, (_, name: string) => String(values[name] ?? ''))
 }
 
 /** A number as a language writes it: `2.5`, `2,5`. */

@@ -387,7 +387,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       </section>
     </template>
     <template #open>
-      <TicketLeaf
+      <LazyTicketLeaf
         v-if="reference"
         :key="reference"
         :reference="reference"

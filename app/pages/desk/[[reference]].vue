@@ -475,7 +475,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
       </section>
     </template>
     <template #open>
-      <TicketLeaf
+      <LazyTicketLeaf
         v-if="reference"
         :key="reference"
         :reference="reference"
