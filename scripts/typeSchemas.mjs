@@ -80,7 +80,11 @@ export class TypeSchemas {
 
   #union(types) {
     const there = types.filter((one) => !(one.flags & F.Undefined))
-    const literals = there.filter((one) => one.isLiteral()).map((one) => one.value)
+    // The compiler has them in the order in which it met each word anywhere, which any file may change.
+    const literals = there
+      .filter((one) => one.isLiteral())
+      .map((one) => one.value)
+      .toSorted()
     const booleans = there.filter((one) => one.flags & F.BooleanLiteral)
     const rest = there.filter(
       (one) => !one.isLiteral() && (booleans.length < 2 || !(one.flags & F.BooleanLiteral)),

@@ -17,3 +17,9 @@ defineProps<{ heads: readonly { label: string; figures?: boolean }[] }>()
     </tbody>
   </table>
 </template>
+
+<style scoped>
+th {
+  font-family: inherit;
+}
+</style>

@@ -2,7 +2,7 @@ import type { Language } from './language'
 
 /** A number that decides between forms, and the forms: `{count, plural, one {# ticket} other {# tickets}}`. */
 const PLURAL = /\{(\w+), plural,((?: (?:=\d+|zero|one|two|few|many|other) \{[^{}]*\})+)\}/g
-const FORM = /(=\d+|\w+) \{([^{}]*)\}/g
+const FORM = /(=\d{1,9}|[a-z]{3,5}) \{([^{}]*)\}/g
 
 const rules = new Map<Language, Intl.PluralRules>()
 function formOf(language: Language, count: number): string {

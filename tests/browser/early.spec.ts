@@ -100,7 +100,7 @@ test('what is typed into a form before it has come to life is kept', async ({ pa
 test('a place that cannot be shown says why, and goes on from there', async ({ page }) => {
   await page.goto('/no-such-place')
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
-  await page.getByRole('button', { name: 'To the desk' }).click()
+  await page.getByRole('link', { name: 'To the desk' }).click()
   await expect(page).toHaveURL(/sign-in/)
 
   await page.route('**/api/me', (route) => route.abort())
@@ -108,6 +108,6 @@ test('a place that cannot be shown says why, and goes on from there', async ({ p
   await expect(page.getByRole('heading', { name: 'This page cannot be shown now' })).toBeVisible()
   await expect(page.getByText('The desk cannot be reached just now.')).toBeVisible()
   await page.unroute('**/api/me')
-  await page.getByRole('button', { name: 'Try again' }).click()
+  await page.getByRole('link', { name: 'Try again' }).click()
   await expect(page).toHaveURL(/sign-in\?back=\/messages|sign-in\?back=%2Fmessages/)
 })

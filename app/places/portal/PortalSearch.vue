@@ -84,7 +84,7 @@ useShortcuts('portal', [
   border: 1px solid var(--ink);
   background: var(--field);
 }
-.need.kit-field {
+.search .need.kit-field {
   display: block;
 }
 .need :deep(input) {
