@@ -65,9 +65,9 @@ export default defineNuxtConfig({
   // What is imported by its own name: a part of the kit or the ledger, wherever it is used.
   components: [
     { path: '~/kit', pathPrefix: false, pattern: 'Kit*.vue' },
-    { path: '~/ledger', pathPrefix: false },
-    { path: '~/places', pathPrefix: false },
-    '~/components',
+    { path: '~/ledger', pathPrefix: false, pattern: '**/*.vue' },
+    { path: '~/places', pathPrefix: false, pattern: '**/*.vue' },
+    { path: '~/components', pattern: '**/*.vue' },
   ],
   css: [
     ...[

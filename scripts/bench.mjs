@@ -9,6 +9,7 @@ import autocannon from 'autocannon'
 import pg from 'pg'
 import { freePort } from '../cli/cluster.mjs'
 import { attack, pages } from './benchAttacks.mjs'
+import { launch, look, visitor } from './benchLook.mjs'
 import { crowd, million } from './benchMillion.mjs'
 
 const SECONDS = Number(process.argv[2] ?? 15)
@@ -154,23 +155,9 @@ function bundleSizes() {
   return sizes
 }
 
-async function pageSize(address, path, headers) {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
-  const context = await browser.newContext()
-  if (headers)
-    await context.request.post(`${address}/api/sign-in`, { headers: { origin: address }, data: headers })
-  const page = await context.newPage()
+async function pageSize(address, path, account) {
+  const browser = await launch()
+  const { page } = await visitor(browser, address, account)
   const scripts = new Set()
   page.on('response', (response) => {
     const file = new URL(response.url()).pathname.split('/_nuxt/')[1]
@@ -559,6 +546,7 @@ const PARTS = {
   crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
   attacks: () => attack({ note, token }),
   pages: () => pages({ note }),
+  look: () => look({ note, address, openTickets }),
   million: () => million({ pool, note, address, headers, openTickets, seconds: SECONDS }),
 }
 // Named parts alone may be run: npm run bench 10 core open

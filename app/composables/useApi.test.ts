@@ -20,6 +20,12 @@ describe('whatever was thrown', () => {
     expect(asApiError(sent).problem).toEqual(problem)
   })
 
+  it('is a fault of the page where it is one, and not said in its own words', () => {
+    const fault = asApiError(new TypeError("Cannot read properties of undefined (reading 'map')"))
+    expect(fault.problem).toMatchObject({ status: 500, code: 'notUnderstood' })
+    expect(fault.message).toContain('Load the page anew')
+  })
+
   it('is no answer at all where there was none', () => {
     expect(asApiError(new Error('x')).problem).toMatchObject({ status: 0, detail: 'x' })
     expect(asApiError('x').problem.detail).toContain('cannot be reached')

@@ -33,6 +33,13 @@ const UNREACHABLE: Problem = {
   detail: say('en', 'problem.0'),
 }
 
+const NOT_UNDERSTOOD: Problem = {
+  title: 'This page does not understand the desk',
+  status: 500,
+  detail: say('en', 'problem.notUnderstood'),
+  code: 'notUnderstood',
+}
+
 type Part<Name extends string, T> = keyof T extends never ? unknown : Record<Name, T>
 
 /** A route without a class for its body may read it as text, or as bytes. */
@@ -134,9 +141,13 @@ function problemIn(error: unknown): Problem | undefined {
 }
 const isProblem = (data: unknown): data is Problem => isRecord(data) && 'detail' in data
 
-/** Whatever was thrown, as an ApiError. */
+/**
+ * Whatever was thrown, as an ApiError. A fault of the page itself, such as over an answer of another version of the desk,
+ * says nothing to its person in its own words.
+ */
 export function asApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error
+  if (error instanceof TypeError || error instanceof ReferenceError) return new ApiError(NOT_UNDERSTOOD)
   const detail = error instanceof Error ? error.message : UNREACHABLE.detail
   return new ApiError(problemIn(error) ?? { ...UNREACHABLE, detail })
 }

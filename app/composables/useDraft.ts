@@ -1,7 +1,8 @@
-import { mergeChanges } from '~~/core/json'
-import { changeDesign, thingOf, type Design, type DesignStep, type Finding } from '~~/core/design'
+import type { Design, DesignStep, Finding } from '~~/core/design'
+import type { DraftPage } from '~/places/design/DraftChanges'
+import { DraftChanges, nothingYet, type DraftStanding } from '~/places/design/DraftChanges'
 
-export type DraftPage = AnswerOf<'GET /api/draft'>
+export type { DraftPage } from '~/places/design/DraftChanges'
 
 /** An edition in the list of all. */
 export type EditionLine = AnswerOf<'GET /api/editions'>[number]
@@ -11,158 +12,28 @@ export type EditionPage = AnswerOf<'GET /api/editions/{number}'>
 
 type Id = string
 
-const KEPT = 'The desk cannot be reached just now. Your change is kept on this page and sent when it is back.'
+/** So long it waits before it tries again to reach the desk, in milliseconds. */
+const PATIENCE = 2000
 
 /** The draft on the screen: read, changed one thing at a time, taken back, published. */
 export function useDraft() {
-  const draft = ref<DraftPage>()
-  const error = ref<ApiError>()
-  // What was done together is taken back together.
-  const undone = ref<DesignStep[][]>([])
-  const done = ref<DesignStep[][]>([])
-
-  /** The design as the server last gave it, without what is on its way. */
-  let known: Design | undefined
-
-  /** What was refused since somebody else had changed the same parts: kept, so that it can be put in place. */
-  const refused = ref<DesignStep[]>()
-
-  /** How many of our own changes are on their way. */
-  const busy = ref(0)
-
-  async function ask(work: () => Promise<DraftPage>): Promise<boolean> {
-    busy.value++
-    try {
-      const page = await work()
-      known = page.design
-      draft.value = withPending(page)
-      error.value = undefined
-      return true
-    } catch (thrown) {
-      error.value = asApiError(thrown)
-      // After a refusal the truth is asked again, so that the screen shows what is really there.
-      if (![401, 403].includes(error.value.problem.status))
-        await api('GET /api/draft').then(
-          (page) => {
-            known = page.design
-            draft.value = withPending(page)
-          },
-          () => undefined,
-        )
-      return false
-    } finally {
-      busy.value--
-    }
-  }
-
-  const load = () => ask(() => api('GET /api/draft'))
-
-  // What is on its way stands on the screen already, so that a quick second change builds on the first.
-  const pending: DesignStep[][] = []
-  /** Whether the first of them was handed to the browser. */
-  let isOnItsWay = false
-  let sending: Promise<unknown> = Promise.resolve()
-
-  /** A change that cannot be sent since the desk is away is kept, and sent when it is back. */
-  async function untilReached<T>(work: () => Promise<T>): Promise<T> {
-    for (;;) {
-      try {
-        isOnItsWay = true
-        return await work()
-      } catch (thrown) {
-        const away = asApiError(thrown)
-        if (away.problem.status !== 0) throw thrown
-        isOnItsWay = false
-        error.value = new ApiError({ ...away.problem, detail: KEPT })
-        await new Promise((done) => setTimeout(done, 2000))
-      }
-    }
-  }
-
-  function withPending(page: DraftPage): DraftPage {
-    try {
-      return { ...page, design: pending.flat().reduce(changeDesign, page.design) }
-    } catch {
-      // It does not fit any more; the server will say why.
-      return page
-    }
-  }
-
-  function patch(changes: DesignStep[]): Promise<boolean> {
-    pending.push(changes)
-    if (draft.value) draft.value = withPending({ ...draft.value, design: known ?? draft.value.design })
-    const send = async () => {
-      try {
-        const request = { body: { changes }, keepalive: outlivesPage(changes) }
-        return await untilReached(() => api('PATCH /api/draft', request))
-      } finally {
-        isOnItsWay = false
-        pending.shift()
-      }
-    }
-    const sent = sending.then(async () => {
-      const isTaken = await ask(send)
-      refused.value = !isTaken && error.value?.problem.status === 409 ? changes : undefined
-      return isTaken
-    })
-    sending = sent
-    return sent
-  }
-
+  const standing = reactive(nothingYet()) as DraftStanding
+  const changes = new DraftChanges(standing, {
+    read: () => api('GET /api/draft'),
+    send: (steps) => api('PATCH /api/draft', { body: { changes: steps }, keepalive: outlivesPage(steps) }),
+    pause: () => new Promise((done) => setTimeout(done, PATIENCE)),
+  })
   useSendOnLeave(
     () => {
-      const changes = pending.slice(isOnItsWay ? 1 : 0).flat()
-      return changes.length ? { url: '/api/draft', method: 'PATCH', body: { changes } } : undefined
+      const unsent = changes.unsent()
+      return unsent.length ? { url: '/api/draft', method: 'PATCH', body: { changes: unsent } } : undefined
     },
-    () => error.value?.problem.status === 0,
+    () => standing.error?.problem.status === 0,
   )
-
-  /** Puts what was refused in place of what somebody else had changed; all else of theirs stays. */
-  async function insist(): Promise<void> {
-    const steps = refused.value
-    if (!steps || !known) return
-    refused.value = error.value = undefined
-    await changeAll(steps.map((step) => ({ ...step, ...preferred(known!, step) })))
-  }
-
-  /** Changes several things, all or none; they are taken back together. */
-  async function changeAll(changes: DesignStep[]): Promise<boolean> {
-    // A copy without Vue's proxies: what is sent is what is on the screen now.
-    const copy = JSON.parse(JSON.stringify(changes)) as DesignStep[]
-    const steps = copy.filter((one) => JSON.stringify(one.before) !== JSON.stringify(one.after))
-    if (!steps.length) return true
-    if (!(await patch(steps))) return false
-    done.value.push(steps)
-    undone.value = []
-    return true
-  }
 
   /** Changes one thing; it can be taken back. */
   const change = (list: string, id: Id, before: unknown, after: unknown) =>
-    changeAll([{ list, id, before, after }])
-
-  // A step is taken off its pile at once, so that a key pressed twice takes back two steps and not one of them twice.
-  async function undo(): Promise<void> {
-    await sending
-    const steps = done.value.pop()
-    if (!steps) return
-    const back = [...steps].reverse().map((one) => ({ ...one, before: one.after, after: one.before }))
-    if (await patch(back)) undone.value.push(steps)
-    else done.value.push(steps)
-  }
-
-  async function redo(): Promise<void> {
-    await sending
-    const steps = undone.value.pop()
-    if (!steps) return
-    if (await patch(steps)) done.value.push(steps)
-    else undone.value.push(steps)
-  }
-
-  /** Waits until our own changes that are on their way have arrived, or were refused. */
-  async function settled(): Promise<void> {
-    await sending.catch(() => undefined)
-  }
+    changes.change([{ list, id, before, after }])
 
   /** @returns the edition, and how many changes stay in the draft; nothing when it was refused */
   async function publish(body: {
@@ -171,37 +42,34 @@ export function useDraft() {
     openTickets: 'keep' | 'follow'
     only?: string[]
   }): Promise<{ edition: number; left: number } | undefined> {
-    busy.value++
+    standing.busy++
     try {
       const published = await api('POST /api/draft/publish', { body })
-      done.value = undone.value = []
-      await load()
+      changes.forget()
+      await changes.load()
       return published
     } catch (thrown) {
-      error.value = asApiError(thrown)
+      standing.error = asApiError(thrown)
       return undefined
     } finally {
-      busy.value--
+      standing.busy--
     }
   }
 
   async function discard(): Promise<void> {
-    if (await ask(() => api('DELETE /api/draft'))) done.value = undone.value = []
+    if (await changes.ask(() => api('DELETE /api/draft'))) changes.forget()
   }
 
   return {
-    ...{ draft, busy, error, refused, done, undone },
-    ...{ load, change, changeAll, insist, undo, redo, settled, publish, discard },
+    ...toRefs(standing),
+    ...{ change, publish, discard },
+    load: () => changes.load(),
+    changeAll: (steps: DesignStep[]) => changes.change(steps),
+    insist: () => changes.insist(),
+    undo: () => changes.undo(),
+    redo: () => changes.redo(),
+    settled: () => changes.settled(),
   }
-}
-
-/** A step that begins at what the design has now, and where both changed a part takes that of the step. */
-function preferred(
-  design: Design,
-  { list, id, before, after }: DesignStep,
-): Pick<DesignStep, 'before' | 'after'> {
-  const now = thingOf(design, list, id)
-  return { before: now, after: mergeChanges(before, after, now).value }
 }
 
 /** Keys of the changes that somebody made, alone or with others. */

@@ -9,7 +9,7 @@ defineProps<{
 }>()
 defineEmits<{ again: [] }>()
 const { say } = usePortalWords()
-const words = (error: unknown) => (error instanceof Error ? error.message : String(error))
+const words = (error: unknown) => (typeof error === 'string' ? error : asApiError(error).problem.detail)
 </script>
 
 <template>

@@ -6,6 +6,8 @@ import { staleBy } from './stale'
 /** The browser's stream, as far as we need it. */
 class Stream {
   static all: Stream[] = []
+  static CLOSED = 2
+  readyState = 1
   onopen?: () => void
   onerror?: () => void
   onmessage?: (event: { data: string }) => void
@@ -62,19 +64,21 @@ describe('what a notice makes old', () => {
 
   it('is everything once the line was down, and nothing when it is opened first', () => {
     const { live, keys } = page()
-    const heard: string[] = []
-    within(() => useLive().on((notice) => heard.push(notice.kind)))
     void live.open()
     const [stream] = Stream.all
     stream!.onopen?.()
     vi.advanceTimersByTime(250)
     expect(keys()).toEqual([])
     stream!.onerror?.()
+    vi.advanceTimersByTime(3000)
     expect(live.connected).toBe(false)
     stream!.onopen?.()
+    vi.advanceTimersByTime(0)
     stream!.tell({ kind: 'tickets', references: [7] })
     vi.advanceTimersByTime(250)
-    expect([live.connected, keys()]).toEqual([true, ['all']])
+    expect(keys()).toEqual(['all'])
+    vi.advanceTimersByTime(3000)
+    expect(live.connected).toBe(true)
   })
 })
 
@@ -99,18 +103,37 @@ describe('the stream', () => {
     await expect(opened).resolves.toBeUndefined()
   })
 
-  it('that breaks every two seconds asks again once for each time', () => {
+  it('that breaks every two seconds asks for everything every ten, and does not flicker', () => {
     const { live, keys } = page()
     void live.open()
     const [stream] = Stream.all
     stream!.onopen?.()
-    for (let times = 0; times < 5; times++) {
+    const seen = new Set<boolean>()
+    for (let times = 0; times < 15; times++) {
       stream!.onerror?.()
       vi.advanceTimersByTime(1000)
       stream!.onopen?.()
       vi.advanceTimersByTime(1000)
+      seen.add(live.connected)
     }
-    expect(keys()).toEqual(Array(5).fill('all'))
+    expect(keys()).toEqual(Array(3).fill('all'))
+    expect([...seen]).toEqual([true])
+  })
+
+  it('that is refused, as by a proxy, is opened anew', () => {
+    const { live, keys } = page()
+    void live.open()
+    const [first] = Stream.all
+    first!.readyState = Stream.CLOSED
+    first!.onerror?.()
+    vi.advanceTimersByTime(5000)
+    expect([live.connected, Stream.all.length]).toEqual([false, 2])
+    Stream.all[1]!.onopen?.()
+    vi.advanceTimersByTime(3000)
+    expect([live.connected, keys()]).toEqual([true, ['all']])
+    live.close()
+    vi.advanceTimersByTime(60_000)
+    expect(Stream.all).toHaveLength(2)
   })
 
   it('ends with the session', () => {

@@ -6,6 +6,12 @@ import { staleBy, type Notice } from './stale'
 const GATHERS = 250
 /** So long a page waits for the stream at most before it asks, in milliseconds. */
 const PATIENCE = 600
+/** A line that is down for less is nothing to talk about, nor is one that is up for less; in milliseconds. */
+const SETTLES = 3_000
+/** Everything is asked again this often at most, however often the line breaks, in milliseconds. */
+const EVERYTHING = 10_000
+/** A stream that was refused, as by a proxy, is opened anew after so long, in milliseconds. */
+const OPENS_AGAIN = 5_000
 
 /** The stream of what changes elsewhere; one connection for the whole page, and one place that asks again. */
 export const useLive = defineStore('live', () => {
@@ -34,6 +40,46 @@ export const useLive = defineStore('live', () => {
     if (stale.size) asking ??= setTimeout(askAgain, GATHERS)
   }
 
+  let settling: ReturnType<typeof setTimeout> | undefined
+  /** Says how the line is once it has stayed so. */
+  function settle(isUp: boolean): void {
+    clearTimeout(settling)
+    settling = isUp === connected.value ? undefined : setTimeout(() => (connected.value = isUp), SETTLES)
+  }
+
+  let missed: ReturnType<typeof setTimeout> | undefined
+  let toldAt = -Infinity
+  /** What changed while the line was down is not known, so everything is asked again. */
+  function tellMissed(): void {
+    const wait = Math.max(0, toldAt + EVERYTHING - performance.now())
+    missed ??= setTimeout(() => {
+      missed = undefined
+      toldAt = performance.now()
+      tell({ kind: 'reconnected' })
+    }, wait)
+  }
+
+  let again: ReturnType<typeof setTimeout> | undefined
+  function connect(heardFirst: () => void): void {
+    const stream = new EventSource('/api/stream')
+    source = stream
+    stream.onopen = () => {
+      settle(true)
+      if (lost) tellMissed()
+      lost = false
+      heardFirst()
+    }
+    stream.onerror = () => {
+      lost = true
+      settle(false)
+      // A line that breaks is tried again by the browser; one that is refused is not.
+      if (stream.readyState === EventSource.CLOSED)
+        again = setTimeout(() => connect(() => undefined), OPENS_AGAIN)
+    }
+    stream.onmessage = (event) => tell(JSON.parse(event.data as string) as Notice)
+  }
+
+  let lost = false
   /**
    * Listens from now on.
    * @returns once it hears, so that nothing is missed between an answer and the next notice; or when it takes too long
@@ -41,20 +87,7 @@ export const useLive = defineStore('live', () => {
   function open(): Promise<void> {
     if (import.meta.server) return Promise.resolve()
     heard ??= new Promise((done) => {
-      let lost = false
-      source = new EventSource('/api/stream')
-      source.onopen = () => {
-        connected.value = true
-        // What changed while the line was down is not known, so everything is asked again.
-        if (lost) tell({ kind: 'reconnected' })
-        lost = false
-        done()
-      }
-      source.onerror = () => {
-        lost = true
-        connected.value = false
-      }
-      source.onmessage = (event) => tell(JSON.parse(event.data as string) as Notice)
+      connect(done)
       setTimeout(done, PATIENCE)
     })
     return heard
@@ -63,8 +96,10 @@ export const useLive = defineStore('live', () => {
   function close(): void {
     source?.close()
     source = heard = undefined
-    clearTimeout(asking)
-    asking = undefined
+    for (const waiting of [asking, settling, missed, again]) clearTimeout(waiting)
+    asking = settling = missed = again = undefined
+    lost = false
+    connected.value = true
   }
 
   /** Listens for as long as the component is on the screen. */

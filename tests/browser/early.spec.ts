@@ -62,6 +62,9 @@ test('a portal does all it is there for without its script', async ({ browser, b
   await page.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(page.getByText('The desk has your answer.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'gate.txt' })).toBeVisible()
+  // Loaded anew, it is not sent a second time.
+  await page.reload()
+  await expect(page.getByText('It reads again')).toHaveCount(1)
   await page.getByRole('button', { name: 'I need it no more …' }).click()
   await page.getByRole('button', { name: 'Call it off' }).click()
   await expect(page.getByText('It is called off.')).toBeVisible()

@@ -11,12 +11,15 @@ const { data: article, error } = await usePageQuery({
 useHead({ title: () => article.value?.title ?? say('article.page') })
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 
-const thanks = usePageState(`thanks-${props.article}`, () => false)
+const { query } = useRoute()
+const thanks = usePageState(`thanks-${props.article}`, () => query.thanks !== undefined)
 const { busy, error: refused, run } = usePageDeed(`thanks-${props.article}-refused`)
 async function solved() {
   const body = { article: props.article }
   const counted = () => api('POST /api/portals/{portal}/solved', { path: { portal: props.portal }, body })
   thanks.value = Boolean(await run(counted))
+  // Counted once, however often the page is loaded anew.
+  if (import.meta.server && thanks.value) await navigateTo({ query: { thanks: '' } }, { redirectCode: 303 })
 }
 const form = usePageForm({ id: 'read', act: solved })
 </script>

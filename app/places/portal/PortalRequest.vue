@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { textsIn } from '~~/core/lookup'
+import { isOneOf, textsIn } from '~~/core/lookup'
 
 // One request of whoever reads it: how it stands, what was asked, what was said, and the answer to that.
 const props = defineProps<{ portal: string; reference: number }>()
@@ -24,8 +24,10 @@ interface Answering {
   /** It came to the desk. */
   done?: 'answer' | 'withdraw'
 }
+const { query } = useRoute()
 const state = usePageState<Answering>(`answering-${props.reference}`, () => ({
   ...{ text: '', files: [], leaving: false },
+  done: isOneOf(['answer', 'withdraw'] as const, query.told) ? query.told : undefined,
 }))
 const { busy, error: refused, run } = usePageDeed(`answering-${props.reference}-refused`)
 async function tell(what: 'answer' | 'withdraw') {
@@ -38,6 +40,8 @@ async function tell(what: 'answer' | 'withdraw') {
   state.value.leaving = false
   state.value.done = now && what
   if (!now) return
+  // A page that was sent something would send it again when it is loaded anew.
+  if (import.meta.server) return navigateTo({ query: { told: what } }, { redirectCode: 303 })
   cache.setQueryData(key, now)
   state.value.text = ''
   if (what === 'answer') state.value.files = []

@@ -161,6 +161,8 @@ export const PORTAL_ENGLISH = {
   'error.toPortal': 'To the portal',
   'error.toDesk': 'To the desk',
   'problem.0': 'The desk cannot be reached just now. What you typed is kept; please try again in a moment.',
+  'problem.notUnderstood':
+    'This page and the desk do not fit together just now. Load the page anew and try again.',
   'problem.401': 'Please sign in first; what you typed is kept.',
   'problem.403': 'This is not for you.',
   'problem.404': 'There is no such thing here.',

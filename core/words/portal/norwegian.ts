@@ -162,6 +162,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'error.toPortal': 'Til portalen',
   'error.toDesk': 'Til brukerstøtten',
   'problem.0': 'Vi når ikke servicedesken akkurat nå. Det du har skrevet, er beholdt; prøv igjen om litt.',
+  'problem.notUnderstood':
+    'Siden og systemet passer ikke sammen akkurat nå. Last siden på nytt og prøv igjen.',
   'problem.401': 'Logg inn først; det du har skrevet, er beholdt.',
   'problem.403': 'Dette er ikke for deg.',
   'problem.404': 'Dette finnes ikke her.',
