@@ -61,8 +61,6 @@ export default defineConfig({
         ],
       },
       project('server', ['{server,cli}/**/*.test.ts', 'tests/server/**/*.test.ts'], {
-        // Each file has a database of its own, so that they may share their modules as well: a third less time.
-        isolate: false,
         globalSetup: ['./tests/database.ts'],
       }),
     ],

@@ -1,6 +1,6 @@
 import type { Design, DesignStep, Finding } from '~~/core/design'
-import type { DraftPage } from '~/places/design/DraftChanges'
-import { DraftChanges, nothingYet, type DraftStanding } from '~/places/design/DraftChanges'
+import type { DraftPage, DraftStanding } from '~/places/design/DraftChanges'
+import { DraftChanges, nothingYet } from '~/places/design/DraftChanges'
 
 export type { DraftPage } from '~/places/design/DraftChanges'
 
