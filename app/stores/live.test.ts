@@ -120,6 +120,17 @@ describe('the stream', () => {
     expect([...seen]).toEqual([true])
   })
 
+  it('is down once it has been for a while, however often it is tried', () => {
+    const { live } = page()
+    void live.open()
+    Stream.all[0]!.onopen?.()
+    for (let times = 0; times < 4; times++) {
+      Stream.all[0]!.onerror?.()
+      vi.advanceTimersByTime(1000)
+    }
+    expect(live.connected).toBe(false)
+  })
+
   it('that is refused, as by a proxy, is opened anew', () => {
     const { live, keys } = page()
     void live.open()

@@ -41,10 +41,19 @@ export const useLive = defineStore('live', () => {
   }
 
   let settling: ReturnType<typeof setTimeout> | undefined
-  /** Says how the line is once it has stayed so. */
+  let settlesTo = true
+  /** Says how the line is once it has stayed so; another try that fails changes nothing. */
   function settle(isUp: boolean): void {
+    if (settling && isUp === settlesTo) return
     clearTimeout(settling)
-    settling = isUp === connected.value ? undefined : setTimeout(() => (connected.value = isUp), SETTLES)
+    settlesTo = isUp
+    settling =
+      isUp === connected.value
+        ? undefined
+        : setTimeout(() => {
+            settling = undefined
+            connected.value = isUp
+          }, SETTLES)
   }
 
   let missed: ReturnType<typeof setTimeout> | undefined
