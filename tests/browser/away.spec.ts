@@ -52,7 +52,7 @@ test('a list that is scrolled stays where it is while the line breaks every two 
   await page.goto('/deadlines')
   const rows = page.locator('[data-index]')
   await expect(rows.first()).toBeVisible()
-  const box = page.getByLabel('Find here')
+  const box = page.getByLabel('Find a ticket here')
   await box.pressSequentially('a')
   await expect(page).toHaveURL(/find=a/)
   const list = page.getByRole('list', { name: 'Running promises' })
