@@ -26,7 +26,7 @@ test('the desk goes while somebody writes in three fields, and comes back', asyn
   await page.getByLabel('Text, with').fill('They stand at the third post.')
   await expect(page.getByText(LOST)).toBeVisible()
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByRole('alert')).toContainText('What you typed is kept')
+  await expect(page.locator('form').getByRole('alert')).toContainText('What you typed is kept')
   isAway = false
 
   await expect(page.getByLabel('Title')).toHaveValue('Tide tables at the landing')
@@ -54,6 +54,7 @@ test('a list that is scrolled stays where it is while the line breaks every two 
   await expect(rows.first()).toBeVisible()
   const box = page.getByLabel('Find a ticket here')
   await box.pressSequentially('a')
+  await box.press('Enter')
   await expect(page).toHaveURL(/find=a/)
   const list = page.getByRole('list', { name: 'Running promises' })
   await list.evaluate((one) => one.scrollTo({ top: 400 }))
