@@ -17,9 +17,3 @@ defineProps<{ heads: readonly { label: string; figures?: boolean }[] }>()
     </tbody>
   </table>
 </template>
-
-<style scoped>
-th {
-  font-family: inherit;
-}
-</style>
