@@ -141,7 +141,7 @@ export default defineNuxtConfig({
     plugins: [stylesAreSent],
     resolve: {
       alias: {
-        // Buttons ask for a wave that our look has not; what it stands on is a tenth of the portal's code.
+        // Buttons ask for a wave that our look has not, and for all that it stands on.
         'primevue/ripple': join(root, 'app/theme/noRipple.ts'),
       },
     },
