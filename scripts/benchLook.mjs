@@ -34,7 +34,7 @@ const PLACES = [
   ['the Desk', '/desk', LEAD, '.ledger [href^="/desk/"], a[href^="/desk/"][href*="0"]'],
   ['Deadlines', '/deadlines', LEAD, '[data-index]'],
   ['Messages', '/messages', LEAD, 'tbody tr'],
-  ['Knowledge', '/knowledge', LEAD, 'main a[href^="/knowledge/"]'],
+  ['Knowledge', '/knowledge', LEAD, 'main h2'],
   ['a portal', '/portal/merrow', REQUESTER, '.groups li a'],
 ]
 
