@@ -31,7 +31,7 @@ export async function visitor(browser, address, account) {
 
 /** Each place, and what its first row is. */
 const PLACES = [
-  ['the Desk', '/desk', LEAD, '.ledger [href^="/desk/"], a[href^="/desk/"][href*="0"]'],
+  ['the Desk', '/desk', LEAD, 'a[href^="/desk/"]'],
   ['Deadlines', '/deadlines', LEAD, '[data-index]'],
   ['Messages', '/messages', LEAD, 'tbody tr'],
   ['Knowledge', '/knowledge', LEAD, 'main h2'],

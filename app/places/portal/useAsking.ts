@@ -28,12 +28,7 @@ export interface Asking {
 }
 
 /** What of it goes along with the page where the browser sends its form by itself. */
-export interface KeptAsking {
-  answers: Record<string, Answer>
-  at: number
-  key: string
-  looked: boolean
-}
+type KeptAsking = Pick<Asking, 'answers' | 'at' | 'key' | 'looked'>
 
 /** The longest text in which that is kept. */
 const MOST_KEPT = 400_000
