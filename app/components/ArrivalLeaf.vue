@@ -95,12 +95,14 @@ async function accept() {
 type Panel = 'ask' | 'reject' | 'merge'
 const panel = ref<Panel>()
 const words = reactive({ ask: '', reject: '', into: '' })
+/** Ids of the files that go with the question. */
+const asks = ref<string[]>([])
 const slip = ref<HTMLFormElement>()
 async function open(which: Panel, prefill?: Partial<typeof words>) {
   panel.value = panel.value === which && !prefill ? undefined : which
   Object.assign(words, prefill)
   await nextTick()
-  slip.value?.querySelector<HTMLElement>('textarea, input')?.focus()
+  if (which === 'merge') slip.value?.querySelector('input')?.focus()
 }
 const missing = computed(() => page.value?.lacks.filter((one) => one.what === 'answer') ?? [])
 function ask() {
@@ -113,7 +115,7 @@ const deed = useDeed(load)
 const DEEDS: Record<Panel, () => { send: () => Promise<unknown>; text: string; canTakeBack: boolean }> = {
   ask: () => ({
     send: () =>
-      api('POST /api/tickets/{reference}/reply', { ...here(), body: { text: words.ask, files: [] } }),
+      api('POST /api/tickets/{reference}/reply', { ...here(), body: { text: words.ask, files: asks.value } }),
     text: '',
     canTakeBack: false,
   }),
@@ -135,6 +137,7 @@ async function send() {
   panel.value = undefined
   if (which !== 'ask') return emit('done', { reference: props.reference, text, canTakeBack })
   words.ask = ''
+  asks.value = []
   await load()
 }
 
@@ -215,12 +218,14 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             <label for="arrival-into">Number of the ticket that takes it in</label>
             <InputText id="arrival-into" v-model="words.into" inputmode="numeric" />
           </div>
-          <div v-else class="field">
-            <label for="arrival-words">{{
-              panel === 'ask' ? `What do we ask ${page.requester}?` : `Why can we not take it?`
-            }}</label>
-            <Textarea id="arrival-words" v-model="words[panel]" rows="4" auto-resize />
-          </div>
+          <WordsField
+            v-else-if="panel === 'ask'"
+            v-model:text="words.ask"
+            v-model:files="asks"
+            focuses
+            :label="`What do we ask ${page.requester}?`"
+          />
+          <KitWords v-else v-model="words.reject" focuses label="Why can we not take it?" />
           <p v-if="deed.error.value" class="notice bad" role="alert">
             {{ deed.error.value.problem.detail }}
             {{ deed.error.value.problem.fields?.map((one) => one.message).join('; ') }}

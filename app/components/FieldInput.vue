@@ -16,7 +16,8 @@ const props = defineProps<{
 const value = defineModel<FieldValue | null>({ required: true })
 
 const choices = useChoices()
-const staff = shallowRef<Choice[]>([])
+const everybody = useDeskPeople(() => props.field.type === 'technician')
+const staff = computed<Choice[]>(() => (everybody.data.value ?? []).map(technicianChoice))
 const terms = computed(() => FIELD_TYPES[props.field.type])
 const control = computed(() => terms.value.control)
 /** What is chosen by name; somebody of the desk is chosen among those alone. */
@@ -30,8 +31,7 @@ const listed = computed<Choice[]>(() => {
   return found.value ?? (named.value ? (choices.lists[named.value] ?? []) : [])
 })
 onMounted(async () => {
-  if (props.field.type === 'technician') staff.value = await technicians()
-  else if (named.value) await choices.need([named.value]).catch(() => undefined)
+  if (named.value) await choices.need([named.value]).catch(() => undefined)
 })
 /** Of persons and equipment there are too many for one list: what is typed is looked for. */
 async function look(typed: string) {
@@ -119,7 +119,11 @@ const setMoment = (typed: string | undefined) =>
     :aria-label="field.label"
     @filter="look($event.value)"
     @update:model-value="value = $event ?? null"
-  />
+  >
+    <template v-if="everybody.error.value" #empty>
+      <KitError :error="everybody.error.value" tries-again @again="everybody.refetch()" />
+    </template>
+  </Select>
   <span v-else-if="control === 'number'" class="with-unit">
     <InputNumber
       :model-value="typeof value === 'number' ? value : null"

@@ -105,10 +105,11 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
       <label v-if="step === 'gather'"
         ><input v-model="evenDone" type="checkbox" /> those that are done as well</label
       >
-      <label v-else class="field"
-        >{{ step === 'end' ? 'What was it, and what was done?' : 'How does it stand?' }}
-        <textarea v-model="words" class="p-inputtext" rows="3" />
-      </label>
+      <KitWords
+        v-else
+        v-model="words"
+        :label="step === 'end' ? 'What was it, and what was done?' : 'How does it stand?'"
+      />
       <p v-if="deed.error.value" class="notice bad" role="alert">
         {{ deed.error.value.problem.detail }}
         {{ deed.error.value.problem.fields?.map((one) => one.message).join('; ') }}
@@ -151,7 +152,6 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
   display: block;
   margin: 6px 0;
 }
-textarea,
 .field input {
   width: 100%;
   font: inherit;

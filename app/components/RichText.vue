@@ -1,32 +1,28 @@
 <script setup lang="ts">
-import MarkdownIt from 'markdown-it'
+import { writtenHtml } from '~~/core/writing'
 
-// Words with emphasis, lists and links. HTML in them is shown as text, and links that would run a script are none.
+// What somebody of the desk wrote: emphasis, lists, links, and the pictures that were sent with it.
 const props = defineProps<{
   text: string
   /** Whether a new line is one, as in a message. */
   breaks?: boolean
+  /** Where the file with an id is shown from. */
+  file?: (id: string) => string | undefined
 }>()
-const html = computed(() => (props.breaks ? messages : articles).render(props.text))
-</script>
-
-<script lang="ts">
-const articles = new MarkdownIt({ html: false, linkify: true })
-const messages = new MarkdownIt({ html: false, linkify: true, breaks: true })
+const html = computed(() => writtenHtml(props.text, { breaks: props.breaks, file: props.file }))
 </script>
 
 <template>
-  <!-- eslint-disable-next-line vue/no-v-html -- made by markdown-it with HTML switched off -->
-  <div class="rich" v-html="html" />
+  <!-- eslint-disable-next-line vue/no-v-html -- made by core/writing, which takes no HTML -->
+  <div class="rich rich-words" v-html="html" />
 </template>
 
 <style scoped>
 .rich :deep(p) {
   margin: 0 0 0.5rem;
 }
-.rich :deep(ul),
-.rich :deep(ol) {
+.rich :deep(:is(ul, ol)) {
   margin: 0 0 0.5rem;
-  padding-left: 1.3rem;
+  padding-left: 1.4rem;
 }
 </style>

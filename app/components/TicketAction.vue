@@ -13,11 +13,10 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
-const draftKey = computed(() => `yare-draft-${props.ticket.reference}-${props.panel.kind}`)
-const fields = ref<Record<string, FieldValue | null>>({})
-/** What is written to somebody. */
-const words = computed(() => (typeof fields.value.text === 'string' ? fields.value.text : ''))
-const files = ref<string[]>([])
+/** What is written to somebody, and what goes along with it. */
+const said = reactive({ text: '', files: [] as string[] })
+/** What a gate asks for. */
+const typed = reactive<{ fields: Record<string, FieldValue | null> }>({ fields: {} })
 /** What is written to somebody, rather than filled in. */
 const isWords = computed(() => props.panel.kind === 'reply' || props.panel.kind === 'note')
 const { busy, error, run } = useDeed(() => emit('stale'))
@@ -50,48 +49,40 @@ const verb = computed(
     transition.value?.label ??
     { reply: 'Send the reply', note: 'Keep the note', assign: 'Give it', move: 'Move' }[props.panel.kind],
 )
-const kept = computed(() => {
+const keeps = computed(() => {
   const labels = props.ticket.keptByWord.map((one) => `“${one}”`)
   return labels.length ? ` That keeps ${listInWords(labels)}.` : ''
 })
 const effect = computed(() => {
-  if (props.panel.kind === 'reply') return `Goes out by mail and stands in the portal.${kept.value}`
+  if (props.panel.kind === 'reply') return `Goes out by mail and stands in the portal.${keeps.value}`
   if (props.panel.kind === 'note') return 'Requesters never see notes. Whom you name with @ is told.'
   if (props.panel.kind === 'assign') return 'The person is told by mail.'
   const becomes = `The status becomes “${props.ticket.statuses[transition.value?.to ?? ''] ?? ''}”.`
   if (!transition.value?.tells) return becomes
-  return `${becomes} ${props.ticket.requester.name} is told what you write.${kept.value}`
+  return `${becomes} ${props.ticket.requester.name} is told what you write.${keeps.value}`
 })
 
+const to = props.panel.kind === 'move' ? `-${props.panel.to}` : ''
+const draftKey = `yare-draft-${props.ticket.reference}-${props.panel.kind}${to}`
+const { forget } = useKeptForm(draftKey, isWords.value ? said : typed)
 onMounted(async () => {
-  const kept = sessionStorage.getItem(draftKey.value)
-  if (kept) fields.value = { text: kept }
-  if (props.panel.kind === 'reply')
-    void api('GET /api/tickets/{reference}/replies', { path: { reference: props.ticket.reference } })
-      .then((found) => (saved.value = found.replies))
-      .catch(() => undefined)
+  if (isWords.value) return
   await nextTick()
   const first = form.value?.querySelector<HTMLElement>('textarea')
   ;(first ?? form.value?.querySelector<HTMLElement>('input, select, [role=combobox], button'))?.focus()
 })
-watch(words, (text) =>
-  text ? sessionStorage.setItem(draftKey.value, text) : sessionStorage.removeItem(draftKey.value),
-)
 
-const saved = ref<AnswerOf<'GET /api/tickets/{reference}/replies'>['replies']>([])
-/** A saved reply comes below what is written already. */
-function take(id: string) {
-  const found = saved.value.find((one) => one.id === id)
-  if (!found) return
-  const before = words.value.trim()
-  fields.value = { ...fields.value, text: before ? `${before}\n\n${found.text}` : found.text }
-}
+const atHand = useQuery({
+  key: () => ['ticket', props.ticket.reference, 'replies'],
+  query: ({ signal }) =>
+    api('GET /api/tickets/{reference}/replies', { path: { reference: props.ticket.reference }, signal }),
+  enabled: () => props.panel.kind === 'reply',
+})
 
 async function submit() {
   const path = { reference: props.ticket.reference }
-  const said = { text: words.value, files: files.value }
-  const given = () => givenFields(asked.value, fields.value, hadBy(props.ticket))
-  const technician = fields.value.technician as string | undefined
+  const given = () => givenFields(asked.value, typed.fields, hadBy(props.ticket))
+  const technician = typed.fields.technician as string | undefined
   const acts = {
     reply: () => api('POST /api/tickets/{reference}/reply', { path, body: said }),
     note: () => api('POST /api/tickets/{reference}/note', { path, body: said }),
@@ -107,7 +98,7 @@ async function submit() {
       }),
   }
   if (!(await run(acts[props.panel.kind]))) return
-  sessionStorage.removeItem(draftKey.value)
+  forget()
   emit('done')
 }
 </script>
@@ -122,31 +113,19 @@ async function submit() {
     @keydown.esc="emit('close')"
     @keydown.ctrl.enter="submit"
   >
-    <p v-if="saved.length" class="saved">
-      <label class="small quiet" for="saved-reply">Words at hand</label>
-      <select id="saved-reply" class="inline-field" @change="(take(typedIn($event)), emptied($event))">
-        <option value="">choose …</option>
-        <option v-for="one in saved" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-    </p>
-    <div v-if="isWords" class="field">
-      <label for="gate-text">{{ asked[0]!.label }}</label>
-      <WordsField
-        id="gate-text"
-        :text="words"
-        :files="files"
-        :label="asked[0]!.label"
-        :naming="panel.kind === 'note'"
-        :invalid="Boolean(error?.on('text'))"
-        described-by="gate-text-error"
-        @update:text="fields = { ...fields, text: $event }"
-        @update:files="files = $event"
-      />
-      <p id="gate-text-error" class="error-text">{{ error?.on('text') }}</p>
-    </div>
+    <WordsField
+      v-if="isWords"
+      v-model:text="said.text"
+      v-model:files="said.files"
+      focuses
+      :label="asked[0]!.label"
+      :naming="panel.kind === 'note'"
+      :replies="atHand.data.value?.replies"
+      :error="error?.on('text') ?? ''"
+    />
     <AskedFields
       v-else
-      v-model="fields"
+      v-model="typed.fields"
       :asked="asked"
       :error="error"
       :zone="zone"
@@ -161,9 +140,6 @@ async function submit() {
 </template>
 
 <style scoped>
-.saved {
-  margin: 0 0 8px;
-}
 /* What requesters never see looks like a slip of another paper. */
 .panel.note {
   border-left-color: var(--brass);

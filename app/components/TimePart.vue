@@ -22,7 +22,8 @@ const others = computed(() => props.ticket.timers.filter((one) => one.person !==
 const sum = computed(() => props.ticket.times.reduce((total, one) => total + one.counted, 0))
 const slip = ref<'time' | 'booking' | 'estimate'>()
 const fields = reactive({ day: '', from: '', minutes: 30, what: '', person: '' })
-const people = ref<{ id: string; name: string }[]>([])
+const bookable = useDeskPeople(() => slip.value === 'booking')
+const people = computed(() => bookable.data.value ?? [])
 const coming = computed(() => props.ticket.bookings.filter((one) => ['booked', 'begun'].includes(one.state)))
 const FROM = {
   typed: 'as somebody said',
@@ -55,8 +56,6 @@ async function open(kind: typeof slip.value) {
   // Before anything is asked: whoever types on at once must not lose a letter.
   await nextTick()
   document.getElementById(`slip-${kind}`)?.focus()
-  if (kind === 'booking' && !people.value.length)
-    people.value = await api('GET /api/technicians').catch(() => [])
 }
 const callOff = (id: number) =>
   send(() =>
@@ -165,7 +164,7 @@ function submit() {
         <select v-model="fields.person" class="inline-field">
           <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
-      >
+      ><KitError v-if="slip === 'booking'" :error="bookable.error.value ?? undefined" />
       <label v-if="slip !== 'estimate'" class="what"
         ><span class="sr-only">What</span>
         <input

@@ -10,6 +10,8 @@ import KitField from './KitField.vue'
 const props = defineProps<
   FieldProps & {
     lines: readonly FileLine[]
+    /** Whether files come from elsewhere only. */
+    linesOnly?: boolean
     words?: { drop: string; takeOut: (name: string) => string; takesOut: string; callOff: string }
   }
 >()
@@ -41,8 +43,9 @@ function drop(event: DragEvent) {
 </script>
 
 <template>
-  <KitField v-slot="{ id, describedBy }" v-bind="framed(props)">
+  <KitField v-if="!linesOnly || lines.length" v-slot="{ id, describedBy }" v-bind="framed(props)">
     <div
+      v-if="!linesOnly"
       class="drop"
       :class="{ over }"
       @dragover.prevent="over = true"

@@ -140,7 +140,7 @@ export function reject(change: Change, text: string): void {
   if (!state.held) throw new Refused('conflict', `Ticket ${state.reference} is not held any more.`)
   const words = checkText(text)
   change.enter({ kind: 'rejected', status: endOf(design.kind(state.kind)), text: words })
-  change.tell(requestersOf(change), 'rejected', { text: words })
+  change.tell(requestersOf(change), 'rejected', { text: words }, { written: words })
 }
 
 /**

@@ -20,6 +20,8 @@ export interface Telling {
   urgent?: boolean
   climb?: Climb
   isAboutDelivery?: boolean
+  /** What somebody of the desk wrote of it, in Markdown, as it stands among its fields. */
+  written?: string
 }
 
 /** Collects the entries of one command; each sees the state that the ones before it left. */
@@ -114,7 +116,7 @@ export class Change {
     people: readonly (Addressee | undefined)[],
     template: string,
     more: More,
-    { urgent, climb, isAboutDelivery }: Telling,
+    { urgent, climb, isAboutDelivery, written }: Telling,
   ): void {
     const key = this.keys()
     const messages = distinct(people).flatMap((one) => {
@@ -124,7 +126,7 @@ export class Change {
       if (!plan) return []
       const { channel, why, ...way } = plan
       return {
-        ...composeMessage(this, one, template, more),
+        ...composeMessage(this, one, template, more, written),
         ...way,
         key: key(),
         ...(why && { why: this.because(why) }),
@@ -140,7 +142,7 @@ export class Change {
   /** Puts messages into the record and the outbox. */
   queue(messages: OutgoingMessage[]): void {
     if (!messages.length) return
-    const queued = messages.map(({ body: _, from: __, ...message }): QueuedMessage => message)
+    const queued = messages.map(({ body: _, from: __, written: ___, ...message }): QueuedMessage => message)
     this.enter({ kind: 'messagesQueued', messages: queued }, { system: 'messages' })
     this.messages.push(...messages)
   }

@@ -11,6 +11,7 @@ import type {
   Attached,
   Channel,
   DeliveryState,
+  OutgoingMessage,
   SortedField,
   SignalOrigin,
 } from './entry'
@@ -101,7 +102,7 @@ export type Command =
       detail: string
       why?: Reason
       /** What the message said: where it is given up, it goes on its recipient's next way. */
-      content?: { subject: string; body: string; from: string }
+      content?: Pick<OutgoingMessage, 'subject' | 'body' | 'from' | 'written'>
     }
   /** Somebody has it; `message` is what they answer. */
   | { kind: 'acknowledge'; message?: string; via: Acknowledged['via'] }

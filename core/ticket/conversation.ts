@@ -42,12 +42,12 @@ export function reply(change: Change, said: Pick<Of<'reply'>, 'text' | 'attachme
   change.enter({ kind: 'replied', text, ...filesOf(said) })
   const told = (language: Language) => ({ text: withFiles(text, said, language, 'message.files') })
   if (change.state.held) {
-    change.tell(requestersOf(change), 'reply', told)
+    change.tell(requestersOf(change), 'reply', told, { written: text })
     return
   }
   keepAnswers(change)
   moveByItself(change, 'onReply')
-  change.tell(requestersOf(change), 'reply', told)
+  change.tell(requestersOf(change), 'reply', told, { written: text })
 }
 
 /** Somebody writes a note for the desk; whom it names with an @ is told, and watches the ticket from then on. */
@@ -60,7 +60,7 @@ export function note(change: Change, said: Pick<Of<'note'>, 'text' | 'attachment
   for (const person of mentions)
     if (!change.state.watchers?.includes(person)) change.enter({ kind: 'watched', person, on: true })
   const people = mentions.map((one) => change.directory.people.get(one))
-  change.tell(people, 'mentioned', { text })
+  change.tell(people, 'mentioned', { text }, { written: text })
 }
 
 /** The people of the desk whom a text names: an @ and the whole name. */

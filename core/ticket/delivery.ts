@@ -3,7 +3,7 @@ import type { Alarm } from '../ladder'
 import { CHANNELS, planDelivery, type ChannelKind } from '../notification'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
-import type { DeliveryState } from './entry'
+import type { DeliveryState, OutgoingMessage } from './entry'
 import type { MessageState, TicketState } from './state'
 
 /** From which states a message can come to wait again: what has gone is not called back. */
@@ -47,7 +47,7 @@ export const releaseMessage = (change: Change, key: string): void =>
 function goAnotherWay(
   change: Change,
   message: MessageState,
-  content: { subject: string; body: string; from: string },
+  content: Pick<OutgoingMessage, 'subject' | 'body' | 'from' | 'written'>,
 ): void {
   const person = change.directory.people.get(message.person)
   if (!person?.active) return

@@ -120,6 +120,8 @@ export interface Acknowledged {
 export interface OutgoingMessage extends QueuedMessage {
   body: string
   from: string
+  /** What somebody wrote with emphasis, lists or links, in Markdown; its plain words stand in the body. */
+  written?: string
 }
 
 /**

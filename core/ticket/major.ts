@@ -77,14 +77,14 @@ export function hearOfMajor(change: Change, major: number, text: string): void {
   if (change.state.follows !== major || isDone(change)) return
   change.enter({ kind: 'majorHeard', major, text: checkText(text) })
   keepAnswers(change)
-  change.tell(requestersOf(change), 'majorUpdate', { text })
+  change.tell(requestersOf(change), 'majorUpdate', { text }, { written: text })
 }
 
 /** The major incident that this ticket follows is over, and so is this ticket; its requester is told. */
 export function endWithMajor(change: Change, major: number, text: string): void {
   if (change.state.follows !== major || isDone(change)) return
   solve(change, { is: 'withMajor', major, text }, text)
-  change.tell(requestersOf(change), 'majorOver', { text })
+  change.tell(requestersOf(change), 'majorOver', { text }, { written: text })
 }
 
 const isDone = ({ state, design }: Change) => statusOf(design.kind(state.kind), state.status).group === 'done'
@@ -117,5 +117,5 @@ function tellConcerned(change: Change, template: string, text: string): void {
   const told = (['requester', 'watchers', 'siteManager'] as const).flatMap((to) =>
     addresseesOf(change, { to }, change.now),
   )
-  change.tell(told, template, { text })
+  change.tell(told, template, { text }, { written: text })
 }

@@ -122,6 +122,20 @@ describe('a message that is written', () => {
     expect(outside).toMatchObject({ person: '', body: expect.stringContaining('{recipient}') })
   })
 
+  it('says in plain words what the desk wrote, and keeps how it was written where that says more', () => {
+    const reply = (text: string, attachments = [{ id: '1', name: 'plan.png', type: 'image/png', size: 9 }]) =>
+      new Ticket(design).log(GATES).do({ kind: 'reply', text, attachments }, at(1)).messages.at(-1)!
+    const written = 'Do **this**: `snake_case`\n\n- [on](https://a.example) for $& always'
+    const message = reply(written)
+    expect(message.body).toContain('Do this: snake_case\n\n- on (https://a.example) for $& always\n\n')
+    expect(message.body).toContain('plan.png')
+    expect(message.written).toBe(written)
+    expect(reply('It is done.').written).toBeUndefined()
+    const { entries } = new Ticket(design).log(GATES).do({ kind: 'reply', text: written }, at(1))
+    const queued = entries.filter((one) => one.kind === 'messagesQueued').at(-1)!
+    expect(Object.keys(queued.messages[0]!)).not.toContain('written')
+  })
+
   it('is in the language that somebody chose, else for a requester in that of the portal', () => {
     const own = designWith((one) => {
       for (const template of one.templates)

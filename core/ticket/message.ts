@@ -4,6 +4,7 @@ import type { CompiledDesign, Directory, Person, Template } from '../design'
 import { answersInWords, type Portal } from '../intake'
 import { statusOf } from '../lifecycle'
 import type { Instant } from '../time'
+import { plainWords } from '../writing'
 import { chooseLanguage, LANGUAGES, momentSaid, say, type Language } from '../words'
 import type { Change } from './change'
 import type { TicketState } from './state'
@@ -32,6 +33,7 @@ export function composeMessage(
   addressee: Addressee,
   templateId: string,
   more: More,
+  written = '',
 ): Omit<OutgoingMessage, 'key' | 'address'> {
   const { state, design } = change
   const person = isPerson(addressee) ? addressee : undefined
@@ -40,7 +42,8 @@ export function composeMessage(
   const template = inLanguage(design.findTemplate(templateId) ?? PLAIN, tag)
   const to = { name: addressee.name, zone: person?.zone ?? design.design.desk.zone }
   const language = saidIn(tag)
-  const said = typeof more === 'function' ? more(language) : more
+  const plain = plainWords(written)
+  const said = inPlainWords(typeof more === 'function' ? more(language) : more, written, plain)
   const fields = withMore(said, messageFields(change, to, language))
   return {
     person: person?.id ?? '',
@@ -49,8 +52,17 @@ export function composeMessage(
     subject: fill(template.subject, fields).replace(/\s+/g, ' ').slice(0, 200),
     body: fill(template.body, fields).trim(),
     from: portal?.mailbox ?? design.design.portals[0]?.mailbox ?? 'desk@localhost',
+    ...(written !== plain && { written }),
   }
 }
+
+/** What was written stands without its signs in what is read as text. */
+const inPlainWords = (more: Record<string, string>, written: string, plain: string) =>
+  written === plain
+    ? more
+    : Object.fromEntries(
+        Object.entries(more).map(([name, text]) => [name, text.replace(written, () => plain)]),
+      )
 
 /** What is said where an older edition lacks the template of something newer. */
 const PLAIN = { subject: '[{reference}] {summary}', body: '{text}\n\n{desk}' }

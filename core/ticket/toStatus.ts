@@ -44,7 +44,7 @@ export function enterStatus(change: Change, to: string, given: FieldValues): voi
   if (said !== undefined) keepAnswers(change)
   const reason = fields.find((one) => one.field === 'reason')?.after
   change.why = typeof reason === 'string' ? { is: 'said', text: reason } : undefined
-  if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' })
+  if (status.tell) change.tell(requestersOf(change), status.tell, { text: said ?? '' }, { written: said })
 }
 
 /** The tasks that must be done before a ticket may enter a status; none where it is called off. */

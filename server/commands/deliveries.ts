@@ -17,11 +17,11 @@ export interface Outcome {
 /** Writes what became of a message into its ticket's record, and with it into the outbox. */
 export function recordOutcome(
   desk: Desk,
-  { reference, key, subject, body, sender }: Message,
+  { reference, key, subject, body, sender, written }: Message,
   { state, attempts, detail, why }: Outcome,
   also?: (trx: Trx) => Promise<void>,
 ): Promise<TicketState> {
-  const content = { subject, body, from: sender }
+  const content = { subject, body, from: sender, ...(written !== null && { written }) }
   const command = { kind: 'recordDelivery', key, state, attempt: attempts, detail, content } as const
   return desk.run(reference, { ...command, ...(why && { why }) }, { system: 'messages' }, also)
 }

@@ -1,8 +1,9 @@
 import { sql } from 'kysely'
 import type { Portal } from '../../core/intake'
-import { Refused } from '../../core/ticket'
+import { Refused, type Attached } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { openNotices, readArticle } from '../queries/knowledge'
+import { takeFiles } from './attachments'
 import type { Desk } from './desk'
 
 export interface ArticleInput {
@@ -11,11 +12,15 @@ export interface ArticleInput {
   keywords: string
   audience: 'requesters' | 'desk'
   portals: string[]
+  /** Ids of its files: of those that it has already, and of new ones. */
+  files: string[]
 }
 
-/** Keeps an article. @returns its id @throws Refused when it is gone */
+/** Keeps an article. @returns its id @throws Refused when it is gone, or a file is not there any more */
 export async function saveArticle(desk: Desk, input: ArticleInput, by: string, id?: number): Promise<number> {
-  const row = { ...input, changed_at: deskNow(), changed_by: by }
+  const before = id === undefined ? [] : ((await readArticle(desk.db, id, {}))?.files ?? [])
+  const files = await filesOfArticle(desk, input.files, before, by)
+  const row = { ...input, files: JSON.stringify(files), changed_at: deskNow(), changed_by: by }
   const saved =
     id === undefined
       ? await desk.db.insertInto('article').values(row).returning('id').executeTakeFirstOrThrow()
@@ -28,6 +33,13 @@ export async function saveArticle(desk: Desk, input: ArticleInput, by: string, i
           .executeTakeFirst()
   if (!saved) throw new Refused('missing', 'This article is gone; somebody took it out.')
   return saved.id
+}
+
+/** Those that stay, and those that are new and whoever writes it has sent. */
+async function filesOfArticle(desk: Desk, ids: readonly string[], before: readonly Attached[], by: string) {
+  const had = before.filter((one) => ids.includes(one.id))
+  const added = ids.filter((one) => !had.some((file) => file.id === one))
+  return [...had, ...(await takeFiles(desk.db, added, by))]
 }
 
 /** Takes an article out, or puts one back that was taken out. */

@@ -4,6 +4,7 @@ import { statusOf } from '../../core/lifecycle'
 import { valueInWords, type TicketField } from '../../core/fields'
 import type { CompiledDesign, Directory } from '../../core/design'
 import type { Entry } from '../../core/ticket'
+import { plainWords } from '../../core/writing'
 import type { Database } from '../db/connection'
 import type { Knowledge } from '../db/knowledge'
 import { entriesFromRows } from '../db/rows'
@@ -19,7 +20,7 @@ function wordsOfEntry(entry: Entry, design: CompiledDesign): string[] {
     case 'replied':
     case 'noted':
     case 'majorUpdated':
-      return [entry.text]
+      return [plainWords(entry.text)]
     case 'answered':
       return [entry.text, entry.quoted ?? '']
     case 'tookIn':

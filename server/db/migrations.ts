@@ -418,4 +418,12 @@ exception when others then null;
 end $$;
 `,
   },
+  {
+    // What somebody writes has a form that a mail can show; the files of an article are kept as those of a ticket are.
+    name: '0021 what is written is shown as it was written',
+    sql: `
+alter table outbox add column written text;
+alter table article add column files jsonb not null default '[]';
+`,
+  },
 ]

@@ -4,7 +4,14 @@ import type { Design, Role } from '../../core/design'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
-import type { AboutEquipment, Climb, DeliveryState, QueuedMessage, TicketState } from '../../core/ticket'
+import type {
+  AboutEquipment,
+  Attached,
+  Climb,
+  DeliveryState,
+  QueuedMessage,
+  TicketState,
+} from '../../core/ticket'
 import type { Because } from '../../core/reason'
 import type { Calendar } from '../../core/time'
 
@@ -285,6 +292,8 @@ export interface Tables {
     template: string
     subject: string
     body: string
+    /** What of the body somebody wrote with emphasis, lists or links, in Markdown. */
+    written: ColumnType<string | null, string | null | undefined, string | null>
     state: Filled<DeliveryState>
     attempts: Filled<number>
     detail: Filled<string>
@@ -388,6 +397,8 @@ export interface Tables {
     audience: 'requesters' | 'desk'
     /** The portals that show it; all when empty. */
     portals: string[]
+    /** The files that it shows or offers. */
+    files: ColumnType<Attached[], string | undefined, string>
     changed_at: number
     changed_by: string
     removed: Filled<boolean>

@@ -65,7 +65,7 @@ export async function sendOn(db: Database, channels: Channels, message: Message)
 }
 
 async function sendMail(db: Database, transport: Transporter, message: Message): Promise<Sent> {
-  const { reference, address, key, subject, body, sender } = message
+  const { reference, address, key, subject, body, sender, written } = message
   const sign = await mailSigner(db)
   const thread = threadId(reference, MAIL_DOMAIN, sign)
   const begun = await db
@@ -83,7 +83,10 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
       to: address,
       subject,
       text: link ? `${body}\n\nI have it: ${link}\n` : body,
-      html: htmlOf(body, link === undefined ? undefined : { label: 'I have it', link }),
+      html: htmlOf(body, {
+        action: link === undefined ? undefined : { label: 'I have it', link },
+        written: written ?? undefined,
+      }),
       messageId: messageId(key, MAIL_DOMAIN, sign),
       // Who began by mail finds our mails below their own.
       inReplyTo: begun?.message_id ?? thread,

@@ -1,4 +1,4 @@
-import { IsArray, IsIn, IsString, MaxLength, MinLength } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 
 export class ArticleBody {
   @IsString({ message: 'give it a title' })
@@ -24,6 +24,14 @@ export class ArticleBody {
   @IsArray()
   @IsString({ each: true })
   portals: string[] = []
+
+  /** Ids of files that were sent before, and that it shows or offers. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @MaxLength(64, { each: true })
+  files: string[] = []
 }
 
 export class NoticeBody {

@@ -38,7 +38,7 @@ export async function searchArticles(
     const query = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(joint)})`
     const { rows } = await sql<ArticleHit>`
       select id, title,
-        ts_headline('english', regexp_replace(body, '[*_#>]', '', 'g'), ${query},
+        ts_headline('english', regexp_replace(body, '[]][(][^) ]*[)]|!?[[]|[*_#>]', '', 'g'), ${query},
           'MaxWords=24, MinWords=8, StartSel="", StopSel=""') as part
       from (select id, title, body, ts_rank_cd(search, ${query}) as rank from article
         where not removed and search @@ ${query}
@@ -134,6 +134,7 @@ export async function readArticle(db: Database, id: number, { portal }: Readers)
       'keywords',
       'audience',
       'portals',
+      'files',
       'changed_at',
       'person.name as changedBy',
     ])
@@ -146,6 +147,10 @@ export async function readArticle(db: Database, id: number, { portal }: Readers)
     )
     .executeTakeFirst()
 }
+
+/** An article for the visitors of a portal; undefined when it shows none, or not this one. */
+export const readPortalArticle = async (db: Database, id: number, portal: Portal) =>
+  shows(portal, 'articles') ? readArticle(db, id, { portal: portal.id }) : undefined
 
 export type ArticleLine = Awaited<ReturnType<typeof listArticles>>['rows'][number]
 

@@ -23,7 +23,7 @@ test('the desk goes while somebody writes in three fields, and comes back', asyn
   )
   await writeArticle(page, 'Tide tables at the landing')
   isAway = true
-  await page.getByLabel('Text, with').fill('They stand at the third post.')
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('They stand at the third post.')
   await expect(page.getByText(LOST)).toBeVisible()
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.locator('form').getByRole('alert')).toContainText('What you typed is kept')

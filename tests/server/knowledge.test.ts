@@ -8,6 +8,7 @@ import {
   searchPortal,
   tryFirst,
 } from '../../server/queries/knowledge'
+import { keepFile } from '../../server/commands/attachments'
 import { makeWorld } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -21,6 +22,13 @@ const titles = async (text: string, of?: string) =>
   (await searchArticles(world.db, text, { portal: of }, 9)).map((one) => one.title)
 
 const lantern = async () => (await world.desk.knowledge.currentEdition()).findPortal('lantern')!
+
+const LAMP = {
+  title: 'The lamp hums',
+  body: 'Let it **cool**.',
+  keywords: '',
+  audience: 'requesters' as const,
+}
 
 describe('articles', () => {
   it('are found by their words, by their stems and from their beginning', async () => {
@@ -39,13 +47,7 @@ describe('articles', () => {
   })
 
   it('are written, changed, taken out and put back; what they solve is counted', async () => {
-    const input = {
-      title: 'The lamp hums',
-      body: 'Let it **cool**.',
-      keywords: '',
-      audience: 'requesters',
-      portals: [],
-    } as const
+    const input = { ...LAMP, files: [] }
     const id = await saveArticle(world.desk, { ...input, portals: [] }, TORA)
     await saveArticle(world.desk, { ...input, portals: [], keywords: 'buzz' }, TORA, id)
     expect(await titles('buzzing', 'lantern')).toEqual(['The lamp hums'])
@@ -58,6 +60,34 @@ describe('articles', () => {
     await expect(saveArticle(world.desk, { ...input, portals: [] }, TORA, id)).rejects.toThrow('gone')
     await removeArticle(world.desk, id, false)
     expect(await titles('buzz', 'lantern')).toHaveLength(1)
+  })
+})
+
+describe('files of an article', () => {
+  it('are those that its writer has sent; they stay while it names them, and are there for its readers', async () => {
+    const file = (name: string, by = TORA) =>
+      keepFile(world.db, by, { name, type: 'image/png', content: Buffer.from(name) })
+    const [plan, photo, others] = [
+      await file('plan.png'),
+      await file('photo.png'),
+      await file('x.png', 'olin-brandt'),
+    ]
+    const input = { ...LAMP, portals: [] }
+    const id = await saveArticle(world.desk, { ...input, files: [plan.id] }, TORA)
+    await expect(saveArticle(world.desk, { ...input, files: [others.id] }, TORA, id)).rejects.toThrow('again')
+    // Another one of the desk may keep what is there.
+    await saveArticle(world.desk, { ...input, files: [plan.id] }, 'olin-brandt', id)
+    await saveArticle(world.desk, { ...input, files: [photo.id, plan.id] }, TORA, id)
+    expect((await readArticle(world.db, id, { portal: 'lantern' }))!.files).toEqual([plan, photo])
+    await saveArticle(world.desk, { ...input, files: [photo.id] }, TORA, id)
+    expect((await readArticle(world.db, id, {}))!.files).toEqual([photo])
+  })
+
+  it('are found under their name, not by their address', async () => {
+    const body = 'Look at ![the wheelhouse](attachment:17ab-44) before it hums.'
+    await saveArticle(world.desk, { ...LAMP, body, portals: [], files: [] }, TORA)
+    const [hit] = await searchArticles(world.db, 'wheelhouse', {}, 9)
+    expect(hit!.part).toBe('Look at the wheelhouse before it hums.')
   })
 })
 

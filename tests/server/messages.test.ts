@@ -112,6 +112,23 @@ describe('channels', () => {
     expect([mail.text, mail.html].every((one) => String(one).includes('this ticket is yours'))).toBe(true)
   })
 
+  it('mail shows what somebody wrote as it was written, and says it in plain words beside that', async () => {
+    const { reference } = await log()
+    const text = 'Hold it **flat** & wait:\n\n- off\n- [on](https://sound.example/on) <script>'
+    const key = (await run(reference, { kind: 'reply', text })).messages.at(-1)!.key
+    expect((await message(key)).written).toBe(text)
+    await settles(key, 'sent')
+    const { raw } = await world.db
+      .selectFrom('standin_mail')
+      .select('raw')
+      .where('message_id', 'like', `<${key}%`)
+      .executeTakeFirstOrThrow()
+    const mail = await simpleParser(raw)
+    expect(mail.text).toContain('Hold it flat & wait:\n\n- off\n- on (https://sound.example/on) <script>')
+    expect(mail.html).toContain('<p>Hold it <strong>flat</strong> &amp; wait:</p>')
+    expect(mail.html).toContain('&lt;script&gt;</li>')
+  })
+
   it('refused for good goes the next way at once', async () => {
     await setBehaviour(world.db, 'pager', 'refuses')
     const { reference, key } = await tellBy({

@@ -1,5 +1,6 @@
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { keepFile } from '../../server/commands/attachments'
 import { saveArticle } from '../../server/commands/knowledge'
 import { changePerson } from '../../server/commands/people'
 import { signIn, signOut } from '../../server/http/session'
@@ -91,6 +92,7 @@ describe('a session', () => {
 describe('a portal', () => {
   const SECRET = 'What the museum keeps'
   let article = 0
+  let file = ''
   beforeAll(async () => {
     const input = {
       title: SECRET,
@@ -99,13 +101,18 @@ describe('a portal', () => {
       audience: 'requesters',
       portals: ['lantern'],
     } as const
-    article = await saveArticle(served.desk, { ...input, portals: ['lantern'] }, TORA.person)
+    const { id } = await keepFile(served.desk.db, TORA.person, {
+      ...{ name: 'lamp.json', type: 'application/json', content: Buffer.from('{}') },
+    })
+    file = id
+    article = await saveArticle(served.desk, { ...input, portals: ['lantern'], files: [id] }, TORA.person)
   })
   const routes = (): [string, string, unknown?][] => [
     ['GET', '/api/portals/lantern/search?words=lamp'],
     ['GET', '/api/portals/lantern/first?item=audio-guide&words=lamp'],
     ['GET', '/api/portals/lantern/items/audio-guide'],
     ['GET', `/api/portals/lantern/articles/${article}`],
+    ['GET', `/api/portals/lantern/articles/${article}/attachments/${file}`],
     ['POST', '/api/portals/lantern/solved', { article }],
   ]
 

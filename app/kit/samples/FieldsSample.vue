@@ -17,6 +17,8 @@ const PEOPLE = [
   'Mael Quist',
   'Sanne Roo',
 ].map((label) => ({ value: label, label, note: 'Merrow Line' }))
+const STAFF = PEOPLE.map(({ label }) => ({ id: label, name: label }))
+const REPLIES = [{ id: 'seen', name: 'We are on it', text: 'We have seen it and are **on it**.' }]
 const MANY = Array.from({ length: 40 }, (_, at) => ({ value: at + 1, label: `Shelf ${at + 1}` }))
 const BRANCHES = [
   {
@@ -36,6 +38,7 @@ const BRANCHES = [
 const values = reactive({
   text: 'The printer of the ferry office is dark',
   long: 'It went dark at noon.\nThe one beside it works.',
+  words: 'Dear Ines,\n\nplease **restart** the reader:\n\n1. off\n2. on',
   number: 3 as number | null,
   money: 129.5 as number | null,
   span: 'PT2H30M',
@@ -87,6 +90,14 @@ const files = ref<FileLine[]>([
       <div>
         <KitLongText v-model="values.long" label="What happened" />
         <KitLongText v-model="values.long" label="What happened, wrong" error="Please say when." />
+        <KitWords
+          v-model="values.words"
+          label="Reply"
+          help="An @ names somebody, a / puts words at hand."
+          takes-files
+          :people="STAFF"
+          :replies="REPLIES"
+        />
         <KitNumber v-model="values.number" label="How many" unit="pieces" :min="1" />
         <KitNumber v-model="values.number" label="How many, wrong" error="At least one." />
         <KitMoney v-model="values.money" label="What it costs" currency="EUR" />

@@ -32,7 +32,8 @@ const query = computed(() => ({
 
 const page = shallowRef<BenchPage>()
 const failed = ref('')
-const people = ref<{ id: string; name: string }[]>([])
+const everybody = useDeskPeople()
+const people = computed(() => everybody.data.value ?? [])
 const fresh = ref(new Set<number>())
 const whyShown = ref(false)
 
@@ -80,10 +81,7 @@ live.on((notice) => {
 })
 // Places and balances change with the time as well.
 let minute: ReturnType<typeof setInterval> | undefined
-onMounted(async () => {
-  minute = setInterval(load, 60_000)
-  people.value = await api('GET /api/technicians').catch(() => [])
-})
+onMounted(() => (minute = setInterval(load, 60_000)))
 onBeforeUnmount(() => clearInterval(minute))
 
 type Line = { at: number | null; ticket?: BenchRow; fixed?: FixedTime; isAfter?: boolean }

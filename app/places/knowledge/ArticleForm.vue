@@ -23,8 +23,20 @@ const typed = reactive({
   audience: (props.article?.audience ?? 'requesters') as 'requesters' | 'desk' | null,
   keywords: props.article?.keywords ?? '',
   body: props.article?.body ?? '',
+  files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
 })
+const { begun, forget, beginAnew } = useKeptForm(`yare-article-${props.article?.id ?? 'new'}`, typed)
+function leave() {
+  forget()
+  emit('close')
+}
+const { names } = useSentFiles()
+for (const { id, name, size } of props.article?.files ?? []) names.value[id] = { name, size }
+const shownFrom = (file: string) =>
+  props.article?.files.some((one) => one.id === file)
+    ? linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
+    : undefined
 const { busy, error, run } = useDeed()
 async function send() {
   const { portal, audience, ...words } = typed
@@ -40,12 +52,17 @@ async function send() {
       : api('POST /api/articles', { body }),
   )
   const text = article ? 'The article is changed.' : 'The article can be found from now on.'
-  if (kept) emit('done', { id: kept.id, text })
+  if (!kept) return
+  forget()
+  emit('done', { id: kept.id, text })
 }
 </script>
 
 <template>
   <form class="panel" novalidate @submit.prevent="send" @keydown.esc.stop="emit('close')">
+    <p v-if="begun" class="small" role="status">
+      This is as far as you had come. <KitButton kind="link" @click="beginAnew">Begin anew</KitButton>
+    </p>
     <KitText v-model="typed.title" label="Title" focuses :error="error?.on('title')" />
     <div class="beside">
       <KitChoice
@@ -68,15 +85,17 @@ async function send() {
         :error="error?.on('keywords')"
       />
     </div>
-    <KitLongText
-      v-model="typed.body"
-      label="Text, with **emphasis**, lists and links"
-      :rows="14"
+    <WordsField
+      v-model:text="typed.body"
+      v-model:files="typed.files"
+      label="Text"
+      headings
+      :address="shownFrom"
       :error="error?.on('body')"
     />
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
-    &nbsp;<KitButton kind="plain" @click="emit('close')">Leave it</KitButton>
+    &nbsp;<KitButton kind="plain" @click="leave">Leave it</KitButton>
   </form>
 </template>
 

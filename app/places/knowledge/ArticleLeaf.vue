@@ -5,6 +5,10 @@ import { dayAndMonth } from '~~/core/time'
 const props = defineProps<{ article: AnswerOf<'GET /api/articles/{article}'>; zone: string }>()
 const emit = defineEmits<{ change: []; out: [article: { id: number; title: string }] }>()
 const session = useSession()
+const addressOf = (file: string) =>
+  linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
+const shownFrom = (id: string) =>
+  props.article.files.some((one) => one.id === id) ? addressOf(id) : undefined
 const { busy, error, run } = useDeed()
 async function takeOut() {
   const { id, title } = props.article
@@ -20,7 +24,8 @@ async function takeOut() {
       For {{ article.audience === 'desk' ? 'the desk only' : 'requesters and the desk' }} · by
       {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone) }}
     </p>
-    <LazyRichText :text="article.body" />
+    <LazyRichText :text="article.body" :file="shownFrom" />
+    <FileLinks :files="listedFiles(article)" :address="addressOf" />
     <KitError :error="error" />
     <p>
       <KitButton @click="emit('change')">Change …</KitButton>

@@ -8,6 +8,10 @@ const props = defineProps<{
 }>()
 const { say, problem } = usePortalWords()
 const { state, busy } = props.asking
+const addressOf = (article: number, file: string) =>
+  linkTo('GET /api/portals/{portal}/articles/{article}/attachments/{file}', {
+    path: { portal: props.asking.portal, article, file },
+  })
 const sheet = ref<HTMLElement>()
 onMounted(() => sheet.value?.focus())
 </script>
@@ -28,7 +32,7 @@ onMounted(() => sheet.value?.focus())
       <div v-for="article in offered.articles" :key="`a${article.id}`" class="offer">
         <details>
           <summary>{{ article.title }}</summary>
-          <LazyRichText :text="article.body" />
+          <LazyRichText :text="article.body" :file="(file) => addressOf(article.id, file)" />
         </details>
         <KitButton :busy="busy" v-bind="asking.offer.button(`article:${article.id}`)">
           {{ say('article.solved') }}

@@ -8,6 +8,8 @@ const { data: article, error } = await usePageQuery({
   key: ['articles', props.article, props.portal],
   query: () => api('GET /api/portals/{portal}/articles/{article}', { path }),
 })
+const addressOf = (file: string) =>
+  linkTo('GET /api/portals/{portal}/articles/{article}/attachments/{file}', { path: { ...path, file } })
 useHead({ title: () => article.value?.title ?? say('article.page') })
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 
@@ -32,7 +34,8 @@ const form = usePageForm({ id: 'read', act: solved })
     <KitError v-if="error && !article" :error="problem(error)" />
     <article v-else-if="article">
       <h1>{{ article.title }}</h1>
-      <LazyRichText :text="article.body" />
+      <LazyRichText :text="article.body" :file="addressOf" />
+      <FileLinks :files="listedFiles(article)" :address="addressOf" />
       <p class="quiet small">{{ say('article.asOf', { day: day(article.changedAt, zone) }) }}</p>
       <p v-if="thanks" class="notice good" role="status">{{ say('article.thanks') }}</p>
       <form v-else v-bind="form.attrs" @submit.prevent="form.submit">

@@ -9,9 +9,14 @@ const props = defineProps<
   FieldProps & {
     /** Ids of the files that are attached. */
     files: readonly string[]
+    /** Whether files come from elsewhere only, so that nothing is to be chosen here. */
+    linesOnly?: boolean
   }
 >()
-const emit = defineEmits<{ change: [files: string[]] }>()
+const emit = defineEmits<{
+  change: [files: string[]]
+  came: [file: { id: string; name: string; type: string }]
+}>()
 const { say, size, language } = usePortalWords()
 
 interface Sending {
@@ -66,6 +71,7 @@ function send(file: File) {
     names.value[answer.id] = { name: answer.name ?? file.name, size: file.size }
     sending.value = sending.value.filter((one) => one.key !== line.key)
     emit('change', [...props.files, answer.id])
+    emit('came', { id: answer.id, name: answer.name ?? file.name, type: file.type })
   }
   request.send(file)
 }
@@ -99,6 +105,7 @@ onBeforeUnmount(() => sending.value.forEach((line) => line.request?.abort()))
     :name="name"
     :lines="lines"
     :words="words"
+    :lines-only="linesOnly"
     @pick="(picked) => picked.forEach(send)"
     @remove="remove"
   />

@@ -230,5 +230,5 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     },
   })
 
-  return { state, form, choices, zone, busy, steps, paged, at, isLast, onPage, kept, sheet, offer }
+  return { portal, state, form, choices, zone, busy, steps, paged, at, isLast, onPage, kept, sheet, offer }
 }

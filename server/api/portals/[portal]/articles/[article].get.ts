@@ -1,7 +1,7 @@
 import { requesterProblem } from '../../../../http/problem'
 import { portalOf } from '../../../../http/portalOf'
 import { defineRoute } from '../../../../http/route'
-import { readArticle } from '../../../../queries/knowledge'
+import { readPortalArticle } from '../../../../queries/knowledge'
 
 export default defineRoute(
   {
@@ -11,11 +11,9 @@ export default defineRoute(
   },
   async ({ desk, caller, path }) => {
     const portal = await portalOf(path.portal, desk, caller)
-    const article = portal.hides?.includes('articles')
-      ? undefined
-      : await readArticle(desk.db, path.article, { portal: portal.id })
+    const article = await readPortalArticle(desk.db, path.article, portal)
     if (!article) throw requesterProblem(404, 'noArticle')
-    const { id, title, body, changed_at: changedAt } = article
-    return { id, title, body, changedAt }
+    const { id, title, body, files, changed_at: changedAt } = article
+    return { id, title, body, files, changedAt }
   },
 )
