@@ -58,6 +58,8 @@ const stylesAreSent = {
 const SENT_STYLES = new Set([...SENT, 'Badge'].map((name) => `@primeuix/styles/${name.toLowerCase()}`))
 
 export default defineNuxtConfig({
+  // No runtimeConfig: what is set from outside is read, checked and typed by server/base/settings, in the worker and the
+  // stand-ins as well, and none of it is for the browser.
   compatibilityDate: '2026-11-01',
   telemetry: false,
   devtools: { enabled: false },

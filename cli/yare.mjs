@@ -29,6 +29,7 @@ const SOURCES = [
   'cli',
   'core',
   'demo',
+  'modules',
   'public',
   'scripts',
   'server',

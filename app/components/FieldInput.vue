@@ -31,14 +31,15 @@ const listed = computed<Choice[]>(() => {
   return found.value ?? (named.value ? (choices.lists[named.value] ?? []) : [])
 })
 onMounted(async () => {
-  if (named.value) await choices.need([named.value]).catch(() => undefined)
+  if (named.value) await beside('What can be chosen', choices.need([named.value]))
 })
 /** Of persons and equipment there are too many for one list: what is typed is looked for. */
 async function look(typed: string) {
   if (!named.value) return
   found.value = typed
-    ? await api('GET /api/choices/{type}', { path: { type: named.value }, query: { search: typed } }).catch(
-        () => undefined,
+    ? await beside(
+        'What can be chosen',
+        api('GET /api/choices/{type}', { path: { type: named.value }, query: { search: typed } }),
       )
     : undefined
 }

@@ -38,7 +38,7 @@ const problem = ref('')
 const takenBack = ref<Line[]>()
 
 onMounted(async () => {
-  const found = await api('GET /api/views/words').catch(() => undefined)
+  const found = await beside('What can be chosen', api('GET /api/views/words'))
   kept.value = found?.design.fields ?? []
   choices.value = found?.names ?? {}
 })

@@ -27,9 +27,8 @@ async function begin() {
   // Before anything is asked: whoever types on at once must not lose a letter.
   await nextTick()
   document.getElementById('new-task')?.focus()
-  lists.value = await api('GET /api/tickets/{reference}/replies', here())
-    .then((found) => found.checklists)
-    .catch(() => [])
+  const found = await beside('Checklists at hand', api('GET /api/tickets/{reference}/replies', here()))
+  lists.value = found?.checklists ?? []
 }
 async function change(work: () => Promise<unknown>) {
   if ((await run(async () => (await work(), true))) === undefined) return false

@@ -43,7 +43,7 @@ watch(
 const { busy, error, run } = useDeed()
 
 onMounted(async () => {
-  const found = await api('GET /api/views/words').catch(() => undefined)
+  const found = await beside('What can be chosen', api('GET /api/views/words'))
   if (!found) return
   design.value = found.design
   names.value = found.names

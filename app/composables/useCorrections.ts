@@ -6,7 +6,7 @@ export type Correction = AnswerOf<'GET /api/triage/corrections'>['corrections'][
 export function useCorrections() {
   const corrections = ref<Correction[]>([])
   onMounted(async () => {
-    const page = await api('GET /api/triage/corrections').catch(() => undefined)
+    const page = await beside('How often rules were overruled', api('GET /api/triage/corrections'))
     corrections.value = page?.corrections ?? []
   })
   /** Of one rule: how often, and what was set most. */

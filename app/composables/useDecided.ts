@@ -2,7 +2,7 @@
 export function useDecided() {
   const rules = ref<Record<string, number>>()
   onMounted(async () => {
-    const page = await api('GET /api/triage/decided').catch(() => undefined)
+    const page = await beside('How much each rule decided', api('GET /api/triage/decided'))
     rules.value = page?.rules
   })
   /** Of one rule; undefined until it is known. */

@@ -33,6 +33,13 @@ const model = computed<MenuItem[]>(() =>
   })),
 )
 const home = useOverlayHome()
+/** It is made when somebody first opens it: most menus of a page are never opened. */
+const made = ref(false)
+async function toggle({ currentTarget }: Event) {
+  made.value = true
+  await nextTick()
+  menu.value?.toggle({ currentTarget } as Event)
+}
 </script>
 
 <template>
@@ -43,11 +50,20 @@ const home = useOverlayHome()
     aria-haspopup="menu"
     :aria-expanded="shown"
     :aria-controls="shown ? id : undefined"
-    @click="menu?.toggle($event)"
+    @click="toggle"
   >
     <slot />
   </KitButton>
-  <Menu :append-to="home" :id="id" ref="menu" popup :model="model" @show="shown = true" @hide="shown = false">
+  <Menu
+    v-if="made"
+    :id="id"
+    ref="menu"
+    :append-to="home"
+    popup
+    :model="model"
+    @show="shown = true"
+    @hide="shown = false"
+  >
     <template #item="{ item, props: given }">
       <a v-bind="given.action" class="offered" :class="{ danger: item.danger }">
         <span>{{ item.label }}</span>

@@ -6,8 +6,14 @@ import { useOverlayHome } from './useOverlayHome'
 defineProps<{ label: string; wide?: boolean }>()
 const emit = defineEmits<{ show: []; hide: [] }>()
 const slip = ref<InstanceType<typeof Popover>>()
+/** It is made when somebody first opens it. */
+const made = ref(false)
 defineExpose({
-  toggle: (event: Event) => slip.value?.toggle(event),
+  toggle: async ({ currentTarget }: Event) => {
+    made.value = true
+    await nextTick()
+    slip.value?.toggle({ currentTarget } as Event)
+  },
   hide: () => slip.value?.hide(),
 })
 const home = useOverlayHome()
@@ -15,6 +21,7 @@ const home = useOverlayHome()
 
 <template>
   <Popover
+    v-if="made"
     :append-to="home"
     ref="slip"
     class="kit-slip"

@@ -1,5 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
+import { defineComponent, ref } from 'vue'
 import { draw } from '../testing/on'
 import { ask, asked } from './asking'
 import KitButton from './KitButton.vue'
@@ -32,6 +33,25 @@ describe('a button', () => {
 })
 
 describe('a menu', () => {
+  it('goes with what it stands in, whatever comes in its place', async () => {
+    const isOn = ref(true)
+    const part = { components: { KitMenu }, template: '<KitMenu :acts="[]">More</KitMenu>' }
+    const page = defineComponent({
+      components: { part },
+      setup: () => ({ isOn }),
+      template: '<main><p>Before</p><div v-if="isOn"><part /></div></main>',
+    })
+    const { wrapper } = draw(page)
+    await flushPromises()
+    isOn.value = false
+    await flushPromises()
+    expect(wrapper.text()).toBe('Before')
+    isOn.value = true
+    await flushPromises()
+    expect(wrapper.findAll('button')).toHaveLength(1)
+    expect(wrapper.findAll('.overlays')).toHaveLength(1)
+  })
+
   it('does what is chosen, or goes there', async () => {
     const run = vi.fn()
     const acts = [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 const session = useSession()
-const setup = await api('GET /api/setup').catch(() => undefined)
+const setup = await beside('Whether the desk is set up', api('GET /api/setup'))
 if (setup?.needsAdministrator) await navigateTo('/first')
 else {
   await session.load().catch(() => null)

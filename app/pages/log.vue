@@ -11,7 +11,7 @@ type AgreementPage = AnswerOf<'GET /api/intake/agreements/{number}'>
 
 const route = useRoute()
 const choices = useChoices()
-await choices.need(['person']).catch(() => undefined)
+await beside('Who can ask', choices.need(['person']))
 const page = ref<IntakePage>()
 const agreement = ref<AgreementPage>()
 const error = ref<ApiError>()
@@ -42,7 +42,7 @@ async function load() {
   const found = await attempt(() => api('GET /api/intake', { query }))
   if (!found) return
   page.value = found
-  await choices.need(form.namedTypes.value).catch(() => undefined)
+  await beside('What questions can be answered with', choices.need(form.namedTypes.value))
   form.fillIn()
 }
 watch([requester, item, named], load, { immediate: true })
@@ -88,7 +88,7 @@ const missingFields = computed<BodyField[]>(() => [
 ])
 const adding = ref(false)
 async function startAdding() {
-  await choices.need(['site']).catch(() => undefined)
+  await beside('Sites', choices.need(['site']))
   adding.value = true
 }
 async function addMissing(body: BodyOf<'POST /api/people/requesters'>) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 useHead({ title: 'Sign in · Yare Ledger' })
-const setup = await api('GET /api/setup').catch(() => undefined)
+const setup = await beside('Whether the desk is set up', api('GET /api/setup'))
 if (setup?.needsAdministrator) await navigateTo('/first')
 </script>
 

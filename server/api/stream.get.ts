@@ -35,8 +35,9 @@ export default defineRoute(
     const end = () => void events.close().catch(() => undefined)
     const { id: person, credential } = caller
     const remove = services().stream.add({ person, credential, hear, end })
+    const beat = () => void events.push({ event: 'alive', data: String(deskNow()) })
     const alive = setInterval(() => {
-      void events.push({ event: 'alive', data: String(deskNow()) })
+      beat()
       // A session that ended by itself, or while this process could hear of nothing, ends its stream too.
       void isStillIn(desk.db, caller).then(
         (isIn) => isIn || end(),
@@ -47,7 +48,8 @@ export default defineRoute(
       remove()
       clearInterval(alive)
     })
-    void events.push(JSON.stringify({ kind: 'clock', now: deskNow() }))
+    // Not as a change of the time: whoever listens from now on would ask for everything that it has just asked for.
+    beat()
     return events.send()
   },
 )

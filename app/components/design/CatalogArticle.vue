@@ -10,7 +10,7 @@ const route = useRoute()
 const items = (group: string) => props.design.items.filter((one) => one.group === group)
 
 const use = ref<{ days: number; items: Record<string, number> }>()
-if (!props.readonly) use.value = await api('GET /api/catalog/use').catch(() => undefined)
+if (!props.readonly) use.value = await beside('How often each item is asked for', api('GET /api/catalog/use'))
 
 const order = <T extends { id: string }>(list: T[]) => list.map((one) => one.id)
 function moveGroup(index: number, by: number) {

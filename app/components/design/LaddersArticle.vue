@@ -98,7 +98,7 @@ const { of: decidedBy } = useDecided()
 type Figures = AnswerOf<'GET /api/ladders/figures'>[number]
 const figures = ref<Figures[]>()
 onMounted(async () => {
-  figures.value = await api('GET /api/ladders/figures').catch(() => [])
+  figures.value = (await beside('How often each rung rang', api('GET /api/ladders/figures'))) ?? []
 })
 const monthsOf = (ladder: string) => [
   ...new Set((figures.value ?? []).filter((one) => one.ladder === ladder).map((one) => one.month)),

@@ -16,7 +16,7 @@ type Sum = AnswerOf<'GET /api/signals'>['sums'][number]
 const sums = ref<Sum[]>([])
 const unknown = ref<{ type: string; count: number }[]>([])
 onMounted(async () => {
-  const page = await api('GET /api/signals').catch(() => undefined)
+  const page = await beside('What signals have come', api('GET /api/signals'))
   sums.value = page?.sums ?? []
   unknown.value = page?.unknown ?? []
 })

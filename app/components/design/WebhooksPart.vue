@@ -34,7 +34,7 @@ const setField = (one: Webhook, at: number, change: Partial<Webhook['fields'][0]
   save(one, { fields: one.fields.map((field, index) => (index === at ? { ...field, ...change } : field)) })
 
 async function loadSecrets() {
-  const rows = await api('GET /api/webhooks').catch(() => [])
+  const rows = (await beside('Since when secrets hold', api('GET /api/webhooks'))) ?? []
   secrets.value = Object.fromEntries(rows.map((row) => [row.webhook, row.since]))
 }
 onMounted(() => session.isLead && void loadSecrets())

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/core'
-import { EditorContent } from '@tiptap/vue-3'
 import { offersState, type Offer } from './offers'
 import { dropPicture, rewrite, showPicture, writerOf, writtenIn } from './writer'
 import WordsOffers from './WordsOffers.vue'
@@ -29,18 +28,23 @@ const offersId = `${props.id}-offers`
 /** What the editor was told, or has told, last. */
 let last = props.modelValue
 
-const attributes = (): Record<string, string> => ({
+/** What is said of it to those who do not see it. */
+const attributes = computed<Record<string, string | undefined>>(() => ({
   role: 'textbox',
   id: props.id,
   'aria-multiline': 'true',
   'aria-label': props.label,
-  ...(props.describedBy && { 'aria-describedby': props.describedBy }),
-  ...(props.invalid && { 'aria-invalid': 'true' }),
-  ...(offers.list.length && {
-    'aria-controls': offersId,
-    'aria-activedescendant': `${offersId}-${offers.chosen}`,
-  }),
-})
+  'aria-describedby': props.describedBy,
+  'aria-invalid': props.invalid ? 'true' : undefined,
+  'aria-controls': offers.list.length ? offersId : undefined,
+  'aria-activedescendant': offers.list.length ? `${offersId}-${offers.chosen}` : undefined,
+}))
+/** The editor takes them once only, and they change without a letter of it. */
+function say(all: Record<string, string | undefined>): void {
+  for (const [name, value] of Object.entries(all))
+    if (value === undefined) editor.view.dom.removeAttribute(name)
+    else editor.view.dom.setAttribute(name, value)
+}
 
 /** What stood in it when files were pasted. */
 let taken: unknown
@@ -63,9 +67,7 @@ const editor: Editor = markRaw(
     },
     {
       editable: !props.disabled,
-      autofocus: props.focuses ? 'end' : false,
       editorProps: {
-        attributes,
         // That sends the form it stands in; it is no line.
         handleKeyDown: (_, event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey),
         handlePaste: (_, event) => take(event.clipboardData),
@@ -95,10 +97,15 @@ watch(
   () => props.disabled,
   (disabled) => editor.setEditable(!disabled, false),
 )
-// What is said of it changes without a letter of it.
-watch([() => props.invalid, () => props.describedBy, () => offers.list, () => offers.chosen], () =>
-  editor.view.updateState(editor.state),
-)
+const page = ref<HTMLElement>()
+onMounted(() => {
+  if (page.value) editor.mount(page.value)
+  watch(attributes, say, { immediate: true, flush: 'post' })
+  // At once, before the next key: it would go to the page, and do there what a key does.
+  if (!props.focuses) return
+  editor.commands.setTextSelection(editor.state.doc.content.size)
+  editor.view.focus()
+})
 onBeforeUnmount(() => editor.destroy())
 
 const box = ref<HTMLElement>()
@@ -119,7 +126,7 @@ defineExpose({
       :takes-files="takesFiles"
       @files="emit('files', $event)"
     />
-    <EditorContent :editor="editor as never" class="page rich-words" />
+    <div ref="page" class="page rich-words" />
     <WordsOffers
       :id="offersId"
       :offers="offers"

@@ -41,7 +41,8 @@ describe('words', () => {
     await settled()
     expect(wrapper.find('textarea').exists()).toBe(false)
     expect(wrapper.get('[role=textbox]').text()).toBe('Dear Ines')
-    await vi.waitFor(() => expect(document.activeElement).toBe(wrapper.get('[role=textbox]').element))
+    expect(document.activeElement).toBe(wrapper.get('[role=textbox]').element)
+    expect(editorOf(wrapper.get('[role=textbox]')).state.selection.from).toBe(10)
   })
 
   it('are not touched by an answer that draws the page anew, and follow what somebody else writes before', async () => {
@@ -96,6 +97,17 @@ describe('words', () => {
     await wrapper.get('[role=option]').trigger('mousedown')
     expect(told().at(-1)).toBe('@Tora Aas')
     expect(wrapper.find('[role=listbox]').exists()).toBe(false)
+  })
+
+  it('say their label anew where it changes, and go as they came', async () => {
+    const { wrapper, box } = await writing({ modelValue: 'one' })
+    await wrapper.setProps({ label: 'What was it?' })
+    expect(box().attributes('aria-label')).toBe('What was it?')
+    expect(box().attributes('contenteditable')).toBe('true')
+    await wrapper.setProps({ disabled: true })
+    expect(box().attributes('contenteditable')).toBe('false')
+    wrapper.unmount()
+    expect(document.querySelector('.tiptap')).toBeNull()
   })
 
   it('send their form with Ctrl Enter, and write no line then', async () => {

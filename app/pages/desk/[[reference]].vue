@@ -60,7 +60,7 @@ const title = computed(() =>
 useHead({ title: () => `${title.value} · Yare Ledger` })
 
 async function loadViews() {
-  const found = await api('GET /api/views').catch(() => undefined)
+  const found = await beside('The views', api('GET /api/views'))
   if (!found) return
   views.value = found.views
   opensIn.value = found.opens
@@ -88,7 +88,7 @@ async function gone() {
 }
 async function opensHere(on: boolean) {
   const body = { view: on ? present(saved.value).id : null }
-  await api('POST /api/views/opens', { body }).catch(() => undefined)
+  await api('POST /api/views/opens', { body })
   await loadViews()
 }
 const which = computed<Partial<QueryOf<'GET /api/tickets'>>>(() => ({
@@ -182,7 +182,7 @@ live.on((notice) => {
   clearTimeout(refresh)
   refresh = setTimeout(async () => {
     const mine = question
-    const list = await fetchRows(Math.min(200, Math.max(80, rows.value.length))).catch(() => undefined)
+    const list = await beside('What has changed', fetchRows(Math.min(200, Math.max(80, rows.value.length))))
     if (!list || mine !== question) return
     if (!over.value) return show(list)
     const fresh = new Map(list.rows.map((row) => [row.reference, row]))

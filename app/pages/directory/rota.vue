@@ -58,7 +58,7 @@ began.value = asked
 await load()
 watch(() => route.query.from, load)
 onMounted(async () => {
-  const directory = await api('GET /api/people').catch(() => undefined)
+  const directory = await beside('Whom a turn can be given to', api('GET /api/people'))
   staff.value = (directory?.people ?? []).filter((one) => one.active && one.role !== 'requester')
 })
 const nameOf = (id: string | null | undefined) => (id ? (page.value?.people[id] ?? id) : 'nobody')

@@ -20,8 +20,8 @@ const deed = useDeed()
 const saving = useDeed()
 const zone = computed(() => session.me?.zone ?? 'UTC')
 const page = await api('GET /api/my/ways')
-await told.load().catch(() => undefined)
-onBeforeUnmount(() => void told.see().catch(() => undefined))
+await beside('What you were told', told.load())
+onBeforeUnmount(() => void told.see())
 
 interface Line {
   channel: ChannelKind

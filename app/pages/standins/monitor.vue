@@ -29,7 +29,7 @@ const said = ref('')
 const zone = computed(() => session.me?.zone ?? 'UTC')
 
 async function load() {
-  const page = await api('GET /api/signals').catch(() => undefined)
+  const page = await beside('What signals have come', api('GET /api/signals'))
   if (!page) return
   latest.value = page.latest
   fixes.value = page.faults.fixes

@@ -24,6 +24,8 @@ const list = useLedger<AnswerOf<'GET /api/messages'>>({
   ask: ({ limit, after, signal }) =>
     api('GET /api/messages', { query: { ...filters.value, limit, before: after }, signal }),
   keyOf: (row) => row.key,
+  // A screen of them, and some.
+  size: 30,
 })
 // Rows stay where they are while somebody reads among them.
 const over = ref(false)

@@ -4,3 +4,8 @@ declare module '#yare/routes' {
   const routes: [file: string, route: Route][]
   export default routes
 }
+
+declare module '#yare/preloads' {
+  const places: { path: string; files: string[] }[]
+  export default places
+}
