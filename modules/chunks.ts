@@ -75,7 +75,9 @@ function usersOf(ids: readonly string[], infoOf: InfoOf) {
 function namedChunks(ids: readonly string[], infoOf: InfoOf): Map<string, string> {
   const { all, first, portal, places } = usersOf(ids, infoOf)
   // Left to itself it would fall apart along what the files below need of it.
-  const named = new Map([...all].flatMap((id) => (ENTRY.test(id) ? [] : [[id, 'base'] as const])))
+  const named = new Map<string, string>(
+    [...all].flatMap((id) => (ENTRY.test(id) ? [] : [[id, 'base'] as [string, string]])),
+  )
   for (const [id, by] of places) {
     if (all.has(id) || whose(id)) continue
     const isForMany = by.length >= MANY || by.includes('staff')

@@ -6,9 +6,9 @@ import { ApiError } from './useApi'
 describe('what a page can do without', () => {
   const said: string[] = []
   const hear = ({ summary }: { summary?: string }) => void said.push(String(summary))
-  beforeEach(() => ToastEventBus.on('add', hear as never))
+  beforeEach(() => ToastEventBus.on('add', hear))
   afterEach(() => {
-    ToastEventBus.off('add', hear as never)
+    ToastEventBus.off('add', hear)
     vi.restoreAllMocks()
     said.length = 0
   })

@@ -2,6 +2,11 @@
 declare module 'primevue/toasteventbus' {
   import type { ToastMessageOptions } from 'primevue/toast'
 
-  const bus: { emit(type: 'add', message: ToastMessageOptions): void }
+  type Heard = (message: ToastMessageOptions) => void
+  const bus: {
+    emit(type: 'add', message: ToastMessageOptions): void
+    on(type: 'add', heard: Heard): void
+    off(type: 'add', heard: Heard): void
+  }
   export default bus
 }

@@ -21,7 +21,7 @@ const SENT = /^attachment:[\w-]{1,64}$/
 /** What nests deeper than this is shown as it was written. */
 const DEEPEST = 12
 
-const fileOf = ({ file }: Writing, address: string) => file?.(address.slice(FILE.length))
+const fileOf = (env: object, address: string) => (env as Writing).file?.(address.slice(FILE.length))
 
 const reader = (breaks: boolean) => {
   const made = new MarkdownIt({ html: false, linkify: true, breaks, maxNesting: DEEPEST })

@@ -1,5 +1,5 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- a virtual module has no file to import types from
-/// <reference path="../routes.d.ts" />
+/// <reference path="../virtual.d.ts" />
 import { describeApi } from '../http/openapi'
 import { defineRoute } from '../http/route'
 

@@ -1,3 +1,5 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- a virtual module has no file to import types from
+/// <reference path="../virtual.d.ts" />
 import places from '#yare/preloads'
 import { getRequestURL, type H3Event } from 'h3'
 import { defineNitroPlugin, useRuntimeConfig } from 'nitropack/runtime'

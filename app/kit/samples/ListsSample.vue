@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Order } from '../column'
+import type { CellChange } from '../grid'
 
 const COLUMNS = [
   { name: 'reference', label: 'No.', figures: true, sorts: true, width: '6rem' },
@@ -24,6 +25,33 @@ const sorted = computed(() => {
   const by = order.value.by as 'reference'
   return [...FEW].sort((a, b) => (a[by] < b[by] ? -way : way))
 })
+const CELLS = [
+  { name: 'name', label: 'Room' },
+  { name: 'floor', label: 'Floor', figures: true, width: '6rem' },
+  { name: 'code', label: 'Code', readonly: true, width: '8rem' },
+]
+const rooms = ref(
+  Array.from({ length: 10_000 }, (_, at) => ({
+    ...{ key: at, name: `Room ${at + 1}`, floor: at === 2 ? 7 : 1 + (at % 3), code: `R-${at + 1}` },
+  })),
+)
+/** A floor is a number; whatever else is typed is none. */
+const typed = (column: string, text: string) => (column === 'floor' ? Number(text) || 0 : text)
+function put(cells: CellChange[]) {
+  const all = [...rooms.value]
+  for (const { key, column, text } of cells) {
+    const before = all[Number(key)]
+    if (before) all[Number(key)] = { ...before, [column]: typed(column, text) }
+  }
+  rooms.value = all
+}
+function more(rows: Record<string, string>[]) {
+  const from = rooms.value.length
+  const added = rows.map(({ name = '', floor = '' }, at) => ({
+    ...{ key: from + at, name, floor: Number(floor) || 0, code: `R-${from + at + 1}` },
+  }))
+  rooms.value = [...rooms.value, ...added]
+}
 const branch = ref<string | null>('mail.shared')
 const BRANCHES = [
   {
@@ -77,6 +105,18 @@ const step = ref<'desk' | 'people' | 'hours'>('people')
     <div class="tall">
       <KitTable :rows="MANY" :columns="COLUMNS" row-key="reference" label="Many tickets" :row-height="30" />
     </div>
+    <h3>Cells</h3>
+    <KitGrid
+      :rows="rooms"
+      :columns="CELLS"
+      row-key="key"
+      label="Rooms"
+      height="190px"
+      grows
+      :error="(room) => (room.floor > 3 ? 'There are three floors.' : undefined)"
+      @change="put"
+      @add="more"
+    />
     <div class="beside">
       <div>
         <h3>A tree</h3>
