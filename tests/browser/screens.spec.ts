@@ -62,6 +62,11 @@ const BY_NIGHT = new Set([
   ...['arrivals', 'knowledge', 'agreements', 'directory', 'portal', 'form', 'my requests'],
 ])
 
+/** Places that stand on the kit, at 200 %: half the window, as far as the page knows. */
+const AT_TWICE = new Set([
+  ...['sign-in', 'deadlines', 'knowledge', 'messages', 'portal door', 'portal', 'form', 'my requests'],
+])
+
 /** The screens of each person, a few to a test, so that each has time enough on a slow machine. */
 const AT_ONCE = 11
 const PARTS = [null, LEAD, TECHNICIAN, ADMINISTRATOR, REQUESTER].flatMap((who) => {
@@ -87,6 +92,12 @@ for (const { who, part, screens } of PARTS) {
       await page.goto(path.replace('TICKET', reference))
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
       expect.soft(await findings(page), `${name} by day`).toEqual([])
+      if (AT_TWICE.has(name)) {
+        await page.setViewportSize({ width: 640, height: 400 })
+        expect.soft(await isCutOff(page), `${name} at 200 % is as wide as its window`).toBe(false)
+        expect.soft(await findings(page), `${name} at 200 %`).toEqual([])
+        await page.setViewportSize({ width: 1280, height: 800 })
+      }
       if (!BY_NIGHT.has(name)) continue
       await night(page)
       expect.soft(await findings(page, 'colours'), `${name} by night`).toEqual([])
@@ -103,6 +114,9 @@ async function night(page: Page): Promise<void> {
     await Promise.allSettled(changing.map((one) => one.finished))
   })
 }
+
+/** Whether the page is wider than its window, so that a line has to be moved to be read. */
+const isCutOff = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth > innerWidth)
 
 async function firstOpen(request: import('@playwright/test').APIRequestContext): Promise<string> {
   const { rows } = await (await request.get('/api/tickets?limit=1')).json()

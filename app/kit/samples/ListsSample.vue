@@ -35,6 +35,8 @@ const rooms = ref(
     ...{ key: at, name: `Room ${at + 1}`, floor: at === 2 ? 7 : 1 + (at % 3), code: `R-${at + 1}` },
   })),
 )
+const faultOf = (room: { floor: number }, { name }: { name: string }) =>
+  name === 'floor' && room.floor > 3 ? 'There are three floors.' : undefined
 /** A floor is a number; whatever else is typed is none. */
 const typed = (column: string, text: string) => (column === 'floor' ? Number(text) || 0 : text)
 function put(cells: CellChange[]) {
@@ -113,7 +115,7 @@ const step = ref<'desk' | 'people' | 'hours'>('people')
       label="Rooms"
       height="190px"
       grows
-      :error="(room) => (room.floor > 3 ? 'There are three floors.' : undefined)"
+      :error="faultOf"
       @change="put"
       @add="more"
     />
