@@ -25,7 +25,7 @@ live.on((notice) => {
 })
 useShortcuts('Everywhere', [
   { keys: 'Ctrl k', says: 'go to a place or find a ticket', run: () => line.value?.focus() },
-  { keys: '?', says: 'these keys', run: () => (keys.value = !keys.value) },
+  { keys: '?', says: 'what this place is for, and its keys', run: () => (keys.value = !keys.value) },
 ])
 const line = ref<{ focus: () => void }>()
 </script>

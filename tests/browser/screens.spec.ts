@@ -130,7 +130,7 @@ test('the list is worked by keyboard, on a narrow screen one page at a time', as
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/desk\/\d+/)
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('dialog', { name: 'Help' })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.setViewportSize({ width: 420, height: 800 })
   await expect(page.locator('.list')).toHaveCount(0)

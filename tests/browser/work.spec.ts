@@ -83,7 +83,7 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(new RegExp(`/desk/${first}`))
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('take the last move back')
+  await expect(page.getByRole('dialog', { name: 'Help' })).toContainText('take the last move back')
 })
 
 test('a ticket has tasks, time, fixed times and other tickets on its page', async ({ page }) => {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { helpAt } from './help'
 import { OWN_KEYS } from './keys'
 
-// The keys that do something on this page.
+// What this place is for, and the keys that do something on it.
 defineProps<{ shown: boolean }>()
 defineEmits<{ 'update:shown': [shown: boolean] }>()
 const shortcuts = useShortcutSheets()
 const route = useRoute()
+const help = computed(() => helpAt(route.path))
 /** Arrows as they stand on the keys. */
 const SIGNS: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' }
 const inSigns = (keys: string) => keys.replace(/Arrow\w+/, (name) => SIGNS[name] ?? name)
@@ -19,7 +21,11 @@ const sheets = computed(() => [
 </script>
 
 <template>
-  <KitDialog :shown="shown" title="Keys" @update:shown="$emit('update:shown', $event)">
+  <KitDialog :shown="shown" title="Help" @update:shown="$emit('update:shown', $event)">
+    <section v-if="help" :aria-label="`What ${help.place} is for`">
+      <h3>What {{ help.place }} is for</h3>
+      <p v-for="one in help.says" :key="one">{{ one }}</p>
+    </section>
     <section v-for="sheet in sheets" :key="sheet.place" :aria-label="sheet.place">
       <h3>{{ sheet.place }}</h3>
       <dl>

@@ -45,7 +45,7 @@ async function leave() {
           >{{ name }}</KitButton
         >
       </div>
-      <KitButton kind="plain" keys="?" @click="(slip?.hide(), $emit('keys'))">Keys of this page</KitButton>
+      <KitButton kind="plain" keys="?" @click="(slip?.hide(), $emit('keys'))">Help and keys</KitButton>
       <KitButton kind="plain" @click="leave">Sign out</KitButton>
     </div>
   </KitSlip>

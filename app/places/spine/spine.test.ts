@@ -2,6 +2,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
 import CommandLine from './CommandLine.vue'
+import { helpAt } from './help'
 import KeysDialog from './KeysDialog.vue'
 import ToldSlip from './ToldSlip.vue'
 
@@ -140,6 +141,19 @@ describe('what I was told', () => {
   })
 })
 
+describe('help', () => {
+  it('is there for every place of the desk, the narrower before the wider', () => {
+    const pages = Object.keys(import.meta.glob('../../pages/**/*.vue')).map((file) =>
+      file.replace('../../pages', '').replace(/\.vue$/, ''),
+    )
+    const ofDesk = pages.filter((one) => !/^\/(?:index|first|kit|sign-in|portal|acknowledge)/.test(one))
+    expect(ofDesk.length).toBeGreaterThan(10)
+    expect(ofDesk.filter((one) => !helpAt(one.replace(/\/(?:index|\[.*)$/, '')))).toEqual([])
+    expect(helpAt('/my/messages')?.place).toBe('For me')
+    expect(helpAt('/deskless')).toBeUndefined()
+  })
+})
+
 describe('the keys', () => {
   it('of the page that is open are listed, of places that listen themselves too', async () => {
     const { wrapper, router } = draw(KeysDialog, { props: { shown: false } })
@@ -155,5 +169,6 @@ describe('the keys', () => {
     expect(text).toContain('take the last move back')
     expect(text).toContain('these keys')
     expect(text).not.toContain('accept what is open')
+    expect(text).toContain('What Bench is for')
   })
 })

@@ -1,0 +1,109 @@
+/** What a place is for, and how one begins there. */
+export interface Help {
+  /** The beginning of its address. */
+  at: string
+  place: string
+  /** In a few sentences, the most important first. */
+  says: readonly string[]
+}
+
+/** The longest address that fits says most. */
+export const HELP: readonly Help[] = [
+  {
+    at: '/desk',
+    place: 'Desk',
+    says: [
+      'All that is open, what falls due next on top. The figure at the end of a row is the time left of its promise; red is overdrawn.',
+      'Press a row to open it beside the list. Each button of a ticket says beforehand what it will do; ∵ says why a value is as it is.',
+      'This view … chooses which tickets, in what order, under which headings, and keeps that under a name.',
+    ],
+  },
+  {
+    at: '/bench',
+    place: 'Bench',
+    says: [
+      'Your own day: what to do now lies open, the rest in the order that keeps most promises.',
+      'Start begins its clock of work; the next start ends it. Why this order shows what another would keep.',
+    ],
+  },
+  {
+    at: '/arrivals',
+    place: 'Arrivals',
+    says: [
+      'What came in and waits for somebody to accept it. Nothing is promised before.',
+      'Beside each lies what the rules would make of it. Accept it so, change it first, ask the requester, merge it into another, or turn it away with a reason.',
+    ],
+  },
+  {
+    at: '/deadlines',
+    place: 'Deadlines',
+    says: [
+      'Every promise that runs, by what is left of it. The strip shows worked time, shut hours, pauses and the warnings on the way.',
+      'A promise can be paused with a reason, or extended by a lead; both say beforehand what becomes of the due moment.',
+    ],
+  },
+  {
+    at: '/messages',
+    place: 'Messages',
+    says: [
+      'Everything the desk has told anybody, on which way, and what became of it.',
+      'What was given up can be tried again; what waits for quiet hours can go at once.',
+    ],
+  },
+  {
+    at: '/my/messages',
+    place: 'For me',
+    says: ['What you were told, newest first; below it, how you want to be told, and when not.'],
+  },
+  {
+    at: '/knowledge',
+    place: 'Knowledge',
+    says: [
+      'Articles for requesters or for the desk, and what the portals say is broken just now.',
+      'An article is found by its words while somebody types a request; how many it has solved stands beside it.',
+    ],
+  },
+  {
+    at: '/find',
+    place: 'Find',
+    says: [
+      'Whatever was ever written on a ticket, also with typing errors. A word in quotation marks is looked for as it stands.',
+    ],
+  },
+  {
+    at: '/log',
+    place: 'Log for somebody',
+    says: [
+      'A request that somebody makes by telephone: name who asks or the number of their agreement, and the form follows.',
+    ],
+  },
+  {
+    at: '/directory',
+    place: 'Directory',
+    says: [
+      'People and places, equipment, agreements, and who is on rota. What is changed here holds from now on.',
+    ],
+  },
+  {
+    at: '/design',
+    place: 'Design',
+    says: [
+      'What can be asked for, how it is sorted, what is promised, and who hears of it. All of it is a draft until it is published.',
+      'What is odd stands in the margin beside the line it concerns. Try a ticket’s number where a page offers it: it says what the rules would do.',
+      'Publishing makes the next edition; open tickets keep theirs or follow, as you say.',
+    ],
+  },
+  {
+    at: '/standins',
+    place: 'Stand-ins',
+    says: [
+      'What would be outside: mails, the chat room, telephones, pagers and a monitor, for trying the desk without them.',
+    ],
+  },
+]
+
+/** What is said of a place; nothing where its name says it. */
+export const helpAt = (path: string): Help | undefined =>
+  HELP.filter(({ at }) => path === at || path.startsWith(`${at}/`)).sort(
+    (a, b) => b.at.length - a.at.length,
+  )[0]
