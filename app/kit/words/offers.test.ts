@@ -4,7 +4,7 @@ import { fitting, offersState } from './offers'
 import { writerOf, writtenIn } from './writer'
 
 const PEOPLE = ['Tora Aas', 'Olin Brandt', 'Torben Aasland'].map((name, id) => ({ id: String(id), name }))
-const REPLIES = [{ id: 'r', name: 'Ask for the room', text: 'Dear Ines,\n\nwhich **room** is it?' }]
+const REPLIES = [{ id: 'r', name: 'Ask for the room', text: 'Dear Ines,\n\nwhich **room** is it? <7>' }]
 
 function writing(text = '') {
   const { offers, render } = offersState()
@@ -67,7 +67,7 @@ describe('what is offered', () => {
     await type('/room')
     expect(names()).toEqual(['Ask for the room'])
     press('Enter')
-    expect(writtenIn(editor)).toBe('Dear Ines,\n\nwhich **room** is it?')
+    expect(writtenIn(editor)).toBe('Dear Ines,\n\nwhich **room** is it? &lt;7&gt;')
   })
 
   it('is put away with Escape, which leaves nothing else; a path is no wish', async () => {

@@ -3,6 +3,7 @@ import { Mention } from '@tiptap/extension-mention'
 import { PluginKey } from '@tiptap/pm/state'
 import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion'
 import { shallowReactive } from 'vue'
+import { guarded } from './markdown'
 
 /** Something that a sign offers while somebody writes. */
 export interface Offer {
@@ -109,7 +110,7 @@ export const putWords = (editor: Editor, text: string, range?: Range): void => {
     .chain()
     .focus()
     .deleteRange({ from: at.from, to: at.to })
-    .insertContent(text, { contentType: 'markdown' })
+    .insertContent(guarded(text), { contentType: 'markdown' })
     .run()
 }
 
