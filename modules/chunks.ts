@@ -11,9 +11,9 @@ const MANY = 4
 
 /**
  * A part of the kit alone is a file of a few hundred bytes, and a place of the desk took eighty of them, six at a time.
- * So there is a file for what every page needs, `base`, and for what places have in common: `counter` for what the first page of a portal has too, `forms` for
- * what its other pages have too, and `desk` for what only the desk has. A page at a portal fetches nothing that only the
- * desk needs, and its first page nothing that it does not need itself.
+ * So there is a file for what every page needs, `base`, and for what places have in common: `counter` for what the first
+ * page of a portal has too, `forms` for what its other pages have too, and `desk` for what only the desk has. A page at a
+ * portal fetches nothing that only the desk needs, and its first page nothing that it does not need itself.
  */
 export default defineNuxtModule({
   meta: { name: 'chunks' },
@@ -57,13 +57,15 @@ function whose(id: string): 'all' | 'first' | 'portal' | 'desk' | 'none' | undef
 /** Who needs which modules: every page, the first page of a portal, its others, and which places of the desk. */
 function usersOf(ids: readonly string[], infoOf: InfoOf) {
   const users = { all: new Set<string>(), first: new Set<string>(), portal: new Set<string>() }
-  const places = new Map<string, string[]>()
+  const places = new Map<string, { pages: number; names: Set<string> }>()
   for (const id of ids) {
     const owner = whose(id)
     if (owner === undefined || owner === 'none') continue
     for (const one of reached(id, infoOf))
-      if (owner === 'desk') places.set(one, [...(places.get(one) ?? []), nameOf(id)])
-      else users[owner].add(one)
+      if (owner === 'desk') {
+        const { pages, names } = places.get(one) ?? { pages: 0, names: new Set() }
+        places.set(one, { pages: pages + 1, names: names.add(nameOf(id)) })
+      } else users[owner].add(one)
   }
   return { ...users, places }
 }
@@ -78,12 +80,12 @@ function namedChunks(ids: readonly string[], infoOf: InfoOf): Map<string, string
   const named = new Map<string, string>(
     [...all].flatMap((id) => (ENTRY.test(id) ? [] : [[id, 'base'] as [string, string]])),
   )
-  for (const [id, by] of places) {
+  for (const [id, { pages, names }] of places) {
     if (all.has(id) || whose(id)) continue
-    const isForMany = by.length >= MANY || by.includes('staff')
+    const isForMany = names.size >= MANY || names.has('staff')
     const isForPortals = first.has(id) || portal.has(id)
     if (isForMany) named.set(id, first.has(id) ? 'counter' : isForPortals ? 'forms' : 'desk')
-    else if (by.length > 1 && !isForPortals) named.set(id, by.toSorted().join('-'))
+    else if (pages > 1 && !isForPortals) named.set(id, [...names].sort().join('-'))
   }
   return named
 }

@@ -15,8 +15,8 @@ const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
 /** What is written to somebody, and what goes along with it. */
 const said = reactive({ text: '', files: [] as string[] })
-/** What a gate asks for. */
-const typed = reactive<{ fields: Record<string, FieldValue | null> }>({ fields: {} })
+/** What a gate asks for; it begins with what the ticket has by then. */
+const fields = ref<Record<string, FieldValue | null>>({})
 /** What is written to somebody, rather than filled in. */
 const isWords = computed(() => props.panel.kind === 'reply' || props.panel.kind === 'note')
 const { busy, error, run } = useDeed(() => emit('stale'))
@@ -62,9 +62,7 @@ const effect = computed(() => {
   return `${becomes} ${props.ticket.requester.name} is told what you write.${keeps.value}`
 })
 
-const to = props.panel.kind === 'move' ? `-${props.panel.to}` : ''
-const draftKey = `yare-draft-${props.ticket.reference}-${props.panel.kind}${to}`
-const { forget } = useKeptForm(draftKey, isWords.value ? said : typed)
+const { forget } = useKeptForm(`yare-draft-${props.ticket.reference}-${props.panel.kind}`, said)
 onMounted(async () => {
   if (isWords.value) return
   await nextTick()
@@ -81,8 +79,8 @@ const atHand = useQuery({
 
 async function submit() {
   const path = { reference: props.ticket.reference }
-  const given = () => givenFields(asked.value, typed.fields, hadBy(props.ticket))
-  const technician = typed.fields.technician as string | undefined
+  const given = () => givenFields(asked.value, fields.value, hadBy(props.ticket))
+  const technician = fields.value.technician as string | undefined
   const acts = {
     reply: () => api('POST /api/tickets/{reference}/reply', { path, body: said }),
     note: () => api('POST /api/tickets/{reference}/note', { path, body: said }),
@@ -125,7 +123,7 @@ async function submit() {
     />
     <AskedFields
       v-else
-      v-model="typed.fields"
+      v-model="fields"
       :asked="asked"
       :error="error"
       :zone="zone"

@@ -38,7 +38,7 @@ export async function saveArticle(desk: Desk, input: ArticleInput, by: string, i
 /** Those that stay, and those that are new and whoever writes it has sent. */
 async function filesOfArticle(desk: Desk, ids: readonly string[], before: readonly Attached[], by: string) {
   const had = before.filter((one) => ids.includes(one.id))
-  const added = ids.filter((one) => !had.some((file) => file.id === one))
+  const added = [...new Set(ids)].filter((one) => !had.some((file) => file.id === one))
   return [...had, ...(await takeFiles(desk.db, added, by))]
 }
 

@@ -26,6 +26,13 @@ describe('the HTML of a mail', () => {
     expect(html).toContain('</ul>\n<p>The desk</p>')
   })
 
+  it('shows it where it stands in lines of its own, though a word of it is said before', () => {
+    expect(htmlOf('Good day Ines Varga,\n\nInes\n\nThe desk', { written: '**Ines**' })).toContain(
+      '<p>Good day Ines Varga,</p><p><strong>Ines</strong></p>',
+    )
+    expect(htmlOf('They say: Ines', { written: '**Ines**' })).toContain('<strong>Ines</strong>')
+  })
+
   it('has nothing that runs, of what somebody wrote either', () => {
     const written = '**x** <script>alert(1)</script> [y](javascript:alert(1)) ![z](attachment:1)'
     const html = htmlOf('x <script>alert(1)</script> [y](javascript:alert(1)) z', { written })

@@ -43,6 +43,13 @@ const clean = (html: string): string =>
     allowProtocolRelative: false,
   })
 
+/** Where words stand in a text: in lines of their own, or else wherever they are first said; -1 where they are not. */
+function placeOf(words: string, text: string): number {
+  if (words === '') return -1
+  const own = `\n${text}\n`.indexOf(`\n${words}\n`)
+  return own < 0 ? text.indexOf(words) : own
+}
+
 /**
  * The HTML of a mail, made of its plain text: paragraphs and links, what somebody wrote as it was written, and one thing
  * that can be pressed.
@@ -53,7 +60,7 @@ export function htmlOf(
   { action, written }: { action?: { label: string; link: string }; written?: string } = {},
 ): string {
   const plain = plainWords(written ?? '')
-  const at = plain ? text.indexOf(plain) : -1
+  const at = placeOf(plain, text)
   const said =
     at < 0 || written === undefined
       ? paragraphs(text)
