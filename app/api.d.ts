@@ -14,7 +14,17 @@ declare global {
   type TakenBy<C extends Call> = ApiMap[C] extends {
     statement: { body?: Made<infer body>; query?: Made<infer query>; path?: infer path }
   }
-    ? { body: body; query: query; path: { [K in keyof path]: path[K] extends 'number' ? number : string } }
+    ? {
+        body: body
+        query: query
+        path: {
+          [K in keyof path]: path[K] extends 'number'
+            ? number
+            : path[K] extends readonly (infer Word)[]
+              ? Word
+              : string
+        }
+      }
     : never
 
   /** What a call has in its body. */

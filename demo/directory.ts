@@ -1,4 +1,14 @@
-import type { Agreement, DirectoryData, Equipment, Person, Role } from '../core/design'
+import type {
+  Agreement,
+  DirectoryData,
+  Equipment,
+  Organisation,
+  Person,
+  Queue,
+  Role,
+  ServiceDesk,
+  SkillGrade,
+} from '../core/design'
 import type { Preferences } from '../core/notification'
 import { weekly, type Calendar } from '../core/time'
 import { oneAt } from '../core/lookup'
@@ -6,13 +16,65 @@ import { oneAt } from '../core/lookup'
 /** The demo begins on Monday 16 November 2026, 10:42 in Hallin. */
 export const DEMO_BEGINS = Date.UTC(2026, 10, 16, 10, 42)
 
-const ORGANISATIONS = [
-  ['merrow', 'Merrow Line'],
-  ['port', 'Hallin Port Trust'],
-  ['heron', 'Grey Heron Observatory'],
-  ['lantern', 'Lantern Rock Museum'],
-  ['saltern', 'Saltern Kelp Works'],
-].map(([id, name]) => ({ id: id!, name: name! }))
+const ORGANISATIONS: Organisation[] = [
+  {
+    id: 'merrow',
+    name: 'Merrow Line',
+    departments: ['Boarding', 'Accounts office', 'Bridge', 'Landings'],
+    contact: 'corin-vale',
+    phone: '+44 20 5550 0110',
+    mail: 'office@merrow.sound.example',
+  },
+  {
+    id: 'port',
+    name: 'Hallin Port Trust',
+    departments: ['Traffic room', 'Pilots'],
+    contact: 'harriet-boom',
+  },
+  {
+    id: 'heron',
+    name: 'Grey Heron Observatory',
+    departments: ['Instruments', 'Boat'],
+    contact: 'dr-asa-teal',
+  },
+  {
+    id: 'lantern',
+    name: 'Lantern Rock Museum',
+    departments: ['Galleries', 'Lamp room'],
+    contact: 'perpetua-glim',
+  },
+  { id: 'saltern', name: 'Saltern Kelp Works', departments: ['Farms', 'Drying shed'], contact: 'rory-wrack' },
+]
+
+const named = (names: readonly string[]) => names.map((name) => ({ id: name, name }))
+
+/** Who works which queue; Ashore is seen by those who go there only. */
+const QUEUES: Queue[] = (
+  [
+    ['boarding', 'Boarding', 'booking-tills'],
+    ['terminals', 'Terminals', 'devices-workshop'],
+    ['crossings', 'Crossings', 'networks'],
+    ['ashore', 'Ashore', 'networks'],
+    ['tills', 'Tills', 'booking-tills'],
+    ['accounts', 'Accounts', 'access-accounts'],
+    ['workshop', 'Workshop', 'devices-workshop'],
+    ['field', 'Field', 'field-crew'],
+    ['counter', 'Counter', 'front-counter'],
+  ] as const
+).map(([id, name, team]) => ({ id, name, team }))
+
+const DESKS: ServiceDesk[] = [
+  { id: 'house', name: 'House desk', leads: [] },
+  { id: 'crews', name: 'Crews’ desk', leads: ['olin-brandt'] },
+]
+const CREWS = ['bridge-radio', 'field-crew']
+
+/** Minutes between the sites, by road and by boat. */
+const WAYS_FROM: Record<string, Record<string, number>> = {
+  hallin: { varnes: 340, brannock: 600, traffic: 15, skerry: 240, lantern: 45, saltern: 60 },
+  traffic: { skerry: 230, lantern: 40, saltern: 55 },
+  lantern: { saltern: 35 },
+}
 
 type ShiftName = 'early' | 'day' | 'late' | 'night'
 
@@ -81,6 +143,12 @@ const SKILLS: Record<string, string[]> = {
   'Yara Quill': ['fibre'],
 }
 
+/** How well, where it is not just sure. */
+const GRADES: Record<string, Record<string, SkillGrade>> = {
+  'Runa Falk': { radio: 'expert' },
+  'Mika Okoro': { fibre: 'expert', 'radio masts': 'expert' },
+}
+
 const NIGHT = { from: '22:00', to: '07:00' }
 
 /** How some of them want to be told. */
@@ -146,6 +214,7 @@ const SITES = [
   calendar: calendar!,
   // Who asks first of each site looks after it.
   manager: idOf(oneAt(REQUESTERS[id!]!, 0)),
+  ways: WAYS_FROM[id!] ?? {},
 }))
 
 function shiftCalendar(id: string, shift: ShiftName): Calendar {
@@ -181,6 +250,8 @@ function staff(): Person[] {
         teams: [team],
         shift: shiftCalendar(idOf(name), shift),
         ...(SKILLS[name] && { skills: SKILLS[name] }),
+        ...(GRADES[name] && { grades: GRADES[name] }),
+        ...(index > 0 && { manager: idOf(oneAt(members, 0)[0]) }),
         ...(WAYS[name] && { notify: WAYS[name] }),
       })
     }),
@@ -201,6 +272,9 @@ function requesters(): Person[] {
     ),
   )
 }
+
+/** From the fullest on. */
+const COVERS = ['Round the clock', 'Office hours', 'Pay per job']
 
 const YEAR = 365 * 24 * 3_600_000
 
@@ -235,6 +309,8 @@ function equipment(agreements: Agreement[]): Equipment[] {
         const covered = agreements.find((one) => one.organisation === organisation)
         return {
           number: number++,
+          type: name,
+          state: 'in use',
           name: `${name} ${index + 1}, ${SITES.find((one) => one.id === site)!.name}`,
           maker,
           model,
@@ -261,7 +337,14 @@ function directory(): DirectoryData {
       id,
       name: TEAM_NAMES[id]!,
       lead: idOf(oneAt(members, 0)[0]),
+      desks: [CREWS.includes(id) ? 'crews' : 'house'],
     })),
+    queues: QUEUES,
+    desks: DESKS,
+    skills: named([...new Set(Object.values(SKILLS).flat())]),
+    covers: named(COVERS),
+    agreementTypes: named(['maintenance', 'warranty', 'call-off']),
+    equipmentTypes: named(MACHINES.map(([name]) => name)),
     people: [
       person('Olin Brandt', 'lead', { notify: WAYS['Olin Brandt'] }),
       person('Ada Thorne', 'administrator', {}),

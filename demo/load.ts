@@ -1,5 +1,5 @@
 import { sql } from 'kysely'
-import { CompiledDesign, Directory, type Person } from '../core/design'
+import { CompiledDesign, Directory, type DirectoryData, type Person } from '../core/design'
 import { keptMessages } from '../core/ticket'
 import { startDemoClock } from '../server/clock/deskClock'
 import { bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../server/db/rows'
@@ -41,30 +41,8 @@ export async function loadDemo(
   const past = livePast(design, directory, DEMO_BEGINS, size.tickets, SEED)
   const password = await hashPassword(DEMO_PASSWORD)
   await db.transaction().execute(async (trx) => {
-    await trx.insertInto('organisation').values(data.organisations).execute()
-    await trx
-      .insertInto('site')
-      .values(data.sites.map((site) => ({ priority: null, ...site })))
-      .execute()
-    await trx
-      .insertInto('person')
-      .values(data.people.map((person) => personRow(person, password)))
-      .execute()
-    await trx
-      .insertInto('team')
-      .values(data.teams.map((team) => ({ lead: null, ...team })))
-      .execute()
-    await trx.insertInto('agreement').values(data.agreements).execute()
+    await fillDirectory(trx, data, password)
     await sql`select setval('agreement_number', (select max(number) from agreement))`.execute(trx)
-    await trx
-      .insertInto('equipment')
-      .values(
-        (data.equipment ?? []).map(({ warrantyUntil = null, ...one }) => ({
-          ...one,
-          warranty_until: warrantyUntil,
-        })),
-      )
-      .execute()
     await sql`select setval('equipment_number', (select max(number) from equipment))`.execute(trx)
     await trx
       .insertInto('article')
@@ -106,10 +84,65 @@ export async function loadDemo(
   await startDemoClock(db, DEMO_BEGINS)
 }
 
+/** Whatever is named stands before what names it; who an organisation's contact is comes last. */
+async function fillDirectory(trx: Trx, data: DirectoryData, password: string): Promise<void> {
+  const words = ['skill', 'cover', 'agreement_type', 'equipment_type'] as const
+  const lists = [data.skills, data.covers, data.agreementTypes, data.equipmentTypes]
+  for (const [at, table] of words.entries())
+    if (lists[at]?.length) await trx.insertInto(table).values(lists[at]).execute()
+  await trx
+    .insertInto('organisation')
+    .values(data.organisations.map(({ contact: _, ...one }) => one))
+    .execute()
+  await trx
+    .insertInto('site')
+    .values(data.sites.map(({ manager: _, ways = {}, ...site }) => ({ ...site, ways: JSON.stringify(ways) })))
+    .execute()
+  await trx
+    .insertInto('person')
+    .values(data.people.map((person) => personRow(person, password)))
+    .execute()
+  for (const { id, manager } of data.people)
+    if (manager) await trx.updateTable('person').set({ manager }).where('id', '=', id).execute()
+  for (const { id, manager } of data.sites)
+    if (manager) await trx.updateTable('site').set({ manager }).where('id', '=', id).execute()
+  for (const { id, contact } of data.organisations)
+    if (contact) await trx.updateTable('organisation').set({ contact }).where('id', '=', id).execute()
+  await trx.insertInto('team').values(data.teams).execute()
+  if (data.desks?.length) await trx.insertInto('desk').values(data.desks).execute()
+  if (data.queues?.length)
+    await trx
+      .insertInto('queue')
+      .values(data.queues.map(({ seenBy = [], ...one }) => ({ ...one, seen_by: seenBy })))
+      .execute()
+  await trx.insertInto('agreement').values(data.agreements).execute()
+  if (data.equipment?.length)
+    await trx
+      .insertInto('equipment')
+      .values(
+        data.equipment.map(({ warrantyUntil = null, user = null, ...one }) => ({
+          ...one,
+          warranty_until: warrantyUntil,
+          used_by: user,
+        })),
+      )
+      .execute()
+}
+
 function personRow(person: Person, password: string) {
-  const { shift, notify, organisation = null, site = null, priority = null, ...rest } = person
+  const {
+    shift,
+    notify,
+    organisation = null,
+    site = null,
+    priority = null,
+    manager: _,
+    grades,
+    ...rest
+  } = person
   return {
     ...rest,
+    grades: JSON.stringify(grades ?? {}),
     organisation,
     site,
     priority,

@@ -1,10 +1,9 @@
-import type { Design } from '~~/core/design'
 import type { Option } from '~~/core/intake'
 import { freeId } from '~~/core/naming'
 
 /** Whose something is, in words. */
-export const deskName = (design: Design, desk: string | undefined) =>
-  desk === undefined ? 'shared by all' : (design.desks.find((one) => one.id === desk)?.name ?? desk)
+export const deskName = (desks: readonly { id: string; name: string }[], desk: string | undefined) =>
+  desk === undefined ? 'shared by all' : (desks.find((one) => one.id === desk)?.name ?? desk)
 
 /** Options as they are typed, with commas between them. */
 export const optionsText = (options: readonly Option[] | undefined): string =>

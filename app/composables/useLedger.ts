@@ -65,7 +65,7 @@ export function useLedger<Page extends LedgerPage>({ key, ask, keyOf, size = 60,
       const now = shown(at) ?? before
       const known = new Set(now.rows.map(keyOf))
       const fresh = page.rows.filter((row: Row) => !known.has(keyOf(row)))
-      cache.setQueryData(at, { ...now, rows: [...now.rows, ...fresh], next: page.next })
+      cache.setQueryData(at, { ...now, ...page, rows: [...now.rows, ...fresh], next: page.next })
     } catch (error) {
       problem.value = error
     } finally {

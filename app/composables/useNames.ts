@@ -1,3 +1,3 @@
 export { namesOf, type Names } from '~~/core/design'
 
-export type DirectoryPage = AnswerOf<'GET /api/people'>
+export type DirectoryPage = AnswerOf<'GET /api/directory'>

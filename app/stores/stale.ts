@@ -5,7 +5,7 @@ export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
   | { kind: 'here'; reference: number; person: string; name: string; doing: 'reads' | 'writes' | 'left' }
-  | { kind: 'clock' | 'edition' | 'adoption' | 'reconnected' }
+  | { kind: 'clock' | 'edition' | 'adoption' | 'directory' | 'reconnected' }
 
 /** Under these keys the page keeps what lists of tickets, or of what follows from tickets, had for an answer. */
 const OF_TICKETS: readonly EntryKey[] = [
@@ -39,6 +39,8 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
     case 'edition':
     case 'adoption':
       return OF_EDITIONS
+    case 'directory':
+      return [['directory'], ['people'], ['rotas']]
     case 'clock':
       return [['clock'], ['clocks'], ['told']]
     case 'reconnected':

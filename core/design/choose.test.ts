@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { changeKey, compareDesigns, firstDesign, withChanges, type Design } from '.'
 
 const first = firstDesign('The desk', 'Europe/London', 'y')
-const queue = (id: string, name = id) => ({ id, name })
-const before: Design = { ...first, queues: ['a', 'b', 'c', 'd', 'e'].map((id) => queue(id)) }
+const group = (id: string, name = id) => ({ id, name })
+const before: Design = { ...first, groups: ['a', 'b', 'c', 'd', 'e'].map((id) => group(id)) }
 
-/** Any draft of the queues: some taken away, some named anew, some new, in any order; and another part of triage. */
+/** Any draft of the groups: some taken away, some named anew, some new, in any order; and another part of triage. */
 const drafts = fc
   .record({
     ids: fc.shuffledSubarray(['a', 'b', 'c', 'd', 'e', 'x', 'y', 'z']),
@@ -16,7 +16,7 @@ const drafts = fc
   })
   .map(({ ids, renamed, desk, otherwise }): Design => ({
     ...before,
-    queues: ids.map((id) => queue(id, renamed.includes(id) ? `${id}, named anew` : id)),
+    groups: ids.map((id) => group(id, renamed.includes(id) ? `${id}, named anew` : id)),
     desk: desk ? { ...first.desk, name: 'Another name' } : first.desk,
     triage: otherwise ? { ...first.triage, otherwise: { queue: 'x', team: 'y' } } : first.triage,
   }))
@@ -51,8 +51,8 @@ describe('some of the changes of a draft', () => {
   })
 
   it('a new thing stands where the draft has it', () => {
-    const draft = { ...before, queues: ['a', 'x', 'b', 'y', 'c', 'd', 'e'].map((id) => queue(id)) }
-    const some = withChanges(before, draft, new Set(['queues/y']))
-    expect(some.queues.map((one) => one.id).join('')).toBe('abycde')
+    const draft = { ...before, groups: ['a', 'x', 'b', 'y', 'c', 'd', 'e'].map((id) => group(id)) }
+    const some = withChanges(before, draft, new Set(['groups/y']))
+    expect(some.groups.map((one) => one.id).join('')).toBe('abycde')
   })
 })

@@ -82,7 +82,6 @@ export class CompiledDesign implements Calendars, FactDesign {
       forms: byId(design.forms),
       portals: byId(design.portals),
       priorities: byId(design.priorities),
-      queues: byId(design.queues),
       rotas: byId(design.rotas),
       templates: byId(design.templates),
       calendars: byId(design.calendars),
@@ -101,7 +100,6 @@ export class CompiledDesign implements Calendars, FactDesign {
   priority = (id: string): Priority => lookUp(this.maps.priorities, 'priority', id)
   rota = (id: string): Rota => lookUp(this.maps.rotas, 'rota', id)
   findTemplate = (id: string): Template | undefined => this.maps.templates.get(id)
-  queueName = (id: string): string => this.maps.queues.get(id)?.name ?? id
 
   hasCalendar = (id: string): boolean => this.maps.calendars.has(id)
   hasPriority = (id: string): boolean => this.maps.priorities.has(id)
@@ -290,9 +288,9 @@ export class CompiledDesign implements Calendars, FactDesign {
     item: (id) => this.maps.items.get(id)?.name,
     calendar: (id) => this.maps.calendars.get(id)?.name,
     kind: (id) => this.maps.kinds.get(id)?.name,
-    desk: (id) => this.design.desks.find((one) => one.id === id)?.name,
+    desk: (id, directory) => directory.desks.get(id)?.name,
     priority: (id) => this.maps.priorities.get(id)?.name,
-    queue: (id) => this.queueName(id),
+    queue: (id, directory) => directory.queues.get(id)?.name,
     site: (id, directory) => directory.sites.get(id)?.name,
     organisation: (id, directory) => directory.organisations.get(id)?.name,
     team: (id, directory) => directory.teams.get(id)?.name,
@@ -303,7 +301,7 @@ export class CompiledDesign implements Calendars, FactDesign {
     statusGroup: (id) => id,
     channel: (id) => id,
     grade: (id) => id,
-    cover: (id) => id,
+    cover: (id, directory) => directory.covers.get(id)?.name ?? id,
   }
 }
 

@@ -18,6 +18,7 @@ describe('proofreading', () => {
       sites: [],
       organisations: [],
       agreements: [],
+      queues: [{ id: 'all', name: 'All requests' }],
     })
     expect(proofread(firstDesign('Desk', 'Europe/London', 't'), own)).toEqual([])
   })
@@ -31,9 +32,6 @@ describe('proofreading', () => {
       (design) => (design.kinds[0]!.desk = 'house'),
       'catalog/gate-scanner',
     ],
-    ['a desk of no team', (design) => design.desks[0]!.teams.push('gone'), 'kinds#desk-house'],
-    ['a team at two desks', (design) => design.desks[0]!.teams.push('field-crew'), 'kinds#desk-crews'],
-    ['a desk led by nobody known', (design) => design.desks[1]!.leads.push('gone'), 'kinds#desk-crews'],
     ['an item in no group', (design) => (design.items[0]!.group = 'gone'), 'catalog/gate-scanner'],
     [
       'a form that asks what is not in the library',

@@ -30,11 +30,6 @@ export interface Category {
   priority?: string
 }
 
-export interface Queue {
-  id: string
-  name: string
-}
-
 export type Grade = 'high' | 'medium' | 'low'
 
 /** Where a priority can come from. */
@@ -42,6 +37,7 @@ export const PRIORITY_SOURCES = [
   'category',
   'site',
   'department',
+  'organisation',
   'requester',
   'agreement',
   'item',
@@ -174,19 +170,10 @@ export interface Webhook {
   fields: { name: string; value: string }[]
 }
 
-/** One of the desks that work in an installation: its teams, and who leads it. */
-export interface ServiceDesk {
-  id: string
-  name: string
-  teams: string[]
-  /** Ids of the leads who change what is the desk's own; every lead if empty. */
-  leads: string[]
-}
-
 /** The whole design of an installation: one document, published as numbered editions. */
 export interface Design {
   format: 'yare-design'
-  version: 3
+  version: 4
   desk: {
     name: string
     zone: string
@@ -202,12 +189,9 @@ export interface Design {
     /** What the Bench is ordered by, the first first. */
     bench?: BenchKey[]
   }
-  /** Empty where there is one desk only, which needs no name of its own. */
-  desks: ServiceDesk[]
   calendars: Calendar[]
   priorities: Priority[]
   categories: Category[]
-  queues: Queue[]
   kinds: TicketKind[]
   questions: Question[]
   /** What ticket kinds keep of their tickets, shared by all of them. */
@@ -250,11 +234,9 @@ export interface SavedReply {
 
 /** The parts of a design that are lists of things with an id (questions and fields: with a name). */
 export const LISTS = [
-  'desks',
   'calendars',
   'priorities',
   'categories',
-  'queues',
   'kinds',
   'questions',
   'fields',

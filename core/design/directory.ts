@@ -11,10 +11,14 @@ import {
 
 export type Role = 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
 
+/** How well somebody knows something: who is only learning it is not given what asks for it. */
+export type SkillGrade = 'learning' | 'sure' | 'expert'
+
 export interface Person {
   id: string
   name: string
   mail: string
+  phone?: string
   role: Role
   active: boolean
   /** Zone in which the person reads times. */
@@ -23,9 +27,15 @@ export interface Person {
   site?: string
   priority?: string
   department?: string
+  manager?: string
+  /** By which the organisation's own sign-on knows them. */
+  identifier?: string
+  remarks?: string
   teams: string[]
-  /** What a technician knows, in the words of the design's skills. */
+  /** What a technician knows. */
   skills?: string[]
+  /** How well, where it is not just sure. */
+  grades?: Record<string, SkillGrade>
   /** Most open tickets at once; more are given to others. */
   capacity?: number
   /** How they want to be told. */
@@ -34,22 +44,47 @@ export interface Person {
   shift?: Calendar
 }
 
-export interface Team {
+/** What every thing of the directory can have. What is put away stays with the tickets that name it. */
+export interface Listed {
   id: string
   name: string
-  lead?: string
+  /** False of what is put away. */
+  active?: boolean
+  remarks?: string
 }
 
-export interface Site {
-  id: string
-  name: string
+export interface Team extends Listed {
+  lead?: string
+  /** The desks at which it works. */
+  desks?: string[]
+}
+
+/** Where tickets lie until somebody has them. */
+export interface Queue extends Listed {
+  /** The team that works it. */
+  team?: string
+  /** The teams that see it besides; everybody if empty. */
+  seenBy?: string[]
+}
+
+/** One of the desks that work in an installation, and who leads it. */
+export interface ServiceDesk extends Listed {
+  /** Ids of the leads who change what is the desk's own; every lead if empty. */
+  leads: string[]
+}
+
+export interface Site extends Listed {
   zone: string
   organisation: string
   /** Calendar of the design whose hours count for tickets from here. */
   calendar: string
   priority?: string
+  address?: string
+  phone?: string
   /** Who looks after the site and is told what concerns it. */
   manager?: string
+  /** How many minutes it takes to other sites, by their ids. */
+  ways?: Record<string, number>
 }
 
 export interface Agreement {
@@ -71,6 +106,7 @@ export interface Agreement {
   remarks?: string
   /** Priority that its holder's tickets have, where the source order asks agreements. */
   priority?: string
+  active?: boolean
 }
 
 /** A thing that an organisation has and the desk looks after. */
@@ -86,12 +122,25 @@ export interface Equipment {
   agreement?: number
   /** Until when its maker repairs it. */
   warrantyUntil?: Instant
+  type?: string
+  /** Who uses it. */
+  user?: string
+  /** Where it is in its life: in use, in store … */
+  state?: string
   remarks?: string
+  active?: boolean
 }
 
-export interface Organisation {
-  id: string
-  name: string
+export interface Organisation extends Listed {
+  departments?: string[]
+  /** With whom the desk speaks about what was promised. */
+  contact?: string
+  phone?: string
+  mail?: string
+  /** How its tickets count while no agreement is in force. */
+  cover?: string
+  /** Priority of what it asks for, where the source order asks organisations. */
+  priority?: string
 }
 
 export interface DirectoryData {
@@ -101,6 +150,12 @@ export interface DirectoryData {
   organisations: Organisation[]
   agreements: Agreement[]
   equipment?: Equipment[]
+  queues?: Queue[]
+  desks?: ServiceDesk[]
+  skills?: Listed[]
+  covers?: Listed[]
+  agreementTypes?: Listed[]
+  equipmentTypes?: Listed[]
   /** Who has a rota instead of whose turn it is. */
   rotaOverrides?: RotaOverride[]
 }
@@ -118,7 +173,16 @@ export class Directory {
   readonly sites: ReadonlyMap<string, Site>
   readonly organisations: ReadonlyMap<string, Organisation>
   readonly membersOf: ReadonlyMap<string, Person[]>
+  /** What ends last stands first. */
   readonly agreements: readonly Agreement[]
+  /** By its number, written as a text. */
+  readonly agreementsByNumber: ReadonlyMap<string, Agreement>
+  readonly queues: ReadonlyMap<string, Queue>
+  readonly desks: ReadonlyMap<string, ServiceDesk>
+  readonly skills: ReadonlyMap<string, Listed>
+  readonly covers: ReadonlyMap<string, Listed>
+  readonly agreementTypes: ReadonlyMap<string, Listed>
+  readonly equipmentTypes: ReadonlyMap<string, Listed>
   /** By its number, written as a text. */
   readonly equipment: ReadonlyMap<string, Equipment>
   readonly rotaFacts: RotaFacts
@@ -126,16 +190,28 @@ export class Directory {
   private readonly shifts = new Map<string, WorkingTime>()
   private byMail: Map<string, Person> | undefined
 
-  constructor(data: DirectoryData) {
+  /** @param data as it was read; it is not changed */
+  constructor(readonly data: DirectoryData) {
     this.people = byId(data.people)
     this.teams = byId(data.teams)
     this.sites = byId(data.sites)
     this.organisations = byId(data.organisations)
-    this.agreements = [...data.agreements].sort((a, b) => b.ends - a.ends)
+    this.agreements = data.agreements.filter((one) => one.active !== false).sort((a, b) => b.ends - a.ends)
+    this.agreementsByNumber = new Map(data.agreements.map((one) => [String(one.number), one]))
+    this.queues = byId(data.queues ?? [])
+    this.desks = byId(data.desks ?? [])
+    this.skills = byId(data.skills ?? [])
+    this.covers = byId(data.covers ?? [])
+    this.agreementTypes = byId(data.agreementTypes ?? [])
+    this.equipmentTypes = byId(data.equipmentTypes ?? [])
     this.equipment = new Map((data.equipment ?? []).map((one) => [String(one.number), one]))
     const members = new Map<string, Person[]>()
     for (const person of data.people)
-      for (const team of person.teams) members.set(team, [...(members.get(team) ?? []), person])
+      for (const team of person.teams) {
+        const those = members.get(team)
+        if (those) those.push(person)
+        else members.set(team, [person])
+      }
     this.membersOf = members
     this.rotaFacts = {
       overrides: data.rotaOverrides ?? [],
@@ -181,9 +257,19 @@ export class Directory {
     return isTheirs && named.starts <= at && at < named.ends ? named : this.agreementAt(organisation, at)
   }
 
+  /** How an organisation's tickets count: as its agreement says, or as it does without one; null for a job by itself. */
+  coverOf(organisation: string | null | undefined, agreement: Agreement | undefined): string | null {
+    return agreement?.cover ?? this.organisations.get(organisation ?? '')?.cover ?? null
+  }
+
+  /** Whether somebody knows something, and not just learns it. */
+  knows({ skills, grades }: Person, skill: string): boolean {
+    return skills?.includes(skill) === true && grades?.[skill] !== 'learning'
+  }
+
   /** The agreement of a number. */
   agreement(number: number | null): Agreement | undefined {
-    return number === null ? undefined : this.agreements.find((one) => one.number === number)
+    return number === null ? undefined : this.agreementsByNumber.get(String(number))
   }
 
   /** The agreement that ended last, for saying since when there is none. */

@@ -10,7 +10,7 @@ const ids = (list: Iterable<{ id: string }>) => [...list].map((one) => one.id)
 
 /**
  * What values facts can have in a design, for the analysis of its tables.
- * @param names of what is in the directory; without it nothing is known of sites, organisations, teams and covers
+ * @param names of what is in the directory; without it nothing is known of sites, organisations, teams, queues, desks and covers
  */
 export function domainsOf(design: Design, names?: Names): Domains {
   const choice = (values: readonly (string | boolean)[], always = true): Domain => ({
@@ -29,12 +29,12 @@ export function domainsOf(design: Design, names?: Names): Domains {
     category: { type: 'path', values: ids(design.categories), always: true },
     item: choice(ids(design.items)),
     kind: choice(ids(design.kinds)),
-    desk: choice(ids(design.desks), false),
+    desk: fromDirectory('desk'),
     portal: choice(ids(design.portals), false),
     channel: choice(CHANNELS),
     grade: choice(GRADES),
     priority: choice(design.priorities.filter((one) => one.active).map((one) => one.id)),
-    queue: choice(ids(design.queues)),
+    queue: fromDirectory('queue', true),
     statusGroup: choice(STATUS_GROUPS),
     status: choice([...new Set(design.kinds.flatMap((kind) => ids(kind.statuses)))]),
     site: fromDirectory('site'),

@@ -117,7 +117,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
   const solve = { p1: 'PT4H', p2: 'PT8H', p3: 'PT16H', p4: 'PT24H', p5: 'PT40H' }
   return {
     format: 'yare-design',
-    version: 3,
+    version: 4,
     desk: { name, zone, calendar: 'office' },
     calendars: [
       {
@@ -130,8 +130,6 @@ export function firstDesign(name: string, zone: string, team: string): Design {
     ],
     priorities: PRIORITIES,
     categories: [{ id: 'general', name: 'General' }],
-    queues: [{ id: 'all', name: 'All requests' }],
-    desks: [],
     kinds: [FAULT],
     fields: FIELDS,
     questions: [

@@ -1,7 +1,20 @@
 /** The design document and the directory: types, compiling, proofreading, comparing, the file. */
 export * from './design'
 export { ABSENCE, Directory, isAbsence } from './directory'
-export type { Agreement, DirectoryData, Equipment, Organisation, Person, Role, Site, Team } from './directory'
+export type {
+  Agreement,
+  DirectoryData,
+  Equipment,
+  Listed,
+  Organisation,
+  Person,
+  Queue,
+  Role,
+  ServiceDesk,
+  Site,
+  SkillGrade,
+  Team,
+} from './directory'
 export { BrokenReference, CompiledDesign, equipmentName } from './compile'
 export { articleOf } from './place'
 export { proofread } from './proofread'

@@ -23,6 +23,9 @@ export interface NamedDirectory {
   teams: readonly Named[]
   sites: readonly Named[]
   organisations: readonly Named[]
+  queues: readonly Named[]
+  desks: readonly Named[]
+  covers: readonly Named[]
   agreements: readonly { cover: string }[]
 }
 
@@ -31,6 +34,9 @@ export const namedDirectory = (directory: Directory): NamedDirectory => ({
   teams: [...directory.teams.values()],
   sites: [...directory.sites.values()],
   organisations: [...directory.organisations.values()],
+  queues: [...directory.queues.values()],
+  desks: [...directory.desks.values()],
+  covers: [...directory.covers.values()],
   agreements: directory.agreements,
 })
 
@@ -46,7 +52,9 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
       .map((_, index, parts) => categories.get(parts.slice(0, index + 1).join('/')) ?? '?')
       .join(' › ')
   const statuses = Object.entries(statusNames(design.kinds)).map(([value, label]) => ({ value, label }))
+  const coverNames = new Map(directory.covers.map(({ id, name }) => [id, name]))
   const covers = [
+    ...coverNames.keys(),
     ...directory.agreements.map((one) => one.cover),
     ...(design.triage.signals?.covers ?? []),
     ...conditionValues(design, 'cover'),
@@ -56,8 +64,8 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     category: design.categories.map(({ id }) => ({ value: id, label: path(id) })),
     item: named(design.items),
     kind: named(design.kinds),
-    desk: named(design.desks),
-    queue: named(design.queues),
+    desk: named(directory.desks),
+    queue: named(directory.queues),
     portal: named(design.portals),
     priority: design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),
     site: named(directory.sites),
@@ -68,7 +76,7 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     statusGroup: plain(STATUS_GROUPS),
     channel: plain(CHANNELS),
     grade: plain(GRADES),
-    cover: plain(covers),
+    cover: plain(covers).map(({ value }) => ({ value, label: coverNames.get(value) ?? value })),
   }
   const ofFacts = Object.entries(FACTS).flatMap(([fact, { values }]) =>
     values && sets[values] ? [[fact, sets[values]] as const] : [],

@@ -1,32 +1,37 @@
 import { canonicalJson } from '../json'
-import type { Design, ServiceDesk } from './design'
-import type { Role } from './directory'
+import type { Design } from './design'
+import type { Role, ServiceDesk } from './directory'
 
 /**
  * Why somebody may not change a design like this; undefined when they may. Where only administrators make questions,
  * leads ask what is there already: unchecked, questions multiply. What is a desk's own is changed by those who lead it.
  * @param person id of whoever changes it
+ * @param desks that there are
  */
 export function notAllowed(
   before: Design,
   after: Design,
   role: Role | undefined,
   person: string,
+  desks: readonly ServiceDesk[],
 ): string | undefined {
   if (role === 'administrator') return undefined
-  return notAllowedQuestion(before, after) ?? notAllowedDesk(before, after, person)
+  return notAllowedQuestion(before, after) ?? notAllowedDesk(before, after, person, desks)
 }
 
 /** The desk whose own something is, where somebody does not lead it. */
 export const ledByOthers = (desks: readonly ServiceDesk[], own: (string | undefined)[], person: string) =>
   desks.find(({ id, leads }) => own.includes(id) && leads.length > 0 && !leads.includes(person))
 
-function notAllowedDesk(before: Design, after: Design, person: string): string | undefined {
-  if (canonicalJson(before.desks) !== canonicalJson(after.desks))
-    return 'Only an administrator says which desks there are and who leads them.'
+function notAllowedDesk(
+  before: Design,
+  after: Design,
+  person: string,
+  desks: readonly ServiceDesk[],
+): string | undefined {
   for (const list of ['kinds', 'items'] as const)
     for (const [one, other] of changed<Owned>(before[list], after[list])) {
-      const desk = ledByOthers(before.desks, [one?.desk, other?.desk], person)
+      const desk = ledByOthers(desks, [one?.desk, other?.desk], person)
       if (desk)
         return `“${(one ?? other)!.name}” is the own of ${desk.name}, and changed by those who lead it.`
     }

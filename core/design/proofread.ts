@@ -65,7 +65,6 @@ function doubles(reader: Reader): void {
     ['questions', design.questions.map((one) => one.name)],
     ['fields', design.fields.map((one) => one.name)],
     ['kinds', design.kinds.map((one) => one.id)],
-    ['kinds#desk', design.desks.map((one) => one.id)],
     ['triage/categories', design.categories.map((one) => one.id)],
     ['service-levels', design.serviceLevels.map((one) => one.id)],
     ['ladders', design.ladders.map((one) => one.id)],
@@ -96,21 +95,9 @@ function desk(reader: Reader): void {
       )
 }
 
-/** Desks: their teams and leads, and what is whose. */
+/** Desks: what is whose. */
 function desks(reader: Reader): void {
-  const { desks: all, kinds: sorts, items } = reader.design
-  const at = new Map<string, string>()
-  for (const { id, name, teams, leads } of all) {
-    const place = `kinds#desk-${id}`
-    if (!name.trim()) reader.error(place, 'nameMissing', 'a desk has no name')
-    for (const team of teams) {
-      reader.refers(place, 'team', team)
-      if (at.has(team))
-        reader.error(place, 'teamAtTwoDesks', `the team “${team}” works at ${at.get(team)} already`)
-      at.set(team, name)
-    }
-    for (const lead of leads) reader.refers(place, 'person', lead)
-  }
+  const { kinds: sorts, items } = reader.design
   for (const kind of sorts) reader.refers(`kinds/${kind.id}`, 'desk', kind.desk)
   for (const { id, kind, desk } of items) {
     reader.refers(`catalog/${id}`, 'desk', desk)

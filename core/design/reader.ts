@@ -18,7 +18,7 @@ import type { Design } from './design'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
 
-const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site'])
+const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site', 'queue', 'desk'])
 
 /** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
 export class Reader {
@@ -36,8 +36,8 @@ export class Reader {
       calendar: of(design.calendars),
       priority: of(design.priorities),
       category: of(design.categories),
-      queue: of(design.queues),
-      desk: of(design.desks),
+      queue: new Set(directory.queues.keys()),
+      desk: new Set(directory.desks.keys()),
       'ticket kind': of(design.kinds),
       question: new Set(design.questions.map((one) => one.name)),
       field: new Set(design.fields.map((one) => one.name)),

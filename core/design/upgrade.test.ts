@@ -29,7 +29,7 @@ describe('a design of version 2', () => {
       'called-off': [text('remarks', 'Why is it called off?')],
     })
     const design = readKeptDesign(old)
-    expect(design.version).toBe(3)
+    expect(design.version).toBe(4)
     expect(design.fields).toEqual([
       { name: 'reason', label: 'What do we need to know?', type: 'text' },
       { name: 'solvedBy', label: 'Who solved it?', type: 'technician' },
@@ -80,7 +80,7 @@ describe('a design of version 2', () => {
 })
 
 describe('a design of another version', () => {
-  it.each([4, 99, 0, 'three'])('is refused with what is read: %s', (version) => {
+  it.each([5, 99, 0, 'three'])('is refused with what is read: %s', (version) => {
     const design = { ...firstDesign('A desk', 'UTC', 'all'), version } as unknown as Design
     expect(() => readKeptDesign(design)).toThrow(UnreadableDesign)
     expect(() => readDesignFile(JSON.stringify(design))).toThrow('this release reads versions 1, 2, 3')

@@ -29,11 +29,13 @@ const withFieldsPart = (layout: Layout): Layout =>
  */
 export function upgradeDesign(design: Design): Design {
   const version: number = design.version
-  if (version === 3) return design
+  if (version === 4) return design
+  // Queues and desks have moved to the directory, under the same ids.
+  const { queues: _, desks: __, ...own } = design as Design & Record<'queues' | 'desks', unknown>
+  if (version === 3) return { ...own, version: 4 }
   return withFields({
-    ...design,
-    version: 3,
-    desks: design.desks ?? [],
+    ...own,
+    version: 4,
     ladders:
       version === 1
         ? design.ladders.map((ladder) => ({ ...ladder, rungs: ladder.rungs.map(newRung) }))
@@ -49,7 +51,7 @@ export function upgradeDesign(design: Design): Design {
 }
 
 /** The versions of the format that this release reads; the last is the one that it writes. */
-export const READ_VERSIONS: readonly number[] = [1, 2, 3]
+export const READ_VERSIONS: readonly number[] = [1, 2, 3, 4]
 
 /** A design that this release cannot read: a newer one wrote it. It stays as it is. */
 export class UnreadableDesign extends Error {

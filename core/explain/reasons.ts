@@ -42,6 +42,7 @@ type Of<K extends Reason['is']> = Extract<Reason, { is: K }>
 
 const nameOf = ({ directory }: Reader, person: string | null) =>
   person === null ? undefined : directory.nameOf(person)
+const skillName = ({ directory }: Reader, skill: string) => directory.skills.get(skill)?.name ?? skill
 const teamName = ({ directory }: Reader, team: string) => directory.teams.get(team)?.name ?? team
 const byWhom = (at: At, person: string | null) => nameOf(at, person) ?? say(at.language, 'desk.itself')
 const numeral = ({ edition }: At, priority: string) =>
@@ -102,6 +103,7 @@ function sourceWords(at: At, source: string, of: string | null): string {
   const names: Record<string, (id: string) => string> = {
     category: (id) => categoryName(at, id),
     site: (id) => at.directory.sites.get(id)?.name ?? id,
+    organisation: (id) => at.directory.organisations.get(id)?.name ?? id,
     requester: (id) => at.directory.nameOf(id),
     item: (id) => at.edition?.findItem(id)?.name ?? id,
     portal: (id) => portalName(at, id),
@@ -128,7 +130,13 @@ const amountWords = ({ language }: At, load: number, capacity?: number) =>
 function leftOutWords(at: At, { person: id, lacks, open = 0, limit = 0 }: LeftOut): string {
   const person = at.directory.nameOf(id)
   return lacks
-    ? say(at.language, 'left.lacks', { person, skills: listInWords(lacks, at.language) })
+    ? say(at.language, 'left.lacks', {
+        person,
+        skills: listInWords(
+          lacks.map((one) => skillName(at, one)),
+          at.language,
+        ),
+      })
     : say(at.language, 'left.full', { person, open, limit })
 }
 
@@ -195,7 +203,10 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   }),
   signalMap: (at, { signal, cover }) => ({
     signal: named(at.edition?.design.triage.signals?.kinds, signal),
-    cover: cover === null ? say(at.language, 'cover.none') : say(at.language, 'cover.named', { cover }),
+    cover:
+      cover === null
+        ? say(at.language, 'cover.none')
+        : say(at.language, 'cover.named', { cover: at.directory.covers.get(cover)?.name ?? cover }),
   }),
   source: (at, { source, of, priority }) => ({
     Source: capital(sourceWords(at, source, of)),
@@ -269,7 +280,11 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
         ? say(at.language, 'rota.none')
         : say(at.language, 'rota.named', { rota: named(at.edition?.design.rotas, rota) }),
   }),
-  asksFor: (at, { number, skill }) => ({ number, table: tableName(at, 'skills'), skill }),
+  asksFor: (at, { number, skill }) => ({
+    number,
+    table: tableName(at, 'skills'),
+    skill: skillName(at, skill),
+  }),
   held: nothing,
   acceptedWith: (at, { by }) => ({ by: byWhom(at, by) }),
   setByHand: (at, { by, field, value }) => ({ by: byWhom(at, by), value: fieldValue(at, field, value) }),

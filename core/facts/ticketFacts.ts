@@ -1,5 +1,6 @@
 import { CALENDARS, valueOf, type Calendars, type Facts, type FactValue } from '../condition'
 import { fieldFacts } from '../fields'
+import type { Directory } from '../design'
 import type { Instant } from '../time'
 import type { FactDesign, FactTicket } from './fact'
 import { ARRIVAL_FACTS, FACTS, TIME_FACTS, TRIAGE_FACTS } from './list'
@@ -94,13 +95,7 @@ export function writtenOut(facts: Facts): Record<string, FactValue> {
 }
 
 /** Finds the agreement by which somebody of an organisation asks: a `Directory`. */
-export interface AgreementFinder {
-  agreementFor(
-    organisation: string | undefined,
-    now: Instant,
-    agreement?: number | null,
-  ): { cover: string } | undefined
-}
+export type AgreementFinder = Pick<Directory, 'agreementFor' | 'coverOf'>
 
 /**
  * What is known about somebody who asks, before anything is answered.
@@ -114,6 +109,9 @@ export function askerFacts(
   agreement?: number | null,
 ): Facts {
   const { id, organisation = null, site = null } = requester
-  const cover = directory.agreementFor(requester.organisation, now, agreement)?.cover ?? null
+  const cover = directory.coverOf(
+    organisation,
+    directory.agreementFor(requester.organisation, now, agreement),
+  )
   return { requester: id, organisation, site, cover, portal }
 }

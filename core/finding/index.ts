@@ -112,7 +112,6 @@ export type FindingCode =
   | 'sureBeforeNamed'
   | 'targetMissing'
   | 'targetUnknown'
-  | 'teamAtTwoDesks'
   | 'textEmpty'
   | 'tooManyFields'
   | 'translationGone'

@@ -179,7 +179,8 @@ function logTicket(change: Change, command: Of<'log'>): void {
     requester: requester.id,
     organisation,
     site,
-    ...coveredBy(agreement),
+    cover: directory.coverOf(organisation, agreement),
+    agreement: agreement?.number ?? null,
     edition: design.edition,
     status: kind.first,
     ...(isHeld && { held: true as const }),
@@ -217,11 +218,6 @@ const oneLine = (text = '') => text.trim().replace(/\s+/g, ' ').slice(0, 200)
 const whereOf = ({ organisation, site }: Person) => ({
   organisation: organisation ?? null,
   site: site ?? null,
-})
-
-const coveredBy = (agreement: Agreement | undefined) => ({
-  cover: agreement?.cover ?? null,
-  agreement: agreement?.number ?? null,
 })
 
 /** Whether a new ticket waits in Arrivals. What somebody at the desk enters, the desk has seen already. */

@@ -21,7 +21,7 @@ export function resortChoices(
   directory: Directory,
 ): Record<ResortField, { value: string; label: string }[]> {
   const grades = GRADES.map((value) => ({ value, label: value }))
-  const { priorities, categories, queues } = design.design
+  const { priorities, categories } = design.design
   return {
     category: categories.map(({ id }) => ({ value: id, label: design.categoryPath(id) })),
     impact: grades,
@@ -30,7 +30,7 @@ export function resortChoices(
     priority: priorities
       .filter((one) => one.active)
       .map(({ id, name, numeral }) => ({ value: id, label: `${numeral} ${name}` })),
-    queue: queues.map(({ id, name }) => ({ value: id, label: name })),
+    queue: [...directory.queues.values()].map(({ id, name }) => ({ value: id, label: name })),
     team: [...directory.teams.values()].map(({ id, name }) => ({ value: id, label: name })),
   }
 }

@@ -136,7 +136,7 @@ function ableOf(
   const people: LeftOut[] = []
   const able = members.filter((person) => {
     if (without?.has(person.id)) return false
-    const lacks = skills.filter((skill) => !person.skills?.includes(skill))
+    const lacks = skills.filter((skill) => !directory.knows(person, skill))
     const limit = Math.min(person.capacity ?? Infinity, rules.limit ?? Infinity)
     const open = work.openCounts.get(person.id) ?? 0
     if (lacks.length) people.push({ person: person.id, lacks })

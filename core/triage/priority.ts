@@ -33,10 +33,12 @@ function answersOf(asked: Asked, design: CompiledDesign, directory: Directory): 
   const agreement = directory.agreement(number)
   const portal = design.findPortal(String(facts.portal ?? ''))
   const { department = null } = requester
+  const organisation = directory.organisations.get(String(facts.organisation ?? ''))
   return {
     category: () => [category, categoryPriority(category, design)],
     site: () => [site?.id ?? null, site?.priority],
     department: () => [department, (department && rules.departments?.[department]) || undefined],
+    organisation: () => [organisation?.id ?? null, organisation?.priority],
     requester: () => [requester.id, requester.priority],
     agreement: () => [agreement ? String(agreement.number) : null, agreement?.priority],
     item: () => [item, design.item(item).priority],

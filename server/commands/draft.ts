@@ -76,8 +76,8 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
 }
 
 async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, person: string) {
-  const role = (await desk.knowledge.directory()).people.get(person)?.role
-  const why = notAllowed(before, after, role, person)
+  const { people, desks } = await desk.knowledge.directory()
+  const why = notAllowed(before, after, people.get(person)?.role, person, [...desks.values()])
   if (why) throw new Refused('forbidden', why)
 }
 

@@ -60,6 +60,7 @@ export async function setUpDesk(
       })
       .execute()
     await trx.insertInto('team').values({ id: TEAM, name: 'First line', lead: id }).execute()
+    await trx.insertInto('queue').values({ id: 'all', name: 'All requests', team: TEAM }).execute()
     await trx
       .insertInto('edition')
       .values({

@@ -230,7 +230,7 @@ function placed(signal: Signal, design: CompiledDesign, directory: Directory): T
   const site = directory.sites.get(signal.site ?? gear?.site ?? '')
   const named = signal.organisation ?? gear?.organisation ?? site?.organisation
   const organisation = named !== undefined && directory.organisations.has(named) ? named : null
-  const cover = directory.agreementAt(organisation ?? undefined, deskNow())?.cover ?? null
+  const cover = directory.coverOf(organisation, directory.agreementAt(organisation ?? undefined, deskNow()))
   return { signal, known, organisation, site: site?.id ?? null, cover }
 }
 

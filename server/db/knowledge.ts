@@ -1,6 +1,9 @@
 import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
+import type { Selectable } from 'kysely'
+import { agreementOf, equipmentOf, personOf, queueOf, withoutNulls } from './directoryRows'
 import type { Database } from './connection'
+import type { Tables } from './tables'
 import { withDesign } from './kept'
 
 /**
@@ -91,35 +94,30 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
   return promise
 }
 
-/** A row as a thing that has what is set, and nothing in place of what is not. */
-type WithoutNulls<T> = { [K in keyof T as null extends T[K] ? never : K]: T[K] } & {
-  [K in keyof T as null extends T[K] ? K : never]?: Exclude<T[K], null>
-}
-const withoutNulls = <T extends object>(row: T) =>
-  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as WithoutNulls<T>
-
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
-  const [people, teams, sites, organisations, agreements, equipment, overrides] = await Promise.all([
-    db.selectFrom('person').selectAll().execute(),
-    db.selectFrom('team').selectAll().execute(),
-    db.selectFrom('site').selectAll().execute(),
-    db.selectFrom('organisation').selectAll().execute(),
-    db.selectFrom('agreement').selectAll().execute(),
-    db.selectFrom('equipment').selectAll().execute(),
-    db.selectFrom('rota_override').selectAll().orderBy('id').execute(),
+  const all = <T extends keyof Tables & string>(table: T) =>
+    db
+      .selectFrom(table as 'team')
+      .selectAll()
+      .execute() as unknown as Promise<Selectable<Tables[T]>[]>
+  const listed = async <T extends keyof Tables & string>(table: T) => (await all(table)).map(withoutNulls)
+  const [organisations, sites, teams, people, queues, desks] = await Promise.all([
+    ...([listed('organisation'), listed('site'), listed('team'), all('person')] as const),
+    ...([all('queue'), listed('desk')] as const),
   ])
+  const [skills, covers, agreementTypes, equipmentTypes, agreements, equipment, overrides] =
+    await Promise.all([
+      ...([listed('skill'), listed('cover'), listed('agreement_type'), listed('equipment_type')] as const),
+      ...([all('agreement'), all('equipment')] as const),
+      db.selectFrom('rota_override').selectAll().orderBy('id').execute(),
+    ])
   return {
-    people: people.map(({ password_hash: _, ...person }) => withoutNulls(person)),
-    teams: teams.map(withoutNulls),
-    sites: sites.map(withoutNulls),
-    organisations,
-    agreements: agreements.map(({ amount, ...one }) =>
-      withoutNulls({ ...one, amount: amount === null ? null : Number(amount) }),
-    ),
-    equipment: equipment.map(({ warranty_until: warrantyUntil, ...one }) =>
-      withoutNulls({ ...one, warrantyUntil }),
-    ),
+    ...{ organisations, sites, teams, desks, skills, covers, agreementTypes, equipmentTypes },
+    queues: queues.map(queueOf),
+    people: people.map(personOf),
+    agreements: agreements.map(agreementOf),
+    equipment: equipment.map(equipmentOf),
     rotaOverrides: overrides.map(({ starts: from, ends: to, id, rota, person, why }) => ({
       ...{ id, rota, from, to, person, why },
     })),

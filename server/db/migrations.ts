@@ -426,4 +426,53 @@ alter table outbox add column written text;
 alter table article add column files jsonb not null default '[]';
 `,
   },
+  {
+    // Words that were typed before are things with the word for an id; queues and desks keep the ids of the design.
+    name: '0022 all of the directory has rows of its own, and a trail',
+    sql: `
+create table skill (id text primary key, name text not null, remarks text, active boolean not null default true, version int not null default 1);
+create table cover (like skill including all);
+create table agreement_type (like skill including all);
+create table equipment_type (like skill including all);
+create table desk (like skill including all);
+alter table desk add column leads text[] not null default '{}';
+create table queue (like skill including all);
+alter table queue add column team text references team, add column seen_by text[] not null default '{}';
+alter table organisation add column departments text[] not null default '{}', add column contact text references person,
+  add column phone text, add column mail text, add column cover text references cover, add column priority text,
+  add column remarks text, add column active boolean not null default true, add column version int not null default 1;
+alter table site add column address text, add column phone text, add column ways jsonb not null default '{}',
+  add column remarks text, add column active boolean not null default true, add column version int not null default 1;
+alter table team add column desks text[] not null default '{}', add column remarks text,
+  add column active boolean not null default true, add column version int not null default 1;
+alter table person add column phone text, add column manager text references person deferrable initially deferred, add column identifier text unique,
+  add column grades jsonb not null default '{}', add column remarks text, add column version int not null default 1;
+alter table agreement alter column number set default nextval('agreement_number'),
+  add column active boolean not null default true, add column version int not null default 1;
+alter table equipment add column type text references equipment_type, add column used_by text references person,
+  add column state text, add column active boolean not null default true, add column version int not null default 1;
+create table directory_change (
+  id bigserial primary key, at bigint not null, by text, way text not null, list text not null, thing text not null,
+  name text not null, deed text not null, before jsonb not null, after jsonb not null);
+create index directory_change_thing on directory_change (list, thing, id);
+insert into skill (id, name) select distinct one, one from person, unnest(skills) as one;
+insert into cover (id, name) select one, one from (
+  select cover as one from agreement
+  union select jsonb_array_elements_text(document #> '{triage,signals,covers}') from edition
+  union select jsonb_array_elements_text(document #> '{triage,signals,covers}') from draft) as covers where one <> '';
+insert into agreement_type (id, name) select distinct type, type from agreement where type is not null;
+alter table agreement add foreign key (cover) references cover, add foreign key (type) references agreement_type;
+insert into queue (id, name) select distinct on (id) id, name from (
+  select number, one->>'id' as id, one->>'name' as name from edition, jsonb_array_elements(document->'queues') as one
+  union all select 1000000, one->>'id', one->>'name' from draft, jsonb_array_elements(document->'queues') as one) as queues
+  order by id, number desc;
+insert into desk (id, name, leads) select distinct on (id) id, name, leads from (
+  select number, one->>'id' as id, one->>'name' as name, array(select jsonb_array_elements_text(one->'leads')) as leads
+  from edition, jsonb_array_elements(document->'desks') as one
+  union all select 1000000, one->>'id', one->>'name', array(select jsonb_array_elements_text(one->'leads'))
+  from draft, jsonb_array_elements(document->'desks') as one) as desks order by id, number desc;
+update team set desks = array(select distinct one->>'id' from (select document from edition order by number desc limit 1) as newest,
+  jsonb_array_elements(newest.document->'desks') as one where one->'teams' ? team.id);
+`,
+  },
 ]

@@ -1,6 +1,7 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
-import type { Design, Role } from '../../core/design'
+import type { Design, Role, SkillGrade } from '../../core/design'
+import type { Values } from '../../core/directory'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
@@ -52,17 +53,41 @@ export interface TicketFacts {
 /** What of a ticket's state is kept in one piece. */
 export type KeptState = Omit<TicketState, 'because'>
 
+/** What every list of the directory has. */
+export interface Listed {
+  id: string
+  name: string
+  remarks: OrNull<string>
+  /** False of what is put away. */
+  active: Filled<boolean>
+  /** Counts its changes, so that whoever changes an older one is told. */
+  version: Filled<number>
+}
+
+export type OrNull<T> = ColumnType<T | null, T | null | undefined, T | null>
+/** JSON that the database fills in when it is left out. */
+export type FilledJson<T extends object> = ColumnType<T, string | undefined, string>
+
 export interface Tables {
   setting: { key: string; value: Json<object> }
-  organisation: { id: string; name: string }
-  site: {
-    id: string
-    name: string
+  organisation: Listed & {
+    departments: Filled<string[]>
+    contact: OrNull<string>
+    phone: OrNull<string>
+    mail: OrNull<string>
+    cover: OrNull<string>
+    priority: OrNull<string>
+  }
+  site: Listed & {
     zone: string
     organisation: string
     calendar: string
-    priority: string | null
-    manager: ColumnType<string | null, string | null | undefined, string | null>
+    priority: OrNull<string>
+    address: OrNull<string>
+    phone: OrNull<string>
+    manager: OrNull<string>
+    /** Minutes to other sites, by their ids. */
+    ways: FilledJson<Record<string, number>>
   }
   person: {
     id: string
@@ -77,12 +102,40 @@ export interface Tables {
     teams: Filled<string[]>
     shift: ColumnType<Calendar | null, string | null, string | null>
     department: ColumnType<string | null, string | null | undefined, string | null>
+    phone: OrNull<string>
+    manager: OrNull<string>
+    identifier: OrNull<string>
+    remarks: OrNull<string>
+    version: Filled<number>
     skills: Filled<string[]>
+    grades: FilledJson<Record<string, SkillGrade>>
     capacity: ColumnType<number | null, number | null | undefined, number | null>
     notify: ColumnType<Preferences | null, string | null | undefined, string | null>
     password_hash: string | null
   }
-  team: { id: string; name: string; lead: string | null }
+  team: Listed & { lead: OrNull<string>; desks: Filled<string[]> }
+  queue: Listed & { team: OrNull<string>; seen_by: Filled<string[]> }
+  desk: Listed & { leads: Filled<string[]> }
+  skill: Listed
+  cover: Listed
+  agreement_type: Listed
+  equipment_type: Listed
+  /** Who changed what of the directory; only ever appended. */
+  directory_change: {
+    id: Generated<number>
+    at: number
+    /** Null of what the desk does by itself. */
+    by: string | null
+    way: 'hand' | 'file' | 'program' | 'setup'
+    list: string
+    thing: string
+    /** What it was called then. */
+    name: string
+    deed: 'made' | 'changed' | 'putAway' | 'takenBack' | 'merged'
+    /** Only what was different, field by field. */
+    before: Json<Values>
+    after: Json<Values>
+  }
   agreement: {
     number: number
     organisation: string
@@ -100,6 +153,8 @@ export interface Tables {
     amount: ColumnType<string | null, number | string | null | undefined, number | string | null>
     remarks: string | null
     priority: ColumnType<string | null, string | null | undefined, string | null>
+    active: Filled<boolean>
+    version: Filled<number>
   }
   equipment: {
     number: Generated<number>
@@ -112,6 +167,11 @@ export interface Tables {
     agreement: number | null
     warranty_until: number | null
     remarks: string | null
+    type: OrNull<string>
+    used_by: OrNull<string>
+    state: OrNull<string>
+    active: Filled<boolean>
+    version: Filled<number>
   }
   repair: {
     id: Generated<number>

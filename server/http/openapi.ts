@@ -2,7 +2,7 @@ import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { version } from '../../package.json'
 import written from './answers.json'
-import type { Route, Statement } from './route'
+import { wordPart, type Route, type Statement } from './route'
 import { operationOf, type Operation } from './operation'
 
 // Made of the routes' types by scripts/answers.mjs; the file's own type would describe every answer of the API again.
@@ -18,10 +18,8 @@ export function describeApi(routes: [file: string, route: Route][]) {
   for (const [file, route] of routes) {
     const operation = operationOf(file)
     if (!operation) continue
-    paths[operation.path] = {
-      ...paths[operation.path],
-      [operation.method]: describe(operation, route.statement, schemas),
-    }
+    for (const [one, statement] of eachOf(operation, route.statement))
+      paths[one.path] = { ...paths[one.path], [one.method]: describe(one, statement, schemas) }
   }
   return {
     openapi: '3.1.0',
@@ -40,6 +38,24 @@ export function describeApi(routes: [file: string, route: Route][]) {
       },
     },
   }
+}
+
+/** Where a part of the path is one of a few words, each of them is an operation by itself. */
+function eachOf(
+  operation: Operation,
+  statement: Statement<object, object>,
+): [Operation, Statement<object, object>][] {
+  const part = wordPart(statement.path)
+  const words = part === undefined ? undefined : statement.path?.[part]
+  if (part === undefined || typeof words !== 'object') return [[operation, statement]]
+  return words.map((word) => [
+    {
+      ...operation,
+      path: operation.path.replace(`{${part}}`, word),
+      parameters: operation.parameters.filter((one) => one !== part),
+    },
+    statement.bodyOf ? { ...statement, body: statement.bodyOf(word) } : statement,
+  ])
 }
 
 const PROBLEM = {
@@ -82,7 +98,7 @@ function describe(
     parameters: [
       ...parameters.map((name) => ({
         ...{ name, in: 'path', required: true },
-        schema: PATH_PARTS[statement.path?.[name] ?? 'text'],
+        schema: PATH_PARTS[statement.path?.[name] === 'number' ? 'number' : 'text'],
       })),
       ...Object.entries(query?.properties ?? {}).map(([name, schema]) => ({ name, in: 'query', schema })),
       ...Object.entries(statement.headers ?? {}).map(([name, description]) => ({

@@ -44,11 +44,13 @@ export function isStaff(role: Role): boolean {
   return RANK[role] >= 1
 }
 
-/** What stands in braces in a route's path: a whole number, or a text as it is. */
-export type PathParts = Record<string, 'number' | 'text'>
+/** What stands in braces in a route's path: a whole number, a text as it is, or one of a few words. */
+export type PathParts = Record<string, 'number' | 'text' | readonly string[]>
 
 /** The values of those. */
-export type PathOf<P extends PathParts> = { [K in keyof P]: P[K] extends 'number' ? number : string }
+export type PathOf<P extends PathParts> = {
+  [K in keyof P]: P[K] extends 'number' ? number : P[K] extends readonly (infer Word)[] ? Word : string
+}
 
 /** What a route says about itself: who may call it, and for the API's description. */
 export interface Statement<B, Q, P extends PathParts = PathParts> {
@@ -58,6 +60,8 @@ export interface Statement<B, Q, P extends PathParts = PathParts> {
   path?: P
   /** Class of the body, checked with class-validator. */
   body?: ClassConstructor<B>
+  /** The class where it goes by the one part of the path that is one of a few words. */
+  bodyOf?: (word: string) => ClassConstructor<B>
   query?: ClassConstructor<Q>
   /** Most bytes of the body, where it is not 2 MB, or 64 kB of somebody who has not signed in. */
   bodyLimit?: number
@@ -112,17 +116,11 @@ export function defineRoute<
       admit(statement.who, caller)
       refuseUnsafe(event.context.params ?? {})
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
-      const body = statement.body
-        ? await parse(
-            statement.body,
-            await readJson(
-              event,
-              statement.bodyLimit ?? (statement.who === 'anyone' ? STRANGERS_LIMIT : BODY_LIMIT),
-            ),
-          )
-        : ({} as B)
-      const query = statement.query ? await parse(statement.query, { ...getQuery(event) }) : ({} as Q)
       const path = pathOf(event, statement.path)
+      const type = statement.body ?? statement.bodyOf?.(wordOf(path, statement.path))
+      const limit = statement.bodyLimit ?? (statement.who === 'anyone' ? STRANGERS_LIMIT : BODY_LIMIT)
+      const body = type ? await parse(type, await readJson(event, limit)) : ({} as B)
+      const query = statement.query ? await parse(statement.query, { ...getQuery(event) }) : ({} as Q)
       const call = { event, desk, body, query, path, signedIn: caller }
       Object.defineProperty(call, 'caller', { get: () => caller ?? fail(new HttpProblem(401, SIGN_IN)) })
       return await answer(call as Call<B, Q, P>)
@@ -241,10 +239,24 @@ function pathOf(event: H3Event, parts: PathParts = {}): Record<string, number | 
   return Object.fromEntries(
     Object.entries(parts).map(([name, kind]) => {
       const text = event.context.params?.[name] ?? ''
+      if (typeof kind === 'object') return [name, oneOfWords(text, kind)]
       return [name, kind === 'number' ? wholeNumber(text) : text]
     }),
   )
 }
+
+function oneOfWords(text: string, words: readonly string[]): string {
+  if (!words.includes(text))
+    throw new HttpProblem(404, `There is nothing called “${text}” here; it is one of ${words.join(', ')}.`)
+  return text
+}
+
+/** The part of a path that is one of a few words. */
+export const wordPart = (parts: PathParts = {}): string | undefined =>
+  Object.keys(parts).find((name) => typeof parts[name] === 'object')
+
+const wordOf = (path: Record<string, number | string>, parts: PathParts | undefined): string =>
+  String(path[wordPart(parts) ?? ''])
 
 function wholeNumber(text: string): number {
   if (!/^\d{1,15}$/.test(text)) throw new HttpProblem(404, `“${text}” is not a number; look at the address.`)

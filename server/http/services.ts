@@ -39,7 +39,10 @@ function start(): Services {
       stream.send({ kind: 'edition' })
     },
     yare_adoption: () => stream.send({ kind: 'adoption' }),
-    yare_directory: () => desk.knowledge.forget('directory'),
+    yare_directory: () => {
+      desk.knowledge.forget('directory')
+      stream.send({ kind: 'directory' })
+    },
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
     yare_ended: (payload) => stream.end(JSON.parse(payload) as Ended),

@@ -162,7 +162,7 @@ export async function outlook(desk: Reading, reference: number, choice: Acceptan
     category: design.categoryPath(state.category),
     numeral: priority.numeral,
     priority: priority.name,
-    queue: design.queueName(state.queue),
+    queue: directory.queues.get(state.queue)?.name ?? state.queue,
     team: directory.teams.get(state.team)?.name ?? state.team,
     technician: state.technician ? directory.nameOf(state.technician) : null,
     because: becausesInWords(state.because, reader),

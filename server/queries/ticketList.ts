@@ -304,7 +304,7 @@ export function rowOf(
     priorityOrder: priority.order,
     organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
     site: directory.sites.get(state.site ?? '')?.name ?? '',
-    queue: design.queueName(state.queue),
+    queue: directory.queues.get(state.queue)?.name ?? state.queue,
     team: directory.teams.get(state.team)?.name ?? state.team,
     technician: state.technician ? directory.nameOf(state.technician) : null,
     requester: directory.nameOf(state.requester),

@@ -15,6 +15,12 @@ import type { ReadTable } from './readTable'
 const ARROW = '→ '
 const OTHERS = ['row', 'off', 'note'] as const
 
+/** What the files of sheets say that they are. */
+export const SHEET_TYPES = {
+  csv: 'text/csv; charset=utf-8; header=present',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+}
+
 type NamesOf = (fact: string) => CellNames
 
 /** A decision table as lines of a sheet: headings, then a line a row. Columns are headed by the facts' own names. */

@@ -94,7 +94,7 @@ describe('What routes answer', () => {
       ],
       ...[
         'GET /api/openapi.json',
-        'GET /api/people',
+        'GET /api/directory',
         'GET /api/requests',
         'GET /api/setup',
         'GET /api/signals',

@@ -1,23 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { csvOf } from '../../core/clock'
-import { DAY } from '../../core/time'
-import { deskNow } from '../../server/clock/deskClock'
-import {
-  AGREEMENT_COLUMNS,
-  agreementLines,
-  listAgreements,
-  saveAgreement,
-} from '../../server/directory/agreements'
-import { takeCsv } from '../../server/directory/csvFile'
-import {
-  EQUIPMENT_COLUMNS,
-  backFromRepair,
-  equipmentLines,
-  listEquipment,
-  saveEquipment,
-  sendToRepair,
-} from '../../server/directory/equipment'
-import { AGREEMENT_FILE, EQUIPMENT_FILE } from '../../server/directory/fileKinds'
+import { sql } from 'kysely'
+import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directory'
+import { saveThing, setAway, type By } from '../../server/commands/directory'
+import { fileOfList, takeFile } from '../../server/directory/file'
+import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
+import { backFromRepair, sendToRepair } from '../../server/directory/repairs'
 import { agreementPage, coverOf } from '../../server/queries/intake'
 import { makeWorld, SCANNER, TORA } from './world'
 
@@ -27,28 +14,206 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 const directory = () => world.desk.knowledge.directory()
+const ADA: By = { person: 'ada-thorne', isAdministrator: true, way: 'hand' }
+const OLIN: By = { person: 'olin-brandt', isAdministrator: false, way: 'hand' }
+const make = (list: ListName, given: Record<string, Value>, by = ADA) =>
+  saveThing(world.desk, { list, given }, by)
+const change = (list: ListName, id: string, given: Record<string, Value>, version?: number, by = ADA) =>
+  saveThing(world.desk, { list, id, given, version }, by)
+const list = (name: ListName, query: Partial<Parameters<typeof listThings>[2]> = {}) =>
+  listThings(world.desk, name, { limit: 100, ...query })
+const content = (lines: string[]) => Buffer.from(lines.join('\n'))
+const take = (name: ListName, lines: string[], isTaken = true) =>
+  takeFile(world.desk, { list: name, content: content(lines), as: 'csv', take: isTaken }, ADA)
 
-describe('agreements', () => {
-  // One year from its start unless changed is common practice.
-  it('are given the next number, run a year unless changed, and are known to the desk at once', async () => {
-    const before = (await directory()).agreements.map((one) => one.number)
-    const body = { organisation: 'lantern rock museum', cover: 'Office hours', first: '2026-11-01' }
-    const number = await saveAgreement(world.desk, body)
-    expect(number).toBe(Math.max(...before) + 1)
-    const { rows } = await listAgreements(world.desk, { search: String(number), limit: 9 })
-    expect(rows[0]).toMatchObject({ organisation: 'lantern', last: '2027-10-31', standing: 'covered' })
-    const page = async () => agreementPage(number, await directory(), 'Europe/London')
-    expect(await page()).toMatchObject({ state: 'covered', last: '2027-10-31' })
-    await saveAgreement(world.desk, { ...body, last: '2026-11-10', amount: 12.5 }, number)
-    expect(await page()).toMatchObject({ state: 'expired', last: '2026-11-10' })
+describe('a thing of the directory', () => {
+  it.each<[ListName, Record<string, Value>]>([
+    [
+      'organisations',
+      { name: 'Tern Ferries', departments: ['Deck'], cover: 'Office hours', phone: '+44 20 5550 0199' },
+    ],
+    [
+      'sites',
+      {
+        name: 'Tern Pier',
+        organisation: 'merrow',
+        zone: 'Europe/Oslo',
+        calendar: 'varnes',
+        ways: { hallin: 50 },
+      },
+    ],
+    ['teams', { name: 'Night Watch', lead: 'tora-aas', desks: ['house'] }],
+    [
+      'people',
+      {
+        name: 'Siv Tarn',
+        mail: 'siv@tern.example',
+        role: 'technician',
+        teams: ['networks'],
+        skills: { fibre: 'expert', radio: 'learning' },
+        language: 'nb',
+        manager: 'mika-okoro',
+        phone: '+47 55 01 01',
+      },
+    ],
+    ['queues', { name: 'Night', team: 'networks', seenBy: ['field-crew'] }],
+    ['desks', { name: 'Night desk', leads: ['olin-brandt'] }],
+    ['skills', { name: 'Knots' }],
+    ['covers', { name: 'Weekends' }],
+    ['agreement-types', { name: 'trial' }],
+    ['equipment-types', { name: 'Winch' }],
+    [
+      'agreements',
+      {
+        organisation: 'lantern',
+        cover: 'Office hours',
+        first: '2026-11-01',
+        last: '2027-03-31',
+        amount: 12.5,
+        type: 'maintenance',
+      },
+    ],
+    [
+      'equipment',
+      {
+        name: 'Lamp',
+        organisation: 'lantern',
+        site: 'lantern',
+        agreement: '1057',
+        warranty: '2027-01-31',
+        user: 'noor-wick',
+        state: 'in store',
+      },
+    ],
+  ])('of %s is made, read, changed and put away as it was said, each in its trail', async (name, given) => {
+    const { id } = await make(name, given)
+    const page = await thingPage(world.desk, name, id)
+    expect(page).toMatchObject({ id, active: true, version: 1, values: given })
+    const { version } = await change(name, id, { remarks: 'by hand' }, 1)
+    expect((await thingPage(world.desk, name, id)).values).toMatchObject({ ...given, remarks: 'by hand' })
+    await expect(change(name, id, { remarks: 'too late' }, 1)).rejects.toMatchObject({ reason: 'conflict' })
+    expect(await change(name, id, { remarks: 'by hand' }, version)).toEqual({ id, version })
+    await setAway(world.desk, { list: name, id, away: true }, ADA)
+    expect((await list(name)).rows.some((one) => one.id === id)).toBe(false)
+    expect((await list(name, { away: true })).rows.map((one) => one.id)).toContain(id)
+    await setAway(world.desk, { list: name, id, away: false }, ADA)
+    const trail = await trailOf(world.desk, { list: name, id, limit: 9 })
+    expect(trail.rows.map((one) => [one.deed, one.by])).toEqual(
+      ['takenBack', 'putAway', 'changed', 'made'].map((deed) => [deed, 'ada-thorne']),
+    )
+    expect(trail.rows[2]!.changed).toEqual({ remarks: { before: null, after: 'by hand' } })
   })
 
+  it('is known to the desk at once: who is in a team works in the hours of the desk', async () => {
+    const siv = (await directory()).personOf('SIV@tern.example')
+    expect(siv).toMatchObject({
+      teams: ['networks'],
+      skills: ['fibre', 'radio'],
+      grades: { fibre: 'expert', radio: 'learning' },
+    })
+    expect(siv?.notify).toEqual({ language: 'nb' })
+    expect(siv?.shift?.week.length).toBeGreaterThan(0)
+    expect((await directory()).knows(siv!, 'radio')).toBe(false)
+  })
+
+  it('gets an id of its own, however many are made at the same moment', async () => {
+    const made = await Promise.all(
+      Array.from({ length: 8 }, (_, at) =>
+        make('people', { name: 'Ann Other', mail: `ann${at}@x.example`, role: 'requester' }),
+      ),
+    )
+    expect(new Set(made.map((one) => one.id)).size).toBe(8)
+    const twice = await Promise.allSettled(
+      [1, 2].map(() => make('people', { name: 'Twin', mail: 'twin@x.example', role: 'requester' })),
+    )
+    expect(twice.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    expect(twice.find((one) => one.status === 'rejected')).toMatchObject({
+      reason: { fields: [{ field: 'mail' }] },
+    })
+  })
+
+  it('is changed by leads but for what lets people in, and stays itself', async () => {
+    await expect(
+      change('people', 'tora-aas', { role: 'administrator' }, undefined, OLIN),
+    ).rejects.toMatchObject({
+      fields: [{ field: 'role' }],
+    })
+    await expect(change('people', 'ada-thorne', { name: 'Nobody' }, undefined, OLIN)).rejects.toMatchObject({
+      reason: 'forbidden',
+    })
+    await expect(setAway(world.desk, { list: 'people', id: 'ada-thorne', away: true }, ADA)).rejects.toThrow(
+      'You cannot put yourself away',
+    )
+    await expect(change('people', 'nobody', {})).rejects.toMatchObject({ reason: 'missing' })
+    await expect(thingPage(world.desk, 'agreements', 'x')).rejects.toMatchObject({ reason: 'missing' })
+  })
+
+  it('to which the edition in force sends work stays until another does not', async () => {
+    await expect(setAway(world.desk, { list: 'queues', id: 'boarding', away: true }, ADA)).rejects.toThrow(
+      'The edition in force sends work here',
+    )
+  })
+})
+
+describe('a list of the directory', () => {
+  it.each(LIST_NAMES)('of %s comes in pages that miss none', async (name) => {
+    const all = (await list(name, { limit: 500 })).rows.map((one) => one.id)
+    const paged: string[] = []
+    for (let after: string | undefined; ;) {
+      const page = await list(name, { limit: 2, after })
+      paged.push(...page.rows.map((one) => one.id))
+      if ((after = page.next) === undefined) break
+    }
+    expect(paged).toEqual(all)
+  })
+
+  it('is found by words, narrowed down by what it names, and says what is worked out', async () => {
+    expect((await list('people', { search: 'varga merrow' })).rows.map((one) => one.id)).toEqual([
+      'ines-varga',
+    ])
+    expect((await list('people', { where: 'teams:networks' })).rows.length).toBe(6)
+    expect((await list('people', { where: 'skills:radio masts' })).rows.map((one) => one.id)).toContain(
+      'tora-aas',
+    )
+    expect((await list('sites', { where: 'ways:lantern' })).rows.map((one) => one.id)).toEqual([
+      'hallin',
+      'traffic',
+    ])
+    await expect(list('sites', { where: 'name:x' })).rejects.toMatchObject({ fields: [{ field: 'where' }] })
+    const soon = (await list('agreements', { endsWithin: 90 })).rows
+    expect(soon.map((one) => one.id)).toEqual(['1051'])
+    expect(soon[0]!.more).toMatchObject({ standing: 'covered' })
+    expect((await list('teams', { search: 'networks' })).rows[0]!.more.count).toBe(6)
+  })
+
+  it('says of a thing what names it, tickets too', async () => {
+    const { state } = await world.desk.log({ ...SCANNER, channel: 'portal' }, TORA)
+    const { directory: named, tickets } = await usesOfThing(world.desk, 'organisations', 'merrow')
+    expect(named.map((one) => `${one.list} ${one.field}`)).toEqual(
+      expect.arrayContaining([
+        'sites organisation',
+        'people organisation',
+        'agreements organisation',
+        'equipment organisation',
+      ]),
+    )
+    expect(tickets).toEqual([{ as: 'organisation', open: 1, all: 1 }])
+    expect((await usesOfThing(world.desk, 'queues', state.queue)).design.length).toBeGreaterThan(0)
+  })
+})
+
+describe('agreements', () => {
   it('are used by the number that was named, where an organisation has several', async () => {
-    const body = { organisation: 'merrow', cover: 'Pay per job', first: '2026-01-01', last: '2027-12-31' }
     const before = (await directory()).agreements
     const first = before.find((one) => one.organisation === 'merrow')!
     const other = before.find((one) => one.organisation !== 'merrow')!.number
-    const second = await saveAgreement(world.desk, body)
+    const made = await make('agreements', {
+      organisation: 'merrow',
+      cover: 'Pay per job',
+      first: '2026-01-01',
+      last: '2027-12-31',
+    })
+    const second = Number(made.id)
     const log = async (agreement?: number) =>
       (await world.desk.log({ ...SCANNER, channel: 'desk', ...(agreement && { agreement }) }, TORA)).state
     const plain = await log()
@@ -59,99 +224,84 @@ describe('agreements', () => {
     expect(coverOf('merrow', await directory(), 'Europe/London', second)).toMatchObject({
       ...{ number: second, last: '2027-12-31', state: 'covered' },
     })
+    const page = async () => agreementPage(second, await directory(), 'Europe/London')
+    expect(await page()).toMatchObject({ state: 'covered', last: '2027-12-31' })
+    await change('agreements', made.id, { last: '2026-11-10' })
+    expect(await page()).toMatchObject({ state: 'expired', last: '2026-11-10' })
   })
 
-  it('refuse what cannot be, field by field', async () => {
-    const body = {
-      organisation: 'nobody',
-      cover: 'x',
-      first: '2026-11-01',
-      last: '2026-10-01',
-      calendar: 'none',
-    }
-    await expect(saveAgreement(world.desk, body)).rejects.toMatchObject({
-      fields: [{ field: 'organisation' }, { field: 'calendar' }, { field: 'last' }],
-    })
-    await expect(
-      saveAgreement(world.desk, { ...body, organisation: 'merrow', last: undefined, calendar: undefined }, 7),
-    ).rejects.toThrow('no agreement 7')
-  })
-
-  it('that run out soon stand by themselves, the soonest on top', async () => {
-    const { rows } = await listAgreements(world.desk, { endsWithin: 90, limit: 9 })
-    expect(rows.map((one) => one.number)).toEqual([1051])
-    expect(rows[0]!.daysLeft).toBe(Math.ceil((rows[0]!.ends - deskNow()) / DAY))
-  })
-
-  it('come in pages that miss none', async () => {
-    const all = (await listAgreements(world.desk, { limit: 99 })).rows.map((one) => one.number)
-    const first = await listAgreements(world.desk, { limit: 2 })
-    const rest = await listAgreements(world.desk, { limit: 99, after: first.next })
-    expect([...first.rows, ...rest.rows].map((one) => one.number)).toEqual(all)
+  it('leave an organisation without one the cover that it has by itself', async () => {
+    await change('organisations', 'lantern', { cover: 'Pay per job' })
+    const { people } = await directory()
+    const requester = [...people.values()].find((one) => one.organisation === 'lantern')!.id
+    await setAway(world.desk, { list: 'agreements', id: '1057', away: true }, ADA)
+    for (const { id } of (await list('agreements', { where: 'organisation:lantern' })).rows)
+      await setAway(world.desk, { list: 'agreements', id, away: true }, ADA)
+    const { state } = await world.desk.log(
+      {
+        ...SCANNER,
+        requester,
+        channel: 'desk',
+      },
+      TORA,
+    )
+    expect(state).toMatchObject({ agreement: null, cover: 'Pay per job' })
   })
 })
 
 describe('equipment', () => {
-  it('is numbered, found by its words, and covered by an agreement of its own organisation only', async () => {
-    const body = {
-      name: 'Lamp, rotating',
-      serial: 'LR-1',
-      organisation: 'lantern',
-      agreement: 1057,
-      warranty: '2027-01-31',
-    }
-    const number = await saveEquipment(world.desk, body)
-    const { rows } = await listEquipment(world.desk, { search: 'lr-1', limit: 9 })
-    expect(rows).toHaveLength(1)
-    expect(rows[0]).toMatchObject({ number, inWarranty: true, warranty: '2027-01-31', covered: false })
-    await expect(saveEquipment(world.desk, { ...body, agreement: 1042 })).rejects.toMatchObject({
-      fields: [{ field: 'agreement', message: 'agreement 1042 is another organisation’s' }],
-    })
-  })
-
   it('is away at one repair shop at most, until it is back', async () => {
-    const [one] = (await listEquipment(world.desk, { limit: 1 })).rows
+    const [one] = (await list('equipment', { limit: 1 })).rows
+    const number = Number(one!.id)
     const send = () =>
-      sendToRepair(world.desk, one!.number, 'tora-aas', { shop: 'Petrel Works', expected: '2026-12-01' })
+      sendToRepair(world.desk, number, 'tora-aas', { shop: 'Petrel Works', expected: '2026-12-01' })
     const tries = await Promise.allSettled([send(), send(), send()])
     expect(tries.filter((each) => each.status === 'fulfilled')).toHaveLength(1)
-    const { rows, total } = await listEquipment(world.desk, { out: true, limit: 9 })
+    const { rows, total } = await list('equipment', { out: true })
     expect(total).toBe(1)
-    expect(rows[0]).toMatchObject({ number: one!.number, away: { shop: 'Petrel Works' } })
-    await backFromRepair(world.desk, one!.number, 'New reader')
-    expect((await listEquipment(world.desk, { out: true, limit: 9 })).total).toBe(0)
-    await expect(backFromRepair(world.desk, one!.number)).rejects.toThrow('not at a repair shop')
+    expect(rows[0]).toMatchObject({ id: one!.id, more: { away: { shop: 'Petrel Works' } } })
+    await backFromRepair(world.desk, number, 'New reader')
+    expect((await list('equipment', { out: true })).total).toBe(0)
+    await expect(backFromRepair(world.desk, number)).rejects.toThrow('not at a repair shop')
   })
 })
 
 describe('a file', () => {
-  it('that was taken out and is taken in again changes nothing', async () => {
-    const { zone } = (await world.desk.knowledge.currentEdition()).design.desk
-    const written = async () => ({
-      agreements: csvOf([[...AGREEMENT_COLUMNS], ...agreementLines(await directory(), zone)]),
-      equipment: csvOf([[...EQUIPMENT_COLUMNS], ...equipmentLines(await directory(), zone)]),
-    })
-    const before = await written()
-    const agreements = await takeCsv(world.desk, AGREEMENT_FILE, before.agreements, true)
-    const equipment = await takeCsv(world.desk, EQUIPMENT_FILE, before.equipment, true)
-    for (const { lines } of [agreements, equipment])
-      expect(lines.filter((line) => line.outcome !== 'changed')).toEqual([])
-    expect(await written()).toEqual(before)
+  it.each(LIST_NAMES)('of %s that was taken out and is taken in again changes nothing', async (name) => {
+    const before = String(await fileOfList(world.desk, name, 'csv'))
+    const report = await takeFile(
+      world.desk,
+      { list: name, content: Buffer.from(before), as: 'csv', take: true },
+      ADA,
+    )
+    expect(report.lines.filter((line) => line.outcome !== 'same')).toEqual([])
+    expect(String(await fileOfList(world.desk, name, 'csv'))).toBe(before)
   })
 
-  it('is looked at line by line before anything is taken; then the right lines are', async () => {
-    const text = [
-      'number,name,organisation,agreement,warranty,remarks',
-      ',"Winch, electric",Saltern Kelp Works,1060,2027-05-31,\'=1+1',
-      ',,saltern,,,',
-      ',Pump,nowhere,,,',
-      ',Pump,saltern,1042,,',
-      '99999,Pump,saltern,,,',
-      ',Pump,saltern,,31.5.2027,',
-    ].join('\n')
-    const count = async () => (await listEquipment(world.desk, { limit: 1 })).total
+  it('that is a workbook is the same', async () => {
+    const workbook = (await fileOfList(world.desk, 'people', 'xlsx')) as Buffer
+    const report = await takeFile(
+      world.desk,
+      { list: 'people', content: workbook, as: 'xlsx', take: false },
+      ADA,
+    )
+    expect(report.lines.filter((line) => line.outcome !== 'same')).toEqual([])
+    expect(report.lines.length).toBe((await directory()).people.size)
+  })
+
+  it('is looked at line by line before anything is taken; then the right lines are, and again none is new', async () => {
+    const lines = [
+      'number,name,organisation,agreement,warranty,type,remarks',
+      ',"Winch, electric",Saltern Kelp Works,1060,2027-05-31,Hoist,\'=1+1',
+      ',,saltern,,,,',
+      ',Pump,nowhere,,,,',
+      ',Pump,saltern,1042,,,',
+      '99999,Pump,saltern,,,,',
+      ',Pump,saltern,,31.5.2027,,',
+    ]
+    const count = async () => (await list('equipment', { limit: 1 })).total
     const before = await count()
-    const look = await takeCsv(world.desk, EQUIPMENT_FILE, text, false)
+    const look = await take('equipment', lines, false)
     expect(look.lines.map((line) => [line.line, line.outcome, line.problems[0]?.field])).toEqual([
       [2, 'new', undefined],
       [3, 'wrong', 'name'],
@@ -160,18 +310,45 @@ describe('a file', () => {
       [6, 'wrong', 'number'],
       [7, 'wrong', 'warranty'],
     ])
+    expect(look.makes).toEqual([{ list: 'equipment-types', name: 'Hoist' }])
     expect(await count()).toBe(before)
-    const taken = await takeCsv(world.desk, EQUIPMENT_FILE, text, true)
+    const taken = await take('equipment', lines)
     expect(await count()).toBe(before + 1)
-    const made = (await directory()).equipment.get(String(taken.lines[0]!.number))
-    expect(made).toMatchObject({ name: 'Winch, electric', remarks: '=1+1' })
+    const made = (await directory()).equipment.get(taken.lines[0]!.id!)
+    expect(made).toMatchObject({ name: 'Winch, electric', remarks: '=1+1', type: 'hoist' })
+    expect((await directory()).equipmentTypes.get('hoist')?.name).toBe('Hoist')
+    const again = await take('equipment', lines)
+    expect(again.lines[0]).toMatchObject({ outcome: 'same', id: taken.lines[0]!.id })
+    expect(await count()).toBe(before + 1)
+  })
+
+  it('may put people away, who are out at once, and names who wrote what', async () => {
+    const { id } = await make('people', { name: 'Leaver', mail: 'leaver@x.example', role: 'technician' })
+    await sql`insert into api_token (token_hash, person) values ('leaver', ${id})`.execute(world.db)
+    await take('people', ['mail,active', 'leaver@x.example,no'])
+    expect((await directory()).people.get(id)?.active).toBe(false)
+    const { rows } = await sql`select 1 from api_token where person = ${id}`.execute(world.db)
+    expect(rows).toEqual([])
+    expect((await trailOf(world.desk, { list: 'people', id, limit: 1 })).rows[0]).toMatchObject({
+      deed: 'putAway',
+      way: 'file',
+    })
   })
 
   it.each([
     ['number,colour\n1,red', 'columns that are not known here: colour'],
     ['number,name', 'no lines below its headings'],
     ['name,organisation\n"Pump,saltern', 'line 2'],
+    ['name,name\nA,B', 'the column name twice'],
   ])('that is none is refused: %j', async (text, why) => {
-    await expect(takeCsv(world.desk, EQUIPMENT_FILE, text, true)).rejects.toThrow(why)
+    await expect(take('equipment', text.split('\n'))).rejects.toThrow(why)
+  })
+
+  it('in another encoding is refused with what to do', async () => {
+    const latin = Buffer.from('name,organisation\nR\xf8r,saltern', 'latin1')
+    const sent = { list: 'equipment' as const, content: latin, as: 'csv' as const, take: true }
+    await expect(takeFile(world.desk, sent, ADA)).rejects.toThrow('save it as “CSV UTF-8”')
   })
 })
+
+it('has a kind for each list', () => expect(Object.keys(KINDS).sort()).toEqual([...LIST_NAMES].sort()))

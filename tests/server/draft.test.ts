@@ -150,9 +150,9 @@ describe('a draft of two people', () => {
 
   it('is published in part: what somebody else changes stays in it, as theirs', async () => {
     await add('groups', { id: 'harbour', name: 'The harbour' } as { id: string }, LEAD)
-    const page = await add('queues', { id: 'harbour', name: 'Harbour' } as { id: string }, 'ada-thorne')
+    const page = await add('categories', { id: 'yard', name: 'The yard' } as { id: string }, 'ada-thorne')
     expect(page.changes.map((one) => [one.key, one.by.map((by) => by.name).join()])).toEqual([
-      ['queues/harbour', 'Ada Thorne'],
+      ['categories/yard', 'Ada Thorne'],
       ['groups/harbour', 'Olin Brandt'],
     ])
     const { version, edition } = page
@@ -165,9 +165,9 @@ describe('a draft of two people', () => {
       .where('number', '=', done.edition)
       .executeTakeFirstOrThrow()
     expect(document.groups.at(-1)!.id).toBe('harbour')
-    expect(document.queues.some((one) => one.id === 'harbour')).toBe(false)
+    expect(document.categories.some((one) => one.id === 'yard')).toBe(false)
     const rest = await draftPage(first!.desk)
-    expect(rest.changes).toMatchObject([{ key: 'queues/harbour', by: [{ id: 'ada-thorne' }] }])
+    expect(rest.changes).toMatchObject([{ key: 'categories/yard', by: [{ id: 'ada-thorne' }] }])
     expect(rest.edition).toBe(edition + 1)
     expect(rest.design.groups.at(-1)!.id).toBe('harbour')
     // The same screen again is stale by now.
@@ -177,14 +177,14 @@ describe('a draft of two people', () => {
   })
 
   it('is not published in part where that part needs the rest', async () => {
-    const routing = (await draftPage(first!.desk)).design.triage.otherwise
+    const item = (await draftPage(first!.desk)).design.items[0]!
     const page = await changeDraft(
       first!.desk,
-      { list: 'triage', id: 'otherwise', before: routing, after: { ...routing, queue: 'harbour' } },
+      { list: 'items', id: item.id, before: item, after: { ...item, category: 'yard' } },
       LEAD,
     )
     const { version } = page
-    const only = ['triage/otherwise']
+    const only = [`items/${item.id}`]
     await expect(publishDraft(first!.desk, { version, note: 'Half', only }, LEAD)).rejects.toMatchObject({
       reason: 'invalid',
       message: expect.stringContaining('does not hold without the rest'),
@@ -192,7 +192,7 @@ describe('a draft of two people', () => {
     await expect(
       publishDraft(first!.desk, { version, note: 'None', only: ['groups/gone'] }, LEAD),
     ).rejects.toMatchObject({ reason: 'invalid', fields: [{ field: 'only' }] })
-    const all = ['triage/otherwise', 'queues/harbour']
+    const all = [...only, 'categories/yard']
     expect(await publishDraft(first!.desk, { version, note: 'Both', only: all }, LEAD)).toMatchObject({
       left: 0,
     })

@@ -210,9 +210,9 @@ describe('a reason of an older release', () => {
 describe('editions', () => {
   it('of an earlier version are read as today’s, and stay as they were published', async () => {
     const { document } = await world.db.selectFrom('edition').select('document').executeTakeFirstOrThrow()
-    const { moves: _, desks: __, layouts: ___, fields, ...old } = document
+    const { moves: _, layouts: __, fields, ...old } = document
     // What gates ask stood at the gates.
-    const kinds = old.kinds.map(({ fields: ____, ...kind }) => ({
+    const kinds = old.kinds.map(({ fields: ___, ...kind }) => ({
       ...kind,
       statuses: kind.statuses.map((status) => ({
         ...status,
@@ -222,10 +222,11 @@ describe('editions', () => {
         }),
       })),
     }))
-    const kept = JSON.stringify({ ...old, version: 2, kinds })
+    const kept = JSON.stringify({ ...old, version: 2, kinds, queues: [{ id: 'all', name: 'All' }] })
     await sql`update edition set document = ${kept}::jsonb`.execute(world.db)
     const page = await editionPage(world.db, 1)
-    expect(page!.document).toMatchObject({ version: 3, desks: [], layouts: [] })
+    expect(page!.document).toMatchObject({ version: 4, layouts: [] })
+    expect(page!.document).not.toHaveProperty('queues')
     expect(page!.document.moves.length).toBeGreaterThan(0)
     expect(page!.document.fields.map((one) => one.name)).toEqual(
       expect.arrayContaining(['reason', 'dueBack']),

@@ -29,7 +29,7 @@ const first = computed<FirstOf>(() => ({
 type Named = { id: string; name: string }
 const lists = computed<Record<string, readonly Named[]>>(() => ({
   team: props.directory.teams,
-  queue: props.design.queues,
+  queue: props.directory.queues,
   status: statuses.value.map(([id, name]) => ({ id, name })),
   priority: props.design.priorities.map(({ id, numeral, name }) => ({ id, name: `to ${numeral} ${name}` })),
   checklist: props.design.checklists,

@@ -32,7 +32,7 @@ const session = useSession()
 const others = computed(() =>
   present(session.me).role === 'administrator'
     ? undefined
-    : ledByOthers(props.design.desks, [item.value?.desk], present(session.me).id),
+    : ledByOthers(props.directory.desks, [item.value?.desk], present(session.me).id),
 )
 const isLocked = computed(() => props.readonly || others.value !== undefined)
 const words = computed(() => {
@@ -193,7 +193,7 @@ async function remove() {
                 <option v-for="one in openKinds" :key="one.id" :value="one.id">{{ one.name }}</option>
               </select></label
             >
-            <label v-if="design.desks.length"
+            <label v-if="directory.desks.length"
               >Asked of
               <select
                 class="inline-field"
@@ -202,7 +202,7 @@ async function remove() {
                 @change="setDesk(typedIn($event))"
               >
                 <option value="">no desk of its own</option>
-                <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}</option>
+                <option v-for="one in directory.desks" :key="one.id" :value="one.id">{{ one.name }}</option>
               </select></label
             >
             <label

@@ -15,11 +15,12 @@ import { articleOf, ledByOthers, usesOfKind } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { deskName } from '~/composables/designWords'
 import type { EachProps } from '~/composables/useDraft'
+import type { DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
 // One ticket kind: its lifecycle as a picture and as tables. What several catalog items share is changed for all of
 // them, so that is asked once before the first change.
-const props = defineProps<EachProps & { directory: { teams: readonly { id: string; name: string }[] } }>()
+const props = defineProps<EachProps & { directory: DirectoryPage }>()
 const LifecycleDiagram = defineAsyncComponent(() => import('./LifecycleDiagram.vue'))
 const GROUPS: Record<StatusGroup, string> = {
   new: 'new',
@@ -37,7 +38,7 @@ const uses = computed(() => usesOfKind(props.design, props.id))
 const byDesk = computed(() => {
   const groups = new Map<string, typeof items.value>()
   for (const item of items.value) {
-    const desk = item.desk === undefined ? '' : deskName(props.design, item.desk)
+    const desk = item.desk === undefined ? '' : deskName(props.directory.desks, item.desk)
     groups.set(desk, [...(groups.get(desk) ?? []), item])
   }
   return [...groups].map(([desk, list]) => ({ desk, list }))
@@ -45,7 +46,7 @@ const byDesk = computed(() => {
 /** Desks that share the kind with others, and could have one of their own. */
 const sharing = computed(() =>
   kind.value?.desk === undefined && byDesk.value.length > 1
-    ? props.design.desks.filter((desk) => items.value.some((item) => item.desk === desk.id))
+    ? props.directory.desks.filter((desk) => items.value.some((item) => item.desk === desk.id))
     : [],
 )
 /** A kind like this one that is a desk's own; the items of that desk lead to it from then on. */
@@ -71,7 +72,7 @@ const session = useSession()
 const others = computed(() =>
   present(session.me).role === 'administrator'
     ? undefined
-    : ledByOthers(props.design.desks, [kind.value?.desk], present(session.me).id),
+    : ledByOthers(props.directory.desks, [kind.value?.desk], present(session.me).id),
 )
 const mustAgree = computed(() => items.value.length > 1 && !agreed.value.includes(props.id))
 const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
@@ -221,7 +222,7 @@ async function removeKind() {
         >
       </p>
     </div>
-    <p v-if="design.desks.length" class="line">
+    <p v-if="directory.desks.length" class="line">
       <label
         >Whose it is
         <select
@@ -231,7 +232,7 @@ async function removeKind() {
           @change="setDesk(typedIn($event))"
         >
           <option value="">shared by all desks</option>
-          <option v-for="one in design.desks" :key="one.id" :value="one.id">{{ one.name }}’s own</option>
+          <option v-for="one in directory.desks" :key="one.id" :value="one.id">{{ one.name }}’s own</option>
         </select></label
       >
     </p>

@@ -32,7 +32,7 @@ async function make() {
       <thead>
         <tr>
           <th>Kind</th>
-          <th v-if="design.desks.length">Whose</th>
+          <th v-if="directory.desks.length">Whose</th>
           <th>Statuses</th>
           <th>Catalog items that lead to it</th>
           <th><span class="sr-only">Findings</span></th>
@@ -47,7 +47,7 @@ async function make() {
               kind.name
             }}</NuxtLink>
           </td>
-          <td v-if="design.desks.length">{{ deskName(design, kind.desk) }}</td>
+          <td v-if="directory.desks.length">{{ deskName(directory.desks, kind.desk) }}</td>
           <td>{{ kind.statuses.map((one) => one.name).join(', ') }}</td>
           <td>
             {{ itemsOf(kind.id).length }}
@@ -74,6 +74,5 @@ async function make() {
       >
       <button class="act" type="submit">Make it</button>
     </form>
-    <DesignDesksPart v-bind="props" />
   </div>
 </template>

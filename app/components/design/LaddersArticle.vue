@@ -28,7 +28,7 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   person: (id) => nameIn(props.directory.people, id),
   rota: (id) => nameIn(props.design.rotas, id),
   team: (id) => nameIn(props.directory.teams, id),
-  queue: (id) => nameIn(props.design.queues, id),
+  queue: (id) => nameIn(props.directory.queues, id),
   priority: (id) => nameIn(props.design.priorities, id),
   status: (id) => statusNames(props.design.kinds)[id] ?? id,
   field: (name) => props.design.fields.find((one) => one.name === name)?.label ?? name,

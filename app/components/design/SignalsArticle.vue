@@ -25,7 +25,8 @@ const counted = (kind: string, cover: string) =>
     .filter((one) => one.kind === kind && (one.cover ?? '') === cover)
     .reduce((sum, one) => sum + one.count, 0)
 
-const coverName = (cover: string) => cover || 'no agreement'
+const coverName = (cover: string) =>
+  cover ? (props.names.cover?.find((one) => one.value === cover)?.label ?? cover) : 'no agreement'
 const coversLeft = computed(() =>
   ['', ...(props.names.cover ?? []).map((one) => one.value)].filter(
     (one) => !rules.value.covers.includes(one),

@@ -41,10 +41,7 @@ function take(event: Event, work: (value: string) => unknown) {
 
 // Departments stand here: they are only names that people of the directory have.
 const departments = computed(() => [
-  ...new Set([
-    ...props.directory.people.flatMap((one) => one.department ?? []),
-    ...Object.keys(triage.value.departments ?? {}),
-  ]),
+  ...new Set([...props.directory.departments, ...Object.keys(triage.value.departments ?? {})]),
 ])
 function setDepartment(department: string, priority: string) {
   const { [department]: _, ...others } = triage.value.departments ?? {}
@@ -64,7 +61,8 @@ const says = computed<Record<PrioritySource, string>>(() => {
     category: count(props.design.categories, 'categories'),
     site: count(props.directory.sites, 'sites'),
     department: `${Object.keys(triage.value.departments ?? {}).length} of ${departments.value.length} departments`,
-    requester: `${props.directory.people.filter((one) => one.priority).length} people`,
+    organisation: count(props.directory.organisations, 'organisations'),
+    requester: `${props.directory.withPriority} people`,
     agreement: 'as agreements say',
     item: count(props.design.items, 'catalog items'),
     portal: count(props.design.portals, 'portals'),

@@ -59,10 +59,9 @@ const title = (fact: string) =>
       : (termsOfFact(fact)?.name ?? fact)
 const GRADES = ['high', 'medium', 'low'].map((value) => ({ value, label: value }))
 const skills = computed(() =>
-  [...new Set(props.directory.people.flatMap((one) => one.skills ?? []))].map((value) => ({
-    value,
-    label: value,
-  })),
+  props.directory.skills
+    .filter((one) => one.active !== false)
+    .map(({ id, name }) => ({ value: id, label: name })),
 )
 /** What an outcome may become; nothing where it is written freely. */
 const choices = (outcome: string): { value: string; label: string }[] =>

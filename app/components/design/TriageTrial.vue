@@ -10,7 +10,10 @@ const props = defineProps<{ design: Design; directory: DirectoryPage; version: n
 const emit = defineEmits<{ tried: [rows: { decided?: string; nearly?: string }] }>()
 
 const session = useSession()
-const asked = reactive({ reference: '', item: '', requester: session.me?.id ?? '', portal: '' })
+const asked = reactive({
+  ...{ reference: '', item: '', portal: '' },
+  requester: (session.me?.id ?? null) as string | null,
+})
 const answers = ref<Record<string, Answer | null>>({})
 const by = ref<'ticket' | 'facts'>('ticket')
 const deed = useDeed()
@@ -25,9 +28,8 @@ const questions = computed(() => {
     return question && ['number', 'yesNo', 'choice', 'text', 'date'].includes(question.type) ? [question] : []
   })
 })
-const requesters = computed(() =>
-  props.directory.people.filter((one) => one.organisation).sort((a, b) => a.name.localeCompare(b.name)),
-)
+const findPerson = (search: string) =>
+  api('GET /api/choices/{type}', { path: { type: 'person' }, query: { search } })
 const isReady = computed(() =>
   by.value === 'ticket' ? /^\d+$/.test(asked.reference.trim()) : Boolean(asked.item && asked.requester),
 )
@@ -43,7 +45,7 @@ async function tryIt() {
       ? { reference: Number(asked.reference) }
       : {
           item: asked.item,
-          requester: asked.requester,
+          requester: asked.requester ?? undefined,
           answers: said,
           ...(asked.portal && { portal: asked.portal }),
         }
@@ -73,10 +75,13 @@ watch(
           <option value="" disabled>choose …</option>
           <option v-for="one in design.items" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
-        <label for="triage-requester">asked for by</label>
-        <select id="triage-requester" v-model="asked.requester">
-          <option v-for="one in requesters" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+        <KitFinder
+          v-model="asked.requester"
+          label="asked for by"
+          :said="session.me?.name"
+          lists
+          :find="findPerson"
+        />
         <label for="triage-portal">through</label>
         <select id="triage-portal" v-model="asked.portal">
           <option value="">the desk</option>

@@ -38,7 +38,7 @@ const ready = ref(false)
 
 async function read() {
   try {
-    directory.value = await api('GET /api/people')
+    directory.value = await api('GET /api/directory')
     editions.value = await api('GET /api/editions')
     // Only leads see the draft; others read the edition in force.
     const number = wanted.value ?? (session.isLead ? undefined : editions.value[0]?.number)

@@ -23,7 +23,7 @@ const deed = useDeed()
 const latest = ref<SignalLine[]>([])
 const fixes = ref<'works' | 'fails' | 'silent'>('works')
 const kinds = ref<SignalRules['kinds']>([])
-const gear = ref<AnswerOf<'GET /api/equipment'>['rows']>([])
+const gear = ref<AnswerOf<'GET /api/directory/{list}'>['rows']>([])
 const form = reactive({ kind: '', subject: '', text: 'no answer since a minute', count: 1 })
 const said = ref('')
 const zone = computed(() => session.me?.zone ?? 'UTC')
@@ -34,15 +34,16 @@ async function load() {
   latest.value = page.latest
   fixes.value = page.faults.fixes
 }
-const { rows } = await api('GET /api/equipment', { query: { limit: 200 } }).catch(() => ({
-  rows: [],
-}))
-gear.value = rows
+const page = await beside(
+  'The equipment',
+  api('GET /api/directory/{list}', { path: { list: 'equipment' }, query: { limit: 200 } }),
+)
+gear.value = page?.rows ?? []
 const [newest] = await api('GET /api/editions')
 const { document } = await api('GET /api/editions/{number}', { path: { number: newest!.number } })
 kinds.value = document.triage.signals?.kinds ?? []
 form.kind = kinds.value[0]?.id ?? ''
-form.subject = gear.value[0] ? String(gear.value[0].number) : ''
+form.subject = gear.value[0]?.id ?? ''
 await load()
 live.on((notice) => {
   if (notice.kind === 'tickets') void load()
@@ -114,8 +115,8 @@ const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === fo
         >about
         <select v-model="form.subject">
           <option value="">nothing in particular</option>
-          <option v-for="one in gear" :key="one.number" :value="String(one.number)">
-            {{ one.number }} {{ one.name }}, {{ one.organisation }}
+          <option v-for="one in gear" :key="one.id" :value="one.id">
+            {{ one.id }} {{ one.name }}, {{ page?.names.organisations?.[String(one.values.organisation)] }}
           </option>
         </select></label
       >

@@ -46,7 +46,7 @@ export function useDeadlineOffers() {
     key: ['editions', 'deadlineOffers'],
     async query({ signal }) {
       const [directory, editions] = await Promise.all([
-        api('GET /api/people', { signal }),
+        api('GET /api/directory', { signal }),
         api('GET /api/editions', { signal }),
       ])
       const path = { number: oneAt(editions, 0).number }

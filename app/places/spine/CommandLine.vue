@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { ARTICLES } from '~/design'
+import { KINDS } from '~~/core/directory/kinds'
+import { LIST_NAMES } from '~~/core/directory/list'
 import type { Hit } from '~/kit/hit'
 
 // One line to go anywhere, and to find any ticket, person or article.
@@ -21,10 +23,14 @@ const PLACES: Hit[] = [
   { to: '/bench', name: 'Bench: what to do next', note: 'place' },
   { to: '/bench?order=fewestLate', name: 'Bench: the order that keeps most promises', note: 'view' },
   { to: '/knowledge', name: 'Knowledge: articles and notices', note: 'place' },
-  { to: '/directory/agreements', name: 'Directory: agreements', note: 'place' },
-  { to: '/directory/agreements?view=ending', name: 'Directory: agreements running out', note: 'view' },
-  { to: '/directory/equipment', name: 'Directory: equipment', note: 'place' },
-  { to: '/directory/equipment?view=away', name: 'Directory: out for repair', note: 'view' },
+  { to: '/directory', name: 'People and places', note: 'place' },
+  ...LIST_NAMES.map((list) => ({
+    to: `/directory/${list}`,
+    name: `People and places: ${KINDS[list].title.toLowerCase()}`,
+    note: 'list',
+  })),
+  { to: '/directory/agreements?view=ending', name: 'Agreements running out', note: 'view' },
+  { to: '/directory/equipment?view=away', name: 'Equipment out for repair', note: 'view' },
   { to: '/directory/rota', name: 'Rota: who is on call', note: 'place' },
   { to: '/messages', name: 'Messages: everything that went or will go', note: 'place' },
   { to: '/messages?state=givenUp', name: 'Messages: given up', note: 'view' },

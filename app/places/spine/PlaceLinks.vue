@@ -15,9 +15,9 @@ const others = computed(() => [
   { to: '/messages', label: 'Messages', note: 'everything that went or will go' },
   { to: '/directory/rota', label: 'Rota', note: 'who is on call' },
   {
-    to: session.me?.role === 'administrator' ? '/directory' : '/directory/agreements',
-    label: 'Directory',
-    note: 'people, agreements, equipment',
+    to: '/directory',
+    label: 'People and places',
+    note: 'teams, sites, agreements, equipment',
   },
   { to: '/standins/mailbox', label: 'Stand-ins', note: 'mailbox, chat room, pagers, monitor' },
 ])

@@ -79,9 +79,11 @@ export const HELP: readonly Help[] = [
   },
   {
     at: '/directory',
-    place: 'Directory',
+    place: 'People and places',
     says: [
-      'People and places, equipment, agreements, and who is on rota. What is changed here holds from now on.',
+      'Everybody and everything that the desk has to know: for whom it works, who works, and the words that are chosen from. What still keeps it from opening stands on top, each with what to do.',
+      'A field is changed where it stands and holds from then on. What is put away stays with the tickets that name it, and can be taken back.',
+      'Each list is a file as well, taken out and in, with a look at every line before anything is taken.',
     ],
   },
   {

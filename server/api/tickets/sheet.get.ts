@@ -8,7 +8,7 @@ import { readWhich, WhichQuery } from '../../http/listQuery'
 import { defineRoute } from '../../http/route'
 import { seesField } from '../../queries/seenFields'
 import { ticketSheet } from '../../queries/ticketSheet'
-import { workbookOf } from '../../tables/sheet'
+import { SHEET_TYPES, workbookOf } from '../../tables/sheet'
 
 class SheetQuery extends WhichQuery {
   @IsOptional()
@@ -20,11 +20,6 @@ class SheetQuery extends WhichQuery {
   @IsString()
   @MaxLength(3000)
   columns?: string
-}
-
-const TYPES = {
-  csv: 'text/csv; charset=utf-8; header=present',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
 }
 
 export default defineRoute(
@@ -45,7 +40,7 @@ export default defineRoute(
     })
     const lines = await ticketSheet(desk, { ...readWhich(query), ...about }, seen, person?.zone ?? 'UTC')
     setResponseHeaders(event, {
-      'content-type': TYPES[query.as],
+      'content-type': SHEET_TYPES[query.as],
       'content-disposition': `attachment; filename="tickets.${query.as}"`,
     })
     return query.as === 'csv' ? csvOf(lines) : workbookOf('Tickets', lines)

@@ -6,7 +6,7 @@ import { DAY } from '../../../core/time'
 import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
 import { timeSheet } from '../../queries/timeRecords'
-import { workbookOf } from '../../tables/sheet'
+import { SHEET_TYPES, workbookOf } from '../../tables/sheet'
 
 class TimeQuery {
   /** Epoch milliseconds; a month ago if left out. */
@@ -30,11 +30,6 @@ class TimeQuery {
   as: 'csv' | 'xlsx' = 'csv'
 }
 
-const TYPES = {
-  csv: 'text/csv; charset=utf-8; header=present',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-}
-
 export default defineRoute(
   {
     who: 'technician',
@@ -53,7 +48,7 @@ export default defineRoute(
       ...(!(whose === 'all' && isLead) && { person: caller.id }),
     })
     setResponseHeaders(event, {
-      'content-type': TYPES[as],
+      'content-type': SHEET_TYPES[as],
       'content-disposition': `attachment; filename="time.${as}"`,
     })
     return as === 'csv' ? csvOf(lines) : workbookOf('Time', lines)

@@ -1,5 +1,5 @@
 import { IsOptional, IsString, MaxLength } from 'class-validator'
-import { backFromRepair } from '../../../directory/equipment'
+import { backFromRepair } from '../../../directory/repairs'
 import { defineRoute } from '../../../http/route'
 
 class BackBody {

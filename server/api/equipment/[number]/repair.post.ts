@@ -1,5 +1,5 @@
 import { IsInt, IsOptional, IsString, Matches, MaxLength, Min, MinLength } from 'class-validator'
-import { sendToRepair } from '../../../directory/equipment'
+import { sendToRepair } from '../../../directory/repairs'
 import { defineRoute } from '../../../http/route'
 
 class RepairBody {

@@ -4,18 +4,14 @@ import { csvOf } from '../../../../core/clock'
 import { defineRoute } from '../../../http/route'
 import { tableToDmn } from '../../../tables/dmn'
 import { tableInUse } from '../../../tables/parts'
-import { tableToLines, workbookOf } from '../../../tables/sheet'
+import { SHEET_TYPES, tableToLines, workbookOf } from '../../../tables/sheet'
 
 class TableFileQuery {
   @IsIn(['csv', 'xlsx', 'dmn'], { message: 'choose csv, xlsx or dmn' })
   as: 'csv' | 'xlsx' | 'dmn' = 'csv'
 }
 
-const TYPES = {
-  csv: 'text/csv; charset=utf-8; header=present',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-  dmn: 'application/xml; charset=utf-8',
-}
+const TYPES = { ...SHEET_TYPES, dmn: 'application/xml; charset=utf-8' }
 
 export default defineRoute(
   {

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { KINDS, LIST_NAMES, type ListName } from '~~/core/directory'
+import { isOneOf } from '~~/core/lookup'
+import { addressOfThing } from './useThings'
+
+// People and places: an outline of everything the desk has to know, and the page of what is open.
+const route = useRoute()
+const narrow = useNarrow()
+const session = useSession()
+const parts = computed(() => [route.params.thing ?? []].flat().filter(Boolean))
+const list = computed<ListName | undefined>(() =>
+  isOneOf(LIST_NAMES, parts.value[0]) ? parts.value[0] : undefined,
+)
+const id = computed(() => (list.value ? parts.value[1] : undefined))
+const isNew = computed(() => list.value !== undefined && route.query.new === '1' && session.isLead)
+const isGone = computed(() => parts.value.length > 0 && !list.value)
+useHead({ title: () => `${list.value ? KINDS[list.value].title : 'People and places'} · Yare Ledger` })
+const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOfThing(list.value, one))
+</script>
+
+<template>
+  <TwoPages :narrow="narrow" :open="id !== undefined || isNew || isGone">
+    <template #list>
+      <div class="page"><DirectoryOutline :list="list" :opened="id" /></div>
+    </template>
+    <template #open>
+      <div class="page">
+        <p v-if="narrow">
+          <NuxtLink :to="list ? addressOfThing(list) : '/directory'">← Back to the list</NuxtLink>
+        </p>
+        <p v-if="isGone" class="notice bad">
+          There is no list “{{ parts[0] }}”. <NuxtLink to="/directory">See all of them</NuxtLink>
+        </p>
+        <ThingForm
+          v-else-if="isNew && list"
+          :key="list"
+          :list="list"
+          @done="made"
+          @close="navigateTo(addressOfThing(list))"
+        />
+        <ThingLeaf v-else-if="list && id !== undefined" :id="id" :key="`${list} ${id}`" :list="list" />
+        <ListLeaf v-else-if="list" :key="list" :list="list" />
+        <div v-else>
+          <h1>The whole directory</h1>
+          <p class="quiet">
+            Open a list at the left. What is changed here holds from now on; tickets keep what they name.
+          </p>
+          <ThingTrail v-if="session.isLead" />
+        </div>
+      </div>
+    </template>
+  </TwoPages>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  overflow-y: auto;
+  padding: 14px 18px 40px;
+}
+</style>

@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { KINDS, type ListName } from '~~/core/directory'
+import { addressOfThing } from './useThings'
+
+// What a list is for, the list as a file, and who changed what in it.
+const props = defineProps<{ list: ListName }>()
+const session = useSession()
+const kind = computed(() => KINDS[props.list])
+</script>
+
+<template>
+  <h1>{{ kind.title }}</h1>
+  <p>{{ kind.says }}</p>
+  <p v-if="session.isLead">
+    <KitButton kind="main" @click="navigateTo({ path: addressOfThing(list), query: { new: '1' } })"
+      >Add a {{ kind.name }} …</KitButton
+    >
+  </p>
+  <ListFile :list="list" />
+  <ThingTrail v-if="session.isLead" :list="list" />
+</template>

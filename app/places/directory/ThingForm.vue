@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
+import { useLists } from './useThings'
+
+// Makes a thing of the directory. What is needed stands first; the rest can be said later.
+const props = defineProps<{
+  list: ListName
+  /** What is known beforehand. */
+  begins?: Readonly<Record<string, string>>
+  /** Whether it stands in a slip of another form. */
+  inside?: boolean
+}>()
+const emit = defineEmits<{ done: [made: { id: string; name: string }]; close: [] }>()
+const kind = computed(() => KINDS[props.list])
+const session = useSession()
+const fields = computed(() =>
+  Object.entries(kind.value.fields).filter(
+    ([name, field]) => !field.guarded || session.me?.role === 'administrator' || props.begins?.[name],
+  ),
+)
+const FIRST = ['name', 'mail', 'organisation', 'site', 'teams', 'team']
+const isFirst = (name: string, needed?: string) => Boolean(needed) || FIRST.includes(name)
+const first = computed(() => fields.value.filter(([name, field]) => isFirst(name, field.needed)))
+const rest = computed(() => fields.value.filter(([name, field]) => !isFirst(name, field.needed)))
+const more = ref(false)
+const lists = useLists()
+const BEGINS: Partial<Record<ListName, Record<string, Value>>> = {
+  people: { role: 'requester' },
+  equipment: { state: 'in use' },
+}
+const typed = reactive<Record<string, Value>>(
+  Object.fromEntries(
+    Object.entries(KINDS[props.list].fields).map(([name, field]) => [
+      name,
+      props.begins?.[name] ?? BEGINS[props.list]?.[name] ?? emptyOf(field),
+    ]),
+  ),
+)
+const { begun, forget, beginAnew } = useKeptForm(`yare-thing-${props.list}`, typed)
+watch(
+  () => lists.data.value?.zone,
+  (zone) => {
+    if (zone && 'zone' in typed && props.list === 'sites') typed.zone ??= zone
+  },
+  { immediate: true },
+)
+const { busy, error, run } = useDeed()
+const cache = useQueryCache()
+const names = reactive<Record<string, Record<string, string>>>({})
+async function send() {
+  const said = Object.fromEntries(
+    fields.value.flatMap(([name, field]) =>
+      JSON.stringify(typed[name]) === JSON.stringify(emptyOf(field)) ? [] : [[name, typed[name]]],
+    ),
+  )
+  const body = props.list === 'people' && !said.role ? { ...said, role: 'requester' } : said
+  const made = await run(() => api('POST /api/directory/{list}', { path: { list: props.list }, body }))
+  if (!made) {
+    more.value ||= rest.value.some(([name]) => error.value?.on(name))
+    return
+  }
+  forget()
+  emit('done', { id: made.id, name: String(typed.name ?? made.id) })
+  await cache.invalidateQueries({ key: ['directory'] }).catch(() => undefined)
+}
+function leave() {
+  forget()
+  emit('close')
+}
+</script>
+
+<template>
+  <form
+    class="thing-form"
+    novalidate
+    :aria-label="`A new ${kind.name}`"
+    @submit.prevent.stop="send"
+    @keydown.esc.stop="emit('close')"
+  >
+    <h2 v-if="!inside">A new {{ kind.name }}</h2>
+    <p v-if="!inside" class="quiet">{{ kind.says }}</p>
+    <p v-if="begun" class="small" role="status">
+      This is as far as you had come. <KitButton kind="link" @click="beginAnew">Begin anew</KitButton>
+    </p>
+    <div class="fields">
+      <ThingField
+        v-for="([name, field], at) in first"
+        :key="name"
+        v-model="typed[name]!"
+        :field="field"
+        :names="names"
+        :choices="lists.data.value ?? { calendars: [], priorities: [] }"
+        :error="error?.on(name)"
+        :focuses="at === 0"
+      />
+    </div>
+    <div v-if="more" class="fields">
+      <ThingField
+        v-for="[name, field] in rest"
+        :key="name"
+        v-model="typed[name]!"
+        :field="field"
+        :names="names"
+        :choices="lists.data.value ?? { calendars: [], priorities: [] }"
+        :error="error?.on(name)"
+      />
+    </div>
+    <KitButton v-else-if="rest.length" kind="link" @click="more = true">
+      Say more:
+      {{
+        rest
+          .slice(0, 4)
+          .map(([, field]) => field.label.toLowerCase())
+          .join(', ')
+      }}
+      …
+    </KitButton>
+    <KitError :error="error" />
+    <p>
+      <KitButton kind="main" type="submit" :busy="busy">Add the {{ kind.name }}</KitButton>
+      &nbsp;<KitButton kind="plain" @click="leave">Leave it</KitButton>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 0 20px;
+}
+h2 {
+  margin: 0 0 4px;
+}
+</style>

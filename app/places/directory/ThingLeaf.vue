@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { KINDS, type ListName, type Value } from '~~/core/directory'
+import { ask } from '~/kit/asking'
+import { toast } from '~/kit/toast'
+import { labelOf, useLists, valueInWords } from './useThings'
+
+// One thing of the directory: everything that is said of it, changed in place; what names it, and who changed what.
+const props = defineProps<{ list: ListName; id: string }>()
+const session = useSession()
+const kind = computed(() => KINDS[props.list])
+const lists = useLists()
+const path = computed(() => ({ list: props.list, id: props.id }))
+const thing = useQuery({
+  key: () => ['directory', props.list, props.id],
+  query: ({ signal }) => api('GET /api/directory/{list}/{id}', { path: path.value, signal }),
+})
+const cache = useQueryCache()
+const page = computed(() => (thing.data.value?.id === props.id ? thing.data.value : undefined))
+const mayChange = computed(
+  () =>
+    session.isLead && (session.me?.role === 'administrator' || page.value?.values.role !== 'administrator'),
+)
+const isOpen = (guarded?: boolean) => mayChange.value && (!guarded || session.me?.role === 'administrator')
+const title = computed(() => page.value && labelOf(props.list, page.value, page.value.names))
+
+/** What is said of one field is taken over at once; what is wrong with it stands at the field. */
+async function put(name: string, now: Value) {
+  try {
+    await api('PATCH /api/directory/{list}/{id}', { path: path.value, body: { [name]: now } })
+  } catch (thrown) {
+    const error = asApiError(thrown)
+    throw new Error(error.on(name) ?? error.problem.fields?.[0]?.message ?? error.problem.detail, {
+      cause: thrown,
+    })
+  }
+  await cache.invalidateQueries({ key: ['directory'] }).catch(() => undefined)
+}
+
+const uses = useQuery({
+  key: () => ['directory', props.list, props.id, 'uses'],
+  query: ({ signal }) => api('GET /api/directory/{list}/{id}/uses', { path: path.value, signal }),
+})
+const usesInWords = computed(() => {
+  if (!uses.data.value) return ''
+  const { directory, design, tickets } = uses.data.value
+  const open = tickets.reduce((sum, one) => sum + one.open, 0)
+  const all = tickets.reduce((sum, one) => sum + one.all, 0)
+  const things = directory.map(
+    ({ list, count }) => `${count} ${count === 1 ? KINDS[list].name : KINDS[list].plural}`,
+  )
+  return [
+    ...things,
+    ...(all ? [`${all} tickets, ${open} of them open,`] : []),
+    ...(design.length ? [`${design.length} places of Design`] : []),
+  ].join(', ')
+})
+const busy = ref(false)
+async function setAway(away: boolean) {
+  busy.value = true
+  try {
+    await (away
+      ? api('POST /api/directory/{list}/{id}/away', { path: path.value })
+      : api('POST /api/directory/{list}/{id}/back', { path: path.value }))
+    await cache.invalidateQueries({ key: ['directory'] }).catch(() => undefined)
+    toast(
+      away ? `${title.value} is put away.` : `${title.value} is there again.`,
+      away ? { undo: () => setAway(false) } : {},
+    )
+  } catch (error) {
+    toast(asApiError(error).problem.detail, { bad: true })
+  } finally {
+    busy.value = false
+  }
+}
+async function putAway(event: MouseEvent) {
+  const named = usesInWords.value
+  const yes = await ask({
+    at: event.currentTarget as HTMLElement,
+    says: named
+      ? `${named} name ${title.value} and go on doing so. It is chosen no more.`
+      : `Nothing names ${title.value}. It is chosen no more.`,
+    verb: 'Put it away',
+  })
+  if (yes) await setAway(true)
+}
+const fields = computed(() => Object.entries(kind.value.fields))
+const choicesOf = (what?: string) =>
+  what === 'calendars'
+    ? lists.data.value?.calendars
+    : what === 'priorities'
+      ? lists.data.value?.priorities
+      : []
+const shown = (name: string) =>
+  page.value &&
+  valueInWords(
+    props.list,
+    name,
+    page.value.values[name],
+    page.value.names,
+    choicesOf((kind.value.fields[name] as { what?: string } | undefined)?.what),
+  )
+</script>
+
+<template>
+  <KitError :error="thing.error.value" tries-again @again="thing.refetch()" />
+  <p v-if="!page && !thing.error.value" class="quiet" role="status">Reading the {{ kind.name }} …</p>
+  <article v-if="page">
+    <header>
+      <h1>
+        {{ title }}
+        <span class="quiet small"
+          >{{ kind.name }}<template v-if="kind.numbered"> {{ id }}</template></span
+        >
+      </h1>
+      <p v-if="mayChange" class="acts">
+        <KitButton v-if="page.active" kind="link" :busy="busy" @click="putAway">Put away …</KitButton>
+        <KitButton v-else kind="act" :busy="busy" @click="setAway(false)">Take it back</KitButton>
+      </p>
+    </header>
+    <p v-if="!page.active" class="notice">
+      This {{ kind.name }} is put away: it stays with whatever names it, and is chosen no more.
+    </p>
+    <ThingNotes :list="list" :page="page" />
+    <div v-if="mayChange" class="fields" :class="{ plain: !page.active }">
+      <ThingField
+        v-for="[name, field] in fields"
+        :key="`${id} ${name}`"
+        :model-value="page.values[name] ?? null"
+        :field="field"
+        :names="page.names"
+        :choices="lists.data.value ?? { calendars: [], priorities: [] }"
+        :disabled="!isOpen(field.guarded)"
+        :commit="(now) => put(name, now)"
+      />
+    </div>
+    <dl v-else>
+      <template v-for="[name, field] in fields" :key="name">
+        <template v-if="shown(name)">
+          <dt>{{ field.label }}</dt>
+          <dd>{{ shown(name) }}</dd>
+        </template>
+      </template>
+    </dl>
+    <TeamPart v-if="list === 'teams'" :id="id" :name="title ?? ''" />
+    <PersonPart v-if="list === 'people' && page.values.role !== 'requester'" :id="id" />
+    <RepairPart v-if="list === 'equipment'" :id="id" :away="page.more.away" :name="title ?? ''" />
+    <ThingUses v-if="uses.data.value" :list="list" :id="id" :uses="uses.data.value" />
+    <KitError :error="uses.error.value" tries-again @again="uses.refetch()" />
+    <ThingTrail v-if="session.isLead" :list="list" :id="id" />
+  </article>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 4px 16px;
+  flex-wrap: wrap;
+  border-bottom: 3px double var(--rule-2);
+  margin-bottom: 10px;
+}
+h1 {
+  margin: 0;
+  overflow-wrap: anywhere;
+}
+.acts {
+  margin: 0;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 0 24px;
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px 16px;
+}
+dt {
+  color: var(--ink-3);
+}
+dd {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,150 @@
+import { canonicalJson } from '../json'
+import type { FieldProblem } from '../ticket'
+import type { Field, Value, Values } from './field'
+import { KINDS } from './kinds'
+import type { ListName } from './list'
+import { emptyOf, keptIn } from './types'
+import type { Thing, World } from './world'
+
+/** What one field became. */
+export interface FieldChanged {
+  before: Value
+  after: Value
+}
+
+/** A thing as it will be, and what is different then; or why it cannot be so. */
+export interface Outcome {
+  values: Values
+  changed: Readonly<Record<string, FieldChanged>>
+  problems: FieldProblem[]
+}
+
+export interface Given {
+  list: ListName
+  /** What is there; undefined where something is made. */
+  before: Thing | undefined
+  /** What is said of it; of what is there already, only what shall be otherwise. */
+  given: Readonly<Record<string, Value | undefined>>
+  /** Whether whoever says so is an administrator. */
+  isAdministrator: boolean
+  world: World
+  /** The id that something new is going to have, where that is known. */
+  id?: string
+}
+
+/**
+ * What becomes of a thing when somebody says something of it. References may be given by name. Nothing is decided by
+ * what this refuses: all problems are told at once, each with its field and what to do.
+ * @example outcomeOf({ list: 'teams', before: undefined, given: { name: 'Networks' }, isAdministrator: true, world })
+ */
+export function outcomeOf({ list, before, given, isAdministrator, world, id = before?.id }: Given): Outcome {
+  const kind = KINDS[list]
+  const problems: FieldProblem[] = unknownFields(given, kind.fields)
+  const values: Record<string, Value> = {}
+  for (const [name, field] of Object.entries(kind.fields)) {
+    const was = before?.values[name] ?? emptyOf(field)
+    const said = given[name]
+    if (said === undefined && before) {
+      values[name] = was
+      continue
+    }
+    const kept = keptIn({ ...field, needed: undefined }, said, world)
+    if ('problem' in kept) problems.push({ field: name, message: kept.problem })
+    values[name] = 'value' in kept ? kept.value : was
+  }
+  const filled = kind.fills?.(values, world) ?? values
+  const changed = changesOf(kind.fields, before?.values, filled)
+  for (const [name, { after }] of Object.entries(changed)) {
+    const field = kind.fields[name]!
+    if (field.guarded && !isAdministrator)
+      problems.push({ field: name, message: `only an administrator says this; ask one` })
+    problems.push(...putAwayIn(name, field, before?.values[name], after, world))
+  }
+  problems.push(...missingIn(kind.fields, filled, before, changed, problems))
+  if (!problems.length) {
+    problems.push(...takenIn(list, id, changed, world))
+    problems.push(...(kind.check?.({ id, values: filled, world }) ?? []))
+  }
+  return { values: filled, changed, problems }
+}
+
+const unknownFields = (given: object, fields: Readonly<Record<string, Field>>): FieldProblem[] =>
+  Object.keys(given)
+    .filter((name) => !Object.hasOwn(fields, name))
+    .map((name) => ({
+      field: name,
+      message: `is not known here; known are ${Object.keys(fields).join(', ')}`,
+    }))
+
+/** What is different, field by field, in the order of the fields. */
+export function changesOf(
+  fields: Readonly<Record<string, Field>>,
+  before: Values | undefined,
+  after: Values,
+): Record<string, FieldChanged> {
+  return Object.fromEntries(
+    Object.entries(fields).flatMap(([name, field]) => {
+      const [was, is] = [before?.[name] ?? emptyOf(field), after[name] ?? emptyOf(field)]
+      return canonicalJson(was) === canonicalJson(is) ? [] : [[name, { before: was, after: is }]]
+    }),
+  )
+}
+
+/** What is needed and left empty: of something new all of it, of what is there only what was emptied just now. */
+function missingIn(
+  fields: Readonly<Record<string, Field>>,
+  values: Values,
+  before: Thing | undefined,
+  changed: object,
+  found: readonly FieldProblem[],
+): FieldProblem[] {
+  return Object.entries(fields).flatMap(([name, field]) => {
+    if (!field.needed || found.some((one) => one.field === name)) return []
+    if (before && !Object.hasOwn(changed, name)) return []
+    const empty = canonicalJson(values[name] ?? null) === canonicalJson(emptyOf(field))
+    return empty ? [{ field: name, message: field.needed }] : []
+  })
+}
+
+/** The things that a value of a field names. */
+export function namedBy(field: Field, value: Value | undefined): string[] {
+  if (!('of' in field) || value === null || value === undefined) return []
+  if (typeof value === 'object') return Array.isArray(value) ? (value as string[]) : Object.keys(value)
+  return [String(value)]
+}
+
+/** What is put away is named by nothing new; where it is named already it stays. */
+function putAwayIn(
+  name: string,
+  field: Field,
+  before: Value | undefined,
+  after: Value,
+  world: World,
+): FieldProblem[] {
+  if (!('of' in field)) return []
+  const was = new Set(namedBy(field, before))
+  const gone = namedBy(field, after).find((id) => !was.has(id) && !world.isActive(field.of, id))
+  return gone === undefined
+    ? []
+    : [
+        {
+          field: name,
+          message: `${world.nameOf(field.of, gone)} is put away; choose another, or take it back`,
+        },
+      ]
+}
+
+/** What two things may not share. */
+function takenIn(list: ListName, id: string | undefined, changed: Outcome['changed'], world: World) {
+  const { unique, name } = KINDS[list]
+  return unique.flatMap((field): FieldProblem[] => {
+    const value = changed[field]?.after
+    if (typeof value !== 'string' || value === '') return []
+    const other = world.having(list, field, value).find((one) => one !== id)
+    if (other === undefined) return []
+    const who = field === 'name' ? '' : `, ${world.nameOf(list, other)}`
+    return [
+      { field, message: `another ${name} has this already${who}; give a different one, or change that one` },
+    ]
+  })
+}

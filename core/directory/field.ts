@@ -1,0 +1,47 @@
+import type { ListName } from './list'
+
+/** A value as a screen, a file and the trail have it; empty is `null`, or a list or record with nothing in it. */
+export type Value =
+  string | number | boolean | null | readonly string[] | Readonly<Record<string, string | number>>
+export type Values = Readonly<Record<string, Value>>
+
+/** How well somebody knows something, from the least on. */
+export const SKILL_GRADES = ['learning', 'sure', 'expert'] as const
+export type SkillGrade = (typeof SKILL_GRADES)[number]
+
+/** What there is to say about a field of each type, besides what every field has. */
+interface Particulars {
+  text: { max?: number; lines?: boolean }
+  mail: object
+  telephone: object
+  zone: object
+  language: object
+  number: { min: number; max: number; unit?: string }
+  money: object
+  day: object
+  choice: { options: readonly { value: string; label: string }[] }
+  one: { of: ListName; extends?: boolean }
+  several: { of: ListName; extends?: boolean }
+  names: object
+  graded: { of: ListName; extends?: boolean }
+  ways: { of: ListName }
+  ofDesign: { what: 'calendars' | 'priorities' }
+}
+
+export type FieldTypeName = keyof Particulars
+
+interface Described {
+  /** On the screen, and in what is said of it. */
+  label: string
+  /** What is good to know before it is filled in. */
+  help?: string
+  /** What to do where it is left empty though it may not be. */
+  needed?: string
+  /** Only administrators change it. */
+  guarded?: boolean
+}
+
+export type FieldOf<T extends FieldTypeName> = Described & { type: T } & Particulars[T]
+
+/** One thing that is said of an organisation, a person, a machine … */
+export type Field = { [T in FieldTypeName]: FieldOf<T> }[FieldTypeName]

@@ -1,0 +1,232 @@
+import { canonicalJson } from '../json'
+import { freeId, idOf } from '../naming'
+import type { FieldProblem } from '../ticket'
+import { outcomeOf, type Outcome } from './change'
+import type { Field, Value, Values } from './field'
+import { KINDS } from './kinds'
+import type { ListName } from './list'
+import { OverlaidWorld } from './overlaid'
+import { isEmpty, keptIn, textOf, valueOf } from './types'
+import type { Thing, World } from './world'
+
+/** Lists of mere words: one that a file names is made with it. */
+const WORD_LISTS: readonly ListName[] = ['skills', 'covers', 'agreement-types', 'equipment-types']
+
+const PUT_AWAY = { active: 'yes', away: 'no' }
+
+/** The columns of a list's file: its id or number, its fields, and whether it is put away. */
+export const columnsOf = (list: ListName): string[] => [
+  KINDS[list].numbered ? 'number' : 'id',
+  ...Object.keys(KINDS[list].fields),
+  'active',
+]
+
+/** The lines of a list's file, without its headings, as reading them again takes them. */
+export function* linesOf(list: ListName, world: World): Iterable<string[]> {
+  const fields = Object.entries(KINDS[list].fields)
+  for (const { id, active, values } of world.each(list))
+    yield [
+      id,
+      ...fields.map(([name, field]) => textOf(field, values[name] ?? null, world)),
+      active ? PUT_AWAY.active : PUT_AWAY.away,
+    ]
+}
+
+/** What becomes of one line of a file. */
+export interface LineReport {
+  /** In the file, the headings being line 1. */
+  line: number
+  outcome: 'new' | 'changed' | 'same' | 'wrong'
+  /** What it has, or is given; of what has a number only where it is there already. */
+  id?: string
+  /** What it is called. */
+  name: string
+  problems: FieldProblem[]
+}
+
+/** A line that is right, with what is to be written. */
+export interface LinePlan {
+  report: LineReport
+  before: Thing | undefined
+  outcome: Outcome | undefined
+  /** Whether it is put away, or taken back; undefined where that stays. */
+  active: boolean | undefined
+}
+
+interface Registered {
+  line: number
+  given: Record<string, Value>
+  before: Thing | undefined
+  id: string
+  active: boolean | undefined
+  problems: FieldProblem[]
+}
+
+/**
+ * A file that is taken in, line by line: `register` each line first, so that lines may name each other whatever their
+ * order, then `plan` each. What is there is found by its id, or by what it is known by; nothing is made twice.
+ */
+export class FilePlan {
+  private readonly world: OverlaidWorld
+  private readonly registered: Registered[] = []
+  private readonly lineOf = new Map<string, number>()
+  private readonly known: Map<string, string>[]
+  private readonly words: { list: ListName; id: string; name: string }[] = []
+
+  constructor(
+    private readonly list: ListName,
+    base: World,
+    private readonly isAdministrator: boolean,
+  ) {
+    this.world = new OverlaidWorld(base)
+    this.known = KINDS[list].known.map(() => new Map())
+    for (const { id, values } of base.each(list)) this.remember(id, values)
+  }
+
+  /** The words that are made with it. */
+  get makes(): readonly { list: ListName; id: string; name: string }[] {
+    return this.words
+  }
+
+  get length(): number {
+    return this.registered.length
+  }
+
+  /** Reads a line. @param record by heading; a column that the file does not have stays as it is */
+  register(record: Readonly<Record<string, string>>, line: number): void {
+    const { fields, numbered } = KINDS[this.list]
+    const given: Record<string, Value> = {}
+    for (const [name, field] of Object.entries(fields))
+      if (record[name] !== undefined) {
+        this.makeWords(field, record[name])
+        given[name] = valueOf(field, record[name])
+      }
+    const problems: FieldProblem[] = []
+    const said = (record[numbered ? 'number' : 'id'] ?? '').trim()
+    const before = this.find(said, given)
+    if (numbered && said && !before)
+      problems.push({
+        field: 'number',
+        message: `there is none of the number ${said}; leave it empty for a new one`,
+      })
+    if (!numbered && said && !before && idOf(said) !== said)
+      problems.push({
+        field: 'id',
+        message: 'an id has small letters, figures and hyphens; leave it empty for a new one',
+      })
+    const id = before?.id ?? this.newId(said, given, line)
+    const other = this.lineOf.get(id)
+    if (other === undefined) this.lineOf.set(id, line)
+    else
+      problems.push({
+        field: numbered ? 'number' : 'id',
+        message: `line ${other} says something of the same already`,
+      })
+    const active = activeOf(record.active, problems)
+    if (!before && other === undefined)
+      this.world.add(this.list, { id, active: active ?? true, values: given })
+    this.registered.push({ line, given, before, id, active, problems })
+  }
+
+  private newId(said: string, given: Values, line: number): string {
+    if (KINDS[this.list].numbered) return `line ${line}`
+    const taken = (id: string) => this.world.has(this.list, id)
+    return said && idOf(said) === said ? said : freeId(String(given.name ?? ''), taken, 'new')
+  }
+
+  /** Words that only a list has are made where they are missing. */
+  private makeWords(field: Field, text: string): void {
+    if (!('extends' in field) || !field.extends || !WORD_LISTS.includes(field.of)) return
+    const value = valueOf(field, text)
+    const names =
+      typeof value === 'object' ? (Array.isArray(value) ? value : Object.keys(value ?? {})) : [String(value)]
+    for (const name of names as string[]) {
+      if (!name.trim() || this.world.has(field.of, name) || this.world.named(field.of, name).length) continue
+      const id = freeId(name, (one) => this.world.has(field.of, one), 'word')
+      this.world.add(field.of, { id, active: true, values: { name: name.trim() } })
+      this.words.push({ list: field.of, id, name: name.trim() })
+    }
+  }
+
+  private find(said: string, given: Values): Thing | undefined {
+    if (said) {
+      const found = this.world.base.thing(this.list, said)
+      if (found) return found
+    }
+    const kept = this.keptOf(given)
+    for (const [at, names] of KINDS[this.list].known.entries()) {
+      const id = this.known[at]?.get(keyOf(names, kept) ?? '')
+      if (id !== undefined) return this.world.base.thing(this.list, id)
+    }
+    return undefined
+  }
+
+  private remember(id: string, values: Values): void {
+    for (const [at, names] of KINDS[this.list].known.entries()) {
+      const key = keyOf(names, values)
+      if (key !== undefined) this.known[at]!.set(key, id)
+    }
+  }
+
+  /** What a line gives, as it would be kept, of the fields by which things are known. */
+  private keptOf(given: Values): Values {
+    const { fields, known } = KINDS[this.list]
+    const names = new Set(known.flat())
+    return Object.fromEntries(
+      [...names].flatMap((name) => {
+        const kept = keptIn({ ...fields[name]!, needed: undefined }, given[name], this.world)
+        return 'value' in kept ? [[name, kept.value]] : []
+      }),
+    )
+  }
+
+  /** What becomes of a line that was registered. @param at its place among them */
+  plan(at: number): LinePlan {
+    const { line, given, before, id, active, problems: found } = this.registered[at]!
+    const outcome = found.length
+      ? undefined
+      : outcomeOf({
+          ...{ list: this.list, before, given, isAdministrator: this.isAdministrator },
+          world: this.world,
+          id,
+        })
+    const problems = [...found, ...(outcome?.problems ?? [])]
+    const turns = active !== undefined && active !== (before?.active ?? true)
+    const changes = before ? Object.keys(outcome?.changed ?? {}).length > 0 || turns : true
+    const isNew = !before
+    const numbered = KINDS[this.list].numbered === true
+    return {
+      before,
+      outcome: problems.length ? undefined : outcome,
+      active: turns ? active : undefined,
+      report: {
+        ...{ line, problems },
+        outcome: problems.length ? 'wrong' : isNew ? 'new' : changes ? 'changed' : 'same',
+        ...(!(isNew && numbered) && { id }),
+        name: String(given.name ?? before?.values.name ?? before?.id ?? ''),
+      },
+    }
+  }
+}
+
+const keyOf = (names: readonly string[], values: Values): string | undefined =>
+  names.some((name, at) => isEmpty(values[name]) && at === 0)
+    ? undefined
+    : canonicalJson(
+        names.map((name) =>
+          String(values[name] ?? '')
+            .trim()
+            .toLowerCase(),
+        ),
+      )
+
+function activeOf(text: string | undefined, problems: FieldProblem[]): boolean | undefined {
+  const said = text?.trim().toLowerCase()
+  if (!said) return undefined
+  if (said === PUT_AWAY.active || said === PUT_AWAY.away) return said === PUT_AWAY.active
+  problems.push({
+    field: 'active',
+    message: `write ${PUT_AWAY.active}, or ${PUT_AWAY.away} for what is put away`,
+  })
+  return undefined
+}

@@ -1,0 +1,18 @@
+import type { Kind } from './kind'
+import { remarks } from './remarks'
+
+export const team: Kind = {
+  name: 'team',
+  plural: 'teams',
+  title: 'Teams',
+  says: 'Who works together. Triage sends tickets to teams, and a team to its people.',
+  fields: {
+    name: { type: 'text', label: 'Name', max: 80, needed: 'say what the team is called' },
+    lead: { type: 'one', of: 'people', label: 'Led by', help: 'Ladders tell the lead of a team.' },
+    desks: { type: 'several', of: 'desks', extends: true, label: 'Works at' },
+    remarks,
+  },
+  unique: ['name'],
+  known: [['name']],
+  columns: ['lead', 'desks'],
+}

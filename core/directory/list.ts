@@ -1,0 +1,16 @@
+/** The lists of a directory; by these names they stand in addresses, files and the trail. */
+export const LIST_NAMES = [
+  'organisations',
+  'sites',
+  'teams',
+  'people',
+  'queues',
+  'desks',
+  'skills',
+  'covers',
+  'agreement-types',
+  'equipment-types',
+  'agreements',
+  'equipment',
+] as const
+export type ListName = (typeof LIST_NAMES)[number]

@@ -1,0 +1,348 @@
+import { sql } from 'kysely'
+import {
+  DirectoryWorld,
+  KINDS,
+  outcomeOf,
+  usesInDesign,
+  valuesOf,
+  type FieldChanged,
+  type LinePlan,
+  type ListName,
+  type Outcome,
+  type Thing,
+  type Value,
+  type Values,
+} from '../../core/directory'
+import { flattenCalendar } from '../../core/time'
+import { freeId } from '../../core/naming'
+import { Refused } from '../../core/ticket'
+import type { Caller } from '../base/caller'
+import { deskNow } from '../clock/deskClock'
+import type { Trx } from '../db/connection'
+import type { Tables } from '../db/tables'
+import { STORED } from '../directory/stored'
+import type { Desk } from './desk'
+import { endAccess } from './endAccess'
+import { directoryChanged } from './people'
+
+/** Who changes something of the directory, and how. */
+export interface By {
+  person: string | null
+  isAdministrator: boolean
+  way: Tables['directory_change']['way']
+}
+
+export const byCaller = ({ id, role, by }: Caller): By => ({
+  person: id,
+  isAdministrator: role === 'administrator',
+  way: by === 'token' ? 'program' : 'hand',
+})
+
+/** The directory and the edition in force, for whoever says something of a thing. */
+export async function worldOf({ knowledge }: Pick<Desk, 'knowledge'>): Promise<DirectoryWorld> {
+  const [directory, edition] = await Promise.all([knowledge.directory(), knowledge.currentEdition()])
+  return new DirectoryWorld(directory, edition.design)
+}
+
+export interface Kept {
+  thing: Thing
+  version: number
+  row: Record<string, unknown>
+}
+
+/** A thing as its row has it now. @param lock keeps others from changing it until the transaction ends */
+export async function keptThing(
+  db: Pick<Trx, 'selectFrom'>,
+  list: ListName,
+  id: string,
+  zone: string,
+  lock = false,
+): Promise<Kept | undefined> {
+  const { table, key, read } = STORED[list]
+  if (key === 'number' && !/^\d{1,15}$/.test(id)) return undefined
+  const row = (await db
+    .selectFrom(table as 'team')
+    .selectAll()
+    .where(key as 'id', '=', key === 'number' ? (Number(id) as never) : id)
+    .$if(lock, (q) => q.forUpdate())
+    .executeTakeFirst()) as (Record<string, unknown> & { active: boolean; version: number }) | undefined
+  if (!row) return undefined
+  const values = valuesOf(list, read(row as never), zone)
+  return { thing: { id, active: row.active, values }, version: row.version, row }
+}
+
+const missing = (list: ListName, id: string) =>
+  new Refused('missing', `There is no ${KINDS[list].name} “${id}”.`)
+
+const somebodyElse = (list: ListName) =>
+  new Refused(
+    'conflict',
+    `Somebody else changed this ${KINDS[list].name} meanwhile. Nothing was overwritten; look at it as it is now and change it again.`,
+  )
+
+export interface Saying {
+  list: ListName
+  /** Of what; something new if left out. */
+  id?: string
+  /** What is said; of what is there only what shall be otherwise. */
+  given: Readonly<Record<string, Value | undefined>>
+  /** The version that was on the screen. */
+  version?: number
+}
+
+/**
+ * Makes a thing of the directory, or changes one.
+ * @returns its id, and its version from now on
+ * @throws Refused with what is wrong, field by field; conflict where somebody was quicker
+ */
+export async function saveThing(
+  desk: Desk,
+  saying: Saying,
+  by: By,
+): Promise<{ id: string; version: number }> {
+  const world = await worldOf(desk)
+  const saved = await desk.db.transaction().execute((trx) => saveWithin(trx, desk, saying, by, world))
+  if (saved.isChanged) await directoryChanged(desk)
+  return { id: saved.id, version: saved.version }
+}
+
+async function saveWithin(
+  trx: Trx,
+  desk: Desk,
+  { list, id, given, version }: Saying,
+  by: By,
+  world: DirectoryWorld,
+) {
+  const kept = id === undefined ? undefined : await keptThing(trx, list, id, world.zone, true)
+  if (id !== undefined && !kept) throw missing(list, id)
+  if (kept && version !== undefined && version !== kept.version) throw somebodyElse(list)
+  if (kept) refuseAbove(list, kept.thing, by)
+  const before = kept?.thing
+  const outcome = outcomeOf({ list, before, given, isAdministrator: by.isAdministrator, world })
+  if (outcome.problems.length)
+    throw new Refused('invalid', 'Some fields need another look.', outcome.problems)
+  if (kept && !Object.keys(outcome.changed).length)
+    return { id: kept.thing.id, version: kept.version, isChanged: false }
+  const saved = await write(trx, desk, { list, outcome, kept, world })
+  await trace(trx, {
+    ...{ list, id: saved.id, by, deed: kept ? ('changed' as const) : ('made' as const) },
+    name: nameIn(list, outcome.values, saved.id),
+    changed: outcome.changed,
+  })
+  return { ...saved, isChanged: true }
+}
+
+/** Only an administrator changes what an administrator is. */
+function refuseAbove(list: ListName, { values }: Thing, { isAdministrator }: By): void {
+  if (list === 'people' && values.role === 'administrator' && !isAdministrator)
+    throw new Refused('forbidden', 'Only an administrator changes an administrator.')
+}
+
+interface Writing {
+  list: ListName
+  outcome: Outcome
+  kept: Kept | undefined
+  world: DirectoryWorld
+  /** The id that something new shall have. */
+  id?: string
+}
+
+/** Writes a thing's row: all of a new one, of another what is different. */
+async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: Writing) {
+  const { table, key, columns } = STORED[list]
+  const wanted = kept
+    ? Object.fromEntries(
+        Object.keys(withNeighbours(list, outcome.changed)).map((name) => [name, outcome.values[name]!]),
+      )
+    : outcome.values
+  const row = columns(wanted, world.zone, kept?.row)
+  try {
+    if (kept) {
+      const version = kept.version + 1
+      await trx
+        .updateTable(table as 'team')
+        .set({ ...row, version } as never)
+        .where(key as 'id', '=', kept.row[key] as string)
+        .execute()
+      return { id: kept.thing.id, version }
+    }
+    const own = key === 'id' ? { id: id ?? (await newId(trx, list, String(outcome.values.name))) } : {}
+    const shift =
+      list === 'people' ? await firstShift(desk, String('id' in own ? own.id : ''), outcome.values) : {}
+    const made = (await trx
+      .insertInto(table as 'team')
+      .values({ ...row, ...own, ...shift } as never)
+      .returning(key as 'id')
+      .executeTakeFirstOrThrow()) as Record<string, unknown>
+    return { id: String(made[key]), version: 1 }
+  } catch (error) {
+    throw takenMeanwhile(error) ?? error
+  }
+}
+
+/** Makes a word that a file names. */
+export async function makeWord(
+  trx: Trx,
+  { list, id, name }: { list: ListName; id: string; name: string },
+  by: By,
+): Promise<void> {
+  await trx
+    .insertInto(STORED[list].table as 'skill')
+    .values({ id, name })
+    .onConflict((on) => on.column('id').doNothing())
+    .execute()
+  const changed = { name: { before: null, after: name } }
+  await trace(trx, { list, id, name, by: { ...by, way: 'file' }, deed: 'made', changed })
+}
+
+/** Writes a line of a file that is right. @returns the id of what it says something of */
+export async function writePlanned(
+  trx: Trx,
+  desk: Desk,
+  { list, plan, world }: { list: ListName; plan: LinePlan; world: DirectoryWorld },
+  by: By,
+): Promise<string> {
+  const { outcome, before, active } = plan
+  if (!outcome) throw new TypeError('this line cannot be written')
+  const kept = before && (await keptThing(trx, list, before.id, world.zone, true))
+  if (kept) refuseAbove(list, kept.thing, by)
+  const { id } = await write(trx, desk, { list, outcome, kept, world, id: plan.report.id })
+  const told = { list, id, name: nameIn(list, outcome.values, id), by: { ...by, way: 'file' as const } }
+  if (!kept || Object.keys(outcome.changed).length)
+    await trace(trx, { ...told, deed: kept ? 'changed' : 'made', changed: outcome.changed })
+  if (active !== undefined) {
+    const { table, key } = STORED[list]
+    await trx
+      .updateTable(table as 'team')
+      .set({ active })
+      .where(key as 'id', '=', key === 'number' ? (Number(id) as never) : id)
+      .execute()
+    if (list === 'people' && !active) await endAccess(trx, id)
+    await trace(trx, { ...told, deed: active ? 'takenBack' : 'putAway', changed: {} })
+  }
+  return id
+}
+
+/** Two days make one period, so that what is said of one is written with the other. */
+const withNeighbours = (list: ListName, changed: object) =>
+  list === 'agreements' && ('first' in changed || 'last' in changed)
+    ? { ...changed, first: 0, last: 0 }
+    : changed
+
+async function newId(trx: Trx, list: ListName, name: string): Promise<string> {
+  const { table } = STORED[list]
+  // Two at the same moment do not take the same.
+  await sql`select pg_advisory_xact_lock(${4_204}, hashtext(${table}))`.execute(trx)
+  const base = freeId(name, () => false, KINDS[list].name.split(' ')[0])
+  const rows = await trx
+    .selectFrom(table as 'team')
+    .select('id')
+    .where((e) => e.or([e('id', '=', base), e('id', 'like', `${base}-%`)]))
+    .execute()
+  const taken = new Set(rows.map((one) => one.id))
+  return freeId(name, (id) => taken.has(id), KINDS[list].name.split(' ')[0])
+}
+
+/** Who is in a team works in the hours of the desk until somebody says otherwise. */
+async function firstShift(desk: Desk, id: string, { role, teams }: Values) {
+  if (role === 'requester' || !Array.isArray(teams) || !teams.length) return {}
+  const { design } = await desk.knowledge.currentEdition()
+  const find = (wanted: string) => design.calendars.find((one) => one.id === wanted)
+  const hours = find(design.desk.calendar)
+  if (!hours) return {}
+  // A shift stands by itself: what the desk's hours build on is written out in it.
+  return { shift: JSON.stringify({ ...flattenCalendar(hours, find), id: `shift-${id}`, name: 'desk hours' }) }
+}
+
+/** What somebody took between our look and our writing. */
+function takenMeanwhile(error: unknown): Refused | undefined {
+  const constraint = (error as { constraint?: unknown }).constraint
+  const field =
+    constraint === 'person_mail_key' ? 'mail' : constraint === 'person_identifier_key' ? 'identifier' : ''
+  return field
+    ? new Refused('invalid', 'Some fields need another look.', [
+        { field, message: 'another person has this already; give a different one, or change that one' },
+      ])
+    : undefined
+}
+
+/** What a thing is called in its trail. */
+export const nameIn = (list: ListName, values: Values, id: string): string =>
+  list === 'agreements' ? id : String(values.name ?? id)
+
+interface Trace {
+  list: ListName
+  id: string
+  name: string
+  by: By
+  deed: Tables['directory_change']['deed']
+  changed: Readonly<Record<string, FieldChanged>>
+}
+
+/** Writes into the trail what was done. */
+export async function trace(trx: Trx, { list, id, name, by, deed, changed }: Trace): Promise<void> {
+  const side = (which: keyof FieldChanged) =>
+    JSON.stringify(Object.fromEntries(Object.entries(changed).map(([field, one]) => [field, one[which]])))
+  await trx
+    .insertInto('directory_change')
+    .values({
+      ...{ at: deskNow(), by: by.person, way: by.way, list, thing: id, name, deed },
+      ...{ before: side('before'), after: side('after') },
+    })
+    .execute()
+}
+
+/**
+ * Puts a thing away, or takes it back. What is put away stays with everything that names it, and is chosen no more.
+ * @throws Refused where the edition in force would send work to it, or somebody would shut out themselves
+ */
+export async function setAway(
+  desk: Desk,
+  { list, id, away }: { list: ListName; id: string; away: boolean },
+  by: By,
+): Promise<void> {
+  const { zone } = await worldOf(desk)
+  const changed = await desk.db.transaction().execute(async (trx) => {
+    const kept = await keptThing(trx, list, id, zone, true)
+    if (!kept) throw missing(list, id)
+    if (kept.thing.active !== away) return false
+    refuseAbove(list, kept.thing, by)
+    if (away) await refuseIfNeeded(desk, list, id, by)
+    const { table, key } = STORED[list]
+    await trx
+      .updateTable(table as 'team')
+      .set({ active: !away, version: kept.version + 1 })
+      .where(key as 'id', '=', kept.row[key] as string)
+      .execute()
+    if (list === 'people' && away) await endAccess(trx, id)
+    await trace(trx, {
+      ...{ list, id, by, deed: away ? ('putAway' as const) : ('takenBack' as const), changed: {} },
+      name: nameIn(list, kept.thing.values, id),
+    })
+    return true
+  })
+  if (changed) await directoryChanged(desk)
+}
+
+/** Where the rules in force send work stays until they send it elsewhere; somebody stays who can let others in. */
+async function refuseIfNeeded(desk: Desk, list: ListName, id: string, by: By): Promise<void> {
+  const [directory, edition] = await Promise.all([
+    desk.knowledge.directory(),
+    desk.knowledge.currentEdition(),
+  ])
+  if (list === 'people') {
+    if (id === by.person)
+      throw new Refused('conflict', 'You cannot put yourself away; ask another administrator.')
+    const others = [...directory.people.values()].filter(
+      (one) => one.active && one.role === 'administrator' && one.id !== id,
+    )
+    if (!others.length) throw new Refused('conflict', 'This is the last administrator; name another first.')
+  }
+  if (list !== 'teams' && list !== 'queues') return
+  const [first, ...more] = usesInDesign(edition.design, directory, list, id)
+  if (first)
+    throw new Refused(
+      'conflict',
+      `The edition in force sends work here (${first.place}${more.length ? ` and ${more.length} more` : ''}); publish one that does not, then put it away.`,
+    )
+}

@@ -1,0 +1,71 @@
+import { oneAt } from '../../core/lookup'
+import { periodOf } from '../../core/agreement'
+import { messageOf } from '../../core/error/messageOf'
+import { dayNumberOf } from '../../core/time'
+import { Refused, type FieldProblem } from '../../core/ticket'
+import { deskNow } from '../clock/deskClock'
+import type { Desk } from '../commands/desk'
+
+/**
+ * Notes that a piece of equipment was sent to a repair shop.
+ * @throws Refused when it is away already, or there is no such thing
+ */
+export async function sendToRepair(
+  desk: Desk,
+  number: number,
+  by: string,
+  { shop, expected, reference }: { shop: string; expected?: string; reference?: number },
+): Promise<void> {
+  const [directory, edition] = await Promise.all([
+    desk.knowledge.directory(),
+    desk.knowledge.currentEdition(),
+  ])
+  if (!directory.equipment.has(String(number)))
+    throw new Refused('missing', `There is no equipment ${number}.`)
+  const problems: FieldProblem[] = []
+  const until = endOfDay(expected, edition.design.desk.zone, problems)
+  if (problems.length)
+    throw new Refused('invalid', 'Some fields need another look.', [
+      { field: 'expected', message: oneAt(problems, 0).message },
+    ])
+  const made = await desk.db
+    .insertInto('repair')
+    .values({
+      equipment: number,
+      shop: shop.trim(),
+      sent_at: deskNow(),
+      sent_by: by,
+      expected_at: until,
+      reference: reference ?? null,
+      back_at: null,
+      remarks: null,
+    })
+    // It is away at one place at most; whoever is second is told.
+    .onConflict((on) => on.column('equipment').where('back_at', 'is', null).doNothing())
+    .returning('id')
+    .executeTakeFirst()
+  if (!made) throw new Refused('conflict', `Equipment ${number} is at a repair shop already.`)
+}
+
+/** @throws Refused when it is not away */
+export async function backFromRepair(desk: Desk, number: number, remarks?: string): Promise<void> {
+  const back = await desk.db
+    .updateTable('repair')
+    .set({ back_at: deskNow(), remarks: remarks?.trim() || null })
+    .where('equipment', '=', number)
+    .where('back_at', 'is', null)
+    .returning('id')
+    .executeTakeFirst()
+  if (!back) throw new Refused('conflict', `Equipment ${number} is not at a repair shop.`)
+}
+
+function endOfDay(last: string | undefined, zone: string, problems: FieldProblem[]): number | null {
+  if (!last) return null
+  try {
+    dayNumberOf(last)
+    return periodOf({ first: last, last }, zone).ends
+  } catch (error) {
+    problems.push({ field: 'expected', message: messageOf(error) })
+    return null
+  }
+}
