@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time/words'
-import type { BodyField } from '~/composables/bodyOf'
 
 // Somebody calls: their request is logged for them, with the same form that they would have filled in.
 definePageMeta({ layout: 'staff', middleware: 'staff' })
@@ -81,20 +80,7 @@ async function find() {
 }
 /** Who is missing in the directory is added here, without losing what is being done. */
 const missing = ref<string>()
-const missingFields = computed<BodyField[]>(() => [
-  { name: 'name', label: 'Name' },
-  { name: 'mail', label: 'Mail', type: 'email' },
-  { name: 'site', label: 'Site', options: choices.lists.site ?? [] },
-])
 const adding = ref(false)
-async function startAdding() {
-  await beside('Sites', choices.need(['site']))
-  adding.value = true
-}
-async function addMissing(body: BodyOf<'POST /api/people/requesters'>) {
-  const { id } = await api('POST /api/people/requesters', { body })
-  await choose(id)
-}
 async function choose(person: string) {
   typed.value = ''
   missing.value = undefined
@@ -188,17 +174,15 @@ const day = (date: string) => dayAndMonth(Date.parse(date), 'UTC')
       </div>
       <p v-if="error" class="notice bad" role="alert">
         {{ error.problem.detail }}
-        <button v-if="missing && !adding" class="link" type="button" @click="startAdding">
+        <button v-if="missing && !adding" class="link" type="button" @click="adding = true">
           Add “{{ missing }}” to the directory …
         </button>
       </p>
-      <BodyForm
+      <ThingForm
         v-if="missing && adding"
-        prefix="missing"
-        :fields="missingFields"
-        :values="{ name: missing }"
-        verb="Add, and log for them"
-        :send="addMissing"
+        list="people"
+        :begins="{ name: missing, role: 'requester' }"
+        @done="choose($event.id)"
         @close="adding = false"
       />
       <template v-if="page">

@@ -37,8 +37,9 @@ interface Described {
   help?: string
   /** What to do where it is left empty though it may not be. */
   needed?: string
-  /** Only administrators change it. */
+  /** Only administrators say it; of something new, anybody may say what is `free`. */
   guarded?: boolean
+  free?: string
 }
 
 export type FieldOf<T extends FieldTypeName> = Described & { type: T } & Particulars[T]

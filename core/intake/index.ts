@@ -15,6 +15,7 @@ export {
 } from './answers'
 export type { NameOf, QuestionTypeTerms, Term } from './questionType'
 export { fieldsOf, readAnswer, type Entered, type Reading } from './posted'
+export { portalOfPerson } from './portalOf'
 export { nearDuplicates } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
 export { answerSchema, formSchema, conditionSchema } from './schema'

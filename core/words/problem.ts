@@ -15,6 +15,7 @@ export const PROBLEM_CODES = [
   'passwordWrong',
   'mailWrong',
   'tooManyTries',
+  'linkGone',
   'answersWrong',
   'textEmpty',
   'fileEmpty',

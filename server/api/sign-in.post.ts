@@ -1,5 +1,5 @@
 import { isEmail, IsOptional, IsString, Matches, MaxLength, MinLength } from 'class-validator'
-import { getCookie, setCookie, type H3Event } from 'h3'
+import { getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import type { Portal } from '../../core/intake'
 import type { Desk } from '../commands/desk'
 import { changeLanguage } from '../commands/people'
@@ -41,6 +41,7 @@ export default defineRoute(
       portal,
       address: addressOf(event),
       device: getCookie(event, DEVICE_COOKIE),
+      machine: getHeader(event, 'user-agent'),
     })
     // Over plain HTTP on loopback a secure cookie would not come back.
     const secure = event.node.req.headers['x-forwarded-proto'] === 'https'

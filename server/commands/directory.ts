@@ -29,12 +29,15 @@ import { directoryChanged } from './people'
 export interface By {
   person: string | null
   isAdministrator: boolean
+  /** Whether they lead; others of the desk add those who ask, and nothing else. */
+  isLead: boolean
   way: Tables['directory_change']['way']
 }
 
 export const byCaller = ({ id, role, by }: Caller): By => ({
   person: id,
   isAdministrator: role === 'administrator',
+  isLead: role === 'lead' || role === 'administrator',
   way: by === 'token' ? 'program' : 'hand',
 })
 
@@ -115,6 +118,8 @@ async function saveWithin(
 ) {
   const kept = id === undefined ? undefined : await keptThing(trx, list, id, world.zone, true)
   if (id !== undefined && !kept) throw missing(list, id)
+  if (!by.isLead && (list !== 'people' || id !== undefined || given.role !== 'requester'))
+    throw new Refused('forbidden', 'Only those who lead change this; you can add people who ask.')
   if (kept && version !== undefined && version !== kept.version) throw somebodyElse(list)
   if (kept) refuseAbove(list, kept.thing, by)
   const before = kept?.thing

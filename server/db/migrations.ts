@@ -475,4 +475,16 @@ update team set desks = array(select distinct one->>'id' from (select document f
   jsonb_array_elements(newest.document->'desks') as one where one->'teams' ? team.id);
 `,
   },
+  {
+    name: '0023 links by which passwords are chosen; what people came in by, one by one',
+    sql: `
+create table access_link (
+  id text primary key, person text not null references person on delete cascade, purpose text not null, made_by text,
+  made_at timestamptz not null default now(), ends_at timestamptz not null, used_at timestamptz);
+create index access_link_person on access_link (person, made_at);
+alter table session add column id bigserial, add column machine text;
+alter table api_token add column id bigserial, add column name text not null default 'token', add column ends_at timestamptz,
+  add column used_at timestamptz;
+`,
+  },
 ]

@@ -415,8 +415,31 @@ export interface Tables {
     inactivity_minutes: number
     signed_in_at: Filled<Date>
     seen_at: Filled<Date>
+    id: Generated<number>
+    /** What the browser says that it is. */
+    machine: OrNull<string>
   }
-  api_token: { token_hash: string; person: string; created_at: Filled<Date> }
+  api_token: {
+    token_hash: string
+    person: string
+    created_at: Filled<Date>
+    id: Generated<number>
+    name: Filled<string>
+    /** When it ends; never if null. */
+    ends_at: OrNull<Date>
+    /** When it was last used, to the hour. */
+    used_at: OrNull<Date>
+  }
+  /** Links by which somebody chooses a password; each holds once. */
+  access_link: {
+    id: string
+    person: string
+    purpose: 'invitation' | 'reset'
+    made_by: OrNull<string>
+    made_at: Filled<Date>
+    ends_at: Date
+    used_at: OrNull<Date>
+  }
   sign_in_attempt: {
     id: Filled<string>
     identifier: string

@@ -1,4 +1,4 @@
-import { IsArray, IsOptional, IsString, MaxLength } from 'class-validator'
+import { IsArray, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 
 /** The greatest number that tickets, agreements and equipment may have; far below what a column holds. */
 export const MOST_NUMBER = 999_999_999_999_999
@@ -26,4 +26,12 @@ export class DesignFileBody {
   @IsString()
   @MaxLength(8_000_000)
   text!: string
+}
+
+/** A password that is chosen. */
+export class NewPasswordBody {
+  @IsString()
+  @MinLength(12, { message: 'use at least 12 characters; a few words are fine' })
+  @MaxLength(200)
+  password!: string
 }

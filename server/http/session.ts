@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import { machineNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import { requesterProblem } from './problem'
 import type { Caller } from '../base/caller'
@@ -58,17 +59,34 @@ export async function callersOfTokens(db: Database, secrets: string[]): Promise<
   const rows = await db
     .selectFrom('api_token')
     .innerJoin('person', 'person.id', 'api_token.person')
-    .select([...CALLER, 'token_hash'])
+    .select([...CALLER, 'token_hash', 'used_at'])
     .where('token_hash', 'in', hashes)
     .where('person.active', '=', true)
+    .where((e) => e.or([e('ends_at', 'is', null), e('ends_at', '>', sql<Date>`now()`)]))
     .execute()
+  await noteUse(db, rows)
   const callers = new Map(
-    rows.map(({ token_hash, ...row }): [string, Caller] => [
+    rows.map(({ token_hash, used_at: _, ...row }): [string, Caller] => [
       token_hash,
       { ...row, portal: null, by: 'token', credential: token_hash },
     ]),
   )
   return hashes.map((hash) => callers.get(hash))
+}
+
+/** When a token was last used is written down once an hour at most, so that reading does not mean writing. */
+async function noteUse(db: Database, rows: { token_hash: string; used_at: Date | null }[]): Promise<void> {
+  const stale = rows.filter(({ used_at: at }) => at === null || at.getTime() < machineNow() - 3_600_000)
+  if (!stale.length) return
+  await db
+    .updateTable('api_token')
+    .set({ used_at: sql`now()` })
+    .where(
+      'token_hash',
+      'in',
+      stale.map((one) => one.token_hash),
+    )
+    .execute()
 }
 
 export interface SignIn {
@@ -78,6 +96,8 @@ export interface SignIn {
   address: string
   /** What this machine was given when somebody signed in from it. */
   device?: string
+  /** What its browser says that it is. */
+  machine?: string
 }
 
 /**
@@ -87,7 +107,7 @@ export interface SignIn {
  */
 export async function signIn(
   db: Database,
-  { mail, password, portal, address, device }: SignIn,
+  { mail, password, portal, address, device, machine }: SignIn,
 ): Promise<{ session: string; device: string }> {
   const person = await db
     .selectFrom('person')
@@ -112,6 +132,7 @@ export async function signIn(
       person: person.id,
       portal: portal?.id ?? null,
       inactivity_minutes: portal?.inactivityMinutes ?? STAFF_INACTIVITY_MINUTES,
+      machine: machine?.slice(0, 300) ?? null,
     })
     .execute()
   return { session: secret, device: await rememberDevice(db, person.id, own ? device : undefined) }
@@ -175,14 +196,25 @@ export async function isStillIn(db: Database, { id, by, credential }: Caller): P
   return rows[0]?.isIn === true
 }
 
-/** Makes a bearer token for a person; it is shown once and only its hash is kept. */
+/** Makes a bearer token for the person of a mail address; it is shown once and only its hash is kept. */
 export async function makeToken(db: Database, mail: string): Promise<string | undefined> {
   const person = await db.selectFrom('person').select('id').where('mail', '=', mail).executeTakeFirst()
-  if (!person) return undefined
+  return person && makeTokenOf(db, person.id, {})
+}
+
+/** Makes a bearer token for a person. @param days after which it ends; never if left out */
+export async function makeTokenOf(
+  db: Database,
+  person: string,
+  { name = 'token', days }: { name?: string; days?: number },
+): Promise<string> {
   const secret = `yare_${newSecret()}`
   await db
     .insertInto('api_token')
-    .values({ token_hash: hashSecret(secret), person: person.id })
+    .values({
+      ...{ token_hash: hashSecret(secret), person, name },
+      ends_at: days === undefined ? null : sql<Date>`now() + make_interval(days => ${days})`,
+    })
     .execute()
   return secret
 }

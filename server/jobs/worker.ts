@@ -18,6 +18,7 @@ import { sendDigest } from './digest'
 import { untilAlarmsAreFew, watchAlarms } from './alarms'
 import { keepAlive } from './alive'
 import { withLimit } from './limit'
+import { sendLetter } from './letter'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
 
@@ -31,6 +32,7 @@ declare global {
       adopt: Batch
       deliver: { key: string }
       digest: { person: string }
+      letter: { id: string }
     }
   }
 }
@@ -99,6 +101,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         if (helpers.job.priority > PAGE_PRIORITY) await untilAlarmsAreFew()
         await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
       },
+      letter: ({ id }) => sendLetter(desk, transport, id),
       digest: (payload, helpers) =>
         sendDigest(desk, channels, payload.person, helpers.job.attempts, later(helpers)),
     }),

@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sql } from 'kysely'
 import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directory'
-import { saveThing, setAway, type By } from '../../server/commands/directory'
+import { saveThing, setAway } from '../../server/commands/directory'
 import { fileOfList, takeFile } from '../../server/directory/file'
 import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
 import { backFromRepair, sendToRepair } from '../../server/directory/repairs'
 import { agreementPage, coverOf } from '../../server/queries/intake'
-import { makeWorld, SCANNER, TORA } from './world'
+import { ADA, makeWorld, OLIN, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -14,8 +14,6 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 const directory = () => world.desk.knowledge.directory()
-const ADA: By = { person: 'ada-thorne', isAdministrator: true, way: 'hand' }
-const OLIN: By = { person: 'olin-brandt', isAdministrator: false, way: 'hand' }
 const make = (list: ListName, given: Record<string, Value>, by = ADA) =>
   saveThing(world.desk, { list, given }, by)
 const change = (list: ListName, id: string, given: Record<string, Value>, version?: number, by = ADA) =>
@@ -146,6 +144,21 @@ describe('a thing of the directory', () => {
     )
     await expect(change('people', 'nobody', {})).rejects.toMatchObject({ reason: 'missing' })
     await expect(thingPage(world.desk, 'agreements', 'x')).rejects.toMatchObject({ reason: 'missing' })
+  })
+
+  it('that asks is added by anybody of the desk, and nothing else is', async () => {
+    const tora = { ...OLIN, person: 'tora-aas', isLead: false }
+    const person = { name: 'Una Caller', mail: 'una@x.example', site: 'varnes' }
+    const { id } = await make('people', { ...person, role: 'requester' }, tora)
+    expect((await directory()).people.get(id)).toMatchObject({ organisation: 'merrow', zone: 'Europe/Oslo' })
+    for (const [name, given] of [
+      ['people', { ...person, mail: 'u@x.example', role: 'technician' }],
+      ['skills', { name: 'Lying' }],
+    ] as const)
+      await expect(make(name, given, tora)).rejects.toMatchObject({ reason: 'forbidden' })
+    await expect(change('people', id, { name: 'U' }, undefined, tora)).rejects.toMatchObject({
+      reason: 'forbidden',
+    })
   })
 
   it('to which the edition in force sends work stays until another does not', async () => {

@@ -1,9 +1,27 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { addPerson, changePerson } from '../../server/commands/people'
-import { callerOfSession, callersOfTokens, makeToken, signIn, signOut } from '../../server/http/session'
+import { saveThing, setAway } from '../../server/commands/directory'
+import {
+  accessOf,
+  changePassword,
+  endOne,
+  forgotten,
+  invite,
+  linkPage,
+  setByLink,
+} from '../../server/commands/access'
+import { endAccess } from '../../server/commands/endAccess'
+import { sendLetter } from '../../server/jobs/letter'
+import {
+  callerOfSession,
+  callersOfTokens,
+  makeToken,
+  makeTokenOf,
+  signIn,
+  signOut,
+} from '../../server/http/session'
 import { passwordFits } from '../../server/base/secrets'
-import { makeWorld } from './world'
+import { ADA, makeWorld, OLIN } from './world'
 
 const MAIL = 'ines-varga@merrow.sound.example'
 const MERROW = { id: 'merrow', organisations: ['merrow'], inactivityMinutes: 15 }
@@ -127,8 +145,9 @@ describe('sessions', () => {
     const client = await world.desk.connection.pool.connect()
     client.on('notification', ({ payload }) => ended.push(JSON.parse(payload ?? '{}')))
     await client.query('listen yare_ended')
-    await changePerson(world.desk, 'teo-marsh', { active: false }, 'olin-brandt')
-    await changePerson(world.desk, 'teo-marsh', { active: true }, 'olin-brandt')
+    const teo = { list: 'people' as const, id: 'teo-marsh' }
+    await setAway(world.desk, { ...teo, away: true }, OLIN)
+    await setAway(world.desk, { ...teo, away: false }, OLIN)
     expect(await callerOfSession(world.db, secret)).toBeUndefined()
     expect(await callersOfTokens(world.db, [token])).toEqual([undefined])
     await expect.poll(() => ended).toEqual([{ person: 'teo-marsh' }])
@@ -156,24 +175,109 @@ describe('tokens', () => {
   })
 })
 
-describe('people', () => {
-  const person = {
-    name: 'Ýrsa Óðins',
-    mail: 'yrsa@merrow.sound.example',
-    role: 'requester',
-    password: 'a few words here',
-    site: 'varnes',
-  } as const
+describe('access', () => {
+  const person = { name: 'Ýrsa Óðins', mail: 'yrsa@merrow.sound.example', role: 'requester', site: 'varnes' }
+  const WORDS = 'a few words here'
+  const mails: { to: string; subject: string; text: string }[] = []
+  const transport = { sendMail: async (mail: (typeof mails)[number]) => ({ kept: mails.push(mail) }) } as never
+  let id = ''
+  /** Sends the letter that waits, and gives the token of its link. */
+  async function letter(): Promise<string> {
+    const { rows } = await sql<{
+      payload: { id: string }
+    }>`delete from graphile_worker._private_jobs where task_id =
+      (select id from graphile_worker._private_tasks where identifier = 'letter') returning payload`.execute(
+      world.db,
+    )
+    for (const { payload } of rows) await sendLetter(world.desk, transport, payload.id)
+    return /\/password\/(\S+)/.exec(mails.at(-1)?.text ?? '')?.[1] ?? ''
+  }
 
-  it('are added with the zone and organisation of their site, and can sign in at once', async () => {
-    const id = await addPerson(world.desk, person)
-    const directory = await world.desk.knowledge.directory()
-    expect(directory.people.get(id)).toMatchObject({ zone: 'Europe/Oslo', organisation: 'merrow' })
-    expect(await enter(person.mail, person.password)).toHaveLength(43)
+  it('is given by a mail in the language of whom it is for, once', async () => {
+    id = (await saveThing(world.desk, { list: 'people', given: { ...person, language: 'nb' } }, ADA)).id
+    await expect(enter(person.mail, WORDS)).rejects.toMatchObject({ status: 401 })
+    await invite(world.desk, id, { id: 'tora-aas', role: 'technician' })
+    const token = await letter()
+    expect(mails.at(-1)).toMatchObject({ to: person.mail, subject: 'Merrow Line: tilgangen din' })
+    expect(mails.at(-1)!.text).toContain('Tora Aas har lagt deg til')
+    expect(await linkPage(world.desk, token)).toMatchObject({
+      name: person.name,
+      portal: 'merrow',
+      language: 'nb',
+    })
+    expect((await accessOf(world.db, id)).hasPassword).toBe(false)
+    const both = await Promise.allSettled(
+      [WORDS, 'other words here'].map((one) => setByLink(world.desk, token, one)),
+    )
+    expect(both.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    await expect(linkPage(world.desk, token)).rejects.toMatchObject({ code: 'linkGone' })
+    await expect(setByLink(world.desk, `${token}x`, WORDS)).rejects.toMatchObject({ code: 'linkGone' })
+    expect((await accessOf(world.db, id)).hasPassword).toBe(true)
   })
 
-  it('are refused with a mail address that somebody has, or a site that does not exist', async () => {
-    const again = addPerson(world.desk, { ...person, site: 'moon', mail: MAIL.toUpperCase() })
-    await expect(again).rejects.toMatchObject({ fields: [{ field: 'site' }, { field: 'mail' }] })
+  it('to the desk is given by administrators, and to nobody who is put away', async () => {
+    const lead = { id: 'olin-brandt', role: 'lead' } as const
+    await expect(invite(world.desk, 'tora-aas', lead)).rejects.toMatchObject({ reason: 'forbidden' })
+    await expect(invite(world.desk, 'nobody', lead)).rejects.toMatchObject({ reason: 'missing' })
+    await setAway(world.desk, { list: 'people', id: 'bo-sayer', away: true }, OLIN)
+    await expect(invite(world.desk, 'bo-sayer', lead)).rejects.toThrow('put away')
+  })
+
+  it('that was forgotten is chosen anew: the link before holds no longer, and every session ends', async () => {
+    await forgotten(world.desk, person.mail.toUpperCase())
+    const first = await letter()
+    await forgotten(world.desk, person.mail)
+    const second = await letter()
+    await forgotten(world.desk, 'nobody@nowhere.example')
+    const before = mails.length
+    expect(await letter()).toBe(second)
+    expect(mails.length).toBe(before)
+    await expect(setByLink(world.desk, first, WORDS)).rejects.toMatchObject({ code: 'linkGone' })
+    await setByLink(world.desk, second, WORDS)
+    const secret = await enter(person.mail, WORDS)
+    await forgotten(world.desk, person.mail)
+    await setByLink(world.desk, await letter(), 'yet other words')
+    expect(await callerOfSession(world.db, secret)).toBeUndefined()
+    await sql`update access_link set used_at = null, ends_at = now() - interval '1 minute'`.execute(world.db)
+    await expect(linkPage(world.desk, second)).rejects.toMatchObject({ code: 'linkGone' })
+  })
+
+  it('is changed by oneself with the password so far; other sessions end, this one goes on', async () => {
+    const [here, there] = [
+      await enter(person.mail, 'yet other words'),
+      await enter(person.mail, 'yet other words'),
+    ]
+    const caller = (await callerOfSession(world.db, here))!
+    await expect(changePassword(world.desk, caller, { before: 'wrong', after: WORDS })).rejects.toMatchObject(
+      {
+        fields: [{ field: 'before' }],
+      },
+    )
+    await changePassword(world.desk, caller, { before: 'yet other words', after: WORDS })
+    expect(await callerOfSession(world.db, here)).toBeDefined()
+    expect(await callerOfSession(world.db, there)).toBeUndefined()
+    expect(await enter(person.mail, WORDS)).toHaveLength(43)
+  })
+
+  it('is listed and ended one by one, or all at once; a token ends by itself', async () => {
+    const secret = await enter(person.mail, WORDS)
+    const token = await makeTokenOf(world.db, id, { name: 'a script', days: 1 })
+    expect((await callersOfTokens(world.db, [token]))[0]?.id).toBe(id)
+    const { credential } = (await callerOfSession(world.db, secret))!
+    const { sessions, tokens } = await accessOf(world.db, id, credential)
+    expect(sessions.filter((one) => one.isThis)).toHaveLength(1)
+    expect(tokens).toMatchObject([{ name: 'a script' }])
+    expect(tokens[0]!.usedAt).not.toBeNull()
+    await endOne(world.db, id, 'session', sessions.find((one) => one.isThis)!.id)
+    expect(await callerOfSession(world.db, secret)).toBeUndefined()
+    await expect(endOne(world.db, 'tora-aas', 'token', tokens[0]!.id)).rejects.toMatchObject({
+      reason: 'missing',
+    })
+    await sql`update api_token set ends_at = now() - interval '1 minute' where person = ${id}`.execute(
+      world.db,
+    )
+    expect(await callersOfTokens(world.db, [token])).toEqual([undefined])
+    await endAccess(world.db, id)
+    expect(await accessOf(world.db, id)).toMatchObject({ sessions: [], tokens: [] })
   })
 })

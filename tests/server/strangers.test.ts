@@ -2,10 +2,10 @@ import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { keepFile } from '../../server/commands/attachments'
 import { saveArticle } from '../../server/commands/knowledge'
-import { changePerson } from '../../server/commands/people'
+import { setAway } from '../../server/commands/directory'
 import { signIn, signOut } from '../../server/http/session'
 import { serveRoutes } from './routes'
-import { SCANNER, TORA } from './world'
+import { OLIN, SCANNER, TORA } from './world'
 
 let served: Awaited<ReturnType<typeof serveRoutes>>
 let tokens: Record<'ines' | 'perpetua' | 'tora', string>
@@ -175,7 +175,7 @@ describe('the event stream', () => {
     const byToken = await open({ authorization: `Bearer ${await served.token('mika-okoro')}` })
     await signOut(served.db, session)
     expect(await byCookie()).toBe('ended')
-    await changePerson(served.desk, 'mika-okoro', { active: false }, 'olin-brandt')
+    await setAway(served.desk, { list: 'people', id: 'mika-okoro', away: true }, OLIN)
     expect(await byToken()).toBe('ended')
   })
 })

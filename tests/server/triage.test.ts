@@ -5,7 +5,7 @@ import { CompiledDesign } from '../../core/design'
 import type { DecisionTable } from '../../core/table'
 import { changeDraft } from '../../server/commands/draft'
 import { handOver } from '../../server/commands/handOver'
-import { changePerson } from '../../server/commands/people'
+import { saveThing, setAway } from '../../server/commands/directory'
 import { correctionsPage } from '../../server/queries/signals'
 import { rehearseTriage, triageTrial } from '../../server/queries/triageTrial'
 import { tableFromDmn, tableToDmn } from '../../server/tables/dmn'
@@ -18,7 +18,7 @@ import {
   workbookOf,
 } from '../../server/tables/sheet'
 import { csvOf } from '../../core/clock'
-import { makeWorld, SCANNER, INES, TORA } from './world'
+import { makeWorld, SCANNER, INES, TORA, OLIN } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -165,20 +165,22 @@ describe('people', () => {
       .select('id')
       .where(sql<boolean>`'devices-workshop' = any(teams)`)
       .execute()
-    for (const { id } of members) await changePerson(world.desk, id, { capacity: 1 }, 'olin-brandt')
+    const most = (id: string, capacity: number | null) =>
+      saveThing(world.desk, { list: 'people', id, given: { capacity } }, OLIN)
+    for (const { id } of members) await most(id, 1)
     for (let ticket = 0; ticket < 4; ticket++) await world.desk.log(SCANNER, INES)
     const { state } = await world.desk.log(SCANNER, INES)
     expect(state.technician).toBe(null)
     const [left] = state.because.technician?.nearly ?? []
     const limits = left?.is === 'leftOut' ? left.people.map((one) => one.limit) : []
     expect(new Set(limits)).toEqual(new Set([1]))
-    for (const { id } of members) await changePerson(world.desk, id, { capacity: null }, 'olin-brandt')
+    for (const { id } of members) await most(id, null)
     await expect(
-      changePerson(world.desk, 'ada-thorne', { active: false }, 'olin-brandt'),
+      setAway(world.desk, { list: 'people', id: 'ada-thorne', away: true }, OLIN),
     ).rejects.toMatchObject({ reason: 'forbidden' })
-    await expect(changePerson(world.desk, 'olin-brandt', { active: false }, 'olin-brandt')).rejects.toThrow(
-      'yourself',
-    )
+    await expect(
+      setAway(world.desk, { list: 'people', id: 'olin-brandt', away: true }, OLIN),
+    ).rejects.toThrow('yourself')
   })
 })
 

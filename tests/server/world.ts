@@ -5,6 +5,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { readSettings, type Settings } from '../../server/base/settings'
 import { startDemoClock } from '../../server/clock/deskClock'
 import { Desk } from '../../server/commands/desk'
+import type { By } from '../../server/commands/directory'
 import { connect } from '../../server/db/connection'
 import { migrate } from '../../server/db/migrate'
 
@@ -36,6 +37,9 @@ export const SCANNER = {
 
 export const INES = { person: 'ines-varga' }
 export const TORA = { person: 'tora-aas' }
+/** Who changes the directory: an administrator, and a lead. */
+export const ADA: By = { person: 'ada-thorne', isAdministrator: true, isLead: true, way: 'hand' }
+export const OLIN: By = { person: 'olin-brandt', isAdministrator: false, isLead: true, way: 'hand' }
 
 /** Sets something from outside, or no more, as it is read at start; processes that are started see it too. */
 export function setting(name: keyof Settings, value?: string): void {

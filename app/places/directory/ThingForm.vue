@@ -44,6 +44,10 @@ watch(
   },
   { immediate: true },
 )
+const invites = ref(true)
+const mayInvite = computed(
+  () => props.list === 'people' && (typed.role === 'requester' || session.me?.role === 'administrator'),
+)
 const { busy, error, run } = useDeed()
 const cache = useQueryCache()
 const names = reactive<Record<string, Record<string, string>>>({})
@@ -60,6 +64,8 @@ async function send() {
     return
   }
   forget()
+  if (mayInvite.value && invites.value)
+    await beside('The invitation', api('POST /api/people/{person}/invitation', { path: { person: made.id } }))
   emit('done', { id: made.id, name: String(typed.name ?? made.id) })
   await cache.invalidateQueries({ key: ['directory'] }).catch(() => undefined)
 }
@@ -115,6 +121,11 @@ function leave() {
       }}
       …
     </KitButton>
+    <KitCheckbox
+      v-if="mayInvite"
+      v-model="invites"
+      label="Send an invitation by mail, with a link by which they choose their password"
+    />
     <KitError :error="error" />
     <p>
       <KitButton kind="main" type="submit" :busy="busy">Add the {{ kind.name }}</KitButton>

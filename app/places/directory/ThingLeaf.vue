@@ -142,6 +142,13 @@ const shown = (name: string) =>
       </template>
     </dl>
     <TeamPart v-if="list === 'teams'" :id="id" :name="title ?? ''" />
+    <AccessPart
+      v-if="list === 'people' && page.active"
+      :id="id"
+      :name="page.name"
+      :role="String(page.values.role)"
+      :mail="String(page.values.mail)"
+    />
     <PersonPart v-if="list === 'people' && page.values.role !== 'requester'" :id="id" />
     <RepairPart v-if="list === 'equipment'" :id="id" :away="page.more.away" :name="title ?? ''" />
     <ThingUses v-if="uses.data.value" :list="list" :id="id" :uses="uses.data.value" />

@@ -50,5 +50,10 @@ const form = usePageForm({
     <KitButton kind="main" :busy="busy" v-bind="form.button('in')">
       {{ say(busy ? 'door.signingIn' : 'door.signIn') }}
     </KitButton>
+    <p class="small">
+      <NuxtLink :to="portal ? `/portal/${portal}/forgotten` : '/forgotten'">{{
+        say('door.forgotten')
+      }}</NuxtLink>
+    </p>
   </form>
 </template>

@@ -34,6 +34,7 @@ const PLACES: Hit[] = [
   { to: '/directory/rota', name: 'Rota: who is on call', note: 'place' },
   { to: '/messages', name: 'Messages: everything that went or will go', note: 'place' },
   { to: '/messages?state=givenUp', name: 'Messages: given up', note: 'view' },
+  { to: '/my/access', name: 'Your access: password, sessions, tokens', note: 'place' },
   { to: '/my/messages', name: 'What you were told, and how', note: 'place' },
   { to: '/standins/mailbox', name: 'Mailbox stand-in', note: 'place' },
   { to: '/standins/chat', name: 'Chat room stand-in', note: 'place' },

@@ -45,6 +45,7 @@ async function leave() {
           >{{ name }}</KitButton
         >
       </div>
+      <NuxtLink to="/my/access" @click="slip?.hide()">Your access: password, sessions, tokens</NuxtLink>
       <KitButton kind="plain" keys="?" @click="(slip?.hide(), $emit('keys'))">Help and keys</KitButton>
       <KitButton kind="plain" @click="leave">Sign out</KitButton>
     </div>

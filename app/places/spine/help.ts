@@ -56,6 +56,13 @@ export const HELP: readonly Help[] = [
     says: ['What you were told, newest first; below it, how you want to be told, and when not.'],
   },
   {
+    at: '/my/access',
+    place: 'Your access',
+    says: [
+      'Your password, where you are signed in just now, and the tokens by which programs act in your name. Each can be ended.',
+    ],
+  },
+  {
     at: '/knowledge',
     place: 'Knowledge',
     says: [

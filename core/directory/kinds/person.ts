@@ -19,6 +19,7 @@ export const person: Kind = {
       options: ROLES.map((value) => ({ value, label: value })),
       needed: 'choose a role',
       guarded: true,
+      free: 'requester',
     },
     organisation: { type: 'one', of: 'organisations', extends: true, label: 'Organisation' },
     site: {

@@ -6,9 +6,10 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    who: 'technician',
     path: { list: LIST_NAMES },
-    summary: 'Make a thing of the directory; what it names may be given by id or by name',
+    summary:
+      'Make a thing of the directory; what it names may be given by id or by name. Technicians add requesters only',
     bodyOf: (list) => bodyOfList(list as ListName),
   },
   async ({ event, desk, caller, path, body: { version: _, ...given } }) => {

@@ -1,0 +1,11 @@
+import { accessOf } from '../../../commands/access'
+import { defineRoute } from '../../../http/route'
+
+export default defineRoute(
+  {
+    who: 'administrator',
+    path: { person: 'text' },
+    summary: 'Whether somebody can sign in, where they are signed in, and their tokens',
+  },
+  ({ desk, path }) => accessOf(desk.db, path.person),
+)

@@ -1,0 +1,15 @@
+import { invite } from '../../../commands/access'
+import { defineRoute } from '../../../http/route'
+
+export default defineRoute(
+  {
+    who: 'technician',
+    path: { person: 'text' },
+    summary:
+      'Send somebody a link by which they choose a password; people of the desk are invited by administrators',
+  },
+  async ({ desk, caller, path }) => {
+    await invite(desk, path.person, caller)
+    return {}
+  },
+)
