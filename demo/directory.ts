@@ -300,6 +300,12 @@ const MACHINES: [name: string, maker: string, model: string, count: number, site
   ['Data logger', 'Grebe Instruments', 'DL-8', 2, ['skerry']],
 ]
 
+/** What is written down of machines of a type. */
+const TYPE_FIELDS: Record<string, string[]> = {
+  'Gate scanner': ['Firmware', 'Gate'],
+  Till: ['Drawer key'],
+}
+
 function equipment(agreements: Agreement[]): Equipment[] {
   let number = 5001
   return MACHINES.flatMap(([name, maker, model, count, sites]) =>
@@ -311,6 +317,10 @@ function equipment(agreements: Agreement[]): Equipment[] {
           number: number++,
           type: name,
           state: 'in use',
+          ...(name === 'Gate scanner' && {
+            parts: ['Cradle', 'Lens'],
+            extra: { Firmware: '4.2', Gate: String(index + 1) },
+          }),
           name: `${name} ${index + 1}, ${SITES.find((one) => one.id === site)!.name}`,
           maker,
           model,
@@ -344,7 +354,10 @@ function directory(): DirectoryData {
     skills: named([...new Set(Object.values(SKILLS).flat())]),
     covers: named(COVERS),
     agreementTypes: named(['maintenance', 'warranty', 'call-off']),
-    equipmentTypes: named(MACHINES.map(([name]) => name)),
+    equipmentTypes: named(MACHINES.map(([name]) => name)).map((one) => ({
+      ...one,
+      fields: TYPE_FIELDS[one.name] ?? [],
+    })),
     people: [
       person('Olin Brandt', 'lead', { notify: WAYS['Olin Brandt'] }),
       person('Ada Thorne', 'administrator', {}),

@@ -120,8 +120,9 @@ async function fillDirectory(trx: Trx, data: DirectoryData, password: string): P
     await trx
       .insertInto('equipment')
       .values(
-        data.equipment.map(({ warrantyUntil = null, user = null, ...one }) => ({
+        data.equipment.map(({ warrantyUntil = null, user = null, extra = {}, ...one }) => ({
           ...one,
+          extra: JSON.stringify(extra),
           warranty_until: warrantyUntil,
           used_by: user,
         })),

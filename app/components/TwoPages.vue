@@ -12,6 +12,8 @@ defineProps<{
   wide?: boolean
   /** Whether the list takes both pages. */
   whole?: boolean
+  /** How much of the width the list has at first, in percent: half of it if left out. */
+  share?: number
 }>()
 </script>
 
@@ -20,13 +22,17 @@ defineProps<{
     <component
       :is="narrow ? 'div' : Splitter"
       class="pages"
-      v-bind="narrow ? {} : { gutterSize: 9, stateKey: 'yare-gutter', stateStorage: 'local' }"
+      v-bind="
+        narrow
+          ? {}
+          : { gutterSize: 9, stateKey: share ? `yare-gutter-${share}` : 'yare-gutter', stateStorage: 'local' }
+      "
     >
       <component
         :is="narrow ? 'div' : SplitterPanel"
         v-if="!(narrow && open) && !wide"
         class="pg"
-        v-bind="narrow ? {} : { size: 50, minSize: 28 }"
+        v-bind="narrow ? {} : { size: share ?? 50, minSize: 28 }"
       >
         <slot name="list" />
       </component>
@@ -34,7 +40,7 @@ defineProps<{
         :is="narrow ? 'div' : SplitterPanel"
         v-if="!(narrow && !open) && !whole"
         class="pg"
-        v-bind="narrow ? {} : { size: 50, minSize: 32 }"
+        v-bind="narrow ? {} : { size: 100 - (share ?? 50), minSize: 32 }"
       >
         <slot name="open" />
       </component>

@@ -44,6 +44,11 @@ export interface Person {
   shift?: Calendar
 }
 
+/** A sort of machine, with the names of what is written down of each. */
+export interface EquipmentType extends Listed {
+  fields?: string[]
+}
+
 /** What every thing of the directory can have. What is put away stays with the tickets that name it. */
 export interface Listed {
   id: string
@@ -125,6 +130,10 @@ export interface Equipment {
   type?: string
   /** Who uses it. */
   user?: string
+  /** What belongs to it and can be lost or changed by itself. */
+  parts?: string[]
+  /** Values of the fields of its type, by their names. */
+  extra?: Record<string, string>
   /** Where it is in its life: in use, in store … */
   state?: string
   remarks?: string
@@ -155,7 +164,7 @@ export interface DirectoryData {
   skills?: Listed[]
   covers?: Listed[]
   agreementTypes?: Listed[]
-  equipmentTypes?: Listed[]
+  equipmentTypes?: EquipmentType[]
   /** Who has a rota instead of whose turn it is. */
   rotaOverrides?: RotaOverride[]
 }
@@ -182,7 +191,7 @@ export class Directory {
   readonly skills: ReadonlyMap<string, Listed>
   readonly covers: ReadonlyMap<string, Listed>
   readonly agreementTypes: ReadonlyMap<string, Listed>
-  readonly equipmentTypes: ReadonlyMap<string, Listed>
+  readonly equipmentTypes: ReadonlyMap<string, EquipmentType>
   /** By its number, written as a text. */
   readonly equipment: ReadonlyMap<string, Equipment>
   readonly rotaFacts: RotaFacts
@@ -260,6 +269,11 @@ export class Directory {
   /** How an organisation's tickets count: as its agreement says, or as it does without one; null for a job by itself. */
   coverOf(organisation: string | null | undefined, agreement: Agreement | undefined): string | null {
     return agreement?.cover ?? this.organisations.get(organisation ?? '')?.cover ?? null
+  }
+
+  /** What a cover is called; null for none. */
+  coverName(cover: string | null): string | null {
+    return cover === null ? null : (this.covers.get(cover)?.name ?? cover)
   }
 
   /** Whether somebody knows something, and not just learns it. */

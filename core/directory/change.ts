@@ -37,35 +37,52 @@ export interface Given {
  * what this refuses: all problems are told at once, each with its field and what to do.
  * @example outcomeOf({ list: 'teams', before: undefined, given: { name: 'Networks' }, isAdministrator: true, world })
  */
-export function outcomeOf({ list, before, given, isAdministrator, world, id = before?.id }: Given): Outcome {
+export function outcomeOf(asked: Given): Outcome {
+  const { list, before, given, world, id = before?.id } = asked
   const kind = KINDS[list]
-  const problems: FieldProblem[] = unknownFields(given, kind.fields)
-  const values: Record<string, Value> = {}
-  for (const [name, field] of Object.entries(kind.fields)) {
-    const was = before?.values[name] ?? emptyOf(field)
-    const said = given[name]
-    if (said === undefined && before) {
-      values[name] = was
-      continue
-    }
-    const kept = keptIn({ ...field, needed: undefined }, said, world)
-    if ('problem' in kept) problems.push({ field: name, message: kept.problem })
-    values[name] = 'value' in kept ? kept.value : was
-  }
+  const { values, problems: unfit } = saidValues(asked, kind.fields)
   const filled = kind.fills?.(values, world) ?? values
   const changed = changesOf(kind.fields, before?.values, filled)
-  for (const [name, { after }] of Object.entries(changed)) {
-    const field = kind.fields[name]!
-    if (field.guarded && !isAdministrator && (before || after !== field.free))
-      problems.push({ field: name, message: `only an administrator says this; ask one` })
-    problems.push(...putAwayIn(name, field, before?.values[name], after, world))
-  }
+  const problems = [
+    ...unknownFields(given, kind.fields),
+    ...unfit,
+    ...Object.entries(changed).flatMap(([name, { after }]) => refusedIn(name, after, asked)),
+  ]
   problems.push(...missingIn(kind.fields, filled, before, changed, problems))
   if (!problems.length) {
     problems.push(...takenIn(list, id, changed, world))
     problems.push(...(kind.check?.({ id, values: filled, world }) ?? []))
   }
   return { values: filled, changed, problems }
+}
+
+/** The values as they will be kept, with what cannot be. */
+function saidValues({ before, given, world }: Given, fields: Readonly<Record<string, Field>>) {
+  const problems: FieldProblem[] = []
+  const values: Record<string, Value> = {}
+  for (const [name, field] of Object.entries(fields)) {
+    const was = before?.values[name] ?? emptyOf(field)
+    const isSaid = given[name] !== undefined || !before
+    const kept = isSaid ? keptIn({ ...field, needed: undefined }, given[name], world) : { value: was }
+    if ('problem' in kept) problems.push({ field: name, message: kept.problem })
+    values[name] = 'value' in kept ? kept.value : was
+  }
+  return { values, problems }
+}
+
+/** Why a field may not become this: only administrators say so, or it names what is put away. */
+function refusedIn(
+  name: string,
+  after: Value,
+  { list, before, isAdministrator, world }: Given,
+): FieldProblem[] {
+  const field = KINDS[list].fields[name]
+  if (!field) return []
+  const isGuarded = field.guarded && !isAdministrator && (before !== undefined || after !== field.free)
+  return [
+    ...(isGuarded ? [{ field: name, message: 'only an administrator says this; ask one' }] : []),
+    ...putAwayIn(name, field, before?.values[name], after, world),
+  ]
 }
 
 const unknownFields = (given: object, fields: Readonly<Record<string, Field>>): FieldProblem[] =>
@@ -108,7 +125,7 @@ function missingIn(
 
 /** The things that a value of a field names. */
 export function namedBy(field: Field, value: Value | undefined): string[] {
-  if (!('of' in field) || value === null || value === undefined) return []
+  if (!('of' in field) || field.type === 'extra' || value === null || value === undefined) return []
   if (typeof value === 'object') return Array.isArray(value) ? (value as string[]) : Object.keys(value)
   return [String(value)]
 }
@@ -121,7 +138,7 @@ function putAwayIn(
   after: Value,
   world: World,
 ): FieldProblem[] {
-  if (!('of' in field)) return []
+  if (!('of' in field) || field.type === 'extra') return []
   const was = new Set(namedBy(field, before))
   const gone = namedBy(field, after).find((id) => !was.has(id) && !world.isActive(field.of, id))
   return gone === undefined

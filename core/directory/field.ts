@@ -23,8 +23,10 @@ interface Particulars {
   one: { of: ListName; extends?: boolean }
   several: { of: ListName; extends?: boolean }
   names: object
+  extra: { of: ListName; by: string }
   graded: { of: ListName; extends?: boolean }
   ways: { of: ListName }
+  week: object
   ofDesign: { what: 'calendars' | 'priorities' }
 }
 

@@ -1,4 +1,5 @@
 import { canonicalJson } from '../json'
+import { oneAt } from '../lookup'
 import { freeId, idOf } from '../naming'
 import type { FieldProblem } from '../ticket'
 import { outcomeOf, type Outcome } from './change'
@@ -94,38 +95,30 @@ export class FilePlan {
 
   /** Reads a line. @param record by heading; a column that the file does not have stays as it is */
   register(record: Readonly<Record<string, string>>, line: number): void {
-    const { fields, numbered } = KINDS[this.list]
-    const given: Record<string, Value> = {}
-    for (const [name, field] of Object.entries(fields))
-      if (record[name] !== undefined) {
-        this.makeWords(field, record[name])
-        given[name] = valueOf(field, record[name])
-      }
-    const problems: FieldProblem[] = []
-    const said = (record[numbered ? 'number' : 'id'] ?? '').trim()
+    const given = this.givenIn(record)
+    const key = KINDS[this.list].numbered ? 'number' : 'id'
+    const said = (record[key] ?? '').trim()
     const before = this.find(said, given)
-    if (numbered && said && !before)
-      problems.push({
-        field: 'number',
-        message: `there is none of the number ${said}; leave it empty for a new one`,
-      })
-    if (!numbered && said && !before && idOf(said) !== said)
-      problems.push({
-        field: 'id',
-        message: 'an id has small letters, figures and hyphens; leave it empty for a new one',
-      })
+    const problems: FieldProblem[] = said && !before ? notThere(key, said) : []
     const id = before?.id ?? this.newId(said, given, line)
     const other = this.lineOf.get(id)
     if (other === undefined) this.lineOf.set(id, line)
-    else
-      problems.push({
-        field: numbered ? 'number' : 'id',
-        message: `line ${other} says something of the same already`,
-      })
+    else problems.push({ field: key, message: `line ${other} says something of the same already` })
     const active = activeOf(record.active, problems)
     if (!before && other === undefined)
       this.world.add(this.list, { id, active: active ?? true, values: given })
     this.registered.push({ line, given, before, id, active, problems })
+  }
+
+  private givenIn(record: Readonly<Record<string, string>>): Record<string, Value> {
+    const given: Record<string, Value> = {}
+    for (const [name, field] of Object.entries(KINDS[this.list].fields)) {
+      const text = record[name]
+      if (text === undefined) continue
+      this.makeWords(field, text)
+      given[name] = valueOf(field, text)
+    }
+    return given
   }
 
   private newId(said: string, given: Values, line: number): string {
@@ -182,31 +175,42 @@ export class FilePlan {
 
   /** What becomes of a line that was registered. @param at its place among them */
   plan(at: number): LinePlan {
-    const { line, given, before, id, active, problems: found } = this.registered[at]!
-    const outcome = found.length
-      ? undefined
-      : outcomeOf({
-          ...{ list: this.list, before, given, isAdministrator: this.isAdministrator },
-          world: this.world,
-          id,
-        })
+    const { line, given, before, id, active, problems: found } = oneAt(this.registered, at)
+    const { list, world, isAdministrator } = this
+    const outcome = found.length ? undefined : outcomeOf({ list, before, given, isAdministrator, world, id })
     const problems = [...found, ...(outcome?.problems ?? [])]
     const turns = active !== undefined && active !== (before?.active ?? true)
-    const changes = before ? Object.keys(outcome?.changed ?? {}).length > 0 || turns : true
-    const isNew = !before
-    const numbered = KINDS[this.list].numbered === true
+    const isKnown = before !== undefined || !KINDS[list].numbered
     return {
       before,
       outcome: problems.length ? undefined : outcome,
       active: turns ? active : undefined,
       report: {
         ...{ line, problems },
-        outcome: problems.length ? 'wrong' : isNew ? 'new' : changes ? 'changed' : 'same',
-        ...(!(isNew && numbered) && { id }),
-        name: String(given.name ?? before?.values.name ?? before?.id ?? ''),
+        outcome: problems.length ? 'wrong' : whatBecomes(before, outcome, turns),
+        ...(isKnown && { id }),
+        name: nameOf(given, before),
       },
     }
   }
+}
+
+const nameOf = (given: Values, before: Thing | undefined) =>
+  String(given.name ?? before?.values.name ?? before?.id ?? '')
+
+function whatBecomes(before: Thing | undefined, outcome: Outcome | undefined, turns: boolean) {
+  if (!before) return 'new'
+  return turns || Object.keys(outcome?.changed ?? {}).length ? 'changed' : 'same'
+}
+
+/** An id that nothing has may be given to something new; a number may not, since the desk gives them out. */
+function notThere(key: 'number' | 'id', said: string): FieldProblem[] {
+  if (key === 'number')
+    return [{ field: key, message: `there is none of the number ${said}; leave it empty for a new one` }]
+  if (idOf(said) === said) return []
+  return [
+    { field: key, message: 'an id has small letters, figures and hyphens; leave it empty for a new one' },
+  ]
 }
 
 const keyOf = (names: readonly string[], values: Values): string | undefined =>

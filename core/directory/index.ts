@@ -15,4 +15,6 @@ export {
   type OpeningCheckResult,
 } from './missing'
 export { usesInDesign } from './usesInDesign'
+export { newestWeek, shiftWith, weekOn } from './shift'
+export { teamWeek, type TeamWeek } from './teamWeek'
 export { usesInDirectory, type NamedIn } from './uses'

@@ -198,7 +198,7 @@ function shifts({ directory, design, now }: Asked): Result {
 }
 
 /** The hours in which the promises of an edition count, each calendar once. */
-function promisedHours(directory: Directory, design: CompiledDesign): WorkingTime[] {
+export function promisedHours(directory: Directory, design: CompiledDesign): WorkingTime[] {
   const ids = new Set<string>()
   const sites = active(directory.sites.values()).map((one) => one.calendar)
   for (const { targets } of design.design.serviceLevels)

@@ -19,7 +19,7 @@ const SHOWN = 8
 export function usesInDirectory(list: ListName, id: string, world: World): NamedIn[] {
   return LIST_NAMES.flatMap((other) =>
     Object.entries(KINDS[other].fields).flatMap(([name, field]): NamedIn[] => {
-      if (!('of' in field) || field.of !== list) return []
+      if (!('of' in field) || field.type === 'extra' || field.of !== list) return []
       const found = [...world.each(other)].filter((one) => namedBy(field, one.values[name]).includes(id))
       if (!found.length) return []
       const first = found

@@ -1,4 +1,6 @@
 import { daysOf } from '../agreement'
+import { weekInWords } from '../time'
+import { newestWeek } from './shift'
 import type { Agreement, Design, Directory, Equipment, Person } from '../design'
 import type { Value, Values } from './field'
 import { KINDS } from './kinds'
@@ -24,7 +26,8 @@ const LISTS: { [L in ListName]: (directory: Directory) => ReadonlyMap<string, ob
 
 /** What is said of a thing otherwise than under the name of its field. */
 const OTHERWISE: Partial<Record<ListName, (thing: never, zone: string) => Values>> = {
-  people: ({ skills = [], grades = {}, notify }: Person) => ({
+  people: ({ skills = [], grades = {}, notify, shift }: Person) => ({
+    shift: shift && newestWeek(shift).length ? weekInWords(newestWeek(shift)) : null,
     skills: Object.fromEntries(skills.map((one) => [one, grades[one] ?? 'sure'])),
     language: notify?.language ?? null,
   }),

@@ -1,5 +1,5 @@
 import { say } from '../words'
-import type { Agreement, CompiledDesign, Directory, Person } from '../design'
+import type { CompiledDesign, Directory, Person } from '../design'
 import { checkAnswers, fitsPattern, unknownAnswers, type Answers, type CatalogItem } from '../intake'
 import { triage, type TriageInput } from '../triage'
 import { acknowledge } from './acknowledge'

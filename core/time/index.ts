@@ -17,7 +17,7 @@ export {
   type WeeklySpan,
 } from './calendar'
 export { daysOfRule, isoWeekday, parseYearlyRule, type YearlyRule } from './recurrence'
-export { minutesOfWeek, paintWeek, weekInWords, weekOfMinutes } from './week'
+export { minutesOfWeek, paintWeek, parseWeek, weekInWords, weekOfMinutes } from './week'
 export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
 export { WorkingDays, YEARS_TOLD } from './workingDays'

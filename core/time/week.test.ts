@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { runs } from '../../tests/runs'
 import { checkCalendar, ROUND_THE_CLOCK, weekly, type WeeklySpan } from './calendar'
-import { minutesOfWeek, paintWeek, weekInWords } from './week'
+import { minutesOfWeek, paintWeek, parseWeek, weekInWords } from './week'
 
 const isOpen = (week: WeeklySpan[], minute: number) =>
   minutesOfWeek(week).some((one) => one.start <= minute && minute < one.end)
@@ -56,4 +56,47 @@ describe('painting a week', () => {
   ])('is said in words: %o', (week, words) => {
     expect(weekInWords(week)).toBe(words)
   })
+})
+
+describe('a week in words', () => {
+  const times = fc
+    .integer({ min: 0, max: 47 })
+    .map((half) => `${String(Math.floor(half / 2)).padStart(2, '0')}:${half % 2 ? '30' : '00'}`)
+  const spans = fc.uniqueArray(fc.record({ day: fc.integer({ min: 1, max: 7 }), from: times, to: times }), {
+    selector: ({ day, from }) => `${day} ${from}`,
+    maxLength: 12,
+  })
+
+  it('is read back as it was written', () => {
+    fc.assert(
+      fc.property(spans, (week) => {
+        const words = weekInWords(week)
+        const read = parseWeek(words)
+        expect(minutesOfWeek(read)).toEqual(minutesOfWeek(week))
+        expect(weekInWords(read)).toBe(words)
+      }),
+      runs(200),
+    )
+  })
+
+  it.each([
+    ['mon-fri 9:00-17:00', 'Mon–Fri 09:00–17:00'],
+    [
+      'Monday to Wednesday 09:00 to 12:00, 13:00–17:00; Sat 10:00–12:00',
+      'Mon–Wed 09:00–12:00, 13:00–17:00; Sat 10:00–12:00',
+    ],
+    ['Sat–Mon 20:00–06:00', 'Mon 20:00–06:00; Sat, Sun 20:00–06:00'],
+    ['Mon, Wed 08:00–12:00', 'Mon 08:00–12:00; Wed 08:00–12:00'],
+    ['  ', 'never open'],
+    ['Always open', 'always open'],
+  ])('%j is %j', (text, words) => expect(weekInWords(parseWeek(text))).toBe(words))
+
+  it.each([
+    'Mon',
+    'Someday 09:00–17:00',
+    'Mon 9–17',
+    'Mon 25:00–26:00',
+    '09:00–17:00',
+    'Mon 09:00–17:00 Tue',
+  ])('%j is refused with how to write it', (text) => expect(() => parseWeek(text)).toThrow(/write it like/))
 })

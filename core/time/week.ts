@@ -91,3 +91,52 @@ function days(first: number, last: number): string {
   if (first === last) return oneAt(NAMES, first)
   return `${NAMES[first]}${last - first === 1 ? ', ' : '–'}${NAMES[last]}`
 }
+
+const SPAN = /^(\d{1,2}:\d\d)\s*(?:-|–|to)\s*(\d{1,2}:\d\d)$/i
+
+/**
+ * Reads a week as `weekInWords` writes it; hyphens and whole names of days will do as well.
+ * @throws RangeError with what is not understood, and how to write it
+ * @example parseWeek('Mon–Fri 09:00–17:00; Sat 10:00–12:00')
+ */
+export function parseWeek(text: string): WeeklySpan[] {
+  const said = text.trim().toLowerCase()
+  if (said === '' || said === 'never open') return []
+  if (said === 'always open') return NAMES.map((_, index) => ({ day: index + 1, from: '00:00', to: '24:00' }))
+  return said
+    .split(';')
+    .filter((part) => part.trim())
+    .flatMap((part) => {
+      const at = part.search(/\d/)
+      const hours = (at < 0 ? '' : part.slice(at)).split(',').map((one) => spanOf(one.trim(), part))
+      return daysOfWords(at < 0 ? part : part.slice(0, at), part).flatMap((day) =>
+        hours.map(({ from, to }) => ({ day, from, to })),
+      )
+    })
+    .sort((a, b) => a.day - b.day || minuteOfDay(a.from) - minuteOfDay(b.from))
+}
+
+const notUnderstood = (part: string) =>
+  new RangeError(`“${part.trim()}” is not understood; write it like Mon–Fri 09:00–17:00; Sat 10:00–12:00`)
+
+function spanOf(text: string, part: string): { from: string; to: string } {
+  const match = SPAN.exec(text)
+  if (!match) throw notUnderstood(part)
+  const [from, to] = [oneAt(match, 1).padStart(5, '0'), oneAt(match, 2).padStart(5, '0')]
+  for (const time of [from, to]) minuteOfDay(time)
+  return { from, to }
+}
+
+function daysOfWords(text: string, part: string): number[] {
+  const dayOf = (word: string) => {
+    const at = NAMES.findIndex((name) => word.trim().startsWith(name.toLowerCase()))
+    if (at < 0) throw notUnderstood(part)
+    return at
+  }
+  return text.split(',').flatMap((run) => {
+    const [first = '', last = first] = run.split(/-|–|\bto\b/)
+    const [from, to] = [dayOf(first), dayOf(last)]
+    // Sat–Mon goes round the end of the week.
+    return Array.from({ length: ((to - from + 7) % 7) + 1 }, (_, step) => ((from + step) % 7) + 1)
+  })
+}

@@ -3,6 +3,7 @@ import {
   DirectoryWorld,
   KINDS,
   outcomeOf,
+  shiftWith,
   usesInDesign,
   valuesOf,
   type FieldChanged,
@@ -13,7 +14,17 @@ import {
   type Value,
   type Values,
 } from '../../core/directory'
-import { flattenCalendar } from '../../core/time'
+import {
+  checkCalendar,
+  DAY,
+  dayNumberOf,
+  flattenCalendar,
+  isoDate,
+  parseWeek,
+  weekInWords,
+  type Calendar,
+} from '../../core/time'
+import { messageOf } from '../../core/error/messageOf'
 import { freeId } from '../../core/naming'
 import { Refused } from '../../core/ticket'
 import type { Caller } from '../base/caller'
@@ -118,10 +129,10 @@ async function saveWithin(
 ) {
   const kept = id === undefined ? undefined : await keptThing(trx, list, id, world.zone, true)
   if (id !== undefined && !kept) throw missing(list, id)
-  if (!by.isLead && (list !== 'people' || id !== undefined || given.role !== 'requester'))
+  const addsRequester = list === 'people' && !kept && given.role === 'requester'
+  if (!by.isLead && !addsRequester)
     throw new Refused('forbidden', 'Only those who lead change this; you can add people who ask.')
-  if (kept && version !== undefined && version !== kept.version) throw somebodyElse(list)
-  if (kept) refuseAbove(list, kept.thing, by)
+  if (kept) refuseChange(list, kept, version, by)
   const before = kept?.thing
   const outcome = outcomeOf({ list, before, given, isAdministrator: by.isAdministrator, world })
   if (outcome.problems.length)
@@ -143,6 +154,11 @@ function refuseAbove(list: ListName, { values }: Thing, { isAdministrator }: By)
     throw new Refused('forbidden', 'Only an administrator changes an administrator.')
 }
 
+function refuseChange(list: ListName, kept: Kept, version: number | undefined, by: By): void {
+  if (version !== undefined && version !== kept.version) throw somebodyElse(list)
+  refuseAbove(list, kept.thing, by)
+}
+
 interface Writing {
   list: ListName
   outcome: Outcome
@@ -160,7 +176,10 @@ async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: W
         Object.keys(withNeighbours(list, outcome.changed)).map((name) => [name, outcome.values[name]!]),
       )
     : outcome.values
-  const row = columns(wanted, world.zone, kept?.row)
+  const row = {
+    ...columns(wanted, world.zone, kept?.row),
+    ...(list === 'people' && kept && 'shift' in outcome.changed && laterShift(kept.row, outcome.values)),
+  }
   try {
     if (kept) {
       const version = kept.version + 1
@@ -172,8 +191,7 @@ async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: W
       return { id: kept.thing.id, version }
     }
     const own = key === 'id' ? { id: id ?? (await newId(trx, list, String(outcome.values.name))) } : {}
-    const shift =
-      list === 'people' ? await firstShift(desk, String('id' in own ? own.id : ''), outcome.values) : {}
+    const shift = list === 'people' ? await firstShift(desk, own.id ?? '', outcome.values) : {}
     const made = (await trx
       .insertInto(table as 'team')
       .values({ ...row, ...own, ...shift } as never)
@@ -248,8 +266,75 @@ async function newId(trx: Trx, list: ListName, name: string): Promise<string> {
   return freeId(name, (id) => taken.has(id), KINDS[list].name.split(' ')[0])
 }
 
+/** Other hours of somebody, from tomorrow on: today is as it was laid down. */
+function laterShift(row: Record<string, unknown>, { shift, zone }: Values): { shift: string } {
+  const before = (row.shift as Calendar | null) ?? noShift(String(row.id), String(zone))
+  const tomorrow = isoDate(deskNow() + DAY, before.zone)
+  const week = shift === null ? [] : parseWeek(String(shift))
+  return { shift: JSON.stringify(shiftWith(before, week, row.shift ? tomorrow : undefined)) }
+}
+
+const noShift = (id: string, zone: string): Calendar => ({
+  ...{ id: `shift-${id}`, name: 'shift', zone, week: [], exceptions: [] },
+})
+
+/**
+ * Lays down when somebody works, from a date on.
+ * @param from local date in their zone; from tomorrow if left out
+ * @throws Refused when there is nobody of the desk of that id, or the week or the date cannot be read
+ */
+export async function setShift(
+  desk: Desk,
+  { id, week, from }: { id: string; week: string; from?: string },
+  by: By,
+): Promise<void> {
+  const { zone } = await worldOf(desk)
+  const wrong = (field: string, error: unknown) =>
+    new Refused('invalid', 'Some fields need another look.', [{ field, message: messageOf(error) }])
+  await desk.db.transaction().execute(async (trx) => {
+    const kept = await keptThing(trx, 'people', id, zone, true)
+    if (!kept || kept.thing.values.role === 'requester')
+      throw new Refused('missing', 'There is no such person at the desk.')
+    const before = (kept.row.shift as Calendar | null) ?? noShift(id, String(kept.thing.values.zone))
+    const day = from ?? isoDate(deskNow() + DAY, before.zone)
+    const hours = readOr(
+      () => parseWeek(week),
+      (error) => wrong('week', error),
+    )
+    readOr(
+      () => dayNumberOf(day),
+      (error) => wrong('from', error),
+    )
+    const shift = shiftWith(before, hours, day)
+    const [fault] = checkCalendar(shift)
+    if (fault) throw wrong('week', new RangeError(fault.message))
+    const version = kept.version + 1
+    await trx
+      .updateTable('person')
+      .set({ shift: JSON.stringify(shift), version })
+      .where('id', '=', id)
+      .execute()
+    const said = { before: kept.thing.values.shift ?? null, after: hours.length ? weekInWords(hours) : null }
+    await trace(trx, {
+      ...{ list: 'people' as const, id, by, deed: 'changed' as const, name: String(kept.thing.values.name) },
+      changed: { shift: said, shiftFrom: { before: null, after: day } },
+    })
+  })
+  await directoryChanged(desk)
+}
+
+function readOr<T>(read: () => T, otherwise: (error: unknown) => Error): T {
+  try {
+    return read()
+  } catch (error) {
+    throw otherwise(error)
+  }
+}
+
 /** Who is in a team works in the hours of the desk until somebody says otherwise. */
-async function firstShift(desk: Desk, id: string, { role, teams }: Values) {
+async function firstShift(desk: Desk, id: string, { role, teams, shift, zone }: Values) {
+  if (typeof shift === 'string')
+    return { shift: JSON.stringify({ ...noShift(id, String(zone)), week: parseWeek(shift) }) }
   if (role === 'requester' || !Array.isArray(teams) || !teams.length) return {}
   const { design } = await desk.knowledge.currentEdition()
   const find = (wanted: string) => design.calendars.find((one) => one.id === wanted)

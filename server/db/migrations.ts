@@ -487,4 +487,14 @@ alter table api_token add column id bigserial, add column name text not null def
   add column used_at timestamptz;
 `,
   },
+  {
+    name: '0024 equipment has parts and fields of its type, repairs a cost, and tickets are found by it',
+    sql: `
+alter table equipment_type add column fields text[] not null default '{}';
+alter table equipment add column parts text[] not null default '{}', add column extra jsonb not null default '{}';
+alter table repair add column cost numeric(12, 2);
+create index repair_equipment on repair (equipment, sent_at);
+create index ticket_equipment on ticket ((facts->'equipment'->>'number')) where facts->'equipment'->>'number' is not null;
+`,
+  },
 ]

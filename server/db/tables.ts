@@ -119,7 +119,7 @@ export interface Tables {
   skill: Listed
   cover: Listed
   agreement_type: Listed
-  equipment_type: Listed
+  equipment_type: Listed & { fields: Filled<string[]> }
   /** Who changed what of the directory; only ever appended. */
   directory_change: {
     id: Generated<number>
@@ -169,6 +169,9 @@ export interface Tables {
     remarks: string | null
     type: OrNull<string>
     used_by: OrNull<string>
+    parts: Filled<string[]>
+    /** Values of the fields of its type, by their names. */
+    extra: FilledJson<Record<string, string>>
     state: OrNull<string>
     active: Filled<boolean>
     version: Filled<number>
@@ -183,6 +186,7 @@ export interface Tables {
     reference: number | null
     back_at: number | null
     remarks: string | null
+    cost: OrNull<number | string>
   }
   /** What monitors have reported, each signal once. */
   signal: {

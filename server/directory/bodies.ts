@@ -25,7 +25,9 @@ import {
 export type ThingBody = { version?: number } & Record<string, Value | undefined>
 
 function bodyClass(list: ListName): ClassConstructor<ThingBody> {
-  const made = class {}
+  const made = class {
+    version?: number
+  }
   const words = KINDS[list].name.split(/\W+/).map((word) => word.slice(0, 1).toUpperCase() + word.slice(1))
   Object.defineProperty(made, 'name', { value: `${words.join('')}Body` })
   for (const [name, field] of Object.entries(KINDS[list].fields))

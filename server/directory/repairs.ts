@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { oneAt } from '../../core/lookup'
 import { periodOf } from '../../core/agreement'
 import { messageOf } from '../../core/error/messageOf'
@@ -48,10 +49,14 @@ export async function sendToRepair(
 }
 
 /** @throws Refused when it is not away */
-export async function backFromRepair(desk: Desk, number: number, remarks?: string): Promise<void> {
+export async function backFromRepair(
+  desk: Desk,
+  number: number,
+  { remarks, cost }: { remarks?: string; cost?: number } = {},
+): Promise<void> {
   const back = await desk.db
     .updateTable('repair')
-    .set({ back_at: deskNow(), remarks: remarks?.trim() || null })
+    .set({ back_at: deskNow(), remarks: remarks?.trim() || null, cost: cost ?? null })
     .where('equipment', '=', number)
     .where('back_at', 'is', null)
     .returning('id')
@@ -67,5 +72,51 @@ function endOfDay(last: string | undefined, zone: string, problems: FieldProblem
   } catch (error) {
     problems.push({ field: 'expected', message: messageOf(error) })
     return null
+  }
+}
+
+const SHOWN = 50
+
+/** What became of a machine: its repairs and its tickets, newest first. @throws Refused when there is no such thing */
+export async function historyOf(desk: Desk, number: number) {
+  const directory = await desk.knowledge.directory()
+  if (!directory.equipment.has(String(number)))
+    throw new Refused('missing', `There is no equipment ${number}.`)
+  const [repairs, tickets, sum] = await Promise.all([
+    desk.db
+      .selectFrom('repair')
+      .select(['id', 'shop', 'sent_at', 'sent_by', 'expected_at', 'reference', 'back_at', 'remarks', 'cost'])
+      .where('equipment', '=', number)
+      .orderBy('sent_at', 'desc')
+      .limit(SHOWN)
+      .execute(),
+    desk.db
+      .selectFrom('ticket')
+      .select(['reference', 'summary', 'status_group', 'logged_at'])
+      .where(sql<boolean>`facts->'equipment'->>'number' = ${String(number)}`)
+      .orderBy('reference', 'desc')
+      .limit(SHOWN)
+      .execute(),
+    desk.db
+      .selectFrom('repair')
+      .select((e) => e.fn.sum<string | null>('cost').as('cost'))
+      .where('equipment', '=', number)
+      .executeTakeFirst(),
+  ])
+  return {
+    repairs: repairs.map(
+      ({ sent_at: sentAt, sent_by: by, expected_at: expectedAt, back_at: backAt, cost, ...one }) => ({
+        ...{ ...one, sentAt, expectedAt, backAt },
+        by: directory.nameOf(by),
+        cost: cost === null ? null : Number(cost),
+      }),
+    ),
+    tickets: tickets.map(({ status_group: group, logged_at: loggedAt, ...one }) => ({
+      ...one,
+      group,
+      loggedAt,
+    })),
+    /** What its repairs have cost together. */
+    cost: Number(sum?.cost ?? 0),
   }
 }

@@ -67,8 +67,9 @@ export const STORED: Readonly<Record<ListName, Stored>> = {
   equipment: {
     ...{ table: 'equipment', key: 'number', words: ['number', 'name', 'maker', 'model', 'serial'] },
     read: equipmentOf,
-    columns: ({ warranty, user, agreement, ...values }, zone) => ({
+    columns: ({ warranty, user, agreement, extra, ...values }, zone) => ({
       ...values,
+      ...(extra !== undefined && { extra: JSON.stringify(extra) }),
       ...(user !== undefined && { used_by: user }),
       ...(agreement !== undefined && { agreement: agreement === null ? null : Number(agreement) }),
       ...(warranty !== undefined && {
@@ -79,8 +80,12 @@ export const STORED: Readonly<Record<ListName, Stored>> = {
   },
 }
 
-/** How well somebody knows something is written down only where it is not just sure. */
-function personColumns({ skills, language, ...values }: Values, _: string, before?: Record<string, unknown>) {
+/** How well somebody knows something is written down only where it is not just sure; shifts are laid down by `setShift`. */
+function personColumns(
+  { skills, language, shift: _, ...values }: Values,
+  __: string,
+  before?: Record<string, unknown>,
+) {
   const notify = isRecord(before?.notify) ? before.notify : {}
   const graded = isRecord(skills) ? Object.entries(skills) : undefined
   return {

@@ -24,17 +24,15 @@ export function coverOf(
 ): Cover {
   const inForce = directory.agreementFor(organisation, deskNow(), named)
   const agreement: Agreement | undefined = inForce ?? directory.lastAgreement(organisation)
-  const nameOf = (cover: string | null) =>
-    cover === null ? null : (directory.covers.get(cover)?.name ?? cover)
   if (!agreement)
     return {
       state: 'oneOff',
       number: null,
-      cover: nameOf(directory.coverOf(organisation, undefined)),
+      cover: directory.coverName(directory.coverOf(organisation, undefined)),
       last: null,
     }
   const { number } = agreement
-  const cover = nameOf(agreement.cover)
+  const cover = directory.coverName(agreement.cover)
   return { state: inForce ? 'covered' : 'expired', number, cover, last: daysOf(agreement, zone).last }
 }
 
@@ -64,7 +62,7 @@ export function agreementPage(number: number, directory: Directory, zone: string
   const state = agreement.starts <= now && now < agreement.ends ? 'covered' : 'expired'
   return {
     number,
-    cover: directory.covers.get(agreement.cover)?.name ?? agreement.cover,
+    cover: directory.coverName(agreement.cover),
     last: daysOf(agreement, zone).last,
     state,
     name: directory.organisations.get(agreement.organisation)?.name ?? agreement.organisation,

@@ -1,5 +1,5 @@
 import type { Facts } from '../../core/condition'
-import type { CompiledDesign } from '../../core/design'
+import type { CompiledDesign, Directory, Equipment } from '../../core/design'
 import { isFor, type CatalogItem, type Portal } from '../../core/intake'
 
 /** Whether a portal is for an organisation: for its own, or for all where it names none. */
@@ -35,3 +35,27 @@ export function portalIndex({ design }: CompiledDesign, portal: Portal, asker: F
     }))
     .filter((group) => group.items.length > 0)
 }
+
+/** A machine of the organisation of whoever asks; of any for people of the desk. */
+export function ownEquipment(
+  directory: Directory,
+  { id, role }: { id: string; role: string },
+  number: number,
+): Equipment | undefined {
+  const found = directory.equipment.get(String(number))
+  const own = directory.people.get(id)?.organisation
+  return found?.active !== false && (role !== 'requester' || found?.organisation === own) ? found : undefined
+}
+
+/** The question of an item's form that asks for a machine. */
+export const equipmentQuestion = (design: CompiledDesign, item: CatalogItem): string | undefined =>
+  design
+    .form(item.form)
+    .steps.flatMap((step) => step.questions.map((one) => one.question))
+    .find((one) => design.questions.get(one)?.type === 'equipment')
+
+/** What a portal shows that is about a machine. */
+export const itemsAbout = (design: CompiledDesign, portal: Portal, asker: Facts) =>
+  design.design.items
+    .filter((item) => showsItem(item, portal, asker) && equipmentQuestion(design, item) !== undefined)
+    .map(({ id, name, description }) => ({ id, name, description }))

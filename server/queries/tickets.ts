@@ -78,7 +78,7 @@ export async function ticketPage(
     urgency: state.urgency,
     requester: { id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
     siteZone: site?.zone ?? design.design.desk.zone,
-    cover: state.cover === null ? null : (directory.covers.get(state.cover)?.name ?? state.cover),
+    cover: directory.coverName(state.cover),
     agreement: state.agreement,
     equipment: state.equipment ?? null,
     department: state.department ?? null,

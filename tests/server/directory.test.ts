@@ -4,7 +4,7 @@ import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directo
 import { saveThing, setAway } from '../../server/commands/directory'
 import { fileOfList, takeFile } from '../../server/directory/file'
 import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
-import { backFromRepair, sendToRepair } from '../../server/directory/repairs'
+import { backFromRepair, historyOf, sendToRepair } from '../../server/directory/repairs'
 import { agreementPage, coverOf } from '../../server/queries/intake'
 import { ADA, makeWorld, OLIN, SCANNER, TORA } from './world'
 
@@ -273,7 +273,11 @@ describe('equipment', () => {
     const { rows, total } = await list('equipment', { out: true })
     expect(total).toBe(1)
     expect(rows[0]).toMatchObject({ id: one!.id, more: { away: { shop: 'Petrel Works' } } })
-    await backFromRepair(world.desk, number, 'New reader')
+    await backFromRepair(world.desk, number, { remarks: 'New reader', cost: 12.5 })
+    expect(await historyOf(world.desk, number)).toMatchObject({
+      repairs: [{ shop: 'Petrel Works', cost: 12.5, remarks: 'New reader', by: 'Tora Aas' }],
+      cost: 12.5,
+    })
     expect((await list('equipment', { out: true })).total).toBe(0)
     await expect(backFromRepair(world.desk, number)).rejects.toThrow('not at a repair shop')
   })

@@ -179,7 +179,9 @@ describe('access', () => {
   const person = { name: 'Ýrsa Óðins', mail: 'yrsa@merrow.sound.example', role: 'requester', site: 'varnes' }
   const WORDS = 'a few words here'
   const mails: { to: string; subject: string; text: string }[] = []
-  const transport = { sendMail: async (mail: (typeof mails)[number]) => ({ kept: mails.push(mail) }) } as never
+  const transport = {
+    sendMail: async (mail: (typeof mails)[number]) => ({ kept: mails.push(mail) }),
+  } as never
   let id = ''
   /** Sends the letter that waits, and gives the token of its link. */
   async function letter(): Promise<string> {

@@ -225,7 +225,7 @@ async function remove() {
           </button>
         </template>
       </p>
-      <DesignWeekGrid
+      <WeekGrid
         :week="shownWeek"
         :readonly="readonly"
         :label="`Hours of ${calendar.name}`"

@@ -32,7 +32,7 @@ const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.li
             v-if="session.isLead"
             class="add"
             :to="{ path: addressOfThing(name), query: { new: '1' } }"
-            :aria-label="`Add a ${KINDS[name].name}`"
+            :aria-label="`Add ${KINDS[name].article ?? 'a'} ${KINDS[name].name}`"
             >Add</NuxtLink
           >
         </h2>

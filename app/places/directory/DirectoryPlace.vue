@@ -19,7 +19,7 @@ const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOf
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="id !== undefined || isNew || isGone">
+  <TwoPages :narrow="narrow" :open="id !== undefined || isNew || isGone" :share="36">
     <template #list>
       <div class="page"><DirectoryOutline :list="list" :opened="id" /></div>
     </template>

@@ -13,7 +13,7 @@ const kind = computed(() => KINDS[props.list])
   <p>{{ kind.says }}</p>
   <p v-if="session.isLead">
     <KitButton kind="main" @click="navigateTo({ path: addressOfThing(list), query: { new: '1' } })"
-      >Add a {{ kind.name }} …</KitButton
+      >Add {{ kind.article ?? 'a' }} {{ kind.name }} …</KitButton
     >
   </p>
   <ListFile :list="list" />

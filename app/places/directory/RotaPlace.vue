@@ -33,6 +33,8 @@ const rotas = useQuery({
       query: { from: startOf(first.value), to: startOf(first.value, WEEKS * 7) },
       signal,
     }),
+  // Which weeks these are is known once the desk's time is.
+  enabled: () => time.now > 0,
   placeholderData: (before) => before as AnswerOf<'GET /api/rotas'> | undefined,
 })
 const page = computed(() => rotas.data.value)

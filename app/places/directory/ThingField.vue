@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LANGUAGE_NAMES, LANGUAGES } from '~~/core/words'
-import type { Field, Value } from '~~/core/directory'
+import type { Field, Value, Values } from '~~/core/directory'
 import type { NamesOfThings } from './useThings'
 
 // A field of a thing, by its type: part of a form, or changed in place.
@@ -14,6 +14,8 @@ const props = defineProps<{
     priorities: readonly { value: string; label: string }[]
   }
   error?: string
+  /** Everything that is said of the thing. */
+  all?: Values
   /** Takes a value over at once, where it is changed in place. */
   commit?: (now: Value) => unknown
   focuses?: boolean
@@ -37,7 +39,6 @@ const framed = computed(() => ({
   error: props.error,
   disabled: props.disabled,
 }))
-const TYPES = { mail: 'email', telephone: 'tel', text: 'text' } as const
 const options = computed(() => {
   const { field } = props
   if (field.type === 'zone') return zones
@@ -59,11 +60,11 @@ const options = computed(() => {
     @update:model-value="put($event || null)"
   />
   <KitText
-    v-else-if="field.type === 'text' || field.type === 'mail' || field.type === 'telephone'"
+    v-else-if="['text', 'mail', 'telephone', 'week'].includes(field.type)"
     v-bind="framed"
     :model-value="text"
-    :type="TYPES[field.type]"
-    :most="field.type === 'text' ? field.max : 250"
+    :type="field.type === 'mail' ? 'email' : field.type === 'telephone' ? 'tel' : 'text'"
+    :most="(field.type === 'text' && field.max) || 250"
     :commit="taken"
     :focuses="focuses"
     @update:model-value="put($event || null)"
@@ -108,6 +109,15 @@ const options = computed(() => {
     :field="field"
     :model-value="modelValue"
     :names="names"
+    :error="error"
+    :commit="commit"
+    @update:model-value="put"
+  />
+  <ExtraField
+    v-else-if="field.type === 'extra'"
+    :field="field"
+    :model-value="modelValue"
+    :type="typeof all?.[field.by] === 'string' ? String(all[field.by]) : null"
     :error="error"
     :commit="commit"
     @update:model-value="put"

@@ -24,6 +24,7 @@ const making = ref(false)
 const made = ref<{ id: string; name: string }>()
 const find = computed(() => findThings(props.list, props.where))
 const kind = computed(() => KINDS[props.list])
+const a = computed(() => kind.value.article ?? 'a')
 const mayMake = computed(() => session.isLead && !props.disabled)
 async function done({ id, name }: { id: string; name: string }) {
   making.value = false
@@ -35,7 +36,7 @@ async function done({ id, name }: { id: string; name: string }) {
 </script>
 
 <template>
-  <div class="finder">
+  <div class="finder" :class="{ bare }">
     <KitFinder
       :model-value="modelValue"
       :label="label"
@@ -47,11 +48,16 @@ async function done({ id, name }: { id: string; name: string }) {
       :said="made && made.id === modelValue ? made.name : said"
       :find="find"
       :commit="commit"
-      :placeholder="placeholder ?? `find a ${kind.name}`"
+      :placeholder="placeholder ?? `find ${a} ${kind.name}`"
       lists
       @update:model-value="emit('update:modelValue', $event)"
     />
-    <KitButton v-if="mayMake" kind="link" :aria-label="`Add a ${kind.name}`" @click="making = true"
+    <KitButton
+      v-if="mayMake"
+      class="add"
+      kind="link"
+      :aria-label="`Add ${a} ${kind.name}`"
+      @click="making = true"
       >Add …</KitButton
     >
     <KitDialog v-if="making" v-model:shown="making" :title="`A new ${kind.name}`">
@@ -64,10 +70,18 @@ async function done({ id, name }: { id: string; name: string }) {
 .finder {
   position: relative;
 }
-.finder > :deep(.kit-button-link),
-.finder > :deep(button) {
+.finder > .add {
   position: absolute;
   top: 0;
   right: 0;
+}
+.finder.bare {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+}
+.finder.bare > .add {
+  position: static;
 }
 </style>

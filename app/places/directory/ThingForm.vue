@@ -95,6 +95,7 @@ function leave() {
         v-model="typed[name]!"
         :field="field"
         :names="names"
+        :all="typed"
         :choices="lists.data.value ?? { calendars: [], priorities: [] }"
         :error="error?.on(name)"
         :focuses="at === 0"
@@ -107,6 +108,7 @@ function leave() {
         v-model="typed[name]!"
         :field="field"
         :names="names"
+        :all="typed"
         :choices="lists.data.value ?? { calendars: [], priorities: [] }"
         :error="error?.on(name)"
       />

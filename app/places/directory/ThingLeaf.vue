@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KINDS, type ListName, type Value } from '~~/core/directory'
+import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
 import { labelOf, useLists, valueInWords } from './useThings'
@@ -84,6 +84,34 @@ async function putAway(event: MouseEvent) {
   if (yes) await setAway(true)
 }
 const fields = computed(() => Object.entries(kind.value.fields))
+/** What is empty and seldom said waits behind a press. */
+const more = ref(false)
+const isSaid = (name: string) => {
+  const field = kind.value.fields[name]
+  return (
+    field !== undefined && JSON.stringify(page.value?.values[name] ?? null) !== JSON.stringify(emptyOf(field))
+  )
+}
+/** What was empty when the page opened, so that nothing goes away while it is emptied. */
+const folded = shallowRef<string[]>([])
+watch(
+  page,
+  (now, before) => {
+    if (!now || before) return
+    folded.value = fields.value
+      .filter(([name, field], at) => at > 1 && !field.needed && field.type !== 'extra' && !isSaid(name))
+      .map(([name]) => name)
+  },
+  { immediate: true },
+)
+const shownFields = computed(() =>
+  fields.value.filter(([name]) => more.value || !folded.value.includes(name)),
+)
+const FOLDED_SHOWN = 5
+const foldedInWords = computed(() => {
+  const labels = folded.value.map((name) => kind.value.fields[name]?.label.toLowerCase())
+  return labels.slice(0, FOLDED_SHOWN).join(', ') + (labels.length > FOLDED_SHOWN ? ' …' : '')
+})
 const choicesOf = (what?: string) =>
   what === 'calendars'
     ? lists.data.value?.calendars
@@ -108,9 +136,7 @@ const shown = (name: string) =>
     <header>
       <h1>
         {{ title }}
-        <span class="quiet small"
-          >{{ kind.name }}<template v-if="kind.numbered"> {{ id }}</template></span
-        >
+        <span class="quiet small">{{ kind.numbered ? `${kind.name} ${id}` : kind.name }}</span>
       </h1>
       <p v-if="mayChange" class="acts">
         <KitButton v-if="page.active" kind="link" :busy="busy" @click="putAway">Put away …</KitButton>
@@ -123,17 +149,21 @@ const shown = (name: string) =>
     <ThingNotes :list="list" :page="page" />
     <div v-if="mayChange" class="fields" :class="{ plain: !page.active }">
       <ThingField
-        v-for="[name, field] in fields"
+        v-for="[name, field] in shownFields"
         :key="`${id} ${name}`"
         :model-value="page.values[name] ?? null"
         :field="field"
         :names="page.names"
+        :all="page.values"
         :choices="lists.data.value ?? { calendars: [], priorities: [] }"
         :disabled="!isOpen(field.guarded)"
         :commit="(now) => put(name, now)"
       />
     </div>
-    <dl v-else>
+    <KitButton v-if="mayChange && folded.length && !more" kind="link" @click="more = true"
+      >Say more: {{ foldedInWords }}</KitButton
+    >
+    <dl v-if="!mayChange">
       <template v-for="[name, field] in fields" :key="name">
         <template v-if="shown(name)">
           <dt>{{ field.label }}</dt>

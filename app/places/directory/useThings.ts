@@ -67,7 +67,9 @@ export function valueInWords(
       ? value.map(nameOf).join(', ')
       : Object.entries(value)
           .map(([id, said]) =>
-            `${nameOf(id)} ${typeof said === 'number' ? `${said} min` : said === 'sure' ? '' : `(${said})`}`.trim(),
+            field.type === 'extra'
+              ? `${id}: ${said}`
+              : `${nameOf(id)} ${typeof said === 'number' ? `${said} min` : said === 'sure' ? '' : `(${said})`}`.trim(),
           )
           .join(', ')
   if (field.type === 'ofDesign') return choices.find((one) => one.value === value)?.label ?? String(value)

@@ -1,12 +1,18 @@
 <script setup lang="ts">
 // Something is asked for: its form, what may solve it already, and that the desk has it.
 const props = defineProps<{ portal: string; item: string }>()
+const route = useRoute()
+/** The machine that it is about, where somebody comes from its label. */
+const about = Number(route.query.about) || undefined
 const session = useSession()
 const { say, problem } = usePortalWords()
 const { data, error: missing } = await usePageQuery({
-  key: () => ['portals', props.portal, 'item', props.item, session.me?.id ?? ''],
+  key: () => ['portals', props.portal, 'item', props.item, about ?? 0, session.me?.id ?? ''],
   query: () =>
-    api('GET /api/portals/{portal}/items/{item}', { path: { portal: props.portal, item: props.item } }),
+    api('GET /api/portals/{portal}/items/{item}', {
+      path: { portal: props.portal, item: props.item },
+      query: { about },
+    }),
 })
 useHead({ title: () => data.value?.item.name ?? say('ask.page') })
 </script>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // The places of the desk; what is needed now and then is under the last of them.
-const session = useSession()
 const route = useRoute()
 
 const PLACES = [

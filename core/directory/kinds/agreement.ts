@@ -4,6 +4,7 @@ import { remarks } from './remarks'
 
 export const agreement: Kind = {
   name: 'agreement',
+  article: 'an',
   plural: 'agreements',
   title: 'Agreements',
   says: 'What organisations have bought, and until when. Without one, what is asked for is a one-off job.',

@@ -32,6 +32,12 @@ export const equipment: Kind = {
       label: 'State',
       options: EQUIPMENT_STATES.map((value) => ({ value, label: value })),
     },
+    parts: {
+      type: 'names',
+      label: 'Parts',
+      help: 'What belongs to it and can be lost or changed by itself.',
+    },
+    extra: { type: 'extra', of: 'equipment-types', by: 'type', label: 'Fields of its type' },
     remarks,
   },
   unique: [],

@@ -14,6 +14,8 @@ export interface Checked {
 export interface Kind {
   /** In the middle of a sentence: `organisation`. */
   name: string
+  /** Before its name, where that is not `a`. */
+  article?: 'an'
   plural: string
   /** Over a list of them. */
   title: string

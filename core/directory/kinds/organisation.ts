@@ -3,6 +3,7 @@ import { remarks } from './remarks'
 
 export const organisation: Kind = {
   name: 'organisation',
+  article: 'an',
   plural: 'organisations',
   title: 'Organisations',
   says: 'For whom the desk works. Each has its sites, its people and what it has bought.',

@@ -35,12 +35,17 @@ export const person: Kind = {
     language: { type: 'language', label: 'Reads and is written to in' },
     teams: { type: 'several', of: 'teams', extends: true, label: 'Teams' },
     skills: { type: 'graded', of: 'skills', extends: true, label: 'Knows' },
+    shift: {
+      type: 'week',
+      label: 'On shift',
+      help: 'Like Mon–Fri 09:00–17:00. What is changed holds from tomorrow.',
+    },
     capacity: {
       type: 'number',
       min: 1,
       max: 9999,
       unit: 'open tickets',
-      label: 'At most',
+      label: 'Most open tickets',
       help: 'More are given to others; any number if empty.',
     },
     priority: {
@@ -60,7 +65,7 @@ export const person: Kind = {
   },
   unique: ['mail', 'identifier'],
   known: [['mail'], ['identifier']],
-  columns: ['mail', 'role', 'organisation', 'site', 'teams'],
+  columns: ['role', 'organisation', 'site', 'teams'],
   fills: (values, world) => {
     const site = values.site === null ? undefined : world.thing('sites', String(values.site))
     return {

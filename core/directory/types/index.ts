@@ -2,6 +2,7 @@ import type { Field, FieldOf, FieldTypeName, Value } from '../field'
 import type { World } from '../world'
 import { choice } from './choice'
 import { day } from './day'
+import { extra } from './extra'
 import { graded } from './graded'
 import { language } from './language'
 import { mail } from './mail'
@@ -15,13 +16,14 @@ import { telephone } from './telephone'
 import { text } from './text'
 import { isEmpty, type FieldType, type Kept, type Shape } from './type'
 import { ways } from './ways'
+import { week } from './week'
 import { zone } from './zone'
 
 export { isEmpty, type Kept, type Shape } from './type'
 
 const FIELD_TYPES: { [T in FieldTypeName]: FieldType<T> } = {
-  ...{ choice, day, graded, language, mail, money, names, number, ofDesign, one, several, telephone },
-  ...{ text, ways, zone },
+  ...{ choice, day, extra, graded, language, mail, money, names, number, ofDesign, one, several, telephone },
+  ...{ text, ways, week, zone },
 }
 
 /** The type of a field; that a field goes with its own type is what the table of them says. */

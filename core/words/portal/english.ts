@@ -52,6 +52,10 @@ export const PORTAL_ENGLISH = {
   'article.asOf': 'As of {day}',
   'article.solved': 'This solved it',
   'article.thanks': 'Good to know. Nothing was sent to the desk.',
+  'about.title': 'About {name}',
+  'about.what': 'What is it about this?',
+  'about.nothing':
+    'Nothing in this portal asks for a machine. Look through the index, and name it in your words.',
   'ask.page': 'Request',
   'ask.all': 'All that can be asked for',
   'ask.index': 'To the index',

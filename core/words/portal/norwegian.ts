@@ -55,6 +55,10 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'article.asOf': 'Per {day}',
   'article.solved': 'Dette løste det',
   'article.thanks': 'Godt å vite. Ingenting ble sendt.',
+  'about.title': 'Om {name}',
+  'about.what': 'Hva gjelder det?',
+  'about.nothing':
+    'Ingenting i denne portalen spør etter en maskin. Se i oversikten, og nevn den med dine ord.',
   'ask.page': 'Sak',
   'ask.all': 'Alt du kan be om',
   'ask.index': 'Til oversikten',

@@ -1,4 +1,4 @@
-import { IsOptional, IsString, MaxLength } from 'class-validator'
+import { IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { backFromRepair } from '../../../directory/repairs'
 import { defineRoute } from '../../../http/route'
 
@@ -8,6 +8,13 @@ class BackBody {
   @IsString()
   @MaxLength(2000)
   remarks?: string
+
+  /** What it cost, in the currency of the desk. */
+  @IsOptional()
+  @IsNumber({ maxDecimalPlaces: 2 }, { message: 'give an amount like 1200.50' })
+  @Min(0)
+  @Max(999_999_999)
+  cost?: number
 }
 
 export default defineRoute(
@@ -18,7 +25,7 @@ export default defineRoute(
     body: BackBody,
   },
   async ({ desk, body, path }) => {
-    await backFromRepair(desk, path.number, body.remarks)
+    await backFromRepair(desk, path.number, body)
     return { number: path.number }
   },
 )

@@ -1,19 +1,33 @@
+import { Transform } from 'class-transformer'
+import { IsInt, IsOptional, Max, Min } from 'class-validator'
 import { formSchema } from '../../../../../core/intake'
+import { MOST_NUMBER } from '../../../../http/bodies'
 import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
 import { requesterProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
-import { showsItem } from '../../../../queries/portal'
+import { equipmentQuestion, ownEquipment, showsItem } from '../../../../queries/portal'
 import { oneBy } from '../../../../../core/lookup'
+
+class AboutQuery {
+  /** Number of a machine of your organisation that it is about. */
+  @IsOptional()
+  @Transform(({ value }) => Number(value))
+  @IsInt()
+  @Min(0)
+  @Max(MOST_NUMBER)
+  about?: number
+}
 
 export default defineRoute(
   {
     who: 'signedIn',
     path: { portal: 'text', item: 'text' },
     summary: 'A catalog item with its form, its questions and the JSON Schema of its answers',
+    query: AboutQuery,
   },
-  async ({ event, desk, caller, path }) => {
+  async ({ event, desk, caller, path, query }) => {
     const portal = await portalOf(path.portal, desk, caller)
     const language = await languageFor(event, desk, caller, portal)
     const design = (await desk.knowledge.currentEdition()).inLanguage(language)
@@ -24,7 +38,17 @@ export default defineRoute(
     const questions = form.steps.flatMap((step) =>
       step.questions.map((one) => oneBy(design.questions, one.question)),
     )
+    const about =
+      query.about === undefined
+        ? undefined
+        : ownEquipment(await desk.knowledge.directory(), caller, query.about)
+    const asksFor = about && equipmentQuestion(design, item)
     const schema = formSchema({ form, library: design.questions, asker })
-    return { item, form, questions, asker, schema, edition: design.edition }
+    return {
+      ...{ item, form, asker, schema, edition: design.edition },
+      questions: questions.map((one) =>
+        one.name === asksFor ? { ...one, default: String(about?.number) } : one,
+      ),
+    }
   },
 )
