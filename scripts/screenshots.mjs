@@ -35,7 +35,7 @@ const VIEWS = [
   ['mailbox', LEAD, '/standins/mailbox'],
   ['messages', LEAD, '/messages'],
   ['rota', LEAD, '/directory/rota'],
-  ['directory', 'ada-thorne@commons.sound.example', '/directory'],
+  ['team', 'ada-thorne@commons.sound.example', '/directory/teams/networks', { height: 1000 }],
   ['portal', REQUESTER, '/portal/merrow'],
   ['portal-form', REQUESTER, '/portal/merrow/ask/gate-scanner'],
   ['portal-narrow', REQUESTER, '/portal/merrow', { width: 420 }],

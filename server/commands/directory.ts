@@ -116,7 +116,7 @@ export async function saveThing(
 ): Promise<{ id: string; version: number }> {
   const world = await worldOf(desk)
   const saved = await desk.db.transaction().execute((trx) => saveWithin(trx, desk, saying, by, world))
-  if (saved.isChanged) await directoryChanged(desk)
+  if (saved.isChanged) await directoryChanged(desk, [[saying.list, saved.id]])
   return { id: saved.id, version: saved.version }
 }
 
@@ -178,7 +178,7 @@ async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: W
     : outcome.values
   const row = {
     ...columns(wanted, world.zone, kept?.row),
-    ...(list === 'people' && kept && 'shift' in outcome.changed && laterShift(kept.row, outcome.values)),
+    ...(list === 'people' && kept && (await shiftChange(desk, kept.row, outcome))),
   }
   try {
     if (kept) {
@@ -266,6 +266,12 @@ async function newId(trx: Trx, list: ListName, name: string): Promise<string> {
   return freeId(name, (id) => taken.has(id), KINDS[list].name.split(' ')[0])
 }
 
+/** What becomes of somebody's hours: others are laid down, or they come into a team and have none. */
+async function shiftChange(desk: Desk, row: Record<string, unknown>, { changed, values }: Outcome) {
+  if ('shift' in changed) return laterShift(row, values)
+  return 'teams' in changed && !row.shift ? firstShift(desk, String(row.id), values) : {}
+}
+
 /** Other hours of somebody, from tomorrow on: today is as it was laid down. */
 function laterShift(row: Record<string, unknown>, { shift, zone }: Values): { shift: string } {
   const before = (row.shift as Calendar | null) ?? noShift(String(row.id), String(zone))
@@ -320,7 +326,7 @@ export async function setShift(
       changed: { shift: said, shiftFrom: { before: null, after: day } },
     })
   })
-  await directoryChanged(desk)
+  await directoryChanged(desk, [['people', id]])
 }
 
 function readOr<T>(read: () => T, otherwise: (error: unknown) => Error): T {
@@ -411,7 +417,7 @@ export async function setAway(
     })
     return true
   })
-  if (changed) await directoryChanged(desk)
+  if (changed) await directoryChanged(desk, [[list, id]])
 }
 
 /** Where the rules in force send work stays until they send it elsewhere; somebody stays who can let others in. */

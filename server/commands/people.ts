@@ -1,14 +1,40 @@
+import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { ABSENCE, isAbsence } from '../../core/design'
 import type { Preferences } from '../../core/notification'
 import { DAY, dayNumberOf, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import type { Language } from '../../core/words'
+import type { DirectoryPart } from '../db/knowledge'
 import type { Desk } from './desk'
 
-export async function directoryChanged(desk: Desk): Promise<void> {
-  desk.knowledge.forget('directory')
-  await sql`select pg_notify('yare_directory', '')`.execute(desk.db)
+/** A notice of the database holds no more. */
+const MOST_TOLD = 50
+
+/** Tells every process what of the directory has changed; where much has, all of it is read anew. */
+export async function directoryChanged(desk: Desk, parts: readonly DirectoryPart[] = []): Promise<void> {
+  const told = parts.length <= MOST_TOLD ? parts : []
+  if (told.length) await desk.knowledge.renew(told)
+  else desk.knowledge.forget('directory')
+  await sql`select pg_notify('yare_directory', ${JSON.stringify({ from: nameOf(desk), parts: told })})`.execute(
+    desk.db,
+  )
+}
+
+const NAMES = new WeakMap<Desk, string>()
+/** By which a desk knows its own notices: it has read the change already. */
+function nameOf(desk: Desk): string {
+  const name = NAMES.get(desk) ?? randomUUID()
+  NAMES.set(desk, name)
+  return name
+}
+
+/** Does what another process told of the directory. */
+export function hearDirectory(desk: Desk, payload: string): void {
+  const { from, parts } = JSON.parse(payload) as { from: string; parts: DirectoryPart[] }
+  if (from === nameOf(desk)) return
+  if (parts.length) void desk.knowledge.renew(parts)
+  else desk.knowledge.forget('directory')
 }
 
 /** How somebody wants to be told from now on. */
@@ -18,7 +44,7 @@ export async function changeWays(desk: Desk, id: string, notify: Preferences): P
     .set({ notify: JSON.stringify(notify) })
     .where('id', '=', id)
     .execute()
-  await directoryChanged(desk)
+  await directoryChanged(desk, [['people', id]])
 }
 
 /** In which language somebody reads and is written to from now on. */
@@ -67,5 +93,5 @@ export async function setAbsence(
     .set({ shift: JSON.stringify({ ...shift, exceptions }) })
     .where('id', '=', id)
     .execute()
-  await directoryChanged(desk)
+  await directoryChanged(desk, [['people', id]])
 }

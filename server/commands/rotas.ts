@@ -1,9 +1,9 @@
-import { sql } from 'kysely'
 import { Refused } from '../../core/ticket'
 import { DAY } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { rotaOf } from '../queries/rotas'
 import type { Desk } from './desk'
+import { directoryChanged } from './people'
 import type { Trx } from '../db/connection'
 
 export interface Override {
@@ -80,7 +80,4 @@ export async function removeOverride(desk: Desk, id: number): Promise<void> {
   await rotaChanged(desk)
 }
 
-async function rotaChanged(desk: Desk): Promise<void> {
-  desk.knowledge.forget('directory')
-  await sql`select pg_notify('yare_directory', '')`.execute(desk.db)
-}
+const rotaChanged = (desk: Desk) => directoryChanged(desk, [['rotas', '']])

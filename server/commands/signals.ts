@@ -186,7 +186,7 @@ export class Signals {
       })
       .onConflict((on) => on.doNothing())
       .execute()
-    await directoryChanged(this.desk)
+    await directoryChanged(this.desk, [['people', MONITORS]])
   }
 }
 

@@ -1,9 +1,8 @@
 import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
-import type { Selectable } from 'kysely'
-import { agreementOf, equipmentOf, personOf, queueOf, withoutNulls } from './directoryRows'
+import type { ListName } from '../../core/directory'
+import { KEPT_LISTS } from './directoryRows'
 import type { Database } from './connection'
-import type { Tables } from './tables'
 import { withDesign } from './kept'
 
 /**
@@ -47,6 +46,18 @@ export class Knowledge {
     const needed = new Set([ticket.edition, ...ticket.clocks.map((clock) => clock.edition)])
     await Promise.all([...needed].map((number) => this.edition(number)))
     return this.edition(ticket.edition)
+  }
+
+  /**
+   * Reads anew what of the directory has changed. A large one is not read as a whole for each change: what is known of
+   * the others stays.
+   */
+  async renew(parts: readonly DirectoryPart[]): Promise<void> {
+    const before = this.people
+    if (!before) return
+    const next = before.then((directory) => patched(this.db, directory, parts))
+    this.people = keepUnlessFailed(next, () => this.people === next && (this.people = undefined))
+    await next.catch(() => undefined)
   }
 
   async directory(): Promise<Directory> {
@@ -94,32 +105,55 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
   return promise
 }
 
+/** What of the directory has changed: a thing of a list, or who has rotas instead. */
+export type DirectoryPart = readonly [list: ListName | 'rotas', id: string]
+
+const overridesOf = async (db: Database): Promise<DirectoryData['rotaOverrides']> =>
+  (await db.selectFrom('rota_override').selectAll().orderBy('id').execute()).map(
+    ({ starts: from, ends: to, id, rota, person, why }) => ({ ...{ id, rota, from, to, person, why } }),
+  )
+
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
-  const all = <T extends keyof Tables & string>(table: T) =>
-    db
+  const lists = await Promise.all(
+    Object.values(KEPT_LISTS).map(async ({ table, read, of }) => {
+      const rows = await db
+        .selectFrom(table as 'team')
+        .selectAll()
+        .execute()
+      return [of, rows.map((row) => read(row as never))] as const
+    }),
+  )
+  return { ...Object.fromEntries(lists), rotaOverrides: await overridesOf(db) } as unknown as DirectoryData
+}
+
+/** A directory with some of its parts as they are now; the others are taken over as they were. */
+async function patched(
+  db: Database,
+  { data }: Directory,
+  parts: readonly DirectoryPart[],
+): Promise<Directory> {
+  const next: Record<string, unknown> = { ...data }
+  for (const list of new Set(parts.map(([one]) => one))) {
+    if (list === 'rotas') {
+      next.rotaOverrides = await overridesOf(db)
+      continue
+    }
+    const { table, key, read, of } = KEPT_LISTS[list]
+    const ids = parts.filter(([one]) => one === list).map(([, id]) => (key === 'number' ? Number(id) : id))
+    const rows = await db
       .selectFrom(table as 'team')
       .selectAll()
-      .execute() as unknown as Promise<Selectable<Tables[T]>[]>
-  const listed = async <T extends keyof Tables & string>(table: T) => (await all(table)).map(withoutNulls)
-  const [organisations, sites, teams, people, queues, desks] = await Promise.all([
-    ...([listed('organisation'), listed('site'), listed('team'), all('person')] as const),
-    ...([all('queue'), listed('desk')] as const),
-  ])
-  const [skills, covers, agreementTypes, equipmentTypes, agreements, equipment, overrides] =
-    await Promise.all([
-      ...([listed('skill'), listed('cover'), listed('agreement_type'), listed('equipment_type')] as const),
-      ...([all('agreement'), all('equipment')] as const),
-      db.selectFrom('rota_override').selectAll().orderBy('id').execute(),
-    ])
-  return {
-    ...{ organisations, sites, teams, desks, skills, covers, agreementTypes, equipmentTypes },
-    queues: queues.map(queueOf),
-    people: people.map(personOf),
-    agreements: agreements.map(agreementOf),
-    equipment: equipment.map(equipmentOf),
-    rotaOverrides: overrides.map(({ starts: from, ends: to, id, rota, person, why }) => ({
-      ...{ id, rota, from, to, person, why },
-    })),
+      .where(key as 'id', 'in', ids as string[])
+      .execute()
+    const fresh = new Map(rows.map((row) => [(row as Record<string, unknown>)[key], read(row as never)]))
+    const before = (data[of] ?? []) as unknown as readonly Record<string, unknown>[]
+    const kept = before.map((one) => {
+      const now = fresh.get(one[key])
+      fresh.delete(one[key])
+      return now ?? one
+    })
+    next[of] = [...kept, ...fresh.values()]
   }
+  return new Directory(next as unknown as DirectoryData)
 }

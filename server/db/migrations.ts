@@ -494,6 +494,16 @@ alter table equipment_type add column fields text[] not null default '{}';
 alter table equipment add column parts text[] not null default '{}', add column extra jsonb not null default '{}';
 alter table repair add column cost numeric(12, 2);
 create index repair_equipment on repair (equipment, sent_at);
+create index person_order on person (lower(name), id) where active;
+create index person_words on person using gin (
+  (coalesce(name::text, '') || ' ' || coalesce(mail::text, '') || ' ' || coalesce(department::text, '') || ' ' ||
+   coalesce(identifier::text, '')) gin_trgm_ops);
+create index equipment_search on equipment using gin (
+  (coalesce(number::text, '') || ' ' || coalesce(name::text, '') || ' ' || coalesce(maker::text, '') || ' ' ||
+   coalesce(model::text, '') || ' ' || coalesce(serial::text, '')) gin_trgm_ops);
+create index person_organisation on person (organisation);
+create index person_site on person (site);
+create index site_order on site (lower(name), id) where active;
 create index ticket_equipment on ticket ((facts->'equipment'->>'number')) where facts->'equipment'->>'number' is not null;
 `,
   },

@@ -64,7 +64,10 @@ export async function takeFile(
       for (const word of plan.makes) await makeWord(trx, word, by)
       for (const one of right) one.report.id = await writePlanned(trx, desk, { list, plan: one, world }, by)
     })
-    await directoryChanged(desk)
+    await directoryChanged(desk, [
+      ...plan.makes.map((one) => [one.list, one.id] as const),
+      ...right.map((one) => [list, one.report.id ?? ''] as const),
+    ])
   }
   return {
     lines: planned.map((one) => one.report),

@@ -68,7 +68,7 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
   const wanted = desk.db
     .selectFrom(table as 'team')
     .where('active', '=', query.away !== true)
-    .where(sql.join([sql`true`, ...conditionsOf(list, query)], sql` and `) as RawBuilder<boolean>)
+    .where(sql.join([sql`true`, ...conditionsOf(list, query, directory)], sql` and `) as RawBuilder<boolean>)
   const rows = (await wanted
     .selectAll()
     .$if(query.after !== undefined, (q) => q.where(afterKey(key, query.after ?? '')))
@@ -76,7 +76,16 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
     .orderBy(key as 'id')
     .limit(query.limit + 1)
     .execute()) as unknown as Record<string, unknown>[]
-  const { total } = await wanted.select((e) => e.fn.countAll<number>().as('total')).executeTakeFirstOrThrow()
+  const most = query.search?.trim() ? MOST_FOUND : MOST_COUNTED
+  const { total } = await desk.db
+    .selectFrom(
+      wanted
+        .select(key as 'id')
+        .limit(most + 1)
+        .as('found'),
+    )
+    .select((e) => e.fn.countAll<number>().as('total'))
+    .executeTakeFirstOrThrow()
   const things = rows.slice(0, query.limit).map((row): { thing: Thing; made: object } => {
     const made = read(row as never)
     return {
@@ -99,7 +108,9 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
   const last = lines[lines.length - 1]
   return {
     rows: lines,
-    total,
+    total: Math.min(total, most),
+    /** Whether there are more than that. */
+    isMore: total > most,
     names: namesIn(
       list,
       lines.map((one) => one.values),
@@ -110,6 +121,10 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
   }
 }
 
+/** Of what fits some words, counting further would take longer than anybody looks at the figure. */
+const MOST_FOUND = 1000
+const MOST_COUNTED = 100_000
+
 function afterKey(key: 'id' | 'number', after: string): RawBuilder<boolean> {
   const [name = '', id = ''] = after.split('\n')
   if (key === 'number') return sql<boolean>`number > ${Number(id) || 0}`
@@ -117,16 +132,21 @@ function afterKey(key: 'id' | 'number', after: string): RawBuilder<boolean> {
 }
 
 /** What narrows a list down. */
-function conditionsOf(list: ListName, { search, where, endsWithin, out }: ListQuery): RawBuilder<unknown>[] {
+function conditionsOf(
+  list: ListName,
+  { search, where, endsWithin, out }: ListQuery,
+  directory: Directory,
+): RawBuilder<unknown>[] {
   const { words } = STORED[list]
   const conditions: RawBuilder<unknown>[] = []
   for (const word of (search ?? '').trim().split(/\s+/).filter(Boolean).slice(0, 8)) {
     const like = likePattern(word)
-    const own = words.map((column) => sql`${sql.ref(column)}::text ilike ${like}`)
-    const holder = 'organisation' in KINDS[list].fields
-    conditions.push(
-      sql`(${sql.join([...own, ...(holder ? [sql`organisation in (select id from organisation where name ilike ${like})`] : [])], sql` or `)})`,
-    )
+    const own = sql`(${sql.join(
+      words.map((column) => sql`coalesce(${sql.ref(column)}::text, '')`),
+      sql` || ' ' || `,
+    )}) ilike ${like}`
+    const holders = 'organisation' in KINDS[list].fields ? organisationsNamed(word, directory) : []
+    conditions.push(holders.length ? sql`(${own} or organisation = any(${holders}::text[]))` : own)
   }
   if (where !== undefined) conditions.push(namesThing(list, where))
   if (endsWithin !== undefined && list === 'agreements') {
@@ -136,6 +156,14 @@ function conditionsOf(list: ListName, { search, where, endsWithin, out }: ListQu
   if (out && list === 'equipment')
     conditions.push(sql`number in (select equipment from repair where back_at is null)`)
   return conditions
+}
+
+/** The organisations of which a word is part of the name; there are few of them beside their people. */
+function organisationsNamed(word: string, { organisations }: Directory): string[] {
+  const wanted = word.toLowerCase()
+  return [...organisations.values()]
+    .filter((one) => one.name.toLowerCase().includes(wanted))
+    .map((one) => one.id)
 }
 
 const COLUMN: Record<string, string> = { user: 'used_by', seenBy: 'seen_by' }

@@ -1,19 +1,13 @@
 import { periodOf } from '../../core/agreement'
 import type { ListName, Values } from '../../core/directory'
 import { isRecord } from '../../core/lookup'
-import { agreementOf, equipmentOf, personOf, queueOf, withoutNulls } from '../db/directoryRows'
-import type { Tables } from '../db/tables'
+import { KEPT_LISTS, type KeptList } from '../db/directoryRows'
 
 /** How the things of a list are kept. */
-export interface Stored {
-  table: keyof Tables & string
-  /** Those with numbers have no ids. */
-  key: 'id' | 'number'
-  /** A row as the directory has it. */
-  read(row: never): object
+export interface Stored extends KeptList {
   /** The columns of some values; those that are left out stay. @param zone of the desk, in which days are meant */
   columns(values: Values, zone: string, before: Record<string, unknown> | undefined): Record<string, unknown>
-  /** Columns in which words are looked for. */
+  /** Columns in which words are looked for; one text of all of them has an index where a list may be long. */
   words: readonly string[]
 }
 
@@ -24,39 +18,38 @@ const inJson = (values: Values, ...names: string[]) => ({
     names.filter((name) => values[name] !== undefined).map((name) => [name, JSON.stringify(values[name])]),
   ),
 })
-const word = (table: keyof Tables & string): Stored => ({
-  ...{ table, key: 'id', words: ['name', 'remarks'] },
-  read: withoutNulls,
+const word = (list: ListName): Stored => ({
+  ...KEPT_LISTS[list],
+  words: ['name', 'remarks'],
   columns: plain,
 })
 
 /** Where each list is kept. */
 export const STORED: Readonly<Record<ListName, Stored>> = {
-  organisations: { ...word('organisation'), words: ['name', 'mail'] },
+  organisations: { ...word('organisations'), words: ['name', 'mail'] },
   sites: {
-    ...word('site'),
+    ...word('sites'),
     words: ['name', 'address'],
     columns: (values) => inJson(values, 'ways'),
   },
-  teams: word('team'),
+  teams: word('teams'),
   people: {
-    ...{ table: 'person', key: 'id', words: ['name', 'mail', 'department', 'identifier'] },
-    read: personOf,
+    ...KEPT_LISTS.people,
+    words: ['name', 'mail', 'department', 'identifier'],
     columns: personColumns,
   },
   queues: {
-    ...word('queue'),
-    read: queueOf,
+    ...word('queues'),
     columns: ({ seenBy, ...values }) => ({ ...values, ...(seenBy !== undefined && { seen_by: seenBy }) }),
   },
-  desks: word('desk'),
-  skills: word('skill'),
-  covers: word('cover'),
-  'agreement-types': word('agreement_type'),
-  'equipment-types': word('equipment_type'),
+  desks: word('desks'),
+  skills: word('skills'),
+  covers: word('covers'),
+  'agreement-types': word('agreement-types'),
+  'equipment-types': word('equipment-types'),
   agreements: {
-    ...{ table: 'agreement', key: 'number', words: ['number', 'cover', 'type', 'contact', 'remarks'] },
-    read: agreementOf,
+    ...KEPT_LISTS.agreements,
+    words: ['number', 'cover', 'type', 'contact', 'remarks'],
     columns: ({ first, last, ...values }, zone) => ({
       ...values,
       ...(first !== undefined &&
@@ -65,8 +58,8 @@ export const STORED: Readonly<Record<ListName, Stored>> = {
     }),
   },
   equipment: {
-    ...{ table: 'equipment', key: 'number', words: ['number', 'name', 'maker', 'model', 'serial'] },
-    read: equipmentOf,
+    ...KEPT_LISTS.equipment,
+    words: ['number', 'name', 'maker', 'model', 'serial'],
     columns: ({ warranty, user, agreement, extra, ...values }, zone) => ({
       ...values,
       ...(extra !== undefined && { extra: JSON.stringify(extra) }),

@@ -1,4 +1,5 @@
 import { Desk } from '../commands/desk'
+import { hearDirectory } from '../commands/people'
 import { Together } from '../commands/together'
 import { heartbeat, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
@@ -39,8 +40,8 @@ function start(): Services {
       stream.send({ kind: 'edition' })
     },
     yare_adoption: () => stream.send({ kind: 'adoption' }),
-    yare_directory: () => {
-      desk.knowledge.forget('directory')
+    yare_directory: (payload) => {
+      hearDirectory(desk, payload)
       stream.send({ kind: 'directory' })
     },
     // Without a version the draft is gone: published, or thrown away.

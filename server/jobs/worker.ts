@@ -18,6 +18,7 @@ import { sendDigest } from './digest'
 import { untilAlarmsAreFew, watchAlarms } from './alarms'
 import { keepAlive } from './alive'
 import { withLimit } from './limit'
+import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
@@ -57,7 +58,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
   const reload = () => void loadClock(desk.db).catch(() => undefined)
   const stopListening = listen(desk.connection.pool, {
     yare_clock: reload,
-    yare_directory: () => desk.knowledge.forget('directory'),
+    yare_directory: (payload) => hearDirectory(desk, payload),
     reconnected: () => {
       desk.knowledge.forget('directory')
       reload()

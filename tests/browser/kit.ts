@@ -12,3 +12,13 @@ export async function clear(where: Page | Locator, list: string): Promise<void> 
   const field = where.locator('.kit-field', { has: where.getByText(list, { exact: true }) })
   await field.locator('.p-select-clear-icon').click()
 }
+
+/** Looks for something by its name in a field of the kit, and chooses it. */
+export async function findOne(where: Page | Locator, field: string, words: string): Promise<void> {
+  const page = 'page' in where ? where.page() : where
+  const box = where.getByRole('combobox', { name: field, exact: true })
+  await box.click()
+  await box.fill('')
+  await box.pressSequentially(words)
+  await page.getByRole('option', { name: words }).first().click()
+}

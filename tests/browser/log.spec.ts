@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { findOne } from './kit'
 import { findings, signIn, TECHNICIAN } from './people'
 
 test('somebody at the desk logs for a caller: by agreement number or by name, with the cover shown at once', async ({
@@ -21,12 +22,13 @@ test('somebody at the desk logs for a caller: by agreement number or by name, wi
 
   // Who is missing is added without leaving what is being done.
   await page.getByRole('button', { name: 'Add “zz” to the directory …' }).click()
-  await page.getByLabel('Name', { exact: true }).fill('Zora Zell')
-  await page.getByRole('button', { name: 'Add, and log for them' }).click()
-  await expect(page.getByText('choose a site')).toBeVisible()
-  await page.getByLabel('Mail', { exact: true }).fill('zora-zell@saltern.sound.example')
-  await page.getByRole('combobox', { name: 'Site' }).selectOption('Saltern farms')
-  await page.getByRole('button', { name: 'Add, and log for them' }).click()
+  const missing = page.getByRole('form', { name: 'A new person' })
+  await missing.getByLabel('Name', { exact: true }).fill('Zora Zell')
+  await missing.getByRole('button', { name: 'Add the person' }).click()
+  await expect(missing.getByText('write a mail address')).toBeVisible()
+  await missing.getByLabel('Mail', { exact: true }).fill('zora-zell@saltern.sound.example')
+  await findOne(missing, 'Site', 'Saltern farms')
+  await missing.getByRole('button', { name: 'Add the person' }).click()
   await expect(page.locator('dd', { hasText: 'Zora Zell' })).toBeVisible()
 
   await who.fill('Ines Varga')

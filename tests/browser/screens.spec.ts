@@ -17,8 +17,11 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['kind', LEAD, '/design/kinds/fault'],
   ['arrivals', LEAD, '/arrivals'],
   ['knowledge', LEAD, '/knowledge'],
-  ['agreements', LEAD, '/directory/agreements'],
-  ['equipment', LEAD, '/directory/equipment'],
+  ['agreements', LEAD, '/directory/agreements/1042'],
+  ['equipment', LEAD, '/directory/equipment/5001'],
+  ['team', LEAD, '/directory/teams/networks'],
+  ['labels', LEAD, '/directory/labels?numbers=5001,5002'],
+  ['access', LEAD, '/my/access'],
   ['categories', LEAD, '/design/triage/categories'],
   ['priorities', LEAD, '/design/triage/priorities'],
   ['what it is', LEAD, '/design/triage/what'],
@@ -49,6 +52,8 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['moves', LEAD, '/design/moves'],
   ['bench', TECHNICIAN, '/bench'],
   ['directory', ADMINISTRATOR, '/directory'],
+  ['people', ADMINISTRATOR, '/directory/people/tora-aas'],
+  ['new site', ADMINISTRATOR, '/directory/sites?new=1'],
   ['portal door', null, '/portal/merrow/sign-in'],
   ['portal', REQUESTER, '/portal/merrow'],
   ['form', REQUESTER, '/portal/merrow/ask/gate-scanner'],
@@ -59,12 +64,13 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
 const BY_NIGHT = new Set([
   ...['sign-in', 'desk', 'ticket', 'item', 'kind', 'routing', 'deadlines', 'calendar', 'levels', 'ladders'],
   ...['messages', 'for me', 'rota', 'bench', 'board', 'find'],
-  ...['arrivals', 'knowledge', 'agreements', 'directory', 'portal', 'form', 'my requests'],
+  ...['arrivals', 'knowledge', 'agreements', 'directory', 'team', 'portal', 'form', 'my requests'],
 ])
 
 /** Places that stand on the kit, at 200 %: half the window, as far as the page knows. */
 const AT_TWICE = new Set([
   ...['sign-in', 'deadlines', 'knowledge', 'messages', 'portal door', 'portal', 'form', 'my requests'],
+  ...['agreements', 'equipment', 'team', 'directory', 'people', 'new site', 'rota', 'access'],
 ])
 
 /** The screens of each person, a few to a test, so that each has time enough on a slow machine. */

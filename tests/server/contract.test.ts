@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { operationOf } from '../../server/http/operation'
 import { unheard } from './recorded'
@@ -47,6 +48,19 @@ describe('What routes answer', () => {
     expect.soft([name, response.status < 300 ? 'done' : answer]).toEqual([name, 'done'])
     return answer
   }
+  /** Gives somebody a session or a token. @returns its number */
+  async function madeAccess(what: 'session' | 'token', person: string): Promise<number> {
+    const { rows } = await (
+      what === 'session'
+        ? sql<{
+            id: number
+          }>`insert into session (token_hash, person, inactivity_minutes) values (${randomUUID()}, ${person}, 15) returning id`
+        : sql<{
+            id: number
+          }>`insert into api_token (token_hash, person) values (${randomUUID()}, ${person}) returning id`
+    ).execute(served.db)
+    return rows[0]!.id
+  }
   const TORA = { as: 'tora-aas' }
   const INES = { as: 'ines-varga' }
   const log = async () =>
@@ -64,13 +78,7 @@ describe('What routes answer', () => {
     })
     expect(page.deliveries.length).toBeGreaterThan(0)
     for (const name of [
-      ...[
-        'GET /api/adoption',
-        'GET /api/agreements',
-        'GET /api/arrivals',
-        'GET /api/articles',
-        'GET /api/bench',
-      ],
+      ...['GET /api/adoption', 'GET /api/arrivals', 'GET /api/articles', 'GET /api/bench'],
       ...[
         'GET /api/catalog/use',
         'GET /api/clock',
@@ -78,13 +86,7 @@ describe('What routes answer', () => {
         'GET /api/design-file',
         'GET /api/draft',
       ],
-      ...[
-        'GET /api/editions',
-        'GET /api/equipment',
-        'GET /api/health',
-        'GET /api/ladders/figures',
-        'GET /api/mail-in',
-      ],
+      ...['GET /api/editions', 'GET /api/health', 'GET /api/ladders/figures', 'GET /api/mail-in'],
       ...[
         'GET /api/me',
         'GET /api/messages',
@@ -296,40 +298,107 @@ describe('What routes answer', () => {
     })
     await call('POST /api/webhooks/{webhook}/secret', { path: { webhook: 'quay-board' } })
     await call('GET /api/webhooks')
-    const agreement = { organisation: 'merrow', cover: 'Round the clock', first: '2027-01-01' }
-    const { number } = await call<{ number: number }>('POST /api/agreements', { body: agreement })
-    await call('PATCH /api/agreements/{number}', { path: { number }, body: agreement })
-    const equipment = { name: 'Gate scanner', organisation: 'merrow' }
-    const gear = await call<{ number: number }>('POST /api/equipment', { body: equipment })
-    const path = { number: gear.number }
-    await call('PATCH /api/equipment/{number}', { path, body: equipment })
+    const lists: Record<string, object> = {
+      agreements: {
+        organisation: 'merrow',
+        cover: 'Round the clock',
+        first: '2027-01-01',
+        type: 'maintenance',
+      },
+      equipment: { name: 'Gate scanner', organisation: 'merrow', parts: ['Lens'], extra: { Firmware: '4' } },
+      people: { name: 'Una Vane', mail: 'una-vane@merrow.sound.example', role: 'requester', site: 'varnes' },
+      teams: { name: 'Night Watch', lead: 'tora-aas', desks: ['house'] },
+      sites: {
+        name: 'Far Pier',
+        organisation: 'merrow',
+        zone: 'Europe/Oslo',
+        calendar: 'varnes',
+        ways: { hallin: 5 },
+      },
+      queues: { name: 'Night', team: 'networks' },
+    }
+    const made: Record<string, string> = {}
+    for (const [list, body] of Object.entries(lists)) {
+      const { id } = await call<{ id: string }>('POST /api/directory/{list}', { path: { list }, body })
+      const path = { list, id }
+      made[list] = id
+      await call('PATCH /api/directory/{list}/{id}', { path, body: { remarks: 'new' } })
+      await call('GET /api/directory/{list}/{id}', { path })
+      await call('GET /api/directory/{list}/{id}/uses', { path })
+      await call('POST /api/directory/{list}/{id}/away', { path })
+      await call('POST /api/directory/{list}/{id}/back', { path })
+      await call('GET /api/directory/{list}', { path: { list }, query: { limit: 3 } })
+    }
+    await call('GET /api/directory/trail', { query: { limit: 9 } })
+    await call('GET /api/directory/missing')
+    await call('GET /api/directory/lists')
+    await call('GET /api/directory/week', { query: { team: 'networks', from: served.begins } })
+    const gear = { path: { number: Number(made.equipment) } }
     await call('POST /api/equipment/{number}/repair', {
-      path,
+      ...gear,
       body: { shop: 'The quay workshop', expected: '2026-12-01' },
     })
-    await call('GET /api/equipment', { query: { out: true } })
-    await call('POST /api/equipment/{number}/back', { path, body: { remarks: 'New lens' } })
-    await call('POST /api/equipment/file', { body: { text: 'number,name\n1,x\n' } })
-    await call('POST /api/agreements/file', { body: { text: 'number,cover\n1042,x\n' } })
-    const password = 'a few words are fine'
-    const person = {
-      name: 'Una Vane',
-      mail: 'una-vane@merrow.sound.example',
-      role: 'requester',
-      site: 'varnes',
-      password,
-    }
-    await call('POST /api/people', { body: person })
-    await call('POST /api/people/requesters', {
-      body: { name: 'Odd Vane', mail: 'odd-vane@merrow.sound.example', site: 'varnes' },
+    await call('GET /api/directory/{list}', { path: { list: 'equipment' }, query: { out: true } })
+    await call('POST /api/equipment/{number}/back', { ...gear, body: { remarks: 'New lens', cost: 12.5 } })
+    await call('GET /api/equipment/{number}/history', gear)
+    await call('GET /api/portals/{portal}/about/{number}', {
+      ...INES,
+      path: { portal: 'merrow', number: 5001 },
     })
-    await call('PATCH /api/people/{person}', { path: { person: 'pia-lund' }, body: { capacity: 80 } })
+    await call('POST /api/directory/{list}/file', {
+      path: { list: 'equipment' },
+      query: { as: 'csv' },
+      body: 'number,name\n1,x\n',
+      type: 'application/octet-stream',
+    })
+    const una = { person: made.people! }
+    await call('POST /api/people/{person}/invitation', { path: una })
+    await call('GET /api/people/{person}/access', { path: una })
+    const link = await sql<{ id: string }>`select id from access_link where person = ${una.person}`.execute(
+      served.db,
+    )
+    const token = await linkToken(served.db, 'access', link.rows[0]!.id)
+    await call('GET /api/password/{token}', { path: { token }, as: '' })
+    const headers = { origin: served.url, 'content-type': 'application/json' }
+    const send = (path: string, body: object) =>
+      fetch(`${served.url}${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
+    expect((await send(`/api/password/${token}`, { password: 'a few words here' })).status).toBe(200)
+    expect((await send('/api/password/forgotten', { mail: 'nobody@x.example' })).status).toBe(200)
+    const tora = await call<{ token: string }>('POST /api/my/tokens', {
+      ...TORA,
+      body: { name: 'a script', days: 2 },
+    })
+    expect(tora.token).toMatch(/^yare_/)
+    const { tokens: own } = await call<{ tokens: { id: number; name: string }[] }>('GET /api/my/access', TORA)
+    const script = own.find((one) => one.name === 'a script')!.id
+    await call('DELETE /api/my/tokens/{id}', { ...TORA, path: { id: script } })
+    await call('DELETE /api/my/sessions', TORA)
+    const [before, after] = ['sound-of-hallin', 'sound-of-hallin again']
+    await call('POST /api/my/password', { ...TORA, body: { before, after } })
+    await call('POST /api/my/password', { ...TORA, body: { before: after, after: before } })
+    for (const what of ['session', 'token'] as const) {
+      const id = await madeAccess(what, 'rhea-munk')
+      await call(
+        what === 'session'
+          ? 'DELETE /api/people/{person}/sessions/{id}'
+          : 'DELETE /api/people/{person}/tokens/{id}',
+        {
+          path: { person: 'rhea-munk', id },
+        },
+      )
+    }
+    const mine = await madeAccess('session', 'tora-aas')
+    await call('DELETE /api/my/sessions/{id}', { ...TORA, path: { id: mine } })
+    await call('DELETE /api/people/{person}/access', { path: { person: 'rhea-munk' } })
+    await call('POST /api/people/{person}/shift', {
+      path: { person: 'pia-lund' },
+      body: { week: 'Mon–Fri 08:00–16:00', from: '2026-12-01' },
+    })
     await call('POST /api/people/{person}/absence', {
       path: { person: 'pia-lund' },
       body: { from: '2026-11-17', to: '2026-11-18', why: 'away' },
     })
     await call('POST /api/people/{person}/hand-over', { path: { person: 'pia-lund' }, body: {} })
-    await call('PATCH /api/sites/{site}', { path: { site: 'varnes' }, body: { manager: null } })
     const override = { from: served.begins, to: served.begins + 3_600_000, person: 'tora-aas', why: 'swap' }
     const { ids } = await call<{ ids: number[] }>('POST /api/rotas/{rota}/overrides', {
       path: { rota: 'watch' },

@@ -84,7 +84,7 @@ const isLate = ({ more }: ThingLine) =>
         @enter="find"
       />
       <span v-if="things.page.value" class="quiet small num">{{
-        things.page.value.total.toLocaleString('en-GB')
+        `${things.page.value.total.toLocaleString('en-GB')}${things.page.value.isMore ? '+' : ''}`
       }}</span>
       <NuxtLink
         v-for="(name, key) in views"

@@ -16,7 +16,8 @@ const time = useDeskTime()
 const DAY = 86_400_000
 const typed = reactive({
   week: props.shift ?? '',
-  from: isoDate(time.now + DAY, session.me?.zone ?? 'UTC'),
+  // Who has had no hours has them at once; hours that are laid down are changed from tomorrow.
+  from: isoDate(time.now + (props.shift ? DAY : 0), session.me?.zone ?? 'UTC'),
 })
 const painted = computed<WeeklySpan[]>(() => {
   try {

@@ -268,7 +268,7 @@ const isNow = computed(() => time.now >= from.value && time.now < from.value + 7
       label="Add a member"
       bare
       placeholder="add a member"
-      :begins="{ role: 'technician' }"
+      :begins="{ role: 'technician', teams: [id] }"
       @update:model-value="add"
     />
   </section>

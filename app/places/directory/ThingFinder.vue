@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KINDS, type ListName } from '~~/core/directory'
+import { KINDS, type ListName, type Value } from '~~/core/directory'
 import type { FieldProps } from '~/kit/field'
 import type { Commit } from '~/kit/useFieldDraft'
 import { findThings } from './useThings'
@@ -15,7 +15,7 @@ const props = defineProps<
     /** Only those that name this in that field: `organisation:merrow`. */
     where?: string
     /** What is known beforehand of one that is made here. */
-    begins?: Readonly<Record<string, string>>
+    begins?: Readonly<Record<string, Value>>
   }
 >()
 const emit = defineEmits<{ 'update:modelValue': [id: string | null]; chosen: [id: string, name: string] }>()

@@ -6,7 +6,7 @@ import { useLists } from './useThings'
 const props = defineProps<{
   list: ListName
   /** What is known beforehand. */
-  begins?: Readonly<Record<string, string>>
+  begins?: Readonly<Record<string, Value>>
   /** Whether it stands in a slip of another form. */
   inside?: boolean
 }>()
@@ -83,7 +83,7 @@ function leave() {
     @submit.prevent.stop="send"
     @keydown.esc.stop="emit('close')"
   >
-    <h2 v-if="!inside">A new {{ kind.name }}</h2>
+    <h1 v-if="!inside">A new {{ kind.name }}</h1>
     <p v-if="!inside" class="quiet">{{ kind.says }}</p>
     <p v-if="begun" class="small" role="status">
       This is as far as you had come. <KitButton kind="link" @click="beginAnew">Begin anew</KitButton>
@@ -142,7 +142,7 @@ function leave() {
   grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
   gap: 0 20px;
 }
-h2 {
+h1 {
   margin: 0 0 4px;
 }
 </style>
