@@ -54,10 +54,14 @@ const DEEDS = {
 const WAYS = { hand: '', file: 'by file', program: 'by a program', setup: 'at the first visit' }
 const said = (line: Line, field: string, value: Value) => {
   const descriptor = KINDS[line.list].fields[field]
+  // What goes with a change without being a field of its own: the day from which hours hold.
+  if (!descriptor) return String(value ?? 'nothing')
   const choices = descriptor?.type === 'ofDesign' ? lists.data.value?.[descriptor.what] : []
   return valueInWords(line.list, field, value, names.value, choices) || 'nothing'
 }
-const labelOf = (line: Line, field: string) => KINDS[line.list].fields[field]?.label ?? field
+const BESIDE: Record<string, string> = { shiftFrom: 'From' }
+const labelOf = (line: Line, field: string) => KINDS[line.list].fields[field]?.label ?? BESIDE[field] ?? field
+const isField = (line: Line, field: string) => Object.hasOwn(KINDS[line.list].fields, field)
 const cache = useQueryCache()
 async function putBack(line: Line, field: string) {
   const change = line.changed[field]
@@ -101,6 +105,7 @@ async function putBack(line: Line, field: string) {
               <s>{{ said(line, String(field), change.before) }}</s> →
               {{ said(line, String(field), change.after) }}
               <KitButton
+                v-if="session.isLead && isField(line, String(field))"
                 kind="quiet"
                 :aria-label="`Put ${labelOf(line, String(field))} back`"
                 @click="putBack(line, String(field))"

@@ -67,7 +67,7 @@ const listOf = (list: ListName, field: string) => ({
         <dd>
           <template v-for="(one, at) in places" :key="one.place"
             ><template v-if="at">, </template><NuxtLink :to="`/design/${one.place}`">{{ one.name }}</NuxtLink
-            ><template v-if="one.count > 1"> {{ one.count }} times</template></template
+            >{{ one.count > 1 ? ` (${one.count})` : '' }}</template
           >
         </dd>
       </template>

@@ -1,4 +1,5 @@
 import { KINDS, type ListName, type Value } from '~~/core/directory'
+import { isLanguage, LANGUAGE_NAMES } from '~~/core/words'
 
 /** A thing of the directory, as its page has it. */
 export type ThingPage = AnswerOf<'GET /api/directory/{list}/{id}'>
@@ -73,6 +74,7 @@ export function valueInWords(
           )
           .join(', ')
   if (field.type === 'ofDesign') return choices.find((one) => one.value === value)?.label ?? String(value)
+  if (field.type === 'language' && isLanguage(value)) return LANGUAGE_NAMES[value]
   return nameOf(String(value))
 }
 
