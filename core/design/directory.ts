@@ -262,7 +262,7 @@ export class Directory {
    */
   agreementFor(organisation: string | undefined, at: Instant, number?: number | null): Agreement | undefined {
     const named = this.agreement(number ?? null)
-    const isTheirs = named !== undefined && named.organisation === organisation
+    const isTheirs = named !== undefined && named.active !== false && named.organisation === organisation
     return isTheirs && named.starts <= at && at < named.ends ? named : this.agreementAt(organisation, at)
   }
 

@@ -80,7 +80,7 @@ function doubles(reader: Reader): void {
 function desk(reader: Reader): void {
   reader.refers('working-time', 'calendar', reader.design.desk.calendar)
   for (const site of reader.directory.sites.values())
-    if (!reader.ids.calendar!.has(site.calendar))
+    if (site.active !== false && !reader.ids.calendar!.has(site.calendar))
       reader.error(
         'working-time',
         'calendarMissing',

@@ -1,3 +1,4 @@
+import type { SkillGrade } from '../design'
 import type { ListName } from './list'
 
 /** A value as a screen, a file and the trail have it; empty is `null`, or a list or record with nothing in it. */
@@ -6,8 +7,7 @@ export type Value =
 export type Values = Readonly<Record<string, Value>>
 
 /** How well somebody knows something, from the least on. */
-export const SKILL_GRADES = ['learning', 'sure', 'expert'] as const
-export type SkillGrade = (typeof SKILL_GRADES)[number]
+export const SKILL_GRADES = ['learning', 'sure', 'expert'] as const satisfies readonly SkillGrade[]
 
 /** What there is to say about a field of each type, besides what every field has. */
 interface Particulars {

@@ -1,4 +1,4 @@
-import type { CompiledDesign, Directory } from '../design'
+import type { CompiledDesign, Directory, Listed } from '../design'
 import { articleOf, type Because } from '../reason'
 import type { Change } from './change'
 import { Refused, type ResortField } from './command'
@@ -14,6 +14,8 @@ const withoutBefore = (because: Because): Because => ({
 })
 
 const GRADES = ['high', 'medium', 'low']
+const chosenFrom = (things: Iterable<Listed>) =>
+  [...things].filter((one) => one.active !== false).map(({ id, name }) => ({ value: id, label: name }))
 
 /** What a field may be set to: the values that the ticket's own edition and the directory hold. */
 export function resortChoices(
@@ -30,8 +32,9 @@ export function resortChoices(
     priority: priorities
       .filter((one) => one.active)
       .map(({ id, name, numeral }) => ({ value: id, label: `${numeral} ${name}` })),
-    queue: [...directory.queues.values()].map(({ id, name }) => ({ value: id, label: name })),
-    team: [...directory.teams.values()].map(({ id, name }) => ({ value: id, label: name })),
+    // So does what is put away.
+    queue: chosenFrom(directory.queues.values()),
+    team: chosenFrom(directory.teams.values()),
   }
 }
 

@@ -27,6 +27,9 @@ export function choicesOf(type: NamedType, asked: Asked): Choice[] {
     .slice(0, MOST)
 }
 
+/** What is put away is chosen no more. */
+const isThere = (one: { active?: boolean }) => one.active !== false
+
 const ALL: Record<NamedType, (asked: Asked) => Choice[]> = {
   person: ({ directory, within }) =>
     [...directory.people.values()]
@@ -34,14 +37,17 @@ const ALL: Record<NamedType, (asked: Asked) => Choice[]> = {
       .map((one) => ({ value: one.id, label: one.name })),
   organisation: ({ directory, within }) =>
     [...directory.organisations.values()]
+      .filter(isThere)
       .filter((one) => within === undefined || one.id === within)
       .map((one) => ({ value: one.id, label: one.name })),
   site: ({ directory, within }) =>
     [...directory.sites.values()]
+      .filter(isThere)
       .filter((one) => within === undefined || one.organisation === within)
       .map((one) => ({ value: one.id, label: one.name })),
   equipment: ({ directory, within }) =>
     [...directory.equipment.values()]
+      .filter(isThere)
       .filter((one) => within === undefined || one.organisation === within)
       .map((one) => ({ value: String(one.number), label: equipmentName(one)! })),
   category: ({ design }) =>

@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sql } from 'kysely'
+import { resortChoices } from '../../core/ticket/resort'
 import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directory'
 import { saveThing, setAway } from '../../server/commands/directory'
 import { fileOfList, takeFile } from '../../server/directory/file'
 import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
 import { backFromRepair, historyOf, sendToRepair } from '../../server/directory/repairs'
+import { choicesOf } from '../../server/queries/choices'
 import { agreementPage, coverOf } from '../../server/queries/intake'
 import { ADA, makeWorld, OLIN, SCANNER, TORA } from './world'
 
@@ -159,6 +161,32 @@ describe('a thing of the directory', () => {
     await expect(change('people', id, { name: 'U' }, undefined, tora)).rejects.toMatchObject({
       reason: 'forbidden',
     })
+  })
+
+  it('that is put away is chosen no more, and an agreement that is covers nothing', async () => {
+    const { id: organisation } = await make('organisations', { name: 'Gone Lines' })
+    const { id: queue } = await make('queues', { name: 'Gone queue', team: 'networks' })
+    const { id: number } = await make('agreements', {
+      organisation,
+      cover: 'Office hours',
+      first: '2026-01-01',
+    })
+    const known = async () => {
+      const [design, found] = [await world.desk.knowledge.currentEdition(), await directory()]
+      return [
+        choicesOf('organisation', { design, directory: found, search: 'Gone' }).length,
+        resortChoices(design, found).queue.filter((one) => one.value === queue).length,
+        found.agreementFor(organisation, world.begins, Number(number)) === undefined ? 0 : 1,
+      ]
+    }
+    expect(await known()).toEqual([1, 1, 1])
+    for (const [name, id] of [
+      ['agreements', number],
+      ['queues', queue],
+      ['organisations', organisation],
+    ] as const)
+      await setAway(world.desk, { list: name, id, away: true }, ADA)
+    expect(await known()).toEqual([0, 0, 0])
   })
 
   it('to which the edition in force sends work stays until another does not', async () => {

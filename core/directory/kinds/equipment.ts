@@ -3,7 +3,7 @@ import type { Checked, Kind } from './kind'
 import { remarks } from './remarks'
 
 /** Where a machine is in its life. */
-export const EQUIPMENT_STATES = ['in use', 'in store', 'broken', 'retired'] as const
+const EQUIPMENT_STATES = ['in use', 'in store', 'broken', 'retired'] as const
 
 export const equipment: Kind = {
   name: 'piece of equipment',

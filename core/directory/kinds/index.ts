@@ -14,7 +14,6 @@ import { skill } from './skill'
 import { team } from './team'
 
 export { type Checked, type Kind } from './kind'
-export { ROLES } from './person'
 
 /** What each list of the directory holds. */
 export const KINDS: Readonly<Record<ListName, Kind>> = {

@@ -2,7 +2,7 @@ import type { FieldProblem } from '../../ticket'
 import type { Checked, Kind } from './kind'
 import { remarks } from './remarks'
 
-export const ROLES = ['requester', 'technician', 'dispatcher', 'lead', 'administrator'] as const
+const ROLES = ['requester', 'technician', 'dispatcher', 'lead', 'administrator'] as const
 
 export const person: Kind = {
   name: 'person',
