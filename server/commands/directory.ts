@@ -218,6 +218,23 @@ export async function makeWord(
   await trace(trx, { list, id, name, by: { ...by, way: 'file' }, deed: 'made', changed })
 }
 
+/** Why a line of a file that is right may not be written all the same; undefined where it may. */
+export async function refusalOf(
+  desk: Desk,
+  list: ListName,
+  { before, active }: LinePlan,
+  by: By,
+): Promise<string | undefined> {
+  try {
+    if (before) refuseAbove(list, before, by)
+    if (before && active === false) await refuseIfNeeded(desk, list, before.id, by)
+    return undefined
+  } catch (error) {
+    if (error instanceof Refused) return error.message
+    throw error
+  }
+}
+
 /** Writes a line of a file that is right. @returns the id of what it says something of */
 export async function writePlanned(
   trx: Trx,
@@ -228,7 +245,6 @@ export async function writePlanned(
   const { outcome, before, active } = plan
   if (!outcome) throw new TypeError('this line cannot be written')
   const kept = before && (await keptThing(trx, list, before.id, world.zone, true))
-  if (kept) refuseAbove(list, kept.thing, by)
   const { id } = await write(trx, desk, { list, outcome, kept, world, id: plan.report.id })
   const told = { list, id, name: nameIn(list, outcome.values, id), by: { ...by, way: 'file' as const } }
   if (!kept || Object.keys(outcome.changed).length)

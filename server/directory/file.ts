@@ -8,7 +8,7 @@ import {
   type ListName,
 } from '../../core/directory'
 import { Refused } from '../../core/ticket'
-import { makeWord, writePlanned, worldOf, type By } from '../commands/directory'
+import { makeWord, refusalOf, writePlanned, worldOf, type By } from '../commands/directory'
 import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
 import { parseApart } from '../parsing/parse'
@@ -56,7 +56,7 @@ export async function takeFile(
   const planned: LinePlan[] = []
   for (let at = 0; at < plan.length; at++) {
     if (at % YIELD_EVERY === 0) await othersGo()
-    planned.push(plan.plan(at))
+    planned.push(await allowed(desk, list, plan.plan(at), by))
   }
   const right = planned.filter((one) => one.report.outcome === 'new' || one.report.outcome === 'changed')
   if (take && right.length) {
@@ -74,6 +74,14 @@ export async function takeFile(
     taken: take,
     makes: plan.makes.map(({ list: of, name }) => ({ list: of, name })),
   }
+}
+
+/** A line that whoever brings the file may not take in is wrong, and keeps the others from nothing. */
+async function allowed(desk: Desk, list: ListName, plan: LinePlan, by: By): Promise<LinePlan> {
+  if (plan.report.outcome !== 'changed') return plan
+  const message = await refusalOf(desk, list, plan, by)
+  if (message === undefined) return plan
+  return { ...plan, report: { ...plan.report, outcome: 'wrong', problems: [{ field: 'id', message }] } }
 }
 
 async function linesIn(content: Buffer, as: 'csv' | 'xlsx'): Promise<string[][]> {

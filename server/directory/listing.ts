@@ -71,6 +71,7 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
     .where(sql.join([sql`true`, ...conditionsOf(list, query, directory)], sql` and `) as RawBuilder<boolean>)
   const rows = (await wanted
     .selectAll()
+    .select(order.as('place'))
     .$if(query.after !== undefined, (q) => q.where(afterKey(key, query.after ?? '')))
     .orderBy(order)
     .orderBy(key as 'id')
@@ -116,8 +117,7 @@ export async function listThings(desk: Desk, list: ListName, query: ListQuery) {
       lines.map((one) => one.values),
       world,
     ),
-    ...(rows.length > query.limit &&
-      last && { next: `${key === 'number' ? '' : last.name.toLowerCase()}\n${last.id}` }),
+    ...(rows.length > query.limit && last && { next: `${String(rows[query.limit - 1]?.place)}\n${last.id}` }),
   }
 }
 

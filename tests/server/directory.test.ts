@@ -380,6 +380,35 @@ describe('a file', () => {
     })
   })
 
+  it('puts nobody away whom a screen would not, and changes nobody above whoever brings it', async () => {
+    const lines = [
+      'mail,active,phone',
+      'ada-thorne@commons.sound.example,no,',
+      'siv@tern.example,yes,+47 55 02 02',
+    ]
+    const own = await take('people', lines)
+    expect(own.lines.map((one) => [one.outcome, one.problems[0]?.message])).toEqual([
+      ['wrong', expect.stringContaining('cannot put yourself away')],
+      ['changed', undefined],
+    ])
+    const byLead = await takeFile(
+      world.desk,
+      {
+        list: 'people',
+        content: content(['mail,phone', 'ada-thorne@commons.sound.example,+44 20 5550 0188']),
+        as: 'csv',
+        take: true,
+      },
+      OLIN,
+    )
+    expect(byLead.lines[0]).toMatchObject({ outcome: 'wrong' })
+    expect((await directory()).people.get('ada-thorne')).toMatchObject({ active: true })
+    expect((await directory()).people.get('ada-thorne')?.phone).toBeUndefined()
+    expect((await take('queues', ['name,active', 'Boarding,no'])).lines[0]).toMatchObject({
+      outcome: 'wrong',
+    })
+  })
+
   it.each([
     ['number,colour\n1,red', 'columns that are not known here: colour'],
     ['number,name', 'no lines below its headings'],
