@@ -78,7 +78,9 @@ function refusedIn(
 ): FieldProblem[] {
   const field = KINDS[list].fields[name]
   if (!field) return []
-  const isGuarded = field.guarded && !isAdministrator && (before !== undefined || after !== field.free)
+  const opensDesk = field.opens === true && before !== undefined && before.values.role !== 'requester'
+  const isSaidByOthers = before === undefined && after === field.free
+  const isGuarded = (opensDesk || field.guarded === true) && !isAdministrator && !isSaidByOthers
   return [
     ...(isGuarded ? [{ field: name, message: 'only an administrator says this; ask one' }] : []),
     ...putAwayIn(name, field, before?.values[name], after, world),

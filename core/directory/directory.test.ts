@@ -174,6 +174,12 @@ describe('what is said of a thing', () => {
       'role: only an administrator says this; ask one',
     ])
     expect(problems('people', { role: 'technician' }, 'tora-aas', false)).toEqual([])
+    // Whoever changed the address of a colleague could have a new password sent there.
+    expect(problems('people', { mail: 'mine@x.example' }, 'tora-aas', false)).toHaveLength(1)
+    expect(problems('people', { mail: 'mine@x.example' }, 'ines-varga', false)).toEqual([])
+    expect(problems('people', { role: 'lead' }, 'ada-thorne')).toEqual([
+      'role: this is the last administrator; name another first',
+    ])
   })
 
   it('names nothing new that is put away, and keeps what it names already', () => {

@@ -42,6 +42,8 @@ interface Described {
   /** Only administrators say it; of something new, anybody may say what is `free`. */
   guarded?: boolean
   free?: string
+  /** Only administrators change it of people of the desk, who come in by it. */
+  opens?: boolean
 }
 
 export type FieldOf<T extends FieldTypeName> = Described & { type: T } & Particulars[T]

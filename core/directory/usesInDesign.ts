@@ -19,10 +19,24 @@ const NAMED: Partial<Record<ListName, keyof DirectoryData>> = {
 export function usesInDesign(design: Design, directory: Directory, list: ListName, id: string): Finding[] {
   const name = NAMED[list]
   if (!name) return []
-  const missing = (one: Directory) =>
-    proofread(design, one).filter((finding) => finding.code === 'referenceMissing')
   const those = directory.data[name] as { id: string }[] | undefined
   const without = new Directory({ ...directory.data, [name]: (those ?? []).filter((one) => one.id !== id) })
-  const before = new Set(missing(directory).map(({ place, message }) => `${place} ${message}`))
-  return missing(without).filter(({ place, message }) => !before.has(`${place} ${message}`))
+  const before = missingAlready(design, directory)
+  return missingIn(design, without).filter((one) => !before.has(keyOf(one)))
+}
+
+const missingIn = (design: Design, directory: Directory) =>
+  proofread(design, directory).filter((one) => one.code === 'referenceMissing')
+
+const keyOf = ({ place, message }: Finding) => `${place} ${message}`
+
+/** Neither an edition nor a directory changes, so what one misses of the other is found once. */
+const ALREADY = new WeakMap<Directory, WeakMap<Design, ReadonlySet<string>>>()
+
+function missingAlready(design: Design, directory: Directory): ReadonlySet<string> {
+  const known = ALREADY.get(directory) ?? new WeakMap<Design, ReadonlySet<string>>()
+  ALREADY.set(directory, known)
+  const found = known.get(design) ?? new Set(missingIn(design, directory).map(keyOf))
+  known.set(design, found)
+  return found
 }

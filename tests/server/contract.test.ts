@@ -364,13 +364,8 @@ describe('What routes answer', () => {
       fetch(`${served.url}${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
     expect((await send(`/api/password/${token}`, { password: 'a few words here' })).status).toBe(200)
     expect((await send('/api/password/forgotten', { mail: 'nobody@x.example' })).status).toBe(200)
-    const tora = await call<{ token: string }>('POST /api/my/tokens', {
-      ...TORA,
-      body: { name: 'a script', days: 2 },
-    })
-    expect(tora.token).toMatch(/^yare_/)
-    const { tokens: own } = await call<{ tokens: { id: number; name: string }[] }>('GET /api/my/access', TORA)
-    const script = own.find((one) => one.name === 'a script')!.id
+    const script = await madeAccess('token', 'tora-aas')
+    await call('GET /api/my/access', TORA)
     await call('DELETE /api/my/tokens/{id}', { ...TORA, path: { id: script } })
     await call('DELETE /api/my/sessions', TORA)
     const [before, after] = ['sound-of-hallin', 'sound-of-hallin again']
@@ -467,6 +462,11 @@ describe('What routes answer', () => {
     const body = JSON.stringify({ mail: 'tora-aas@commons.sound.example', password: 'sound-of-hallin' })
     const signedIn = await fetch(`${served.url}/api/sign-in`, { method: 'POST', headers: origin, body })
     const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!
+    const token = JSON.stringify({ name: 'a script', days: 2 })
+    const make = (more: object) =>
+      fetch(`${served.url}/api/my/tokens`, { method: 'POST', headers: { ...origin, ...more }, body: token })
+    expect(await (await make({ cookie })).json()).toMatchObject({ token: expect.stringMatching(/^yare_/) })
+    expect((await make({ authorization: `Bearer ${tokens['tora-aas']}` })).status).toBe(403)
     await fetch(`${served.url}/api/sign-out`, { method: 'POST', headers: { ...origin, cookie } })
   })
 

@@ -36,7 +36,9 @@ const typed = reactive<Record<string, Value>>(
     ]),
   ),
 )
-const { begun, forget, beginAnew } = useKeptForm(`yare-thing-${props.list}`, typed)
+/** What was begun for one team is not gone on with for another. */
+const keptAs = `yare-thing-${props.list}${props.begins ? `-${JSON.stringify(props.begins)}` : ''}`
+const { begun, forget, beginAnew } = useKeptForm(keptAs, typed)
 watch(
   () => lists.data.value?.zone,
   (zone) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
+import { emptyOf, KINDS, type Field, type ListName, type Value } from '~~/core/directory'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
 import { labelOf, useLists, valueInWords } from './useThings'
@@ -20,7 +20,9 @@ const mayChange = computed(
   () =>
     session.isLead && (session.me?.role === 'administrator' || page.value?.values.role !== 'administrator'),
 )
-const isOpen = (guarded?: boolean) => mayChange.value && (!guarded || session.me?.role === 'administrator')
+const isOpen = ({ guarded, opens }: Field) =>
+  mayChange.value &&
+  (session.me?.role === 'administrator' || (!guarded && !(opens && page.value?.values.role !== 'requester')))
 const title = computed(() => page.value && labelOf(props.list, page.value, page.value.names))
 
 /** What is said of one field is taken over at once; what is wrong with it stands at the field. */
@@ -156,7 +158,7 @@ const shown = (name: string) =>
         :names="page.names"
         :all="page.values"
         :choices="lists.data.value ?? { calendars: [], priorities: [] }"
-        :disabled="!isOpen(field.guarded)"
+        :disabled="!isOpen(field)"
         :commit="(now) => put(name, now)"
       />
     </div>

@@ -11,7 +11,12 @@ export const person: Kind = {
   says: 'Who asks and who works. People of the desk are in teams, requesters at sites.',
   fields: {
     name: { type: 'text', label: 'Name', max: 80, needed: 'please fill in a name' },
-    mail: { type: 'mail', label: 'Mail', needed: 'write a mail address like ines@merrow.example' },
+    mail: {
+      type: 'mail',
+      label: 'Mail',
+      needed: 'write a mail address like ines@merrow.example',
+      opens: true,
+    },
     phone: { type: 'telephone', label: 'Telephone' },
     role: {
       type: 'choice',
@@ -74,7 +79,16 @@ export const person: Kind = {
       zone: values.zone ?? site?.values.zone ?? world.zone,
     }
   },
-  check: (checked) => [...checkPlace(checked), ...checkManagers(checked)],
+  check: (checked) => [...checkPlace(checked), ...checkManagers(checked), ...checkLast(checked)],
+}
+
+/** Somebody stays who can let others in. */
+function checkLast({ id, values: { role }, world }: Checked): FieldProblem[] {
+  if (id === undefined || role === 'administrator') return []
+  if (world.thing('people', id)?.values.role !== 'administrator') return []
+  for (const one of world.each('people'))
+    if (one.id !== id && one.active && one.values.role === 'administrator') return []
+  return [{ field: 'role', message: 'this is the last administrator; name another first' }]
 }
 
 function checkPlace({ values: { site, organisation, role, teams }, world }: Checked): FieldProblem[] {

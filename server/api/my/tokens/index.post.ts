@@ -1,5 +1,6 @@
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min, MinLength } from 'class-validator'
 import { setResponseStatus } from 'h3'
+import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { makeTokenOf } from '../../../http/session'
 
@@ -21,10 +22,14 @@ class TokenBody {
 export default defineRoute(
   {
     who: 'technician',
-    summary: 'Make a token by which a program acts in your name; it is shown this once',
+    summary:
+      'Make a token by which a program acts in your name; it is shown this once. A token makes no others',
     body: TokenBody,
   },
   async ({ event, desk, caller, body }) => {
+    // One that ends could make one that does not.
+    if (caller.by === 'token')
+      throw new HttpProblem(403, 'A token makes no others; sign in, and make it under Your access.')
     const token = await makeTokenOf(desk.db, caller.id, body)
     setResponseStatus(event, 201)
     return { token }
