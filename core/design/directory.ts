@@ -8,6 +8,7 @@ import {
   type Instant,
   type WorkingTime,
 } from '../time'
+import { Standing } from './standing'
 
 export type Role = 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
 
@@ -42,6 +43,8 @@ export interface Person {
   notify?: Preferences
   /** When a technician works; absences are its exceptions. Nobody without a shift is ever on shift. */
   shift?: Calendar
+  /** Who this is, where two entries were of one person. */
+  mergedInto?: string
 }
 
 /** A sort of machine, with the names of what is written down of each. */
@@ -56,6 +59,8 @@ export interface Listed {
   /** False of what is put away. */
   active?: boolean
   remarks?: string
+  /** What this is one with; it is put away then. */
+  mergedInto?: string
 }
 
 export interface Team extends Listed {
@@ -112,6 +117,7 @@ export interface Agreement {
   /** Priority that its holder's tickets have, where the source order asks agreements. */
   priority?: string
   active?: boolean
+  mergedInto?: string
 }
 
 /** A thing that an organisation has and the desk looks after. */
@@ -138,6 +144,7 @@ export interface Equipment {
   state?: string
   remarks?: string
   active?: boolean
+  mergedInto?: string
 }
 
 export interface Organisation extends Listed {
@@ -173,31 +180,34 @@ export interface DirectoryData {
 export const ABSENCE = 'Away'
 export const isAbsence = ({ shut, name }: CalendarException) => shut === 'all day' && name.startsWith(ABSENCE)
 
-const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
+const byId = <T extends { id: string; mergedInto?: string }>(list: readonly T[]) =>
+  new Standing(list.map((one) => [one.id, one]))
+const byNumber = <T extends { number: number; mergedInto?: string }>(list: readonly T[]) =>
+  new Standing(list.map((one) => [String(one.number), one]))
 
 /** The people, places and agreements of a desk, for looking up. Shifts are compiled once each. */
 export class Directory {
-  readonly people: ReadonlyMap<string, Person>
-  readonly teams: ReadonlyMap<string, Team>
-  readonly sites: ReadonlyMap<string, Site>
-  readonly organisations: ReadonlyMap<string, Organisation>
+  readonly people: Standing<Person>
+  readonly teams: Standing<Team>
+  readonly sites: Standing<Site>
+  readonly organisations: Standing<Organisation>
   readonly membersOf: ReadonlyMap<string, Person[]>
   /** What ends last stands first. */
   readonly agreements: readonly Agreement[]
   /** By its number, written as a text. */
-  readonly agreementsByNumber: ReadonlyMap<string, Agreement>
-  readonly queues: ReadonlyMap<string, Queue>
-  readonly desks: ReadonlyMap<string, ServiceDesk>
-  readonly skills: ReadonlyMap<string, Listed>
-  readonly covers: ReadonlyMap<string, Listed>
-  readonly agreementTypes: ReadonlyMap<string, Listed>
-  readonly equipmentTypes: ReadonlyMap<string, EquipmentType>
+  readonly agreementsByNumber: Standing<Agreement>
+  readonly queues: Standing<Queue>
+  readonly desks: Standing<ServiceDesk>
+  readonly skills: Standing<Listed>
+  readonly covers: Standing<Listed>
+  readonly agreementTypes: Standing<Listed>
+  readonly equipmentTypes: Standing<EquipmentType>
   /** By its number, written as a text. */
-  readonly equipment: ReadonlyMap<string, Equipment>
+  readonly equipment: Standing<Equipment>
   readonly rotaFacts: RotaFacts
-  private bySerial: Map<string, Equipment> | undefined
+  private bySerial: Map<string, string> | undefined
   private readonly shifts = new Map<string, WorkingTime>()
-  private byMail: Map<string, Person> | undefined
+  private byMail: Map<string, string> | undefined
 
   /** @param data as it was read; it is not changed */
   constructor(readonly data: DirectoryData) {
@@ -206,14 +216,14 @@ export class Directory {
     this.sites = byId(data.sites)
     this.organisations = byId(data.organisations)
     this.agreements = data.agreements.filter((one) => one.active !== false).sort((a, b) => b.ends - a.ends)
-    this.agreementsByNumber = new Map(data.agreements.map((one) => [String(one.number), one]))
+    this.agreementsByNumber = byNumber(data.agreements)
     this.queues = byId(data.queues ?? [])
     this.desks = byId(data.desks ?? [])
     this.skills = byId(data.skills ?? [])
     this.covers = byId(data.covers ?? [])
     this.agreementTypes = byId(data.agreementTypes ?? [])
     this.equipmentTypes = byId(data.equipmentTypes ?? [])
-    this.equipment = new Map((data.equipment ?? []).map((one) => [String(one.number), one]))
+    this.equipment = byNumber(data.equipment ?? [])
     const members = new Map<string, Person[]>()
     for (const person of data.people)
       for (const team of person.teams) {
@@ -230,18 +240,19 @@ export class Directory {
 
   /** Who has a mail address; written large or small is the same. */
   personOf(mail: string): Person | undefined {
-    this.byMail ??= new Map([...this.people.values()].map((one) => [one.mail.toLowerCase(), one]))
-    return this.byMail.get(mail.toLowerCase())
+    this.byMail ??= new Map([...this.people.values()].map((one) => [one.mail.toLowerCase(), one.id]))
+    // Who was two has both addresses.
+    return this.people.get(this.byMail.get(mail.toLowerCase()) ?? '')
   }
 
   /** The equipment of a serial number; written large or small is the same. */
   equipmentBySerial(serial: string): Equipment | undefined {
     this.bySerial ??= new Map(
       [...this.equipment.values()].flatMap((one) =>
-        one.serial ? [[one.serial.toLowerCase(), one] as const] : [],
+        one.serial ? [[one.serial.toLowerCase(), String(one.number)] as const] : [],
       ),
     )
-    return this.bySerial.get(serial.toLowerCase())
+    return this.equipment.get(this.bySerial.get(serial.toLowerCase()) ?? '')
   }
 
   /** The name of a person, or their id if they are gone. */
@@ -277,7 +288,8 @@ export class Directory {
   }
 
   /** Whether somebody knows something, and not just learns it. */
-  knows({ skills, grades }: Person, skill: string): boolean {
+  knows({ skills, grades }: Person, asked: string): boolean {
+    const skill = this.skills.get(asked)?.id ?? asked
     return skills?.includes(skill) === true && grades?.[skill] !== 'learning'
   }
 

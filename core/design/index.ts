@@ -1,6 +1,7 @@
 /** The design document and the directory: types, compiling, proofreading, comparing, the file. */
 export * from './design'
 export { ABSENCE, Directory, isAbsence } from './directory'
+export { Standing } from './standing'
 export type {
   Agreement,
   DirectoryData,

@@ -159,7 +159,8 @@ function takenIn(list: ListName, id: string | undefined, changed: Outcome['chang
   return unique.flatMap((field): FieldProblem[] => {
     const value = changed[field]?.after
     if (typeof value !== 'string' || value === '') return []
-    const other = world.having(list, field, value).find((one) => one !== id)
+    const isFree = (one: string) => one === id || (field === 'name' && world.standing(list, one) !== one)
+    const other = world.having(list, field, value).find((one) => !isFree(one))
     if (other === undefined) return []
     const who = field === 'name' ? '' : `, ${world.nameOf(list, other)}`
     return [

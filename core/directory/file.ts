@@ -25,12 +25,15 @@ export const columnsOf = (list: ListName): string[] => [
 /** The lines of a list's file, without its headings, as reading them again takes them. */
 export function* linesOf(list: ListName, world: World): Iterable<string[]> {
   const fields = Object.entries(KINDS[list].fields)
-  for (const { id, active, values } of world.each(list))
+  for (const { id, active, values, mergedInto } of world.each(list)) {
+    // What is one with another has its line.
+    if (mergedInto !== undefined) continue
     yield [
       id,
       ...fields.map(([name, field]) => textOf(field, values[name] ?? null, world)),
       active ? PUT_AWAY.active : PUT_AWAY.away,
     ]
+  }
 }
 
 /** What becomes of one line of a file. */
@@ -143,15 +146,21 @@ export class FilePlan {
 
   private find(said: string, given: Values): Thing | undefined {
     if (said) {
-      const found = this.world.base.thing(this.list, said)
+      const found = this.standing(said)
       if (found) return found
     }
     const kept = this.keptOf(given)
     for (const [at, names] of KINDS[this.list].known.entries()) {
       const id = this.known[at]?.get(keyOf(names, kept) ?? '')
-      if (id !== undefined) return this.world.base.thing(this.list, id)
+      if (id !== undefined) return this.standing(id)
     }
     return undefined
+  }
+
+  /** What an id means: also one of before, which was merged. */
+  private standing(id: string): Thing | undefined {
+    const { base } = this.world
+    return base.thing(this.list, base.standing(this.list, id))
   }
 
   private remember(id: string, values: Values): void {

@@ -15,6 +15,8 @@ export {
   type OpeningCheckResult,
 } from './missing'
 export { usesInDesign } from './usesInDesign'
+export { mergedOf, type Differing, type Following, type Merged, type Merging } from './merge'
+export { designNaming } from './designNaming'
 export { newestWeek, shiftWith, weekOn } from './shift'
 export { teamWeek, type TeamWeek } from './teamWeek'
 export { usesInDirectory, type NamedIn } from './uses'

@@ -44,12 +44,15 @@ export class OverlaidWorld implements World {
   thing(list: ListName, id: string): Thing | undefined {
     return this.own(list, id) ?? this.base.thing(list, id)
   }
+  standing(list: ListName, id: string): string {
+    return this.own(list, id)?.mergedInto ?? this.base.standing(list, id)
+  }
   nameOf(list: ListName, id: string): string {
     const own = this.own(list, id)
     return own ? String(own.values.name ?? id) : this.base.nameOf(list, id)
   }
   named(list: ListName, name: string): readonly string[] {
-    return this.having(list, 'name', name)
+    return this.having(list, 'name', name).filter((id) => this.standing(list, id) === id)
   }
   having(list: ListName, field: string, text: string): readonly string[] {
     const own = this.texts.get(`${list} ${field} ${text.trim().toLowerCase()}`)

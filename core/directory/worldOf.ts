@@ -1,15 +1,21 @@
 import { daysOf } from '../agreement'
 import { weekInWords } from '../time'
 import { newestWeek } from './shift'
-import type { Agreement, Design, Directory, Equipment, Person } from '../design'
+import type { Agreement, Design, Directory, Equipment, Person, Standing } from '../design'
 import type { Value, Values } from './field'
 import { KINDS } from './kinds'
 import type { ListName } from './list'
 import { emptyOf } from './types'
 import type { Thing, World } from './world'
 
+/** What everything that is kept has. */
+interface Kept {
+  active?: boolean
+  mergedInto?: string
+}
+
 /** Where the directory keeps the things of a list. */
-const LISTS: { [L in ListName]: (directory: Directory) => ReadonlyMap<string, object> } = {
+const LISTS: { [L in ListName]: (directory: Directory) => Standing<Kept> } = {
   organisations: (one) => one.organisations,
   sites: (one) => one.sites,
   teams: (one) => one.teams,
@@ -69,7 +75,7 @@ export class DirectoryWorld implements World {
       .map(({ id, numeral, name }) => ({ value: id, label: `${numeral} ${name}` }))
   }
 
-  private raw(list: ListName): ReadonlyMap<string, object> {
+  private raw(list: ListName) {
     return LISTS[list](this.directory)
   }
 
@@ -78,22 +84,34 @@ export class DirectoryWorld implements World {
   }
 
   isActive(list: ListName, id: string): boolean {
-    const thing = this.raw(list).get(id)
+    const thing = this.raw(list).own(id)
     return thing !== undefined && isActive(thing)
   }
 
+  standing(list: ListName, id: string): string {
+    return this.raw(list).own(id)?.mergedInto ?? id
+  }
+
   thing(list: ListName, id: string): Thing | undefined {
-    const thing = this.raw(list).get(id)
-    return thing && { id, active: isActive(thing), values: valuesOf(list, thing, this.zone) }
+    const thing = this.raw(list).own(id)
+    return thing && this.asThing(list, id, thing)
+  }
+
+  private asThing(list: ListName, id: string, thing: Kept): Thing {
+    const { mergedInto } = thing
+    return {
+      ...{ id, active: isActive(thing), values: valuesOf(list, thing, this.zone) },
+      ...(mergedInto !== undefined && { mergedInto }),
+    }
   }
 
   nameOf(list: ListName, id: string): string {
-    const thing = this.raw(list).get(id) as { name?: string } | undefined
+    const thing = this.raw(list).own(id) as { name?: string } | undefined
     return list === 'agreements' ? id : (thing?.name ?? id)
   }
 
   named(list: ListName, name: string): readonly string[] {
-    return this.having(list, 'name', name)
+    return this.having(list, 'name', name).filter((id) => this.standing(list, id) === id)
   }
 
   having(list: ListName, field: string, text: string): readonly string[] {
@@ -110,12 +128,11 @@ export class DirectoryWorld implements World {
   }
 
   *each(list: ListName): Iterable<Thing> {
-    for (const [id, thing] of this.raw(list))
-      yield { id, active: isActive(thing), values: valuesOf(list, thing, this.zone) }
+    for (const [id, thing] of this.raw(list)) yield this.asThing(list, id, thing)
   }
 }
 
-const isActive = (thing: { active?: boolean }) => thing.active !== false
+const isActive = (thing: Kept) => thing.active !== false
 
 function indexOf(things: ReadonlyMap<string, object>, field: string): Index {
   const index = new Map<string, string[]>()

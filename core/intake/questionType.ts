@@ -44,6 +44,8 @@ export interface QuestionTypeTerms {
   isField?: boolean
   /** Whether its answer is the id of something that the directory or the design holds. */
   isNamed?: boolean
+  /** The list of the directory that it is chosen from. */
+  list?: 'people' | 'sites' | 'organisations' | 'equipment'
   /** Whether its answers are too long for a row of a list. */
   isLong?: boolean
   /** What lists order it by, where it is a field. */

@@ -7,10 +7,11 @@ type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 /** Gives a ticket to somebody, or puts it back into the queue. */
 export function assignTo(
   change: Change,
-  { technician, why = [], from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
+  { technician: wanted, why = [], from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
 ): void {
   const { directory, context, state } = change
-  const person = technician ? directory.people.get(technician) : undefined
+  const person = wanted ? directory.people.get(wanted) : undefined
+  const technician = person?.id ?? wanted
   if (technician && (!person || !person.active || person.role === 'requester'))
     throw new Refused('invalid', 'This person cannot take tickets.', [
       { field: 'technician', message: 'choose somebody of the desk who is active' },

@@ -11,6 +11,7 @@ import type {
   Attached,
   Channel,
   DeliveryState,
+  Merger,
   OutgoingMessage,
   SortedField,
   SignalOrigin,
@@ -142,6 +143,10 @@ export type Command =
       /** The checklists that its steps name. */
       checklists: readonly Checklist[]
     }
+  /** Two things of the directory are one from here on. */
+  | ({ kind: 'followMerger' } & Omit<Merger, 'answers' | 'fields'>)
+  /** Nothing is done to it; what follows from the directory as it is now does. */
+  | { kind: 'fit' }
   /** Takes a move back as far as it can be; `sequence` is that of its entry. */
   | { kind: 'undoMove'; sequence: number }
 

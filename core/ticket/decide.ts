@@ -18,6 +18,7 @@ import { arrivalFacts, askerFacts } from '../facts'
 import { recordDelivery } from './delivery'
 import { firstFields, setFields } from './fields'
 import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
+import { followMerger } from './merger'
 import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
 import { ringNext } from './ring'
@@ -81,6 +82,8 @@ const HANDLERS: Handlers = {
   repeatSignals: (change, { count, text }) => repeatSignals(change, count, text),
   clearSignal: (change, { text }) => clearSignal(change, text),
   adopt: (change) => adoptEdition(change),
+  followMerger: (change, merger) => followMerger(change, merger),
+  fit: () => undefined,
   recordDelivery: (change, command) => recordDelivery(change, command),
   acknowledge: (change, { message, via }) => acknowledge(change, message, via),
   watch: (change, { person, on }) => watch(change, person, on),

@@ -163,6 +163,22 @@ export interface BeforeMove {
   fields?: Record<string, FieldValue | null>
 }
 
+/** The lists of the directory of which tickets name things. */
+export type NamedByTickets =
+  'people' | 'sites' | 'organisations' | 'teams' | 'queues' | 'covers' | 'agreements' | 'equipment'
+
+/** Two things of the directory that are one, as a ticket follows it. */
+export interface Merger {
+  list: NamedByTickets
+  from: string
+  into: string
+  /** What they were called then. */
+  called: { from: string; into: string }
+  /** The answers, and the fields, that named the one. */
+  answers?: string[]
+  fields?: string[]
+}
+
 /** What happened. Entries are facts: never changed, never removed. */
 export type EntryBody =
   | LoggedBody
@@ -306,6 +322,7 @@ export type EntryBody =
   /** `made` is the number of the entry that made the move; null in records of older releases, which did not keep it. */
   | { kind: 'moveTakenBack'; move: string; name: string; made: number | null; stays: boolean }
   | { kind: 'fieldsSet'; changes: FieldChange[]; because?: Because }
+  | ({ kind: 'thingMerged' } & Merger)
   | { kind: 'messagesQueued'; messages: QueuedMessage[] }
   | {
       kind: 'messageDelivery'

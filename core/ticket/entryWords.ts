@@ -7,7 +7,7 @@ import { durationInWords, signedBalance } from '../time'
 import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
 import { LINK_NAMES } from '../work'
-import type { Entry } from './entry'
+import type { Entry, NamedByTickets } from './entry'
 
 /** What the record of a ticket calls by ids, by name; `designNames` gives those of a design. */
 export interface RecordNames {
@@ -34,6 +34,18 @@ export function designNames({
     ladders: named(ladders),
     levels: named(serviceLevels),
   }
+}
+
+/** One of what the directory lists. */
+const THINGS: Record<NamedByTickets, string> = {
+  people: 'person',
+  sites: 'site',
+  organisations: 'organisation',
+  teams: 'team',
+  queues: 'queue',
+  covers: 'cover',
+  agreements: 'agreement',
+  equipment: 'piece of equipment',
 }
 
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
@@ -137,6 +149,8 @@ const WORDS: Words = {
     `${textOf(entry.why)}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
   editionAdopted: (entry, names) =>
     `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${targetsIn(names, entry.hours)}` : ''}`,
+  thingMerged: (entry, names) =>
+    `${by(entry, names)} found that the ${THINGS[entry.list]} “${entry.called.from}” is “${entry.called.into}”; it stands under that from here on`,
   timerStarted: (entry, names) => `${personName(names, entry.person)} works on it`,
   timerDropped: (entry, names) => `${personName(names, entry.person)} dropped the timer`,
   timeRecorded: ({ record }, names) =>

@@ -68,6 +68,7 @@ const VERSIONS: Record<EntryKind, number> = {
   moveMade: 3,
   moveTakenBack: 2,
   fieldsSet: 1,
+  thingMerged: 1,
   messagesQueued: 2,
   messageDelivery: 2,
 }

@@ -38,14 +38,21 @@ export function resortChoices(
   }
 }
 
+/** A move or a rung may still name what was merged into another meanwhile. */
+function standingAs({ queues, teams }: Directory, field: ResortField, value: string): string {
+  if (field === 'queue') return queues.get(value)?.id ?? value
+  return field === 'team' ? (teams.get(value)?.id ?? value) : value
+}
+
 /**
  * Sorts a ticket otherwise than triage did: one value, with who set it as its because. Promises follow the changed
  * facts.
  * @param from the value that was on the screen
  * @throws Refused when the value cannot be chosen, or another was set meanwhile
  */
-export function resort(change: Change, field: ResortField, value: string, from?: string): void {
+export function resort(change: Change, field: ResortField, wanted: string, from?: string): void {
   const { state, design, directory } = change
+  const value = standingAs(directory, field, wanted)
   const choice = resortChoices(design, directory)[field].find((one) => one.value === value)
   if (!choice)
     throw new Refused('invalid', `This ${field} cannot be chosen.`, [

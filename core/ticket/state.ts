@@ -6,6 +6,7 @@ import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
 import { fieldsAfter } from './fields'
+import { afterMerger } from './merger'
 import type {
   AboutEquipment,
   Attached,
@@ -423,6 +424,7 @@ const APPLY: Apply = {
     ...changeClocks(state, inTargets({ targets: hours }), (clock) => ({ ...clock, edition: to })),
   }),
   rungsPassed: (state, { alarms }) => ({ rang: [...state.rang, ...alarms] }),
+  thingMerged: (state, entry) => afterMerger(state, entry),
   fieldsSet: (state, { changes }) => ({ fields: fieldsAfter(state.fields, changes), ...endedBy(changes) }),
   messagesQueued: (state, { messages }) => ({
     messages: [

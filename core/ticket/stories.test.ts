@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
-import { DEMO_BEGINS as BEGAN } from '../../demo/directory'
+import { DEMO_BEGINS as BEGAN, demoDirectory } from '../../demo/directory'
 import { Story } from '../../tests/aStory'
 import { design as sample } from '../../tests/aTicket'
-import { CompiledDesign, type Design } from '../design'
+import { CompiledDesign, Directory, type Design } from '../design'
 import type { Action, Recipient } from '../ladder'
 import { DAY, HOUR, MINUTE } from '../time'
 import type { Move, MoveStep } from '../work'
-import type { Actor, Command, TicketState } from '.'
+import type { Actor, Command, Merger, TicketState } from '.'
 
 // Tickets' stories, each kept as a text beside this file: what a command writes, sends and refuses, word for word.
 // Whoever changes that sees it there, reads it through and keeps the new text (`npx vitest run core/ticket/stories -u`).
@@ -1028,4 +1028,61 @@ describe('Work', () => {
           { kind: 'watch', person: INES, on: true },
         ),
     ))
+})
+
+describe('Two things of the directory are one', () => {
+  const merges = (list: Merger['list'], from: string, into: string): Command => ({
+    ...{ kind: 'followMerger', list, from, into },
+    called: { from: `old ${from}`, into: `new ${into}` },
+  })
+
+  it('and its people, its team and its queue are told by the one that stays', () =>
+    keep(
+      'merger-people',
+      new Story()
+        .log()
+        .does(1, OLIN, { kind: 'assign', technician: TORA })
+        .does(
+          2,
+          TORA,
+          { kind: 'startTimer' },
+          { kind: 'watch', person: PIA, on: true },
+          { kind: 'addTasks', tasks: [{ text: 'Look', person: PIA }] },
+        )
+        .does(3, PIA, { kind: 'startTimer' })
+        .does(
+          4,
+          OLIN,
+          merges('people', PIA, TORA),
+          merges('people', PIA, TORA),
+          merges('teams', 'front-counter', 'networks'),
+          merges('queues', 'boarding', 'crossings'),
+          merges('people', INES, 'signe-holm'),
+        ),
+    ))
+
+  it('and at a site with other hours its promises count in those, with what was spent', () =>
+    keep(
+      'merger-site',
+      new Story()
+        .log()
+        .does(30, OLIN, merges('sites', 'varnes', 'hallin'), merges('organisations', 'merrow', 'port')),
+    ))
+
+  it('and one that does not name it stays as it was', () =>
+    keep(
+      'merger-nothing',
+      new Story().log().does(1, OLIN, merges('sites', 'skerry', 'hallin'), { kind: 'fit' }),
+    ))
+})
+
+describe('The directory says something else of where it is from', () => {
+  it('and its promises are fitted', () => {
+    const data = demoDirectory()
+    const { ticket } = new Story().log()
+    data.sites.find((one) => one.id === ticket.state!.site)!.calendar = 'clock'
+    const story = new Story().log()
+    story.ticket.directory = new Directory(data)
+    return keep('fit-hours', story.does(45, { system: 'directory' }, { kind: 'fit' }, { kind: 'fit' }))
+  })
 })

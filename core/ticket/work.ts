@@ -182,7 +182,7 @@ function workerOf({ directory }: Change, id: string): string {
     throw new Refused('invalid', 'This person cannot be booked.', [
       { field: 'person', message: 'choose somebody of the desk who is active' },
     ])
-  return id
+  return person.id
 }
 
 /** A booking begins, ends, is called off, or goes to another time or person. */

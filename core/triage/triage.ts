@@ -63,8 +63,8 @@ function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory
   let priority = chosen?.priority ?? decidePriority({ ...input, facts }, design, directory)
   facts.priority = priority.value
   const routed = decideTable(routing, facts)
-  const queue = chosen?.queue ?? route('queue', routed, facts, design)
-  const team = route('team', routed, facts, design)
+  const queue = standing(chosen?.queue ?? route('queue', routed, facts, design), directory.queues)
+  const team = standing(route('team', routed, facts, design), directory.teams)
   // A team may ask the sources in an order of its own; which team it is, the desk's order has led to.
   if (!chosen?.priority && teamOrders?.[team.value])
     priority = decidePriority({ ...input, facts }, design, directory, team.value)
@@ -74,6 +74,12 @@ function sortOf(input: TriageInput, design: CompiledDesign, directory: Directory
     facts: Object.assign(facts, { priority: priority.value, queue: queue.value, team: team.value }),
     routed,
   }
+}
+
+/** A rule may still name what was merged into another meanwhile. */
+function standing(sorted: Sorted, things: Directory['queues' | 'teams']): Sorted {
+  const id = things.get(sorted.value)?.id ?? sorted.value
+  return id === sorted.value ? sorted : { ...sorted, value: id }
 }
 
 /** The category: by the table of categories, else that of the catalog item. */

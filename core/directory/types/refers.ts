@@ -8,7 +8,7 @@ import type { World } from '../world'
  */
 export function idOfGiven(given: string, list: ListName, world: World): { id: string } | { problem: string } {
   const wanted = given.trim()
-  if (world.has(list, wanted)) return { id: wanted }
+  if (world.has(list, wanted)) return { id: world.standing(list, wanted) }
   const { name, plural } = KINDS[list]
   const [found, ...others] = world.named(list, wanted)
   if (found === undefined)

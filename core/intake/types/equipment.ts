@@ -8,4 +8,5 @@ export const equipment = {
   control: 'named',
   fact: 'choice',
   isField: true,
+  list: 'equipment',
 } satisfies QuestionTypeTerms

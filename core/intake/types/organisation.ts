@@ -8,4 +8,5 @@ export const organisation = {
   control: 'named',
   fact: 'choice',
   isField: true,
+  list: 'organisations',
 } satisfies QuestionTypeTerms

@@ -8,4 +8,5 @@ export const person = {
   control: 'person',
   fact: 'choice',
   isField: true,
+  list: 'people',
 } satisfies QuestionTypeTerms

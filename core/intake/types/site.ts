@@ -8,4 +8,5 @@ export const site = {
   control: 'named',
   fact: 'choice',
   isField: true,
+  list: 'sites',
 } satisfies QuestionTypeTerms
