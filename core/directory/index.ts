@@ -17,6 +17,7 @@ export {
 export { usesInDesign } from './usesInDesign'
 export { mergedOf, type Differing, type Following, type Merged, type Merging } from './merge'
 export { designNaming } from './designNaming'
+export { conditionNaming } from './conditionNaming'
 export { newestWeek, shiftWith, weekOn } from './shift'
 export { teamWeek, type TeamWeek } from './teamWeek'
 export { usesInDirectory, type NamedIn } from './uses'

@@ -5,6 +5,7 @@ import { demoDirectory } from '../../demo/directory'
 import { Directory, proofread, type DirectoryData } from '../design'
 import { isRecord, oneAt, textsIn } from '../lookup'
 import {
+  conditionNaming,
   designNaming,
   DirectoryWorld,
   FilePlan,
@@ -276,6 +277,28 @@ describe('a design that names what was merged', () => {
     expect(said(design)).toBeGreaterThan(5)
     expect(said(after)).toBe(1)
     expect(after.serviceLevels.map((one) => one.name)).toContain('Office hours')
+  })
+})
+
+describe('a condition that names what was merged', () => {
+  it('names what stays, once, and nothing else of that id', () => {
+    const merger = { list: 'teams' as const, from: 'networks', into: 'field-crew' }
+    const kept = { fact: 'queue', op: 'is' as const, value: 'networks' }
+    const before = {
+      any: [
+        kept,
+        { none: [{ fact: 'team', op: 'is' as const, value: 'networks' }] },
+        { fact: 'team', op: 'oneOf' as const, value: ['field-crew', 'networks', 'bridge-radio'] },
+      ],
+    }
+    expect(conditionNaming(before, merger)).toEqual({
+      any: [
+        kept,
+        { none: [{ fact: 'team', op: 'is', value: 'field-crew' }] },
+        { fact: 'team', op: 'oneOf', value: ['field-crew', 'bridge-radio'] },
+      ],
+    })
+    expect(conditionNaming(before, { ...merger, from: 'tills' })).toBe(before)
   })
 })
 

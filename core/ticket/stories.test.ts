@@ -1055,9 +1055,11 @@ describe('Two things of the directory are one', () => {
           OLIN,
           merges('people', PIA, TORA),
           merges('people', PIA, TORA),
-          merges('teams', 'front-counter', 'networks'),
-          merges('queues', 'boarding', 'crossings'),
-          merges('people', INES, 'signe-holm'),
+          merges('teams', 'devices-workshop', 'networks'),
+          merges('queues', 'workshop', 'crossings'),
+          merges('covers', 'Round the clock', 'Office hours'),
+          merges('agreements', '1042', '1051'),
+          merges('people', INES, 'corin-vale'),
         ),
     ))
 

@@ -35,6 +35,7 @@ import { STORED } from '../directory/stored'
 import type { Desk } from './desk'
 import { endAccess } from './endAccess'
 import { directoryChanged } from './people'
+import { beginSweep } from './sweep'
 
 /** Who changes something of the directory, and how. */
 export interface By {
@@ -82,13 +83,18 @@ export async function keptThing(
     .executeTakeFirst()) as (Record<string, unknown> & { active: boolean; version: number }) | undefined
   if (!row) return undefined
   const values = valuesOf(list, read(row as never), zone)
-  return { thing: { id, active: row.active, values }, version: row.version, row }
+  const mergedInto = row.merged_into as string | null
+  return {
+    thing: { id, active: row.active, values, ...(mergedInto !== null && { mergedInto }) },
+    version: row.version,
+    row,
+  }
 }
 
-const missing = (list: ListName, id: string) =>
+export const missing = (list: ListName, id: string) =>
   new Refused('missing', `There is no ${KINDS[list].name} “${id}”.`)
 
-const somebodyElse = (list: ListName) =>
+export const somebodyElse = (list: ListName) =>
   new Refused(
     'conflict',
     `Somebody else changed this ${KINDS[list].name} meanwhile. Nothing was overwritten; look at it as it is now and change it again.`,
@@ -148,16 +154,30 @@ async function saveWithin(
   return { ...saved, isChanged: true }
 }
 
+/** What is one with another is changed there. */
+export function refuseMerged(list: ListName, { row }: Kept): void {
+  const into = row.merged_into
+  if (typeof into === 'string')
+    throw new Refused(
+      'conflict',
+      `This ${KINDS[list].name} was merged into “${into}”; change that one, whatever named this one names it.`,
+    )
+}
+
 /** Only an administrator changes what an administrator is. */
-function refuseAbove(list: ListName, { values }: Thing, { isAdministrator }: By): void {
+export function refuseAbove(list: ListName, { values }: Thing, { isAdministrator }: By): void {
   if (list === 'people' && values.role === 'administrator' && !isAdministrator)
     throw new Refused('forbidden', 'Only an administrator changes an administrator.')
 }
 
 function refuseChange(list: ListName, kept: Kept, version: number | undefined, by: By): void {
   if (version !== undefined && version !== kept.version) throw somebodyElse(list)
+  refuseMerged(list, kept)
   refuseAbove(list, kept.thing, by)
 }
+
+/** The things in whose hours promises count: those that run are fitted where these change. */
+const HOURS: readonly ListName[] = ['sites', 'agreements']
 
 interface Writing {
   list: ListName
@@ -169,7 +189,7 @@ interface Writing {
 }
 
 /** Writes a thing's row: all of a new one, of another what is different. */
-async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: Writing) {
+export async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: Writing) {
   const { table, key, columns } = STORED[list]
   const wanted = kept
     ? Object.fromEntries(
@@ -188,6 +208,8 @@ async function write(trx: Trx, desk: Desk, { list, outcome, kept, world, id }: W
         .set({ ...row, version } as never)
         .where(key as 'id', '=', kept.row[key] as string)
         .execute()
+      if (HOURS.includes(list) && 'calendar' in outcome.changed)
+        await beginSweep(trx, { kind: 'fit', list, from: kept.thing.id }, null)
       return { id: kept.thing.id, version }
     }
     const own = key === 'id' ? { id: id ?? (await newId(trx, list, String(outcome.values.name))) } : {}
@@ -382,7 +404,7 @@ function takenMeanwhile(error: unknown): Refused | undefined {
 export const nameIn = (list: ListName, values: Values, id: string): string =>
   list === 'agreements' ? id : String(values.name ?? id)
 
-interface Trace {
+export interface Trace {
   list: ListName
   id: string
   name: string
@@ -391,17 +413,22 @@ interface Trace {
   changed: Readonly<Record<string, FieldChanged>>
 }
 
+/** Most lines of the trail in one statement. */
+const TRACED = 1000
+
 /** Writes into the trail what was done. */
-export async function trace(trx: Trx, { list, id, name, by, deed, changed }: Trace): Promise<void> {
-  const side = (which: keyof FieldChanged) =>
+export async function trace(trx: Trx, ...all: readonly Trace[]): Promise<void> {
+  const side = (changed: Trace['changed'], which: keyof FieldChanged) =>
     JSON.stringify(Object.fromEntries(Object.entries(changed).map(([field, one]) => [field, one[which]])))
-  await trx
-    .insertInto('directory_change')
-    .values({
-      ...{ at: deskNow(), by: by.person, way: by.way, list, thing: id, name, deed },
-      ...{ before: side('before'), after: side('after') },
-    })
-    .execute()
+  const rows = all.map(({ list, id, name, by, deed, changed }) => ({
+    ...{ at: deskNow(), by: by.person, way: by.way, list, thing: id, name, deed },
+    ...{ before: side(changed, 'before'), after: side(changed, 'after') },
+  }))
+  for (let at = 0; at < rows.length; at += TRACED)
+    await trx
+      .insertInto('directory_change')
+      .values(rows.slice(at, at + TRACED))
+      .execute()
 }
 
 /**
@@ -418,6 +445,7 @@ export async function setAway(
     const kept = await keptThing(trx, list, id, zone, true)
     if (!kept) throw missing(list, id)
     if (kept.thing.active !== away) return false
+    refuseMerged(list, kept)
     refuseAbove(list, kept.thing, by)
     if (away) await refuseIfNeeded(desk, list, id, by)
     const { table, key } = STORED[list]
@@ -437,7 +465,7 @@ export async function setAway(
 }
 
 /** Where the rules in force send work stays until they send it elsewhere; somebody stays who can let others in. */
-async function refuseIfNeeded(desk: Desk, list: ListName, id: string, by: By): Promise<void> {
+export async function refuseIfNeeded(desk: Desk, list: ListName, id: string, by: By): Promise<void> {
   const [directory, edition] = await Promise.all([
     desk.knowledge.directory(),
     desk.knowledge.currentEdition(),

@@ -67,9 +67,9 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     decisions
       .filter(({ decided }) => decided.entries.some((one) => kinds.includes(one.kind)))
       .map(({ decided }) => decided.state.reference)
-  const hasTimes = having(['timeRecorded', 'timeDropped'])
+  const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(SAYING)
-  const hasBookings = having(['booked', 'bookingChanged'])
+  const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
   const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
   const outbox = outboxParts(rows.outbox, changes)
   // Parts that have nothing to write are left out: planning them costs as much as running them.

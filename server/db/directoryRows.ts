@@ -15,15 +15,19 @@ export function withoutNulls<T extends object>(row: T): WithoutNulls<T> {
 
 type Row<T extends keyof Tables> = Selectable<Tables[T]>
 
-const personOf = ({ password_hash: _, ...person }: Row<'person'>): Person => withoutNulls(person)
+/** A row as a thing, under the names that the core has for its columns. */
+const listed = <T extends { merged_into: string | null }>({ merged_into: mergedInto, ...row }: T) =>
+  withoutNulls({ ...row, mergedInto })
 
-const queueOf = ({ seen_by: seenBy, ...queue }: Row<'queue'>): Queue => withoutNulls({ ...queue, seenBy })
+const personOf = ({ password_hash: _, ...person }: Row<'person'>): Person => listed(person)
+
+const queueOf = ({ seen_by: seenBy, ...queue }: Row<'queue'>): Queue => listed({ ...queue, seenBy })
 
 const agreementOf = ({ amount, ...one }: Row<'agreement'>): Agreement =>
-  withoutNulls({ ...one, amount: amount === null ? null : Number(amount) })
+  listed({ ...one, amount: amount === null ? null : Number(amount) })
 
 const equipmentOf = ({ warranty_until: warrantyUntil, used_by: user, ...one }: Row<'equipment'>): Equipment =>
-  withoutNulls({ ...one, warrantyUntil, user })
+  listed({ ...one, warrantyUntil, user })
 
 /** Where a list of the directory is kept, and how a row of it is read. */
 export interface KeptList {
@@ -38,7 +42,7 @@ export interface KeptList {
 
 const plain = (table: keyof Tables & string, of: keyof DirectoryData): KeptList => ({
   ...{ table, key: 'id', of },
-  read: withoutNulls,
+  read: listed,
 })
 
 export const KEPT_LISTS: Readonly<Record<ListName, KeptList>> = {

@@ -507,4 +507,26 @@ create index site_order on site (lower(name), id) where active;
 create index ticket_equipment on ticket ((facts->'equipment'->>'number')) where facts->'equipment'->>'number' is not null;
 `,
   },
+  {
+    name: '0025 things of the directory that are one with another, and tickets that follow what it says',
+    sql: `
+alter table organisation add column merged_into text;
+alter table site add column merged_into text;
+alter table person add column merged_into text;
+alter table team add column merged_into text;
+alter table queue add column merged_into text;
+alter table desk add column merged_into text;
+alter table skill add column merged_into text;
+alter table cover add column merged_into text;
+alter table agreement_type add column merged_into text;
+alter table equipment_type add column merged_into text;
+alter table agreement add column merged_into text;
+alter table equipment add column merged_into text;
+create table sweep (
+  id bigserial primary key, about jsonb not null, list text not null, thing text not null, asked_by text, asked_at bigint not null,
+  state text not null, total int not null, done int not null default 0, looked_at bigint not null default 0, until bigint not null,
+  ended_at bigint);
+create index sweep_thing on sweep (list, thing) where state = 'running';
+`,
+  },
 ]

@@ -10,6 +10,7 @@ import type {
   Attached,
   Climb,
   DeliveryState,
+  Merger,
   QueuedMessage,
   TicketState,
 } from '../../core/ticket'
@@ -53,6 +54,9 @@ export interface TicketFacts {
 /** What of a ticket's state is kept in one piece. */
 export type KeptState = Omit<TicketState, 'because'>
 
+/** What tickets are brought to: two things that are one, or other hours of where they are from. */
+export type Sweeping = ({ kind: 'followMerger' } & Omit<Merger, 'answers' | 'fields'>) | { kind: 'fit' }
+
 /** What every list of the directory has. */
 export interface Listed {
   id: string
@@ -62,6 +66,8 @@ export interface Listed {
   active: Filled<boolean>
   /** Counts its changes, so that whoever changes an older one is told. */
   version: Filled<number>
+  /** The id, or the number, of what it is one with. */
+  merged_into: OrNull<string>
 }
 
 export type OrNull<T> = ColumnType<T | null, T | null | undefined, T | null>
@@ -106,6 +112,7 @@ export interface Tables {
     manager: OrNull<string>
     identifier: OrNull<string>
     remarks: OrNull<string>
+    merged_into: OrNull<string>
     version: Filled<number>
     skills: Filled<string[]>
     grades: FilledJson<Record<string, SkillGrade>>
@@ -154,6 +161,7 @@ export interface Tables {
     remarks: string | null
     priority: ColumnType<string | null, string | null | undefined, string | null>
     active: Filled<boolean>
+    merged_into: OrNull<string>
     version: Filled<number>
   }
   equipment: {
@@ -174,6 +182,7 @@ export interface Tables {
     extra: FilledJson<Record<string, string>>
     state: OrNull<string>
     active: Filled<boolean>
+    merged_into: OrNull<string>
     version: Filled<number>
   }
   repair: {
@@ -218,6 +227,24 @@ export interface Tables {
     left_behind: Filled<number>
     left_out: ColumnType<LeftOut[], string | undefined, string>
     ended_at: number | null
+  }
+  /** Tickets that are brought to what the directory says now, a batch at a time. */
+  sweep: {
+    id: Generated<number>
+    about: Json<Sweeping>
+    /** The thing of the directory that they name. */
+    list: string
+    thing: string
+    asked_by: string | null
+    asked_at: number
+    state: 'running' | 'finished'
+    /** How many named it when it began, and how many of those are done. */
+    total: number
+    done: Filled<number>
+    /** Up to which reference all are looked at, of which last one. */
+    looked_at: Filled<number>
+    until: number
+    ended_at: OrNull<number>
   }
   edition: {
     number: number

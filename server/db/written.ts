@@ -11,13 +11,9 @@ export const WRITTEN = {
     stays: [
       'summary',
       'item',
-      'requester',
-      'organisation',
-      'site',
       'logged_at',
       'portal',
       'channel',
-      'cover',
     ],
     changes: [
       'state',
@@ -31,6 +27,11 @@ export const WRITTEN = {
       'category',
       'priority',
       'priority_order',
+      // What a ticket is for follows what was merged in the directory.
+      'requester',
+      'organisation',
+      'site',
+      'cover',
       'queue',
       'team',
       'technician',

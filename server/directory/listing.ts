@@ -20,6 +20,7 @@ import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { keptThing, nameIn, worldOf } from '../commands/directory'
 import type { Desk } from '../commands/desk'
+import { sweepOf } from '../commands/sweep'
 import { STORED } from './stored'
 
 export interface ListQuery {
@@ -230,6 +231,11 @@ export function namesIn(list: ListName, all: readonly Values[], world: World): N
   return names
 }
 
+/** The names with that of one more thing. */
+function withName(list: ListName, id: string | undefined, names: NamesOfThings, world: World): NamesOfThings {
+  return id === undefined ? names : { ...names, [list]: { ...names[list], [id]: world.nameOf(list, id) } }
+}
+
 /** A thing with everything that is known of it. @throws Refused when there is none */
 export async function thingPage(desk: Desk, list: ListName, id: string) {
   const world = await worldOf(desk)
@@ -242,7 +248,9 @@ export async function thingPage(desk: Desk, list: ListName, id: string) {
     version,
     name: nameIn(list, thing.values, id),
     more: moreOf(list, STORED[list].read(kept.row as never), await desk.knowledge.directory(), away),
-    names: namesIn(list, [thing.values], world),
+    names: withName(list, thing.mergedInto, namesIn(list, [thing.values], world), world),
+    /** How far the tickets are that follow it just now; null where none do. */
+    following: (await sweepOf(desk.db, list, id)) ?? null,
   }
 }
 
@@ -329,6 +337,8 @@ export async function trailOf(
     if (!isOneOf(Object.keys(KINDS) as ListName[], kind)) return []
     for (const [of, those] of Object.entries(namesIn(kind, [row.before, row.after], world)))
       Object.assign((names[of as ListName] ??= {}), those)
+    const { mergedInto } = row.after
+    if (typeof mergedInto === 'string') (names[kind] ??= {})[mergedInto] = world.nameOf(kind, mergedInto)
     if (row.by !== null) names.people![row.by] = world.nameOf('people', row.by)
     const fields = new Set([...Object.keys(row.before), ...Object.keys(row.after)])
     const changed = Object.fromEntries(

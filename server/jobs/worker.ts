@@ -10,6 +10,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
+import { sweepBatch, type SweepBatch } from '../commands/sweep'
 import { takeMail, type ByHand } from '../mail/takeMail'
 import { tryFix, type FixRequest } from '../standins/monitor'
 import { mailTransport } from '../delivery/channels'
@@ -31,6 +32,7 @@ declare global {
       takeMail: { id: number; byHand?: ByHand }
       tryFix: FixRequest
       adopt: Batch
+      sweep: SweepBatch
       deliver: { key: string }
       digest: { person: string }
       letter: { id: string }
@@ -97,6 +99,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       sweepFiles: () => sweepFiles(desk.db),
       tryFix: (payload) => tryFix(desk, payload),
       adopt: async (payload) => void (await adoptBatch(desk, payload)),
+      sweep: async (payload) => void (await sweepBatch(desk, payload)),
       deliver: async (payload, helpers) => {
         const { key } = payload
         if (helpers.job.priority > PAGE_PRIORITY) await untilAlarmsAreFew()
