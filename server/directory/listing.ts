@@ -232,7 +232,12 @@ export function namesIn(list: ListName, all: readonly Values[], world: World): N
 }
 
 /** The names with that of one more thing. */
-function withName(list: ListName, id: string | undefined, names: NamesOfThings, world: World): NamesOfThings {
+export function withName(
+  list: ListName,
+  id: string | undefined,
+  names: NamesOfThings,
+  world: World,
+): NamesOfThings {
   return id === undefined ? names : { ...names, [list]: { ...names[list], [id]: world.nameOf(list, id) } }
 }
 

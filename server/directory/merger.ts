@@ -3,7 +3,7 @@ import type { FieldProblem } from '../../core/ticket'
 import { mergePlan, type Merge } from '../commands/merge'
 import { worldOf, type By } from '../commands/directory'
 import type { Desk } from '../commands/desk'
-import { namesIn, usesOfThing, type NamesOfThings, type Uses } from './listing'
+import { namesIn, usesOfThing, withName, type NamesOfThings, type Uses } from './listing'
 
 /** What two things would become, for whoever looks at it before they say so. */
 export interface MergerPage {
@@ -32,6 +32,9 @@ export async function mergerPage(desk: Desk, merge: Merge, by: By): Promise<Merg
     differing,
     changed: { ...outcome.changed },
     uses: await usesOfThing(desk, list, id),
-    names: namesIn(list, [...both, outcome.values], world),
+    names: [id, into].reduce(
+      (names, one) => withName(list, one, names, world),
+      namesIn(list, [...both, outcome.values], world),
+    ),
   }
 }

@@ -2,7 +2,7 @@
 import { emptyOf, KINDS, type Field, type ListName, type Value } from '~~/core/directory'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
-import { labelOf, useLists, valueInWords } from './useThings'
+import { addressOfThing, labelOf, useLists, usesInWords, valueInWords } from './useThings'
 
 // One thing of the directory: everything that is said of it, changed in place; what names it, and who changed what.
 const props = defineProps<{ list: ListName; id: string }>()
@@ -18,7 +18,9 @@ const cache = useQueryCache()
 const page = computed(() => (thing.data.value?.id === props.id ? thing.data.value : undefined))
 const mayChange = computed(
   () =>
-    session.isLead && (session.me?.role === 'administrator' || page.value?.values.role !== 'administrator'),
+    session.isLead &&
+    !page.value?.mergedInto &&
+    (session.me?.role === 'administrator' || page.value?.values.role !== 'administrator'),
 )
 const isOpen = ({ guarded, opens }: Field) =>
   mayChange.value &&
@@ -42,20 +44,14 @@ const uses = useQuery({
   key: () => ['directory', props.list, props.id, 'uses'],
   query: ({ signal }) => api('GET /api/directory/{list}/{id}/uses', { path: path.value, signal }),
 })
-const usesInWords = computed(() => {
-  if (!uses.data.value) return ''
-  const { directory, design, tickets } = uses.data.value
-  const open = tickets.reduce((sum, one) => sum + one.open, 0)
-  const all = tickets.reduce((sum, one) => sum + one.all, 0)
-  const things = directory.map(
-    ({ list, count }) => `${count} ${count === 1 ? KINDS[list].name : KINDS[list].plural}`,
-  )
-  return [
-    ...things,
-    ...(all ? [`${all} tickets, ${open} of them open,`] : []),
-    ...(design.length ? [`${design.length} places of Design`] : []),
-  ].join(', ')
-})
+const merging = ref(false)
+watch(
+  () => [props.list, props.id],
+  () => (merging.value = false),
+)
+// While tickets follow, the page asks how far they are.
+const asks = setInterval(() => page.value?.following && void thing.refetch(), 1500)
+onBeforeUnmount(() => clearInterval(asks))
 const busy = ref(false)
 async function setAway(away: boolean) {
   busy.value = true
@@ -75,7 +71,7 @@ async function setAway(away: boolean) {
   }
 }
 async function putAway(event: MouseEvent) {
-  const named = usesInWords.value
+  const named = uses.data.value ? usesInWords(uses.data.value) : ''
   const yes = await ask({
     at: event.currentTarget as HTMLElement,
     says: named
@@ -141,13 +137,38 @@ const shown = (name: string) =>
         <span class="quiet small">{{ kind.numbered ? `${kind.name} ${id}` : kind.name }}</span>
       </h1>
       <p v-if="mayChange" class="acts">
-        <KitButton v-if="page.active" kind="link" :busy="busy" @click="putAway">Put away …</KitButton>
-        <KitButton v-else kind="act" :busy="busy" @click="setAway(false)">Take it back</KitButton>
+        <template v-if="page.active">
+          <KitButton kind="link" @click="merging = !merging">Merge …</KitButton>
+          &nbsp;<KitButton kind="link" :busy="busy" @click="putAway">Put away …</KitButton>
+        </template>
+        <KitButton v-else-if="!page.mergedInto" kind="act" :busy="busy" @click="setAway(false)"
+          >Take it back</KitButton
+        >
       </p>
     </header>
-    <p v-if="!page.active" class="notice">
+    <p v-if="page.mergedInto" class="notice">
+      This {{ kind.name }} is
+      <NuxtLink :to="addressOfThing(list, page.mergedInto)">{{
+        page.names[list]?.[page.mergedInto] ?? page.mergedInto
+      }}</NuxtLink>
+      now: whatever named it names that one. What only it said is kept here.
+    </p>
+    <p v-else-if="!page.active" class="notice">
       This {{ kind.name }} is put away: it stays with whatever names it, and is chosen no more.
     </p>
+    <MergePart
+      v-if="merging"
+      :id="id"
+      :list="list"
+      :name="title ?? ''"
+      :version="page.version"
+      @close="merging = false"
+    />
+    <KitProgress
+      v-if="page.following"
+      :label="`${page.following.done} of ${page.following.total} tickets follow it`"
+      :share="page.following.done / Math.max(1, page.following.total)"
+    />
     <ThingNotes :list="list" :page="page" />
     <div v-if="mayChange" class="fields" :class="{ plain: !page.active }">
       <ThingField

@@ -42,7 +42,12 @@ async function more() {
   olderNames.value = { ...olderNames.value, ...page.names }
   next.value = page.next
 }
-const rows = computed(() => [...(trail.data.value?.rows ?? []), ...older.value])
+const rows = computed(() =>
+  [...(trail.data.value?.rows ?? []), ...older.value].map((line) => {
+    const into = line.deed === 'merged' ? line.changed.mergedInto?.after : undefined
+    return { ...line, after: typeof into === 'string' ? into : undefined }
+  }),
+)
 const names = computed(() => ({ ...olderNames.value, ...trail.data.value?.names }))
 const DEEDS = {
   made: 'added',
@@ -96,6 +101,12 @@ async function putBack(line: Line, field: string) {
           <NuxtLink v-if="id === undefined" :to="addressOfThing(line.list, line.thing)">{{
             line.name
           }}</NuxtLink>
+          <template v-if="line.after">
+            into
+            <NuxtLink :to="addressOfThing(line.list, line.after)">{{
+              names[line.list]?.[line.after] ?? line.after
+            }}</NuxtLink></template
+          >
           <span class="quiet small beside">{{ WAYS[line.way] }}</span>
         </p>
         <dl v-if="line.deed === 'changed'">

@@ -1,7 +1,9 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { textsIn } from '~~/core/lookup'
 import { useSession } from '~/stores/session'
 import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
+import MergePart from './MergePart.vue'
 import OpeningList from './OpeningList.vue'
 import ThingForm from './ThingForm.vue'
 import ThingTrail from './ThingTrail.vue'
@@ -137,5 +139,72 @@ describe('the record of a thing', () => {
     await wrapper.get('[aria-label="Put Led by back"]').trigger('click')
     await settled()
     expect(sent).toEqual([{ lead: 'mika' }])
+  })
+})
+
+describe('two things that are one', () => {
+  const values = { name: 'Nets' }
+  const plan = (chosen: boolean) => ({
+    problems: [],
+    differing: [{ field: 'name', from: 'Nets', into: 'Networks', keeps: chosen ? 'from' : 'into' }],
+    changed: chosen ? { name: { before: 'Networks', after: 'Nets' } } : {},
+    uses: {
+      directory: [{ list: 'people', field: 'teams', count: 3, first: [] }],
+      design: [{ place: 'x', message: '' }],
+      tickets: [{ as: 'team', open: 2, all: 9 }],
+    },
+    names: { teams: { nets: 'Nets', networks: 'Networks' } },
+  })
+  const page = (answer: () => unknown = () => ({ edition: 7 })) => {
+    const [asked, sent]: [string[], unknown[]] = [[], []]
+    serve({
+      'GET /api/directory/lists': () => LISTS,
+      'GET /api/directory/teams': () => ({
+        rows: [{ id: 'networks', name: 'Networks', values, more: {}, active: true }],
+        names: {},
+      }),
+      'GET /api/directory/teams/nets/merger': ({ query }) => {
+        const chosen = textsIn(query.chosen)
+        asked.push(chosen.join())
+        return plan(chosen.includes('name'))
+      },
+      'POST /api/directory/teams/nets/merger': ({ body }) => {
+        sent.push(body)
+        return answer()
+      },
+    })
+    const props = { list: 'teams', id: 'nets', name: 'Nets', version: 4 }
+    const { wrapper } = draw(MergePart, { props, global: { stubs: { ThingFinder: true } } })
+    me('lead')
+    return { wrapper, asked, sent }
+  }
+
+  it('are looked at before anything is done, with what of each is right', async () => {
+    const { wrapper, asked, sent } = page()
+    await settled()
+    wrapper.getComponent({ name: 'ThingFinder' }).vm.$emit('update:modelValue', 'networks')
+    await settled()
+    expect(wrapper.text()).toContain('3 people, 9 tickets (2 open), 1 place of Design name Networks then')
+    const right = wrapper.findAll('fieldset input[type="radio"]')
+    await right.find((one) => (one.element as HTMLInputElement).value === 'from')!.trigger('change')
+    await settled()
+    expect(asked).toEqual(['', 'name'])
+    await wrapper.get('form').trigger('submit')
+    await settled()
+    expect(sent).toEqual([{ into: 'networks', chosen: ['name'], version: 4 }])
+    expect(wrapper.emitted('close')).toHaveLength(1)
+  })
+
+  it('stay two where somebody was quicker, and say so', async () => {
+    const { wrapper } = page(() => {
+      throw refusal(409, 'Somebody else changed this team meanwhile.')
+    })
+    await settled()
+    wrapper.getComponent({ name: 'ThingFinder' }).vm.$emit('update:modelValue', 'networks')
+    await settled()
+    await wrapper.get('form').trigger('submit')
+    await settled()
+    expect(wrapper.text()).toContain('Somebody else changed this team meanwhile.')
+    expect(wrapper.emitted('close')).toBeUndefined()
   })
 })

@@ -78,6 +78,17 @@ export function valueInWords(
   return nameOf(String(value))
 }
 
+/** What names a thing, in words: `12 people, 3 tickets (1 open)`. */
+export function usesInWords({ directory, design, tickets }: AnswerOf<'GET /api/directory/{list}/{id}/uses'>) {
+  const open = tickets.reduce((sum, one) => sum + one.open, 0)
+  const all = tickets.reduce((sum, one) => sum + one.all, 0)
+  return [
+    ...directory.map(({ list, count }) => `${count} ${count === 1 ? KINDS[list].name : KINDS[list].plural}`),
+    ...(all ? [`${all} ${all === 1 ? 'ticket' : 'tickets'} (${open} open)`] : []),
+    ...(design.length ? [`${design.length} ${design.length === 1 ? 'place' : 'places'} of Design`] : []),
+  ].join(', ')
+}
+
 type ListQuery = Partial<QueryOf<'GET /api/directory/{list}'>>
 
 /** Things of a list as rows, page by page, with what everything is called that they name. */
