@@ -5,7 +5,7 @@ import type { FieldProblem } from '../ticket'
 import { outcomeOf, type Outcome } from './change'
 import type { Field, Value, Values } from './field'
 import { KINDS } from './kinds'
-import type { ListName } from './list'
+import { NO_IDS, type ListName } from './list'
 import { OverlaidWorld } from './overlaid'
 import { isEmpty, keptIn, textOf, valueOf } from './types'
 import type { Thing, World } from './world'
@@ -126,8 +126,10 @@ export class FilePlan {
 
   private newId(said: string, given: Values, line: number): string {
     if (KINDS[this.list].numbered) return `line ${line}`
-    const taken = (id: string) => this.world.has(this.list, id)
-    return said && idOf(said) === said ? said : freeId(String(given.name ?? ''), taken, 'new')
+    const taken = (id: string) => NO_IDS.includes(id) || this.world.has(this.list, id)
+    return said && idOf(said) === said && !NO_IDS.includes(said)
+      ? said
+      : freeId(String(given.name ?? ''), taken, 'new')
   }
 
   /** Words that only a list has are made where they are missing. */

@@ -1,5 +1,5 @@
 /** What can be said of organisations, sites, teams, people, queues, machines …, and what becomes of it. */
-export { LIST_NAMES, type ListName } from './list'
+export { LIST_NAMES, NO_IDS, type ListName } from './list'
 export { SKILL_GRADES, type Field, type FieldOf, type FieldTypeName, type Value, type Values } from './field'
 export { KINDS, type Kind } from './kinds'
 export { emptyOf, isEmpty, keptIn, shapeOf, textOf, valueOf, type Shape } from './types'

@@ -14,3 +14,6 @@ export const LIST_NAMES = [
   'equipment',
 ] as const
 export type ListName = (typeof LIST_NAMES)[number]
+
+/** Words that stand in addresses where an id does, so that nothing is called so. */
+export const NO_IDS: readonly string[] = ['file', 'sent']

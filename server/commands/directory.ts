@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import {
   DirectoryWorld,
   KINDS,
+  NO_IDS,
   outcomeOf,
   shiftWith,
   usesInDesign,
@@ -300,7 +301,7 @@ async function newId(trx: Trx, list: ListName, name: string): Promise<string> {
     .select('id')
     .where((e) => e.or([e('id', '=', base), e('id', 'like', `${base}-%`)]))
     .execute()
-  const taken = new Set(rows.map((one) => one.id))
+  const taken = new Set([...NO_IDS, ...rows.map((one) => one.id)])
   return freeId(name, (id) => taken.has(id), KINDS[list].name.split(' ')[0])
 }
 

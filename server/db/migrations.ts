@@ -529,4 +529,14 @@ create table sweep (
 create index sweep_thing on sweep (list, thing) where state = 'running';
 `,
   },
+  {
+    name: '0026 files of lists that a worker looks at and takes in',
+    sql: `
+create table list_file (
+  id text primary key, list text not null, name text not null, "as" text not null, content bytea not null, by jsonb not null,
+  person text not null references person on delete cascade, state text not null, done int not null default 0,
+  total int not null default 0, problem text, summary jsonb, lines jsonb, sent_at timestamptz not null default now());
+create index list_file_person on list_file (person, sent_at);
+`,
+  },
 ]

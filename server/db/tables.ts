@@ -1,7 +1,7 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Design, Role, SkillGrade } from '../../core/design'
-import type { Values } from '../../core/directory'
+import type { LineReport, ListName, Values } from '../../core/directory'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
 import type { Answers } from '../../core/intake'
@@ -53,6 +53,15 @@ export interface TicketFacts {
 
 /** What of a ticket's state is kept in one piece. */
 export type KeptState = Omit<TicketState, 'because'>
+
+export type ListFileState = 'waiting' | 'looking' | 'looked' | 'taking' | 'taken' | 'failed' | 'calledOff'
+
+/** What a file of a list would do, or did. */
+export interface ListFileSummary {
+  counts: Record<LineReport['outcome'], number>
+  /** Words that are made with it, such as skills, by name. */
+  makes: { list: ListName; name: string }[]
+}
 
 /** What tickets are brought to: two things that are one, or other hours of where they are from. */
 export type Sweeping = ({ kind: 'followMerger' } & Omit<Merger, 'answers' | 'fields'>) | { kind: 'fit' }
@@ -245,6 +254,27 @@ export interface Tables {
     looked_at: Filled<number>
     until: number
     ended_at: OrNull<number>
+  }
+  /** Files of lists of the directory, until a day after they were sent. */
+  list_file: {
+    id: string
+    list: string
+    name: string
+    as: 'csv' | 'xlsx'
+    content: Buffer
+    /** By what right it was sent. */
+    by: Json<{ isAdministrator: boolean; isLead: boolean; way: Tables['directory_change']['way'] }>
+    person: string
+    state: ListFileState
+    /** Lines that are looked at or taken in, of so many. */
+    done: Filled<number>
+    total: Filled<number>
+    /** Why it could not be read. */
+    problem: OrNull<string>
+    summary: ColumnType<ListFileSummary | null, string | null | undefined, string | null>
+    /** What becomes of each line; read only where it is asked for. */
+    lines: ColumnType<LineReport[] | null, string | null | undefined, string | null>
+    sent_at: Filled<Date>
   }
   edition: {
     number: number

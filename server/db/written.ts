@@ -8,13 +8,7 @@ import type { Tables } from './tables'
 export const WRITTEN = {
   ticket: {
     key: ['reference'],
-    stays: [
-      'summary',
-      'item',
-      'logged_at',
-      'portal',
-      'channel',
-    ],
+    stays: ['summary', 'item', 'logged_at', 'portal', 'channel'],
     changes: [
       'state',
       'because',

@@ -26,6 +26,12 @@ const YIELD_EVERY = 200
 
 const othersGo = () => new Promise((go) => setImmediate(go))
 
+/** A list of so many lines takes a thread some seconds to read, on a machine that has much else to do. */
+const MOST_READING = 30_000
+
+/** What a file is told how far it is, now and then; it may throw, and nothing is taken then. */
+export type Hear = (doing: 'looking' | 'taking', done: number, total: number) => Promise<void> | void
+
 /** A list as a file: CSV after RFC 4180, or a workbook. */
 export async function fileOfList(desk: Desk, list: ListName, as: 'csv' | 'xlsx'): Promise<string | Buffer> {
   const world = await worldOf(desk)
@@ -45,6 +51,7 @@ export async function takeFile(
   desk: Desk,
   { list, content, as, take }: { list: ListName; content: Buffer; as: 'csv' | 'xlsx'; take: boolean },
   by: By,
+  hear: Hear = () => undefined,
 ): Promise<FileReport> {
   const records = recordsOf(await linesIn(content, as), columnsOf(list))
   const world = await worldOf(desk)
@@ -55,14 +62,20 @@ export async function takeFile(
   }
   const planned: LinePlan[] = []
   for (let at = 0; at < plan.length; at++) {
-    if (at % YIELD_EVERY === 0) await othersGo()
+    if (at % YIELD_EVERY === 0) {
+      await othersGo()
+      await hear('looking', at, plan.length)
+    }
     planned.push(await allowed(desk, list, plan.plan(at), by))
   }
   const right = planned.filter((one) => one.report.outcome === 'new' || one.report.outcome === 'changed')
   if (take && right.length) {
     await desk.db.transaction().execute(async (trx) => {
       for (const word of plan.makes) await makeWord(trx, word, by)
-      for (const one of right) one.report.id = await writePlanned(trx, desk, { list, plan: one, world }, by)
+      for (const [at, one] of right.entries()) {
+        if (at % YIELD_EVERY === 0) await hear('taking', at, right.length)
+        one.report.id = await writePlanned(trx, desk, { list, plan: one, world }, by)
+      }
     })
     await directoryChanged(desk, [
       ...plan.makes.map((one) => [one.list, one.id] as const),
@@ -86,7 +99,7 @@ async function allowed(desk: Desk, list: ListName, plan: LinePlan, by: By): Prom
 
 async function linesIn(content: Buffer, as: 'csv' | 'xlsx'): Promise<string[][]> {
   if (as === 'xlsx') return linesOfWorkbook(content)
-  const { lines, broken } = await parseApart('csv', textOf(content))
+  const { lines, broken } = await parseApart('csvList', textOf(content), MOST_READING)
   if (broken) throw wrongFile(`line ${broken.line}: ${broken.why}`)
   return lines
 }

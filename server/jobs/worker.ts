@@ -10,6 +10,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
+import { doFile, sweepListFiles } from '../commands/listFile'
 import { sweepBatch, type SweepBatch } from '../commands/sweep'
 import { takeMail, type ByHand } from '../mail/takeMail'
 import { tryFix, type FixRequest } from '../standins/monitor'
@@ -33,6 +34,7 @@ declare global {
       tryFix: FixRequest
       adopt: Batch
       sweep: SweepBatch
+      listFile: { id: string }
       deliver: { key: string }
       digest: { person: string }
       letter: { id: string }
@@ -96,7 +98,11 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         const { id, byHand } = payload
         return takeMail(desk, transport, id, job.attempts >= job.max_attempts, byHand)
       },
-      sweepFiles: () => sweepFiles(desk.db),
+      sweepFiles: async () => {
+        await sweepFiles(desk.db)
+        await sweepListFiles(desk.db)
+      },
+      listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts),
       tryFix: (payload) => tryFix(desk, payload),
       adopt: async (payload) => void (await adoptBatch(desk, payload)),
       sweep: async (payload) => void (await sweepBatch(desk, payload)),

@@ -1,4 +1,5 @@
 import { readIcalendar } from '../calendars/icalendar'
+import { LIST_LIMITS } from './limits'
 import { readCsv } from './readCsv'
 import { decisionOf } from './readDmn'
 import { readMail } from './readMail'
@@ -8,7 +9,9 @@ import { linesOfWorkbook } from './readWorkbook'
 export const PARSERS = {
   mail: readMail,
   workbook: linesOfWorkbook,
-  csv: readCsv,
+  csv: (text: string) => readCsv(text),
+  /** A list of the directory, which may be longer. */
+  csvList: (text: string) => readCsv(text, LIST_LIMITS),
   dmn: decisionOf,
   icalendar: readIcalendar,
 }

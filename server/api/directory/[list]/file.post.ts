@@ -1,32 +1,33 @@
-import { IsIn, IsOptional } from 'class-validator'
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { LIST_NAMES } from '../../../../core/directory'
 import { byCaller } from '../../../commands/directory'
-import { takeFile } from '../../../directory/file'
+import { fileNameOf, sendFile } from '../../../commands/listFile'
 import { readFile } from '../../../http/door'
 import { defineRoute } from '../../../http/route'
 
-class TakeQuery {
+class SendQuery {
   @IsIn(['csv', 'xlsx'], { message: 'choose csv or xlsx' })
   as!: 'csv' | 'xlsx'
 
-  /** Takes in the lines that are right; without it only the report is made. */
+  /** What it is called where it comes from. */
   @IsOptional()
-  @IsIn(['true', 'false'], { message: 'choose true or false' })
-  take?: 'true' | 'false'
+  @IsString()
+  @MaxLength(200)
+  name?: string
 }
 
-const MOST_BYTES = 16 * 1024 * 1024
+const MOST_BYTES = 32 * 1024 * 1024
 
 export default defineRoute(
   {
     who: 'lead',
     path: { list: LIST_NAMES },
     summary:
-      'Look at a file of a list line by line, or take in the lines that are right; sent as application/octet-stream',
-    query: TakeQuery,
+      'Send a file of a list, as application/octet-stream: a worker looks at each line; how far it is, is asked by its id',
+    query: SendQuery,
   },
-  async ({ event, desk, caller, path, query: { as, take } }) => {
+  async ({ event, desk, caller, path: { list }, query: { as, name = fileNameOf(list, as) } }) => {
     const content = await readFile(event, MOST_BYTES)
-    return takeFile(desk, { list: path.list, content, as, take: take === 'true' }, byCaller(caller))
+    return sendFile(desk, { list, name, as, content }, byCaller(caller))
   },
 )

@@ -1,0 +1,12 @@
+import { byCaller } from '../../../../commands/directory'
+import { filePage } from '../../../../commands/listFile'
+import { defineRoute } from '../../../../http/route'
+
+export default defineRoute(
+  {
+    who: 'lead',
+    path: { file: 'text' },
+    summary: 'How far a file is that one sent, what it would do or did, and its first wrong lines',
+  },
+  ({ desk, caller, path }) => filePage(desk, path.file, byCaller(caller)),
+)
