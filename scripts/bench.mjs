@@ -9,6 +9,7 @@ import autocannon from 'autocannon'
 import pg from 'pg'
 import { freePort } from '../cli/cluster.mjs'
 import { attack, pages } from './benchAttacks.mjs'
+import { directory } from './benchDirectory.mjs'
 import { launch, look, visitor } from './benchLook.mjs'
 import { crowd, million } from './benchMillion.mjs'
 
@@ -547,6 +548,10 @@ const PARTS = {
   attacks: () => attack({ note, token }),
   pages: () => pages({ note }),
   look: () => look({ note, address, openTickets }),
+  directory: () => {
+    const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
+    return directory({ pool, note, address, headers, worker })
+  },
   million: () => million({ pool, note, address, headers, openTickets, seconds: SECONDS }),
 }
 // Named parts alone may be run: npm run bench 10 core open

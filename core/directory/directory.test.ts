@@ -267,7 +267,7 @@ describe('a list as a file', () => {
       expect.stringContaining('line 2 says something of the same'),
       expect.stringContaining('write yes'),
       expect.stringContaining('there is no site “Atlantis”'),
-      expect.stringContaining('another person has this already'),
+      expect.stringContaining('line 5 says something of the same'),
     ])
   })
 

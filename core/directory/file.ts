@@ -75,6 +75,8 @@ export class FilePlan {
   private readonly registered: Registered[] = []
   private readonly lineOf = new Map<string, number>()
   private readonly known: Map<string, string>[]
+  /** By what the new things of lines above are known. */
+  private readonly fresh: Map<string, string>[]
   private readonly words: { list: ListName; id: string; name: string }[] = []
 
   constructor(
@@ -84,7 +86,8 @@ export class FilePlan {
   ) {
     this.world = new OverlaidWorld(base)
     this.known = KINDS[list].known.map(() => new Map())
-    for (const { id, values } of base.each(list)) this.remember(id, values)
+    this.fresh = KINDS[list].known.map(() => new Map())
+    for (const { id, values } of base.each(list)) this.remember(this.known, id, values)
   }
 
   /** The words that are made with it. */
@@ -103,13 +106,15 @@ export class FilePlan {
     const said = (record[key] ?? '').trim()
     const before = this.find(said, given)
     const problems: FieldProblem[] = said && !before ? notThere(key, said) : []
-    const id = before?.id ?? this.newId(said, given, line)
+    const id = before?.id ?? this.twinOf(given) ?? this.newId(said, given, line)
     const other = this.lineOf.get(id)
     if (other === undefined) this.lineOf.set(id, line)
     else problems.push({ field: key, message: `line ${other} says something of the same already` })
     const active = activeOf(record.active, problems)
-    if (!before && other === undefined)
+    if (!before && other === undefined) {
       this.world.add(this.list, { id, active: active ?? true, values: given })
+      this.remember(this.fresh, id, this.keptOf(given))
+    }
     this.registered.push({ line, given, before, id, active, problems })
   }
 
@@ -151,12 +156,8 @@ export class FilePlan {
       const found = this.standing(said)
       if (found) return found
     }
-    const kept = this.keptOf(given)
-    for (const [at, names] of KINDS[this.list].known.entries()) {
-      const id = this.known[at]?.get(keyOf(names, kept) ?? '')
-      if (id !== undefined) return this.standing(id)
-    }
-    return undefined
+    const id = this.idKnownBy(this.known, given)
+    return id === undefined ? undefined : this.standing(id)
   }
 
   /** What an id means: also one of before, which was merged. */
@@ -165,11 +166,25 @@ export class FilePlan {
     return base.thing(this.list, base.standing(this.list, id))
   }
 
-  private remember(id: string, values: Values): void {
+  private remember(known: Map<string, string>[], id: string, values: Values): void {
     for (const [at, names] of KINDS[this.list].known.entries()) {
       const key = keyOf(names, values)
-      if (key !== undefined) this.known[at]!.set(key, id)
+      if (key !== undefined) known[at]!.set(key, id)
     }
+  }
+
+  /** The new thing of a line above that is known by the same. */
+  private twinOf(given: Values): string | undefined {
+    return this.idKnownBy(this.fresh, given)
+  }
+
+  private idKnownBy(known: readonly Map<string, string>[], given: Values): string | undefined {
+    const kept = this.keptOf(given)
+    for (const [at, names] of KINDS[this.list].known.entries()) {
+      const id = known[at]?.get(keyOf(names, kept) ?? '')
+      if (id !== undefined) return id
+    }
+    return undefined
   }
 
   /** What a line gives, as it would be kept, of the fields by which things are known. */
