@@ -20,7 +20,7 @@ async function fill(pool) {
     insert into person (id, name, mail, role, zone, organisation, site, department)
       select 'body-' || n, (array['Ama','Bo','Cass','Dara','Elin','Frey','Gry','Hal'])[n % 8 + 1] || ' ' ||
         (array['Aune','Birk','Dulse','Holt','Lund','Moss','Rook','Vale'])[n / 8 % 8 + 1] || ' ' || n, 'body-' || n || '@bench.example',
-        'requester', 'Europe/London', 'org-' || (n % 200 + 1), 'place-' || (n % ${SITES} + 1), 'Deck ' || n % 40
+        'requester', 'Europe/London', 'org-' || ((n % ${SITES} + 1) % 200 + 1), 'place-' || (n % ${SITES} + 1), 'Deck ' || n % 40
       from generate_series(1, ${PEOPLE}) n;
     insert into equipment (name, serial, organisation, site) select 'Machine ' || n, 'SN-' || n, 'org-' || (n % 200 + 1),
       'place-' || (n % ${SITES} + 1) from generate_series(1, ${MACHINES}) n;
@@ -79,13 +79,27 @@ export async function directory({ pool, address, headers, note, worker }) {
     `${(out.ms / 1000).toFixed(1)} s, ${(out.body.length / 1e6).toFixed(1)} MB`,
   )
   const sender = { ...headers, 'content-type': 'application/octet-stream' }
-  await file({ ask, note, sender, body: out.body, what: `a CSV of ${PEOPLE} people, as they are`, take: false })
+  await file({
+    ask,
+    note,
+    sender,
+    body: out.body,
+    what: `a CSV of ${PEOPLE} people, as they are`,
+    take: false,
+  })
   const lines = out.body.split('\r\n')
   const changed = [
     lines[0],
     ...lines.slice(1).map((line, at) => line.replace(/,Deck \d+,/, `,Quay ${at % 50},`)),
   ].join('\r\n')
-  await file({ ask, note, sender, body: changed, what: `the same with ${PEOPLE} other departments`, take: true })
+  await file({
+    ask,
+    note,
+    sender,
+    body: changed,
+    what: `the same with ${PEOPLE} other departments`,
+    take: true,
+  })
   const heads = 'name,mail,role,organisation'
   const fresh = [
     heads,

@@ -3,10 +3,12 @@ import type { FieldProblem } from '../ticket'
 import { changesOf, namedBy, outcomeOf, type FieldChanged, type Outcome } from './change'
 import { SKILL_GRADES, type Field, type Value, type Values } from './field'
 import { KINDS } from './kinds'
-import { LIST_NAMES, type ListName } from './list'
+import type { ListName } from './list'
 import { MergedWorld, renamed } from './merged'
 import { isEmpty } from './types'
+import { FIELDS_NAMING } from './uses'
 import type { Thing, World } from './world'
+import type { DirectoryWorld } from './worldOf'
 
 /** Two things that are one. */
 export interface Merging {
@@ -17,7 +19,7 @@ export interface Merging {
   /** Fields in which what goes has it right; in all others what stays has, where it says anything. */
   chosen?: readonly string[]
   isAdministrator: boolean
-  world: World
+  world: DirectoryWorld
 }
 
 /** A field in which they say something different, of which only one can stay. */
@@ -169,24 +171,24 @@ function holdsAll(part: Value, whole: Value, name: string): boolean {
 /** Everything that names what goes, with what it will say then. */
 function following(merging: Merging): Following[] {
   const { list, from, into, world } = merging
-  const follow: Following[] = []
-  for (const other of LIST_NAMES) {
-    const naming = Object.entries(KINDS[other].fields).filter(
-      ([, one]) => 'of' in one && one.type !== 'extra' && one.of === list,
-    )
-    if (!naming.length) continue
-    for (const { id, values } of world.each(other)) {
-      if (other === list && (id === into || id === from)) continue
-      if (!naming.some(([name, field]) => namedBy(field, values[name]).includes(from))) continue
+  const naming = FIELDS_NAMING.get(list) ?? []
+  const lists = [...new Set(naming.map((one) => one.list))]
+  return lists.flatMap((other) => {
+    const fields = naming.filter((one) => one.list === other).map((one) => one.field)
+    const ids = new Set(fields.flatMap((field) => world.naming(other, field, from)))
+    return [...ids].flatMap((id): Following[] => {
+      if (other === list && (id === into || id === from)) return []
+      const values = world.thing(other, id)?.values ?? {}
       const after: Record<string, Value> = { ...values }
-      for (const [name, field] of naming)
+      for (const name of fields) {
+        const field = KINDS[other].fields[name]!
         after[name] = renamed(field, values[name] ?? null, list, from, into, other === list ? id : undefined)
+      }
       const changed = changesOf(KINDS[other].fields, values, after)
       const isMoved = other === 'sites' && 'organisation' in changed
-      follow.push({ list: other, id, changed: { ...(isMoved && nameBeside(values, merging)), ...changed } })
-    }
-  }
-  return follow
+      return [{ list: other, id, changed: { ...(isMoved && nameBeside(values, merging)), ...changed } }]
+    })
+  })
 }
 
 /** Two organisations may each have a head office: the one that comes is told apart by where it comes from. */

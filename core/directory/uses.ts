@@ -1,7 +1,6 @@
-import { namedBy } from './change'
 import { KINDS } from './kinds'
 import { LIST_NAMES, type ListName } from './list'
-import type { World } from './world'
+import type { DirectoryWorld } from './worldOf'
 
 /** What of one list names a thing in one of its fields. */
 export interface NamedIn {
@@ -15,17 +14,26 @@ export interface NamedIn {
 
 const SHOWN = 8
 
+/** The fields in which things of a list are named. */
+export const FIELDS_NAMING: ReadonlyMap<ListName, readonly { list: ListName; field: string }[]> = new Map(
+  LIST_NAMES.map((of) => [
+    of,
+    LIST_NAMES.flatMap((list) =>
+      Object.entries(KINDS[list].fields).flatMap(([field, one]) =>
+        'of' in one && one.type !== 'extra' && one.of === of ? [{ list, field }] : [],
+      ),
+    ),
+  ]),
+)
+
 /** Everything in the directory that names a thing, so that whoever puts it away sees whom that touches. */
-export function usesInDirectory(list: ListName, id: string, world: World): NamedIn[] {
-  return LIST_NAMES.flatMap((other) =>
-    Object.entries(KINDS[other].fields).flatMap(([name, field]): NamedIn[] => {
-      if (!('of' in field) || field.type === 'extra' || field.of !== list) return []
-      const found = [...world.each(other)].filter((one) => namedBy(field, one.values[name]).includes(id))
-      if (!found.length) return []
-      const first = found
-        .slice(0, SHOWN)
-        .map((one) => ({ id: one.id, name: world.nameOf(other, one.id), active: one.active }))
-      return [{ list: other, field: name, count: found.length, first }]
-    }),
-  )
+export function usesInDirectory(of: ListName, id: string, world: DirectoryWorld): NamedIn[] {
+  return (FIELDS_NAMING.get(of) ?? []).flatMap(({ list, field }): NamedIn[] => {
+    const found = world.naming(list, field, id)
+    if (!found.length) return []
+    const first = found
+      .slice(0, SHOWN)
+      .map((one) => ({ id: one, name: world.nameOf(list, one), active: world.isActive(list, one) }))
+    return [{ list, field, count: found.length, first }]
+  })
 }

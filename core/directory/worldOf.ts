@@ -2,7 +2,8 @@ import { daysOf } from '../agreement'
 import { weekInWords } from '../time'
 import { newestWeek } from './shift'
 import type { Agreement, Design, Directory, Equipment, Person, Standing } from '../design'
-import type { Value, Values } from './field'
+import { namedBy } from './change'
+import type { Field, Value, Values } from './field'
 import { KINDS } from './kinds'
 import type { ListName } from './list'
 import { emptyOf } from './types'
@@ -30,26 +31,41 @@ const LISTS: { [L in ListName]: (directory: Directory) => Standing<Kept> } = {
   equipment: (one) => one.equipment,
 }
 
+type Said = (thing: never, zone: string) => Value
+
 /** What is said of a thing otherwise than under the name of its field. */
-const OTHERWISE: Partial<Record<ListName, (thing: never, zone: string) => Values>> = {
-  people: ({ skills = [], grades = {}, notify, shift }: Person) => ({
-    shift: shift && newestWeek(shift).length ? weekInWords(newestWeek(shift)) : null,
-    skills: Object.fromEntries(skills.map((one) => [one, grades[one] ?? 'sure'])),
-    language: notify?.language ?? null,
-  }),
-  agreements: (one: Agreement, zone) => ({ ...daysOf(one, zone) }),
-  equipment: ({ warrantyUntil, agreement }: Equipment, zone) => ({
-    warranty:
-      warrantyUntil === undefined ? null : daysOf({ starts: warrantyUntil, ends: warrantyUntil }, zone).last,
-    agreement: agreement === undefined ? null : String(agreement),
-  }),
+const OTHERWISE: Partial<Record<ListName, Readonly<Record<string, Said>>>> = {
+  people: {
+    shift: ({ shift }: Person) => (shift && newestWeek(shift).length ? weekInWords(newestWeek(shift)) : null),
+    skills: ({ skills = [], grades = {} }: Person) =>
+      Object.fromEntries(skills.map((one) => [one, grades[one] ?? 'sure'])),
+    language: ({ notify }: Person) => notify?.language ?? null,
+  },
+  agreements: {
+    first: (one: Agreement, zone) => daysOf(one, zone).first,
+    last: (one: Agreement, zone) => daysOf(one, zone).last,
+  },
+  equipment: {
+    warranty: ({ warrantyUntil: ends }: Equipment, zone) =>
+      ends === undefined ? null : daysOf({ starts: ends, ends }, zone).last,
+    agreement: ({ agreement }: Equipment) => (agreement === undefined ? null : String(agreement)),
+  },
+}
+
+/** What is said of a thing in one field. */
+function valueIn(list: ListName, thing: object, name: string, field: Field, zone: string): Value {
+  const otherwise = OTHERWISE[list]?.[name]
+  const own = otherwise ? otherwise(thing as never, zone) : (thing as Record<string, Value | undefined>)[name]
+  return own ?? emptyOf(field)
 }
 
 /** What is said of a thing of the directory, field by field. @param zone of the desk, in which days are meant */
 export function valuesOf(list: ListName, thing: object, zone: string): Values {
-  const own = { ...thing, ...OTHERWISE[list]?.(thing as never, zone) } as Record<string, Value | undefined>
   return Object.fromEntries(
-    Object.entries(KINDS[list].fields).map(([name, field]) => [name, own[name] ?? emptyOf(field)]),
+    Object.entries(KINDS[list].fields).map(([name, field]) => [
+      name,
+      valueIn(list, thing, name, field, zone),
+    ]),
   )
 }
 
@@ -119,11 +135,28 @@ export class DirectoryWorld implements World {
   }
 
   private index(list: ListName, field: string): Index {
+    return this.indexed(`${list} ${field}`, () => indexOf(this.raw(list), field))
+  }
+
+  private indexed(key: string, make: () => Index): Index {
     let all = INDEXES.get(this.directory)
     if (!all) INDEXES.set(this.directory, (all = new Map()))
-    const key = `${list} ${field}`
     let index = all.get(key)
-    if (!index) all.set(key, (index = indexOf(this.raw(list), field)))
+    if (!index) all.set(key, (index = make()))
+    return index
+  }
+
+  /** The things of a list that name another in a field: without looking at each of them for each that is asked for. */
+  naming(list: ListName, field: string, id: string): readonly string[] {
+    return this.indexed(`${list} ${field} names`, () => this.namedIn(list, field)).get(id) ?? []
+  }
+
+  private namedIn(list: ListName, name: string): Index {
+    const field = KINDS[list].fields[name]
+    const index = new Map<string, string[]>()
+    if (!field) return index
+    for (const [id, thing] of this.raw(list))
+      for (const named of namedBy(field, valueIn(list, thing, name, field, this.zone))) put(index, named, id)
     return index
   }
 
@@ -139,10 +172,13 @@ function indexOf(things: ReadonlyMap<string, object>, field: string): Index {
   for (const [id, thing] of things) {
     const value = (thing as Record<string, unknown>)[field]
     if (typeof value !== 'string' || !value) continue
-    const key = value.trim().toLowerCase()
-    const those = index.get(key)
-    if (those) those.push(id)
-    else index.set(key, [id])
+    put(index, value.trim().toLowerCase(), id)
   }
   return index
+}
+
+function put(index: Map<string, string[]>, key: string, id: string): void {
+  const those = index.get(key)
+  if (those) those.push(id)
+  else index.set(key, [id])
 }
