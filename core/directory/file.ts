@@ -113,7 +113,8 @@ export class FilePlan {
     const active = activeOf(record.active, problems)
     if (!before && other === undefined) {
       this.world.add(this.list, { id, active: active ?? true, values: given })
-      this.remember(this.fresh, id, this.keptOf(given))
+      // Forty machines of one name at one site may well be forty; of one serial number they are one.
+      this.remember(this.fresh, id, this.keptOf(given), (names) => names.length === 1)
     }
     this.registered.push({ line, given, before, id, active, problems })
   }
@@ -166,8 +167,14 @@ export class FilePlan {
     return base.thing(this.list, base.standing(this.list, id))
   }
 
-  private remember(known: Map<string, string>[], id: string, values: Values): void {
+  private remember(
+    known: Map<string, string>[],
+    id: string,
+    values: Values,
+    tells: (names: readonly string[]) => boolean = () => true,
+  ): void {
     for (const [at, names] of KINDS[this.list].known.entries()) {
+      if (!tells(names)) continue
       const key = keyOf(names, values)
       if (key !== undefined) known[at]!.set(key, id)
     }

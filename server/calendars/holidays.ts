@@ -1,6 +1,6 @@
-import Holidays from 'date-holidays'
+import Holidays, { type HolidaysTypes } from 'date-holidays'
 import { Refused } from '../../core/ticket'
-import type { CalendarException } from '../../core/time'
+import { DAY, dayNumberOf, HOUR, isoDate, type CalendarException } from '../../core/time'
 
 /** Countries by code, with their names in English, for choosing. */
 export function countries(): { id: string; name: string }[] {
@@ -41,6 +41,18 @@ export function publicHolidays(
   return years.flatMap((year) => {
     const list = book.getHolidays(year, 'en').filter((one) => one.type === 'public')
     // A day moved because it falls on a week-end is listed on both days; both are shut.
-    return list.map((one) => ({ date: one.date.slice(0, 10), name: one.name, shut: 'all day' as const }))
+    return list.flatMap(daysOf)
   })
+}
+
+/** The days of a holiday: it may last several, or begin at an hour of one. */
+function daysOf({ date, name, start, end }: HolidaysTypes.Holiday): CalendarException[] {
+  const hours = Math.round((end.getTime() - start.getTime()) / HOUR)
+  const [day, from] = [dayNumberOf(date.slice(0, 10)), date.slice(11, 16)]
+  if (from !== '' && from !== '00:00')
+    return [{ date: date.slice(0, 10), name, shut: [{ from, to: '24:00' }] }]
+  const days = Math.max(1, Math.round(hours / 24))
+  return Array.from({ length: days }, (_, after) => ({
+    ...{ date: isoDate((day + after) * DAY, 'UTC'), name, shut: 'all day' as const },
+  }))
 }

@@ -178,7 +178,7 @@ function refuseChange(list: ListName, kept: Kept, version: number | undefined, b
 }
 
 /** The things in whose hours promises count: those that run are fitted where these change. */
-const HOURS: readonly ListName[] = ['sites', 'agreements']
+export const HOURS: readonly ListName[] = ['sites', 'agreements']
 
 interface Writing {
   list: ListName
@@ -258,35 +258,8 @@ export async function refusalOf(
   }
 }
 
-/** Writes a line of a file that is right. @returns the id of what it says something of */
-export async function writePlanned(
-  trx: Trx,
-  desk: Desk,
-  { list, plan, world }: { list: ListName; plan: LinePlan; world: DirectoryWorld },
-  by: By,
-): Promise<string> {
-  const { outcome, before, active } = plan
-  if (!outcome) throw new TypeError('this line cannot be written')
-  const kept = before && (await keptThing(trx, list, before.id, world.zone, true))
-  const { id } = await write(trx, desk, { list, outcome, kept, world, id: plan.report.id })
-  const told = { list, id, name: nameIn(list, outcome.values, id), by: { ...by, way: 'file' as const } }
-  if (!kept || Object.keys(outcome.changed).length)
-    await trace(trx, { ...told, deed: kept ? 'changed' : 'made', changed: outcome.changed })
-  if (active !== undefined) {
-    const { table, key } = STORED[list]
-    await trx
-      .updateTable(table as 'team')
-      .set({ active })
-      .where(key as 'id', '=', key === 'number' ? (Number(id) as never) : id)
-      .execute()
-    if (list === 'people' && !active) await endAccess(trx, id)
-    await trace(trx, { ...told, deed: active ? 'takenBack' : 'putAway', changed: {} })
-  }
-  return id
-}
-
 /** Two days make one period, so that what is said of one is written with the other. */
-const withNeighbours = (list: ListName, changed: object) =>
+export const withNeighbours = (list: ListName, changed: object) =>
   list === 'agreements' && ('first' in changed || 'last' in changed)
     ? { ...changed, first: 0, last: 0 }
     : changed
@@ -306,7 +279,7 @@ async function newId(trx: Trx, list: ListName, name: string): Promise<string> {
 }
 
 /** What becomes of somebody's hours: others are laid down, or they come into a team and have none. */
-async function shiftChange(desk: Desk, row: Record<string, unknown>, { changed, values }: Outcome) {
+export async function shiftChange(desk: Desk, row: Record<string, unknown>, { changed, values }: Outcome) {
   if ('shift' in changed) return laterShift(row, values)
   return 'teams' in changed && !row.shift ? firstShift(desk, String(row.id), values) : {}
 }
@@ -377,7 +350,7 @@ function readOr<T>(read: () => T, otherwise: (error: unknown) => Error): T {
 }
 
 /** Who is in a team works in the hours of the desk until somebody says otherwise. */
-async function firstShift(desk: Desk, id: string, { role, teams, shift, zone }: Values) {
+export async function firstShift(desk: Desk, id: string, { role, teams, shift, zone }: Values) {
   if (typeof shift === 'string')
     return { shift: JSON.stringify({ ...noShift(id, String(zone)), week: parseWeek(shift) }) }
   if (role === 'requester' || !Array.isArray(teams) || !teams.length) return {}
@@ -390,7 +363,7 @@ async function firstShift(desk: Desk, id: string, { role, teams, shift, zone }: 
 }
 
 /** What somebody took between our look and our writing. */
-function takenMeanwhile(error: unknown): Refused | undefined {
+export function takenMeanwhile(error: unknown): Refused | undefined {
   const constraint = (error as { constraint?: unknown }).constraint
   const field =
     constraint === 'person_mail_key' ? 'mail' : constraint === 'person_identifier_key' ? 'identifier' : ''

@@ -1,7 +1,7 @@
 import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
 import type { ListName } from '../../core/directory'
-import { KEPT_LISTS } from './directoryRows'
+import { KEPT_LISTS, type KeptList } from './directoryRows'
 import type { Database } from './connection'
 import { withDesign } from './kept'
 
@@ -113,18 +113,31 @@ const overridesOf = async (db: Database): Promise<DirectoryData['rotaOverrides']
     ({ starts: from, ends: to, id, rota, person, why }) => ({ ...{ id, rota, from, to, person, why } }),
   )
 
+/** Rows that are read at once: a large list is read bit by bit, so that nobody has to wait until all of it is there. */
+const AT_ONCE = 4000
+
 /** Reads the whole directory. */
 export async function loadDirectory(db: Database): Promise<DirectoryData> {
-  const lists = await Promise.all(
-    Object.values(KEPT_LISTS).map(async ({ table, read, of }) => {
-      const rows = await db
-        .selectFrom(table as 'team')
-        .selectAll()
-        .execute()
-      return [of, rows.map((row) => read(row as never))] as const
-    }),
-  )
+  const lists: [string, object[]][] = []
+  for (const list of Object.values(KEPT_LISTS)) lists.push([list.of, await loadList(db, list)])
   return { ...Object.fromEntries(lists), rotaOverrides: await overridesOf(db) } as unknown as DirectoryData
+}
+
+async function loadList(db: Database, { table, key, read }: KeptList): Promise<object[]> {
+  const all: object[] = []
+  let last: unknown
+  for (;;) {
+    const rows = (await db
+      .selectFrom(table as 'team')
+      .selectAll()
+      .$if(last !== undefined, (q) => q.where(key as 'id', '>', last as string))
+      .orderBy(key as 'id')
+      .limit(AT_ONCE)
+      .execute()) as Record<string, unknown>[]
+    for (const row of rows) all.push(read(row as never))
+    if (rows.length < AT_ONCE) return all
+    last = rows[rows.length - 1]![key]
+  }
 }
 
 /** A directory with some of its parts as they are now; the others are taken over as they were. */

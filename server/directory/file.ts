@@ -8,7 +8,8 @@ import {
   type ListName,
 } from '../../core/directory'
 import { Refused } from '../../core/ticket'
-import { makeWord, refusalOf, writePlanned, worldOf, type By } from '../commands/directory'
+import { makeWord, refusalOf, worldOf, type By } from '../commands/directory'
+import { LINES_AT_ONCE, writeLines } from '../commands/listLines'
 import type { Desk } from '../commands/desk'
 import { directoryChanged } from '../commands/people'
 import { parseApart } from '../parsing/parse'
@@ -72,9 +73,11 @@ export async function takeFile(
   if (take && right.length) {
     await desk.db.transaction().execute(async (trx) => {
       for (const word of plan.makes) await makeWord(trx, word, by)
-      for (const [at, one] of right.entries()) {
-        if (at % YIELD_EVERY === 0) await hear('taking', at, right.length)
-        one.report.id = await writePlanned(trx, desk, { list, plan: one, world }, by)
+      for (let at = 0; at < right.length; at += LINES_AT_ONCE) {
+        await hear('taking', at, right.length)
+        const plans = right.slice(at, at + LINES_AT_ONCE)
+        const ids = await writeLines(trx, desk, { list, plans, world }, by)
+        for (const [place, one] of plans.entries()) one.report.id = ids[place]
       }
     })
     await directoryChanged(desk, [
