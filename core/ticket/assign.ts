@@ -1,8 +1,19 @@
+import type { Directory, Person } from '../design'
 import type { Reason } from '../reason'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+/** Somebody of the desk who can take tickets. */
+function taker({ people }: Directory, wanted: string): Person {
+  const person = people.get(wanted)
+  if (!person?.active || person.role === 'requester')
+    throw new Refused('invalid', 'This person cannot take tickets.', [
+      { field: 'technician', message: 'choose somebody of the desk who is active' },
+    ])
+  return person
+}
 
 /** Gives a ticket to somebody, or puts it back into the queue. */
 export function assignTo(
@@ -10,12 +21,8 @@ export function assignTo(
   { technician: wanted, why = [], from }: Pick<Of<'assign'>, 'technician' | 'why' | 'from'>,
 ): void {
   const { directory, context, state } = change
-  const person = wanted ? directory.people.get(wanted) : undefined
-  const technician = person?.id ?? wanted
-  if (technician && (!person || !person.active || person.role === 'requester'))
-    throw new Refused('invalid', 'This person cannot take tickets.', [
-      { field: 'technician', message: 'choose somebody of the desk who is active' },
-    ])
+  const person = wanted === null ? undefined : taker(directory, wanted)
+  const technician = person?.id ?? null
   if (technician === state.technician) return
   if (from !== undefined && from !== state.technician) {
     const now = state.technician ? `${directory.nameOf(state.technician)} has it now` : 'nobody has it now'

@@ -179,8 +179,14 @@ class CalledOff extends Error {}
  * Looks at a file that was sent, or takes in what of it is right; all of it or nothing. A worker that is killed leaves
  * it to the next, which begins anew.
  * @param isLast whether it is not tried again
+ * @param goesOn called now and then while it is at work
  */
-export async function doFile(desk: Desk, id: string, isLast: boolean): Promise<void> {
+export async function doFile(
+  desk: Desk,
+  id: string,
+  isLast: boolean,
+  goesOn: () => void = () => undefined,
+): Promise<void> {
   const row = await desk.db.selectFrom('list_file').selectAll().where('id', '=', id).executeTakeFirst()
   if (!row || !isOneOf(OPEN, row.state) || !isOneOf(LIST_NAMES, row.list)) return
   const { list, as, content, person } = row
@@ -188,7 +194,7 @@ export async function doFile(desk: Desk, id: string, isLast: boolean): Promise<v
   const by: By = { ...row.by, person }
   await put(desk, id, { state: take ? 'taking' : 'looking' })
   try {
-    const report = await takeFile(desk, { list, content, as, take }, by, hearing(desk, id))
+    const report = await takeFile(desk, { list, content, as, take }, by, hearing(desk, id, goesOn))
     const counts = { new: 0, changed: 0, same: 0, wrong: 0 }
     for (const one of report.lines) counts[one.outcome]++
     await put(desk, id, {
@@ -221,11 +227,12 @@ async function put(desk: Desk, id: string, values: object): Promise<boolean> {
 }
 
 /** Writes down how far it is, a few times a second, and stops what was called off. */
-function hearing(desk: Desk, id: string): Hear {
+function hearing(desk: Desk, id: string, goesOn: () => void): Hear {
   let told = 0
   return async (_, done, total) => {
     if (machineNow() - told < TELLS_EVERY) return
     told = machineNow()
+    goesOn()
     if (!(await put(desk, id, { done, total }))) throw new CalledOff()
   }
 }

@@ -10,12 +10,14 @@ import type { Desk } from './desk'
 
 /** A notice of the database holds no more. */
 const MOST_TOLD = 50
+/** What is more is quicker read as a whole. */
+const MOST_BY_ITSELF = 5000
 
 /** Tells every process what of the directory has changed; where much has, all of it is read anew. */
 export async function directoryChanged(desk: Desk, parts: readonly DirectoryPart[] = []): Promise<void> {
   const told = parts.length <= MOST_TOLD ? parts : []
-  if (told.length) await desk.knowledge.renew(told)
-  else desk.knowledge.forget('directory')
+  const isFew = parts.length > 0 && parts.length <= MOST_BY_ITSELF
+  await (isFew ? desk.knowledge.renew(parts) : desk.knowledge.refresh())
   await sql`select pg_notify('yare_directory', ${JSON.stringify({ from: nameOf(desk), parts: told })})`.execute(
     desk.db,
   )
@@ -33,8 +35,7 @@ function nameOf(desk: Desk): string {
 export function hearDirectory(desk: Desk, payload: string): void {
   const { from, parts } = JSON.parse(payload) as { from: string; parts: DirectoryPart[] }
   if (from === nameOf(desk)) return
-  if (parts.length) void desk.knowledge.renew(parts)
-  else desk.knowledge.forget('directory')
+  void (parts.length ? desk.knowledge.renew(parts) : desk.knowledge.refresh())
 }
 
 /** How somebody wants to be told from now on. */

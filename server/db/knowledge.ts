@@ -14,6 +14,8 @@ export class Knowledge {
   private readonly compiled = new Map<number, CompiledDesign>()
   private current: Promise<CompiledDesign> | undefined
   private people: Promise<Directory> | undefined
+  /** What has changed since a reading of all of it began. */
+  private readonly missed = new Set<DirectoryPart[]>()
 
   constructor(private readonly db: Database) {}
 
@@ -55,9 +57,29 @@ export class Knowledge {
   async renew(parts: readonly DirectoryPart[]): Promise<void> {
     const before = this.people
     if (!before) return
+    for (const missed of this.missed) missed.push(...parts)
     const next = before.then((directory) => patched(this.db, directory, parts))
     this.people = keepUnlessFailed(next, () => this.people === next && (this.people = undefined))
     await next.catch(() => undefined)
+  }
+
+  /**
+   * Reads all of the directory anew; until it is there, everybody goes on with what was known. What is renewed meanwhile
+   * is looked at once more.
+   */
+  async refresh(): Promise<void> {
+    if (!this.people) return
+    const parts: DirectoryPart[] = []
+    this.missed.add(parts)
+    try {
+      let fresh = new Directory(await loadDirectory(this.db))
+      while (parts.length) fresh = await patched(this.db, fresh, parts.splice(0))
+      this.people = Promise.resolve(fresh)
+    } catch {
+      this.people = undefined
+    } finally {
+      this.missed.delete(parts)
+    }
   }
 
   async directory(): Promise<Directory> {

@@ -27,7 +27,12 @@ export function watchWork(
   db: Database,
   events: WorkerEvents,
   patience = PATIENCE,
-): { stuck: Promise<string>; stop(): void } {
+): {
+  stuck: Promise<string>
+  /** Says that long work goes on. */
+  works(): void
+  stop(): void
+} {
   let began = machineNow()
   let answered = began
   let failed = ''
@@ -60,7 +65,7 @@ export function watchWork(
     }, patience.every)
     timer.unref()
   })
-  return { stuck, stop: () => clearInterval(timer) }
+  return { stuck, works, stop: () => clearInterval(timer) }
 }
 
 async function waitingFor(db: Database, after: number): Promise<number> {

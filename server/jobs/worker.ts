@@ -102,7 +102,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await sweepFiles(desk.db)
         await sweepListFiles(desk.db)
       },
-      listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts),
+      listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),
       tryFix: (payload) => tryFix(desk, payload),
       adopt: async (payload) => void (await adoptBatch(desk, payload)),
       sweep: async (payload) => void (await sweepBatch(desk, payload)),

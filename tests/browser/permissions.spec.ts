@@ -31,6 +31,8 @@ const SENSITIVE: [route: string, who: string][] = [
   ['patch /api/directory/people/{id}', 'lead'],
   ['post /api/directory/people/{id}/away', 'lead'],
   ['post /api/directory/people/file', 'lead'],
+  ['post /api/directory/teams/{id}/merger', 'lead'],
+  ['post /api/directory/files/{file}/take', 'lead'],
   ['post /api/people/{person}/shift', 'lead'],
   ['get /api/people/{person}/access', 'administrator'],
   ['delete /api/people/{person}/access', 'administrator'],

@@ -5,6 +5,7 @@ import { operationOf } from '../../server/http/operation'
 import { unheard } from './recorded'
 import { ROUTES, serveRoutes } from './routes'
 import { linkToken } from '../../server/base/links'
+import { doFile } from '../../server/commands/listFile'
 
 describe('The contract of routes', () => {
   it('states each part of a path that is not fixed, and no other', () => {
@@ -345,12 +346,24 @@ describe('What routes answer', () => {
       ...INES,
       path: { portal: 'merrow', number: 5001 },
     })
-    await call('POST /api/directory/{list}/file', {
+    const sent = await call<{ id: string }>('POST /api/directory/{list}/file', {
       path: { list: 'equipment' },
       query: { as: 'csv' },
       body: 'number,name\n1,x\n',
       type: 'application/octet-stream',
     })
+    const listFile = { path: { file: sent.id } }
+    await call('GET /api/directory/{list}/sent', { path: { list: 'equipment' } })
+    await doFile(served.desk, sent.id, true)
+    await call('GET /api/directory/files/{file}', listFile)
+    await call('POST /api/directory/files/{file}/take', listFile)
+    await call('DELETE /api/directory/files/{file}', listFile)
+    const merger = { path: { list: 'teams', id: made.teams! } }
+    await call('GET /api/directory/{list}/{id}/merger', {
+      ...merger,
+      query: { into: 'networks', chosen: 'lead' },
+    })
+    await call('POST /api/directory/{list}/{id}/merger', { ...merger, body: { into: 'networks' } })
     const una = { person: made.people! }
     await call('POST /api/people/{person}/invitation', { path: una })
     await call('GET /api/people/{person}/access', { path: una })
