@@ -25,11 +25,15 @@ const note = (name, value) => {
 const pause = (ms) => new Promise((done) => setTimeout(done, ms))
 
 const run = (...args) => execFileSync('node', [TASKS, ...args], { env, encoding: 'utf8' })
-const start = (file, args, more = {}) =>
-  spawn('node', ['--max-semi-space-size=32', file, ...args], {
+const started = []
+function start(file, args, more = {}) {
+  const child = spawn('node', ['--max-semi-space-size=32', file, ...args], {
     env: { ...env, ...more },
     stdio: ['ignore', 'ignore', 'inherit'],
   })
+  started.push(child)
+  return child
+}
 
 const TICKET = JSON.stringify({
   item: 'gate-scanner',
@@ -408,8 +412,8 @@ async function adoption(address, headers) {
   worker.kill('SIGTERM')
 }
 
-// Whatever fails, the server does not outlive the run.
-process.on('exit', () => server?.kill('SIGKILL'))
+// Whatever fails, nothing outlives the run.
+process.on('exit', () => started.forEach((one) => one.kill('SIGKILL')))
 let server
 run('prepare', 'demo', '500')
 const token = run('token', 'olin-brandt@commons.sound.example').trim()
