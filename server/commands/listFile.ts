@@ -58,18 +58,25 @@ export async function sendFile(
       .executeTakeFirstOrThrow()
     if (open >= MOST_AT_ONCE)
       throw new Refused('conflict', 'Four of your files are being looked at; wait for one, or call it off.')
-    const { isAdministrator, isLead, way } = by
+    // What was looked at and forgotten does not pile up.
+    await sql`delete from list_file where person = ${person} and state not in ('waiting', 'looking', 'taking') and id not in (
+      select id from list_file where person = ${person} order by sent_at desc limit ${MOST_AT_ONCE})`.execute(
+      trx,
+    )
     await trx
       .insertInto('list_file')
       .values({
         ...{ id, list, name, as, content, person, state: 'waiting' },
-        by: JSON.stringify({ isAdministrator, isLead, way }),
+        by: rightsOf(by),
       })
       .execute()
     await queue(trx, id)
   })
   return { id }
 }
+
+/** By what right something is done, as it is written down for the worker. */
+const rightsOf = ({ isAdministrator, isLead, way }: By) => JSON.stringify({ isAdministrator, isLead, way })
 
 const queue = (
   db: Pick<Database, 'selectFrom'> & Parameters<ReturnType<typeof sql>['execute']>[0],
@@ -139,7 +146,7 @@ export async function takeSent(desk: Desk, id: string, by: By): Promise<void> {
   await desk.db.transaction().execute(async (trx) => {
     const done = await trx
       .updateTable('list_file')
-      .set({ state: 'taking', done: 0 })
+      .set({ state: 'taking', done: 0, by: rightsOf(by) })
       .where('id', '=', id)
       .where('person', '=', by.person ?? '')
       .where('state', '=', 'looked')

@@ -18,7 +18,6 @@ import { deskNow } from '../clock/deskClock'
 import type { Trx } from '../db/connection'
 import { STORED } from '../directory/stored'
 import { draftRow, newestEdition } from '../queries/draft'
-import { beginAdoption } from './adoption'
 import type { Desk } from './desk'
 import {
   keptThing,
@@ -95,7 +94,10 @@ export async function mergeThings(desk: Desk, merge: Merge, by: By): Promise<{ e
     const edition = await changeDesign(trx, merge, directory, both, by)
     await beginSweep(
       trx,
-      { kind: 'followMerger', list, from: id, into, called: calledIn(list, both) },
+      {
+        ...{ kind: 'followMerger', list, from: id, into, called: calledIn(list, both) },
+        ...(edition !== null && { editions: { before: edition - 1, after: edition } }),
+      },
       by.person,
     )
     await trace(
@@ -281,8 +283,8 @@ async function changeViews(trx: Trx, { list, id: from, into }: Merge): Promise<v
 }
 
 /**
- * Where the edition in force names what goes, the next one names what stays and says nothing else otherwise; open
- * tickets follow it. A draft that somebody has begun goes on from there.
+ * Where the edition in force names what goes, the next one names what stays and says nothing else otherwise. Tickets
+ * that name it follow that edition with it. A draft that somebody has begun goes on from there.
  * @returns the number of that edition, if there is one
  */
 async function changeDesign(
@@ -310,7 +312,6 @@ async function changeDesign(
         published_at: deskNow(),
       })
       .execute()
-    if (by.person !== null) await beginAdoption(trx, next, by.person)
     await sql`select pg_notify('yare_edition', '')`.execute(trx)
   }
   const drafted = draft && designNaming(draft.document, directory, naming)

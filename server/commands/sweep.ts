@@ -2,7 +2,7 @@ import { sql, type RawBuilder } from 'kysely'
 import type { Directory } from '../../core/design'
 import type { ListName } from '../../core/directory'
 import { isOneOf } from '../../core/lookup'
-import { decide, type Actor, type Command, type NamedByTickets, type TicketState } from '../../core/ticket'
+import { decide, type Actor, type NamedByTickets, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
 import { wholeState } from '../db/rows'
@@ -27,7 +27,7 @@ const NAMED: readonly NamedByTickets[] = [
  */
 export async function beginSweep(
   trx: Trx,
-  about: { kind: 'followMerger' | 'fit'; list: ListName; from: string; into?: string; called?: object },
+  about: { kind: 'followMerger' | 'fit'; list: ListName; from: string; into?: string } & object,
   person: string | null,
 ): Promise<void> {
   const { list, from } = about
@@ -146,6 +146,7 @@ async function directoryNow({ db, knowledge }: Desk, id: number): Promise<Direct
   return knowledge.directory()
 }
 
+/** What becomes of a ticket; undefined where it stays as it is. */
 async function decided(
   desk: Desk,
   before: TicketState,
@@ -153,10 +154,23 @@ async function decided(
   actor: Actor,
   directory: Directory,
 ): Promise<Decision | undefined> {
-  const design = await desk.knowledge.editionOf(before)
-  const command: Command = about
-  const result = decide(before, command, design, directory, { now: deskNow(), actor, work: NO_WORK })
-  return result.entries.length ? { before, design, decided: result } : undefined
+  const context = { now: deskNow(), actor, work: NO_WORK }
+  if (about.kind === 'fit') {
+    const design = await desk.knowledge.editionOf(before)
+    const result = decide(before, about, design, directory, context)
+    return result.entries.length ? { before, design, decided: result } : undefined
+  }
+  const { editions, ...merger } = about
+  const own = await desk.knowledge.editionOf(before)
+  // One that keeps an earlier edition goes on keeping it: somebody has decided so. What is done follows none.
+  const newer = editions?.before === before.edition ? await desk.knowledge.edition(editions.after) : own
+  const adopted = decide(before, { kind: 'adopt' }, newer, directory, context)
+  const design = adopted.entries.length ? newer : own
+  const result = decide(adopted.state, merger, design, directory, context)
+  if (!result.entries.length) return undefined
+  const entries = [...adopted.entries, ...result.entries]
+  const messages = [...adopted.messages, ...result.messages]
+  return { before, design, decided: { ...result, entries, messages } }
 }
 
 async function goOn(trx: Trx, batch: SweepBatch, isEnd: boolean): Promise<SweepBatch | undefined> {

@@ -64,7 +64,13 @@ export interface ListFileSummary {
 }
 
 /** What tickets are brought to: two things that are one, or other hours of where they are from. */
-export type Sweeping = ({ kind: 'followMerger' } & Omit<Merger, 'answers' | 'fields'>) | { kind: 'fit' }
+export type Sweeping =
+  | ({
+      kind: 'followMerger'
+      /** The edition that named what went, and the next, which is the same but for that. */
+      editions?: { before: number; after: number }
+    } & Omit<Merger, 'answers' | 'fields'>)
+  | { kind: 'fit' }
 
 /** What every list of the directory has. */
 export interface Listed {

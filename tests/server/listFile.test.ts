@@ -115,4 +115,13 @@ describe('a file that was sent', () => {
     expect(sent.filter((one) => one.status === 'fulfilled')).toHaveLength(4)
     expect(sent.find((one) => one.status === 'rejected')).toMatchObject({ reason: { reason: 'conflict' } })
   })
+
+  it('does not pile up: of those that are done with the last four stay', async () => {
+    for (let count = 0; count < 6; count++) {
+      const id = await send([HEADS, 'A,a@x.example,requester,merrow'])
+      await work(id)
+    }
+    const { rows } = await sql`select 1 from list_file where person = 'ada-thorne'`.execute(world.db)
+    expect(rows.length).toBeLessThanOrEqual(5)
+  })
 })

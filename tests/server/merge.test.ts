@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { sql } from 'kysely'
 import { setAbsence } from '../../server/commands/people'
 import { saveThing } from '../../server/commands/directory'
 import { mergePlan, mergeThings, type Merge } from '../../server/commands/merge'
@@ -219,6 +220,28 @@ describe('a team and a queue that are merged while tickets arrive', () => {
     expect((await draftPage(world.desk)).findings.filter((one) => one.severity === 'error')).toEqual([])
     expect(await usesOfThing(world.desk, 'teams', team)).toEqual({ directory: [], design: [], tickets: [] })
     expect((await stateOf(await log())).team).toBe(into)
+  })
+
+  it('bring tickets that name them to the new edition, and leave those that keep an earlier one', async () => {
+    const [kept, current] = [await log(), await log()]
+    const team = (await stateOf(kept)).team
+    const page = await draftPage(world.desk)
+    // One of them keeps an edition before the one in force.
+    await sql`update ticket set edition = 1, state = jsonb_set(state, '{edition}', '1') where reference = ${kept}`.execute(
+      world.db,
+    )
+    const twin = await make('teams', { name: 'Twin of them', desks: ['house'] })
+    const { edition } = await merge('teams', team, twin)
+    await sweepAll()
+    expect(edition).toBe(page.edition + 1)
+    expect(await stateOf(current)).toMatchObject({ team: twin, edition })
+    expect(await stateOf(kept)).toMatchObject({ team: twin, edition: 1 })
+    const others = await world.db
+      .selectFrom('adoption')
+      .select('edition')
+      .where('edition', '=', edition)
+      .execute()
+    expect(others).toEqual([])
   })
 
   it('leave a draft that is begun as it is, but for their names', async () => {

@@ -123,7 +123,7 @@ async function merge() {
         <p>
           {{ follows ? `${follows} name ${nameOf(into)} then.` : `Nothing names ${nameOf(goes)}.` }}
           <template v-if="page.uses.design.length">
-            A new edition says so, and open tickets follow it; nothing else of it is different.
+            A new edition says so, and is otherwise the same; tickets that name {{ nameOf(goes) }} follow it.
           </template>
           {{ nameOf(goes) }} is put away. This is not taken back with one press.
         </p>
