@@ -34,7 +34,7 @@ import type { Trx } from '../db/connection'
 import type { Tables } from '../db/tables'
 import { STORED } from '../directory/stored'
 import type { Desk } from './desk'
-import { endAccess } from './endAccess'
+import { leave } from './leaving'
 import { directoryChanged } from './people'
 import { beginSweep } from './sweep'
 
@@ -428,7 +428,7 @@ export async function setAway(
       .set({ active: !away, version: kept.version + 1 })
       .where(key as 'id', '=', kept.row[key] as string)
       .execute()
-    if (list === 'people' && away) await endAccess(trx, id)
+    if (list === 'people' && away) await leave(trx, id, by.person)
     await trace(trx, {
       ...{ list, id, by, deed: away ? ('putAway' as const) : ('takenBack' as const), changed: {} },
       name: nameIn(list, kept.thing.values, id),

@@ -16,7 +16,7 @@ import {
   type By,
   type Trace,
 } from './directory'
-import { endAccess } from './endAccess'
+import { leave } from './leaving'
 import { beginSweep } from './sweep'
 
 /** Lines that are written in one go. */
@@ -40,7 +40,7 @@ export async function writeLines(trx: Trx, desk: Desk, writing: Writing, by: By)
     const ids = await insert(trx, desk, writing.list, writing.world.zone, fresh)
     await update(trx, desk, writing, others)
     const idOf = (plan: LinePlan) => plan.before?.id ?? oneBy(ids, plan)
-    await turn(trx, writing, idOf)
+    await turn(trx, writing, idOf, by)
     await trace(trx, ...tracesOf(writing, idOf, by))
     return writing.plans.map(idOf)
   } catch (error) {
@@ -126,7 +126,12 @@ async function update(
 }
 
 /** Puts away, or takes back, what lines say so of. */
-async function turn(trx: Trx, { list, plans }: Writing, idOf: (plan: LinePlan) => string): Promise<void> {
+async function turn(
+  trx: Trx,
+  { list, plans }: Writing,
+  idOf: (plan: LinePlan) => string,
+  by: By,
+): Promise<void> {
   const { table, key } = STORED[list]
   for (const active of [true, false]) {
     const ids = plans.filter((one) => one.active === active).map(idOf)
@@ -136,7 +141,7 @@ async function turn(trx: Trx, { list, plans }: Writing, idOf: (plan: LinePlan) =
       .set({ active, version: sql`version + 1` } as never)
       .where(key as 'id', 'in', (key === 'number' ? ids.map(Number) : ids) as string[])
       .execute()
-    if (list === 'people' && !active) for (const id of ids) await endAccess(trx, id)
+    if (list === 'people' && !active) for (const id of ids) await leave(trx, id, by.person)
   }
 }
 

@@ -5,6 +5,7 @@ import { isOneOf } from '../../core/lookup'
 import { decide, type Actor, type NamedByTickets, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database, Trx } from '../db/connection'
+import { KEPT_LISTS } from '../db/directoryRows'
 import { wholeState } from '../db/rows'
 import type { Sweeping } from '../db/tables'
 import { PAGE_PRIORITY } from '../delivery/outbox'
@@ -18,7 +19,14 @@ const BATCH = 250
 const STRETCH = 5000
 
 const NAMED: readonly NamedByTickets[] = [
-  ...(['people', 'sites', 'organisations', 'teams', 'queues', 'covers', 'agreements', 'equipment'] as const),
+  'people',
+  'sites',
+  'organisations',
+  'teams',
+  'queues',
+  'covers',
+  'agreements',
+  'equipment',
 ]
 
 /**
@@ -33,17 +41,12 @@ export async function beginSweep(
   const { list, from } = about
   if (!isOneOf(NAMED, list)) return
   const until = await lastReference(trx)
-  const { total } = await trx
-    .selectFrom('ticket')
-    .select((e) => e.fn.countAll<number>().as('total'))
-    .where(namesIt(about.kind, list, from))
-    .executeTakeFirstOrThrow()
   const { id } = await trx
     .insertInto('sweep')
     .values({
       about: JSON.stringify(about.kind === 'fit' ? { kind: 'fit' } : about),
       ...{ list, thing: about.into ?? from, asked_by: person, asked_at: deskNow() },
-      ...{ state: 'running', total, until },
+      ...{ state: 'running', total: 0, until },
     })
     .returning('id')
     .executeTakeFirstOrThrow()
@@ -94,10 +97,14 @@ export async function sweepBatch(desk: Desk, batch: SweepBatch): Promise<SweepBa
     const until = batch.isAgain && after === 0 ? await lastReference(trx) : sweep.until
     const upTo = Math.min(after + STRETCH, until)
     const from = about.kind === 'fit' ? sweep.thing : about.from
+    const named = namesIt(about.kind, list as NamedByTickets, from)
+    // Counting looks through all of them, which nobody who merges something waits for.
+    const total = after === 0 && !batch.isAgain ? await countOf(trx, named) : sweep.total
+    const now = await standingNow(trx, list as NamedByTickets, about)
     const rows = await trx
       .selectFrom('ticket')
       .select(['state', 'because'])
-      .where(namesIt(about.kind, list as NamedByTickets, from))
+      .where(named)
       .where('reference', '>', after)
       .where('reference', '<=', upTo)
       .orderBy('reference')
@@ -108,7 +115,7 @@ export async function sweepBatch(desk: Desk, batch: SweepBatch): Promise<SweepBa
     const decisions: Decision[] = []
     for (const row of rows) {
       const before = wholeState(row)
-      const decision = await decided(desk, before, about, actor, directory)
+      const decision = await decided(desk, before, now, actor, directory)
       if (decision) decisions.push(decision)
     }
     if (decisions.length) await store(trx, decisions)
@@ -118,7 +125,7 @@ export async function sweepBatch(desk: Desk, batch: SweepBatch): Promise<SweepBa
     await trx
       .updateTable('sweep')
       .set((e) => ({
-        ...{ until, looked_at: isEnd && !batch.isAgain ? 0 : last },
+        ...{ total, until, looked_at: isEnd && !batch.isAgain ? 0 : last },
         done: e('done', '+', rows.length),
         ...(isEnd && { state: 'finished' as const, ended_at: deskNow() }),
       }))
@@ -129,6 +136,27 @@ export async function sweepBatch(desk: Desk, batch: SweepBatch): Promise<SweepBa
   })
   for (const reference of changed) desk.announce(reference)
   return next
+}
+
+async function countOf(trx: Trx, named: RawBuilder<boolean>): Promise<number> {
+  const { total } = await trx
+    .selectFrom('ticket')
+    .select((e) => e.fn.countAll<number>().as('total'))
+    .where(named)
+    .executeTakeFirstOrThrow()
+  return total
+}
+
+/** What stays may have been merged into a third meanwhile: tickets name that one at once. */
+async function standingNow(trx: Trx, list: NamedByTickets, about: Sweeping): Promise<Sweeping> {
+  if (about.kind === 'fit') return about
+  const { table, key } = KEPT_LISTS[list]
+  const row = (await trx
+    .selectFrom(table as 'team')
+    .select('merged_into')
+    .where(key as 'id', '=', (key === 'number' ? Number(about.into) : about.into) as string)
+    .executeTakeFirst()) as { merged_into: string | null } | undefined
+  return { ...about, into: row?.merged_into ?? about.into }
 }
 
 /** The directory with what the sweep is about as it is now: the work may be begun before this process heard of the change. */

@@ -253,7 +253,7 @@ export interface Tables {
     asked_by: string | null
     asked_at: number
     state: 'running' | 'finished'
-    /** How many named it when it began, and how many of those are done. */
+    /** How many named it when it began, once they are counted, and how many of those are done. */
     total: number
     done: Filled<number>
     /** Up to which reference all are looked at, of which last one. */

@@ -10,6 +10,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
+import { handOverAll } from '../commands/leaving'
 import { doFile, sweepListFiles } from '../commands/listFile'
 import { sweepBatch, type SweepBatch } from '../commands/sweep'
 import { takeMail, type ByHand } from '../mail/takeMail'
@@ -35,6 +36,7 @@ declare global {
       adopt: Batch
       sweep: SweepBatch
       listFile: { id: string }
+      handOver: { person: string; by: string | null }
       deliver: { key: string }
       digest: { person: string }
       letter: { id: string }
@@ -102,6 +104,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await sweepFiles(desk.db)
         await sweepListFiles(desk.db)
       },
+      handOver: ({ person, by }) => handOverAll(desk, person, by),
       listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),
       tryFix: (payload) => tryFix(desk, payload),
       adopt: async (payload) => void (await adoptBatch(desk, payload)),

@@ -3,6 +3,7 @@ import { sql } from 'kysely'
 import { resortChoices } from '../../core/ticket/resort'
 import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directory'
 import { saveThing, setAway } from '../../server/commands/directory'
+import { handOverAll } from '../../server/commands/leaving'
 import { fileOfList, takeFile } from '../../server/directory/file'
 import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
 import { backFromRepair, historyOf, sendToRepair } from '../../server/directory/repairs'
@@ -422,6 +423,49 @@ describe('a file', () => {
     const latin = Buffer.from('name,organisation\nR\xf8r,saltern', 'latin1')
     const sent = { list: 'equipment' as const, content: latin, as: 'csv' as const, take: true }
     await expect(takeFile(world.desk, sent, ADA)).rejects.toThrow('save it as “CSV UTF-8”')
+  })
+})
+
+describe('somebody', () => {
+  it('that leaves has nothing in hand any more: a worker gives their open tickets to others', async () => {
+    const { id } = await make('people', {
+      ...{ name: 'Leif Gone', mail: 'leif@gone.example', role: 'technician', teams: ['networks'] },
+    })
+    const references: number[] = []
+    for (let count = 0; count < 3; count++) {
+      const { state } = await world.desk.log(SCANNER, { person: 'ines-varga' })
+      await world.desk.run(state.reference, { kind: 'assign', technician: id }, TORA)
+      references.push(state.reference)
+    }
+    await setAway(world.desk, { list: 'people', id, away: true }, ADA)
+    const { rows } = await sql<{
+      payload: { person: string; by: string }
+    }>`select payload from graphile_worker._private_jobs as job
+      join graphile_worker._private_tasks as task on task.id = job.task_id where task.identifier = 'handOver'`.execute(
+      world.db,
+    )
+    expect(rows.map((one) => one.payload)).toContainEqual({ person: id, by: 'ada-thorne' })
+    await handOverAll(world.desk, id, 'ada-thorne')
+    const tickets = await world.db
+      .selectFrom('ticket')
+      .select('technician')
+      .where('reference', 'in', references)
+      .execute()
+    expect(tickets.map((one) => one.technician)).not.toContain(id)
+    expect(tickets).toHaveLength(3)
+    // Whoever is there again has kept what they have by then.
+    await setAway(world.desk, { list: 'people', id, away: false }, ADA)
+    await world.desk.run(references[0]!, { kind: 'assign', technician: id }, TORA)
+    await handOverAll(world.desk, id, 'ada-thorne')
+    expect(
+      (
+        await world.db
+          .selectFrom('ticket')
+          .select('technician')
+          .where('reference', '=', references[0]!)
+          .executeTakeFirst()
+      )?.technician,
+    ).toBe(id)
   })
 })
 

@@ -87,7 +87,7 @@ describe('a file that was sent', () => {
     await sql`update list_file set state = 'looking', done = 1 where id = ${id}`.execute(world.db)
     await work(id)
     await takeSent(world.desk, id, ADA)
-    await Promise.all([work(id), work(id).catch(() => undefined)])
+    await Promise.allSettled([work(id), work(id)])
     await work(id)
     expect(await page(id)).toMatchObject({ state: 'taken' })
     const { rows } = await sql`select 1 from person where mail = 'kit@merrow.example'`.execute(world.db)

@@ -75,7 +75,7 @@ describe('two people that are one', () => {
     expect(page.differing.map((one) => one.field)).toEqual(['name', 'mail'])
     expect(page.uses.tickets).toEqual([{ as: 'requester', open: 0, all: 1 }])
     await merge('people', twin, 'ines-varga', {}, OLIN)
-    expect((await thingPage(world.desk, 'people', 'ines-varga')).following).toEqual({ total: 1, done: 0 })
+    expect((await thingPage(world.desk, 'people', 'ines-varga')).following).toEqual({ total: 0, done: 0 })
     await sweepAll()
     const directory = await world.desk.knowledge.directory()
     expect(directory.people.get(managed)?.manager).toBe('ines-varga')
@@ -278,6 +278,32 @@ describe('a team and a queue that are merged while tickets arrive', () => {
     const published = await publishDraft(world.desk, { version: two.version, note: 'x' }, 'olin-brandt')
     expect(published.edition).toBe(one.edition + 1)
   })
+})
+
+it('that are merged into a third before their tickets have followed are that one, whoever is first', async () => {
+  const [first, second] = [
+    await make('organisations', { name: 'Tern One' }),
+    await make('organisations', { name: 'Tern Two' }),
+  ]
+  const asker = await make('people', {
+    ...{ name: 'Tam Tern', mail: 'tam@tern.example', role: 'requester', organisation: first },
+  })
+  const reference = await log({ requester: asker, portal: null })
+  await merge('organisations', first, second)
+  await merge('organisations', second, 'merrow')
+  const waiting = await world.db
+    .selectFrom('sweep')
+    .select('id')
+    .where('state', '=', 'running')
+    .orderBy('id', 'desc')
+    .execute()
+  // The later one is done with before the earlier begins.
+  for (const { id } of waiting) {
+    let batch: Awaited<ReturnType<typeof sweepBatch>> = { id }
+    while (batch) batch = await sweepBatch(world.desk, batch)
+  }
+  expect((await stateOf(reference)).organisation).toBe('merrow')
+  expect((await world.desk.knowledge.directory()).organisations.get(first)?.id).toBe('merrow')
 })
 
 describe('a site that moves to other hours', () => {

@@ -72,11 +72,17 @@ async function setAway(away: boolean) {
 }
 async function putAway(event: MouseEvent) {
   const named = uses.data.value ? usesInWords(uses.data.value) : ''
+  const open = uses.data.value?.tickets.find((one) => one.as === 'technician')?.open ?? 0
   const yes = await ask({
     at: event.currentTarget as HTMLElement,
-    says: named
-      ? `${named} name ${title.value} and go on doing so. It is chosen no more.`
-      : `Nothing names ${title.value}. It is chosen no more.`,
+    says: [
+      named
+        ? `${named} name ${title.value} and go on doing so. It is chosen no more.`
+        : `Nothing names ${title.value}. It is chosen no more.`,
+      ...(open
+        ? [`${open === 1 ? 'The open ticket goes' : `The ${open} open tickets go`} to others at once.`]
+        : []),
+    ].join(' '),
     verb: 'Put it away',
   })
   if (yes) await setAway(true)
@@ -166,8 +172,12 @@ const shown = (name: string) =>
     />
     <KitProgress
       v-if="page.following"
-      :label="`${page.following.done} of ${page.following.total} tickets follow it`"
-      :share="page.following.done / Math.max(1, page.following.total)"
+      :label="
+        page.following.total
+          ? `${page.following.done} of ${page.following.total} tickets follow it`
+          : 'Tickets follow it'
+      "
+      :share="page.following.total ? page.following.done / page.following.total : undefined"
     />
     <ThingNotes :list="list" :page="page" />
     <div v-if="mayChange" class="fields" :class="{ plain: !page.active }">
