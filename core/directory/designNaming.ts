@@ -13,11 +13,11 @@ const REFERRED_AS: Partial<Record<ListName, string>> = {
   desks: 'desk',
 }
 
-/** Words that a design says as they are, without referring to them: where they stand. */
-const SAID: Partial<Record<ListName, (above: readonly Above[]) => boolean>> = {
-  covers: (above) =>
-    isAt(above, 'cover', 'covers') || isComparedWith(above, 'cover') || isColumnOfSignals(above),
-  skills: (above) => isAt(above, 'skill', 'skills'),
+/** Words that a design says as they are, without referring to them: where they stand, as a value or as a key. */
+const SAID: Partial<Record<ListName, (above: readonly Above[], isKey: boolean) => boolean>> = {
+  covers: (above, isKey) =>
+    isKey ? isColumnOfSignals(above) : isAt(above, 'cover', 'covers') || isComparedWith(above, 'cover'),
+  skills: (above, isKey) => !isKey && isAt(above, 'skill', 'skills'),
 }
 
 /** Stands between an id and the number of its place; no id has it. */
@@ -35,7 +35,8 @@ export function designNaming(
   { list, from, into }: { list: ListName; from: string; into: string },
 ): Design {
   const isSaid = SAID[list]
-  if (isSaid) return withTexts(design, (text, above) => (text === from && isSaid(above) ? into : text))
+  if (isSaid)
+    return withTexts(design, (text, above, isKey) => (text === from && isSaid(above, isKey) ? into : text))
   const what = REFERRED_AS[list]
   if (!what || !usesInDesign(design, directory, list, from).length) return design
   const places = countOf(design, from)
@@ -105,9 +106,12 @@ interface Above {
 }
 
 /** A design with other texts, the keys of its records among them; what does not change stays the same. */
-function withTexts(design: Design, change: (text: string, above: readonly Above[]) => string): Design {
+function withTexts(
+  design: Design,
+  change: (text: string, above: readonly Above[], isKey: boolean) => string,
+): Design {
   const walk = (value: unknown, above: readonly Above[]): unknown => {
-    if (typeof value === 'string') return change(value, above)
+    if (typeof value === 'string') return change(value, above, false)
     if (Array.isArray(value)) {
       const after = value.map((one: unknown, at) => walk(one, [...above, { in: value, key: String(at) }]))
       return after.some((one, at) => one !== value[at]) ? after : value
@@ -115,7 +119,7 @@ function withTexts(design: Design, change: (text: string, above: readonly Above[
     if (!isRecord(value)) return value
     const after = Object.entries(value).map(([key, one]) => {
       const place = [...above, { in: value, key }]
-      const now = change(key, place)
+      const now = change(key, place, true)
       return { key: now, isOther: now !== key, one: walk(one, place) }
     })
     if (after.every(({ key, isOther, one }) => !isOther && value[key] === one)) return value

@@ -267,6 +267,15 @@ describe('a design that names what was merged', () => {
     expect({ ...word, triage: { ...word.triage, otherwise: odd.triage.otherwise } }).toEqual(odd)
   })
 
+  it('keeps its own words, though a skill or a cover may be called so', () => {
+    const odd = structuredClone(design)
+    odd.triage.skills!.rows[0]!.outcome.skill = 'skill'
+    const after = designNaming(odd, directory, { list: 'skills', from: 'skill', into: 'fibre' })
+    expect(after.triage.skills!.rows[0]!.outcome).toEqual({ skill: 'fibre' })
+    const named = designNaming(design, directory, { list: 'covers', from: 'cover', into: 'Office hours' })
+    expect(named).toBe(design)
+  })
+
   it('says the words of before only where they are a name', () => {
     const said = (one: typeof design) => JSON.stringify(one).split('"Office hours"').length - 1
     const after = designNaming(design, directory, {

@@ -66,9 +66,7 @@ function namesIt(kind: Sweeping['kind'], list: NamedByTickets, id: string): RawB
   if (kind === 'fit')
     return list === 'sites'
       ? sql<boolean>`status_group <> 'done' and site = ${id}`
-      : list === 'organisations'
-        ? sql<boolean>`status_group <> 'done' and organisation = ${id}`
-        : sql<boolean>`status_group <> 'done' and (state->>'agreement') = ${id}`
+      : sql<boolean>`status_group <> 'done' and (state->>'agreement') = ${id}`
   if (list === 'agreements') return sql<boolean>`(state->>'agreement') = ${id}`
   return sql<boolean>`strpos(state::text, ${JSON.stringify(id)}) > 0`
 }
