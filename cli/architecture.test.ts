@@ -47,7 +47,12 @@ describe('the architecture check', () => {
     [
       'server/api/x.get.ts',
       "export default defineRoute({ who: 'king', summary: 'x' }, () => 1)",
-      'is not a role',
+      'is nothing that can be stated',
+    ],
+    [
+      'server/api/x.get.ts',
+      "export default defineRoute({ may: ['seeTickets', 'rule'], summary: 'x' }, () => 1)",
+      '“rule” is nothing that can be stated',
     ],
     ['server/api/x.get.ts', 'export default defineEventHandler(() => 1)', 'does not state who may call it'],
     ['app/places/desk/DeskPlace.vue', '<template><button>Go</button></template>', 'take the part of the kit'],

@@ -15,7 +15,11 @@ const ROOMS = {
 }
 const IMPORT =
   /(?:^|\n)\s*(?:import|export)\s(?:[^'"]*?from\s*)?['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)/g
-const ROLES = ['anyone', 'signedIn', 'requester', 'technician', 'dispatcher', 'lead', 'administrator', 'demo']
+const ANYBODY = ['anyone', 'signedIn', 'staff', 'demo']
+/** The names of rights, as the one list of them has them. */
+const RIGHTS = [
+  ...readFileSync(new URL('../core/rights/right.ts', import.meta.url), 'utf8').matchAll(/^ {2}(\w+): \{/gm),
+].map((match) => match[1])
 
 function filesBelow(folder) {
   try {
@@ -72,9 +76,12 @@ function checkRoutes(root) {
     .flatMap((file) => {
       const text = readFileSync(file, 'utf8')
       const place = relative(root, file)
-      const who = /export default defineRoute\(\s*\{[^]*?\bwho:\s*'(\w+)'/.exec(text)?.[1]
-      if (!who) return [`${place}: the route does not state who may call it (who: …)`]
-      return ROLES.includes(who) ? [] : [`${place}: “${who}” is not a role that can be stated`]
+      const said = /export default defineRoute\(\s*\{\s*(who|may):\s*(\[[^\]]*\]|'\w+')/.exec(text)
+      if (!said) return [`${place}: the route does not state who may call it (who: … or may: …)`]
+      const known = said[1] === 'who' ? ANYBODY : RIGHTS
+      return [...said[2].matchAll(/'(\w+)'/g)]
+        .filter(([, one]) => !known.includes(one))
+        .map(([, one]) => `${place}: “${one}” is nothing that can be stated`)
     })
 }
 

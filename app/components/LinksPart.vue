@@ -6,6 +6,8 @@ import type { Ticket } from '~/composables/useTickets'
 const props = defineProps<{ ticket: Ticket; query: Record<string, string> }>()
 const emit = defineEmits<{ done: [] }>()
 const { busy, error, run } = useDeed(() => emit('done'))
+const session = useSession()
+const works = computed(() => session.may('workTickets'))
 const slip = ref<'link' | 'part' | 'copy' | 'merge'>()
 const to = ref<number>()
 const as = ref<LinkKind>('related')
@@ -58,6 +60,7 @@ function submit() {
         >
         <span v-if="one.isDone" class="quiet small">done</span>
         <button
+          v-if="works"
           class="link small no-print"
           type="button"
           :aria-label="`take the link to ${one.reference} away`"
@@ -67,7 +70,7 @@ function submit() {
         </button>
       </li>
     </ul>
-    <p class="no-print acts">
+    <p v-if="works" class="no-print acts">
       <button class="act plain" type="button" :aria-expanded="slip === 'link'" @click="open('link')">
         Link …
       </button>

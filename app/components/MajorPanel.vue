@@ -13,6 +13,7 @@ const evenDone = ref(false)
 const said = ref('')
 const step = ref<'gather' | 'update' | 'end'>('update')
 const major = computed(() => props.ticket.major!)
+const session = useSession()
 const goesOn = computed(() => major.value.endedAt === undefined)
 const name = (id: string) => props.ticket.people[id] ?? id
 
@@ -81,7 +82,7 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
       >
     </p>
     <p v-if="said" class="notice good" role="status">{{ said }}</p>
-    <form v-if="goesOn" class="no-print" @submit.prevent="send">
+    <form v-if="goesOn && session.may('declareMajor')" class="no-print" @submit.prevent="send">
       <div class="tabs" role="group" aria-label="What to do">
         <button
           v-for="[key, title] in [

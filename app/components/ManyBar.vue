@@ -17,8 +17,16 @@ const FIELDS = {
   team: 'team',
   category: 'category',
 }
+/** What whoever looks may set. */
+const offered = computed(() =>
+  Object.fromEntries(
+    Object.entries(FIELDS).filter(([id]) =>
+      session.may(id === 'technician' ? 'assignTickets' : 'sortTickets'),
+    ),
+  ),
+)
 const AT_ONCE = 25
-const field = ref<Field>('technician')
+const field = ref<Field>(session.may('assignTickets') ? 'technician' : 'priority')
 const value = ref<string>('')
 /** Fields of ticket kinds, and what one of them is set to. */
 const kept = shallowRef<TicketField[]>([])
@@ -118,7 +126,7 @@ const left = (lines: Line[]) => lines.filter((one) => !one.changes)
       <label
         >set the
         <select class="inline-field" :value="field" @change="setField(typedIn($event))">
-          <option v-for="(name, id) in FIELDS" :key="id" :value="id">{{ name }}</option>
+          <option v-for="(name, id) in offered" :key="id" :value="id">{{ name }}</option>
           <optgroup v-if="kept.length" label="fields">
             <option v-for="one in kept" :key="one.name" :value="fieldFact(one.name)">{{ one.label }}</option>
           </optgroup>

@@ -6,6 +6,8 @@ import type { Ticket } from '~/composables/useTickets'
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
 const emit = defineEmits<{ done: [] }>()
 const { busy, error, run } = useDeed(() => emit('done'))
+const session = useSession()
+const works = computed(() => session.may('workTickets'))
 const text = ref('')
 const required = ref(false)
 const lists = ref<{ id: string; name: string; tasks: number }[]>([])
@@ -67,7 +69,7 @@ const addList = (checklist: string) =>
         :aria-label="`${ticked} of ${ticket.tasks.length} tasks done`"
         ><i :style="{ width: `${(100 * ticked) / ticket.tasks.length}%` }"
       /></span>
-      <button class="link small no-print" type="button" :aria-expanded="adding" @click="begin">
+      <button v-if="works" class="link small no-print" type="button" :aria-expanded="adding" @click="begin">
         {{ adding ? 'That is all' : 'Add …' }}
       </button>
     </div>
@@ -79,7 +81,7 @@ const addList = (checklist: string) =>
             ><input
               type="checkbox"
               :checked="Boolean(one.done)"
-              :disabled="busy"
+              :disabled="busy || !works"
               @change="tick(one.id, isTicked($event))"
             /><span class="text">{{ one.text }}</span></label
           >
@@ -89,7 +91,7 @@ const addList = (checklist: string) =>
           >
           <span v-else-if="one.description" class="quiet small">{{ one.description }}</span>
           <button
-            v-if="!one.done"
+            v-if="works && !one.done"
             class="link small no-print"
             type="button"
             :aria-label="`take “${one.text}” off`"

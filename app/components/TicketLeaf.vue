@@ -98,6 +98,9 @@ const chosenClock = computed(
     clocks.value[clocks.value.length - 1],
 )
 const buttons = computed(() => ticket.value?.transitions ?? [])
+/** What whoever looks may not do is not offered. */
+const works = computed(() => session.may('workTickets'))
+const mayTake = computed(() => works.value || session.may('assignTickets'))
 const canWork = computed(() => ticket.value?.statusGroup !== 'done' && !ticket.value?.held)
 const isMine = computed(() => ticket.value?.technicianId === session.me?.id)
 
@@ -179,12 +182,12 @@ async function holdAgain() {
 const byKey = computed<Record<string, (() => void) | false>>(() => {
   const runs = chosenClock.value?.clock.stoppedAt === undefined
   return {
-    r: () => ticket.value?.internal || toggle({ kind: 'reply' }),
-    n: () => toggle({ kind: 'note' }),
-    p: runs && (() => toggleDeed(pausedByHand.value ? 'resume' : 'pause')),
-    e: runs && session.isLead && (() => toggleDeed('extend')),
-    h: Boolean(ticket.value?.waiting.length) && (() => void acknowledge()),
-    w: canWork.value && (() => void (sorting.value = !sorting.value)),
+    r: works.value && !ticket.value?.internal && (() => toggle({ kind: 'reply' })),
+    n: works.value && (() => toggle({ kind: 'note' })),
+    p: works.value && runs && (() => toggleDeed(pausedByHand.value ? 'resume' : 'pause')),
+    e: runs && session.may('extendPromises') && (() => toggleDeed('extend')),
+    h: works.value && Boolean(ticket.value?.waiting.length) && (() => void acknowledge()),
+    w: canWork.value && session.may('sortTickets') && (() => void (sorting.value = !sorting.value)),
   }
 })
 function onKey(event: KeyboardEvent) {
@@ -229,7 +232,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <div>
           <span class="acts no-print">
             <button
-              v-if="!ticket.internal"
+              v-if="works && !ticket.internal"
               class="act main"
               type="button"
               :aria-expanded="panel?.kind === 'reply'"
@@ -237,7 +240,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
             >
               Reply <kbd>r</kbd>
             </button>
-            <button v-if="canWork && !isMine" class="act" type="button" @click="take">Make it mine</button>
+            <button v-if="canWork && mayTake && !isMine" class="act" type="button" @click="take">
+              Make it mine
+            </button>
             <button
               v-for="one in buttons"
               :key="one.to"
@@ -250,6 +255,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               {{ one.label }}
             </button>
             <button
+              v-if="works"
               class="act plain"
               type="button"
               :aria-expanded="panel?.kind === 'note'"
@@ -258,7 +264,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               Note
             </button>
             <button
-              v-if="canWork"
+              v-if="canWork && session.may('sortTickets')"
               class="act plain"
               type="button"
               :aria-expanded="sorting"
@@ -267,7 +273,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               Wrong? …
             </button>
             <button
-              v-if="!ticket.held"
+              v-if="!ticket.held && session.may('assignTickets')"
               class="act plain"
               type="button"
               :aria-expanded="panel?.kind === 'assign'"
@@ -279,7 +285,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               {{ watches ? 'Watch no longer' : 'Watch' }}
             </button>
             <button
-              v-if="canWork && !ticket.major && ticket.follows === null"
+              v-if="canWork && session.may('declareMajor') && !ticket.major && ticket.follows === null"
               class="act plain"
               type="button"
               :aria-expanded="declaring"
@@ -312,7 +318,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </p>
         <p v-if="ticket.waiting.length" class="notice waits">
           <span>{{ ticket.waiting.join(' and ') }}: it climbs until somebody has it.</span>
-          <button class="act main" type="button" @click="acknowledge">I have it <kbd>h</kbd></button>
+          <button v-if="works" class="act main" type="button" @click="acknowledge">
+            I have it <kbd>h</kbd>
+          </button>
         </p>
         <p v-else-if="ticket.acknowledged.length && canWork" class="quiet">
           {{ ticket.acknowledged.at(-1)!.by }} has it since
@@ -338,7 +346,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </p>
         <p v-if="ticket.rejected" class="notice">
           It was turned away in Arrivals.
-          <button class="link" type="button" @click="holdAgain">Take it back into Arrivals</button>
+          <button v-if="session.may('acceptArrivals')" class="link" type="button" @click="holdAgain">
+            Take it back into Arrivals
+          </button>
         </p>
         <TicketAction
           :zone="zone"
@@ -406,13 +416,18 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           />
           <p class="clock-acts no-print">
             <template v-if="chosenClock.clock.stoppedAt === undefined">
-              <button v-if="pausedByHand" class="act" type="button" @click="toggleDeed('resume')">
+              <button v-if="works && pausedByHand" class="act" type="button" @click="toggleDeed('resume')">
                 Resume <kbd>p</kbd>
               </button>
-              <button v-else class="act" type="button" @click="toggleDeed('pause')">
+              <button v-else-if="works" class="act" type="button" @click="toggleDeed('pause')">
                 Pause … <kbd>p</kbd>
               </button>
-              <button v-if="session.isLead" class="act" type="button" @click="toggleDeed('extend')">
+              <button
+                v-if="session.may('extendPromises')"
+                class="act"
+                type="button"
+                @click="toggleDeed('extend')"
+              >
                 Extend … <kbd>e</kbd>
               </button>
             </template>

@@ -14,6 +14,7 @@ import { present } from '~~/core/lookup'
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
+const works = computed(() => session.may('workTickets'))
 const { busy, error, run } = useDeed(() => emit('done'))
 const here = () => ({ path: { reference: props.ticket.reference } })
 const name = (id: string) => props.ticket.people[id] ?? (id === session.me?.id ? session.me.name : id)
@@ -103,7 +104,7 @@ function submit() {
         ({{ FROM[ticket.takes.from] }})</span
       >
     </div>
-    <p class="no-print acts">
+    <p v-if="works" class="no-print acts">
       <template v-if="mine">
         <span class="runs"
           >Your timer runs since <b class="num">{{ timeOfDay(mine.since, zone) }}</b>,
@@ -191,7 +192,9 @@ function submit() {
           <td>
             <b>Fixed time</b> of {{ name(one.person) }}: {{ one.what }}
             <span class="quiet">until {{ timeOfDay(one.to, zone) }}</span>
-            <button class="link small no-print" type="button" @click="callOff(one.id)">call off</button>
+            <button v-if="works" class="link small no-print" type="button" @click="callOff(one.id)">
+              call off
+            </button>
           </td>
           <td class="n">{{ hoursAndMinutes(one.to - one.from) }}</td>
         </tr>
@@ -200,7 +203,7 @@ function submit() {
           <td>
             {{ name(one.person) }}<template v-if="one.what">: {{ one.what }}</template>
             <button
-              v-if="one.person === session.me?.id || session.isLead"
+              v-if="one.person === session.me?.id || session.may('manageTime')"
               class="link small no-print"
               type="button"
               :aria-label="`take off the time of ${name(one.person)}`"

@@ -83,7 +83,9 @@ async function drop() {
   )
     emit('gone')
 }
-const mayChange = computed(() => props.saved && (props.saved.mine || (props.saved.shared && session.isLead)))
+const mayChange = computed(
+  () => props.saved && (props.saved.mine || (props.saved.shared && session.may('shareViews'))),
+)
 </script>
 
 <template>
@@ -170,7 +172,7 @@ const mayChange = computed(() => props.saved && (props.saved.mine || (props.save
       <label
         >Name <input v-model="name" class="inline-field" maxlength="80" placeholder="of this view" required
       /></label>
-      <label v-if="session.isLead" class="tick-field"
+      <label v-if="session.may('shareViews')" class="tick-field"
         ><input v-model="shared" type="checkbox" /> for everybody of the desk</label
       >
       <button class="act main" type="submit" :disabled="busy">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { placeAt } from '~/places/spine/places'
+
 // The desk's own pages, drawn in the browser: the spine on top, and the place below it.
 
 // Whoever looked in at a portal before may have read it in another language.
@@ -6,6 +8,13 @@ usePortalWords().language.value = 'en'
 const time = useDeskTime()
 const live = useLive()
 const keys = ref(false)
+const route = useRoute()
+const session = useSession()
+/** The place that the role of whoever is here does not open. */
+const shut = computed(() => {
+  const place = placeAt(route.path)
+  return place?.may && session.me && !session.may(place.may) ? place : undefined
+})
 const problem = ref('')
 
 async function loadTime() {
@@ -21,6 +30,8 @@ onMounted(() => {
   void loadTime()
 })
 live.on((notice) => {
+  // What a role may do can be otherwise now.
+  if (notice.kind === 'directory') void session.load().catch(() => undefined)
   if (notice.kind === 'clock' || notice.kind === 'reconnected') void loadTime()
 })
 useShortcuts('Everywhere', [
@@ -48,7 +59,10 @@ const line = ref<{ focus: () => void }>()
       Desk time cannot be read: {{ problem }}
       <KitButton kind="plain" @click="loadTime">Try again</KitButton>
     </p>
-    <main id="main" class="main"><slot /></main>
+    <main id="main" class="main">
+      <PlaceShut v-if="shut" :place="shut" />
+      <slot v-else />
+    </main>
     <KeysDialog v-model:shown="keys" />
     <KitConfirm />
     <KitToasts />

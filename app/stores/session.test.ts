@@ -1,5 +1,6 @@
 import { useQueryCache } from '@pinia/colada'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { meAs } from '../testing/me'
 import { settled, within } from '../testing/on'
 import { refusal, serve } from '../testing/server'
 
@@ -10,12 +11,16 @@ describe('who is signed in', () => {
     const sent: unknown[] = []
     serve({
       'POST /api/sign-in': ({ body }) => sent.push(body),
-      'GET /api/me': () => ({ id: 'tora', role: 'lead', staff: true }),
+      'GET /api/me': () => meAs('lead', { id: 'tora' }),
     })
     const { got: session } = within(() => useSession())
     await session.signIn('tora@commons.example', 'sound', 'merrow')
     expect(sent).toEqual([{ mail: 'tora@commons.example', password: 'sound', portal: 'merrow' }])
-    expect([session.me?.id, session.isLead]).toEqual(['tora', true])
+    expect([session.me?.id, session.may('changeDesign'), session.may('composeRoles')]).toEqual([
+      'tora',
+      true,
+      false,
+    ])
   })
 
   it('is nobody where the desk says so, and unknown where it cannot be asked', async () => {

@@ -1,4 +1,6 @@
 import { defineStore } from 'pinia'
+import type { ListName } from '~~/core/directory'
+import type { Right } from '~~/core/rights'
 
 export type Me = AnswerOf<'GET /api/me'>
 
@@ -7,7 +9,13 @@ export const useSession = defineStore('session', () => {
   const me = ref<Me | null>(null)
   const asked = ref(false)
   const cache = useQueryCache()
-  const isLead = computed(() => me.value?.role === 'lead' || me.value?.role === 'administrator')
+  const rights = computed<ReadonlySet<string>>(() => new Set(me.value?.rights ?? []))
+  /** Whether whoever is signed in has a right. */
+  const may = (right: Right) => rights.value.has(right)
+  /** Whether they change what is on a list of the directory. */
+  const mayChange = (list: ListName) => may(list === 'roles' ? 'composeRoles' : 'changeDirectory')
+  /** Whether they add to it. */
+  const mayAdd = (list: ListName) => mayChange(list) || (list === 'people' && may('addRequesters'))
 
   async function load(): Promise<Me | null> {
     try {
@@ -32,5 +40,5 @@ export const useSession = defineStore('session', () => {
     for (const entry of cache.getEntries()) cache.remove(entry)
   }
 
-  return { me, asked, isLead, load, signIn, signOut }
+  return { me, asked, may, mayChange, mayAdd, load, signIn, signOut }
 })

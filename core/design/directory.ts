@@ -8,9 +8,8 @@ import {
   type Instant,
   type WorkingTime,
 } from '../time'
+import { FIRST_ROLES, reachOf, rightsOf, sightOf, type Right, type Role, type Sight } from '../rights'
 import { Standing } from './standing'
-
-export type Role = 'requester' | 'technician' | 'dispatcher' | 'lead' | 'administrator'
 
 /** How well somebody knows something: who is only learning it is not given what asks for it. */
 export type SkillGrade = 'learning' | 'sure' | 'expert'
@@ -20,7 +19,8 @@ export interface Person {
   name: string
   mail: string
   phone?: string
-  role: Role
+  /** Id of a role, which says what they may do. */
+  role: string
   active: boolean
   /** Zone in which the person reads times. */
   zone: string
@@ -168,6 +168,8 @@ export interface DirectoryData {
   equipment?: Equipment[]
   queues?: Queue[]
   desks?: ServiceDesk[]
+  /** Those of the first day if left out. */
+  roles?: Role[]
   skills?: Listed[]
   covers?: Listed[]
   agreementTypes?: Listed[]
@@ -198,6 +200,7 @@ export class Directory {
   readonly agreementsByNumber: Standing<Agreement>
   readonly queues: Standing<Queue>
   readonly desks: Standing<ServiceDesk>
+  readonly roles: Standing<Role>
   readonly skills: Standing<Listed>
   readonly covers: Standing<Listed>
   readonly agreementTypes: Standing<Listed>
@@ -207,6 +210,7 @@ export class Directory {
   readonly rotaFacts: RotaFacts
   private bySerial: Map<string, string> | undefined
   private readonly shifts = new Map<string, WorkingTime>()
+  private readonly rights = new Map<string, ReadonlySet<Right>>()
   private byMail: Map<string, string> | undefined
 
   /** @param data as it was read; it is not changed */
@@ -219,6 +223,7 @@ export class Directory {
     this.agreementsByNumber = byNumber(data.agreements)
     this.queues = byId(data.queues ?? [])
     this.desks = byId(data.desks ?? [])
+    this.roles = byId(data.roles ?? FIRST_ROLES)
     this.skills = byId(data.skills ?? [])
     this.covers = byId(data.covers ?? [])
     this.agreementTypes = byId(data.agreementTypes ?? [])
@@ -243,6 +248,26 @@ export class Directory {
     this.byMail ??= new Map([...this.people.values()].map((one) => [one.mail.toLowerCase(), one.id]))
     // Who was two has both addresses.
     return this.people.get(this.byMail.get(mail.toLowerCase()) ?? '')
+  }
+
+  /** What whoever has a role may do. */
+  rightsOf(role: string): ReadonlySet<Right> {
+    let rights = this.rights.get(role)
+    if (!rights) this.rights.set(role, (rights = rightsOf(this.roles.get(role))))
+    return rights
+  }
+
+  /** Whether somebody has a right. */
+  may(person: string, right: Right): boolean {
+    return this.rightsOf(this.people.get(person)?.role ?? '').has(right)
+  }
+
+  /** The tickets that somebody sees. */
+  sightOf(person: string): Sight {
+    const who = this.people.get(person)
+    const role = this.roles.get(who?.role ?? '')
+    const seer = { id: person, teams: who?.teams ?? [] }
+    return sightOf(seer, this.rightsOf(who?.role ?? ''), reachOf(role), this)
   }
 
   /** The equipment of a serial number; written large or small is the same. */

@@ -10,7 +10,6 @@ export type {
   Organisation,
   Person,
   Queue,
-  Role,
   ServiceDesk,
   Site,
   SkillGrade,

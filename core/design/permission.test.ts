@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { EVERY_RIGHT, FIRST_ROLES, rightsOf } from '../rights'
 import { firstDesign, notAllowed, type Design } from '.'
 
+const LEAD = rightsOf(FIRST_ROLES.find((one) => one.id === 'lead'))
 const DESKS = [
   { id: 'house', name: 'The house', leads: ['olin'] },
   { id: 'yard', name: 'The yard', leads: [] },
@@ -14,16 +16,16 @@ const more = (design: Design): Design => ({
 
 describe('who may make new questions', () => {
   it('are leads, unless only administrators may', () => {
-    expect(notAllowed(open, more(open), 'lead', 'olin', DESKS)).toBeUndefined()
-    expect(notAllowed(closed, more(closed), 'lead', 'olin', DESKS)).toContain('“New?”')
-    expect(notAllowed(closed, more(closed), 'administrator', 'ada', DESKS)).toBeUndefined()
-    expect(notAllowed(closed, { ...closed, questions: [] }, 'lead', 'olin', DESKS)).toBeUndefined()
+    expect(notAllowed(open, more(open), LEAD, 'olin', DESKS)).toBeUndefined()
+    expect(notAllowed(closed, more(closed), LEAD, 'olin', DESKS)).toContain('“New?”')
+    expect(notAllowed(closed, more(closed), EVERY_RIGHT, 'ada', DESKS)).toBeUndefined()
+    expect(notAllowed(closed, { ...closed, questions: [] }, LEAD, 'olin', DESKS)).toBeUndefined()
   })
 
   it('is said by administrators alone', () => {
-    expect(notAllowed(open, closed, 'lead', 'olin', DESKS)).toContain('Only an administrator')
-    expect(notAllowed(closed, open, undefined, 'x', DESKS)).toContain('Only an administrator')
-    expect(notAllowed(open, closed, 'administrator', 'ada', DESKS)).toBeUndefined()
+    expect(notAllowed(open, closed, LEAD, 'olin', DESKS)).toContain('Only an administrator')
+    expect(notAllowed(closed, open, new Set(), 'x', DESKS)).toContain('Only an administrator')
+    expect(notAllowed(open, closed, EVERY_RIGHT, 'ada', DESKS)).toBeUndefined()
   })
 })
 
@@ -37,16 +39,16 @@ describe('what is a desk’s own', () => {
   const renamed = (desk?: string): Design => ({ ...own, kinds: [{ ...fault!, name: 'Other', desk }] })
 
   it('is changed by those who lead it, and given away by them', () => {
-    expect(notAllowed(own, renamed('house'), 'lead', 'olin', DESKS)).toBeUndefined()
-    expect(notAllowed(own, renamed('house'), 'lead', 'una', DESKS)).toContain('The house')
-    expect(notAllowed(own, renamed(), 'lead', 'una', DESKS)).toContain('The house')
-    expect(notAllowed(own, { ...own, kinds: [] }, 'lead', 'una', DESKS)).toContain('The house')
-    expect(notAllowed(own, renamed('house'), 'administrator', 'ada', DESKS)).toBeUndefined()
+    expect(notAllowed(own, renamed('house'), LEAD, 'olin', DESKS)).toBeUndefined()
+    expect(notAllowed(own, renamed('house'), LEAD, 'una', DESKS)).toContain('The house')
+    expect(notAllowed(own, renamed(), LEAD, 'una', DESKS)).toContain('The house')
+    expect(notAllowed(own, { ...own, kinds: [] }, LEAD, 'una', DESKS)).toContain('The house')
+    expect(notAllowed(own, renamed('house'), EVERY_RIGHT, 'ada', DESKS)).toBeUndefined()
   })
 
   it('is not taken by others, but is open to every lead where nobody is named', () => {
     const shared = { ...own, kinds: [fault!] }
-    expect(notAllowed(shared, own, 'lead', 'una', DESKS)).toContain('The house')
-    expect(notAllowed(own, { ...own, items: [] }, 'lead', 'una', DESKS)).toBeUndefined()
+    expect(notAllowed(shared, own, LEAD, 'una', DESKS)).toContain('The house')
+    expect(notAllowed(own, { ...own, items: [] }, LEAD, 'una', DESKS)).toBeUndefined()
   })
 })

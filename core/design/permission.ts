@@ -1,22 +1,26 @@
 import { canonicalJson } from '../json'
 import type { Design } from './design'
-import type { Role, ServiceDesk } from './directory'
+import type { Right } from '../rights'
+import type { ServiceDesk } from './directory'
 
 /**
  * Why somebody may not change a design like this; undefined when they may. Where only administrators make questions,
  * leads ask what is there already: unchecked, questions multiply. What is a desk's own is changed by those who lead it.
- * @param person id of whoever changes it
+ * @param rights of whoever changes it
+ * @param person their id
  * @param desks that there are
  */
 export function notAllowed(
   before: Design,
   after: Design,
-  role: Role | undefined,
+  rights: ReadonlySet<Right>,
   person: string,
   desks: readonly ServiceDesk[],
 ): string | undefined {
-  if (role === 'administrator') return undefined
-  return notAllowedQuestion(before, after) ?? notAllowedDesk(before, after, person, desks)
+  return (
+    (rights.has('makeQuestions') ? undefined : notAllowedQuestion(before, after)) ??
+    (rights.has('everyDesk') ? undefined : notAllowedDesk(before, after, person, desks))
+  )
 }
 
 /** The desk whose own something is, where somebody does not lead it. */

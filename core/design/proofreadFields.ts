@@ -22,6 +22,7 @@ function fieldOf(reader: Reader, place: string, field: TicketField): void {
     reader.error(place, 'fieldNameMalformed', `“${name}” is no name of a field: letters, digits and hyphens`)
   if (!label.trim()) reader.error(place, 'fieldWithoutName', 'a field has no name')
   for (const team of [sees, changes].flatMap((one) => one?.teams ?? [])) reader.refers(place, 'team', team)
+  for (const role of [sees, changes].flatMap((one) => one?.roles ?? [])) reader.refers(place, 'role', role)
   for (const role of changes?.roles ?? [])
     if (!isAmong(sees, { role, teams: [] }) && !sees?.teams?.length)
       reader.error(place, 'fieldUnseen', `“${label}” is changed by those who do not see it`)

@@ -18,8 +18,10 @@ export function moves(reader: Reader): void {
       reader.error(`moves/${move.id}`, 'keyTwice', `has the key “${move.key}”, which “${other}” has already`)
     keys.set(move.key, move.name)
   }
-  for (const shelf of design.shelves)
+  for (const shelf of design.shelves) {
+    reader.refers(`moves/shelf-${shelf.id}`, 'role', shelf.id)
     for (const id of shelf.moves) reader.refers(`moves/shelf-${shelf.id}`, 'move', id)
+  }
   for (const { id, team, when, tasks } of design.checklists) {
     const place = `moves/checklist-${id}`
     reader.refers(place, 'team', team)
@@ -32,7 +34,8 @@ export function moves(reader: Reader): void {
     reader.refers(`moves/reply-${id}`, 'team', team)
     texts(reader, `moves/reply-${id}`, text, [])
   }
-  for (const { id, team, parts } of design.layouts) {
+  for (const { id, team, role, parts } of design.layouts) {
+    reader.refers(`moves/layout-${id}`, 'role', role)
     reader.refers(`moves/layout-${id}`, 'team', team)
     if (!parts.length)
       reader.error(`moves/layout-${id}`, 'layoutEmpty', 'shows nothing of a ticket; choose parts')
@@ -53,6 +56,7 @@ function moveOf(reader: Reader, move: Move): void {
   const place = `moves/${move.id}`
   reader.condition(place, move.when)
   reader.reasons(place, move.when)
+  for (const role of move.roles ?? []) reader.refers(place, 'role', role)
   for (const team of move.teams ?? []) reader.refers(place, 'team', team)
   if (!move.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')

@@ -12,13 +12,14 @@ import {
 } from '../condition'
 import { fieldFact, fieldOf, termsOfType } from '../fields'
 import type { Finding, FindingCode } from '../finding'
+import { REQUESTER } from '../rights'
 import type { ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
 import type { Design } from './design'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
 
-const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site', 'queue', 'desk'])
+const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site', 'queue', 'desk', 'role'])
 
 /** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
 export class Reader {
@@ -51,6 +52,7 @@ export class Reader {
       move: of(design.moves),
       ladder: of(design.ladders),
       webhook: of(design.webhooks),
+      role: new Set([...directory.roles.keys()].filter((one) => one !== REQUESTER)),
       team: new Set(directory.teams.keys()),
       person: new Set(directory.people.keys()),
       status: new Set(design.kinds.flatMap((kind) => kind.statuses.map((one) => one.id))),

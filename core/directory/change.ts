@@ -1,4 +1,6 @@
 import { canonicalJson } from '../json'
+import { textsIn } from '../lookup'
+import { aboutRight, isRight, REQUESTER, rightsOf, type Right } from '../rights'
 import type { FieldProblem } from '../ticket'
 import type { Field, Value, Values } from './field'
 import { KINDS } from './kinds'
@@ -25,8 +27,8 @@ export interface Given {
   before: Thing | undefined
   /** What is said of it; of what is there already, only what shall be otherwise. */
   given: Readonly<Record<string, Value | undefined>>
-  /** Whether whoever says so is an administrator. */
-  isAdministrator: boolean
+  /** Of whoever says so. */
+  rights: ReadonlySet<Right>
   world: World
   /** The id that something new is going to have, where that is known. */
   id?: string
@@ -35,7 +37,7 @@ export interface Given {
 /**
  * What becomes of a thing when somebody says something of it. References may be given by name. Nothing is decided by
  * what this refuses: all problems are told at once, each with its field and what to do.
- * @example outcomeOf({ list: 'teams', before: undefined, given: { name: 'Networks' }, isAdministrator: true, world })
+ * @example outcomeOf({ list: 'teams', before: undefined, given: { name: 'Networks' }, rights, world })
  */
 export function outcomeOf(asked: Given): Outcome {
   const { list, before, given, world, id = before?.id } = asked
@@ -70,22 +72,45 @@ function saidValues({ before, given, world }: Given, fields: Readonly<Record<str
   return { values, problems }
 }
 
-/** Why a field may not become this: only administrators say so, or it names what is put away. */
-function refusedIn(
-  name: string,
-  after: Value,
-  { list, before, isAdministrator, world }: Given,
-): FieldProblem[] {
+/** Why a field may not become this: others say so, it would give rights that one has not, it names what is put away. */
+function refusedIn(name: string, after: Value, { list, before, rights, world }: Given): FieldProblem[] {
   const field = KINDS[list].fields[name]
   if (!field) return []
-  const opensDesk = field.opens === true && before !== undefined && before.values.role !== 'requester'
+  const opensDesk = field.opens === true && before !== undefined && before.values.role !== REQUESTER
   const isSaidByOthers = before === undefined && after === field.free
-  const isGuarded = (opensDesk || field.guarded === true) && !isAdministrator && !isSaidByOthers
+  const asked = field.guarded ?? (opensDesk ? 'changePeople' : undefined)
+  const isGuarded = asked !== undefined && !rights.has(asked) && !isSaidByOthers
   return [
-    ...(isGuarded ? [{ field: name, message: 'only an administrator says this; ask one' }] : []),
+    ...(isGuarded ? [{ field: name, message: 'your role does not say this; ask an administrator' }] : []),
+    ...(isGuarded ? [] : beyond(name, field, before?.values[name], after, rights, world)),
     ...putAwayIn(name, field, before?.values[name], after, world),
   ]
 }
+
+/** Nobody gives rights which they have not themselves: to a role, or to somebody with a role. */
+function beyond(
+  name: string,
+  field: Field,
+  before: Value | undefined,
+  after: Value,
+  rights: ReadonlySet<Right>,
+  world: World,
+): FieldProblem[] {
+  const given = (value: Value | undefined): readonly string[] => {
+    if (field.type === 'rights') return textsIn(value)
+    const isRole = field.type === 'one' && field.of === 'roles' && typeof value === 'string'
+    return isRole ? [...rightsOf(roleAs(world.thing('roles', value)))] : []
+  }
+  const had = given(before)
+  const [first] = given(after).filter((one) => !had.includes(one) && !(isRight(one) && rights.has(one)))
+  if (first === undefined) return []
+  const label = isRight(first) ? aboutRight(first).label : first
+  return [
+    { field: name, message: `this would give “${label}”, which your own role has not; ask an administrator` },
+  ]
+}
+
+const roleAs = (thing: Thing | undefined) => thing && { id: thing.id, rights: textsIn(thing.values.rights) }
 
 const unknownFields = (given: object, fields: Readonly<Record<string, Field>>): FieldProblem[] =>
   Object.keys(given)

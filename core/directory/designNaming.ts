@@ -11,6 +11,7 @@ const REFERRED_AS: Partial<Record<ListName, string>> = {
   people: 'person',
   queues: 'queue',
   desks: 'desk',
+  roles: 'role',
 }
 
 /** Words that a design says as they are, without referring to them: where they stand, as a value or as a key. */

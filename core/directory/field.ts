@@ -1,4 +1,5 @@
 import type { SkillGrade } from '../design'
+import type { Right } from '../rights'
 import type { ListName } from './list'
 
 /** A value as a screen, a file and the trail have it; empty is `null`, or a list or record with nothing in it. */
@@ -23,6 +24,7 @@ interface Particulars {
   one: { of: ListName; extends?: boolean }
   several: { of: ListName; extends?: boolean }
   names: object
+  rights: object
   extra: { of: ListName; by: string }
   graded: { of: ListName; extends?: boolean }
   ways: { of: ListName }
@@ -39,10 +41,10 @@ interface Described {
   help?: string
   /** What to do where it is left empty though it may not be. */
   needed?: string
-  /** Only administrators say it; of something new, anybody may say what is `free`. */
-  guarded?: boolean
+  /** The right without which nobody says it; of something new, anybody may say what is `free`. */
+  guarded?: Right
   free?: string
-  /** Only administrators change it of people of the desk, who come in by it. */
+  /** Who lets nobody work at the desk does not change it of those who do: they come in by it. */
   opens?: boolean
 }
 

@@ -1,3 +1,4 @@
+import type { Right } from '../rights'
 import { canonicalJson } from '../json'
 import { oneAt } from '../lookup'
 import { freeId, idOf } from '../naming'
@@ -82,7 +83,7 @@ export class FilePlan {
   constructor(
     private readonly list: ListName,
     base: World,
-    private readonly isAdministrator: boolean,
+    private readonly rights: ReadonlySet<Right>,
   ) {
     this.world = new OverlaidWorld(base)
     this.known = KINDS[list].known.map(() => new Map())
@@ -209,8 +210,8 @@ export class FilePlan {
   /** What becomes of a line that was registered. @param at its place among them */
   plan(at: number): LinePlan {
     const { line, given, before, id, active, problems: found } = oneAt(this.registered, at)
-    const { list, world, isAdministrator } = this
-    const outcome = found.length ? undefined : outcomeOf({ list, before, given, isAdministrator, world, id })
+    const { list, world, rights } = this
+    const outcome = found.length ? undefined : outcomeOf({ list, before, given, rights, world, id })
     const problems = [...found, ...(outcome?.problems ?? [])]
     const turns = active !== undefined && active !== (before?.active ?? true)
     const isKnown = before !== undefined || !KINDS[list].numbered

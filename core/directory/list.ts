@@ -6,6 +6,7 @@ export const LIST_NAMES = [
   'people',
   'queues',
   'desks',
+  'roles',
   'skills',
   'covers',
   'agreement-types',

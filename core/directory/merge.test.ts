@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { EVERY_RIGHT, REQUESTER } from '../rights'
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { demoDirectory } from '../../demo/directory'
@@ -30,7 +31,7 @@ const worldOf = (change: (data: DirectoryData) => void = () => undefined) => {
 }
 const world = worldOf()
 const merged = (list: ListName, from: string, into: string, more: Partial<Merging> = {}) =>
-  mergedOf({ list, from, into, isAdministrator: true, world, ...more })
+  mergedOf({ list, from, into, rights: EVERY_RIGHT, world, ...more })
 const problemsOf = ({ problems }: Merged) => problems.map((one) => `${one.field}: ${one.message}`)
 
 /** That one thing names another. */
@@ -247,6 +248,8 @@ describe('a design that names what was merged', () => {
     const ids = [...world.each(list)].map((one) => one.id)
     for (const [at, from] of ids.entries()) {
       const into = oneAt(ids, at ? at - 1 : ids.length - 1)
+      // A role of the desk never becomes the requesters'.
+      if (list === 'roles' && into === REQUESTER) continue
       const after = designNaming(design, directory, { list, from, into })
       expect(usesInDesign(after, directory, list, from)).toEqual([])
       expect(after === design || errors(after).length <= errors(design).length).toBe(true)
@@ -340,7 +343,7 @@ describe('what was merged', () => {
 
   it('has no line in a file, and a line with its id says something of what it became', () => {
     expect([...linesOf('people', one)].map(([id]) => id)).not.toContain('pia-lund')
-    const plan = new FilePlan('people', one, true)
+    const plan = new FilePlan('people', one, EVERY_RIGHT)
     plan.register({ id: 'pia-lund', phone: '+47 55 10 20 30' }, 2)
     expect(plan.plan(0).report).toMatchObject({ outcome: 'changed', id: 'tora-aas' })
   })

@@ -1,4 +1,5 @@
 import { isRecord, textsIn } from '../lookup'
+import { FIXED_ROLES, REQUESTER, type Right } from '../rights'
 import type { FieldProblem } from '../ticket'
 import { changesOf, namedBy, outcomeOf, type FieldChanged, type Outcome } from './change'
 import { SKILL_GRADES, type Field, type Value, type Values } from './field'
@@ -18,7 +19,7 @@ export interface Merging {
   into: string
   /** Fields in which what goes has it right; in all others what stays has, where it says anything. */
   chosen?: readonly string[]
-  isAdministrator: boolean
+  rights: ReadonlySet<Right>
   world: DirectoryWorld
 }
 
@@ -49,7 +50,7 @@ export interface Merged {
  * What becomes of two things that are one. What stays takes over what only the other says, lists are united, and
  * whatever named the other names what stays. What only one of them can have right stays written down at the other, and
  * is told.
- * @example mergedOf({ list: 'sites', from: 'varnes-2', into: 'varnes', isAdministrator: true, world })
+ * @example mergedOf({ list: 'sites', from: 'varnes-2', into: 'varnes', rights, world })
  */
 export function mergedOf(merging: Merging): Merged {
   const { list, from, into, world } = merging
@@ -76,6 +77,8 @@ function whyNot({ list, from, into, world }: Merging, gone?: Thing, stays?: Thin
     return problem(
       `${world.nameOf(list, into)} is put away; take it back first, or merge it the other way round`,
     )
+  if (list === 'roles' && (FIXED_ROLES.includes(from) || into === REQUESTER))
+    return problem('requesters and administrators stay what they are; merge roles of the desk')
   const owners = [gone, stays].map((one) => one.values.organisation ?? null)
   // What is in one place, or is one machine, has one owner.
   if (OF_ONE_OWNER.includes(list) && owners[0] !== owners[1])
@@ -89,12 +92,12 @@ const OF_ONE_OWNER: readonly ListName[] = ['sites', 'equipment', 'agreements']
 
 /** What stays, as it will be. What it would take over and cannot have stays with the other. */
 function united(merging: Merging, gone: Thing, stays: Thing) {
-  const { list, into, isAdministrator } = merging
+  const { list, into, rights } = merging
   const world = new MergedWorld(merging.world, list, merging.from, into)
   const refused = new Set<string>()
   const attempt = () => {
     const given = givenTo(merging, gone, stays, refused)
-    return outcomeOf({ list, before: stays, given, isAdministrator, world })
+    return outcomeOf({ list, before: stays, given, rights, world })
   }
   let outcome = attempt()
   for (const { field } of outcome.problems) if (!merging.chosen?.includes(field)) refused.add(field)

@@ -1,4 +1,4 @@
-import type { CompiledDesign, Directory, Person, Role } from '../design'
+import type { CompiledDesign, Directory, Person } from '../design'
 import { isAbsence } from '../design'
 import { DAY, difference, isoDate, union, weekInWords, type Instant, type Interval } from '../time'
 import { promisedHours } from './missing'
@@ -11,7 +11,8 @@ export interface TeamWeek {
   members: {
     id: string
     name: string
-    role: Role
+    /** The name of their role. */
+    role: string
     /** When they are on shift. */
     open: Interval[]
     /** Milliseconds. */
@@ -76,7 +77,8 @@ function memberOf(
   )
   const words = (week: Parameters<typeof weekInWords>[0]) => (week.length ? weekInWords(week) : null)
   return {
-    ...{ id, name, role, open },
+    ...{ id, name, open },
+    role: directory.roles.get(role)?.name ?? role,
     hours: open.reduce((sum, one) => sum + one.end - one.start, 0),
     away: (shift?.exceptions ?? [])
       .filter((one) => isAbsence(one) && dates.has(one.date))

@@ -9,6 +9,7 @@ const NAMED: Partial<Record<ListName, keyof DirectoryData>> = {
   people: 'people',
   queues: 'queues',
   desks: 'desks',
+  roles: 'roles',
 }
 
 /**
@@ -19,7 +20,8 @@ const NAMED: Partial<Record<ListName, keyof DirectoryData>> = {
 export function usesInDesign(design: Design, directory: Directory, list: ListName, id: string): Finding[] {
   const name = NAMED[list]
   if (!name) return []
-  const those = directory.data[name] as { id: string }[] | undefined
+  const those: readonly { id: string }[] | undefined =
+    name === 'roles' ? [...directory.roles.values()] : (directory.data[name] as { id: string }[] | undefined)
   const without = new Directory({ ...directory.data, [name]: (those ?? []).filter((one) => one.id !== id) })
   const before = missingAlready(design, directory)
   return missingIn(design, without).filter((one) => !before.has(keyOf(one)))

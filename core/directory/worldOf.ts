@@ -23,6 +23,7 @@ const LISTS: { [L in ListName]: (directory: Directory) => Standing<Kept> } = {
   people: (one) => one.people,
   queues: (one) => one.queues,
   desks: (one) => one.desks,
+  roles: (one) => one.roles,
   skills: (one) => one.skills,
   covers: (one) => one.covers,
   'agreement-types': (one) => one.agreementTypes,

@@ -29,7 +29,8 @@ export type FieldValues = Readonly<Record<string, FieldValue>>
 
 /** Who of the desk: those with one of the roles, and the members of the teams. */
 export interface Audience {
-  roles?: ('technician' | 'dispatcher' | 'lead' | 'administrator')[]
+  /** Their ids. */
+  roles?: string[]
   teams?: string[]
 }
 
@@ -96,7 +97,7 @@ export function isAmong(
 ): boolean {
   const { roles = [], teams = [] } = audience ?? {}
   if (!roles.length && !teams.length) return true
-  return (roles as string[]).includes(person.role) || teams.some((team) => person.teams.includes(team))
+  return roles.includes(person.role) || teams.some((team) => person.teams.includes(team))
 }
 
 /** Whether somebody of the desk sees a field. */

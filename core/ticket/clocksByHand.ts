@@ -55,12 +55,11 @@ export function resumeByHand(change: Change, targets: string[]): void {
 /** Longest extension in one go: 90 days of counted time. */
 const MOST_EXTENSION = 90 * DAY
 
-/** Grants a target more time. Needs the right: leads and administrators have it. */
+/** Grants a target more time. Needs the right to. */
 export function extendByHand(change: Change, target: string, by: number, why: string): void {
   const { actor } = change.context
-  const role = 'person' in actor ? change.directory.people.get(actor.person)?.role : undefined
-  if (role !== 'lead' && role !== 'administrator')
-    throw new Refused('forbidden', 'Only a lead may extend a target; ask the lead of the team.')
+  if (!('person' in actor) || !change.directory.may(actor.person, 'extendPromises'))
+    throw new Refused('forbidden', 'Your role does not extend promises; ask the lead of the team.')
   if (!Number.isInteger(by) || by < MINUTE || by > MOST_EXTENSION)
     throw new Refused('invalid', 'This is no length of time to extend by.', [
       { field: 'by', message: 'give from one minute to 90 days' },

@@ -288,7 +288,7 @@ describe('promises in the hands of people', () => {
   })
 
   it.each<[Command, Actor, string]>([
-    [{ kind: 'extendClock', target: 'resolve', by: HOUR, why: 'x' }, TORA, 'Only a lead'],
+    [{ kind: 'extendClock', target: 'resolve', by: HOUR, why: 'x' }, TORA, 'Your role does not extend'],
     [{ kind: 'extendClock', target: 'resolve', by: 0, why: 'x' }, LEAD, 'no length of time'],
     [{ kind: 'extendClock', target: 'resolve', by: HOUR, why: '  ' }, LEAD, 'reason'],
     [{ kind: 'extendClock', target: 'moon', by: HOUR, why: 'x' }, LEAD, 'not running'],

@@ -77,7 +77,7 @@ describe('time', () => {
     ticket.do({ kind: 'recordTime', from: at(0), to: at(10), what: 'x' }, at(10))
     const id = ticket.state!.times![0]!.id
     expect(refusal({ kind: 'dropTime', id }, PIA, 11)).toEqual([
-      ...(['forbidden', 'Only a lead may drop the time of somebody else.'] as const),
+      ...(['forbidden', 'Your role does not drop the time of somebody else; ask a lead.'] as const),
     ])
     ticket.do({ kind: 'dropTime', id }, at(11), TORA)
     expect(refusal({ kind: 'dropTime', id }, TORA, 12)).toEqual([
@@ -250,7 +250,7 @@ describe('a promise changed by hand', () => {
 
   it('is extended by those who may', () => {
     expect(refusal(extend(HOUR), TORA)).toEqual([
-      ...['forbidden', 'Only a lead may extend a target; ask the lead of the team.'],
+      ...['forbidden', 'Your role does not extend promises; ask the lead of the team.'],
     ])
     expect(refusal(extend(HOUR), { system: 'desk' })[0]).toBe('forbidden')
     expect(refusal(extend(HOUR, 'x', 'gone'), OLIN)[0]).toBe('conflict')

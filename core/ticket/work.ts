@@ -128,18 +128,17 @@ function enterTime(
   change.enter({ kind: 'timeRecorded', record, ...(timer && { timer: true as const }) })
 }
 
-/** @throws Refused when there is no such record, or it is somebody else's and this is no lead */
+/** @throws Refused when there is no such record, or it is somebody else's and whoever does so has no right to */
 export function dropTime(change: Change, id: number): void {
   const record = change.state.times?.find((one) => one.id === id)
   if (!record) throw new Refused('missing', 'This time is not on the ticket any more.')
-  refuseOthers(change, record.person, 'Only a lead may drop the time of somebody else.')
+  refuseOthers(change, record.person, 'Your role does not drop the time of somebody else; ask a lead.')
   change.enter({ kind: 'timeDropped', id })
 }
 
 function refuseOthers(change: Change, owner: string, message: string): void {
   const person = personOf(change)
-  const role = oneBy(change.directory.people, person).role
-  if (person !== owner && role !== 'lead' && role !== 'administrator') throw new Refused('forbidden', message)
+  if (person !== owner && !change.directory.may(person, 'manageTime')) throw new Refused('forbidden', message)
 }
 
 /** @throws Refused when it is no time, or more than a hundred days */

@@ -13,17 +13,7 @@ export { isBooked, type Booking, type BookingState } from './booking'
 export { dayStrip, type DayParts } from './dayStrip'
 export { LINK_KINDS, LINK_NAMES, otherWay, type LinkKind, type TicketLink } from './link'
 export { dueInFreeTime, FreeTime, lookAhead, type Fixed, type Slot, type Work } from './lookAhead'
-export {
-  KEPT_KEYS,
-  MOVE_ICONS,
-  MOVE_ROLES,
-  shelfOf,
-  type Move,
-  type MoveIcon,
-  type MoveRole,
-  type MoveStep,
-  type Shelf,
-} from './move'
+export { KEPT_KEYS, MOVE_ICONS, shelfOf, type Move, type MoveIcon, type MoveStep, type Shelf } from './move'
 export type {
   BookingMark,
   FirstNamed,

@@ -21,10 +21,6 @@ export const MOVE_ICONS = [
 ] as const
 export type MoveIcon = (typeof MOVE_ICONS)[number]
 
-/** Who may see a move: roles of the desk. */
-export const MOVE_ROLES = ['technician', 'dispatcher', 'lead', 'administrator'] as const
-export type MoveRole = (typeof MOVE_ROLES)[number]
-
 /** A button that does a bundle of things chosen by the lead. */
 export interface Move {
   id: string
@@ -33,8 +29,8 @@ export interface Move {
   icon?: MoveIcon
   /** One letter that makes it on the page of a ticket and on the Bench. */
   key?: string
-  /** Who sees it; everybody of the desk if left out. */
-  roles?: MoveRole[]
+  /** Ids of the roles that see it; everybody of the desk if left out. */
+  roles?: string[]
   /** Teams whose members see it; all if left out. */
   teams?: string[]
   /** When it can be made. */
@@ -48,8 +44,8 @@ export interface Move {
 
 /** The moves that a role sees, in their order; all that it may see, in the order of the design, where none is kept. */
 export interface Shelf {
-  /** The role. */
-  id: MoveRole
+  /** Id of the role. */
+  id: string
   name: string
   moves: string[]
 }
@@ -67,7 +63,7 @@ export function shelfOf(
 ): Move[] {
   const seen = moves.filter(
     ({ roles, teams }) =>
-      (!roles?.length || isOneOf(roles, person.role)) &&
+      (!roles?.length || roles.includes(person.role)) &&
       (!teams?.length || teams.some((team) => person.teams.includes(team))),
   )
   const kept = shelves.find((one) => one.id === person.role)

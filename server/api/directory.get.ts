@@ -1,8 +1,9 @@
+import { REQUESTER } from '../../core/rights'
 import { defineRoute, isStaff } from '../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary:
       'What rules can name: the people of the desk, teams, queues, desks, sites, organisations and covers',
   },
@@ -17,6 +18,10 @@ export default defineRoute(
         .map(({ id, name, role, active, teams, skills }) => ({ id, name, role, active, teams, skills }))
         .sort((a, b) => a.name.localeCompare(b.name)),
       teams: [...directory.teams.values()],
+      /** Those that people of the desk may have. */
+      roles: [...directory.roles.values()]
+        .filter((one) => one.id !== REQUESTER && one.active !== false)
+        .map(({ id, name }) => ({ id, name })),
       queues: [...directory.queues.values()],
       desks: [...directory.desks.values()],
       sites: [...directory.sites.values()],

@@ -1,6 +1,7 @@
 import { createEventStream } from 'h3'
 import { sql } from 'kysely'
 import { deskNow } from '../clock/deskClock'
+import { unseenOf } from '../queries/sight'
 import { defineRoute, isStaff } from '../http/route'
 import { services } from '../http/services'
 import { isStillIn } from '../http/session'
@@ -12,8 +13,15 @@ export default defineRoute(
   { who: 'signedIn', summary: 'What changes, as server-sent events', produces: 'text/event-stream' },
   async ({ event, desk, caller }) => {
     const events = createEventStream(event)
+    // Rights are as they are now, not as they were when the stream was opened.
+    const seenOnes = async (references: number[]) => {
+      const directory = await desk.knowledge.directory()
+      if (!directory.may(caller.id, 'seeTickets') && !directory.may(caller.id, 'acceptArrivals')) return []
+      const hidden = new Set(await unseenOf(desk, caller, references))
+      return references.filter((one) => !hidden.has(one))
+    }
     const mine = async (references: number[]) => {
-      if (isStaff(caller.role)) return references
+      if (isStaff(caller.role)) return seenOnes(references)
       const rows = await desk.db
         .selectFrom('ticket')
         .select('reference')
@@ -24,7 +32,15 @@ export default defineRoute(
       return rows.map((row) => row.reference)
     }
     const hear = (notice: Notice) => {
-      if (notice.kind === 'here' && !isStaff(caller.role)) return
+      if (notice.kind === 'here') {
+        if (!isStaff(caller.role)) return
+        return void seenOnes([notice.reference]).then(
+          async (seen) => {
+            if (seen.length) await events.push(JSON.stringify({ ...notice, now: deskNow() }))
+          },
+          () => undefined,
+        )
+      }
       if (notice.kind !== 'tickets') return void events.push(JSON.stringify({ ...notice, now: deskNow() }))
       void mine(notice.references)
         .then(async (references) => {

@@ -1,10 +1,13 @@
-import type { Role } from '../../core/design'
+import type { Right } from '../../core/rights'
 
 /** Who is asking, and by what right. */
 export interface Caller {
   id: string
   name: string
-  role: Role
+  /** Id of their role. */
+  role: string
+  /** What that lets them do. */
+  rights: ReadonlySet<Right>
   zone: string
   teams: string[]
   organisation: string | null

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { sql } from 'kysely'
 import { portalOfPerson } from '../../core/intake'
+import { REQUESTER } from '../../core/rights'
 import { Refused } from '../../core/ticket'
 import { say } from '../../core/words'
 import type { Caller } from '../base/caller'
@@ -41,14 +42,14 @@ async function makeLink(trx: Trx, person: string, purpose: Purpose, by: string |
  * Sends somebody a link by which they choose their password, so that they can sign in.
  * @throws Refused when there is nobody of that id, or whoever asks may not let them in
  */
-export async function invite(desk: Desk, person: string, by: Pick<Caller, 'id' | 'role'>): Promise<void> {
+export async function invite(desk: Desk, person: string, by: Pick<Caller, 'id' | 'rights'>): Promise<void> {
   const { people } = await desk.knowledge.directory()
   const who = people.get(person)
   if (!who) throw new Refused('missing', 'There is no such person.')
   if (!who.active)
     throw new Refused('conflict', `${who.name} is put away; take them back before they are invited.`)
-  if (who.role !== 'requester' && by.role !== 'administrator')
-    throw new Refused('forbidden', 'Only an administrator invites people of the desk.')
+  if (!by.rights.has(who.role === REQUESTER ? 'addRequesters' : 'manageAccess'))
+    throw new Refused('forbidden', 'Your role does not invite them; ask an administrator.')
   await desk.db.transaction().execute((trx) => makeLink(trx, person, 'invitation', by.id))
 }
 
@@ -83,7 +84,7 @@ async function linkOf(db: Database | Trx, token: string, lock = false) {
 export async function linkPage(desk: Desk, token: string) {
   const { name, mail, role, organisation, notify } = await linkOf(desk.db, token)
   const { design } = await desk.knowledge.currentEdition()
-  const portal = role === 'requester' ? portalOfPerson(design.portals, organisation ?? undefined) : undefined
+  const portal = role === REQUESTER ? portalOfPerson(design.portals, organisation ?? undefined) : undefined
   return { name, mail, language: notify?.language ?? null, portal: portal?.id ?? null }
 }
 

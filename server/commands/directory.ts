@@ -27,6 +27,8 @@ import {
 } from '../../core/time'
 import { messageOf } from '../../core/error/messageOf'
 import { freeId } from '../../core/naming'
+import { aboutRight, ADMINISTRATOR, FIXED_ROLES, LETTING_IN, REQUESTER, type Right } from '../../core/rights'
+import type { Directory } from '../../core/design'
 import { Refused } from '../../core/ticket'
 import type { Caller } from '../base/caller'
 import { deskNow } from '../clock/deskClock'
@@ -41,18 +43,21 @@ import { beginSweep } from './sweep'
 /** Who changes something of the directory, and how. */
 export interface By {
   person: string | null
-  isAdministrator: boolean
-  /** Whether they lead; others of the desk add those who ask, and nothing else. */
-  isLead: boolean
+  rights: ReadonlySet<Right>
   way: Tables['directory_change']['way']
 }
 
-export const byCaller = ({ id, role, by }: Caller): By => ({
-  person: id,
-  isAdministrator: role === 'administrator',
-  isLead: role === 'lead' || role === 'administrator',
+export const byCaller = ({ id, rights, by }: Caller): By => ({
+  ...{ person: id, rights },
   way: by === 'token' ? 'program' : 'hand',
 })
+
+/** What somebody may do, as they are now. */
+export async function rightsNow({ knowledge }: Pick<Desk, 'knowledge'>, person: string) {
+  const directory = await knowledge.directory()
+  const who = directory.people.get(person)
+  return directory.rightsOf(who?.active ? who.role : REQUESTER)
+}
 
 /** The directory and the edition in force, for whoever says something of a thing. */
 export async function worldOf({ knowledge }: Pick<Desk, 'knowledge'>): Promise<DirectoryWorld> {
@@ -136,12 +141,11 @@ async function saveWithin(
 ) {
   const kept = id === undefined ? undefined : await keptThing(trx, list, id, world.zone, true)
   if (id !== undefined && !kept) throw missing(list, id)
-  const addsRequester = list === 'people' && !kept && given.role === 'requester'
-  if (!by.isLead && !addsRequester)
-    throw new Refused('forbidden', 'Only those who lead change this; you can add people who ask.')
-  if (kept) refuseChange(list, kept, version, by)
+  const addsRequester = list === 'people' && !kept && given.role === REQUESTER
+  if (!addsRequester || !by.rights.has('addRequesters')) refuseWithout(list, by)
+  if (kept) await refuseChange(desk, { list, kept, version }, by)
   const before = kept?.thing
-  const outcome = outcomeOf({ list, before, given, isAdministrator: by.isAdministrator, world })
+  const outcome = outcomeOf({ list, before, given, rights: by.rights, world })
   if (outcome.problems.length)
     throw new Refused('invalid', 'Some fields need another look.', outcome.problems)
   if (kept && !Object.keys(outcome.changed).length)
@@ -165,16 +169,34 @@ export function refuseMerged(list: ListName, { row }: Kept): void {
     )
 }
 
-/** Only an administrator changes what an administrator is. */
-export function refuseAbove(list: ListName, { values }: Thing, { isAdministrator }: By): void {
-  if (list === 'people' && values.role === 'administrator' && !isAdministrator)
-    throw new Refused('forbidden', 'Only an administrator changes an administrator.')
+/** @throws Refused where whoever does something has no right to change a list */
+export function refuseWithout(list: ListName, { rights }: Pick<By, 'rights'>): void {
+  const right = list === 'roles' ? 'composeRoles' : 'changeDirectory'
+  if (!rights.has(right))
+    throw new Refused('forbidden', `Your role has not the right “${aboutRight(right).label}”; ask a lead.`)
 }
 
-function refuseChange(list: ListName, kept: Kept, version: number | undefined, by: By): void {
+/** Who lets others in is changed only by those who do so as well. */
+export function refuseAbove(
+  list: ListName,
+  { values }: Thing,
+  { rights }: By,
+  directory: Pick<Directory, 'rightsOf'>,
+): void {
+  if (list !== 'people') return
+  const theirs = directory.rightsOf(String(values.role))
+  if (LETTING_IN.some((one) => theirs.has(one) && !rights.has(one)))
+    throw new Refused('forbidden', 'They let others in; only those who do so as well change them.')
+}
+
+async function refuseChange(
+  desk: Desk,
+  { list, kept, version }: { list: ListName; kept: Kept; version: number | undefined },
+  by: By,
+): Promise<void> {
   if (version !== undefined && version !== kept.version) throw somebodyElse(list)
   refuseMerged(list, kept)
-  refuseAbove(list, kept.thing, by)
+  refuseAbove(list, kept.thing, by, await desk.knowledge.directory())
 }
 
 /** The things in whose hours promises count: those that run are fitted where these change. */
@@ -249,7 +271,8 @@ export async function refusalOf(
   by: By,
 ): Promise<string | undefined> {
   try {
-    if (before) refuseAbove(list, before, by)
+    refuseWithout(list, by)
+    if (before) refuseAbove(list, before, by, await desk.knowledge.directory())
     if (before && active === false) await refuseIfNeeded(desk, list, before.id, by)
     return undefined
   } catch (error) {
@@ -311,7 +334,7 @@ export async function setShift(
     new Refused('invalid', 'Some fields need another look.', [{ field, message: messageOf(error) }])
   await desk.db.transaction().execute(async (trx) => {
     const kept = await keptThing(trx, 'people', id, zone, true)
-    if (!kept || kept.thing.values.role === 'requester')
+    if (!kept || kept.thing.values.role === REQUESTER)
       throw new Refused('missing', 'There is no such person at the desk.')
     const before = (kept.row.shift as Calendar | null) ?? noShift(id, String(kept.thing.values.zone))
     const day = from ?? isoDate(deskNow() + DAY, before.zone)
@@ -353,7 +376,7 @@ function readOr<T>(read: () => T, otherwise: (error: unknown) => Error): T {
 export async function firstShift(desk: Desk, id: string, { role, teams, shift, zone }: Values) {
   if (typeof shift === 'string')
     return { shift: JSON.stringify({ ...noShift(id, String(zone)), week: parseWeek(shift) }) }
-  if (role === 'requester' || !Array.isArray(teams) || !teams.length) return {}
+  if (role === REQUESTER || !Array.isArray(teams) || !teams.length) return {}
   const { design } = await desk.knowledge.currentEdition()
   const find = (wanted: string) => design.calendars.find((one) => one.id === wanted)
   const hours = find(design.desk.calendar)
@@ -420,7 +443,8 @@ export async function setAway(
     if (!kept) throw missing(list, id)
     if (kept.thing.active !== away) return false
     refuseMerged(list, kept)
-    refuseAbove(list, kept.thing, by)
+    refuseWithout(list, by)
+    refuseAbove(list, kept.thing, by, await desk.knowledge.directory())
     if (away) await refuseIfNeeded(desk, list, id, by)
     const { table, key } = STORED[list]
     await trx
@@ -448,10 +472,12 @@ export async function refuseIfNeeded(desk: Desk, list: ListName, id: string, by:
     if (id === by.person)
       throw new Refused('conflict', 'You cannot put yourself away; ask another administrator.')
     const others = [...directory.people.values()].filter(
-      (one) => one.active && one.role === 'administrator' && one.id !== id,
+      (one) => one.active && one.role === ADMINISTRATOR && one.id !== id,
     )
     if (!others.length) throw new Refused('conflict', 'This is the last administrator; name another first.')
   }
+  if (list === 'roles' && FIXED_ROLES.includes(id))
+    throw new Refused('conflict', 'No desk is without this role; put another together.')
   if (list !== 'teams' && list !== 'queues') return
   const [first, ...more] = usesInDesign(edition.design, directory, list, id)
   if (first)

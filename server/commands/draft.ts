@@ -76,8 +76,9 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
 }
 
 async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, person: string) {
-  const { people, desks } = await desk.knowledge.directory()
-  const why = notAllowed(before, after, people.get(person)?.role, person, [...desks.values()])
+  const directory = await desk.knowledge.directory()
+  const rights = directory.rightsOf(directory.people.get(person)?.role ?? '')
+  const why = notAllowed(before, after, rights, person, [...directory.desks.values()])
   if (why) throw new Refused('forbidden', why)
 }
 

@@ -8,7 +8,7 @@ import { machineNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import type { ListFileState, ListFileSummary } from '../db/tables'
 import { takeFile, type Hear } from '../directory/file'
-import type { By } from './directory'
+import { rightsNow, type By } from './directory'
 import type { Desk } from './desk'
 
 /** A file of a list, as whoever sent it sees it. */
@@ -67,7 +67,7 @@ export async function sendFile(
       .insertInto('list_file')
       .values({
         ...{ id, list, name, as, content, person, state: 'waiting' },
-        by: rightsOf(by),
+        by: wayOf(by),
       })
       .execute()
     await queue(trx, id)
@@ -75,8 +75,8 @@ export async function sendFile(
   return { id }
 }
 
-/** By what right something is done, as it is written down for the worker. */
-const rightsOf = ({ isAdministrator, isLead, way }: By) => JSON.stringify({ isAdministrator, isLead, way })
+/** How it is done, as it is written down for the worker; the right to is looked at when it is. */
+const wayOf = ({ way }: By) => JSON.stringify({ way })
 
 const queue = (
   db: Pick<Database, 'selectFrom'> & Parameters<ReturnType<typeof sql>['execute']>[0],
@@ -146,7 +146,7 @@ export async function takeSent(desk: Desk, id: string, by: By): Promise<void> {
   await desk.db.transaction().execute(async (trx) => {
     const done = await trx
       .updateTable('list_file')
-      .set({ state: 'taking', done: 0, by: rightsOf(by) })
+      .set({ state: 'taking', done: 0, by: wayOf(by) })
       .where('id', '=', id)
       .where('person', '=', by.person ?? '')
       .where('state', '=', 'looked')
@@ -198,7 +198,8 @@ export async function doFile(
   if (!row || !isOneOf(OPEN, row.state) || !isOneOf(LIST_NAMES, row.list)) return
   const { list, as, content, person } = row
   const take = row.state === 'taking'
-  const by: By = { ...row.by, person }
+  const rights = await rightsNow(desk, person)
+  const by: By = { way: row.by.way, person, rights }
   await put(desk, id, { state: take ? 'taking' : 'looking' })
   try {
     const report = await takeFile(desk, { list, content, as, take }, by, hearing(desk, id, goesOn))

@@ -1,6 +1,8 @@
 import { Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
 import { fieldOf, sees, type FieldValue } from '../../core/fields'
 import { canonicalJson } from '../../core/json'
+import { isSeen } from '../../core/rights'
+import { sightOf } from '../queries/sight'
 import type { FieldColumn } from '../../core/work'
 import type { Desk } from './desk'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -54,7 +56,9 @@ export async function changeMany(
     .where('reference', 'in', [...references])
     .execute()
   const isHidden = isOfField(change) && !(await mayKnow(desk, change, actor))
-  const states = new Map(rows.map((one) => [one.reference, wholeState(one)]))
+  const sight = 'person' in actor ? await sightOf(desk, actor.person) : undefined
+  const seen = rows.map(wholeState).filter((one) => !sight || isSeen(sight, one))
+  const states = new Map(seen.map((one) => [one.reference, one]))
   const lines: ManyLine[] = []
   for (const reference of new Set(references)) {
     const state = states.get(reference)

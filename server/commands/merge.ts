@@ -11,6 +11,7 @@ import {
 } from '../../core/directory'
 import { canonicalJson } from '../../core/json'
 import { isAbsence, type Directory } from '../../core/design'
+import { REQUESTER } from '../../core/rights'
 import { Refused } from '../../core/ticket'
 import type { Calendar } from '../../core/time'
 import { readView, type ViewDefinition } from '../../core/work'
@@ -24,6 +25,7 @@ import {
   missing,
   nameIn,
   refuseAbove,
+  refuseWithout,
   refuseIfNeeded,
   somebodyElse,
   trace,
@@ -58,7 +60,7 @@ interface Both {
 export async function mergePlan(desk: Desk, { list, id, into, chosen }: Merge, by: By): Promise<Merged> {
   const world = await worldOf(desk)
   if (!world.has(list, id)) throw missing(list, id)
-  return mergedOf({ list, from: id, into, chosen, isAdministrator: by.isAdministrator, world })
+  return mergedOf({ list, from: id, into, chosen, rights: by.rights, world })
 }
 
 /**
@@ -75,7 +77,7 @@ export async function mergeThings(desk: Desk, merge: Merge, by: By): Promise<{ e
     const both = await lockedBoth(trx, merge, world.zone)
     await refuseMerging(desk, merge, both, by)
     const { chosen } = merge
-    const plan = mergedOf({ list, from: id, into, chosen, isAdministrator: by.isAdministrator, world })
+    const plan = mergedOf({ list, from: id, into, chosen, rights: by.rights, world })
     if (plan.problems.length)
       throw new Refused('invalid', 'These cannot be merged as they are.', plan.problems)
     await giveUp(trx, merge, plan, both)
@@ -157,13 +159,14 @@ async function lockedBoth(
 }
 
 async function refuseMerging(desk: Desk, { list, id }: Merge, { gone, stays }: Both, by: By): Promise<void> {
-  if (!by.isLead) throw new Refused('forbidden', 'Only those who lead merge what is there twice.')
-  for (const { thing } of [gone, stays]) refuseAbove(list, thing, by)
+  refuseWithout(list, by)
+  const directory = await desk.knowledge.directory()
+  for (const { thing } of [gone, stays]) refuseAbove(list, thing, by, directory)
   if (list !== 'people') return
-  const ofDesk = [gone, stays].some(({ thing }) => thing.values.role !== 'requester')
+  const ofDesk = [gone, stays].some(({ thing }) => thing.values.role !== REQUESTER)
   // Whoever comes in as one of them comes in as the other then.
-  if (ofDesk && !by.isAdministrator)
-    throw new Refused('forbidden', 'Only an administrator merges people of the desk; ask one.')
+  if (ofDesk && !by.rights.has('changePeople'))
+    throw new Refused('forbidden', 'Your role does not merge people of the desk; ask an administrator.')
   await refuseIfNeeded(desk, list, id, by)
 }
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { ABSENCE, isAbsence } from '../../core/design'
 import type { Preferences } from '../../core/notification'
+import { REQUESTER } from '../../core/rights'
 import { DAY, dayNumberOf, isoDate } from '../../core/time'
 import { Refused } from '../../core/ticket'
 import type { Language } from '../../core/words'
@@ -67,7 +68,7 @@ export async function setAbsence(
   { from, to, why }: { from: string; to: string; why: string | null },
 ): Promise<void> {
   const person = (await desk.knowledge.directory()).people.get(id)
-  if (!person || person.role === 'requester')
+  if (!person || person.role === REQUESTER)
     throw new Refused('missing', 'There is no such person at the desk.')
   const [first, last] = [dayNumberOf(from), dayNumberOf(to)]
   const wrong = (message: string) =>

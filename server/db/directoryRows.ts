@@ -52,6 +52,7 @@ export const KEPT_LISTS: Readonly<Record<ListName, KeptList>> = {
   people: { ...plain('person', 'people'), read: personOf },
   queues: { ...plain('queue', 'queues'), read: queueOf },
   desks: plain('desk', 'desks'),
+  roles: plain('role', 'roles'),
   skills: plain('skill', 'skills'),
   covers: plain('cover', 'covers'),
   'agreement-types': plain('agreement_type', 'agreementTypes'),

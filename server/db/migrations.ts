@@ -539,4 +539,20 @@ create table list_file (
 create index list_file_person on list_file (person, sent_at);
 `,
   },
+  {
+    // The first roles may what they could before, under the ids that people have already.
+    name: '0027 roles are sets of rights that an administrator puts together',
+    sql: `
+create table role (like skill including all);
+alter table role add column rights text[] not null default '{}', add column reach text not null default 'all';
+insert into role (id, name, rights) values
+  ('requester', 'Requester', '{}'),
+  ('technician', 'Technician', '{seeTickets,workTickets,sortTickets,assignTickets,declareMajor,logTickets,acceptArrivals,sendSignals,writeKnowledge,writeNotices,seeDirectory,addRequesters,repairEquipment,makeTokens,seeMessages}'),
+  ('dispatcher', 'Dispatcher', '{seeTickets,workTickets,sortTickets,assignTickets,declareMajor,logTickets,acceptArrivals,sendSignals,planPeople,writeKnowledge,writeNotices,seeDirectory,addRequesters,repairEquipment,makeTokens,seeMessages}'),
+  ('lead', 'Lead', '{seeTickets,workTickets,sortTickets,assignTickets,everyQueue,declareMajor,logTickets,acceptArrivals,sendSignals,extendPromises,manageTime,planPeople,writeKnowledge,retireKnowledge,writeNotices,changeDesign,publishDesign,seeDirectory,addRequesters,changeDirectory,repairEquipment,makeTokens,shareViews,seeMessages,repeatMessages}'),
+  ('administrator', 'Administrator', '{seeTickets,workTickets,sortTickets,assignTickets,everyQueue,declareMajor,logTickets,acceptArrivals,sendSignals,extendPromises,manageTime,planPeople,writeKnowledge,retireKnowledge,writeNotices,changeDesign,publishDesign,makeQuestions,everyDesk,setSecrets,seeDirectory,addRequesters,changeDirectory,repairEquipment,changePeople,composeRoles,manageAccess,makeTokens,shareViews,seeMessages,repeatMessages}');
+alter table person add foreign key (role) references role;
+update list_file set by = jsonb_build_object('way', by->'way');
+`,
+  },
 ]

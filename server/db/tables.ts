@@ -1,6 +1,7 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
-import type { Design, Role, SkillGrade } from '../../core/design'
+import type { Design, SkillGrade } from '../../core/design'
+import type { Reach } from '../../core/rights'
 import type { LineReport, ListName, Values } from '../../core/directory'
 import type { Preferences } from '../../core/notification'
 import type { FieldValues } from '../../core/fields'
@@ -114,7 +115,7 @@ export interface Tables {
     id: string
     name: string
     mail: string
-    role: Role
+    role: string
     active: Filled<boolean>
     zone: string
     organisation: string | null
@@ -137,6 +138,7 @@ export interface Tables {
   }
   team: Listed & { lead: OrNull<string>; desks: Filled<string[]> }
   queue: Listed & { team: OrNull<string>; seen_by: Filled<string[]> }
+  role: Listed & { rights: Filled<string[]>; reach: Filled<Reach> }
   desk: Listed & { leads: Filled<string[]> }
   skill: Listed
   cover: Listed
@@ -269,7 +271,7 @@ export interface Tables {
     as: 'csv' | 'xlsx'
     content: Buffer
     /** By what right it was sent. */
-    by: Json<{ isAdministrator: boolean; isLead: boolean; way: Tables['directory_change']['way'] }>
+    by: Json<{ way: Tables['directory_change']['way'] }>
     person: string
     state: ListFileState
     /** Lines that are looked at or taken in, of so many. */

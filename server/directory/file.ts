@@ -56,7 +56,7 @@ export async function takeFile(
 ): Promise<FileReport> {
   const records = recordsOf(await linesIn(content, as), columnsOf(list))
   const world = await worldOf(desk)
-  const plan = new FilePlan(list, world, by.isAdministrator)
+  const plan = new FilePlan(list, world, by.rights)
   for (const [at, record] of records.entries()) {
     if (at % YIELD_EVERY === 0) await othersGo()
     plan.register(record, at + 2)

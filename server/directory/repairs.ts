@@ -1,3 +1,4 @@
+import { seenSql, sightOf } from '../queries/sight'
 import { sql } from 'kysely'
 import { oneAt } from '../../core/lookup'
 import { periodOf } from '../../core/agreement'
@@ -78,7 +79,8 @@ function endOfDay(last: string | undefined, zone: string, problems: FieldProblem
 const SHOWN = 50
 
 /** What became of a machine: its repairs and its tickets, newest first. @throws Refused when there is no such thing */
-export async function historyOf(desk: Desk, number: number) {
+export async function historyOf(desk: Desk, number: number, person: string) {
+  const sight = await sightOf(desk, person)
   const directory = await desk.knowledge.directory()
   if (!directory.equipment.has(String(number)))
     throw new Refused('missing', `There is no equipment ${number}.`)
@@ -94,6 +96,7 @@ export async function historyOf(desk: Desk, number: number) {
       .selectFrom('ticket')
       .select(['reference', 'summary', 'status_group', 'logged_at'])
       .where(sql<boolean>`facts->'equipment'->>'number' = ${String(number)}`)
+      .where(seenSql(sight))
       .orderBy('reference', 'desc')
       .limit(SHOWN)
       .execute(),

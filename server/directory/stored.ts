@@ -43,6 +43,7 @@ export const STORED: Readonly<Record<ListName, Stored>> = {
     columns: ({ seenBy, ...values }) => ({ ...values, ...(seenBy !== undefined && { seen_by: seenBy }) }),
   },
   desks: word('desks'),
+  roles: word('roles'),
   skills: word('skills'),
   covers: word('covers'),
   'agreement-types': word('agreement-types'),

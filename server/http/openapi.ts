@@ -1,3 +1,4 @@
+import { rightsAsked } from './route'
 import { getMetadataStorage } from 'class-validator'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { version } from '../../package.json'
@@ -93,7 +94,7 @@ function describe(
       .map((word) => word.slice(0, 1).toUpperCase() + word.slice(1))
       .join('')}`,
     summary: statement.summary,
-    description: `Who may call: ${statement.who}`,
+    description: `Who may call: ${statement.who ?? rightsAsked(statement).join(' or ')}`,
     ...(statement.who !== 'anyone' && { security: [{ token: [] }, { session: [] }] }),
     parameters: [
       ...parameters.map((name) => ({

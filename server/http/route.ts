@@ -13,7 +13,7 @@ import {
   type EventHandlerRequest,
   type H3Event,
 } from 'h3'
-import type { Role } from '../../core/design'
+import { aboutRight, REQUESTER, type Right } from '../../core/rights'
 import type { FieldProblem } from '../../core/ticket'
 import { clockMode } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
@@ -22,27 +22,16 @@ import { readText, refuseDeep, refuseUnsafe } from './door'
 import { keepable } from '../base/keepable'
 import { log } from '../base/log'
 import { HttpProblem, problemOf } from './problem'
+import { seenTicket } from '../queries/sight'
 import { services, type Services } from './services'
 import type { Caller } from '../base/caller'
 import { callerOfSession, SESSION_COOKIE } from './session'
 
-/** Who may call a route. Each role may do what those below it may: lead above technician, administrator above all. */
-export type Who = 'anyone' | 'signedIn' | 'technician' | 'lead' | 'administrator' | 'demo'
-
-const RANK: Record<Role, number> = { requester: 0, technician: 1, dispatcher: 1, lead: 2, administrator: 3 }
-const NEEDED: Record<Who, number> = {
-  anyone: -1,
-  signedIn: 0,
-  technician: 1,
-  demo: 1,
-  lead: 2,
-  administrator: 3,
-}
+/** Who may call a route for which no right is asked: anybody, whoever has signed in, the people of the desk. */
+export type Who = 'anyone' | 'signedIn' | 'staff' | 'demo'
 
 /** Whether somebody of this role works at the desk. */
-export function isStaff(role: Role): boolean {
-  return RANK[role] >= 1
-}
+export const isStaff = (role: string): boolean => role !== REQUESTER
 
 /** What stands in braces in a route's path: a whole number, a text as it is, or one of a few words. */
 export type PathParts = Record<string, 'number' | 'text' | readonly string[]>
@@ -52,9 +41,13 @@ export type PathOf<P extends PathParts> = {
   [K in keyof P]: P[K] extends 'number' ? number : P[K] extends readonly (infer Word)[] ? Word : string
 }
 
+/** Who may call a route: a right, one of several where it goes by what is said, or nothing but who somebody is. */
+export type Admission = { who: Who; may?: undefined } | { may: Right | readonly Right[]; who?: undefined }
+
 /** What a route says about itself: who may call it, and for the API's description. */
-export interface Statement<B, Q, P extends PathParts = PathParts> {
-  who: Who
+export type Statement<B, Q, P extends PathParts = PathParts> = Admission & Said<B, Q, P>
+
+interface Said<B, Q, P extends PathParts> {
   summary: string
   /** The parts of its path that are not fixed; a test holds them to the file's name. */
   path?: P
@@ -113,10 +106,13 @@ export function defineRoute<
     try {
       const { desk, callerOfToken } = services()
       const caller = await callerOf(event, desk, callerOfToken)
-      admit(statement.who, caller)
+      admit(statement, caller)
       refuseUnsafe(event.context.params ?? {})
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
       const path = pathOf(event, statement.path)
+      const rights = rightsAsked(statement)
+      if (caller && typeof path.reference === 'number' && rights.some((one) => aboutRight(one).ofTickets))
+        await seenTicket(desk, caller, path.reference)
       const type = statement.body ?? statement.bodyOf?.(wordOf(path, statement.path))
       const limit = statement.bodyLimit ?? (statement.who === 'anyone' ? STRANGERS_LIMIT : BODY_LIMIT)
       const body = type ? await parse(type, await readJson(event, limit)) : ({} as B)
@@ -167,11 +163,22 @@ async function callerOf(
   return cookie ? callerOfSession(desk.db, cookie) : undefined
 }
 
-function admit(who: Who, caller: Caller | undefined): void {
+/** The rights of which a route asks one. */
+export const rightsAsked = ({ may = [] }: Admission): readonly Right[] =>
+  typeof may === 'string' ? [may] : may
+
+function admit(admission: Admission, caller: Caller | undefined): void {
+  const { who } = admission
   if (who === 'anyone') return
   if (!caller) throw new HttpProblem(401, SIGN_IN)
-  if (RANK[caller.role] < NEEDED[who])
-    throw new HttpProblem(403, `Your role (${caller.role}) may not do this.`)
+  const asked = rightsAsked(admission)
+  if (who !== 'signedIn' && !isStaff(caller.role))
+    throw new HttpProblem(403, 'This is for the people of the desk.')
+  if (!who && !asked.some((one) => caller.rights.has(one)))
+    throw new HttpProblem(
+      403,
+      `Your role has not the right “${asked.map((one) => aboutRight(one).label).join('” or “')}”; an administrator gives it.`,
+    )
   if (who === 'demo' && clockMode() !== 'demo')
     throw new HttpProblem(403, 'Only the demo has a clock that can be put forward.')
 }

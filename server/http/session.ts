@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import { REQUESTER, rightsOf } from '../../core/rights'
 import { machineNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import { requesterProblem } from './problem'
@@ -18,10 +19,13 @@ const CALLER = [
   'person.id',
   'person.name',
   'person.role',
+  'role.rights',
   'person.zone',
   'person.teams',
   'person.organisation',
 ] as const
+
+const rightsOfRow = ({ role, rights }: { role: string; rights: string[] }) => rightsOf({ id: role, rights })
 
 /** When somebody was last seen is written down this often at most, so that reading does not mean writing. */
 const SEEN_EVERY = '20 seconds'
@@ -32,6 +36,7 @@ export async function callerOfSession(db: Database, secret: string): Promise<Cal
   const row = await db
     .selectFrom('session')
     .innerJoin('person', 'person.id', 'session.person')
+    .innerJoin('role', 'role.id', 'person.role')
     .select([
       ...CALLER,
       'session.portal',
@@ -50,7 +55,7 @@ export async function callerOfSession(db: Database, secret: string): Promise<Cal
       .set({ seen_at: sql`now()` })
       .where('token_hash', '=', tokenHash)
       .execute()
-  return { ...caller, role: caller.role, by: 'session', credential: tokenHash }
+  return { ...caller, rights: rightsOfRow(caller), by: 'session', credential: tokenHash }
 }
 
 /** The callers of some bearer tokens, in their order; nobody for one that is not known. */
@@ -59,6 +64,7 @@ export async function callersOfTokens(db: Database, secrets: string[]): Promise<
   const rows = await db
     .selectFrom('api_token')
     .innerJoin('person', 'person.id', 'api_token.person')
+    .innerJoin('role', 'role.id', 'person.role')
     .select([...CALLER, 'token_hash', 'used_at'])
     .where('token_hash', 'in', hashes)
     .where('person.active', '=', true)
@@ -68,7 +74,7 @@ export async function callersOfTokens(db: Database, secrets: string[]): Promise<
   const callers = new Map(
     rows.map(({ token_hash, used_at: _, ...row }): [string, Caller] => [
       token_hash,
-      { ...row, portal: null, by: 'token', credential: token_hash },
+      { ...row, rights: rightsOfRow(row), portal: null, by: 'token', credential: token_hash },
     ]),
   )
   return hashes.map((hash) => callers.get(hash))
@@ -170,8 +176,8 @@ function isAdmitted(
   person: { role: string; organisation: string | null },
   portal: SignIn['portal'],
 ): boolean {
-  if (!portal) return person.role !== 'requester'
-  if (person.role !== 'requester') return true
+  if (!portal) return person.role !== REQUESTER
+  if (person.role !== REQUESTER) return true
   return portal.organisations.length === 0 || portal.organisations.includes(person.organisation ?? '')
 }
 

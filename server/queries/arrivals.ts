@@ -6,6 +6,7 @@ import { statusOf } from '../../core/lifecycle'
 import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { becauseInWords, becausesInWords } from '../../core/explain'
+import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 
@@ -18,9 +19,10 @@ export interface ArrivalsQuery {
 }
 
 /** What waits in Arrivals: what the desk can decide on first, the longest waiting on top. Pages go by key. */
-export async function listArrivals(desk: Reading, { after, limit }: ArrivalsQuery) {
+export async function listArrivals(desk: Reading, { after, limit }: ArrivalsQuery, person: string) {
   const [waits, loggedAt, reference] = (after ?? '').split('_').map(Number)
-  const held = desk.db.selectFrom('ticket').where('held', '=', true)
+  const sight = await sightOf(desk, person)
+  const held = desk.db.selectFrom('ticket').where('held', '=', true).where(seenSql(sight))
   const page = await held
     .select([...STATE_COLUMNS, WAITS.as('waits')])
     .$if(after !== undefined, (q) =>
@@ -71,7 +73,7 @@ function rowOf(state: TicketState, waits: boolean, design: CompiledDesign, direc
 export type ArrivalRow = ReturnType<typeof rowOf>
 
 /** Everything that is needed to decide on one held ticket; undefined when it is not held. */
-export async function arrivalPage(desk: Reading, reference: number) {
+export async function arrivalPage(desk: Reading, reference: number, person: string) {
   const row = await desk.db
     .selectFrom('ticket')
     .select([...STATE_COLUMNS, WAITS.as('waits')])
@@ -83,7 +85,7 @@ export async function arrivalPage(desk: Reading, reference: number) {
   const [design, directory, alike] = await Promise.all([
     desk.knowledge.editionOf(state),
     desk.knowledge.directory(),
-    alikeTo(desk, state),
+    alikeTo(desk, state, person),
   ])
   const { design: document } = design
   return {
@@ -107,7 +109,8 @@ const MOST_ALIKE = 5
 const ALIKE_FROM = 0.3
 
 /** Open tickets that may be about the same thing: of the same requester or organisation, or in like words. */
-async function alikeTo(desk: Reading, state: TicketState) {
+async function alikeTo(desk: Reading, state: TicketState, person: string) {
+  const sight = await sightOf(desk, person)
   const { reference, requester, organisation, item, summary } = state
   const likeness = sql<number>`similarity(summary, ${summary})`
   const rows = await desk.db
@@ -115,6 +118,7 @@ async function alikeTo(desk: Reading, state: TicketState) {
     .select(['reference', 'summary', 'requester', 'state', 'held', likeness.as('likeness')])
     .where('status_group', '<>', 'done')
     .where('reference', '<>', reference)
+    .where(seenSql(sight))
     .where(
       sql<boolean>`(requester = ${requester} or (organisation = ${organisation} and item = ${item})
         or summary % ${summary})`,

@@ -1,5 +1,7 @@
 import { bandOfBalance, type Band, type Clock } from '../../core/clock'
 import type { KeptState } from '../db/tables'
+import { isSeen, type Sight } from '../../core/rights'
+import { sightOf } from './sight'
 import type { Reading } from './reading'
 import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
@@ -21,6 +23,8 @@ export interface ClockQuery {
   after?: string
   limit: number
   now: number
+  /** Who asks. */
+  person: string
 }
 
 /** One running promise of the whole desk. */
@@ -66,7 +70,7 @@ interface Standing {
  */
 export async function listClocks(desk: Reading, query: ClockQuery): Promise<ClockList> {
   const [all, found] = await Promise.all([desk.clocks.all(), searched(desk, query.search)])
-  const fits = filterOf(query, found)
+  const fits = filterOf(query, found, await sightOf(desk, query.person))
   const bands: ClockList['bands'] = { over: 0, close: 0, fine: 0, paused: 0 }
   let overdrawn = 0
   const standing: Standing[] = []
@@ -101,10 +105,15 @@ async function searched(desk: Reading, search: string | undefined): Promise<Set<
   return new Set(rows.map((row) => row.reference))
 }
 
-function filterOf(query: ClockQuery, found: Set<number> | undefined): (clock: KeptClock) => boolean {
+function filterOf(
+  query: ClockQuery,
+  found: Set<number> | undefined,
+  sight: Sight,
+): (clock: KeptClock) => boolean {
   const { target, team, organisation, priority, technician } = query
   const holder = technician === 'nobody' ? null : technician
   return (clock) =>
+    isSeen(sight, clock) &&
     (target === undefined || clock.target === target) &&
     (team === undefined || clock.team === team) &&
     (organisation === undefined || clock.organisation === organisation) &&

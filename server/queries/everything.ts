@@ -2,6 +2,8 @@ import { sql } from 'kysely'
 import { readSearch, type SearchFilter, type SearchWords } from '../../core/work'
 import { statusOf } from '../../core/lifecycle'
 import { deskNow } from '../clock/deskClock'
+import { REQUESTER, type Sight } from '../../core/rights'
+import { seenSql } from './sight'
 import type { Reading } from './reading'
 import { oneAt } from '../../core/lookup'
 
@@ -52,7 +54,9 @@ export async function findEverything(
   const { terms, filters } = words
   const likes = await Promise.all(terms.map((term) => likeWords(desk, term)))
   const [tickets, others] = await Promise.all([
-    findTickets(desk, words, likes, person, limit),
+    directory.may(person, 'seeTickets')
+      ? findTickets(desk, words, likes, person, limit, directory.sightOf(person))
+      : { exact: [], hits: [], count: 0 },
     filters.length ? [] : findOthers(desk, words),
   ])
   const corrected = terms.flatMap((word, index) =>
@@ -128,13 +132,18 @@ async function findTickets(
   likes: string[][],
   person: string,
   limit: number,
+  sight: Sight,
 ): Promise<{ exact: Hit[]; hits: Hit[]; count: number }> {
-  const exact = number === undefined ? [] : await ticketOfNumber(desk, number)
+  const exact = number === undefined ? [] : await ticketOfNumber(desk, number, sight)
   if (!terms.length && !filters.length) return { exact, hits: [], count: 0 }
   // Of a million tickets few are open: their words have an index of their own.
   const isOpen = terms.length > 0 && filters.some((one) => one.by === 'state' && OF_OPEN.has(one.state))
   const where = sql.join(
-    [sql`true`, ...(isOpen ? [sql`w.is_open`] : []), ...filters.map((one) => filterSql(one, person))],
+    [
+      seenSql(sight, 't'),
+      ...(isOpen ? [sql`w.is_open`] : []),
+      ...filters.map((one) => filterSql(one, person)),
+    ],
     sql` and `,
   )
   const query = sql`to_tsquery('english', ${terms.length ? tsQuery(terms, likes) : ''})`
@@ -181,11 +190,12 @@ async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
   }
 }
 
-async function ticketOfNumber(desk: Reading, number: number): Promise<Hit[]> {
+async function ticketOfNumber(desk: Reading, number: number, sight: Sight): Promise<Hit[]> {
   const row = await desk.db
     .selectFrom('ticket')
     .select(['reference', 'summary', 'requester', 'kind', 'status', 'edition'])
     .where('reference', '=', number)
+    .where(seenSql(sight))
     .executeTakeFirst()
   return row ? [await ticketHit(desk, { ...row, why: `number «${number}»` })] : []
 }
@@ -217,9 +227,12 @@ async function findOthers(desk: Reading, { terms }: SearchWords): Promise<Hit[]>
       (one) => `${one.name} ${one.mail} ${one.department ?? ''}`,
       (one) => ({
         kind: 'person',
-        to: `/find?words=${encodeURIComponent(one.role === 'requester' ? `“${one.name}”` : `by ${one.name}`)}`,
+        to: `/find?words=${encodeURIComponent(one.role === REQUESTER ? `“${one.name}”` : `by ${one.name}`)}`,
         title: one.name,
-        note: one.role === 'requester' ? named(one.organisation) : one.role,
+        note:
+          one.role === REQUESTER
+            ? named(one.organisation)
+            : (directory.roles.get(one.role)?.name ?? one.role),
       }),
     ),
     ...pick(

@@ -3,6 +3,8 @@ import { becauseInWords } from '../../core/explain'
 import type { Because } from '../../core/reason'
 import type { DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
+import { isLimited } from '../../core/rights'
+import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
 import { messageRowOf } from './messageByToken'
 
@@ -44,7 +46,8 @@ const COLUMNS = [
 ] as const
 
 /** Everything that went or will go, newest first. */
-export async function messagesPage(desk: Reading, query: MessagesQuery) {
+export async function messagesPage(desk: Reading, query: MessagesQuery, person: string) {
+  const sight = await sightOf(desk, person)
   const [at, key] = (query.before ?? '').split(' ')
   const words = query.words?.trim()
   const { limit = PAGE } = query
@@ -53,6 +56,12 @@ export async function messagesPage(desk: Reading, query: MessagesQuery) {
     .select(COLUMNS)
     .where((e) =>
       e.and({ ...(query.state && { state: query.state }), ...(query.person && { person: query.person }) }),
+    )
+    .$if(isLimited(sight), (q) =>
+      q.where(
+        sql<boolean>`(outbox.reference is null or exists (
+          select from ticket where ticket.reference = outbox.reference and ${seenSql(sight)}))`,
+      ),
     )
     .$if(query.channel !== undefined, (q) => q.where('channel', '=', query.channel as 'mail'))
     .$if(Boolean(words), (q) =>

@@ -1,8 +1,10 @@
+import { isSeen, type Sight } from '../../core/rights'
 import type { Database } from '../db/connection'
 import { Kept } from './kept'
 
 interface OpenTicket {
   team: string
+  queue: string
   technician: string | null
   dueAt: number | null
 }
@@ -12,6 +14,8 @@ export interface Asking {
   person: string
   teams: readonly string[]
   now: number
+  /** Which of them whoever asks sees; all if left out. */
+  sight?: Sight
 }
 
 /** How many tickets the views of open ones hold. */
@@ -23,9 +27,11 @@ export class OpenTickets extends Kept<OpenTicket> {
     super()
   }
 
-  async counts({ person, teams, now }: Asking): Promise<ViewCounts> {
+  async counts({ person, teams, now, sight }: Asking): Promise<ViewCounts> {
     const counts = { open: 0, mine: 0, team: 0, unassigned: 0, over: 0 }
-    for (const { team, technician, dueAt } of (await this.now()).values()) {
+    for (const one of (await this.now()).values()) {
+      if (sight && !isSeen(sight, one)) continue
+      const { team, technician, dueAt } = one
       counts.open++
       if (technician === person) counts.mine++
       if (technician === null) counts.unassigned++
@@ -39,13 +45,11 @@ export class OpenTickets extends Kept<OpenTicket> {
     // What waits in Arrivals is not the Desk's yet.
     let question = this.db
       .selectFrom('ticket')
-      .select(['reference', 'team', 'technician', 'due_at'])
+      .select(['reference', 'team', 'queue', 'technician', 'due_at'])
       .where('status_group', '<>', 'done')
       .where('held', '=', false)
     if (references) question = question.where('reference', 'in', references)
     const rows = await question.execute()
-    return new Map(
-      rows.map(({ reference, team, technician, due_at }) => [reference, { team, technician, dueAt: due_at }]),
-    )
+    return new Map(rows.map(({ reference, due_at: dueAt, ...row }) => [reference, { ...row, dueAt }]))
   }
 }

@@ -21,6 +21,7 @@ export interface KeptClock {
   closeFrom: number | undefined
   edition: number
   team: string
+  queue: string
   technician: string | null
   organisation: string | null
   priority: string
@@ -52,7 +53,7 @@ export class RunningClocks extends Kept<KeptClock[]> {
       .innerJoin('ticket', 'ticket.reference', 'clock.reference')
       .select(['clock.reference', 'target', 'started_at', 'granted', 'paused', 'calendar', 'shift'])
       .select(['balance', 'balance_at', 'clock.due_at', 'clock.edition as hours_edition', 'ticket.edition'])
-      .select(['team', 'technician', 'organisation', 'priority'])
+      .select(['team', 'queue', 'technician', 'organisation', 'priority'])
       .where('stopped_at', 'is', null)
     if (references) question = question.where('clock.reference', 'in', references)
     const rows = await question.execute()
@@ -75,6 +76,7 @@ export class RunningClocks extends Kept<KeptClock[]> {
         closeFrom: oneBy(editions, row.edition).design.desk.closeFrom,
         edition: row.edition,
         team: row.team,
+        queue: row.queue,
         technician: row.technician,
         organisation: row.organisation,
         priority: row.priority,

@@ -12,6 +12,8 @@ import {
   type ViewGroup,
   type ViewSort,
 } from '../../core/work'
+import type { Sight } from '../../core/rights'
+import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { conditionSql, fieldGroup, fieldOrder, type SortCast } from './conditionSql'
@@ -138,8 +140,8 @@ function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
   return view === 'all' && sort !== 'changed' ? 'logged' : sort
 }
 
-function wantedBy(query: ListQuery, calendars: Calendars): RawBuilder<boolean> {
-  const parts = [FILTERS[query.view](query), textMatches(query.search)]
+function wantedBy(query: ListQuery, calendars: Calendars, sight: Sight): RawBuilder<boolean> {
+  const parts = [FILTERS[query.view](query), textMatches(query.search), seenSql(sight)]
   if (query.where) parts.push(conditionSql(query.where, { now: query.now, calendars }))
   if (query.rule) parts.push(decidedBy(query.rule, query.now))
   return sql<boolean>`${sql.join(parts, sql` and `)}`
@@ -154,9 +156,13 @@ export async function listTickets(desk: Reading, query: ListQuery): Promise<Tick
   const group =
     query.group && query.view !== 'done' && query.view !== 'all' ? groupBy(query.group) : undefined
   const fieldNames = Object.fromEntries(seenFields(current, query).map((one) => [one.name, one.label]))
-  const wanted = wantedBy(query, current)
+  const sight = await sightOf(desk, query.person)
+  const wanted = wantedBy(query, current, sight)
   const page = await pageOf(desk.db, { query, by, cast, falls, group, wanted })
-  const [counted, directory] = await Promise.all([countOf(desk, query, wanted), desk.knowledge.directory()])
+  const [counted, directory] = await Promise.all([
+    countOf(desk, query, wanted, sight),
+    desk.knowledge.directory(),
+  ])
   const rows = await Promise.all(
     page.slice(0, query.limit).map(async (row) => {
       const design = await desk.knowledge.editionOf(row.state)
@@ -182,10 +188,11 @@ async function countOf(
   desk: Reading,
   query: ListQuery,
   wanted: RawBuilder<boolean>,
+  sight: Sight,
 ): Promise<Pick<TicketList, 'total' | 'isMore'>> {
   const { view, search, where, rule } = query
   if (view !== 'all' && view !== 'done' && !search?.trim() && !where && !rule)
-    return { total: (await desk.open.counts(query))[view], isMore: false }
+    return { total: (await desk.open.counts({ ...query, sight }))[view], isMore: false }
   const { rows } = await sql<{ total: number }>`select count(*)::int as total from
     (select 1 from ticket where ${wanted} limit ${MOST_COUNTED + 1}) as counted`.execute(desk.db)
   const { total } = oneAt(rows, 0)

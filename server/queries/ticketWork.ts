@@ -4,6 +4,7 @@ import type { Reason } from '../../core/reason'
 import { planMove, previewMessage, type MovePlan, type TicketState } from '../../core/ticket'
 import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
+import { isSeen, type Sight } from '../../core/rights'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -28,7 +29,7 @@ export async function workOf(
   })
   const looking = { state, design, directory, person: caller.id, now: deskNow(), checklists }
   return {
-    moves: shelfOf(current.design, caller).map((move) => ({
+    moves: (directory.may(caller.id, 'workTickets') ? shelfOf(current.design, caller) : []).map((move) => ({
       ...{ id: move.id, name: move.name, icon: move.icon ?? null, key: move.key ?? null },
       ...planned(planMove(looking, move)),
     })),
@@ -46,17 +47,17 @@ export async function workOf(
     times: state.times ?? [],
     bookings: state.bookings ?? [],
     tasks: state.tasks ?? [],
-    links: await linksOf(desk, state),
+    links: await linksOf(desk, state, directory.sightOf(caller.id)),
     takes: await desk.estimates.of(state),
   }
 }
 
 /** The other tickets that a ticket is linked with, by name. */
-async function linksOf(desk: Reading, { links = [] }: TicketState) {
+async function linksOf(desk: Reading, { links = [] }: TicketState, sight: Sight) {
   if (!links.length) return []
   const rows = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'summary', 'status_group'])
+    .select(['reference', 'summary', 'status_group', 'team', 'queue', 'technician'])
     .where(
       'reference',
       'in',
@@ -67,7 +68,7 @@ async function linksOf(desk: Reading, { links = [] }: TicketState) {
     const row = rows.find((one) => one.reference === reference)
     return {
       ...{ reference, as, words: LINK_NAMES[as] },
-      summary: row?.summary ?? '',
+      summary: row && isSeen(sight, row) ? row.summary : '',
       isDone: row?.status_group === 'done',
     }
   })

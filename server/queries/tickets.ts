@@ -96,7 +96,10 @@ export async function ticketPage(
     rejected: state.rejected === true,
     /** Requesters of tickets that were merged into this one. */
     others: (state.others ?? []).map((id) => directory.nameOf(id)),
-    transitions: (state.held ? [] : transitionsFrom(kind, state.status)).map(({ to, label }) => ({
+    transitions: (state.held || !directory.may(caller.id, 'workTickets')
+      ? []
+      : transitionsFrom(kind, state.status)
+    ).map(({ to, label }) => ({
       to,
       label,
       gate: statusOf(kind, to).gate,
@@ -145,7 +148,7 @@ function fieldsPart(
   design: CompiledDesign,
   current: CompiledDesign,
   directory: Directory,
-  caller: Pick<Caller, 'role' | 'teams'>,
+  caller: Pick<Caller, 'id' | 'role' | 'teams'>,
 ) {
   const nameOf = design.nameOf(directory)
   return {
@@ -160,7 +163,7 @@ function fieldsPart(
         ...asked,
         value,
         words: value === null ? '' : valueInWords(field, value, nameOf),
-        mayChange: mayChange(now, caller),
+        mayChange: directory.may(caller.id, 'workTickets') && mayChange(now, caller),
       }
     }),
   }

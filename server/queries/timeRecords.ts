@@ -1,17 +1,28 @@
 import { hoursAndMinutes, isoDate, timeOfDay } from '../../core/time'
+import type { Sight } from '../../core/rights'
+import { seenSql } from './sight'
 import type { Reading } from './reading'
 
 /** Most time records in one sheet. */
 const MOST = 20_000
 
+interface TimeAsked {
+  from: number
+  to: number
+  /** Whose; everybody's if left out. */
+  person?: string
+  /** In which days and hours are written. */
+  zone: string
+  /** The tickets whose time is told; all if left out. */
+  sight?: Sight
+}
+
 /**
  * Time that was worked, as lines of a sheet with a sum at the end.
- * @param person whose; everybody's if left out
- * @param zone in which days and hours are written
  */
 export async function timeSheet(
   desk: Reading,
-  { from, to, person, zone }: { from: number; to: number; person?: string; zone: string },
+  { from, to, person, zone, sight }: TimeAsked,
 ): Promise<string[][]> {
   const directory = await desk.knowledge.directory()
   let question = desk.db
@@ -24,6 +35,7 @@ export async function timeSheet(
     .orderBy('starts')
     .orderBy('time_record.reference')
     .limit(MOST)
+  if (sight) question = question.where(seenSql(sight))
   if (person !== undefined) question = question.where('time_record.person', '=', person)
   const rows = await question.execute()
   const sum = rows.reduce((total, one) => total + one.counted, 0)

@@ -5,6 +5,8 @@ import { arrivalFacts, askerFacts } from '../../core/facts'
 import { Refused, type TicketState } from '../../core/ticket'
 import { tryTriage, type TriageInput, type Workloads } from '../../core/triage'
 import { deskNow } from '../clock/deskClock'
+import type { Sight } from '../../core/rights'
+import { seenSql } from './sight'
 import type { Reading } from './reading'
 import { draftPage } from './draft'
 import { textOf } from './learnt'
@@ -114,8 +116,11 @@ const MOST_TICKETS = 20_000
 const STRETCH = 200
 const DAY = 86_400_000
 
-/** Sorts the tickets of the last days by the draft and by the edition in force, and says what would differ. */
-export async function rehearseTriage(desk: Reading, days: number) {
+/**
+ * Sorts the tickets of the last days by the draft and by the edition in force, and says what would differ.
+ * @param sight which tickets whoever asks sees; others are left out
+ */
+export async function rehearseTriage(desk: Reading, days: number, sight: Sight) {
   const [{ draft, directory }, current] = await Promise.all([
     draftInUse(desk),
     desk.knowledge.currentEdition(),
@@ -131,6 +136,7 @@ export async function rehearseTriage(desk: Reading, days: number) {
       .select(['reference', ...STATE_COLUMNS])
       .where('logged_at', '>=', since)
       .where('reference', '<', before)
+      .where(seenSql(sight))
       .orderBy('reference', 'desc')
       .limit(STRETCH)
       .execute()

@@ -55,11 +55,14 @@ interface ViewRequest {
   definition: Partial<ViewDefinition>
 }
 
-const isLead = ({ role }: Pick<Caller, 'role'>) => role === 'lead' || role === 'administrator'
+const shares = ({ rights }: Pick<Caller, 'rights'>) => rights.has('shareViews')
 
-function refuseSharing(shared: boolean, caller: Pick<Caller, 'role'>): void {
-  if (shared && !isLead(caller))
-    throw new Refused('forbidden', 'Leads share views with the desk; keep it for yourself, or ask a lead.')
+function refuseSharing(shared: boolean, caller: Pick<Caller, 'rights'>): void {
+  if (shared && !shares(caller))
+    throw new Refused(
+      'forbidden',
+      'Your role shares no views with the desk; keep it for yourself, or ask a lead.',
+    )
 }
 
 /** Keeps a view. @returns its id */
@@ -86,7 +89,7 @@ const rowOf = ({ name, shared, definition }: ViewRequest) => ({
   changed_at: deskNow(),
 })
 
-/** @throws Refused when it is gone, or somebody else's and this is no lead who shares it */
+/** @throws Refused when it is gone, or somebody else's and this is nobody who shares views */
 async function owned(db: Database, caller: Caller, id: number): Promise<void> {
   const row = await db
     .selectFrom('saved_view')
@@ -94,7 +97,7 @@ async function owned(db: Database, caller: Caller, id: number): Promise<void> {
     .where('id', '=', id)
     .executeTakeFirst()
   if (!row) throw new Refused('missing', 'This view is not there any more.')
-  if (row.person !== caller.id && !(row.shared && isLead(caller)))
+  if (row.person !== caller.id && !(row.shared && shares(caller)))
     throw new Refused('forbidden', 'This view is somebody else’s; keep it under another name.')
 }
 

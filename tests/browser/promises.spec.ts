@@ -99,7 +99,7 @@ test('a technician may pause but not extend, and is told why', async ({ request 
   const refused = await act({ do: 'extend', targets: [rows[0].clock.target], minutes: 30, why: 'x' })
   expect([refused.status(), (await refused.json()).detail]).toEqual([
     403,
-    expect.stringContaining('Only a lead'),
+    expect.stringContaining('Your role does not extend'),
   ])
   expect((await act({ do: 'stop', targets: [] })).status()).toBe(422)
   expect((await act({ do: 'pause', targets: [], why: 'Part ordered' })).status()).toBe(200)

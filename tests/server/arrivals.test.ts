@@ -32,7 +32,7 @@ async function arrive(summary: string) {
   } as const
   return (await world.desk.log(command, { person: requester })).state
 }
-const list = async (limit = 100, after?: string) => listArrivals(world.desk, { limit, after })
+const list = async (limit = 100, after?: string) => listArrivals(world.desk, { limit, after }, 'ada-thorne')
 const keep = (state: Parameters<typeof mergedText>[1]) => mergedText(world.desk, state)
 const views = () => world.desk.open.counts({ now: deskNow(), person: 'tora-aas', teams: [] })
 
@@ -84,13 +84,13 @@ describe('Arrivals', () => {
     const { reference } = await arrive('Kelp dryer screen is blank')
     const choice = { priority: 'p2', level: 'office-hours' }
     const wouldBe = await outlook(world.desk, reference, choice, TORA)
-    expect((await arrivalPage(world.desk, reference))?.reference).toBe(reference)
+    expect((await arrivalPage(world.desk, reference, 'ada-thorne'))?.reference).toBe(reference)
     expect(wouldBe.promises.map((one) => one.label)).toEqual(['Answer in 2 hours', 'Solve in 16 hours'])
     const state = await world.desk.run(reference, { kind: 'accept', ...choice }, TORA)
     expect(state.clocks.map((clock) => clock.label)).toEqual(wouldBe.promises.map((one) => one.label))
     const reader = await world.desk.knowledge.readerOf(state.because)
     expect(becausesInWords(state.because, reader)).toEqual(wouldBe.because)
-    expect(await arrivalPage(world.desk, reference)).toBeUndefined()
+    expect(await arrivalPage(world.desk, reference, 'ada-thorne')).toBeUndefined()
     await expect(outlook(world.desk, reference, {}, TORA)).rejects.toThrow('not held any more')
   })
 
@@ -106,11 +106,11 @@ describe('Arrivals', () => {
     const { reference: into } = await arrive('Mast light flickers')
     await world.desk.run(into, { kind: 'accept' }, TORA)
     const { reference } = await arrive('Light on the mast flickers')
-    const page = (await arrivalPage(world.desk, reference))!
+    const page = (await arrivalPage(world.desk, reference, 'ada-thorne'))!
     expect(page.alike.map((one) => one.reference)).toContain(into)
     await expect(world.desk.merge(reference, 999_999, TORA, keep)).rejects.toThrow('no ticket 999999')
     await expect(world.desk.merge(reference, reference, TORA, keep)).rejects.toThrow('itself')
-    expect(await arrivalPage(world.desk, reference)).toBeDefined()
+    expect(await arrivalPage(world.desk, reference, 'ada-thorne')).toBeDefined()
     await world.at(deskNow() + MINUTE)
     await world.desk.merge(reference, into, TORA, keep)
     await world.at(deskNow() + MINUTE)

@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => world.close())
 
 const ask = (query: Partial<ClockQuery> = {}) =>
-  listClocks(world.desk, { limit: 500, now: world.begins, ...query })
+  listClocks(world.desk, { limit: 500, now: world.begins, person: 'ada-thorne', ...query })
 const keyOf = (row: ClockRow) => `${row.reference} ${row.clock.target}`
 
 describe('the list of running promises', () => {

@@ -9,7 +9,7 @@ import { listThings, thingPage, trailOf, usesOfThing } from '../../server/direct
 import { backFromRepair, historyOf, sendToRepair } from '../../server/directory/repairs'
 import { choicesOf } from '../../server/queries/choices'
 import { agreementPage, coverOf } from '../../server/queries/intake'
-import { ADA, makeWorld, OLIN, SCANNER, TORA } from './world'
+import { ADA, makeWorld, OLIN, TORA_BY, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -150,16 +150,15 @@ describe('a thing of the directory', () => {
   })
 
   it('that asks is added by anybody of the desk, and nothing else is', async () => {
-    const tora = { ...OLIN, person: 'tora-aas', isLead: false }
     const person = { name: 'Una Caller', mail: 'una@x.example', site: 'varnes' }
-    const { id } = await make('people', { ...person, role: 'requester' }, tora)
+    const { id } = await make('people', { ...person, role: 'requester' }, TORA_BY)
     expect((await directory()).people.get(id)).toMatchObject({ organisation: 'merrow', zone: 'Europe/Oslo' })
     for (const [name, given] of [
       ['people', { ...person, mail: 'u@x.example', role: 'technician' }],
       ['skills', { name: 'Lying' }],
     ] as const)
-      await expect(make(name, given, tora)).rejects.toMatchObject({ reason: 'forbidden' })
-    await expect(change('people', id, { name: 'U' }, undefined, tora)).rejects.toMatchObject({
+      await expect(make(name, given, TORA_BY)).rejects.toMatchObject({ reason: 'forbidden' })
+    await expect(change('people', id, { name: 'U' }, undefined, TORA_BY)).rejects.toMatchObject({
       reason: 'forbidden',
     })
   })
@@ -303,7 +302,7 @@ describe('equipment', () => {
     expect(total).toBe(1)
     expect(rows[0]).toMatchObject({ id: one!.id, more: { away: { shop: 'Petrel Works' } } })
     await backFromRepair(world.desk, number, { remarks: 'New reader', cost: 12.5 })
-    expect(await historyOf(world.desk, number)).toMatchObject({
+    expect(await historyOf(world.desk, number, 'ada-thorne')).toMatchObject({
       repairs: [{ shop: 'Petrel Works', cost: 12.5, remarks: 'New reader', by: 'Tora Aas' }],
       cost: 12.5,
     })

@@ -212,7 +212,7 @@ describe('when a message goes', () => {
     await world.at(world.begins + 11 * HOUR)
     const { key } = await tellBy({ quiet: { from: '20:00', to: '07:00' } })
     expect(await message(key)).toMatchObject({ state: 'held' })
-    const { rows } = await messagesPage(world.desk, { state: 'held' })
+    const { rows } = await messagesPage(world.desk, { state: 'held' }, 'ada-thorne')
     expect(rows.find((one) => one.key === key)).toMatchObject({ why: 'quiet until 07:00' })
     await world.at(deskNow() + 10 * HOUR)
     // Much else is told in the morning; where that comes to many mails at once, they go together.
@@ -284,7 +284,7 @@ describe('when a message goes', () => {
       await run(reference, failed)
       await tryAgain(world.desk, key, 'olin-brandt')
       expect(await priorities(key)).toEqual([PAGE_PRIORITY])
-      const { rows } = await messagesPage(world.desk, { state: 'queued' })
+      const { rows } = await messagesPage(world.desk, { state: 'queued' }, 'ada-thorne')
       expect(rows.find((one) => one.key === key)).toMatchObject({ why: 'tried again by Olin Brandt' })
       await expect(tryAgain(world.desk, key, 'olin-brandt')).rejects.toThrow('It is queued already')
       await run(reference, { kind: 'recordDelivery', key, state: 'sent', attempt: 1, detail: '' })

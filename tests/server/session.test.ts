@@ -21,7 +21,7 @@ import {
   signOut,
 } from '../../server/http/session'
 import { passwordFits } from '../../server/base/secrets'
-import { ADA, makeWorld, OLIN } from './world'
+import { ADA, OLIN, TORA_BY, makeWorld } from './world'
 
 const MAIL = 'ines-varga@merrow.sound.example'
 const MERROW = { id: 'merrow', organisations: ['merrow'], inactivityMinutes: 15 }
@@ -198,7 +198,7 @@ describe('access', () => {
   it('is given by a mail in the language of whom it is for, once', async () => {
     id = (await saveThing(world.desk, { list: 'people', given: { ...person, language: 'nb' } }, ADA)).id
     await expect(enter(person.mail, WORDS)).rejects.toMatchObject({ status: 401 })
-    await invite(world.desk, id, { id: 'tora-aas', role: 'technician' })
+    await invite(world.desk, id, { id: 'tora-aas', rights: TORA_BY.rights })
     const token = await letter()
     expect(mails.at(-1)).toMatchObject({ to: person.mail, subject: 'Merrow Line: tilgangen din' })
     expect(mails.at(-1)!.text).toContain('Tora Aas har lagt deg til')
@@ -218,7 +218,7 @@ describe('access', () => {
   })
 
   it('to the desk is given by administrators, and to nobody who is put away', async () => {
-    const lead = { id: 'olin-brandt', role: 'lead' } as const
+    const lead = { id: 'olin-brandt', rights: OLIN.rights }
     await expect(invite(world.desk, 'tora-aas', lead)).rejects.toMatchObject({ reason: 'forbidden' })
     await expect(invite(world.desk, 'nobody', lead)).rejects.toMatchObject({ reason: 'missing' })
     await setAway(world.desk, { list: 'people', id: 'bo-sayer', away: true }, OLIN)

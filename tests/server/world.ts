@@ -2,6 +2,7 @@ import pg from 'pg'
 import { inject } from 'vitest'
 import { loadDemo } from '../../demo/load'
 import { DEMO_BEGINS } from '../../demo/directory'
+import { EVERY_RIGHT, FIRST_ROLES, rightsOf } from '../../core/rights'
 import { readSettings, type Settings } from '../../server/base/settings'
 import { startDemoClock } from '../../server/clock/deskClock'
 import { Desk } from '../../server/commands/desk'
@@ -38,8 +39,16 @@ export const SCANNER = {
 export const INES = { person: 'ines-varga' }
 export const TORA = { person: 'tora-aas' }
 /** Who changes the directory: an administrator, and a lead. */
-export const ADA: By = { person: 'ada-thorne', isAdministrator: true, isLead: true, way: 'hand' }
-export const OLIN: By = { person: 'olin-brandt', isAdministrator: false, isLead: true, way: 'hand' }
+const rightsOfRole = (role: string) => rightsOf(FIRST_ROLES.find((one) => one.id === role))
+export const ADA: By = { person: 'ada-thorne', rights: EVERY_RIGHT, way: 'hand' }
+export const OLIN: By = {
+  person: 'olin-brandt',
+  rights: rightsOfRole('lead'),
+  way: 'hand',
+}
+
+/** A technician who changes something of it. */
+export const TORA_BY: By = { person: 'tora-aas', rights: rightsOfRole('technician'), way: 'hand' }
 
 /** Sets something from outside, or no more, as it is read at start; processes that are started see it too. */
 export function setting(name: keyof Settings, value?: string): void {

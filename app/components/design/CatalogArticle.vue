@@ -106,7 +106,7 @@ function setQuestionsBy(isLimited: boolean) {
       What may be asked for, in the requester’s words, by group and in the order in which they find it. Choose
       an item to change its words and its questions.
     </p>
-    <p v-if="session.me?.role === 'administrator'" class="small">
+    <p v-if="session.may('makeQuestions')" class="small">
       <label class="tick-field"
         ><input
           type="checkbox"

@@ -9,13 +9,13 @@ import {
   type TicketField,
 } from '~~/core/fields'
 import type { Term } from '~~/core/intake'
-import { MOVE_ROLES } from '~~/core/work'
 import { optionsOf, optionsText } from '~/composables/designWords'
 
 // All that a field says of itself: its name, what it holds, and whose it is.
 const props = defineProps<{
   field: TicketField
   teams: readonly { id: string; name: string }[]
+  roles: readonly { id: string; name: string }[]
   readonly: boolean
   zone: string
 }>()
@@ -54,12 +54,6 @@ function keepDefault() {
     put({ default: filled.value ?? undefined })
 }
 
-const ROLES = {
-  technician: 'technicians',
-  dispatcher: 'dispatchers',
-  lead: 'leads',
-  administrator: 'administrators',
-}
 const AUDIENCES = { sees: 'Who sees it', changes: 'Who changes it' } as const
 function toggle(which: 'sees' | 'changes', part: 'roles' | 'teams', one: string, on: boolean) {
   const before: Audience = props.field[which] ?? {}
@@ -160,13 +154,13 @@ const placeholder = computed(() => `{${fieldFact(props.field.name)}}`)
           ? 'everybody of the desk, unless some are named:'
           : 'whoever sees it, unless some are named:'
       }}</span>
-      <label v-for="role in MOVE_ROLES" :key="role" class="tick-field"
+      <label v-for="role in roles" :key="role.id" class="tick-field"
         ><input
           type="checkbox"
-          :checked="has(which, 'roles', role)"
-          @change="toggle(which, 'roles', role, isTicked($event))"
+          :checked="has(which, 'roles', role.id)"
+          @change="toggle(which, 'roles', role.id, isTicked($event))"
         />
-        {{ ROLES[role] }}</label
+        {{ role.name }}</label
       >
       <label v-for="team in teams" :key="team.id" class="tick-field"
         ><input

@@ -89,7 +89,7 @@ function ask(step: number, name: string) {
 const session = useSession()
 /** Who may not make questions chooses from those that are there. */
 const mayMake = computed(
-  () => props.design.desk.questionsBy !== 'administrators' || session.me?.role === 'administrator',
+  () => props.design.desk.questionsBy !== 'administrators' || session.may('makeQuestions'),
 )
 const adding = ref<number>()
 const label = ref('')

@@ -30,7 +30,7 @@ void api('GET /api/catalog/use')
   .catch(() => (isUncounted.value = true))
 const session = useSession()
 const others = computed(() =>
-  present(session.me).role === 'administrator'
+  session.may('everyDesk')
     ? undefined
     : ledByOthers(props.directory.desks, [item.value?.desk], present(session.me).id),
 )

@@ -70,7 +70,7 @@ function setDesk(desk: string) {
 const agreed = useState<string[]>('shared-kinds', () => [])
 const session = useSession()
 const others = computed(() =>
-  present(session.me).role === 'administrator'
+  session.may('everyDesk')
     ? undefined
     : ledByOthers(props.directory.desks, [kind.value?.desk], present(session.me).id),
 )
@@ -419,6 +419,7 @@ async function removeKind() {
       :findings="findings"
       :readonly="isLocked"
       :teams="directory.teams"
+      :roles="directory.roles"
       :change="change"
       :change-all="changeAll"
     />

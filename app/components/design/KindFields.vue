@@ -15,6 +15,7 @@ const props = defineProps<
     readonly: boolean
     /** Teams of the directory, for who sees and changes a field. */
     teams: readonly { id: string; name: string }[]
+    roles: readonly { id: string; name: string }[]
   }
 >()
 
@@ -149,6 +150,7 @@ const summary = (field: TicketField) =>
               <DesignFieldTerms
                 :field="fieldOf(name)!"
                 :teams="teams"
+                :roles="roles"
                 :readonly="readonly"
                 :zone="design.desk.zone"
                 @change="(after) => change('fields', name, fieldOf(name)!, after)"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
-import { MOVE_ROLES, PLAIN_LAYOUT, type Layout, type TicketPart } from '~~/core/work'
+import { PLAIN_LAYOUT, type Layout, type TicketPart } from '~~/core/work'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 
@@ -75,7 +75,7 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
             @change="save(one, { role: typedIn($event) || undefined })"
           >
             <option value="">every role</option>
-            <option v-for="role in MOVE_ROLES" :key="role" :value="role">{{ role }}s</option>
+            <option v-for="role in directory.roles" :key="role.id" :value="role.id">{{ role.name }}</option>
           </select></label
         >
       </DesignNamedFor>

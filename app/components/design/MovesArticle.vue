@@ -4,19 +4,14 @@ import { templateFields } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
 import type { AskedField } from '~~/core/fields'
-import { MOVE_ICONS, MOVE_ROLES, type Move, type MoveIcon, type MoveRole, type MoveStep } from '~~/core/work'
+import { MOVE_ICONS, type Move, type MoveIcon, type MoveStep } from '~~/core/work'
 import type { PageProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 
 // The buttons that do a bundle of things, and who sees which in what order.
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const names = computed(() => namesOf(props.design, props.directory))
-const ROLE_NAMES: Record<MoveRole, string> = {
-  technician: 'technicians',
-  dispatcher: 'dispatchers',
-  lead: 'leads',
-  administrator: 'administrators',
-}
+const roleIds = computed(() => props.directory.roles.map((one) => one.id))
 /** The places that texts may have; what a message alone knows is left out. */
 const FIELDS = computed(() =>
   Object.keys(templateFields(props.design))
@@ -59,10 +54,10 @@ function toggle<T extends string>(list: readonly T[] | undefined, value: T, on: 
 }
 const knownAsks = computed<AskedField[]>(() => props.design.moves.flatMap((one) => one.asks))
 
-const shelfOf = (role: MoveRole) => props.design.shelves.find((one) => one.id === role)
-function setShelf(role: MoveRole, moves: string[] | undefined) {
+const shelfOf = (role: string) => props.design.shelves.find((one) => one.id === role)
+function setShelf({ id: role, name }: { id: string; name: string }, moves: string[] | undefined) {
   const before = shelfOf(role) ?? null
-  void props.change('shelves', role, before, moves ? { id: role, name: ROLE_NAMES[role], moves } : null)
+  void props.change('shelves', role, before, moves ? { id: role, name, moves } : null)
 }
 const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.name ?? id
 </script>
@@ -187,18 +182,18 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
         <div class="part">
           <span class="label">Seen by</span>
           <div>
-            <label v-for="role in MOVE_ROLES" :key="role" class="tick-field"
+            <label v-for="role in directory.roles" :key="role.id" class="tick-field"
               ><input
                 type="checkbox"
-                :checked="!one.roles?.length || one.roles.includes(role)"
+                :checked="!one.roles?.length || one.roles.includes(role.id)"
                 :disabled="readonly"
                 @change="
                   save(one, {
-                    roles: toggle(one.roles?.length ? one.roles : MOVE_ROLES, role, isTicked($event)),
+                    roles: toggle(one.roles?.length ? one.roles : roleIds, role.id, isTicked($event)),
                   })
                 "
               />
-              {{ ROLE_NAMES[role] }}</label
+              {{ role.name }}</label
             >
             <label class="small"
               >of
@@ -240,36 +235,36 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
     </p>
     <table class="ledger-table">
       <tbody>
-        <tr v-for="role in MOVE_ROLES" :key="role">
-          <td>{{ ROLE_NAMES[role] }}</td>
+        <tr v-for="role in directory.roles" :key="role.id">
+          <td>{{ role.name }}</td>
           <td>
-            <DesignMargin :findings="findings" :place="`moves/shelf-${role}`" />
-            <template v-if="shelfOf(role)">
+            <DesignMargin :findings="findings" :place="`moves/shelf-${role.id}`" />
+            <template v-if="shelfOf(role.id)">
               <VueDraggable
-                :model-value="shelfOf(role)!.moves"
+                :model-value="shelfOf(role.id)!.moves"
                 :disabled="readonly"
                 class="shelf"
                 @update:model-value="setShelf(role, $event)"
               >
-                <span v-for="(id, at) in shelfOf(role)!.moves" :key="id" class="chip"
+                <span v-for="(id, at) in shelfOf(role.id)!.moves" :key="id" class="chip"
                   >{{ nameOf(id) }}
                   <template v-if="!readonly"
                     ><button
                       class="link small"
                       type="button"
                       :disabled="at === 0"
-                      :aria-label="`${nameOf(id)} earlier for ${ROLE_NAMES[role]}`"
-                      @click="setShelf(role, stepped(shelfOf(role)!.moves, at, -1))"
+                      :aria-label="`${nameOf(id)} earlier for ${role.name}`"
+                      @click="setShelf(role, stepped(shelfOf(role.id)!.moves, at, -1))"
                     >
                       ←</button
                     ><button
                       class="link small"
                       type="button"
-                      :aria-label="`take ${nameOf(id)} off the shelf of ${ROLE_NAMES[role]}`"
+                      :aria-label="`take ${nameOf(id)} off the shelf of ${role.name}`"
                       @click="
                         setShelf(
                           role,
-                          shelfOf(role)!.moves.filter((one) => one !== id),
+                          shelfOf(role.id)!.moves.filter((one) => one !== id),
                         )
                       "
                     >
@@ -281,12 +276,12 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
               <select
                 v-if="!readonly"
                 class="inline-field"
-                :aria-label="`Put a move on the shelf of ${ROLE_NAMES[role]}`"
-                @change="(setShelf(role, [...shelfOf(role)!.moves, typedIn($event)]), emptied($event))"
+                :aria-label="`Put a move on the shelf of ${role.name}`"
+                @change="(setShelf(role, [...shelfOf(role.id)!.moves, typedIn($event)]), emptied($event))"
               >
                 <option value="">put on …</option>
                 <option
-                  v-for="one in design.moves.filter((each) => !shelfOf(role)!.moves.includes(each.id))"
+                  v-for="one in design.moves.filter((each) => !shelfOf(role.id)!.moves.includes(each.id))"
                   :key="one.id"
                   :value="one.id"
                 >

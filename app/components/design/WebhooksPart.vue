@@ -37,7 +37,7 @@ async function loadSecrets() {
   const rows = (await beside('Since when secrets hold', api('GET /api/webhooks'))) ?? []
   secrets.value = Object.fromEntries(rows.map((row) => [row.webhook, row.since]))
 }
-onMounted(() => session.isLead && void loadSecrets())
+onMounted(() => session.may('changeDesign') && void loadSecrets())
 async function renew(webhook: string) {
   const made = await deed.run(() => api('POST /api/webhooks/{webhook}/secret', { path: { webhook } }))
   if (made) fresh.value = { webhook, secret: made.secret }
@@ -139,7 +139,7 @@ async function renew(webhook: string) {
         >
           and a field
         </button>
-        <template v-if="session.me?.role === 'administrator'">
+        <template v-if="session.may('setSecrets')">
           ·
           <button class="link" type="button" :disabled="deed.busy.value" @click="renew(one.id)">
             {{ secrets[one.id] ? 'a new secret' : 'make its secret' }}

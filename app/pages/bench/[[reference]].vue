@@ -232,11 +232,11 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           <a
             :href="
               linkTo('GET /api/time-records', {
-                query: { as: 'xlsx', whose: session.isLead ? 'all' : undefined },
+                query: { as: 'xlsx', whose: session.may('manageTime') ? 'all' : undefined },
               })
             "
             download
-            >{{ session.isLead ? 'Everybody’s time of a month' : 'Your time of a month' }}</a
+            >{{ session.may('manageTime') ? 'Everybody’s time of a month' : 'Your time of a month' }}</a
           >
           as XLSX. Times follow your shifts, go round what is fixed, and take how long such tickets usually
           take.

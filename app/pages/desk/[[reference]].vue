@@ -30,6 +30,7 @@ const search = computed(() => String(route.query.find ?? ''))
 const rule = computed(() => String(route.query.rule ?? '') || undefined)
 const ruleName = ref('')
 const session = useSession()
+const mayMany = computed(() => session.may('assignTickets') || session.may('sortTickets'))
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const views = ref<SavedView[]>([])
 const opensIn = ref<number | null>(null)
@@ -313,7 +314,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
             ><b v-if="isChanged"> · not kept</b></span
           >
           <NuxtLink v-if="rule" class="small" :to="ruleAddress(rule)">The rule</NuxtLink>
-          <NuxtLink class="small" to="/log">Log for somebody</NuxtLink>
+          <NuxtLink v-if="session.may('logTickets')" class="small" to="/log">Log for somebody</NuxtLink>
         </div>
         <div class="views">
           <NuxtLink
@@ -380,7 +381,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           @opens-here="opensHere"
           @close="panel = false"
         />
-        <ManyBar v-if="chosen.size" :references="[...chosen]" @done="load" @clear="clear" />
+        <ManyBar v-if="chosen.size && mayMany" :references="[...chosen]" @done="load" @clear="clear" />
         <div v-if="!definition.board" class="cols ledger-cols" aria-hidden="true">
           <span>No.</span><span>What · where · who</span><span>Balance</span>
         </div>

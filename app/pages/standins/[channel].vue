@@ -63,7 +63,7 @@ const path = (link: string) => new URL(link).pathname
       {{ problem }} <button class="act" type="button" @click="load()">Try again</button>
     </p>
     <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-    <p v-if="session.isLead">
+    <p v-if="session.may('repeatMessages')">
       <label
         >It
         <select

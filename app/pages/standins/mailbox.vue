@@ -107,7 +107,7 @@ async function setRefuse(value: boolean) {
         />
         <button class="act" type="submit">Show</button>
         <button v-if="session.me?.demo" class="act" type="button" @click="write()">Write a mail …</button>
-        <label v-if="session.isLead" class="choice"
+        <label v-if="session.may('repeatMessages')" class="choice"
           ><input type="checkbox" :checked="refuse" @change="setRefuse(isTicked($event))" /> Refuse mail, as a
           server in trouble does</label
         >

@@ -132,7 +132,7 @@ const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === fo
     </form>
     <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
     <p v-else-if="said" role="status">{{ said }}</p>
-    <p v-if="session.isLead">
+    <p v-if="session.may('repeatMessages')">
       <label
         >When it is asked to fix something itself, that
         <select v-model="fixes" @change="setFixes">

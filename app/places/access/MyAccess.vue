@@ -4,6 +4,7 @@ import { toast } from '~/kit/toast'
 
 // My password, where I am signed in, and the tokens by which programs act in my name.
 const access = useQuery({ key: ['access'], query: ({ signal }) => api('GET /api/my/access', { signal }) })
+const session = useSession()
 const password = reactive({ before: '', after: '' })
 const changing = useDeed()
 async function change() {
@@ -83,7 +84,7 @@ async function make() {
         >Sign out everywhere else …</KitButton
       >
     </section>
-    <section aria-labelledby="tokens">
+    <section v-if="session.may('makeTokens')" aria-labelledby="tokens">
       <h2 id="tokens">A token for a program</h2>
       <p class="quiet">A program that has it may do what you may, until it ends. It is shown once.</p>
       <div v-if="made" class="notice good" role="status">

@@ -92,7 +92,7 @@ useShortcuts('Deadlines', [
     keys: 'e',
     says: 'extend the promise (leads)',
     run: () => act('extend'),
-    when: () => among() && session.isLead,
+    when: () => among() && session.may('extendPromises'),
   },
 ])
 const page = computed(() => list.page.value)
@@ -179,7 +179,8 @@ const total = computed(() => Object.values(page.value?.bands ?? {}).reduce((sum,
     </div>
     <p class="keys quiet small no-print">
       <kbd>j</kbd> into the list · <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>p</kbd> pause
-      or resume<template v-if="session.isLead"> · <kbd>e</kbd> extend</template> · times in {{ zone }}
+      or resume<template v-if="session.may('extendPromises')"> · <kbd>e</kbd> extend</template> · times in
+      {{ zone }}
     </p>
   </section>
 </template>

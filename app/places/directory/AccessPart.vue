@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { REQUESTER } from '~~/core/rights'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
 
 // Whether somebody can sign in: invited by mail, and put out everywhere at once.
 const props = defineProps<{ id: string; name: string; role: string; mail: string }>()
 const session = useSession()
-const isAdministrator = computed(() => session.me?.role === 'administrator')
-const mayInvite = computed(() => isAdministrator.value || props.role === 'requester')
+const isAdministrator = computed(() => session.may('manageAccess'))
+const mayInvite = computed(() => session.may(props.role === REQUESTER ? 'addRequesters' : 'manageAccess'))
 const access = useQuery({
   key: () => ['directory', 'people', props.id, 'access'],
   query: ({ signal }) => api('GET /api/people/{person}/access', { path: { person: props.id }, signal }),

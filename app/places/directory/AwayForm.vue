@@ -13,7 +13,7 @@ const typed = reactive({
 })
 const choices = computed(() =>
   props.people
-    .filter((one) => session.isLead || one.id === session.me?.id)
+    .filter((one) => session.may('planPeople') || one.id === session.me?.id)
     .map((one) => ({ value: one.id, label: one.name })),
 )
 const { busy, error, run } = useDeed()

@@ -8,7 +8,7 @@ const session = useSession()
 const lists = useLists()
 const GROUPS: { name: string; lists: ListName[] }[] = [
   { name: 'For whom the desk works', lists: ['organisations', 'sites', 'people', 'agreements', 'equipment'] },
-  { name: 'Who works', lists: ['teams', 'queues', 'desks'] },
+  { name: 'Who works', lists: ['teams', 'queues', 'desks', 'roles'] },
   { name: 'Words that are chosen from', lists: ['skills', 'covers', 'agreement-types', 'equipment-types'] },
 ]
 const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.list === name)?.count
@@ -17,7 +17,7 @@ const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.li
 <template>
   <nav aria-label="The directory">
     <h1>People and places</h1>
-    <OpeningList v-if="session.isLead" />
+    <OpeningList v-if="session.may('changeDirectory')" />
     <KitError :error="lists.error.value" tries-again @again="lists.refetch()" />
     <section v-for="group in GROUPS" :key="group.name" :aria-label="group.name">
       <p class="group quiet small">{{ group.name }}</p>
@@ -29,7 +29,7 @@ const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.li
           >
           <span class="num count">{{ countOf(name)?.toLocaleString('en-GB') }}</span>
           <NuxtLink
-            v-if="session.isLead"
+            v-if="session.mayAdd(name)"
             class="add"
             :to="{ path: addressOfThing(name), query: { new: '1' } }"
             :aria-label="`Add ${KINDS[name].article ?? 'a'} ${KINDS[name].name}`"

@@ -12,7 +12,23 @@ const list = computed<ListName | undefined>(() =>
   isOneOf(LIST_NAMES, parts.value[0]) ? parts.value[0] : undefined,
 )
 const id = computed(() => (list.value ? parts.value[1] : undefined))
-const isNew = computed(() => list.value !== undefined && route.query.new === '1' && session.isLead)
+const isNew = computed(
+  () => list.value !== undefined && route.query.new === '1' && session.mayAdd(list.value),
+)
+/** A role is put together from another one. */
+const like = computed(() =>
+  list.value === 'roles' && route.query.like ? String(route.query.like) : undefined,
+)
+const model = useQuery({
+  key: () => ['directory', 'roles', like.value ?? ''],
+  query: ({ signal }) =>
+    api('GET /api/directory/{list}/{id}', { path: { list: 'roles', id: like.value ?? '' }, signal }),
+  enabled: () => like.value !== undefined,
+})
+const begins = computed(() => {
+  const { rights, reach } = model.data.value?.values ?? {}
+  return like.value ? { rights: rights ?? [], reach: reach ?? 'all' } : undefined
+})
 const isGone = computed(() => parts.value.length > 0 && !list.value)
 useHead({ title: () => `${list.value ? KINDS[list.value].title : 'People and places'} · Yare Ledger` })
 const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOfThing(list.value, one))
@@ -32,8 +48,9 @@ const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOf
           There is no list “{{ parts[0] }}”. <NuxtLink to="/directory">See all of them</NuxtLink>
         </p>
         <ThingForm
-          v-else-if="isNew && list"
-          :key="list"
+          v-else-if="isNew && list && !(like && model.isLoading.value)"
+          :key="`${list} ${like}`"
+          :begins="begins"
           :list="list"
           @done="made"
           @close="navigateTo(addressOfThing(list))"
@@ -45,7 +62,7 @@ const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOf
           <p class="quiet">
             Open a list at the left. What is changed here holds from now on; tickets keep what they name.
           </p>
-          <ThingTrail v-if="session.isLead" />
+          <ThingTrail v-if="session.may('changeDirectory')" />
         </div>
       </div>
     </template>

@@ -62,7 +62,7 @@ async function leave(id: string) {
 }
 // A file goes on being looked at while its page is left.
 async function takeUp(list: ListName) {
-  if (!session.isLead) return
+  if (!session.mayChange(list)) return
   const { file } = await api('GET /api/directory/{list}/sent', { path: { list } })
   if (!file || list !== props.list) return
   page.value = file
@@ -92,7 +92,7 @@ const makes = computed(() =>
       <a :href="asFile('xlsx')" download>a workbook</a>, to be changed and taken in again.
     </p>
     <KitFiles
-      v-if="session.isLead"
+      v-if="session.mayChange(list)"
       :label="`Take in a file of ${kind.plural}`"
       help="CSV or XLSX with headings like those above. Nothing is taken in before you have looked."
       :lines="lines"

@@ -11,11 +11,11 @@ const kind = computed(() => KINDS[props.list])
 <template>
   <h1>{{ kind.title }}</h1>
   <p>{{ kind.says }}</p>
-  <p v-if="session.isLead">
+  <p v-if="session.mayAdd(list)">
     <KitButton kind="main" @click="navigateTo({ path: addressOfThing(list), query: { new: '1' } })"
       >Add {{ kind.article ?? 'a' }} {{ kind.name }} …</KitButton
     >
   </p>
   <ListFile :list="list" />
-  <ThingTrail v-if="session.isLead" :list="list" />
+  <ThingTrail v-if="session.mayChange(list)" :list="list" />
 </template>

@@ -16,7 +16,7 @@ async function handOver(take: boolean) {
 </script>
 
 <template>
-  <section v-if="session.isLead" aria-labelledby="hand-over">
+  <section v-if="session.may('planPeople')" aria-labelledby="hand-over">
     <h2 id="hand-over">Their open tickets</h2>
     <KitError :error="deed.error.value" />
     <p v-if="!plan">

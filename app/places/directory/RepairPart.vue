@@ -6,6 +6,7 @@ import type { ThingPage } from './useThings'
 // What became of a machine: where it is while a shop repairs it, what repairs cost, and its tickets.
 const props = defineProps<{ id: string; name: string; away?: ThingPage['more']['away'] }>()
 const session = useSession()
+const mayRepair = computed(() => session.may('repairEquipment'))
 const time = useDeskTime()
 const zone = computed(() => session.me?.zone ?? 'UTC')
 const when = (at: number) => momentInWords(at, zone.value, time.now)
@@ -72,8 +73,8 @@ async function send() {
     </p>
     <p v-else class="quiet">It is not at a repair shop.</p>
     <p v-if="!open">
-      <KitButton v-if="away" @click="open = 'back'">It is back …</KitButton>
-      <KitButton v-else @click="open = 'repair'">Send it to a shop …</KitButton>
+      <KitButton v-if="away && mayRepair" @click="open = 'back'">It is back …</KitButton>
+      <KitButton v-else-if="mayRepair" @click="open = 'repair'">Send it to a shop …</KitButton>
       &nbsp;<NuxtLink class="small" :to="{ path: '/directory/labels', query: { numbers: id } }"
         >Its label</NuxtLink
       >

@@ -96,7 +96,10 @@ async function takeBack({ person, first: from, last: to }: { person: string; fir
         <li v-for="one in page.away" :key="one.person + one.first">
           {{ nameOf(one.person) }} is away
           {{ one.first === one.last ? one.first : `${one.first} to ${one.last}` }}: {{ one.name }}
-          <KitButton v-if="session.isLead || one.person === session.me?.id" kind="link" @click="takeBack(one)"
+          <KitButton
+            v-if="session.may('planPeople') || one.person === session.me?.id"
+            kind="link"
+            @click="takeBack(one)"
             >take it back</KitButton
           >
         </li>

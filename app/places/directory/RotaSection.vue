@@ -115,7 +115,11 @@ const taking = ref(false)
           download
           >iCalendar file</a
         >
-        <KitButton v-if="session.isLead" kind="link" :aria-expanded="taking" @click="taking = !taking"
+        <KitButton
+          v-if="session.may('planPeople')"
+          kind="link"
+          :aria-expanded="taking"
+          @click="taking = !taking"
           >Take over a file …</KitButton
         >
       </span>

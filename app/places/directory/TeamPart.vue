@@ -157,7 +157,7 @@ const isNow = computed(() => time.now >= from.value && time.now < from.value + 7
             <span v-for="next in one.later" :key="next.from" class="small quiet">
               · from {{ next.from }} {{ next.shift }}</span
             >
-            <template v-if="session.isLead">
+            <template v-if="session.may('planPeople')">
               <KitButton
                 kind="link"
                 class="small change"
@@ -185,7 +185,7 @@ const isNow = computed(() => time.now >= from.value && time.now < from.value + 7
           </td>
           <td>
             <KitButton
-              v-if="session.isLead"
+              v-if="session.may('changeDirectory')"
               kind="quiet"
               :aria-label="`Take ${one.name} out of the team`"
               @click="takeOut(one.id, one.name)"
@@ -262,7 +262,7 @@ const isNow = computed(() => time.now >= from.value && time.now < from.value + 7
       {{ zone }}
     </p>
     <ThingFinder
-      v-if="session.isLead"
+      v-if="session.may('changeDirectory')"
       :model-value="adding"
       list="people"
       label="Add a member"

@@ -130,6 +130,13 @@ const options = computed(() => {
     :commit="commit"
     @update:model-value="put"
   />
+  <RightsField
+    v-else-if="field.type === 'rights'"
+    v-bind="framed"
+    :model-value="modelValue"
+    :commit="commit"
+    @update:model-value="put"
+  />
   <KitChoice
     v-else
     v-bind="framed"

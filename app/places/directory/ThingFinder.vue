@@ -25,7 +25,7 @@ const made = ref<{ id: string; name: string }>()
 const find = computed(() => findThings(props.list, props.where))
 const kind = computed(() => KINDS[props.list])
 const a = computed(() => kind.value.article ?? 'a')
-const mayMake = computed(() => session.isLead && !props.disabled)
+const mayMake = computed(() => session.mayAdd(props.list) && !props.disabled)
 async function done({ id, name }: { id: string; name: string }) {
   making.value = false
   made.value = { id, name }

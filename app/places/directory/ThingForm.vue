@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
+import { REQUESTER } from '~~/core/rights'
 import { useLists } from './useThings'
 
 // Makes a thing of the directory. What is needed stands first; the rest can be said later.
@@ -15,7 +16,7 @@ const kind = computed(() => KINDS[props.list])
 const session = useSession()
 const fields = computed(() =>
   Object.entries(kind.value.fields).filter(
-    ([name, field]) => !field.guarded || session.me?.role === 'administrator' || props.begins?.[name],
+    ([name, field]) => !field.guarded || session.may(field.guarded) || props.begins?.[name],
   ),
 )
 const FIRST = ['name', 'mail', 'organisation', 'site', 'teams', 'team']
@@ -25,8 +26,9 @@ const rest = computed(() => fields.value.filter(([name, field]) => !isFirst(name
 const more = ref(false)
 const lists = useLists()
 const BEGINS: Partial<Record<ListName, Record<string, Value>>> = {
-  people: { role: 'requester' },
+  people: { role: REQUESTER },
   equipment: { state: 'in use' },
+  roles: { reach: 'all' },
 }
 const typed = reactive<Record<string, Value>>(
   Object.fromEntries(
@@ -48,7 +50,7 @@ watch(
 )
 const invites = ref(true)
 const mayInvite = computed(
-  () => props.list === 'people' && (typed.role === 'requester' || session.me?.role === 'administrator'),
+  () => props.list === 'people' && session.may(typed.role === REQUESTER ? 'addRequesters' : 'manageAccess'),
 )
 const { busy, error, run } = useDeed()
 const cache = useQueryCache()
@@ -59,7 +61,7 @@ async function send() {
       JSON.stringify(typed[name]) === JSON.stringify(emptyOf(field)) ? [] : [[name, typed[name]]],
     ),
   )
-  const body = props.list === 'people' && !said.role ? { ...said, role: 'requester' } : said
+  const body = props.list === 'people' && !said.role ? { ...said, role: REQUESTER } : said
   const made = await run(() => api('POST /api/directory/{list}', { path: { list: props.list }, body }))
   if (!made) {
     more.value ||= rest.value.some(([name]) => error.value?.on(name))

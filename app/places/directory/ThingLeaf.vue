@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { emptyOf, KINDS, type Field, type ListName, type Value } from '~~/core/directory'
+import { ADMINISTRATOR, FIXED_ROLES, REQUESTER } from '~~/core/rights'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
 import { addressOfThing, labelOf, useLists, usesInWords, valueInWords } from './useThings'
@@ -18,13 +19,15 @@ const cache = useQueryCache()
 const page = computed(() => (thing.data.value?.id === props.id ? thing.data.value : undefined))
 const mayChange = computed(
   () =>
-    session.isLead &&
+    session.mayChange(props.list) &&
     !page.value?.mergedInto &&
-    (session.me?.role === 'administrator' || page.value?.values.role !== 'administrator'),
+    !(props.list === 'roles' && FIXED_ROLES.includes(props.id)) &&
+    (session.may('changePeople') || page.value?.values.role !== ADMINISTRATOR),
 )
 const isOpen = ({ guarded, opens }: Field) =>
   mayChange.value &&
-  (session.me?.role === 'administrator' || (!guarded && !(opens && page.value?.values.role !== 'requester')))
+  (!guarded || session.may(guarded)) &&
+  (!opens || page.value?.values.role === REQUESTER || session.may('changePeople'))
 const title = computed(() => page.value && labelOf(props.list, page.value, page.value.names))
 
 /** What is said of one field is taken over at once; what is wrong with it stands at the field. */
@@ -142,6 +145,11 @@ const shown = (name: string) =>
         {{ title }}
         <span class="quiet small">{{ kind.numbered ? `${kind.name} ${id}` : kind.name }}</span>
       </h1>
+      <p v-if="list === 'roles' && session.may('composeRoles') && id !== REQUESTER" class="acts">
+        <NuxtLink :to="{ path: '/directory/roles', query: { new: '1', like: id } }"
+          >Another like this …</NuxtLink
+        >
+      </p>
       <p v-if="mayChange" class="acts">
         <template v-if="page.active">
           <KitButton kind="link" @click="merging = !merging">Merge …</KitButton>
@@ -212,11 +220,11 @@ const shown = (name: string) =>
       :role="String(page.values.role)"
       :mail="String(page.values.mail)"
     />
-    <PersonPart v-if="list === 'people' && page.values.role !== 'requester'" :id="id" />
+    <PersonPart v-if="list === 'people' && page.values.role !== REQUESTER" :id="id" />
     <RepairPart v-if="list === 'equipment'" :id="id" :away="page.more.away" :name="title ?? ''" />
     <ThingUses v-if="uses.data.value" :list="list" :id="id" :uses="uses.data.value" />
     <KitError :error="uses.error.value" tries-again @again="uses.refetch()" />
-    <ThingTrail v-if="session.isLead" :list="list" :id="id" />
+    <ThingTrail v-if="session.mayChange(list)" :list="list" :id="id" />
   </article>
 </template>
 

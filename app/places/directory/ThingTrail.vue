@@ -116,7 +116,7 @@ async function putBack(line: Line, field: string) {
               <s>{{ said(line, String(field), change.before) }}</s> →
               {{ said(line, String(field), change.after) }}
               <KitButton
-                v-if="session.isLead && isField(line, String(field))"
+                v-if="session.mayChange(line.list) && isField(line, String(field))"
                 kind="quiet"
                 :aria-label="`Put ${labelOf(line, String(field))} back`"
                 @click="putBack(line, String(field))"

@@ -7,6 +7,7 @@ import MergePart from './MergePart.vue'
 import OpeningList from './OpeningList.vue'
 import ThingForm from './ThingForm.vue'
 import ThingTrail from './ThingTrail.vue'
+import { meAs } from '../../testing/me'
 import { valueInWords } from './useThings'
 
 afterEach(() => {
@@ -16,17 +17,7 @@ afterEach(() => {
 })
 
 const LISTS = { zone: 'Europe/London', calendars: [], priorities: [], lists: [] }
-const me = (role: 'lead' | 'administrator' | 'technician') =>
-  (useSession().me = {
-    id: 'ada',
-    name: 'Ada',
-    role,
-    zone: 'UTC',
-    teams: [],
-    portal: null,
-    staff: true,
-    demo: false,
-  })
+const me = (role: string) => (useSession().me = meAs(role))
 
 describe('a value in words', () => {
   const names = {

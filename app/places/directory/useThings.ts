@@ -1,4 +1,6 @@
 import { KINDS, type ListName, type Value } from '~~/core/directory'
+import { textsIn } from '~~/core/lookup'
+import { aboutRight, isRight, RIGHT_NAMES } from '~~/core/rights'
 import { isLanguage, LANGUAGE_NAMES } from '~~/core/words'
 
 /** A thing of the directory, as its page has it. */
@@ -62,6 +64,7 @@ export function valueInWords(
 ): string {
   const field = KINDS[list].fields[name]
   if (!field || value === null || value === undefined || value === '') return ''
+  if (field.type === 'rights') return rightsInWords(textsIn(value))
   const nameOf = (id: string) => ('of' in field ? (names[field.of]?.[id] ?? id) : id)
   if (typeof value === 'object')
     return Array.isArray(value)
@@ -76,6 +79,13 @@ export function valueInWords(
   if (field.type === 'ofDesign') return choices.find((one) => one.value === value)?.label ?? String(value)
   if (field.type === 'language' && isLanguage(value)) return LANGUAGE_NAMES[value]
   return nameOf(String(value))
+}
+
+/** Rights as they are called; all of them in a word. */
+function rightsInWords(rights: readonly string[]): string {
+  const known = rights.filter(isRight)
+  if (known.length === RIGHT_NAMES.length) return 'everything'
+  return known.map((one) => aboutRight(one).label).join(' · ')
 }
 
 /** What names a thing, in words: `12 people, 3 tickets (1 open)`. */

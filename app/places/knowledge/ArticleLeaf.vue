@@ -28,8 +28,8 @@ async function takeOut() {
     <FileLinks :files="listedFiles(article)" :address="addressOf" />
     <KitError :error="error" />
     <p>
-      <KitButton @click="emit('change')">Change …</KitButton>
-      &nbsp;<KitButton v-if="session.isLead" kind="plain" :busy="busy" @click="takeOut"
+      <KitButton v-if="session.may('writeKnowledge')" @click="emit('change')">Change …</KitButton>
+      &nbsp;<KitButton v-if="session.may('retireKnowledge')" kind="plain" :busy="busy" @click="takeOut"
         >Take it out</KitButton
       >
     </p>

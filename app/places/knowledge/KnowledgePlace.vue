@@ -85,7 +85,9 @@ const about = (line: (typeof list.rows.value)[number]) =>
               type="search"
               placeholder="Words of an article"
             />
-            <KitButton kind="main" @click="writing = 'new'">Write an article …</KitButton>
+            <KitButton v-if="session.may('writeKnowledge')" kind="main" @click="writing = 'new'"
+              >Write an article …</KitButton
+            >
           </form>
           <KitError :error="list.error.value" tries-again @again="list.again" />
           <p v-if="list.loading.value && !list.error.value" class="quiet" role="status">

@@ -1,5 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { meAs } from '../../testing/me'
 import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
 import NoticeList from './NoticeList.vue'
@@ -15,6 +16,7 @@ async function list(end: () => unknown) {
   const here = [...NOTICES]
   const calls = serve({ 'GET /api/notices': () => here, 'POST /api/notices/1/end': end })
   const { wrapper } = draw(NoticeList)
+  useSession().me = meAs('technician')
   await settled()
   return { wrapper, calls }
 }

@@ -39,12 +39,18 @@ const end = useMutation({
         ><b>{{ notice.title }}</b>
         <span class="quiet small"> since {{ momentInWords(notice.starts, zone, time.now) }}</span></span
       >
-      <KitButton kind="link" :aria-label="`End: ${notice.title}`" @click="end.mutate(notice)"
+      <KitButton
+        v-if="session.may('writeNotices')"
+        kind="link"
+        :aria-label="`End: ${notice.title}`"
+        @click="end.mutate(notice)"
         >it works again</KitButton
       >
     </p>
     <p v-if="list.data.value?.length === 0" class="quiet">Nothing: the portals show no notice.</p>
-    <KitButton @click="$emit('tell')">Tell visitors of a fault …</KitButton>
+    <KitButton v-if="session.may('writeNotices')" @click="$emit('tell')"
+      >Tell visitors of a fault …</KitButton
+    >
   </section>
 </template>
 

@@ -1,3 +1,4 @@
+import { meAs } from '../../testing/me'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { draw, settled } from '../../testing/on'
 import { serve } from '../../testing/server'
@@ -33,7 +34,7 @@ async function place(rows: object[], { lead = true, next = null as string | null
   })
   const { wrapper, router } = draw(MessagesPlace)
   const session = useSession()
-  session.me = { role: lead ? 'lead' : 'technician', zone: 'Europe/London', staff: true } as never
+  session.me = meAs(lead ? 'lead' : 'technician', { zone: 'Europe/London' })
   await settled()
   return { wrapper, router, asked, calls }
 }

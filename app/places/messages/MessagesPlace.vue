@@ -62,7 +62,7 @@ async function again(row: MessageRow) {
   await list.again()
 }
 const canTry = (row: MessageRow) =>
-  session.isLead && ['givenUp', 'failed', 'held', 'gathered'].includes(row.state)
+  session.may('repeatMessages') && ['givenUp', 'failed', 'held', 'gathered'].includes(row.state)
 const COLUMNS = [
   { name: 'when', label: 'When', figures: true, width: '9rem' },
   { name: 'to', label: 'To' },

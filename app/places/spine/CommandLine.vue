@@ -3,6 +3,7 @@ import { ARTICLES } from '~/design'
 import { KINDS } from '~~/core/directory/kinds'
 import { LIST_NAMES } from '~~/core/directory/list'
 import type { Hit } from '~/kit/hit'
+import { placeAt } from './places'
 
 // One line to go anywhere, and to find any ticket, person or article.
 const PLACES: Hit[] = [
@@ -46,19 +47,27 @@ const PLACES: Hit[] = [
 
 /** So long nothing is asked while somebody types on, in milliseconds. */
 const PAUSE = 120
+const session = useSession()
 const line = ref<{ focus: () => void }>()
 defineExpose({ focus: () => line.value?.focus() })
 
+/** What the role of whoever is here does not open is not offered. */
+const open = computed(() =>
+  PLACES.filter(({ to }) => {
+    const right = placeAt(to.split('?')[0]!)?.may
+    return !right || session.may(right)
+  }),
+)
 const hits = shallowRef<Hit[]>([])
 const placesFor = (words: string) =>
-  PLACES.filter((place) => place.name.toLowerCase().includes(words.toLowerCase())).slice(0, 5)
+  open.value.filter((place) => place.name.toLowerCase().includes(words.toLowerCase())).slice(0, 5)
 
 // An answer to fewer letters must not take the place of one to more.
 let asked = 0
 async function look(typed: string) {
   const words = typed.trim()
   const mine = ++asked
-  if (!words) return void (hits.value = [...PLACES])
+  if (!words) return void (hits.value = [...open.value])
   hits.value = placesFor(words)
   await new Promise((done) => setTimeout(done, PAUSE))
   if (mine !== asked) return

@@ -34,7 +34,7 @@ async function leave() {
   <KitSlip ref="slip" label="Me">
     <div class="rows">
       <b>{{ session.me?.name }}</b>
-      <span class="quiet small">{{ session.me?.role }}</span>
+      <span class="quiet small">{{ session.me?.roleName }}</span>
       <div role="group" aria-label="Theme" class="themes">
         <KitButton
           v-for="(name, one) in THEMES"

@@ -1,25 +1,15 @@
 <script setup lang="ts">
-// The places of the desk; what is needed now and then is under the last of them.
+import { OTHER_PLACES, PLACES, type Place } from './places'
+
+// The places of the desk that somebody may enter; what is needed now and then is under the last of them.
 const route = useRoute()
 
-const PLACES = [
-  { to: '/arrivals', name: 'Arrivals' },
-  { to: '/desk', name: 'Desk' },
-  { to: '/bench', name: 'Bench' },
-  { to: '/deadlines', name: 'Deadlines' },
-  { to: '/design', name: 'Design' },
-  { to: '/knowledge', name: 'Knowledge' },
-]
-const others = computed(() => [
-  { to: '/messages', label: 'Messages', note: 'everything that went or will go' },
-  { to: '/directory/rota', label: 'Rota', note: 'who is on call' },
-  {
-    to: '/directory',
-    label: 'People and places',
-    note: 'teams, sites, agreements, equipment',
-  },
-  { to: '/standins/mailbox', label: 'Stand-ins', note: 'mailbox, chat room, pagers, monitor' },
-])
+const session = useSession()
+const isOpen = ({ may }: Place) => !may || session.may(may)
+const places = computed(() => PLACES.filter(isOpen))
+const others = computed(() =>
+  OTHER_PLACES.filter(isOpen).map(({ to, name, note }) => ({ to, label: name, note })),
+)
 /** A place is there with all that lies below it. */
 const here = (to: string) => route.path.startsWith(to.split('/').slice(0, 2).join('/'))
 const elsewhere = computed(
@@ -31,7 +21,7 @@ const elsewhere = computed(
 <template>
   <nav aria-label="Places" class="places">
     <NuxtLink
-      v-for="place in PLACES"
+      v-for="place in places"
       :key="place.to"
       :to="place.to"
       :class="{ on: here(place.to) }"

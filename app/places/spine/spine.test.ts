@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { draw, settled } from '../../testing/on'
+import { meAs } from '../../testing/me'
 import { refusal, serve } from '../../testing/server'
 import CommandLine from './CommandLine.vue'
 import { helpAt } from './help'
@@ -9,7 +10,7 @@ import ToldSlip from './ToldSlip.vue'
 afterEach(() => vi.unstubAllGlobals())
 const lines = () => [...document.querySelectorAll('[role="option"]')].map((one) => one.textContent ?? '')
 const signedIn = (id = 'tora') => {
-  useSession().me = { id, role: 'technician', staff: true, zone: 'Europe/London' } as never
+  useSession().me = meAs('technician', { id, zone: 'Europe/London' })
 }
 
 describe('the command line', () => {
@@ -23,6 +24,7 @@ describe('the command line', () => {
       },
     })
     const { wrapper, router } = draw(CommandLine)
+    signedIn()
     await settled()
     const type = async (words: string) => {
       await wrapper.get('input').setValue(words)

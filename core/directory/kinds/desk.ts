@@ -14,7 +14,7 @@ export const desk = {
         of: 'people',
         label: 'Led by',
         help: 'They change what is the desk’s own; every lead does if nobody is named.',
-        guarded: true,
+        guarded: 'everyDesk',
       },
     },
   ),

@@ -9,6 +9,7 @@ import type { Kind } from './kind'
 import { organisation } from './organisation'
 import { person } from './person'
 import { queue } from './queue'
+import { role } from './role'
 import { site } from './site'
 import { skill } from './skill'
 import { team } from './team'
@@ -23,6 +24,7 @@ export const KINDS: Readonly<Record<ListName, Kind>> = {
   people: person,
   queues: queue,
   desks: desk,
+  roles: role,
   skills: skill,
   covers: cover,
   'agreement-types': agreementType,

@@ -1,8 +1,7 @@
 import type { FieldProblem } from '../../ticket'
 import type { Checked, Kind } from './kind'
+import { ADMINISTRATOR, REQUESTER } from '../../rights'
 import { remarks } from './remarks'
-
-const ROLES = ['requester', 'technician', 'dispatcher', 'lead', 'administrator'] as const
 
 export const person: Kind = {
   name: 'person',
@@ -19,12 +18,12 @@ export const person: Kind = {
     },
     phone: { type: 'telephone', label: 'Telephone' },
     role: {
-      type: 'choice',
+      type: 'one',
+      of: 'roles',
       label: 'Role',
-      options: ROLES.map((value) => ({ value, label: value })),
       needed: 'choose a role',
-      guarded: true,
-      free: 'requester',
+      guarded: 'changePeople',
+      free: REQUESTER,
     },
     organisation: { type: 'one', of: 'organisations', extends: true, label: 'Organisation' },
     site: {
@@ -64,7 +63,7 @@ export const person: Kind = {
       max: 200,
       label: 'Identifier',
       help: 'By which the organisation’s own sign-on knows them.',
-      guarded: true,
+      guarded: 'changePeople',
     },
     remarks,
   },
@@ -84,10 +83,10 @@ export const person: Kind = {
 
 /** Somebody stays who can let others in. */
 function checkLast({ id, values: { role }, world }: Checked): FieldProblem[] {
-  if (id === undefined || role === 'administrator') return []
-  if (world.thing('people', id)?.values.role !== 'administrator') return []
+  if (id === undefined || role === ADMINISTRATOR) return []
+  if (world.thing('people', id)?.values.role !== ADMINISTRATOR) return []
   for (const one of world.each('people'))
-    if (one.id !== id && one.active && one.values.role === 'administrator') return []
+    if (one.id !== id && one.active && one.values.role === ADMINISTRATOR) return []
   return [{ field: 'role', message: 'this is the last administrator; name another first' }]
 }
 
@@ -99,7 +98,7 @@ function checkPlace({ values: { site, organisation, role, teams }, world }: Chec
       field: 'site',
       message: `${world.nameOf('sites', String(site))} belongs to ${world.nameOf('organisations', String(owner))}; choose a site of theirs, or that organisation`,
     })
-  if (role === 'requester' && Array.isArray(teams) && teams.length)
+  if (role === REQUESTER && Array.isArray(teams) && teams.length)
     problems.push({ field: 'teams', message: 'requesters are in no team; choose another role first' })
   return problems
 }

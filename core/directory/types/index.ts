@@ -11,6 +11,7 @@ import { names } from './names'
 import { number } from './number'
 import { ofDesign } from './ofDesign'
 import { one } from './one'
+import { rights } from './rights'
 import { several } from './several'
 import { telephone } from './telephone'
 import { text } from './text'
@@ -22,8 +23,8 @@ import { zone } from './zone'
 export { isEmpty, type Kept, type Shape } from './type'
 
 const FIELD_TYPES: { [T in FieldTypeName]: FieldType<T> } = {
-  ...{ choice, day, extra, graded, language, mail, money, names, number, ofDesign, one, several, telephone },
-  ...{ text, ways, week, zone },
+  ...{ choice, day, extra, graded, language, mail, money, names, number, ofDesign, one, rights },
+  ...{ several, telephone, text, ways, week, zone },
 }
 
 /** The type of a field; that a field goes with its own type is what the table of them says. */

@@ -2,6 +2,6 @@ import { callOffAdoption } from '../../commands/adoption'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'lead', summary: 'Call off letting open tickets follow; those that do already keep to it' },
+  { may: 'publishDesign', summary: 'Call off letting open tickets follow; those that do already keep to it' },
   ({ desk }) => callOffAdoption(desk),
 )

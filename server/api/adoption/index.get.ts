@@ -3,7 +3,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDesign', 'publishDesign'],
     summary: 'How many open tickets keep an earlier edition, and how far they have come in following',
   },
   ({ desk }) => adoptionPage(desk),

@@ -9,6 +9,6 @@ class AdoptionBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Let every open ticket follow the edition in force', body: AdoptionBody },
+  { may: 'publishDesign', summary: 'Let every open ticket follow the edition in force', body: AdoptionBody },
   ({ desk, caller, body }) => startAdoption(desk, body.edition, caller.id),
 )

@@ -18,6 +18,10 @@ class ArrivalsQuery {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Tickets that wait to be accepted, a page at a time', query: ArrivalsQuery },
-  ({ desk, query }) => listArrivals(desk, query),
+  {
+    may: 'acceptArrivals',
+    summary: 'Tickets that wait to be accepted, a page at a time',
+    query: ArrivalsQuery,
+  },
+  ({ desk, query, caller }) => listArrivals(desk, query, caller.id),
 )

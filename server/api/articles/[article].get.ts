@@ -3,7 +3,7 @@ import { defineRoute } from '../../http/route'
 import { readArticle } from '../../queries/knowledge'
 
 export default defineRoute(
-  { who: 'technician', path: { article: 'number' }, summary: 'An article' },
+  { who: 'staff', path: { article: 'number' }, summary: 'An article' },
   async ({ desk, path }) => {
     const article = await readArticle(desk.db, path.article, {})
     if (!article) throw new HttpProblem(404, 'There is no such article.')

@@ -4,7 +4,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'writeKnowledge',
     path: { article: 'number' },
     summary: 'Change an article: all that it says, as it shall be',
     body: ArticleBody,

@@ -32,7 +32,7 @@ class ArticlesQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'Articles: all of them a page at a time, or those that fit some words',
     query: ArticlesQuery,
   },

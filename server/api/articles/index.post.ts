@@ -4,7 +4,7 @@ import { ArticleBody } from '../../http/knowledgeBodies'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Write an article', body: ArticleBody },
+  { may: 'writeKnowledge', summary: 'Write an article', body: ArticleBody },
   async ({ event, desk, caller, body }) => {
     const id = await saveArticle(desk, body, caller.id)
     setResponseStatus(event, 201)

@@ -17,7 +17,7 @@ class BenchQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     summary: 'A bench: what is next up and what comes of the order, fixed times, the day, timers',
     query: BenchQuery,
   },

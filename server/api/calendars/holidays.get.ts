@@ -32,7 +32,7 @@ class HolidaysQuery {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'Public holidays of a country and region, as days for a calendar',
     query: HolidaysQuery,
   },

@@ -10,6 +10,10 @@ class FileBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Read days and hours from an iCalendar file; nothing is kept', body: FileBody },
+  {
+    may: 'changeDesign',
+    summary: 'Read days and hours from an iCalendar file; nothing is kept',
+    body: FileBody,
+  },
   ({ body }) => parseApart('icalendar', body.text),
 )

@@ -6,7 +6,7 @@ import { defineRoute } from '../../http/route'
 const DAYS = 90
 
 export default defineRoute(
-  { who: 'technician', summary: 'How often each catalog item was asked for in the last 90 days, by id' },
+  { who: 'staff', summary: 'How often each catalog item was asked for in the last 90 days, by id' },
   async ({ desk }) => {
     const rows = await desk.db
       .selectFrom('ticket')

@@ -64,9 +64,10 @@ class ClocksQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     summary: 'Every running promise by its balance, a page at a time, with the number in each band',
     query: ClocksQuery,
   },
-  ({ desk, query: { at, ...query } }) => listClocks(desk, { ...query, now: at ?? deskNow() }),
+  ({ desk, caller, query: { at, ...query } }) =>
+    listClocks(desk, { ...query, now: at ?? deskNow(), person: caller.id }),
 )

@@ -14,7 +14,11 @@ class FileQuery {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'The whole design as one file: an edition, or the draft', query: FileQuery },
+  {
+    may: 'changeDesign',
+    summary: 'The whole design as one file: an edition, or the draft',
+    query: FileQuery,
+  },
   async ({ event, desk, query }) => {
     const number = query.edition === undefined ? undefined : Number(query.edition)
     const design =

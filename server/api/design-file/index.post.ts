@@ -11,7 +11,7 @@ class TakenFileBody extends DesignFileBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'Take a design file into the draft',
     body: TakenFileBody,
     bodyLimit: DESIGN_FILE_LIMIT,

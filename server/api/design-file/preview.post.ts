@@ -4,7 +4,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'What a design file would change in the draft, and what in it is not known here',
     body: DesignFileBody,
     bodyLimit: DESIGN_FILE_LIMIT,

@@ -5,7 +5,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     summary: 'How much each list of the directory has, and what of the design is chosen from there',
   },
   async ({ desk }) => {

@@ -3,7 +3,7 @@ import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'lead', summary: 'What is still missing before the desk can open' },
+  { may: 'changeDirectory', summary: 'What is still missing before the desk can open' },
   async ({ desk }) => {
     const [directory, edition] = await Promise.all([
       desk.knowledge.directory(),

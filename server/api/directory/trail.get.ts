@@ -33,7 +33,7 @@ class TrailQuery {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     summary: 'Who changed what of the directory, newest first, a page at a time',
     query: TrailQuery,
   },

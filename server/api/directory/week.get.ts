@@ -20,7 +20,7 @@ class WeekQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     summary:
       'A week of a team: who is on shift when, how many together, and where nobody is while promises count',
     query: WeekQuery,

@@ -2,6 +2,6 @@ import { discardDraft } from '../../commands/draft'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'lead', summary: 'Throw the draft away and begin again from the current edition' },
+  { may: 'changeDesign', summary: 'Throw the draft away and begin again from the current edition' },
   ({ desk }) => discardDraft(desk),
 )

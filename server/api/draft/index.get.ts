@@ -2,6 +2,6 @@ import { draftPage } from '../../queries/draft'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'lead', summary: 'The draft: the design, its findings, and what it changes' },
+  { may: 'changeDesign', summary: 'The draft: the design, its findings, and what it changes' },
   ({ desk }) => draftPage(desk),
 )

@@ -49,7 +49,7 @@ class DraftChangesBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary:
       'Change things in the draft, all or none; refused when somebody else changed one of them meanwhile',
     body: DraftChangesBody,

@@ -25,6 +25,6 @@ class PublishBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Publish the draft as the next edition', body: PublishBody },
+  { may: 'publishDesign', summary: 'Publish the draft as the next edition', body: PublishBody },
   ({ desk, caller, body }) => publishDraft(desk, body, caller.id),
 )

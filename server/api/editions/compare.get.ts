@@ -13,7 +13,7 @@ class CompareQuery {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'What is different between two editions, in words', query: CompareQuery },
+  { who: 'staff', summary: 'What is different between two editions, in words', query: CompareQuery },
   async ({ desk, query }) => {
     const [from, to] = await Promise.all(
       [query.from, query.to].map((number) => editionPage(desk.db, Number(number))),

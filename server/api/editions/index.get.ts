@@ -1,6 +1,6 @@
 import { defineRoute } from '../../http/route'
 import { listEditions } from '../../queries/design'
 
-export default defineRoute({ who: 'technician', summary: 'All editions, newest first' }, ({ desk }) =>
+export default defineRoute({ who: 'staff', summary: 'All editions, newest first' }, ({ desk }) =>
   listEditions(desk.db),
 )

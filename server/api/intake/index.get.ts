@@ -31,7 +31,7 @@ class IntakeQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'logTickets',
     summary:
       'What somebody at the desk needs to log a request for another: who they are, their cover, the form',
     query: IntakeQuery,

@@ -3,7 +3,7 @@ import { ladderFigures } from '../../queries/ladders'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'How often each rung rang in the last months, and whether the promise was kept',
   },
   ({ desk }) => ladderFigures(desk),

@@ -1,5 +1,6 @@
 import { IsInt, Min } from 'class-validator'
 import { defineRoute } from '../../http/route'
+import { mustSee } from '../../queries/sight'
 import { ladderTrial } from '../../queries/ladders'
 
 class TrialBody {
@@ -10,9 +11,12 @@ class TrialBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'What the ladders of the draft would do for a ticket if nobody did anything',
     body: TrialBody,
   },
-  ({ desk, body }) => ladderTrial(desk, body.reference),
+  async ({ desk, caller, body }) => {
+    await mustSee(desk, caller, [body.reference])
+    return ladderTrial(desk, body.reference)
+  },
 )

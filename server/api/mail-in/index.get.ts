@@ -16,7 +16,7 @@ class KeptQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'logTickets',
     summary: 'Mails that came in and could not be taken, each with why',
     query: KeptQuery,
   },

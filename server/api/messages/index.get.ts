@@ -40,6 +40,6 @@ class Query implements MessagesQuery {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Every message that went or will go, newest first', query: Query },
-  ({ desk, query }) => messagesPage(desk, query),
+  { may: 'seeMessages', summary: 'Every message that went or will go, newest first', query: Query },
+  ({ desk, caller, query }) => messagesPage(desk, query, caller.id),
 )

@@ -80,7 +80,7 @@ const given = <T extends object>(body: T) =>
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'Say how you want to be told: channels in their order, hours, quiet hours',
     body: WaysBody,
   },

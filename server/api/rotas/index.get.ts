@@ -24,7 +24,7 @@ class Query {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'Who is on call from one moment to another, with gaps and people who have two rotas at once',
     query: Query,
   },

@@ -19,7 +19,7 @@ class SearchQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary:
       'Looks for words in every record: tickets with all that was said, people, equipment, agreements, articles, design',
     query: SearchQuery,

@@ -15,7 +15,7 @@ class SignalsQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'Signals: the latest, and how many of each kind and cover became what in the last days',
     query: SignalsQuery,
   },

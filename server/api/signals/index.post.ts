@@ -4,7 +4,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'sendSignals',
     summary:
       'Take signals of monitoring tools: CloudEvents 1.0, binary, structured or in batches; each once by source and id',
     bodyLimit: 4 * 1024 * 1024,

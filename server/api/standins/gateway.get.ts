@@ -19,7 +19,7 @@ class Query {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeMessages',
     summary: 'What the stand-ins of chat, text messages, pagers and another system have got, newest first',
     query: Query,
   },

@@ -12,6 +12,6 @@ class BehaviourBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Say how a stand-in behaves', body: BehaviourBody },
+  { may: 'repeatMessages', summary: 'Say how a stand-in behaves', body: BehaviourBody },
   ({ desk, body }) => setBehaviour(desk.db, body.channel, body.behaviour),
 )

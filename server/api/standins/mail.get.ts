@@ -19,6 +19,6 @@ class MailQuery {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'What the mailbox stand-in has received, newest first', query: MailQuery },
+  { may: 'seeMessages', summary: 'What the mailbox stand-in has received, newest first', query: MailQuery },
   async ({ desk, query }) => ({ mails: await readMail(desk.db, query), faults: await mailFaults(desk.db) }),
 )

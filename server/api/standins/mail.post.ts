@@ -9,6 +9,6 @@ class FaultsBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'Let the mailbox stand-in refuse or take mail', body: FaultsBody },
+  { may: 'repeatMessages', summary: 'Let the mailbox stand-in refuse or take mail', body: FaultsBody },
   ({ desk, body }) => setMailFaults(desk.db, body),
 )

@@ -10,7 +10,7 @@ class MonitorBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'repeatMessages',
     summary: 'Say how the monitor stand-in answers when it is asked for a first fix',
     body: MonitorBody,
   },

@@ -2,6 +2,7 @@ import { IsInt, IsString, MaxLength, Min } from 'class-validator'
 import { previewMessage, Refused } from '../../../core/ticket'
 import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
+import { mustSee } from '../../queries/sight'
 import { STATE_COLUMNS, wholeState } from '../../db/rows'
 
 class PreviewBody {
@@ -19,8 +20,13 @@ class PreviewBody {
 }
 
 export default defineRoute(
-  { who: 'lead', summary: 'What a message would say of a ticket, to its requester', body: PreviewBody },
-  async ({ desk, body }) => {
+  {
+    may: 'changeDesign',
+    summary: 'What a message would say of a ticket, to its requester',
+    body: PreviewBody,
+  },
+  async ({ desk, caller, body }) => {
+    await mustSee(desk, caller, [body.reference])
     const row = await desk.db
       .selectFrom('ticket')
       .select(STATE_COLUMNS)

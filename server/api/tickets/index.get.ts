@@ -5,7 +5,7 @@ import { listTickets } from '../../queries/ticketList'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     summary: 'Tickets in a view, a page at a time, with the number in each view',
     query: ListQueryBody,
   },

@@ -53,11 +53,16 @@ function summaryOf({ summary, answers }: TicketBody): string | undefined {
   return summary ?? (typeof answers.summary === 'string' ? answers.summary : undefined)
 }
 
-/** @throws HttpProblem when somebody who is not of the desk asks for another, or by an agreement of their choice */
+/** @throws HttpProblem when somebody who logs for nobody else asks for another, or by an agreement of their choice */
 function refuseForOthers({ requester, agreement }: TicketBody, caller: Caller): void {
-  if (isStaff(caller.role)) return
+  if (caller.rights.has('logTickets')) return
   if ((requester && requester !== caller.id) || agreement !== undefined)
-    throw new HttpProblem(403, 'Only people of the desk may log for somebody else, or name an agreement.')
+    throw new HttpProblem(
+      403,
+      isStaff(caller.role)
+        ? 'Your role logs for nobody else; ask a lead.'
+        : 'Only people of the desk may log for somebody else, or name an agreement.',
+    )
 }
 
 /**

@@ -2,7 +2,7 @@ import { statusOf } from '../../../core/lifecycle'
 import { defineRoute } from '../../http/route'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Statuses of every ticket kind and the ways between them, for boards' },
+  { may: 'seeTickets', summary: 'Statuses of every ticket kind and the ways between them, for boards' },
   async ({ desk }) => {
     const current = await desk.knowledge.currentEdition()
     return {

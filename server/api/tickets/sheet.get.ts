@@ -24,7 +24,7 @@ class SheetQuery extends WhichQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     summary: 'The tickets of a view as a sheet: XLSX, or CSV by RFC 4180',
     query: SheetQuery,
     produces: 'application/octet-stream',

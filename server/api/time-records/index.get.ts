@@ -5,6 +5,7 @@ import { csvOf } from '../../../core/clock'
 import { DAY } from '../../../core/time'
 import { deskNow } from '../../clock/deskClock'
 import { defineRoute } from '../../http/route'
+import { sightOf } from '../../queries/sight'
 import { timeSheet } from '../../queries/timeRecords'
 import { SHEET_TYPES, workbookOf } from '../../tables/sheet'
 
@@ -20,7 +21,7 @@ class TimeQuery {
   @IsInt()
   to?: number
 
-  /** Everybody's; leads only. */
+  /** Everybody's, for those who manage the time of others. */
   @IsOptional()
   @IsIn(['mine', 'all'], { message: 'choose mine or all' })
   whose: 'mine' | 'all' = 'mine'
@@ -32,20 +33,21 @@ class TimeQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
-    summary: 'Time that was worked, by ticket, as CSV or XLSX: your own, and for leads everybody’s',
+    may: 'seeTickets',
+    summary:
+      'Time that was worked, by ticket, as CSV or XLSX: your own, and for those who manage time everybody’s',
     query: TimeQuery,
     produces: 'application/octet-stream',
   },
   async ({ event, desk, caller, query: { from, to, whose, as } }) => {
     const now = deskNow()
-    const isLead = caller.role === 'lead' || caller.role === 'administrator'
     const person = (await desk.knowledge.directory()).people.get(caller.id)
     const lines = await timeSheet(desk, {
       from: from ?? now - 31 * DAY,
       to: to ?? now + DAY,
       zone: person?.zone ?? 'UTC',
-      ...(!(whose === 'all' && isLead) && { person: caller.id }),
+      ...(whose === 'all' && { sight: await sightOf(desk, caller.id) }),
+      ...(!(whose === 'all' && caller.rights.has('manageTime')) && { person: caller.id }),
     })
     setResponseHeaders(event, {
       'content-type': SHEET_TYPES[as],

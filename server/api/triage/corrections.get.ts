@@ -14,7 +14,7 @@ class CorrectionsQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'How often people overruled each rule of triage in the last days, and what they set instead',
     query: CorrectionsQuery,
   },

@@ -3,7 +3,7 @@ import { decidedPage } from '../../queries/decided'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'How many tickets of the last 90 days each rule of the design decided something about',
   },
   ({ desk }) => decidedPage(desk),

@@ -2,7 +2,7 @@ import { defineRoute } from '../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'How often the words of past tickets would have named the right category of the latest ones',
   },
   ({ desk }) => desk.learnt.check(),

@@ -1,5 +1,6 @@
 import { IsInt, Max, Min } from 'class-validator'
 import { defineRoute } from '../../http/route'
+import { sightOf } from '../../queries/sight'
 import { rehearseTriage } from '../../queries/triageTrial'
 
 class RehearsalBody {
@@ -12,9 +13,9 @@ class RehearsalBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'Sort the tickets of the last days by the draft: how many would change, in groups',
     body: RehearsalBody,
   },
-  ({ desk, body }) => rehearseTriage(desk, body.days),
+  async ({ desk, caller, body }) => rehearseTriage(desk, body.days, await sightOf(desk, caller.id)),
 )

@@ -1,6 +1,7 @@
 import { IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator'
 import type { Answers } from '../../../core/intake'
 import { defineRoute } from '../../http/route'
+import { mustSee } from '../../queries/sight'
 import { triageTrial } from '../../queries/triageTrial'
 
 class TrialBody {
@@ -32,9 +33,12 @@ class TrialBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     summary: 'What the draft would make of a ticket: each step of triage with its because',
     body: TrialBody,
   },
-  ({ desk, body }) => triageTrial(desk, body),
+  async ({ desk, caller, body }) => {
+    await mustSee(desk, caller, body.reference === undefined ? [] : [body.reference])
+    return triageTrial(desk, body)
+  },
 )

@@ -2,6 +2,6 @@ import { defineRoute } from '../../http/route'
 import { viewsOf } from '../../queries/views'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Your views of the Desk and those that are shared' },
+  { may: 'seeTickets', summary: 'Your views of the Desk and those that are shared' },
   ({ desk, caller }) => viewsOf(desk.db, caller.id),
 )

@@ -4,7 +4,7 @@ import { ViewBody } from '../../http/viewBody'
 import { keepView } from '../../queries/views'
 
 export default defineRoute(
-  { who: 'technician', summary: 'Keep a view of the Desk', body: ViewBody },
+  { may: 'seeTickets', summary: 'Keep a view of the Desk', body: ViewBody },
   async ({ desk, caller, body }) => {
     if (body.definition.where) readCondition(JSON.stringify(body.definition.where))
     return { id: await keepView(desk.db, caller, body) }

@@ -10,7 +10,7 @@ class OpensBody {
 }
 
 export default defineRoute(
-  { who: 'technician', summary: 'Choose the view in which your Desk opens', body: OpensBody },
+  { may: 'seeTickets', summary: 'Choose the view in which your Desk opens', body: OpensBody },
   async ({ desk, caller, body: { view } }) => {
     await openIn(desk.db, caller, view)
     return {}

@@ -6,7 +6,7 @@ import { FILTER_FACTS } from '../../queries/conditionSql'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     summary: 'By what views can be limited: facts, the questions of forms, and the names of values',
   },
   async ({ desk, caller }) => {

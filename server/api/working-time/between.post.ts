@@ -12,7 +12,7 @@ class BetweenBody extends WorkingTimeBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'The working time between two moments, with the statement',
     body: BetweenBody,
   },

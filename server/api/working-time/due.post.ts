@@ -12,7 +12,7 @@ class DueBody extends WorkingTimeBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     summary: 'When so much working time from a start has passed, with the statement',
     body: DueBody,
   },

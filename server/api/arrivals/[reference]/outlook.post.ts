@@ -4,7 +4,7 @@ import { outlook } from '../../../queries/arrivals'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'acceptArrivals',
     path: { reference: 'number' },
     summary: 'What would become of a held ticket if it were accepted like this; nothing changes',
     body: AcceptanceBody,

@@ -12,7 +12,7 @@ class ListFileQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     path: { list: LIST_NAMES },
     summary: 'A list of the directory as a file: CSV (RFC 4180) or XLSX, as it can be taken in again',
     query: ListFileQuery,

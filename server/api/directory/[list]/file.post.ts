@@ -20,7 +20,7 @@ const MOST_BYTES = 32 * 1024 * 1024
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES },
     summary:
       'Send a file of a list, as application/octet-stream: a worker looks at each line; how far it is, is asked by its id',

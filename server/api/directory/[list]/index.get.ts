@@ -51,7 +51,7 @@ class ThingsQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     path: { list: LIST_NAMES },
     summary: 'A list of the directory by name or number, a page at a time',
     query: ThingsQuery,

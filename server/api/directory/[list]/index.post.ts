@@ -6,7 +6,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['changeDirectory', 'addRequesters', 'composeRoles'],
     path: { list: LIST_NAMES },
     summary:
       'Make a thing of the directory; what it names may be given by id or by name. Technicians add requesters only',

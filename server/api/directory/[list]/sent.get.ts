@@ -5,7 +5,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES },
     summary: 'The file of a list that one sent last, and how far it is',
   },

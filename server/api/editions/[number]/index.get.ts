@@ -4,7 +4,7 @@ import { editionPage } from '../../../queries/design'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     path: { number: 'number' },
     summary: 'One edition: the design, and what it changed in words',
   },

@@ -10,7 +10,7 @@ class TakeBackBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'publishDesign',
     path: { number: 'number' },
     summary: 'Put an old edition in place of the draft, to be published anew',
     body: TakeBackBody,

@@ -19,7 +19,7 @@ class BackBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'repairEquipment',
     path: { number: 'number' },
     summary: 'Note that equipment is back from the repair shop',
     body: BackBody,

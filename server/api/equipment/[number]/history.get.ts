@@ -3,9 +3,9 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     path: { number: 'number' },
     summary: 'Repairs and tickets of a piece of equipment, newest first',
   },
-  ({ desk, path }) => historyOf(desk, path.number),
+  ({ desk, caller, path }) => historyOf(desk, path.number, caller.id),
 )

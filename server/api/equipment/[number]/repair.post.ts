@@ -22,7 +22,7 @@ class RepairBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'repairEquipment',
     path: { number: 'number' },
     summary: 'Note that equipment was sent to a repair shop',
     body: RepairBody,

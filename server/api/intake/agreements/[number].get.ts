@@ -4,7 +4,7 @@ import { agreementPage } from '../../../queries/intake'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'logTickets',
     path: { number: 'number' },
     summary: 'An agreement by its number: whether it covers, and for whom it may be asked',
   },

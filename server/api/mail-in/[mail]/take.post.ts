@@ -11,7 +11,7 @@ class TakeBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'logTickets',
     path: { mail: 'number' },
     summary: 'Take a mail that was kept, as of somebody of the directory',
     body: TakeBody,

@@ -21,7 +21,7 @@ class TokenBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'makeTokens',
     summary:
       'Make a token by which a program acts in your name; it is shown this once. A token makes no others',
     body: TokenBody,

@@ -2,7 +2,7 @@ import { endNotice } from '../../../commands/knowledge'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', path: { notice: 'number' }, summary: 'End a notice' },
+  { may: 'writeNotices', path: { notice: 'number' }, summary: 'End a notice' },
   async ({ desk, path }) => {
     await endNotice(desk, path.notice)
     return { id: path.notice }

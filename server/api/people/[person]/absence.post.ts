@@ -21,16 +21,16 @@ class AbsenceBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     path: { person: 'text' },
     summary:
-      'Say that somebody of the desk is away on whole days, or take it back: yourself, or as a lead anybody',
+      'Say that somebody of the desk is away on whole days, or take it back: yourself, or anybody where you plan people',
     body: AbsenceBody,
   },
   async ({ desk, body, caller, path }) => {
     const person = path.person
-    if (person !== caller.id && !['lead', 'administrator'].includes(caller.role))
-      throw new Refused('forbidden', 'Only a lead says that somebody else is away.')
+    if (person !== caller.id && !caller.rights.has('planPeople'))
+      throw new Refused('forbidden', 'Your role does not say that somebody else is away; ask a lead.')
     await setAbsence(desk, person, { from: body.from, to: body.to, why: body.why ?? null })
     return {}
   },

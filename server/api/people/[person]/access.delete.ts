@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'administrator',
+    may: 'manageAccess',
     path: { person: 'text' },
     summary: 'End every session and token of somebody at once; they can sign in again',
   },

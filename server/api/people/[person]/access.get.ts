@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'administrator',
+    may: 'manageAccess',
     path: { person: 'text' },
     summary: 'Whether somebody can sign in, where they are signed in, and their tokens',
   },

@@ -11,7 +11,7 @@ class HandOverBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'planPeople',
     path: { person: 'text' },
     summary:
       'Who would get the open tickets of somebody who is away, as the assignment of their teams says; or give them',

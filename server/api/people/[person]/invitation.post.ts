@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['addRequesters', 'manageAccess'],
     path: { person: 'text' },
     summary:
       'Send somebody a link by which they choose a password; people of the desk are invited by administrators',

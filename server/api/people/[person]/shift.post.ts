@@ -16,7 +16,7 @@ class ShiftBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'planPeople',
     path: { person: 'text' },
     summary: 'Lay down when somebody of the desk works, from a day on',
     body: ShiftBody,

@@ -4,7 +4,7 @@ import { rotaCalendar } from '../../../queries/rotas'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     path: { rota: 'text' },
     summary: 'A rota as iCalendar, 90 days from now',
     produces: 'text/calendar',

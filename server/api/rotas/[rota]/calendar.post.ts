@@ -17,7 +17,7 @@ class FileBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'planPeople',
     path: { rota: 'text' },
     summary: 'Read who has a rota from an iCalendar file, and take it over as swaps',
     body: FileBody,

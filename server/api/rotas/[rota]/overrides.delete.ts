@@ -12,7 +12,7 @@ class Query {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['planPeople', 'workTickets'],
     path: { rota: 'text' },
     summary: 'Take a swap back: the turns hold again',
     query: Query,

@@ -24,7 +24,7 @@ class OverrideBody implements Override {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['planPeople', 'workTickets'],
     path: { rota: 'text' },
     summary: 'Somebody else has a rota for a while: a swap',
     body: OverrideBody,

@@ -15,7 +15,7 @@ const TYPES = { ...SHEET_TYPES, dmn: 'application/xml; charset=utf-8' }
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     path: { part: 'text' },
     summary: 'A decision table of the draft (what, weight, routing, skills) as CSV, XLSX or DMN 1.4',
     query: TableFileQuery,

@@ -13,7 +13,7 @@ class FormatQuery {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     path: { part: 'text' },
     summary:
       'Read a decision table from a CSV, XLSX or DMN file, sent as application/octet-stream: the rows, and what cannot be taken over',

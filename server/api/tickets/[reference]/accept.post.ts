@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'acceptArrivals',
     path: { reference: 'number' },
     summary: 'Accept a ticket that is held in Arrivals; its clocks begin',
     body: AcceptanceBody,

@@ -2,7 +2,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Say that you have it: ladders that wait for somebody climb no further',
   },

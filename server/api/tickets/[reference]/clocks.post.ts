@@ -1,3 +1,4 @@
+import { HttpProblem } from '../../../http/problem'
 import {
   ArrayMaxSize,
   IsArray,
@@ -46,12 +47,14 @@ function commandOf({ do: deed, targets, why, minutes }: ClocksBody): Exclude<Com
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['workTickets', 'extendPromises'],
     path: { reference: 'number' },
     summary: 'Pause, resume or extend promises by hand',
     body: ClocksBody,
   },
   async ({ desk, caller, body, path }) => {
+    if (body.do !== 'extend' && !caller.rights.has('workTickets'))
+      throw new HttpProblem(403, 'Your role pauses and resumes no promises; ask a lead.')
     const { sequence } = await desk.run(path.reference, commandOf(body), { person: caller.id })
     return { sequence }
   },

@@ -13,7 +13,7 @@ class EstimateBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Say how long a ticket will take',
     body: EstimateBody,

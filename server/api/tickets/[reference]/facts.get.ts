@@ -6,7 +6,7 @@ import { seesField } from '../../../queries/seenFields'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: 'changeDesign',
     path: { reference: 'number' },
     summary: 'What rules may ask of a ticket, for trying a design',
   },

@@ -15,7 +15,7 @@ class FieldsBody {
 }
 
 export default defineRoute(
-  { who: 'technician', path: { reference: 'number' }, summary: 'Set fields of a ticket', body: FieldsBody },
+  { may: 'workTickets', path: { reference: 'number' }, summary: 'Set fields of a ticket', body: FieldsBody },
   async ({ desk, caller, body: { values, from }, path }) => {
     const command = { kind: 'setFields', values, ...(from && { from }) } as const
     const { sequence } = await desk.run(path.reference, command, { person: caller.id })

@@ -10,7 +10,7 @@ class HereBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     path: { reference: 'number' },
     summary: 'Say that you have a ticket open, so that others see it; nothing is kept',
     body: HereBody,

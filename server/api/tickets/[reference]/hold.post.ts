@@ -2,7 +2,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'acceptArrivals',
     path: { reference: 'number' },
     summary:
       'Take a ticket back into Arrivals that was turned away there, or accepted with nothing done since',

@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 import { ticketPage } from '../../../queries/tickets'
 
 export default defineRoute(
-  { who: 'technician', path: { reference: 'number' }, summary: 'Everything about one ticket' },
+  { may: 'seeTickets', path: { reference: 'number' }, summary: 'Everything about one ticket' },
   async ({ desk, caller, path }) => {
     const reference = path.reference
     const page = await ticketPage(desk, reference, caller)

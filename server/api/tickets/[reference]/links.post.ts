@@ -1,3 +1,4 @@
+import { mustSee } from '../../../queries/sight'
 import { IsBoolean, IsIn, IsInt } from 'class-validator'
 import { LINK_KINDS, type LinkKind } from '../../../../core/work'
 import { linkTickets } from '../../../commands/work'
@@ -19,12 +20,13 @@ class LinkBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Link two tickets, or take the link away; both get their half',
     body: LinkBody,
   },
   async ({ desk, caller, body, path }) => {
+    await mustSee(desk, caller, [body.to])
     await linkTickets(desk, path.reference, body, { person: caller.id })
     return {}
   },

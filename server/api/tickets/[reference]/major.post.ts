@@ -1,3 +1,4 @@
+import { mustSee } from '../../../queries/sight'
 import {
   ArrayMaxSize,
   IsArray,
@@ -41,7 +42,7 @@ class MajorBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'declareMajor',
     path: { reference: 'number' },
     summary: 'Declare a major incident, gather tickets to it, tell everybody it concerns, or end it',
     body: MajorBody,
@@ -50,6 +51,7 @@ export default defineRoute(
     const reference = path.reference
     const actor = { person: caller.id }
     const { step, text = '', tickets = [], evenDone } = body
+    await mustSee(desk, caller, tickets)
     if (step === 'gather') return gatherTickets(desk, reference, tickets, actor, evenDone)
     if (step === 'end') return endMajorIncident(desk, reference, text, actor)
     if (step === 'update') await updateMajorIncident(desk, reference, text, actor)

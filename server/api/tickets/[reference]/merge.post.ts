@@ -1,3 +1,4 @@
+import { mustSee } from '../../../queries/sight'
 import { IsInt, Min } from 'class-validator'
 import { defineRoute } from '../../../http/route'
 import { mergedText } from '../../../queries/arrivals'
@@ -11,12 +12,13 @@ class MergeBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Merge a ticket into another, which is handled for both from then on',
     body: MergeBody,
   },
   async ({ desk, caller, body, path }) => {
+    await mustSee(desk, caller, [body.into])
     const keep = (state: Parameters<typeof mergedText>[1]) => mergedText(desk, state)
     await desk.merge(path.reference, body.into, { person: caller.id }, keep)
     return { into: body.into }

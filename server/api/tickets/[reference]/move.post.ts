@@ -20,7 +20,7 @@ class MoveBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Move a ticket to another status, through its gate',
     body: MoveBody,

@@ -25,7 +25,7 @@ class PartBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Make another ticket of one: a part of it, or a copy',
     body: PartBody,

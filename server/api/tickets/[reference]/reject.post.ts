@@ -3,7 +3,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'acceptArrivals',
     path: { reference: 'number' },
     summary: 'Turn a held ticket away; the requester is told why',
     body: TextBody,

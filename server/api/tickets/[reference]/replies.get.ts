@@ -4,7 +4,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     path: { reference: 'number' },
     summary: 'Saved replies, filled in for a ticket, and checklists that can be added',
   },

@@ -4,7 +4,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Reply to the requester; keeps the response promise',
     body: SaidBody,

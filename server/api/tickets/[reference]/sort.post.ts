@@ -22,7 +22,7 @@ class SortBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'sortTickets',
     path: { reference: 'number' },
     summary: 'Sort a ticket otherwise than triage did; its promises follow, time spent is kept',
     body: SortBody,

@@ -19,7 +19,7 @@ class StatementQuery {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     path: { reference: 'number' },
     summary: 'The time ledger of one target, line by line, as JSON or CSV (RFC 4180)',
     query: StatementQuery,

@@ -21,7 +21,7 @@ class TimerBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Start your timer on a ticket (it stops elsewhere), stop it into a time record, or drop it',
     body: TimerBody,

@@ -9,7 +9,7 @@ class WatchBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     path: { reference: 'number' },
     summary: 'Watch a ticket, or watch it no longer',
     body: WatchBody,

@@ -1,3 +1,4 @@
+import { aboutRight } from '../../../../core/rights'
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, Matches } from 'class-validator'
 import type { FieldValue } from '../../../../core/fields'
 import { FIELD_COLUMN } from '../../../../core/work'
@@ -32,13 +33,17 @@ class ManyBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: ['workTickets', 'assignTickets', 'sortTickets'],
     summary:
       'Change one thing on many tickets, or see beforehand what that would do; each by itself, with a report',
     body: ManyBody,
   },
   async ({ desk, caller, body: { references, field, value, trial } }) => {
     const isField = FIELD_COLUMN.test(field)
+    const isOwn = isField || (field === 'technician' && value === caller.id)
+    const right = isOwn ? 'workTickets' : field === 'technician' ? 'assignTickets' : 'sortTickets'
+    if (!caller.rights.has(right))
+      throw new HttpProblem(403, `Your role has not the right “${aboutRight(right).label}”; ask a lead.`)
     if (value === null && field !== 'technician' && !isField)
       throw new HttpProblem(422, 'Every ticket has one of these.', [
         { field: 'value', message: 'choose a value' },

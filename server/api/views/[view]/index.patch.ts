@@ -5,7 +5,7 @@ import { changeView } from '../../../queries/views'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeTickets',
     path: { view: 'number' },
     summary: 'Change a view of yours; leads also change shared ones',
     body: ViewBody,

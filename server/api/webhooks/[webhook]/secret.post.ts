@@ -5,7 +5,7 @@ import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
   {
-    who: 'administrator',
+    may: 'setSecrets',
     path: { webhook: 'text' },
     summary: 'Give a webhook a new secret, shown this once; the one before is good for another day',
   },

@@ -4,7 +4,7 @@ import { readArticle } from '../../../../queries/knowledge'
 
 export default defineRoute(
   {
-    who: 'technician',
+    who: 'staff',
     path: { article: 'number', file: 'text' },
     summary: 'A file of an article',
     produces: 'application/octet-stream',

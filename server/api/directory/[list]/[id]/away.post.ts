@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES, id: 'text' },
     summary: 'Put a thing away: it stays with whatever names it, and is chosen no more',
   },

@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES, id: 'text' },
     summary: 'Take back a thing that was put away',
   },

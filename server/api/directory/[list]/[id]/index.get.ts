@@ -3,6 +3,6 @@ import { thingPage } from '../../../../directory/listing'
 import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
-  { who: 'technician', path: { list: LIST_NAMES, id: 'text' }, summary: 'One thing of the directory' },
+  { may: 'seeDirectory', path: { list: LIST_NAMES, id: 'text' }, summary: 'One thing of the directory' },
   ({ desk, path }) => thingPage(desk, path.list, path.id),
 )

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES, id: 'text' },
     summary:
       'Change what is said of a thing: only what is given, null for nothing; with a version only if it is still that',

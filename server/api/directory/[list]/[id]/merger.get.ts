@@ -23,7 +23,7 @@ class MergerQuery {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES, id: 'text' },
     summary: 'What would become of a thing and another that are one; nothing is changed',
     query: MergerQuery,

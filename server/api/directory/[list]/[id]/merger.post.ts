@@ -33,7 +33,7 @@ class MergerBody {
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { list: LIST_NAMES, id: 'text' },
     summary:
       'Merge a thing into another that is the same: it is put away, and whatever named it names the other; tickets follow in batches',

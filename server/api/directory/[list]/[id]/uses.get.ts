@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'seeDirectory',
     path: { list: LIST_NAMES, id: 'text' },
     summary: 'What names a thing: in the directory, in the edition in force, and on tickets',
   },

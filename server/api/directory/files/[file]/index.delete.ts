@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { file: 'text' },
     summary: 'Call off a file that one sent: what is not taken in yet is not',
   },

@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { file: 'text' },
     summary: 'How far a file is that one sent, what it would do or did, and its first wrong lines',
   },

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { file: 'text' },
     summary: 'What becomes of each line of a file that one sent, as CSV (RFC 4180)',
     produces: 'text/csv',

@@ -4,7 +4,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'lead',
+    may: ['changeDirectory', 'composeRoles'],
     path: { file: 'text' },
     summary:
       'Take in the lines of a file that are right, once each was looked at: all of them or, if it fails, none',

@@ -1,4 +1,5 @@
 import { fileAmong, fileAnswer } from '../../../../http/fileAnswer'
+import { seenTicket } from '../../../../queries/sight'
 import { defineRoute, isStaff } from '../../../../http/route'
 
 export default defineRoute(
@@ -14,9 +15,11 @@ export default defineRoute(
       .select('state')
       .where('reference', '=', path.reference)
       .executeTakeFirst()
-    const isAllowed = row && (isStaff(caller.role) || row.state.requester === caller.id)
+    const isOfDesk = caller.rights.has('seeTickets')
+    if (isOfDesk) await seenTicket(desk, caller, path.reference)
+    const isAllowed = row && (isOfDesk || (!isStaff(caller.role) && row.state.requester === caller.id))
     const { attachments = [], innerFiles = [] } = row?.state ?? {}
-    const files = isStaff(caller.role) ? [...attachments, ...innerFiles] : attachments
+    const files = isOfDesk ? [...attachments, ...innerFiles] : attachments
     return fileAnswer(event, desk.db, isAllowed ? fileAmong(files, path.file) : undefined)
   },
 )

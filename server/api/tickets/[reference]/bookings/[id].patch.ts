@@ -24,7 +24,7 @@ class BookingChange {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number', id: 'number' },
     summary: 'Begin, end or call off a fixed time, or put it at another time or on another person',
     body: BookingChange,

@@ -22,7 +22,7 @@ class BookingBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Book a fixed time on a ticket; whoever it is for is told',
     body: BookingBody,

@@ -2,7 +2,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number', sequence: 'number' },
     summary: 'Take back the move that you made last, as far as it can be',
   },

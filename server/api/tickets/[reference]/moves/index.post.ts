@@ -22,7 +22,7 @@ class MoveBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Make a move of your shelf: all that it does, or nothing',
     body: MoveBody,

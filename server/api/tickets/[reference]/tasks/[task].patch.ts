@@ -3,7 +3,7 @@ import { TaskChangeBody } from '../../../../http/taskBodies'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number', task: 'text' },
     summary: 'Tick a task, or change what it says',
     body: TaskChangeBody,

@@ -4,7 +4,7 @@ import { TasksBody } from '../../../../http/taskBodies'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Add tasks to a ticket, or a checklist',
     body: TasksBody,

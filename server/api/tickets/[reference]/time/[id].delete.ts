@@ -2,7 +2,7 @@ import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number', id: 'number' },
     summary: 'Take a time record off a ticket: your own, or as a lead any',
   },

@@ -16,7 +16,7 @@ class TimeBody {
 
 export default defineRoute(
   {
-    who: 'technician',
+    may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Write down time that you worked on a ticket',
     body: TimeBody,

@@ -1,0 +1,48 @@
+import type { FieldProblem } from '../../ticket'
+import { FIXED_ROLES, REACHES, type Right } from '../../rights'
+import { canonicalJson } from '../../json'
+import type { Checked, Kind } from './kind'
+import { remarks } from './remarks'
+
+const COMPOSED: Right = 'composeRoles'
+
+export const role: Kind = {
+  name: 'role',
+  plural: 'roles',
+  title: 'Roles',
+  says: 'What people of the desk may do. Each of them has one; put together as many as the desk needs.',
+  fields: {
+    name: {
+      type: 'text',
+      label: 'Name',
+      max: 80,
+      needed: 'say what the role is called',
+      guarded: COMPOSED,
+    },
+    rights: { type: 'rights', label: 'May', guarded: COMPOSED },
+    reach: {
+      type: 'choice',
+      label: 'Which tickets it is about',
+      options: REACHES,
+      help: 'What somebody has in hand they always see. A desk’s tickets are those of the teams that work at it.',
+      needed: 'choose how far it goes',
+      guarded: COMPOSED,
+    },
+    remarks,
+  },
+  unique: ['name'],
+  known: [['name']],
+  columns: ['reach', 'remarks'],
+  check: checkFixed,
+}
+
+/** Who asks has no rights at the desk, and an administrator all of them: with fewer nobody could mend the rest. */
+function checkFixed({ id, values, world }: Checked): FieldProblem[] {
+  if (id === undefined || !FIXED_ROLES.includes(id)) return []
+  const was = world.thing('roles', id)?.values
+  return (['rights', 'reach'] as const).flatMap((field) =>
+    canonicalJson(was?.[field] ?? null) === canonicalJson(values[field] ?? null)
+      ? []
+      : [{ field, message: `${String(values.name)} is as it is; put another role together` }],
+  )
+}
