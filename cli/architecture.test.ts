@@ -24,7 +24,7 @@ describe('the architecture check', () => {
       check({
         'core/a.ts': "import { b } from './b'\nexport const a = b",
         'core/b.ts': 'export const b = 1',
-        'server/api/x.get.ts': "export default defineRoute({ who: 'technician', summary: 'x' }, () => 1)",
+        'server/api/x.get.ts': "export default defineRoute({ may: 'workTickets', summary: 'x' }, () => 1)",
         'app/a.vue': "<script setup>\nimport { a } from '~~/core/a'\n</script>",
         'app/kit/KitFiles.vue': '<template><input type="file" /></template>',
         'app/places/x/X.vue': '<template><KitButton>Go</KitButton></template>',

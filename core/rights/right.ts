@@ -5,8 +5,6 @@ interface Described {
   /** What comes with it, where the label does not say it all. */
   note?: string
   under: keyof typeof UNDER
-  /** Holds of the tickets within the reach of a role, and not of others. */
-  ofTickets?: true
 }
 
 /** Headings under which rights stand. */
@@ -25,25 +23,21 @@ export const RIGHTS = {
     under: 'tickets',
     label: 'See tickets',
     note: 'In lists and views, by search and in files; those within the reach of the role.',
-    ofTickets: true,
   },
   workTickets: {
     under: 'tickets',
     label: 'Work on tickets',
     note: 'Reply, write notes, make moves, set fields and tasks, book, log own time.',
-    ofTickets: true,
   },
   sortTickets: {
     under: 'tickets',
     label: 'Correct what triage said',
     note: 'Category, priority, queue and team, one by one or of many.',
-    ofTickets: true,
   },
   assignTickets: {
     under: 'tickets',
     label: 'Give tickets to others',
     note: 'Who works on tickets takes them for themselves without it.',
-    ofTickets: true,
   },
   everyQueue: {
     under: 'tickets',
@@ -53,7 +47,6 @@ export const RIGHTS = {
     under: 'tickets',
     label: 'Declare a major fault',
     note: 'And end it, and tell everybody who is touched by it.',
-    ofTickets: true,
   },
   logTickets: {
     under: 'tickets',
@@ -63,19 +56,16 @@ export const RIGHTS = {
   acceptArrivals: {
     under: 'tickets',
     label: 'Accept arrivals, or turn them away',
-    ofTickets: true,
   },
   sendSignals: { under: 'tickets', label: 'Report signals', note: 'For the programs that watch machines.' },
   extendPromises: {
     under: 'promises',
     label: 'Extend promises',
     note: 'Who works on tickets pauses and resumes them without it.',
-    ofTickets: true,
   },
   manageTime: {
     under: 'promises',
     label: 'See and correct the time of others',
-    ofTickets: true,
   },
   planPeople: {
     under: 'promises',

@@ -110,8 +110,8 @@ export function defineRoute<
       refuseUnsafe(event.context.params ?? {})
       if (!['GET', 'HEAD'].includes(event.method) && caller?.by === 'session') refuseForeignPages(event)
       const path = pathOf(event, statement.path)
-      const rights = rightsAsked(statement)
-      if (caller && typeof path.reference === 'number' && rights.some((one) => aboutRight(one).ofTickets))
+      // Whatever somebody may do with tickets, they may do it with those that they see.
+      if (caller && statement.may && typeof path.reference === 'number')
         await seenTicket(desk, caller, path.reference)
       const type = statement.body ?? statement.bodyOf?.(wordOf(path, statement.path))
       const limit = statement.bodyLimit ?? (statement.who === 'anyone' ? STRANGERS_LIMIT : BODY_LIMIT)

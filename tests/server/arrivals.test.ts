@@ -49,7 +49,14 @@ describe('Arrivals', () => {
       waitsForRequester: false,
     })
     expect(await views()).toEqual(before)
-    const query = { view: 'all', search: String(reference), limit: 9, now: deskNow(), person: '', teams: [] }
+    const query = {
+      view: 'all',
+      search: String(reference),
+      limit: 9,
+      now: deskNow(),
+      person: 'ada-thorne',
+      teams: [],
+    }
     expect((await listTickets(world.desk, query as never)).rows.map((row) => row.reference)).toContain(
       reference,
     )

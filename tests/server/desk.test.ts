@@ -109,7 +109,7 @@ describe('a ticket’s way', () => {
         view: 'open',
         search: String(reference),
         now: deskNow(),
-        person: 'x',
+        person: 'tora-aas',
         role: 'technician',
         teams: [],
         limit: 5,

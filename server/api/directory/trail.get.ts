@@ -1,6 +1,7 @@
 import { Transform } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { LIST_NAMES, type ListName } from '../../../core/directory'
+import { refuseWithout } from '../../commands/directory'
 import { trailOf } from '../../directory/listing'
 import { defineRoute } from '../../http/route'
 
@@ -37,5 +38,9 @@ export default defineRoute(
     summary: 'Who changed what of the directory, newest first, a page at a time',
     query: TrailQuery,
   },
-  ({ desk, query }) => trailOf(desk, query),
+  ({ desk, caller, query }) => {
+    // Whoever puts roles together alone reads of those.
+    if (query.list !== 'roles') refuseWithout(query.list ?? 'people', caller)
+    return trailOf(desk, query)
+  },
 )

@@ -1,6 +1,7 @@
 import { deskNow } from '../../clock/deskClock'
 import { ListQueryBody, readWhich } from '../../http/listQuery'
 import { defineRoute } from '../../http/route'
+import { sightOf } from '../../queries/sight'
 import { listTickets } from '../../queries/ticketList'
 
 export default defineRoute(
@@ -14,7 +15,7 @@ export default defineRoute(
     const { after, limit } = query
     const [list, counts] = await Promise.all([
       listTickets(desk, { ...readWhich(query), after, limit, ...about }),
-      desk.open.counts(about),
+      desk.open.counts({ ...about, sight: await sightOf(desk, caller.id) }),
     ])
     return { ...list, counts }
   },
