@@ -40,10 +40,15 @@ function tick(value: T, on: boolean) {
 
 <style scoped>
 .one {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 8px;
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0 8px;
   align-items: center;
   min-height: 28px;
+  padding: 2px 0;
+}
+/* Under the words that it explains. */
+.one .quiet {
+  grid-column: 2;
 }
 </style>

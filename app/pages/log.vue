@@ -80,6 +80,8 @@ async function find() {
 }
 /** Who is missing in the directory is added here, without losing what is being done. */
 const missing = ref<string>()
+const session = useSession()
+const mayAdd = computed(() => session.may('addRequesters'))
 const adding = ref(false)
 async function choose(person: string) {
   typed.value = ''
@@ -174,7 +176,7 @@ const day = (date: string) => dayAndMonth(Date.parse(date), 'UTC')
       </div>
       <p v-if="error" class="notice bad" role="alert">
         {{ error.problem.detail }}
-        <button v-if="missing && !adding" class="link" type="button" @click="adding = true">
+        <button v-if="missing && !adding && mayAdd" class="link" type="button" @click="adding = true">
           Add “{{ missing }}” to the directory …
         </button>
       </p>

@@ -132,7 +132,7 @@ test('somebody who is invited chooses a password by the link of a mail, and sees
   const form = page.getByRole('form', { name: 'A new person' })
   await form.getByLabel('Name', { exact: true }).fill('Una Vane')
   await form.getByLabel('Mail', { exact: true }).fill(mail)
-  await choose(form, 'Role', 'technician')
+  await choose(form, 'Role', 'Technician')
   await form.getByRole('button', { name: 'Add the person' }).click()
   await expect(leaf(page).getByRole('heading', { level: 1 })).toContainText('Una Vane')
   await page.goto('/standins/mailbox')

@@ -77,8 +77,10 @@ legend {
   margin-bottom: 4px;
 }
 .groups {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
-  gap: 4px 28px;
+  columns: 300px 2;
+  column-gap: 28px;
+}
+.groups > * {
+  break-inside: avoid;
 }
 </style>

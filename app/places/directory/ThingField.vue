@@ -95,6 +95,13 @@ const options = computed(() => {
     :commit="taken"
     @update:model-value="put($event || null)"
   />
+  <RoleField
+    v-else-if="field.type === 'one' && field.of === 'roles'"
+    v-bind="framed"
+    :model-value="one"
+    :commit="taken"
+    @update:model-value="put"
+  />
   <ThingFinder
     v-else-if="field.type === 'one'"
     v-bind="framed"

@@ -19,7 +19,7 @@ const fields = computed(() =>
     ([name, field]) => !field.guarded || session.may(field.guarded) || props.begins?.[name],
   ),
 )
-const FIRST = ['name', 'mail', 'organisation', 'site', 'teams', 'team']
+const FIRST = ['name', 'rights', 'mail', 'organisation', 'site', 'teams', 'team']
 const isFirst = (name: string, needed?: string) => Boolean(needed) || FIRST.includes(name)
 const first = computed(() => fields.value.filter(([name, field]) => isFirst(name, field.needed)))
 const rest = computed(() => fields.value.filter(([name, field]) => !isFirst(name, field.needed)))

@@ -24,6 +24,10 @@ const mayChange = computed(
     !(props.list === 'roles' && FIXED_ROLES.includes(props.id)) &&
     (session.may('changePeople') || page.value?.values.role !== ADMINISTRATOR),
 )
+/** A role is put together from another. */
+const mayCopy = computed(
+  () => props.list === 'roles' && props.id !== REQUESTER && session.may('composeRoles'),
+)
 const isOpen = ({ guarded, opens }: Field) =>
   mayChange.value &&
   (!guarded || session.may(guarded)) &&
@@ -145,17 +149,17 @@ const shown = (name: string) =>
         {{ title }}
         <span class="quiet small">{{ kind.numbered ? `${kind.name} ${id}` : kind.name }}</span>
       </h1>
-      <p v-if="list === 'roles' && session.may('composeRoles') && id !== REQUESTER" class="acts">
-        <NuxtLink :to="{ path: '/directory/roles', query: { new: '1', like: id } }"
-          >Another like this …</NuxtLink
-        >
-      </p>
-      <p v-if="mayChange" class="acts">
-        <template v-if="page.active">
+      <p v-if="mayChange || mayCopy" class="acts">
+        <template v-if="mayCopy">
+          <NuxtLink :to="{ path: '/directory/roles', query: { new: '1', like: id } }"
+            >Another like this …</NuxtLink
+          >&nbsp;
+        </template>
+        <template v-if="mayChange && page.active">
           <KitButton kind="link" @click="merging = !merging">Merge …</KitButton>
           &nbsp;<KitButton kind="link" :busy="busy" @click="putAway">Put away …</KitButton>
         </template>
-        <KitButton v-else-if="!page.mergedInto" kind="act" :busy="busy" @click="setAway(false)"
+        <KitButton v-else-if="mayChange && !page.mergedInto" kind="act" :busy="busy" @click="setAway(false)"
           >Take it back</KitButton
         >
       </p>

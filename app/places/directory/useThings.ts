@@ -64,6 +64,7 @@ export function valueInWords(
 ): string {
   const field = KINDS[list].fields[name]
   if (!field || value === null || value === undefined || value === '') return ''
+  if (field.type === 'choice') return field.options.find((one) => one.value === value)?.label ?? String(value)
   if (field.type === 'rights') return rightsInWords(textsIn(value))
   const nameOf = (id: string) => ('of' in field ? (names[field.of]?.[id] ?? id) : id)
   if (typeof value === 'object')

@@ -19,7 +19,6 @@ export const role: Kind = {
       needed: 'say what the role is called',
       guarded: COMPOSED,
     },
-    rights: { type: 'rights', label: 'May', guarded: COMPOSED },
     reach: {
       type: 'choice',
       label: 'Which tickets it is about',
@@ -28,11 +27,12 @@ export const role: Kind = {
       needed: 'choose how far it goes',
       guarded: COMPOSED,
     },
+    rights: { type: 'rights', label: 'May', guarded: COMPOSED },
     remarks,
   },
   unique: ['name'],
   known: [['name']],
-  columns: ['reach', 'remarks'],
+  columns: ['reach'],
   check: checkFixed,
 }
 
