@@ -280,6 +280,14 @@ export class Directory {
     return this.equipment.get(this.bySerial.get(serial.toLowerCase()) ?? '')
   }
 
+  /** The desks with those who lead them and are there; where all of them have left, every lead changes what is theirs. */
+  get desksLed(): ServiceDesk[] {
+    return [...this.desks.values()].map((one) => ({
+      ...one,
+      leads: one.leads.filter((lead) => this.people.get(lead)?.active),
+    }))
+  }
+
   /** The name of a person, or their id if they are gone. */
   nameOf(person: string): string {
     return this.people.get(person)?.name ?? person

@@ -355,6 +355,11 @@ describe('what is missing before the desk can open', () => {
       'teamWithoutLead networks',
     ],
     [
+      'the lead of a desk',
+      (data) => (data.people.find((one) => one.id === 'olin-brandt')!.active = false),
+      'deskLedByNobody crews',
+    ],
+    [
       'the shifts of a team',
       (data) =>
         data.people.forEach((one) => one.teams.includes('networks') && Reflect.deleteProperty(one, 'shift')),

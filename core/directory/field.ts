@@ -12,7 +12,12 @@ export const SKILL_GRADES = ['learning', 'sure', 'expert'] as const satisfies re
 
 /** What there is to say about a field of each type, besides what every field has. */
 interface Particulars {
-  text: { max?: number; lines?: boolean }
+  text: {
+    max?: number
+    lines?: boolean
+    /** What is known of the organisation that the thing belongs to is offered. */
+    offers?: 'departments'
+  }
   mail: object
   telephone: object
   zone: object

@@ -32,6 +32,7 @@ export interface Missing {
     | 'teamOfNobody'
     | 'teamWithoutLead'
     | 'teamNeverOnShift'
+    | 'deskLedByNobody'
     | 'queueOfNobody'
     | 'nameGone'
     | 'noPortal'
@@ -168,13 +169,22 @@ function membersOf(directory: Directory, team: string): Person[] {
 function teams({ directory }: Asked): Result {
   const those = active(directory.teams.values())
   if (!those.length) return { there: {}, missing: [{ code: 'noTeam', with: {} }] }
+  // A desk for which nobody is named is every lead's; one whose leads have left has become so unawares.
+  const unled = active(directory.desks.values()).filter(
+    ({ leads }) => leads.length > 0 && !leads.some((one) => directory.people.get(one)?.active),
+  )
   return {
     there: { count: those.length },
-    missing: those.flatMap(({ id, name, lead }): Missing[] => {
-      const about = { thing: { list: 'teams' as const, id }, with: { name } }
-      if (!membersOf(directory, id).length) return [{ code: 'teamOfNobody', ...about }]
-      return directory.people.get(lead ?? '')?.active ? [] : [{ code: 'teamWithoutLead', ...about }]
-    }),
+    missing: [
+      ...unled.map(({ id, name }): Missing => ({
+        ...{ code: 'deskLedByNobody', thing: { list: 'desks', id }, with: { name } },
+      })),
+      ...those.flatMap(({ id, name, lead }): Missing[] => {
+        const about = { thing: { list: 'teams' as const, id }, with: { name } }
+        if (!membersOf(directory, id).length) return [{ code: 'teamOfNobody', ...about }]
+        return directory.people.get(lead ?? '')?.active ? [] : [{ code: 'teamWithoutLead', ...about }]
+      }),
+    ],
   }
 }
 

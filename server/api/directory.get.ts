@@ -23,7 +23,7 @@ export default defineRoute(
         .filter((one) => one.id !== REQUESTER && one.active !== false)
         .map(({ id, name }) => ({ id, name })),
       queues: [...directory.queues.values()],
-      desks: [...directory.desks.values()],
+      desks: directory.desksLed,
       sites: [...directory.sites.values()],
       organisations,
       skills: [...directory.skills.values()],

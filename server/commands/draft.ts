@@ -78,7 +78,7 @@ export async function changeDraft(desk: Desk, changes: DesignStep | DesignStep[]
 async function refuseUnlessAllowed(desk: Desk, before: Design, after: Design, person: string) {
   const directory = await desk.knowledge.directory()
   const rights = directory.rightsOf(directory.people.get(person)?.role ?? '')
-  const why = notAllowed(before, after, rights, person, [...directory.desks.values()])
+  const why = notAllowed(before, after, rights, person, directory.desksLed)
   if (why) throw new Refused('forbidden', why)
 }
 

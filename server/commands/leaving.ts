@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import type { Actor } from '../../core/ticket'
 import type { Trx } from '../db/connection'
 import type { Desk } from './desk'
 import { endAccess } from './endAccess'
@@ -19,4 +20,28 @@ export async function handOverAll(desk: Desk, person: string, by: string | null)
   if (!who || who.active || who.mergedInto !== undefined) return
   const actor = by === null ? { system: 'directory' } : { person: by }
   while ((await handOver(desk, person, actor, true)).isCutOff);
+  await giveFixedTimes(desk, person, actor)
+}
+
+/**
+ * Somebody is expected at a fixed time, whoever has left: whoever has the ticket now comes, or the lead of its team. Where
+ * there is neither, the time is called off rather than kept by nobody.
+ */
+async function giveFixedTimes(desk: Desk, person: string, actor: Actor): Promise<void> {
+  const directory = await desk.knowledge.directory()
+  const rows = await desk.db
+    .selectFrom('booking')
+    .innerJoin('ticket', 'ticket.reference', 'booking.reference')
+    .select(['booking.reference', 'booking.id', 'ticket.technician', 'ticket.team'])
+    .where('booking.person', '=', person)
+    .where('booking.state', 'in', ['booked', 'begun'])
+    .orderBy('starts')
+    .execute()
+  for (const { reference, id, technician, team } of rows) {
+    const to = [technician, directory.teams.get(team)?.lead].find(
+      (one) => one && one !== person && directory.people.get(one)?.active,
+    )
+    const change = to ? { person: to } : { state: 'calledOff' as const }
+    await desk.run(reference, { kind: 'changeBooking', id, ...change }, actor)
+  }
 }

@@ -53,11 +53,14 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['bench', TECHNICIAN, '/bench'],
   ['directory', ADMINISTRATOR, '/directory'],
   ['people', ADMINISTRATOR, '/directory/people/tora-aas'],
+  ['role', ADMINISTRATOR, '/directory/roles/technician'],
+  ['sites', ADMINISTRATOR, '/directory/sites'],
   ['new site', ADMINISTRATOR, '/directory/sites?new=1'],
   ['portal door', null, '/portal/merrow/sign-in'],
   ['portal', REQUESTER, '/portal/merrow'],
   ['form', REQUESTER, '/portal/merrow/ask/gate-scanner'],
   ['my requests', REQUESTER, '/portal/merrow/requests'],
+  ['my access', REQUESTER, '/portal/merrow/access'],
 ]
 
 /** All colours are tokens; by night the screens on which all of them are used say enough. */
@@ -69,8 +72,19 @@ const BY_NIGHT = new Set([
 
 /** Places that stand on the kit, at 200 %: half the window, as far as the page knows. */
 const AT_TWICE = new Set([
-  ...['sign-in', 'deadlines', 'knowledge', 'messages', 'portal door', 'portal', 'form', 'my requests'],
+  ...[
+    'sign-in',
+    'deadlines',
+    'knowledge',
+    'messages',
+    'portal door',
+    'portal',
+    'form',
+    'my requests',
+    'my access',
+  ],
   ...['agreements', 'equipment', 'team', 'directory', 'people', 'new site', 'rota', 'access'],
+  ...['role', 'sites'],
 ])
 
 /** The screens of each person, a few to a test, so that each has time enough on a slow machine. */

@@ -3,6 +3,7 @@ import { sql } from 'kysely'
 import { resortChoices } from '../../core/ticket/resort'
 import { KINDS, LIST_NAMES, type ListName, type Value } from '../../core/directory'
 import { saveThing, setAway } from '../../server/commands/directory'
+import { deskNow } from '../../server/clock/deskClock'
 import { handOverAll } from '../../server/commands/leaving'
 import { fileOfList, takeFile } from '../../server/directory/file'
 import { listThings, thingPage, trailOf, usesOfThing } from '../../server/directory/listing'
@@ -436,6 +437,9 @@ describe('somebody', () => {
       await world.desk.run(state.reference, { kind: 'assign', technician: id }, TORA)
       references.push(state.reference)
     }
+    const from = deskNow() + 86_400_000
+    const visit = { kind: 'book', person: id, from, to: from + 3_600_000, what: 'A visit' } as const
+    await world.desk.run(references[0]!, visit, TORA)
     await setAway(world.desk, { list: 'people', id, away: true }, ADA)
     const { rows } = await sql<{
       payload: { person: string; by: string }
@@ -452,6 +456,13 @@ describe('somebody', () => {
       .execute()
     expect(tickets.map((one) => one.technician)).not.toContain(id)
     expect(tickets).toHaveLength(3)
+    // Whoever has the ticket now, or leads its team, comes at the time that was fixed.
+    const visits = await world.db
+      .selectFrom('booking')
+      .select(['person', 'state'])
+      .where('reference', '=', references[0]!)
+      .execute()
+    expect(visits).toEqual([{ person: expect.not.stringContaining(id) as string, state: 'booked' }])
     // Whoever is there again has kept what they have by then.
     await setAway(world.desk, { list: 'people', id, away: false }, ADA)
     await world.desk.run(references[0]!, { kind: 'assign', technician: id }, TORA)

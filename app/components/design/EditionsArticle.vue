@@ -152,7 +152,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
                   >file</a
                 >
                 <button
-                  v-if="one.number !== editions[0]?.number"
+                  v-if="one.number !== editions[0]?.number && session.may('publishDesign')"
                   class="link"
                   type="button"
                   :aria-label="`Take edition ${one.number} back`"

@@ -6,6 +6,7 @@ import { present } from '~~/core/lookup'
 type AdoptionPage = AnswerOf<'GET /api/adoption'>
 
 const session = useSession()
+const mayFollow = computed(() => session.may('publishDesign'))
 const time = useDeskTime()
 const live = useLive()
 const page = ref<AdoptionPage>()
@@ -63,7 +64,7 @@ const callOff = () => ask(() => api('DELETE /api/adoption'))
           {{ adoption!.edition }}.</label
         >
         <progress id="adoption" :value="gone" :max="Math.max(1, adoption!.total)" />
-        <button class="act plain" type="button" @click="callOff">Call off</button>
+        <button v-if="mayFollow" class="act plain" type="button" @click="callOff">Call off</button>
         <span class="quiet small">Those that follow already would keep to it.</span>
       </div>
       <template v-else>
@@ -71,7 +72,7 @@ const callOff = () => ask(() => api('DELETE /api/adoption'))
         <p v-else>
           {{ tickets(page.waiting) }} keep{{ page.waiting === 1 ? 's' : '' }} an earlier edition than
           {{ edition }}: its hours, promises and ladders.
-          <button v-if="!asking" class="act" type="button" @click="asking = true">
+          <button v-if="mayFollow && !asking" class="act" type="button" @click="asking = true">
             Let them follow edition {{ edition }} …
           </button>
         </p>

@@ -52,6 +52,7 @@ const on = (path: string, article: string) =>
     </ol>
     <div v-if="!edition && draft?.begun" class="acts">
       <button
+        v-if="session.may('publishDesign')"
         class="act main"
         type="button"
         :disabled="errors(draft) > 0 || draft.changes.length === 0"
@@ -63,7 +64,8 @@ const on = (path: string, article: string) =>
             : `Publish edition ${draft.edition + 1}`
         }}
       </button>
-      <button v-if="isShared" class="act plain" type="button" @click="emit('publishOwn')">
+      <p v-else class="small quiet">Your role publishes nothing; ask a lead to.</p>
+      <button v-if="isShared && session.may('publishDesign')" class="act plain" type="button" @click="emit('publishOwn')">
         Only what you changed …
       </button>
       <button class="act plain" type="button" @click="emit('discard')">Throw the draft away</button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
+import { machineOf } from './machine'
 
 // Where somebody is signed in, and their tokens: each can be ended.
 const props = defineProps<{ access: AnswerOf<'GET /api/my/access'>; whose: string }>()
@@ -9,12 +10,9 @@ const session = useSession()
 const now = Date.now()
 const when = (at: number | null) =>
   at === null ? 'never' : momentInWords(at, session.me?.zone ?? 'UTC', now)
-/** What a browser says that it is, in two words. */
-function machineOf(text: string | null): string {
-  if (!text) return 'a browser'
-  const browser = ['Firefox', 'Edg', 'Chrome', 'Safari'].find((one) => text.includes(one)) ?? 'a browser'
-  const system = ['Android', 'iPhone', 'iPad', 'Windows', 'Mac OS', 'Linux'].find((one) => text.includes(one))
-  return `${browser === 'Edg' ? 'Edge' : browser}${system ? ` on ${system}` : ''}`
+function nameOf(text: string | null): string {
+  const { browser = 'a browser', system } = machineOf(text)
+  return system ? `${browser} on ${system}` : browser
 }
 const isNothing = computed(() => !props.access.sessions.length && !props.access.tokens.length)
 </script>
@@ -24,7 +22,7 @@ const isNothing = computed(() => !props.access.sessions.length && !props.access.
   <ul v-else>
     <li v-for="one in access.sessions" :key="`s${one.id}`">
       <span>
-        <b>{{ machineOf(one.machine) }}</b>
+        <b>{{ nameOf(one.machine) }}</b>
         <template v-if="one.portal">, at the portal {{ one.portal }}</template>
         <span class="quiet small">
           signed in {{ when(one.signedInAt) }}, last seen {{ when(one.seenAt) }}</span
@@ -34,7 +32,7 @@ const isNothing = computed(() => !props.access.sessions.length && !props.access.
       <KitButton
         v-else
         kind="quiet"
-        :aria-label="`End the session of ${machineOf(one.machine)}`"
+        :aria-label="`End the session of ${nameOf(one.machine)}`"
         @click="$emit('end', 'session', one.id)"
         >end it</KitButton
       >

@@ -16,6 +16,7 @@ const kind = computed(() => KINDS[props.list])
       >Add {{ kind.article ?? 'a' }} {{ kind.name }} …</KitButton
     >
   </p>
+  <WaysGrid v-if="list === 'sites'" />
   <ListFile :list="list" />
   <ThingTrail v-if="session.mayChange(list)" :list="list" />
 </template>

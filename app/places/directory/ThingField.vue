@@ -59,6 +59,14 @@ const options = computed(() => {
     :focuses="focuses"
     @update:model-value="put($event || null)"
   />
+  <DepartmentField
+    v-else-if="field.type === 'text' && field.offers"
+    v-bind="framed"
+    :model-value="one"
+    :organisation="typeof all?.organisation === 'string' ? all.organisation : null"
+    :commit="taken"
+    @update:model-value="put"
+  />
   <KitText
     v-else-if="['text', 'mail', 'telephone', 'week'].includes(field.type)"
     v-bind="framed"

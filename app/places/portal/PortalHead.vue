@@ -46,7 +46,9 @@ const form = usePageForm({
         </span>
         <template v-if="session.me">
           <NuxtLink :to="`/portal/${portal}/requests`">{{ say('portal.mine') }}</NuxtLink>
-          <span>{{ session.me.name }}</span>
+          <NuxtLink :to="`/portal/${portal}/access`" :title="say('access.title')">{{
+            session.me.name
+          }}</NuxtLink>
           <KitButton kind="link" v-bind="form.button('leave')">{{ say('portal.signOut') }}</KitButton>
         </template>
       </nav>

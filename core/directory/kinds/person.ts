@@ -33,7 +33,7 @@ export const person: Kind = {
       label: 'Site',
       help: 'Brings organisation and zone with it.',
     },
-    department: { type: 'text', max: 80, label: 'Department' },
+    department: { type: 'text', max: 80, label: 'Department', offers: 'departments' },
     manager: { type: 'one', of: 'people', label: 'Manager' },
     zone: { type: 'zone', label: 'Reads times in', help: 'That of the site, or of the desk, if left empty.' },
     language: { type: 'language', label: 'Reads and is written to in' },
