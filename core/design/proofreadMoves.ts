@@ -56,8 +56,7 @@ function moveOf(reader: Reader, move: Move): void {
   const place = `moves/${move.id}`
   reader.condition(place, move.when)
   reader.reasons(place, move.when)
-  for (const role of move.roles ?? []) reader.refers(place, 'role', role)
-  for (const team of move.teams ?? []) reader.refers(place, 'team', team)
+  seenBy(reader, place, move)
   if (!move.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')
   if (move.icon && !MOVE_ICONS.includes(move.icon))
@@ -71,6 +70,11 @@ function moveOf(reader: Reader, move: Move): void {
       reader.error(place, 'fieldWithoutWords', `does not say what it asks for under “${name}”`)
   }
   for (const step of move.steps) stepTerms(step).check?.(stepReader(reader, move), place, step)
+}
+
+function seenBy(reader: Reader, place: string, { roles = [], teams = [] }: Move): void {
+  for (const role of roles) reader.refers(place, 'role', role)
+  for (const team of teams) reader.refers(place, 'team', team)
 }
 
 function texts(reader: Reader, place: string, text: string, asked: readonly string[]): void {

@@ -17,7 +17,6 @@ import type { Change } from './change'
 import { Refused, type Command, type NewTask, type TaskChange } from './command'
 import { ticketFacts } from '../facts'
 import type { TicketState } from './state'
-import { oneBy } from '../lookup'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
 /** Longest stretch that one time record may cover, in milliseconds: a day. */

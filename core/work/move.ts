@@ -1,4 +1,3 @@
-import { isOneOf } from '../lookup'
 import type { Condition } from '../condition'
 import type { AskedField } from '../fields'
 import type { MoveStep } from './steps/list'

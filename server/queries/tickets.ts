@@ -3,7 +3,7 @@ import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
-import { statusOf, transitionsFrom } from '../../core/lifecycle'
+import { statusOf, transitionsFrom, type CompiledKind } from '../../core/lifecycle'
 import {
   climbingNow,
   designNames,
@@ -38,6 +38,10 @@ async function load(desk: Reading, reference: number) {
   ])
   return { state, design, directory, ...entriesFromRows(entries) }
 }
+
+/** The ways from where a ticket is, for whoever works on tickets; none while it waits in Arrivals. */
+const transitionsFor = (state: TicketState, kind: CompiledKind, directory: Directory, person: string) =>
+  state.held || !directory.may(person, 'workTickets') ? [] : transitionsFrom(kind, state.status)
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
 export async function ticketPage(
@@ -96,10 +100,7 @@ export async function ticketPage(
     rejected: state.rejected === true,
     /** Requesters of tickets that were merged into this one. */
     others: (state.others ?? []).map((id) => directory.nameOf(id)),
-    transitions: (state.held || !directory.may(caller.id, 'workTickets')
-      ? []
-      : transitionsFrom(kind, state.status)
-    ).map(({ to, label }) => ({
+    transitions: transitionsFor(state, kind, directory, caller.id).map(({ to, label }) => ({
       to,
       label,
       gate: statusOf(kind, to).gate,

@@ -80,7 +80,7 @@ test('a portal does all it is there for without its script', async ({ browser, b
   await page.getByRole('button', { name: 'Change it' }).click()
   await expect(page.getByText('this is not your password').first()).toBeVisible()
   await expect(page.getByLabel('New password')).toHaveValue('')
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Please sign in' })).toBeVisible()
   await context.close()
 })

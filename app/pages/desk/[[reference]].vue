@@ -70,8 +70,12 @@ await loadViews()
 // The Desk opens where its owner wants it, when nothing else is asked for.
 if (opensIn.value && route.path === '/desk' && Object.keys(route.query).length === 0)
   await navigateTo({ path: '/desk', query: { kept: opensIn.value } }, { replace: true })
-function change(to: ViewDefinition) {
-  return navigateTo({ path: route.path, query: { ...query.value, as: viewToAddress(to) } })
+/** On the way to the address: what is chosen next builds on it, not on what the address still says. */
+const onItsWay = shallowRef<ViewDefinition>()
+async function change(to: ViewDefinition) {
+  onItsWay.value = to
+  await navigateTo({ path: route.path, query: { ...query.value, as: viewToAddress(to) } })
+  if (onItsWay.value === to) onItsWay.value = undefined
 }
 const panel = ref(false)
 async function kept(id: number) {
@@ -372,7 +376,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
         </div>
         <ViewPanel
           v-if="panel"
-          :view="definition"
+          :view="onItsWay ?? definition"
           :saved="saved"
           :opens="saved !== undefined && opensIn === saved.id"
           @change="change"

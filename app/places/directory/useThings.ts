@@ -64,7 +64,7 @@ export function valueInWords(
 ): string {
   const field = KINDS[list].fields[name]
   if (!field || value === null || value === undefined || value === '') return ''
-  if (field.type === 'choice') return field.options.find((one) => one.value === value)?.label ?? String(value)
+  if (field.type === 'choice') return labelIn(field.options, value)
   if (field.type === 'rights') return rightsInWords(textsIn(value))
   const nameOf = (id: string) => ('of' in field ? (names[field.of]?.[id] ?? id) : id)
   if (typeof value === 'object')
@@ -72,15 +72,20 @@ export function valueInWords(
       ? value.map(nameOf).join(', ')
       : Object.entries(value)
           .map(([id, said]) =>
-            field.type === 'extra'
-              ? `${id}: ${said}`
-              : `${nameOf(id)} ${typeof said === 'number' ? `${said} min` : said === 'sure' ? '' : `(${said})`}`.trim(),
+            field.type === 'extra' ? `${id}: ${said}` : `${nameOf(id)} ${saidOf(said)}`.trim(),
           )
           .join(', ')
-  if (field.type === 'ofDesign') return choices.find((one) => one.value === value)?.label ?? String(value)
+  if (field.type === 'ofDesign') return labelIn(choices, value)
   if (field.type === 'language' && isLanguage(value)) return LANGUAGE_NAMES[value]
   return nameOf(String(value))
 }
+
+const labelIn = (options: readonly { value: string; label: string }[], value: Value) =>
+  options.find((one) => one.value === value)?.label ?? String(value)
+
+/** How long a way is, or how well something is known where that is not just sure. */
+const saidOf = (said: string | number) =>
+  typeof said === 'number' ? `${said} min` : said === 'sure' ? '' : `(${said})`
 
 /** Rights as they are called; all of them in a word. */
 function rightsInWords(rights: readonly string[]): string {

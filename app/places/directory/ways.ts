@@ -8,7 +8,7 @@ export const MOST_MINUTES = 10_080
 
 /** How long a way is said to take: minutes, or hours and minutes like 1:30; null where it is not said. */
 export function minutesOf(text: string): number | null | undefined {
-  const said = text.trim().replace(/\s*min$/, '')
+  const said = text.replace(/min$/, '').trim()
   if (!said) return null
   const [, hours, rest] = /^(\d{1,3}):([0-5]\d)$/.exec(said) ?? []
   const minutes =
