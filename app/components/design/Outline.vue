@@ -65,7 +65,12 @@ const on = (path: string, article: string) =>
         }}
       </button>
       <p v-else class="small quiet">Your role publishes nothing; ask a lead to.</p>
-      <button v-if="isShared && session.may('publishDesign')" class="act plain" type="button" @click="emit('publishOwn')">
+      <button
+        v-if="isShared && session.may('publishDesign')"
+        class="act plain"
+        type="button"
+        @click="emit('publishOwn')"
+      >
         Only what you changed …
       </button>
       <button class="act plain" type="button" @click="emit('discard')">Throw the draft away</button>
