@@ -11,6 +11,8 @@ const props = defineProps<{ reference: number; narrow: boolean }>()
 const emit = defineEmits<{ done: [deed: { reference: number; text: string; canTakeBack: boolean }] }>()
 
 const session = useSession()
+/** Whoever only decides on arrivals neither asks back nor merges. */
+const works = computed(() => session.may('workTickets'))
 const time = useDeskTime()
 const live = useLive()
 const zone = computed(() => session.me?.zone ?? 'UTC')
@@ -154,9 +156,8 @@ function onKey(event: KeyboardEvent) {
   if (isTyping(event) || !page.value || event.ctrlKey || event.metaKey || event.altKey) return
   const deeds: Record<string, () => void> = {
     a: () => void accept(),
-    r: ask,
+    ...(works.value && { r: ask, m: () => void open('merge') }),
     x: () => void open('reject'),
-    m: () => void open('merge'),
     Escape: () => (panel.value = undefined),
   }
   const found = deeds[event.key]
@@ -191,10 +192,16 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
           <button class="act main" type="button" :disabled="accepting.busy.value" @click="accept">
             {{ accepting.busy.value ? 'Accepting …' : 'Accept' }} <kbd>a</kbd>
           </button>
-          <button class="act" type="button" :aria-expanded="panel === 'ask'" @click="ask">
+          <button v-if="works" class="act" type="button" :aria-expanded="panel === 'ask'" @click="ask">
             Ask the requester … <kbd>r</kbd>
           </button>
-          <button class="act" type="button" :aria-expanded="panel === 'merge'" @click="open('merge')">
+          <button
+            v-if="works"
+            class="act"
+            type="button"
+            :aria-expanded="panel === 'merge'"
+            @click="open('merge')"
+          >
             Merge … <kbd>m</kbd>
           </button>
           <button class="act plain" type="button" :aria-expanded="panel === 'reject'" @click="open('reject')">
@@ -351,6 +358,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               >
             </span>
             <button
+              v-if="works"
               class="link"
               type="button"
               :aria-label="`Merge into ${one.reference} …`"

@@ -28,20 +28,20 @@ const unseen = (reference: number) =>
 export const seenTicket = async (desk: Reading, caller: Caller, reference: number): Promise<void> =>
   mustSee(desk, caller, [reference])
 
-/** @throws Refused for the first of some tickets that somebody does not see; those that are not there are none of ours */
+/** @throws Refused for the first of some tickets that somebody does not see; whether it is there is not told */
 export async function mustSee(
   desk: Reading,
-  { id, role }: Pick<Caller, 'id' | 'role'>,
+  caller: Pick<Caller, 'id'>,
   references: readonly number[],
 ): Promise<void> {
-  const found = await unseenOf(desk, { id, role }, references)
-  if (found.length) throw unseen(found[0]!)
+  const [first] = await unseenOf(desk, caller, references)
+  if (first !== undefined) throw unseen(first)
 }
 
-/** The tickets among some that somebody does not see. */
+/** The tickets among some that somebody does not see, those that are not there among them; none where nothing is hidden. */
 export async function unseenOf(
   desk: Reading,
-  { id }: Pick<Caller, 'id' | 'role'>,
+  { id }: Pick<Caller, 'id'>,
   references: readonly number[],
 ): Promise<number[]> {
   const sight = await sightOf(desk, id)
@@ -51,5 +51,6 @@ export async function unseenOf(
     .select(['reference', 'team', 'queue', 'technician'])
     .where('reference', 'in', references)
     .execute()
-  return rows.filter((one) => !isSeen(sight, one)).map((one) => one.reference)
+  const seen = new Set(rows.filter((one) => isSeen(sight, one)).map((one) => one.reference))
+  return references.filter((one) => !seen.has(one))
 }

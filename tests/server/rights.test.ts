@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { FIRST_ROLES, RIGHT_NAMES, type Right } from '../../core/rights'
+import { FIRST_ROLES, LETTING_IN, RIGHT_NAMES, type Right } from '../../core/rights'
 import type { Values } from '../../core/directory'
 import { keepFile } from '../../server/commands/attachments'
 import { saveThing, setAway, type By } from '../../server/commands/directory'
@@ -122,8 +122,8 @@ describe('every route and every right', () => {
 })
 
 describe('a ticket', () => {
-  /** Everything but what opens every queue. */
-  const WORK = RIGHT_NAMES.filter((one) => one !== 'everyQueue')
+  /** Everything but what opens every queue, or goes with all tickets only. */
+  const WORK = RIGHT_NAMES.filter((one) => one !== 'everyQueue' && !LETTING_IN.includes(one))
   const HIDDEN = 'your role does not reach as far'
   let near: { id: string; token: string }
   let desk: typeof near
@@ -182,13 +182,14 @@ describe('a ticket', () => {
         inHand: await shut(near, inHand),
         ofTheDesk: await shut(desk, beside),
         closedQueue: await shut(everywhere, closed),
+        notThere: await shut(near, 999_999),
         otherTeamFromAfar: await shut(everywhere, other),
       }
       expect([name, found]).toEqual([
         name,
         {
           ...{ ownTeam: false, otherTeam: true, inHand: false },
-          ...{ ofTheDesk: false, closedQueue: true, otherTeamFromAfar: false },
+          ...{ ofTheDesk: false, closedQueue: true, notThere: true, otherTeamFromAfar: false },
         },
       ])
     }
@@ -317,6 +318,13 @@ describe('giving rights', () => {
     await expect(
       change('people', 'ada-thorne', { name: 'Mine' }, await by(['changeDirectory'])),
     ).rejects.toMatchObject({ reason: 'forbidden' })
+  })
+
+  it('goes with all tickets: whoever lets others in could give a wider reach than their own', async () => {
+    for (const right of LETTING_IN)
+      await expect(
+        change('roles', undefined, { name: `Far ${right}`, rights: [right], reach: 'teams' }, ADA),
+      ).rejects.toMatchObject({ fields: [{ field: 'reach' }] })
   })
 
   it('leaves the role of those who ask, and of administrators, as they are', async () => {

@@ -87,7 +87,12 @@ useShortcuts('Deadlines', [
   { keys: 'Home', says: 'the first', run: () => step(0), when: among },
   { keys: 'End', says: 'the last that is read', run: () => step(rows.value.length - 1), when: among },
   { keys: 'j', says: 'into the list', run: () => step(focused.value), when: () => rows.value.length > 0 },
-  { keys: 'p', says: 'pause the promise, or resume it', run: () => act('pause'), when: among },
+  {
+    keys: 'p',
+    says: 'pause the promise, or resume it',
+    run: () => act('pause'),
+    when: () => among() && session.may('workTickets'),
+  },
   {
     keys: 'e',
     says: 'extend the promise (leads)',
@@ -178,8 +183,11 @@ const total = computed(() => Object.values(page.value?.bands ?? {}).reduce((sum,
       </div>
     </div>
     <p class="keys quiet small no-print">
-      <kbd>j</kbd> into the list · <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>p</kbd> pause
-      or resume<template v-if="session.may('extendPromises')"> · <kbd>e</kbd> extend</template> · times in
+      <kbd>j</kbd> into the list · <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open<template
+        v-if="session.may('workTickets')"
+      >
+        · <kbd>p</kbd> pause or resume</template
+      ><template v-if="session.may('extendPromises')"> · <kbd>e</kbd> extend</template> · times in
       {{ zone }}
     </p>
   </section>

@@ -77,7 +77,7 @@ const COLUMNS = [
   <div class="sheet">
     <h1>Messages</h1>
     <p class="quiet">Every message that went or will go, newest first, with what became of it.</p>
-    <KeptMail :zone="zone" :now="time.now" />
+    <KeptMail v-if="session.may('logTickets')" :zone="zone" :now="time.now" />
     <form class="tools" role="search" @submit.prevent>
       <KitChoice
         label="State"

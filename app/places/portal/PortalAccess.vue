@@ -105,6 +105,15 @@ const others = computed(() => (access.value?.sessions ?? []).filter((one) => !on
 </template>
 
 <style scoped>
+h2 {
+  margin: 22px 0 8px;
+}
+b {
+  margin-right: 8px;
+}
+section {
+  max-width: 620px;
+}
 .narrow {
   max-width: 380px;
 }
@@ -113,6 +122,7 @@ ul {
   padding: 0;
 }
 li {
+  flex-wrap: wrap;
   display: flex;
   justify-content: space-between;
   gap: 12px;

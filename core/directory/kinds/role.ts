@@ -1,5 +1,6 @@
 import type { FieldProblem } from '../../ticket'
-import { FIXED_ROLES, REACHES, type Right } from '../../rights'
+import { isOneOf, textsIn } from '../../lookup'
+import { aboutRight, FIXED_ROLES, LETTING_IN, REACHES, type Right } from '../../rights'
 import { canonicalJson } from '../../json'
 import type { Checked, Kind } from './kind'
 import { remarks } from './remarks'
@@ -33,7 +34,15 @@ export const role: Kind = {
   unique: ['name'],
   known: [['name']],
   columns: ['reach'],
-  check: checkFixed,
+  check: (checked) => [...checkFixed(checked), ...checkReach(checked)],
+}
+
+/** Whoever lets others in could give them a wider reach than their own, so that they have the widest. */
+function checkReach({ values: { rights, reach } }: Checked): FieldProblem[] {
+  const lets = textsIn(rights).find((one) => isOneOf(LETTING_IN, one))
+  if (lets === undefined || reach === 'all') return []
+  const message = `“${aboutRight(lets).label}” goes with all tickets only; choose those, or take the right away`
+  return [{ field: 'reach', message }]
 }
 
 /** Who asks has no rights at the desk, and an administrator all of them: with fewer nobody could mend the rest. */
