@@ -55,7 +55,7 @@ async function mailTo(page: Page, mail: string, subject: RegExp): Promise<string
     await expect(row.first()).toBeVisible({ timeout: 2000 })
   }).toPass()
   await row.first().getByRole('button').click()
-  await expect(page.getByText(/\S/).first()).toBeVisible()
+  await expect(page.locator('pre').first()).toBeVisible()
   return await page.locator('main').innerText()
 }
 /** Chooses a password by the link of an invitation. */
@@ -74,7 +74,6 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
   page,
   browser,
 }) => {
-  const begun = Date.now()
   await test.step('the first visit', async () => {
     await page.goto(desk.address)
     const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text)
@@ -227,6 +226,5 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
     await expect(async () => {
       expect(await mailTo(page, 'piet-crumb@brent.example', /oven/i)).toContain('Is its fuse in place?')
     }).toPass()
-    expect(Date.now() - begun).toBeLessThan(30 * 60_000)
   })
 })

@@ -40,7 +40,7 @@ async function read() {
   try {
     directory.value = await api('GET /api/directory')
     editions.value = await api('GET /api/editions')
-    // Only leads see the draft; others read the edition in force.
+    // Who changes the design sees the draft; others read the edition in force.
     const number = wanted.value ?? (session.may('changeDesign') ? undefined : editions.value[0]?.number)
     edition.value = number ? await api('GET /api/editions/{number}', { path: { number } }) : undefined
     if (!number) await load()

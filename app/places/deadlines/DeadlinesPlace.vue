@@ -95,7 +95,7 @@ useShortcuts('Deadlines', [
   },
   {
     keys: 'e',
-    says: 'extend the promise (leads)',
+    says: 'extend the promise',
     run: () => act('extend'),
     when: () => among() && session.may('extendPromises'),
   },

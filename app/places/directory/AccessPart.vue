@@ -6,12 +6,12 @@ import { toast } from '~/kit/toast'
 // Whether somebody can sign in: invited by mail, and put out everywhere at once.
 const props = defineProps<{ id: string; name: string; role: string; mail: string }>()
 const session = useSession()
-const isAdministrator = computed(() => session.may('manageAccess'))
+const manages = computed(() => session.may('manageAccess'))
 const mayInvite = computed(() => session.may(props.role === REQUESTER ? 'addRequesters' : 'manageAccess'))
 const access = useQuery({
   key: () => ['directory', 'people', props.id, 'access'],
   query: ({ signal }) => api('GET /api/people/{person}/access', { path: { person: props.id }, signal }),
-  enabled: () => isAdministrator.value,
+  enabled: () => manages.value,
 })
 const { busy, error, run } = useDeed()
 async function invite() {

@@ -39,7 +39,7 @@ export const HELP: readonly Help[] = [
     place: 'Deadlines',
     says: [
       'Every promise that runs, by what is left of it. The strip shows worked time, shut hours, pauses and the warnings on the way.',
-      'A promise can be paused with a reason, or extended by a lead; both say beforehand what becomes of the due moment.',
+      'A promise can be paused with a reason, or extended by those whose role may; both say beforehand what becomes of the due moment.',
     ],
   },
   {

@@ -45,7 +45,7 @@ export const OWN_KEYS: readonly {
       ['s f v q', 'moves: start, finish, hand over, wait for requester; each button names its key'],
       ['z', 'take the last move back'],
       ['p', 'pause a promise, or resume it'],
-      ['e', 'extend a promise (leads)'],
+      ['e', 'extend a promise, where your role may'],
     ] as const,
   })),
 ]
