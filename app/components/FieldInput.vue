@@ -25,10 +25,10 @@ const named = computed<NamedType | undefined>(() => {
   const { type } = props.field
   return type !== 'technician' && isNamedType(type) ? type : undefined
 })
-const found = shallowRef<Choice[]>()
+const found = shallowRef<readonly Choice[]>()
 const listed = computed<Choice[]>(() => {
   if (props.field.type === 'technician') return staff.value
-  return found.value ?? (named.value ? (choices.lists[named.value] ?? []) : [])
+  return [...(found.value ?? (named.value ? (choices.lists[named.value] ?? []) : []))]
 })
 onMounted(async () => {
   if (named.value) await beside('What can be chosen', choices.need([named.value]))
@@ -36,12 +36,7 @@ onMounted(async () => {
 /** Of persons and equipment there are too many for one list: what is typed is looked for. */
 async function look(typed: string) {
   if (!named.value) return
-  found.value = typed
-    ? await beside(
-        'What can be chosen',
-        api('GET /api/choices/{type}', { path: { type: named.value }, query: { search: typed } }),
-      )
-    : undefined
+  found.value = typed ? await beside('What can be chosen', choices.find(named.value, typed)) : undefined
 }
 const chosen = computed(() => (typeof value.value === 'string' ? value.value : undefined))
 /** While it is typed, and once more when the eye goes on: what was pasted is known only then. */

@@ -1,4 +1,5 @@
 import type { Component } from 'vue'
+import type { ListName } from '~~/core/directory'
 
 /** What an article is shown with besides the design itself: `ArticleProps`. */
 export type Need = 'names' | 'directory' | 'version'
@@ -15,6 +16,8 @@ export interface Article {
   part?: { path: string; name: string; place: number }
   component: Component
   needs?: readonly Need[]
+  /** What of the directory it chooses from: where it is missing there it is made from here. */
+  chooses?: readonly ListName[]
   /** What else its component is told. */
   props?: Readonly<Record<string, unknown>>
   /** The page of one thing of the article, whose id follows its path. */

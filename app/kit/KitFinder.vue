@@ -18,6 +18,8 @@ const props = defineProps<
     placeholder?: string
     /** All of them, or the first of many, are listed at a press. */
     lists?: boolean
+    /** The cursor is put into it. */
+    focuses?: boolean
   }
 >()
 const emit = defineEmits<{ 'update:modelValue': [now: string | null] }>()
@@ -65,6 +67,8 @@ async function leave() {
   typed.value = undefined
 }
 const home = useOverlayHome()
+const box = ref<InstanceType<typeof AutoComplete> & { $el: HTMLElement }>()
+onMounted(() => props.focuses && box.value?.$el.querySelector('input')?.focus())
 </script>
 
 <template>
@@ -78,6 +82,7 @@ const home = useOverlayHome()
     @take-theirs="cancel"
   >
     <AutoComplete
+      ref="box"
       :append-to="home"
       :input-id="id"
       :name="name"

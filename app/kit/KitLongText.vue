@@ -46,6 +46,7 @@ onMounted(() => props.focuses && box.value?.$el.focus())
       auto-resize
       :placeholder="placeholder"
       :maxlength="most"
+      :autofocus="focuses || undefined"
       :disabled="disabled"
       :invalid="invalid"
       :aria-describedby="describedBy"

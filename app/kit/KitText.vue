@@ -52,6 +52,7 @@ onMounted(() => props.focuses && box.value?.$el.focus())
       :autocomplete="autocomplete"
       :placeholder="placeholder"
       :maxlength="most"
+      :autofocus="focuses || undefined"
       :disabled="disabled"
       :invalid="invalid"
       :aria-describedby="describedBy"

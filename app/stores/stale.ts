@@ -23,6 +23,9 @@ const OF_EDITIONS: readonly EntryKey[] = [
   ['tickets'],
   ['clocks'],
   ['ticket'],
+  // What the directory chooses of the design, and what is missing before the desk can open.
+  ['directory'],
+  ['choices'],
 ]
 
 /**
@@ -40,7 +43,7 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
     case 'adoption':
       return OF_EDITIONS
     case 'directory':
-      return [['directory'], ['people'], ['rotas']]
+      return [['directory'], ['people'], ['rotas'], ['choices']]
     case 'clock':
       return [['clock'], ['clocks'], ['told']]
     case 'reconnected':

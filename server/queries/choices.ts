@@ -1,9 +1,11 @@
 import { equipmentName, type CompiledDesign, type Directory } from '../../core/design'
-import type { NamedType } from '../../core/intake'
+import { MOST_CHOICES, type NamedType } from '../../core/intake'
 
 export interface Choice {
   value: string
   label: string
+  /** A little more, to tell two of one name apart. */
+  note?: string
 }
 
 interface Asked {
@@ -11,20 +13,21 @@ interface Asked {
   directory: Directory
   /** Part of the name. */
   search: string
+  /** The one of that value alone. */
+  value?: string
   /** Organisation to which what is shown is limited; all of them if left out. */
   within?: string
 }
 
-/** Most that are given at once; who looks for one among more types a part of its name. */
-const MOST = 200
-
-/** What a question that names something may be answered with, by name. */
+/** What a question that names something may be answered with, by name: those in whose name every word is found. */
 export function choicesOf(type: NamedType, asked: Asked): Choice[] {
-  const wanted = asked.search.trim().toLocaleLowerCase('en')
+  const words = asked.search.toLocaleLowerCase('en').split(/\s+/)
+  const fits = (label: string) => words.every((one) => label.includes(one))
   return ALL[type](asked)
-    .filter(({ label }) => label.toLocaleLowerCase('en').includes(wanted))
+    .filter(({ value }) => asked.value === undefined || value === asked.value)
+    .filter(({ label }) => fits(label.toLocaleLowerCase('en')))
     .sort((a, b) => a.label.localeCompare(b.label, 'en'))
-    .slice(0, MOST)
+    .slice(0, MOST_CHOICES)
 }
 
 /** What is put away is chosen no more. */
@@ -34,7 +37,13 @@ const ALL: Record<NamedType, (asked: Asked) => Choice[]> = {
   person: ({ directory, within }) =>
     [...directory.people.values()]
       .filter((one) => one.active && (within === undefined || one.organisation === within))
-      .map((one) => ({ value: one.id, label: one.name })),
+      .map(({ id, name, department, organisation }) => {
+        const notes = [
+          department,
+          within === undefined && directory.organisations.get(organisation ?? '')?.name,
+        ]
+        return { value: id, label: name, note: notes.filter(Boolean).join(' · ') || undefined }
+      }),
   organisation: ({ directory, within }) =>
     [...directory.organisations.values()]
       .filter(isThere)

@@ -1,5 +1,9 @@
 import { daysOf } from '../../core/agreement'
-import type { Agreement, Directory, Person } from '../../core/design'
+import { equipmentName, type Agreement, type Directory, type Person } from '../../core/design'
+import { statusOf } from '../../core/lifecycle'
+import type { Caller } from '../base/caller'
+import type { Reading } from './reading'
+import { seenSql, sightOf } from './sight'
 import { deskNow } from '../clock/deskClock'
 
 /** How an organisation's agreement stands: at intake the desk must know at once whether the work is covered. */
@@ -36,19 +40,69 @@ export function coverOf(
   return { state: inForce ? 'covered' : 'expired', number, cover, last: daysOf(agreement, zone).last }
 }
 
+/** For whom something is logged, and by which agreement. */
+interface Requesting {
+  person: Person
+  directory: Directory
+  zone: string
+  agreement?: number
+}
+
 /** Who asks, as somebody at the desk sees it while logging for them. */
-export function requesterPage(person: Person, directory: Directory, zone: string, agreement?: number) {
+export async function requesterPage(desk: Reading, caller: Pick<Caller, 'id'>, asked: Requesting) {
+  const { person, directory, zone, agreement } = asked
   const site = directory.sites.get(person.site ?? '')
   return {
     id: person.id,
     name: person.name,
     mail: person.mail,
     zone: person.zone,
+    phone: person.phone ?? null,
     organisation: directory.organisations.get(person.organisation ?? '')?.name ?? null,
+    /** The id of their organisation. */
+    of: person.organisation ?? null,
     site: site?.name ?? null,
     cover: coverOf(person.organisation, directory, zone, agreement),
+    /** What they use of the equipment. */
+    equipment: firstOf(
+      [...directory.equipment.values()].filter((one) => one.active !== false && one.user === person.id),
+      (one) => ({
+        number: one.number,
+        name: equipmentName(one)!,
+        site: directory.sites.get(one.site ?? '')?.name ?? null,
+      }),
+    ),
+    open: await openOf(desk, caller, person.id),
   }
 }
+
+/** So many of what is shown beside a requester. */
+const MOST_SHOWN = 8
+function firstOf<T, Shown>(all: readonly T[], shown: (one: T) => Shown) {
+  return { rows: all.slice(0, MOST_SHOWN).map(shown), all: all.length }
+}
+
+/** Their open tickets that whoever logs sees, newest first: perhaps the call is about one of them. */
+async function openOf(desk: Reading, caller: Pick<Caller, 'id'>, person: string) {
+  const rows = await desk.db
+    .selectFrom('ticket')
+    .select(['reference', 'summary', 'kind', 'status', 'edition', 'logged_at'])
+    .where('requester', '=', person)
+    .where('status_group', '<>', 'done')
+    .where(seenSql(await sightOf(desk, caller.id)))
+    .orderBy('reference', 'desc')
+    .limit(MOST_OPEN)
+    .execute()
+  const named = rows.slice(0, MOST_SHOWN).map(async ({ edition, kind, status, ...one }) => ({
+    reference: one.reference,
+    summary: one.summary,
+    loggedAt: one.logged_at,
+    status: statusOf((await desk.knowledge.edition(edition)).kind(kind), status).name,
+  }))
+  return { rows: await Promise.all(named), all: rows.length }
+}
+/** So many are counted; somebody with more has "100". */
+const MOST_OPEN = 100
 
 /** An agreement by its number, with the people for whom it may be asked. */
 export function agreementPage(number: number, directory: Directory, zone: string) {
@@ -56,8 +110,7 @@ export function agreementPage(number: number, directory: Directory, zone: string
   if (!agreement) return undefined
   const people = [...directory.people.values()]
     .filter((one) => one.active && one.organisation === agreement.organisation)
-    .map(({ id, name }) => ({ value: id, label: name }))
-    .sort((a, b) => a.label.localeCompare(b.label, 'en'))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'))
   const now = deskNow()
   const state = agreement.starts <= now && now < agreement.ends ? 'covered' : 'expired'
   return {
@@ -66,6 +119,7 @@ export function agreementPage(number: number, directory: Directory, zone: string
     last: daysOf(agreement, zone).last,
     state,
     name: directory.organisations.get(agreement.organisation)?.name ?? agreement.organisation,
-    people,
+    organisation: agreement.organisation,
+    people: firstOf(people, ({ id, name }) => ({ value: id, label: name })),
   }
 }

@@ -267,3 +267,27 @@ test('“fill” of the signal map fills its holes, and writes over what is deci
   await fill(true)
   await expect(row.getByText('Loan laptop')).toHaveCount(before.length)
 })
+
+test('a team that Design chooses and the directory has not is made there, and what stands open stays open', async ({
+  page,
+  browserName: _,
+}, { retry }) => {
+  // What a first try left behind is there already.
+  const name = `Lamp Room ${retry || ''}`.trim()
+  await signIn(page, LEAD)
+  await page.goto('/design/triage/where-it-goes')
+  const row = page.getByRole('row', { name: /^1 / })
+  await row.getByRole('button', { name: /site/ }).click()
+  const how = row.getByRole('combobox', { name: /site, how/ })
+  await how.selectOption({ label: 'is not' })
+  await page.getByRole('button', { name: 'Missing in a list? Add …' }).click()
+  await page.getByRole('menuitem', { name: 'a team' }).click()
+  const making = page.getByRole('dialog', { name: 'A new team' })
+  await making.getByLabel('Name', { exact: true }).fill(name)
+  await making.getByRole('button', { name: 'Add the team' }).click()
+  await expect(page.getByText(`${name} can be chosen now.`)).toBeVisible()
+  // Not only the words stay: the very cell is still being changed.
+  await expect(how.locator('option:checked')).toHaveText('is not')
+  await row.getByRole('combobox', { name: /team/ }).selectOption(name)
+  await expect(page.getByText('1 change ·')).toBeVisible()
+})

@@ -43,7 +43,7 @@ const problems = computed(() =>
     : {},
 )
 const tried = ref(false)
-const choices = computed(() => ({
+const choices = choicesAmong(() => ({
   person: props.names.technician,
   organisation: props.names.organisation,
   site: props.names.site,

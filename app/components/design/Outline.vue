@@ -1,9 +1,15 @@
 <script setup lang="ts">
-import { OUTLINE, type Line } from '~/design'
+import { articleAt, OUTLINE, type Line } from '~/design'
 import { ownChanges, type DraftPage } from '~/composables/useDraft'
 
 const props = defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
-const emit = defineEmits<{ publish: []; publishOwn: []; discard: [] }>()
+const emit = defineEmits<{
+  publish: []
+  publishOwn: []
+  discard: []
+  /** Something that was missing is in the directory now. */
+  made: []
+}>()
 const route = useRoute()
 const session = useSession()
 /** Others work on the draft as well: what is one's own can go without theirs. */
@@ -12,6 +18,8 @@ const isShared = computed(() => {
   return own > 0 && own < props.draft!.changes.length
 })
 const LINES: Line[] = [{ path: '', name: 'Editions and draft', number: '§' }, ...OUTLINE]
+/** What the article that is open chooses from. */
+const chooses = computed(() => articleAt(props.article)?.article.chooses ?? [])
 const query = computed(() => (route.query.edition ? { edition: String(route.query.edition) } : {}))
 const on = (path: string, article: string) =>
   path === '' ? article === '' : article === path || article.startsWith(`${path}/`)
@@ -50,6 +58,7 @@ const on = (path: string, article: string) =>
         </ol>
       </li>
     </ol>
+    <AddHere v-if="!edition && draft" class="missing" :lists="chooses" @made="emit('made')" />
     <div v-if="!edition && draft?.begun" class="acts">
       <button
         v-if="session.may('publishDesign')"
@@ -126,6 +135,9 @@ ol ol a {
 }
 ol ol .num {
   width: 30px;
+}
+.missing {
+  padding: 12px 18px 0;
 }
 .acts {
   padding: 16px 18px 0;

@@ -6,6 +6,7 @@ export default {
   name: 'Catalog and forms',
   place: 10,
   component: defineAsyncComponent(() => import('~/components/design/CatalogArticle.vue')),
+  chooses: ['desks'],
   each: {
     component: defineAsyncComponent(() => import('~/components/design/ItemArticle.vue')),
     needs: ['directory'],

@@ -7,5 +7,6 @@ export default {
   place: 1,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/CategoriesArticle.vue')),
+  chooses: ['teams', 'queues'],
   needs: ['names'],
 } satisfies Article

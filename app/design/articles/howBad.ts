@@ -7,6 +7,7 @@ export default {
   place: 4,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  chooses: ['sites', 'organisations', 'covers', 'people'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'weight' },
 } satisfies Article

@@ -6,6 +6,7 @@ export default {
   name: 'Ticket kinds',
   place: 20,
   component: defineAsyncComponent(() => import('~/components/design/KindsArticle.vue')),
+  chooses: ['desks', 'teams', 'roles'],
   needs: ['directory'],
   each: {
     component: defineAsyncComponent(() => import('~/components/design/KindArticle.vue')),

@@ -6,5 +6,6 @@ export default {
   name: 'Ladders and rota',
   place: 60,
   component: defineAsyncComponent(() => import('~/components/design/LaddersArticle.vue')),
+  chooses: ['people', 'teams', 'queues', 'desks'],
   needs: ['directory', 'version'],
 } satisfies Article

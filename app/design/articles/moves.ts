@@ -6,6 +6,7 @@ export default {
   name: 'Moves and Bench',
   place: 70,
   component: defineAsyncComponent(() => import('~/components/design/MovesArticle.vue')),
+  chooses: ['teams', 'roles'],
   needs: ['directory'],
   note: 'moves, shelves, checklists and Bench',
 } satisfies Article

@@ -6,5 +6,6 @@ export default {
   name: 'Portals',
   place: 90,
   component: defineAsyncComponent(() => import('~/components/design/PortalsArticle.vue')),
+  chooses: ['organisations', 'teams', 'people', 'sites'],
   needs: ['directory'],
 } satisfies Article

@@ -6,5 +6,6 @@ export default {
   name: 'Service levels',
   place: 50,
   component: defineAsyncComponent(() => import('~/components/design/LevelsArticle.vue')),
+  chooses: ['covers'],
   needs: ['directory'],
 } satisfies Article

@@ -7,6 +7,7 @@ export default {
   place: 9,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/SignalsArticle.vue')),
+  chooses: ['sites', 'organisations', 'covers', 'people'],
   needs: ['names', 'directory'],
   note: 'signal map',
 } satisfies Article

@@ -7,5 +7,6 @@ export default {
   place: 5,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/SourceOrderArticle.vue')),
+  chooses: ['teams', 'sites', 'organisations'],
   needs: ['names', 'directory', 'version'],
 } satisfies Article

@@ -7,6 +7,7 @@ export default {
   place: 6,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  chooses: ['queues', 'teams', 'sites', 'organisations', 'covers', 'people'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'routing' },
 } satisfies Article

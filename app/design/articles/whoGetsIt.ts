@@ -7,5 +7,6 @@ export default {
   place: 8,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/AssignmentArticle.vue')),
+  chooses: ['teams', 'people', 'skills'],
   needs: ['directory', 'version'],
 } satisfies Article

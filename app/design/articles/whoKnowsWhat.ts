@@ -7,6 +7,7 @@ export default {
   place: 7,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  chooses: ['skills', 'queues', 'teams', 'sites', 'organisations', 'covers'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'skills' },
 } satisfies Article

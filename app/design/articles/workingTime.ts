@@ -6,6 +6,7 @@ export default {
   name: 'Working time',
   place: 40,
   component: defineAsyncComponent(() => import('~/components/design/CalendarsArticle.vue')),
+  chooses: ['sites'],
   needs: ['directory'],
   each: {
     component: defineAsyncComponent(() => import('~/components/design/CalendarArticle.vue')),

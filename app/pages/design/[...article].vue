@@ -36,9 +36,10 @@ const edition = ref<EditionPage>()
 const problem = ref('')
 const ready = ref(false)
 
+const readDirectory = async () => (directory.value = await api('GET /api/directory'))
 async function read() {
   try {
-    directory.value = await api('GET /api/directory')
+    await readDirectory()
     editions.value = await api('GET /api/editions')
     // Who changes the design sees the draft; others read the edition in force.
     const number = wanted.value ?? (session.may('changeDesign') ? undefined : editions.value[0]?.number)
@@ -63,6 +64,7 @@ const stale = computed(() => {
 watch(draft, () => heard.value === null && (heard.value = undefined))
 live.on((notice) => {
   if (notice.kind === 'draft') heard.value = notice.version
+  if (notice.kind === 'directory') void readDirectory().catch(() => undefined)
   if (notice.kind === 'edition') void api('GET /api/editions').then((list) => (editions.value = list))
 })
 
@@ -157,6 +159,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       @publish="ask(false)"
       @publish-own="ask(true)"
       @discard="throwing = true"
+      @made="beside('The directory', readDirectory())"
     />
     <div class="sheet" tabindex="0" role="region" aria-label="Article">
       <p v-if="problem" class="notice bad" role="alert">

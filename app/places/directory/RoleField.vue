@@ -34,18 +34,25 @@ const options = computed(() => {
   const isThere = props.modelValue === null || known.some((one) => one.value === props.modelValue)
   return isThere ? known : [...known, { value: props.modelValue!, label: props.modelValue!, disabled: false }]
 })
+async function made({ id }: { id: string }) {
+  await roles.refetch()
+  if (props.commit) await props.commit(id)
+  emit('update:modelValue', id)
+}
 </script>
 
 <template>
-  <KitChoice
-    :label="label"
-    :help="help"
-    :error="error ?? (roles.error.value ? 'The roles cannot be read just now.' : undefined)"
-    :disabled="disabled"
-    :model-value="modelValue"
-    :options="options"
-    placeholder="choose …"
-    :commit="commit"
-    @update:model-value="emit('update:modelValue', $event)"
-  />
+  <AddBeside list="roles" :disabled="disabled" @made="made">
+    <KitChoice
+      :label="label"
+      :help="help"
+      :error="error ?? (roles.error.value ? 'The roles cannot be read just now.' : undefined)"
+      :disabled="disabled"
+      :model-value="modelValue"
+      :options="options"
+      placeholder="choose …"
+      :commit="commit"
+      @update:model-value="emit('update:modelValue', $event)"
+    />
+  </AddBeside>
 </template>

@@ -152,6 +152,16 @@ const options = computed(() => {
     :commit="commit"
     @update:model-value="put"
   />
+  <DesignChoice
+    v-else-if="field.type === 'ofDesign'"
+    v-bind="framed"
+    :what="field.what"
+    :needed="Boolean(field.needed)"
+    :model-value="one"
+    :options="options"
+    :commit="taken"
+    @update:model-value="put"
+  />
   <KitChoice
     v-else
     v-bind="framed"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
+import { emptyOf, KINDS, namedBy, type ListName, type Value } from '~~/core/directory'
 import { REQUESTER } from '~~/core/rights'
-import { useLists } from './useThings'
+import { labelOf, useLists } from './useThings'
 
 // Makes a thing of the directory. What is needed stands first; the rest can be said later.
 const props = defineProps<{
@@ -55,6 +55,19 @@ const mayInvite = computed(
 const { busy, error, run } = useDeed()
 const cache = useQueryCache()
 const names = reactive<Record<string, Record<string, string>>>({})
+/** What was chosen beforehand, or before the form was left, is known by its id alone: it is asked what it is called. */
+onMounted(async () => {
+  const chosen = fields.value.flatMap(([name, field]) =>
+    'of' in field ? namedBy(field, typed[name]).map((id) => ({ list: field.of, id })) : [],
+  )
+  const called = await Promise.all(
+    chosen.map(async ({ list, id }) => {
+      const page = await api('GET /api/directory/{list}/{id}', { path: { list, id } }).catch(() => undefined)
+      return { list, id, name: page && labelOf(list, page, page.names) }
+    }),
+  )
+  for (const { list, id, name } of called) if (name) names[list] = { ...names[list], [id]: name }
+})
 async function send() {
   const said = Object.fromEntries(
     fields.value.flatMap(([name, field]) =>

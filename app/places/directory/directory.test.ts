@@ -53,6 +53,19 @@ describe('something new', () => {
     return { wrapper, sent }
   }
 
+  it('says by its name what was chosen for it before', async () => {
+    const page = { id: 'merrow', version: 1, values: { name: 'Merrow Line' }, names: {}, name: 'Merrow Line' }
+    serve({
+      'GET /api/directory/lists': () => LISTS,
+      'GET /api/directory/organisations/merrow': () => page,
+    })
+    const { wrapper } = draw(ThingForm, { props: { list: 'sites', begins: { organisation: 'merrow' } } })
+    await settled()
+    const owner = wrapper.findAll('input').find((one) => one.element.value === 'Merrow Line')
+    expect(owner).toBeDefined()
+    wrapper.unmount()
+  })
+
   it('is sent without what is empty, and is forgotten here once it is there', async () => {
     const { wrapper, sent } = await form(() => ({ id: 'knots', version: 1 }))
     await wrapper.get('input').setValue('Knots')

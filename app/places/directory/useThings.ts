@@ -15,6 +15,9 @@ export const useLists = () =>
     query: ({ signal }) => api('GET /api/directory/lists', { signal }),
   })
 
+/** One of a list in words, such as `an organisation`. */
+export const aKindOf = (list: ListName) => `${KINDS[list].article ?? 'a'} ${KINDS[list].name}`
+
 /** Where a thing, or a list, has its page. */
 export const addressOfThing = (list: ListName, id?: string) =>
   id === undefined ? `/directory/${list}` : `/directory/${list}/${encodeURIComponent(id)}`

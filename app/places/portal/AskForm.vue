@@ -43,7 +43,7 @@ await choices.need(form.namedTypes.value).catch((error: unknown) => (cannotChoos
       :asker="asked.asker"
       :problems="state.problems"
       :zone="zone"
-      :choices="choices.lists"
+      :choices="choices"
       @answer="form.put"
     />
     <KitError :error="state.error && problem(state.error)" />

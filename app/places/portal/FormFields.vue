@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Answer, FormStep, NamedType, Question } from '~~/core/intake/form'
+import type { Answer, FormStep, Question } from '~~/core/intake/form'
 import type { Facts } from '~~/core/condition'
-import type { Choice } from '~/composables/useChoices'
+import type { Choices } from '~/composables/useChoices'
 import { answerFacts, isRequired } from '~~/core/intake/answers'
 import { QUESTION_TYPES } from '~~/core/intake/form'
 
@@ -16,7 +16,7 @@ const props = withDefaults(
     asker: Facts
     problems: Record<string, string>
     zone: string
-    choices: Partial<Record<NamedType, Choice[]>>
+    choices: Choices
     /** Tells the fields of several forms on one page apart. */
     prefix?: string
   }>(),

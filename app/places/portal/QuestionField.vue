@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Answer, NamedType, Question } from '~~/core/intake/form'
-import type { Choice } from '~/composables/useChoices'
+import type { Answer, Question } from '~~/core/intake/form'
+import type { Choices } from '~/composables/useChoices'
 import type { FieldProps, Option } from '~/kit/field'
-import { maxLengthOf, QUESTION_TYPES } from '~~/core/intake/form'
+import { isNamedType, maxLengthOf, QUESTION_TYPES } from '~~/core/intake/form'
 import { textsIn } from '~~/core/lookup'
 
 // One question of a form, in the field that its type says.
@@ -12,7 +12,7 @@ const props = defineProps<{
   answer: Answer | undefined
   /** Zone of the days and hours that are typed. */
   zone: string
-  choices: Partial<Record<NamedType, Choice[]>>
+  choices: Choices
 }>()
 const emit = defineEmits<{ answer: [value: Answer | undefined] }>()
 
@@ -36,15 +36,17 @@ const options = computed<Option<string | boolean>[]>(
       { value: false, label: say('form.no') },
     ],
 )
-const ofType = computed(() => props.choices[props.question.type as NamedType] ?? [])
-const said = computed(() => ofType.value.find((one) => one.value === props.answer)?.label ?? text.value)
-/** So many of a list are shown at once. */
+/** What is chosen by name. */
+const named = computed(() => (isNamedType(props.question.type) ? props.question.type : undefined))
+const said = computed(() => (named.value && props.choices.nameOf(named.value, text.value)) ?? text.value)
+// What was chosen before, as in answers that were kept, may be none of the first of a long list.
+onMounted(() => {
+  if (named.value && text.value) void props.choices.know(named.value, text.value).catch(() => undefined)
+})
+/** So many are shown at once. */
 const SHOWN = 50
-async function find(words: string): Promise<Option[]> {
-  const parts = words.toLocaleLowerCase(language.value).split(/\s+/)
-  const fits = (label: string) => parts.every((one) => label.toLocaleLowerCase(language.value).includes(one))
-  return ofType.value.filter((one) => fits(one.label)).slice(0, SHOWN)
-}
+const find = async (words: string): Promise<Option[]> =>
+  named.value ? (await props.choices.find(named.value, words)).slice(0, SHOWN) : []
 </script>
 
 <template>

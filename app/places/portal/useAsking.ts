@@ -1,5 +1,6 @@
 import { isRecord, oneAt, present, textsIn } from '~~/core/lookup'
 import type { Answer, Question } from '~~/core/intake/form'
+import { isNamedType } from '~~/core/intake/form'
 import { fieldsOf, readAnswer } from '~~/core/intake/posted'
 import type { FieldsSent } from '~/composables/usePageForm'
 import type { RequestSummary } from '~/composables/useRequests'
@@ -93,10 +94,24 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     looked: state.value.looked,
   })
 
-  const idOf = (type: string, name: string) => {
-    const said = name.toLocaleLowerCase(language.value)
-    const list = choices.lists[type as keyof typeof choices.lists]
-    return list?.find((one) => one.label.toLocaleLowerCase(language.value) === said)?.value
+  /** What was found by a name that was sent. */
+  const ids = new Map<string, string>()
+  const idOf = (type: string, name: string) => ids.get(`${type} ${name}`)
+  /** Looks for what was sent by its name. */
+  async function findSent(fields: FieldsSent): Promise<void> {
+    const named = [...form.library.value.values()].flatMap(({ name, type }) =>
+      isNamedType(type)
+        ? textsIn(fields(`q-${name}`))
+            .slice(0, 1)
+            .map((said) => ({ type, said }))
+        : [],
+    )
+    for (const { type, said } of named) {
+      const wanted = said.trim().toLocaleLowerCase(language.value)
+      const found = await choices.find(type, said)
+      const one = found.find(({ label }) => label.toLocaleLowerCase(language.value) === wanted)
+      if (one) ids.set(`${type} ${said}`, one.value)
+    }
   }
   /** Takes over what went along with a form. @returns the answers that it has no fields for */
   function takeKept(fields: FieldsSent): Record<string, Answer> {
@@ -214,6 +229,7 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
   const sheet = usePageForm({
     id: 'ask',
     async take(fields) {
+      await findSent(fields).catch(refused)
       take(fields)
       if (import.meta.server) await takeFiles(fields).catch(refused)
       return !state.value.error

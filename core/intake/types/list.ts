@@ -56,3 +56,6 @@ export type FieldQuestionType = Marked<'isField'>
 export const NAMED_TYPES = keysOf(ALL).filter((type) => QUESTION_TYPES[type].isNamed)
 
 export const isNamedType = (type: string): type is NamedType => (NAMED_TYPES as string[]).includes(type)
+
+/** So many things are given at once to choose among; where there are that many there may be more, and they are looked for. */
+export const MOST_CHOICES = 200

@@ -10,6 +10,18 @@ class ChoicesQuery {
   @IsString()
   @MaxLength(80)
   search = ''
+
+  /** The one of that value alone, to know what it is called. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(100)
+  value?: string
+
+  /** Only what belongs to this organisation, where the desk asks for somebody of it. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(100)
+  organisation?: string
 }
 
 export default defineRoute(
@@ -32,7 +44,8 @@ export default defineRoute(
       desk.knowledge.directory(),
     ])
     // Who works at an organisation is nobody's business elsewhere.
-    const within = isStaff(caller.role) ? undefined : (directory.people.get(caller.id)?.organisation ?? '')
-    return choicesOf(type, { design, directory, search: query.search, within })
+    const own = directory.people.get(caller.id)?.organisation ?? ''
+    const within = isStaff(caller.role) ? query.organisation : own
+    return choicesOf(type, { design, directory, search: query.search, value: query.value, within })
   },
 )

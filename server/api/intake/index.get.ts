@@ -36,7 +36,7 @@ export default defineRoute(
       'What somebody at the desk needs to log a request for another: who they are, their cover, the form',
     query: IntakeQuery,
   },
-  async ({ desk, query }) => {
+  async ({ desk, caller, query }) => {
     const [design, directory] = await Promise.all([
       desk.knowledge.currentEdition(),
       desk.knowledge.directory(),
@@ -49,7 +49,10 @@ export default defineRoute(
     const form = item && design.form(item.form)
     const { groups, items } = design.design
     return {
-      requester: requesterPage(person, directory, design.design.desk.zone, query.agreement),
+      requester: await requesterPage(desk, caller, {
+        ...{ person, directory, agreement: query.agreement },
+        zone: design.design.desk.zone,
+      }),
       groups: groups.map(({ id, name }) => ({
         name,
         items: items.filter((one) => one.group === id).map((one) => ({ value: one.id, label: one.name })),
