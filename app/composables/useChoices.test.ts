@@ -19,7 +19,7 @@ function among(first: Choice[], others: Choice[] = [], organisation?: string) {
       asked.push(JSON.parse(JSON.stringify(query)) as object)
       const all = [...first, ...others]
       if (query.value) return all.filter((one) => one.value === query.value)
-      return query.search ? all.filter((one) => one.label.includes(String(query.search))) : first
+      return query.search ? all.filter((one) => one.label.includes(String(query.search))) : [...first]
     },
   })
   return { asked, ...within(() => useChoices(() => organisation)).got }
@@ -56,6 +56,17 @@ describe('what there is to choose', () => {
     const { asked, need } = among([INES], [], 'merrow')
     await need(['person'])
     expect(asked).toEqual([{ organisation: 'merrow' }])
+  })
+
+  it('is asked again once there is something new', async () => {
+    const first = [INES]
+    const { need, anew, find } = among(first)
+    await need(['person'])
+    first.push(ZORA)
+    await need(['person'])
+    expect(await find('person', 'zora')).toEqual([])
+    await anew()
+    expect(await find('person', 'zora')).toEqual([ZORA])
   })
 
   it('tells whoever asks what went wrong', async () => {

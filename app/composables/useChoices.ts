@@ -62,6 +62,11 @@ export function useChoices(organisation: () => string | undefined = () => undefi
   async function need(types: readonly NamedType[]): Promise<void> {
     await Promise.all([...new Set(types)].map(async (type) => (lists[type] = await ask(type))))
   }
+  /** There is something new among them: what was asked is asked again. */
+  async function anew(): Promise<void> {
+    await cache.invalidateQueries({ key: ['choices'] }).catch(() => undefined)
+    await need(keysOf(lists))
+  }
   const nameOf: Choices['nameOf'] = (type, value) =>
     nameAmong(lists[type], value) ?? nameAmong(found[type], value)
   const among = choicesAmong(() => lists)
@@ -76,5 +81,5 @@ export function useChoices(organisation: () => string | undefined = () => undefi
   const know: Choices['know'] = async (type, value) => {
     if (nameOf(type, value) === undefined) add(type, await ask(type, { value }))
   }
-  return { lists, need, anew: () => need(keysOf(lists)), find, nameOf, know }
+  return { lists, need, anew, find, nameOf, know }
 }

@@ -167,7 +167,9 @@ describe('a thing of the directory', () => {
   it('is offered by every word of its name, to the desk with what tells two of one name apart', async () => {
     const [design, found] = [await world.desk.knowledge.currentEdition(), await directory()]
     const asked = { design, directory: found, search: 'varga  INES' }
-    expect(choicesOf('person', asked)).toMatchObject([{ value: 'ines-varga', note: expect.stringContaining('Merrow Line') as string }])
+    expect(choicesOf('person', asked)).toMatchObject([
+      { value: 'ines-varga', note: expect.stringContaining('Merrow Line') as string },
+    ])
     expect(choicesOf('person', { ...asked, within: 'merrow' })[0]?.note).not.toContain('Merrow Line')
     expect(choicesOf('person', { ...asked, within: 'lantern' })).toEqual([])
     // By its value alone, whatever stands before it.
