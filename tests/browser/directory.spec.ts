@@ -209,3 +209,26 @@ test('a lead merges two sites that are one: what differs is chosen, and what nam
   await expect(leaf(page).getByText('whatever named it names that one')).toBeVisible()
   await expect(leaf(page).getByRole('button', { name: 'Take it back' })).toHaveCount(0)
 })
+
+test('an administrator sees what is missing on the first page, and on a phone finds the file of a list', async ({
+  page,
+}) => {
+  await signIn(page, ADMINISTRATOR)
+  await expect(page.getByRole('region', { name: /Before the desk can open/ })).toContainText(
+    'Only Ada Thorne can let others in',
+  )
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto('/directory/skills')
+  await page.getByRole('link', { name: 'File, record …' }).click()
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'skills.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('id,name\nlamp-glass,Lamp glass\n'),
+  })
+  await expect(page.getByText(/skills.csv: there would be 1 new/)).toBeVisible()
+  const isWider = () => page.evaluate(() => document.documentElement.scrollWidth > innerWidth)
+  expect(await isWider()).toBe(false)
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('link', { name: 'Back to the list' }).click()
+  await expect(page.getByRole('textbox', { name: 'Find skills' })).toBeVisible()
+})

@@ -499,6 +499,7 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
           <kbd>u</kbd> what nobody has · <kbd>x</kbd> choose a row, <kbd>Shift</kbd> <kbd>x</kbd> up to it ·
           <kbd>b</kbd> as a board · <kbd>?</kbd> all keys
         </p>
+        <OpeningList v-if="session.may('changeDirectory')" />
       </div>
     </template>
   </TwoPages>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { KINDS, type ListName } from '~~/core/directory'
-import { addressOfThing, useLists } from './useThings'
+import { addressOfThing, aKindOf, useLists } from './useThings'
 
 // What the desk consists of, list by list; one of them is open.
 defineProps<{ list?: ListName; opened?: string }>()
 const session = useSession()
 const lists = useLists()
+const narrow = useNarrow()
 const GROUPS: { name: string; lists: ListName[] }[] = [
   { name: 'For whom the desk works', lists: ['organisations', 'sites', 'people', 'agreements', 'equipment'] },
   { name: 'Who works', lists: ['teams', 'queues', 'desks', 'roles'] },
@@ -32,7 +33,7 @@ const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.li
             v-if="session.mayAdd(name)"
             class="add"
             :to="{ path: addressOfThing(name), query: { new: '1' } }"
-            :aria-label="`Add ${KINDS[name].article ?? 'a'} ${KINDS[name].name}`"
+            :aria-label="`Add ${aKindOf(name)}`"
             >Add</NuxtLink
           >
         </h2>
@@ -44,6 +45,9 @@ const countOf = (name: ListName) => lists.data.value?.lists.find((one) => one.li
       <h2>
         <NuxtLink to="/directory/rota"><span class="sign" aria-hidden="true">▸</span>Rota</NuxtLink>
       </h2>
+      <p v-if="narrow && session.may('changeDirectory')" class="small">
+        <NuxtLink to="/directory?about=1">Who changed what …</NuxtLink>
+      </p>
     </section>
   </nav>
 </template>

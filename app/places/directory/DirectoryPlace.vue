@@ -29,13 +29,15 @@ const begins = computed(() => {
   const { rights, reach } = model.data.value?.values ?? {}
   return like.value ? { rights: rights ?? [], reach: reach ?? 'all' } : undefined
 })
+/** On a narrow screen what a list is for, its file and its record are a page of their own. */
+const isAbout = computed(() => route.query.about === '1')
 const isGone = computed(() => parts.value.length > 0 && !list.value)
 useHead({ title: () => `${list.value ? KINDS[list.value].title : 'People and places'} · Yare Ledger` })
 const made = ({ id: one }: { id: string }) => list.value && navigateTo(addressOfThing(list.value, one))
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="id !== undefined || isNew || isGone" :share="36">
+  <TwoPages :narrow="narrow" :open="id !== undefined || isNew || isAbout || isGone" :share="36">
     <template #list>
       <div class="page"><DirectoryOutline :list="list" :opened="id" /></div>
     </template>

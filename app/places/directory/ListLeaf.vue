@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { KINDS, type ListName } from '~~/core/directory'
-import { addressOfThing } from './useThings'
+import { addressOfThing, aKindOf } from './useThings'
 
 // What a list is for, the list as a file, and who changed what in it.
 const props = defineProps<{ list: ListName }>()
@@ -13,7 +13,7 @@ const kind = computed(() => KINDS[props.list])
   <p>{{ kind.says }}</p>
   <p v-if="session.mayAdd(list)">
     <KitButton kind="main" @click="navigateTo({ path: addressOfThing(list), query: { new: '1' } })"
-      >Add {{ kind.article ?? 'a' }} {{ kind.name }} …</KitButton
+      >Add {{ aKindOf(list) }} …</KitButton
     >
   </p>
   <WaysGrid v-if="list === 'sites'" />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { emptyOf, KINDS, type ListName, type Value } from '~~/core/directory'
 import { toast } from '~/kit/toast'
-import { addressOfThing, useLists, usesInWords, valueInWords } from './useThings'
+import { addressOfThing, aKindOf, findThings, useLists, usesInWords, valueInWords } from './useThings'
 
 // Two things that are one: which one stays, what of each is right, and what follows, looked at before anything is done.
 const props = defineProps<{ list: ListName; id: string; name: string; version: number }>()
 const emit = defineEmits<{ close: [] }>()
 const kind = computed(() => KINDS[props.list])
 const lists = useLists()
+const find = findThings(props.list)
 const other = ref<string | null>(null)
 /** Whether the page that is open stays, and the other goes into it. */
 const stays = ref<'other' | 'this'>('other')
@@ -75,15 +76,17 @@ async function merge() {
 <template>
   <form class="panel" novalidate @submit.prevent="merge" @keydown.esc.stop="emit('close')">
     <p class="quiet small">
-      Where {{ kind.article ?? 'a' }} {{ kind.name }} is there twice, one of them stays: it takes over what
-      only the other says, and whatever names the other names it, tickets and rules too.
+      Where {{ aKindOf(list) }} is there twice, one of them stays: it takes over what only the other says, and
+      whatever names the other names it, tickets and rules too.
     </p>
     <div class="line">
-      <ThingFinder
+      <KitFinder
         v-model="other"
-        :list="list"
+        :find="find"
         :label="`${name} is the same as`"
+        :placeholder="`find ${aKindOf(list)}`"
         :error="error?.on('into')"
+        lists
       />
       <KitRadio
         v-if="other !== null"

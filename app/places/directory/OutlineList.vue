@@ -7,6 +7,7 @@ import { addressOfThing, labelOf, useLists, useThingList, valueInWords, type Thi
 // The things of one list: looked through by words, narrowed down by what the address says.
 const props = defineProps<{ list: ListName; opened?: string }>()
 const route = useRoute()
+const narrow = useNarrow()
 const session = useSession()
 const time = useDeskTime()
 const lists = useLists()
@@ -94,6 +95,9 @@ const isLate = ({ more }: ThingLine) =>
         :aria-current="view === key ? 'page' : undefined"
         :to="{ path: addressOfThing(list), query: query({ view: view === key ? undefined : String(key) }) }"
         >{{ name }}</NuxtLink
+      >
+      <NuxtLink v-if="narrow" class="small" :to="{ path: addressOfThing(list), query: { about: '1' } }"
+        >File, record …</NuxtLink
       >
     </form>
     <p v-if="narrowed" class="small">

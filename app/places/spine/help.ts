@@ -82,6 +82,7 @@ export const HELP: readonly Help[] = [
     place: 'Log for somebody',
     says: [
       'A request that somebody makes by telephone: name who asks or the number of their agreement, and the form follows.',
+      'Who or what is missing in the directory is added from there; at the end stand the times to read out.',
     ],
   },
   {
