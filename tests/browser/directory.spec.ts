@@ -230,5 +230,5 @@ test('an administrator sees what is missing on the first page, and on a phone fi
   expect(await isWider()).toBe(false)
   expect(await findings(page)).toEqual([])
   await page.getByRole('link', { name: 'Back to the list' }).click()
-  await expect(page.getByRole('textbox', { name: 'Find skills' })).toBeVisible()
+  await expect(page.getByLabel('Find skills')).toBeVisible()
 })
