@@ -58,6 +58,15 @@ export async function directory({ pool, address, headers, note, worker }) {
   )
   await asking('finding sites', (n) => `/api/directory/sites?limit=30&search=Place%20${n}`)
   await asking(
+    'choosing a person in a form',
+    (n) => `/api/choices/person?search=${n % 8 === 7 ? '' : encodeURIComponent(SOUGHT[n % SOUGHT.length])}`,
+  )
+  await asking(
+    'choosing a machine of an organisation',
+    (n) => `/api/choices/equipment?organisation=org-${n + 1}`,
+  )
+  await asking('whoever calls, to log for them', (n) => `/api/intake?requester=body-${n + 1}`)
+  await asking(
     'people of one organisation',
     (n) => `/api/directory/people?limit=50&where=organisation:org-${n + 1}`,
   )

@@ -1,4 +1,5 @@
 import { equipmentName, type CompiledDesign, type Directory } from '../../core/design'
+import { oneAt } from '../../core/lookup'
 import { MOST_CHOICES, type NamedType } from '../../core/intake'
 
 export interface Choice {
@@ -23,27 +24,50 @@ interface Asked {
 export function choicesOf(type: NamedType, asked: Asked): Choice[] {
   const words = asked.search.toLocaleLowerCase('en').split(/\s+/)
   const fits = (label: string) => words.every((one) => label.includes(one))
-  return ALL[type](asked)
+  const fitting = ALL[type](asked)
     .filter(({ value }) => asked.value === undefined || value === asked.value)
     .filter(({ label }) => fits(label.toLocaleLowerCase('en')))
-    .sort((a, b) => a.label.localeCompare(b.label, 'en'))
-    .slice(0, MOST_CHOICES)
+  return firstByName(fitting).map(({ note, ...one }) => ({ ...one, note: note?.() || undefined }))
 }
+
+const { compare } = new Intl.Collator('en')
+
+/** The first of them by name. All fifty thousand people are not put in order for the sake of two hundred. */
+function firstByName(all: readonly Found[]): Found[] {
+  const first: Found[] = []
+  for (const one of all) {
+    const last = first.at(-1)
+    if (last && first.length === MOST_CHOICES && compare(one.label, last.label) >= 0) continue
+    let [from, to] = [0, first.length]
+    while (from < to) {
+      const middle = (from + to) >> 1
+      if (compare(oneAt(first, middle).label, one.label) <= 0) from = middle + 1
+      else to = middle
+    }
+    first.splice(from, 0, one)
+    if (first.length > MOST_CHOICES) first.pop()
+  }
+  return first
+}
+
+/** Something that can be chosen; what tells it from another is worked out for those that are shown. */
+type Found = Omit<Choice, 'note'> & { note?: () => string }
 
 /** What is put away is chosen no more. */
 const isThere = (one: { active?: boolean }) => one.active !== false
 
-const ALL: Record<NamedType, (asked: Asked) => Choice[]> = {
+const ALL: Record<NamedType, (asked: Asked) => Found[]> = {
   person: ({ directory, within }) =>
     [...directory.people.values()]
       .filter((one) => one.active && (within === undefined || one.organisation === within))
-      .map(({ id, name, department, organisation }) => {
-        const notes = [
-          department,
-          within === undefined && directory.organisations.get(organisation ?? '')?.name,
-        ]
-        return { value: id, label: name, note: notes.filter(Boolean).join(' · ') || undefined }
-      }),
+      .map(({ id, name, department, organisation }) => ({
+        value: id,
+        label: name,
+        note: () =>
+          [department, within === undefined && directory.organisations.get(organisation ?? '')?.name]
+            .filter(Boolean)
+            .join(' · '),
+      })),
   organisation: ({ directory, within }) =>
     [...directory.organisations.values()]
       .filter(isThere)
