@@ -7,7 +7,15 @@ import { CompiledDesign } from '../design'
 import { statusNames } from '../lifecycle'
 import { HOUR, MINUTE } from '../time'
 import { withWords } from '../explain'
-import { designNames, entryInWords, type Actor, type Command, type Entry, type RecordNames } from '.'
+import {
+  designNames,
+  entryInWords,
+  standsInWords,
+  type Actor,
+  type Command,
+  type Entry,
+  type RecordNames,
+} from '.'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
 const names: RecordNames = {
@@ -64,6 +72,11 @@ describe('the record of a ticket in words', () => {
     expect(said({ kind: 'move', from: 'ask-requester', to: 'solved', fields: solved }, 7)).toContain(
       'Tora Aas moved it from Waiting for the requester to Solved',
     )
+    expect(said({ kind: 'answer', text: 'It is dark again' }, 8, INES)).toContain(
+      'opened again: “Fault” moves from Solved to In hand when the requester answered.',
+    )
+    const { state } = ticket
+    expect(standsInWords(state!, design.kind(state!.kind))).toBe('In hand, opened again')
   })
 
   it('says how a promise ended, with what was left', () => {

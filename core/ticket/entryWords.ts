@@ -13,6 +13,8 @@ import type { Entry, NamedByTickets } from './entry'
 export interface RecordNames {
   people: Readonly<Record<string, string>>
   statuses: Readonly<Record<string, string>>
+  /** The ids of those in which a ticket is done. */
+  ended: readonly string[]
   targets: Readonly<Record<string, string>>
   ladders: Readonly<Record<string, string>>
   levels: Readonly<Record<string, string>>
@@ -30,6 +32,9 @@ export function designNames({
     Object.fromEntries(list.map((one) => [one.id, one.name]))
   return {
     statuses: statusNames(kinds),
+    ended: kinds.flatMap(({ statuses }) =>
+      statuses.flatMap(({ id, group }) => (group === 'done' ? [id] : [])),
+    ),
     targets: targetNames(serviceLevels),
     ladders: named(ladders),
     levels: named(serviceLevels),
@@ -74,6 +79,17 @@ function saidAtGate(changes: readonly FieldChange[]): string {
   return words.length ? `: ${words.join('; ')}` : ''
 }
 
+/** Who moved a ticket on, or why it moved by itself; where it was done and is open again, that it was opened again. */
+function moved(entry: Of<'statusMoved'>, names: RecordNames): string {
+  const [from, to] = [statusName(names, entry.from), statusName(names, entry.to)]
+  const isAgain = names.ended.includes(entry.from) && !names.ended.includes(entry.to)
+  const why = entry.because ? textOf(entry.because) : ''
+  // A rule that moves tickets says itself from where to where.
+  if (why.includes(to)) return `${isAgain ? 'opened again: ' : ''}${why}`
+  const did = isAgain ? 'opened it again:' : 'moved it'
+  return `${by(entry, names)} ${did} from ${from} to ${to}${saidAtGate(entry.fields)}${why ? `: ${why}` : ''}`
+}
+
 /** A change of a field: what it is called, what it was and what it is. */
 function fieldInWords({ name, before, after }: FieldChange): string {
   const value = (one: FieldChange['after']) => (one === null ? 'nothing' : `“${String(one)}”`)
@@ -113,8 +129,7 @@ const WORDS: Words = {
   clockStopped: (entry, names) =>
     `${targetName(names, entry.target)}: promise ${OUTCOMES[entry.outcome]}, ${signedBalance(entry.balance)}${entry.because ? `: ${textOf(entry.because)}` : ''}`,
   clockReopened: (entry, names) => `${targetName(names, entry.target)} goes on: ${textOf(entry.why)}`,
-  statusMoved: (entry, names) =>
-    `${by(entry, names)} moved it from ${statusName(names, entry.from)} to ${statusName(names, entry.to)}${saidAtGate(entry.fields)}`,
+  statusMoved: moved,
   fieldsSet: (entry, names) =>
     `${entry.because ? textOf(entry.because) : by(entry, names)}: ${entry.changes.map(fieldInWords).join('; ')}`,
   assigned: (entry) => textOf(entry.because),

@@ -98,11 +98,15 @@ describe('yearly rules', () => {
           part('BYMONTHDAY', one.monthDays) +
           part('BYDAY', one.weekdays) +
           (one.count ? `;COUNT=${one.count}` : '')
+        const yearly = parseYearlyRule(text)
+        // Through a rule that fits no day the library goes until the year 9999, which takes it a third of a second: it is
+        // asked about one in ten of those that fit none in sixty years.
+        if (first % 10 && !daysOfRule(yearly, first, first, first + 60 * 366).length) return
         const theirs = new rrule.RRule({
           ...rrule.RRule.parseString(text),
           dtstart: new Date(first * DAY),
         }).between(new Date(first * DAY), new Date(dayOf('2031-01-01') * DAY - 1), true)
-        const ours = daysOfRule(parseYearlyRule(text), first, first, dayOf('2031-01-01'))
+        const ours = daysOfRule(yearly, first, first, dayOf('2031-01-01'))
         expect(ours.map(dateOf), text).toEqual(theirs.map((at) => at.toISOString().slice(0, 10)))
       }),
       runs(300),

@@ -2,8 +2,7 @@ import { sql } from 'kysely'
 import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
-import { statusOf } from '../../core/lifecycle'
-import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
+import { lacksOf, standsInWords, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { becauseInWords, becausesInWords } from '../../core/explain'
 import { seenSql, sightOf } from './sight'
@@ -108,10 +107,17 @@ const MOST_ALIKE = 5
 /** Likeness of two summaries (trigrams, 0 to 1) from which they may be about the same; common practice, no source. */
 const ALIKE_FROM = 0.3
 
-/** Open tickets that may be about the same thing: of the same requester or organisation, or in like words. */
+/** How much more alike two tickets are that ask for the same, or of which one person asks; common practice, no source. */
+const SAME_ITEM = 0.4
+const SAME_REQUESTER = 0.2
+
+/**
+ * Open tickets that may be about the same thing: about the same machine, of the same organisation for the same item, or in
+ * like words. That one person asks for both makes nothing alike that is not.
+ */
 async function alikeTo(desk: Reading, state: TicketState, person: string) {
   const sight = await sightOf(desk, person)
-  const { reference, requester, organisation, item, summary } = state
+  const { reference, requester, organisation, item, summary, equipment } = state
   const likeness = sql<number>`similarity(summary, ${summary})`
   const rows = await desk.db
     .selectFrom('ticket')
@@ -120,11 +126,14 @@ async function alikeTo(desk: Reading, state: TicketState, person: string) {
     .where('reference', '<>', reference)
     .where(seenSql(sight))
     .where(
-      sql<boolean>`(requester = ${requester} or (organisation = ${organisation} and item = ${item})
-        or summary % ${summary})`,
+      sql<boolean>`((organisation = ${organisation} and item = ${item}) or summary % ${summary}
+        or facts->'equipment'->>'number' = ${equipment?.toString() ?? null})`,
     )
-    .orderBy(sql`requester = ${requester}`, 'desc')
-    .orderBy(likeness, 'desc')
+    .orderBy(
+      sql`${likeness} + case when item = ${item} then ${SAME_ITEM}::float else 0 end
+        + case when requester = ${requester} then ${SAME_REQUESTER}::float else 0 end`,
+      'desc',
+    )
     .orderBy('reference', 'desc')
     .limit(MOST_ALIKE)
     .execute()
@@ -133,15 +142,16 @@ async function alikeTo(desk: Reading, state: TicketState, person: string) {
     rows.map(async (row) => {
       const design = await desk.knowledge.editionOf(row.state)
       const why = [
-        row.requester === requester && 'the same requester',
+        equipment !== undefined && row.state.equipment === equipment && 'the same machine',
         row.state.item === item && 'asked for the same',
+        row.requester === requester && 'the same requester',
         row.likeness >= ALIKE_FROM && 'in like words',
       ]
       return {
         reference: row.reference,
         summary: row.summary,
         requester: directory.nameOf(row.requester),
-        status: row.held ? 'in Arrivals' : statusOf(design.kind(row.state.kind), row.state.status).name,
+        status: row.held ? 'in Arrivals' : standsInWords(row.state, design.kind(row.state.kind)),
         loggedAt: row.state.loggedAt,
         why: why.filter((one) => one !== false),
       }

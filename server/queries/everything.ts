@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { readSearch, type SearchFilter, type SearchWords } from '../../core/work'
-import { statusOf } from '../../core/lifecycle'
+import { standsInWords } from '../../core/ticket'
+import type { KeptState } from '../db/tables'
 import { deskNow } from '../clock/deskClock'
 import { REQUESTER, type Sight } from '../../core/rights'
 import { seenSql } from './sight'
@@ -59,8 +60,12 @@ export async function findEverything(
       : { exact: [], hits: [], count: 0 },
     filters.length ? [] : findOthers(desk, words),
   ])
+  const said = others.map((one) => `${one.title} ${one.note} ${one.why}`.toLowerCase().replace(/[«»]/g, ''))
+  // What only a machine or a person has is no word that nothing has.
   const corrected = terms.flatMap((word, index) =>
-    oneAt(likes, index).length ? [{ word, like: oneAt(likes, index) }] : [],
+    oneAt(likes, index).length && !said.some((one) => one.includes(word.toLowerCase()))
+      ? [{ word, like: oneAt(likes, index) }]
+      : [],
   )
   return {
     hits: [
@@ -120,8 +125,7 @@ interface TicketHit {
   reference: number
   summary: string
   requester: string
-  kind: string
-  status: string
+  state: KeptState
   edition: number
   why: string | null
 }
@@ -159,7 +163,7 @@ async function findTickets(
       best as (select reference, title, body, row_number() over (
         order by ${terms.length ? sql`ts_rank(words, ${query}) desc,` : sql``} reference desc) as place
         from newest order by place limit ${limit})
-      select t.reference, t.summary, t.requester, t.kind, t.status, t.edition,
+      select t.reference, t.summary, t.requester, t.state, t.edition,
         ${terms.length ? sql`ts_headline('english', best.title || ' · ' || best.body, ${query}, 'StartSel=«, StopSel=», MaxWords=16, MinWords=6, MaxFragments=1')` : sql`null`} as why
       from best join ticket t using (reference) order by place`.execute(desk.db),
     sql<{
@@ -185,7 +189,7 @@ async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
     kind: 'ticket',
     to: `/desk/${row.reference}`,
     title: `${row.reference} ${row.summary}`,
-    note: `${statusOf(design.kind(row.kind), row.status).name} · ${directory.nameOf(row.requester)}`,
+    note: `${standsInWords(row.state, design.kind(row.state.kind))} · ${directory.nameOf(row.requester)}`,
     why: row.why?.replace(/\s+/g, ' ').trim() ?? '',
   }
 }
@@ -193,7 +197,7 @@ async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
 async function ticketOfNumber(desk: Reading, number: number, sight: Sight): Promise<Hit[]> {
   const row = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'summary', 'requester', 'kind', 'status', 'edition'])
+    .select(['reference', 'summary', 'requester', 'state', 'edition'])
     .where('reference', '=', number)
     .where(seenSql(sight))
     .executeTakeFirst()

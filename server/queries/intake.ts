@@ -1,6 +1,6 @@
 import { daysOf } from '../../core/agreement'
 import { equipmentName, type Agreement, type Directory, type Person } from '../../core/design'
-import { statusOf } from '../../core/lifecycle'
+import { standsInWords } from '../../core/ticket'
 import type { Caller } from '../base/caller'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
@@ -86,18 +86,20 @@ function firstOf<T, Shown>(all: readonly T[], shown: (one: T) => Shown) {
 async function openOf(desk: Reading, caller: Pick<Caller, 'id'>, person: string) {
   const rows = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'summary', 'kind', 'status', 'edition', 'logged_at'])
+    .select(['reference', 'summary', 'state', 'edition', 'logged_at'])
     .where('requester', '=', person)
     .where('status_group', '<>', 'done')
     .where(seenSql(await sightOf(desk, caller.id)))
     .orderBy('reference', 'desc')
     .limit(MOST_OPEN)
     .execute()
-  const named = rows.slice(0, MOST_SHOWN).map(async ({ edition, kind, status, ...one }) => ({
+  const named = rows.slice(0, MOST_SHOWN).map(async ({ edition, state, ...one }) => ({
     reference: one.reference,
     summary: one.summary,
     loggedAt: one.logged_at,
-    status: statusOf((await desk.knowledge.edition(edition)).kind(kind), status).name,
+    status: state.held
+      ? 'in Arrivals'
+      : standsInWords(state, (await desk.knowledge.edition(edition)).kind(state.kind)),
   }))
   return { rows: await Promise.all(named), all: rows.length }
 }

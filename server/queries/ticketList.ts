@@ -2,8 +2,7 @@ import { sql, type RawBuilder } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
-import { statusOf } from '../../core/lifecycle'
-import { Refused, type TicketState } from '../../core/ticket'
+import { Refused, standsInWords, type TicketState } from '../../core/ticket'
 import { fieldOf, nameOfField } from '../../core/fields'
 import {
   isFieldColumn,
@@ -316,7 +315,7 @@ export function rowOf(
     technician: state.technician ? directory.nameOf(state.technician) : null,
     requester: directory.nameOf(state.requester),
     item: design.findItem(state.item)?.name ?? state.item,
-    status: statusOf(design.kind(state.kind), state.status).name,
+    status: standsInWords(state, design.kind(state.kind)),
     statusId: state.status,
     kind: state.kind,
     edition: state.edition,

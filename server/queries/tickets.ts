@@ -87,7 +87,8 @@ export async function ticketPage(
     equipment: state.equipment ?? null,
     department: state.department ?? null,
     technicianId: state.technician,
-    solvedBy: state.solvedBy ? directory.nameOf(state.solvedBy) : null,
+    // Who solved it says something only as long as it is solved.
+    solvedBy: status.group === 'done' && state.solvedBy ? directory.nameOf(state.solvedBy) : null,
     remarks: state.remarks,
     attachments: state.attachments ?? [],
     /** Whether it waits in Arrivals. */
@@ -128,6 +129,7 @@ export async function ticketPage(
     choices: resortChoices(design, directory),
     ...designNames(design.design),
     statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
+    ended: kind.statuses.flatMap(({ id, group }) => (group === 'done' ? [id] : [])),
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
     rungs: design.design.ladders.flatMap((ladder) =>
       ladder.rungs.flatMap(({ moment }) =>

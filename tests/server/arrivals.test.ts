@@ -115,6 +115,13 @@ describe('Arrivals', () => {
     const { reference } = await arrive('Light on the mast flickers')
     const page = (await arrivalPage(world.desk, reference, 'ada-thorne'))!
     expect(page.alike.map((one) => one.reference)).toContain(into)
+    // What one person asks besides has nothing to do with it.
+    const { state: other } = await world.desk.log(
+      { item: 'card-reader', portal: null, channel: 'desk', answers: { till: 3 }, requester },
+      TORA,
+    )
+    const again = (await arrivalPage(world.desk, reference, 'ada-thorne'))!
+    expect(again.alike.map((one) => one.reference)).not.toContain(other.reference)
     await expect(world.desk.merge(reference, 999_999, TORA, keep)).rejects.toThrow('no ticket 999999')
     await expect(world.desk.merge(reference, reference, TORA, keep)).rejects.toThrow('itself')
     expect(await arrivalPage(world.desk, reference, 'ada-thorne')).toBeDefined()

@@ -7,8 +7,9 @@ import { MINUTE } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { indexAll } from '../../server/commands/searchWords'
 import { CannotFilter, conditionSql } from '../../server/queries/conditionSql'
+import { saveThing } from '../../server/commands/directory'
 import { findEverything } from '../../server/queries/everything'
-import { INES, makeWorld, SCANNER, TORA } from './world'
+import { ADA, INES, makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -42,6 +43,16 @@ describe('a search', () => {
     expect(found.corrected[0]).toMatchObject({ word: 'perisxope' })
     expect(found.corrected[0]!.like).toContain('periskope')
     expect(found.hits.map((one) => one.to)).toContain(`/desk/${reference}`)
+  })
+
+  it('does not say that no record has what a machine is called', async () => {
+    const given = { name: 'Plovver mast', organisation: 'merrow' }
+    await saveThing(world.desk, { list: 'equipment', given }, ADA)
+    await log('Plover on the mast')
+    await index()
+    const { corrected, hits } = await find('plovver')
+    expect(hits.map((one) => one.kind)).toContain('equipment')
+    expect(corrected).toEqual([])
   })
 
   it('goes straight to a number, closed tickets and parts too', async () => {

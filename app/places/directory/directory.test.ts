@@ -13,7 +13,6 @@ import { valueInWords } from './useThings'
 afterEach(() => {
   vi.unstubAllGlobals()
   sessionStorage.clear()
-  document.body.innerHTML = ''
 })
 
 const LISTS = { zone: 'Europe/London', calendars: [], priorities: [], lists: [] }
@@ -63,7 +62,6 @@ describe('something new', () => {
     await settled()
     const owner = wrapper.findAll('input').find((one) => one.element.value === 'Merrow Line')
     expect(owner).toBeDefined()
-    wrapper.unmount()
   })
 
   it('is sent without what is empty, and is forgotten here once it is there', async () => {
@@ -186,7 +184,7 @@ describe('two things that are one', () => {
   it('are looked at before anything is done, with what of each is right', async () => {
     const { wrapper, asked, sent } = page()
     await settled()
-    wrapper.getComponent({ name: 'ThingFinder' }).vm.$emit('update:modelValue', 'networks')
+    wrapper.getComponent({ name: 'KitFinder' }).vm.$emit('update:modelValue', 'networks')
     await settled()
     expect(wrapper.text()).toContain('3 people, 9 tickets (2 open), 1 place of Design name Networks then')
     const right = wrapper.findAll('fieldset input[type="radio"]')
@@ -204,7 +202,7 @@ describe('two things that are one', () => {
       throw refusal(409, 'Somebody else changed this team meanwhile.')
     })
     await settled()
-    wrapper.getComponent({ name: 'ThingFinder' }).vm.$emit('update:modelValue', 'networks')
+    wrapper.getComponent({ name: 'KitFinder' }).vm.$emit('update:modelValue', 'networks')
     await settled()
     await wrapper.get('form').trigger('submit')
     await settled()
