@@ -87,7 +87,9 @@ function moved(entry: Of<'statusMoved'>, names: RecordNames): string {
   // A rule that moves tickets says itself from where to where.
   if (why.includes(to)) return `${isAgain ? 'opened again: ' : ''}${why}`
   const did = isAgain ? 'opened it again:' : 'moved it'
-  return `${by(entry, names)} ${did} from ${from} to ${to}${saidAtGate(entry.fields)}${why ? `: ${why}` : ''}`
+  const gate = saidAtGate(entry.fields)
+  const because = why && !gate.includes(why) ? `: ${why}` : ''
+  return `${by(entry, names)} ${did} from ${from} to ${to}${gate}${because}`
 }
 
 /** A change of a field: what it is called, what it was and what it is. */
