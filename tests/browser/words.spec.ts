@@ -76,7 +76,8 @@ test('a reply has emphasis, words at hand and a picture, which its requester see
   await requester.goto(`/portal/merrow/requests/${reference}`)
   await expect(requester.locator('strong', { hasText: 'flat' })).toBeVisible()
   await expect(requester.getByText('That is all.')).toBeVisible()
-  await requester.locator('.rich img').scrollIntoViewIfNeeded()
+  // The page's script draws the words once more when it comes, so that the picture may be another by then.
+  await expect(() => requester.locator('.rich img').scrollIntoViewIfNeeded({ timeout: 2000 })).toPass()
   await expect
     .poll(() => requester.locator('.rich img').evaluate((one: HTMLImageElement) => one.naturalWidth))
     .toBe(60)
