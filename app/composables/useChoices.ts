@@ -43,13 +43,14 @@ export function useChoices(organisation: () => string | undefined = () => undefi
   const lists = shallowReactive<Lists>({})
   const found = shallowReactive<Lists>({})
   const cache = useQueryCache()
-  const ask = async (type: NamedType, query: { search?: string; value?: string } = {}) => {
-    const asked = { ...query, organisation: organisation() }
-    const entry = cache.ensure({
-      key: ['choices', type, JSON.stringify(asked)],
-      query: ({ signal }) => api('GET /api/choices/{type}', { path: { type }, query: asked, signal }),
-    })
-    const { data, error } = await cache.refresh(entry)
+  const ask = (type: NamedType, query: { search?: string; value?: string } = {}) =>
+    api('GET /api/choices/{type}', { path: { type }, query: { ...query, organisation: organisation() } })
+  /** The first of the whole desk are asked for once, however many fields of a page need them. */
+  async function firstOf(type: NamedType): Promise<Choice[]> {
+    if (organisation()) return ask(type)
+    const { data, error } = await cache.refresh(
+      cache.ensure({ key: ['choices', type], query: () => ask(type) }),
+    )
     if (!data) throw asApiError(error)
     return data
   }
@@ -60,7 +61,7 @@ export function useChoices(organisation: () => string | undefined = () => undefi
 
   /** Asks for the first of these. */
   async function need(types: readonly NamedType[]): Promise<void> {
-    await Promise.all([...new Set(types)].map(async (type) => (lists[type] = await ask(type))))
+    await Promise.all([...new Set(types)].map(async (type) => (lists[type] = await firstOf(type))))
   }
   /** There is something new among them: what was asked is asked again. */
   async function anew(): Promise<void> {
@@ -71,7 +72,7 @@ export function useChoices(organisation: () => string | undefined = () => undefi
     nameAmong(lists[type], value) ?? nameAmong(found[type], value)
   const among = choicesAmong(() => lists)
   const find: Choices['find'] = async (type, words) => {
-    lists[type] ??= await ask(type)
+    lists[type] ??= await firstOf(type)
     // Where the first are all of them nobody else need be asked.
     if (!words.trim() || lists[type].length < MOST_CHOICES) return among.find(type, words)
     const more = await ask(type, { search: words.trim() })

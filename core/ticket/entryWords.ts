@@ -84,8 +84,9 @@ function moved(entry: Of<'statusMoved'>, names: RecordNames): string {
   const [from, to] = [statusName(names, entry.from), statusName(names, entry.to)]
   const isAgain = names.ended.includes(entry.from) && !names.ended.includes(entry.to)
   const why = entry.because ? textOf(entry.because) : ''
-  // A rule that moves tickets says itself from where to where.
-  if (why.includes(to)) return `${isAgain ? 'opened again: ' : ''}${why}`
+  // A rule of the lifecycle says itself to where it moves.
+  if (why && 'system' in entry.actor && entry.actor.system === 'lifecycle')
+    return `${isAgain ? 'opened again: ' : ''}${why}`
   const did = isAgain ? 'opened it again:' : 'moved it'
   const gate = saidAtGate(entry.fields)
   const because = why && !gate.includes(why) ? `: ${why}` : ''

@@ -1,7 +1,7 @@
 import { statusOf, type CompiledKind } from '../lifecycle'
 import type { TicketState } from './state'
 
-type Standing = Pick<TicketState, 'status' | 'statuses' | 'mergedInto' | 'rejected'>
+type Standing = Pick<TicketState, 'status' | 'statuses' | 'held' | 'mergedInto' | 'rejected'>
 
 /** Whether it was done before and is worked on again. */
 export function isReopened({ status, statuses }: Pick<Standing, 'status' | 'statuses'>, kind: CompiledKind) {
@@ -16,6 +16,7 @@ export function isReopened({ status, statuses }: Pick<Standing, 'status' | 'stat
  */
 export function standsInWords(state: Standing, kind: CompiledKind): string {
   if (state.mergedInto !== undefined) return `merged into ${state.mergedInto}`
+  if (state.held) return 'in Arrivals'
   if (state.rejected) return 'turned away'
   const { name } = statusOf(kind, state.status)
   return isReopened(state, kind) ? `${name}, opened again` : name

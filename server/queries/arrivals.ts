@@ -121,7 +121,7 @@ async function alikeTo(desk: Reading, state: TicketState, person: string) {
   const likeness = sql<number>`similarity(summary, ${summary})`
   const rows = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'summary', 'requester', 'state', 'held', likeness.as('likeness')])
+    .select(['reference', 'summary', 'requester', 'state', likeness.as('likeness')])
     .where('status_group', '<>', 'done')
     .where('reference', '<>', reference)
     .where(seenSql(sight))
@@ -151,7 +151,7 @@ async function alikeTo(desk: Reading, state: TicketState, person: string) {
         reference: row.reference,
         summary: row.summary,
         requester: directory.nameOf(row.requester),
-        status: row.held ? 'in Arrivals' : standsInWords(row.state, design.kind(row.state.kind)),
+        status: standsInWords(row.state, design.kind(row.state.kind)),
         loggedAt: row.state.loggedAt,
         why: why.filter((one) => one !== false),
       }

@@ -121,11 +121,16 @@ function filterSql(filter: SearchFilter, person: string) {
   }
 }
 
+/** What says where a ticket stands; the whole of a state is long. */
+type Stands = Pick<KeptState, 'kind' | 'status' | 'statuses' | 'held' | 'mergedInto' | 'rejected'>
+const STANDS = sql<Stands>`jsonb_strip_nulls(jsonb_build_object('kind', t.kind, 'status', t.status, 'statuses',
+  t.state->'statuses', 'held', t.state->'held', 'mergedInto', t.state->'mergedInto', 'rejected', t.state->'rejected'))`
+
 interface TicketHit {
   reference: number
   summary: string
   requester: string
-  state: KeptState
+  state: Stands
   edition: number
   why: string | null
 }
@@ -163,7 +168,7 @@ async function findTickets(
       best as (select reference, title, body, row_number() over (
         order by ${terms.length ? sql`ts_rank(words, ${query}) desc,` : sql``} reference desc) as place
         from newest order by place limit ${limit})
-      select t.reference, t.summary, t.requester, t.state, t.edition,
+      select t.reference, t.summary, t.requester, t.edition, ${STANDS} as state,
         ${terms.length ? sql`ts_headline('english', best.title || ' · ' || best.body, ${query}, 'StartSel=«, StopSel=», MaxWords=16, MinWords=6, MaxFragments=1')` : sql`null`} as why
       from best join ticket t using (reference) order by place`.execute(desk.db),
     sql<{

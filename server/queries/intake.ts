@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { daysOf } from '../../core/agreement'
 import { equipmentName, type Agreement, type Directory, type Person } from '../../core/design'
 import { standsInWords } from '../../core/ticket'
@@ -86,25 +87,28 @@ function firstOf<T, Shown>(all: readonly T[], shown: (one: T) => Shown) {
 async function openOf(desk: Reading, caller: Pick<Caller, 'id'>, person: string) {
   const rows = await desk.db
     .selectFrom('ticket')
-    .select(['reference', 'summary', 'state', 'edition', 'logged_at'])
+    .select([
+      'reference',
+      'summary',
+      'state',
+      'edition',
+      'logged_at',
+      sql<number>`(count(*) over ())::int`.as('all'),
+    ])
     .where('requester', '=', person)
     .where('status_group', '<>', 'done')
     .where(seenSql(await sightOf(desk, caller.id)))
     .orderBy('reference', 'desc')
-    .limit(MOST_OPEN)
+    .limit(MOST_SHOWN)
     .execute()
-  const named = rows.slice(0, MOST_SHOWN).map(async ({ edition, state, ...one }) => ({
+  const named = rows.map(async ({ edition, state, ...one }) => ({
     reference: one.reference,
     summary: one.summary,
     loggedAt: one.logged_at,
-    status: state.held
-      ? 'in Arrivals'
-      : standsInWords(state, (await desk.knowledge.edition(edition)).kind(state.kind)),
+    status: standsInWords(state, (await desk.knowledge.edition(edition)).kind(state.kind)),
   }))
-  return { rows: await Promise.all(named), all: rows.length }
+  return { rows: await Promise.all(named), all: rows[0]?.all ?? 0 }
 }
-/** So many are counted; somebody with more has "100". */
-const MOST_OPEN = 100
 
 /** An agreement by its number, with the people for whom it may be asked. */
 export function agreementPage(number: number, directory: Directory, zone: string) {

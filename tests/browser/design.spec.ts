@@ -270,7 +270,6 @@ test('“fill” of the signal map fills its holes, and writes over what is deci
 
 test('a team that Design chooses and the directory has not is made there, and what stands open stays open', async ({
   page,
-  browserName: _,
 }, { retry }) => {
   // What a first try left behind is there already.
   const name = `Lamp Room ${retry || ''}`.trim()

@@ -3,13 +3,7 @@ import { articleAt, OUTLINE, type Line } from '~/design'
 import { ownChanges, type DraftPage } from '~/composables/useDraft'
 
 const props = defineProps<{ draft?: DraftPage; edition?: number; article: string }>()
-const emit = defineEmits<{
-  publish: []
-  publishOwn: []
-  discard: []
-  /** Something that was missing is in the directory now. */
-  made: []
-}>()
+const emit = defineEmits<{ publish: []; publishOwn: []; discard: [] }>()
 const route = useRoute()
 const session = useSession()
 /** Others work on the draft as well: what is one's own can go without theirs. */
@@ -58,7 +52,7 @@ const on = (path: string, article: string) =>
         </ol>
       </li>
     </ol>
-    <AddHere v-if="!edition && draft" class="missing" :lists="chooses" @made="emit('made')" />
+    <AddHere v-if="!edition && draft" class="missing" :lists="chooses" />
     <div v-if="!edition && draft?.begun" class="acts">
       <button
         v-if="session.may('publishDesign')"

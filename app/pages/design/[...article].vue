@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { articleAt } from '~/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
-import { namesOf, type DirectoryPage } from '~/composables/useNames'
+import { namesOf } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
 
 definePageMeta({ layout: 'staff', middleware: 'staff', key: 'design' })
@@ -30,16 +30,20 @@ const {
   publish,
   discard,
 } = useDraft()
-const directory = ref<DirectoryPage>()
+// What is made in the directory meanwhile, here or elsewhere, is there without more.
+const names = useQuery({
+  key: ['directory', 'names'],
+  query: ({ signal }) => api('GET /api/directory', { signal }),
+})
+const directory = computed(() => names.data.value)
 const editions = ref<EditionLine[]>([])
 const edition = ref<EditionPage>()
 const problem = ref('')
 const ready = ref(false)
 
-const readDirectory = async () => (directory.value = await api('GET /api/directory'))
 async function read() {
   try {
-    await readDirectory()
+    await names.refresh(true)
     editions.value = await api('GET /api/editions')
     // Who changes the design sees the draft; others read the edition in force.
     const number = wanted.value ?? (session.may('changeDesign') ? undefined : editions.value[0]?.number)
@@ -64,7 +68,6 @@ const stale = computed(() => {
 watch(draft, () => heard.value === null && (heard.value = undefined))
 live.on((notice) => {
   if (notice.kind === 'draft') heard.value = notice.version
-  if (notice.kind === 'directory') void readDirectory().catch(() => undefined)
   if (notice.kind === 'edition') void api('GET /api/editions').then((list) => (editions.value = list))
 })
 
@@ -159,7 +162,6 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       @publish="ask(false)"
       @publish-own="ask(true)"
       @discard="throwing = true"
-      @made="beside('The directory', readDirectory())"
     />
     <div class="sheet" tabindex="0" role="region" aria-label="Article">
       <p v-if="problem" class="notice bad" role="alert">

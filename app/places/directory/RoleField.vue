@@ -35,7 +35,6 @@ const options = computed(() => {
   return isThere ? known : [...known, { value: props.modelValue!, label: props.modelValue!, disabled: false }]
 })
 async function made({ id }: { id: string }) {
-  await roles.refetch()
   if (props.commit) await props.commit(id)
   emit('update:modelValue', id)
 }

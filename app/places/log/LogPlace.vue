@@ -58,9 +58,13 @@ async function choose(chosen: string | null) {
   if (chosen === null) return put({ for: undefined })
   const [, wanted] = /^agreement (\d+)$/.exec(chosen) ?? []
   if (wanted) return put({ for: undefined, agreement: wanted })
-  const isTheirs = agreement.data.value?.people.rows.some((one) => one.value === chosen)
-  return put({ for: chosen, ...(number.value && !isTheirs && { agreement: undefined }) })
+  return put({ for: chosen })
 }
+// An agreement is that of an organisation: for somebody of another it says nothing.
+watch(
+  () => who.value && agreement.data.value && agreement.data.value.organisation !== who.value.of,
+  (isForeign) => isForeign && put({ agreement: undefined }),
+)
 const begins = computed(() => ({
   name: /\d/.test(looked.value) ? null : looked.value || null,
   role: REQUESTER,
