@@ -9,7 +9,13 @@ afterEach(() => vi.unstubAllGlobals())
 
 const NOTHING = { rows: [], all: 0 }
 const requester = (of: string) => ({
-  ...{ id: 'noor', name: 'Noor Wick', mail: 'noor@lantern.sound.example', zone: 'Europe/London', phone: null },
+  ...{
+    id: 'noor',
+    name: 'Noor Wick',
+    mail: 'noor@lantern.sound.example',
+    zone: 'Europe/London',
+    phone: null,
+  },
   ...{ of, organisation: of, site: null, equipment: NOTHING, open: NOTHING },
   cover: { state: 'covered', number: 1057, cover: 'Office hours', last: '2027-01-01' },
 })
