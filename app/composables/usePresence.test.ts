@@ -11,7 +11,7 @@ afterEach(() => {
 })
 
 /** A ticket that we have open, and a line on which others are heard. */
-function opened() {
+function opened(hears: Promise<void> = Promise.resolve()) {
   const said: unknown[] = []
   serve({
     'POST /api/tickets/7/here': ({ body }) => {
@@ -23,6 +23,7 @@ function opened() {
   let tell: (notice: Notice) => void = () => {}
   const { got, wrapper } = within(() => {
     useSession().me = { id: 'tora' } as never
+    vi.spyOn(useLive(), 'open').mockImplementation(() => hears)
     vi.spyOn(useLive(), 'on').mockImplementation((listener) => void (tell = listener))
     return usePresence(
       () => 7,
@@ -58,6 +59,7 @@ describe('who else has a ticket open', () => {
 
   it('hears of us: that we came, that we write, that we are still here, and that we went', async () => {
     const { said, writes, wrapper } = opened()
+    await vi.advanceTimersByTimeAsync(0)
     expect(said).toEqual(['reads'])
     writes.value = true
     await vi.advanceTimersByTimeAsync(0)
@@ -67,11 +69,22 @@ describe('who else has a ticket open', () => {
     expect(said.at(-1)).toBe('left')
   })
 
-  it('answers whoever comes, and not each word of those who are there', () => {
+  it('answers whoever comes at once, and not each word of those who are there', async () => {
     const { said, here } = opened()
-    vi.advanceTimersByTime(5_000)
+    await vi.advanceTimersByTimeAsync(0)
     here('mika', 'reads')
     here('mika', 'writes')
     expect(said).toEqual(['reads', 'reads'])
+  })
+
+  it('is told of us once we hear their answer, and not when we have gone by then', async () => {
+    let hear: () => void = () => {}
+    const { said, wrapper } = opened(new Promise((done) => (hear = done)))
+    await vi.advanceTimersByTimeAsync(0)
+    expect(said).toEqual([])
+    wrapper.unmount()
+    hear()
+    await vi.advanceTimersByTimeAsync(0)
+    expect(said).toEqual(['left'])
   })
 })

@@ -40,7 +40,7 @@ const look = computed(() => LOOKS[props.kind])
     :class="kind"
     :disabled="disabled || busy"
     :aria-busy="busy || undefined"
-    :aria-keyshortcuts="keys"
+    :aria-keyshortcuts="keys?.replace(' ', '+')"
     :title="keys && `Key: ${keys}`"
   >
     <slot />

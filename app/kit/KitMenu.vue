@@ -35,15 +35,18 @@ const model = computed<MenuItem[]>(() =>
 const home = useOverlayHome()
 /** It is made when somebody first opens it: most menus of a page are never opened. */
 const made = ref(false)
-async function toggle({ currentTarget }: Event) {
+const button = ref<InstanceType<typeof KitButton>>()
+async function toggle() {
   made.value = true
   await nextTick()
-  menu.value?.toggle({ currentTarget } as Event)
+  menu.value?.toggle({ currentTarget: button.value?.$el as unknown } as Event)
 }
+defineExpose({ show: toggle })
 </script>
 
 <template>
   <KitButton
+    ref="button"
     :kind="kind"
     :disabled="disabled"
     :aria-label="label"

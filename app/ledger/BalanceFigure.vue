@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import type { ClockStanding } from '~/composables/useStanding'
 
-defineProps<{ standing: ClockStanding; large?: boolean }>()
+defineProps<{
+  standing: ClockStanding
+  large?: boolean
+  /** The word stands beside the figure, not below it. */
+  beside?: boolean
+}>()
 </script>
 
 <template>
-  <span class="balance" :class="[standing.standing, { large }]">
+  <span class="balance" :class="[standing.standing, { large, beside }]">
     <span class="sr-only">{{ standing.sentence }}</span>
     <span aria-hidden="true" class="figure num">
       <BandMark :band="standing.standing" />
@@ -30,6 +35,12 @@ small {
   display: block;
   font: 0.86rem var(--sans);
   color: var(--ink-3);
+}
+.beside small {
+  display: inline-block;
+  min-width: 4.2em;
+  margin-left: 0.4em;
+  text-align: left;
 }
 .over,
 .missed {

@@ -11,10 +11,10 @@ export interface Shortcut {
   when?: () => boolean
 }
 
-/** Keys of one place. */
+/** Keys of one place; those of what is open there come and go. */
 interface Sheet {
   place: string
-  shortcuts: readonly Shortcut[]
+  shortcuts: MaybeRefOrGetter<readonly Shortcut[]>
 }
 
 /**
@@ -38,7 +38,7 @@ export const useShortcutSheets = defineStore('shortcuts', () => {
     if (!isHeld && isTyping(event)) return
     // What came last lies on top.
     for (const { shortcuts } of sheets.value.toReversed())
-      for (const one of shortcuts)
+      for (const one of toValue(shortcuts))
         if (one.keys === keys && (one.when?.() ?? true)) {
           event.preventDefault()
           one.run(event)
@@ -59,7 +59,7 @@ export const useShortcutSheets = defineStore('shortcuts', () => {
 })
 
 /** The keys of a place, for as long as it is on the screen. */
-export function useShortcuts(place: string, shortcuts: readonly Shortcut[]): void {
+export function useShortcuts(place: string, shortcuts: Sheet['shortcuts']): void {
   const { add } = useShortcutSheets()
   let remove: (() => void) | undefined
   onMounted(() => (remove = add({ place, shortcuts })))

@@ -45,6 +45,8 @@ export interface MovePlan {
   wont: Reason[]
   /** What is asked first: by the move, and by the gates on its way. */
   asks: AskedField[]
+  /** The status that it leads to; nothing where it stays. */
+  to?: string
 }
 
 /** Who looks at a move on which ticket. */
@@ -60,7 +62,7 @@ export interface Looking {
 }
 
 /** Who hears of it, and which promises that keeps. */
-const toldOf = (state: TicketState): Told => ({
+export const toldOf = (state: TicketState): Told => ({
   person: state.requester,
   kept: keptByWord(state).map((clock) => clock.label),
 })
@@ -143,6 +145,15 @@ function asksOf(at: Looker, move: Move): AskedField[] {
   return asks
 }
 
+/** The status that a move leads to from here. */
+function goalOf(at: Looker, { steps }: Move): string | undefined {
+  for (const step of steps) {
+    const way = step.do === 'status' ? at.wayTo(step) : undefined
+    if (way && way !== 'there') return way.status
+  }
+  return undefined
+}
+
 /** A field as a move asks for it. */
 function askedBy(design: CompiledDesign, field: string): AskedField {
   const asked = design.asked({ field, required: true })
@@ -157,7 +168,8 @@ export function planMove(at: Looking, move: Move): MovePlan {
   const will = outlooks.flatMap((one) => (one && 'will' in one ? [one.will] : []))
   const wont = outlooks.flatMap((one) => (one && 'wont' in one ? [one.wont] : []))
   const asks = move.asksNothing ? [] : asksOf(looker, move)
-  const plan = { will, wont, asks }
+  const to = goalOf(looker, move)
+  const plan = { will, wont, asks, ...(to !== undefined && { to }) }
   if (state.held) return { ...plan, whyNot: 'it waits in Arrivals' }
   const facts = ticketFacts(state, design, at.now)
   if (!holds(move.when, facts)) {

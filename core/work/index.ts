@@ -1,4 +1,5 @@
 /** Work: benches and their order, looking ahead, time records, bookings, tasks, links and moves. */
+export { actsOf, keysOfActs, nextAct, type Act, type Keyed, type Leads } from './act'
 export {
   BENCH_KEYS,
   benchKeyName,

@@ -15,6 +15,8 @@ export const TICKET_SECTIONS = [
   'asked',
   'tasks',
   'talk',
+  'articles',
+  'open',
   'time',
   'links',
   'messages',

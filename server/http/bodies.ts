@@ -1,4 +1,4 @@
-import { IsArray, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsArray, IsInt, IsOptional, IsString, MaxLength, Min, MinLength } from 'class-validator'
 
 /** The greatest number that tickets, agreements and equipment may have; far below what a column holds. */
 export const MOST_NUMBER = 999_999_999_999_999
@@ -16,6 +16,15 @@ export class SaidBody extends TextBody {
   @IsArray()
   @IsString({ each: true })
   files: string[] = []
+}
+
+/** The same to a requester. */
+export class ReplyBody extends SaidBody {
+  /** Number of the last entry that was on the screen; refused where something happened since that they should know. */
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  seen?: number
 }
 
 /** Most bytes of a call with a design file in it. */

@@ -1,10 +1,8 @@
-import { sql } from 'kysely'
 import { daysOf } from '../../core/agreement'
 import { equipmentName, type Agreement, type Directory, type Person } from '../../core/design'
-import { standsInWords } from '../../core/ticket'
 import type { Caller } from '../base/caller'
 import type { Reading } from './reading'
-import { seenSql, sightOf } from './sight'
+import { MOST_SHOWN, openTicketsOf } from './openOf'
 import { deskNow } from '../clock/deskClock'
 
 /** How an organisation's agreement stands: at intake the desk must know at once whether the work is covered. */
@@ -73,41 +71,12 @@ export async function requesterPage(desk: Reading, caller: Pick<Caller, 'id'>, a
         site: directory.sites.get(one.site ?? '')?.name ?? null,
       }),
     ),
-    open: await openOf(desk, caller, person.id),
+    open: await openTicketsOf(desk, caller, { requester: person.id }),
   }
 }
 
-/** So many of what is shown beside a requester. */
-const MOST_SHOWN = 8
 function firstOf<T, Shown>(all: readonly T[], shown: (one: T) => Shown) {
   return { rows: all.slice(0, MOST_SHOWN).map(shown), all: all.length }
-}
-
-/** Their open tickets that whoever logs sees, newest first: perhaps the call is about one of them. */
-async function openOf(desk: Reading, caller: Pick<Caller, 'id'>, person: string) {
-  const rows = await desk.db
-    .selectFrom('ticket')
-    .select([
-      'reference',
-      'summary',
-      'state',
-      'edition',
-      'logged_at',
-      sql<number>`(count(*) over ())::int`.as('all'),
-    ])
-    .where('requester', '=', person)
-    .where('status_group', '<>', 'done')
-    .where(seenSql(await sightOf(desk, caller.id)))
-    .orderBy('reference', 'desc')
-    .limit(MOST_SHOWN)
-    .execute()
-  const named = rows.map(async ({ edition, state, ...one }) => ({
-    reference: one.reference,
-    summary: one.summary,
-    loggedAt: one.logged_at,
-    status: standsInWords(state, (await desk.knowledge.edition(edition)).kind(state.kind)),
-  }))
-  return { rows: await Promise.all(named), all: rows[0]?.all ?? 0 }
 }
 
 /** An agreement by its number, with the people for whom it may be asked. */

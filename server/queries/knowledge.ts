@@ -1,4 +1,4 @@
-import { sql } from 'kysely'
+import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { ItemIndex, wordsOf, type Portal } from '../../core/intake'
 import type { Facts } from '../../core/condition'
@@ -96,20 +96,40 @@ export async function searchPortal(
 /** How many of its words an article must have to be offered unasked: one alone says too little. */
 const ENOUGH_WORDS = 2
 
-/** Articles that share enough words with a request, best first. */
-async function articlesLike(db: Database, text: string, portal: string) {
-  const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, 40)
+/** Most words of a text that are looked for. */
+const MOST_WORDS = 40
+
+/** Articles that share enough words with a text, best first. */
+async function articlesLike(db: Database, text: string, readers: RawBuilder<boolean>, most: number) {
+  const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, MOST_WORDS)
   if (words.length === 0) return []
   const any = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(' | ')})`
-  const { rows } = await sql<{ id: number; title: string; body: string }>`
-    select id, title, body from article, lateral (
+  const { rows } = await sql<{ id: number; title: string; body: string; audience: 'requesters' | 'desk' }>`
+    select id, title, body, audience from article, lateral (
       select count(*) filter (where search @@ to_tsquery('english', word || ':*')) as shared
       from unnest(${words}::text[]) as word) as counted
-    where not removed and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))
+    where not removed and ${readers}
       and search @@ ${any} and shared >= ${Math.min(ENOUGH_WORDS, words.length)}
-    order by shared desc, ts_rank_cd(search, ${any}) desc, id limit 3`.execute(db)
+    order by shared desc, ts_rank_cd(search, ${any}) desc, id limit ${most}`.execute(db)
   return rows
 }
+
+/** Articles of a portal like a request. */
+const portalArticlesLike = async (db: Database, text: string, portal: string) =>
+  (
+    await articlesLike(
+      db,
+      text,
+      sql<boolean>`audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`,
+      3,
+    )
+  ).map(({ id, title, body }) => ({ id, title, body }))
+
+/** Articles of whatever audience like a ticket, for the desk. */
+export const deskArticlesLike = async (db: Database, text: string, most: number) =>
+  (await articlesLike(db, text, sql<boolean>`true`, most)).map(({ id, title, audience }) => ({
+    ...{ id, title, audience },
+  }))
 
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
 export async function tryFirst(desk: Reading, portal: Portal, itemId: string, text: string) {
@@ -117,7 +137,7 @@ export async function tryFirst(desk: Reading, portal: Portal, itemId: string, te
   const design = await desk.knowledge.currentEdition()
   const item = design.findItem(itemId)
   const words = `${text} ${item?.name ?? ''}`
-  const articles = shows(portal, 'articles') ? await articlesLike(desk.db, words, portal.id) : []
+  const articles = shows(portal, 'articles') ? await portalArticlesLike(desk.db, words, portal.id) : []
   const notices = shows(portal, 'notices') ? await openNotices(desk.db, portal.id) : []
   return { articles, notices }
 }

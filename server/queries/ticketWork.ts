@@ -1,7 +1,7 @@
 import type { CompiledDesign, Directory } from '../../core/design'
 import { reasonInWords } from '../../core/explain'
 import type { Reason } from '../../core/reason'
-import { planMove, previewMessage, type MovePlan, type TicketState } from '../../core/ticket'
+import { leadsTo, planMove, previewMessage, type MovePlan, type TicketState } from '../../core/ticket'
 import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import { isSeen, type Sight } from '../../core/rights'
@@ -22,8 +22,9 @@ export async function workOf(
   const reader = await desk.knowledge.readerOf(state)
   const inWords = (reasons: readonly Reason[]) =>
     reasons.map((one) => reasonInWords(one, design.edition, reader))
-  const planned = ({ will, wont, ...plan }: MovePlan) => ({
+  const planned = ({ will, wont, to, ...plan }: MovePlan) => ({
     ...plan,
+    leads: to === undefined ? null : leadsTo(design, state, to),
     will: inWords(will),
     wont: inWords(wont),
   })

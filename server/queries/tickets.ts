@@ -3,17 +3,19 @@ import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
-import { statusOf, transitionsFrom, type CompiledKind } from '../../core/lifecycle'
+import { statusOf } from '../../core/lifecycle'
 import {
   climbingNow,
   designNames,
   keptByWord,
+  planWays,
   resortChoices,
   saidToRequester,
   type Entry,
   type TicketState,
 } from '../../core/ticket'
-import { becausesInWords, withWords } from '../../core/explain'
+import { becausesInWords, reasonInWords, withWords, type Reader } from '../../core/explain'
+import type { Reason } from '../../core/reason'
 import { say, type Language } from '../../core/words'
 import { entriesFromRows, STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Reading } from './reading'
@@ -39,9 +41,19 @@ async function load(desk: Reading, reference: number) {
   return { state, design, directory, ...entriesFromRows(entries) }
 }
 
-/** The ways from where a ticket is, for whoever works on tickets; none while it waits in Arrivals. */
-const transitionsFor = (state: TicketState, kind: CompiledKind, directory: Directory, person: string) =>
-  state.held || !directory.may(person, 'workTickets') ? [] : transitionsFrom(kind, state.status)
+/** The ways from where a ticket is, for whoever works on tickets, with what each will do. */
+function transitionsFor(
+  state: TicketState,
+  design: CompiledDesign,
+  { reader, directory, person }: { reader: Reader; directory: Directory; person: string },
+) {
+  if (!directory.may(person, 'workTickets')) return []
+  const words = (reason: Reason) => reasonInWords(reason, design.edition, reader)
+  return planWays(state, design, person).map(({ leads, will, whyNot, ...way }) => ({
+    ...{ ...way, to: leads.status, leads, will: will.map(words) },
+    ...(whyNot && { whyNot: words(whyNot) }),
+  }))
+}
 
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
 export async function ticketPage(
@@ -80,7 +92,10 @@ export async function ticketPage(
     because: becausesInWords(state.because, reader),
     impact: state.impact,
     urgency: state.urgency,
-    requester: { id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
+    requester: {
+      ...{ id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
+      phone: requester?.phone ?? null,
+    },
     siteZone: site?.zone ?? design.design.desk.zone,
     cover: directory.coverName(state.cover),
     agreement: state.agreement,
@@ -100,13 +115,8 @@ export async function ticketPage(
     /** Whether it was turned away in Arrivals, from where it can be taken back. */
     rejected: state.rejected === true,
     /** Requesters of tickets that were merged into this one. */
-    others: (state.others ?? []).map((id) => directory.nameOf(id)),
-    transitions: transitionsFor(state, kind, directory, caller.id).map(({ to, label }) => ({
-      to,
-      label,
-      gate: statusOf(kind, to).gate,
-      tells: statusOf(kind, to).tell !== undefined && !state.internal,
-    })),
+    others: (state.others ?? []).map((id) => ({ id, name: directory.nameOf(id) })),
+    transitions: transitionsFor(state, design, { reader, directory, person: caller.id }),
     /** The desk’s own: its requester neither sees nor hears of it. */
     internal: state.internal === true,
     /** What a word to the requester keeps. */

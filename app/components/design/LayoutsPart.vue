@@ -21,6 +21,8 @@ const PARTS: Record<TicketPart, string> = {
   asked: 'what was asked',
   tasks: 'what is to do',
   talk: 'the conversation',
+  articles: 'articles that fit',
+  open: 'what else is open of the same',
   time: 'time',
   links: 'other tickets',
   messages: 'messages',

@@ -306,7 +306,13 @@ const wide = computed(() => route.query.page === 'full' && Boolean(reference.val
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="Boolean(reference)" :wide="wide" :whole="definition.board && !reference">
+  <TwoPages
+    :narrow="narrow"
+    :open="Boolean(reference)"
+    :wide="wide"
+    :whole="definition.board && !reference"
+    :share="36"
+  >
     <template #list>
       <section class="list ledger-list" aria-label="Tickets">
         <div class="ledger-head">

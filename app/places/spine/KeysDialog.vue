@@ -8,14 +8,11 @@ defineEmits<{ 'update:shown': [shown: boolean] }>()
 const shortcuts = useShortcutSheets()
 const route = useRoute()
 const help = computed(() => helpAt(route.path))
-/** Arrows as they stand on the keys. */
-const SIGNS: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' }
-const inSigns = (keys: string) => keys.replace(/Arrow\w+/, (name) => SIGNS[name] ?? name)
 const sheets = computed(() => [
   ...OWN_KEYS.filter(({ at }) => route.path.startsWith(at)).map(({ place, keys }) => ({ place, keys })),
   ...shortcuts.sheets.toReversed().map((sheet) => ({
     place: sheet.place,
-    keys: sheet.shortcuts.map(({ keys, says }) => [keys, says] as const),
+    keys: toValue(sheet.shortcuts).map(({ keys, says }) => [keys, says] as const),
   })),
 ])
 </script>
@@ -31,7 +28,7 @@ const sheets = computed(() => [
       <dl>
         <template v-for="[keys, says] in sheet.keys" :key="keys">
           <dt>
-            <kbd>{{ inSigns(keys) }}</kbd>
+            <kbd>{{ shownKey(keys) }}</kbd>
           </dt>
           <dd>{{ says }}</dd>
         </template>

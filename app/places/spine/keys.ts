@@ -34,18 +34,4 @@ export const OWN_KEYS: readonly {
       ['x', 'turn it away'],
     ],
   },
-  ...['/desk', '/bench'].map((at) => ({
-    at,
-    place: 'A ticket that is open',
-    keys: [
-      ['r', 'reply to the requester'],
-      ['n', 'write a note for the desk'],
-      ['h', 'I have it: the ladder climbs no further'],
-      ['w', 'wrong? set priority, category, team …'],
-      ['s f v q', 'moves: start, finish, hand over, wait for requester; each button names its key'],
-      ['z', 'take the last move back'],
-      ['p', 'pause a promise, or resume it'],
-      ['e', 'extend a promise, where your role may'],
-    ] as const,
-  })),
 ]

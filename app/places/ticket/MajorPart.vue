@@ -7,35 +7,41 @@ import type { Ticket } from '~/composables/useTickets'
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
 const emit = defineEmits<{ done: [] }>()
 const deed = useDeed(() => emit('done'))
-const words = ref('')
-const numbers = ref('')
-const evenDone = ref(false)
+type Step = 'update' | 'gather' | 'end'
+const step = ref<Step>('update')
+const kept = reactive({ words: '', numbers: '', evenDone: false })
+const { forget } = useKeptForm(`yare-draft-${props.ticket.reference}-major-step`, kept)
 const said = ref('')
-const step = ref<'gather' | 'update' | 'end'>('update')
 const major = computed(() => props.ticket.major!)
 const session = useSession()
 const goesOn = computed(() => major.value.endedAt === undefined)
 const name = (id: string) => props.ticket.people[id] ?? id
 
+const bodyOf = () =>
+  step.value === 'gather'
+    ? {
+        step: step.value,
+        tickets: [...new Set(kept.numbers.match(/\d+/g)?.map(Number) ?? [])],
+        evenDone: kept.evenDone,
+      }
+    : { step: step.value, text: kept.words }
 async function send() {
   said.value = ''
-  const tickets = [...new Set(numbers.value.match(/\d+/g)?.map(Number) ?? [])]
-  const body =
-    step.value === 'gather'
-      ? { step: step.value, tickets, evenDone: evenDone.value }
-      : { step: step.value, text: words.value }
   const answer = await deed.run(() =>
-    api('POST /api/tickets/{reference}/major', { path: { reference: props.ticket.reference }, body }),
+    api('POST /api/tickets/{reference}/major', {
+      path: { reference: props.ticket.reference },
+      body: bodyOf(),
+    }),
   )
   if (!answer) return
   const left = answer.left?.map((one) => `${one.reference}: ${one.why}`).join(' ') ?? ''
-  said.value =
-    step.value === 'gather'
-      ? `${answer.gathered} gathered. ${left}`
-      : step.value === 'end'
-        ? `It is over; ${answer.ended} tickets ended with it.`
-        : 'Everybody it concerns is told.'
-  words.value = numbers.value = ''
+  said.value = {
+    gather: `${answer.gathered} gathered. ${left}`,
+    end: `It is over; ${answer.ended} tickets ended with it.`,
+    update: 'Everybody it concerns is told.',
+  }[step.value]
+  kept.words = kept.numbers = ''
+  if (step.value === 'end') forget()
   emit('done')
 }
 const TIMELINE = [
@@ -56,6 +62,11 @@ const timeline = computed(() =>
   ),
 )
 const concerned = computed(() => new Set(major.value.children.flatMap((one) => one.requesters)).size)
+const TABS: { value: Step; label: string }[] = [
+  { value: 'update', label: 'Tell everybody' },
+  { value: 'gather', label: 'Gather tickets' },
+  { value: 'end', label: 'It is over' },
+]
 </script>
 
 <template>
@@ -83,41 +94,26 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
     </p>
     <p v-if="said" class="notice good" role="status">{{ said }}</p>
     <form v-if="goesOn && session.may('declareMajor')" class="no-print" @submit.prevent="send">
-      <div class="tabs" role="group" aria-label="What to do">
-        <button
-          v-for="[key, title] in [
-            ['update', 'Tell everybody'],
-            ['gather', 'Gather tickets'],
-            ['end', 'It is over'],
-          ] as const"
-          :key="key"
-          class="tab"
-          type="button"
-          :aria-pressed="step === key"
-          @click="step = key"
-        >
-          {{ title }}
-        </button>
-      </div>
-      <label v-if="step === 'gather'" class="field"
-        >Numbers of the tickets that belong to it
-        <input v-model="numbers" class="p-inputtext num" placeholder="6012 6013" />
-      </label>
-      <label v-if="step === 'gather'"
-        ><input v-model="evenDone" type="checkbox" /> those that are done as well</label
-      >
+      <KitRadio v-model="step" label="What to do" bare :options="TABS" />
+      <template v-if="step === 'gather'">
+        <KitText
+          v-model="kept.numbers"
+          label="Numbers of the tickets that belong to it"
+          placeholder="6012 6013"
+          :error="deed.error.value?.on('tickets')"
+        />
+        <KitCheckbox v-model="kept.evenDone" label="those that are done as well" />
+      </template>
       <KitWords
         v-else
-        v-model="words"
+        v-model="kept.words"
         :label="step === 'end' ? 'What was it, and what was done?' : 'How does it stand?'"
+        :error="deed.error.value?.on('text')"
       />
-      <p v-if="deed.error.value" class="notice bad" role="alert">
-        {{ deed.error.value.problem.detail }}
-        {{ deed.error.value.problem.fields?.map((one) => one.message).join('; ') }}
-      </p>
-      <button class="act main" type="submit" :disabled="deed.busy.value">
+      <KitError :error="deed.error.value" />
+      <KitButton kind="main" type="submit" :busy="deed.busy.value">
         {{ { update: 'Tell them', gather: 'Gather', end: 'End it and all that belongs to it' }[step] }}
-      </button>
+      </KitButton>
       <span v-if="step !== 'gather'" class="quiet small"
         >&nbsp; Told are the requesters, each under the number of their own request, those who watch it, and
         the manager of the site.</span
@@ -125,15 +121,13 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
     </form>
     <details :open="!goesOn">
       <summary>Its course</summary>
-      <table class="ledger-table">
-        <tbody>
-          <tr v-for="(one, at) in timeline" :key="at">
-            <td class="t">{{ momentInWords(one.at, zone, now) }}</td>
-            <td class="n num">+{{ durationInWords(one.after) }}</td>
-            <td>{{ one.text }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <ol>
+        <li v-for="(one, at) in timeline" :key="at">
+          <span class="num quiet">{{ momentInWords(one.at, zone, now) }}</span>
+          <span class="num">+{{ durationInWords(one.after) }}</span>
+          <span>{{ one.text }}</span>
+        </li>
+      </ol>
     </details>
   </section>
 </template>
@@ -142,22 +136,26 @@ const concerned = computed(() => new Set(major.value.children.flatMap((one) => o
 .major {
   border: 2px solid var(--brass);
   padding: 6px 14px 10px;
-  margin: 10px 0;
+  margin: 6px 0 10px;
 }
 .children {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
 }
-.field {
-  display: block;
-  margin: 6px 0;
-}
-.field input {
-  width: 100%;
-  font: inherit;
-}
 summary {
   cursor: pointer;
+}
+ol {
+  list-style: none;
+  margin: 4px 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 8.5em 6em minmax(0, 1fr);
+  gap: 10px;
+  border-bottom: 1px dotted var(--rule);
+  padding: 2px 0;
 }
 </style>

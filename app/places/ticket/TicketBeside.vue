@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { momentInWords } from '~~/core/time'
+import type { Ticket } from '~/composables/useTickets'
+import type { BesidePart as Part } from './arranged'
+import { useBeside } from './useBeside'
+
+// What stands beside the conversation, in the order of somebody's layout.
+const props = defineProps<{
+  ticket: Ticket
+  shown: readonly Part[]
+  now: number
+  zone: string
+  query: Record<string, string>
+  /** Keys by what they begin. */
+  keys: Readonly<Record<string, string>>
+}>()
+const emit = defineEmits<{ done: [] }>()
+const { data: found } = useBeside(() => props.ticket.reference)
+const parts = ref<Record<string, { begin: () => unknown } | null>>({})
+defineExpose({ begin: (what: string) => parts.value[what]?.begin() })
+const keep = (what: string) => (part: unknown) =>
+  void (parts.value[what] = part as { begin: () => unknown } | null)
+const keepTasks = keep('tasks')
+const keepTime = keep('timer')
+const keepLinks = keep('links')
+</script>
+
+<template>
+  <template v-for="part in shown" :key="part">
+    <TasksPart
+      v-if="part === 'tasks'"
+      :ref="keepTasks"
+      :ticket="ticket"
+      :zone="zone"
+      :now="now"
+      :hint="keys.tasks"
+      @done="emit('done')"
+    />
+    <ArticlesPart v-else-if="part === 'articles'" :ticket="ticket" :found="found" />
+    <AlsoOpenPart v-else-if="part === 'open'" :ticket="ticket" :found="found" :query="query" />
+    <EquipmentPart v-else-if="part === 'equipment'" :ticket="ticket" :found="found" :now="now" :zone="zone" />
+    <LinksPart
+      v-else-if="part === 'links'"
+      :ref="keepLinks"
+      :ticket="ticket"
+      :query="query"
+      :hint="keys.links"
+      @done="emit('done')"
+    />
+    <TimePart
+      v-else-if="part === 'time'"
+      :ref="keepTime"
+      :ticket="ticket"
+      :zone="zone"
+      :now="now"
+      :hint="keys.timer"
+      @done="emit('done')"
+    />
+    <FieldsPart v-else-if="part === 'fields'" :ticket="ticket" :zone="zone" @done="emit('done')" />
+    <BesidePart v-else-if="part === 'impactUrgency'" title="Weight">
+      impact {{ ticket.impact }}
+      <BecauseMark :because="ticket.because.impact" :edition="ticket.edition" about="impact" />
+      urgency {{ ticket.urgency }}
+      <BecauseMark :because="ticket.because.urgency" :edition="ticket.edition" about="urgency" />
+    </BesidePart>
+    <BesidePart v-else title="Decided by">
+      <NuxtLink :to="{ path: '/design', query: { edition: ticket.edition } }"
+        >Edition {{ ticket.edition }}</NuxtLink
+      >
+      <p class="quiet small">
+        logged {{ momentInWords(ticket.loggedAt, zone, now) }} as “{{ ticket.item.name }}”
+      </p>
+    </BesidePart>
+  </template>
+</template>
+
+<style scoped>
+p {
+  margin: 1px 0;
+}
+</style>

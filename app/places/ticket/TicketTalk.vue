@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { channelTerms } from '~~/core/notification'
+import { momentInWords } from '~~/core/time'
+import { entryInWords, type Entry, type TalkLine } from '~~/core/ticket'
+import type { Delivery, Ticket } from '~/composables/useTickets'
+
+// Everything that was said to and by the requester, by whatever way, and the desk's own notes, oldest first; with the
+// rest of the record between, where somebody wants it.
+const props = defineProps<{
+  ticket: Ticket
+  lines: readonly TalkLine<Delivery>[]
+  now: number
+  zone: string
+  /** Whether the record can be seen, and the messages to the desk. */
+  history: boolean
+  messages: boolean
+}>()
+/** What stays in sight of a long conversation at first, and how many more each press brings. */
+const IN_SIGHT = 6
+const MORE = 100
+const whole = ref(false)
+
+const told = computed(() => new Set(props.lines.flatMap((line) => line.messages.map((one) => one.key))))
+interface Recorded {
+  at: number
+  text?: string
+  message?: Delivery
+  key: string
+}
+/** Ticking off must not flood the record: what was ticked in one go is one line. */
+function inWords(entries: readonly Entry[]): Recorded[] {
+  const found: Recorded[] = []
+  let ticked: string[] | undefined
+  for (const entry of entries) {
+    const isTicked = entry.kind === 'taskChanged'
+    const text = isTicked
+      ? `${entry.task.text}${entry.task.done ? ' ✓' : ''}`
+      : entryInWords(entry, props.ticket)
+    if (!text) continue
+    const last = found.at(-1)
+    if (isTicked && ticked && last) {
+      ticked.push(text)
+      last.text = `to do: ${ticked.join('; ')}`
+      continue
+    }
+    ticked = isTicked ? [text] : undefined
+    found.push({ at: entry.at, text: isTicked ? `to do: ${text}` : text, key: `e${entry.sequence}` })
+  }
+  return found
+}
+const record = computed<Recorded[]>(() => [
+  ...(props.history ? inWords(props.ticket.entries) : []),
+  ...(props.messages
+    ? props.ticket.deliveries
+        .filter((one) => !told.value.has(one.key))
+        .map((message) => ({ at: message.queued_at, message, key: message.key }))
+    : []),
+])
+type Shown = { said: TalkLine<Delivery>; key: string; at: number } | (Recorded & { said?: undefined })
+const all = computed<Shown[]>(() => {
+  const said = props.lines.map((line, at) => ({ said: line, at: line.at, key: `s${at}` }))
+  return whole.value ? [...said, ...record.value].sort((a, b) => a.at - b.at) : said
+})
+const extra = ref(0)
+const earlier = computed(() => {
+  const left = all.value.length - (whole.value ? MORE : IN_SIGHT) - extra.value
+  return left > 1 ? left : 0
+})
+const shown = computed(() => all.value.slice(earlier.value))
+const when = (at: number) => momentInWords(at, props.zone, props.now)
+const by = (entry: Entry | undefined) =>
+  entry && 'person' in entry.actor
+    ? (props.ticket.people[entry.actor.person] ?? entry.actor.person)
+    : 'the desk'
+const channelOf = (entry: Entry | undefined) =>
+  entry?.kind === 'logged' ? ` by ${CHANNELS[entry.channel] ?? entry.channel}` : ''
+const CHANNELS: Record<string, string> = { phone: 'telephone', api: 'a program', signal: 'a monitor' }
+/** On which ways it went, and what became of it. */
+const wayOf = (line: TalkLine<Delivery>) =>
+  line.messages
+    .map(({ channel, state, delivered_at }) =>
+      [
+        `by ${channelTerms(channel)?.name ?? channel}`,
+        `${MESSAGE_STATES[state] ?? state}${delivered_at ? ` ${when(delivered_at)}` : ''}`,
+      ].join(', '),
+    )
+    .join(' · ')
+const isTrouble = (line: TalkLine<Delivery>) =>
+  line.messages.some(({ state }) => state === 'givenUp' || state === 'failed')
+</script>
+
+<template>
+  <section class="talk" aria-labelledby="talk">
+    <div class="head">
+      <h2 id="talk">Conversation</h2>
+      <span class="quiet small">{{ lines.length }}, oldest first</span>
+      <KitButton
+        v-if="record.length"
+        kind="link"
+        class="small no-print"
+        :aria-pressed="whole"
+        @click="whole = !whole"
+        >{{ whole ? 'without the record' : `with the record, ${record.length} more` }}</KitButton
+      >
+    </div>
+    <p v-if="earlier" class="earlier no-print">
+      <KitButton kind="link" class="small" @click="extra += MORE">{{ earlier }} earlier</KitButton>
+    </p>
+    <div
+      v-for="one in shown"
+      :key="one.key"
+      class="say"
+      :class="{ note: one.said?.is === 'note', record: !one.said }"
+    >
+      <span class="num at">{{ when(one.at) }}</span>
+      <div v-if="one.said?.is === 'told'">
+        <MessageFold
+          v-for="message in one.said.messages"
+          :key="message.key"
+          :message="message"
+          :ticket="ticket"
+          :now="now"
+          :zone="zone"
+        />
+      </div>
+      <div v-else-if="one.said">
+        <div class="who">
+          <b>{{ by(one.said.entry) }}</b>
+          <span class="small" :class="isTrouble(one.said) ? 'trouble' : 'quiet'">
+            <template v-if="one.said.is === 'asked'"> asked{{ channelOf(one.said.entry) }}</template>
+            <template v-if="one.said.is === 'note'"> note, for the desk only</template>
+            {{ one.said.is === 'asked' && one.said.messages.length ? ' · told' : '' }} {{ wayOf(one.said) }}
+          </span>
+        </div>
+        <SaidText
+          v-if="one.said.is !== 'asked'"
+          :text="one.said.text"
+          :quoted="one.said.quoted"
+          :attachments="[...(one.said.attachments ?? [])]"
+          :is-ours="one.said.is !== 'theirs'"
+          :reference="ticket.reference"
+        />
+      </div>
+      <MessageFold v-else-if="one.message" :message="one.message" :ticket="ticket" :now="now" :zone="zone" />
+      <div v-else class="quiet">{{ one.text }}</div>
+    </div>
+    <p v-for="words in ticket.unread" :key="words" class="notice">{{ words }}</p>
+  </section>
+</template>
+
+<style scoped>
+.talk {
+  margin-top: 10px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: baseline;
+  border-bottom: 3px double var(--rule-2);
+}
+.head :deep(.kit-button) {
+  margin-left: auto;
+}
+.say {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr);
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.at {
+  color: var(--ink-3);
+  font-size: 0.82rem;
+  padding-top: 2px;
+}
+/* What requesters never see looks like a slip of another paper. */
+.say.note {
+  border: 1px dashed var(--brass);
+  background: var(--brass-2);
+  padding: 5px 6px;
+  margin: -1px -7px 0;
+}
+.say.note :deep(.quiet) {
+  color: var(--ink-2);
+}
+.say.record {
+  padding: 2px 0;
+  font-size: 0.93rem;
+}
+.trouble {
+  color: var(--red);
+}
+.earlier {
+  margin: 4px 0 0 76px;
+}
+.say :deep(.rich > :last-child) {
+  margin-bottom: 0;
+}
+@container leaf (max-width: 440px) {
+  .say {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .earlier {
+    margin-left: 0;
+  }
+}
+</style>
