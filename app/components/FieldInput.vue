@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import InputNumber from 'primevue/inputnumber'
+import InputText from 'primevue/inputtext'
+import MultiSelect from 'primevue/multiselect'
+import Select from 'primevue/select'
+import Textarea from 'primevue/textarea'
 import { FIELD_TYPES, type AskedField, type FieldValue } from '~~/core/fields'
 import { isNamedType, type NamedType } from '~~/core/intake/form'
 import { isoTime, parseMoment } from '~~/core/time/words'

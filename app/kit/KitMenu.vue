@@ -19,9 +19,10 @@ const shown = ref(false)
 const id = useId()
 const router = useRouter()
 const model = computed<MenuItem[]>(() =>
-  props.acts.map(({ label, note, to, run, disabled, danger }) => ({
+  props.acts.map(({ label, note, says, to, run, disabled, danger }) => ({
     label,
     note,
+    says,
     danger,
     disabled,
     url: to,
@@ -69,7 +70,9 @@ defineExpose({ show: toggle })
   >
     <template #item="{ item, props: given }">
       <a v-bind="given.action" class="offered" :class="{ danger: item.danger }">
-        <span>{{ item.label }}</span>
+        <span
+          >{{ item.label }}<span v-if="item.says" class="says quiet small">{{ item.says }}</span></span
+        >
         <span v-if="item.note" class="quiet small">{{ item.note }}</span>
       </a>
     </template>
@@ -88,6 +91,10 @@ a.offered {
   background: none;
   padding: 0.3rem 0.6rem;
   text-decoration: none;
+}
+.says {
+  display: block;
+  max-width: 34em;
 }
 a.danger {
   color: var(--red);

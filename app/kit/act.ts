@@ -2,6 +2,8 @@
 export interface Act {
   label: string
   note?: string
+  /** What it does, below its name. */
+  says?: string
   to?: string
   run?: () => unknown
   disabled?: boolean

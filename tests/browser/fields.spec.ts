@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { act, leaf } from './ticket'
 import { findings, LEAD, REQUESTER, signIn, signInByApi, TECHNICIAN } from './people'
 
 const DAY_FIELD = 'Change Due back on'
@@ -27,16 +28,16 @@ test('a loan: its day comes from the answer, gates ask for the rest, its request
   // By the keyboard alone one is where one was.
   await expect(page.getByRole('button', { name: DAY_FIELD })).toBeFocused()
 
-  await page.getByRole('button', { name: 'Take in hand' }).click()
-  await page.locator('form.panel').getByRole('button', { name: 'Take in hand' }).click()
-  await page.getByRole('button', { name: 'Lay it ready' }).click()
+  await act(page, 'Start')
+  await expect(leaf(page).locator('.state')).toContainText('In hand')
+  await act(page, 'Lay it ready')
   const gate = page.locator('form.panel')
   await gate.getByLabel('Machine that was lent').fill('K-17')
   await gate.getByRole('button', { name: 'Lay it ready' }).click()
   await expect(gate.getByText('as on the label, such as L-017')).toBeVisible()
   await gate.getByLabel('Machine that was lent').fill('L-017')
   await gate.getByRole('button', { name: 'Lay it ready' }).click()
-  await page.getByRole('button', { name: 'Hand it out' }).click()
+  await act(page, 'Hand it out')
   // What the ticket has is filled in.
   await expect(gate.getByLabel('Due back on')).toHaveValue('2026-12-11')
   await gate.getByRole('button', { name: 'Hand it out' }).click()

@@ -40,16 +40,7 @@ test('an administrator puts a role together; whoever has it finds what it opens,
   await theirs.locator('.ledger-rows a.row').first().click()
   const ticket = theirs.getByRole('article', { name: /^Ticket/ })
   await expect(ticket.getByRole('button', { name: /^Watch/ })).toBeVisible()
-  for (const deed of [
-    /^Reply/,
-    /^Note/,
-    /^Wrong\?/,
-    /^Give to/,
-    /^Make it mine/,
-    /^Major/,
-    /^Link/,
-    /^Pause/,
-  ])
+  for (const deed of [/^Reply/, /^Note/, /^Sort/, /^Give to/, /^Make it mine/, /^Declare/, /^Link/, /^Pause/])
     await expect(ticket.getByRole('button', { name: deed })).toHaveCount(0)
   await theirs.goto('/arrivals')
   await expect(theirs.getByText('has not the right “Accept arrivals, or turn them away”')).toBeVisible()

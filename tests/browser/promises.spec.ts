@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { choose } from './kit'
+import { act, leaf, openAccount } from './ticket'
 import { LEAD, leaveNoDraft, signIn, signInByApi, standsStill, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -32,10 +33,14 @@ test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehan
   await expect(form).toHaveCount(0)
 
   await page.goto(`/desk/${reference}`)
-  await expect(page.locator('.statement')).toContainText('paused by Olin Brandt: Ferry is at sea')
-  await page.getByRole('button', { name: 'Resume' }).click()
-  await page.getByRole('form', { name: 'Resume a promise' }).getByRole('button', { name: 'Resume' }).click()
-  await expect(page.getByRole('button', { name: 'Pause …' })).toBeVisible()
+  const account = await openAccount(page)
+  await expect(account).toContainText('paused by Olin Brandt: Ferry is at sea')
+  const promises = page.getByRole('region', { name: 'By when' })
+  await expect(promises).toContainText('rests until it goes on')
+  await act(page, 'Resume promises')
+  const resume = page.getByRole('form', { name: 'Resume a promise' })
+  await resume.getByRole('button', { name: 'Resume' }).click()
+  await expect(resume).toHaveCount(0)
 
   await page.keyboard.press('e')
   const extend = page.getByRole('form', { name: 'Extend a promise' })
@@ -43,7 +48,7 @@ test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehan
   await expect(extend).toContainText('becomes')
   await extend.getByLabel('Why? It stands in the statement.').fill('Agreed by phone')
   await extend.getByRole('button', { name: 'Extend' }).click()
-  await expect(page.locator('.statement')).toContainText('extended by Olin Brandt: Agreed by phone')
+  await expect(account).toContainText('extended by Olin Brandt: Agreed by phone')
 
   const link = page.getByRole('link', { name: 'Statement as CSV' })
   const csv = await page.request.get((await link.getAttribute('href'))!)
@@ -58,14 +63,14 @@ test('a technician sorts a ticket otherwise: the promise follows and time spent 
   const { rows } = await (await page.request.get('/api/clocks?target=resolve&band=fine&limit=50')).json()
   const row = rows.find((one: { priorityOrder: number }) => one.priorityOrder > 1)
   await page.goto(`/desk/${row.reference}`)
-  await page.getByRole('button', { name: 'Wrong? …' }).click()
+  await act(page, 'Sort otherwise')
   const form = page.getByRole('form', { name: 'Sort it otherwise' })
   await expect(form.getByRole('button', { name: 'Set it' })).toBeDisabled()
-  await form.getByLabel('to', { exact: true }).selectOption('I Critical')
+  await choose(form, 'to', 'I Critical')
   await form.getByRole('button', { name: 'Set it' }).click()
   await expect(form).toHaveCount(0)
-  await expect(page.locator('.parts')).toContainText('I · Critical')
-  await expect(page.locator('.statement')).toContainText('changed: Critical')
+  await expect(leaf(page).locator('.state')).toContainText('I Critical')
+  await expect(await openAccount(page)).toContainText('changed: Critical')
   const answer = await page.request.post(`/api/tickets/${row.reference}/sort`, {
     headers: { origin: origin() },
     data: { field: 'priority', value: 'moon' },

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { choose, clear } from './kit'
+import { act } from './ticket'
 import { LEAD, signIn, signInByApi, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -164,21 +165,22 @@ test('a major incident gathers tickets, tells everybody, and ends them all', asy
   const major = await ticketOf(page, 'tora-aas')
   const other = await ticketOf(page, 'pia-lund')
   await page.goto(`/desk/${major}`)
-  await page.getByRole('button', { name: 'Major incident …' }).click()
-  await page.getByLabel('What is broken, and for whom?').fill('No gate reads at any landing')
-  await page.getByRole('button', { name: 'Declare a major incident' }).click()
+  await act(page, 'Declare a major incident')
+  await expect(page.getByLabel('What is broken, and for whom?')).toBeFocused()
+  await page.keyboard.type('No gate reads at any landing')
+  await page.getByRole('button', { name: 'Declare a major incident', exact: true }).click()
   const panel = page.getByRole('region', { name: 'A major incident' })
   await expect(panel).toContainText('no tickets belong'.replace('no', '0'))
-  await panel.getByRole('button', { name: 'Gather tickets' }).click()
+  await panel.getByRole('radio', { name: 'Gather tickets' }).check()
   await panel.getByLabel('Numbers of the tickets that belong to it').fill(`${other} 999999`)
   await panel.getByRole('button', { name: 'Gather', exact: true }).click()
   await expect(panel).toContainText('1 gathered')
   await expect(panel).toContainText('There is no ticket 999999')
-  await panel.getByRole('button', { name: 'Tell everybody' }).click()
+  await panel.getByRole('radio', { name: 'Tell everybody' }).check()
   await panel.getByLabel('How does it stand?').fill('We know the cause.')
   await panel.getByRole('button', { name: 'Tell them' }).click()
   await expect(panel).toContainText('one update')
-  await panel.getByRole('button', { name: 'It is over' }).click()
+  await panel.getByRole('radio', { name: 'It is over' }).check()
   await panel.getByLabel('What was it, and what was done?').fill('A switch was replaced.')
   await panel.getByRole('button', { name: 'End it and all that belongs to it' }).click()
   await expect(page.getByRole('region', { name: 'A major incident: review' })).toContainText('over after')

@@ -100,5 +100,5 @@ test('a note names somebody by the keyboard alone', async ({ page }) => {
   await page.keyboard.press('Tab')
   await expect(leaf.locator('.tiptap')).toBeFocused()
   await page.keyboard.press('Control+Enter')
-  await expect(leaf.locator('.say.inner')).toContainText('What do you say, @Olin Brandt ?')
+  await expect(leaf.locator('.say.note')).toContainText('What do you say, @Olin Brandt ?')
 })

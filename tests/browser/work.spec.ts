@@ -1,4 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
+import { choose } from './kit'
+import { act, leaf } from './ticket'
 import { LEAD, leaveNoDraft, signIn, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -6,7 +8,6 @@ const MIKA = 'mika-okoro@commons.sound.example'
 
 test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
-const leaf = (page: Page) => page.getByRole('article', { name: /^Ticket \d+$/ })
 const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
 test('a technician works through a morning by keyboard alone', async ({ page }) => {
@@ -92,7 +93,7 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
   const [one, other] = rows as { reference: number }[]
   await page.goto(`/desk/${one!.reference}`)
   const tasks = page.getByRole('region', { name: 'To do' })
-  await tasks.getByRole('button', { name: 'Add …' }).click()
+  await tasks.getByRole('button', { name: /^Add …/ }).click()
   await page.keyboard.type('Look at the fuse\nCall the pier')
   await tasks.getByRole('checkbox', { name: 'the ticket is not done before' }).check()
   await tasks.getByRole('button', { name: 'Add', exact: true }).click()
@@ -102,12 +103,18 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
   await expect(tasks).toContainText('1 of 5')
 
   const time = page.getByRole('region', { name: 'Time', exact: true })
-  await time.getByRole('button', { name: 'Write time down …' }).click()
-  await time.getByPlaceholder('What was done').last().fill('Traced the cable')
+  const more = (name: string) => page.getByRole('menuitem', { name })
+  await time.getByRole('button', { name: 'Add to the time …' }).click()
+  await more('Write time down …').click()
+  await page
+    .getByRole('form', { name: 'Time that was worked' })
+    .getByLabel('What was done')
+    .fill('Traced the cable')
   await time.getByRole('button', { name: 'Write it down' }).click()
   await expect(time).toContainText('Traced the cable')
-  await time.getByRole('button', { name: 'Fixed time …' }).click()
-  await time.getByPlaceholder('Who waits for what').fill('Purser on the phone')
+  await time.getByRole('button', { name: 'Add to the time …' }).click()
+  await more('Fixed time …').click()
+  await time.getByLabel('Who waits for what').fill('Purser on the phone')
   await time.getByRole('button', { name: 'Book it' }).click()
   await expect(time).toContainText('Purser on the phone')
   await page.goto('/bench')
@@ -115,17 +122,19 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
 
   await page.goto(`/desk/${one!.reference}`)
   const links = page.getByRole('region', { name: 'Other tickets' })
-  await links.getByRole('button', { name: 'Link …' }).click()
-  await links.getByLabel('This ticket is').selectOption('causedBy')
-  await links.getByLabel('ticket number').fill(String(other!.reference))
+  await links.getByRole('button', { name: 'Add a ticket …' }).click()
+  await more('Link with another …').click()
+  await choose(links, 'This ticket is', 'caused by')
+  await links.getByLabel('Number of the other ticket').fill(String(other!.reference))
   await links.getByRole('button', { name: 'Link them' }).click()
   await expect(links).toContainText('caused by')
   await links.getByRole('link', { name: new RegExp(String(other!.reference)) }).click()
   await expect(page.getByRole('region', { name: 'Other tickets' })).toContainText('causes')
   await page
     .getByRole('region', { name: 'Other tickets' })
-    .getByRole('button', { name: 'Part off …' })
+    .getByRole('button', { name: 'Add a ticket …' })
     .click()
+  await more('Part off …').click()
   await page.getByLabel('What of it is a ticket of its own?').fill('Only the second gate')
   await page.getByRole('button', { name: 'Part it off' }).click()
   await expect(page.getByRole('heading', { name: 'Only the second gate' })).toBeVisible()
@@ -319,9 +328,11 @@ test('a lead makes a move, puts it on a shelf, and it is there once published', 
 
   const { rows } = await (await page.request.get('/api/tickets?limit=1')).json()
   await page.goto(`/desk/${rows[0].reference}`)
-  const greet = page.getByRole('button', { name: 'Greet' })
-  await greet.focus()
-  await expect(page.getByText('Greet will: add a note for the desk')).toBeVisible()
-  await greet.click()
+  await leaf(page).getByRole('button', { name: /^More/ }).click()
+  await expect(page.getByRole('menuitem', { name: /^Greet/ })).toContainText(
+    'Greet will add a note for the desk.',
+  )
+  await page.keyboard.press('Escape')
+  await act(page, 'Greet')
   await expect(leaf(page)).toContainText(/Greeted \w+/)
 })

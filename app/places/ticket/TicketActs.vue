@@ -31,9 +31,10 @@ const looked = ref<string>()
 const said = computed(() => props.row.find((one) => one.id === looked.value) ?? act.value ?? props.main)
 const menu = ref<{ show: () => void }>()
 const offered = computed<Act[]>(() =>
-  props.more.map(({ id, name, key, whyNot }) => ({
+  props.more.map(({ id, name, key, whyNot, says }) => ({
     label: name,
-    note: whyNot ?? (key && shownKey(key)),
+    note: key && shownKey(key),
+    says: whyNot === undefined ? says : `Not now: ${whyNot}.`,
     disabled: whyNot !== undefined,
     run: () => emit('press', id),
   })),
@@ -104,7 +105,7 @@ defineExpose({
           >Take it back <kbd>z</kbd></KitButton
         ><template v-if="undo.sent"> What was sent stays sent.</template>
       </template>
-      <template v-else-if="said">{{ said.whyNot ?? said.says }}</template>
+      <template v-else-if="said">{{ said.says }}</template>
     </p>
     <KitError :error="error ?? back.error.value" />
     <template v-if="act">

@@ -97,7 +97,9 @@ export function useTicketActs({ ticket: page, write }: Doing) {
     const open = acts.value.filter(
       (one) => !begun.includes(one) && one.whyNot === undefined && /^(?:move|way)-/.test(one.id),
     )
-    return [...begun, ...open].slice(0, IN_ROW)
+    const first = [...begun, ...open].slice(0, IN_ROW)
+    // Whoever only looks on has few acts, and sees them.
+    return first.length ? first : acts.value.slice(0, IN_ROW)
   })
   const more = computed(() => acts.value.filter((one) => !row.value.includes(one)))
   return { acts, actOf, main, row, more, keys }

@@ -1,0 +1,171 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { draw, settled } from '../../testing/on'
+import { meAs } from '../../testing/me'
+import { refusal, serve } from '../../testing/server'
+import { ticketPage } from '../../testing/ticket'
+import { firstDesign } from '~~/core/design/first'
+import { useLive } from '~/stores/live'
+import { useSession } from '~/stores/session'
+import type { Ticket } from '~/composables/useTickets'
+import WordsField from '../writing/WordsField.vue'
+import TicketLeaf from './TicketLeaf.vue'
+
+beforeEach(() => sessionStorage.clear())
+afterEach(() => vi.unstubAllGlobals())
+
+const EDITION = firstDesign('Quay desk', 'Europe/London', 'workshop')
+type Answers = Parameters<typeof serve>[0]
+const FOUND = {
+  articles: [],
+  open: { requester: { rows: [], all: 0 }, equipment: { rows: [], all: 0 } },
+  past: null,
+}
+
+/** The page of ticket 7, on a desk where Ada is signed in. */
+async function opened(page: () => Ticket = () => ticketPage(), answers: Answers = {}, role = 'technician') {
+  const calls = serve({
+    'GET /api/tickets/7': page,
+    'GET /api/editions/1': () => ({ document: EDITION }),
+    'GET /api/tickets/7/beside': () => FOUND,
+    'GET /api/tickets/7/replies': () => ({ replies: [], checklists: [] }),
+    'POST /api/tickets/7/here': () => ({}),
+    'GET /api/technicians': () => [],
+    ...answers,
+  })
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      close() {}
+    },
+  )
+  const { wrapper } = draw(TicketLeaf, {
+    props: { reference: 7, query: {}, narrow: false, wide: false } as never,
+  })
+  useSession().me = meAs(role)
+  vi.spyOn(useLive(), 'open').mockResolvedValue()
+  await settled()
+  return { wrapper, calls }
+}
+
+const text = (name: string) => document.querySelector(name)?.textContent?.replace(/\s+/g, ' ').trim() ?? ''
+const acts = () =>
+  [...document.querySelectorAll('.acts .line > .kit-button')].map((one) =>
+    (one.textContent ?? '').replace(/\s+/g, ' ').trim(),
+  )
+const FIELD = 'form[aria-label="Wait"] :is(input, textarea)'
+async function press(key: string, more: KeyboardEventInit = {}) {
+  document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
+  await settled()
+}
+
+describe('the acts of a ticket', () => {
+  it('stand in one row of five, the likely next step first, each with its key and no two for the same', async () => {
+    await opened()
+    expect(acts()).toEqual(['Solve S', 'Reply r', 'Note n', 'Start s', 'More … .'])
+    expect(text('.acts .will')).toBe('Solve will set the status to Solved.')
+  })
+
+  it('never have calling off for the likely next step, nor anything where the ticket has ended', async () => {
+    await opened(() => ticketPage({ statusGroup: 'done', transitions: [], moves: [] }))
+    expect(document.querySelector('.acts .main')).toBeNull()
+  })
+
+  it('are what a role may do: whoever only looks on can watch', async () => {
+    await opened(() => ticketPage({ moves: [], transitions: [] }), {}, 'requester')
+    expect(acts()).toEqual(['Watch y', 'More … .'].slice(0, acts().length))
+    expect(acts()[0]).toBe('Watch y')
+    expect(document.querySelector('.reply')).toBeNull()
+  })
+
+  it('are done by their keys; the ticket has the focus afterwards', async () => {
+    const { calls } = await opened(undefined, { 'POST /api/tickets/7/move': () => ({ sequence: 4 }) })
+    await press('S', { shiftKey: true })
+    expect(calls).toContain('POST /api/tickets/7/move')
+    expect(document.activeElement?.tagName).toBe('H1')
+  })
+
+  it('ask first what a gate asks for, and keep what was typed when the server refuses', async () => {
+    const { calls } = await opened(undefined, {
+      'POST /api/tickets/7/moves': () => {
+        throw refusal(422, 'It asks for more.', [{ field: 'question', message: 'please fill this in' }])
+      },
+    })
+    await press('q')
+    await settled()
+    const field = document.querySelector<HTMLInputElement>(FIELD)!
+    field.value = 'Which'
+    field.dispatchEvent(new Event('input'))
+    document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+    await settled()
+    expect(calls).toContain('POST /api/tickets/7/moves')
+    expect(document.querySelector<HTMLInputElement>(FIELD)!.value).toBe('Which')
+    expect(text('.error-text')).toContain('please fill this in')
+  })
+})
+
+describe('what is read first', () => {
+  it('is who asks, what was asked, the last word, by when', async () => {
+    await opened()
+    const rows = [...document.querySelectorAll('.ticket-row h2')].map((one) => one.textContent)
+    expect(rows).toEqual(['Asks', 'Asked', 'Last word', 'By when'])
+    expect(text('[aria-label="Last word"]')).toContain('Ines Varga: “It sticks again”')
+  })
+
+  it('says what went wrong where it cannot be read', async () => {
+    await opened(undefined, {
+      'GET /api/tickets/7': () => {
+        throw refusal(404, 'There is no ticket 7.')
+      },
+    })
+    expect(text('[role=alert]')).toContain('There is no ticket 7.')
+  })
+})
+
+describe('a reply while the ticket moves on', () => {
+  async function writing(answers: Answers, page: () => Ticket) {
+    const { wrapper } = await opened(page, answers)
+    await press('r')
+    wrapper.findComponent(WordsField).vm.$emit('update:text', 'It is oiled')
+    await settled()
+  }
+  const send = async () => {
+    document.querySelector('.reply form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+    await settled()
+  }
+
+  it('is sent with what was on the screen when it was begun', async () => {
+    const sent: unknown[] = []
+    await writing({ 'POST /api/tickets/7/reply': ({ body }) => (sent.push(body), { sequence: 4 }) }, () =>
+      ticketPage(),
+    )
+    await send()
+    expect(sent).toEqual([{ text: 'It is oiled', files: [], seen: 3 }])
+  })
+
+  it('says first what happened, and goes out once that was seen', async () => {
+    const sent: { seen: number }[] = []
+    let page = ticketPage()
+    await writing(
+      {
+        'POST /api/tickets/7/reply': ({ body }) => {
+          sent.push(body as { seen: number })
+          if (sent.length > 1) return { sequence: 6 }
+          page = ticketPage({
+            sequence: 5,
+            entries: [
+              ...page.entries,
+              { sequence: 5, at: 3000, actor: { person: 'mika' }, kind: 'replied', text: 'I was there' },
+            ],
+          })
+          throw refusal(409, 'The ticket moved on while you wrote.')
+        },
+      },
+      () => page,
+    )
+    await send()
+    expect(text('.reply [role=alert]')).toContain('Mika Okoro replied: “I was there”')
+    expect(text('.reply [type=submit]')).toContain('Send it all the same')
+    await send()
+    expect(sent.map((one) => one.seen)).toEqual([3, 5])
+  })
+})
