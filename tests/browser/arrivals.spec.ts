@@ -38,7 +38,7 @@ test('what a portal holds is accepted, asked about, turned away, taken back and 
   await leaf.getByRole('combobox', { name: 'Priority' }).selectOption('II High')
   await expect(leaf.getByText('II · High')).toBeVisible()
   await leaf.getByRole('button', { name: 'Why: priority' }).click()
-  await expect(leaf.getByText('Tora Aas chose it when accepting the ticket.')).toBeVisible()
+  await expect(page.getByText('Tora Aas chose it when accepting the ticket.')).toBeVisible()
   expect(await findings(page)).toEqual([])
   await leaf.getByRole('heading', { level: 1 }).focus()
   await page.keyboard.press('a')

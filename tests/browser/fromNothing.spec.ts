@@ -214,7 +214,7 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
     await expect(ticket.getByRole('heading', { level: 1 })).toHaveText('An oven stays cold')
     await expect(ticket).toContainText('Kitchen')
     await ticket.getByRole('button', { name: 'Why: technician' }).click()
-    await expect(ticket.getByText('Olaf Kiln is on shift')).toBeVisible()
+    await expect(technician.getByText('Olaf Kiln is on shift')).toBeVisible()
     await ticket.getByRole('button', { name: /^Reply/ }).click()
     await ticket.getByLabel('Reply to Piet Crumb').fill('Is its fuse in place?')
     await ticket.getByRole('button', { name: 'Send the reply' }).click()

@@ -57,12 +57,12 @@ test('the ticket is triaged without anybody, each value with its because and its
   const leaf = lead.getByRole('article', { name: `Ticket ${reference}` })
   await expect(leaf.getByRole('heading', { level: 1 })).toHaveText('Gate scanner will not read tickets')
   await leaf.getByRole('button', { name: 'Why: priority' }).click()
-  await expect(leaf.getByText('Impact high and urgency medium gives II.')).toBeVisible()
+  await expect(lead.getByText('Impact high and urgency medium gives II.')).toBeVisible()
   await leaf.getByRole('button', { name: 'Why: team' }).click()
-  await expect(leaf.getByText('Row 2 of “Where it goes” decided')).toBeVisible()
+  await expect(lead.getByText('Row 2 of “Where it goes” decided')).toBeVisible()
   await leaf.getByRole('button', { name: 'Why: technician' }).click()
   await expect(
-    leaf.getByText(/is on shift until .* and has the fewest open tickets of Devices & Workshop/),
+    lead.getByText(/is on shift until .* and has the fewest open tickets of Devices & Workshop/),
   ).toBeVisible()
   await lead.keyboard.press('Escape')
   await expect(await openAccount(lead)).toContainText('granted: High, in the hours of Varnes Quay')

@@ -43,8 +43,7 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
 function stands({ clock, hours }: Promised): string {
   if (clock.stoppedAt !== undefined) return `ended ${when(clock.stoppedAt)}`
   const due = dueAt(clock, hours)
-  if (due === undefined) return 'rests until it goes on'
-  return due < props.now ? `was due ${when(due)}` : `due ${when(due)}`
+  return due === undefined ? 'rests' : `due ${when(due)}`
 }
 /** Why a promise is as it is, as the last entry that made it so says. */
 function promisedBecause(target: string): string {
@@ -71,6 +70,9 @@ const sheet = (target: string) =>
 
 <template>
   <TicketRow title="By when">
+    <template v-if="promises.length && hint" #margin>
+      <span class="small">account <kbd>{{ hint }}</kbd></span>
+    </template>
     <p v-if="!promises.length" class="quiet">
       {{
         ticket.held ? 'Nothing is promised before it is accepted.' : 'Nothing was promised for this ticket.'
@@ -84,7 +86,7 @@ const sheet = (target: string) =>
         :keys="one === first ? hint : undefined"
         @click="open(one.clock.target)"
         ><span aria-hidden="true" class="mark">{{ opened === one.clock.target ? '▾' : '▸' }}</span>
-        {{ one.clock.label }} <kbd v-if="one === first && hint" aria-hidden="true">{{ hint }}</kbd></KitButton
+        {{ one.clock.label }}</KitButton
       >
       <TimeStrip
         :clock="one.clock"
@@ -139,14 +141,14 @@ const sheet = (target: string) =>
 <style scoped>
 .promise {
   display: grid;
-  grid-template-columns: minmax(0, 11rem) minmax(40px, 1fr) minmax(0, 8rem) 9.6rem;
+  grid-template-columns: minmax(0, 9.6rem) minmax(60px, 1fr) minmax(0, 7.2rem) 9.4rem;
   gap: 0 12px;
   align-items: center;
-  min-height: 23px;
+  min-height: 24px;
 }
 .promise :deep(.kit-button) {
   font-weight: 600;
-  min-height: 22px;
+  min-height: 24px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
-import type { BesidePart as Part } from './arranged'
+import type { BesidePart as PartName } from './arranged'
 import { useBeside } from './useBeside'
 
 // What stands beside the conversation, in the order of somebody's layout.
 const props = defineProps<{
   ticket: Ticket
-  shown: readonly Part[]
+  shown: readonly PartName[]
   now: number
   zone: string
   query: Record<string, string>
@@ -16,10 +16,10 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ done: [] }>()
 const { data: found } = useBeside(() => props.ticket.reference)
-const parts = ref<Record<string, { begin: () => unknown } | null>>({})
-defineExpose({ begin: (what: string) => parts.value[what]?.begin() })
-const keep = (what: string) => (part: unknown) =>
-  void (parts.value[what] = part as { begin: () => unknown } | null)
+type Part = { begin: () => unknown } | null
+const parts = new Map<string, Part>()
+defineExpose({ begin: (what: string) => parts.get(what)?.begin() })
+const keep = (what: string) => (part: unknown) => void parts.set(what, part as Part)
 const keepTasks = keep('tasks')
 const keepTime = keep('timer')
 const keepLinks = keep('links')

@@ -40,15 +40,16 @@ const byOf = ({ entry }: (typeof talk.value)[number]) =>
     : 'the desk'
 
 const heading = ref<{ focus: () => void }>()
-/** Where the work goes on once something is done: at the ticket itself, where each act has its key. */
+/** Where the work goes on once something is done: at the ticket itself, unless somebody is at something else already. */
 async function goOn() {
   await nextTick()
-  heading.value?.focus()
+  const at = document.activeElement
+  if (!at || at === document.body || at.closest('.acts, .reply')) heading.value?.focus()
 }
 async function done() {
   opened.value = undefined
-  await again()
   await goOn()
+  await again()
 }
 
 const writing = ref<'reply' | 'note'>()

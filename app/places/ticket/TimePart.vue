@@ -51,7 +51,7 @@ const callOff = (id: number) =>
   )
 const takeOut = (id: number) =>
   send(() => api('DELETE /api/tickets/{reference}/time/{id}', { path: { ...path(), id } }))
-const open = (kind: NonNullable<typeof slip.value>) => (slip.value = slip.value === kind ? undefined : kind)
+const open = (kind: NonNullable<typeof slip.value>) => (slip.value = kind)
 </script>
 
 <template>
