@@ -46,7 +46,6 @@ export {
   type SearchWords,
 } from './searchWords'
 export {
-  MOST_ON_A_CARD,
   PLAIN_VIEW,
   readView,
   FIELD_COLUMN,

@@ -56,9 +56,6 @@ export const isViewColumn = (value: unknown): value is ViewColumn =>
 /** Most columns of a view. */
 export const MOST_COLUMNS = 24
 
-/** Most properties of a card besides its number and summary. */
-export const MOST_ON_A_CARD = 4
-
 /** How tickets are looked at: which, in what order, and what is said of each. */
 export interface ViewDefinition {
   where: Condition

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { choose } from './kit'
 import { act, leaf } from './ticket'
 import { findings, LEAD, REQUESTER, signIn, signInByApi, TECHNICIAN } from './people'
 
@@ -54,7 +55,7 @@ test('a loan: its day comes from the answer, gates ask for the rest, its request
   await page.goto('/desk')
   await page.getByRole('button', { name: 'This view …' }).click()
   const view = page.getByRole('region', { name: 'This view' })
-  await view.getByLabel('ordered by').selectOption('Due back on')
+  await choose(view, 'ordered by', 'Due back on')
   await view.getByRole('checkbox', { name: 'Machine that was lent' }).check()
   await expect(page.getByText('Machine that was lent: L-017')).toBeVisible()
   expect(await findings(page)).toEqual([])
@@ -109,7 +110,7 @@ test('a field that technicians do not see is a lead’s alone; one is set on man
   await page.keyboard.press('j')
   await page.keyboard.press('x')
   const many = page.getByRole('region', { name: 'The chosen tickets' })
-  await many.getByLabel('set the').selectOption('Serial number put in')
+  await choose(many, 'set the', 'Serial number put in')
   await many.getByLabel('to', { exact: true }).fill('K77-1')
   await many.getByRole('button', { name: 'What would that do?' }).click()
   await many.getByRole('button', { name: 'Change them' }).click()

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { choose } from './kit'
 import { act, leaf } from './ticket'
@@ -152,7 +153,7 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await panel.getByRole('button', { name: /, organisation:/ }).click()
   await panel.getByLabel('organisation, value').selectOption('Merrow Line')
   await panel.getByRole('button', { name: 'keep', exact: true }).click()
-  await panel.getByLabel('under').selectOption('team')
+  await choose(panel, 'under', 'team')
   await expect(page.locator('h2.heading').first()).toBeVisible()
   await expect(page.getByText('not kept')).toBeVisible()
   // The address holds it all.
@@ -180,8 +181,9 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   const before = await Promise.all(
     chosen.map(async (one) => (await (await page.request.get(`/api/tickets/${one}`)).json()).sorted.queue),
   )
-  await many.getByLabel('set the').selectOption('queue')
-  await many.getByLabel('Value for all of them').selectOption({ index: 2 })
+  await choose(many, 'set the', 'queue')
+  await many.getByRole('combobox', { name: 'Value for all of them' }).click()
+  await page.getByRole('option').nth(1).click()
   await many.getByRole('button', { name: 'What would that do?' }).click()
   await expect(many).toContainText(/change/)
   await many.getByRole('button', { name: /^Change (it|them)$/ }).click()
@@ -193,7 +195,10 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   )
   expect(after).toEqual(before)
 
-  const sheet = await page.request.get((await page.getByRole('link', { name: 'CSV' }).getAttribute('href'))!)
+  await page.getByRole('button', { name: 'More …', exact: true }).last().click()
+  const fetched = page.waitForEvent('download')
+  await page.getByRole('menuitem', { name: 'As a table of text (CSV)' }).click()
+  const sheet = { text: async () => readFileSync(await (await fetched).path(), 'utf8') }
   const lines = (await sheet.text()).trim().split(/\r?\n/)
   expect(lines[0]).toContain('Summary')
   expect(lines.length).toBeGreaterThan(5)
@@ -229,7 +234,8 @@ test('a board moves tickets through their gates, and refuses ways that are none'
   await card.dragTo(page.getByRole('region', { name: 'In hand' }).locator('.cards'))
   await expect(page.getByRole('region', { name: 'In hand' }).locator(card)).toBeVisible()
   // By keyboard: the same way, with what its gate asks for.
-  await card.getByLabel(`Move ${made.reference} on`).selectOption({ label: 'Wait for others' })
+  await card.getByRole('button', { name: `Move ${made.reference} on` }).click()
+  await page.getByRole('menuitem', { name: 'Wait for others' }).click()
   const slip = page.getByRole('form', { name: new RegExp(String(made.reference)) })
   await slip.getByRole('button', { name: 'Wait for others' }).click()
   await expect(slip).toContainText('please fill this in')

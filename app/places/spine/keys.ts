@@ -5,17 +5,6 @@ export const OWN_KEYS: readonly {
   keys: readonly (readonly [string, string])[]
 }[] = [
   {
-    at: '/desk',
-    place: 'Desk',
-    keys: [
-      ['↑ ↓', 'move through the list when a row has the focus'],
-      ['Enter', 'open the row'],
-      ['x', 'choose the row; Shift x chooses up to it'],
-      ['u', 'what nobody has'],
-      ['b', 'as a board by status'],
-    ],
-  },
-  {
     at: '/bench',
     place: 'Bench',
     keys: [

@@ -71,7 +71,9 @@ const sheet = (target: string) =>
 <template>
   <TicketRow title="By when">
     <template v-if="promises.length && hint" #margin>
-      <span class="small">account <kbd>{{ hint }}</kbd></span>
+      <span class="small"
+        >account <kbd>{{ hint }}</kbd></span
+      >
     </template>
     <p v-if="!promises.length" class="quiet">
       {{

@@ -2,20 +2,25 @@
 import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldValue } from '~~/core/fields'
 import type { FieldNames } from '~/composables/useViews'
-import { MOST_ON_A_CARD, type ViewColumn } from '~~/core/work'
+import { dueAt } from '~~/core/clock'
+import type { ViewColumn } from '~~/core/work'
 import { givenFields, type Row } from '~/composables/useTickets'
+import { leadingClock, standingOf } from '~/composables/useStanding'
 
 // Open tickets by status; a card that is moved passes the gate of where it goes.
 const props = defineProps<{
   rows: Row[]
-  columns: ViewColumn[]
+  columns: readonly ViewColumn[]
   fieldNames: FieldNames
   now: number
   zone: string
   active?: number
   query: Record<string, string>
+  /** Whether the server has more of them. */
+  more: boolean
 }>()
-const emit = defineEmits<{ moved: [] }>()
+const emit = defineEmits<{ moved: []; more: [] }>()
+const calendars = useCalendars()
 
 interface Lane {
   id: string
@@ -26,29 +31,30 @@ interface Lane {
 }
 type Way = Kind['ways'][number]
 type Kind = AnswerOf<'GET /api/tickets/lanes'>['kinds'][number]
-const kinds = shallowRef<Kind[]>([])
-onMounted(async () => {
-  kinds.value = (await api('GET /api/tickets/lanes').catch(() => ({ kinds: [] }))).kinds
+const found = useQuery({
+  key: ['editions', 'lanes'],
+  query: ({ signal }) => api('GET /api/tickets/lanes', { signal }),
 })
+const kinds = computed<Kind[]>(() => found.data.value?.kinds ?? [])
 /** Lanes with the same name are one, whatever kind a ticket is of. */
 const lanes = ref<Lane[]>([])
 const GROUPS = ['new', 'active', 'waiting', 'done']
 function lay() {
-  const found = new Map<string, Lane>()
+  const all = new Map<string, Lane>()
   for (const kind of kinds.value)
     for (const { id, name, group } of kind.statuses)
-      if (!found.has(name)) found.set(name, { id, kind: kind.id, name, group, rows: [] })
+      if (!all.has(name)) all.set(name, { id, kind: kind.id, name, group, rows: [] })
   for (const row of props.rows) {
-    const lane = found.get(row.status) ?? {
+    const lane = all.get(row.status) ?? {
       id: row.statusId,
       kind: row.kind,
       name: row.status,
       group: row.statusGroup,
       rows: [],
     }
-    found.set(row.status, { ...lane, rows: [...lane.rows, row] })
+    all.set(row.status, { ...lane, rows: [...lane.rows, row] })
   }
-  lanes.value = [...found.values()].sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group))
+  lanes.value = [...all.values()].sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group))
 }
 watch([() => props.rows, kinds], lay, { immediate: true })
 const cells = useCells(
@@ -61,6 +67,16 @@ const asking = ref<{ row: Row; way: Way }>()
 const asked = ref<Record<string, FieldValue | null>>({})
 const refused = ref('')
 const slip = ref<HTMLFormElement>()
+/** The promise of a card that matters, as a row of the list shows it. */
+function promised(row: Row) {
+  const clock = leadingClock(row.clocks, (one) => {
+    const hours = calendars.hoursOf(one)
+    return hours && dueAt(one, hours)
+  })
+  const hours = clock && calendars.hoursOf(clock)
+  if (!clock || !hours) return undefined
+  return { clock, hours, standing: standingOf(clock, hours, props.now, calendars.closeFrom(row.edition)) }
+}
 const { busy, error, run } = useDeed(() => emit('moved'))
 const waysOf = (row: Row) =>
   kinds.value.find((one) => one.id === row.kind)?.ways.filter((one) => one.from === row.statusId) ?? []
@@ -77,7 +93,7 @@ async function go(row: Row, way: Way | undefined, where: string) {
     asked.value = {}
     lay()
     await nextTick()
-    return slip.value?.querySelector<HTMLElement>('textarea, input, select, [role=combobox]')?.focus()
+    return slip.value?.querySelector<HTMLElement>('textarea, input, [role=combobox]')?.focus()
   }
   await send(row, way)
 }
@@ -105,12 +121,14 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
     lane.name,
   )
 }
+/** By keyboard: the ways from where a card is. */
+const offers = (row: Row) => waysOf(row).map((way) => ({ label: way.label, run: () => go(row, way, '') }))
 </script>
 
 <template>
   <div class="frame">
-    <p v-if="refused" class="notice bad" role="alert">{{ refused }}</p>
-    <p v-if="error && !asking" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+    <KitError :error="refused || found.error.value" />
+    <KitError v-if="!asking" :error="error" />
     <form
       v-if="asking"
       ref="slip"
@@ -125,11 +143,15 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
         {{ asking.row.summary }}
       </p>
       <AskedFields v-model="asked" :asked="asking.way.gate" :error="error" :zone="zone" prefix="board" />
-      <p v-if="error" class="notice bad" role="alert">{{ error.problem.detail }}</p>
+      <KitError :error="error" />
       <p v-if="asking.way.tells" class="quiet small">The requester is told what you write.</p>
-      <button class="act main" type="submit" :disabled="busy">{{ asking.way.label }}</button>
-      <button class="act plain" type="button" @click="asking = undefined">Leave it</button>
+      <KitButton kind="main" type="submit" :busy="busy">{{ asking.way.label }}</KitButton>
+      &nbsp;<KitButton kind="plain" @click="asking = undefined">Leave it</KitButton>
     </form>
+    <p v-if="more" class="more small">
+      The first {{ rows.length }} stand on the board.
+      <KitButton kind="link" @click="emit('more')">Bring in more</KitButton>
+    </p>
     <div class="board">
       <section v-for="lane in lanes" :key="lane.name" class="lane" :aria-label="lane.name">
         <h2>
@@ -155,27 +177,22 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
               <b class="numeral" :class="{ first: row.priorityOrder === 1 }">{{ row.numeral }}</b>
               <span class="title">{{ row.summary }}</span></NuxtLink
             >
-            <span
-              v-for="(cell, index) in cells(row, columns.slice(0, MOST_ON_A_CARD))"
-              :key="index"
-              class="cell small"
-              >{{ cell }}</span
-            >
-            <select
-              class="ways small"
-              :aria-label="`Move ${row.reference} on`"
-              @change="
-                (go(
-                  row,
-                  waysOf(row).find((one) => one.to === typedIn($event)),
-                  '',
-                ),
-                emptied($event))
-              "
-            >
-              <option value="">move on …</option>
-              <option v-for="way in waysOf(row)" :key="way.to" :value="way.to">{{ way.label }}</option>
-            </select>
+            <span v-for="(cell, index) in cells(row, columns)" :key="index" class="cell small">{{
+              cell
+            }}</span>
+            <template v-for="one in [promised(row)]" :key="row.reference">
+              <div v-if="one" class="promise">
+                <TimeStrip
+                  :clock="one.clock"
+                  :hours="one.hours"
+                  :now="now"
+                  :standing="one.standing.standing"
+                  :shares="[0.5, 0.8]"
+                />
+                <BalanceFigure :standing="one.standing" beside />
+              </div>
+            </template>
+            <KitMenu kind="link" :acts="offers(row)" :label="`Move ${row.reference} on`">move on …</KitMenu>
           </article>
         </VueDraggable>
       </section>
@@ -260,15 +277,15 @@ function dropped(lane: Lane, event: { data?: Row; item: HTMLElement }) {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.ways {
-  font: inherit;
-  font-size: 0.86rem;
-  border: 0;
-  background: none;
-  color: var(--sea);
-  padding: 0;
-  min-height: 24px;
-  max-width: 100%;
-  field-sizing: content;
+.promise {
+  display: grid;
+  grid-template-columns: minmax(40px, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.more {
+  margin: 0;
+  padding: 4px 18px;
+  background: var(--brass-2);
 }
 </style>

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import type { TicketList } from '~/composables/useTickets'
+import { useDeskView, VIEWS } from './useDeskView'
+
+// Every ticket of the desk in views, and beside the list the one that is open; where none is, the desk as it stands.
+const route = useRoute()
+const time = useDeskTime()
+const session = useSession()
+const calendars = useCalendars()
+const zone = computed(() => session.me?.zone ?? 'UTC')
+const reference = computed(() => Number(route.params.reference) || undefined)
+const desk = useDeskView()
+const { definition, query, which, rule, saved, view } = desk
+
+// The Desk opens where its owner wants it, when nothing else is asked for.
+watch(
+  desk.opens,
+  (id) => {
+    if (id !== null && route.path === '/desk' && Object.keys(route.query).length === 0)
+      void navigateTo({ path: '/desk', query: { kept: id } }, { replace: true })
+  },
+  { immediate: true },
+)
+
+/** A screen of rows and some; a board shows more of them at once. */
+const ROWS = 80
+const CARDS = 200
+const list = useLedger<TicketList>({
+  key: () => ['tickets', which.value, definition.value.board ? 'board' : 'list'],
+  ask: async ({ limit, after, signal }) => {
+    const most = definition.value.board ? Math.max(limit, CARDS) : limit
+    const page = await api('GET /api/tickets', { query: { ...which.value, limit: most, after }, signal })
+    await calendars.need(page.rows)
+    return page
+  },
+  keyOf: (row) => row.reference,
+  size: ROWS,
+  most: CARDS,
+})
+const page = computed(() => list.page.value)
+const title = computed(() =>
+  rule.value ? `Decided by ${page.value?.rule ?? '…'}` : (saved.value?.name ?? VIEWS[view.value]),
+)
+useHead({ title: () => `${title.value} · Yare Ledger` })
+
+const chosen = ref(new Set<number>())
+watch(
+  () => JSON.stringify(which.value),
+  () => (chosen.value = new Set()),
+)
+const mayMany = computed(() => session.may('assignTickets') || session.may('sortTickets'))
+
+const narrow = useNarrow()
+const wide = computed(() => route.query.page === 'full' && Boolean(reference.value))
+const leaf = ref<{ focus: () => void }>()
+const rows = ref<{ focus: () => void }>()
+useShortcuts('Desk', [
+  {
+    ...{ keys: 'u', says: 'what nobody has, and back' },
+    run: () =>
+      navigateTo({ path: route.path, query: view.value === 'unassigned' ? {} : { view: 'unassigned' } }),
+  },
+  {
+    ...{ keys: 'b', says: 'as a board by status, or as a list' },
+    run: () => desk.change({ board: definition.value.board ? undefined : true }),
+  },
+  {
+    ...{ keys: 'Escape', says: 'from the ticket back to its row' },
+    run: () => rows.value?.focus(),
+    when: () => reference.value !== undefined && !narrow.value,
+  },
+])
+</script>
+
+<template>
+  <TwoPages
+    :narrow="narrow"
+    :open="Boolean(reference)"
+    :wide="wide"
+    :whole="definition.board && !reference"
+    :share="36"
+  >
+    <template #list>
+      <section class="list ledger-list" aria-label="Tickets">
+        <DeskHead :desk="desk" :page="page" :title="title" />
+        <ManyBar
+          v-if="chosen.size && mayMany"
+          :references="[...chosen]"
+          @done="list.again"
+          @clear="chosen = new Set()"
+        />
+        <KitError class="quiet-block" :error="list.error.value" tries-again @again="list.again" />
+        <p
+          v-if="(list.loading.value || desk.isReading.value) && !list.rows.value.length && !list.error.value"
+          class="nothing-open"
+          role="status"
+        >
+          Reading the ledger …
+        </p>
+        <DeskNothing
+          v-else-if="page && !list.rows.value.length && !definition.board"
+          :desk="desk"
+          :title="title"
+          :rule-name="page.rule"
+        />
+        <TicketBoard
+          v-else-if="definition.board && page"
+          :rows="[...list.rows.value]"
+          :columns="definition.columns"
+          :field-names="page.fieldNames"
+          :now="time.now"
+          :zone="zone"
+          :active="reference"
+          :query="query"
+          :more="Boolean(page.next)"
+          @moved="list.again"
+          @more="list.more"
+        />
+        <DeskRows
+          v-else-if="page"
+          ref="rows"
+          v-model:chosen="chosen"
+          :rows="list.rows.value"
+          :of="which"
+          :columns="definition.columns"
+          :field-names="page.fieldNames"
+          :dense="definition.dense === true"
+          :active="reference"
+          :query="query"
+          :more="Boolean(page.next)"
+          :now="time.now"
+          :zone="zone"
+          @more="list.more"
+          @again="leaf?.focus()"
+        />
+      </section>
+    </template>
+    <template #open>
+      <LazyTicketLeaf
+        v-if="reference"
+        ref="leaf"
+        :key="reference"
+        :reference="reference"
+        :query="query"
+        :narrow="narrow"
+        :wide="wide"
+      />
+      <DeskGlance v-else :zone="zone" :now="time.now" />
+    </template>
+  </TwoPages>
+</template>
