@@ -393,11 +393,11 @@ rect.paused {
   stroke: var(--red);
 }
 .now line {
-  stroke: var(--red);
+  stroke: var(--ink);
   stroke-width: 1.4;
 }
 .now text {
   font-family: var(--mono);
-  fill: var(--red);
+  fill: var(--ink);
 }
 </style>

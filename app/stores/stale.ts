@@ -11,6 +11,8 @@ export type Notice =
 const OF_TICKETS: readonly EntryKey[] = [
   ['tickets'],
   ['clocks'],
+  ['arrivals'],
+  ['bench'],
   ['messages'],
   ['told'],
   ['mailIn'],
@@ -22,6 +24,8 @@ const OF_EDITIONS: readonly EntryKey[] = [
   ['viewWords'],
   ['tickets'],
   ['clocks'],
+  ['arrivals'],
+  ['bench'],
   ['ticket'],
   // What the directory chooses of the design, and what is missing before the desk can open.
   ['directory'],
@@ -45,7 +49,7 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
     case 'directory':
       return [['directory'], ['people'], ['rotas'], ['choices']]
     case 'clock':
-      return [['clock'], ['clocks'], ['told']]
+      return [['clock'], ['clocks'], ['tickets'], ['arrivals'], ['bench'], ['told']]
     case 'reconnected':
       return 'all'
     case 'here':

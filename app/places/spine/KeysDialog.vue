@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { helpAt } from './help'
-import { OWN_KEYS } from './keys'
 
 // What this place is for, and the keys that do something on it.
 defineProps<{ shown: boolean }>()
@@ -8,13 +7,12 @@ defineEmits<{ 'update:shown': [shown: boolean] }>()
 const shortcuts = useShortcutSheets()
 const route = useRoute()
 const help = computed(() => helpAt(route.path))
-const sheets = computed(() => [
-  ...OWN_KEYS.filter(({ at }) => route.path.startsWith(at)).map(({ place, keys }) => ({ place, keys })),
-  ...shortcuts.sheets.toReversed().map((sheet) => ({
+const sheets = computed(() =>
+  shortcuts.sheets.toReversed().map((sheet) => ({
     place: sheet.place,
     keys: toValue(sheet.shortcuts).map(({ keys, says }) => [keys, says] as const),
   })),
-])
+)
 </script>
 
 <template>

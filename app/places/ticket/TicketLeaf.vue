@@ -40,6 +40,7 @@ const byOf = ({ entry }: (typeof talk.value)[number]) =>
     : 'the desk'
 
 const heading = ref<{ focus: () => void }>()
+defineExpose({ focus: () => heading.value?.focus() })
 /** Where the work goes on once something is done: at the ticket itself, unless somebody is at something else already. */
 async function goOn() {
   await nextTick()

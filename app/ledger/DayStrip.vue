@@ -92,7 +92,8 @@ const sentence = computed(
 }
 .now {
   width: 2px;
-  background: var(--red);
+  background: var(--ink);
+  outline: 1px solid var(--page);
 }
 .hours {
   position: relative;
