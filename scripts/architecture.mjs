@@ -88,7 +88,7 @@ function checkRoutes(root) {
 /** Whatever is rebuilt on the kit: what is pressed, typed into or chosen from there is the kit's. */
 const ON_THE_KIT = ['app/places', 'app/layouts', 'app/error.vue', 'app/kit/samples']
 const PLACES =
-  /^app\/pages\/(?:(?:messages|knowledge|deadlines|first|forgotten|kit|sign-in|my\/access|log)\.vue$|(?:portal|acknowledge|directory|password|desk|bench|arrivals)\/)/
+  /^app\/pages\/(?:(?:messages|knowledge|deadlines|first|forgotten|kit|sign-in|my\/access|log|find)\.vue$|(?:portal|acknowledge|directory|password|desk|bench|arrivals)\/)/
 const RAW = /<(button|input|select|textarea|dialog|table)[\s/>]/
 
 function checkControls(root) {

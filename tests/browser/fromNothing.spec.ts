@@ -86,7 +86,7 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
   })
 
   await test.step('for whom the desk works', async () => {
-    await page.getByRole('button', { name: 'More …' }).click()
+    await page.getByRole('banner').getByRole('button', { name: 'More …' }).click()
     await page.getByRole('menuitem', { name: /^People and places/ }).click()
     await add(page, 'an organisation', (form) => named(form, 'Name', 'Brent Bakery'), 'Brent Bakery')
     await add(

@@ -1,4 +1,4 @@
-import type { Locator, Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
 /** Chooses in a list of the kit: by what the list is called, and what is to be chosen in it. */
 export async function choose(where: Page | Locator, list: string, option: string | RegExp): Promise<void> {
@@ -21,4 +21,14 @@ export async function findOne(where: Page | Locator, field: string, words: strin
   await box.fill('')
   await box.pressSequentially(words)
   await page.getByRole('option', { name: words }).first().click()
+}
+
+/** Chooses in a menu of the kit; one that shuts because the page scrolls to it is opened once more. */
+export async function pick(button: Locator, item: string | RegExp): Promise<void> {
+  const offered = button.page().getByRole('menuitem', { name: item })
+  await button.scrollIntoViewIfNeeded()
+  await expect(async () => {
+    if (!(await offered.count())) await button.click()
+    await offered.first().click({ timeout: 2000 })
+  }).toPass()
 }

@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
+import { pick } from './kit'
 
 /** The ticket that is open. */
 export const leaf = (page: Page): Locator => page.getByRole('article', { name: /^Ticket \d+$/ })
@@ -10,8 +11,7 @@ export async function act(page: Page, name: string): Promise<void> {
   await expect(more).toBeVisible()
   const called = { name: new RegExp(`^${name}`) }
   if (await acts.getByRole('button', called).count()) return acts.getByRole('button', called).first().click()
-  await more.click()
-  await page.getByRole('menuitem', called).first().click()
+  await pick(more, called.name)
 }
 
 /** Opens the account of the promise that runs. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import { choose } from './kit'
+import { choose, pick } from './kit'
 import { act, leaf } from './ticket'
 import { LEAD, leaveNoDraft, signIn, TECHNICIAN } from './people'
 
@@ -9,6 +9,7 @@ const MIKA = 'mika-okoro@commons.sound.example'
 
 test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 
+const state = (page: Page) => leaf(page).locator('.state')
 const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
 test('a technician works through a morning by keyboard alone', async ({ page }) => {
@@ -27,13 +28,14 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
 
   // Start: it says what it will do, does it, and can be taken back.
   await page.keyboard.press('s')
-  await expect(leaf(page)).toContainText('In hand')
+  await expect(state(page)).toContainText('In hand')
   await expect(page.getByText('Your timer runs on')).toBeVisible()
+  await expect(leaf(page).getByRole('button', { name: /^Take it back/ })).toBeVisible()
   await page.keyboard.press('z')
-  await expect(leaf(page)).toContainText('Logged')
+  await expect(state(page)).toContainText('Logged')
   await expect(page.getByText('Your timer runs on')).toHaveCount(0)
   await page.keyboard.press('s')
-  await expect(leaf(page)).toContainText('In hand')
+  await expect(state(page)).toContainText('In hand')
 
   // A reply with words at hand; the answering promise is kept.
   await page.keyboard.press('r')
@@ -56,7 +58,7 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
   await expect(leaf(page)).toContainText(String(second))
   await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeEnabled()
   await page.keyboard.press('s')
-  await expect(leaf(page)).toContainText('In hand')
+  await expect(state(page)).toContainText('In hand')
   const timed = async () => {
     const { timers } = (await (await page.request.get('/api/bench')).json()) as {
       timers: { reference: number }[]
@@ -75,7 +77,7 @@ test('a technician works through a morning by keyboard alone', async ({ page }) 
   await expect(slip).toContainText('please fill this in')
   await page.keyboard.type('Which door is it?')
   await page.keyboard.press('Enter')
-  await expect(leaf(page)).toContainText('Waiting for the requester')
+  await expect(state(page)).toContainText('Waiting for the requester')
   await expect(page.getByText('Your timer runs on')).toHaveCount(0)
 
   // From anywhere to any ticket by its number.
@@ -104,17 +106,14 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
   await expect(tasks).toContainText('1 of 5')
 
   const time = page.getByRole('region', { name: 'Time', exact: true })
-  const more = (name: string) => page.getByRole('menuitem', { name })
-  await time.getByRole('button', { name: 'Add to the time …' }).click()
-  await more('Write time down …').click()
+  await pick(time.getByRole('button', { name: 'Add to the time …' }), 'Write time down …')
   await page
     .getByRole('form', { name: 'Time that was worked' })
     .getByLabel('What was done')
     .fill('Traced the cable')
   await time.getByRole('button', { name: 'Write it down' }).click()
   await expect(time).toContainText('Traced the cable')
-  await time.getByRole('button', { name: 'Add to the time …' }).click()
-  await more('Fixed time …').click()
+  await pick(time.getByRole('button', { name: 'Add to the time …' }), 'Fixed time …')
   await time.getByLabel('Who waits for what').fill('Purser on the phone')
   await time.getByRole('button', { name: 'Book it' }).click()
   await expect(time).toContainText('Purser on the phone')
@@ -123,19 +122,14 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
 
   await page.goto(`/desk/${one!.reference}`)
   const links = page.getByRole('region', { name: 'Other tickets' })
-  await links.getByRole('button', { name: 'Add a ticket …' }).click()
-  await more('Link with another …').click()
+  await pick(links.getByRole('button', { name: 'Add a ticket …' }), 'Link with another …')
   await choose(links, 'This ticket is', 'caused by')
   await links.getByLabel('Number of the other ticket').fill(String(other!.reference))
   await links.getByRole('button', { name: 'Link them' }).click()
   await expect(links).toContainText('caused by')
   await links.getByRole('link', { name: new RegExp(String(other!.reference)) }).click()
   await expect(page.getByRole('region', { name: 'Other tickets' })).toContainText('causes')
-  await page
-    .getByRole('region', { name: 'Other tickets' })
-    .getByRole('button', { name: 'Add a ticket …' })
-    .click()
-  await more('Part off …').click()
+  await pick(links.getByRole('button', { name: 'Add a ticket …' }), 'Part off …')
   await page.getByLabel('What of it is a ticket of its own?').fill('Only the second gate')
   await page.getByRole('button', { name: 'Part it off' }).click()
   await expect(page.getByRole('heading', { name: 'Only the second gate' })).toBeVisible()
@@ -195,9 +189,9 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   )
   expect(after).toEqual(before)
 
-  await page.getByRole('button', { name: 'More …', exact: true }).last().click()
   const fetched = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'As a table of text (CSV)' }).click()
+  const list = page.getByRole('region', { name: 'Tickets' })
+  await pick(list.getByRole('button', { name: 'Rows, files …' }), 'As a table of text (CSV)')
   const sheet = { text: async () => readFileSync(await (await fetched).path(), 'utf8') }
   const lines = (await sheet.text()).trim().split(/\r?\n/)
   expect(lines[0]).toContain('Summary')
@@ -234,8 +228,7 @@ test('a board moves tickets through their gates, and refuses ways that are none'
   await card.dragTo(page.getByRole('region', { name: 'In hand' }).locator('.cards'))
   await expect(page.getByRole('region', { name: 'In hand' }).locator(card)).toBeVisible()
   // By keyboard: the same way, with what its gate asks for.
-  await card.getByRole('button', { name: `Move ${made.reference} on` }).click()
-  await page.getByRole('menuitem', { name: 'Wait for others' }).click()
+  await pick(card.getByRole('button', { name: `Move ${made.reference} on` }), 'Wait for others')
   const slip = page.getByRole('form', { name: new RegExp(String(made.reference)) })
   await slip.getByRole('button', { name: 'Wait for others' }).click()
   await expect(slip).toContainText('please fill this in')

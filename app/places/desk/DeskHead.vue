@@ -119,7 +119,7 @@ async function opensHere(on: boolean) {
       @click="desk.change({ board: definition.board ? undefined : true })"
       >{{ definition.board ? 'As a list' : 'As a board' }}</KitButton
     >
-    <KitMenu kind="link" :acts="ways">More …</KitMenu>
+    <KitMenu kind="link" :acts="ways">Rows, files …</KitMenu>
   </div>
   <ViewPanel
     v-if="panel"
