@@ -21,9 +21,14 @@ defineExpose({ focus: () => input()?.focus() })
 
 /** Somebody has gone where a line leads. */
 let isGone = false
-function go(hit: Hit) {
+/** So long the control takes to shut its list and to take the focus back, in milliseconds. */
+const SHUTS = 60
+async function go(hit: Hit) {
   text.value = ''
   isGone = true
+  // What it opens has the focus afterwards.
+  if (hit.run) await new Promise((done) => setTimeout(done, SHUTS))
+  if (hit.run) input()?.blur()
   emit('go', hit)
 }
 /** The control takes the focus back when its list shuts; keys are for the place then. */
@@ -32,6 +37,7 @@ function shut() {
   isGone = false
 }
 function leave() {
+  text.value = ''
   box.value?.hide()
   input()?.blur()
 }

@@ -10,7 +10,7 @@ test('a lead keeps agreements and equipment: new ones, files line by line, and w
   // What a first try left behind is there already: a second one makes a type of its own.
   const type = retry ? `one season (${retry})` : 'one season'
   await signIn(page, LEAD)
-  await page.getByRole('button', { name: 'More …' }).click()
+  await page.getByRole('banner').getByRole('button', { name: 'More …' }).click()
   await page.getByRole('menuitem', { name: /^People and places/ }).click()
   await page.getByRole('link', { name: 'Add an agreement' }).click()
   const form = page.getByRole('form', { name: 'A new agreement' })

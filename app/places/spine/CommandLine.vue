@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '~~/core/words'
 import { ARTICLES } from '~/design'
 import { KINDS } from '~~/core/directory/kinds'
 import { LIST_NAMES } from '~~/core/directory/list'
@@ -13,6 +14,8 @@ const PLACES: Hit[] = [
   { to: '/desk?view=unassigned', name: 'Desk: unassigned', note: 'view' },
   { to: '/desk?view=over', name: 'Desk: over', note: 'view' },
   { to: '/log', name: 'Log a request for somebody', note: 'deed' },
+  { to: '/find', name: 'Find: every record of every kind', note: 'place' },
+  { to: '/directory/labels', name: 'Labels for equipment', note: 'place' },
   { to: '/deadlines', name: 'Deadlines: every running promise', note: 'place' },
   { to: '/deadlines?band=over', name: 'Deadlines: over', note: 'view' },
   { to: '/design', name: 'Design: editions and draft', note: 'place' },
@@ -58,6 +61,32 @@ const open = computed(() =>
     return !right || session.may(right)
   }),
 )
+const sheets = useShortcutSheets()
+/** What can be done to what is open, by the very keys that do it. */
+const deeds = computed<Hit[]>(() =>
+  sheets.sheets
+    .filter(({ place }) => place !== 'Everywhere')
+    .toReversed()
+    .flatMap(({ place, shortcuts }) =>
+      toValue(shortcuts)
+        .filter(({ keys, when }) => !/^(?:Arrow|Page|Home|End|Escape|j$|k$)/.test(keys) && (when?.() ?? true))
+        .map(({ keys, says, run }) => ({
+          ...{ to: `${place} ${keys}`, name: capital(says), note: `key ${shownKey(keys)}` },
+          run: () => run(new KeyboardEvent('keydown')),
+        })),
+    ),
+)
+const deedsFor = (words: string) =>
+  deeds.value.filter((deed) => deed.name.toLowerCase().startsWith(words.toLowerCase())).slice(0, 4)
+/** A ticket opens in the place where one is, in the view that one has. */
+const route = useRoute()
+function go({ to, run }: Hit) {
+  if (run) return run()
+  const number = /^\/desk\/(\d+)$/.exec(to)?.[1]
+  const place = ['/desk', '/bench'].find((one) => route.path === one || route.path.startsWith(`${one}/`))
+  const { page: _, ...query } = route.query
+  return navigateTo(number && place ? { path: `${place}/${number}`, query } : to)
+}
 const hits = shallowRef<Hit[]>([])
 const placesFor = (words: string) =>
   open.value.filter((place) => place.name.toLowerCase().includes(words.toLowerCase())).slice(0, 5)
@@ -67,17 +96,19 @@ let asked = 0
 async function look(typed: string) {
   const words = typed.trim()
   const mine = ++asked
-  if (!words) return void (hits.value = [...open.value])
-  hits.value = placesFor(words)
+  if (!words) return void (hits.value = [...deeds.value.slice(0, 4), ...open.value])
+  const here = [...deedsFor(words), ...placesFor(words)]
+  hits.value = here
   await new Promise((done) => setTimeout(done, PAUSE))
   if (mine !== asked) return
   try {
     const answer = await api('GET /api/search', { query: { words, limit: 8 } })
-    if (mine === asked) hits.value = [...found(answer), ...placesFor(words), ...rest(answer, words)]
+    if (mine === asked)
+      hits.value = [...deedsFor(words), ...found(answer), ...placesFor(words), ...rest(answer, words)]
   } catch (error) {
     if (mine !== asked) return
     const to = `/find?words=${encodeURIComponent(words)}`
-    hits.value = [...placesFor(words), { to, name: asApiError(error).problem.detail, note: 'try again' }]
+    hits.value = [...here, { to, name: asApiError(error).problem.detail, note: 'try again' }]
   }
 }
 type Found = AnswerOf<'GET /api/search'>
@@ -98,10 +129,10 @@ function rest({ hits: all, tickets, isMore }: Found, words: string): Hit[] {
       ref="line"
       :hits="hits"
       label="Go to, find or do"
-      placeholder="Go to, find …"
+      placeholder="Go to, find or do …"
       nothing="Nothing found. Try a number, a name or a word of the summary."
       @look="look"
-      @go="navigateTo($event.to)"
+      @go="go"
     />
     <kbd aria-hidden="true">Ctrl K</kbd>
   </div>

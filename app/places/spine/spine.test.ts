@@ -1,7 +1,9 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { ref } from 'vue'
 import { draw, settled } from '../../testing/on'
 import { meAs } from '../../testing/me'
 import { refusal, serve } from '../../testing/server'
+import type { Shortcut } from '~/stores/shortcuts'
 import CommandLine from './CommandLine.vue'
 import { helpAt } from './help'
 import KeysDialog from './KeysDialog.vue'
@@ -143,6 +145,39 @@ describe('what I was told', () => {
   })
 })
 
+describe('the command line at a ticket', () => {
+  it('does to it what its keys do, and opens another in the place where one is', async () => {
+    serve({
+      'GET /api/search': () => ({
+        ...{ tickets: 1, isMore: false },
+        hits: [{ kind: 'ticket', to: '/desk/12', title: '12 A gate', note: 'open', why: '' }],
+      }),
+    })
+    const { wrapper, router } = draw(CommandLine)
+    signedIn()
+    await router.push('/bench/7?order=fewestLate')
+    const run = vi.fn()
+    useShortcutSheets().add({
+      place: 'A ticket that is open',
+      shortcuts: [
+        { keys: 'Shift s', says: 'Solve …', run },
+        { keys: 'z', says: 'take it back', run, when: () => false },
+      ],
+    })
+    const choose = async (words: string, line: string) => {
+      await wrapper.get('input').setValue(words)
+      await vi.waitFor(() => expect(lines().join()).toContain(line))
+      const found = [...document.querySelectorAll<HTMLElement>('[role="option"]')]
+      found.find((one) => one.textContent?.includes(line))!.click()
+      await settled()
+    }
+    await choose('sol', 'Solve …')
+    await vi.waitFor(() => expect(run).toHaveBeenCalledOnce())
+    await choose('12', '12 A gate')
+    expect(router.currentRoute.value.fullPath).toBe('/bench/12?order=fewestLate')
+  })
+})
+
 describe('help', () => {
   it('is there for every place of the desk, the narrower before the wider', () => {
     const pages = Object.keys(import.meta.glob('../../pages/**/*.vue')).map((file) =>
@@ -159,20 +194,22 @@ describe('help', () => {
 })
 
 describe('the keys', () => {
-  it('of the page that is open are listed, of places that listen themselves too', async () => {
+  it('of what is open are listed as they are just now', async () => {
     const { wrapper, router } = draw(KeysDialog, { props: { shown: false } })
     await router.push('/bench/12')
-    useShortcutSheets().add({
+    const sheets = useShortcutSheets()
+    sheets.add({
       place: 'Everywhere',
       shortcuts: [{ keys: '?', says: 'these keys', run: () => undefined }],
     })
+    const acts = ref<Shortcut[]>([])
+    sheets.add({ place: 'A ticket that is open', shortcuts: acts })
+    acts.value = [{ keys: 'Shift s', says: 'Solve', run: () => undefined }]
     await wrapper.setProps({ shown: true })
     await settled()
     const text = document.querySelector('[role="dialog"]')!.textContent!
-    expect(text).toContain('work in another order')
-    expect(text).toContain('take the last move back')
+    expect(text).toContain('SSolve')
     expect(text).toContain('these keys')
-    expect(text).not.toContain('accept what is open')
     expect(text).toContain('What Bench is for')
   })
 })
