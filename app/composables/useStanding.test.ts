@@ -54,6 +54,14 @@ describe('how a promise stands', () => {
     const { sentence } = standingOf(clock(), hours, MONDAY + 145 * MINUTE)
     expect(sentence).toBe('Answer: overdrawn by 25 minutes, overdrawn')
   })
+
+  it('is read aloud as it is shown, to the minute', () => {
+    for (let seconds = 0; seconds < 300; seconds += 7) {
+      const { figure, sentence } = standingOf(clock(), hours, MONDAY + 118 * MINUTE + seconds * 1000)
+      const shown = Number(figure.split(':')[1])
+      expect(Number(/(\d+) minutes?/.exec(sentence)?.[1])).toBe(shown)
+    }
+  })
 })
 
 describe('the promise that a row shows', () => {

@@ -1,5 +1,5 @@
 import { bandOf, balance, grantedOf, openPause, type Clock } from '~~/core/clock'
-import { durationInWords, signedBalance, hoursAndMinutes, type WorkingTime } from '~~/core/time'
+import { durationInWords, hoursAndMinutes, shownBalance, signedBalance, type WorkingTime } from '~~/core/time'
 
 export type Standing = 'fine' | 'close' | 'over' | 'paused' | 'kept' | 'missed' | 'cancelled'
 
@@ -33,7 +33,8 @@ export function standingOf(clock: Clock, hours: WorkingTime, now: number, closeF
   const state = { fine: 'fine', close: 'close to running out', over: 'overdrawn' } as Partial<
     Record<Standing, string>
   >
-  const rest = left < 0 ? `overdrawn by ${durationInWords(-left)}` : `${durationInWords(left)} left`
+  const shown = shownBalance(left)
+  const rest = left < 0 ? `overdrawn by ${durationInWords(-shown)}` : `${durationInWords(shown)} left`
   return {
     standing,
     left,

@@ -49,12 +49,16 @@ export function hoursAndMinutes(milliseconds: number): string {
 }
 
 /**
- * A signed balance: `+1:40`, `−0:25` (with a true minus sign). A begun minute that is left counts as one,
- * so that granted, spent (whole minutes) and balance add up on paper.
+ * A balance in the whole minutes that are shown and read aloud, in milliseconds: a begun minute that is left counts as
+ * one, so that granted, spent (whole minutes) and balance add up on paper.
  */
+export const shownBalance = (milliseconds: number): number => Math.ceil(milliseconds / MINUTE) * MINUTE || 0
+
+/** A signed balance: `+1:40`, `−0:25` (with a true minus sign); overdrawn by less than a minute it is `0:00`. */
 export function signedBalance(milliseconds: number): string {
-  const minutes = Math.ceil(milliseconds / MINUTE)
-  return `${milliseconds < 0 ? '−' : '+'}${hoursAndMinutes(minutes * MINUTE)}`
+  const shown = shownBalance(milliseconds)
+  if (shown === 0 && milliseconds < 0) return '0:00'
+  return `${milliseconds < 0 ? '−' : '+'}${hoursAndMinutes(shown)}`
 }
 
 /** A length of time in words: `2 hours 30 minutes`, `1 hour`, `45 minutes`. */

@@ -125,6 +125,8 @@ describe('durations', () => {
   it('writes balances as a ledger does', () => {
     expect(signedBalance(100 * MINUTE)).toBe('+1:40')
     expect(signedBalance(-25 * MINUTE)).toBe('−0:25')
+    // Less than a minute over is no minute, and has no sign.
+    expect([signedBalance(-20_000), signedBalance(0), signedBalance(1)]).toEqual(['0:00', '+0:00', '+0:01'])
     expect(hoursAndMinutes(59_999)).toBe('0:00')
   })
 })

@@ -49,7 +49,7 @@ test('somebody at the desk logs for a caller: by agreement number or by name, wi
   await expect(page.getByLabel('To read out')).toContainText(/It is done by\s*(\w{3} )?\d\d:\d\d/)
   await page.getByRole('button', { name: 'Go to the ticket' }).click()
   await expect(page.getByRole('heading', { name: 'Two scanners at gate 4 are dead' })).toBeVisible()
-  await expect(page.getByText('logged it (desk)')).toBeVisible()
+  await expect(page.getByText('logged it for Ines Varga')).toBeVisible()
 })
 
 test('what a question names and the directory has not is added from the form, which stays as it is', async ({

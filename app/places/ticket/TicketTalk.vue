@@ -72,9 +72,14 @@ const by = (entry: Entry | undefined) =>
   entry && 'person' in entry.actor
     ? (props.ticket.people[entry.actor.person] ?? entry.actor.person)
     : 'the desk'
-const channelOf = (entry: Entry | undefined) =>
-  entry?.kind === 'logged' ? ` by ${CHANNELS[entry.channel] ?? entry.channel}` : ''
-const CHANNELS: Record<string, string> = { phone: 'telephone', api: 'a program', signal: 'a monitor' }
+const CHANNELS: Record<string, string> = { api: 'a program', signal: 'a monitor' }
+/** How it came in: whoever asked did it themselves, or somebody did it for them. */
+function askedBy(entry: Entry | undefined): string {
+  if (entry?.kind !== 'logged') return ''
+  const { requester } = props.ticket
+  if ('person' in entry.actor && entry.actor.person !== requester.id) return `logged it for ${requester.name}`
+  return `asked by ${CHANNELS[entry.channel] ?? entry.channel}`
+}
 /** On which ways it went, and what became of it. */
 const wayOf = (line: TalkLine<Delivery>) =>
   line.messages
@@ -127,7 +132,7 @@ const isTrouble = (line: TalkLine<Delivery>) =>
         <div class="who">
           <b>{{ by(one.said.entry) }}</b>
           <span class="small" :class="isTrouble(one.said) ? 'trouble' : 'quiet'">
-            <template v-if="one.said.is === 'asked'"> asked{{ channelOf(one.said.entry) }}</template>
+            <template v-if="one.said.is === 'asked'">&nbsp;{{ askedBy(one.said.entry) }}</template>
             <template v-if="one.said.is === 'note'"> note, for the desk only</template>
             {{ one.said.is === 'asked' && one.said.messages.length ? ' · told' : '' }} {{ wayOf(one.said) }}
           </span>
