@@ -70,7 +70,6 @@ export async function ticketPage(
   const kind = design.kind(state.kind)
   const status = statusOf(kind, state.status)
   const item = design.item(state.item)
-  const requester = directory.people.get(state.requester)
   const site = directory.sites.get(state.site ?? '')
   const people = peopleOn(state, entries)
   const outbox = await deliveriesOf(desk, reference)
@@ -92,10 +91,7 @@ export async function ticketPage(
     because: becausesInWords(state.because, reader),
     impact: state.impact,
     urgency: state.urgency,
-    requester: {
-      ...{ id: state.requester, name: requester?.name ?? state.requester, mail: requester?.mail },
-      phone: requester?.phone ?? null,
-    },
+    requester: requesterPart(state, directory),
     siteZone: site?.zone ?? design.design.desk.zone,
     cover: directory.coverName(state.cover),
     agreement: state.agreement,
@@ -153,6 +149,11 @@ export async function ticketPage(
     /** What a newer release wrote, in words. */
     unread: unread.map((one) => one.message),
   }
+}
+
+function requesterPart({ requester: id }: TicketState, directory: Directory) {
+  const person = directory.people.get(id)
+  return { id, name: person?.name ?? id, mail: person?.mail, phone: person?.phone ?? null }
 }
 
 /** The fields of a ticket's kind that somebody sees, each with its value as it is and in words. */

@@ -12,82 +12,173 @@ test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 const state = (page: Page) => leaf(page).locator('.state')
 const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
-test('a technician works through a morning by keyboard alone', async ({ page }) => {
+/** Somebody at a keyboard: each press is counted, the words are not. */
+class Hands {
+  presses = 0
+  constructor(private readonly page: Page) {}
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      this.presses++
+      await this.page.keyboard.press(key)
+    }
+  }
+  say(words: string): Promise<void> {
+    return this.page.keyboard.type(words)
+  }
+}
+/** Keys do something where the ticket has the focus. */
+const hasFocus = (page: Page) => expect(leaf(page).getByRole('heading', { level: 1 })).toBeFocused()
+const writes = (page: Page) => expect(leaf(page).locator('.tiptap')).toBeFocused()
+
+test('the measured morning: a technician’s acts take under thirty presses beside the words', async ({
+  page,
+}) => {
   await signIn(page, TECHNICIAN)
   await page.goto('/bench')
   // What is to be done now lies open.
   await expect(page).toHaveURL(/\/bench\/\d+/)
   await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeVisible()
+  const hands = new Hands(page)
   const first = open(page)
+  const isAnother = (than: number) => expect.poll(() => open(page)).not.toBe(than)
+
+  await hands.press('s')
+  await expect(state(page)).toContainText('In hand')
+  await hasFocus(page)
+
+  await hands.press('r')
+  await writes(page)
+  await hands.say('Found it: the cable by the door.')
+  await hands.press('Control+Enter')
+  await expect(leaf(page).locator('.say').getByText('Found it')).toBeVisible()
+  await hasFocus(page)
+
+  // Waiting asks what the gate asks for, and stops the timer.
+  await hands.press('q')
+  await expect(
+    leaf(page).getByRole('form', { name: 'Wait for requester' }).getByRole('textbox'),
+  ).toBeFocused()
+  await hands.say('Which door is it?')
+  await hands.press('Enter')
+  await expect(state(page)).toContainText('Waiting for the requester')
+  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
+
+  await hands.press('j', 'Enter')
+  await isAnother(first)
+  const second = open(page)
+  await expect(leaf(page).getByRole('heading', { level: 1 })).toBeVisible()
+  await hands.press('n')
+  await writes(page)
+  await hands.say('The mast was mended last week.')
+  await hands.press('Control+Enter')
+  await expect(leaf(page).locator('.say.note').getByText('The mast was mended')).toBeVisible()
+
+  // A critical one comes in, and is gone to without leaving the Bench.
+  const post = (path: string, data: object) =>
+    page.request.post(path, { data, headers: { origin: origin() } })
+  const made = await post('/api/tickets', {
+    ...{ item: 'gate-scanner', portal: 'merrow', requester: 'ines-varga' },
+    ...{ answers: { gates: 6 }, summary: 'Nobody comes on board' },
+  })
+  const { reference } = (await made.json()) as { reference: number }
+  await post(`/api/tickets/${reference}/sort`, { field: 'priority', value: 'p1' })
+  await post(`/api/tickets/${reference}/assign`, { technician: 'tora-aas' })
+  await expect(page.locator('a.line.fresh')).toContainText('Nobody comes on board')
+  await hands.press('Control+k')
+  await hands.say(String(reference))
+  await expect(page.getByRole('option', { name: new RegExp(`^${reference} `) })).toBeVisible()
+  await hands.press('Enter')
+  await expect(page).toHaveURL(new RegExp(`/bench/${reference}`))
+  await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeVisible()
+  await hands.press('s')
+  await expect(state(page)).toContainText('In hand')
+
+  await hands.press('f')
+  await expect(leaf(page).getByRole('form', { name: 'Finish' }).getByRole('textbox')).toBeFocused()
+  await hands.press('Enter')
+  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
+  await hasFocus(page)
+
+  await hands.press('v')
+  const handing = leaf(page).getByRole('form', { name: 'Hand over' })
+  await expect(handing.getByRole('textbox')).toBeFocused()
+  await hands.say('All gates at once; the switch is the first to look at.')
+  await hands.press('Tab', 'ArrowDown')
+  await hands.say('Mika Okoro')
+  await expect(page.getByRole('option', { name: /^Mika Okoro/ })).toBeVisible()
+  await hands.press('Enter', 'Control+Enter')
+  await expect(state(page)).toContainText('Mika Okoro')
+
+  await hands.press('j', 'Enter')
+  await isAnother(reference)
+  await expect(leaf(page).getByRole('button', { name: /^Start/ })).toBeVisible()
+  await hands.press('s')
+  await expect(state(page)).toContainText('In hand')
+  await hands.press('Shift+S')
+  await expect(leaf(page).getByRole('form', { name: 'Solve' }).getByRole('textbox')).toBeFocused()
+  await hands.say('Put in anew.')
+  await hands.press('Control+Enter')
+  await expect(state(page)).toContainText('Solved')
+  await hasFocus(page)
+  expect(second).toBeGreaterThan(0)
+  console.log(`the measured morning: ${hands.presses} presses`)
+  expect(hands.presses).toBeLessThan(30)
+})
+
+test('a move is taken back by its key, and the Bench is worked in another order by another', async ({
+  page,
+}) => {
+  await signIn(page, TECHNICIAN)
+  await page.goto('/bench')
+  await expect(page).toHaveURL(/\/bench\/\d+/)
   await page.keyboard.press('o')
   await expect(page).toHaveURL(/order=earliestDue/)
   await page.keyboard.press('o')
   await expect(page).toHaveURL(/order=fewestLate/)
   await page.keyboard.press('o')
   await expect(page).not.toHaveURL(/order=/)
-
-  // Start: it says what it will do, does it, and can be taken back.
+  const before = await state(page).innerText()
   await page.keyboard.press('s')
-  await expect(state(page)).toContainText('In hand')
-  await expect(page.getByText('Your timer runs on')).toBeVisible()
   await expect(leaf(page).getByRole('button', { name: /^Take it back/ })).toBeVisible()
   await page.keyboard.press('z')
-  await expect(state(page)).toContainText('Logged')
-  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
-  await page.keyboard.press('s')
-  await expect(state(page)).toContainText('In hand')
-
-  // A reply with words at hand; the answering promise is kept.
-  await page.keyboard.press('r')
-  await expect(page.getByRole('textbox', { name: /^Reply to/ })).toBeFocused()
-  await page.keyboard.type('**Found it**: the cable by the door.')
-  await page.keyboard.press('Control+Enter')
-  await expect(leaf(page).getByText('Found it', { exact: true })).toBeVisible()
-
-  // Another ticket: down the list, Enter, start; the first timer stops into a time record.
-  const isAnother = () =>
-    page.evaluate((open) => {
-      const chosen = document.activeElement?.getAttribute('href')
-      return !!chosen && !chosen.includes(open)
-    }, `/bench/${first}`)
-  await page.keyboard.press('j')
-  while (!(await isAnother())) await page.keyboard.press('j')
-  await page.keyboard.press('Enter')
-  await expect.poll(() => open(page)).not.toBe(first)
-  const second = open(page)
-  await expect(leaf(page)).toContainText(String(second))
-  await expect(leaf(page).getByRole('button', { name: 'Start s' })).toBeEnabled()
-  await page.keyboard.press('s')
-  await expect(state(page)).toContainText('In hand')
-  const timed = async () => {
-    const { timers } = (await (await page.request.get('/api/bench')).json()) as {
-      timers: { reference: number }[]
-    }
-    return timers.map((one) => one.reference)
-  }
-  await expect.poll(timed).toEqual([second])
-  const worked = await (await page.request.get(`/api/tickets/${first}`)).json()
-  expect(worked.times.at(-1).person).toBe('tora-aas')
-
-  // Waiting asks what the gate asks for, and nothing else.
-  await page.keyboard.press('q')
-  const slip = page.getByRole('form', { name: 'Wait for requester' })
-  await expect(slip.getByRole('textbox')).toHaveCount(1)
-  await page.keyboard.press('Enter')
-  await expect(slip).toContainText('please fill this in')
-  await page.keyboard.type('Which door is it?')
-  await page.keyboard.press('Enter')
-  await expect(state(page)).toContainText('Waiting for the requester')
-  await expect(page.getByText('Your timer runs on')).toHaveCount(0)
-
-  // From anywhere to any ticket by its number.
-  await page.keyboard.press('Control+k')
-  await page.keyboard.type(String(first))
-  await expect(page.getByRole('option', { name: new RegExp(`^${first} `) })).toBeVisible()
-  await page.keyboard.press('Enter')
-  await expect(page).toHaveURL(new RegExp(`/desk/${first}`))
+  await expect(leaf(page).getByRole('button', { name: /^Take it back/ })).toHaveCount(0)
+  expect(await state(page).innerText()).toBe(before)
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Help' })).toContainText('take the last move back')
+})
+
+test('after every act the focus is where the work goes on', async ({ page }) => {
+  await signIn(page, LEAD)
+  const { rows } = await (await page.request.get('/api/tickets?limit=30')).json()
+  const { reference } = rows.find((one: { statusGroup: string }) => one.statusGroup === 'new')
+  await page.goto(`/desk/${reference}`)
+  await expect(leaf(page).getByRole('heading', { level: 1 })).toBeVisible()
+  const isInField = () =>
+    page.evaluate(() => {
+      const at = document.activeElement
+      const isField = at?.matches('input, textarea, [contenteditable], [role=combobox]') ?? false
+      return isField && Boolean(at?.closest('article.leaf'))
+    })
+  // What asks something first has the cursor in its first field; left again, the ticket has the focus.
+  for (const key of ['r', 'n', 'q', 'v', 'w', 'p', 'e', 'i', 'd']) {
+    await page.keyboard.press(key)
+    await expect.poll(isInField, key).toBe(true)
+    await page.keyboard.press('Escape')
+    await expect.poll(isInField, key).toBe(false)
+    await hasFocus(page)
+  }
+  // What is done at once leaves the focus at the ticket.
+  await leaf(page).getByRole('heading', { level: 1 }).focus()
+  for (const key of ['s', 'z', 'y', 'y', 't', 't', 'a', 'a']) {
+    await page.keyboard.press(key)
+    await page.waitForTimeout(600)
+    await hasFocus(page)
+  }
+  // From the ticket to its row, and back.
+  await page.keyboard.press('Escape')
+  await expect(page.locator('.ledger-rows a.row.on')).toBeFocused()
+  await page.keyboard.press('Enter')
+  await hasFocus(page)
 })
 
 test('a ticket has tasks, time, fixed times and other tickets on its page', async ({ page }) => {

@@ -7,7 +7,7 @@ const props = defineProps<{ desk: DeskView; page?: TicketList; title: string }>(
 const route = useRoute()
 const session = useSession()
 const address = useAddress()
-const { view, saved, rule, search, query, definition, views, opens, kept: keptViews } = props.desk
+const { view, saved, rule, search, definition, views, opens, kept: keptViews } = props.desk
 const figure = (count: number) => count.toLocaleString('en')
 /** In what order they come; what is not only open has no promise to go by. */
 const ordered = computed(() => {

@@ -180,7 +180,7 @@ const offers = (row: Row) => waysOf(row).map((way) => ({ label: way.label, run: 
             <span v-for="(cell, index) in cells(row, columns)" :key="index" class="cell small">{{
               cell
             }}</span>
-            <template v-for="one in [promised(row)]" :key="row.reference">
+            <template v-for="one in [promised(row)]" :key="one?.clock.target ?? row.reference">
               <div v-if="one" class="promise">
                 <TimeStrip
                   :clock="one.clock"

@@ -4,7 +4,7 @@ import type { Ticket } from '~/composables/useTickets'
 
 // The other tickets that a ticket belongs to, and making another of it.
 const props = defineProps<{ ticket: Ticket; query: Record<string, string>; hint?: string }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: []; left: [] }>()
 const { busy, error, run } = useDeed(() => emit('done'))
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
@@ -28,6 +28,10 @@ async function takeAway(to: number, as: LinkKind) {
   const body = { to, as, on: false }
   if (await run(async () => (await api('POST /api/tickets/{reference}/links', { path, body }), true)))
     emit('done')
+}
+function close() {
+  slip.value = undefined
+  emit('left')
 }
 function linked() {
   slip.value = undefined
@@ -68,7 +72,7 @@ function linked() {
       :kind="slip"
       :query="query"
       @done="linked"
-      @close="slip = undefined"
+      @close="close"
     />
     <KitError :error="error" />
   </BesidePart>

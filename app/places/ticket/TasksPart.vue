@@ -4,7 +4,7 @@ import type { Ticket } from '~/composables/useTickets'
 
 // What is to do on a ticket, ticked off one by one; checklists of the design are added whole.
 const props = defineProps<{ ticket: Ticket; zone: string; now: number; hint?: string }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: []; left: [] }>()
 const { busy, error, run } = useDeed(() => emit('done'))
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
@@ -55,6 +55,7 @@ const addList = (checklist: string) =>
 function stop() {
   if (!kept.text.trim()) forget()
   adding.value = false
+  emit('left')
 }
 const label = ({ text, required, done }: Ticket['tasks'][number]) =>
   `${text}${required && !done ? ' (must be done)' : ''}`

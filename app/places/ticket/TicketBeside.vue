@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Keys by what they begin. */
   keys: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: []; left: [] }>()
 const { data: found } = useBeside(() => props.ticket.reference)
 type Part = { begin: () => unknown } | null
 const parts = new Map<string, Part>()
@@ -35,6 +35,7 @@ const keepLinks = keep('links')
       :now="now"
       :hint="keys.tasks"
       @done="emit('done')"
+      @left="emit('left')"
     />
     <ArticlesPart v-else-if="part === 'articles'" :ticket="ticket" :found="found" />
     <AlsoOpenPart v-else-if="part === 'open'" :ticket="ticket" :found="found" :query="query" />
@@ -46,6 +47,7 @@ const keepLinks = keep('links')
       :query="query"
       :hint="keys.links"
       @done="emit('done')"
+      @left="emit('left')"
     />
     <TimePart
       v-else-if="part === 'time'"
@@ -55,6 +57,7 @@ const keepLinks = keep('links')
       :now="now"
       :hint="keys.timer"
       @done="emit('done')"
+      @left="emit('left')"
     />
     <FieldsPart v-else-if="part === 'fields'" :ticket="ticket" :zone="zone" @done="emit('done')" />
     <BesidePart v-else-if="part === 'impactUrgency'" title="Weight">

@@ -47,10 +47,13 @@ async function goOn() {
   const at = document.activeElement
   if (!at || at === document.body || at.closest('.acts, .reply')) heading.value?.focus()
 }
-async function done() {
-  opened.value = undefined
+async function changed() {
   await goOn()
   await again()
+}
+function done() {
+  opened.value = undefined
+  return changed()
 }
 
 const writing = ref<'reply' | 'note'>()
@@ -154,7 +157,8 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
-          @done="again"
+          @done="changed"
+          @left="goOn"
         />
         <template v-for="part in shown.rows" :key="part">
           <RequesterRow
@@ -178,7 +182,7 @@ useShortcuts('A ticket that is open', shortcuts)
             :hint="keys.account"
           />
         </template>
-        <MajorPart v-if="ticket.major" :ticket="ticket" :zone="zone" :now="time.now" @done="again" />
+        <MajorPart v-if="ticket.major" :ticket="ticket" :zone="zone" :now="time.now" @done="changed" />
         <TicketActs
           ref="undo"
           v-model:opened="opened"
@@ -224,7 +228,8 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
-          @done="again"
+          @done="changed"
+          @left="goOn"
         />
       </aside>
     </div>

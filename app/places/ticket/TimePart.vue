@@ -4,7 +4,7 @@ import type { Ticket } from '~/composables/useTickets'
 
 // The time worked on a ticket: the timer, what was written down, how long it will take, and fixed times.
 const props = defineProps<{ ticket: Ticket; zone: string; now: number; hint?: string }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: []; left: [] }>()
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
 const { busy, error, run } = useDeed(() => emit('done'))
@@ -51,6 +51,11 @@ const callOff = (id: number) =>
   )
 const takeOut = (id: number) =>
   send(() => api('DELETE /api/tickets/{reference}/time/{id}', { path: { ...path(), id } }))
+function close(how: 'done' | 'left') {
+  slip.value = undefined
+  if (how === 'done') emit('done')
+  else emit('left')
+}
 const open = (kind: NonNullable<typeof slip.value>) => (slip.value = kind)
 </script>
 
@@ -97,13 +102,8 @@ const open = (kind: NonNullable<typeof slip.value>) => (slip.value = kind)
       :kind="slip"
       :zone="zone"
       :now="now"
-      @done="
-        () => {
-          slip = undefined
-          emit('done')
-        }
-      "
-      @close="slip = undefined"
+      @done="close('done')"
+      @close="close('left')"
     />
     <KitError :error="error" />
     <ul v-if="ticket.times.length || coming.length" class="small">

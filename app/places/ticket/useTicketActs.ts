@@ -80,7 +80,7 @@ export function useTicketActs({ ticket: page, write }: Doing) {
       ...{ ...one, asks, name: asks.length ? `${name} …` : name },
       ...(asks.length && { sheet: 'asks' as const }),
     })),
-    ...(page.value ? others(page.value, session, { me, path, write }) : []).filter(
+    ...(page.value ? others({ ticket: page.value, session, me, path, write }) : []).filter(
       (one): one is UnkeyedAct => one !== false,
     ),
   ])
@@ -112,62 +112,76 @@ const sentenceOf = (name: string, will: readonly string[], wont: readonly string
   `${name} will ${listInWords(will)}${wont.length ? ` (not: ${listInWords(wont)})` : ''}.`
 
 interface Here {
+  ticket: Ticket
+  session: ReturnType<typeof useSession>
   me: () => string
   path: () => { reference: number }
   write: Doing['write']
 }
+type Offered = (UnkeyedAct | false)[]
+const nothing = () => undefined
+const goesOn = ({ statusGroup, held }: Ticket) => statusGroup !== 'done' && !held
 
 /** What can be done besides moves and ways, for whoever may. */
-function others(
-  ticket: Ticket,
-  session: ReturnType<typeof useSession>,
-  { me, path, write }: Here,
-): (UnkeyedAct | false)[] {
-  const works = session.may('workTickets')
-  const goesOn = ticket.statusGroup !== 'done' && !ticket.held
-  const watches = ticket.watchers.includes(me())
-  const running = ticket.clocks.filter((clock) => clock.stoppedAt === undefined)
-  const isPaused = running.length > 0 && running.every((clock) => openPause(clock)?.byHand)
+const others = (here: Here): Offered => [
+  ...sayings(here),
+  ...handings(here),
+  ...ofPromises(here),
+  ...together(here),
+]
+
+function sayings({ ticket, session, write }: Here): Offered {
+  if (!session.may('workTickets')) return []
+  const kept = ticket.keptByWord.map((one) => `“${one}”`)
+  const keeps = kept.length ? ` That keeps ${listInWords(kept)}.` : ''
+  return [
+    !ticket.internal && {
+      ...{ id: 'reply', name: 'Reply', key: 'r', run: () => write('reply') },
+      says: `Reply goes to ${ticket.requester.name} by mail and stands in the portal.${keeps}`,
+    },
+    {
+      ...{ id: 'note', name: 'Note', key: 'n', run: () => write('note') },
+      says: 'Note is for the desk only; whom it names with @ is told.',
+    },
+  ]
+}
+
+/** Who has it, and as what it is sorted. */
+function handings({ ticket, session, me, path }: Here): Offered {
+  if (!goesOn(ticket)) return []
+  const mayTake = session.may('workTickets') || session.may('assignTickets')
   const hands = ticket.moves.some((one) => !one.whyNot && one.asks.some((ask) => ask.name === 'technician'))
-  const nothing = () => undefined
   const assign = (technician: string | null) =>
     api('POST /api/tickets/{reference}/assign', {
       path: path(),
       body: { technician, from: ticket.technicianId },
     })
-  const kept = ticket.keptByWord.map((one) => `“${one}”`)
-  const keeps = kept.length ? ` That keeps ${listInWords(kept)}.` : ''
   return [
-    works &&
-      !ticket.internal && {
-        ...{ id: 'reply', name: 'Reply', key: 'r', run: () => write('reply') },
-        says: `Reply goes to ${ticket.requester.name} by mail and stands in the portal.${keeps}`,
-      },
-    works && {
-      ...{ id: 'note', name: 'Note', key: 'n', run: () => write('note') },
-      says: 'Note is for the desk only; whom it names with @ is told.',
-    },
-    goesOn &&
-      (works || session.may('assignTickets')) &&
+    mayTake &&
       ticket.technicianId !== me() && {
         ...{ id: 'mine', name: 'Make it mine', key: 'm', run: () => assign(me()) },
         says: 'Make it mine gives it to you; its status stays.',
       },
-    goesOn &&
-      session.may('assignTickets') &&
+    session.may('assignTickets') &&
       !hands && {
         ...{ id: 'give', name: 'Give to …', key: 'g', sheet: 'asks' as const },
         says: 'Give to … asks who takes it; they are told.',
         asks: [{ name: 'technician', label: 'Who takes it?', type: 'technician' as const, required: true }],
         run: (asked) => assign(typeof asked.technician === 'string' ? asked.technician : null),
       },
-    goesOn &&
-      session.may('sortTickets') && {
-        ...{ id: 'sort', name: 'Sort otherwise …', key: 'w', sheet: 'sort' as const, run: nothing },
-        says: 'Sort otherwise … sets priority, category, queue or team; promises that depend on it change.',
-      },
-    works &&
-      running.length > 0 &&
+    session.may('sortTickets') && {
+      ...{ id: 'sort', name: 'Sort otherwise …', key: 'w', sheet: 'sort' as const, run: nothing },
+      says: 'Sort otherwise … sets priority, category, queue or team; promises that depend on it change.',
+    },
+  ]
+}
+
+function ofPromises({ ticket, session }: Here): Offered {
+  const running = ticket.clocks.filter((clock) => clock.stoppedAt === undefined)
+  if (!running.length) return []
+  const isPaused = running.every((clock) => openPause(clock)?.byHand)
+  return [
+    session.may('workTickets') &&
       (isPaused
         ? {
             ...{ id: 'resume', name: 'Resume promises …', key: 'p', sheet: 'resume' as const, run: nothing },
@@ -177,28 +191,26 @@ function others(
             ...{ id: 'pause', name: 'Pause promises …', key: 'p', sheet: 'pause' as const, run: nothing },
             says: 'Pause promises … stops their time, with a reason that stands in the statement.',
           }),
-    running.length > 0 &&
-      session.may('extendPromises') && {
-        ...{ id: 'extend', name: 'Extend a promise …', key: 'e', sheet: 'extend' as const, run: nothing },
-        says: 'Extend a promise … gives it more time, with a reason that stands in the statement.',
-      },
+    session.may('extendPromises') && {
+      ...{ id: 'extend', name: 'Extend a promise …', key: 'e', sheet: 'extend' as const, run: nothing },
+      says: 'Extend a promise … gives it more time, with a reason that stands in the statement.',
+    },
+  ]
+}
+
+/** Who watches it, and what belongs to it. */
+function together({ ticket, session, me, path }: Here): Offered {
+  const watches = ticket.watchers.includes(me())
+  const mayDeclare = goesOn(ticket) && session.may('declareMajor') && !ticket.major && ticket.follows === null
+  return [
     {
       ...{ id: 'watch', name: watches ? 'Watch no longer' : 'Watch', key: 'y' },
       says: watches ? 'You are told of it no more.' : 'You are told of what happens to it.',
       run: () => api('POST /api/tickets/{reference}/watch', { path: path(), body: { on: !watches } }),
     },
-    goesOn &&
-      session.may('declareMajor') &&
-      !ticket.major &&
-      ticket.follows === null && {
-        ...{
-          id: 'major',
-          name: 'Declare a major incident …',
-          key: 'i',
-          sheet: 'major' as const,
-          run: nothing,
-        },
-        says: 'Declare a major incident … lets others belong to it, be told with it, and end with it.',
-      },
+    mayDeclare && {
+      ...{ id: 'major', name: 'Declare a major incident …', key: 'i', sheet: 'major' as const, run: nothing },
+      says: 'Declare a major incident … lets others belong to it, be told with it, and end with it.',
+    },
   ]
 }
