@@ -102,7 +102,13 @@ describe('What routes answer', () => {
         'GET /api/setup',
         'GET /api/signals',
       ],
-      ...['GET /api/standins/mail', 'GET /api/technicians', 'GET /api/tickets', 'GET /api/tickets/lanes'],
+      ...[
+        'GET /api/standins/mail',
+        'GET /api/technicians',
+        'GET /api/glance',
+        'GET /api/tickets',
+        'GET /api/tickets/lanes',
+      ],
       ...[
         'GET /api/triage/corrections',
         'GET /api/triage/decided',
@@ -143,6 +149,7 @@ describe('What routes answer', () => {
     await call('GET /api/requests/{reference}', { ...here, ...INES })
     await call('GET /api/tickets/{reference}/facts', here)
     await call('GET /api/tickets/{reference}/replies', here)
+    await call('GET /api/tickets/{reference}/beside', here)
     await call('GET /api/tickets/{reference}/statement', { ...here, query: { target: 'resolve' } })
     await call('POST /api/ladders/trial', { body: { reference } })
     await call('POST /api/triage/trial', { body: { reference } })

@@ -1,0 +1,98 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { HOUR } from '../../core/time'
+import { deskNow } from '../../server/clock/deskClock'
+import { refuseMovedOn } from '../../server/commands/seen'
+import { besideTicket } from '../../server/queries/beside'
+import { deskGlance, SOON } from '../../server/queries/glance'
+import { ticketPage } from '../../server/queries/tickets'
+import { makeWorld, TORA } from './world'
+
+let world: Awaited<ReturnType<typeof makeWorld>>
+beforeAll(async () => {
+  world = await makeWorld('ticketPage', 200)
+  await world.at(world.begins)
+})
+afterAll(() => world.close())
+
+const INES = { person: 'ines-varga' }
+const caller = { id: 'olin-brandt', role: 'lead', teams: [] as string[] }
+async function logged(summary: string) {
+  const command = { item: 'gate-scanner', portal: 'merrow', channel: 'portal', summary } as const
+  const { state } = await world.desk.log(
+    { ...command, requester: INES.person, answers: { gates: 3, boardingStopped: false } },
+    INES,
+  )
+  return state
+}
+const reply = (reference: number, seen: number) =>
+  world.desk.run(reference, { kind: 'reply', text: 'We come' }, TORA, (trx, decided) =>
+    refuseMovedOn(trx, decided, seen, TORA.person),
+  )
+
+describe('a reply to a ticket that moved on', () => {
+  it('is not sent, and leaves nothing behind', async () => {
+    const { reference, sequence } = await logged('Gate 1')
+    await world.desk.run(reference, { kind: 'answer', text: 'It is gate 2 now' }, INES)
+    await expect(reply(reference, sequence)).rejects.toThrow('moved on while you wrote')
+    const page = await ticketPage(world.desk, reference, caller)
+    expect(page!.entries.some((one) => one.kind === 'replied')).toBe(false)
+    expect(page!.deliveries.some((one) => one.template === 'reply')).toBe(false)
+    await reply(reference, page!.sequence)
+  })
+
+  it('goes out where others only noted something, and where one did it all oneself', async () => {
+    const { reference, sequence } = await logged('Gate 2')
+    await world.desk.run(reference, { kind: 'note', text: 'Again' }, { person: 'mika-okoro' })
+    await world.desk.run(reference, { kind: 'assign', technician: TORA.person }, TORA)
+    await reply(reference, sequence)
+    expect((await ticketPage(world.desk, reference, caller))!.entries.at(-1)).toBeDefined()
+  })
+})
+
+describe('the page of a ticket', () => {
+  it('says of each way and move where it leads and what it will do', async () => {
+    const { reference } = await logged('Gate 3')
+    const page = (await ticketPage(world.desk, reference, caller))!
+    const off = page.transitions.find((one) => one.to === 'called-off')!
+    expect(off.leads).toEqual({ status: 'called-off', group: 'done', isAway: true })
+    expect(off.will[0]).toMatch(/^set the status to/)
+    expect(page.moves.find((one) => one.id === 'start')!.leads).toMatchObject({ status: 'in-hand' })
+  })
+
+  it('has beside it what is open of the same requester, but not itself', async () => {
+    const [one, other] = [await logged('Gate 4'), await logged('Gate 5')]
+    const beside = (await besideTicket(world.desk, one.reference, caller))!
+    const open = beside.open.requester.rows.map((row) => row.reference)
+    expect(open).toContain(other.reference)
+    expect(open).not.toContain(one.reference)
+    expect(beside.articles.map((article) => article.title).join()).toMatch(/scanner/i)
+    expect(beside.past).toBeNull()
+    expect(await besideTicket(world.desk, 999_999, caller)).toBeUndefined()
+  })
+})
+
+describe('the desk as it stands', () => {
+  it('counts what runs out soon by team as the clocks say it', async () => {
+    const glance = await deskGlance(world.desk, caller)
+    const rows = await world.db
+      .selectFrom('clock')
+      .innerJoin('ticket', 'ticket.reference', 'clock.reference')
+      .select(['team', 'clock.due_at'])
+      .where('stopped_at', 'is', null)
+      .where('clock.paused', '=', false)
+      .where('clock.due_at', '<=', deskNow() + SOON)
+      .execute()
+    expect(SOON).toBe(2 * HOUR)
+    const counted = glance.teams.reduce((sum, one) => sum + one.soon + one.over, 0)
+    expect(counted).toBe(rows.length)
+    expect(counted).toBeGreaterThan(0)
+    expect(glance.teams.length).toBe(new Set(rows.map((row) => row.team)).size)
+    expect(glance.onShift.length).toBeGreaterThan(0)
+    expect(glance.onCall.length).toBeGreaterThan(0)
+  })
+
+  it('tells of Arrivals whom they concern only', async () => {
+    expect(typeof (await deskGlance(world.desk, caller)).arrivals).toBe('number')
+    expect((await deskGlance(world.desk, { id: 'ines-varga', teams: [] })).arrivals).toBeNull()
+  })
+})
