@@ -5,25 +5,17 @@ import { refuseMovedOn } from '../../server/commands/seen'
 import { besideTicket } from '../../server/queries/beside'
 import { deskGlance, SOON } from '../../server/queries/glance'
 import { ticketPage } from '../../server/queries/tickets'
-import { makeWorld, TORA } from './world'
+import { INES, makeWorld, SCANNER, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
-  world = await makeWorld('ticketPage', 200)
+  world = await makeWorld('ticket_page', 200)
   await world.at(world.begins)
 })
 afterAll(() => world.close())
 
-const INES = { person: 'ines-varga' }
 const caller = { id: 'olin-brandt', role: 'lead', teams: [] as string[] }
-async function logged(summary: string) {
-  const command = { item: 'gate-scanner', portal: 'merrow', channel: 'portal', summary } as const
-  const { state } = await world.desk.log(
-    { ...command, requester: INES.person, answers: { gates: 3, boardingStopped: false } },
-    INES,
-  )
-  return state
-}
+const logged = async (summary: string) => (await world.desk.log({ ...SCANNER, summary }, INES)).state
 const reply = (reference: number, seen: number) =>
   world.desk.run(reference, { kind: 'reply', text: 'We come' }, TORA, (trx, decided) =>
     refuseMovedOn(trx, decided, seen, TORA.person),
