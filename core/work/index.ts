@@ -31,6 +31,7 @@ export { earliestDue, fewestLate, type Job } from './orders'
 export { MOST_TASKS, openRequired, type Checklist, type Task, type TaskWords } from './task'
 export {
   forgottenSince,
+  leftToDo,
   PLAIN_ROUNDING,
   roundedTime,
   type Rounding,

@@ -61,3 +61,15 @@ export function forgottenSince(
   if (now - timer.since >= LONG_TIMER) return { until: timer.since + LONG_TIMER, why: 'it ran a whole day' }
   return undefined
 }
+
+/** What is not done takes a little longer, however long was worked on it: common practice, no source. */
+const LEAST_LEFT = 5 * MINUTE
+
+/**
+ * How long something still takes, in milliseconds.
+ * @param takes how long all of it takes
+ * @param worked what was worked on it already
+ * @example leftToDo(60 * MINUTE, 45 * MINUTE) // 15 minutes
+ */
+export const leftToDo = (takes: number, worked: number): number =>
+  Math.max(Math.min(takes, LEAST_LEFT), takes - worked)

@@ -8,6 +8,7 @@ import {
   earliestDue,
   fewestLate,
   forgottenSince,
+  leftToDo,
   FreeTime,
   lookAhead,
   placeInWords,
@@ -63,19 +64,21 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
   if (!person) return undefined
   const { design } = await desk.knowledge.currentEdition()
   const keys = design.desk.bench ?? PLAIN_BENCH
+  const shift = directory.shiftOf(person)
+  const timers = await runningTimers(desk, person, shift, now)
   const [all, fixed, today] = await Promise.all([
-    ticketsOf(desk, person, now),
+    ticketsOf(desk, person, { now, timers }),
     fixedTimesOf(desk, personId, now),
     workedToday(desk, person, now),
   ])
   // What is done at a fixed time is not done before.
   const tickets = all.filter((one) => !fixed.some((each) => each.reference === one.reference))
-  const shift = directory.shiftOf(person)
   const free = new FreeTime(
     shift,
     fixed.map(({ starts, ends }) => ({ from: starts, to: ends })),
   )
-  const orders = inOrders(tickets, keys, free, now)
+  const running = new Set(timers.map((one) => one.reference))
+  const orders = inOrders(tickets, keys, { free, now, running })
   const chosen = orders[order]
   const say = wordsFor(person, now, design.priorities)
   return {
@@ -92,12 +95,15 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
       to: finite(slot.to),
       broken: slot.broken,
       thenLeft: thenLeft(slot),
-      because:
-        order === 'desk' ? reasonOf(slot.work, chosen[index + 1]?.work, keys, say) : ORDER_WORDS[order](slot),
+      because: running.has(slot.work.reference)
+        ? 'its timer runs'
+        : order === 'desk'
+          ? reasonOf(slot.work, chosen[index + 1]?.work, keys, say)
+          : ORDER_WORDS[order](slot),
     })),
     fixed: fixed.map((one) => ({ ...one, isLate: isLate(all, one) })),
     day: dayOf(person, { free, shift, today, now, slots: chosen }),
-    timers: await runningTimers(desk, person, shift, now),
+    timers,
   }
 }
 
@@ -118,8 +124,29 @@ function isLate(
   return (ticket?.answerBy ?? Infinity) < starts || (ticket?.doneBy ?? Infinity) < ends
 }
 
+interface Working {
+  now: number
+  timers: readonly { reference: number; since: number }[]
+}
+
+/** What was worked on tickets so far, by whomever, in milliseconds; a timer that runs counts with what it has. */
+async function workedOn(desk: Reading, references: number[], { now, timers }: Working) {
+  const worked = new Map(timers.map(({ reference, since }) => [reference, now - since]))
+  if (!references.length) return worked
+  const rows = await desk.db
+    .selectFrom('time_record')
+    .select((e) => ['reference', e.fn.sum<number>('counted').as('counted')])
+    .where('reference', 'in', references)
+    .groupBy('reference')
+    .execute()
+  for (const { reference, counted } of rows)
+    worked.set(reference, (worked.get(reference) ?? 0) + Number(counted))
+  return worked
+}
+
 /** Everything that somebody can work on, with what the order asks for. */
-async function ticketsOf(desk: Reading, person: Person, now: number): Promise<OnBench[]> {
+async function ticketsOf(desk: Reading, person: Person, working: Working): Promise<OnBench[]> {
+  const { now } = working
   const rows = await desk.db
     .selectFrom('ticket')
     .select(['reference', 'summary', 'category', 'priority', 'priority_order', 'organisation', 'site'])
@@ -129,7 +156,11 @@ async function ticketsOf(desk: Reading, person: Person, now: number): Promise<On
     .where('held', '=', false)
     .limit(MOST)
     .execute()
-  const clocks = await desk.clocks.of(rows.map((one) => one.reference))
+  const references = rows.map((one) => one.reference)
+  const [clocks, worked] = await Promise.all([
+    desk.clocks.of(references),
+    workedOn(desk, references, working),
+  ])
   const editions = new Map<number, CompiledDesign>()
   for (const number of new Set(rows.map((one) => one.edition)))
     editions.set(number, await desk.knowledge.edition(number))
@@ -138,7 +169,8 @@ async function ticketsOf(desk: Reading, person: Person, now: number): Promise<On
       const estimate = await desk.estimates.of(row)
       return {
         ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
-        ...{ row, design: oneBy(editions, row.edition), estimate, takes: estimate.takes },
+        ...{ row, design: oneBy(editions, row.edition), estimate },
+        takes: leftToDo(estimate.takes, worked.get(row.reference) ?? 0),
         isBegun: row.status_group === 'active',
         ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
         ...owedBy(oneBy(clocks, row.reference), now),
@@ -168,13 +200,28 @@ function owedBy(clocks: readonly KeptClock[], now: number) {
   }
 }
 
-function inOrders(tickets: OnBench[], keys: readonly BenchKey[], free: FreeTime, now: number) {
-  const desk = benchOrder(tickets, keys)
+interface Ordering {
+  free: FreeTime
+  now: number
+  /** What is being worked on; it comes first in whatever order. */
+  running: ReadonlySet<number>
+}
+
+function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, running }: Ordering) {
+  const isRunning = (one: OnBench) => running.has(one.reference)
+  const first = tickets.filter(isRunning)
+  const desk = benchOrder(
+    tickets.filter((one) => !isRunning(one)),
+    keys,
+  )
+  // The others are put in order for the time that is left once it is done.
+  const done = lookAhead(first, free, now).at(-1)?.to ?? now
+  const begins = Number.isFinite(done) ? done : now
   const jobs = desk.map((work) => ({
     ...{ key: work.reference, work, takes: work.takes },
-    due: dueInFreeTime(work, free, now),
+    due: dueInFreeTime(work, free, begins),
   }))
-  const ahead = (list: OnBench[]) => lookAhead(list, free, now)
+  const ahead = (list: OnBench[]) => lookAhead([...first, ...list], free, now)
   return {
     desk: ahead(desk),
     earliestDue: ahead(earliestDue(jobs).map((one) => one.work)),
@@ -200,7 +247,7 @@ function thenLeft({ work, from, to }: Slot<OnBench>): number | null {
   return all.length ? Math.min(...all) : null
 }
 
-function rowOf({ row, design, estimate, answer, band }: OnBench, directory: Directory) {
+function rowOf({ row, design, estimate, answer, band, takes }: OnBench, directory: Directory) {
   const { numeral, name, order } = design.priority(row.priority)
   return {
     reference: row.reference,
@@ -211,7 +258,7 @@ function rowOf({ row, design, estimate, answer, band }: OnBench, directory: Dire
     site: directory.sites.get(row.site ?? '')?.name ?? '',
     isToAnswer: answer !== undefined,
     band,
-    takes: estimate.takes,
+    takes,
     estimate: estimate.from,
   }
 }

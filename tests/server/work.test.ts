@@ -142,6 +142,30 @@ describe('a bench', () => {
     expect(await benchPage(world.desk, 'nobody', 'desk')).toBeUndefined()
   })
 
+  it('begins with what is being worked on, and takes off what was worked', async () => {
+    await world.at(world.begins)
+    for (let times = 0; times < 3; times++)
+      await world.desk.run((await log()).reference, { kind: 'assign', technician: TORA.person }, TORA)
+    const before = (await benchPage(world.desk, TORA.person, 'desk'))!
+    const last = before.tickets.at(-1)!
+    expect(before.tickets.length).toBeGreaterThan(2)
+    await world.desk.run(last.reference, { kind: 'estimate', takes: 90 * MINUTE }, TORA)
+    const untouched = (await benchPage(world.desk, TORA.person, 'desk'))!.tickets.find(
+      (one) => one.reference === last.reference,
+    )!
+    await world.desk.run(last.reference, { kind: 'startTimer' }, TORA)
+    await world.at(deskNow() + 20 * MINUTE)
+    for (const order of ['desk', 'earliestDue', 'fewestLate'] as const) {
+      const { tickets } = (await benchPage(world.desk, TORA.person, order))!
+      expect(tickets[0]).toMatchObject({ reference: last.reference, because: 'its timer runs' })
+      // The clock goes on while this is asked.
+      expect(Math.round((untouched.takes - tickets[0]!.takes) / MINUTE)).toBe(20)
+    }
+    await world.desk.run(last.reference, { kind: 'stopTimer' }, TORA)
+    const stopped = (await benchPage(world.desk, TORA.person, 'desk'))!.tickets
+    expect(stopped.find((one) => one.reference === last.reference)!.takes).toBeLessThan(untouched.takes)
+  })
+
   it('takes the median of past tickets where nobody said how long it takes', async () => {
     const medians = await world.desk.estimates.medians()
     expect(medians.size).toBeGreaterThan(0)
