@@ -143,7 +143,7 @@ const sheet = (target: string) =>
 <style scoped>
 .promise {
   display: grid;
-  grid-template-columns: minmax(0, 9.6rem) minmax(60px, 1fr) minmax(0, 7.2rem) 9.4rem;
+  grid-template-columns: minmax(0, 10.6rem) minmax(60px, 1fr) minmax(0, 7.2rem) 9rem;
   gap: 0 12px;
   align-items: center;
   min-height: 24px;

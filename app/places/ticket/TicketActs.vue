@@ -98,14 +98,12 @@ defineExpose({
         >timer <b class="num">{{ durationInWords(now - timer.since) }}</b></span
       >
     </div>
-    <p class="will small quiet" aria-live="polite">
-      <template v-if="undo && !looked && !act">
-        You made “{{ undo.name }}”{{ did ? `: ${did}` : '' }}.
-        <KitButton kind="link" keys="z" :disabled="back.busy.value" @click="takeBack"
-          >Take it back <kbd>z</kbd></KitButton
-        ><template v-if="undo.sent"> What was sent stays sent.</template>
-      </template>
-      <template v-else-if="said">{{ said.says }}</template>
+    <p class="will small quiet" aria-live="polite">{{ said?.says }}</p>
+    <p v-if="undo" class="undo small">
+      You made “{{ undo.name }}”{{ did ? `: ${did}` : '' }}.
+      <KitButton kind="link" keys="z" :disabled="back.busy.value" @click="takeBack"
+        >Take it back <kbd>z</kbd></KitButton
+      ><template v-if="undo.sent"> What was sent stays sent.</template>
     </p>
     <KitError :error="error ?? back.error.value" />
     <template v-if="act">
@@ -164,9 +162,19 @@ defineExpose({
 .timer {
   margin-left: auto;
 }
+/* Always as high: what is pressed does not move because of what is said of it. */
 .will {
-  min-height: 1.3em;
+  min-height: 2.8em;
   margin: 3px 0 0;
+}
+.undo {
+  margin: 0 0 4px;
+  color: var(--ink-2);
+}
+@container leaf (max-width: 440px) {
+  .will {
+    min-height: 4.2em;
+  }
 }
 kbd {
   font: 0.8rem var(--mono);
