@@ -27,7 +27,8 @@ class Hands {
   }
 }
 /** Keys do something where the ticket has the focus. */
-const hasFocus = (page: Page) => expect(leaf(page).getByRole('heading', { level: 1 })).toBeFocused()
+const hasFocus = (page: Page, after?: string) =>
+  expect(leaf(page).getByRole('heading', { level: 1 }), after).toBeFocused()
 const writes = (page: Page) => expect(leaf(page).locator('.tiptap')).toBeFocused()
 
 test('the measured morning: a technician’s acts take under thirty presses beside the words', async ({
@@ -168,14 +169,14 @@ test('after every act the focus is where the work goes on', async ({ page }) => 
     await expect.poll(isInField, key).toBe(true)
     await page.keyboard.press('Escape')
     await expect.poll(isInField, key).toBe(false)
-    await hasFocus(page)
+    await hasFocus(page, key)
   }
   // What is done at once leaves the focus at the ticket.
   await leaf(page).getByRole('heading', { level: 1 }).focus()
   for (const key of ['s', 'z', 'y', 'y', 't', 't', 'a', 'a']) {
     await page.keyboard.press(key)
     await page.waitForTimeout(600)
-    await hasFocus(page)
+    await hasFocus(page, key)
   }
   // From the ticket to its row, and back.
   await page.keyboard.press('Escape')
