@@ -63,6 +63,7 @@ const others = usePresence(
 )
 /** The act that asks something first. */
 const opened = ref<string>()
+watch(opened, (now) => now === undefined && void goOn())
 const { acts, actOf, main, row, more, keys } = useTicketActs({
   ticket,
   write: (what) => (writing.value = what),
@@ -108,10 +109,7 @@ const shortcuts = computed<Shortcut[]>(() => [
   {
     keys: 'Escape',
     says: 'leave what was begun',
-    run: () => {
-      opened.value = undefined
-      return goOn()
-    },
+    run: () => (opened.value = undefined),
     when: () => opened.value !== undefined,
   },
 ])
