@@ -72,7 +72,7 @@ dd {
 .folded {
   max-height: 5.8em;
   overflow: hidden;
-  mask-image: linear-gradient(#000 70%, transparent);
+  mask-image: linear-gradient(currentColor 70%, transparent);
 }
 p {
   margin: 0;

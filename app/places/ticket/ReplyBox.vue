@@ -18,8 +18,8 @@ const drafts = {
   reply: reactive({ text: '', files: [] as string[], seen: null as number | null }),
   note: reactive({ text: '', files: [] as string[] }),
 }
-const keep = (what: What) => useKeptForm(`yare-draft-${props.ticket.reference}-${what}`, drafts[what])
-const kept = { reply: keep('reply'), note: keep('note') }
+for (const what of ['reply', 'note'] as const)
+  useKeptForm(`yare-draft-${props.ticket.reference}-${what}`, drafts[what])
 const isBegun = (what: What) => Boolean(drafts[what].text.trim() || drafts[what].files.length)
 const mayReply = computed(() => !props.ticket.internal)
 const said = computed(() => (writing.value ? drafts[writing.value] : undefined))
@@ -67,10 +67,8 @@ async function send() {
       : api('POST /api/tickets/{reference}/note', { path: path(), body }),
   )
   if (!gone) return
-  kept[what].forget()
   drafts[what].text = ''
   drafts[what].files = []
-  kept[what] = keep(what)
   writing.value = undefined
   emit('sent')
 }
