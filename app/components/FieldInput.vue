@@ -81,6 +81,13 @@ const local = computed(() => {
 })
 const setMoment = (typed: string | undefined) =>
   (value.value = typed ? isoTime(parseMoment(typed, props.zone), props.zone) : null)
+/** The control, with what its types leave out. */
+const list = ref<{ focusedOptionIndex: number }>()
+/** What fits best is chosen by Enter alone. */
+async function markFirst() {
+  await nextTick()
+  if (list.value) list.value.focusedOptionIndex = 0
+}
 </script>
 
 <template>
@@ -108,6 +115,7 @@ const setMoment = (typed: string | undefined) =>
   />
   <Select
     v-else-if="options"
+    ref="list"
     :model-value="Array.isArray(value) ? undefined : (value ?? undefined)"
     :input-id="inputId"
     :options="options"
@@ -118,7 +126,7 @@ const setMoment = (typed: string | undefined) =>
     :invalid="invalid"
     placeholder="choose …"
     :aria-label="field.label"
-    @filter="look($event.value)"
+    @filter="(look($event.value), markFirst())"
     @update:model-value="value = $event ?? null"
   >
     <template v-if="everybody.error.value" #empty>

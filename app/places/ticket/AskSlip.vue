@@ -31,7 +31,7 @@ async function submit() {
     novalidate
     :aria-label="name"
     @submit.prevent="submit"
-    @keydown.esc.stop="emit('close')"
+    @keydown.esc.capture="isListOpen($event) || emit('close')"
     @keydown.ctrl.enter.prevent="submit"
   >
     <AskedFields
