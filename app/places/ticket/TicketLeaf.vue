@@ -75,7 +75,8 @@ async function press(id: string) {
   if (act.sheet) return void (opened.value = opened.value === id ? undefined : id)
   opened.value = undefined
   if (id === 'reply' || id === 'note') return act.run({})
-  if (await deed.run(async () => (await act.run({}), true))) await done()
+  // What was opened meanwhile stays open.
+  if (await deed.run(async () => (await act.run({}), true))) await changed()
 }
 
 const lines = ref<{ toggle: () => void }[]>([])
