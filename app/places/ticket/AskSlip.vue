@@ -17,7 +17,15 @@ onMounted(async () => {
   const first = form.value?.querySelector<HTMLElement>('textarea')
   ;(first ?? form.value?.querySelector<HTMLElement>('input, [role=combobox]'))?.focus()
 })
+/** The status in which it was opened: what fits one need not fit another. */
+const from = ref(props.ticket.statusId)
+const movedOn = computed(() => props.ticket.statusId !== from.value)
+const seen = ref(false)
 async function submit() {
+  if (movedOn.value && !seen.value) {
+    seen.value = true
+    return
+  }
   if (busy.value || !(await run(async () => (await props.act.run(kept.fields), true)))) return
   forget()
   emit('done')
@@ -42,6 +50,10 @@ async function submit() {
       :had="hadBy(ticket)"
       prefix="ask"
     />
+
+    <p v-if="movedOn" class="notice" role="alert">
+      The ticket is “{{ ticket.status }}” by now{{ seen ? ': press once more if it still holds.' : '.' }}
+    </p>
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">{{ busy ? 'Doing it …' : name }}</KitButton>
     &nbsp;<KitButton kind="plain" @click="emit('close')">Leave it</KitButton>

@@ -103,6 +103,27 @@ describe('the acts of a ticket', () => {
   })
 })
 
+describe('an act that was begun in another status', () => {
+  it('says so, and is done only when it is pressed once more', async () => {
+    let page = ticketPage()
+    const { calls } = await opened(() => page, { 'POST /api/tickets/7/moves': () => ({ sequence: 5 }) })
+    await press('q')
+    await settled()
+    page = ticketPage({ status: 'Waiting for others', statusId: 'waiting' })
+    await useQueryCache().invalidateQueries({ key: ['ticket', 7] })
+    await settled()
+    const submit = async () => {
+      document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+      await settled()
+    }
+    await submit()
+    expect(text('form [role=alert]')).toContain('The ticket is “Waiting for others” by now')
+    expect(calls).not.toContain('POST /api/tickets/7/moves')
+    await submit()
+    expect(calls).toContain('POST /api/tickets/7/moves')
+  })
+})
+
 describe('what is read first', () => {
   it('is who asks, what was asked, the last word, by when', async () => {
     await opened()
