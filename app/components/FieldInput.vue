@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
+import { useFirstMarked } from '~/kit/useFirstMarked'
 import { FIELD_TYPES, type AskedField, type FieldValue } from '~~/core/fields'
 import { isNamedType, type NamedType } from '~~/core/intake/form'
 import { isoTime, parseMoment } from '~~/core/time/words'
@@ -81,13 +82,7 @@ const local = computed(() => {
 })
 const setMoment = (typed: string | undefined) =>
   (value.value = typed ? isoTime(parseMoment(typed, props.zone), props.zone) : null)
-/** The control, with what its types leave out. */
-const list = ref<{ focusedOptionIndex: number }>()
-/** What fits best is chosen by Enter alone. */
-async function markFirst() {
-  await nextTick()
-  if (list.value) list.value.focusedOptionIndex = 0
-}
+const { list, markFirst } = useFirstMarked()
 </script>
 
 <template>

@@ -3,6 +3,7 @@ import Select from 'primevue/select'
 import { framed, LOOKED_FOR, type FieldProps, type Option } from './field'
 import KitField from './KitField.vue'
 import { useFieldDraft, type Commit } from './useFieldDraft'
+import { useFirstMarked } from './useFirstMarked'
 import { useOverlayHome } from './useOverlayHome'
 
 // One of several. A long list has a line in which to look for it.
@@ -32,6 +33,7 @@ const nameOf = (value: T | null | undefined) =>
     ? undefined
     : (props.options.find((one) => one.value === value)?.label ?? String(value ?? 'nothing'))
 const home = useOverlayHome()
+const { list, markFirst } = useFirstMarked()
 </script>
 
 <template>
@@ -43,6 +45,7 @@ const home = useOverlayHome()
     @take-theirs="cancel"
   >
     <Select
+      ref="list"
       :append-to="home"
       :input-id="id"
       :model-value="draft"
@@ -61,7 +64,7 @@ const home = useOverlayHome()
       :invalid="invalid"
       :pt="{ label: { 'aria-describedby': describedBy } }"
       :fluid="!bare"
-      @filter="emit('look', $event.value)"
+      @filter="(emit('look', $event.value), markFirst())"
       @update:model-value="choose"
     >
       <template #option="{ option }">

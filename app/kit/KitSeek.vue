@@ -27,8 +27,10 @@ async function go(hit: Hit) {
   text.value = ''
   isGone = true
   // What it opens has the focus afterwards.
-  if (hit.run) await new Promise((done) => setTimeout(done, SHUTS))
-  if (hit.run) input()?.blur()
+  if (hit.run) {
+    await new Promise((done) => setTimeout(done, SHUTS))
+    input()?.blur()
+  }
   emit('go', hit)
 }
 /** The control takes the focus back when its list shuts; keys are for the place then. */

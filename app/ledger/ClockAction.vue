@@ -82,7 +82,7 @@ async function submit() {
     novalidate
     :aria-label="`${verb} a promise`"
     @submit.prevent="submit"
-    @keydown.esc.stop="emit('close')"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close'))"
   >
     <p v-if="title" class="title">{{ title }}</p>
     <div class="line">

@@ -58,12 +58,13 @@ type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
 type Elsewhere = 'replied' | 'noted' | 'answered' | 'taskChanged' | 'messagesQueued' | 'messageDelivery'
 type Words = { [K in Exclude<Entry['kind'], Elsewhere>]: (entry: Of<K>, names: RecordNames) => string }
 
-const personName = ({ people }: RecordNames, id: string) => people[id] ?? id
+const personName = ({ people }: Pick<RecordNames, 'people'>, id: string) => people[id] ?? id
 const statusName = ({ statuses }: RecordNames, id: string) => statuses[id] ?? id
 const targetName = ({ targets }: RecordNames, id: string) => `“${targets[id] ?? id}”`
 const targetsIn = (names: RecordNames, ids: readonly string[]) =>
   listInWords(ids.map((one) => targetName(names, one)))
-const by = ({ actor }: Entry, names: RecordNames) =>
+/** Who made an entry: a person by name, or the desk itself. */
+export const by = ({ actor }: Pick<Entry, 'actor'>, names: Pick<RecordNames, 'people'>): string =>
   'person' in actor ? personName(names, actor.person) : 'the desk'
 
 /** What a move did, step by step. */

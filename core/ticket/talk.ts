@@ -57,9 +57,12 @@ export function talkOf<D extends Told>(
   requesters: ReadonlySet<string>,
 ): TalkLine<D>[] {
   const lines = entries.flatMap((entry) => lineOf<D>(entry, said) ?? [])
+  const spoken = new Map<Instant, TalkLine<D>>()
+  for (const line of lines)
+    if ((line.is === 'asked' || line.is === 'ours') && !spoken.has(line.at)) spoken.set(line.at, line)
   for (const message of deliveries) {
     if (message.person === null || !requesters.has(message.person)) continue
-    const line = lines.find((one) => one.at === message.queued_at && ['asked', 'ours'].includes(one.is))
+    const line = spoken.get(message.queued_at)
     if (line) line.messages.push(message)
     else lines.push({ at: message.queued_at, is: 'told', text: '', messages: [message] })
   }

@@ -1,5 +1,5 @@
 import type { AskedField } from '../fields'
-import { isInGroup, statusOf, transitionsFrom, turnedAwayStatus } from '../lifecycle'
+import { statusOf, transitionsFrom, turnedAwayStatus } from '../lifecycle'
 import type { CompiledDesign } from '../design'
 import type { Reason } from '../reason'
 import type { Leads } from '../work'
@@ -38,10 +38,9 @@ export function planWays(state: TicketState, design: CompiledDesign, person: str
     const leads = leadsTo(design, state, to)
     const tells = status.tell !== undefined && !state.internal
     const open = tasksBefore(state, kind, status).map((one) => one.text)
-    const stops = isInGroup(kind, status, 'done') || leads.isAway
     const will: Reason[] = [
       { is: 'stepStatus', kind: kind.id, status: to, tells: tells ? toldOf(state) : null },
-      ...(stops && state.timers?.some((one) => one.person === person)
+      ...(leads.group === 'done' && state.timers?.some((one) => one.person === person)
         ? [{ is: 'stepTimer' as const, turn: 'off' as const }]
         : []),
     ]

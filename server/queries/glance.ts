@@ -1,5 +1,5 @@
 import { onCall } from '../../core/ladder'
-import { isSeen, REQUESTER } from '../../core/rights'
+import { isSeen, REQUESTER, type Sight } from '../../core/rights'
 import { HOUR } from '../../core/time'
 import type { Caller } from '../base/caller'
 import { deskNow } from '../clock/deskClock'
@@ -19,9 +19,10 @@ export async function deskGlance(desk: Reading, caller: Pick<Caller, 'id' | 'tea
     desk.clocks.all(),
   ])
   const soon = new Map<string, { soon: number; over: number }>()
+  const until = now + SOON
   for (const clock of [...clocks].flat()) {
     const { dueAt, team, paused } = clock
-    if (paused || dueAt === null || dueAt > now + SOON || !isSeen(sight, clock)) continue
+    if (paused || dueAt === null || dueAt > until || !isSeen(sight, clock)) continue
     const found = soon.get(team) ?? { soon: 0, over: 0 }
     if (dueAt <= now) found.over++
     else found.soon++
@@ -30,13 +31,14 @@ export async function deskGlance(desk: Reading, caller: Pick<Caller, 'id' | 'tea
   const staff = [...directory.people.values()].filter((one) => one.active && one.role !== REQUESTER)
   const teamName = (id: string) => directory.teams.get(id)?.name ?? id
   return {
-    now,
+    /** Until when one looks ahead, as epoch milliseconds. */
+    until,
     teams: [...soon]
       .map(([id, counts]) => ({ id, name: teamName(id), ...counts }))
       .sort((a, b) => b.over + b.soon - (a.over + a.soon) || a.name.localeCompare(b.name, 'en')),
     unassigned: (await desk.open.counts({ person: caller.id, teams: caller.teams, now, sight })).unassigned,
     /** How many wait in Arrivals; null for whom they do not concern. */
-    arrivals: directory.may(caller.id, 'acceptArrivals') ? await heldOf(desk, caller) : null,
+    arrivals: directory.may(caller.id, 'acceptArrivals') ? await heldOf(desk, sight) : null,
     onShift: staff
       .filter((one) => directory.isOnShift(one, now))
       .map(({ id, name, teams }) => ({ id, name, teams: teams.map(teamName) }))
@@ -50,12 +52,12 @@ export async function deskGlance(desk: Reading, caller: Pick<Caller, 'id' | 'tea
   }
 }
 
-async function heldOf(desk: Reading, caller: Pick<Caller, 'id'>): Promise<number> {
+async function heldOf(desk: Reading, sight: Sight): Promise<number> {
   const { waiting } = await desk.db
     .selectFrom('ticket')
     .select((e) => e.fn.countAll<number>().as('waiting'))
     .where('held', '=', true)
-    .where(seenSql(await sightOf(desk, caller.id)))
+    .where(seenSql(sight))
     .executeTakeFirstOrThrow()
   return Number(waiting)
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import { lastWordOf, talkOf } from '~~/core/ticket'
+import { lastWordOf, madeBy, talkOf } from '~~/core/ticket'
 import { useTicket } from '~/places/ticket/useTicket'
 import type { Dealt } from './ArrivalSlip.vue'
 import { useArrival } from './useArrival'
@@ -63,10 +63,6 @@ const talk = computed(() => {
   return talkOf(entries, said, [], new Set([requester.id])).filter((one) => one.is !== 'asked')
 })
 const lastWord = computed(() => lastWordOf(talk.value))
-const by = ({ entry }: (typeof talk.value)[number]) =>
-  entry && 'person' in entry.actor
-    ? (ticket.value?.people[entry.actor.person] ?? entry.actor.person)
-    : 'the desk'
 
 const isFree = () => page.value !== undefined && !accepting.busy.value
 useShortcuts('An arrival', [
@@ -129,7 +125,7 @@ useShortcuts('An arrival', [
 
       <RequesterRow :ticket="ticket" :promises="[]" :now="time.now" :query="{}" />
       <AskedRow :ticket="ticket" :now="time.now" :zone="zone" />
-      <LastWordRow v-if="lastWord" :line="lastWord" :by="by(lastWord)" :now="time.now" :zone="zone" />
+      <LastWordRow v-if="lastWord" :line="lastWord" :people="ticket.people" :now="time.now" :zone="zone" />
       <TicketRow title="Missing">
         <p v-if="page.lacks.length === 0" class="quiet">Nothing: it can be accepted as it is.</p>
         <ul v-else class="lines">
@@ -153,7 +149,8 @@ useShortcuts('An arrival', [
         <h2 id="said">Conversation</h2>
         <div v-for="(line, index) in talk" :key="index" class="say">
           <div class="quiet small">
-            {{ by(line) }} · {{ when(line.at) }}<template v-if="line.is === 'note'"> · note</template>
+            <template v-if="line.entry">{{ madeBy(line.entry, ticket) }} · </template>{{ when(line.at)
+            }}<template v-if="line.is === 'note'"> · note</template>
           </div>
           <SaidText
             :text="line.text"
@@ -228,6 +225,9 @@ kbd {
 }
 p {
   margin: 0;
+}
+.alike :deep(.kit-button) {
+  white-space: nowrap;
 }
 .alike {
   display: flex;

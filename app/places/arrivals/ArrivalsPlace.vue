@@ -52,7 +52,7 @@ async function takeBack() {
 }
 
 const frame = ref<HTMLElement>()
-const within = ref(false)
+const { within, listens } = useWithin()
 function step(by: number) {
   const links = [...(frame.value?.querySelectorAll<HTMLElement>('a.row') ?? [])]
   const at = links.findIndex((one) => one === document.activeElement)
@@ -65,8 +65,6 @@ useShortcuts('Arrivals', [
   { keys: 'ArrowDown', says: 'the next that waits', run: () => step(1), when: () => within.value },
   { keys: 'ArrowUp', says: 'the one before', run: () => step(-1), when: () => within.value },
 ])
-const isWithin = ({ relatedTarget }: FocusEvent) =>
-  relatedTarget instanceof Node && Boolean(frame.value?.contains(relatedTarget))
 function lacksOf(row: Arrival): string {
   if (row.answeredAt && !row.waitsForRequester) return 'the requester has answered'
   const [first] = row.lacks
@@ -107,13 +105,7 @@ function lacksOf(row: Arrival): string {
             <NuxtLink to="/design/portals">Which portals hold is set in Design</NuxtLink>.
           </p>
         </div>
-        <div
-          v-else
-          ref="frame"
-          class="ledger-rows"
-          @focusin="within = true"
-          @focusout="within = isWithin($event)"
-        >
+        <div v-else ref="frame" class="ledger-rows" v-on="listens">
           <NuxtLink
             v-for="row in rows"
             :key="row.reference"

@@ -47,8 +47,7 @@ const setOrder = (id: BenchOrder) =>
   navigateTo({ path: route.path, query: { ...query.value, order: id === 'desk' ? undefined : id } })
 
 const list = ref<HTMLElement>()
-const leaf = ref<{ focus: () => void }>()
-const within = ref(false)
+const { within, listens } = useWithin()
 function step(by: number) {
   const links = [...(list.value?.querySelectorAll<HTMLElement>('a.line') ?? [])]
   const at = links.findIndex((one) => one === document.activeElement)
@@ -57,8 +56,6 @@ function step(by: number) {
   next?.focus()
   next?.scrollIntoView({ block: 'nearest' })
 }
-const isWithin = ({ relatedTarget }: FocusEvent) =>
-  relatedTarget instanceof Node && Boolean(list.value?.contains(relatedTarget))
 function another() {
   const ids = keysOf(BENCH_ORDERS)
   void setOrder(oneAt(ids, (ids.indexOf(order.value) + 1) % ids.length))
@@ -102,13 +99,7 @@ useShortcuts('Bench', [
             <NuxtLink :to="{ path: '/desk', query: { view: 'unassigned' } }">See what nobody has</NuxtLink>
           </p>
         </div>
-        <div
-          v-else
-          ref="list"
-          class="ledger-rows"
-          @focusin="within = true"
-          @focusout="within = isWithin($event)"
-        >
+        <div v-else ref="list" class="ledger-rows" v-on="listens">
           <template
             v-for="(line, index) in lines"
             :key="line.fixed ? `f${line.fixed.id}-${line.fixed.reference}` : line.ticket.reference"
@@ -136,7 +127,6 @@ useShortcuts('Bench', [
     <template #open>
       <LazyTicketLeaf
         v-if="reference"
-        ref="leaf"
         :key="reference"
         :reference="reference"
         :query="query"

@@ -17,7 +17,7 @@ const list = useDeadlineList(filters)
 
 const scroller = ref<HTMLElement>()
 const over = ref(false)
-const within = ref(false)
+const { within, listens } = useWithin()
 const acting = ref<{ deed: 'pause' | 'resume' | 'extend'; key: string }>()
 // Figures change in place at once; rows change places only when neither pointer nor keyboard is among them.
 const held = useHeld(
@@ -76,9 +76,6 @@ function close() {
   void step(focused.value)
 }
 const among = () => within.value
-/** From one row to the next the focus does not leave the list. */
-const isWithin = ({ relatedTarget }: FocusEvent) =>
-  relatedTarget instanceof Node && Boolean(scroller.value?.contains(relatedTarget))
 useShortcuts('Deadlines', [
   { keys: 'ArrowDown', says: 'the next promise', run: () => step(focused.value + 1), when: among },
   { keys: 'ArrowUp', says: 'the one before', run: () => step(focused.value - 1), when: among },
@@ -159,8 +156,7 @@ const total = computed(() => Object.values(page.value?.bands ?? {}).reduce((sum,
       aria-label="Running promises"
       @pointerenter="over = true"
       @pointerleave="over = false"
-      @focusin="within = true"
-      @focusout="within = isWithin($event)"
+      v-on="listens"
     >
       <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }">
         <div

@@ -31,7 +31,7 @@ const teams = computed(() =>
       <p class="lead">
         <NuxtLink to="/deadlines">{{ promises(soon) }}</NuxtLink>
         {{ soon === 1 ? 'runs' : 'run' }} out before
-        <span class="num">{{ momentInWords(page.now + 2 * 3_600_000, zone, now) }}</span>;
+        <span class="num">{{ momentInWords(page.until, zone, now) }}</span>;
         <NuxtLink to="/deadlines?band=over">{{ promises(over) }}</NuxtLink>
         {{ over === 1 ? 'is' : 'are' }} overdrawn.
         <NuxtLink :to="{ path: '/desk', query: { view: 'unassigned' } }">{{

@@ -29,7 +29,7 @@ const ROW = { wide: 66, dense: 46 }
 const NEAR_END = 20
 const scroller = ref<HTMLElement>()
 const over = ref(false)
-const within = ref(false)
+const { within, listens } = useWithin()
 const held = useHeld<Row>(
   () => props.rows,
   (row) => row.reference,
@@ -135,14 +135,9 @@ useShortcuts('The list', [
     when: () => among() && chosen.value.size > 0,
   },
 ])
-const isWithin = ({ relatedTarget }: FocusEvent) =>
-  relatedTarget instanceof Node && Boolean(scroller.value?.contains(relatedTarget))
 /** Pressed once more, a row that is open gives the focus to its ticket. */
 function onClick(row: Row) {
   if (row.reference === props.active) emit('again')
-}
-function release() {
-  held.release()
 }
 </script>
 
@@ -151,7 +146,7 @@ function release() {
     <span>No.</span><span>What · where · who</span><span>Balance</span>
   </div>
   <p v-if="held.waits.value" class="more" role="status">
-    <KitButton kind="link" @click="release">
+    <KitButton kind="link" @click="held.release">
       {{ newOnes ? `${newOnes} new: ` : 'Other places in the list have changed: ' }}put in order
     </KitButton>
   </p>
@@ -160,8 +155,7 @@ function release() {
     class="ledger-rows"
     @pointerenter="over = true"
     @pointerleave="over = false"
-    @focusin="within = true"
-    @focusout="within = isWithin($event)"
+    v-on="listens"
   >
     <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }">
       <div

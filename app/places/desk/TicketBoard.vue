@@ -136,7 +136,7 @@ const offers = (row: Row) => waysOf(row).map((way) => ({ label: way.label, run: 
       novalidate
       :aria-label="`${asking.way.label}: ${asking.row.reference}`"
       @submit.prevent="send(asking.row, asking.way)"
-      @keydown.esc.stop="asking = undefined"
+      @keydown.esc.capture="leaveSlip($event, () => (asking = undefined))"
     >
       <p>
         <b>{{ asking.way.label }}</b> <span class="num">{{ asking.row.reference }}</span>

@@ -15,7 +15,8 @@ const words = computed(() => (typeof route.query.words === 'string' ? route.quer
 const typed = ref(words.value)
 watch(words, (now) => (typed.value = now))
 const search = useQuery({
-  key: () => ['tickets', 'search', words.value],
+  // What was found stays until somebody looks again: a search is dear, and tickets change all the time.
+  key: () => ['search', words.value],
   query: ({ signal }) => api('GET /api/search', { query: { words: words.value, limit: MOST }, signal }),
   enabled: () => words.value !== '',
   placeholderData: (before) => before,

@@ -37,19 +37,9 @@ const count = computed(() => groups.value.reduce((sum, one) => sum + one.all, 0)
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
 li {
-  border-bottom: 1px dotted var(--rule);
-  padding: 2px 0;
   display: flex;
   flex-wrap: wrap;
   gap: 0 8px;
-}
-p {
-  margin: 2px 0;
 }
 </style>

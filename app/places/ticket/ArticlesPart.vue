@@ -42,18 +42,3 @@ const articles = computed(() => props.found?.articles ?? [])
     </KitDialog>
   </BesidePart>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li {
-  border-bottom: 1px dotted var(--rule);
-  padding: 2px 0;
-}
-p {
-  margin: 2px 0;
-}
-</style>

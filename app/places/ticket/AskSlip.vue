@@ -18,14 +18,12 @@ onMounted(async () => {
   ;(first ?? form.value?.querySelector<HTMLElement>('input, [role=combobox]'))?.focus()
 })
 /** The status in which it was opened: what fits one need not fit another. */
-const from = ref(props.ticket.statusId)
-const movedOn = computed(() => props.ticket.statusId !== from.value)
-const seen = ref(false)
+const from = props.ticket.statusId
+const movedOn = computed(() => props.ticket.statusId !== from)
+/** The status that was told when it was pressed. */
+const told = ref(from)
 async function submit() {
-  if (movedOn.value && !seen.value) {
-    seen.value = true
-    return
-  }
+  if (told.value !== props.ticket.statusId) return void (told.value = props.ticket.statusId)
   if (busy.value || !(await run(async () => (await props.act.run(kept.fields), true)))) return
   forget()
   emit('done')
@@ -39,7 +37,7 @@ async function submit() {
     novalidate
     :aria-label="name"
     @submit.prevent="submit"
-    @keydown.esc.capture="isListOpen($event) || emit('close')"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close'))"
     @keydown.ctrl.enter.prevent="submit"
   >
     <AskedFields
@@ -50,9 +48,10 @@ async function submit() {
       :had="hadBy(ticket)"
       prefix="ask"
     />
-
     <p v-if="movedOn" class="notice" role="alert">
-      The ticket is “{{ ticket.status }}” by now{{ seen ? ': press once more if it still holds.' : '.' }}
+      The ticket is “{{ ticket.status }}” by now{{
+        told === ticket.statusId ? ': press once more if it still holds.' : '.'
+      }}
     </p>
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">{{ busy ? 'Doing it …' : name }}</KitButton>

@@ -35,4 +35,17 @@ h2 {
   display: flex;
   gap: 10px;
 }
+/* What is listed beside stands line by line. */
+.beside-part :deep(ul) {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.beside-part :deep(li) {
+  border-bottom: 1px dotted var(--rule);
+  padding: 2px 0;
+}
+.beside-part :deep(p) {
+  margin: 2px 0;
+}
 </style>

@@ -30,9 +30,3 @@ const before = computed(() => {
     <p v-if="before" class="quiet small">{{ before }}</p>
   </BesidePart>
 </template>
-
-<style scoped>
-p {
-  margin: 1px 0;
-}
-</style>

@@ -58,7 +58,12 @@ async function save(field: KeptField) {
           <template v-else>{{ field.label }}</template>
         </dt>
         <dd>
-          <form v-if="open === field.name" novalidate @submit.prevent="save(field)" @keydown.esc.stop="close">
+          <form
+            v-if="open === field.name"
+            novalidate
+            @submit.prevent="save(field)"
+            @keydown.esc.capture="leaveSlip($event, close)"
+          >
             <FieldInput
               v-model="draft"
               :field="field"

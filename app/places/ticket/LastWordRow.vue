@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import type { TalkLine } from '~~/core/ticket'
+import { madeBy, type TalkLine } from '~~/core/ticket'
 
 // The last that requester and desk said to each other, shortened; all of it stands in the conversation.
-const props = defineProps<{ line: TalkLine; by: string; now: number; zone: string }>()
+const props = defineProps<{
+  line: TalkLine
+  /** Names of people by id. */
+  people: Readonly<Record<string, string>>
+  now: number
+  zone: string
+}>()
 const LONG = 220
 const words = computed(() => {
   const text = props.line.text.replace(/\s+/g, ' ').trim()
@@ -14,7 +20,7 @@ const files = computed(() => props.line.attachments?.length ?? 0)
 
 <template>
   <TicketRow title="Last word" :note="momentInWords(line.at, zone, now)">
-    <b>{{ by }}</b>:
+    <b v-if="line.entry">{{ madeBy(line.entry, { people }) }}</b>:
     <template v-if="words">“{{ words }}”</template>
     <span v-if="files" class="quiet small"> {{ files === 1 ? 'a file' : `${files} files` }}</span>
   </TicketRow>

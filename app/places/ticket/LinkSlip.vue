@@ -56,7 +56,7 @@ const kinds = LINK_KINDS.map((value) => ({ value, label: LINK_NAMES[value] }))
     novalidate
     :aria-label="TITLES[kind]"
     @submit.prevent="submit"
-    @keydown.esc.stop="emit('close')"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close'))"
   >
     <KitChoice v-if="kind === 'link'" v-model="fields.as" label="This ticket is" :options="kinds" />
     <p v-if="kind === 'merge'" class="small">

@@ -79,14 +79,7 @@ function linked() {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
 li {
-  border-bottom: 1px dotted var(--rule);
-  padding: 3px 0;
   display: flex;
   flex-wrap: wrap;
   gap: 0 8px;

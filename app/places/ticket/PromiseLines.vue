@@ -55,12 +55,6 @@ function promisedBecause(target: string): string {
   return ''
 }
 
-/** Prints the account alone, on a page of its own. */
-function printStatement() {
-  document.documentElement.dataset.print = 'statement'
-  print()
-  delete document.documentElement.dataset.print
-}
 const sheet = (target: string) =>
   linkTo('GET /api/tickets/{reference}/statement', {
     path: { reference: props.ticket.reference },
@@ -133,7 +127,7 @@ const sheet = (target: string) =>
       />
       <p class="no-print foot small">
         <a :href="sheet(present(shown).clock.target)" download>Statement as CSV</a>
-        <KitButton kind="link" @click="printStatement">Print it</KitButton>
+        <KitButton kind="link" @click="printOnly('statement')">Print it</KitButton>
       </p>
       <p class="quiet small">Times in {{ zone }}. {{ promisedBecause(shown.clock.target) }}</p>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { entryInWords, sinceSeen, type Entry } from '~~/core/ticket'
+import { entryInWords, madeBy, sinceSeen, type Entry } from '~~/core/ticket'
 import { momentInWords } from '~~/core/time'
-import { listInWords } from '~~/core/words'
+import { capital, listInWords } from '~~/core/words'
 import type { Other } from '~/composables/usePresence'
 import type { Ticket } from '~/composables/useTickets'
 
@@ -44,12 +44,10 @@ const happened = computed(() =>
     ? sinceSeen(props.ticket.entries, drafts.reply.seen, session.me?.id)
     : [],
 )
-const by = (entry: Entry) =>
-  'person' in entry.actor ? (props.ticket.people[entry.actor.person] ?? entry.actor.person) : 'The desk'
 function inWords(entry: Entry): string {
   const text = 'text' in entry && typeof entry.text === 'string' ? `: “${entry.text.slice(0, 160)}”` : ''
-  if (entry.kind === 'replied') return `${by(entry)} replied${text}`
-  if (entry.kind === 'answered') return `${by(entry)} answered${text}`
+  if (entry.kind === 'replied') return `${capital(madeBy(entry, props.ticket))} replied${text}`
+  if (entry.kind === 'answered') return `${capital(madeBy(entry, props.ticket))} answered${text}`
   return entryInWords(entry, props.ticket) ?? ''
 }
 const writers = computed(() => props.others.filter((one) => one.doing === 'writes').map((one) => one.name))
@@ -81,13 +79,11 @@ const verb = computed(() => {
   if (writing.value === 'note') return 'Keep the note'
   return happened.value.length ? 'Send it all the same' : 'Send the reply'
 })
-const label = computed(() =>
-  writing.value === 'note' ? 'Note for the desk only' : `Reply to ${props.ticket.requester.name}`,
-)
 const tabs = computed(() => [
   ...(mayReply.value ? [{ value: 'reply' as const, label: `Reply to ${props.ticket.requester.name}` }] : []),
   { value: 'note' as const, label: 'Note for the desk only' },
 ])
+const label = computed(() => tabs.value.find((one) => one.value === writing.value)?.label ?? '')
 </script>
 
 <template>

@@ -36,7 +36,7 @@ async function submit() {
     class="panel no-print"
     aria-label="Sort it otherwise"
     @submit.prevent="submit"
-    @keydown.esc.capture="isListOpen($event) || emit('close')"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close'))"
   >
     <div class="line">
       <KitChoice v-model="field" label="Set" :options="fields" />

@@ -106,6 +106,10 @@ defineExpose({
       ><template v-if="undo.sent"> What was sent stays sent.</template>
     </p>
     <KitError :error="error ?? back.error.value" />
+    <p v-if="opened && !act" class="notice" role="alert">
+      The ticket is “{{ ticket.status }}” by now, where what you began is not done any more. What you typed is
+      kept. <KitButton kind="link" @click="close">Leave it</KitButton>
+    </p>
     <template v-if="act">
       <AskSlip
         v-if="act.sheet === 'asks'"

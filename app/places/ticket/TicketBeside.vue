@@ -76,9 +76,3 @@ const keepLinks = keep('links')
     </BesidePart>
   </template>
 </template>
-
-<style scoped>
-p {
-  margin: 1px 0;
-}
-</style>

@@ -15,13 +15,6 @@ defineProps<{
 }>()
 const title = ref<HTMLElement>()
 defineExpose({ focus: () => title.value?.focus({ preventScroll: true }) })
-
-/** Prints the whole ticket. */
-function printTicket() {
-  document.documentElement.dataset.print = 'ticket'
-  print()
-  delete document.documentElement.dataset.print
-}
 </script>
 
 <template>
@@ -38,7 +31,7 @@ function printTicket() {
           :to="{ query: { ...query, ...(!wide && { page: 'full' }) } }"
           >{{ wide ? 'Two pages' : 'Full page' }}</NuxtLink
         >
-        <KitButton kind="link" class="small" @click="printTicket">Print</KitButton>
+        <KitButton kind="link" class="small" @click="printOnly('ticket')">Print</KitButton>
       </span>
     </div>
     <p class="state">
@@ -93,6 +86,7 @@ h1 {
 .ways {
   display: flex;
   gap: 12px;
+  align-items: baseline;
   white-space: nowrap;
 }
 .state {

@@ -34,10 +34,6 @@ const talk = computed(() => {
   return talkOf(entries, said, deliveries, new Set([requester.id, ...merged.map((one) => one.id)]))
 })
 const lastWord = computed(() => lastWordOf(talk.value))
-const byOf = ({ entry }: (typeof talk.value)[number]) =>
-  entry && 'person' in entry.actor
-    ? (ticket.value?.people[entry.actor.person] ?? entry.actor.person)
-    : 'the desk'
 
 const heading = ref<{ focus: () => void }>()
 defineExpose({ focus: () => heading.value?.focus() })
@@ -80,7 +76,13 @@ async function press(id: string) {
 }
 
 const lines = ref<{ toggle: () => void }[]>([])
+/** What a layout puts before everything, and what stands beside; either may have what a key begins. */
+const first = ref<{ begin: (what: string) => void }>()
 const beside = ref<{ begin: (what: string) => void }>()
+function begin(what: string) {
+  first.value?.begin(what)
+  beside.value?.begin(what)
+}
 const undo = ref<{ takeBack: () => void; hasIt: () => boolean; show: () => void }>()
 const notices = ref<{ acknowledge: () => void }>()
 const shortcuts = computed<Shortcut[]>(() => [
@@ -102,7 +104,7 @@ const shortcuts = computed<Shortcut[]>(() => [
       ? [
           {
             ...{ keys: keys.value[id], says },
-            run: () => (id === 'account' ? lines.value[0]?.toggle() : beside.value?.begin(id)),
+            run: () => (id === 'account' ? lines.value[0]?.toggle() : begin(id)),
           },
         ]
       : [],
@@ -150,6 +152,7 @@ useShortcuts('A ticket that is open', shortcuts)
       <div class="main">
         <TicketBeside
           v-if="shown.first.length"
+          ref="first"
           :ticket="ticket"
           :shown="shown.first"
           :now="time.now"
@@ -169,7 +172,13 @@ useShortcuts('A ticket that is open', shortcuts)
           />
           <template v-else-if="part === 'asked'">
             <AskedRow :ticket="ticket" :now="time.now" :zone="zone" />
-            <LastWordRow v-if="lastWord" :line="lastWord" :by="byOf(lastWord)" :now="time.now" :zone="zone" />
+            <LastWordRow
+              v-if="lastWord"
+              :line="lastWord"
+              :people="ticket.people"
+              :now="time.now"
+              :zone="zone"
+            />
           </template>
           <PromiseLines
             v-else

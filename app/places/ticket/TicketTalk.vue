@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { channelTerms } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
-import { entryInWords, type Entry, type TalkLine } from '~~/core/ticket'
+import { entryInWords, madeBy, type Entry, type TalkLine } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
 // Everything that was said to and by the requester, by whatever way, and the desk's own notes, oldest first; with the
@@ -68,10 +68,6 @@ const earlier = computed(() => {
 })
 const shown = computed(() => all.value.slice(earlier.value))
 const when = (at: number) => momentInWords(at, props.zone, props.now)
-const by = (entry: Entry | undefined) =>
-  entry && 'person' in entry.actor
-    ? (props.ticket.people[entry.actor.person] ?? entry.actor.person)
-    : 'the desk'
 const CHANNELS: Record<string, string> = { api: 'a program', signal: 'a monitor' }
 /** How it came in: whoever asked did it themselves, or somebody did it for them. */
 function askedBy(entry: Entry | undefined): string {
@@ -130,7 +126,7 @@ const isTrouble = (line: TalkLine<Delivery>) =>
       </div>
       <div v-else-if="one.said">
         <div class="who">
-          <b>{{ by(one.said.entry) }}</b>
+          <b v-if="one.said.entry">{{ madeBy(one.said.entry, ticket) }}</b>
           <span class="small" :class="isTrouble(one.said) ? 'trouble' : 'quiet'">
             <template v-if="one.said.is === 'asked'">&nbsp;{{ askedBy(one.said.entry) }}</template>
             <template v-if="one.said.is === 'note'"> note, for the desk only</template>

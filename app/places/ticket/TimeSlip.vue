@@ -59,7 +59,7 @@ const TITLES = { time: 'Time that was worked', booking: 'A fixed time', estimate
     novalidate
     :aria-label="TITLES[kind]"
     @submit.prevent="submit"
-    @keydown.esc.stop="emit('close')"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close'))"
   >
     <KitText
       v-if="kind !== 'estimate'"
