@@ -82,7 +82,7 @@ const local = computed(() => {
 })
 const setMoment = (typed: string | undefined) =>
   (value.value = typed ? isoTime(parseMoment(typed, props.zone), props.zone) : null)
-const { list, markFirst } = useFirstMarked()
+const { list, markFirst, markAgain } = useFirstMarked()
 </script>
 
 <template>
@@ -117,11 +117,15 @@ const { list, markFirst } = useFirstMarked()
     option-label="label"
     option-value="value"
     :filter="isNamed"
+    reset-filter-on-hide
+    auto-filter-focus
     :show-clear="!field.required"
     :invalid="invalid"
     placeholder="choose …"
     :aria-label="field.label"
     @filter="(look($event.value), markFirst())"
+    @blur="markAgain"
+    @hide="found = undefined"
     @update:model-value="value = $event ?? null"
   >
     <template v-if="everybody.error.value" #empty>

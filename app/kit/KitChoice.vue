@@ -33,7 +33,7 @@ const nameOf = (value: T | null | undefined) =>
     ? undefined
     : (props.options.find((one) => one.value === value)?.label ?? String(value ?? 'nothing'))
 const home = useOverlayHome()
-const { list, markFirst } = useFirstMarked()
+const { list, markFirst, markAgain } = useFirstMarked()
 </script>
 
 <template>
@@ -65,6 +65,7 @@ const { list, markFirst } = useFirstMarked()
       :pt="{ label: { 'aria-describedby': describedBy } }"
       :fluid="!bare"
       @filter="(emit('look', $event.value), markFirst())"
+      @blur="markAgain"
       @update:model-value="choose"
     >
       <template #option="{ option }">

@@ -163,6 +163,21 @@ describe('a choice', () => {
     expect(document.querySelector('input[aria-label="Find in the list"]')).not.toBeNull()
   })
 
+  it('is chosen by words and Enter however fast they come after the focus', async () => {
+    const commit = vi.fn()
+    const options = Array.from({ length: 30 }, (_, at) => ({ value: at, label: `Shelf ${at}` }))
+    const { wrapper } = draw(KitChoice, { props: { modelValue: null, label: 'Shelf', options, commit } })
+    await opened(wrapper)
+    const line = document.querySelector<HTMLInputElement>('input[aria-label="Find in the list"]')!
+    await wrapper.get('[role="combobox"]').trigger('blur')
+    line.value = 'Shelf 27'
+    line.dispatchEvent(new Event('input', { bubbles: true }))
+    await new Promise((later) => setTimeout(later, 150))
+    line.dispatchEvent(new KeyboardEvent('keydown', { code: 'Enter', bubbles: true }))
+    await flushPromises()
+    expect(commit.mock.calls).toEqual([[27, null]])
+  })
+
   it('of several is taken over when its list is shut', async () => {
     const commit = vi.fn()
     const { wrapper } = draw(KitManyChoices, {

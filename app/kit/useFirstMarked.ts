@@ -1,12 +1,26 @@
 import { nextTick, ref } from 'vue'
 
+/** What the library's list has beside its types. */
+interface List {
+  focusedOptionIndex: number
+  filterValue: string | null
+  overlayVisible: boolean
+  visibleOptions: unknown[]
+  isOptionDisabled(option: unknown): boolean
+}
+
 /** In a list that is looked through, what fits best is marked, so that Enter alone chooses it; the library marks nothing. */
 export function useFirstMarked() {
-  /** The control, with what its types leave out. */
-  const list = ref<{ focusedOptionIndex: number }>()
+  const list = ref<List>()
   async function markFirst(): Promise<void> {
     await nextTick()
-    if (list.value) list.value.focusedOptionIndex = 0
+    const shown = list.value
+    if (shown)
+      shown.focusedOptionIndex = shown.visibleOptions.findIndex((one) => !shown.isOptionDisabled(one))
   }
-  return { list, markFirst }
+  /** Once the words have the focus the library takes every mark away, a tenth of a second late: whoever types fast had theirs by then. */
+  function markAgain(): void {
+    if (list.value?.overlayVisible && list.value.filterValue) void markFirst()
+  }
+  return { list, markFirst, markAgain }
 }

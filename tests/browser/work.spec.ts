@@ -111,7 +111,9 @@ test('the measured morning: a technician’s acts take under thirty presses besi
   await hands.press('Tab', 'ArrowDown')
   await hands.say('Mika Okoro')
   await expect(page.getByRole('option', { name: /^Mika Okoro/ })).toBeVisible()
-  await hands.press('Enter', 'Control+Enter')
+  await hands.press('Enter')
+  await expect(handing.getByRole('combobox')).toBeFocused()
+  await hands.press('Control+Enter')
   await expect(state(page)).toContainText('Mika Okoro')
 
   await hands.press('j', 'Enter')
