@@ -268,6 +268,15 @@ const ICONS: Record<string, ItemIcon> = {
   'something-else': 'question',
 }
 
+/** What tells tickets of one form apart. */
+const TITLES: Record<string, string[]> = {
+  'gate-scanner': ['scannerLight'],
+  'on-board': ['ship'],
+  till: ['machine'],
+  joiner: ['joinerName'],
+  loan: ['neededUntil'],
+}
+
 type Shelf = [
   id: string,
   name: string,
@@ -489,6 +498,7 @@ const ITEMS: CatalogItem[] = (
     kind: KIND_OF[id] ?? 'fault',
     desk: group === 'gate' ? 'crews' : 'house',
     portals: portals ?? [],
+    ...(TITLES[form] && { title: TITLES[form] }),
     ...(ICONS[id] && { icon: ICONS[id] }),
   }
 })

@@ -4,6 +4,7 @@ import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
+  canBeTitle,
   checkAnswers,
   fitsPattern,
   ITEM_ICONS,
@@ -123,8 +124,26 @@ function catalog(reader: Reader): void {
     if (item.icon !== undefined && !isOneOf(ITEM_ICONS, item.icon))
       reader.error(place, 'iconUnknown', `there is no picture “${String(item.icon)}”; choose another`)
     formCondition(reader, place, item.showWhen, new Set())
+    title(reader, place, item)
   }
   for (const portal of reader.design.portals) portalRules(reader, portal)
+}
+
+/** What makes the titles of an item's tickets must be asked by its form, and be an answer that can stand in a title. */
+function title(
+  { design, remark }: Reader,
+  place: string,
+  { form: asks, title: names = [] }: CatalogItem,
+): void {
+  const form = design.forms.find((one) => one.id === asks)
+  const asked = form?.steps.flatMap((step) => step.questions.map((one) => one.question))
+  for (const name of names) {
+    const type = design.questions.find((one) => one.name === name)?.type
+    if (!asked?.includes(name))
+      remark(place, 'titleUnasked', `the title of its tickets names “${name}”, which its form does not ask`)
+    else if (type && !canBeTitle(type))
+      remark(place, 'titleUntold', `the answer to “${name}” cannot stand in a title; choose another question`)
+  }
 }
 
 function portalRules(reader: Reader, portal: Portal): void {

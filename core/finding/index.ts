@@ -113,6 +113,8 @@ export type FindingCode =
   | 'targetMissing'
   | 'targetUnknown'
   | 'textEmpty'
+  | 'titleUnasked'
+  | 'titleUntold'
   | 'tooManyFields'
   | 'translationGone'
   | 'translationLacking'

@@ -55,6 +55,8 @@ export interface CatalogItem {
   showWhen?: Condition
   /** Stands before its name in portals. */
   icon?: ItemIcon
+  /** Questions whose answers make the title of its tickets, in their order; the one called `summary` if left out. */
+  title?: string[]
   /** What the requester reads about how long it takes; the promises themselves follow from the service levels. */
   expected?: string
 }

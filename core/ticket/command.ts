@@ -124,6 +124,8 @@ export type Command =
   /** Time worked without a timer. */
   | { kind: 'recordTime'; from: Instant; to: Instant; what: string }
   | { kind: 'dropTime'; id: number }
+  /** It is called otherwise; `from` is what stood on the screen. */
+  | { kind: 'retitle'; summary: string; from?: string }
   /** How long it will take in milliseconds; null for as long as such tickets take. */
   | { kind: 'estimate'; takes: number | null }
   | { kind: 'book'; person: string; from: Instant; to: Instant; what: string }

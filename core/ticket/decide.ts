@@ -1,6 +1,14 @@
 import { say } from '../words'
 import type { CompiledDesign, Directory, Person } from '../design'
-import { checkAnswers, fitsPattern, unknownAnswers, type Answers, type CatalogItem } from '../intake'
+import {
+  checkAnswers,
+  fitsPattern,
+  titleLine,
+  titleOf,
+  unknownAnswers,
+  type Answers,
+  type CatalogItem,
+} from '../intake'
 import { triage, type TriageInput } from '../triage'
 import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
@@ -21,6 +29,7 @@ import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, upda
 import { followMerger } from './merger'
 import { makeMove, undoMove } from './makeMove'
 import { resort } from './resort'
+import { retitle } from './retitle'
 import { ringNext } from './ring'
 import { requestersOf } from './said'
 import { clearSignal, repeatSignals } from './signal'
@@ -59,6 +68,7 @@ const HANDLERS: Handlers = {
   stopTimer: (change, command) => stopTimer(change, command),
   recordTime: (change, command) => recordTime(change, command),
   dropTime: (change, { id }) => dropTime(change, id),
+  retitle: (change, { summary, from }) => retitle(change, summary, from),
   estimate: (change, { takes }) => estimate(change, takes),
   book: (change, command) => book(change, command),
   changeBooking: (change, command) => changeBooking(change, command),
@@ -177,7 +187,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
     ticketKind: kind.id,
     portal: command.portal,
     channel: command.channel,
-    summary: oneLine(command.summary) || item.name,
+    summary: titleLine(command.summary) || titleOfNew(change, item, command.answers),
     answers: command.answers,
     requester: requester.id,
     organisation,
@@ -216,7 +226,8 @@ function aboutEquipment({ design, directory, now }: Change, item: CatalogItem, a
   return { equipment }
 }
 
-const oneLine = (text = '') => text.trim().replace(/\s+/g, ' ').slice(0, 200)
+const titleOfNew = ({ design, directory }: Change, item: CatalogItem, answers: Answers) =>
+  titleOf(item, design.form(item.form), design.questions, answers, design.nameOf(directory))
 
 const whereOf = ({ organisation, site }: Person) => ({
   organisation: organisation ?? null,

@@ -300,6 +300,8 @@ export type EntryBody =
   /** A timer stopped, or time was written down; `counted` is rounded by the rule of the edition. */
   | { kind: 'timeRecorded'; record: TimeRecord; timer?: true }
   | { kind: 'timeDropped'; id: number }
+  /** Somebody of the desk calls it otherwise than its answers or its mail did. */
+  | { kind: 'retitled'; summary: string }
   | { kind: 'estimated'; takes: number | null }
   | { kind: 'booked'; booking: Booking }
   | { kind: 'bookingChanged'; booking: Booking }

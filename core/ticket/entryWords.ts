@@ -175,6 +175,7 @@ const WORDS: Words = {
   timeRecorded: ({ record }, names) =>
     `${personName(names, record.person)} worked ${durationInWords(record.counted)}${record.what ? `: ${record.what}` : ''}`,
   timeDropped: (entry, names) => `${by(entry, names)} took a time record off`,
+  retitled: (entry, names) => `${by(entry, names)} called it “${entry.summary}”`,
   estimated: (entry, names) =>
     entry.takes === null
       ? `${by(entry, names)} left open how long it takes`

@@ -57,6 +57,7 @@ const VERSIONS: Record<EntryKind, number> = {
   timerDropped: 1,
   timeRecorded: 1,
   timeDropped: 1,
+  retitled: 1,
   estimated: 1,
   booked: 1,
   bookingChanged: 1,

@@ -382,6 +382,7 @@ const APPLY: Apply = {
     ...(timer && { timers: withoutTimer(state, record.person) }),
   }),
   timeDropped: ({ times = [] }, { id }) => ({ times: times.filter((one) => one.id !== id) }),
+  retitled: (_, { summary }) => ({ summary }),
   estimated: (_, { takes }) => ({ estimate: takes ?? undefined }),
   booked: ({ bookings = [] }, { booking }) => ({ bookings: [...bookings, booking] }),
   bookingChanged: ({ bookings = [] }, { booking }) => ({

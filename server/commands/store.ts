@@ -104,6 +104,7 @@ function workParts(
 /** Entries after which a ticket is found by other words: those whose words are searched. */
 export const SAYING = [
   'logged',
+  'retitled',
   'replied',
   'answered',
   'noted',

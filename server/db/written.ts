@@ -8,12 +8,13 @@ import type { Tables } from './tables'
 export const WRITTEN = {
   ticket: {
     key: ['reference'],
-    stays: ['summary', 'item', 'logged_at', 'portal', 'channel'],
+    stays: ['item', 'logged_at', 'portal', 'channel'],
     changes: [
       'state',
       'because',
       'kind',
       'held',
+      'summary',
       'sequence',
       'edition',
       'status',

@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
@@ -49,6 +50,24 @@ describe('the page of a ticket', () => {
     expect(off.leads).toEqual({ status: 'called-off', group: 'done', isAway: true })
     expect(off.will[0]).toMatch(/^set the status to/)
     expect(page.moves.find((one) => one.id === 'start')!.leads).toMatchObject({ status: 'in-hand' })
+  })
+
+  it('has the title that its item makes of its answers, until somebody calls it otherwise', async () => {
+    const { item, answers, ...rest } = SCANNER
+    const made = await world.desk.log({ ...rest, item, answers: { ...answers, scannerLight: 'red' } }, INES)
+    const { reference, summary: called } = made.state
+    expect(called).toBe('Gate scanner will not read tickets: It stays red')
+    const retitle = (summary: string, from: string) =>
+      world.desk.run(reference, { kind: 'retitle', summary, from }, TORA)
+    await expect(retitle('  ', called)).rejects.toThrow('needs a title')
+    await retitle('Gate 3  reads\nnothing', called)
+    await expect(retitle('Gate 4', called)).rejects.toThrow('called it “Gate 3 reads nothing”')
+    const page = (await ticketPage(world.desk, reference, caller))!
+    expect(page.summary).toBe('Gate 3 reads nothing')
+    const { rows } = await sql<{
+      summary: string
+    }>`select summary from ticket where reference = ${reference}`.execute(world.desk.db)
+    expect(rows[0]!.summary).toBe('Gate 3 reads nothing')
   })
 
   it('has beside it what is open of the same requester, but not itself', async () => {

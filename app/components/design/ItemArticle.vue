@@ -168,6 +168,14 @@ async function remove() {
                 @change="putOr('expected', typedIn($event))"
             /></label>
           </p>
+          <DesignItemTitle
+            v-if="form"
+            :item="item"
+            :form="form"
+            :design="design"
+            :disabled="isLocked"
+            @change="(title) => (title.length ? put({ title }) : leaveOut('title'))"
+          />
         </div>
         <div>
           <p class="pairs">

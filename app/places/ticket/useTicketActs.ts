@@ -127,8 +127,26 @@ const others = (here: Here): Offered => [
   ...sayings(here),
   ...handings(here),
   ...ofPromises(here),
+  naming(here),
   ...together(here),
 ]
+
+/** What it is called; what its answers or its mail made of it need not say it. */
+function naming({ ticket, session, path }: Here): UnkeyedAct | false {
+  const { summary } = ticket
+  return (
+    session.may('workTickets') && {
+      ...{ id: 'title', name: 'Call it otherwise …', sheet: 'asks' as const },
+      says: 'Call it otherwise … changes the title that lists and mails show.',
+      asks: [{ name: 'summary', label: 'What it is about', type: 'text', required: true, default: summary }],
+      run: (asked) =>
+        api('POST /api/tickets/{reference}/title', {
+          path: path(),
+          body: { summary: String(asked.summary ?? ''), from: summary },
+        }),
+    }
+  )
+}
 
 function sayings({ ticket, session, write }: Here): Offered {
   if (!session.may('workTickets')) return []

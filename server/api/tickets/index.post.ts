@@ -29,7 +29,7 @@ class TicketBody {
   @MaxLength(60)
   portal?: string
 
-  /** One line that says what it is about; the item's name if left out. */
+  /** One line that says what it is about; what the item makes of the answers if left out. */
   @IsOptional()
   @IsString()
   @MaxLength(200, { message: 'please shorten this to 200 characters' })
@@ -47,10 +47,6 @@ class TicketBody {
   @Min(1)
   @Max(MOST_NUMBER)
   agreement?: number
-}
-
-function summaryOf({ summary, answers }: TicketBody): string | undefined {
-  return summary ?? (typeof answers.summary === 'string' ? answers.summary : undefined)
 }
 
 /** @throws HttpProblem when somebody who logs for nobody else asks for another, or by an agreement of their choice */
@@ -120,7 +116,7 @@ export default defineRoute(
         item: body.item,
         portal,
         channel,
-        summary: summaryOf(body),
+        summary: body.summary,
         answers: body.answers,
         requester,
         ...(agreement !== undefined && { agreement }),
