@@ -22,6 +22,21 @@ describe('searching the catalog', () => {
     expect(found('')).toEqual([])
   })
 
+  it.each([
+    ['scaner', 'gate-scanner'],
+    ['recieepts', 'till-receipts'],
+    ['pasword forgoten', 'sign-in'],
+    ['labtop', 'loan-laptop'],
+  ])('bears the typing errors of “%s”', (text, id) => {
+    expect(found(text)[0]).toBe(id)
+  })
+
+  it('takes no short word for another, and what is meant before what is like it', () => {
+    expect(found('tilt')).not.toContain('something-else')
+    expect(found('zzzzzz')).toEqual([])
+    expect(found('gate')[0]).toMatch(/gate|barrier/)
+  })
+
   it('finds only what is offered', () => {
     expect(
       index.search('scanner', (item) => item.id !== 'gate-scanner', 5).map((one) => one.id),

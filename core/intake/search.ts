@@ -1,43 +1,51 @@
+import MiniSearch from 'minisearch'
 import type { CatalogItem } from './form'
 import { wordsOf } from './words'
 
 /** How much a word counts by where it stands. */
 const WEIGHTS = { name: 6, keywords: 4, description: 2 } as const
-
-interface Indexed {
-  item: CatalogItem
-  fields: [weight: number, words: string[]][]
-}
+/** Shorter words are too like each other to be taken for one another. */
+const SHORTEST_LIKE = 4
+/** How many letters of a word may be other: one in five, as in “scaner” and “recieepts”. Common practice, no source. */
+const OTHER_LETTERS = 0.2
+/** A word that is only like one counts less than any that is meant. */
+const LIKE = { fuzzy: 0.1, prefix: 0.5 }
 
 /** The items of a catalog made ready for searching, once. */
 export class ItemIndex {
-  private readonly entries: Indexed[]
+  private readonly index: MiniSearch<CatalogItem>
+  private readonly items: ReadonlyMap<string, CatalogItem>
 
   constructor(items: readonly CatalogItem[]) {
-    this.entries = items.map((item) => ({
-      item,
-      fields: [
-        [WEIGHTS.name, indexWords(item.name)],
-        [WEIGHTS.keywords, item.keywords.flatMap(indexWords)],
-        [WEIGHTS.description, indexWords(item.description)],
-      ],
-    }))
+    this.items = new Map(items.map((one) => [one.id, one]))
+    this.index = new MiniSearch<CatalogItem>({
+      fields: Object.keys(WEIGHTS),
+      tokenize: indexWords,
+      processTerm: (word) => word,
+      searchOptions: {
+        tokenize: wordsOf,
+        boost: WEIGHTS,
+        prefix: true,
+        fuzzy: (word) => word.length >= SHORTEST_LIKE && OTHER_LETTERS,
+        maxFuzzy: 2,
+        weights: LIKE,
+      },
+    })
+    this.index.addAll([...this.items.values()])
   }
 
   /**
-   * Items that fit what somebody has typed so far, best first; the last word may be begun only.
+   * Items that fit what somebody has typed so far, best first; the last word may be begun only, and typing errors are
+   * borne.
    * @param isOffered whether an item is shown to who asks
-   * @returns items of which at least one word fits; equally good ones in the order of the catalog
+   * @returns items of which at least one word fits
    */
   search(text: string, isOffered: (item: CatalogItem) => boolean, most: number): CatalogItem[] {
-    const wanted = wordsOf(text)
-    if (wanted.length === 0) return []
-    return this.entries
-      .map((one) => ({ item: one.item, points: pointsOf(one, wanted) }))
-      .filter(({ points, item }) => points > 0 && isOffered(item))
-      .sort((a, b) => b.points - a.points)
+    return this.index
+      .search(text)
+      .flatMap(({ id }) => this.items.get(String(id)) ?? [])
+      .filter(isOffered)
       .slice(0, most)
-      .map(({ item }) => item)
   }
 }
 
@@ -46,15 +54,4 @@ function indexWords(text: string): string[] {
   const pieces = text.match(/[\p{L}\p{N}-]+/gu) ?? []
   const joined = pieces.filter((one) => one.split('-').filter(Boolean).length > 1)
   return [...wordsOf(text), ...joined.flatMap((one) => wordsOf(one.replaceAll('-', '')))]
-}
-
-/** A whole word counts twice a begun one; each wanted word counts where it counts most. */
-function pointsOf({ fields }: Indexed, wanted: readonly string[]): number {
-  return wanted.reduce((sum, word) => {
-    const best = fields.map(([weight, words]) => {
-      if (words.includes(word)) return weight * 2
-      return words.some((one) => one.startsWith(word)) ? weight : 0
-    })
-    return sum + Math.max(...best)
-  }, 0)
 }

@@ -41,9 +41,11 @@ export {
 export {
   readSearch,
   SEARCH_STATES,
+  SEARCH_THINGS,
   type SearchFilter,
   type SearchNames,
   type SearchState,
+  type SearchThing,
   type SearchWords,
 } from './searchWords'
 export {

@@ -1,7 +1,7 @@
 import { isOneOf, oneAt } from '../lookup'
 /** What somebody looks for, taken apart. */
 export interface SearchWords {
-  /** Digits alone: the number of a ticket, an agreement or a piece of equipment. */
+  /** Digits alone, or after a number sign: the number of a ticket, an agreement or a piece of equipment. */
   number?: number
   /** Words to be found, in small letters. */
   terms: string[]
@@ -15,6 +15,11 @@ export type SearchState = (typeof SEARCH_STATES)[number]
 export type SearchFilter =
   | { by: 'state'; state: SearchState; words: string }
   | { by: 'team' | 'organisation' | 'technician'; id: string; words: string }
+  | { by: SearchThing; number: number; words: string }
+
+/** What is looked for by its number after its name: `agreement 1057`. */
+export const SEARCH_THINGS = ['agreement', 'equipment'] as const
+export type SearchThing = (typeof SEARCH_THINGS)[number]
 
 /** What may be named after `in`, `of` and `by`. */
 export interface SearchNames {
@@ -23,6 +28,7 @@ export interface SearchNames {
   people: readonly { id: string; name: string }[]
 }
 
+const NUMBER = /^\d{1,15}$/
 const WORD = /[\p{L}\p{N}]+/gu
 const fold = (text: string) => text.toLocaleLowerCase('en')
 const partsOf = (text: string) => fold(text).match(WORD) ?? []
@@ -35,7 +41,7 @@ const LEADS = [
 
 /**
  * Takes a search apart: a number, words, and words that stand for a filter — `open`, `mine`, `in Networks`,
- * `of Merrow Line`, `by Tora Aas`. A word in quotation marks is looked for, whatever it may stand for.
+ * `of Merrow Line`, `by Tora Aas`, `agreement 1057`. A word in quotation marks is looked for, whatever it may stand for.
  */
 export function readSearch(text: string, names: SearchNames): SearchWords {
   const quoted: string[] = []
@@ -54,8 +60,16 @@ export function readSearch(text: string, names: SearchNames): SearchWords {
     } else terms.push(oneAt(words, index++))
   }
   const all = [...terms, ...quoted]
-  const digits = text.replace(/\s/g, '')
-  return { ...(/^\d{1,15}$/.test(digits) && { number: Number(digits) }), terms: all, filters }
+  const digits = text.replace(/^\s*(?:#|№|ticket\s)|\s/gi, '')
+  return { ...(NUMBER.test(digits) && { number: Number(digits) }), terms: all, filters }
+}
+
+/** A number after the name of what it is the number of. */
+function thingAt(words: string[], index: number): SearchFilter | undefined {
+  const by = oneAt(words, index)
+  const digits = words[index + 1] ?? ''
+  if (!isOneOf(SEARCH_THINGS, by) || !NUMBER.test(digits)) return undefined
+  return { by, number: Number(digits), words: `${by} ${digits}` }
 }
 
 function filterAt(
@@ -65,6 +79,8 @@ function filterAt(
 ): { filter: SearchFilter; length: number } | undefined {
   const word = oneAt(words, index)
   if (isOneOf(SEARCH_STATES, word)) return { filter: { by: 'state', state: word, words: word }, length: 1 }
+  const thing = thingAt(words, index)
+  if (thing) return { filter: thing, length: 2 }
   const lead = LEADS.find(([one]) => one === word)
   if (!lead) return undefined
   const [, by, list] = lead

@@ -259,6 +259,9 @@ describe('a search', () => {
 
   it.each([
     ['5 961', { number: 5961, terms: ['5', '961'], filters: [] }],
+    ['#6037', { number: 6037, terms: ['6037'], filters: [] }],
+    ['agreement 1057 open', { terms: [], filters: ['agreement 1057', 'open'] }],
+    ['agreement with merrow', { terms: ['agreement', 'with', 'merrow'], filters: [] }],
     ['gate SCANNER', { terms: ['gate', 'scanner'], filters: [] }],
     ['wifi open in networks', { terms: ['wifi'], filters: ['open', 'in Networks'] }],
     ['of merrow line by Tora Aas till', { terms: ['till'], filters: ['of Merrow Line', 'by Tora Aas'] }],

@@ -555,4 +555,10 @@ alter table person add foreign key (role) references role;
 update list_file set by = jsonb_build_object('way', by->'way');
 `,
   },
+  {
+    name: '0028 tickets are found by their agreement',
+    sql: `
+create index ticket_agreement on ticket ((state->>'agreement')) where state->>'agreement' is not null;
+`,
+  },
 ]

@@ -11,6 +11,7 @@ import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
 import { settings } from '../base/settings'
 import { htmlOf } from './html'
+import { ticketAddress } from './ticketAddress'
 
 /** Behind the @ of the identifiers of our mails. */
 export const MAIL_DOMAIN = 'desk.yare.localhost'
@@ -76,14 +77,14 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
     .orderBy('id')
     .limit(1)
     .executeTakeFirst()
-  const link = await acknowledgeLink(db, message)
+  const [link, where] = await Promise.all([acknowledgeLink(db, message), ticketAddress(db, message)])
   const { response } = await refusedForGood(
     transport.sendMail({
       from: sender,
       to: address,
       subject,
-      text: link ? `${body}\n\nI have it: ${link}\n` : body,
-      html: htmlOf(body, {
+      text: [body, ...(where ? [where] : []), ...(link ? [`I have it: ${link}\n`] : [])].join('\n\n'),
+      html: htmlOf(where ? `${body}\n\n${where}` : body, {
         action: link === undefined ? undefined : { label: 'I have it', link },
         written: written ?? undefined,
       }),

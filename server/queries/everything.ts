@@ -1,10 +1,8 @@
 import { sql } from 'kysely'
-import { readSearch, type SearchFilter, type SearchWords } from '../../core/work'
-import { standsInWords } from '../../core/ticket'
-import type { KeptState } from '../db/tables'
-import { deskNow } from '../clock/deskClock'
-import { REQUESTER, type Sight } from '../../core/rights'
-import { seenSql } from './sight'
+import type { Agreement, Directory, Equipment } from '../../core/design'
+import { readSearch, type SearchThing, type SearchWords } from '../../core/work'
+import { REQUESTER } from '../../core/rights'
+import { findTickets, MOST, quote } from './findTickets'
 import type { Reading } from './reading'
 import { oneAt } from '../../core/lookup'
 
@@ -29,13 +27,6 @@ export interface Found {
   filters: string[]
 }
 
-/** Filters that only open tickets pass. */
-const OF_OPEN: ReadonlySet<string> = new Set(['open', 'unassigned', 'overdrawn', 'held'])
-
-/** Most tickets that are counted, and put in order by how well they fit. */
-const MOST = 1000
-const NEWEST = 400
-
 /**
  * Looks for words in every record of every kind, parent and child, open and closed. Typing errors are borne; nothing is
  * left out but what the search itself says.
@@ -54,12 +45,19 @@ export async function findEverything(
   })
   const { terms, filters } = words
   const likes = await Promise.all(terms.map((term) => likeWords(desk, term)))
-  const [tickets, others] = await Promise.all([
+  const things = thingsOf(text, words, directory)
+  const [tickets, more] = await Promise.all([
     directory.may(person, 'seeTickets')
-      ? findTickets(desk, words, likes, person, limit, directory.sightOf(person))
+      ? findTickets(
+          desk,
+          { ...words, likes, things: numbersOf(things), person, sight: directory.sightOf(person) },
+          limit,
+        )
       : { exact: [], hits: [], count: 0 },
     filters.length ? [] : findOthers(desk, words),
   ])
+  const exact = thingHits(things, directory)
+  const others = [...exact, ...more.filter((one) => !exact.some((other) => other.to === one.to))]
   const said = others.map((one) => `${one.title} ${one.note} ${one.why}`.toLowerCase().replace(/[«»]/g, ''))
   // What only a machine or a person has is no word that nothing has.
   const corrected = terms.flatMap((word, index) =>
@@ -92,122 +90,54 @@ async function likeWords(desk: Reading, term: string): Promise<string[]> {
   return like.map((one) => one.word)
 }
 
-const quote = (word: string) => `'${word.replace(/'/g, "''")}'`
-
-/** The words as PostgreSQL asks for them: each at the beginning of a word, or one that is like it. */
-function tsQuery(terms: readonly string[], likes: readonly string[][]): string {
-  return terms
-    .map((term, index) => `(${[`${quote(term)}:*`, ...oneAt(likes, index).map(quote)].join(' | ')})`)
-    .join(' & ')
+/** What the directory has that is meant by its number or its serial number. */
+interface Things {
+  equipment: Equipment[]
+  agreements: Agreement[]
 }
 
-function filterSql(filter: SearchFilter, person: string) {
-  switch (filter.by) {
-    case 'team':
-      return sql<boolean>`t.team = ${filter.id}`
-    case 'organisation':
-      return sql<boolean>`t.organisation = ${filter.id}`
-    case 'technician':
-      return sql<boolean>`t.technician = ${filter.id}`
-    default:
-      return {
-        open: sql<boolean>`t.status_group <> 'done'`,
-        done: sql<boolean>`t.status_group = 'done'`,
-        mine: sql<boolean>`t.technician = ${person}`,
-        unassigned: sql<boolean>`t.technician is null and t.status_group <> 'done'`,
-        overdrawn: sql<boolean>`t.status_group <> 'done' and t.due_at <= ${deskNow()}`,
-        held: sql<boolean>`t.held`,
-      }[filter.state]
-  }
-}
-
-/** What says where a ticket stands; the whole of a state is long. */
-type Stands = Pick<KeptState, 'kind' | 'status' | 'statuses' | 'held' | 'mergedInto' | 'rejected'>
-const STANDS = sql<Stands>`jsonb_strip_nulls(jsonb_build_object('kind', t.kind, 'status', t.status, 'statuses',
-  t.state->'statuses', 'held', t.state->'held', 'mergedInto', t.state->'mergedInto', 'rejected', t.state->'rejected'))`
-
-interface TicketHit {
-  reference: number
-  summary: string
-  requester: string
-  state: Stands
-  edition: number
-  why: string | null
-}
-
-async function findTickets(
-  desk: Reading,
-  { number, terms, filters }: SearchWords,
-  likes: string[][],
-  person: string,
-  limit: number,
-  sight: Sight,
-): Promise<{ exact: Hit[]; hits: Hit[]; count: number }> {
-  const exact = number === undefined ? [] : await ticketOfNumber(desk, number, sight)
-  if (!terms.length && !filters.length) return { exact, hits: [], count: 0 }
-  // Of a million tickets few are open: their words have an index of their own.
-  const isOpen = terms.length > 0 && filters.some((one) => one.by === 'state' && OF_OPEN.has(one.state))
-  const where = sql.join(
-    [
-      seenSql(sight, 't'),
-      ...(isOpen ? [sql`w.is_open`] : []),
-      ...filters.map((one) => filterSql(one, person)),
-    ],
-    sql` and `,
-  )
-  const query = sql`to_tsquery('english', ${terms.length ? tsQuery(terms, likes) : ''})`
-  const { rows: nodes } = await sql<{ nodes: number }>`select numnode(${query}) as nodes`.execute(desk.db)
-  // Words such as “the” stand in every text; with nothing else to look for nothing is found by them.
-  if (terms.length && !nodes[0]?.nodes) return { exact, hits: [], count: exact.length }
-  const matching = terms.length
-    ? sql`ticket_words w join ticket t using (reference) where w.words @@ ${query} and ${where}`
-    : sql`ticket t left join ticket_words w using (reference) where ${where}`
-  const [found, counted] = await Promise.all([
-    sql<TicketHit>`with newest as (
-        select t.reference, w.words, w.title, w.body from ${matching} order by t.reference desc limit ${NEWEST}),
-      best as (select reference, title, body, row_number() over (
-        order by ${terms.length ? sql`ts_rank(words, ${query}) desc,` : sql``} reference desc) as place
-        from newest order by place limit ${limit})
-      select t.reference, t.summary, t.requester, t.edition, ${STANDS} as state,
-        ${terms.length ? sql`ts_headline('english', best.title || ' · ' || best.body, ${query}, 'StartSel=«, StopSel=», MaxWords=16, MinWords=6, MaxFragments=1')` : sql`null`} as why
-      from best join ticket t using (reference) order by place`.execute(desk.db),
-    sql<{
-      count: number
-    }>`select count(*)::int as count from (select 1 from ${matching} limit ${MOST}) as counted`.execute(
-      desk.db,
-    ),
-  ])
-  const hits = await Promise.all(found.rows.map((row) => ticketHit(desk, row)))
+function thingsOf(text: string, { number, filters }: SearchWords, directory: Directory): Things {
+  const numbers = (by: SearchThing) => [
+    ...(number === undefined ? [] : [number]),
+    ...filters.flatMap((one) => (one.by === by ? [one.number] : [])),
+  ]
+  const bySerial = directory.equipmentBySerial(text.trim())
+  const equipment = numbers('equipment').flatMap((one) => directory.equipment.get(String(one)) ?? [])
   return {
-    exact,
-    hits: hits.filter((one) => !exact.some((other) => other.to === one.to)),
-    count: counted.rows[0]?.count ?? 0,
+    equipment: [...new Set([...(bySerial ? [bySerial] : []), ...equipment])],
+    agreements: numbers('agreement').flatMap((one) => directory.agreement(one) ?? []),
   }
 }
 
-async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
-  const [design, directory] = await Promise.all([
-    desk.knowledge.edition(row.edition),
-    desk.knowledge.directory(),
-  ])
-  return {
-    kind: 'ticket',
-    to: `/desk/${row.reference}`,
-    title: `${row.reference} ${row.summary}`,
-    note: `${standsInWords(row.state, design.kind(row.state.kind))} · ${directory.nameOf(row.requester)}`,
-    why: row.why?.replace(/\s+/g, ' ').trim() ?? '',
-  }
-}
+const numbersOf = ({ equipment, agreements }: Things) => ({
+  equipment: equipment.map((one) => one.number),
+  agreement: agreements.map((one) => one.number),
+})
 
-async function ticketOfNumber(desk: Reading, number: number, sight: Sight): Promise<Hit[]> {
-  const row = await desk.db
-    .selectFrom('ticket')
-    .select(['reference', 'summary', 'requester', 'state', 'edition'])
-    .where('reference', '=', number)
-    .where(seenSql(sight))
-    .executeTakeFirst()
-  return row ? [await ticketHit(desk, { ...row, why: `number «${number}»` })] : []
-}
+const thingHits = ({ equipment, agreements }: Things, directory: Directory): Hit[] => [
+  ...equipment.map((one) => ({
+    ...equipmentHit(one, directory),
+    why: `number «${one.number}»${one.serial ? `, serial number «${one.serial}»` : ''}`,
+  })),
+  ...agreements.map((one) => ({ ...agreementHit(one, directory), why: `number «${one.number}»` })),
+]
+
+const organisationName = (directory: Directory, id: string | undefined) =>
+  directory.organisations.get(id ?? '')?.name ?? ''
+
+const equipmentHit = (one: Equipment, directory: Directory): Omit<Hit, 'why'> => ({
+  kind: 'equipment',
+  to: `/directory/equipment?find=${one.number}`,
+  title: `${one.number} ${one.name}`,
+  note: organisationName(directory, one.organisation),
+})
+
+const agreementHit = (one: Agreement, directory: Directory): Omit<Hit, 'why'> => ({
+  kind: 'agreement',
+  to: `/directory/agreements?find=${one.number}`,
+  title: `Agreement ${one.number}`,
+  note: organisationName(directory, one.organisation),
+})
 
 const EACH = 5
 
@@ -229,7 +159,7 @@ async function findOthers(desk: Reading, { terms }: SearchWords): Promise<Hit[]>
       .filter((one) => fits(textOf(one)))
       .slice(0, EACH)
       .map((one): Hit => ({ ...hit(one), why: mark(textOf(one)) }))
-  const named = (id: string | undefined) => directory.organisations.get(id ?? '')?.name ?? ''
+  const named = (id: string | undefined) => organisationName(directory, id)
   return [
     ...pick(
       directory.people.values(),
@@ -257,22 +187,12 @@ async function findOthers(desk: Reading, { terms }: SearchWords): Promise<Hit[]>
     ...pick(
       directory.equipment.values(),
       (one) => `${one.number} ${one.name} ${one.maker ?? ''} ${one.model ?? ''} ${one.serial ?? ''}`,
-      (one) => ({
-        kind: 'equipment',
-        to: `/directory/equipment?find=${one.number}`,
-        title: `${one.number} ${one.name}`,
-        note: named(one.organisation),
-      }),
+      (one) => equipmentHit(one, directory),
     ),
     ...pick(
       directory.agreements,
       (one) => `${one.number} ${named(one.organisation)} ${one.contact ?? ''}`,
-      (one) => ({
-        kind: 'agreement',
-        to: `/directory/agreements?find=${one.number}`,
-        title: `Agreement ${one.number}`,
-        note: named(one.organisation),
-      }),
+      (one) => agreementHit(one, directory),
     ),
     ...designHits(current.design, fits, mark),
     ...articles,

@@ -42,12 +42,41 @@ export async function searchArticles(
           'MaxWords=24, MinWords=8, StartSel="", StopSel=""') as part
       from (select id, title, body, ts_rank_cd(search, ${query}) as rank from article
         where not removed and search @@ ${query}
-          ${portal === undefined ? sql`` : sql`and audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`}
+          and ${inPortal(portal)}
         order by rank desc, id limit ${most}) as best
       order by rank desc, id`.execute(db)
-    if (rows.length || words.length === 1) return rows
+    if (rows.length) return rows
+    if (words.length === 1) break
   }
-  return []
+  return articlesSpelt(db, words, portal, most)
+}
+
+/** How alike a word must be to one of a title to be taken for it, from 0 to 1. Common practice, no source. */
+const SPELT_ALIKE = 0.45
+/** Shorter words are too like each other to be taken for one another. */
+const SHORTEST_LIKE = 4
+
+const inPortal = (portal: string | undefined) =>
+  portal === undefined
+    ? sql<boolean>`true`
+    : sql<boolean>`audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`
+
+/** Articles with words like those that no article has, as far as their titles and keywords say them: what was mistyped. */
+async function articlesSpelt(
+  db: Database,
+  words: readonly string[],
+  portal: string | undefined,
+  most: number,
+): Promise<ArticleHit[]> {
+  const long = words.filter((word) => word.length >= SHORTEST_LIKE)
+  if (long.length === 0) return []
+  const { rows } = await sql<ArticleHit>`
+    select id, title, left(regexp_replace(body, '[]][(][^) ]*[)]|!?[[]|[*_#>]', '', 'g'), 160) as part
+    from article, lateral (select max(strict_word_similarity(word, lower(title || ' ' || keywords))) as alike
+      from unnest(${long}::text[]) as word) as compared
+    where not removed and ${inPortal(portal)} and alike >= ${SPELT_ALIKE}
+    order by alike desc, id limit ${most}`.execute(db)
+  return rows
 }
 
 /** What is known to be broken, for the visitors of a portal, newest first. */
@@ -116,14 +145,7 @@ async function articlesLike(db: Database, text: string, readers: RawBuilder<bool
 
 /** Articles of a portal like a request. */
 const portalArticlesLike = async (db: Database, text: string, portal: string) =>
-  (
-    await articlesLike(
-      db,
-      text,
-      sql<boolean>`audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`,
-      3,
-    )
-  ).map(({ id, title, body }) => ({ id, title, body }))
+  (await articlesLike(db, text, inPortal(portal), 3)).map(({ id, title, body }) => ({ id, title, body }))
 
 /** Articles of whatever audience like a ticket, for the desk. */
 export const deskArticlesLike = async (db: Database, text: string, most: number) =>

@@ -120,3 +120,10 @@ it('searches a portal for things to ask for and for articles at once', async () 
   expect(found.items[0]!.id).toBe('gate-scanner')
   expect(found.articles.map((one) => one.title)).toEqual(['Gate scanner: what each light says'])
 })
+
+it('bears typing errors in a portal, for things to ask for and for articles', async () => {
+  const found = await searchPortal(world.desk, await portal('merrow'), 'scaner', {})
+  expect(found.items[0]!.id).toBe('gate-scanner')
+  expect(found.articles.map((one) => one.title)).toContain('Gate scanner: what each light says')
+  expect((await searchPortal(world.desk, await portal('merrow'), 'zzzzqx', {})).articles).toEqual([])
+})

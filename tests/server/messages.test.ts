@@ -109,7 +109,8 @@ describe('channels', () => {
     expect(mail.headers.get('auto-submitted')).toBe('auto-generated')
     expect(mail.headers.get('list')).toMatchObject({ id: { name: expect.stringContaining('tickets') } })
     expect(mail.inReplyTo).toContain(`ticket-${reference}.`)
-    expect([mail.text, mail.html].every((one) => String(one).includes('this ticket is yours'))).toBe(true)
+    for (const words of ['this ticket is yours', `/desk/${reference}`])
+      expect([mail.text, mail.html].every((one) => String(one).includes(words))).toBe(true)
   })
 
   it('mail shows what somebody wrote as it was written, and says it in plain words beside that', async () => {
@@ -127,6 +128,9 @@ describe('channels', () => {
     expect(mail.text).toContain('Hold it flat & wait:\n\n- off\n- on (https://sound.example/on) <script>')
     expect(mail.html).toContain('<p>Hold it <strong>flat</strong> &amp; wait:</p>')
     expect(mail.html).toContain('&lt;script&gt;</li>')
+    // Whoever asked finds it in their portal.
+    expect(mail.text).toMatch(new RegExp(`^http\\S+/portal/merrow/requests/${reference}$`, 'm'))
+    expect(mail.html).toMatch(new RegExp(`<a href="http[^"]+/portal/merrow/requests/${reference}">`))
   })
 
   it('refused for good goes the next way at once', async () => {

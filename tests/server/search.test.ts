@@ -66,6 +66,46 @@ describe('a search', () => {
     expect((await find('999999')).hits.filter((one) => one.kind === 'ticket')).toEqual([])
   })
 
+  it('finds what is meant by its number or serial number, with its tickets', async () => {
+    const given = { name: 'Winch camera', organisation: 'merrow', serial: 'WX-77/0042' }
+    const { id: number } = await saveThing(world.desk, { list: 'equipment', given }, ADA)
+    const answers = { till: 4, machine: number }
+    const { state } = await world.desk.log({ ...SCANNER, item: 'till-receipts', answers }, INES)
+    await index()
+    for (const words of [`#${number}`, number, 'WX-77/0042', `equipment ${number}`]) {
+      const { hits } = await find(words)
+      expect(hits[0], words).toMatchObject({ kind: 'equipment', title: `${number} Winch camera` })
+      expect(
+        hits.map((one) => one.to),
+        words,
+      ).toContain(`/desk/${state.reference}`)
+    }
+    const found = await find('agreement 1042 done')
+    expect(found.filters).toEqual(['agreement 1042', 'done'])
+    expect(found.hits[0]).toMatchObject({ kind: 'agreement', title: 'Agreement 1042' })
+    const { count } = await world.db
+      .selectFrom('ticket')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where(sql<boolean>`state->>'agreement' = '1042' and status_group = 'done'`)
+      .executeTakeFirstOrThrow()
+    expect(found.tickets).toBe(Number(count))
+    expect((await find('agreement 9999')).hits).toEqual([])
+  })
+
+  it('puts open tickets before those that are done, and one’s own before those', async () => {
+    const [done, own, open] = [
+      await log('Xylophone'),
+      await log('Xylophone'),
+      await log('Xylophone xylophone'),
+    ]
+    await world.desk.run(own, { kind: 'assign', technician: TORA.person }, TORA)
+    await world.desk.run(done, { kind: 'withdraw', text: 'Found it' }, INES)
+    await index()
+    expect((await find('xylophone')).hits.map((one) => one.to)).toEqual(
+      [own, open, done].map((reference) => `/desk/${reference}`),
+    )
+  })
+
   it('is limited by words that stand for a filter', async () => {
     const all = await find('scanner')
     const open = await find('scanner open')

@@ -51,8 +51,8 @@ const go = () => navigateTo({ path: '/find', query: typed.value.trim() ? { words
     <p class="quiet small">
       Every record of every kind is searched, open and closed, parts too. These words limit it:
       <b>open</b>, <b>done</b>, <b>mine</b>, <b>unassigned</b>, <b>overdrawn</b>, <b>held</b>, <b>in</b> a
-      team, <b>of</b> an organisation, <b>by</b> a technician. In “quotation marks” they are words like any
-      other.
+      team, <b>of</b> an organisation, <b>by</b> a technician, <b>agreement</b> or <b>equipment</b> with its
+      number. In “quotation marks” they are words like any other.
     </p>
     <KitError :error="search.error.value ?? undefined" tries-again @again="search.refetch()" />
     <template v-if="found">

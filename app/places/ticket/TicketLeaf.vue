@@ -37,11 +37,14 @@ const lastWord = computed(() => lastWordOf(talk.value))
 
 const heading = ref<{ focus: () => void }>()
 defineExpose({ focus: () => heading.value?.focus() })
-/** Where the work goes on once something is done: at the ticket itself, unless somebody is at something else already. */
+/**
+ * Where the work goes on once something is done: at the ticket itself, unless somebody is at something else already, as
+ * in a slip that was opened meanwhile.
+ */
 async function goOn() {
   await nextTick()
   const at = document.activeElement
-  if (!at || at === document.body || at.closest('.acts, .reply')) heading.value?.focus()
+  if (!at || at === document.body || (at.closest('.acts') && !at.closest('form'))) heading.value?.focus()
 }
 async function changed() {
   await goOn()

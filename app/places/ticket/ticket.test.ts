@@ -84,6 +84,21 @@ describe('the acts of a ticket', () => {
     expect(document.activeElement?.tagName).toBe('H1')
   })
 
+  it('leave the focus in what was opened while they were under way', async () => {
+    let finish: (answer: object) => void = () => undefined
+    await opened(undefined, {
+      'POST /api/tickets/7/move': () => new Promise((done) => (finish = done)),
+    })
+    await press('S', { shiftKey: true })
+    await press('q')
+    await settled()
+    const field = document.querySelector<HTMLInputElement>(FIELD)!
+    field.focus()
+    finish({ sequence: 4 })
+    await settled()
+    expect(document.activeElement).toBe(field)
+  })
+
   it('ask first what a gate asks for, and keep what was typed when the server refuses', async () => {
     const { calls } = await opened(undefined, {
       'POST /api/tickets/7/moves': () => {
