@@ -55,6 +55,8 @@ export const ticketPage = (more: Partial<Record<keyof Ticket, unknown>> = {}): T
       bookings: [],
       tasks: [],
       links: [],
+      articles: [],
+      articlesAt: 'merrow',
       takes: { takes: 0, from: 'unknown' },
       deliveries: [],
     },

@@ -124,6 +124,9 @@ export type Command =
   /** Time worked without a timer. */
   | { kind: 'recordTime'; from: Instant; to: Instant; what: string }
   | { kind: 'dropTime'; id: number }
+  /** An article belongs to it, or no longer; one that is missing is only noted. */
+  | { kind: 'attachArticle'; article: number; title: string; on: boolean }
+  | { kind: 'missArticle'; text: string }
   /** It is called otherwise; `from` is what stood on the screen. */
   | { kind: 'retitle'; summary: string; from?: string }
   /** How long it will take in milliseconds; null for as long as such tickets take. */

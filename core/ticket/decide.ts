@@ -17,6 +17,7 @@ import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arriva
 import { climb } from '../ladder'
 import { handsOf } from './hands'
 import { fitClocks } from './clocks'
+import { attachArticle, missArticle } from './articles'
 import { assignTo } from './assign'
 import { answer, answeredOf, filesOf, note, reply } from './conversation'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
@@ -68,6 +69,8 @@ const HANDLERS: Handlers = {
   stopTimer: (change, command) => stopTimer(change, command),
   recordTime: (change, command) => recordTime(change, command),
   dropTime: (change, { id }) => dropTime(change, id),
+  attachArticle: (change, { article, title, on }) => attachArticle(change, article, title, on),
+  missArticle: (change, { text }) => missArticle(change, text),
   retitle: (change, { summary, from }) => retitle(change, summary, from),
   estimate: (change, { takes }) => estimate(change, takes),
   book: (change, command) => book(change, command),

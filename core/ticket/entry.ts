@@ -300,6 +300,11 @@ export type EntryBody =
   /** A timer stopped, or time was written down; `counted` is rounded by the rule of the edition. */
   | { kind: 'timeRecorded'; record: TimeRecord; timer?: true }
   | { kind: 'timeDropped'; id: number }
+  /** An article of Knowledge belongs to it from here on, or no longer. */
+  | { kind: 'articleAttached'; article: number; title: string }
+  | { kind: 'articleDetached'; article: number; title: string }
+  /** Somebody looked for an article that is not there. */
+  | { kind: 'articleMissed'; text: string }
   /** Somebody of the desk calls it otherwise than its answers or its mail did. */
   | { kind: 'retitled'; summary: string }
   | { kind: 'estimated'; takes: number | null }

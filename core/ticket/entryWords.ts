@@ -175,6 +175,9 @@ const WORDS: Words = {
   timeRecorded: ({ record }, names) =>
     `${personName(names, record.person)} worked ${durationInWords(record.counted)}${record.what ? `: ${record.what}` : ''}`,
   timeDropped: (entry, names) => `${by(entry, names)} took a time record off`,
+  articleAttached: (entry, names) => `${by(entry, names)} attached the article “${entry.title}”`,
+  articleDetached: (entry, names) => `${by(entry, names)} took the article “${entry.title}” off`,
+  articleMissed: (entry, names) => `${by(entry, names)} missed an article: ${entry.text}`,
   retitled: (entry, names) => `${by(entry, names)} called it “${entry.summary}”`,
   estimated: (entry, names) =>
     entry.takes === null

@@ -141,6 +141,8 @@ export interface TicketState {
   bookings?: Booking[]
   tasks?: Task[]
   links?: TicketLink[]
+  /** Articles of Knowledge that belong to it, as they were called then. */
+  articles?: { id: number; title: string }[]
   equipment?: AboutEquipment
   department?: string
   /** The move that was made last and can be taken back. */
@@ -382,6 +384,13 @@ const APPLY: Apply = {
     ...(timer && { timers: withoutTimer(state, record.person) }),
   }),
   timeDropped: ({ times = [] }, { id }) => ({ times: times.filter((one) => one.id !== id) }),
+  articleAttached: ({ articles = [] }, { article, title }) => ({
+    articles: [...articles.filter((one) => one.id !== article), { id: article, title }],
+  }),
+  articleMissed: () => ({}),
+  articleDetached: ({ articles = [] }, { article }) => ({
+    articles: articles.filter((one) => one.id !== article),
+  }),
   retitled: (_, { summary }) => ({ summary }),
   estimated: (_, { takes }) => ({ estimate: takes ?? undefined }),
   booked: ({ bookings = [] }, { booking }) => ({ bookings: [...bookings, booking] }),

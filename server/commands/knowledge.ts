@@ -53,6 +53,30 @@ export async function removeArticle(desk: Desk, id: number, removed: boolean): P
   if (!done) throw new Refused('missing', `There is no article ${id}.`)
 }
 
+/** Notes at a ticket that an article is missing, and for whoever writes articles. */
+export const noteMissing = (desk: Desk, reference: number, text: string, by: string) =>
+  desk.run(reference, { kind: 'missArticle', text }, { person: by }, async (trx) => {
+    const row = { reference, words: text.trim(), by, at: deskNow() }
+    await trx.insertInto('article_missing').values(row).execute()
+  })
+
+/**
+ * An article that was missing is written, or none is needed.
+ * @throws Refused when somebody settled it meanwhile, or the article is gone
+ */
+export async function settleMissing(desk: Desk, id: number, article: number | undefined): Promise<void> {
+  if (article !== undefined && !(await readArticle(desk.db, article, {})))
+    throw new Refused('missing', 'This article is gone; somebody took it out.')
+  const settled = await desk.db
+    .updateTable('article_missing')
+    .set({ settled_at: deskNow(), article: article ?? null })
+    .where('id', '=', id)
+    .where('settled_at', 'is', null)
+    .returning('id')
+    .executeTakeFirst()
+  if (!settled) throw new Refused('conflict', 'Somebody has written it, or left it out, meanwhile.')
+}
+
 export interface NoticeInput {
   title: string
   body: string

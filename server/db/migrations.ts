@@ -556,8 +556,12 @@ update list_file set by = jsonb_build_object('way', by->'way');
 `,
   },
   {
-    name: '0028 tickets are found by their agreement',
+    name: '0028 tickets are found by their agreement, and articles that are missing are noted',
     sql: `
+create table article_missing (
+  id bigserial primary key, reference bigint not null references ticket, words text not null, by text not null references person,
+  at bigint not null, article bigint references article, settled_at bigint);
+create index article_missing_open on article_missing (id) where settled_at is null;
 create index ticket_agreement on ticket ((state->>'agreement')) where state->>'agreement' is not null;
 `,
   },

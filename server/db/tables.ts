@@ -565,6 +565,17 @@ export interface Tables {
     ends: number | null
     changed_by: string
   }
+  /** Articles that somebody looked for at a ticket and that were not there. */
+  article_missing: {
+    id: Generated<number>
+    reference: number
+    words: string
+    by: string
+    at: number
+    /** The one that was written for it. */
+    article: Filled<number | null>
+    settled_at: Filled<number | null>
+  }
   /** Requests that were not sent, since an article or a notice solved them. */
   solved_by: {
     id: Generated<number>

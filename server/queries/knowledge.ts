@@ -220,3 +220,19 @@ export async function listArticles(db: Database, { after = 0, limit }: { after?:
   const page = rows.slice(0, limit)
   return { rows: page, ...(rows.length > limit && { next: oneAt(page, page.length - 1).id }) }
 }
+
+/** Most missing articles that are listed at once. */
+const MOST_MISSING = 100
+
+/** Articles that somebody looked for at a ticket and that are not there yet, oldest first. */
+export async function missingArticles(db: Database) {
+  const rows = await db
+    .selectFrom('article_missing')
+    .innerJoin('person', 'person.id', 'article_missing.by')
+    .select(['article_missing.id', 'reference', 'words', 'at', 'person.name as by'])
+    .where('settled_at', 'is', null)
+    .orderBy('article_missing.id')
+    .limit(MOST_MISSING)
+    .execute()
+  return { rows }
+}

@@ -48,6 +48,7 @@ export async function workOf(
     times: state.times ?? [],
     bookings: state.bookings ?? [],
     tasks: state.tasks ?? [],
+    articles: state.articles ?? [],
     links: await linksOf(desk, state, directory.sightOf(caller.id)),
     takes: await desk.estimates.of(state),
   }

@@ -92,6 +92,8 @@ export async function ticketPage(
     impact: state.impact,
     urgency: state.urgency,
     requester: requesterPart(state, directory),
+    /** The portal in which its requester reads articles; nothing where there is none. */
+    articlesAt: articlesAt(state, design),
     siteZone: site?.zone ?? design.design.desk.zone,
     cover: directory.coverName(state.cover),
     agreement: state.agreement,
@@ -149,6 +151,11 @@ export async function ticketPage(
     /** What a newer release wrote, in words. */
     unread: unread.map((one) => one.message),
   }
+}
+
+function articlesAt({ portal, internal }: TicketState, design: CompiledDesign): string | null {
+  const found = portal === null || internal ? undefined : design.findPortal(portal)
+  return found && !found.hides?.includes('articles') ? found.id : null
 }
 
 function requesterPart({ requester: id }: TicketState, directory: Directory) {

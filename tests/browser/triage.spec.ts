@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { findOne } from './kit'
+import { choose, findOne } from './kit'
 import { LEAD, signIn, TECHNICIAN } from './people'
 
 const GRID = (page: Page) => page.getByRole('group', { name: /Where it goes/ })
@@ -127,8 +127,8 @@ test('signals of the monitor become one ticket, and whoever has it sees how ofte
 
   // The priority of the map is put right with one key, and counted at its row.
   await page.keyboard.press('w')
-  await page.getByLabel('Set', { exact: true }).selectOption('Queue')
-  await page.getByLabel('to', { exact: true }).selectOption('Field')
+  await choose(page, 'Set', 'Queue')
+  await choose(page, 'to', 'Field')
   await page.getByRole('button', { name: 'Set it' }).click()
   await expect(page.getByText(/set it to Field/).first()).toBeVisible()
 })

@@ -2,9 +2,11 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
+import { noteMissing, settleMissing } from '../../server/commands/knowledge'
 import { refuseMovedOn } from '../../server/commands/seen'
 import { besideTicket } from '../../server/queries/beside'
 import { deskGlance, SOON } from '../../server/queries/glance'
+import { missingArticles } from '../../server/queries/knowledge'
 import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
@@ -105,5 +107,28 @@ describe('the desk as it stands', () => {
   it('tells of Arrivals whom they concern only', async () => {
     expect(typeof (await deskGlance(world.desk, caller)).arrivals).toBe('number')
     expect((await deskGlance(world.desk, { id: 'ines-varga', teams: [] })).arrivals).toBeNull()
+  })
+})
+
+describe('articles at a ticket', () => {
+  it('are attached and taken off, and one that is missing is there for whoever writes articles', async () => {
+    const { reference } = await logged('Gate 8')
+    const attach = (on: boolean) =>
+      world.desk.run(reference, { kind: 'attachArticle', article: 4, title: 'Gate scanner', on }, TORA)
+    await attach(true)
+    await attach(true)
+    const page = (await ticketPage(world.desk, reference, caller))!
+    expect(page.articles).toEqual([{ id: 4, title: 'Gate scanner' }])
+    expect(page.entries.filter((one) => one.kind === 'articleAttached')).toHaveLength(1)
+    expect((await attach(false)).articles).toEqual([])
+
+    await expect(noteMissing(world.desk, reference, '  ', TORA.person)).rejects.toThrow()
+    expect((await missingArticles(world.db)).rows).toEqual([])
+    await noteMissing(world.desk, reference, 'Setting a turnstile back', TORA.person)
+    const { rows } = await missingArticles(world.db)
+    expect(rows).toMatchObject([{ words: 'Setting a turnstile back', reference, by: 'Tora Aas' }])
+    await settleMissing(world.desk, rows[0]!.id, undefined)
+    await expect(settleMissing(world.desk, rows[0]!.id, undefined)).rejects.toThrow('meanwhile')
+    expect((await missingArticles(world.db)).rows).toEqual([])
   })
 })

@@ -2,7 +2,11 @@
 import { usePortalOffers } from './usePortalOffers'
 
 // Writes an article, or changes one.
-const props = defineProps<{ article?: AnswerOf<'GET /api/articles/{article}'> }>()
+const props = defineProps<{
+  article?: AnswerOf<'GET /api/articles/{article}'>
+  /** What a new one is to be about. */
+  title?: string
+}>()
 const emit = defineEmits<{ done: [written: { id: number; text: string }]; close: [] }>()
 
 /** Several portals are chosen by API; whoever changes the words does not lose them. */
@@ -19,14 +23,17 @@ const AUDIENCES = [
   { value: 'desk' as const, label: 'the desk only' },
 ]
 const typed = reactive({
-  title: props.article?.title ?? '',
+  title: props.article?.title ?? props.title ?? '',
   audience: (props.article?.audience ?? 'requesters') as 'requesters' | 'desk' | null,
   keywords: props.article?.keywords ?? '',
   body: props.article?.body ?? '',
   files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
 })
-const { begun, forget, beginAnew } = useKeptForm(`yare-article-${props.article?.id ?? 'new'}`, typed)
+const { begun, forget, beginAnew } = useKeptForm(
+  `yare-article-${props.article?.id ?? props.title ?? 'new'}`,
+  typed,
+)
 function leave() {
   forget()
   emit('close')

@@ -12,6 +12,12 @@ const words = ref(search.value)
 watch(search, (now) => (words.value = now))
 const opened = computed(() => Number(route.query.article) || undefined)
 const writing = ref<'new' | 'change' | 'notice'>()
+/** What was missing, and is being written. */
+const missing = ref<{ id: number; words: string }>()
+function write(asked?: { id: number; words: string }) {
+  missing.value = asked
+  writing.value = 'new'
+}
 
 const list = useLedger<AnswerOf<'GET /api/articles'>>({
   key: () => ['articles', search.value],
@@ -34,7 +40,15 @@ const to = (id?: number) => ({
   path: '/knowledge',
   query: { ...(search.value && { find: search.value }), ...(id && { article: id }) },
 })
+async function settle(article: number, number: number) {
+  try {
+    await api('POST /api/missing-articles/{number}', { path: { number }, body: { article } })
+  } catch (error) {
+    toast(asApiError(error).problem.detail, { bad: true })
+  }
+}
 async function written({ id, text }: { id?: number; text: string }) {
+  if (id && writing.value === 'new' && missing.value) await settle(id, missing.value.id)
   writing.value = undefined
   toast(text)
   if (id) await navigateTo(to(id))
@@ -75,6 +89,7 @@ const about = (line: (typeof list.rows.value)[number]) =>
       <div class="page">
         <h1>Knowledge</h1>
         <NoticeList @tell="writing = 'notice'" />
+        <MissingList v-if="session.may('writeKnowledge')" @write="write" />
         <section aria-labelledby="articles">
           <h2 id="articles">Articles</h2>
           <form class="line" role="search" @submit.prevent="find">
@@ -85,7 +100,7 @@ const about = (line: (typeof list.rows.value)[number]) =>
               type="search"
               placeholder="Words of an article"
             />
-            <KitButton v-if="session.may('writeKnowledge')" kind="main" @click="writing = 'new'"
+            <KitButton v-if="session.may('writeKnowledge')" kind="main" @click="write()"
               >Write an article …</KitButton
             >
           </form>
@@ -121,7 +136,13 @@ const about = (line: (typeof list.rows.value)[number]) =>
       <div class="page">
         <p v-if="narrow"><NuxtLink :to="to()" @click="writing = undefined">← Back to the list</NuxtLink></p>
         <NoticeForm v-if="writing === 'notice'" @done="written" @close="writing = undefined" />
-        <ArticleForm v-else-if="writing === 'new'" @done="written" @close="writing = undefined" />
+        <ArticleForm
+          v-else-if="writing === 'new'"
+          :key="missing?.id"
+          :title="missing?.words"
+          @done="written"
+          @close="writing = undefined"
+        />
         <ArticleForm
           v-else-if="writing && article.data.value"
           :article="article.data.value"

@@ -1,44 +1,113 @@
 <script setup lang="ts">
+import { toast } from '~/kit/toast'
 import type { Ticket } from '~/composables/useTickets'
 import type { Found } from './useBeside'
 
-// Articles that fit a ticket, read where one is.
-const props = defineProps<{ ticket: Ticket; found?: Found }>()
+// Articles beside a ticket: those attached to it, those that fit without being asked for, and looking for others. What
+// is not found can be noted for whoever writes them.
+const props = defineProps<{ ticket: Ticket; found?: Found; hint?: string }>()
+const emit = defineEmits<{ reply: [words: string]; done: []; left: [] }>()
+const session = useSession()
+const works = computed(() => session.may('workTickets'))
 const reading = ref<number>()
-const shown = computed({
-  get: () => reading.value !== undefined,
-  set: (on) => on || (reading.value = undefined),
-})
-const article = useQuery({
-  key: () => ['article', reading.value ?? 0],
-  query: ({ signal }) =>
-    api('GET /api/articles/{article}', { path: { article: reading.value ?? 0 }, signal }),
-  enabled: () => reading.value !== undefined,
-})
-const files = (id: string) =>
-  article.data.value?.files?.some((one) => one.id === id) ? addressOf(id) : undefined
-const addressOf = (file: string) => linkTo('GET /api/attachments/{file}', { path: { file } })
 const READERS = { requesters: 'for requesters', desk: 'for the desk' }
-const articles = computed(() => props.found?.articles ?? [])
+
+const looking = ref(false)
+const words = ref('')
+const search = useQuery({
+  key: () => ['articles', 'beside', words.value.trim()],
+  query: ({ signal }) =>
+    api('GET /api/articles', { query: { search: words.value.trim(), limit: MOST }, signal }),
+  enabled: () => looking.value && words.value.trim().length > 1,
+  placeholderData: (before) => before,
+})
+const MOST = 20
+const hits = computed(() => (words.value.trim().length > 1 ? search.data.value?.rows.slice(0, 6) : undefined))
+function look() {
+  looking.value = true
+}
+function leave() {
+  looking.value = false
+  words.value = ''
+  emit('left')
+}
+defineExpose({ begin: look })
+
+const { busy, error, run } = useDeed()
+/** Whoever writes articles finds it in Knowledge. */
+async function miss() {
+  const { reference } = props.ticket
+  const text = words.value.trim()
+  const done = await run(() =>
+    api('POST /api/tickets/{reference}/missing-article', { path: { reference }, body: { text } }),
+  )
+  if (!done) return
+  toast(`“${text}” is noted in Knowledge as missing.`)
+  leave()
+  emit('done')
+}
+function close() {
+  reading.value = undefined
+}
 </script>
 
 <template>
-  <BesidePart v-if="found" title="Articles that fit">
-    <ul v-if="articles.length">
-      <li v-for="one in articles" :key="one.id">
+  <BesidePart title="Articles">
+    <template #acts>
+      <KitButton kind="link" :keys="hint" :aria-expanded="looking" @click="looking ? leave() : look()"
+        >Find … <kbd v-if="hint">{{ hint }}</kbd></KitButton
+      >
+    </template>
+    <ul v-if="ticket.articles.length">
+      <li v-for="one in ticket.articles" :key="one.id">
         <KitButton kind="link" @click="reading = one.id">{{ one.title }}</KitButton>
-        <span class="quiet small">&nbsp;{{ READERS[one.audience] }}</span>
+        <span class="quiet small">&nbsp;attached</span>
       </li>
     </ul>
-    <p v-else class="quiet small">None has enough of its words.</p>
-    <KitDialog v-model:shown="shown" :title="article.data.value?.title ?? 'An article'">
-      <KitError :error="article.error.value ?? undefined" />
-      <LazyRichText v-if="article.data.value" :text="article.data.value.body" :file="files" />
-      <template #foot>
-        <NuxtLink v-if="reading" :to="{ path: '/knowledge', query: { article: reading } }"
-          >In Knowledge</NuxtLink
-        >
-      </template>
-    </KitDialog>
+    <form v-if="looking" class="no-print" role="search" @submit.prevent @keydown.esc.stop="leave">
+      <KitText
+        v-model="words"
+        bare
+        focuses
+        type="search"
+        label="Find an article"
+        placeholder="Words of an article"
+      />
+      <KitError :error="search.error.value ?? error" />
+      <ul v-if="hits?.length">
+        <li v-for="one in hits" :key="one.id">
+          <KitButton kind="link" @click="reading = one.id">{{ one.title }}</KitButton>
+        </li>
+      </ul>
+      <p v-else-if="hits" class="quiet small" role="status">No article has these words.</p>
+      <KitButton v-if="works && hits" kind="link" :busy="busy" @click="miss"
+        >Note that one is missing</KitButton
+      >
+    </form>
+    <template v-else-if="found">
+      <ul v-if="found.articles.length">
+        <li v-for="one in found.articles" :key="one.id">
+          <KitButton kind="link" @click="reading = one.id">{{ one.title }}</KitButton>
+          <span class="quiet small">&nbsp;{{ READERS[one.audience] }}</span>
+        </li>
+      </ul>
+      <p v-else class="quiet small">None has enough of its words.</p>
+    </template>
+    <ArticleSheet
+      :ticket="ticket"
+      :article="reading"
+      @reply="(text) => emit('reply', text)"
+      @done="emit('done')"
+      @close="close"
+    />
   </BesidePart>
 </template>
+
+<style scoped>
+form {
+  margin-top: 4px;
+}
+kbd {
+  font: 0.8rem var(--mono);
+}
+</style>

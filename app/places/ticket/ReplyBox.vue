@@ -74,6 +74,12 @@ function leave() {
   writing.value = undefined
   emit('left')
 }
+/** Words from beside go below what is written already. */
+function put(words: string) {
+  drafts.reply.text = [drafts.reply.text.trim(), words].filter(Boolean).join('\n\n')
+  writing.value = 'reply'
+}
+defineExpose({ put })
 const verb = computed(() => {
   if (busy.value) return 'Sending …'
   if (writing.value === 'note') return 'Keep the note'

@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Keys by what they begin. */
   keys: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{ done: []; left: [] }>()
+const emit = defineEmits<{ done: []; left: []; reply: [words: string] }>()
 const { data: found } = useBeside(() => props.ticket.reference)
 type Part = { begin: () => unknown } | null
 const parts = new Map<string, Part>()
@@ -23,6 +23,7 @@ const keep = (what: string) => (part: unknown) => void parts.set(what, part as P
 const keepTasks = keep('tasks')
 const keepTime = keep('timer')
 const keepLinks = keep('links')
+const keepArticles = keep('articles')
 </script>
 
 <template>
@@ -37,7 +38,16 @@ const keepLinks = keep('links')
       @done="emit('done')"
       @left="emit('left')"
     />
-    <ArticlesPart v-else-if="part === 'articles'" :ticket="ticket" :found="found" />
+    <ArticlesPart
+      v-else-if="part === 'articles'"
+      :ref="keepArticles"
+      :ticket="ticket"
+      :found="found"
+      :hint="keys.articles"
+      @reply="(words) => emit('reply', words)"
+      @done="emit('done')"
+      @left="emit('left')"
+    />
     <AlsoOpenPart v-else-if="part === 'open'" :ticket="ticket" :found="found" :query="query" />
     <EquipmentPart v-else-if="part === 'equipment'" :ticket="ticket" :found="found" :now="now" :zone="zone" />
     <LinksPart

@@ -86,6 +86,7 @@ function begin(what: string) {
   first.value?.begin(what)
   beside.value?.begin(what)
 }
+const reply = ref<{ put: (words: string) => void }>()
 const undo = ref<{ takeBack: () => void; hasIt: () => boolean; show: () => void }>()
 const notices = ref<{ acknowledge: () => void }>()
 const shortcuts = computed<Shortcut[]>(() => [
@@ -162,6 +163,7 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
+          @reply="(words) => reply?.put(words)"
           @done="changed"
           @left="goOn"
         />
@@ -220,6 +222,7 @@ useShortcuts('A ticket that is open', shortcuts)
         />
         <ReplyBox
           v-if="actOf('reply') ?? actOf('note')"
+          ref="reply"
           v-model:writing="writing"
           :ticket="ticket"
           :others="others"
@@ -239,6 +242,7 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
+          @reply="(words) => reply?.put(words)"
           @done="changed"
           @left="goOn"
         />

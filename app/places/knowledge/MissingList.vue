@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { dayAndMonth } from '~~/core/time'
+import { toast } from '~/kit/toast'
+
+// Articles that somebody looked for at a ticket and did not find: what to write next.
+const emit = defineEmits<{ write: [missing: { id: number; words: string }] }>()
+const session = useSession()
+const zone = computed(() => session.me?.zone ?? 'UTC')
+const list = useQuery({
+  key: ['articles', 'missing'],
+  query: ({ signal }) => api('GET /api/missing-articles', { signal }),
+})
+const rows = computed(() => list.data.value?.rows ?? [])
+const { busy, error, run } = useDeed(() => void list.refetch())
+async function leaveOut({ id, words }: { id: number; words: string }) {
+  const done = await run(() => api('POST /api/missing-articles/{number}', { path: { number: id }, body: {} }))
+  if (done) toast(`“${words}” needs no article.`)
+  await list.refetch()
+}
+</script>
+
+<template>
+  <section v-if="rows.length || list.error.value" aria-labelledby="missing">
+    <h2 id="missing">Looked for and not there</h2>
+    <KitError :error="list.error.value ?? error" tries-again @again="list.refetch()" />
+    <ul>
+      <li v-for="one in rows" :key="one.id">
+        <b>{{ one.words }}</b>
+        <span class="quiet small">
+          {{ one.by }}, {{ dayAndMonth(one.at, zone) }}, at
+          <NuxtLink :to="`/desk/${one.reference}`">{{ one.reference }}</NuxtLink></span
+        >
+        <span class="acts">
+          <KitButton kind="link" @click="emit('write', one)">Write it …</KitButton>
+          <KitButton kind="link" :disabled="busy" @click="leaveOut(one)">None is needed</KitButton>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0 0 14px;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.acts {
+  margin-left: auto;
+  display: flex;
+  gap: 10px;
+}
+</style>
