@@ -13,6 +13,12 @@ defineProps<{
   fresh: boolean
   query: Record<string, string>
 }>()
+/** What of a ticket it is, where it is not the whole of it. */
+function partSaid({ part, isToAnswer }: BenchRow): string {
+  if (part === 'answer') return ''
+  if (part === 'rest') return 'the rest of it · '
+  return isToAnswer ? 'answer first · ' : ''
+}
 const TAKES_FROM = {
   typed: 'as somebody said',
   median: 'the median of such tickets',
@@ -52,10 +58,9 @@ const TAKES_FROM = {
       }}</b></span
     >
     <span class="what"
-      ><b>{{ ticket.summary }}</b
+      ><b>{{ ticket.part === 'answer' ? `Answer: ${ticket.summary}` : ticket.summary }}</b
       ><span class="sub"
-        ><span class="num">{{ ticket.reference }}</span> · {{ ticket.isToAnswer ? 'answer first · ' : ''
-        }}{{ ticket.organisation
+        ><span class="num">{{ ticket.reference }}</span> · {{ partSaid(ticket) }}{{ ticket.organisation
         }}<template v-if="ticket.because"> · here, since {{ ticket.because }}</template></span
       ></span
     >

@@ -38,6 +38,7 @@ export {
   type TimeRecord,
   type Timer,
 } from './timeRecord'
+export { fewestBroken, joined, piecesOf } from './pieces'
 export {
   readSearch,
   SEARCH_STATES,

@@ -10,10 +10,14 @@ export interface Fixed {
 export interface Work {
   reference: number
   takes: number
-  /** By when work is to be begun, which is when its requester gets an answer. */
+  /** By when its requester is to have an answer. */
   answerBy?: Instant
+  /** How much of it is the work of answering, which comes first; none if left out: the answer is that it is begun. */
+  answerTakes?: number
   /** By when it is to be done. */
   doneBy?: Instant
+  /** Which piece of a ticket's work it is; the whole if left out. */
+  part?: 'answer' | 'rest'
 }
 
 /** When a ticket would be worked on. */
@@ -21,6 +25,8 @@ export interface Slot<T extends Work = Work> {
   work: T
   from: Instant
   to: Instant
+  /** When its requester would have their answer, where one is owed. */
+  answeredAt?: Instant
   /** Which of its promises would be broken. */
   broken: ('answer' | 'solution')[]
 }
@@ -90,22 +96,28 @@ export class FreeTime {
 export function lookAhead<T extends Work>(order: readonly T[], free: FreeTime, now: Instant): Slot<T>[] {
   let at = now
   return order.map((work) => {
-    const { from, to } = free.spend(at, work.takes)
+    const { answerBy, answerTakes = 0, doneBy, takes } = work
+    const { from, to } = free.spend(at, takes)
+    const answeredAt = answerBy === undefined ? undefined : free.spend(at, Math.min(answerTakes, takes)).to
     at = to
     const broken: Slot['broken'] = []
-    if (work.answerBy !== undefined && from > work.answerBy) broken.push('answer')
-    if (work.doneBy !== undefined && to > work.doneBy) broken.push('solution')
-    return { work, from, to, broken }
+    if (answerBy !== undefined && answeredAt! > answerBy) broken.push('answer')
+    if (doneBy !== undefined && to > doneBy) broken.push('solution')
+    return { work, from, to, broken, ...(answeredAt !== undefined && { answeredAt }) }
   })
 }
 
 /**
- * By how much free time from now a ticket must be done so that no promise is broken: the solution by its end, the
- * answer by its beginning.
+ * By how much free time from now a ticket, or a piece of its work, must be done so that no promise is broken: the
+ * solution by its end, the answer by the end of answering.
  */
-export function dueInFreeTime({ takes, answerBy, doneBy }: Work, free: FreeTime, now: Instant): number {
+export function dueInFreeTime(
+  { takes, answerBy, answerTakes = 0, doneBy }: Work,
+  free: FreeTime,
+  now: Instant,
+): number {
   const until = (at: Instant | undefined) =>
     at === undefined ? Infinity : at < now ? -1 : free.between(now, at)
   const answer = until(answerBy)
-  return Math.min(until(doneBy), answer < 0 ? Infinity : answer + takes)
+  return Math.min(until(doneBy), answer < 0 ? Infinity : answer + takes - Math.min(answerTakes, takes))
 }

@@ -6,11 +6,13 @@ import {
   benchOrder,
   dueInFreeTime,
   earliestDue,
-  fewestLate,
+  fewestBroken,
   forgottenSince,
+  joined,
   leftToDo,
   FreeTime,
   lookAhead,
+  piecesOf,
   placeInWords,
   PLAIN_BENCH,
   type BenchKey,
@@ -35,9 +37,11 @@ const MOST = 2000
 /** So many of them are shown; nobody works through more in the days that are looked ahead. */
 const MOST_SHOWN = 200
 
-/** A promise that runs: when it falls due, and in which hours what is left of it counts. */
+/** A promise that runs: when it falls due, how it stands, and in which hours what is left of it counts. */
 interface Owed {
   due: number
+  left: number
+  band: 'over' | 'close' | 'fine'
   hours: WorkingTime
 }
 
@@ -112,8 +116,9 @@ const reasonOf = (one: OnBench, next: OnBench | undefined, keys: readonly BenchK
   next ? placeInWords(one, next, keys, say) : ''
 
 const finite = (at: number) => (Number.isFinite(at) ? at : null)
-const lateOf = (slots: readonly Slot<OnBench>[]) =>
-  slots.filter((one) => one.broken.length).map((one) => one.work.reference)
+const lateOf = (slots: readonly Slot<OnBench>[]) => [
+  ...new Set(slots.filter((one) => one.broken.length).map((one) => one.work.reference)),
+]
 
 /** Whether a ticket whose work is fixed is promised before that. */
 function isLate(
@@ -166,11 +171,15 @@ async function ticketsOf(desk: Reading, person: Person, working: Working): Promi
     editions.set(number, await desk.knowledge.edition(number))
   return Promise.all(
     rows.map(async (row) => {
-      const estimate = await desk.estimates.of(row)
+      const [estimate, answerTakes] = await Promise.all([
+        desk.estimates.of(row),
+        desk.estimates.answerOf(row),
+      ])
       return {
         ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
         ...{ row, design: oneBy(editions, row.edition), estimate },
         takes: leftToDo(estimate.takes, worked.get(row.reference) ?? 0),
+        answerTakes,
         isBegun: row.status_group === 'active',
         ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
         ...owedBy(oneBy(clocks, row.reference), now),
@@ -187,7 +196,9 @@ function owedBy(clocks: readonly KeptClock[], now: number) {
   const bands = counting.map(({ clock, left }) => bandOfBalance(left, clock.granted, clock.closeFrom))
   const owed = (target: string): Owed | undefined => {
     const found = counting.find((one) => one.clock.target === target)
-    return found?.due === undefined ? undefined : { due: found.due, hours: found.clock.hours }
+    if (found?.due === undefined) return undefined
+    const { clock, left, due } = found
+    return { due, left, band: bandOfBalance(left, clock.granted, clock.closeFrom), hours: clock.hours }
   }
   const [answer, solution] = [owed('respond'), owed('resolve')]
   const dues = counting.flatMap((one) => one.due ?? [])
@@ -210,23 +221,33 @@ interface Ordering {
 function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, running }: Ordering) {
   const isRunning = (one: OnBench) => running.has(one.reference)
   const first = tickets.filter(isRunning)
-  const desk = benchOrder(
+  const others = benchOrder(
     tickets.filter((one) => !isRunning(one)),
     keys,
   )
   // The others are put in order for the time that is left once it is done.
   const done = lookAhead(first, free, now).at(-1)?.to ?? now
   const begins = Number.isFinite(done) ? done : now
-  const jobs = desk.map((work) => ({
-    ...{ key: work.reference, work, takes: work.takes },
-    due: dueInFreeTime(work, free, begins),
-  }))
-  const ahead = (list: OnBench[]) => lookAhead([...first, ...list], free, now)
+  const due = (work: OnBench) => dueInFreeTime(work, free, begins)
+  const pieces = others.flatMap((one) => piecesOf(one, begins).map(asOwed))
+  const jobs = pieces.map((work) => ({ key: work.reference, work, takes: work.takes, due: due(work) }))
+  const wholes = new Map(others.map((one) => [one.reference, one]))
+  const broken = (list: readonly OnBench[]) =>
+    lookAhead(list, free, begins).reduce((sum, one) => sum + one.broken.length, 0)
+  const ahead = (list: OnBench[]) => lookAhead([...first, ...joined(list, wholes)], free, now)
   return {
-    desk: ahead(desk),
+    desk: ahead(benchOrder(pieces, keys)),
     earliestDue: ahead(earliestDue(jobs).map((one) => one.work)),
-    fewestLate: ahead(fewestLate(jobs).order.map((one) => one.work)),
+    fewestLate: ahead(fewestBroken(others, begins, due, broken)),
   } satisfies Record<BenchOrder, Slot<OnBench>[]>
+}
+
+/** A piece stands where its own promise puts it. */
+function asOwed(piece: OnBench): OnBench {
+  const owed = piece.part === 'answer' ? piece.answer : piece.part && piece.solution
+  if (!owed) return piece
+  const { band, left: balance, due: dueAt } = owed
+  return { ...piece, band, balance, dueAt }
 }
 
 const ORDER_WORDS = {
@@ -234,20 +255,20 @@ const ORDER_WORDS = {
   fewestLate: ({ broken, work }: Slot<OnBench>) =>
     broken.length && work.dueAt !== undefined
       ? 'put off: before the others it would break more promises than it keeps'
-      : 'fewest late: no order keeps more promises',
+      : 'fewest late: of the orders tried none breaks fewer promises',
 }
 
 /** What is left of the first promise when the ticket has been worked on, in the hours that count for it. */
-function thenLeft({ work, from, to }: Slot<OnBench>): number | null {
+function thenLeft({ work, to, answeredAt = Infinity }: Slot<OnBench>): number | null {
   const left = ({ due, hours }: Owed, at: number) => hours.between(at, due)
   const all = [
-    ...(work.answer && Number.isFinite(from) ? [left(work.answer, from)] : []),
-    ...(work.solution && Number.isFinite(to) ? [left(work.solution, to)] : []),
+    ...(work.answer && Number.isFinite(answeredAt) ? [left(work.answer, answeredAt)] : []),
+    ...(work.solution && work.part !== 'answer' && Number.isFinite(to) ? [left(work.solution, to)] : []),
   ]
   return all.length ? Math.min(...all) : null
 }
 
-function rowOf({ row, design, estimate, answer, band, takes }: OnBench, directory: Directory) {
+function rowOf({ row, design, estimate, answerBy, band, takes, part }: OnBench, directory: Directory) {
   const { numeral, name, order } = design.priority(row.priority)
   return {
     reference: row.reference,
@@ -256,7 +277,9 @@ function rowOf({ row, design, estimate, answer, band, takes }: OnBench, director
     category: design.categoryPath(row.category),
     organisation: directory.organisations.get(row.organisation ?? '')?.name ?? 'no organisation',
     site: directory.sites.get(row.site ?? '')?.name ?? '',
-    isToAnswer: answer !== undefined,
+    /** To answer, or the rest of what was answered by then; the whole where nothing stands between them. */
+    part: part ?? null,
+    isToAnswer: answerBy !== undefined,
     band,
     takes,
     estimate: estimate.from,

@@ -10,15 +10,23 @@ export interface Estimate {
   from: 'typed' | 'median' | 'unknown'
 }
 
+/** By catalog item, in milliseconds. */
+interface Medians {
+  whole: ReadonlyMap<string, number>
+  /** What was worked until the requester had their first answer. */
+  answers: ReadonlyMap<string, number>
+}
+
 const KEEP = 10 * MINUTE
 /** How many of the latest solved tickets of an item the median is taken of. */
 const LATEST = 200
-/** What is assumed where nothing is known: half an hour. */
+/** What is assumed where nothing is known: half an hour, of which five minutes are the answer. */
 const UNKNOWN = 30 * MINUTE
+const UNKNOWN_ANSWER = 5 * MINUTE
 
 /** How long tickets of each catalog item have taken: the median of what was worked on the latest that are done. */
 export class Estimates {
-  private kept: { at: number; medians: Promise<Map<string, number>> } | undefined
+  private kept: { at: number; medians: Promise<Medians> } | undefined
 
   constructor(
     private readonly db: Database,
@@ -27,12 +35,17 @@ export class Estimates {
 
   async of(ticket: { item: string; estimate?: number | null }): Promise<Estimate> {
     if (ticket.estimate) return { takes: ticket.estimate, from: 'typed' }
-    const median = (await this.medians()).get(ticket.item)
+    const median = (await this.medians()).whole.get(ticket.item)
     return median ? { takes: median, from: 'median' } : { takes: UNKNOWN, from: 'unknown' }
   }
 
-  /** By catalog item, in milliseconds. Read again every ten minutes. */
-  medians(): Promise<Map<string, number>> {
+  /** How much of a ticket is the work of answering, in milliseconds. */
+  async answerOf({ item }: { item: string }): Promise<number> {
+    return (await this.medians()).answers.get(item) ?? UNKNOWN_ANSWER
+  }
+
+  /** Read again every ten minutes. */
+  private medians(): Promise<Medians> {
     if (!this.kept || machineNow() - this.kept.at > KEEP) {
       const medians = this.read()
       this.kept = { at: machineNow(), medians }
@@ -41,18 +54,27 @@ export class Estimates {
     return this.kept.medians
   }
 
-  private async read(): Promise<Map<string, number>> {
+  private async read(): Promise<Medians> {
     // The items of the catalog are few; asking a million tickets for theirs is not.
     const items = (await this.knowledge.currentEdition()).design.items.map((one) => one.id)
-    // Of two in the middle percentile_disc gives the lower, so that the median is one of the durations.
-    const { rows } = await sql<{ item: string; takes: number }>`
-      select item, percentile_disc(0.5) within group (order by worked) as takes
+    // Of two in the middle percentile_disc gives the lower, so that the median is one of the durations. A record that was
+    // going on when the answer came counts up to then.
+    const { rows } = await sql<{ item: string; takes: number; answer: number | null }>`
+      select item, percentile_disc(0.5) within group (order by worked) as takes,
+        percentile_disc(0.5) within group (order by before) filter (where before > 0) as answer
       from unnest(${items}::text[]) as items (item), lateral (
-        select sum(counted)::bigint as worked from (
+        select sum(counted)::bigint as worked,
+          sum(least(counted, greatest(0, least(ends, answered) - starts)))::bigint as before from (
           select reference from ticket where ticket.item = items.item and status_group = 'done'
           order by changed_at desc limit ${LATEST}) as done
-        join time_record using (reference) group by reference) as latest
+        join time_record using (reference)
+        left join lateral (select min(stopped_at) as answered from clock
+          where clock.reference = done.reference and target = 'respond') as first on true
+        group by reference) as latest
       group by item`.execute(this.db)
-    return new Map(rows.map((row) => [row.item, Number(row.takes)]))
+    const known = rows.flatMap(({ item, answer }) =>
+      answer === null ? [] : [[item, Number(answer)] as const],
+    )
+    return { whole: new Map(rows.map((row) => [row.item, Number(row.takes)])), answers: new Map(known) }
   }
 }

@@ -102,7 +102,11 @@ useShortcuts('Bench', [
         <div v-else ref="list" class="ledger-rows" v-on="listens">
           <template
             v-for="(line, index) in lines"
-            :key="line.fixed ? `f${line.fixed.id}-${line.fixed.reference}` : line.ticket.reference"
+            :key="
+              line.fixed
+                ? `f${line.fixed.id}-${line.fixed.reference}`
+                : `${line.ticket.reference}-${line.ticket.part}`
+            "
           >
             <p v-if="index === firstAfter" class="after small">
               After {{ timeOfDay(shiftEnd!, zone) }} {{ isOwn ? 'you are' : 'they are' }} off. What follows
