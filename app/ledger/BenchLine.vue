@@ -19,6 +19,10 @@ function partSaid({ part, isToAnswer }: BenchRow): string {
   if (part === 'rest') return 'the rest of it · '
   return isToAnswer ? 'answer first · ' : ''
 }
+function fixedSaid({ state, isMissed }: FixedTime): string {
+  if (isMissed) return 'not begun'
+  return state === 'begun' ? 'begun' : 'fixed time'
+}
 const TAKES_FROM = {
   typed: 'as somebody said',
   median: 'the median of such tickets',
@@ -42,7 +46,9 @@ const TAKES_FROM = {
       ></span
     >
     <span class="num takes">{{ hoursAndMinutes(fixed.ends - fixed.starts) }}</span>
-    <span class="left quiet small">{{ fixed.state === 'begun' ? 'begun' : 'fixed time' }}</span>
+    <span class="left small" :class="fixed.isMissed ? 'bad' : 'quiet'"
+      ><BandMark v-if="fixed.isMissed" band="over" />{{ fixedSaid(fixed) }}</span
+    >
   </NuxtLink>
   <NuxtLink
     v-else-if="ticket"

@@ -66,6 +66,12 @@ export const TEMPLATES: Template[] = [
     body: `${HELLO}\n\na fixed time on this ticket is yours; it stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
   },
   {
+    id: 'missedTime',
+    name: 'Nobody began a fixed time',
+    subject: '[{reference}] Fixed time missed: {summary}',
+    body: `${HELLO}\n\n{text}. Somebody waits for it: begin it, move it, or call it off.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+  },
+  {
     id: 'reply',
     name: 'An answer from the desk',
     subject: '[{reference}] {summary}',

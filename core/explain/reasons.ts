@@ -261,6 +261,11 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
     person: at.directory.nameOf(id),
     from: momentInWords(from, zoneOf(at, id), then),
   }),
+  bookingMissed: (at, { person: id, what, from }) => ({
+    person: at.directory.nameOf(id),
+    what,
+    from: momentInWords(from, zoneOf(at, id), from),
+  }),
   waitsUntil: (at, { from, at: then }) => ({ from: momentInWords(from, zoneOf(at), then) }),
   nextInTurn: person,
   nextWithLoad: (at, { person: id, load, capacity }) => ({

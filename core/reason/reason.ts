@@ -98,6 +98,7 @@ export type Reason =
   | { is: 'event'; event: MovingEvent }
   | { is: 'movesWhenIdle'; kind: string; timer: string; to: string }
   | { is: 'idle'; kind: string; timer: string }
+  | { is: 'bookingMissed'; person: string; what: string; from: Instant }
   | { is: 'calmClosed'; signal: string; minutes: number }
   | { is: 'calm'; minutes: number }
   | { is: 'withMajor'; major: number; text: string }

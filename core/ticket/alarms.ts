@@ -1,6 +1,7 @@
 import type { CompiledDesign } from '../design'
 import { bySoonest, climbingOf, dueAlarms, rungAlarms, rungsAt, type Alarm } from '../ladder'
 import type { Instant } from '../time'
+import { bookingAlarms } from './missedBooking'
 import { calmAlarms } from './calmAlarms'
 import { heldAlarms } from './delivery'
 import { idleAlarms } from './idleAlarms'
@@ -16,6 +17,7 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
     ...(now === undefined ? rungAlarms(state, design) : rungsAt(state, design, now)),
     ...idleAlarms(state, design),
     ...calmAlarms(state, design),
+    ...bookingAlarms(state, design),
     ...heldAlarms(state),
   ].sort(bySoonest)
 }

@@ -310,6 +310,8 @@ export type EntryBody =
   | { kind: 'estimated'; takes: number | null }
   | { kind: 'booked'; booking: Booking }
   | { kind: 'bookingChanged'; booking: Booking }
+  /** Nobody began a fixed time; `told` are the people it tells. */
+  | { kind: 'bookingMissed'; alarm: string; booking: number; why: Because; dueAt: Instant; told: string[] }
   | { kind: 'tasksAdded'; tasks: Task[]; because?: Because }
   | { kind: 'taskChanged'; task: Task }
   | { kind: 'taskDropped'; id: string; text: string }

@@ -109,6 +109,9 @@ export function rungWhen(
   return rungMomentInWords(target === undefined ? undefined : (targets[target] ?? target), moment)
 }
 
+const toldIn = ({ told }: { told: readonly string[] }, names: RecordNames) =>
+  told.length ? `: told ${told.map((one) => personName(names, one)).join(', ')}` : ''
+
 const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
 
 const WORDS: Words = {
@@ -164,8 +167,8 @@ const WORDS: Words = {
     `reported again${entry.count > 1 ? `, ${entry.count} times` : ''}${entry.text ? `: ${entry.text}` : ''}`,
   signalCleared: (entry) => `the monitor says that it is over${entry.text ? `: ${entry.text}` : ''}`,
   calmRang: () => 'the fault has stayed away for as long as the signal map asks',
-  idleRang: (entry, names) =>
-    `${textOf(entry.why)}${entry.told.length ? `: told ${entry.told.map((one) => personName(names, one)).join(', ')}` : ''}`,
+  idleRang: (entry, names) => `${textOf(entry.why)}${toldIn(entry, names)}`,
+  bookingMissed: (entry, names) => `${textOf(entry.why)}${toldIn(entry, names)}`,
   editionAdopted: (entry, names) =>
     `follows edition ${entry.to} from here on, no more edition ${entry.from}${entry.hours.length ? `; other hours from now on for ${targetsIn(names, entry.hours)}` : ''}`,
   thingMerged: (entry, names) =>

@@ -64,6 +64,7 @@ const VERSIONS: Record<EntryKind, number> = {
   estimated: 1,
   booked: 1,
   bookingChanged: 1,
+  bookingMissed: 1,
   tasksAdded: 2,
   taskChanged: 1,
   taskDropped: 1,

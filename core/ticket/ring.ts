@@ -3,6 +3,7 @@ import { ringRung } from '../ladder'
 import { ticketAlarms } from './alarms'
 import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
+import { ringMissed } from './missedBooking'
 import { handsOf } from './hands'
 import { ringCalm } from './signal'
 
@@ -19,6 +20,7 @@ export function ringNext(change: Change): boolean {
   const [kind, name] = next.key.split(':')
   if (kind === 'due') change.enter({ kind: 'overdrawn', target: name!, dueAt: next.at }, { system: 'clock' })
   else if (kind === 'idle') ringIdle(change, next.key, name!, next.at)
+  else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'message') releaseMessage(change, name!)
   else {

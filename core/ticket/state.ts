@@ -425,6 +425,7 @@ const APPLY: Apply = {
   }),
   signalCleared: ({ signal }, { at }) => ({ ...(signal && { signal: { ...signal, clearedAt: at } }) }),
   calmRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  bookingMissed: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   idleRang: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   editionAdopted: (state, { to, hours, timers, at }) => ({
     edition: to,

@@ -54,6 +54,7 @@ export const ENGLISH = {
   'reason.event': '{event}',
   'reason.movesWhenIdle': '“{kind}” moves to {to} when {idle}.',
   'reason.idle': '{idle}',
+  'reason.bookingMissed': 'nobody has begun the fixed time “{what}” of {person}, {from}',
   'reason.calmClosed':
     'The fault has been over for {minutes, plural, one {# minute} other {# minutes}}, so it is closed.',
   'reason.calm': 'The fault has been over for {minutes, plural, one {# minute} other {# minutes}}',

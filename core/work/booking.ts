@@ -1,4 +1,4 @@
-import type { Instant } from '../time'
+import { MINUTE, type Instant } from '../time'
 
 /** A fixed time: somebody expects the technician then, and it does not move by itself. */
 export interface Booking {
@@ -12,6 +12,13 @@ export interface Booking {
 }
 
 export type BookingState = 'booked' | 'begun' | 'finished' | 'calledOff'
+
+/** So long after its beginning a fixed time that nobody has begun is missed, in milliseconds. Common practice, no source. */
+const MISSED_AFTER = 15 * MINUTE
+
+/** When a fixed time is missed, if nobody begins it before: a quarter of an hour after its beginning, or at its end. */
+export const missedAt = ({ from, to }: Pick<Booking, 'from' | 'to'>): Instant =>
+  Math.min(to, from + MISSED_AFTER)
 
 /** Whether a booking still takes its time. */
 export const isBooked = ({ state }: Booking) => state === 'booked' || state === 'begun'

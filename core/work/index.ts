@@ -10,7 +10,7 @@ export {
   type BenchTicket,
   type BenchWords,
 } from './bench'
-export { isBooked, type Booking, type BookingState } from './booking'
+export { isBooked, missedAt, type Booking, type BookingState } from './booking'
 export { dayStrip, type DayParts } from './dayStrip'
 export { LINK_KINDS, LINK_NAMES, otherWay, type LinkKind, type TicketLink } from './link'
 export { dueInFreeTime, FreeTime, lookAhead, type Fixed, type Slot, type Work } from './lookAhead'

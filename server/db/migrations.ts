@@ -563,6 +563,11 @@ create table article_missing (
   at bigint not null, article bigint references article, settled_at bigint);
 create index article_missing_open on article_missing (id) where settled_at is null;
 create index ticket_agreement on ticket ((state->>'agreement')) where state->>'agreement' is not null;
+-- Fixed times that are to come ring when they are missed.
+update ticket set alarm_at = least(alarm_at, soon.at) from (
+  select reference, min(least(ends, starts + 900000)) as at from booking
+  where state = 'booked' and starts > extract(epoch from now()) * 1000 group by reference) as soon
+where ticket.reference = soon.reference;
 `,
   },
 ]

@@ -12,6 +12,7 @@ import {
   leftToDo,
   FreeTime,
   lookAhead,
+  missedAt,
   piecesOf,
   placeInWords,
   PLAIN_BENCH,
@@ -105,7 +106,11 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
           ? reasonOf(slot.work, chosen[index + 1]?.work, keys, say)
           : ORDER_WORDS[order](slot),
     })),
-    fixed: fixed.map((one) => ({ ...one, isLate: isLate(all, one) })),
+    fixed: fixed.map((one) => ({
+      ...one,
+      isLate: isLate(all, one),
+      isMissed: one.state === 'booked' && missedAt({ from: one.starts, to: one.ends }) <= now,
+    })),
     day: dayOf(person, { free, shift, today, now, slots: chosen }),
     timers,
   }
