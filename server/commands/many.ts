@@ -1,18 +1,37 @@
-import { Refused, type Actor, type Command, type Decided, type TicketState } from '../../core/ticket'
+import type { CompiledDesign } from '../../core/design'
 import { fieldOf, sees, type FieldValue } from '../../core/fields'
 import { canonicalJson } from '../../core/json'
 import { isSeen } from '../../core/rights'
-import { sightOf } from '../queries/sight'
+import {
+  followsOf,
+  Refused,
+  type Actor,
+  type Command,
+  type Decided,
+  type Follows,
+  type TicketState,
+} from '../../core/ticket'
 import type { FieldColumn } from '../../core/work'
-import type { Desk } from './desk'
+import { deskNow } from '../clock/deskClock'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { sightOf } from '../queries/sight'
+import type { Desk } from './desk'
+import { linkTickets } from './work'
 
-/** What is changed on many tickets at once: one thing. */
+/** What is done with many tickets at once: one thing. */
 export type ManyChange =
   | { field: 'technician'; value: string | null }
   | { field: 'category' | 'priority' | 'queue' | 'team'; value: string }
   /** A field of ticket kinds: `field.NAME`; null empties it. */
   | { field: FieldColumn; value: FieldValue | null }
+  /** Through its gate, which gets of the fields what it asks for. */
+  | { field: 'status'; value: string; fields: Readonly<Record<string, FieldValue | null>> }
+  /** Words to each requester. */
+  | { field: 'reply'; value: string }
+  /** Whether whoever does it is told of them. */
+  | { field: 'watch'; value: boolean }
+  /** Number of a ticket that each is linked with; a negative one takes the link away. */
+  | { field: 'link'; value: number }
 
 export interface ManyLine {
   reference: number
@@ -22,25 +41,64 @@ export interface ManyLine {
   /** Whether it changes, or would; if not, why. */
   changes: boolean
   why?: string
-  /** How many messages went out, or would; nothing takes these back. */
-  sent?: number
+  /** What follows, or would. */
+  follows?: Follows
 }
 
 /** Whether a change is one of a field of ticket kinds. */
 const isOfField = (change: ManyChange): change is Extract<ManyChange, { field: FieldColumn }> =>
   fieldOf(change.field) !== undefined
 
-function commandOf(change: ManyChange): Exclude<Command, { kind: 'log' }> {
+function commandOf(
+  change: ManyChange,
+  state: TicketState,
+  design: CompiledDesign,
+  actor: Actor,
+): Exclude<Command, { kind: 'log' }> {
   if (isOfField(change)) return { kind: 'setFields', values: { [fieldOf(change.field)!]: change.value } }
-  if (change.field === 'technician') return { kind: 'assign', technician: change.value }
-  return { kind: 'resort', field: change.field, value: change.value }
+  switch (change.field) {
+    case 'technician':
+      return { kind: 'assign', technician: change.value }
+    case 'status': {
+      const gate = design.kind(state.kind).statuses.find((one) => one.id === change.value)?.gate ?? []
+      const asked = gate.flatMap(({ name }) => {
+        const value = change.fields[name]
+        return value === undefined || value === null ? [] : [[name, value] as const]
+      })
+      return { kind: 'move', from: state.status, to: change.value, fields: Object.fromEntries(asked) }
+    }
+    case 'reply':
+      return { kind: 'reply', text: change.value }
+    case 'watch':
+      return { kind: 'watch', person: personOf(actor), on: change.value }
+    case 'link':
+      return { kind: 'link', to: Math.abs(change.value), as: 'related', on: change.value > 0 }
+    default:
+      return { kind: 'resort', field: change.field, value: change.value }
+  }
 }
 
-const valueOf = (state: TicketState, change: ManyChange): FieldValue | null =>
-  isOfField(change) ? (state.fields?.[fieldOf(change.field)!] ?? null) : state[change.field]
+const personOf = (actor: Actor) => ('person' in actor ? actor.person : '')
+
+/** How it was before, as it can be set again; nothing for what is said, which nothing takes back. */
+function valueOf(state: TicketState, change: ManyChange, actor: Actor): FieldValue | null {
+  if (isOfField(change)) return state.fields?.[fieldOf(change.field)!] ?? null
+  switch (change.field) {
+    case 'reply':
+      return null
+    case 'watch':
+      return (state.watchers ?? []).includes(personOf(actor))
+    case 'link': {
+      const has = (state.links ?? []).some((one) => one.reference === Math.abs(change.value))
+      return has ? Math.abs(change.value) : -Math.abs(change.value)
+    }
+    default:
+      return state[change.field]
+  }
+}
 
 /**
- * Changes one thing on several tickets, each by itself; one that cannot be is named with why.
+ * Does one thing with several tickets, each by itself; one that cannot be is named with why.
  * @param isTrial says what would happen, and changes nothing
  */
 export async function changeMany(
@@ -95,21 +153,30 @@ async function changeOne(
   isTrial: boolean,
 ): Promise<ManyLine> {
   const { reference, summary } = state
-  const line = { reference, summary, before: valueOf(state, change) }
-  if (canonicalJson(line.before) === canonicalJson(change.value))
+  const line = { reference, summary, before: valueOf(state, change, actor) }
+  if (change.field !== 'reply' && canonicalJson(line.before) === canonicalJson(change.value))
     return { ...line, changes: false, why: 'it is so already' }
   try {
-    let sent = 0
-    const count = ({ messages }: Decided) => (sent = messages.length)
-    if (isTrial) count((await desk.preview(reference, commandOf(change), actor)).decided)
-    else await desk.run(reference, commandOf(change), actor, async (_, decided) => void count(decided))
-    return { ...line, changes: true, sent }
+    const design = await desk.knowledge.editionOf(state)
+    const command = commandOf(change, state, design, actor)
+    const follows = (decided: Decided) => followsOf(state, decided, design, deskNow())
+    if (isTrial) {
+      const { decided } = await desk.preview(reference, command, actor)
+      return { ...line, changes: true, follows: follows(decided) }
+    }
+    if (command.kind === 'link') {
+      await linkTickets(desk, reference, command, actor)
+      return { ...line, changes: true }
+    }
+    let came: Follows | undefined
+    await desk.run(reference, command, actor, async (_, decided) => void (came = follows(decided)))
+    return { ...line, changes: true, ...(came && { follows: came }) }
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     return {
       ...line,
       changes: false,
-      why: [error.message, ...error.fields.map((one) => one.message)].join(' '),
+      why: [error.message, ...new Set(error.fields.map((one) => one.message))].join(' '),
     }
   }
 }

@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
+import { changeMany, type ManyChange } from '../../server/commands/many'
 import { noteMissing, settleMissing } from '../../server/commands/knowledge'
 import { refuseMovedOn } from '../../server/commands/seen'
 import { besideTicket } from '../../server/queries/beside'
@@ -130,5 +131,52 @@ describe('articles at a ticket', () => {
     await settleMissing(world.desk, rows[0]!.id, undefined)
     await expect(settleMissing(world.desk, rows[0]!.id, undefined)).rejects.toThrow('meanwhile')
     expect((await missingArticles(world.db)).rows).toEqual([])
+  })
+})
+
+describe('one thing done with many tickets', () => {
+  const many = (references: number[], change: ManyChange, isTrial = false) =>
+    changeMany(world.desk, references, change, TORA, isTrial)
+
+  it('says before what would follow, and changes nothing by that', async () => {
+    const { reference } = await logged('Gate 9')
+    const sort = { field: 'priority', value: 'p1' } as const
+    const [line] = await many([reference], sort, true)
+    expect(line).toMatchObject({ changes: true })
+    expect(line!.follows!.promises).toBeGreaterThan(0)
+    const fields = { solvedBy: 'tora-aas', remarks: 'Put in anew' }
+    const [solved] = await many([reference], { field: 'status', value: 'solved', fields }, true)
+    expect(solved!.follows!.messages).toContainEqual({ channel: 'mail', to: 'ines-varga' })
+    const [refused] = await many([reference], { field: 'status', value: 'solved', fields: {} }, true)
+    expect(refused).toMatchObject({ changes: false, why: '“Solved” asks for more. please fill this in' })
+    const page = (await ticketPage(world.desk, reference, caller))!
+    expect([page.statusGroup, page.priorityOrder === 1]).toEqual(['new', false])
+    // It is what then comes.
+    expect((await many([reference], sort))[0]!.follows).toEqual(line!.follows)
+  })
+
+  it('replies, watches, links and solves, and takes back what can be', async () => {
+    const [one, two, other] = [await logged('Gate 10'), await logged('Gate 11'), await logged('Gate 12')]
+    const both = [one.reference, two.reference]
+    const pageOf = async (reference: number) => (await ticketPage(world.desk, reference, caller))!
+    expect(
+      (await many(both, { field: 'reply', value: 'We know of it' })).map((line) => line.changes),
+    ).toEqual([true, true])
+    expect((await pageOf(two.reference)).entries.some((entry) => entry.kind === 'replied')).toBe(true)
+
+    const [watched] = await many(both, { field: 'watch', value: true })
+    expect(watched).toMatchObject({ before: false, changes: true })
+    expect((await pageOf(one.reference)).watchers).toContain(TORA.person)
+
+    const [linked] = await many(both, { field: 'link', value: other.reference })
+    expect((await pageOf(other.reference)).links).toHaveLength(2)
+    expect((await many(both, { field: 'link', value: other.reference }))[0]).toMatchObject({ changes: false })
+    await many(both, { field: 'link', value: Number(linked!.before) })
+    expect((await pageOf(other.reference)).links).toEqual([])
+
+    const fields = { solvedBy: 'tora-aas', remarks: 'One cable for both' }
+    const [solved] = await many(both, { field: 'status', value: 'solved', fields })
+    expect(solved).toMatchObject({ before: 'in-hand', changes: true })
+    expect((await pageOf(two.reference)).remarks).toBe('One cable for both')
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { fieldFact, type FieldValue } from '~~/core/fields'
+import { fieldFact, type AskedField, type FieldValue } from '~~/core/fields'
+import { followsInWords, sentIn } from './manyFollows'
 import { useMany, type ManyField, type ManyLine } from './useMany'
 import { useViewWords } from './useViewWords'
 
@@ -11,37 +12,75 @@ const words = useViewWords()
 const many = useMany()
 const { progress, looked, report, takenBack } = many
 
-const PLAIN = {
+const SORTED = {
   technician: 'technician',
   priority: 'priority',
   queue: 'queue',
   team: 'team',
   category: 'category',
 }
+const ACTS = [
+  { value: 'status', label: 'status, through its gate' },
+  { value: 'reply', label: 'reply to each requester' },
+  { value: 'watch', label: 'whether I watch them' },
+  { value: 'link', label: 'link with a ticket' },
+]
 const kept = computed(() => words.data.value?.design.fields ?? [])
-/** What whoever looks may set. */
+/** What whoever looks may do. */
 const offered = computed(() => [
-  ...Object.entries(PLAIN)
+  ...Object.entries(SORTED)
     .filter(([id]) => session.may(id === 'technician' ? 'assignTickets' : 'sortTickets'))
     .map(([value, label]) => ({ value, label })),
+  ...(session.may('workTickets') ? ACTS : []),
   ...kept.value.map((one) => ({ value: fieldFact(one.name) as string, label: one.label, note: 'field' })),
 ])
 const field = ref<string | null>(session.may('assignTickets') ? 'technician' : 'priority')
-const value = ref<string | null>(null)
-/** What a field of ticket kinds is set to. */
-const keptValue = ref<FieldValue | null>(null)
-const ofKind = computed(() => kept.value.find((one) => fieldFact(one.name) === field.value))
-watch(field, () => (value.value = keptValue.value = null))
-watch([field, value, keptValue, () => props.references.length], () => (looked.value = undefined))
-const wanted = computed(() => (ofKind.value ? keptValue.value : value.value))
-const canGo = computed(
-  () => ofKind.value !== undefined || field.value === 'technician' || value.value !== null,
+const value = ref<FieldValue | null>(null)
+/** What the gate of a status asks for. */
+const gateFields = ref<Record<string, FieldValue | null>>({})
+watch(field, () => (value.value = field.value === 'watch' ? true : null))
+watch(value, () => (gateFields.value = {}))
+const looking = [field, value, gateFields, () => props.references.length]
+watch(looking, () => (looked.value = undefined), { deep: true })
+/** What is asked with an input of its own, as a field of a ticket is: one of ticket kinds, or words. */
+const typed = computed<Omit<AskedField, 'required'> | undefined>(() => {
+  if (field.value === 'reply') return { name: 'reply', label: 'What each of them is told', type: 'longText' }
+  return kept.value.find((one) => fieldFact(one.name) === field.value)
+})
+const gate = computed(() =>
+  field.value === 'status'
+    ? (words.data.value?.statuses.find((one) => one.id === value.value)?.gate ?? [])
+    : [],
 )
-const choices = computed(() => words.data.value?.names[field.value ?? ''] ?? [])
+const empties = computed(() => typed.value !== undefined && field.value !== 'reply')
+const canGo = computed(() => empties.value || field.value === 'technician' || value.value !== null)
+const choices = computed(() => {
+  const { statuses = [], names } = words.data.value ?? {}
+  if (field.value === 'status') return statuses.map(({ id, name }) => ({ value: id, label: name }))
+  return names?.[field.value ?? ''] ?? []
+})
+const WATCHING = [
+  { value: true, label: 'watch them' },
+  { value: false, label: 'watch them no longer' },
+]
+const picked = computed({
+  get: () => (typeof value.value === 'string' ? value.value : null),
+  set: (now) => (value.value = now),
+})
+const numbered = computed({
+  get: () => (typeof value.value === 'number' ? value.value : null),
+  set: (now) => (value.value = now),
+})
+const watches = computed({ get: () => value.value === true, set: (now) => (value.value = now) })
 
-const look = () => many.look(props.references, wanted.value, field.value as ManyField)
+const deed = () => ({
+  field: field.value as ManyField,
+  value: value.value,
+  ...(field.value === 'status' && { fields: gateFields.value }),
+})
+const look = () => many.look(props.references, deed())
 async function change() {
-  await many.change(props.references, wanted.value, field.value as ManyField)
+  await many.change(props.references, deed())
   emit('done')
 }
 async function undo() {
@@ -49,8 +88,8 @@ async function undo() {
   emit('done')
 }
 const changing = (lines: readonly ManyLine[]) => lines.filter((one) => one.changes).length
-const sentOf = (lines: readonly ManyLine[]) => lines.reduce((sum, one) => sum + (one.sent ?? 0), 0)
 const messages = (count: number) => (count === 1 ? 'one message' : `${count} messages`)
+const isSaid = computed(() => report.value?.field === 'reply')
 const left = (lines: readonly ManyLine[]) => lines.filter((one) => !one.changes)
 const SHOWN = 8
 </script>
@@ -61,19 +100,26 @@ const SHOWN = 8
     <div class="line">
       <b>{{ references.length }} chosen</b>
       <KitChoice v-model="field" label="set the" :options="offered" />
-      <span v-if="ofKind" class="kept">
-        <label for="many-value">to</label>
+      <span v-if="typed" class="kept">
+        <label for="many-value">{{ field === 'reply' ? 'says' : 'to' }}</label>
         <FieldInput
-          v-model="keptValue"
-          :field="{ ...ofKind, required: false }"
+          v-model="value"
+          :field="{ ...typed, required: false }"
           input-id="many-value"
           :zone="session.me?.zone ?? 'UTC'"
         />
-        <span v-if="keptValue === null" class="quiet small">nothing: it is emptied</span>
+        <span v-if="empties && value === null" class="quiet small">nothing: it is emptied</span>
       </span>
+      <KitNumber
+        v-else-if="field === 'link'"
+        v-model="numbered"
+        label="Number of the other ticket"
+        :min="1"
+      />
+      <KitChoice v-else-if="field === 'watch'" v-model="watches" label="I" :options="WATCHING" />
       <KitChoice
         v-else
-        v-model="value"
+        v-model="picked"
         label="Value for all of them"
         :options="choices"
         clears
@@ -81,6 +127,15 @@ const SHOWN = 8
       />
       <KitButton :disabled="!canGo || Boolean(progress)" @click="look">What would that do?</KitButton>
       <KitButton kind="plain" @click="emit('clear')">Choose none</KitButton>
+    </div>
+    <div v-if="gate.length" :key="String(value)" class="gate">
+      <AskedFields
+        v-model="gateFields"
+        :asked="gate"
+        :error="many.error.value instanceof ApiError ? many.error.value : undefined"
+        :zone="session.me?.zone ?? 'UTC'"
+        prefix="many"
+      />
     </div>
     <p v-if="progress" role="status" class="small">
       {{ progress.done }} of {{ progress.of }} …
@@ -90,8 +145,10 @@ const SHOWN = 8
       <p>
         {{ changing(looked) === 1 ? 'One ticket changes' : `${changing(looked)} tickets change`
         }}<template v-if="left(looked).length">; {{ left(looked).length }} stay as they are:</template>
-        <template v-if="sentOf(looked)"> {{ messages(sentOf(looked)) }} will go out.</template>
       </p>
+      <ul v-if="followsInWords(looked).length" class="follows">
+        <li v-for="one in followsInWords(looked)" :key="one">{{ one }}</li>
+      </ul>
       <ul v-if="left(looked).length">
         <li v-for="one in left(looked).slice(0, SHOWN)" :key="one.reference">
           <span class="num">{{ one.reference }}</span> {{ one.why }}
@@ -109,10 +166,10 @@ const SHOWN = 8
           : `${changing(report.lines)} tickets were changed`
       }}<template v-if="left(report.lines).length">, {{ left(report.lines).length }} not</template
       ><template v-if="report.called">; it was called off before the others</template>.
-      <template v-if="sentOf(report.lines)">
-        {{ messages(sentOf(report.lines)) }} went out, which nothing takes back.</template
+      <template v-if="sentIn(report.lines)">
+        {{ messages(sentIn(report.lines)) }} went out, which nothing takes back.</template
       >
-      <KitButton v-if="changing(report.lines)" kind="link" @click="undo">Take it back</KitButton>
+      <KitButton v-if="changing(report.lines) && !isSaid" kind="link" @click="undo">Take it back</KitButton>
     </p>
     <p v-if="takenBack !== undefined && !progress" class="notice good" role="status">
       Taken back:
@@ -120,8 +177,8 @@ const SHOWN = 8
         changing(takenBack) === 1
           ? 'one ticket is as it was'
           : `${changing(takenBack)} tickets are as they were`
-      }}.<template v-if="sentOf(takenBack)">
-        {{ messages(sentOf(takenBack)) }} went out about that as well.</template
+      }}.<template v-if="sentIn(takenBack)">
+        {{ messages(sentIn(takenBack)) }} went out about that as well.</template
       >
     </p>
     <KitError :error="many.error.value" />
@@ -144,6 +201,15 @@ const SHOWN = 8
 }
 .line :deep(.kit-field) {
   margin-bottom: 0;
+}
+.gate {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  margin-top: 8px;
+}
+.follows {
+  list-style: '→ ';
 }
 .kept {
   display: inline-flex;

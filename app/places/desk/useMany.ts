@@ -1,13 +1,31 @@
 import type { FieldValue } from '~~/core/fields'
 import type { FieldColumn } from '~~/core/work'
 
-export type ManyField = 'technician' | 'priority' | 'queue' | 'team' | 'category' | FieldColumn
+export type ManyField =
+  | 'technician'
+  | 'priority'
+  | 'queue'
+  | 'team'
+  | 'category'
+  | 'status'
+  | 'reply'
+  | 'watch'
+  | 'link'
+  | FieldColumn
 export type ManyLine = AnswerOf<'POST /api/tickets/many'>['lines'][number]
+
+/** One thing that is done with many tickets. */
+export interface ManyDeed {
+  field: ManyField
+  value: FieldValue | null
+  /** What the gate of a status is told. */
+  fields?: Record<string, FieldValue | null>
+}
 
 /** So many tickets go to the server at once, so that progress is seen and it can be called off. */
 const AT_ONCE = 25
 
-/** One thing is changed on many tickets: what that would do, how far it is, what came of it, and the way back. */
+/** One thing is done with many tickets: what that would do, how far it is, what came of it, and the way back. */
 export function useMany() {
   const progress = ref<{ done: number; of: number }>()
   const called = ref(false)
@@ -16,17 +34,12 @@ export function useMany() {
   const report = shallowRef<{ lines: ManyLine[]; field: ManyField; called: boolean }>()
   const takenBack = shallowRef<ManyLine[]>()
 
-  async function send(
-    references: readonly number[],
-    value: FieldValue | null,
-    field: ManyField,
-    trial: boolean,
-  ): Promise<ManyLine[]> {
+  async function send(references: readonly number[], deed: ManyDeed, trial: boolean): Promise<ManyLine[]> {
     const lines: ManyLine[] = []
     progress.value = { done: 0, of: references.length }
     try {
       for (let from = 0; from < references.length && !called.value; from += AT_ONCE) {
-        const body = { references: references.slice(from, from + AT_ONCE), field, value, trial }
+        const body = { references: references.slice(from, from + AT_ONCE), fields: {}, ...deed, trial }
         lines.push(...(await api('POST /api/tickets/many', { body })).lines)
         progress.value = { done: lines.length, of: references.length }
       }
@@ -42,14 +55,14 @@ export function useMany() {
     error.value = undefined
     takenBack.value = undefined
   }
-  async function look(references: readonly number[], value: FieldValue | null, field: ManyField) {
+  async function look(references: readonly number[], deed: ManyDeed) {
     begin()
-    looked.value = await send(references, value, field, true)
+    looked.value = await send(references, deed, true)
   }
-  async function change(references: readonly number[], value: FieldValue | null, field: ManyField) {
+  async function change(references: readonly number[], deed: ManyDeed) {
     begin()
-    const lines = await send(references, value, field, false)
-    report.value = { lines, field, called: called.value }
+    const lines = await send(references, deed, false)
+    report.value = { lines, field: deed.field, called: called.value }
     looked.value = undefined
   }
   /** Each value as it was; those that had the same go together. */
@@ -64,7 +77,7 @@ export function useMany() {
     }
     const back: ManyLine[] = []
     for (const { before, references } of byValue.values())
-      back.push(...(await send(references, before, field, false)))
+      back.push(...(await send(references, { field, value: before }, false)))
     // What could not be taken back can be tried again.
     if (error.value === undefined) report.value = undefined
     takenBack.value = back

@@ -56,17 +56,18 @@ function tell(words: string) {
           }}</span
         >
         <KitButton kind="act" :busy="busy" @click="attach(!isOn)">{{
-          isOn ? 'Take it off the ticket' : 'Attach it to the ticket'
+          isOn ? 'Take it off' : 'Attach it'
         }}</KitButton>
         <KitButton
           v-if="read.audience === 'requesters' && !ticket.internal"
           kind="act"
           @click="tell(read.body)"
-          >Its words into the reply</KitButton
         >
-        <KitButton v-if="address" kind="main" @click="tell(`[${read.title}](${address})`)"
-          >Put it into the reply</KitButton
-        >
+          Text into the reply
+        </KitButton>
+        <KitButton v-if="address" kind="main" @click="tell(`[${read.title}](${address})`)">
+          Link into the reply
+        </KitButton>
       </template>
     </template>
   </KitDialog>

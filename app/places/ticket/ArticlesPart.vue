@@ -55,7 +55,7 @@ function close() {
   <BesidePart title="Articles">
     <template #acts>
       <KitButton kind="link" :keys="hint" :aria-expanded="looking" @click="looking ? leave() : look()"
-        >Find … <kbd v-if="hint">{{ hint }}</kbd></KitButton
+        >Find … <kbd v-if="hint">{{ shownKey(hint) }}</kbd></KitButton
       >
     </template>
     <ul v-if="ticket.articles.length">
@@ -106,6 +106,9 @@ function close() {
 <style scoped>
 form {
   margin-top: 4px;
+}
+form :deep(.kit-field) {
+  display: block;
 }
 kbd {
   font: 0.8rem var(--mono);

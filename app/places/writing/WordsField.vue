@@ -68,6 +68,7 @@ function change(now: string[]) {
   margin-bottom: 0.8rem;
 }
 .writing :deep(.kit-field) {
+  display: block;
   margin-bottom: 0;
 }
 .ways {

@@ -1,8 +1,19 @@
-import { namedDirectory, namesOf } from '../../../core/design'
-import { fieldFact } from '../../../core/fields'
+import { namedDirectory, namesOf, type CompiledDesign } from '../../../core/design'
+import { fieldFact, type AskedField } from '../../../core/fields'
 import { defineRoute } from '../../http/route'
 import { seenFields } from '../../queries/seenFields'
 import { FILTER_FACTS } from '../../queries/conditionSql'
+
+/** The statuses of all kinds, each once; of those with the same id the gates ask for everything that any of them does. */
+function statusesOf({ design, kind }: CompiledDesign) {
+  const found = new Map<string, { id: string; name: string; gate: AskedField[] }>()
+  for (const { id, name, gate } of design.kinds.flatMap((one) => kind(one.id).statuses)) {
+    const known = found.get(id) ?? { id, name, gate: [] }
+    const more = gate.filter((one) => !known.gate.some((other) => other.name === one.name))
+    found.set(id, { ...known, gate: [...known.gate, ...more] })
+  }
+  return [...found.values()]
+}
 
 export default defineRoute(
   {
@@ -25,6 +36,8 @@ export default defineRoute(
         fields,
         kinds: kinds.map(({ id, name, fields: own }) => ({ id, name, fields: own })),
       },
+      // Into which status many tickets can be moved, and what its gate asks for.
+      statuses: statusesOf(current),
       names: namesOf(design, namedDirectory(directory)),
       facts: [
         ...FILTER_FACTS,
