@@ -12,7 +12,7 @@ const second: Rung = {
     { do: 'notify', tell: [{ to: 'rota', rota: 'watch', place: 2 }], template: 'rung', urgent: true },
     {
       do: 'note',
-      text: 'Nobody has answered a quarter of an hour after the promise; the second on watch was paged.',
+      text: 'Nobody has answered a quarter of an hour after the promise; the second on watch was told.',
     },
   ],
 }

@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { layoutFor, PLAIN_LAYOUT, PLAIN_VIEW, readView, VIEW_COLUMNS, VIEW_GROUPS, VIEW_SORTS } from '.'
+import {
+  BOARD_LANES,
+  layoutFor,
+  PLAIN_LAYOUT,
+  PLAIN_VIEW,
+  readView,
+  VIEW_COLUMNS,
+  VIEW_GROUPS,
+  VIEW_SORTS,
+} from '.'
 
 describe('a view from anywhere', () => {
   it('is plain where nothing is said', () => {
@@ -14,6 +23,8 @@ describe('a view from anywhere', () => {
       group: 'colour',
       columns: ['team', 'smell', 'field.'],
       board: 'yes',
+      lanes: 'colour',
+      limits: { 'In hand': 0, Logged: 'ten', Solved: 1.5 },
       more: 1,
     }
     expect(readView(strange as never)).toEqual({ ...PLAIN_VIEW, columns: ['team'] })
@@ -28,6 +39,10 @@ describe('a view from anywhere', () => {
         columns: fc.uniqueArray(fc.constantFrom(...VIEW_COLUMNS, 'field.due-back', 'field.serial')),
         isTurned: fc.constant(true),
         board: fc.constant(true),
+        lanes: fc.constantFrom(...BOARD_LANES),
+        limits: fc.dictionary(fc.constantFrom('Logged', 'In hand'), fc.integer({ min: 1, max: 999 }), {
+          minKeys: 1,
+        }),
         dense: fc.constant(true),
       },
       { requiredKeys: ['where', 'sort', 'columns'] },

@@ -53,6 +53,14 @@ export const isViewGroup = (value: unknown): value is ViewGroup =>
 export const isViewColumn = (value: unknown): value is ViewColumn =>
   isOneOf(VIEW_COLUMNS, value) || isFieldColumn(value)
 
+/** What the cards of a board may lie in rows by. */
+export const BOARD_LANES = ['team', 'technician'] as const
+export type BoardLanes = (typeof BOARD_LANES)[number]
+
+/** Most statuses of a board that have a limit, and the largest. */
+const MOST_LIMITS = 40
+const LARGEST_LIMIT = 999
+
 /** Most columns of a view. */
 export const MOST_COLUMNS = 24
 
@@ -66,6 +74,10 @@ export interface ViewDefinition {
   columns: ViewColumn[]
   /** As a board by status instead of a list. */
   board?: boolean
+  /** Whether its cards lie in rows, each of one team or technician. */
+  lanes?: BoardLanes
+  /** How many tickets are to be in a status at most, by its name. */
+  limits?: Readonly<Record<string, number>>
   /** Without time strips, closer together. */
   dense?: boolean
 }
@@ -81,7 +93,8 @@ export const PLAIN_VIEW: ViewDefinition = {
  * left out.
  */
 export function readView(value: Partial<ViewDefinition> | null | undefined): ViewDefinition {
-  const { where, sort, isTurned, group, columns, board, dense } = value ?? {}
+  const { where, sort, isTurned, group, columns, board, lanes, dense } = value ?? {}
+  const limits = readLimits(value?.limits)
   const known = Array.isArray(columns)
     ? columns.filter(isViewColumn).slice(0, MOST_COLUMNS)
     : PLAIN_VIEW.columns
@@ -92,6 +105,17 @@ export function readView(value: Partial<ViewDefinition> | null | undefined): Vie
     ...(isViewGroup(group) && { group }),
     columns: known,
     ...(board === true && { board }),
+    ...(isOneOf(BOARD_LANES, lanes) && { lanes }),
+    ...(limits && { limits }),
     ...(dense === true && { dense }),
   }
+}
+
+function readLimits(value: unknown): Record<string, number> | undefined {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return undefined
+  const known = Object.entries(value).filter(
+    ([status, most]) =>
+      status.length <= 80 && Number.isInteger(most) && Number(most) >= 1 && Number(most) <= LARGEST_LIMIT,
+  )
+  return known.length ? Object.fromEntries(known.slice(0, MOST_LIMITS) as [string, number][]) : undefined
 }

@@ -59,9 +59,9 @@ export class Estimates {
     const items = (await this.knowledge.currentEdition()).design.items.map((one) => one.id)
     // Of two in the middle percentile_disc gives the lower, so that the median is one of the durations. A record that was
     // going on when the answer came counts up to then.
-    const { rows } = await sql<{ item: string; takes: number; answer: number | null }>`
+    const { rows } = await sql<{ item: string; takes: number; answer: number }>`
       select item, percentile_disc(0.5) within group (order by worked) as takes,
-        percentile_disc(0.5) within group (order by before) filter (where before > 0) as answer
+        percentile_disc(0.5) within group (order by coalesce(before, 0)) as answer
       from unnest(${items}::text[]) as items (item), lateral (
         select sum(counted)::bigint as worked,
           sum(least(counted, greatest(0, least(ends, answered) - starts)))::bigint as before from (
@@ -72,9 +72,10 @@ export class Estimates {
           where clock.reference = done.reference and target = 'respond') as first on true
         group by reference) as latest
       group by item`.execute(this.db)
-    const known = rows.flatMap(({ item, answer }) =>
-      answer === null ? [] : [[item, Number(answer)] as const],
-    )
-    return { whole: new Map(rows.map((row) => [row.item, Number(row.takes)])), answers: new Map(known) }
+    return {
+      whole: new Map(rows.map((row) => [row.item, Number(row.takes)])),
+      // Who answers first and notes the time later has worked on it all the same.
+      answers: new Map(rows.map((row) => [row.item, Math.max(UNKNOWN_ANSWER, Number(row.answer))])),
+    }
   }
 }

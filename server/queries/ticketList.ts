@@ -133,13 +133,13 @@ const GROUPS: Record<PlainGroup, RawBuilder<string>> = {
 const MOST_COUNTED = 10_000
 
 /** Done tickets have no promise that runs: they come by what changed last, unless they come by number. */
-function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
+export function sortOf({ view, sort = 'due' }: ListQuery): ViewSort {
   if (fieldOf(sort) !== undefined) return sort
   if (view === 'done') return sort === 'logged' ? 'logged' : 'changed'
   return view === 'all' && sort !== 'changed' ? 'logged' : sort
 }
 
-function wantedBy(query: ListQuery, calendars: Calendars, sight: Sight): RawBuilder<boolean> {
+export function wantedBy(query: ListQuery, calendars: Calendars, sight: Sight): RawBuilder<boolean> {
   const parts = [FILTERS[query.view](query), textMatches(query.search), seenSql(sight)]
   if (query.where) parts.push(conditionSql(query.where, { now: query.now, calendars }))
   if (query.rule) parts.push(decidedBy(query.rule, query.now))
@@ -164,11 +164,7 @@ export async function listTickets(desk: Reading, query: ListQuery): Promise<Tick
   ])
   const rows = await Promise.all(
     page.slice(0, query.limit).map(async (row) => {
-      const design = await desk.knowledge.editionOf(row.state)
-      const said = { dueAt: row.due_at, statusGroup: row.status_group, waitingSince: row.waiting_since }
-      const sees = (name: string) => seesField(name, current, query, design)
-      const fields = fieldsOfRow(row.state, design, directory, sees)
-      const shown = { ...rowOf(row.state, design, directory), ...said, fields }
+      const shown = await shownRow(desk, row, { query, current, directory })
       return group ? { ...shown, under: headingOf(query.group!, shown, fieldNames) } : shown
     }),
   )
@@ -182,8 +178,28 @@ export async function listTickets(desk: Reading, query: ListQuery): Promise<Tick
   }
 }
 
+/** Who looks, with what rows are named by. */
+interface Looking {
+  query: Pick<ListQuery, 'person' | 'role' | 'teams'>
+  current: CompiledDesign
+  directory: Directory
+}
+
+/** A row as somebody sees it. */
+export async function shownRow(
+  desk: Reading,
+  row: Pick<PageRow, 'state' | 'due_at' | 'status_group' | 'waiting_since'>,
+  { query, current, directory }: Looking,
+): Promise<TicketRow> {
+  const design = await desk.knowledge.editionOf(row.state)
+  const said = { dueAt: row.due_at, statusGroup: row.status_group, waitingSince: row.waiting_since }
+  const sees = (name: string) => seesField(name, current, query, design)
+  const fields = fieldsOfRow(row.state, design, directory, sees)
+  return { ...rowOf(row.state, design, directory), ...said, fields }
+}
+
 /** How many tickets a list holds; beyond so many they are not counted, unless they are counted already. */
-async function countOf(
+export async function countOf(
   desk: Reading,
   query: ListQuery,
   wanted: RawBuilder<boolean>,
@@ -199,7 +215,7 @@ async function countOf(
 }
 
 /** What rows are ordered by; by a field, as its type in the current edition says. */
-function orderOf(
+export function orderOf(
   sort: ViewSort,
   current: CompiledDesign,
 ): { by: RawBuilder<number | string>; isFalling?: true; cast?: SortCast } {
@@ -212,7 +228,7 @@ function groupBy(group: ViewGroup): RawBuilder<string> {
   return isFieldColumn(group) ? fieldGroup(nameOfField(group)) : GROUPS[group]
 }
 
-interface PageRow {
+export interface PageRow {
   reference: number
   state: TicketState
   due_at: number | null

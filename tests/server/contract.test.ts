@@ -107,6 +107,7 @@ describe('What routes answer', () => {
         'GET /api/technicians',
         'GET /api/glance',
         'GET /api/tickets',
+        'GET /api/tickets/board',
         'GET /api/tickets/lanes',
       ],
       ...[

@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Desk } from '../../server/commands/desk'
 import { deskNow } from '../../server/clock/deskClock'
+import { boardOf } from '../../server/queries/board'
 import { BY_DUE, listTickets, type View } from '../../server/queries/ticketList'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
@@ -105,5 +106,45 @@ describe('the order of the Desk', () => {
     const plan = rows.map((row) => row['QUERY PLAN']).join('\n')
     expect(plan).toContain('ticket_open_due')
     expect(plan).not.toContain('Sort')
+  })
+})
+
+describe('a board', () => {
+  const board = (lanes: 'team' | 'technician' | undefined, each: number) =>
+    boardOf(world.desk, { view: 'open', ...asking() }, lanes, each)
+
+  it('counts every column of every row, and shows the first cards of each as the list orders them', async () => {
+    const all = await listTickets(world.desk, { view: 'open', limit: 200, ...asking() })
+    expect(all.total).toBeLessThanOrEqual(200)
+    for (const lanes of [undefined, 'team', 'technician'] as const) {
+      const found = await board(lanes, 2)
+      const sum = (of: readonly { total: number }[]) => of.reduce((count, one) => count + one.total, 0)
+      expect([sum(found.cells), sum(found.lanes), found.total]).toEqual([all.total, all.total, all.total])
+      // Nobody’s tickets are a row as well.
+      expect(found.lanes.some((one) => one.name === 'nobody yet')).toBe(
+        lanes === 'technician' && (await counted(deskNow()))!.unassigned > 0,
+      )
+      for (const cell of found.cells) {
+        const lies = (row: (typeof all.rows)[number]) =>
+          row.kind === cell.kind && row.statusId === cell.statusId
+        const cards = found.rows.filter((row) => lies(row) && row.lane === cell.lane)
+        expect(cards.length).toBe(Math.min(2, cell.total))
+        const places = cards.map((card) => all.rows.findIndex((row) => row.reference === card.reference))
+        expect(places).toEqual([...places].sort((a, b) => a - b))
+        if (!lanes)
+          expect(cards.map((row) => row.reference)).toEqual(
+            all.rows
+              .filter(lies)
+              .slice(0, 2)
+              .map((row) => row.reference),
+          )
+      }
+    }
+  })
+
+  it('gives fewer cards of each where there are many columns and rows', async () => {
+    const { each, rows } = await board('technician', 200)
+    expect(each).toBeLessThan(200)
+    expect(rows.length).toBeLessThanOrEqual(600)
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { TicketList } from '~/composables/useTickets'
+import type { BoardPage } from './useBoard'
 import { useDeskView, VIEWS } from './useDeskView'
 
 // Every ticket of the desk in views, and beside the list the one that is open; where none is, the desk as it stands.
@@ -22,22 +23,33 @@ watch(
   { immediate: true },
 )
 
-/** A screen of rows and some; a board shows more of them at once. */
+/** So many cards of a column are there; more when they are asked for. */
+const CARDS = 15
+const each = ref(CARDS)
+/** A screen of rows and some. */
 const ROWS = 80
-const CARDS = 200
-const list = useLedger<TicketList>({
-  key: () => ['tickets', which.value, definition.value.board ? 'board' : 'list'],
+const MOST_ROWS = 200
+const list = useLedger<TicketList | BoardPage>({
+  key: () => [
+    'tickets',
+    which.value,
+    definition.value.board ? { lanes: definition.value.lanes, each: each.value } : 'list',
+  ],
   ask: async ({ limit, after, signal }) => {
-    const most = definition.value.board ? Math.max(limit, CARDS) : limit
-    const page = await api('GET /api/tickets', { query: { ...which.value, limit: most, after }, signal })
+    const { board, lanes } = definition.value
+    const page = board
+      ? await api('GET /api/tickets/board', { query: { ...which.value, lanes, each: each.value }, signal })
+      : await api('GET /api/tickets', { query: { ...which.value, limit, after }, signal })
     await calendars.need(page.rows)
     return page
   },
   keyOf: (row) => row.reference,
   size: ROWS,
-  most: CARDS,
+  most: MOST_ROWS,
 })
 const page = computed(() => list.page.value)
+const board = computed(() => (page.value && 'cells' in page.value ? page.value : undefined))
+const next = computed(() => page.value && 'next' in page.value && page.value.next)
 const title = computed(() =>
   rule.value ? `Decided by ${page.value?.rule ?? '…'}` : (saved.value?.name ?? VIEWS[view.value]),
 )
@@ -48,6 +60,9 @@ watch(
   () => JSON.stringify(which.value),
   () => (chosen.value = new Set()),
 )
+const chosenKinds = computed(() => [
+  ...new Set(list.rows.value.filter((row) => chosen.value.has(row.reference)).map((row) => row.kind)),
+])
 const mayMany = computed(() => session.may('assignTickets') || session.may('sortTickets'))
 
 const narrow = useNarrow()
@@ -86,6 +101,7 @@ useShortcuts('Desk', [
         <ManyBar
           v-if="chosen.size && mayMany"
           :references="[...chosen]"
+          :kinds="chosenKinds"
           @done="list.again"
           @clear="chosen = new Set()"
         />
@@ -104,20 +120,18 @@ useShortcuts('Desk', [
           :rule-name="page.rule"
         />
         <TicketBoard
-          v-else-if="definition.board && page"
-          :rows="[...list.rows.value]"
-          :columns="definition.columns"
-          :field-names="page.fieldNames"
+          v-else-if="definition.board && board"
+          :board="board"
+          :view="definition"
           :now="time.now"
           :zone="zone"
           :active="reference"
           :query="query"
-          :more="Boolean(page.next)"
           @moved="list.again"
-          @more="list.more"
+          @more="each = Math.min(MOST_ROWS, each * 3)"
         />
         <DeskRows
-          v-else-if="page"
+          v-else-if="page && !definition.board"
           ref="rows"
           v-model:chosen="chosen"
           :rows="list.rows.value"
@@ -127,7 +141,7 @@ useShortcuts('Desk', [
           :dense="definition.dense === true"
           :active="reference"
           :query="query"
-          :more="Boolean(page.next)"
+          :more="Boolean(next)"
           :now="time.now"
           :zone="zone"
           @more="list.more"

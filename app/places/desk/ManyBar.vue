@@ -5,7 +5,11 @@ import { useMany, type ManyField, type ManyLine } from './useMany'
 import { useViewWords } from './useViewWords'
 
 // Many tickets are changed at once: what that would do first, then how far it is, then what came of it, and the way back.
-const props = defineProps<{ references: number[] }>()
+const props = defineProps<{
+  references: number[]
+  /** Of which kinds those of them are that are on the page. */
+  kinds: readonly string[]
+}>()
 const emit = defineEmits<{ done: []; clear: [] }>()
 const session = useSession()
 const words = useViewWords()
@@ -47,17 +51,23 @@ const typed = computed<Omit<AskedField, 'required'> | undefined>(() => {
   if (field.value === 'reply') return { name: 'reply', label: 'What each of them is told', type: 'longText' }
   return kept.value.find((one) => fieldFact(one.name) === field.value)
 })
-const gate = computed(() =>
-  field.value === 'status'
-    ? (words.data.value?.statuses.find((one) => one.id === value.value)?.gate ?? [])
-    : [],
-)
+/** The statuses of the kinds that are chosen, each once. */
+const statuses = computed(() => {
+  const all = words.data.value?.statuses ?? []
+  const own = all.filter((one) => props.kinds.includes(one.kind))
+  return own.length ? own : all
+})
+/** What the gates of one status ask for, whatever the kind. */
+const gate = computed(() => {
+  if (field.value !== 'status') return []
+  const asked = statuses.value.filter((one) => one.id === value.value).flatMap((one) => one.gate)
+  return asked.filter((one, index) => asked.findIndex((other) => other.name === one.name) === index)
+})
 const empties = computed(() => typed.value !== undefined && field.value !== 'reply')
 const canGo = computed(() => empties.value || field.value === 'technician' || value.value !== null)
 const choices = computed(() => {
-  const { statuses = [], names } = words.data.value ?? {}
-  if (field.value === 'status') return statuses.map(({ id, name }) => ({ value: id, label: name }))
-  return names?.[field.value ?? ''] ?? []
+  if (field.value !== 'status') return words.data.value?.names[field.value ?? ''] ?? []
+  return [...new Map(statuses.value.map(({ id, name }) => [id, { value: id, label: name }])).values()]
 })
 const WATCHING = [
   { value: true, label: 'watch them' },
@@ -144,7 +154,10 @@ const SHOWN = 8
     <div v-if="looked && !progress" class="small">
       <p>
         {{ changing(looked) === 1 ? 'One ticket changes' : `${changing(looked)} tickets change`
-        }}<template v-if="left(looked).length">; {{ left(looked).length }} stay as they are:</template>
+        }}<template v-if="left(looked).length"
+          >; {{ left(looked).length }}
+          {{ left(looked).length === 1 ? 'stays as it is' : 'stay as they are' }}:</template
+        >
       </p>
       <ul v-if="followsInWords(looked).length" class="follows">
         <li v-for="one in followsInWords(looked)" :key="one">{{ one }}</li>

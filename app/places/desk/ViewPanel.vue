@@ -151,6 +151,12 @@ const groups = computed(() => among(VIEW_GROUPS, GROUP_NAMES))
         >
       </span>
     </fieldset>
+    <BoardOptions
+      v-if="view.board && words.data.value"
+      :view="view"
+      :statuses="words.data.value.statuses"
+      @change="set"
+    />
     <form class="line" @submit.prevent="keep(!mayChange)">
       <KitText v-model="name" label="Name" placeholder="of this view" :most="80" :error="error?.on('name')" />
       <div>

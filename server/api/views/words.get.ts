@@ -1,19 +1,14 @@
 import { namedDirectory, namesOf, type CompiledDesign } from '../../../core/design'
-import { fieldFact, type AskedField } from '../../../core/fields'
+import { fieldFact } from '../../../core/fields'
 import { defineRoute } from '../../http/route'
 import { seenFields } from '../../queries/seenFields'
 import { FILTER_FACTS } from '../../queries/conditionSql'
 
-/** The statuses of all kinds, each once; of those with the same id the gates ask for everything that any of them does. */
-function statusesOf({ design, kind }: CompiledDesign) {
-  const found = new Map<string, { id: string; name: string; gate: AskedField[] }>()
-  for (const { id, name, gate } of design.kinds.flatMap((one) => kind(one.id).statuses)) {
-    const known = found.get(id) ?? { id, name, gate: [] }
-    const more = gate.filter((one) => !known.gate.some((other) => other.name === one.name))
-    found.set(id, { ...known, gate: [...known.gate, ...more] })
-  }
-  return [...found.values()]
-}
+/** The statuses of all kinds, with what their gates ask for. */
+const statusesOf = ({ design, kind: compiled }: CompiledDesign) =>
+  design.kinds.flatMap(({ id: kind }) =>
+    compiled(kind).statuses.map(({ id, name, gate }) => ({ kind, id, name, gate })),
+  )
 
 export default defineRoute(
   {
