@@ -84,10 +84,15 @@ export interface NoticeInput {
 }
 
 /** Tells the visitors of portals what is known to be broken. */
-export async function openNotice(desk: Desk, input: NoticeInput, by: string): Promise<number> {
+export async function openNotice(
+  desk: Desk,
+  input: NoticeInput,
+  by: string,
+  major: number | null = null,
+): Promise<number> {
   const { id } = await desk.db
     .insertInto('notice')
-    .values({ ...input, starts: deskNow(), ends: null, changed_by: by })
+    .values({ ...input, starts: deskNow(), ends: null, changed_by: by, major })
     .returning('id')
     .executeTakeFirstOrThrow()
   await changed(desk)
@@ -105,6 +110,19 @@ export async function endNotice(desk: Desk, id: number): Promise<void> {
     .executeTakeFirst()
   if (!ended) throw new Refused('conflict', 'This notice has ended already.')
   await changed(desk)
+}
+
+/** A major incident is over, and so are the notices of it. @returns how many were taken away */
+export async function endNoticesOf(desk: Desk, major: number): Promise<number> {
+  const ended = await desk.db
+    .updateTable('notice')
+    .set({ ends: deskNow() })
+    .where('major', '=', major)
+    .where('ends', 'is', null)
+    .returning('id')
+    .execute()
+  if (ended.length) await changed(desk)
+  return ended.length
 }
 
 const changed = (desk: Desk) => sql`select pg_notify('yare_tickets', '[]')`.execute(desk.db)

@@ -558,6 +558,8 @@ update list_file set by = jsonb_build_object('way', by->'way');
   {
     name: '0028 tickets are found by their agreement, and articles that are missing are noted',
     sql: `
+alter table notice add column major bigint;
+create index notice_major on notice (major) where major is not null and ends is null;
 create table article_missing (
   id bigserial primary key, reference bigint not null references ticket, words text not null, by text not null references person,
   at bigint not null, article bigint references article, settled_at bigint);

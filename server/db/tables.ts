@@ -564,6 +564,8 @@ export interface Tables {
     starts: number
     ends: number | null
     changed_by: string
+    /** The major incident of which it tells, with which it ends. */
+    major: Filled<number | null>
   }
   /** Articles that somebody looked for at a ticket and that were not there. */
   article_missing: {

@@ -221,6 +221,7 @@ describe('What routes answer', () => {
     await ticket('POST major', { step: 'declare', text: 'All gates are dark' })
     await ticket('POST major', { step: 'gather', tickets: [other] })
     await ticket('POST major', { step: 'update', text: 'The cable is found' })
+    await call('GET /api/tickets/{reference}/major', { path: { reference } })
     await ticket('POST major', { step: 'end', text: 'It is mended' })
     const third = await log()
     await call('POST /api/tickets/{reference}/merge', {

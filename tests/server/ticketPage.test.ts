@@ -3,11 +3,14 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HOUR } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { changeMany, type ManyChange } from '../../server/commands/many'
-import { noteMissing, settleMissing } from '../../server/commands/knowledge'
+import { endNoticesOf, noteMissing, openNotice, settleMissing } from '../../server/commands/knowledge'
+import { endMajorIncident, gatherTickets, updateMajorIncident } from '../../server/commands/major'
+import { indexAll } from '../../server/commands/searchWords'
 import { refuseMovedOn } from '../../server/commands/seen'
 import { besideTicket } from '../../server/queries/beside'
 import { deskGlance, SOON } from '../../server/queries/glance'
-import { missingArticles } from '../../server/queries/knowledge'
+import { missingArticles, openNotices } from '../../server/queries/knowledge'
+import { mayBelong, toldOf } from '../../server/queries/major'
 import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
 
@@ -178,5 +181,53 @@ describe('one thing done with many tickets', () => {
     const [solved] = await many(both, { field: 'status', value: 'solved', fields })
     expect(solved).toMatchObject({ before: 'in-hand', changes: true })
     expect((await pageOf(two.reference)).remarks).toBe('One cable for both')
+  })
+})
+
+describe('a major incident', () => {
+  it('is offered open tickets like it and what a search finds, never what is done unless that is said', async () => {
+    const [major, alike, done] = [
+      await logged('All the turnstiles are dark'),
+      await logged('The turnstiles are dark too'),
+      await logged('Turnstiles dark, all of them'),
+    ]
+    await world.desk.run(done.reference, { kind: 'withdraw', text: 'Works again' }, INES)
+    await indexAll(world.db, world.desk.knowledge)
+    await world.desk.run(major.reference, { kind: 'declareMajor', text: 'No turnstile reads' }, TORA)
+    const offered = async (asked: { words?: string; evenDone?: boolean } = {}) =>
+      (await mayBelong(world.desk, major.reference, { id: TORA.person }, asked))!.map((one) => one.reference)
+    expect((await offered())[0]).toBe(alike.reference)
+    expect(await offered()).not.toContain(done.reference)
+    expect(await offered({ words: 'turnstiles dark' })).toEqual([alike.reference])
+    expect(await offered({ words: String(done.reference) })).toEqual([])
+    expect(await offered({ words: 'turnstiles dark', evenDone: true })).toEqual([
+      alike.reference,
+      done.reference,
+    ])
+    await gatherTickets(world.desk, major.reference, [alike.reference], TORA)
+    expect(await offered({ words: 'turnstiles dark' })).toEqual([])
+
+    await updateMajorIncident(world.desk, major.reference, 'We know the cause', TORA)
+    const told = (await toldOf(world.desk, major.reference))!
+    // Each under the number of their own request.
+    expect(told.map((one) => [one.reference, one.name, one.template])).toEqual(
+      expect.arrayContaining([
+        [major.reference, 'Ines Varga', 'majorUpdate'],
+        [alike.reference, 'Ines Varga', 'majorUpdate'],
+      ]),
+    )
+  })
+
+  it('has a notice for the visitors of portals, which goes with its end', async () => {
+    const { reference } = await logged('No till prints')
+    await world.desk.run(reference, { kind: 'declareMajor', text: 'No till prints' }, TORA)
+    const notice = { title: 'No till prints', body: 'Sell by hand.', portals: ['merrow'] }
+    const id = await openNotice(world.desk, notice, TORA.person, reference)
+    const shown = async () => (await openNotices(world.db, 'merrow')).map((one) => one.id)
+    expect(await shown()).toContain(id)
+    await endMajorIncident(world.desk, reference, 'A cable', TORA)
+    expect(await endNoticesOf(world.desk, reference)).toBe(1)
+    expect(await shown()).not.toContain(id)
+    expect(await endNoticesOf(world.desk, reference)).toBe(0)
   })
 })

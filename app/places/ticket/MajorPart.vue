@@ -9,7 +9,7 @@ const emit = defineEmits<{ done: [] }>()
 const deed = useDeed(() => emit('done'))
 type Step = 'update' | 'gather' | 'end'
 const step = ref<Step>('update')
-const kept = reactive({ words: '', numbers: '', evenDone: false })
+const kept = reactive({ words: '' })
 const { forget } = useKeptForm(`yare-draft-${props.ticket.reference}-major-step`, kept)
 const said = ref('')
 const major = computed(() => props.ticket.major!)
@@ -17,30 +17,30 @@ const session = useSession()
 const goesOn = computed(() => major.value.endedAt === undefined)
 const name = (id: string) => props.ticket.people[id] ?? id
 
-const bodyOf = () =>
-  step.value === 'gather'
-    ? {
-        step: step.value,
-        tickets: [...new Set(kept.numbers.match(/\d+/g)?.map(Number) ?? [])],
-        evenDone: kept.evenDone,
-      }
-    : { step: step.value, text: kept.words }
-async function send() {
+const path = () => ({ reference: props.ticket.reference })
+const offered = ref<{ clear: () => void }>()
+async function gather(tickets: number[], evenDone: boolean) {
   said.value = ''
-  const answer = await deed.run(() =>
-    api('POST /api/tickets/{reference}/major', {
-      path: { reference: props.ticket.reference },
-      body: bodyOf(),
-    }),
-  )
+  const body = { step: 'gather', tickets, evenDone } as const
+  const answer = await deed.run(() => api('POST /api/tickets/{reference}/major', { path: path(), body }))
   if (!answer) return
   const left = answer.left?.map((one) => `${one.reference}: ${one.why}`).join(' ') ?? ''
-  said.value = {
-    gather: `${answer.gathered} gathered. ${left}`,
-    end: `It is over; ${answer.ended} tickets ended with it.`,
-    update: 'Everybody it concerns is told.',
-  }[step.value]
-  kept.words = kept.numbers = ''
+  said.value = `${answer.gathered} gathered. ${left}`
+  offered.value?.clear()
+  emit('done')
+}
+async function send() {
+  if (step.value === 'gather') return
+  said.value = ''
+  const body = { step: step.value, text: kept.words }
+  const answer = await deed.run(() => api('POST /api/tickets/{reference}/major', { path: path(), body }))
+  if (!answer) return
+  const notices = answer.notices ? ' Its notice is taken away from the portals.' : ''
+  said.value =
+    step.value === 'end'
+      ? `It is over; ${answer.ended} tickets ended with it.${notices}`
+      : 'Everybody it concerns is told.'
+  kept.words = ''
   if (step.value === 'end') forget()
   emit('done')
 }
@@ -95,15 +95,14 @@ const TABS: { value: Step; label: string }[] = [
     <p v-if="said" class="notice good" role="status">{{ said }}</p>
     <form v-if="goesOn && session.may('declareMajor')" class="no-print" @submit.prevent="send">
       <KitRadio v-model="step" label="What to do" bare :options="TABS" />
-      <template v-if="step === 'gather'">
-        <KitText
-          v-model="kept.numbers"
-          label="Numbers of the tickets that belong to it"
-          placeholder="6012 6013"
-          :error="deed.error.value?.on('tickets')"
-        />
-        <KitCheckbox v-model="kept.evenDone" label="those that are done as well" />
-      </template>
+      <MajorGather
+        v-if="step === 'gather'"
+        ref="offered"
+        :reference="ticket.reference"
+        :busy="deed.busy.value"
+        :error="deed.error.value?.on('tickets')"
+        @gather="gather"
+      />
       <KitWords
         v-else
         v-model="kept.words"
@@ -111,14 +110,17 @@ const TABS: { value: Step; label: string }[] = [
         :error="deed.error.value?.on('text')"
       />
       <KitError :error="deed.error.value" />
-      <KitButton kind="main" type="submit" :busy="deed.busy.value">
-        {{ { update: 'Tell them', gather: 'Gather', end: 'End it and all that belongs to it' }[step] }}
-      </KitButton>
-      <span v-if="step !== 'gather'" class="quiet small"
-        >&nbsp; Told are the requesters, each under the number of their own request, those who watch it, and
-        the manager of the site.</span
-      >
+      <template v-if="step !== 'gather'">
+        <KitButton kind="main" type="submit" :busy="deed.busy.value">
+          {{ step === 'end' ? 'End it and all that belongs to it' : 'Tell them' }}
+        </KitButton>
+        <span class="quiet small"
+          >&nbsp; Told are the requesters, each under the number of their own request, those who watch it, and
+          the manager of the site.</span
+        >
+      </template>
     </form>
+    <MajorTold :ticket="ticket" :zone="zone" :now="now" />
     <details :open="!goesOn">
       <summary>Its course</summary>
       <ol>
