@@ -29,7 +29,7 @@ const each = ref(CARDS)
 /** A screen of rows and some. */
 const ROWS = 80
 const MOST_ROWS = 200
-const list = useLedger<TicketList | BoardPage>({
+const list = useLedger<TicketList | (BoardPage & { next?: undefined })>({
   key: () => [
     'tickets',
     which.value,
@@ -49,7 +49,7 @@ const list = useLedger<TicketList | BoardPage>({
 })
 const page = computed(() => list.page.value)
 const board = computed(() => (page.value && 'cells' in page.value ? page.value : undefined))
-const next = computed(() => page.value && 'next' in page.value && page.value.next)
+const next = computed(() => page.value?.next)
 const title = computed(() =>
   rule.value ? `Decided by ${page.value?.rule ?? '…'}` : (saved.value?.name ?? VIEWS[view.value]),
 )

@@ -44,8 +44,7 @@ const value = ref<FieldValue | null>(null)
 const gateFields = ref<Record<string, FieldValue | null>>({})
 watch(field, () => (value.value = field.value === 'watch' ? true : null))
 watch(value, () => (gateFields.value = {}))
-const looking = [field, value, gateFields, () => props.references.length]
-watch(looking, () => (looked.value = undefined), { deep: true })
+watch([field, value, gateFields, () => props.references.length], () => (looked.value = undefined))
 /** What is asked with an input of its own, as a field of a ticket is: one of ticket kinds, or words. */
 const typed = computed<Omit<AskedField, 'required'> | undefined>(() => {
   if (field.value === 'reply') return { name: 'reply', label: 'What each of them is told', type: 'longText' }

@@ -70,6 +70,8 @@ describe('many tickets', () => {
       fields: { remarks: 'One cable' },
       trial: true,
     })
+    // The same tickets, of a list that was drawn anew meanwhile.
+    await wrapper.setProps({ references: [7, 8] } as never)
     expect(text('.many')).toContain('One ticket changes; 1 stays as it is')
     expect(text('.follows')).toBe('2 promises changeone message by mail to one person goes out')
     await press('Change it')

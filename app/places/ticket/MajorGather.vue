@@ -48,11 +48,11 @@ defineExpose({ clear: () => (chosen.value = new Map()) })
     <KitCheckbox v-model="evenDone" label="those that are done as well" />
     <KitError :error="found.error.value ?? undefined" tries-again @again="found.refetch()" />
     <ul v-if="offered.length || others.length" class="offered">
-      <li v-for="[reference, summary] in others" :key="reference">
+      <li v-for="[number, summary] in others" :key="number">
         <KitCheckbox
-          :label="`${reference} ${summary}`"
+          :label="`${number} ${summary}`"
           :model-value="true"
-          @update:model-value="tick({ reference, summary }, false)"
+          @update:model-value="tick({ reference: number, summary }, false)"
         />
       </li>
       <li v-for="one in offered" :key="one.reference">
