@@ -23,6 +23,13 @@ const said = computed(() =>
       : [],
   ),
 )
+const heads = computed(() => [
+  { label: 'Who' },
+  { label: 'Ticket' },
+  ...said.value.map(({ at, isEnd }) => ({
+    label: `${isEnd ? 'Over, ' : ''}${momentInWords(at, props.zone, props.now)}`,
+  })),
+])
 const MOST = 200
 const lines = computed(() => {
   const all = new Map<string, { name: string; reference: number; cells: string[] }>()
@@ -43,28 +50,17 @@ const lines = computed(() => {
     <summary>Who was told what</summary>
     <KitError :error="found.error.value ?? undefined" tries-again @again="found.refetch()" />
     <div class="wide">
-      <table>
-        <thead>
-          <tr>
-            <th>Who</th>
-            <th>Ticket</th>
-            <th v-for="one in said" :key="one.at" :title="one.text">
-              {{ one.isEnd ? 'over, ' : '' }}<span class="num">{{ momentInWords(one.at, zone, now) }}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in lines.slice(0, MOST)" :key="`${line.reference}-${line.name}`">
-            <td>{{ line.name }}</td>
-            <td>
-              <NuxtLink class="num" :to="`/desk/${line.reference}`">{{ line.reference }}</NuxtLink>
-            </td>
-            <td v-for="(cell, index) in line.cells" :key="index" :class="{ quiet: !cell }">
-              {{ cell || 'not told' }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable :heads="heads">
+        <tr v-for="line in lines.slice(0, MOST)" :key="`${line.reference}-${line.name}`">
+          <td>{{ line.name }}</td>
+          <td>
+            <NuxtLink class="num" :to="`/desk/${line.reference}`">{{ line.reference }}</NuxtLink>
+          </td>
+          <td v-for="(cell, index) in line.cells" :key="index" :class="{ quiet: !cell }">
+            {{ cell || 'not told' }}
+          </td>
+        </tr>
+      </LedgerTable>
     </div>
     <p v-if="lines.length > MOST" class="quiet small">and {{ lines.length - MOST }} more people</p>
     <p v-else-if="!lines.length && found.data.value" class="quiet small">Nobody was told yet.</p>
@@ -78,19 +74,7 @@ summary {
 .wide {
   overflow-x: auto;
 }
-table {
-  border-collapse: collapse;
-  font-size: 0.93rem;
-}
-th,
 td {
-  text-align: left;
-  padding: 2px 12px 2px 0;
-  border-bottom: 1px dotted var(--rule);
   white-space: nowrap;
-}
-th {
-  font-weight: 600;
-  border-bottom: 1px solid var(--rule-2);
 }
 </style>
