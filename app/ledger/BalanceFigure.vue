@@ -6,17 +6,19 @@ defineProps<{
   large?: boolean
   /** The word stands beside the figure, not below it. */
   beside?: boolean
+  /** What stands for the word, such as the moment at which it falls due. */
+  says?: string
 }>()
 </script>
 
 <template>
   <span class="balance" :class="[standing.standing, { large, beside }]">
-    <span class="sr-only">{{ standing.sentence }}</span>
+    <span class="sr-only">{{ standing.sentence }}{{ says ? `, ${says}` : '' }}</span>
     <span aria-hidden="true" class="figure num">
       <BandMark :band="standing.standing" />
       {{ standing.figure }}
     </span>
-    <small aria-hidden="true">{{ standing.word }}</small>
+    <small aria-hidden="true">{{ says ?? standing.word }}</small>
   </span>
 </template>
 

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { dueAt, type Clock } from '~~/core/clock'
-import type { WorkingTime } from '~~/core/time'
+import { momentInWords, type WorkingTime } from '~~/core/time'
 import type { Row } from '~/composables/useTickets'
 import { leadingClock, standingOf } from '~/composables/useStanding'
 
 const props = defineProps<{
   row: Row
   now: number
+  zone: string
+  /** Rows are ordered by what falls due: each says when that is. */
+  byDue: boolean
   active: boolean
   dense: boolean
   query: Record<string, string>
@@ -34,6 +37,10 @@ const shown = computed(() => {
   const standing = (one: Clock, open: WorkingTime) =>
     standingOf(one, open, props.now, calendars.closeFrom(props.row.edition))
   return clock && hours ? { clock, hours, standing: standing(clock, hours) } : undefined
+})
+const due = computed(() => {
+  const at = props.byDue && shown.value ? dueAt(shown.value.clock, shown.value.hours) : undefined
+  return at === undefined ? undefined : `due ${momentInWords(at, props.zone, props.now)}`
 })
 </script>
 
@@ -63,14 +70,14 @@ const shown = computed(() => {
         :shares="[0.5, 0.8]"
       />
     </span>
-    <BalanceFigure v-if="shown" class="bal" :standing="shown.standing" />
+    <BalanceFigure v-if="shown" class="bal" :standing="shown.standing" :says="due" />
   </NuxtLink>
 </template>
 
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: 66px minmax(0, 1fr) 92px;
+  grid-template-columns: 66px minmax(0, 1fr) 104px;
   border-bottom: 1px solid var(--rule);
   color: inherit;
   text-decoration: none;
@@ -144,9 +151,20 @@ const shown = computed(() => {
 .bal {
   padding: 8px 14px 0 0;
 }
+/* As `SLIM` in DeskRows has it: a title is read to its end there. */
 @media (max-width: 520px) {
   .row {
-    grid-template-columns: 54px minmax(0, 1fr) 84px;
+    grid-template-columns: 54px minmax(0, 1fr) 92px;
+    height: 86px;
+  }
+  .row.dense {
+    height: 66px;
+  }
+  .summary {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    white-space: normal;
   }
 }
 </style>

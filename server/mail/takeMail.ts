@@ -115,7 +115,43 @@ function takeByItself(desk: Desk, incoming: Incoming): Promise<void> | undefined
   )
   if (isReport) return takeReport(desk, incoming, readDeliveryReport(raw.toString('utf8')))
   const why = automaticBecause(header)
-  return why === undefined ? undefined : note(desk.db, incoming, 'automatic', null, why)
+  return why === undefined ? undefined : automaticOn(desk, incoming, why)
+}
+
+/** So long one automatic answer of somebody says it all on a ticket. */
+const SAID_ONCE = DAY
+/** So much of it is shown on the ticket, in letters. */
+const AWAY_LETTERS = 600
+
+/**
+ * An answer that a machine gave for the requester, such as that they are away: whoever waits for them reads it on the
+ * ticket, once a day. It is no answer: nothing moves by it, and nobody is told.
+ */
+async function automaticOn(desk: Desk, incoming: Incoming, why: string): Promise<void> {
+  const { mail, person, sender } = incoming
+  const belonging = belongsTo(mail, MAIL_DOMAIN, await knownMails(desk.db, mail), await mailSigner(desk.db))
+  const state = belonging?.by === 'signed' ? await stateOf(desk.db, belonging.reference) : undefined
+  if (!state || !isPartOf(state, incoming) || (await saidOf(desk.db, sender, state.reference)))
+    return note(desk.db, incoming, 'automatic', null, why)
+  const said = await saidIn(desk.db, incoming)
+  const text = `Automatic answer of ${person?.name ?? sender}: ${mail.subject}\n${said.text}`.trim()
+  const command = { kind: 'note', text: text.slice(0, AWAY_LETTERS) } as const
+  await desk.run(state.reference, command, { system: 'mail' }, (trx) =>
+    note(trx, incoming, 'automatic', state.reference, why),
+  )
+}
+
+/** Whether an automatic answer of a sender stands on a ticket since lately. */
+async function saidOf(db: Database, sender: string, reference: number): Promise<boolean> {
+  const found = await db
+    .selectFrom('mail_in')
+    .select('id')
+    .where('reference', '=', reference)
+    .where('sender', '=', sender)
+    .where('outcome', '=', 'automatic')
+    .where('received_at', '>', deskNow() - SAID_ONCE)
+    .executeTakeFirst()
+  return found !== undefined
 }
 
 async function takeFromPerson(desk: Desk, transport: Transporter, incoming: Incoming): Promise<void> {

@@ -285,6 +285,29 @@ describe('a mail that a machine wrote', () => {
     expect(await tickets()).toBe(before)
   })
 
+  it('stands on the ticket where whoever waits for its requester reads it, once a day, and moves nothing', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const fields = { reason: 'Which gate?' }
+    await world.desk.run(state.reference, { kind: 'move', from: 'logged', to: 'ask-requester', fields }, TORA)
+    const inReplyTo = threadId(state.reference, MAIL_DOMAIN, await mailSigner(world.db))
+    const away = {
+      subject: 'Out of office',
+      text: 'I am at sea until Monday',
+      inReplyTo,
+      headers: { 'Auto-Submitted': 'auto-replied' },
+    }
+    for (let times = 0; times < 2; times++)
+      expect((await send(away)).outcome, String(times)).toBe('automatic')
+    const notes = await entriesOf(state.reference, 'noted')
+    expect(notes.map((one) => one.text)).toEqual([
+      'Automatic answer of Ines Varga: Out of office\nI am at sea until Monday',
+    ])
+    expect((await stateOf(state.reference)).status).toBe('ask-requester')
+    // Nor does what somebody else’s machine says.
+    await send({ ...away, from: 'ketil-rasp@merrow.sound.example' })
+    expect(await entriesOf(state.reference, 'noted')).toHaveLength(1)
+  })
+
   // RFC 3464: a report on a mail of ours is written into the record of its ticket.
   it('says of a mail of ours that it came back', async () => {
     const { state } = await world.desk.log(SCANNER, INES)

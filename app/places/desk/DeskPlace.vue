@@ -139,6 +139,7 @@ useShortcuts('Desk', [
           :columns="definition.columns"
           :field-names="page.fieldNames"
           :dense="definition.dense === true"
+          :by-due="definition.sort === 'due' && view !== 'done'"
           :active="reference"
           :query="query"
           :more="Boolean(next)"

@@ -14,6 +14,8 @@ const props = defineProps<{
   columns: readonly ViewColumn[]
   fieldNames: FieldNames
   dense: boolean
+  /** Whether they are ordered by what falls due. */
+  byDue: boolean
   active?: number
   query: Record<string, string>
   /** Whether the server has more of them. */
@@ -26,6 +28,10 @@ const chosen = defineModel<Set<number>>('chosen', { required: true })
 
 const HEADING = 30
 const ROW = { wide: 66, dense: 46 }
+/** On a phone a title has two lines. */
+const SLIM = { wide: 86, dense: 66 }
+const slim = useSlim()
+const height = computed(() => (slim.value ? SLIM : ROW)[props.dense ? 'dense' : 'wide'])
 const NEAR_END = 20
 const scroller = ref<HTMLElement>()
 const over = ref(false)
@@ -64,13 +70,12 @@ const virtual = useVirtualizer(
   computed(() => ({
     count: items.value.length,
     getScrollElement: () => scroller.value ?? null,
-    estimateSize: (at: number) =>
-      'heading' in (items.value[at] ?? {}) ? HEADING : props.dense ? ROW.dense : ROW.wide,
+    estimateSize: (at: number) => ('heading' in (items.value[at] ?? {}) ? HEADING : height.value),
     overscan: 8,
     getItemKey: itemKey,
   })),
 )
-watch([() => props.dense, items], () => virtual.value.measure())
+watch([height, items], () => virtual.value.measure())
 watch(
   () => virtual.value.getVirtualItems().at(-1)?.index ?? 0,
   (last) => last > items.value.length - NEAR_END && props.more && emit('more'),
@@ -173,6 +178,8 @@ function onClick(row: Row) {
             v-else-if="one"
             :row="one.row"
             :now="now"
+            :zone="zone"
+            :by-due="byDue"
             :active="one.row.reference === active"
             :dense="dense"
             :query="query"
