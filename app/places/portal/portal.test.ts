@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { drawn, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
+import { useSentFiles } from '../../composables/useSentFiles'
 import AskPlace from './AskPlace.vue'
 import PortalRequest from './PortalRequest.vue'
 import PortalSearch from './PortalSearch.vue'
@@ -162,6 +163,25 @@ describe('something is asked for', () => {
     expect(wrapper.text()).toContain('Step 1 of 2')
     expect(wrapper.text()).toContain('there are two')
     expect(field(wrapper, 'How many?').value).toBe('3')
+  })
+
+  it('where one had come to is there again, and what the files are called', async () => {
+    const files = { signs: ['f-1'] }
+    const { wrapper } = await ask()
+    await fillFirst(wrapper)
+    await tick(wrapper, 'It hums')
+    wrapper.unmount()
+    const kept = JSON.parse(localStorage.getItem('yare-ask-merrow-gate')!) as Record<string, object>
+    expect(kept).toMatchObject({ at: 1, files: {} })
+    const before = {
+      ...kept,
+      answers: { ...kept.answers, ...files },
+      files: { 'f-1': { name: 'gate.png', size: 7 } },
+    }
+    localStorage.setItem('yare-ask-merrow-gate', JSON.stringify(before))
+    const again = await ask()
+    expect(again.wrapper.text()).toContain('Step 2 of 2')
+    expect(useSentFiles().names.value).toEqual({ 'f-1': { name: 'gate.png', size: 7 } })
   })
 
   it('what was typed is there again after the page was closed, for whoever typed it', async () => {

@@ -2,12 +2,17 @@ import type { Asking } from './useAsking'
 import { isRecord } from '~~/core/lookup'
 import { answersIn } from './answersIn'
 
+const isFile = (value: unknown): value is { name: string; size: number } =>
+  isRecord(value) && typeof value.name === 'string' && typeof value.size === 'number'
+
 /**
- * What was typed into a form survives a closed tab, for whoever typed it; gone once it is sent or solved.
+ * What was typed into a form, the step one had come to, and what the sent files are called survive a
+ * closed tab, for whoever typed it; gone once it is sent or solved.
  * @param store where this browser keeps it
  */
 export function useKeptAnswers(store: string, state: Ref<Asking>): void {
   const session = useSession()
+  const { names } = useSentFiles()
   function read(): Record<string, unknown> | undefined {
     try {
       const kept = JSON.parse(localStorage.getItem(store) ?? 'null') as unknown
@@ -24,17 +29,31 @@ export function useKeptAnswers(store: string, state: Ref<Asking>): void {
     for (const name of Object.keys(answers)) Reflect.deleteProperty(answers, name)
     Object.assign(answers, answersIn(kept.answers))
     if (typeof kept.key === 'string' && kept.key) state.value.key = kept.key
+    if (Number.isInteger(kept.at)) state.value.at = Math.max(0, Number(kept.at))
+    for (const [id, file] of Object.entries(isRecord(kept.files) ? kept.files : {}))
+      if (isFile(file)) names.value[id] ??= file
+  }
+  function keep(): void {
+    const { answers, key, at } = state.value
+    const ids = new Set(Object.values(answers).flat().map(String))
+    const files = Object.fromEntries(Object.entries(names.value).filter(([id]) => ids.has(id)))
+    localStorage.setItem(store, JSON.stringify({ answers, key, at, files, by: session.me?.id }))
   }
   onMounted(() => {
     restore()
     watch(
       () => state.value.answers,
-      (answers) => {
+      () => {
         // Other answers are another request.
         state.value.key = crypto.randomUUID()
-        localStorage.setItem(store, JSON.stringify({ answers, key: state.value.key, by: session.me?.id }))
+        keep()
       },
       { deep: true },
+    )
+    // Where one had come to, once something is answered.
+    watch(
+      () => state.value.at,
+      () => Object.keys(state.value.answers).length > 0 && keep(),
     )
   })
   watch(
