@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lineInWords, timeLedger, type Clock } from '~~/core/clock'
+import { lineInWords, shownStatement, timeLedger, type Clock } from '~~/core/clock'
 import { momentInWords, signedBalance, weekdayAndTime, type WorkingTime } from '~~/core/time'
 
 const props = defineProps<{
@@ -15,8 +15,10 @@ const nameOf = (id: string) => props.people?.[id] ?? id
 const ledger = computed(() => timeLedger(props.clock, props.hours, props.now))
 const long = computed(() => ledger.value.lines.length > 12 && !all.value)
 const all = ref(false)
+/** In the minutes that are shown, so that whoever adds them up by hand comes to the same. */
+const shown = computed(() => shownStatement(ledger.value))
 const lines = computed(() =>
-  long.value ? [...ledger.value.lines.slice(0, 3), ...ledger.value.lines.slice(-7)] : ledger.value.lines,
+  long.value ? [...shown.value.lines.slice(0, 3), ...shown.value.lines.slice(-7)] : shown.value.lines,
 )
 const when = (at: number) =>
   props.now - at > 6 * 86_400_000
@@ -44,7 +46,7 @@ const end = computed(() => {
         </tr>
       </thead>
       <tbody>
-        <template v-for="(line, index) in lines" :key="`${line.from}-${line.kind}`">
+        <template v-for="({ line, ...one }, index) in lines" :key="`${line.from}-${line.kind}`">
           <tr v-if="long && index === 3">
             <td colspan="5">
               <button class="link" type="button" @click="all = true">
@@ -56,15 +58,15 @@ const end = computed(() => {
             <td class="t">{{ when(line.from) }}</td>
             <td class="t">{{ line.to === undefined ? '' : when(line.to) }}</td>
             <td>{{ lineInWords(line, nameOf) }}</td>
-            <td class="n">{{ amount(line.amount) }}</td>
-            <td class="n">{{ signedBalance(line.balance).replace('+', '') }}</td>
+            <td class="n">{{ amount(one.amount) }}</td>
+            <td class="n">{{ signedBalance(one.balance).replace('+', '') }}</td>
           </tr>
         </template>
         <tr class="sum">
           <td class="t">{{ clock.outcome ? 'End' : 'Now' }}</td>
           <td />
           <td>{{ end }}</td>
-          <td class="n">{{ ledger.spent === 0 ? '0:00' : signedBalance(-ledger.spent) }}</td>
+          <td class="n">{{ amount(-shown.spent) }}</td>
           <td class="n">{{ signedBalance(ledger.balance) }}</td>
         </tr>
       </tbody>

@@ -8,7 +8,15 @@ export {
   type LineKind,
   type TimeLedger,
 } from './ledger'
-export { csvField, csvOf, lineInWords, statementCsv, statementData } from './statement'
+export {
+  csvField,
+  csvOf,
+  lineInWords,
+  shownStatement,
+  statementCsv,
+  statementData,
+  type ShownLine,
+} from './statement'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
 export {

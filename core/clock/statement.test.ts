@@ -1,9 +1,10 @@
 import { said } from '../reason'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CalendarTime, HOUR, MINUTE, weekly } from '../time'
 import type { Clock } from './clock'
 import { timeLedger } from './ledger'
-import { csvField, statementCsv, statementData } from './statement'
+import { csvField, shownStatement, statementCsv, statementData } from './statement'
 
 const hours = new CalendarTime({
   id: 'varnes',
@@ -96,5 +97,37 @@ describe('the statement', () => {
   it('writes no time at all as no time, without a sign', () => {
     const none = timeLedger({ ...clock, pauses: [] }, hours, start)
     expect(statementData(none, 'UTC', nameOf).spent).toBe('PT0S')
+  })
+})
+
+describe('a statement as it is shown', () => {
+  it('adds up by hand to the minute, whatever seconds its lines have', () => {
+    const amounts = fc.array(fc.integer({ min: -5_400_000, max: 5_400_000 }), { minLength: 1, maxLength: 30 })
+    fc.assert(
+      fc.property(amounts, (list) => {
+        let balance = 0
+        const lines = list.map((amount, index) => {
+          balance += amount
+          return {
+            kind: amount < 0 ? ('counted' as const) : ('granted' as const),
+            from: index,
+            amount,
+            balance,
+          }
+        })
+        const spent = -list.filter((one) => one < 0).reduce((sum, one) => sum + one, 0)
+        const shown = shownStatement({ lines, granted: balance + spent, spent, balance })
+        let sum = 0
+        for (const one of shown.lines) {
+          expect(one.amount % MINUTE).toBeCloseTo(0)
+          sum += one.amount
+          expect(one.balance).toBe(sum)
+          // Nothing is shown more than a minute from what it is.
+          expect(Math.abs(one.amount - one.line.amount)).toBeLessThan(MINUTE)
+        }
+        expect(sum).toBe(shown.balance)
+        expect(Math.abs(shown.balance - balance)).toBeLessThan(MINUTE)
+      }),
+    )
   })
 })

@@ -1,5 +1,5 @@
 import { textOf } from '../reason'
-import { formatDuration, hoursAndMinutes, isoTime, signedBalance, type Instant } from '../time'
+import { formatDuration, hoursAndMinutes, isoTime, shownBalance, signedBalance, type Instant } from '../time'
 import type { LedgerLine, TimeLedger } from './ledger'
 
 /**
@@ -27,6 +27,30 @@ export function csvOf(lines: readonly (readonly string[])[]): string {
 
 const plainSign = (text: string) => text.replace('−', '-').replace('+', '')
 
+/** A line as it is shown: its amount and its balance in whole minutes, in milliseconds. */
+export interface ShownLine {
+  line: LedgerLine
+  amount: number
+  balance: number
+}
+
+/**
+ * The lines of a statement in the minutes that are shown, so that they add up by hand: the balance of each is that of
+ * the line before it and its amount. What is less than a minute goes to the line in which the minute is full.
+ * @returns the lines, and what is spent in all: granted less what is left
+ */
+export function shownStatement(ledger: TimeLedger): { lines: ShownLine[]; spent: number; balance: number } {
+  let before = 0
+  const lines = ledger.lines.map((line) => {
+    const balance = shownBalance(line.balance)
+    const amount = balance - before
+    before = balance
+    return { line, amount, balance }
+  })
+  const spent = -lines.filter(({ line }) => line.amount < 0).reduce((sum, one) => sum + one.amount, 0)
+  return { lines, spent, balance: shownBalance(ledger.balance) }
+}
+
 /**
  * The statement as CSV (RFC 4180): a line each with its times in a zone (ISO 8601 with offset), what it is, what it
  * changes in the balance and the balance after it (hours:minutes), and at the end the sums.
@@ -38,12 +62,13 @@ export function statementCsv(
   now: Instant,
   nameOf: (id: string) => string,
 ): string {
-  const lines = ledger.lines.map((line) => [
+  const shown = shownStatement(ledger)
+  const lines = shown.lines.map(({ line, amount, balance }) => [
     isoTime(line.from, zone),
     line.to === undefined ? '' : isoTime(line.to, zone),
     lineInWords(line, nameOf),
-    plainSign(signedBalance(line.amount)),
-    plainSign(signedBalance(line.balance)),
+    plainSign(signedBalance(amount)),
+    plainSign(signedBalance(balance)),
     String(line.amount),
   ])
   const due = ledger.due === undefined ? 'no due moment' : `due ${isoTime(ledger.due, zone)}`
@@ -54,7 +79,7 @@ export function statementCsv(
       '',
       isoTime(now, zone),
       due,
-      `-${hoursAndMinutes(ledger.spent)}`,
+      `-${hoursAndMinutes(shown.spent)}`,
       plainSign(signedBalance(ledger.balance)),
       String(-ledger.spent),
     ],
