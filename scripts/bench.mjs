@@ -531,6 +531,43 @@ async function manyOpen() {
   }
   await adoption(address, headers)
 }
+/** A technician's day on a desk of many open tickets: Bench, board, search, and a thousand tickets changed at once. */
+async function theDay() {
+  const open = await openTickets(10_000)
+  const beside = `${open} open tickets`
+  await page(`a Bench, ${beside}`, `${address}/api/bench?person=tora-aas`, headers)
+  await page(`a board, ${beside}`, `${address}/api/tickets/board`, headers)
+  await page(
+    `a board in rows by technician, ${beside}`,
+    `${address}/api/tickets/board?lanes=technician`,
+    headers,
+  )
+  await page(`a search, ${beside}`, `${address}/api/search?words=gate%20scanner`, headers)
+  const { rows } = await pool.query(
+    "select reference from ticket where status_group <> 'done' and not held and priority <> 'p2' order by reference desc limit 1000",
+  )
+  const references = rows.map((one) => Number(one.reference))
+  for (const trial of [true, false]) {
+    const took = await timed(async () => {
+      // As many at once as the page sends.
+      for (let from = 0; from < references.length; from += 25)
+        await fetch(`${address}/api/tickets/many`, {
+          method: 'POST',
+          headers,
+          body: JSON.stringify({
+            references: references.slice(from, from + 25),
+            field: 'priority',
+            value: 'p2',
+            trial,
+          }),
+        }).then((answer) => answer.ok || Promise.reject(new Error(`many: ${answer.status}`)))
+    })
+    note(
+      `${references.length} tickets ${trial ? 'looked at: what would follow' : 'given another priority, 25 at a time'}`,
+      `${(took / 1000).toFixed(1)} s`,
+    )
+  }
+}
 /** What the core says of benches. */
 function benchOrders() {
   const said = execFileSync('node', ['.output/cli/benchWork.mjs'], { encoding: 'utf8' })
@@ -547,6 +584,7 @@ const PARTS = {
   alarms: () => alarmLateness(address, headers),
   ladders,
   open: manyOpen,
+  day: theDay,
   work: benchOrders,
   crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
   attacks: () => attack({ note, token }),
