@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { choose, findOne } from './kit'
 import { LEAD, signIn, TECHNICIAN } from './people'
+import { openRecord } from './ticket'
 
 const GRID = (page: Page) => page.getByRole('group', { name: /Where it goes/ })
 const row = (page: Page, number: number) => GRID(page).locator(`tr[data-index="${number - 1}"]`)
@@ -130,5 +131,6 @@ test('signals of the monitor become one ticket, and whoever has it sees how ofte
   await choose(page, 'Set', 'Queue')
   await choose(page, 'to', 'Field')
   await page.getByRole('button', { name: 'Set it' }).click()
+  await openRecord(page)
   await expect(page.getByText(/set it to Field/).first()).toBeVisible()
 })
