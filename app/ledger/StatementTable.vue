@@ -15,6 +15,8 @@ const nameOf = (id: string) => props.people?.[id] ?? id
 const ledger = computed(() => timeLedger(props.clock, props.hours, props.now))
 const long = computed(() => ledger.value.lines.length > 12 && !all.value)
 const all = ref(false)
+// On paper no line is left out.
+defineExpose({ showAll: () => (all.value = true) })
 /** In the minutes that are shown, so that whoever adds them up by hand comes to the same. */
 const shown = computed(() => shownStatement(ledger.value))
 const lines = computed(() =>

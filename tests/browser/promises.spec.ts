@@ -56,6 +56,42 @@ test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehan
   expect(await csv.text()).toContain('extended by Olin Brandt: Agreed by phone,1:30')
 })
 
+test('a statement on paper says whose it is, and its lines add up by hand', async ({ page }) => {
+  await signIn(page, LEAD)
+  const row = await firstRow(page)
+  const reference = /\d+/.exec(await row.innerText())![0]
+  await page.goto(`/desk/${reference}`)
+  const account = await openAccount(page)
+  // A browser without a screen prints nothing; what it would print stays for the test.
+  await page.evaluate(() => {
+    window.print = () => undefined
+  })
+  await account.getByRole('button', { name: 'Print it' }).click()
+  await page.evaluate(() => (document.documentElement.dataset.print = 'statement'))
+  await page.emulateMedia({ media: 'print' })
+  await expect(account.locator('.only-print')).toContainText(new RegExp(`^${reference} .+`))
+  await expect(account.locator('.only-print')).toContainText(/\(\w+\/\w+\).*printed/s)
+  await expect(page.getByRole('heading', { level: 1 })).toBeHidden()
+  await expect(page.getByRole('navigation').first()).toBeHidden()
+  const rows = account.getByRole('row').filter({ has: page.getByRole('cell') })
+  const cells = await rows.evaluateAll((all) =>
+    all.map((one) => [...one.querySelectorAll('td')].slice(-2).map((cell) => cell.textContent!.trim())),
+  )
+  const minutes = (text: string) => {
+    const [, sign, hours, rest] = /^([+−]?)(\d+):(\d\d)$/.exec(text)!
+    return (sign === '−' ? -1 : 1) * (Number(hours) * 60 + Number(rest))
+  }
+  const sum = cells.pop()!
+  let [balance, spent] = [0, 0]
+  for (const [amount, left] of cells) {
+    balance += minutes(amount!)
+    if (minutes(amount!) < 0) spent -= minutes(amount!)
+    expect(minutes(left!)).toBe(balance)
+  }
+  expect(cells.length).toBeGreaterThan(1)
+  expect([minutes(sum[0]!), minutes(sum[1]!)]).toEqual([-spent, balance])
+})
+
 test('a technician sorts a ticket otherwise: the promise follows and time spent stays spent', async ({
   page,
 }) => {

@@ -60,6 +60,12 @@ const sheet = (target: string) =>
     path: { reference: props.ticket.reference },
     query: { target, format: 'csv' },
   })
+const statement = ref<{ showAll: () => void }>()
+async function printStatement() {
+  statement.value?.showAll()
+  await nextTick()
+  printOnly('statement')
+}
 </script>
 
 <template>
@@ -119,6 +125,7 @@ const sheet = (target: string) =>
       />
       <StatementTable
         :key="shown.clock.target"
+        ref="statement"
         :clock="shown.clock"
         :hours="shown.hours"
         :now="now"
@@ -127,7 +134,7 @@ const sheet = (target: string) =>
       />
       <p class="no-print foot small">
         <a :href="sheet(present(shown).clock.target)" download>Statement as CSV</a>
-        <KitButton kind="link" @click="printOnly('statement')">Print it</KitButton>
+        <KitButton kind="link" @click="printStatement">Print it</KitButton>
       </p>
       <p class="quiet small">Times in {{ zone }}. {{ promisedBecause(shown.clock.target) }}</p>
     </div>
