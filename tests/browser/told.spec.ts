@@ -181,7 +181,9 @@ test('a major incident gathers tickets, tells everybody, and ends them all', asy
   await panel.getByRole('button', { name: 'Tell them' }).click()
   await expect(panel).toContainText('one update')
   await panel.getByText('Who was told what').click()
-  await expect(panel.getByRole('row').filter({ hasText: String(other) })).toContainText(/mail, (on its way|queued|sent)/)
+  await expect(panel.getByRole('row').filter({ hasText: String(other) })).toContainText(
+    /mail, (on its way|queued|sent)/,
+  )
   await panel.getByRole('radio', { name: 'It is over' }).check()
   await panel.getByLabel('What was it, and what was done?').fill('A switch was replaced.')
   await panel.getByRole('button', { name: 'End it and all that belongs to it' }).click()

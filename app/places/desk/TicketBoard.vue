@@ -98,7 +98,12 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
           >
         </h2>
       </div>
-      <section v-for="lane in lanes" :key="lane.id" class="lane" :aria-label="view.lanes ? lane.name : undefined">
+      <section
+        v-for="lane in lanes"
+        :key="lane.id"
+        class="lane"
+        :aria-label="view.lanes ? lane.name : undefined"
+      >
         <h3 v-if="view.lanes">
           {{ lane.name }} <span class="num quiet small">{{ lane.total }}</span>
         </h3>
