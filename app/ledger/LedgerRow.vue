@@ -39,7 +39,8 @@ const shown = computed(() => {
   return clock && hours ? { clock, hours, standing: standing(clock, hours) } : undefined
 })
 const due = computed(() => {
-  const at = props.byDue && shown.value ? dueAt(shown.value.clock, shown.value.hours) : undefined
+  const runs = props.byDue && shown.value?.standing.standing !== 'paused'
+  const at = runs && shown.value ? dueAt(shown.value.clock, shown.value.hours) : undefined
   return at === undefined ? undefined : `due ${momentInWords(at, props.zone, props.now)}`
 })
 </script>

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { lineInWords, shownStatement, timeLedger, type Clock } from '~~/core/clock'
-import { momentInWords, signedBalance, weekdayAndTime, type WorkingTime } from '~~/core/time'
+import {
+  DAY,
+  dayAndMonth,
+  momentInWords,
+  signedBalance,
+  timeOfDay,
+  weekdayAndTime,
+  type WorkingTime,
+} from '~~/core/time'
 
 const props = defineProps<{
   clock: Clock
@@ -13,25 +21,29 @@ const props = defineProps<{
 const nameOf = (id: string) => props.people?.[id] ?? id
 
 const ledger = computed(() => timeLedger(props.clock, props.hours, props.now))
-const long = computed(() => ledger.value.lines.length > 12 && !all.value)
+const long = computed(() => ledger.value.lines.length > 12 && !all.value && !paper.value)
 const all = ref(false)
-// On paper no line is left out.
-defineExpose({ showAll: () => (all.value = true) })
+/** On paper no line is left out, and each says its day: who reads it does so later. */
+const paper = ref(false)
+defineExpose({ onPaper: (on: boolean) => (paper.value = on) })
 /** In the minutes that are shown, so that whoever adds them up by hand comes to the same. */
 const shown = computed(() => shownStatement(ledger.value))
 const lines = computed(() =>
   long.value ? [...shown.value.lines.slice(0, 3), ...shown.value.lines.slice(-7)] : shown.value.lines,
 )
-const when = (at: number) =>
-  props.now - at > 6 * 86_400_000
+function when(at: number): string {
+  if (paper.value) return `${dayAndMonth(at, props.zone)} ${timeOfDay(at, props.zone)}`
+  return props.now - at > 6 * DAY
     ? momentInWords(at, props.zone, props.now).replace(/ \d{4} /, ' ')
     : weekdayAndTime(at, props.zone)
+}
 const amount = (ms: number) => (ms === 0 ? '0:00' : signedBalance(ms))
 const end = computed(() => {
   if (props.clock.outcome) return `${props.clock.outcome}, ended ${when(props.clock.stoppedAt!)}`
   if (ledger.value.due === undefined) return 'paused: no due moment until it goes on'
   const word = ledger.value.balance < 0 ? 'was due' : 'due'
-  return `${word} ${momentInWords(ledger.value.due, props.zone, props.now)}${ledger.value.balance < 0 ? '' : ' if nothing pauses it'}`
+  const due = paper.value ? when(ledger.value.due) : momentInWords(ledger.value.due, props.zone, props.now)
+  return `${word} ${due}${ledger.value.balance < 0 ? '' : ' if nothing pauses it'}`
 })
 </script>
 

@@ -81,8 +81,8 @@ const teams = computed(() =>
       </section>
     </template>
     <p class="small quiet keys">
-      <kbd>j</kbd> into the list · <kbd>u</kbd> what nobody has · <kbd>x</kbd> choose a row, <kbd>Shift</kbd>
-      <kbd>x</kbd> up to it · <kbd>b</kbd> as a board · <kbd>?</kbd> all keys
+      <kbd>j</kbd> into the list · <kbd>u</kbd> what nobody has · <kbd>x</kbd> choose a row, <kbd>X</kbd> up
+      to it · <kbd>b</kbd> as a board · <kbd>?</kbd> all keys
     </p>
     <OpeningList v-if="session.may('changeDirectory')" />
   </div>

@@ -17,7 +17,7 @@ describe('what follows on many tickets', () => {
         messages: [mail('tora'), { channel: 'pager', to: 'tora' }],
         overdrawn: ['Answer'],
       }),
-      line({ ladders: ['Before it is due'] }),
+      line({ ladders: ['Before it is due'], messages: [{ channel: 'call', to: 'tide' }] }),
     ]
     expect(followsInWords(lines)).toEqual([
       '3 promises change',
@@ -25,8 +25,9 @@ describe('what follows on many tickets', () => {
       '“Before it is due” begins to climb on 2',
       '3 messages by mail to 2 people go out',
       'one message by pager to one person goes out',
+      'one call to another system goes out',
     ])
-    expect(sentIn(lines)).toBe(4)
+    expect(sentIn(lines)).toBe(5)
   })
 
   it('is nothing where nothing follows', () => {

@@ -10,6 +10,7 @@ function messagesIn(lines: readonly ManyLine[]): string[] {
   const all = lines.flatMap((one) => one.follows?.messages ?? [])
   return [...new Set(all.map((one) => one.channel))].map((channel) => {
     const of = all.filter((one) => one.channel === channel)
+    if (channel === 'call') return counted(of.length, 'call to another system', 'calls to other systems')
     const people = new Set(of.map((one) => one.to)).size
     const by = channelTerms(channel)?.name ?? channel
     return `${counted(of.length, 'message', 'messages')} by ${by} to ${counted(people, 'person', 'people')}`

@@ -40,6 +40,10 @@ async function leaveOut({ id, words }: { id: number; words: string }) {
 </template>
 
 <style scoped>
+h2 {
+  border-bottom: 3px double var(--rule-2);
+  margin: 14px 0 6px;
+}
 ul {
   list-style: none;
   margin: 0 0 14px;

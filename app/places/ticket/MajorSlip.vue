@@ -39,7 +39,12 @@ async function submit() {
     <template v-if="mayTell">
       <KitCheckbox v-model="kept.tells" label="tell the visitors of portals until it is over" />
       <div v-if="kept.tells" class="line">
-        <KitText v-model="kept.title" label="Title of the notice" :error="error?.on('notice.title')" />
+        <KitText
+          v-model="kept.title"
+          class="title"
+          label="Title of the notice"
+          :error="error?.on('notice.title')"
+        />
         <KitChoice
           v-model="kept.portal"
           label="Shown on"
@@ -56,6 +61,13 @@ async function submit() {
 </template>
 
 <style scoped>
+/* Long enough for what most are called. */
+.title {
+  flex: 1 1 260px;
+}
+.title :deep(input) {
+  width: 100%;
+}
 .line {
   display: flex;
   flex-wrap: wrap;

@@ -2,7 +2,7 @@
 import { dueAt } from '~~/core/clock'
 import { textOf } from '~~/core/reason'
 import { present } from '~~/core/lookup'
-import { momentInWords } from '~~/core/time'
+import { dayAndMonth, momentInWords, timeOfDay } from '~~/core/time'
 import { entryInWords } from '~~/core/ticket'
 import type { Ticket } from '~/composables/useTickets'
 import type { Promised } from './useTicket'
@@ -60,11 +60,12 @@ const sheet = (target: string) =>
     path: { reference: props.ticket.reference },
     query: { target, format: 'csv' },
   })
-const statement = ref<{ showAll: () => void }>()
+const statement = ref<{ onPaper: (on: boolean) => void }>()
 async function printStatement() {
-  statement.value?.showAll()
+  statement.value?.onPaper(true)
   await nextTick()
   printOnly('statement')
+  statement.value?.onPaper(false)
 }
 </script>
 
@@ -113,7 +114,10 @@ async function printStatement() {
         <p>
           {{ ticket.organisation }} · {{ ticket.site }} ({{ ticket.siteZone }}) · {{ ticket.requester.name }}
         </p>
-        <p>{{ shown.clock.label }} · printed {{ when(now) }}, times in {{ zone }}</p>
+        <p>
+          {{ shown.clock.label }} · printed {{ dayAndMonth(now, zone) }} {{ timeOfDay(now, zone) }}, times in
+          {{ zone }}
+        </p>
       </div>
       <TimeChart
         class="no-statement-print"
