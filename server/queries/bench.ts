@@ -249,8 +249,10 @@ function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, ru
 
 /** A piece stands where its own promise puts it. */
 function asOwed(piece: OnBench): OnBench {
-  const owed = piece.part === 'answer' ? piece.answer : piece.part && piece.solution
-  if (!owed) return piece
+  if (!piece.part) return piece
+  const owed = piece.part === 'answer' ? piece.answer : piece.solution
+  // Once it is answered nothing may be owed any more.
+  if (!owed) return { ...piece, band: 'fine', balance: undefined, dueAt: undefined }
   const { band, left: balance, due: dueAt } = owed
   return { ...piece, band, balance, dueAt }
 }

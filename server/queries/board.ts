@@ -15,6 +15,8 @@ import {
   type TicketRow,
 } from './ticketList'
 
+/** So many tickets lie on a board at most, the first in the order of its view: of a million that are done nobody sees more. */
+const MOST_LAID = 20_000
 /** So many rows a board has at most; of more the largest are shown. */
 const MOST_LANES = 40
 /** So many cards it has at once, in all its columns and rows together. */
@@ -67,19 +69,21 @@ export async function boardOf(
   const sight = await sightOf(desk, query.person)
   const wanted = wantedBy(list, current, sight)
   const lane = by ? LANES[by] : sql<string>`''`
+  const { by: order, isFalling } = orderOf(sortOf(list), current)
+  const way = sql.raw((isFalling === true) !== (query.isTurned === true) ? 'desc' : 'asc')
+  const laid = sql`with laid as (select reference, kind, status, ${lane} as lane, ${order} as sort from ticket
+    where ${wanted} order by ${order} ${way}, reference ${way} limit ${MOST_LAID})`
   const { rows: all } =
-    await sql<BoardCell>`select kind, status as "statusId", ${lane} as lane, count(*)::int as total
-    from ticket where ${wanted} group by 1, 2, 3`.execute(desk.db)
+    await sql<BoardCell>`${laid} select kind, status as "statusId", lane, count(*)::int as total
+    from laid group by 1, 2, 3`.execute(desk.db)
   const lanes = lanesOf(all)
   const shown = lanes.slice(0, MOST_LANES).map((one) => one.id)
   const cells = all.filter((one) => shown.includes(one.lane))
   const most = Math.min(each, Math.max(FEWEST, Math.floor(MOST_CARDS / Math.max(1, cells.length))))
-  const { by: order, isFalling } = orderOf(sortOf(list), current)
-  const way = sql.raw((isFalling === true) !== (query.isTurned === true) ? 'desc' : 'asc')
   // Only which cards they are is found among all of them; what they say is read of those alone.
-  const { rows: cards } = await sql<PageRow & { lane: string }>`with placed as (
-      select reference, ${lane} as lane, row_number() over (partition by kind, status, ${lane} order by ${order} ${way}, reference ${way}) as place
-      from ticket where ${wanted} and ${lane} = any(${shown}::text[]))
+  const { rows: cards } = await sql<PageRow & { lane: string }>`${laid}, placed as (
+      select reference, lane, row_number() over (partition by kind, status, lane order by sort ${way}, reference ${way}) as place
+      from laid where lane = any(${shown}::text[]))
     select reference, lane, state, due_at, waiting_since, status_group, 0 as sort, '' as under
     from placed join ticket using (reference) where place <= ${most} order by place`.execute(desk.db)
   const [counted, rows] = await Promise.all([

@@ -4,7 +4,7 @@ import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { alikeTo } from './alike'
 import { findTickets } from './findTickets'
 import type { Reading } from './reading'
-import { sightOf } from './sight'
+import { sightOf, unseenOf } from './sight'
 
 /** So many tickets are offered that may belong to it. */
 const MOST_OFFERED = 20
@@ -92,14 +92,17 @@ async function openAmong(desk: Reading, offered: Offered[]): Promise<Offered[]> 
 }
 
 /** Who was told what of a major incident: each message of it and of what it gathered, with what became of it. */
-export async function toldOf(desk: Reading, reference: number) {
+export async function toldOf(desk: Reading, reference: number, caller: Pick<Caller, 'id'>) {
   const row = await desk.db
     .selectFrom('ticket')
     .select('state')
     .where('reference', '=', reference)
     .executeTakeFirst()
   if (!row) return undefined
-  const children = (row.state.major?.children ?? []).map((one) => one.reference)
+  const all = (row.state.major?.children ?? []).map((one) => one.reference)
+  // Whoever does not see a ticket reads of nobody that it is theirs.
+  const unseen = new Set(await unseenOf(desk, caller, all))
+  const children = all.filter((one) => !unseen.has(one))
   const [rows, directory] = await Promise.all([
     desk.db
       .selectFrom('outbox')

@@ -208,7 +208,7 @@ describe('a major incident', () => {
     expect(await offered({ words: 'turnstiles dark' })).toEqual([])
 
     await updateMajorIncident(world.desk, major.reference, 'We know the cause', TORA)
-    const told = (await toldOf(world.desk, major.reference))!
+    const told = (await toldOf(world.desk, major.reference, { id: TORA.person }))!
     // Each under the number of their own request.
     expect(told.map((one) => [one.reference, one.name, one.template])).toEqual(
       expect.arrayContaining([

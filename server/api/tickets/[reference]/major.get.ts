@@ -28,7 +28,7 @@ export default defineRoute(
   async ({ desk, caller, path: { reference }, query }) => {
     const [offered, told] = await Promise.all([
       mayBelong(desk, reference, caller, query),
-      toldOf(desk, reference),
+      toldOf(desk, reference, caller),
     ])
     if (!offered || !told) throw new HttpProblem(404, 'There is no such ticket.')
     return { offered, told }
