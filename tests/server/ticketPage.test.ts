@@ -6,6 +6,7 @@ import { changeMany, type ManyChange } from '../../server/commands/many'
 import { endNoticesOf, noteMissing, openNotice, settleMissing } from '../../server/commands/knowledge'
 import { endMajorIncident, gatherTickets, updateMajorIncident } from '../../server/commands/major'
 import { indexAll } from '../../server/commands/searchWords'
+import { partTicket } from '../../server/commands/work'
 import { refuseMovedOn } from '../../server/commands/seen'
 import { besideTicket } from '../../server/queries/beside'
 import { deskGlance, SOON } from '../../server/queries/glance'
@@ -230,4 +231,17 @@ describe('a major incident', () => {
     expect(await shown()).not.toContain(id)
     expect(await endNoticesOf(world.desk, reference)).toBe(0)
   })
+})
+
+it('a part of a ticket is the desk’s own unless somebody says otherwise; a copy is not', async () => {
+  const { reference } = await logged('Gate 13')
+  const made = async (as: 'part' | 'copy', shown?: boolean) => {
+    const asked = { summary: 'Order the reader', as, ...(shown !== undefined && { shown }) }
+    return partTicket(world.desk, reference, asked, TORA)
+  }
+  const part = await made('part')
+  expect(part.internal).toBe(true)
+  expect(part.messages.some((one) => one.person === 'ines-varga')).toBe(false)
+  expect((await made('part', true)).internal).toBeUndefined()
+  expect((await made('copy')).internal).toBeUndefined()
 })

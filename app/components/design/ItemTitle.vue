@@ -20,7 +20,7 @@ const put = (names: readonly string[]) =>
   )
 const help = computed(() =>
   offered.value.length
-    ? `They stand after its name, as “${props.item.name}: …”; what is written at length stands alone.`
+    ? `What is answered here stands after its name, as “${props.item.name}: …”; what is written at length stands alone.`
     : 'Its form asks nothing that can stand in a title.',
 )
 </script>
@@ -28,7 +28,7 @@ const help = computed(() =>
 <template>
   <KitManyChoices
     :model-value="item.title ?? []"
-    label="Answers that make the title of its tickets"
+    label="How its tickets are called"
     :help="help"
     :options="offered"
     :disabled="disabled || !offered.length"
