@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
 import type { Caller } from '../base/caller'
+import { readSearch } from '../../core/work'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { alikeTo } from './alike'
 import { findTickets } from './findTickets'
@@ -52,14 +53,14 @@ export async function mayBelong(
 }
 
 async function searched(desk: Reading, words: string, { id }: Pick<Caller, 'id'>, evenDone: boolean) {
-  const terms = words.toLocaleLowerCase('en').match(/[\p{L}\p{N}]+/gu) ?? []
-  const digits = /^\s*#?(\d{1,15})\s*$/.exec(words)?.[1]
+  const sought = readSearch(words, { teams: [], organisations: [], people: [] })
+  const { terms } = sought
+  const open = { by: 'state', state: 'open', words: 'open' } as const
   const found = await findTickets(
     desk,
     {
-      ...(digits && { number: Number(digits) }),
-      terms,
-      filters: evenDone ? [] : [{ by: 'state', state: 'open', words: 'open' }],
+      ...sought,
+      filters: evenDone ? sought.filters : [...sought.filters, open],
       likes: terms.map(() => []),
       things: { agreement: [], equipment: [] },
       person: id,
@@ -71,9 +72,11 @@ async function searched(desk: Reading, words: string, { id }: Pick<Caller, 'id'>
     const reference = Number(to.split('/').pop())
     return { reference, summary: title.replace(/^\d+ /, ''), note }
   }
-  const open = await openAmong(desk, found.exact.map(offered))
   // A number is meant, whatever else has it; but what is done is offered only where that is said.
-  return { exact: evenDone ? found.exact.map(offered) : open, hits: found.hits.map(offered) }
+  return {
+    exact: evenDone ? found.exact.map(offered) : await openAmong(desk, found.exact.map(offered)),
+    hits: found.hits.map(offered),
+  }
 }
 
 async function openAmong(desk: Reading, offered: Offered[]): Promise<Offered[]> {

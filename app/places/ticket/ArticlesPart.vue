@@ -16,12 +16,10 @@ const looking = ref(false)
 const words = ref('')
 const search = useQuery({
   key: () => ['articles', 'beside', words.value.trim()],
-  query: ({ signal }) =>
-    api('GET /api/articles', { query: { search: words.value.trim(), limit: MOST }, signal }),
+  query: ({ signal }) => api('GET /api/articles', { query: { search: words.value.trim() }, signal }),
   enabled: () => looking.value && words.value.trim().length > 1,
   placeholderData: (before) => before,
 })
-const MOST = 20
 const hits = computed(() => (words.value.trim().length > 1 ? search.data.value?.rows.slice(0, 6) : undefined))
 function look() {
   looking.value = true

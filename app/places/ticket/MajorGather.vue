@@ -9,7 +9,7 @@ const found = useQuery({
   query: ({ signal }) =>
     api('GET /api/tickets/{reference}/major', {
       path: { reference: props.reference },
-      query: { words: words.value.trim() || undefined, evenDone: evenDone.value },
+      query: { what: 'offered', words: words.value.trim() || undefined, evenDone: evenDone.value },
       signal,
     }),
   placeholderData: (before) => before,

@@ -5,14 +5,17 @@ import type { Ticket } from '~/composables/useTickets'
 
 // Who was told what of a major incident: a line for each person, a column for each word to all of them.
 const props = defineProps<{ ticket: Ticket; zone: string; now: number }>()
+const opened = ref(false)
 const found = useQuery({
   key: () => ['ticket', props.ticket.reference, 'told', props.ticket.sequence],
   query: ({ signal }) =>
     api('GET /api/tickets/{reference}/major', {
       path: { reference: props.ticket.reference },
-      query: {},
+      query: { what: 'told' },
       signal,
     }),
+  // Nobody is asked about what is folded.
+  enabled: () => opened.value,
   placeholderData: (before) => before,
 })
 /** The words to all, in their order: what was sent belongs to the last one before it. */
@@ -46,7 +49,7 @@ const lines = computed(() => {
 </script>
 
 <template>
-  <details v-if="said.length">
+  <details v-if="said.length" @toggle="opened = ($event.target as HTMLDetailsElement).open">
     <summary>Who was told what</summary>
     <KitError :error="found.error.value ?? undefined" tries-again @again="found.refetch()" />
     <div class="wide">
