@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { lineInWords, shownStatement, timeLedger, type Clock } from '~~/core/clock'
 import {
-  DAY,
-  dayAndMonth,
-  momentInWords,
-  signedBalance,
-  timeOfDay,
-  weekdayAndTime,
-  type WorkingTime,
-} from '~~/core/time'
+  amountShown,
+  balanceShown,
+  endOfStatement,
+  lineInWords,
+  momentOnPaper,
+  shownStatement,
+  timeLedger,
+  type Clock,
+} from '~~/core/clock'
+import { DAY, momentInWords, weekdayAndTime, type WorkingTime } from '~~/core/time'
 
 const props = defineProps<{
   clock: Clock
@@ -32,19 +33,16 @@ const lines = computed(() =>
   long.value ? [...shown.value.lines.slice(0, 3), ...shown.value.lines.slice(-7)] : shown.value.lines,
 )
 function when(at: number): string {
-  if (paper.value) return `${dayAndMonth(at, props.zone)} ${timeOfDay(at, props.zone)}`
+  if (paper.value) return momentOnPaper(at, props.zone)
   return props.now - at > 6 * DAY
     ? momentInWords(at, props.zone, props.now).replace(/ \d{4} /, ' ')
     : weekdayAndTime(at, props.zone)
 }
-const amount = (ms: number) => (ms === 0 ? '0:00' : signedBalance(ms))
-const end = computed(() => {
-  if (props.clock.outcome) return `${props.clock.outcome}, ended ${when(props.clock.stoppedAt!)}`
-  if (ledger.value.due === undefined) return 'paused: no due moment until it goes on'
-  const word = ledger.value.balance < 0 ? 'was due' : 'due'
-  const due = paper.value ? when(ledger.value.due) : momentInWords(ledger.value.due, props.zone, props.now)
-  return `${word} ${due}${ledger.value.balance < 0 ? '' : ' if nothing pauses it'}`
-})
+const end = computed(() =>
+  endOfStatement(props.clock, ledger.value, (at) =>
+    paper.value || props.clock.outcome ? when(at) : momentInWords(at, props.zone, props.now),
+  ),
+)
 </script>
 
 <template>
@@ -72,16 +70,16 @@ const end = computed(() => {
             <td class="t">{{ when(line.from) }}</td>
             <td class="t">{{ line.to === undefined ? '' : when(line.to) }}</td>
             <td>{{ lineInWords(line, nameOf) }}</td>
-            <td class="n">{{ amount(one.amount) }}</td>
-            <td class="n">{{ signedBalance(one.balance).replace('+', '') }}</td>
+            <td class="n">{{ amountShown(one.amount) }}</td>
+            <td class="n">{{ balanceShown(one.balance) }}</td>
           </tr>
         </template>
         <tr class="sum">
           <td class="t">{{ clock.outcome ? 'End' : 'Now' }}</td>
           <td />
           <td>{{ end }}</td>
-          <td class="n">{{ amount(-shown.spent) }}</td>
-          <td class="n">{{ signedBalance(ledger.balance) }}</td>
+          <td class="n">{{ amountShown(-shown.spent) }}</td>
+          <td class="n">{{ balanceShown(ledger.balance) }}</td>
         </tr>
       </tbody>
     </table>

@@ -17,6 +17,17 @@ export {
   statementData,
   type ShownLine,
 } from './statement'
+export {
+  amountShown,
+  balanceShown,
+  endOfStatement,
+  momentOnPaper,
+  sheetHead,
+  statementSheet,
+  type SheetLine,
+  type SheetOf,
+  type StatementSheet,
+} from './statementSheet'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
 export {

@@ -5,6 +5,7 @@ import { CalendarTime, HOUR, MINUTE, weekly } from '../time'
 import type { Clock } from './clock'
 import { timeLedger } from './ledger'
 import { csvField, shownStatement, statementCsv, statementData } from './statement'
+import { statementSheet } from './statementSheet'
 
 const hours = new CalendarTime({
   id: 'varnes',
@@ -129,5 +130,45 @@ describe('a statement as it is shown', () => {
         expect(Math.abs(shown.balance - balance)).toBeLessThan(MINUTE)
       }),
     )
+  })
+})
+
+describe('the statement on paper', () => {
+  const now = Date.parse('2026-11-17T08:30Z')
+  const of = {
+    ...{ reference: 6037, summary: 'Gate scanner', organisation: 'Merrow Line', site: 'Varnes Quay' },
+    ...{ siteZone: 'Europe/Oslo', requester: 'Ines Varga' },
+  }
+  const sheet = (one: Clock) =>
+    statementSheet(of, one, timeLedger(one, hours, now), { zone: 'Europe/London', now, nameOf })
+
+  it('says whose it is and when it was printed, each line with its day, in the zone of who reads', () => {
+    const { title, about, lines, sum } = sheet(clock)
+    expect([title, ...about]).toEqual([
+      '6037 Gate scanner',
+      'Merrow Line · Varnes Quay (Europe/Oslo) · Ines Varga',
+      'Solve · printed 17 Nov 2026 08:30, times in Europe/London',
+    ])
+    expect(lines[1]).toEqual({
+      ...{ from: '16 Nov 2026 15:30', to: '16 Nov 2026 15:40', what: 'counted' },
+      ...{ time: '−0:10', balance: '1:50', isQuiet: false },
+    })
+    expect(lines.find((one) => one.what.startsWith('paused'))).toMatchObject({ time: '0:00', isQuiet: true })
+    expect(sum).toMatchObject({
+      ...{ from: 'Now', what: 'due 17 Nov 2026 10:40 if nothing pauses it' },
+      ...{ time: '−0:50', balance: '2:10' },
+    })
+  })
+
+  it('says how it ended, or that it rests', () => {
+    const ended = { ...clock, outcome: 'kept' as const, stoppedAt: now }
+    expect(sheet(ended).sum).toMatchObject({ from: 'End', what: 'kept, ended 17 Nov 2026 08:30' })
+    const rests: Clock = {
+      ...clock,
+      pauses: [{ from: start + 20 * MINUTE, by: 'tora', why: said('part ordered') }],
+    }
+    expect(sheet(rests).sum.what).toBe('paused: no due moment until it goes on')
+    const late: Clock = { ...clock, grants: [{ at: start, granted: 10 * MINUTE, why: said('High') }] }
+    expect(sheet(late).sum).toMatchObject({ what: 'was due 16 Nov 2026 15:40', balance: '−0:40' })
   })
 })

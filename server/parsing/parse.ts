@@ -138,12 +138,12 @@ async function inThread(asked: { name: ParserName; input: unknown }, most: numbe
     const tooMuch = () => {
       end(false)
       log.warn({ parser: asked.name }, 'a file was too much to read')
-      reject(new Refused('invalid', TOO_MUCH))
+      reject(new Refused('invalid', isDrawn(asked.name) ? TOO_LONG : TOO_MUCH))
     }
     const answered = (answer: Answer) => {
       end(true)
       if ('value' in answer) resolve(answer.value)
-      else reject(errorOf(answer.error))
+      else reject(errorOf(answer.error, asked.name))
     }
     const failed = (error: Error & { code?: string }) => {
       if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') return tooMuch()
@@ -156,11 +156,19 @@ async function inThread(asked: { name: ParserName; input: unknown }, most: numbe
   })
 }
 
+/** Whether it is drawn by us: what goes wrong there is no fault of a file. */
+const isDrawn = (name: ParserName) => name === 'statementPdf'
+
+const TOO_LONG = 'This statement is too long for a sheet; fetch it as CSV.'
 const TOO_MUCH = 'This takes too long or too much memory to read, so nothing was taken. Send it in parts.'
 
-function errorOf({ name, message, fields }: { name: string; message: string; fields?: unknown }): Error {
+function errorOf(
+  { name, message, fields }: { name: string; message: string; fields?: unknown },
+  parser: ParserName,
+): Error {
   if (name === 'Refused') return new Refused('invalid', message, (fields ?? []) as FieldProblem[])
   if (name === 'FileRefused') return new Refused('invalid', message)
+  if (isDrawn(parser)) return new Error(message)
   // Libraries throw whatever comes when a file is damaged.
   log.warn({ error: message }, 'a file could not be read')
   return new Refused('invalid', 'This cannot be read; it may be damaged.')

@@ -4,8 +4,12 @@ import { readCsv } from './readCsv'
 import { decisionOf } from './readDmn'
 import { readMail } from './readMail'
 import { linesOfWorkbook } from './readWorkbook'
+import { pdfOfStatement } from './statementPdf'
 
-/** Everything that reads what strangers and files say; each runs apart, in a thread that can be ended. */
+/**
+ * Everything that reads what strangers and files say, and what draws for them what takes long; each runs apart, in a
+ * thread that can be ended.
+ */
 export const PARSERS = {
   mail: readMail,
   workbook: linesOfWorkbook,
@@ -14,6 +18,7 @@ export const PARSERS = {
   csvList: (text: string) => readCsv(text, LIST_LIMITS),
   dmn: decisionOf,
   icalendar: readIcalendar,
+  statementPdf: pdfOfStatement,
 }
 
 export type Parsers = typeof PARSERS

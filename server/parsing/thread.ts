@@ -4,7 +4,7 @@ import { PARSERS, type ParserName } from './parsers'
 
 export interface Asked {
   name: ParserName
-  input: string | Uint8Array
+  input: unknown
 }
 
 /** What became of it; a refusal is told from a fault by its name. */
@@ -16,7 +16,7 @@ export const READY = 'ready'
 if (!parentPort) throw new Error('This reads for the server; it is no program of its own.')
 const asker = parentPort
 asker.on('message', ({ name, input }: Asked) => {
-  const parse = PARSERS[name] as (input: string | Uint8Array) => unknown
+  const parse = PARSERS[name] as (input: unknown) => unknown
   Promise.resolve()
     .then(() => parse(input))
     .then(

@@ -3,6 +3,7 @@ import type { Clock } from '../../core/clock'
 import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { Refused, standsInWords, type TicketState } from '../../core/ticket'
+import type { KeptState } from '../db/tables'
 import { fieldOf, nameOfField } from '../../core/fields'
 import {
   isFieldColumn,
@@ -312,7 +313,7 @@ function headingOf(
 
 /** What a row says of a ticket, from its state alone. */
 export function rowOf(
-  state: TicketState,
+  state: KeptState,
   design: CompiledDesign,
   directory: Directory,
 ): Omit<TicketRow, 'dueAt' | 'statusGroup' | 'waitingSince' | 'fields'> {

@@ -1,3 +1,4 @@
+import { extractText, getDocumentProxy } from 'unpdf'
 import { expect, test, type Page } from '@playwright/test'
 import { choose } from './kit'
 import { act, leaf, openAccount } from './ticket'
@@ -54,6 +55,12 @@ test('a lead pauses, resumes and extends a promise by keyboard, seeing beforehan
   const csv = await page.request.get((await link.getAttribute('href'))!)
   expect(csv.headers()['content-type']).toContain('text/csv')
   expect(await csv.text()).toContain('extended by Olin Brandt: Agreed by phone,1:30')
+  const sheet = page.getByRole('link', { name: 'Statement as PDF' })
+  const pdf = await page.request.get((await sheet.getAttribute('href'))!)
+  expect(pdf.headers()['content-type']).toBe('application/pdf')
+  const { text } = await extractText(await getDocumentProxy(new Uint8Array(await pdf.body())))
+  expect(text.join(' ')).toContain(reference)
+  expect(text.join(' ').replace(/\s+/g, ' ')).toContain('extended by Olin Brandt: Agreed by phone +1:30')
 })
 
 test('a statement on paper says whose it is, and its lines add up by hand', async ({ page }) => {

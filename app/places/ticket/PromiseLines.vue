@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { dueAt } from '~~/core/clock'
+import { dueAt, sheetHead } from '~~/core/clock'
 import { textOf } from '~~/core/reason'
 import { present } from '~~/core/lookup'
-import { dayAndMonth, momentInWords, timeOfDay } from '~~/core/time'
+import { momentInWords } from '~~/core/time'
 import { entryInWords } from '~~/core/ticket'
 import type { Ticket } from '~/composables/useTickets'
 import type { Promised } from './useTicket'
@@ -55,11 +55,21 @@ function promisedBecause(target: string): string {
   return ''
 }
 
-const sheet = (target: string) =>
+const sheet = (target: string, format: 'csv' | 'pdf') =>
   linkTo('GET /api/tickets/{reference}/statement', {
     path: { reference: props.ticket.reference },
-    query: { target, format: 'csv' },
+    query: { target, format },
   })
+const head = computed(
+  () =>
+    shown.value &&
+    sheetHead(
+      { ...props.ticket, requester: props.ticket.requester.name },
+      shown.value.clock,
+      props.zone,
+      props.now,
+    ),
+)
 const statement = ref<{ onPaper: (on: boolean) => void }>()
 async function printStatement() {
   statement.value?.onPaper(true)
@@ -110,14 +120,8 @@ async function printStatement() {
       aria-label="The account"
     >
       <div class="only-print">
-        <h2>{{ ticket.reference }} {{ ticket.summary }}</h2>
-        <p>
-          {{ ticket.organisation }} · {{ ticket.site }} ({{ ticket.siteZone }}) · {{ ticket.requester.name }}
-        </p>
-        <p>
-          {{ shown.clock.label }} · printed {{ dayAndMonth(now, zone) }} {{ timeOfDay(now, zone) }}, times in
-          {{ zone }}
-        </p>
+        <h2>{{ head?.title }}</h2>
+        <p v-for="about in head?.about" :key="about">{{ about }}</p>
       </div>
       <TimeChart
         class="no-statement-print"
@@ -137,7 +141,8 @@ async function printStatement() {
         :people="ticket.people"
       />
       <p class="no-print foot small">
-        <a :href="sheet(present(shown).clock.target)" download>Statement as CSV</a>
+        <a :href="sheet(present(shown).clock.target, 'csv')" download>Statement as CSV</a>
+        <a :href="sheet(present(shown).clock.target, 'pdf')" download>Statement as PDF</a>
         <KitButton kind="link" @click="printStatement">Print it</KitButton>
       </p>
       <p class="quiet small">Times in {{ zone }}. {{ promisedBecause(shown.clock.target) }}</p>

@@ -1,10 +1,11 @@
-import { withWords } from '../../../../core/explain'
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
-import { setResponseHeaders } from 'h3'
-import { statementCsv, statementData, timeLedger } from '../../../../core/clock'
+import { send, setResponseHeaders } from 'h3'
+import { statementCsv, statementData, statementSheet } from '../../../../core/clock'
 import { deskNow } from '../../../clock/deskClock'
 import { HttpProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
+import { parseApart } from '../../../parsing/parse'
+import { accountOf } from '../../../queries/account'
 
 class StatementQuery {
   /** Name of the target, such as resolve. */
@@ -13,41 +14,34 @@ class StatementQuery {
   target!: string
 
   @IsOptional()
-  @IsIn(['json', 'csv'], { message: 'choose json or csv' })
-  format: 'json' | 'csv' = 'json'
+  @IsIn(['json', 'csv', 'pdf'], { message: 'choose json, csv or pdf' })
+  format: 'json' | 'csv' | 'pdf' = 'json'
 }
+
+const TYPES = { csv: 'text/csv; charset=utf-8', pdf: 'application/pdf' }
 
 export default defineRoute(
   {
     may: 'seeTickets',
     path: { reference: 'number' },
-    summary: 'The time ledger of one target, line by line, as JSON or CSV (RFC 4180)',
+    summary: 'The time ledger of one target, line by line, as JSON, CSV (RFC 4180) or PDF (A4)',
     query: StatementQuery,
   },
-  async ({ event, desk, caller, path, query: { target, format } }) => {
-    const reference = path.reference
-    const row = await desk.db
-      .selectFrom('ticket')
-      .select('state')
-      .where('reference', '=', reference)
-      .executeTakeFirst()
-    // A target may have run more than once; the last is the one that counts.
-    const clock = row?.state.clocks.findLast((one) => one.target === target)
-    if (!clock) throw new HttpProblem(404, `Ticket ${reference} has no target “${target}”.`)
-    const [design, directory] = await Promise.all([
-      desk.knowledge.editionOf(row!.state),
-      desk.knowledge.directory(),
-    ])
+  async ({ event, desk, caller, path: { reference }, query: { target, format } }) => {
     const now = deskNow()
-    const reader = await desk.knowledge.readerOf(clock)
-    const ledger = timeLedger(withWords(clock, reader), design.hoursOf(clock), now)
-    const nameOf = (id: string) => directory.nameOf(id)
+    const account = await accountOf(desk, reference, target, now)
+    if (!account) throw new HttpProblem(404, `Ticket ${reference} has no target “${target}”.`)
+    const { clock, ledger, of, nameOf } = account
+    const { zone } = caller
     if (format === 'json')
-      return { reference, target, label: clock.label, ...statementData(ledger, caller.zone, nameOf) }
+      return { reference, target, label: clock.label, ...statementData(ledger, zone, nameOf) }
     setResponseHeaders(event, {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': `attachment; filename="statement-${reference}-${clock.target.replace(/[^\w-]/g, '')}.csv"`,
+      'content-type': TYPES[format],
+      'content-disposition': `attachment; filename="statement-${reference}-${target.replace(/[^\w-]/g, '')}.${format}"`,
     })
-    return statementCsv(ledger, caller.zone, clock.stoppedAt ?? now, nameOf)
+    if (format === 'csv') return statementCsv(ledger, zone, clock.stoppedAt ?? now, nameOf)
+    const pdf = await parseApart('statementPdf', statementSheet(of, clock, ledger, { zone, now, nameOf }))
+    // A file is no answer in JSON.
+    return (await send(event, Buffer.from(pdf))) as never
   },
 )
