@@ -11,6 +11,8 @@ import {
   type WorkingTime,
 } from '~~/core/time'
 import { standingOf } from '~/composables/useStanding'
+import { placeText, textWidth } from './chartText'
+import { useStops, type Stop } from './useStops'
 import { oneAt, present } from '~~/core/lookup'
 
 // The time strip at large: true time from left to right, shut hours shaded, one line per target.
@@ -120,21 +122,17 @@ function caption({ clock, ledger }: (typeof lanes.value)[number]): string {
   return `${clock.label}, due ${momentInWords(ledger.due, props.zone, props.now)}`
 }
 
-/** Captions stand right of the flag where there is room, else left of it. */
-function captionPlace({ ledger, clock }: (typeof lanes.value)[number]): {
-  x: number
-  anchor: 'start' | 'end'
-} {
-  const end = x(ledger.due ?? clock.stoppedAt ?? props.now)
-  return end > width.value * 0.55 ? { x: end - 6, anchor: 'end' } : { x: end + 14, anchor: 'start' }
-}
+/** Its font, as the style sheet says it; measured, so that no edge cuts what is said. */
+const FONT = '11px "Atkinson Hyperlegible Next Variable", sans-serif'
+const captions = computed(() =>
+  lanes.value.map((lane) => {
+    const end = x(lane.ledger.due ?? lane.clock.stoppedAt ?? props.now)
+    const said = caption(lane)
+    return { said, ...placeText(said, end, width.value, (text) => textWidth(text, FONT, 11)) }
+  }),
+)
 
 // What can be read one by one, by pointer or keyboard: what happened, and below it the lines of each account.
-interface Stop {
-  from: number
-  to: number
-  text: string
-}
 const when = (at: number) => momentInWords(at, props.zone, props.now)
 const happened = computed<Stop[]>(() =>
   props.events
@@ -154,47 +152,10 @@ const stops = computed<Stop[][]>(() => [
     }),
   ),
 ])
-const chosen = ref<{ lane: number; index: number }>()
-const stop = computed(() => chosen.value && stops.value[chosen.value.lane]?.[chosen.value.index])
-
-/** The stop of another lane that is nearest in time, so that going up and down keeps to the moment. */
-function choose(lane: number, at: number) {
-  const list = stops.value[lane] ?? []
-  const distance = (one: Stop) => Math.max(one.from - at, at - one.to, 0)
-  const nearest = Math.min(...list.map(distance))
-  const index = list.findIndex((one) => distance(one) === nearest)
-  if (index >= 0) chosen.value = { lane, index }
-}
-function begin() {
-  if (!chosen.value) choose(stops.value.length > 1 ? 1 : 0, props.now)
-}
-function step(by: number) {
-  if (!chosen.value) return begin()
-  const { lane, index } = chosen.value
-  const last = oneAt(stops.value, lane).length - 1
-  chosen.value = { lane, index: Math.min(last, Math.max(0, index + by)) }
-}
-function cross(by: number) {
-  const from = chosen.value?.lane ?? 0
-  for (let lane = from + by; lane >= 0 && lane < stops.value.length; lane += by)
-    if (oneAt(stops.value, lane).length) return choose(lane, stop.value?.from ?? props.now)
-}
-function onKey(event: KeyboardEvent) {
-  const keys: Record<string, () => void> = {
-    ArrowRight: () => step(1),
-    ArrowLeft: () => step(-1),
-    ArrowDown: () => cross(1),
-    ArrowUp: () => cross(-1),
-    Home: () => step(Number.NEGATIVE_INFINITY),
-    End: () => step(Number.POSITIVE_INFINITY),
-    Escape: () => (chosen.value = undefined),
-  }
-  const key = keys[event.key]
-  if (!key || event.ctrlKey || event.metaKey || event.altKey) return
-  event.preventDefault()
-  event.stopPropagation()
-  key()
-}
+const { chosen, stop, start, onKey } = useStops(stops, () => ({
+  lane: stops.value.length > 1 ? 1 : 0,
+  at: props.now,
+}))
 </script>
 
 <template>
@@ -205,7 +166,7 @@ function onKey(event: KeyboardEvent) {
     role="group"
     aria-label="Time strip: arrow keys read what happened and the lines of the accounts"
     @keydown="onKey"
-    @focus="begin"
+    @focus="start"
   >
     <svg
       :viewBox="`0 0 ${width} ${height}`"
@@ -221,6 +182,7 @@ function onKey(event: KeyboardEvent) {
         :width="x(one.end) - x(one.start)"
         :height="height - TOP - 10"
       />
+      <line v-if="x(now) <= width" class="now" :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 26" />
       <text
         v-for="one in shut.filter((part) => x(part.end) - x(part.start) > 40).slice(0, 2)"
         :key="`t${one.start}`"
@@ -271,14 +233,6 @@ function onKey(event: KeyboardEvent) {
           class="flag"
           :d="`M${x(lane.ledger.due)} ${TOP + index * LANE + 24}v-18h11l-3 4 3 4h-11`"
         />
-        <text
-          class="caption"
-          :x="captionPlace(lane).x"
-          :y="TOP + index * LANE + 9"
-          :text-anchor="captionPlace(lane).anchor"
-        >
-          {{ caption(lane) }}
-        </text>
       </g>
       <circle
         v-for="(one, at) in happened"
@@ -298,12 +252,25 @@ function onKey(event: KeyboardEvent) {
         :width="Math.max(4, x(stop.to) - x(stop.from) + 4)"
         height="12"
       />
-      <g v-if="x(now) <= width" class="now">
-        <line :x1="x(now)" :x2="x(now)" :y1="TOP - 10" :y2="height - 26" />
-        <text :x="Math.min(width - 32, Math.max(32, x(now)))" :y="TOP - 14" text-anchor="middle">
-          now {{ timeOfDay(now, zone) }}
-        </text>
-      </g>
+      <text
+        v-for="({ said, ...placed }, index) in captions"
+        :key="oneAt(lanes, index).clock.target"
+        class="caption"
+        :x="placed.x"
+        :y="TOP + index * LANE + 9"
+      >
+        {{ placed.text }}
+        <title>{{ said }}</title>
+      </text>
+      <text
+        v-if="x(now) <= width"
+        class="moment"
+        :x="Math.min(width - 32, Math.max(32, x(now)))"
+        :y="TOP - 14"
+        text-anchor="middle"
+      >
+        now {{ timeOfDay(now, zone) }}
+      </text>
     </svg>
     <p class="line small" aria-live="polite">{{ stop?.text ?? '' }}</p>
   </figure>
@@ -392,11 +359,23 @@ rect.paused {
   fill: var(--red);
   stroke: var(--red);
 }
-.now line {
+/* The line of now goes behind what is said, and stops short of its letters. */
+.now {
   stroke: var(--ink);
   stroke-width: 1.4;
 }
-.now text {
+.caption,
+.word,
+.moment {
+  paint-order: stroke;
+  stroke: var(--page);
+  stroke-width: 4px;
+  stroke-linejoin: round;
+}
+.word {
+  stroke: var(--page-2);
+}
+.moment {
   font-family: var(--mono);
   fill: var(--ink);
 }
