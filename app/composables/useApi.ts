@@ -72,6 +72,8 @@ export async function api<C extends Call>(call: C, ...[ask]: Must<Ask<C>>): Prom
   try {
     return await send<AnswerOf<C>>(addressOf(call, path), { method, query, ...options })
   } catch (error) {
+    // What was called off is nobody's fault; whoever called it off knows it by its reason.
+    if (ask?.signal?.aborted) throw ask.signal.reason
     throw new ApiError(problemIn(error) ?? UNREACHABLE)
   }
 }

@@ -1,4 +1,5 @@
 import { PiniaColada } from '@pinia/colada'
+import coladaOptions from '../../colada.options'
 import { flushPromises, mount, type MountingOptions } from '@vue/test-utils'
 import { vi } from 'vitest'
 import { createPinia, setActivePinia } from 'pinia'
@@ -28,7 +29,7 @@ export function ground() {
     useNuxtApp: () => ({ isHydrating: false }),
     useHead: () => undefined,
   })
-  return { pinia, router, mocks: { navigateTo }, plugins: [pinia, [PiniaColada, {}] as never, router] }
+  return { pinia, router, mocks: { navigateTo }, plugins: [pinia, [PiniaColada, coladaOptions] as never, router] }
 }
 
 /** Lets everything come that is on its way: answers, parts that are fetched when they are needed, and what they ask. */

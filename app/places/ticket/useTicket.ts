@@ -10,10 +10,8 @@ export function useTicket(reference: () => number) {
   const key = () => ['ticket', reference()]
   const page = useQuery({
     key,
-    // Not called off with its page: where the window is made narrow meanwhile the ticket is drawn anew and waits for the
-    // same answer, which would be no answer then.
-    query: async () => {
-      const found = await api('GET /api/tickets/{reference}', { path: { reference: reference() } })
+    query: async ({ signal }) => {
+      const found = await api('GET /api/tickets/{reference}', { path: { reference: reference() }, signal })
       await calendars.need([found])
       return found
     },
