@@ -715,8 +715,9 @@ function makeDesign(): Design {
         name: 'Round the clock',
         when: { all: [{ fact: 'cover', op: 'is', value: 'Round the clock' }] },
         targets: both(
-          by('PT30M', 'PT2H', 'PT4H', 'PT8H', 'PT16H'),
-          by('PT4H', 'PT8H', 'PT16H', 'PT40H', 'PT80H'),
+          by('PT30M', 'PT2H', 'PT12H', 'PT24H', 'PT36H'),
+          by('PT4H', 'PT8H', 'PT24H', 'PT72H', 'PT120H'),
+          { calendar: 'clock' },
         ),
       },
       {

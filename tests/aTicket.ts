@@ -1,6 +1,6 @@
 import { demoDesign } from '../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
-import { CompiledDesign, Directory } from '../core/design'
+import { CompiledDesign, Directory, type Design } from '../core/design'
 import {
   decide,
   type Actor,
@@ -13,7 +13,18 @@ import type { Reader } from '../core/explain'
 import { spoken } from './spoken'
 
 export const theDirectory = new Directory(demoDirectory())
-export const design = new CompiledDesign(demoDesign(), 1)
+/**
+ * The sample design with the cover of most of these tickets in the hours of their site: what is told of promises is
+ * told by when a site shuts.
+ */
+export function inSiteHours(): Design {
+  const made = demoDesign()
+  for (const level of made.serviceLevels)
+    if (level.id === 'round-the-clock')
+      level.targets = level.targets.map((one) => ({ ...one, calendar: 'site' }))
+  return made
+}
+export const design = new CompiledDesign(inSiteHours(), 1)
 /** Everything in words, by the design and the directory of these tickets. */
 export const reader: Reader = {
   language: 'en',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
-import { Ticket, TORA } from '../../tests/aTicket'
+import { inSiteHours, Ticket, TORA } from '../../tests/aTicket'
 import { balance, dueAt, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
 import { CompiledDesign, Directory, proofread, type Design } from '../design'
 import { becauseInWords } from '../explain'
@@ -290,7 +290,7 @@ describe('a promise that ends at the very moment at which it is due', () => {
 describe('following a newer edition', () => {
   const editions = new Map<number, CompiledDesign>()
   const edition = (number: number, change: (design: Design) => void) => {
-    const design = demoDesign()
+    const design = inSiteHours()
     change(design)
     const compiled = new CompiledDesign(design, number, (other) => editions.get(other))
     editions.set(number, compiled)

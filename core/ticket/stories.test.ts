@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS as BEGAN, demoDirectory } from '../../demo/directory'
 import { Story } from '../../tests/aStory'
-import { design as sample } from '../../tests/aTicket'
+import { design as sample, inSiteHours } from '../../tests/aTicket'
 import { CompiledDesign, Directory, type Design } from '../design'
 import type { Action, Recipient } from '../ladder'
 import { DAY, HOUR, MINUTE } from '../time'
@@ -25,7 +24,7 @@ const [TORA, PIA, OLIN, CADE, INES] = [
 
 const keep = (name: string, story: Story) => expect(story.text).toMatchFileSnapshot(`stories/${name}.txt`)
 const changed = (change: (design: Design) => void, edition = 1, before?: CompiledDesign) => {
-  const design = structuredClone(demoDesign())
+  const design = inSiteHours()
   change(design)
   return new CompiledDesign(design, edition, (number) => (before?.edition === number ? before : undefined))
 }
