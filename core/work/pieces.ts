@@ -59,29 +59,39 @@ export function fewestBroken<W extends Work>(
   broken: (order: readonly W[]) => number,
 ): W[] {
   const jobOf = (work: W) => ({ key: work.reference, work, takes: work.takes, due: due(work) })
+  // A piece is weighed once, however many orders are tried.
+  const all = works.map((work) => {
+    const [whole, pieces] = [jobOf(work), piecesOf(work, now)]
+    return { whole, pieces: pieces.length > 1 ? pieces.map(jobOf) : [whole] }
+  })
   const wholes = new Map(works.map((one) => [one.reference, one]))
-  const whole = fewestLate(works.map(jobOf)).order.map((job) => job.work)
-  const early = earliestDue(works.flatMap((one) => piecesOf(one, now)).map(jobOf)).map((job) => job.work)
-  const tried = [inTurn(works, now, jobOf), whole, early].map((order) => {
-    const list = joined(order, wholes)
+  const whole = fewestLate(all.map((one) => one.whole)).order
+  const early = earliestDue(all.flatMap((one) => one.pieces))
+  const tried = [inTurn(all), whole, early].map((order) => {
+    const list = joined(
+      order.map((job) => job.work),
+      wholes,
+    )
     return { list, lost: broken(list) }
   })
   return tried.reduce((best, one) => (one.lost < best.lost ? one : best)).list
 }
 
+interface Weighed<W extends Work> extends Job {
+  work: W
+}
+
 /** Moore–Hodgson on pieces: where it would put an answer off and keep the rest, both are one piece, and it is sought anew. */
-function inTurn<W extends Work, J extends Job & { work: W }>(
-  works: readonly W[],
-  now: Instant,
-  jobOf: (work: W) => J,
-): W[] {
+function inTurn<W extends Work>(
+  all: readonly { whole: Weighed<W>; pieces: readonly Weighed<W>[] }[],
+): Weighed<W>[] {
   const one = new Set<number>()
   for (let turn = 0; ; turn++) {
-    const pieces = works.flatMap((work) =>
-      one.has(work.reference) || turn > MOST_TURNS ? [work] : piecesOf(work, now),
+    const jobs = all.flatMap(({ whole, pieces }) =>
+      one.has(whole.work.reference) || turn > MOST_TURNS ? [whole] : pieces,
     )
-    const order = fewestLate(pieces.map(jobOf)).order.map((job) => job.work)
-    const turned = turnedRound(order)
+    const { order } = fewestLate(jobs)
+    const turned = turnedRound(order.map((job) => job.work))
     if (!turned.length) return order
     for (const reference of turned) one.add(reference)
   }

@@ -167,30 +167,26 @@ async function ticketsOf(desk: Reading, person: Person, working: Working): Promi
     .limit(MOST)
     .execute()
   const references = rows.map((one) => one.reference)
-  const [clocks, worked] = await Promise.all([
+  const [clocks, worked, estimates] = await Promise.all([
     desk.clocks.of(references),
     workedOn(desk, references, working),
+    desk.estimates.now(),
   ])
   const editions = new Map<number, CompiledDesign>()
   for (const number of new Set(rows.map((one) => one.edition)))
     editions.set(number, await desk.knowledge.edition(number))
-  return Promise.all(
-    rows.map(async (row) => {
-      const [estimate, answerTakes] = await Promise.all([
-        desk.estimates.of(row),
-        desk.estimates.answerOf(row),
-      ])
-      return {
-        ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
-        ...{ row, design: oneBy(editions, row.edition), estimate },
-        takes: leftToDo(estimate.takes, worked.get(row.reference) ?? 0),
-        answerTakes,
-        isBegun: row.status_group === 'active',
-        ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
-        ...owedBy(oneBy(clocks, row.reference), now),
-      }
-    }),
-  )
+  return rows.map((row) => {
+    const estimate = estimates.of(row)
+    return {
+      ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
+      ...{ row, design: oneBy(editions, row.edition), estimate },
+      takes: leftToDo(estimate.takes, worked.get(row.reference) ?? 0),
+      answerTakes: estimates.answerOf(row),
+      isBegun: row.status_group === 'active',
+      ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
+      ...owedBy(oneBy(clocks, row.reference), now),
+    }
+  })
 }
 
 /** What a ticket owes: its band, the least balance, and when answer and solution fall due. */
@@ -233,7 +229,16 @@ function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, ru
   // The others are put in order for the time that is left once it is done.
   const done = lookAhead(first, free, now).at(-1)?.to ?? now
   const begins = Number.isFinite(done) ? done : now
-  const due = (work: OnBench) => dueInFreeTime(work, free, begins)
+  const known = new Map<string, number>()
+  // Asked for in more than one order, and goes over the hours of many days.
+  const due = (work: OnBench) => {
+    const piece = `${work.reference} ${work.part}`
+    const before = known.get(piece)
+    if (before !== undefined) return before
+    const found = dueInFreeTime(work, free, begins)
+    known.set(piece, found)
+    return found
+  }
   const pieces = others.flatMap((one) => piecesOf(one, begins).map(asOwed))
   const jobs = pieces.map((work) => ({ key: work.reference, work, takes: work.takes, due: due(work) }))
   const wholes = new Map(others.map((one) => [one.reference, one]))

@@ -10,6 +10,12 @@ export interface Estimate {
   from: 'typed' | 'median' | 'unknown'
 }
 
+/** Of a ticket, what its estimate goes by. */
+interface Estimated {
+  item: string
+  estimate?: number | null
+}
+
 /** By catalog item, in milliseconds. */
 interface Medians {
   whole: ReadonlyMap<string, number>
@@ -33,15 +39,22 @@ export class Estimates {
     private readonly knowledge: Knowledge,
   ) {}
 
-  async of(ticket: { item: string; estimate?: number | null }): Promise<Estimate> {
-    if (ticket.estimate) return { takes: ticket.estimate, from: 'typed' }
-    const median = (await this.medians()).whole.get(ticket.item)
-    return median ? { takes: median, from: 'median' } : { takes: UNKNOWN, from: 'unknown' }
+  async of(ticket: Estimated): Promise<Estimate> {
+    return (await this.now()).of(ticket)
   }
 
-  /** How much of a ticket is the work of answering, in milliseconds. */
-  async answerOf({ item }: { item: string }): Promise<number> {
-    return (await this.medians()).answers.get(item) ?? UNKNOWN_ANSWER
+  /** What is known now, to be asked for many tickets at once. */
+  async now() {
+    const { whole, answers } = await this.medians()
+    return {
+      of: (ticket: Estimated): Estimate => {
+        if (ticket.estimate) return { takes: ticket.estimate, from: 'typed' }
+        const median = whole.get(ticket.item)
+        return median ? { takes: median, from: 'median' } : { takes: UNKNOWN, from: 'unknown' }
+      },
+      /** How much of a ticket is the work of answering, in milliseconds. */
+      answerOf: ({ item }: Estimated): number => answers.get(item) ?? UNKNOWN_ANSWER,
+    }
   }
 
   /** Read again every ten minutes. */

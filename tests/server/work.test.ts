@@ -173,14 +173,14 @@ describe('a bench', () => {
     const whole = await world.desk.estimates.of(item)
     expect(whole.from).toBe('median')
     // Answering is a part of it.
-    const answer = await world.desk.estimates.answerOf(item)
+    const answer = (await world.desk.estimates.now()).answerOf(item)
     expect(answer).toBeGreaterThan(0)
     expect(answer).toBeLessThanOrEqual(whole.takes)
     expect(await world.desk.estimates.of({ item: 'nothing-like-it' })).toEqual({
       takes: 30 * MINUTE,
       from: 'unknown',
     })
-    expect(await world.desk.estimates.answerOf({ item: 'nothing-like-it' })).toBe(5 * MINUTE)
+    expect((await world.desk.estimates.now()).answerOf({ item: 'nothing-like-it' })).toBe(5 * MINUTE)
   })
 })
 
