@@ -18,8 +18,16 @@ const props = defineProps<{
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 
 const UNITS = ['minutes', 'hours'].map((value) => ({ value, label: value }))
+const running = computed(() =>
+  props.clocks.filter(({ clock }) => clock.stoppedAt === undefined && isMeant(clock)),
+)
+/** Only what rests by hand can be resumed; what does so already is not paused. */
+function isMeant(clock: Clock): boolean {
+  return props.deed === 'extend' || Boolean(openPause(clock)?.byHand) === (props.deed === 'resume')
+}
+const targets = running.value.map(({ clock }) => clock.target)
 const fields = reactive({
-  which: props.target as string | null,
+  which: (targets.includes(props.target) ? props.target : (targets[0] ?? props.target)) as string | null,
   why: '',
   amount: 60 as number | null,
   unit: 'minutes' as string | null,
@@ -29,7 +37,6 @@ const form = ref<HTMLFormElement>()
 // The first field that is typed into; a list would take the keys that follow.
 onMounted(() => form.value?.querySelector<HTMLElement>('input:not([readonly]), textarea')?.focus())
 
-const running = computed(() => props.clocks.filter(({ clock }) => clock.stoppedAt === undefined))
 const choices = computed(() => [
   ...running.value.map(({ clock }) => ({ value: clock.target, label: clock.label })),
   ...(props.deed !== 'extend' && running.value.length > 1 ? [{ value: '', label: 'all of them' }] : []),

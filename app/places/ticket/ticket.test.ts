@@ -205,3 +205,39 @@ describe('a reply while the ticket moves on', () => {
     expect(sent.map((one) => one.seen)).toEqual([3, 5])
   })
 })
+
+describe('promises of which one rests by hand', () => {
+  const clock = (target: string, rests: boolean) => ({
+    ...{ target, label: target === 'respond' ? 'Answer' : 'Solve', serviceLevel: 'any', calendar: 'office' },
+    ...{ edition: 1, startedAt: 1000, stopOn: 'done', pauseIn: [] },
+    grants: [{ at: 1000, granted: 3_600_000, why: { edition: 1, why: [] } }],
+    pauses: rests ? [{ from: 2000, by: 'ada', byHand: true, why: { edition: 1, why: [] } }] : [],
+  })
+  const keys = () =>
+    [...document.querySelectorAll('[role=menuitem]')].flatMap(
+      (one) =>
+        /(Pause|Resume) promises ….*/
+          .exec(one.textContent ?? '')?.[0]
+          .replace(/\s+/g, ' ')
+          .trim() ?? [],
+    )
+
+  it('can be paused and resumed, each of those it fits', async () => {
+    const clocks = [clock('respond', true), clock('resolve', false)] as never
+    await opened(() => ticketPage({ clocks }))
+    await press('.')
+    expect(keys()).toEqual([expect.stringMatching(/^Pause .*\.p$/), expect.stringMatching(/^Resume .*\.P$/)])
+    await press('P', { shiftKey: true })
+    const form = 'form[aria-label="Resume a promise"]'
+    expect(text(form)).toContain('Answer: goes on')
+    // Nothing else rests, so there is nothing to choose.
+    expect(text(form)).not.toContain('Which promise?')
+  })
+
+  it('are only resumed where all of them rest', async () => {
+    const clocks = [clock('respond', true), clock('resolve', true)] as never
+    await opened(() => ticketPage({ clocks }))
+    await press('.')
+    expect(keys()).toEqual([expect.stringMatching(/^Resume .*\.p$/)])
+  })
+})

@@ -198,18 +198,25 @@ function handings({ ticket, session, me, path }: Here): Offered {
 function ofPromises({ ticket, session }: Here): Offered {
   const running = ticket.clocks.filter((clock) => clock.stoppedAt === undefined)
   if (!running.length) return []
-  const isPaused = running.every((clock) => openPause(clock)?.byHand)
+  const resting = running.filter((clock) => openPause(clock)?.byHand)
+  const rests = resting.length === running.length
   return [
     session.may('workTickets') &&
-      (isPaused
-        ? {
-            ...{ id: 'resume', name: 'Resume promises …', key: 'p', sheet: 'resume' as const, run: nothing },
-            says: 'Resume promises … lets the time go on that was paused by hand.',
-          }
-        : {
-            ...{ id: 'pause', name: 'Pause promises …', key: 'p', sheet: 'pause' as const, run: nothing },
-            says: 'Pause promises … stops their time, with a reason that stands in the statement.',
-          }),
+      !rests && {
+        ...{ id: 'pause', name: 'Pause promises …', key: 'p', sheet: 'pause' as const, run: nothing },
+        says: 'Pause promises … stops their time, with a reason that stands in the statement.',
+      },
+    session.may('workTickets') &&
+      resting.length > 0 && {
+        // Where one rests and another goes on, both can be done.
+        ...{
+          id: 'resume',
+          name: 'Resume promises …',
+          key: rests ? 'p' : 'Shift p',
+          sheet: 'resume' as const,
+        },
+        ...{ run: nothing, says: 'Resume promises … lets the time go on that was paused by hand.' },
+      },
     session.may('extendPromises') && {
       ...{ id: 'extend', name: 'Extend a promise …', key: 'e', sheet: 'extend' as const, run: nothing },
       says: 'Extend a promise … gives it more time, with a reason that stands in the statement.',
