@@ -98,6 +98,7 @@ const line = ref<{ focus: () => void }>()
   border-bottom: 3px double var(--rule-2);
   padding: 0 18px;
   gap: 14px;
+  position: relative;
 }
 .name {
   font: 600 1.36rem/46px var(--serif);
@@ -135,7 +136,13 @@ const line = ref<{ focus: () => void }>()
     font-size: 1.2rem;
   }
   .cmd {
-    display: none;
+    min-width: 60px;
+  }
+  /* What is typed and what is found have the whole line while one is at it. */
+  .cmd:focus-within {
+    position: absolute;
+    inset: 0;
+    z-index: 3;
   }
 }
 </style>

@@ -50,8 +50,8 @@ const end = computed(() =>
     <table class="ledger-table">
       <thead>
         <tr>
-          <th>From</th>
-          <th>To</th>
+          <th class="wide">From</th>
+          <th class="wide">To</th>
           <th>What</th>
           <th class="n">Time</th>
           <th class="n">Balance</th>
@@ -67,17 +67,25 @@ const end = computed(() =>
             </td>
           </tr>
           <tr :class="{ quiet: line.kind === 'shut' || line.kind === 'paused' }">
-            <td class="t">{{ when(line.from) }}</td>
-            <td class="t">{{ line.to === undefined ? '' : when(line.to) }}</td>
-            <td>{{ lineInWords(line, nameOf) }}</td>
+            <td class="t wide">{{ when(line.from) }}</td>
+            <td class="t wide">{{ line.to === undefined ? '' : when(line.to) }}</td>
+            <td>
+              <span class="t narrow"
+                >{{ when(line.from)
+                }}<template v-if="line.to !== undefined"> – {{ when(line.to) }}</template></span
+              >
+              {{ lineInWords(line, nameOf) }}
+            </td>
             <td class="n">{{ amountShown(one.amount) }}</td>
             <td class="n">{{ balanceShown(one.balance) }}</td>
           </tr>
         </template>
         <tr class="sum">
-          <td class="t">{{ clock.outcome ? 'End' : 'Now' }}</td>
-          <td />
-          <td>{{ end }}</td>
+          <td class="t wide">{{ clock.outcome ? 'End' : 'Now' }}</td>
+          <td class="wide" />
+          <td>
+            <span class="t narrow">{{ clock.outcome ? 'End' : 'Now' }}</span> {{ end }}
+          </td>
           <td class="n">{{ amountShown(-shown.spent) }}</td>
           <td class="n">{{ balanceShown(ledger.balance) }}</td>
         </tr>
@@ -85,3 +93,21 @@ const end = computed(() =>
     </table>
   </div>
 </template>
+
+<style scoped>
+.scroll-x {
+  container-type: inline-size;
+}
+.narrow {
+  display: none;
+}
+/* Where there is no room for five columns the times stand over what they are of. */
+@container (max-width: 430px) {
+  .wide {
+    display: none;
+  }
+  .narrow {
+    display: block;
+  }
+}
+</style>

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { ADMINISTRATOR, findings, LEAD, REQUESTER, signIn, TECHNICIAN } from './people'
+import { openAccount } from './ticket'
 
 const BOARD = Buffer.from(JSON.stringify({ board: true })).toString('base64url')
 
@@ -156,5 +157,39 @@ test('the list is worked by keyboard, on a narrow screen one page at a time', as
   await expect(page.locator('.list')).toHaveCount(0)
   await page.getByRole('link', { name: '← Back to the list' }).click()
   await expect(page.locator('.list')).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
+})
+
+test('on a phone every place is in sight of one press, and what is looked for has the whole line', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page, LEAD)
+  const within = async (part: Locator) => {
+    const { x, width } = (await part.boundingBox())!
+    return x >= 0 && x + width <= 390
+  }
+  const places = page.getByRole('navigation', { name: 'Places' }).getByRole('button')
+  await expect(places).toHaveText('Desk …')
+  expect(await within(places)).toBe(true)
+  await places.click()
+  const deadlines = page.getByRole('menuitem', { name: 'Deadlines' })
+  expect(await within(deadlines)).toBe(true)
+  await deadlines.click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Deadlines' })).toBeVisible()
+  await expect(places).toHaveText('Deadlines …')
+
+  const line = page.getByRole('combobox', { name: 'Go to, find or do' })
+  await line.fill('agreement 1042')
+  expect((await line.boundingBox())!.width).toBeGreaterThan(300)
+  const found = page.getByRole('option', { name: /1042/ }).first()
+  await expect(found).toBeVisible()
+  expect(await within(found)).toBe(true)
+  await page.keyboard.press('Escape')
+
+  // An account is read whole: no figure of it lies beyond the edge.
+  await page.getByRole('listitem').first().getByRole('link').click()
+  const account = await openAccount(page)
+  for (const cell of await account.locator('tbody td:visible').all()) expect(await within(cell)).toBe(true)
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
 })

@@ -224,4 +224,12 @@ function lacksOf(row: Arrival): string {
 .more {
   padding: 10px 18px;
 }
+@media (max-width: 520px) {
+  .what > .summary {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    white-space: normal;
+  }
+}
 </style>

@@ -22,7 +22,7 @@ const rests = computed(() => openPause(props.row.clock)?.why)
   <NuxtLink class="row" :class="standing.standing" :to="`/desk/${row.reference}`">
     <span class="no num">{{ row.reference }}</span>
     <span class="what">
-      <span class="line"
+      <span class="line summary"
         ><b>{{ row.clock.label }}</b> · {{ row.summary }}</span
       >
       <span class="line quiet small"
@@ -96,6 +96,18 @@ const rests = computed(() => openPause(props.row.clock)?.why)
 @media (max-width: 560px) {
   .due {
     display: none;
+  }
+}
+/* As `ROW_HEIGHT` in DeadlinesPlace has it. */
+@media (max-width: 520px) {
+  .row {
+    height: 66px;
+  }
+  .summary {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    white-space: normal;
   }
 }
 </style>

@@ -7,7 +7,9 @@ import { standingOf } from '~/composables/useStanding'
 import { keyOfClock, useDeadlineFilters, useDeadlineList } from './useDeadlines'
 
 // Every running promise of the desk, nearest to running out first.
-const ROW_HEIGHT = 44
+/** On a phone a summary has two lines. */
+const ROW_HEIGHT = { wide: 44, slim: 66 }
+const slim = useSlim()
 const session = useSession()
 const time = useDeskTime()
 const calendars = useCalendars()
@@ -32,11 +34,12 @@ const virtual = useVirtualizer(
   computed(() => ({
     count: rows.value.length,
     getScrollElement: () => scroller.value ?? null,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: () => ROW_HEIGHT[slim.value ? 'slim' : 'wide'],
     overscan: 12,
     getItemKey: (index: number) => keyOfClock(oneAt(rows.value, index)),
   })),
 )
+watch(slim, () => virtual.value.measure())
 watch(
   () => virtual.value.getVirtualItems().at(-1)?.index ?? 0,
   (last) => last > rows.value.length - 40 && void list.more(),
@@ -272,6 +275,11 @@ kbd {
     --deadline-columns: 50px minmax(0, 1fr) 84px;
   }
   .cols span:nth-child(5) {
+    display: none;
+  }
+}
+@media (max-width: 520px) {
+  .keys {
     display: none;
   }
 }

@@ -89,7 +89,8 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
       <KitButton kind="main" type="submit" :busy="busy">{{ asking.way.label }}</KitButton>
       &nbsp;<KitButton kind="plain" @click="asking = undefined">Leave it</KitButton>
     </form>
-    <div class="board" :class="{ rowed: view.lanes }">
+    <p v-if="!kinds.length && !found.error.value" class="nothing-open" role="status">Reading the ledger …</p>
+    <div v-else class="board" :class="{ rowed: view.lanes }">
       <div class="heads">
         <h2 v-for="one in columns" :key="one.name" :class="{ over: isFull.includes(one.name) }">
           {{ one.name }}
@@ -213,5 +214,13 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
 .left {
   margin: 0;
   padding: 4px 10px;
+}
+/* On a phone one column and the beginning of the next, so that one sees that there are more. */
+@media (max-width: 520px) {
+  .heads h2,
+  .stack {
+    flex-basis: 260px;
+    width: 260px;
+  }
 }
 </style>

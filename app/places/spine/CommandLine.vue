@@ -51,6 +51,8 @@ const PLACES: Hit[] = [
 /** So long nothing is asked while somebody types on, in milliseconds. */
 const PAUSE = 120
 const session = useSession()
+/** A phone has neither the room nor the keys. */
+const slim = useSlim()
 const line = ref<{ focus: () => void }>()
 defineExpose({ focus: () => line.value?.focus() })
 
@@ -129,12 +131,12 @@ function rest({ hits: all, tickets, isMore }: Found, words: string): Hit[] {
       ref="line"
       :hits="hits"
       label="Go to, find or do"
-      placeholder="Go to, find or do …"
+      :placeholder="slim ? 'Find …' : 'Go to, find or do …'"
       nothing="Nothing found. Try a number, a name or a word of the summary."
       @look="look"
       @go="go"
     />
-    <kbd aria-hidden="true">Ctrl K</kbd>
+    <kbd v-if="!slim" aria-hidden="true">Ctrl K</kbd>
   </div>
 </template>
 

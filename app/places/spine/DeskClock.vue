@@ -35,7 +35,7 @@ const name = computed(() =>
       @click="slip?.toggle($event)"
     >
       <span
-        >{{ name }} <b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
+        ><span class="of">{{ name }} </span><b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
         <span class="open-word">
           · {{ time.desk.open ? 'open' : 'shut' }}
           <template v-if="changes"
@@ -84,6 +84,11 @@ const name = computed(() =>
 }
 @media (max-width: 900px) {
   .open-word {
+    display: none;
+  }
+}
+@media (max-width: 520px) {
+  .of {
     display: none;
   }
 }

@@ -12,6 +12,13 @@ const others = computed(() =>
 )
 /** A place is there with all that lies below it. */
 const here = (to: string) => route.path.startsWith(to.split('/').slice(0, 2).join('/'))
+/** Where there is no room for all of them they stand in one list; none is out of sight there. */
+const narrow = useNarrow()
+const all = computed(() => [
+  ...places.value.map(({ to, name }) => ({ to, label: name, note: '' })),
+  ...others.value,
+])
+const placeHere = computed(() => elsewhere.value?.label ?? places.value.find(({ to }) => here(to))?.name)
 const elsewhere = computed(
   () =>
     others.value.find((one) => route.path.startsWith(one.to)) ?? others.value.findLast((one) => here(one.to)),
@@ -19,7 +26,14 @@ const elsewhere = computed(
 </script>
 
 <template>
-  <nav aria-label="Places" class="places">
+  <nav v-if="narrow" aria-label="Places" class="places">
+    <span class="more on">
+      <KitMenu :acts="all" kind="quiet" :label="`Places, now ${placeHere ?? 'none of them'}`"
+        >{{ placeHere ?? 'Places' }} …</KitMenu
+      >
+    </span>
+  </nav>
+  <nav v-else aria-label="Places" class="places">
     <NuxtLink
       v-for="place in places"
       :key="place.to"
@@ -66,16 +80,5 @@ const elsewhere = computed(
   height: 9px;
   background: var(--sea);
   clip-path: polygon(0 0, 100% 0, 100% 100%, 50% 55%, 0 100%);
-}
-@media (max-width: 900px) {
-  .places > * {
-    padding: 0 6px;
-  }
-}
-@media (max-width: 640px) {
-  .places {
-    flex: 1;
-    overflow-x: auto;
-  }
 }
 </style>

@@ -186,7 +186,9 @@ kbd {
 }
 .foot {
   display: flex;
-  gap: 16px;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 16px;
 }
 p {
   margin: 2px 0;
