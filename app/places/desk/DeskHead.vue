@@ -121,7 +121,7 @@ async function opensHere(on: boolean) {
     >
     <KitMenu kind="link" :acts="ways">Rows, files …</KitMenu>
   </div>
-  <ViewPanel
+  <LazyViewPanel
     v-if="panel"
     :view="definition"
     :saved="saved"

@@ -98,7 +98,7 @@ useShortcuts('Desk', [
     <template #list>
       <section class="list ledger-list" aria-label="Tickets">
         <DeskHead :desk="desk" :page="page" :title="title" />
-        <ManyBar
+        <LazyManyBar
           v-if="chosen.size && mayMany"
           :references="[...chosen]"
           :kinds="chosenKinds"
@@ -119,7 +119,7 @@ useShortcuts('Desk', [
           :title="title"
           :rule-name="page.rule"
         />
-        <TicketBoard
+        <LazyTicketBoard
           v-else-if="definition.board && board"
           :board="board"
           :view="definition"
