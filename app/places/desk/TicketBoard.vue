@@ -92,7 +92,11 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
     <p v-if="!kinds.length && !found.error.value" class="nothing-open" role="status">Reading the ledger …</p>
     <div v-else class="board" :class="{ rowed: view.lanes }">
       <div class="heads">
-        <h2 v-for="one in columns" :key="one.name" :class="{ over: isFull.includes(one.name) }">
+        <h2
+          v-for="one in columns"
+          :key="one.name"
+          :class="{ over: isFull.includes(one.name), empty: !one.total }"
+        >
           {{ one.name }}
           <span class="num quiet"
             >{{ one.total }}<template v-if="one.limit !== undefined"> of {{ one.limit }}</template></span
@@ -113,6 +117,7 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
             v-for="stack in lane.stacks"
             :key="stack.column.name"
             class="stack"
+            :class="{ empty: !stack.column.total }"
             :aria-label="view.lanes ? `${stack.column.name}, ${lane.name}` : stack.column.name"
           >
             <VueDraggable
@@ -215,10 +220,16 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
   margin: 0;
   padding: 4px 10px;
 }
+/* Where nothing lies there is room enough to put something. */
+.heads h2.empty,
+.stack.empty {
+  flex: 0 0 112px;
+  width: 112px;
+}
 /* On a phone one column and the beginning of the next, so that one sees that there are more. */
 @media (max-width: 520px) {
-  .heads h2,
-  .stack {
+  .heads h2:not(.empty),
+  .stack:not(.empty) {
     flex-basis: 260px;
     width: 260px;
   }

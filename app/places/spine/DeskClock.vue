@@ -35,7 +35,7 @@ const name = computed(() =>
       @click="slip?.toggle($event)"
     >
       <span
-        ><span class="of">{{ name }} </span><b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
+        ><span class="of">{{ name }}</span> <b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
         <span class="open-word">
           · {{ time.desk.open ? 'open' : 'shut' }}
           <template v-if="changes"
