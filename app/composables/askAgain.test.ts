@@ -12,7 +12,9 @@ describe('a question that is called off with its page', () => {
       return new Promise((done, fail) => {
         waiting.push(done)
         // As the browser does: what was called off says so, in a wrapping of the library.
-        signal.addEventListener('abort', () => fail(new Error('<no response> aborted', { cause: signal.reason })))
+        signal.addEventListener('abort', () =>
+          fail(new Error('<no response> aborted', { cause: signal.reason })),
+        )
       })
     })
     const errors: unknown[] = []

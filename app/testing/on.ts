@@ -29,7 +29,12 @@ export function ground() {
     useNuxtApp: () => ({ isHydrating: false }),
     useHead: () => undefined,
   })
-  return { pinia, router, mocks: { navigateTo }, plugins: [pinia, [PiniaColada, coladaOptions] as never, router] }
+  return {
+    pinia,
+    router,
+    mocks: { navigateTo },
+    plugins: [pinia, [PiniaColada, coladaOptions] as never, router],
+  }
 }
 
 /** Lets everything come that is on its way: answers, parts that are fetched when they are needed, and what they ask. */
