@@ -36,6 +36,13 @@ const cells = useCells(
   () => props.now,
   () => props.board.fieldNames,
 )
+/** What has had a card stays as wide as it is: no column moves under the pointer because another has emptied. */
+const wide = ref(new Set<string>())
+watch(
+  columns,
+  (all) => (wide.value = new Set([...wide.value, ...all.flatMap((one) => (one.total ? one.name : []))])),
+  { immediate: true },
+)
 const isFull = computed(() =>
   columns.value.filter(({ total, limit }) => limit !== undefined && total > limit).map((one) => one.name),
 )
@@ -95,7 +102,7 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
         <h2
           v-for="one in columns"
           :key="one.name"
-          :class="{ over: isFull.includes(one.name), empty: !one.total }"
+          :class="{ over: isFull.includes(one.name), empty: !wide.has(one.name) }"
         >
           {{ one.name }}
           <span class="num quiet"
@@ -117,7 +124,7 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
             v-for="stack in lane.stacks"
             :key="stack.column.name"
             class="stack"
-            :class="{ empty: !stack.column.total }"
+            :class="{ empty: !wide.has(stack.column.name) }"
             :aria-label="view.lanes ? `${stack.column.name}, ${lane.name}` : stack.column.name"
           >
             <VueDraggable
