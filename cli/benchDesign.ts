@@ -41,8 +41,46 @@ function longForm(count: number) {
   return { form, library: new Map(library.map((one) => [one.name, one])), answers }
 }
 
-/** The sample design with so many items, questions and rules. */
-function large(items: number, questions: number, rules: number): Design {
+/** Levels that each ask an answer, a branch of categories and a cover, and ladders along their targets. */
+function promised({ serviceLevels, ladders }: Design, levels: number, climbing: number) {
+  const pattern = oneAt(serviceLevels, 0)
+  const ladder = oneAt(ladders, 0)
+  return {
+    serviceLevels: [
+      ...of(levels, (index) => ({
+        ...pattern,
+        id: `l${index}`,
+        name: `Level ${index}`,
+        when: {
+          all: [
+            { fact: `form.q${index * 7}`, op: 'filled' as const },
+            { fact: 'category', op: 'oneOf' as const, value: [`c${index}`, `c${index + 1}`] },
+            {
+              any: ['Round the clock', 'Office hours'].map((value) => ({
+                fact: 'cover',
+                op: 'is' as const,
+                value,
+              })),
+            },
+          ],
+        },
+      })),
+      ...serviceLevels,
+    ],
+    ladders: [
+      ...ladders,
+      ...of(climbing, (index) => ({
+        ...ladder,
+        id: `a${index}`,
+        name: `Ladder ${index}`,
+        when: { fact: 'category', op: 'is' as const, value: `c${index}` },
+      })),
+    ],
+  }
+}
+
+/** The sample design with so many items, questions, rules, levels and ladders. */
+function large(items: number, questions: number, rules: number, levels: number, ladders: number): Design {
   const design = demoDesign()
   const [item] = design.items
   const library = of(questions, (index): Question => ({
@@ -54,6 +92,7 @@ function large(items: number, questions: number, rules: number): Design {
   const column = routing.columns.indexOf('category')
   return {
     ...design,
+    ...promised(design, levels, ladders),
     questions: [...design.questions, ...library],
     forms: [
       ...design.forms,
@@ -103,7 +142,7 @@ say(
     checkAnswers({ form, library }, answers)
   }, 500),
 )
-const design = large(500, 2000, 5000)
+const design = large(500, 2000, 5000, 60, 40)
 say(
   'compiling a design of 500 items, 2 000 questions and 5 000 rules, one core',
   timed(() => {

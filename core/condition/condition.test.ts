@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { costOf, failures, holds, inWords, mayHold, type Condition, type Facts } from '.'
+import { costOf, failures, holds, inWords, forWhom, mayHold, type Condition, type Facts } from '.'
 
 const words = { fact: (name: string) => name, value: (_: string, value: unknown) => String(value) }
 
@@ -67,6 +67,21 @@ describe('conditions', () => {
     }
     expect(inWords(condition, words)).toBe('category is under gates and (site is x or note contains y)')
     expect(inWords({ all: [] }, words)).toBe('always')
+    const says = (fact: string) => (fact === 'big' ? { yes: 'it is big', no: 'it is small' } : undefined)
+    const cover: Condition = {
+      any: [
+        { fact: 'cover', op: 'is', value: 'Full' },
+        { fact: 'cover', op: 'empty' },
+      ],
+    }
+    expect(inWords({ all: [cover, { fact: 'big', op: 'is', value: false }] }, { ...words, says })).toBe(
+      '(cover is Full or is empty) and it is small',
+    )
+    expect([{ all: [] }, { any: [] }, cover].map((one) => forWhom(one, words))).toEqual([
+      'to every ticket',
+      'to no ticket yet',
+      'to tickets where cover is Full or is empty',
+    ])
     expect([costOf(condition), costOf({ fact: 'site', op: 'is', value: 'x' })]).toEqual([3, 1])
   })
 

@@ -241,6 +241,7 @@ export class CompiledDesign implements Calendars, FactDesign {
     return {
       fact: (name) => this.factName(name),
       value: (fact, value) => this.valueName(fact, value, directory),
+      says: (fact) => termsOfFact(fact)?.says,
     }
   }
 

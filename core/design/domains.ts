@@ -45,8 +45,8 @@ export function domainsOf(design: Design, names?: Names): Domains {
     technician: undefined,
   }
   const domains: Record<string, Domain> = {}
-  for (const [fact, { values, mayBeEmpty }] of Object.entries(FACTS)) {
-    const domain = values && sets[values]
+  for (const [fact, { kind, values, mayBeEmpty }] of Object.entries(FACTS)) {
+    const domain = kind === 'yesNo' ? choice([true, false]) : values && sets[values]
     if (domain) domains[fact] = mayBeEmpty ? ({ ...domain, always: false } as Domain) : domain
   }
   for (const question of design.questions) {

@@ -1,6 +1,5 @@
 import { isOneOf } from '../lookup'
 import { messageOf } from '../error/messageOf'
-import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
@@ -17,12 +16,13 @@ import {
   type Question,
 } from '../intake'
 import { fieldsOf, isTemplateField } from './templateFields'
-import { checkCalendar, flattenCalendar, parseDuration } from '../time'
+import { checkCalendar, flattenCalendar } from '../time'
 import { termsOfFact } from '../facts'
 import type { Design } from './design'
 import { Directory, type DirectoryData } from './directory'
 import { fields } from './proofreadFields'
 import { kinds } from './proofreadKinds'
+import { serviceLevels } from './proofreadLevels'
 import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
 import { triageRules } from './proofreadTriage'
@@ -303,13 +303,6 @@ function looks(reader: Reader, place: string, question: Question): void {
 }
 
 function calendars(reader: Reader): void {
-  const { closeFrom } = reader.design.desk
-  if (closeFrom !== undefined && !(closeFrom > 0 && closeFrom < 1))
-    reader.error(
-      'service-levels',
-      'shareOutOfRange',
-      'the share from which a promise is close lies between 0 and 100 %',
-    )
   const all = new Map(reader.design.calendars.map((one) => [one.id, one]))
   for (const calendar of all.values()) {
     const here = `working-time/${calendar.id}`
@@ -327,90 +320,6 @@ function calendars(reader: Reader): void {
     } catch (error) {
       reader.error(here, 'calendarFault', messageOf(error))
     }
-  }
-}
-
-function serviceLevels(reader: Reader): void {
-  const { design } = reader
-  for (const level of design.serviceLevels) {
-    const place = `service-levels/${level.id}`
-    reader.condition(place, level.when)
-    reader.reasons(place, level.when)
-    if (isNever(level.when))
-      reader.remark(place, 'conditionEmpty', 'is for no ticket yet, since nothing is asked; ask something')
-    for (const target of level.targets) {
-      termsOf(reader, place, level, target)
-      for (const [priority, duration] of Object.entries(target.granted)) {
-        reader.refers(place, 'priority', priority)
-        grantedTime(reader, place, target.label, duration)
-      }
-      for (const priority of design.priorities)
-        if (priority.active && !grantedFor(target, priority))
-          reader.remark(
-            place,
-            'priorityWithoutPromise',
-            `“${target.label}” promises nothing for priority ${priority.numeral}`,
-          )
-    }
-  }
-  unreachableLevels(reader)
-  if (design.serviceLevels.length === 0)
-    reader.remark('service-levels', 'nothingPromised', 'nothing is promised to anybody')
-}
-
-const isAlways = (condition: Condition | undefined) =>
-  condition !== undefined && 'all' in condition && condition.all.length === 0
-const isNever = (condition: Condition) => 'any' in condition && condition.any.length === 0
-
-/** Levels that never apply, since those above them promise the same to every ticket. */
-function unreachableLevels(reader: Reader): void {
-  const { serviceLevels, priorities } = reader.design
-  /** By target and priority: the first level that promises it to all. */
-  const taken = new Map<string, string>()
-  for (const level of serviceLevels) {
-    const promises = level.targets.flatMap((target) =>
-      priorities
-        .filter((one) => one.active && grantedFor(target, one))
-        .map((one) => `${target.target} ${one.id}`),
-    )
-    const by = new Set(promises.map((one) => taken.get(one)))
-    if (promises.length && !by.has(undefined))
-      reader.error(
-        `service-levels/${level.id}`,
-        'levelNeverApplies',
-        `never applies: ${[...by].map((one) => `“${one}”`).join(' and ')} above it is for every ticket and promises the same; put this one above, or ask something there`,
-      )
-    if (isAlways(level.when)) for (const one of promises) if (!taken.has(one)) taken.set(one, level.name)
-  }
-}
-
-/** The hours of a target, and when it begins, rests, ends and is called off. */
-function termsOf(reader: Reader, place: string, level: ServiceLevel, target: Target): void {
-  const { calendar, startWhen, pauseWhen, stopWhen, cancelWhen } = target
-  if (typeof calendar === 'object') reader.refers(place, 'calendar', calendar.calendar)
-  for (const condition of [startWhen, pauseWhen, stopWhen, cancelWhen]) {
-    reader.condition(place, condition)
-    // A target is for those tickets only that its level is for.
-    if (condition && !isNever(condition)) reader.reasons(place, { all: [level.when, condition] })
-  }
-  if (target.stopOn === 'condition' && !stopWhen)
-    reader.error(
-      place,
-      'stopConditionMissing',
-      `“${target.label}” does not say what keeps it; choose a condition`,
-    )
-  if (isAlways(cancelWhen))
-    reader.error(place, 'alwaysCalledOff', `“${target.label}” is always called off; ask something there`)
-  if (isAlways(pauseWhen))
-    reader.error(place, 'alwaysPaused', `“${target.label}” always stands still; ask something there`)
-}
-
-function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
-  try {
-    if (parseDuration(duration) <= 0)
-      reader.error(place, 'noTime', `“${label}” grants no time; give at least a minute`)
-  } catch (error) {
-    reader.error(place, 'durationUnreadable', `“${label}”: ${messageOf(error)}`)
   }
 }
 

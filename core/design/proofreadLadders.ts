@@ -15,6 +15,8 @@ import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
 import { termsOfFact } from '../facts'
 import type { Webhook } from './design'
+import { holdsFor } from './cases'
+import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
 import type { Reader } from './reader'
@@ -32,6 +34,7 @@ export function ladders(reader: Reader): void {
       reader.reasons(place, condition && { all: [ladder.when, condition] })
     }
     passing(reader, place, ladder)
+    begins(reader, place, ladder)
     if (ladder.target !== undefined && !targets.has(ladder.target))
       reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
     if (!ladder.rungs.length) reader.remark(place, 'ladderEmpty', 'has no rung, so it never does anything')
@@ -42,6 +45,30 @@ export function ladders(reader: Reader): void {
   loops(reader)
   for (const rota of design.rotas) rotaOf(reader, rota)
   for (const webhook of design.webhooks) webhookOf(reader, webhook)
+}
+
+/** A ladder must be for some ticket that there can be, and one along a target for one to which that is promised. */
+function begins(reader: Reader, place: string, { when, target, startWhen }: Ladder): void {
+  const { design, domains } = reader
+  if (isNever(when) || reader.hasLostReason(place)) return
+  if (holdsFor(design, domains, when) === 'none')
+    return reader.error(
+      place,
+      'conditionNeverHolds',
+      'is for no ticket that there can be; change what it asks',
+    )
+  if (startWhen && !isNever(startWhen) && holdsFor(design, domains, startWhen, when) === 'none')
+    reader.error(place, 'neverBegins', 'never begins: no ticket that it is for is as that asks')
+  const promising = design.serviceLevels
+    .filter((level) => level.targets.some((one) => one.target === target))
+    // Those that ask least are the likeliest, and the quickest to ask.
+    .sort((a, b) => testsOf(a.when).length - testsOf(b.when).length)
+  if (promising.length && !promising.some((one) => holdsFor(design, domains, one.when, when) !== 'none'))
+    reader.error(
+      place,
+      'ladderNeverClimbs',
+      'never begins: no service level promises its target to any ticket that it is for',
+    )
 }
 
 /** What passes by itself is for rungs to count: no ladder begins because time went by. */

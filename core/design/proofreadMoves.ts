@@ -1,6 +1,9 @@
 import { messageOf } from '../error/messageOf'
 import { isInGroup, type Status, type TicketKind } from '../lifecycle'
 import { KEPT_KEYS, MOVE_ICONS, roundedTime, stepTerms, type Goal, type Move, type StepReader } from '../work'
+import type { Condition } from '../condition'
+import { holdsFor } from './cases'
+import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
 import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
@@ -27,6 +30,7 @@ export function moves(reader: Reader): void {
     reader.refers(place, 'team', team)
     reader.condition(place, when)
     reader.reasons(place, when)
+    forSome(reader, place, when)
     if (!tasks.length) reader.remark(place, 'checklistEmpty', 'has no task')
     if (tasks.some((one) => !one.text.trim())) reader.error(place, 'textEmpty', 'has a task without a word')
   }
@@ -56,6 +60,7 @@ function moveOf(reader: Reader, move: Move): void {
   const place = `moves/${move.id}`
   reader.condition(place, move.when)
   reader.reasons(place, move.when)
+  forSome(reader, place, move.when)
   seenBy(reader, place, move)
   if (!move.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')
@@ -70,6 +75,13 @@ function moveOf(reader: Reader, move: Move): void {
       reader.error(place, 'fieldWithoutWords', `does not say what it asks for under “${name}”`)
   }
   for (const step of move.steps) stepTerms(step).check?.(stepReader(reader, move), place, step)
+}
+
+/** What has a condition must be for some ticket that there can be. */
+function forSome(reader: Reader, place: string, when: Condition | undefined): void {
+  if (!when || isNever(when) || reader.hasLostReason(place)) return
+  if (holdsFor(reader.design, reader.domains, when) === 'none')
+    reader.error(place, 'conditionNeverHolds', 'is for no ticket that there can be; change what it asks')
 }
 
 function seenBy(reader: Reader, place: string, { roles = [], teams = [] }: Move): void {

@@ -3,7 +3,6 @@ import { messageOf } from '../error/messageOf'
 import { analyse, shadowedRows, type DecisionTable } from '../table'
 import { parseDuration } from '../time'
 import { PRIORITY_SOURCES, type TeamAssignment } from './design'
-import { domainsOf } from './domains'
 import type { Reader } from './reader'
 
 const GRADES = ['high', 'medium', 'low']
@@ -125,7 +124,7 @@ function outcomes(
 
 /** Rows that never fit, and where only one may fit, rows that overlap. */
 function analysis(reader: Reader, place: string, rules: DecisionTable): void {
-  const domains = domainsOf(reader.design, reader.names)
+  const { domains } = reader
   const isUnique = rules.hitPolicy === 'unique' && rules.rows.length <= MOST_ROWS
   const { dead, overlaps } = isUnique
     ? analyse(rules, domains)

@@ -9,13 +9,18 @@ import {
   type Facts,
   type FactValue,
   type Test,
+  type Vocabulary,
 } from '../condition'
-import { fieldFact, fieldOf, termsOfType } from '../fields'
+import { fieldFact, fieldOf, termsOfType, type TicketField } from '../fields'
+import type { Question } from '../intake'
 import type { Finding, FindingCode } from '../finding'
 import { REQUESTER } from '../rights'
 import type { ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
+import type { Domains } from '../table'
+import { CompiledDesign } from './compile'
 import type { Design } from './design'
+import { domainsOf } from './domains'
 import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
 
@@ -66,6 +71,18 @@ export class Reader {
   get names(): Names | undefined {
     return this.knowsDirectory ? namesOf(this.design, namedDirectory(this.directory)) : undefined
   }
+
+  /** What values the facts of a ticket can have. */
+  get domains(): Domains {
+    return (this.known ??= domainsOf(this.design, this.names))
+  }
+  private known: Domains | undefined
+
+  /** How facts and values are called, for sentences. */
+  get vocabulary(): Vocabulary {
+    return (this.words ??= new CompiledDesign(this.design, 0).vocabulary(this.directory))
+  }
+  private words: Vocabulary | undefined
 
   error(place: string, code: FindingCode, message: string): void {
     this.findings.push({ severity: 'error', code, place, message })
@@ -123,6 +140,13 @@ export class Reader {
     }
   }
 
+  /** Whether it was found that what stands at a place goes by a question that is not asked; what follows from that is not told as well. */
+  hasLostReason(place: string): boolean {
+    return this.findings.some(
+      (one) => one.place === place && (one.code === 'reasonNeverAsked' || one.code === 'reasonNotAskedHere'),
+    )
+  }
+
   /** What is known of tickets of the items whose form asks a question. */
   private askedBy(question: string): Facts[] {
     this.asking ??= new Map()
@@ -178,12 +202,14 @@ export class Reader {
   }
 
   /** The question or the field that a fact is of. */
-  private asked(fact: string) {
-    return (
-      this.design.questions.find((one) => `form.${one.name}` === fact) ??
-      this.design.fields.find((one) => fieldFact(one.name) === fact)
-    )
+  private asked(fact: string): Question | TicketField | undefined {
+    this.byFact ??= new Map<string, Question | TicketField>([
+      ...this.design.fields.map((one) => [fieldFact(one.name), one] as const),
+      ...this.design.questions.map((one) => [`form.${one.name}`, one] as const),
+    ])
+    return this.byFact.get(fact)
   }
+  private byFact: Map<string, Question | TicketField> | undefined
 
   /** A value that something is compared with, where it must be one of those that there are. */
   private valueOf(place: string, fact: string, value: FactValue | undefined): void {

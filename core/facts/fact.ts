@@ -83,6 +83,8 @@ export interface FactColumn {
 export interface FactTerms {
   /** What it is called in sentences and menus. */
   name: string
+  /** Of yes or no: how a sentence says either, where its name with “is yes” is none. */
+  says?: { yes: string; no: string }
   /** What its values are; a choice without anything to choose from is a text. */
   kind: FactKind
   /** Whether it is known as soon as a ticket comes, after triage, or only where somebody says what time it is. */

@@ -1,18 +1,8 @@
 import type { Condition } from '../condition'
-import { CoverSearch, type Budget } from './cover'
-import {
-  boxesMeet,
-  boxIncludes,
-  common,
-  includes,
-  isCovered,
-  meet,
-  rest,
-  union,
-  type Box,
-  type Stretches,
-} from './boxes'
+import { boxesMeet, includes, type Box, type Stretches } from './boxes'
+import { takersOf, type Budget } from './cover'
 import { describe, dimensionsOf, type Dimension, type Domains } from './domain'
+import { gapsOf, lengthOf } from './gaps'
 import { askingOrder, collects, type Cell, type DecisionTable } from './table'
 
 /** A row that never decides. */
@@ -49,8 +39,6 @@ export interface Analysis {
   isCertain: boolean
 }
 
-/** More than anybody reads. */
-const MOST_GAPS = 40
 const MOST_OVERLAPS = 500
 /** Of cells that no single row can say, so many rows are offered. */
 const MOST_ROWS = 6
@@ -136,20 +124,13 @@ class Analyser {
   private takers(place: number, budget: Budget): number[] | undefined {
     const { box } = this.cases[place]!
     const near = this.before(place).filter((one) => boxesMeet(one.box, box))
-    const alone = near.find((one) => boxIncludes(one.box, box))
-    if (alone) return [alone.index + 1]
-    const search = this.search(box, near, budget)
-    const isFree = search.find() !== undefined
-    if (search.isExhausted) this.isComplete = false
-    if (isFree || search.isExhausted) return undefined
-    let some = [...search.used].map((index) => near[index]!)
-    // One after the other is left out if the rest still take everything; the latest first.
-    for (const other of [...some].sort((a, b) => b.index - a.index)) {
-      const fewer = some.filter((one) => one !== other)
-      const again = this.search(box, fewer, budget)
-      if (!again.find() && !again.isExhausted) some = fewer
-    }
-    return some.map(({ index }) => index + 1).sort((a, b) => a - b)
+    const { by, isExhausted } = takersOf(
+      box,
+      near.map((one) => one.box),
+      budget,
+    )
+    if (isExhausted) this.isComplete = false
+    return by?.map((index) => near[index]!.index + 1).sort((a, b) => a - b)
   }
 
   /** The cases before one that may meet it: those with the same atoms in the dimension that tells most apart. */
@@ -162,14 +143,6 @@ class Analyser {
       for (let atom = set[at]!; atom < set[at + 1]!; atom++)
         for (const other of this.byAtom.get(atom) ?? []) if (other < place) places.add(other)
     return [...places].sort((a, b) => a - b).map((other) => this.cases[other]!)
-  }
-
-  private search(within: Box, cases: readonly { box: Box }[], budget: Budget): CoverSearch {
-    return new CoverSearch(
-      within,
-      cases.map((one) => one.box),
-      budget,
-    )
   }
 
   private overlaps(): Overlap[] {
@@ -196,32 +169,14 @@ class Analyser {
 
   /** The cases that no row fits, as few boxes, each as large as can be. */
   private gapBoxes(): Box[] {
-    const everything = this.dimensions.map((one) => one.all)
-    const budget: Budget = { left: MOST_WORK }
-    const primes: Box[] = []
-    while (primes.length < MOST_GAPS) {
-      const search = this.search(everything, [...this.cases, ...primes.map((box) => ({ box }))], budget)
-      const found = search.find()
-      if (!found) {
-        this.isComplete &&= !search.isExhausted
-        return trimmed(fewest(primes), everything)
-      }
-      primes.push(this.widen(found))
-    }
-    this.isComplete = false
-    return trimmed(fewest(primes), everything)
-  }
-
-  /** Makes a box of untaken cases as wide as can be, dimension by dimension. */
-  private widen(box: Box): Box {
-    const wide = [...box]
-    for (let at = wide.length - 1; at >= 0; at--) {
-      const inWay = this.cases.filter((one) =>
-        one.box.every((set, other) => other === at || meet(set, wide[other]!)),
-      )
-      wide[at] = rest(union(inWay.map((one) => one.box[at]!)), this.dimensions[at]!.size)
-    }
-    return wide
+    const { boxes, isComplete } = gapsOf({
+      within: this.dimensions.map((one) => one.all),
+      sizes: this.dimensions.map((one) => one.size),
+      taken: this.cases.map((one) => one.box),
+      budget: { left: MOST_WORK },
+    })
+    this.isComplete &&= isComplete
+    return boxes
   }
 
   private gap(box: Box): Gap {
@@ -261,45 +216,9 @@ function placesByAtom(sets: readonly Stretches[]): Map<number, number[]> {
   return places
 }
 
-function lengthOf(set: Stretches): number {
-  let sum = 0
-  for (let at = 0; at < set.length; at += 2) sum += set[at + 1]! - set[at]!
-  return sum
-}
-
 /** Whether one of two boxes is a special case of the other, as far as they meet. */
 const isException = (a: Box, b: Box) =>
   a.every((set, at) => includes(set, b[at]!)) || b.every((set, at) => includes(set, a[at]!))
-
-/** Leaves out boxes that the others cover together, the narrowest first. */
-function fewest(boxes: Box[]): Box[] {
-  const narrowFirst = [...boxes].sort((a, b) => volume(a) - volume(b))
-  return narrowFirst.reduce((kept, box) => {
-    const others = kept.filter((one) => one !== box)
-    return isCovered(box, others) ? others : kept
-  }, narrowFirst)
-}
-
-/**
- * Takes from each box what another one takes anyway, where a box is left and asks no more facts than before: so that no
- * case is told twice.
- */
-function trimmed(boxes: Box[], everything: Box): Box[] {
-  const left = [...boxes]
-  for (const [index, box] of left.entries())
-    for (const [other, taker] of left.entries()) {
-      const own = left[index]!
-      const apart = own.flatMap((set, at) => (includes(taker[at]!, set) ? [] : [at]))
-      if (other === index || apart.length !== 1) continue
-      const at = apart[0]!
-      if (includes(own[at]!, everything[at]!)) continue
-      const rests = common(own[at]!, rest(taker[at]!, Math.max(...box[at]!, ...taker[at]!)))
-      if (rests.length) left[index] = own.map((set, place) => (place === at ? rests : set))
-    }
-  return left
-}
-
-const volume = (box: Box) => box.reduce((sum, set) => sum + Math.log(lengthOf(set)), 0)
 
 const sizeOf = (condition: Condition): number => JSON.stringify(condition).length
 

@@ -1,4 +1,4 @@
-import { includes, meet, type Box, type Stretches } from './boxes'
+import { boxIncludes, includes, meet, type Box, type Stretches } from './boxes'
 
 /** Work that a search may still do, in rows looked at; shared by the searches of one analysis. */
 export interface Budget {
@@ -81,4 +81,32 @@ export class CoverSearch {
       .filter(({ set }) => includes(within, set))
       .sort((a, b) => a.rows.length - b.rows.length)
   }
+}
+
+/**
+ * The boxes that together have all cases of one, as few as will do, by their indexes.
+ * @param others in their order: where several will do, the later are left out
+ * @returns without `by` where some case is left, or where the budget ran out
+ */
+export function takersOf(
+  box: Box,
+  others: readonly Box[],
+  budget: Budget,
+): { by?: number[]; isExhausted: boolean } {
+  const alone = others.findIndex((one) => boxIncludes(one, box))
+  if (alone >= 0) return { by: [alone], isExhausted: false }
+  const search = new CoverSearch(box, others, budget)
+  const isFree = search.find() !== undefined
+  if (isFree || search.isExhausted) return { isExhausted: search.isExhausted }
+  let by = [...search.used].sort((a, b) => a - b)
+  for (const other of [...by].reverse()) {
+    const fewer = by.filter((one) => one !== other)
+    const again = new CoverSearch(
+      box,
+      fewer.map((index) => others[index]!),
+      budget,
+    )
+    if (!again.find() && !again.isExhausted) by = fewer
+  }
+  return { by, isExhausted: false }
 }

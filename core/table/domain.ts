@@ -124,6 +124,8 @@ export function dimensionsOf(column: number, cells: readonly Cell[], known?: Dom
 
 function guess(cells: NonNullable<Cell>[]): Domain {
   const values = cells.filter((cell) => !isApart(cell)).flatMap((cell) => cell.value ?? [])
+  if (values.length && values.every((one) => typeof one === 'boolean'))
+    return { type: 'choice', values: [true, false] }
   if (values.length && values.every((one) => typeof one === 'number')) return { type: 'number' }
   if (values.length && values.every((one) => readWhen(one))) return { type: 'date' }
   if (values.length && values.every((one) => readLength(one) !== undefined)) return { type: 'length' }

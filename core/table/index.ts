@@ -5,3 +5,7 @@ export { analyse, shadowedRows, type Analysis, type Gap, type Overlap, type Shad
 export type { Domain, Domains } from './domain'
 export { cellFromText, cellToText, UnreadableCell, type CellNames } from './text'
 export { cellFromFeel, cellToFeel } from './feel'
+export { CaseSpace, inBoth, TooManyCases } from './space'
+export { gapsOf } from './gaps'
+export { takersOf, type Budget } from './cover'
+export type { Box } from './boxes'

@@ -1,0 +1,165 @@
+import { messageOf } from '../error/messageOf'
+import type { ServiceLevel, Target } from '../clock'
+import { inWords, type Condition } from '../condition'
+import { parseDuration } from '../time'
+import { holdsFor } from './cases'
+import { analyseLevels, type IdleLevel } from './levelAnalysis'
+import type { Reader } from './reader'
+
+/** Service levels: what each refers to, and what all of them together come to. */
+export function serviceLevels(reader: Reader): void {
+  const { design } = reader
+  closeShare(reader)
+  for (const level of design.serviceLevels) {
+    const place = `service-levels/${level.id}`
+    reader.condition(place, level.when)
+    reader.reasons(place, level.when)
+    if (isNever(level.when))
+      reader.remark(place, 'conditionEmpty', 'is for no ticket yet, since nothing is asked; ask something')
+    for (const target of level.targets) {
+      termsOf(reader, place, level, target)
+      for (const [priority, duration] of Object.entries(target.granted)) {
+        reader.refers(place, 'priority', priority)
+        grantedTime(reader, place, target.label, duration)
+      }
+    }
+  }
+  together(reader)
+  if (design.serviceLevels.length === 0)
+    reader.remark('service-levels', 'nothingPromised', 'nothing is promised to anybody')
+}
+
+function closeShare(reader: Reader): void {
+  const { closeFrom } = reader.design.desk
+  if (closeFrom !== undefined && !(closeFrom > 0 && closeFrom < 1))
+    reader.error(
+      'service-levels',
+      'shareOutOfRange',
+      'the share from which a promise is close lies between 0 and 100 %',
+    )
+}
+
+/** A condition that nobody has said anything in: it is for nothing. */
+export const isNever = (condition: Condition) => 'any' in condition && condition.any.length === 0
+
+const quoted = (names: readonly string[]): string =>
+  names.length < 2
+    ? names.map((one) => `“${one}”`).join('')
+    : `${quoted(names.slice(0, -1))} and ${quoted(names.slice(-1))}`
+
+/** Levels that decide nothing, priorities without a time, and tickets for which there is no level. */
+function together(reader: Reader): void {
+  const { design } = reader
+  const { idle, untimed, gaps, unread } = analyseLevels(design, reader.domains)
+  const levels = new Map(design.serviceLevels.map((one) => [one.id, one]))
+  const label = (level: string, target: string) =>
+    levels.get(level)?.targets.find((one) => one.target === target)?.label ?? target
+  const nameOf = (id: string) => levels.get(id)?.name ?? id
+  for (const one of idle) if (!isNever(levels.get(one.level)!.when)) idleLevel(reader, one, { label, nameOf })
+  const numerals = new Map(design.priorities.map((one) => [one.id, one.numeral]))
+  for (const { level, target, priorities } of untimed)
+    reader.remark(
+      `service-levels/${level}`,
+      'priorityWithoutPromise',
+      `“${label(level, target)}” promises nothing for priority ${priorities.map((one) => numerals.get(one)).join(', ')}, and no other level does; write a time`,
+    )
+  for (const level of unread)
+    reader.remark(
+      `service-levels/${level}`,
+      'conditionTooWide',
+      'asks so much at once that nobody can look through all of it; ask less, or make two levels of it',
+    )
+  gapsFound(reader, gaps)
+}
+
+function idleLevel(
+  reader: Reader,
+  { level, target, by }: IdleLevel,
+  { label, nameOf }: Record<'label' | 'nameOf', (level: string, target: string) => string>,
+): void {
+  const place = `service-levels/${level}`
+  const takers = quoted(by.map((one) => nameOf(one, '')))
+  if (target !== undefined)
+    reader.remark(
+      place,
+      'targetNeverApplies',
+      by.length
+        ? `“${label(level, target)}” never applies here: ${takers} above ${by.length === 1 ? 'promises' : 'promise'} it to every ticket that this level is for; take it out, or put this level above`
+        : `“${label(level, target)}” never applies here: it has times only for priorities that cannot come to this level`,
+    )
+  else if (by.length)
+    reader.error(
+      place,
+      'levelNeverApplies',
+      `never applies: ${takers} above it ${by.length === 1 ? 'promises' : 'promise'} the same to every ticket that it is for; put this one above, or ask something there`,
+    )
+  else if (!reader.hasLostReason(place))
+    reader.error(place, 'levelForNothing', 'is for no ticket that there can be; change what it asks')
+}
+
+/** So many gaps are told one by one. */
+const MOST_TOLD = 3
+
+function gapsFound(reader: Reader, gaps: readonly Condition[]): void {
+  if (!gaps.length) return
+  const words = reader.vocabulary
+  const told = gaps.slice(0, MOST_TOLD).map((when) => inWords(when, words))
+  const more = gaps.length - told.length
+  reader.remark(
+    'service-levels',
+    'ticketsUnpromised',
+    `no level is for tickets where ${told.join('; or where ')}${more ? `; and ${more} more cases` : ''}; add a level for them, or one for all below the others`,
+  )
+}
+
+/** The hours of a target, and when it begins, rests, ends and is called off. */
+function termsOf(reader: Reader, place: string, level: ServiceLevel, target: Target): void {
+  const { calendar, startWhen, pauseWhen, stopWhen, cancelWhen } = target
+  if (typeof calendar === 'object') reader.refers(place, 'calendar', calendar.calendar)
+  for (const condition of [startWhen, pauseWhen, stopWhen, cancelWhen]) {
+    reader.condition(place, condition)
+    // A target is for those tickets only that its level is for.
+    if (condition && !isNever(condition)) reader.reasons(place, { all: [level.when, condition] })
+  }
+  if (target.stopOn === 'condition' && !stopWhen)
+    reader.error(
+      place,
+      'stopConditionMissing',
+      `“${target.label}” does not say what keeps it; choose a condition`,
+    )
+  holding(reader, place, level, target)
+}
+
+/** Conditions of a target that hold for all tickets of its level, or for none. */
+function holding(reader: Reader, place: string, { when }: ServiceLevel, target: Target): void {
+  const { label, startWhen, pauseWhen, stopWhen, cancelWhen } = target
+  const share = (condition: Condition | undefined) =>
+    condition && !isNever(condition) ? holdsFor(reader.design, reader.domains, condition, when) : 'some'
+  if (share(cancelWhen) === 'all')
+    reader.error(place, 'alwaysCalledOff', `“${label}” is always called off; ask something there`)
+  if (share(pauseWhen) === 'all')
+    reader.error(place, 'alwaysPaused', `“${label}” always stands still; ask something there`)
+  if (share(startWhen) === 'none')
+    reader.error(place, 'neverBegins', `“${label}” never begins: no ticket of this level is as it asks`)
+  if (target.stopOn === 'condition' && share(stopWhen) === 'none')
+    reader.error(place, 'neverKept', `“${label}” can never be kept: no ticket of this level is as it asks`)
+  for (const [condition, what] of [
+    [pauseWhen, 'stands still'],
+    [cancelWhen, 'is called off'],
+  ] as const)
+    if (share(condition) === 'none')
+      reader.remark(
+        place,
+        'conditionNeverHolds',
+        `“${label}” never ${what} by its condition: no ticket of this level is as it asks`,
+      )
+}
+
+function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
+  try {
+    if (parseDuration(duration) <= 0)
+      reader.error(place, 'noTime', `“${label}” grants no time; give at least a minute`)
+  } catch (error) {
+    reader.error(place, 'durationUnreadable', `“${label}”: ${messageOf(error)}`)
+  }
+}
