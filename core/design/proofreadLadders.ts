@@ -1,5 +1,5 @@
 import { messageOf } from '../error/messageOf'
-import { OPERATORS, testsOf } from '../condition'
+import { mayHold, OPERATORS, testsOf } from '../condition'
 import {
   linksOf,
   loopsOf,
@@ -10,7 +10,7 @@ import {
   type Rota,
   type Rung,
 } from '../ladder'
-import { statusOf } from '../lifecycle'
+import { statusOf, type TicketKind } from '../lifecycle'
 import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
 import { termsOfFact } from '../facts'
@@ -43,6 +43,7 @@ export function ladders(reader: Reader): void {
     for (const rung of ladder.rungs) rungOf(reader, ladder, rung)
   }
   loops(reader)
+  circles(reader)
   for (const rota of design.rotas) rotaOf(reader, rota)
   for (const webhook of design.webhooks) webhookOf(reader, webhook)
 }
@@ -165,6 +166,76 @@ function loops(reader: Reader): void {
       `could go on without end: ${way} → “${nameOf(oneAt(loop, 0).from)}”; take out one of these`,
     )
   }
+}
+
+/** A timer that moves a ticket on: an idle timer of its kind, or a rung that counts from the entering of a status. */
+interface Mover {
+  from: string
+  to: string
+  name: string
+  /** Where a ladder does it. */
+  place?: string
+}
+
+/** Rungs that count from the entering of a status and move a ticket out of it may wake each other, or idle timers. */
+function circles(reader: Reader): void {
+  for (const kind of reader.design.kinds) {
+    const movers = moversOf(reader, kind)
+    for (const first of movers.filter((one) => one.place !== undefined)) {
+      const way = wayBack(movers, first)
+      if (way)
+        reader.error(
+          first.place!,
+          'timersCircle',
+          `moves tickets of ${kind.name} round in a circle, for ever: ${way.map((one) => `${one.name} → “${statusOf(kind, one.to).name}”`).join(', ')}; take one of these out`,
+        )
+    }
+  }
+}
+
+function moversOf({ design }: Reader, kind: TicketKind): Mover[] {
+  const nameOf = (id: string) => kind.statuses.find((one) => one.id === id)?.name ?? id
+  const open = kind.statuses.filter((one) => one.group !== 'done').map((one) => one.id)
+  const rungs = design.ladders.flatMap((ladder) =>
+    ladder.rungs.flatMap((rung) =>
+      rung.moment.at !== 'status'
+        ? []
+        : rung.actions.flatMap((action) =>
+            action.do === 'status' && kind.statuses.some((one) => one.id === action.to)
+              ? open
+                  .filter(
+                    (from) => from !== action.to && mayHold(ladder.when, { kind: kind.id, status: from }),
+                  )
+                  .map((from) => ({
+                    ...{ from, to: action.to, name: `the ladder “${ladder.name}”` },
+                    place: `ladders/${ladder.id}#${rung.id}`,
+                  }))
+              : [],
+          ),
+    ),
+  )
+  const timers = (kind.idle ?? []).flatMap(({ status: from, action }) =>
+    action.do === 'move' && kind.statuses.some((one) => one.id === action.to)
+      ? [{ from, to: action.to, name: `the idle timer of “${nameOf(from)}”` }]
+      : [],
+  )
+  return [...rungs, ...timers]
+}
+
+/** The shortest way by timers alone from where one leads back to where it began, that one first. */
+function wayBack(movers: readonly Mover[], first: Mover): Mover[] | undefined {
+  const ways: Mover[][] = [[first]]
+  const reached = new Set([first.to])
+  for (let way = ways.shift(); way; way = ways.shift()) {
+    const { to } = oneAt(way, -1)
+    if (to === first.from) return way
+    for (const mover of movers)
+      if (mover.from === to && !reached.has(mover.to)) {
+        reached.add(mover.to)
+        ways.push([...way, mover])
+      }
+  }
+  return undefined
 }
 
 function rotaOf(reader: Reader, rota: Rota): void {

@@ -4,6 +4,7 @@ import { demoDirectory } from '../../demo/directory'
 import type { Test } from '../condition'
 import { shadowedRows } from '../table'
 import type { Design } from './design'
+import type { Ladder } from '../ladder'
 import { Directory } from './directory'
 import { domainsOf } from './domains'
 import { familyOf } from '../clock'
@@ -129,6 +130,76 @@ describe('ladders and moves are proofread', () => {
       .map((one) => one.place)
     const { ladders, moves } = demoDesign()
     expect(places).toEqual([`ladders/${ladders[0]!.id}`, `moves/${moves[0]!.id}`])
+  })
+})
+
+describe('sources of a priority are proofread', () => {
+  const order = (design: Design) => design.triage.sourceOrder
+  it('where one always has a priority, those after it are never asked, and an order of a team is read alike', () => {
+    const told = found((design) => {
+      design.triage.sourceOrder = ['category', 'impactUrgency', 'agreement', 'site']
+      design.triage.teamOrders = { networks: ['impactUrgency', 'item'] }
+    })
+    expect(told.map((one) => [one.code, one.place])).toEqual(
+      ['networks-item', 'agreement', 'site'].map((id) => ['sourceNeverAsked', `triage/source-order#${id}`]),
+    )
+    expect(told[1]!.message).toContain('impact and urgency before it always has a priority')
+  })
+
+  it('where it may be without one after all, they are asked', () => {
+    const hole = (change: (design: Design) => void) =>
+      found((design) => {
+        design.triage.sourceOrder = [
+          'impactUrgency',
+          ...order(design).filter((one) => one !== 'impactUrgency'),
+        ]
+        change(design)
+      }).filter((one) => one.code === 'sourceNeverAsked').length
+    expect(hole(() => undefined)).toBe(order(demoDesign()).length - 1)
+    expect(hole((design) => (design.triage.matrix.low!.low = undefined as never))).toBe(0)
+  })
+
+  it('where every item, or every category at the top, has a priority', () => {
+    const codes = (change: (design: Design) => void) =>
+      found(change).filter((one) => one.code === 'sourceNeverAsked')
+    const all = (list: { id: string; priority?: string | null }[]) =>
+      list.forEach((one) => (one.priority = 'p3'))
+    expect(
+      codes((design) => {
+        all(design.items)
+        design.triage.sourceOrder = ['item', 'site']
+      }),
+    ).toHaveLength(1)
+    expect(
+      codes((design) => {
+        all(design.categories.filter((one) => !one.id.includes('/')))
+        design.triage.sourceOrder = ['category', 'site']
+      }),
+    ).toHaveLength(1)
+  })
+})
+
+describe('rungs that count from the entering of a status', () => {
+  it('must not move a ticket round in a circle, alone or with idle timers', () => {
+    const told = (back: 'rung' | 'timer') =>
+      found((design) => {
+        const [kind] = design.kinds
+        const [from, to] = kind!.statuses.filter((one) => one.group !== 'done').map((one) => one.id)
+        const mover = (id: string, at: string, goal: string): Ladder => ({
+          ...{ id, name: `To ${goal}`, when: { all: [is('kind', kind!.id), is('status', at)] } },
+          rungs: [
+            { id: 'r', moment: { at: 'status', after: 'PT4H' }, actions: [{ do: 'status', to: goal }] },
+          ],
+        })
+        design.ladders = [mover('there', from!, to!), ...(back === 'rung' ? [mover('back', to!, from!)] : [])]
+        kind!.idle =
+          back === 'timer'
+            ? [{ id: 'i', status: to!, after: 'PT8H', calendar: 'desk', action: { do: 'move', to: from! } }]
+            : []
+      }).filter((one) => one.code === 'timersCircle')
+    expect(told('timer').map((one) => one.place)).toEqual(['ladders/there#r'])
+    expect(told('rung').map((one) => one.place)).toEqual(['ladders/there#r', 'ladders/back#r'])
+    expect(told('timer')[0]!.message).toContain('the idle timer of')
   })
 })
 

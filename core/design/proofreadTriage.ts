@@ -2,10 +2,11 @@ import { isOneOf } from '../lookup'
 import { messageOf } from '../error/messageOf'
 import { analyse, shadowedRows, type DecisionTable } from '../table'
 import { parseDuration } from '../time'
-import { PRIORITY_SOURCES, type TeamAssignment } from './design'
+import { say } from '../words'
+import { PRIORITY_SOURCES, type PrioritySource, type TeamAssignment } from './design'
 import type { Reader } from './reader'
 
-const GRADES = ['high', 'medium', 'low']
+const GRADES = ['high', 'medium', 'low'] as const
 
 /** Above so many rows only rows that never fit are looked for; the article of the table shows the rest. */
 const MOST_ROWS = 1500
@@ -45,9 +46,9 @@ function priorities(reader: Reader): void {
   }
   for (const [team, order] of Object.entries(teamOrders)) {
     reader.refers('triage/source-order', 'team', team)
-    sourcesOf(reader, order)
+    sourcesOf(reader, order, `${team}-`)
   }
-  sourcesOf(reader, sourceOrder)
+  sourcesOf(reader, sourceOrder, '')
   for (const priority of Object.values(departments)) reader.gives('triage/source-order', priority)
   ofDirectory(reader)
 }
@@ -79,12 +80,41 @@ function duration(reader: Reader, place: string, text: string): void {
   }
 }
 
-function sourcesOf(reader: Reader, order: readonly string[]): void {
+/** An order of sources. @param prefix of the ids of its lines: that of the desk has none */
+function sourcesOf(reader: Reader, order: readonly string[], prefix: string): void {
   for (const source of order)
     if (!isOneOf(PRIORITY_SOURCES, source))
       reader.error('triage/source-order', 'sourceUnknown', `“${source}” is no source of a priority`)
   if (new Set(order).size !== order.length)
     reader.error('triage/source-order', 'sourceTwice', 'asks a source twice')
+  const last = order.findIndex((one) => isOneOf(PRIORITY_SOURCES, one) && alwaysSays(reader, one))
+  if (last < 0) return
+  for (const source of order.slice(last + 1))
+    if (isOneOf(PRIORITY_SOURCES, source))
+      reader.remark(
+        `triage/source-order#${prefix}${source}`,
+        'sourceNeverAsked',
+        `is never asked: ${say('en', `source.${order[last] as PrioritySource}`)} before it always has a priority; put it earlier, or take it out`,
+      )
+}
+
+/** Whether a source has a priority for every ticket that there can be. */
+function alwaysSays({ design }: Reader, source: PrioritySource): boolean {
+  const { priorities, triage, categories, items } = design
+  const on = new Set(priorities.filter((one) => one.active).map((one) => one.id))
+  const isOn = (one: string | null | undefined) => typeof one === 'string' && on.has(one)
+  // What lies below a category has its priority, unless it has one of its own.
+  if (source === 'category')
+    return (
+      categories.length > 0 &&
+      categories.every((one) =>
+        one.id.includes('/') ? !one.priority || isOn(one.priority) : isOn(one.priority),
+      )
+    )
+  if (source === 'item') return items.length > 0 && items.every((one) => isOn(one.priority))
+  if (source === 'impactUrgency')
+    return GRADES.every((impact) => GRADES.every((urgency) => isOn(triage.matrix[impact]?.[urgency])))
+  return false
 }
 
 function table(reader: Reader, place: string, rules: DecisionTable): void {
@@ -116,7 +146,7 @@ function outcomes(
   for (const what of ['queue', 'team', 'category']) reader.refers(here, what, outcome[what])
   reader.gives(here, outcome.priority)
   for (const name of ['impact', 'urgency'])
-    if (outcome[name] && !GRADES.includes(outcome[name]))
+    if (outcome[name] && !isOneOf(GRADES, outcome[name]))
       reader.error(here, 'outcomeOutOfScale', `${name} is high, medium or low, not “${outcome[name]}”`)
   for (const name of names)
     if (!outcome[name]) reader.error(here, 'outcomeMissing', `does not say what ${name} becomes`)
