@@ -88,6 +88,8 @@ export interface ArticleProps {
 export interface PageProps extends ArticleProps {
   /** What stands over the page: the number and the name of the article. */
   heading: string
+  /** The number of the article, as in the outline. */
+  number: string
 }
 
 /** The page of one thing of an article. */

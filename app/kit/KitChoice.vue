@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends string | number | boolean">
 import Select from 'primevue/select'
-import { framed, LOOKED_FOR, type FieldProps, type Option } from './field'
+import { DRAWN_WHOLE, framed, LOOKED_FOR, underHeadings, type FieldProps, type Option } from './field'
 import KitField from './KitField.vue'
 import { useFieldDraft, type Commit } from './useFieldDraft'
 import { useFirstMarked } from './useFirstMarked'
@@ -32,6 +32,7 @@ const nameOf = (value: T | null | undefined) =>
   value === undefined
     ? undefined
     : (props.options.find((one) => one.value === value)?.label ?? String(value ?? 'nothing'))
+const headed = computed(() => underHeadings(props.options))
 const home = useOverlayHome()
 const { list, markFirst, markAgain } = useFirstMarked()
 </script>
@@ -49,11 +50,15 @@ const { list, markFirst, markAgain } = useFirstMarked()
       :append-to="home"
       :input-id="id"
       :model-value="draft"
-      :options="[...options]"
+      :options="headed ?? [...options]"
+      :option-group-label="headed && 'label'"
+      :option-group-children="headed && 'items'"
+      :virtual-scroller-options="options.length > DRAWN_WHOLE ? { itemSize: 34 } : undefined"
       option-label="label"
       option-value="value"
       option-disabled="disabled"
       :filter="options.length > LOOKED_FOR"
+      :filter-fields="['label', 'note']"
       reset-filter-on-hide
       auto-filter-focus
       scroll-height="20rem"

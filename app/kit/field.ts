@@ -22,6 +22,8 @@ export interface Option<T = string> {
   label: string
   /** Said behind its name. */
   note?: string
+  /** The heading under which it stands; those of one heading follow each other. */
+  group?: string
   disabled?: boolean
 }
 
@@ -32,3 +34,15 @@ export const framed = ({ label, help, error, bare, aside, id }: FieldProps): Fie
 
 /** From so many on, a list has a line in which to look for something. */
 export const LOOKED_FOR = 12
+
+/** From so many on, only the lines of a list that are in sight are drawn. */
+export const DRAWN_WHOLE = 150
+
+/** Options under their headings, for the library; undefined where there are none. */
+export function underHeadings<T>(
+  options: readonly Option<T>[],
+): { label: string; items: Option<T>[] }[] | undefined {
+  if (!options.some((one) => one.group !== undefined)) return undefined
+  const headings = [...new Set(options.map((one) => one.group ?? ''))]
+  return headings.map((label) => ({ label, items: options.filter((one) => (one.group ?? '') === label) }))
+}

@@ -9,6 +9,8 @@ interface List {
   isOptionDisabled(option: unknown): boolean
 }
 
+const isHeading = (one: unknown) => typeof one === 'object' && one !== null && 'optionGroup' in one
+
 /** In a list that is looked through, what fits best is marked, so that Enter alone chooses it; the library marks nothing. */
 export function useFirstMarked() {
   const list = ref<List>()
@@ -16,7 +18,9 @@ export function useFirstMarked() {
     await nextTick()
     const shown = list.value
     if (shown)
-      shown.focusedOptionIndex = shown.visibleOptions.findIndex((one) => !shown.isOptionDisabled(one))
+      shown.focusedOptionIndex = shown.visibleOptions.findIndex(
+        (one) => !isHeading(one) && !shown.isOptionDisabled(one),
+      )
   }
   /** Once the words have the focus the library takes every mark away, a tenth of a second late: whoever types fast had theirs by then. */
   function markAgain(): void {

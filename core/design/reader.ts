@@ -184,7 +184,10 @@ export class Reader {
   test(place: string, test: Test): void {
     const values = isList(test.value) ? test.value : [test.value]
     const { takes, isExact: exact } = OPERATORS[test.op]
-    if (takes !== 'nothing' && (test.value === undefined || test.value === null))
+    if (
+      takes !== 'nothing' &&
+      (!values.length || values.some((one) => one === undefined || one === null || one === ''))
+    )
       this.error(place, 'valueMissing', `compares “${test.fact}” with nothing; fill in a value`)
     if (takes === 'calendar') this.refers(place, 'calendar', isText(test.value) ? test.value : undefined)
     if (exact) for (const value of values) this.valueOf(place, test.fact, value)

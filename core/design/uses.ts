@@ -126,15 +126,23 @@ export function usesOfField(design: Design, name: string): Use[] {
 const questionsOf = (form: Form) => form.steps.flatMap((step) => step.questions)
 
 /** Forms that ask a question. */
-export const formsAsking = (design: Design, name: string): Form[] =>
-  design.forms.filter((form) => questionsOf(form).some((one) => one.question === name))
+export const formsAsking = ({ forms }: Pick<Design, 'forms'>, name: string): Form[] =>
+  forms.filter((form) => questionsOf(form).some((one) => one.question === name))
 
 /** What is known of every ticket of an item; all else depends on who asks and what they answer. */
 const knownOf = ({ id: item, kind, category }: CatalogItem) => ({ item, kind, category })
 
 /** Service levels that can apply to tickets of an item: those that what is known of it does not rule out. */
-export const levelsFor = (design: Design, item: CatalogItem): ServiceLevel[] =>
-  design.serviceLevels.filter((level) => mayHold(level.when, knownOf(item)))
+export function levelsFor(design: Design, item: CatalogItem): ServiceLevel[] {
+  const form = design.forms.find((one) => one.id === item.form)
+  const asked = new Set(form ? questionsOf(form).map((one) => `form.${one.question}`) : [])
+  return design.serviceLevels.filter(({ when }) => {
+    // What its form does not ask has no answer.
+    const unasked = factsOf(when).filter((fact) => fact.startsWith('form.') && !asked.has(fact))
+    const known = { ...knownOf(item), ...Object.fromEntries(unasked.map((fact) => [fact, undefined])) }
+    return mayHold(when, known)
+  })
+}
 
 /** Checklists that can come to tickets of an item by themselves. */
 export const checklistsFor = (design: Design, item: CatalogItem): Checklist[] =>

@@ -33,3 +33,11 @@ export async function pick(button: Locator, item: string | RegExp): Promise<void
     await offered.first().click({ timeout: 2000 })
   }).toPass()
 }
+
+/** Ticks something in a list of the kit of which several can be chosen, and leaves the list. */
+export async function tick(where: Page | Locator, list: string, option: string | RegExp): Promise<void> {
+  const page = 'page' in where ? where.page() : where
+  await where.getByRole('combobox', { name: list, exact: true }).press('Enter')
+  await page.getByRole('option', { name: option }).filter({ visible: true }).first().click()
+  await page.keyboard.press('Escape')
+}

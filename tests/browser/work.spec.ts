@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import { choose, pick } from './kit'
+import { choose, pick, tick } from './kit'
 import { act, leaf } from './ticket'
 import { LEAD, leaveNoDraft, signIn, TECHNICIAN } from './people'
 
@@ -241,10 +241,8 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await page.goto('/desk')
   await page.getByRole('button', { name: 'This view …' }).click()
   const panel = page.getByRole('region', { name: 'This view' })
-  await panel.getByLabel('Which tickets: ask something more').selectOption('organisation')
-  await panel.getByRole('button', { name: /, organisation:/ }).click()
-  await panel.getByLabel('organisation, value').selectOption('Merrow Line')
-  await panel.getByRole('button', { name: 'keep', exact: true }).click()
+  await choose(panel, 'Which tickets: ask something', 'organisation')
+  await tick(panel, 'Which tickets, organisation, value', 'Merrow Line')
   await choose(panel, 'under', 'team')
   await expect(page.locator('h2.heading').first()).toBeVisible()
   await expect(page.getByText('not kept')).toBeVisible()

@@ -270,10 +270,10 @@ async function remove() {
               Shown to
               {{ item.showWhen ? `those with ${inWords(item.showWhen, words)}` : 'everybody there' }}.
             </p>
-            <DesignConditionField
+            <ConditionField
               v-if="item.showWhen && !isLocked"
               :condition="item.showWhen"
-              :design="design"
+              :words="design"
               :names="names"
               :readonly="false"
               label="Who sees it"

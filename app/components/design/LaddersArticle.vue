@@ -162,9 +162,9 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
             >
             for tickets where
           </p>
-          <DesignConditionField
+          <ConditionField
             :condition="ladder.when"
-            :design="design"
+            :words="design"
             :names="names"
             :readonly="false"
             :label="`For which tickets ${ladder.name} is`"
@@ -173,9 +173,9 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
           <div v-for="[part, title] in PARTS" :key="part" class="part-of">
             <template v-if="conditionOf(ladder, part)">
               {{ title }}
-              <DesignConditionField
+              <ConditionField
                 :condition="conditionOf(ladder, part)!"
-                :design="design"
+                :words="design"
                 :names="names"
                 :readonly="false"
                 :label="`${ladder.name}: ${title.toLowerCase()}`"

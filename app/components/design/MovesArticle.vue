@@ -149,9 +149,9 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
         </div>
         <div class="part">
           <span class="label">When</span>
-          <DesignConditionField
+          <ConditionField
             :condition="one.when"
-            :design="design"
+            :words="design"
             :names="names"
             :readonly="readonly"
             :label="`When ${one.name} can be made`"

@@ -162,10 +162,10 @@ function putMust(value: string) {
             <option value="when">when something holds …</option>
           </select></label
         >
-        <DesignConditionField
+        <ConditionField
           v-if="asked.requireWhen"
           :condition="asked.requireWhen"
-          :design="design"
+          :words="design"
           :names="names"
           :readonly="false"
           :label="`${question.label} must be answered`"
@@ -188,10 +188,10 @@ function putMust(value: string) {
             <option value="when">only when something holds …</option>
           </select></label
         >
-        <DesignConditionField
+        <ConditionField
           v-if="asked.showWhen"
           :condition="asked.showWhen"
-          :design="design"
+          :words="design"
           :names="names"
           :readonly="false"
           :label="`${question.label} is asked`"

@@ -320,10 +320,10 @@ function withPasted(row: Row, column: number, text: string): Row {
             >
           </th>
           <td v-for="(column, at) in table.columns" :key="column" :data-column="at">
-            <DesignCellField
+            <CellField
               :cell="rows[index]!.cells[at] ?? null"
               :fact="column"
-              :design="design"
+              :words="design"
               :names="names"
               :readonly="readonly"
               :label="`Row ${index + 1}, ${title(column)}`"

@@ -103,10 +103,10 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
           {{ one.when ? 'by hand only' : 'comes by itself …' }}
         </button>
       </p>
-      <DesignConditionField
+      <ConditionField
         v-if="one.when"
         :condition="one.when"
-        :design="design"
+        :words="design"
         :names="names"
         :readonly="readonly"
         :label="`When ${one.name} comes by itself`"

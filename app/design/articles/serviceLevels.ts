@@ -5,7 +5,7 @@ export default {
   path: 'service-levels',
   name: 'Service levels',
   place: 50,
-  component: defineAsyncComponent(() => import('~/components/design/LevelsArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/levels/LevelsArticle.vue')),
   chooses: ['covers'],
-  needs: ['directory'],
+  needs: ['names', 'directory'],
 } satisfies Article

@@ -105,7 +105,7 @@ const opened = computed(() => {
   return {
     component: page.component,
     key: id ?? one.path,
-    props: { ...common.value, ...needs, ...own, heading: one.heading },
+    props: { ...common.value, ...needs, ...own, heading: one.heading, number: one.number },
   }
 })
 

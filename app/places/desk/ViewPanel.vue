@@ -92,10 +92,10 @@ const groups = computed(() => among(VIEW_GROUPS, GROUP_NAMES))
   <section class="panel" aria-label="This view" @keydown.esc.stop="emit('close')">
     <KitError :error="words.error.value ?? undefined" tries-again @again="words.refetch()" />
     <b>Only tickets for which</b>
-    <DesignConditionField
+    <ConditionField
       v-if="design"
       :condition="view.where"
-      :design="design"
+      :words="design"
       :names="names"
       :readonly="false"
       label="Which tickets"
