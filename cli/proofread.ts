@@ -31,7 +31,10 @@ export function proofreadFile(words: string[]): Verdict {
     : proofread(design)
   const errors = findings.filter((one) => one.severity === 'error').length
   if (wantsJson) return { text: JSON.stringify(findings, null, 2), hasErrors: errors > 0 }
-  const lines = findings.map((one) => `${one.severity}  ${one.place}  ${one.message}`)
+  const lines = findings.map(
+    (one) =>
+      `${one.severity}  ${one.place}  ${one.message}${one.kept === undefined ? '' : ` (kept: ${one.kept})`}`,
+  )
   const sum = `${file}: ${errors} errors, ${findings.length - errors} remarks; people, teams, sites and organisations are not asked`
   return { text: [...lines, sum].join('\n'), hasErrors: errors > 0 }
 }

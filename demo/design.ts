@@ -745,6 +745,7 @@ function makeDesign(): Design {
     rotas: ROTAS(),
     webhooks: WEBHOOKS,
     translations: [NORWEGIAN],
+    kept: [],
     ...WORK,
   }
 }

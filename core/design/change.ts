@@ -1,17 +1,10 @@
+import type { DesignStep } from '../finding'
 import { canonicalJson, mergeChanges } from '../json'
 import { isOneOf } from '../lookup'
 import { thingsOf, type Thing } from './compare'
 import { LISTS, TRIAGE_PARTS, type Design } from './design'
 
-/** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
-export interface DesignStep {
-  /** Which list (`questions`, `serviceLevels`, …), `triage` or `desk`. */
-  list: string
-  /** Which thing of the list, or part of triage; `#order` changes the order of the whole list, given as ids. */
-  id: string
-  before: unknown
-  after: unknown
-}
+export type { DesignStep } from '../finding'
 
 /** A step that does not fit the design; nothing is changed. */
 export class CannotChange extends Error {

@@ -200,7 +200,7 @@ describe('proofreading', () => {
   it('remarks on what nothing uses', () => {
     const design = demoDesign()
     design.questions.push({ name: 'idle', label: 'Idle?', type: 'yesNo' })
-    expect(proofread(design, directory)).toEqual([
+    expect(proofread(design, directory)).toMatchObject([
       { severity: 'remark', code: 'questionUnused', place: 'questions/idle', message: 'no form asks this' },
     ])
   })

@@ -213,6 +213,17 @@ export interface Design {
   layouts: Layout[]
   /** What leads have written for requesters, in other languages. */
   translations: Translation[]
+  /** Remarks of proofreading that somebody has decided to leave as they are. */
+  kept: KeptRemark[]
+}
+
+/** A remark that is left as it is, and why; it counts as long as the very same is found. */
+export interface KeptRemark {
+  /** Its code and its place. */
+  id: string
+  /** What was found. */
+  says: string
+  because: string
 }
 
 /** The texts of a design that requesters read, in another language. */
@@ -255,5 +266,6 @@ export const LISTS = [
   'savedReplies',
   'layouts',
   'translations',
+  'kept',
 ] as const
 export type DesignList = (typeof LISTS)[number]

@@ -18,6 +18,8 @@ export type {
 export { BrokenReference, CompiledDesign, equipmentName } from './compile'
 export { articleOf } from './place'
 export { proofread } from './proofread'
+export { placeInWords } from './placeWords'
+export { keptId } from './reader'
 export type { Finding, FindingCode } from '../finding'
 export { CannotChange, changeDesign, thingOf, type DesignStep } from './change'
 export { ledByOthers, notAllowed } from './permission'

@@ -27,7 +27,8 @@ import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
 import { triageRules } from './proofreadTriage'
 import { words } from './proofreadWords'
-import type { Finding } from '../finding'
+import type { Finding, Mend } from '../finding'
+import { makeOtherwise, takeOut } from './mends'
 import { Reader } from './reader'
 
 const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
@@ -122,27 +123,47 @@ function catalog(reader: Reader): void {
     reader.gives(place, item.priority)
     for (const portal of item.portals) reader.refers(place, 'portal', portal)
     if (item.icon !== undefined && !isOneOf(ITEM_ICONS, item.icon))
-      reader.error(place, 'iconUnknown', `there is no picture “${String(item.icon)}”; choose another`)
+      reader.error(
+        place,
+        'iconUnknown',
+        `there is no picture “${String(item.icon)}”; choose another`,
+        makeOtherwise('items', item, { icon: undefined }, 'Show none'),
+      )
     formCondition(reader, place, item.showWhen, new Set())
     title(reader, place, item)
   }
   for (const portal of reader.design.portals) portalRules(reader, portal)
 }
 
+const untitled = (item: CatalogItem, name: string): Mend =>
+  makeOtherwise(
+    'items',
+    item,
+    { title: item.title?.filter((one) => one !== name) },
+    'Leave it out of the title',
+  )
+
 /** What makes the titles of an item's tickets must be asked by its form, and be an answer that can stand in a title. */
-function title(
-  { design, remark }: Reader,
-  place: string,
-  { form: asks, title: names = [] }: CatalogItem,
-): void {
+function title({ design, remark }: Reader, place: string, item: CatalogItem): void {
+  const { form: asks, title: names = [] } = item
   const form = design.forms.find((one) => one.id === asks)
   const asked = form?.steps.flatMap((step) => step.questions.map((one) => one.question))
   for (const name of names) {
     const type = design.questions.find((one) => one.name === name)?.type
     if (!asked?.includes(name))
-      remark(place, 'titleUnasked', `the title of its tickets names “${name}”, which its form does not ask`)
+      remark(
+        place,
+        'titleUnasked',
+        `the title of its tickets names “${name}”, which its form does not ask`,
+        untitled(item, name),
+      )
     else if (type && !canBeTitle(type))
-      remark(place, 'titleUntold', `the answer to “${name}” cannot stand in a title; choose another question`)
+      remark(
+        place,
+        'titleUntold',
+        `the answer to “${name}” cannot stand in a title; choose another question`,
+        untitled(item, name),
+      )
   }
 }
 
@@ -199,7 +220,7 @@ function forms(reader: Reader): void {
     }
     unreachable(reader, form)
     if (!design.items.some((item) => item.form === form.id))
-      reader.remark(place, 'formUnused', 'no catalog item uses this form')
+      reader.remark(place, 'formUnused', 'no catalog item uses this form', takeOut('forms', form))
   }
   questions(reader)
 }
@@ -236,6 +257,20 @@ function formCondition(
   }
 }
 
+/** A form that asks one question less. */
+const askedNoMore = (form: Form, name: string): Mend =>
+  makeOtherwise(
+    'forms',
+    form,
+    {
+      steps: form.steps.map((step) => ({
+        ...step,
+        questions: step.questions.filter((one) => one.question !== name),
+      })),
+    },
+    'Take it out of the form',
+  )
+
 /** Questions that can never show; one that must be answered is an error. */
 function unreachable(reader: Reader, form: Form): void {
   const { design } = reader
@@ -251,7 +286,13 @@ function unreachable(reader: Reader, form: Form): void {
         'requiredNeverShown',
         'must be answered but can never show; change when it is asked',
       )
-    else reader.remark(place, 'neverShown', 'can never show; change when it is asked, or take it out')
+    else
+      reader.remark(
+        place,
+        'neverShown',
+        'can never show; change when it is asked, or take it out',
+        askedNoMore(form, name),
+      )
   }
 }
 
@@ -268,7 +309,8 @@ function questions(reader: Reader): void {
     if (question.min !== undefined && question.max !== undefined && question.min > question.max)
       reader.error(place, 'rangeEmpty', 'its least value is above its greatest')
     looks(reader, place, question)
-    if (!asked.has(question.name)) reader.remark(place, 'questionUnused', 'no form asks this')
+    if (!asked.has(question.name))
+      reader.remark(place, 'questionUnused', 'no form asks this', takeOut('questions', question))
   }
 }
 

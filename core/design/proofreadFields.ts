@@ -1,6 +1,7 @@
 import { messageOf } from '../error/messageOf'
 import { FIELD_TYPES, isAmong, misfit, MOST_FIELDS, type FieldValue, type TicketField } from '../fields'
 import { fitsPattern, patternOf } from '../intake'
+import { takeOut } from './mends'
 import type { Reader } from './reader'
 
 /** The library of fields: what each holds, and who sees and changes it. */
@@ -12,7 +13,8 @@ export function fields(reader: Reader): void {
   for (const field of design.fields) {
     const place = `fields/${field.name}`
     fieldOf(reader, place, field)
-    if (!used.has(field.name)) reader.remark(place, 'fieldUnused', `no ticket kind has “${field.label}”`)
+    if (!used.has(field.name))
+      reader.remark(place, 'fieldUnused', `no ticket kind has “${field.label}”`, takeOut('fields', field))
   }
 }
 

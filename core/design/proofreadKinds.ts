@@ -3,6 +3,7 @@ import { statusOf, type GateAsk, type IdleTimer, type Status, type TicketKind } 
 import type { TicketField } from '../fields'
 import type { Question } from '../intake'
 import { parseDuration } from '../time'
+import { makeOtherwise, takeOut } from './mends'
 import type { Reader } from './reader'
 
 /** Ticket kinds: statuses, ways, gates, what moves by itself, and idle timers. */
@@ -22,7 +23,7 @@ export function kinds(reader: Reader): void {
         'its idle timers move a ticket round in a circle, for ever; take one out',
       )
     if (!reader.design.items.some((item) => item.kind === kind.id))
-      reader.remark(place, 'kindUnused', 'no catalog item leads to it')
+      reader.remark(place, 'kindUnused', 'no catalog item leads to it', takeOut('kinds', kind))
   }
 }
 
@@ -42,7 +43,17 @@ function ways(reader: Reader, kind: TicketKind): void {
     known(one.to, `“${one.label}”`)
     const way = `${one.from} ${one.to}`
     if (seen.has(way))
-      reader.error(place, 'wayTwice', `“${one.label}” leads the same way as another; take one out`)
+      reader.error(
+        place,
+        'wayTwice',
+        `“${one.label}” leads the same way as another; take one out`,
+        makeOtherwise(
+          'kinds',
+          kind,
+          { transitions: kind.transitions.filter((other) => other !== one) },
+          'Take it out',
+        ),
+      )
     seen.add(way)
     if (!one.label.trim()) reader.error(place, 'wayWithoutWords', 'a way has no words for its button')
     if (one.from === one.to)

@@ -19,6 +19,7 @@ import { holdsFor } from './cases'
 import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
+import { takeOut } from './mends'
 import type { Reader } from './reader'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
 import { oneAt } from '../lookup'
@@ -37,7 +38,13 @@ export function ladders(reader: Reader): void {
     begins(reader, place, ladder)
     if (ladder.target !== undefined && !targets.has(ladder.target))
       reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
-    if (!ladder.rungs.length) reader.remark(place, 'ladderEmpty', 'has no rung, so it never does anything')
+    if (!ladder.rungs.length)
+      reader.remark(
+        place,
+        'ladderEmpty',
+        'has no rung, so it never does anything',
+        takeOut('ladders', ladder),
+      )
     if (ladder.onlySetOff && !isSetOff(reader, ladder))
       reader.remark(place, 'ladderNeverSetOff', 'begins only when another ladder sets it off, and none does')
     for (const rung of ladder.rungs) rungOf(reader, ladder, rung)

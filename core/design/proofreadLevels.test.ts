@@ -84,6 +84,14 @@ describe('service levels are proofread', () => {
     )
   })
 
+  it('where a level has no time at all', () => {
+    expect(
+      found((design) => {
+        for (const target of level(design, 'office-hours').targets) target.granted = {}
+      }).map((one) => one.code),
+    ).toEqual(['levelWithoutTimes'])
+  })
+
   it('where a target never begins, always stands still or cannot be kept', () => {
     const high = is('impact', 'high')
     const codes = (change: (target: Design['serviceLevels'][number]['targets'][number]) => void) =>

@@ -1,9 +1,12 @@
 import { messageOf } from '../error/messageOf'
-import type { ServiceLevel, Target } from '../clock'
+import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { inWords, type Condition } from '../condition'
 import { parseDuration } from '../time'
 import { holdsFor } from './cases'
 import { analyseLevels, type IdleLevel } from './levelAnalysis'
+import type { Mend } from '../finding'
+import { freeId } from '../naming'
+import { addLast, makeOtherwise, putAbove } from './mends'
 import type { Reader } from './reader'
 
 /** Service levels: what each refers to, and what all of them together come to. */
@@ -16,6 +19,12 @@ export function serviceLevels(reader: Reader): void {
     reader.reasons(place, level.when)
     if (isNever(level.when))
       reader.remark(place, 'conditionEmpty', 'is for no ticket yet, since nothing is asked; ask something')
+    else if (!level.targets.some((target) => design.priorities.some((one) => grantedFor(target, one))))
+      reader.remark(
+        place,
+        'levelWithoutTimes',
+        'promises nothing: none of its targets has a time; write some',
+      )
     for (const target of level.targets) {
       termsOf(reader, place, level, target)
       for (const [priority, duration] of Object.entries(target.granted)) {
@@ -86,15 +95,32 @@ function idleLevel(
       by.length
         ? `“${label(level, target)}” never applies here: ${takers} above ${by.length === 1 ? 'promises' : 'promise'} it to every ticket that this level is for; take it out, or put this level above`
         : `“${label(level, target)}” never applies here: it has times only for priorities that cannot come to this level`,
+      withoutTarget(reader, level, target),
     )
   else if (by.length)
     reader.error(
       place,
       'levelNeverApplies',
       `never applies: ${takers} above it ${by.length === 1 ? 'promises' : 'promise'} the same to every ticket that it is for; put this one above, or ask something there`,
+      putAbove(reader.design, 'serviceLevels', level, by[0]!, `Put it above “${nameOf(by[0]!, '')}”`),
     )
   else if (!reader.hasLostReason(place))
     reader.error(place, 'levelForNothing', 'is for no ticket that there can be; change what it asks')
+}
+
+/** A level that promises one target less. */
+function withoutTarget({ design }: Reader, id: string, target: string): Mend | undefined {
+  const level = design.serviceLevels.find((one) => one.id === id)
+  const left = level?.targets.filter((one) => one.target !== target)
+  return level && left && makeOtherwise('serviceLevels', level, { targets: left }, 'Take the target out')
+}
+
+/** A level for tickets that have none: its targets are those of the last level, and its times are for the lead to say. */
+function levelFor({ design }: Reader, gaps: readonly Condition[]): Mend {
+  const id = freeId('level', (one) => design.serviceLevels.some((level) => level.id === one))
+  const targets = (design.serviceLevels.at(-1)?.targets ?? []).map((one) => ({ ...one, granted: {} }))
+  const when = gaps.length === 1 ? gaps[0]! : { any: [...gaps] }
+  return addLast('serviceLevels', { id, name: 'All others', when, targets }, 'Add a level for them')
 }
 
 /** So many gaps are told one by one. */
@@ -109,6 +135,7 @@ function gapsFound(reader: Reader, gaps: readonly Condition[]): void {
     'service-levels',
     'ticketsUnpromised',
     `no level is for tickets where ${told.join('; or where ')}${more ? `; and ${more} more cases` : ''}; add a level for them, or one for all below the others`,
+    levelFor(reader, gaps),
   )
 }
 

@@ -5,6 +5,7 @@ import type { Condition } from '../condition'
 import { holdsFor } from './cases'
 import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
+import { makeOtherwise } from './mends'
 import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
 import { isOneOf, oneAt } from '../lookup'
@@ -18,7 +19,12 @@ export function moves(reader: Reader): void {
     if (!move.key) continue
     const other = keys.get(move.key)
     if (other)
-      reader.error(`moves/${move.id}`, 'keyTwice', `has the key “${move.key}”, which “${other}” has already`)
+      reader.error(
+        `moves/${move.id}`,
+        'keyTwice',
+        `has the key “${move.key}”, which “${other}” has already`,
+        makeOtherwise('moves', move, { key: undefined }, 'Take the key from it'),
+      )
     keys.set(move.key, move.name)
   }
   for (const shelf of design.shelves) {
@@ -65,7 +71,12 @@ function moveOf(reader: Reader, move: Move): void {
   if (!move.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!move.steps.length) reader.error(place, 'moveDoesNothing', 'does nothing; choose what it does')
   if (move.icon && !MOVE_ICONS.includes(move.icon))
-    reader.error(place, 'iconUnknown', `has an icon “${move.icon}” that is not there`)
+    reader.error(
+      place,
+      'iconUnknown',
+      `has an icon “${move.icon}” that is not there`,
+      makeOtherwise('moves', move, { icon: undefined }, 'Show none'),
+    )
   if (move.key !== undefined && (!/^[a-z0-9]$/.test(move.key) || isOneOf(KEPT_KEYS, move.key)))
     reader.error(place, 'keyUnusable', `cannot have the key “${move.key}”; choose another letter`)
   for (const { name, label } of move.asks) {

@@ -4,6 +4,8 @@ import { analyse, shadowedRows, type DecisionTable } from '../table'
 import { parseDuration } from '../time'
 import { say } from '../words'
 import { PRIORITY_SOURCES, type PrioritySource, type TeamAssignment } from './design'
+import type { Mend } from '../finding'
+import { makeTriageOtherwise } from './mends'
 import type { Reader } from './reader'
 
 const GRADES = ['high', 'medium', 'low'] as const
@@ -81,7 +83,7 @@ function duration(reader: Reader, place: string, text: string): void {
 }
 
 /** An order of sources. @param prefix of the ids of its lines: that of the desk has none */
-function sourcesOf(reader: Reader, order: readonly string[], prefix: string): void {
+function sourcesOf(reader: Reader, order: readonly PrioritySource[], prefix: string): void {
   for (const source of order)
     if (!isOneOf(PRIORITY_SOURCES, source))
       reader.error('triage/source-order', 'sourceUnknown', `“${source}” is no source of a priority`)
@@ -95,7 +97,17 @@ function sourcesOf(reader: Reader, order: readonly string[], prefix: string): vo
         `triage/source-order#${prefix}${source}`,
         'sourceNeverAsked',
         `is never asked: ${say('en', `source.${order[last] as PrioritySource}`)} before it always has a priority; put it earlier, or take it out`,
+        askedLess(reader, order, source, prefix.slice(0, -1)),
       )
+}
+
+/** An order of sources without one of them: that of a team, or of the desk where the team is empty. */
+function askedLess({ design }: Reader, order: readonly PrioritySource[], source: string, team: string): Mend {
+  const left = order.filter((one) => one !== source)
+  const words = 'Take it out of the order'
+  return team
+    ? makeTriageOtherwise(design, 'teamOrders', { ...design.triage.teamOrders, [team]: left }, words)
+    : makeTriageOtherwise(design, 'sourceOrder', left, words)
 }
 
 /** Whether a source has a priority for every ticket that there can be. */
@@ -160,13 +172,29 @@ function analysis(reader: Reader, place: string, rules: DecisionTable): void {
     ? analyse(rules, domains)
     : { dead: shadowedRows(rules, domains), overlaps: [] }
   for (const { row, number, by } of dead)
-    reader.error(`${place}#${row}`, 'rowNeverFits', neverFits(number, by))
+    reader.error(`${place}#${row}`, 'rowNeverFits', neverFits(number, by), rowAbove(reader, rules, row, by))
   for (const { numbers, rows } of overlaps)
     reader.error(
       `${place}#${rows[1]}`,
       'rowsOverlap',
       `rows ${numbers[0]} and ${numbers[1]} fit the same cases, but only one may`,
     )
+}
+
+/** A table in which a row that never decides stands above those that take what it asks. */
+function rowAbove(
+  { design }: Reader,
+  rules: DecisionTable,
+  id: string,
+  by: readonly number[],
+): Mend | undefined {
+  const part = (['what', 'weight', 'routing', 'skills'] as const).find((one) => design.triage[one] === rules)
+  const first = Math.min(...by)
+  const moved = rules.rows.find((one) => one.id === id)
+  if (!by.length || !part || !moved || rules.hitPolicy === 'priority') return undefined
+  const others = rules.rows.filter((one) => one.id !== id)
+  const rows = [...others.slice(0, first - 1), moved, ...others.slice(first - 1)]
+  return makeTriageOtherwise(design, part, { ...rules, rows }, `Put it above row ${first}`)
 }
 
 /** Why a row never decides, in words. */

@@ -13,7 +13,7 @@ import {
 } from '../condition'
 import { fieldFact, fieldOf, termsOfType, type TicketField } from '../fields'
 import type { Question } from '../intake'
-import type { Finding, FindingCode } from '../finding'
+import type { Finding, FindingCode, Mend } from '../finding'
 import { REQUESTER } from '../rights'
 import type { ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
@@ -25,6 +25,9 @@ import type { Directory } from './directory'
 import { namedDirectory, namesOf, type Names } from './names'
 
 const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site', 'queue', 'desk', 'role'])
+
+/** Under which a remark is kept. */
+export const keptId = ({ code, place }: Pick<Finding, 'code' | 'place'>) => `${code} ${place}`
 
 /** Collects findings; `ids` holds what exists, so that every reference is asked in one way. */
 export class Reader {
@@ -84,12 +87,23 @@ export class Reader {
   }
   private words: Vocabulary | undefined
 
-  error(place: string, code: FindingCode, message: string): void {
-    this.findings.push({ severity: 'error', code, place, message })
+  error(place: string, code: FindingCode, message: string, mend?: Mend): void {
+    this.findings.push({ severity: 'error', code, place, message, ...(mend && { mend }) })
   }
 
-  readonly remark = (place: string, code: FindingCode, message: string): void => {
-    this.findings.push({ severity: 'remark', code, place, message })
+  readonly remark = (place: string, code: FindingCode, message: string, mend?: Mend): void => {
+    const kept = this.kept(code, place, message)
+    this.findings.push({
+      ...{ severity: 'remark', code, place, message },
+      ...(mend && { mend }),
+      ...(kept !== undefined && { kept }),
+    })
+  }
+
+  /** Why a remark is left as it is, if it is the very one that somebody left. */
+  private kept(code: FindingCode, place: string, message: string): string | undefined {
+    const one = this.design.kept.find(({ id }) => id === keptId({ code, place }))
+    return one?.says === message ? one.because : undefined
   }
 
   refers(place: string, what: string, id: string | undefined | null): void {

@@ -29,10 +29,10 @@ const withFieldsPart = (layout: Layout): Layout =>
  */
 export function upgradeDesign(design: Design): Design {
   const version: number = design.version
-  if (version === 4) return design
+  if (version === 4) return (design.kept as unknown) ? design : { ...design, kept: [] }
   // Queues and desks have moved to the directory, under the same ids.
   const { queues: _, desks: __, ...own } = design as Design & Record<'queues' | 'desks', unknown>
-  if (version === 3) return { ...own, version: 4 }
+  if (version === 3) return { ...own, version: 4, kept: [] }
   return withFields({
     ...own,
     version: 4,
@@ -47,6 +47,7 @@ export function upgradeDesign(design: Design): Design {
     savedReplies: design.savedReplies ?? [],
     layouts: (design.layouts ?? []).map(withFieldsPart),
     translations: design.translations ?? [],
+    kept: [],
   })
 }
 

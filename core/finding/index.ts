@@ -57,6 +57,7 @@ export type FindingCode =
   | 'layoutEmpty'
   | 'levelForNothing'
   | 'levelNeverApplies'
+  | 'levelWithoutTimes'
   | 'limitOutOfRange'
   | 'mailboxMissing'
   | 'mailboxShared'
@@ -138,6 +139,23 @@ export type FindingCode =
   | 'weightOutOfRange'
   | 'wordsMissing'
 
+/** A change of one thing of a design: as it was, and as it shall be; null where there is none. */
+export interface DesignStep {
+  /** Which list (`questions`, `serviceLevels`, …), `triage` or `desk`. */
+  list: string
+  /** Which thing of the list, or part of triage; `#order` changes the order of the whole list, given as ids. */
+  id: string
+  before: unknown
+  after: unknown
+}
+
+/** What puts right what was found, where there is one sensible way. */
+export interface Mend {
+  /** On the button: “Take it out”. */
+  words: string
+  steps: DesignStep[]
+}
+
 /** Something that proofreading found. Errors stop publishing; remarks do not. */
 export interface Finding {
   severity: 'error' | 'remark'
@@ -146,4 +164,7 @@ export interface Finding {
   code: FindingCode
   /** For whoever mends it. */
   message: string
+  mend?: Mend
+  /** Of a remark that somebody has decided to leave as it is: why. */
+  kept?: string
 }

@@ -89,7 +89,7 @@ test('a question that is there already is offered; groups, items and questions a
   const before = await names()
   await page.getByRole('button', { name: `${before[0]}: down` }).click()
   await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)])
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect.poll(names).toEqual(before)
 })
 
@@ -151,7 +151,7 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await groups.getByRole('checkbox').first().uncheck()
   await expect(portal.getByText(/things to ask for/)).not.toHaveText(before)
   await portal.getByLabel('Ink of what can be pressed').selectOption('brass')
-  for (let step = 0; step < 7; step++) await page.getByRole('button', { name: 'Take back' }).click()
+  for (let step = 0; step < 7; step++) await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(portal).toHaveCount(0)
   // The screen is ahead of the server by what is on its way.
   const changes = async () => (await (await page.request.get('/api/draft')).json()).changes as unknown[]
@@ -216,7 +216,7 @@ test('a level says “and” between what it asks, and says so before anything i
   await choose(when, 'Condition of New level: ask something more', 'site')
   await tick(when, 'Condition of New level, site, value', 'Hallin')
   await expect(when.getByRole('combobox', { name: /how many must hold/ })).toHaveText('All of these hold')
-  await expect(page.getByRole('button', { name: 'Take back' })).toBeEnabled()
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeEnabled()
   const draft = (await (await page.request.get('/api/draft')).json()) as {
     design: { serviceLevels: { name: string; when: object }[] }
   }

@@ -63,7 +63,7 @@ test('a lead shapes the lifecycle of a ticket kind: statuses, gates, ways, what 
   await page.getByRole('button', { name: 'Take it out' }).click()
   await expect(page.getByLabel('From On the list to In hand: button')).toBeHidden()
   await expect(page.getByLabel('Timer 2: status')).toBeHidden()
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByLabel('From On the list to In hand: button')).toBeVisible()
 
   // What many items share is not changed by accident.

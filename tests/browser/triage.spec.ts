@@ -20,7 +20,7 @@ test('a lead sees at once which row never fits and which cases none fits, and ad
   await page.getByRole('button', { name: 'Row 2: up' }).click()
   await expect(row(page, 2)).toContainText('never fits: row 1 takes it')
   await expect(page.getByRole('button', { name: /^Publish: 1 error/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByText('every row can fit')).toBeVisible()
 
   const gaps = page.getByRole('region', { name: 'Cases that no row fits' })
@@ -33,7 +33,7 @@ test('a lead sees at once which row never fits and which cases none fits, and ad
     .click()
   await expect(GRID(page).locator('tbody tr[data-index]')).toHaveCount(rows + 1)
   await expect(gaps.getByRole('listitem')).toHaveCount(before - 1)
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(GRID(page).locator('tbody tr[data-index]')).toHaveCount(rows)
 })
 
@@ -53,7 +53,7 @@ test('the grid is worked with the keyboard, and takes a range pasted from a shee
   await page.keyboard.press('Delete')
   await expect(cell(3, 1)).toHaveText('any')
   await expect(row(page, 4)).toContainText('never fits')
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(cell(3, 1)).toHaveText('Varnes Quay')
 
   await cell(7, 1).focus()
@@ -64,7 +64,7 @@ test('the grid is worked with the keyboard, and takes a range pasted from a shee
   await expect(cell(8, 1)).toHaveText('is not Hallin')
   await expect(page.getByText('3 cells were pasted')).toBeVisible()
   await expect(page.getByText('row 8: “Elsewhere” is not among the choices')).toBeVisible()
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(cell(7, 1)).toHaveText('any')
 })
 

@@ -129,9 +129,9 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
           open tickets each</label
         >
       </p>
-      <DesignMargin :findings="findings" :place="`triage/who-gets-it#${team.id}`" />
+      <FindingsAt :findings="findings" :place="`triage/who-gets-it#${team.id}`" />
     </section>
-    <DesignMargin :findings="findings" place="triage/who-gets-it" />
+    <FindingsAt :findings="findings" place="triage/who-gets-it" />
     <DesignTriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
   </div>
 </template>

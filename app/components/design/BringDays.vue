@@ -78,7 +78,7 @@ function toggle(index: number) {
 function take() {
   const days = found.value.filter((_, index) => chosen.value.has(index))
   emit('take', days)
-  said.value = `${days.length} days are in the draft. Take back is at the top of the page.`
+  said.value = `${days.length} days are in the draft. Undo is at the top of the page.`
   offer([])
   from.value = undefined
 }

@@ -149,7 +149,7 @@ async function remove() {
     <p class="quiet small">
       {{ uses.length ? `Counts for: ${uses.join(', ')}.` : 'Nothing counts in it yet.' }}
     </p>
-    <DesignMargin :findings="findings" :place="`working-time/${id}`" />
+    <FindingsAt :findings="findings" :place="`working-time/${id}`" />
     <div class="head">
       <div class="field">
         <label for="cal-name">Name</label>

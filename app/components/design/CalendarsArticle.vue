@@ -59,7 +59,7 @@ async function add() {
         {{ count(flat(calendar).exceptions.length) }} ·
         {{ uses(calendar.id).join(', ') || 'nothing counts in it' }}
       </p>
-      <DesignMargin :findings="findings" :place="`working-time/${calendar.id}`" />
+      <FindingsAt :findings="findings" :place="`working-time/${calendar.id}`" />
     </section>
     <p v-if="!readonly">
       <button class="act" type="button" @click="add">Add a calendar</button>

@@ -200,7 +200,7 @@ function setQuestionsBy(isLimited: boolean) {
               ↓
             </button>
           </span>
-          <DesignMargin :findings="findings" :place="`catalog/${one.id}`" />
+          <FindingsAt :findings="findings" :place="`catalog/${one.id}`" />
         </div>
       </VueDraggable>
       <p v-if="!items(group.id).length" class="quiet small">Nothing can be asked for here yet.</p>

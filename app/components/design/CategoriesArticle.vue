@@ -213,7 +213,7 @@ function branches(text: string, known: readonly Category[]): Category[] {
               <option v-for="p in names.priority" :key="p.value" :value="p.value">{{ p.label }}</option>
             </select>
           </td>
-          <td><DesignMargin :findings="findings" :place="`triage/categories#${category.id}`" /></td>
+          <td><FindingsAt :findings="findings" :place="`triage/categories#${category.id}`" /></td>
         </tr>
       </tbody>
     </table>

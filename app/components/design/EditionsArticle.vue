@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import { articleOf, type DesignChange, type Finding } from '~~/core/design'
+import type { DesignChange, Finding } from '~~/core/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { present } from '~~/core/lookup'
 
-// What the draft changes and what proofreading finds; all editions: to compare, to take back, to have as files.
+// What the draft changes and what proofreading finds; all editions: to compare, to go back to, to have as files.
 const props = defineProps<{ draft?: DraftPage; edition?: EditionPage; editions: EditionLine[] }>()
 const emit = defineEmits<{ replace: [page: DraftPage] }>()
 const session = useSession()
@@ -106,19 +106,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
     </p>
     <section v-if="draft?.findings.length">
       <h2>What proofreading finds</h2>
-      <table class="ledger-table">
-        <tbody>
-          <tr v-for="one in draft.findings" :key="one.place + one.message">
-            <td>{{ one.severity }}</td>
-            <td>{{ one.message }}</td>
-            <td>
-              <NuxtLink class="num" :to="ruleAddress(articleOf(draft.design, one.place))">{{
-                one.place
-              }}</NuxtLink>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FindingsList :design="draft.design" :findings="draft.findings" />
     </section>
     <DesignOpenTickets v-if="draft" />
     <section>
@@ -155,10 +143,10 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
                   v-if="one.number !== editions[0]?.number && session.may('publishDesign')"
                   class="link"
                   type="button"
-                  :aria-label="`Take edition ${one.number} back`"
+                  :aria-label="`Go back to edition ${one.number}`"
                   @click="askBack(one.number)"
                 >
-                  take back
+                  go back to it
                 </button>
               </td>
             </tr>

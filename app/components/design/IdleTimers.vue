@@ -102,7 +102,7 @@ function add() {
             >
               <option v-for="one in kind.statuses" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select>
-            <DesignMargin :findings="findings" :place="`kinds/${kind.id}#idle-${timer.id}`" />
+            <FindingsAt :findings="findings" :place="`kinds/${kind.id}#idle-${timer.id}`" />
           </td>
           <td class="length">
             <input

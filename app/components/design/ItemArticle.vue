@@ -100,7 +100,7 @@ async function remove() {
     </template>
     <template v-else>
       <h1>{{ item.name }}</h1>
-      <DesignMargin :findings="findings" :place="`catalog/${item.id}`" />
+      <FindingsAt :findings="findings" :place="`catalog/${item.id}`" />
       <p v-if="others && !readonly" class="notice" role="status">
         This item is the own of {{ others.name }}: those who lead it change it.
       </p>

@@ -176,7 +176,7 @@ async function removeKind() {
         @change="put({ name: typedIn($event).trim() })"
       />
     </h1>
-    <DesignMargin :findings="findings" :place="`kinds/${kind.id}`" />
+    <FindingsAt :findings="findings" :place="`kinds/${kind.id}`" />
     <p v-if="items.length === 0" class="quiet">
       No catalog item leads to it.
       <button v-if="!readonly" class="link" type="button" @click="removeKind">Remove it</button>
@@ -268,7 +268,7 @@ async function removeKind() {
                   :aria-label="`Status ${at + 1}: name`"
                   @change="putStatus(status.id, { name: typedIn($event).trim() })"
                 />
-                <DesignMargin :findings="findings" :place="`kinds/${kind.id}#${status.id}`" />
+                <FindingsAt :findings="findings" :place="`kinds/${kind.id}#${status.id}`" />
               </td>
               <td>
                 <select

@@ -107,8 +107,8 @@ const summary = (field: TicketField) =>
               >
                 {{ fieldOf(name)?.label ?? name }}
               </button>
-              <DesignMargin :findings="findings" :place="`kinds/${kind.id}#field-${name}`" />
-              <DesignMargin :findings="findings" :place="`fields/${name}`" />
+              <FindingsAt :findings="findings" :place="`kinds/${kind.id}#field-${name}`" />
+              <FindingsAt :findings="findings" :place="`fields/${name}`" />
             </td>
             <td>{{ fieldOf(name) ? summary(fieldOf(name)!) : 'gone from the library' }}</td>
             <td>

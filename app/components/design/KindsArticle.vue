@@ -60,7 +60,7 @@ async function make() {
               }}{{ itemsOf(kind.id).length > 4 ? ' …' : '' }}</span
             >
           </td>
-          <td><DesignMargin :findings="findings" :place="`kinds/${kind.id}`" /></td>
+          <td><FindingsAt :findings="findings" :place="`kinds/${kind.id}`" /></td>
         </tr>
       </tbody>
     </table>

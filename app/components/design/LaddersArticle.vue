@@ -135,7 +135,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
           @change="save(ladder, { name: typedIn($event) })"
         />
       </h2>
-      <DesignMargin :findings="findings" :place="`ladders/${ladder.id}`" />
+      <FindingsAt :findings="findings" :place="`ladders/${ladder.id}`" />
       <div class="terms">
         <template v-if="readonly">
           <p>
@@ -287,7 +287,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
                   ×
                 </button>
               </td>
-              <td><DesignMargin :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
+              <td><FindingsAt :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
             </tr>
           </tbody>
         </table>

@@ -101,7 +101,7 @@ function writeIn(tag: string) {
         >
       </span>
     </p>
-    <DesignMargin :findings="findings" :place="`languages#${language}`" />
+    <FindingsAt :findings="findings" :place="`languages#${language}`" />
     <p class="line">
       <label
         >Show

@@ -56,7 +56,7 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
       always there.
     </p>
     <div v-for="one in design.layouts" :key="one.id" class="one">
-      <DesignMargin :findings="findings" :place="`moves/layout-${one.id}`" />
+      <FindingsAt :findings="findings" :place="`moves/layout-${one.id}`" />
       <DesignNamedFor
         :name="one.name"
         :label="`Name of the page ${one.name}`"

@@ -70,7 +70,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
       what its steps and the gates on their way ask for is asked first. Texts may use {{ FIELDS }}, and what
       the move asks for by name.
     </p>
-    <DesignMargin :findings="findings" place="moves" />
+    <FindingsAt :findings="findings" place="moves" />
     <VueDraggable
       v-model="dragged"
       handle=".grip"
@@ -80,7 +80,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
       aria-label="Moves in their order"
     >
       <section v-for="(one, index) in design.moves" :id="one.id" :key="one.id" class="move">
-        <DesignMargin :findings="findings" :place="`moves/${one.id}`" />
+        <FindingsAt :findings="findings" :place="`moves/${one.id}`" />
         <p class="line">
           <span v-if="!readonly" class="grip" title="drag" aria-hidden="true">⋮⋮</span>
           <span class="num quiet">{{ index + 1 }}</span>
@@ -238,7 +238,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
         <tr v-for="role in directory.roles" :key="role.id">
           <td>{{ role.name }}</td>
           <td>
-            <DesignMargin :findings="findings" :place="`moves/shelf-${role.id}`" />
+            <FindingsAt :findings="findings" :place="`moves/shelf-${role.id}`" />
             <template v-if="shelfOf(role.id)">
               <VueDraggable
                 :model-value="shelfOf(role.id)!.moves"

@@ -27,9 +27,8 @@ const on = (path: string, article: string) =>
     <p class="title" v-else-if="draft">
       <b>Edition {{ draft.edition + 1 }}</b> <span class="quiet">draft</span><br />
       <span class="quiet small"
-        >{{ draft.changes.length }} {{ draft.changes.length === 1 ? 'change' : 'changes' }} ·
-        {{ errors(draft) }} {{ errors(draft) === 1 ? 'error' : 'errors' }},
-        {{ draft.findings.length - errors(draft) }} remarks</span
+        >{{ counted(draft.changes.length, 'change') }} · {{ counted(errors(draft), 'error') }},
+        {{ counted(remarks(draft), 'remark') }}</span
       >
     </p>
     <ol>
@@ -54,29 +53,23 @@ const on = (path: string, article: string) =>
     </ol>
     <AddHere v-if="!edition && draft" class="missing" :lists="chooses" />
     <div v-if="!edition && draft?.begun" class="acts">
-      <button
+      <KitButton
         v-if="session.may('publishDesign')"
-        class="act main"
-        type="button"
+        kind="main"
         :disabled="errors(draft) > 0 || draft.changes.length === 0"
         @click="emit('publish')"
       >
         {{
           errors(draft) > 0
-            ? `Publish: ${errors(draft)} ${errors(draft) === 1 ? 'error' : 'errors'} first`
+            ? `Publish: ${counted(errors(draft), 'error')} first`
             : `Publish edition ${draft.edition + 1}`
         }}
-      </button>
+      </KitButton>
       <p v-else class="small quiet">Your role publishes nothing; ask a lead to.</p>
-      <button
-        v-if="isShared && session.may('publishDesign')"
-        class="act plain"
-        type="button"
-        @click="emit('publishOwn')"
+      <KitButton v-if="isShared && session.may('publishDesign')" kind="plain" @click="emit('publishOwn')"
+        >Only what you changed …</KitButton
       >
-        Only what you changed …
-      </button>
-      <button class="act plain" type="button" @click="emit('discard')">Throw the draft away</button>
+      <KitButton kind="plain" @click="emit('discard')">Throw the draft away</KitButton>
     </div>
     <p v-if="edition" class="acts"><NuxtLink :to="{ path: route.path }">To the draft</NuxtLink></p>
   </nav>
@@ -84,6 +77,10 @@ const on = (path: string, article: string) =>
 
 <script lang="ts">
 const errors = (draft: DraftPage) => draft.findings.filter((one) => one.severity === 'error').length
+/** Remarks that nobody has decided to leave as they are. */
+const remarks = (draft: DraftPage) =>
+  draft.findings.filter((one) => one.severity === 'remark' && one.kept === undefined).length
+const counted = (count: number, what: string) => `${count} ${count === 1 ? what : `${what}s`}`
 </script>
 
 <style scoped>

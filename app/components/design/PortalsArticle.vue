@@ -117,7 +117,7 @@ const alone = (portal: Portal) =>
   <div>
     <h1>{{ heading }}</h1>
     <p class="quiet">The counters at which requesters ask. A new one is made as a copy of another.</p>
-    <DesignMargin :findings="findings" place="portals" />
+    <FindingsAt :findings="findings" place="portals" />
     <section
       v-for="(portal, at) in design.portals"
       :id="portal.id"
@@ -128,7 +128,7 @@ const alone = (portal: Portal) =>
       <p class="small quiet">
         <a :href="`/portal/${portal.id}`">/portal/{{ portal.id }}</a> · {{ items(portal) }} things to ask for
       </p>
-      <DesignMargin :findings="findings" :place="`portals/${portal.id}`" />
+      <FindingsAt :findings="findings" :place="`portals/${portal.id}`" />
       <div class="fields">
         <label
           >Name

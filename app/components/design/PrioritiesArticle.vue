@@ -175,12 +175,12 @@ function add() {
                 </button>
               </template>
             </td>
-            <td><DesignMargin :findings="findings" :place="`triage/priorities#${one.id}`" /></td>
+            <td><FindingsAt :findings="findings" :place="`triage/priorities#${one.id}`" /></td>
           </tr>
         </tbody>
       </table>
     </div>
-    <DesignMargin :findings="findings" place="triage/priorities" />
+    <FindingsAt :findings="findings" place="triage/priorities" />
     <p v-if="!readonly"><button class="act" type="button" @click="add">Add a priority</button></p>
   </div>
 </template>

@@ -142,8 +142,8 @@ function putMust(value: string) {
         ></span
       >
     </p>
-    <DesignMargin :findings="findings" :place="`forms/${form.id}#${question.name}`" />
-    <DesignMargin :findings="findings" :place="`questions/${question.name}`" />
+    <FindingsAt :findings="findings" :place="`forms/${form.id}#${question.name}`" />
+    <FindingsAt :findings="findings" :place="`questions/${question.name}`" />
     <div v-if="open && !readonly" class="terms" role="group" :aria-label="`${question.label}: what it asks`">
       <p v-if="others.length" class="small">
         <b>Shared</b> with {{ others.map((one) => one.name).join(', ') }}.

@@ -92,7 +92,7 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
       stands in <NuxtLink to="/directory/rota">the rota’s calendar</NuxtLink>.
     </p>
     <div v-for="rota in design.rotas" :key="rota.id" class="rota">
-      <DesignMargin :findings="findings" :place="`ladders/rota-${rota.id}`" />
+      <FindingsAt :findings="findings" :place="`ladders/rota-${rota.id}`" />
       <h3>
         <template v-if="readonly">{{ rota.name }}</template>
         <input

@@ -220,7 +220,7 @@ const holes = computed(() =>
                 </button>
               </td>
               <td class="findings">
-                <DesignMargin :findings="findings" :place="`triage/signals#${kind.id}`" />
+                <FindingsAt :findings="findings" :place="`triage/signals#${kind.id}`" />
               </td>
             </tr>
             <tr v-if="opened === kind.id">
@@ -287,7 +287,7 @@ const holes = computed(() =>
         </li>
       </ul>
     </template>
-    <DesignMargin :findings="findings" place="triage/signals" />
+    <FindingsAt :findings="findings" place="triage/signals" />
   </div>
 </template>
 

@@ -20,6 +20,9 @@ const orders = computed((): { team?: string; name: string; order: PrioritySource
 const unasked = (order: readonly string[]) => PRIORITY_SOURCES.filter((one) => !order.includes(one))
 const teamsLeft = computed(() => props.directory.teams.filter((one) => !triage.value.teamOrders?.[one.id]))
 
+/** By which a line is found: those of the desk by their source alone. */
+const lineOf = (team: string | undefined, source: string) => (team ? `${team}-${source}` : source)
+
 function save(team: string | undefined, order: PrioritySource[] | undefined) {
   if (team === undefined) return props.change('triage', 'sourceOrder', triage.value.sourceOrder, order)
   const { [team]: _, ...others } = triage.value.teamOrders ?? {}
@@ -86,7 +89,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
         </button>
       </h2>
       <ol class="order">
-        <li v-for="(source, index) in order" :key="source">
+        <li v-for="(source, index) in order" :id="lineOf(team, source)" :key="source">
           {{ sourceName(source) }} <span class="quiet small">{{ says[source] }}</span>
           <template v-if="team === undefined">
             {{ ' '
@@ -129,6 +132,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               ×
             </button>
           </template>
+          <FindingsAt :findings="findings" :place="`triage/source-order#${lineOf(team, source)}`" />
         </li>
       </ol>
       <select
@@ -151,7 +155,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
         <option v-for="one in teamsLeft" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
     </p>
-    <DesignMargin :findings="findings" place="triage/source-order" />
+    <FindingsAt :findings="findings" place="triage/source-order" />
 
     <h2>Departments</h2>
     <p v-if="!departments.length" class="quiet">

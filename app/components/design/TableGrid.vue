@@ -412,7 +412,7 @@ function withPasted(row: Row, column: number, text: string): Row {
               ><span aria-hidden="true">⚑</span> fits cases of {{ list(clashes.get(rows[index]!.id)!) }} too,
               but only one may</span
             >
-            <DesignMargin :findings="others" :place="`${place}#${rows[index]!.id}`" />
+            <FindingsAt :findings="others" :place="`${place}#${rows[index]!.id}`" />
             <span v-if="opened === rows[index]!.id" class="more">
               <input
                 :value="rows[index]!.note ?? ''"

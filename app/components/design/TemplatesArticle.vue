@@ -116,7 +116,7 @@ const inBraces = (field: string) => `{${field}}`
         >
           {{ one.name }}
           <span v-if="BY_THE_DESK.has(one.id)" class="quiet small">by the desk</span>
-          <DesignMargin :findings="findings" :place="`templates/${one.id}`" />
+          <FindingsAt :findings="findings" :place="`templates/${one.id}`" />
         </button>
         <button v-if="!readonly" class="act" type="button" @click="add">Add a message</button>
       </nav>
@@ -183,7 +183,7 @@ const inBraces = (field: string) => `{${field}}`
             @change="put({ body: typedIn($event) })"
           />
         </div>
-        <DesignMargin :findings="findings" :place="`templates/${template.id}`" />
+        <FindingsAt :findings="findings" :place="`templates/${template.id}`" />
         <details v-if="!readonly">
           <summary>Drop in a field</summary>
           <ul class="fields">

@@ -54,7 +54,7 @@ async function renew(webhook: string) {
     </p>
     <p v-if="!design.webhooks.length" class="quiet">No other system is called yet.</p>
     <div v-for="one in design.webhooks" :key="one.id" class="webhook">
-      <DesignMargin :findings="findings" :place="`ladders/webhook-${one.id}`" />
+      <FindingsAt :findings="findings" :place="`ladders/webhook-${one.id}`" />
       <p>
         <label
           >Name

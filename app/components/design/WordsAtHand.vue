@@ -42,7 +42,7 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
       Added to a ticket by hand, by a move, by a ladder, or by themselves where a condition holds.
     </p>
     <div v-for="one in design.checklists" :key="one.id" class="one">
-      <DesignMargin :findings="findings" :place="`moves/checklist-${one.id}`" />
+      <FindingsAt :findings="findings" :place="`moves/checklist-${one.id}`" />
       <DesignNamedFor
         :name="one.name"
         :label="`Name of the checklist ${one.name}`"
@@ -119,7 +119,7 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
     <h2 id="replies">Words at hand</h2>
     <p class="quiet">Offered when somebody replies; fields in braces are filled in for the ticket.</p>
     <div v-for="one in design.savedReplies" :key="one.id" class="one">
-      <DesignMargin :findings="findings" :place="`moves/reply-${one.id}`" />
+      <FindingsAt :findings="findings" :place="`moves/reply-${one.id}`" />
       <DesignNamedFor
         :name="one.name"
         :label="`Name of the reply ${one.name}`"

@@ -3,6 +3,7 @@ import { articleAt } from '~/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { namesOf } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
+import { MENDING } from '~/places/design/mending'
 
 definePageMeta({ layout: 'staff', middleware: 'staff', key: 'design' })
 
@@ -90,6 +91,12 @@ const common = computed(() => ({
   change,
   changeAll,
 }))
+
+provide(MENDING, {
+  design: computed(() => draft.value?.design),
+  readonly: computed(() => Boolean(edition.value)),
+  changeAll,
+})
 
 const version = computed(() => draft.value?.version ?? 0)
 
@@ -191,8 +198,10 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         >.
       </p>
       <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
-        <button class="link" type="button" :disabled="done.length === 0" @click="undo">Take back</button> ·
-        <button class="link" type="button" :disabled="undone.length === 0" @click="redo">Do again</button>
+        <KitButton kind="link" keys="Control Z" :disabled="done.length === 0" @click="undo">Undo</KitButton> ·
+        <KitButton kind="link" keys="Control Shift Z" :disabled="undone.length === 0" @click="redo"
+          >Redo</KitButton
+        >
       </p>
       <p v-if="!ready" role="status">Reading the design …</p>
 

@@ -19,7 +19,7 @@ async function field(condition: Condition, more: object = {}) {
   })
   await settled()
   const choice = (label: string) =>
-    wrapper.findAllComponents(KitChoice).find((one) => one.props('label') === label)!
+    wrapper.findAllComponents(KitChoice).find((one) => (one.props() as { label: string }).label === label)!
   const choose = async (label: string, value: unknown) => {
     choice(label).vm.$emit('update:modelValue', value)
     await settled()
@@ -45,7 +45,7 @@ describe('a condition', () => {
 
   it('says whether all or any must hold, and joins its parts by what that means', async () => {
     const all = await field({ all: [cover, boarding] })
-    expect(all.choice('When: how many must hold').props('modelValue')).toBe('all')
+    expect(all.choice('When: how many must hold').props()).toMatchObject({ modelValue: 'all' })
     expect(all.wrapper.text()).toMatch(/take out\s*and\s*Is boarding/)
     await all.choose('When: how many must hold', 'any')
     expect(all.told()).toEqual({ any: [cover, boarding] })

@@ -92,7 +92,7 @@ function addTarget() {
       :label="`Condition of ${level.name}`"
       @change="(when) => put({ when })"
     />
-    <DesignMargin :findings="findings" :place="place" />
+    <FindingsAt :findings="findings" :place="place" />
     <LevelTimes
       :level="level"
       :design="design"

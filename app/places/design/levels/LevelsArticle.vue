@@ -83,7 +83,7 @@ async function setClose(last: number | null) {
       :commit="setClose"
     />
     <KitButton v-if="!readonly" @click="add">Add a level on top</KitButton>
-    <DesignMargin :findings="findings" place="service-levels" />
+    <FindingsAt :findings="findings" place="service-levels" />
     <LevelSection
       v-for="(level, index) in levels"
       :key="level.id"
