@@ -1,6 +1,7 @@
 // The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
 import { chaos } from './chaos/chaos'
 import { due } from './due'
+import { compareFiles } from './compare'
 import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
 import { readSettings, settings } from '../server/base/settings'
@@ -102,6 +103,7 @@ const tasks: Record<string, () => Promise<void>> = {
     process.exitCode = (await chaos(Number(rest[0] ?? 3), Number(rest[1] ?? 4203))) ? 0 : 1
   },
   due: async () => say(due(rest)),
+  compare: async () => say(compareFiles(rest).text),
   proofread: async () => {
     const { text, hasErrors } = proofreadFile(rest)
     say(text)

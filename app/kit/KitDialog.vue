@@ -2,7 +2,7 @@
 import Dialog from 'primevue/dialog'
 
 // A sheet over the page, for what needs the whole attention; Escape leaves it.
-defineProps<{ shown: boolean; title: string }>()
+defineProps<{ shown: boolean; title: string; wide?: boolean }>()
 defineEmits<{ 'update:shown': [shown: boolean] }>()
 </script>
 
@@ -10,6 +10,7 @@ defineEmits<{ 'update:shown': [shown: boolean] }>()
   <Dialog
     :visible="shown"
     modal
+    :class="{ wide }"
     dismissable-mask
     :draggable="false"
     :header="title"

@@ -9,6 +9,7 @@ import type { Recipient } from './recipient'
 export interface ActionVocabulary {
   person: (id: string) => string
   rota: (id: string) => string
+  question: (name: string) => string
   team: (id: string) => string
   queue: (id: string) => string
   priority: (id: string) => string

@@ -26,10 +26,10 @@ const PLACES = ['', 'the first', 'the second', 'the third']
 /** A recipient in words: “the second on rota: Watch”. */
 export function recipientInWords(
   one: Recipient,
-  words: { person: (id: string) => string; rota: (id: string) => string },
+  words: Readonly<Record<'person' | 'rota' | 'question', (id: string) => string>>,
 ): string {
   if (one.to === 'person') return words.person(one.person)
-  if (one.to === 'answer') return `the address in “${one.question}”`
+  if (one.to === 'answer') return `the address in “${words.question(one.question)}”`
   if (one.to === 'rota')
     return `${PLACES[one.place ?? 1] ?? `number ${one.place}`} on rota ${words.rota(one.rota)}`
   return RECIPIENT_NAMES[one.to]

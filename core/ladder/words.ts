@@ -44,7 +44,7 @@ export function repeatInWords({ repeat }: Pick<Rung, 'repeat'>): string {
   if (!repeat) return ''
   const every = durationInWords(parseDuration(repeat.every))
   const hours = repeat.counted === 'working' ? ' of working time' : ''
-  return `then every ${every}${hours}${repeat.times === undefined ? ' until it stops' : `, ${repeat.times} times`}`
+  return `then every ${every}${hours}${repeat.times === undefined ? ' until it stops' : `, ${repeat.times === 1 ? 'once' : `${repeat.times} times`}`}`
 }
 
 /** What a rung does, in words. */

@@ -6,6 +6,7 @@ import {
   changeDesign,
   CannotChange,
   changeKey,
+  changesInWords,
   compareDesigns,
   proofread,
   readDesignFile,
@@ -246,8 +247,9 @@ export async function previewFile(desk: Desk, text: string) {
   const fields = misfits(design)
   if (fields.length) throw new Refused('invalid', 'This is not a whole design; nothing was changed.', fields)
   const page = await draftPage(desk)
-  const findings = proofread(design, await desk.knowledge.directory())
-  return { version: page.version, changes: compareDesigns(page.design, design), findings }
+  const directory = await desk.knowledge.directory()
+  const findings = proofread(design, directory)
+  return { version: page.version, changes: changesInWords(page.design, design, directory), findings }
 }
 
 /** Takes a design file into the draft. */

@@ -1,6 +1,7 @@
-import { compareDesigns } from '../../core/design'
+import { changesInWords } from '../../core/design'
 import type { Database } from '../db/connection'
 import { withDesign } from '../db/kept'
+import type { Reading } from './reading'
 
 export function listEditions(db: Database) {
   return db
@@ -12,7 +13,7 @@ export function listEditions(db: Database) {
 }
 
 /** An edition, with what it changed against the one before. */
-export async function editionPage(db: Database, number: number) {
+export async function editionPage({ db, knowledge }: Reading, number: number) {
   const two = db
     .selectFrom('edition')
     .selectAll()
@@ -21,5 +22,6 @@ export async function editionPage(db: Database, number: number) {
   const edition = rows.find((row) => row.number === number)
   if (!edition) return undefined
   const before = rows.find((row) => row.number === number - 1)
-  return { ...edition, changes: before ? compareDesigns(before.document, edition.document) : [] }
+  const directory = await knowledge.directory()
+  return { ...edition, changes: before ? changesInWords(before.document, edition.document, directory) : [] }
 }

@@ -1,4 +1,4 @@
-import { changeKey, compareDesigns, proofread, type DesignChange } from '../../core/design'
+import { changeKey, changesInWords, proofread, type DesignChange } from '../../core/design'
 import type { Database, Trx } from '../db/connection'
 import { withDesign } from '../db/kept'
 import type { Reading } from './reading'
@@ -42,7 +42,7 @@ export async function draftPage(desk: Reading) {
     begun: draft !== undefined,
     design,
     findings: proofread(design, directory),
-    changes: compareDesigns(edition.document, design).map((one) => ({
+    changes: changesInWords(edition.document, design, directory).map((one) => ({
       ...one,
       key: changeKey(one),
       by: by(one),

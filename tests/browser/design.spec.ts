@@ -112,7 +112,7 @@ test('the design goes out as a file, comes back changed, and is taken as a whole
   await expect(region).toContainText('would change 1 thing')
   await region.getByRole('button', { name: 'Take it into the draft' }).click()
   await expect(region).toBeHidden()
-  await expect(page.getByText('“Boarding stopped” → “Nobody can board”')).toBeVisible()
+  await expect(page.getByText('called: “Nobody can board” instead of “Boarding stopped”')).toBeVisible()
 
   await bring(text.replaceAll('"name": "boardingStopped"', '"name": "boarding"'))
   await expect(region).toContainText('It cannot be taken like this')
@@ -185,7 +185,7 @@ test('two people share a draft: each publishes what is theirs, and a desk has a 
   await page.getByRole('button', { name: 'Only what you changed …' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('radio', { name: 'some of them' }).check()
-  const kind = dialog.getByRole('checkbox', { name: /Ticket kind fault-crews/ })
+  const kind = dialog.getByRole('checkbox', { name: /^Ticket kind “.*”, is new/ })
   await kind.uncheck()
   await dialog.getByLabel('What changes, in a few words').fill('A kind for the crews')
   await dialog.getByRole('button', { name: /^Publish/ }).click()

@@ -224,7 +224,7 @@ describe('editions', () => {
     }))
     const kept = JSON.stringify({ ...old, version: 2, kinds, queues: [{ id: 'all', name: 'All' }] })
     await sql`update edition set document = ${kept}::jsonb`.execute(world.db)
-    const page = await editionPage(world.db, 1)
+    const page = await editionPage(world.desk, 1)
     expect(page!.document).toMatchObject({ version: 4, layouts: [] })
     expect(page!.document).not.toHaveProperty('queues')
     expect(page!.document.moves.length).toBeGreaterThan(0)
@@ -239,7 +239,7 @@ describe('editions', () => {
 
   it('of a newer one are not guessed at', async () => {
     await sql`update edition set document = document || '{"version": 99}'`.execute(world.db)
-    await expect(editionPage(world.db, 1)).rejects.toThrow(
+    await expect(editionPage(world.desk, 1)).rejects.toThrow(
       'This design was written in version 99 of its format by a newer release, which can read it; nothing is lost.',
     )
   })

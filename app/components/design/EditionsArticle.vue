@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
-import type { DesignChange, Finding } from '~~/core/design'
+import type { ChangeInWords, Finding } from '~~/core/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
 import { present } from '~~/core/lookup'
 
@@ -24,7 +24,7 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
 
 const from = ref<number>()
 const to = ref<number>()
-const compared = ref<{ from: number; to: number; changes: DesignChange[] }>()
+const compared = ref<{ from: number; to: number; changes: ChangeInWords[] }>()
 async function compare() {
   compared.value = await attempt(() =>
     api('GET /api/editions/compare', { query: { from: String(from.value), to: String(to.value) } }),
@@ -58,7 +58,7 @@ function askBack(number: number) {
 
 interface Preview {
   version: number
-  changes: DesignChange[]
+  changes: ChangeInWords[]
   findings: Finding[]
 }
 const file = ref<{ name: string; text: string }>()
@@ -98,7 +98,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
     </p>
     <section v-if="edition ? edition.changes.length : draft?.changes.length">
       <h2>{{ edition ? 'What it changed' : 'What the draft changes' }}</h2>
-      <DesignChangeTable :changes="(edition ?? draft)!.changes" />
+      <ChangeTable :changes="(edition ?? draft)!.changes" />
     </section>
     <p v-else-if="!edition" class="quiet">
       The draft changes nothing yet. Choose an article and change it; nothing takes effect before it is
@@ -188,7 +188,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
         <p v-if="!compared.changes.length">
           Nothing is different between {{ compared.from }} and {{ compared.to }}.
         </p>
-        <DesignChangeTable v-else :changes="compared.changes" />
+        <ChangeTable v-else :changes="compared.changes" />
       </div>
     </section>
     <section v-if="draft">
@@ -220,7 +220,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
           It cannot be taken like this: nothing that it refers to may be lost on the way. Put these right in
           the file, or add what is missing to the directory, and bring it again.
         </p>
-        <DesignChangeTable v-if="preview.changes.length" :changes="preview.changes" />
+        <ChangeTable v-if="preview.changes.length" :changes="preview.changes" />
         <p>
           <button
             v-if="!errors.length && preview.changes.length"

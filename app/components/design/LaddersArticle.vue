@@ -27,6 +27,7 @@ const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
 const vocabulary = computed<ActionVocabulary>(() => ({
   person: (id) => nameIn(props.directory.people, id),
   rota: (id) => nameIn(props.design.rotas, id),
+  question: (name) => props.design.questions.find((one) => one.name === name)?.label ?? name,
   team: (id) => nameIn(props.directory.teams, id),
   queue: (id) => nameIn(props.directory.queues, id),
   priority: (id) => nameIn(props.design.priorities, id),

@@ -217,7 +217,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         <DesignPlainArticle v-else />
       </template>
     </div>
-    <DesignPublishDialog
+    <PublishDialog
       v-if="draft"
       ref="publishing"
       v-model="asking"
@@ -226,16 +226,16 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       :only-own="onlyOwn"
       @publish="send"
     />
-    <Dialog v-model:visible="throwing" modal header="Throw the draft away">
+    <KitDialog v-model:shown="throwing" title="Throw the draft away">
       <p>
         This throws away {{ draft?.changes.length }} changes by everybody who worked on the draft, and begins
         again from edition {{ draft?.edition }}. It cannot be taken back.
       </p>
-      <button class="act main" type="button" @click="discard().then(() => (throwing = false))">
-        Throw it away
-      </button>
-      <button class="act plain" type="button" @click="throwing = false">Keep the draft</button>
-    </Dialog>
+      <template #foot>
+        <KitButton kind="danger" @click="discard().then(() => (throwing = false))">Throw it away</KitButton>
+        <KitButton kind="plain" @click="throwing = false">Keep the draft</KitButton>
+      </template>
+    </KitDialog>
   </div>
 </template>
 

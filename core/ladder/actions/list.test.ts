@@ -24,7 +24,15 @@ describe('what a rung can do', () => {
         expect((fresh as unknown as Record<string, string>)[terms.field.key]).toBeTruthy()
       const called = (id: string) => `<${id}>`
       const words = {
-        ...{ person: called, rota: called, team: called, queue: called, priority: called, status: called },
+        ...{
+          person: called,
+          rota: called,
+          question: called,
+          team: called,
+          queue: called,
+          priority: called,
+          status: called,
+        },
         ...{ field: called, fieldValue: called, webhook: called, checklist: called, ladder: called },
       }
       expect(terms.said(fresh, words)).toMatch(/^\w/)

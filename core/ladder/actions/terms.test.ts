@@ -5,7 +5,13 @@ import { ACTIONS, termsOf, type Action } from './list'
 
 const called = (what: string) => (id: string) => `${what} ${id}`
 const WORDS = {
-  ...{ person: called('Mr'), rota: called('rota'), team: called('team'), queue: called('queue') },
+  ...{
+    person: called('Mr'),
+    rota: called('rota'),
+    question: called('question'),
+    team: called('team'),
+    queue: called('queue'),
+  },
   ...{ priority: called('priority'), status: called('status'), field: called('field') },
   ...{
     fieldValue: (name: string, value: unknown) => `${String(value)} of ${name}`,
@@ -70,7 +76,7 @@ describe('an action in words', () => {
     [{ do: 'raisePriority' }, 'raise the priority by one'],
     [{ do: 'raisePriority', to: 'p1' }, 'raise the priority to priority p1'],
     [{ do: 'assign', to: PERSON }, 'give it to Mr bo'],
-    [{ do: 'assign', to: { to: 'answer', question: 'who' } }, 'give it to the address in “who”'],
+    [{ do: 'assign', to: { to: 'answer', question: 'who' } }, 'give it to the address in “question who”'],
     [{ do: 'assign', to: { to: 'rota', rota: 'night' } }, 'give it to the first on rota rota night'],
     [
       { do: 'assign', to: { to: 'rota', rota: 'night', place: 3 } },

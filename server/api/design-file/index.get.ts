@@ -22,7 +22,7 @@ export default defineRoute(
   async ({ event, desk, query }) => {
     const number = query.edition === undefined ? undefined : Number(query.edition)
     const design =
-      number === undefined ? (await draftPage(desk)).design : (await editionPage(desk.db, number))?.document
+      number === undefined ? (await draftPage(desk)).design : (await editionPage(desk, number))?.document
     if (!design) throw new HttpProblem(404, 'There is no such edition.')
     const name = number === undefined ? 'design-draft' : `design-edition-${number}`
     setResponseHeaders(event, {

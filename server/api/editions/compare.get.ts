@@ -1,5 +1,5 @@
 import { Matches } from 'class-validator'
-import { compareDesigns } from '../../../core/design'
+import { changesInWords } from '../../../core/design'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
 import { editionPage } from '../../queries/design'
@@ -15,10 +15,12 @@ class CompareQuery {
 export default defineRoute(
   { who: 'staff', summary: 'What is different between two editions, in words', query: CompareQuery },
   async ({ desk, query }) => {
+    const directory = await desk.knowledge.directory()
     const [from, to] = await Promise.all(
-      [query.from, query.to].map((number) => editionPage(desk.db, Number(number))),
+      [query.from, query.to].map((number) => editionPage(desk, Number(number))),
     )
     if (!from || !to) throw new HttpProblem(404, 'There is no such edition.')
-    return { from: from.number, to: to.number, changes: compareDesigns(from.document, to.document) }
+    const changes = changesInWords(from.document, to.document, directory)
+    return { from: from.number, to: to.number, changes }
   },
 )

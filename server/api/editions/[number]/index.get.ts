@@ -9,7 +9,7 @@ export default defineRoute(
     summary: 'One edition: the design, and what it changed in words',
   },
   async ({ desk, path }) => {
-    const page = await editionPage(desk.db, path.number)
+    const page = await editionPage(desk, path.number)
     if (!page) throw new HttpProblem(404, 'There is no such edition.')
     return page
   },
