@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs'
-import { changesInWords, readDesignFile, type Design } from '../core/design'
+import { changesInWords, type Design } from '../core/design'
 import { misfits } from '../server/commands/draft'
-import { fromHere } from './fromHere'
+import { designAt } from './designAt'
 
 const USAGE = 'Write: ./yare compare A B [--json], such as ./yare compare before.json after.json'
 
@@ -12,14 +11,14 @@ export interface Comparison {
 }
 
 function designIn(file: string): Design {
-  const design = readDesignFile(readFileSync(fromHere(file), 'utf8'))
+  const design = designAt(file)
   const [first] = misfits(design)
   if (first) throw new Error(`${file} is not a whole design: ${first.field} ${first.message}`)
   return design
 }
 
 /**
- * Answers `./yare compare`: what is different between two design files, by article, in sentences. People, teams, sites
+ * Answers `./yare compare`: what is different between two design files or folders, by article, in sentences. People, teams, sites
  * and organisations are those of an installation, so what refers to them is told without their names.
  * @throws Error when a file cannot be read or is not a design
  */

@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs'
-import { proofread, readDesignFile, type Finding } from '../core/design'
+import { proofread, type Finding } from '../core/design'
 import { misfits } from '../server/commands/draft'
-import { fromHere } from './fromHere'
+import { designAt } from './designAt'
 
 const USAGE = 'Write: ./yare proofread FILE [--json], such as ./yare proofread design.json'
 
@@ -13,7 +12,7 @@ export interface Verdict {
 }
 
 /**
- * Answers `./yare proofread`: reads a design file without a server. People, teams, sites and organisations are those of
+ * Answers `./yare proofread`: reads a design file, or its folder, without a server. People, teams, sites and organisations are those of
  * an installation, so references to them are not asked.
  * @throws Error when the file cannot be read or is not a design
  */
@@ -21,7 +20,7 @@ export function proofreadFile(words: string[]): Verdict {
   const wantsJson = words.includes('--json')
   const [file, ...rest] = words.filter((one) => one !== '--json')
   if (!file || rest.length) throw new Error(USAGE)
-  const design = readDesignFile(readFileSync(fromHere(file), 'utf8'))
+  const design = designAt(file)
   const shape = misfits(design)
   const findings: Finding[] = shape.length
     ? shape.map(({ field, message }) => ({

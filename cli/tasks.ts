@@ -2,6 +2,7 @@
 import { chaos } from './chaos/chaos'
 import { due } from './due'
 import { compareFiles } from './compare'
+import { convertDesign } from './convert'
 import { proofreadFile } from './proofread'
 import { loadDemo, isEmpty } from '../demo/load'
 import { readSettings, settings } from '../server/base/settings'
@@ -104,6 +105,7 @@ const tasks: Record<string, () => Promise<void>> = {
   },
   due: async () => say(due(rest)),
   compare: async () => say(compareFiles(rest).text),
+  convert: async () => say(convertDesign(rest)),
   proofread: async () => {
     const { text, hasErrors } = proofreadFile(rest)
     say(text)

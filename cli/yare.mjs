@@ -53,7 +53,9 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
                          calendar (JSON) or an iCalendar file, START like 2026-11-16T10:42, DURATION like PT2H;
                          with a second moment in place of DURATION the working time between the two; --csv
   ./yare proofread FILE  reads a design file and says what is wrong or odd in it (--json); ends with 1 on errors
-  ./yare compare A B     says what is different between two design files, by article, in sentences (--json)
+  ./yare compare A B     says what is different between two designs, by article, in sentences (--json)
+  ./yare convert A B     makes of a design file a folder with a file for each article, and the other way round; both
+                         do wherever a design file is asked for
   ./yare help            this page
 
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out),
@@ -495,6 +497,7 @@ const COMMANDS = {
   due: (args) => alone('due', args),
   proofread: (args) => alone('proofread', args),
   compare: (args) => alone('compare', args),
+  convert: (args) => alone('convert', args),
   help: () => console.log(HELP),
 }
 

@@ -1,6 +1,7 @@
 import type { Design, DesignStep, Finding } from '~~/core/design'
 import type { DraftPage, DraftStanding } from '~/places/design/DraftChanges'
 import { DraftChanges, nothingYet } from '~/places/design/DraftChanges'
+import { keepSteps, readSteps } from '~/places/design/keptSteps'
 
 export type { DraftPage } from '~/places/design/DraftChanges'
 
@@ -29,6 +30,24 @@ export function useDraft() {
       return unsent.length ? { url: '/api/draft', method: 'PATCH', body: { changes: unsent } } : undefined
     },
     () => standing.error?.problem.status === 0,
+  )
+
+  // What can be taken back outlives a reload, as long as the draft stands on the same edition.
+  const session = useSession()
+  const read = async () => {
+    const isRead = await changes.load()
+    const { draft, done, undone } = standing
+    if (!isRead || !draft || !session.me || done.length || undone.length) return isRead
+    if (draft.begun) Object.assign(standing, readSteps(session.me.id, draft.edition))
+    return isRead
+  }
+  watch(
+    () => [standing.done, standing.undone],
+    () => {
+      const { draft, done, undone } = standing
+      if (draft && session.me) keepSteps(session.me.id, draft.edition, { done, undone })
+    },
+    { deep: 2 },
   )
 
   /** Changes one thing; it can be taken back. */
@@ -63,7 +82,7 @@ export function useDraft() {
   return {
     ...toRefs(standing),
     ...{ change, publish, discard },
-    load: () => changes.load(),
+    load: read,
     changeAll: (steps: DesignStep[]) => changes.change(steps),
     insist: () => changes.insist(),
     undo: () => changes.undo(),

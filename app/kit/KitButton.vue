@@ -40,7 +40,7 @@ const look = computed(() => LOOKS[props.kind])
     :class="kind"
     :disabled="disabled || busy"
     :aria-busy="busy || undefined"
-    :aria-keyshortcuts="keys?.replace(' ', '+')"
+    :aria-keyshortcuts="keys?.replaceAll(' ', '+')"
     :title="keys && `Key: ${keys}`"
   >
     <slot />

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { choose, tick } from './kit'
-import { ADMINISTRATOR, findings, LEAD, leaveNoDraft, REQUESTER, signIn } from './people'
+import { ADMINISTRATOR, findings, LEAD, leaveNoDraft, REQUESTER, signIn, signInByApi } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 
@@ -196,7 +196,7 @@ test('two people share a draft: each publishes what is theirs, and a desk has a 
     page.getByText(/is published: new tickets follow it;.*One change stays in the draft/),
   ).toBeVisible()
   await page.goto('/design')
-  const left = page.getByRole('row').filter({ hasText: 'at-night' })
+  const left = page.getByRole('row').filter({ hasText: 'Group “At night”' })
   await expect(left).toContainText('Ada Thorne')
   await page.getByRole('button', { name: 'Throw the draft away' }).click()
   await page.getByRole('button', { name: 'Throw it away' }).click()
@@ -289,4 +289,83 @@ test('a team that Design chooses and the directory has not is made there, and wh
   await expect(how).toHaveText('is not')
   await row.getByRole('combobox', { name: /team/ }).selectOption(name)
   await expect(page.getByText('1 change ·')).toBeVisible()
+})
+
+test('what another lead changes shows by itself, never under the cursor, and undo outlives a reload', async ({
+  page,
+  playwright,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/service-levels')
+  const levels = page.getByRole('textbox', { name: /^Name of level/ })
+  await expect(levels.first()).toHaveValue('Boarding stopped')
+
+  const other = await playwright.request.newContext({ baseURL: origin() })
+  await signInByApi(other, origin(), ADMINISTRATOR)
+  type Level = { id: string; name: string }
+  const rename = async (name: string) => {
+    const { design } = (await (await other.get('/api/draft')).json()) as {
+      design: { serviceLevels: Level[] }
+    }
+    const [before] = design.serviceLevels
+    const change = { list: 'serviceLevels', id: before!.id, before, after: { ...before, name } }
+    const answer = await other.patch('/api/draft', {
+      data: { changes: [change] },
+      headers: { origin: origin() },
+    })
+    expect(answer.status()).toBe(200)
+  }
+  await rename('Nobody can board')
+  await expect(levels.first()).toHaveValue('Nobody can board')
+
+  // What is being typed stays, and what the other has made of it meanwhile is said.
+  await levels.nth(1).fill('Day and nig')
+  await rename('Boarding at a stand')
+  await expect(page.getByText('Somebody changed the draft')).toBeVisible()
+  await levels.nth(1).pressSequentially('ht')
+  await page.keyboard.press('Tab')
+  await expect(levels.nth(1)).toHaveValue('Day and night')
+  await expect(levels.first()).toHaveValue('Boarding at a stand')
+
+  await page.reload()
+  await expect(levels.nth(1)).toHaveValue('Day and night')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(levels.nth(1)).toHaveValue('Round the clock')
+  await expect(levels.first()).toHaveValue('Boarding at a stand')
+  await page.getByRole('button', { name: 'Redo', exact: true }).click()
+  await expect(levels.nth(1)).toHaveValue('Day and night')
+  await other.dispose()
+})
+
+test('a remark is mended by a press, or kept with a reason that the next one reads', async ({ page }) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/service-levels')
+  await page.getByRole('button', { name: 'Add a level on top' }).click()
+  const level = page.getByRole('region', { name: '5.1 New level' })
+  await level.getByRole('button', { name: 'Make it always so' }).click()
+  await expect(level).toContainText('Applies to every ticket')
+  await expect(level).toContainText('promises nothing: none of its targets has a time')
+  await level.getByRole('button', { name: 'Keep it, because …' }).click()
+  await level.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(level).toContainText('Write why')
+  await level.getByLabel('It is kept, because').fill('Times come in spring')
+  await page.keyboard.press('Enter')
+  await expect(level).toContainText('kept as it is')
+  await expect(page.getByRole('navigation', { name: 'Articles of the design' })).toContainText('0 remarks')
+
+  // With a time it takes what those below it promise: that is an error, and one press puts it right.
+  await level.getByLabel('New level, Answer, priority I', { exact: true }).fill('1:00')
+  await page.keyboard.press('Tab')
+  for (const priority of ['II', 'III', 'IV', 'V'])
+    for (const target of ['Answer', 'Solve']) {
+      await level.getByLabel(`New level, ${target}, priority ${priority}`, { exact: true }).fill('8')
+      await page.keyboard.press('Tab')
+    }
+  await level.getByLabel('New level, Solve, priority I', { exact: true }).fill('4 h')
+  await page.keyboard.press('Tab')
+  const boarding = page.getByRole('region', { name: /Boarding stopped$/ })
+  await expect(boarding).toContainText('never applies: “New level” above it promises the same')
+  await boarding.getByRole('button', { name: 'Put it above “New level”' }).click()
+  await expect(boarding).not.toContainText('never applies')
+  await expect(page.getByRole('region', { name: '5.1 Boarding stopped' })).toBeVisible()
 })

@@ -58,9 +58,8 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
       <h2>
         {{ team.name }}
         <span class="quiet small"
-          >{{ members(team.id).length }} people<template v-if="knows(team.id).length"
-            >, who know {{ knows(team.id).join(', ') }}</template
-          ></span
+          >{{ counted(members(team.id).length, 'person', 'people')
+          }}<template v-if="knows(team.id).length">, who know {{ knows(team.id).join(', ') }}</template></span
         >
       </h2>
       <p class="ways">

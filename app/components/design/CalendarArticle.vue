@@ -322,7 +322,7 @@ async function remove() {
           </button>
           <template v-else
             >Remove “{{ calendar.name }}” from the draft?
-            <button class="link" type="button" @click="remove">Remove it</button>
+            <button class="link" type="button" @click="remove">Remove it</button> ·
             <button class="link" type="button" @click="removing = false">Keep it</button></template
           >
         </template>

@@ -45,7 +45,7 @@ async function add() {
     <section v-for="(calendar, index) in design.calendars" :key="calendar.id">
       <h2>
         <NuxtLink :to="{ path: `/design/working-time/${calendar.id}`, query: route.query }"
-          >4.{{ index + 1 }} {{ calendar.name }}</NuxtLink
+          >{{ number }}.{{ index + 1 }} {{ calendar.name }}</NuxtLink
         >
       </h2>
       <p>

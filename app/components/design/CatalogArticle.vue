@@ -119,7 +119,7 @@ function setQuestionsBy(isLimited: boolean) {
     </p>
     <section v-for="(group, at) in design.groups" :key="group.id">
       <h2>
-        1.{{ at + 1 }}
+        {{ number }}.{{ at + 1 }}
         <input
           v-if="!readonly"
           class="inline-field title"

@@ -83,7 +83,6 @@ async function take() {
   file.value = preview.value = undefined
 }
 const errors = computed(() => (preview.value?.findings ?? []).filter((one) => one.severity === 'error'))
-const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`
 </script>
 
 <template>
@@ -154,7 +153,7 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
               <td colspan="4">
                 <div class="notice">
                   Edition {{ one.number }} would stand in place of the draft and its
-                  {{ plural(draft!.changes.length, 'change') }}. Nothing takes effect before it is published.
+                  {{ counted(draft!.changes.length, 'change') }}. Nothing takes effect before it is published.
                   <button class="act" type="button" @click="takeBack(one.number)">
                     Put edition {{ one.number }} in its place
                   </button>
@@ -205,8 +204,8 @@ const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '
       </p>
       <div v-if="preview" class="notice" role="region" aria-label="What the file would change">
         <p>
-          <b>{{ file?.name }}</b> would change {{ plural(preview.changes.length, 'thing') }} in the draft;
-          proofreading finds {{ plural(errors.length, 'error') }} in it.
+          <b>{{ file?.name }}</b> would change {{ counted(preview.changes.length, 'thing') }} in the draft;
+          proofreading finds {{ counted(errors.length, 'error') }} in it.
         </p>
         <table v-if="errors.length" class="ledger-table">
           <tbody>

@@ -326,8 +326,7 @@ async function remove() {
         <button v-if="!removing" class="link" type="button" @click="removing = true">Remove it …</button>
         <template v-else>
           Remove “{{ item.name }}”{{ sharers.length ? '' : ' and its form' }} from the draft? Tickets that
-          exist keep theirs.
-          <button class="link" type="button" @click="remove">Remove it</button>
+          exist keep theirs. <button class="link" type="button" @click="remove">Remove it</button> ·
           <button class="link" type="button" @click="removing = false">Keep it</button>
         </template>
       </p>

@@ -351,7 +351,7 @@ async function removeKind() {
               <td colspan="6">
                 Take out “{{ status.name }}” with the {{ goesWith(status.id) }} ways to and from it? Tickets
                 that are in it keep their edition.
-                <button class="link" type="button" @click="remove(status.id)">Take it out</button>
+                <button class="link" type="button" @click="remove(status.id)">Take it out</button> ·
                 <button class="link" type="button" @click="removing = undefined">Keep it</button>
               </td>
             </tr>

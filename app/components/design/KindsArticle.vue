@@ -41,7 +41,7 @@ async function make() {
       <tbody>
         <tr v-for="(kind, at) in design.kinds" :key="kind.id">
           <td>
-            <span class="num quiet">2.{{ at + 1 }}</span
+            <span class="num quiet">{{ number }}.{{ at + 1 }}</span
             >&nbsp;
             <NuxtLink :to="{ path: `/design/kinds/${kind.id}`, query: $route.query }">{{
               kind.name

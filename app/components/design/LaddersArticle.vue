@@ -126,7 +126,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
     <p v-if="!readonly"><button class="act" type="button" @click="addLadder">Add a ladder</button></p>
     <section v-for="(ladder, index) in design.ladders" :id="ladder.id" :key="ladder.id">
       <h2>
-        6.{{ index + 1 }}
+        {{ number }}.{{ index + 1 }}
         <template v-if="readonly">{{ ladder.name }}</template>
         <input
           v-else

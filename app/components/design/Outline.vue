@@ -80,7 +80,6 @@ const errors = (draft: DraftPage) => draft.findings.filter((one) => one.severity
 /** Remarks that nobody has decided to leave as they are. */
 const remarks = (draft: DraftPage) =>
   draft.findings.filter((one) => one.severity === 'remark' && one.kept === undefined).length
-const counted = (count: number, what: string) => `${count} ${count === 1 ? what : `${what}s`}`
 </script>
 
 <style scoped>

@@ -124,7 +124,7 @@ const alone = (portal: Portal) =>
       :key="portal.id"
       :aria-label="portal.name"
     >
-      <h2>8.{{ at + 1 }} {{ portal.name }}</h2>
+      <h2>{{ number }}.{{ at + 1 }} {{ portal.name }}</h2>
       <p class="small quiet">
         <a :href="`/portal/${portal.id}`">/portal/{{ portal.id }}</a> · {{ items(portal) }} things to ask for
       </p>
@@ -392,7 +392,7 @@ const alone = (portal: Portal) =>
         </button>
         <template v-else>
           Remove “{{ portal.name }}” from the draft? Its address then leads nowhere.
-          <button class="link" type="button" @click="remove(portal)">Remove it</button>
+          <button class="link" type="button" @click="remove(portal)">Remove it</button> ·
           <button class="link" type="button" @click="removing = undefined">Keep it</button>
         </template>
       </div>

@@ -65,7 +65,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
     site: count(props.directory.sites, 'sites'),
     department: `${Object.keys(triage.value.departments ?? {}).length} of ${departments.value.length} departments`,
     organisation: count(props.directory.organisations, 'organisations'),
-    requester: `${props.directory.withPriority} people`,
+    requester: counted(props.directory.withPriority, 'person', 'people'),
     agreement: 'as agreements say',
     item: count(props.design.items, 'catalog items'),
     portal: count(props.design.portals, 'portals'),

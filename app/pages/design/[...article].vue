@@ -100,6 +100,18 @@ provide(MENDING, {
 
 const version = computed(() => draft.value?.version ?? 0)
 
+/** Whether somebody is at a field of the article: what others change is not shown under their cursor. */
+const sheet = useTemplateRef<HTMLElement>('sheet')
+const isTyping = () =>
+  document.activeElement?.matches('input, textarea, select, [contenteditable=true]') === true &&
+  sheet.value?.contains(document.activeElement) === true
+async function showOthers() {
+  // A click from one field into another leaves none of them.
+  await new Promise((done) => setTimeout(done, 200))
+  if (stale.value && !isTyping()) await load()
+}
+watch(stale, (now) => now && void showOthers())
+
 /** The article that is open, with what it is shown with. */
 const opened = computed(() => {
   const found = articleAt(article.value)
@@ -145,19 +157,23 @@ function replaced(page: DraftPage) {
   done.value = undone.value = []
 }
 
-function onKey(event: KeyboardEvent) {
-  if (
-    edition.value ||
-    !(event.ctrlKey || event.metaKey) ||
-    event.key.toLowerCase() !== 'z' ||
-    elementOf(event)?.matches('input, textarea')
-  )
-    return
-  event.preventDefault()
-  void (event.shiftKey ? redo() : undo())
-}
-onMounted(() => addEventListener('keydown', onKey))
-onBeforeUnmount(() => removeEventListener('keydown', onKey))
+// While somebody types, the keys are for what they type.
+const mayUndo = (steps: readonly unknown[]) =>
+  !edition.value && steps.length > 0 && !document.activeElement?.matches('input, textarea')
+useShortcuts('Design', [
+  {
+    keys: 'Ctrl z',
+    says: 'undo your last change of the draft',
+    run: undo,
+    when: () => mayUndo(done.value),
+  },
+  {
+    keys: 'Ctrl Shift z',
+    says: 'make it again',
+    run: redo,
+    when: () => mayUndo(undone.value),
+  },
+])
 </script>
 
 <template>
@@ -170,7 +186,14 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       @publish-own="ask(true)"
       @discard="throwing = true"
     />
-    <div class="sheet" tabindex="0" role="region" aria-label="Article">
+    <div
+      ref="sheet"
+      class="sheet"
+      tabindex="0"
+      role="region"
+      aria-label="Article"
+      @focusout="stale && showOthers()"
+    >
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }} <button class="link" type="button" @click="read">Try again</button>
       </p>
@@ -186,8 +209,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         </span>
       </p>
       <p v-if="stale" class="notice" role="status">
-        Somebody changed the draft.
-        <button class="link" type="button" @click="load()">Show it as it is now</button>
+        Somebody changed the draft; it is shown as soon as you leave the field.
+        <KitButton kind="link" @click="load()">Show it now</KitButton>
       </p>
       <p v-if="published" class="notice good" role="status">
         Edition {{ published.edition }} is published: new tickets follow it;
@@ -198,8 +221,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
         >.
       </p>
       <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
-        <KitButton kind="link" keys="Control Z" :disabled="done.length === 0" @click="undo">Undo</KitButton> ·
-        <KitButton kind="link" keys="Control Shift Z" :disabled="undone.length === 0" @click="redo"
+        <KitButton kind="link" keys="Ctrl z" :disabled="done.length === 0" @click="undo">Undo</KitButton> ·
+        <KitButton kind="link" keys="Ctrl Shift z" :disabled="undone.length === 0" @click="redo"
           >Redo</KitButton
         >
       </p>

@@ -82,7 +82,7 @@ async function send(over: boolean) {
     said.value = `${count === 1 ? '1 signal' : `${count} signals`} sent in ${seconds} s: ${Object.entries(
       counts,
     )
-      .map(([outcome, number]) => `${number} ${OUTCOMES[outcome as 'ticket'] ?? outcome}`)
+      .map(([outcome, number]) => `${number} ${(OUTCOMES[outcome as 'ticket'] ?? outcome).replace(/:$/, '')}`)
       .join(', ')}.`
   })
   await load()

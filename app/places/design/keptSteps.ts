@@ -1,0 +1,55 @@
+import type { DesignStep } from '~~/core/design'
+
+/** What can be taken back in the draft, and put in again: act by act. */
+export interface Steps {
+  done: DesignStep[][]
+  undone: DesignStep[][]
+}
+
+/** So many acts are kept, and so many letters: more is no use, and a browser keeps no more than some millions. */
+const MOST_ACTS = 60
+const MOST_LETTERS = 1_000_000
+
+interface Kept extends Steps {
+  /** The edition that the draft stands on: after another one is published nothing of before can be taken back. */
+  edition: number
+}
+
+const storeOf = (person: string) => `yare-steps-${person}`
+
+const isSteps = (value: unknown): value is Kept =>
+  typeof value === 'object' &&
+  value !== null &&
+  'edition' in value &&
+  'done' in value &&
+  Array.isArray(value.done) &&
+  'undone' in value &&
+  Array.isArray(value.undone)
+
+/**
+ * What somebody can take back still, as this browser window knows it: it outlives a reload. Where the window keeps
+ * nothing, or what it keeps cannot be read, there is nothing.
+ * @param edition that the draft stands on
+ */
+export function readSteps(person: string, edition: number): Steps {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(storeOf(person)) ?? 'null') as unknown
+    if (isSteps(kept) && kept.edition === edition) return { done: kept.done, undone: kept.undone }
+  } catch {
+    // What cannot be read is as good as nothing.
+  }
+  return { done: [], undone: [] }
+}
+
+/** Keeps the latest of what can be taken back; the oldest goes where it is too much. */
+export function keepSteps(person: string, edition: number, { done, undone }: Steps): void {
+  let kept = done.slice(-MOST_ACTS)
+  const text = () => JSON.stringify({ edition, done: kept, undone: undone.slice(-MOST_ACTS) } satisfies Kept)
+  while (kept.length && text().length > MOST_LETTERS) kept = kept.slice(1)
+  try {
+    if (kept.length || undone.length) sessionStorage.setItem(storeOf(person), text())
+    else sessionStorage.removeItem(storeOf(person))
+  } catch {
+    // A window that keeps nothing takes back what it knows itself.
+  }
+}
