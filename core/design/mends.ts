@@ -5,9 +5,18 @@ import type { Design, DesignList } from './design'
 
 // What puts right what was found, where there is one sensible way: steps of the draft, as a lead would make them.
 
+/** What one thing of a list is called on the button that takes it out. */
+const ONE = {
+  questions: 'question',
+  fields: 'field',
+  forms: 'form',
+  kinds: 'kind',
+  ladders: 'ladder',
+} as const
+
 /** Takes something out of a list of the design. */
-export const takeOut = (list: DesignList, thing: object): Mend => ({
-  words: 'Take it out',
+export const takeOut = (list: keyof typeof ONE, thing: object): Mend => ({
+  words: `Take the ${ONE[list]} out`,
   steps: [{ list, id: idOfThing(thing as Thing), before: thing, after: null }],
 })
 

@@ -51,7 +51,7 @@ function ways(reader: Reader, kind: TicketKind): void {
           'kinds',
           kind,
           { transitions: kind.transitions.filter((other) => other !== one) },
-          'Take it out',
+          'Take the way out',
         ),
       )
     seen.add(way)
