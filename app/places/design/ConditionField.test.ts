@@ -72,6 +72,18 @@ describe('a condition', () => {
     expect(one.wrapper.text()).not.toContain('queue')
   })
 
+  it('keeps what is begun while its lists come anew', async () => {
+    const { wrapper } = draw(TestField, {
+      props: { test: { fact: 'site', op: 'oneOf', value: [] }, words: design, names, label: 'Site' },
+    })
+    await settled()
+    wrapper.findComponent(KitChoice).vm.$emit('update:modelValue', 'isNot')
+    await wrapper.setProps({ test: { fact: 'site', op: 'oneOf', value: [] }, names: { ...names } } as object)
+    await settled()
+    expect(wrapper.findComponent(KitChoice).props()).toMatchObject({ modelValue: 'isNot' })
+    expect(wrapper.emitted('change')).toBeUndefined()
+  })
+
   it('is always so again once its last part is gone', async () => {
     const one = await field({ any: [cover] })
     await one.press('When: take out cover')

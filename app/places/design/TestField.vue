@@ -18,8 +18,9 @@ const emit = defineEmits<{ change: [test: Test] }>()
 
 /** What lacks its value still. */
 const begun = ref<Test>()
+// Lists that come anew make the same test again: what is begun stays as long as it asks the same.
 watch(
-  () => props.test,
+  () => JSON.stringify(props.test),
   () => (begun.value = undefined),
 )
 const now = computed(() => begun.value ?? props.test)
