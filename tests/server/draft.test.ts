@@ -152,8 +152,8 @@ describe('a draft of two people', () => {
     await add('groups', { id: 'harbour', name: 'The harbour' } as { id: string }, LEAD)
     const page = await add('categories', { id: 'yard', name: 'The yard' } as { id: string }, 'ada-thorne')
     expect(page.changes.map((one) => [one.key, one.by.map((by) => by.name).join()])).toEqual([
-      ['categories/yard', 'Ada Thorne'],
       ['groups/harbour', 'Olin Brandt'],
+      ['categories/yard', 'Ada Thorne'],
     ])
     const { version, edition } = page
     const only = ['groups/harbour']
