@@ -4,6 +4,7 @@ import {
   linksOf,
   loopsOf,
   termsOf,
+  wayBack,
   type ActionReader,
   type Ladder,
   type Recipient,
@@ -227,22 +228,6 @@ function moversOf({ design }: Reader, kind: TicketKind): Mover[] {
       : [],
   )
   return [...rungs, ...timers]
-}
-
-/** The shortest way by timers alone from where one leads back to where it began, that one first. */
-function wayBack(movers: readonly Mover[], first: Mover): Mover[] | undefined {
-  const ways: Mover[][] = [[first]]
-  const reached = new Set([first.to])
-  for (let way = ways.shift(); way; way = ways.shift()) {
-    const { to } = oneAt(way, -1)
-    if (to === first.from) return way
-    for (const mover of movers)
-      if (mover.from === to && !reached.has(mover.to)) {
-        reached.add(mover.to)
-        ways.push([...way, mover])
-      }
-  }
-  return undefined
 }
 
 function rotaOf(reader: Reader, rota: Rota): void {

@@ -8,7 +8,7 @@ export { actionInWords, EVENT_NAMES, repeatInWords, rungMomentInWords } from './
 export { bySoonest, climb, climbingOf, rungAlarms, rungsAt, rungsDue, type Means } from './climb'
 export { ringRung, type HandsOf, type Ringing } from './ringRung'
 export { beginLadder } from './runs'
-export { linksOf, loopsOf, type Link } from './loops'
+export { linksOf, loopsOf, wayBack, type Link } from './loops'
 export {
   dutiesBetween,
   onCall,

@@ -76,9 +76,9 @@ export function loopsOf(links: readonly Link[]): Link[][] {
   return loops
 }
 
-/** The shortest way from where a link leads back to where it began, the link itself first. */
-function wayBack(links: readonly Link[], first: Link): Link[] | undefined {
-  const ways: Link[][] = [[first]]
+/** The shortest way from where a link leads back to where it began, the link itself first; undefined where there is none. */
+export function wayBack<L extends Pick<Link, 'from' | 'to'>>(links: readonly L[], first: L): L[] | undefined {
+  const ways: L[][] = [[first]]
   const reached = new Set([first.to])
   for (let way = ways.shift(); way; way = ways.shift()) {
     const end = oneAt(way, way.length - 1).to

@@ -10,7 +10,7 @@ import {
   type Test,
   type Vocabulary,
 } from '~~/core/condition'
-import { formsAsking, kindOfFact, type Design, type Names, type RuleWords } from '~~/core/design'
+import { kindOfFact, type Design, type Names, type RuleWords } from '~~/core/design'
 import { FACTS } from '~~/core/facts'
 import { fieldFact, termsOfType } from '~~/core/fields'
 import type { Option } from '~/kit/field'
@@ -23,10 +23,20 @@ const HEADINGS = { arrival: 'As it comes', triage: 'Once it is sorted', time: 'A
 /** So many forms are named with a question; the rest is counted. */
 const MOST_NAMED = 2
 
+/** The names of the forms that ask each question. */
+function askingForms(forms: Design['forms']): ReadonlyMap<string, string[]> {
+  const names = new Map<string, string[]>()
+  for (const { name, steps } of forms)
+    for (const { question } of steps.flatMap((step) => step.questions)) {
+      const there = names.get(question)
+      if (!there) names.set(question, [name])
+      else if (there.at(-1) !== name) there.push(name)
+    }
+  return names
+}
+
 /** The forms that ask a question, in short. */
-function formsOf({ forms }: AskedWords, question: string): string | undefined {
-  if (!forms) return undefined
-  const names = formsAsking({ forms }, question).map((one) => one.name)
+function inShort(names: readonly string[]): string {
   if (!names.length) return 'no form asks it'
   const more = names.length - MOST_NAMED
   return names.slice(0, MOST_NAMED).join(', ') + (more > 0 ? ` and ${more} more` : '')
@@ -38,6 +48,8 @@ function formsOf({ forms }: AskedWords, question: string): string | undefined {
  * @param offered the facts that may be asked for; all if left out
  */
 export function factOptions(words: AskedWords, offered?: readonly string[]): Option[] {
+  // A design may have thousands of questions: its forms are gone through once.
+  const asking = words.forms && askingForms(words.forms)
   const all: Option[] = [
     ...Object.entries(FACTS).map(([value, { name, known }]) => ({
       value,
@@ -49,7 +61,7 @@ export function factOptions(words: AskedWords, offered?: readonly string[]): Opt
       .map(({ name, label }) => ({
         value: `form.${name}`,
         label,
-        note: formsOf(words, name),
+        note: asking && inShort(asking.get(name) ?? []),
         group: 'Answers',
       })),
     ...words.fields.map((one) => ({

@@ -41,13 +41,23 @@ export function readSteps(person: string, edition: number): Steps {
   return { done: [], undone: [] }
 }
 
+/** The latest acts that are not too much together. */
+function latest(acts: readonly DesignStep[][]): DesignStep[][] {
+  const kept: DesignStep[][] = []
+  let letters = 0
+  for (const act of acts.slice(-MOST_ACTS).reverse()) {
+    letters += JSON.stringify(act).length
+    if (letters > MOST_LETTERS) break
+    kept.unshift(act)
+  }
+  return kept
+}
+
 /** Keeps the latest of what can be taken back; the oldest goes where it is too much. */
 export function keepSteps(person: string, edition: number, { done, undone }: Steps): void {
-  let kept = done.slice(-MOST_ACTS)
-  const text = () => JSON.stringify({ edition, done: kept, undone: undone.slice(-MOST_ACTS) } satisfies Kept)
-  while (kept.length && text().length > MOST_LETTERS) kept = kept.slice(1)
+  const kept: Kept = { edition, done: latest(done), undone: latest(undone) }
   try {
-    if (kept.length || undone.length) sessionStorage.setItem(storeOf(person), text())
+    if (kept.done.length || kept.undone.length) sessionStorage.setItem(storeOf(person), JSON.stringify(kept))
     else sessionStorage.removeItem(storeOf(person))
   } catch {
     // A window that keeps nothing takes back what it knows itself.
