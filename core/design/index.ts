@@ -27,6 +27,7 @@ export { changesInWords, type ChangeInWords } from './differences'
 export { compareDesigns, type DesignChange } from './compare'
 export { changeKey, withChanges } from './choose'
 export { readKeptDesign, UnreadableDesign, upgradeDesign } from './upgrade'
+export { ownQuestion, removeQuestion, replaceQuestion, type InTheWay, type Replacement } from './library'
 export { gapsOf, writtenTexts, type WrittenText } from './translate'
 export { designFile, readDesignFile } from './file'
 export { designFolder, FOLDER_FILES, readDesignFolder } from './folder'
@@ -38,6 +39,7 @@ export {
   formsAsking,
   levelsFor,
   usesOfAnswer,
+  usesOfAnswers,
   usesOfCalendar,
   usesOfField,
   usesOfKind,

@@ -35,24 +35,21 @@ function tablesWhere(design: Design, isSo: (table: DecisionTable) => boolean): U
   })
 }
 
-/** Everything with a condition of its own that is asked when a ticket is worked on. */
-function conditionsWhere(design: Design, asks: Asks): Use[] {
-  const inLevel = ({ when, targets }: ServiceLevel) =>
-    [when, ...targets.flatMap((one) => [one.startWhen, one.pauseWhen, one.stopWhen, one.cancelWhen])].some(
-      asks,
-    )
-  const inLadder = ({ when, startWhen, stopWhen }: Ladder) => [when, startWhen, stopWhen].some(asks)
-  return [
-    ...design.serviceLevels
-      .filter(inLevel)
-      .map((one) => use(`service level ${one.name}`, `service-levels/${one.id}`)),
-    ...design.ladders.filter(inLadder).map((one) => use(`ladder ${one.name}`, `ladders/${one.id}`)),
-    ...design.moves.filter((one) => asks(one.when)).map((one) => use(`move ${one.name}`, `moves/${one.id}`)),
-    ...design.checklists
-      .filter((one) => asks(one.when))
-      .map((one) => use(`checklist ${one.name}`, `moves/checklist-${one.id}`)),
-  ]
+/** Everything with conditions of its own that are asked when a ticket is worked on, and those. */
+function* conditioned(design: Design): Generator<Use & { asks: readonly (Condition | undefined)[] }> {
+  for (const { id, name, when, targets } of design.serviceLevels) {
+    const ofTargets = targets.flatMap((one) => [one.startWhen, one.pauseWhen, one.stopWhen, one.cancelWhen])
+    yield { ...use(`service level ${name}`, `service-levels/${id}`), asks: [when, ...ofTargets] }
+  }
+  for (const { id, name, when, startWhen, stopWhen } of design.ladders)
+    yield { ...use(`ladder ${name}`, `ladders/${id}`), asks: [when, startWhen, stopWhen] }
+  for (const { id, name, when } of design.moves) yield { ...use(`move ${name}`, `moves/${id}`), asks: [when] }
+  for (const { id, name, when } of design.checklists)
+    yield { ...use(`checklist ${name}`, `moves/checklist-${id}`), asks: [when] }
 }
+
+const conditionsWhere = (design: Design, asks: Asks): Use[] =>
+  [...conditioned(design)].filter((one) => one.asks.some(asks)).map(({ words, place }) => use(words, place))
 
 /** The ladders of which a rung does something. */
 const laddersDoing = (design: Design, isSo: (action: Action) => boolean): Use[] =>
@@ -66,37 +63,59 @@ const fieldLabel = (design: Design, name: string) =>
 /** Each once, in order. */
 const distinct = (uses: Use[]) => [...new Map(uses.map((one) => [one.place, one])).values()]
 
+/** The questions whose answers some conditions ask for. */
+const questionsIn = (conditions: readonly (Condition | undefined)[]): string[] =>
+  conditions
+    .flatMap((one) => (one ? factsOf(one) : []))
+    .flatMap((fact) => (fact.startsWith('form.') ? [fact.slice(5)] : []))
+
+/** Each place that goes by answers, with the questions whose answers they are. */
+function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[] }> {
+  const labels = new Map(design.questions.map((one) => [one.name, one.label]))
+  for (const { id, name, of } of TABLES)
+    yield {
+      ...use(name, `triage/${id}`),
+      by: questionsIn([{ all: (of(design.triage)?.columns ?? []).map((fact) => ({ fact, op: 'filled' })) }]),
+    }
+  for (const { words, place, asks } of conditioned(design))
+    yield { ...use(words, place), by: questionsIn(asks) }
+  for (const { id, name, rungs } of design.ladders) {
+    const told = rungs.flatMap((one) => one.actions).flatMap((one) => (one.do === 'notify' ? one.tell : []))
+    yield {
+      ...use(`ladder ${name}`, `ladders/${id}`),
+      by: told.flatMap((one) => (one.to === 'answer' ? [one.question] : [])),
+    }
+  }
+  for (const { id, name, fields } of design.kinds)
+    for (const { field, question } of fields)
+      yield {
+        ...use(`the field ${fieldLabel(design, field)} of ${name}`, `kinds/${id}#field-${field}`),
+        by: question === undefined ? [] : [question],
+      }
+  for (const form of design.forms)
+    for (const { question, showWhen, requireWhen } of questionsOf(form))
+      yield {
+        ...use(`“${labels.get(question) ?? question}” in ${form.name}`, `forms/${form.id}#${question}`),
+        by: questionsIn([showWhen, requireWhen]),
+      }
+}
+
+/**
+ * Everything that goes by the answers to questions, besides the forms that ask them.
+ * @returns by the name of the question; one by which nothing goes is not in it
+ */
+export function usesOfAnswers(design: Design): Map<string, Use[]> {
+  const uses = new Map<string, Use[]>()
+  for (const { by, words, place } of goingByAnswers(design))
+    for (const name of new Set(by)) uses.set(name, [...(uses.get(name) ?? []), use(words, place)])
+  return new Map([...uses].map(([name, list]) => [name, distinct(list)]))
+}
+
 /**
  * Everything that goes by the answer to a question, besides the forms that ask it.
  * @param name of the question
  */
-export function usesOfAnswer(design: Design, name: string): Use[] {
-  const fact = `form.${name}`
-  const asks: Asks = (condition) => condition !== undefined && factsOf(condition).includes(fact)
-  const label = (question: string) =>
-    `“${design.questions.find((one) => one.name === question)?.label ?? question}”`
-  const writesTo = (action: Action) =>
-    action.do === 'notify' && action.tell.some((one) => one.to === 'answer' && one.question === name)
-  return distinct([
-    ...tablesWhere(design, (table) => table.columns.includes(fact)),
-    ...conditionsWhere(design, asks),
-    ...laddersDoing(design, writesTo),
-    ...design.kinds.flatMap((kind) =>
-      kind.fields
-        .filter((one) => one.question === name)
-        .map(({ field }) =>
-          use(`the field ${fieldLabel(design, field)} of ${kind.name}`, `kinds/${kind.id}#field-${field}`),
-        ),
-    ),
-    ...design.forms.flatMap((form) =>
-      questionsOf(form)
-        .filter((asked) => asks(asked.showWhen) || asks(asked.requireWhen))
-        .map((asked) =>
-          use(`${label(asked.question)} in ${form.name}`, `forms/${form.id}#${asked.question}`),
-        ),
-    ),
-  ])
-}
+export const usesOfAnswer = (design: Design, name: string): Use[] => usesOfAnswers(design).get(name) ?? []
 
 /**
  * Everything that goes by a field or sets it, besides the ticket kinds that have it.

@@ -16,7 +16,7 @@ export {
 export type { NameOf, QuestionTypeTerms, Term } from './questionType'
 export { fieldsOf, readAnswer, type Entered, type Reading } from './posted'
 export { portalOfPerson } from './portalOf'
-export { nearDuplicates } from './nearDuplicates'
+export { nearDuplicates, QuestionWords } from './nearDuplicates'
 export { isFor, unreachableQuestions } from './reach'
 export { answerSchema, formSchema, conditionSchema } from './schema'
 export { ItemIndex } from './search'
