@@ -9,15 +9,19 @@ export const deskName = (desks: readonly { id: string; name: string }[], desk: s
 export const optionsText = (options: readonly Option[] | undefined): string =>
   (options ?? []).map((one) => one.label).join(', ')
 
+/** Options as they are typed, one a line. */
+export const optionLines = (options: readonly Option[] | undefined): string =>
+  (options ?? []).map((one) => one.label).join('\n')
+
 /**
- * Reads them back. An option that is there keeps its value, and one whose words alone were changed too, so that tickets
+ * Reads them back, with commas or line breaks between them. An option that is there keeps its value, and one whose words alone were changed too, so that tickets
  * keep theirs.
  */
-export function optionsOf(text: string, before: readonly Option[] = []): Option[] {
+export function optionsOf(text: string, before: readonly Option[] = [], between: ',' | '\n' = ','): Option[] {
   const labels = [
     ...new Set(
       text
-        .split(',')
+        .split(between)
         .map((one) => one.trim())
         .filter(Boolean),
     ),

@@ -4,21 +4,16 @@ import type { Design } from './design'
 const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'portals', 'templates', 'languages']
 
 /**
- * The article that shows what a finding or a use names: a form below the first item that it is the form of, a question in
- * the first form that asks it, a field of the library in the first kind that has it.
+ * The article that shows what a finding or a use names: a form below the first item that it is the form of, a field of the library in the first kind that has it.
  * @param place such as `forms/gate-scanner#gates`
  * @returns the end of an address in Design, such as `catalog/gate-scanner#gates`
  */
 export function articleOf(design: Design, place: string): string {
   const [path = '', hash] = place.split('#')
   const [part = '', id = ''] = path.split('/')
-  const asks = (form: Design['forms'][number]) =>
-    form.steps.some((step) => step.questions.some((one) => one.question === id))
-  if (part === 'forms' || part === 'questions') {
-    const form = part === 'forms' ? id : design.forms.find(asks)?.id
-    const item = design.items.find((one) => one.form === form)
-    const question = part === 'forms' ? hash : id
-    return item ? `catalog/${item.id}${question ? `#${question}` : ''}` : 'catalog'
+  if (part === 'forms') {
+    const item = design.items.find((one) => one.form === id)
+    return item ? `catalog/${item.id}${hash ? `#${hash}` : ''}` : 'catalog'
   }
   if (part === 'fields') {
     const kind = design.kinds.find((one) => one.fields.some(({ field }) => field === id))

@@ -1,6 +1,7 @@
 import { isOneOf } from '../lookup'
+import { withoutGaps } from '../json'
 import { messageOf } from '../error/messageOf'
-import { factsOf, OPERATORS, operatorInWords, testsOf, type Condition } from '../condition'
+import { factsOf, OPERATORS, operatorInWords, readWhen, testsOf, type Condition } from '../condition'
 import {
   ASKER_FACTS,
   canBeTitle,
@@ -131,8 +132,52 @@ function catalog(reader: Reader): void {
       )
     formCondition(reader, place, item.showWhen, new Set())
     title(reader, place, item)
+    offered(reader, place, item)
   }
   for (const portal of reader.design.portals) portalRules(reader, portal)
+}
+
+const isNoDay = (text: string) => {
+  const when = readWhen(text)
+  return !when || when.at !== undefined
+}
+
+/** When an item is offered, and what takes its place. */
+function offered(reader: Reader, place: string, item: CatalogItem): void {
+  const { from, until, retired } = item
+  for (const [part, day] of [
+    ['from', from],
+    ['until', until],
+  ] as const)
+    if (day !== undefined && isNoDay(day))
+      reader.error(
+        place,
+        'dayUnreadable',
+        `“${day}” is no day; write it as 2026-11-27`,
+        makeOtherwise('items', item, { [part]: undefined }, 'Leave the day out'),
+      )
+  if (from !== undefined && until !== undefined && until < from)
+    reader.error(
+      place,
+      'offeredNever',
+      `is offered from ${from} and no longer than ${until}, so never; change one of the days`,
+      makeOtherwise('items', item, { until: undefined }, 'Leave the last day out'),
+    )
+  const instead = retired?.instead
+  reader.refers(place, 'catalog item', instead)
+  const other = reader.design.items.find((one) => one.id === instead)
+  if (other && (other.id === item.id || other.retired))
+    reader.remark(
+      place,
+      'insteadRetired',
+      `sends requesters to “${other.name}”, which is retired too, so they are sent nowhere`,
+      makeOtherwise(
+        'items',
+        item,
+        { retired: withoutGaps({ ...retired, instead: undefined }) },
+        'Send them nowhere',
+      ),
+    )
 }
 
 const untitled = (item: CatalogItem, name: string): Mend =>
@@ -181,6 +226,7 @@ function portalRules(reader: Reader, portal: Portal): void {
     reader.error(place, 'inactivityOutOfRange', 'signs people off after 1 to 1440 minutes without activity')
   arrivalRules(reader, portal, place)
   const isShown = (item: CatalogItem) =>
+    !item.retired &&
     (item.portals.length === 0 || item.portals.includes(portal.id)) &&
     (groups.length === 0 || groups.includes(item.group))
   reader.gives(place, portal.priority)

@@ -10,17 +10,33 @@ export interface WrittenText {
 
 type Put = (text: string, place: string) => string
 
+/** A question with each of its texts replaced. */
+function questionWithTexts(question: Question, put: (text: string) => string): Question {
+  const { label, unit, options, help, pattern } = question
+  return {
+    ...question,
+    label: put(label),
+    ...(unit && { unit: put(unit) }),
+    ...(options && { options: options.map((option) => ({ ...option, label: put(option.label) })) }),
+    ...(help && { help: put(help) }),
+    ...(pattern && { pattern: { ...pattern, message: put(pattern.message) } }),
+  }
+}
+
+/** The texts of a question that requesters read, once each, in the order in which they read them. */
+export function textsOfQuestion(question: Question): string[] {
+  const texts = new Set<string>()
+  questionWithTexts(question, (text) => {
+    texts.add(text)
+    return text
+  })
+  return [...texts]
+}
+
 /** A design with every text that requesters read replaced by what is put in its place. */
 function withTexts(design: Design, put: Put): Design {
   const perhaps = <T extends object, K extends keyof T>(one: T, key: K, place: string) =>
     typeof one[key] === 'string' && one[key] ? { [key]: put(one[key], place) } : {}
-  const wordsOfAsked = <T extends Pick<Question, 'label' | 'unit' | 'options'>>(one: T, place: string) => ({
-    label: put(one.label, place),
-    ...perhaps(one, 'unit', place),
-    ...(one.options && {
-      options: one.options.map((option) => ({ ...option, label: put(option.label, place) })),
-    }),
-  })
   const itemOf = new Map(design.items.map((one) => [one.form, one.id]))
   const formOf = new Map(
     design.forms.flatMap((form) =>
@@ -41,6 +57,7 @@ function withTexts(design: Design, put: Put): Design {
         name: put(one.name, place),
         ...perhaps(one, 'description', place),
         ...perhaps(one, 'expected', place),
+        ...(one.retired && { retired: { ...one.retired, ...perhaps(one.retired, 'says', place) } }),
         // Words to find it by are one text, so that another language may have more of them, or fewer.
         ...(one.keywords.length && { keywords: put(one.keywords.join(', '), place).split(/,\s*/) }),
       }
@@ -53,17 +70,19 @@ function withTexts(design: Design, put: Put): Design {
       // What no form asks nobody reads.
       if (!formOf.has(one.name)) return one
       const place = placeOfForm(formOf.get(one.name))
-      const { pattern } = one
+      return questionWithTexts(one, (text) => put(text, place))
+    }),
+    fields: design.fields.map((one) => {
+      if (!one.toRequester) return one
+      const place = `fields/${one.name}`
+      const options = one.options?.map((option) => ({ ...option, label: put(option.label, place) }))
       return {
         ...one,
-        ...wordsOfAsked(one, place),
-        ...perhaps(one, 'help', place),
-        ...(pattern && { pattern: { ...pattern, message: put(pattern.message, place) } }),
+        label: put(one.label, place),
+        ...perhaps(one, 'unit', place),
+        ...(options && { options }),
       }
     }),
-    fields: design.fields.map((one) =>
-      one.toRequester ? { ...one, ...wordsOfAsked(one, `fields/${one.name}`) } : one,
-    ),
     kinds: design.kinds.map((kind) => ({
       ...kind,
       statuses: kind.statuses.map((one) => ({ ...one, plainly: put(one.plainly, `kinds/${kind.id}`) })),

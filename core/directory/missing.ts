@@ -234,6 +234,7 @@ function portals({ directory, design: { design } }: Asked): Result {
         (organisations.length === 0 || organisations.includes(one.organisation ?? ''))
       const isShown = design.items.some(
         (item) =>
+          !item.retired &&
           (item.portals.length === 0 || item.portals.includes(id)) &&
           (groups.length === 0 || groups.includes(item.group)),
       )

@@ -59,6 +59,19 @@ export interface CatalogItem {
   title?: string[]
   /** What the requester reads about how long it takes; the promises themselves follow from the service levels. */
   expected?: string
+  /** First and last day on which portals show it, as `2026-11-27` in the zone of the desk; always if left out. */
+  from?: string
+  until?: string
+  /** Set where portals show it no more: its page says so, and where to go instead. */
+  retired?: Retirement
+}
+
+/** What is told of an item that may be asked for no more. */
+export interface Retirement {
+  /** The catalog item to ask for now. */
+  instead?: string
+  /** In the requester’s words. */
+  says?: string
 }
 
 export interface CatalogGroup {

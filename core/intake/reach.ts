@@ -1,7 +1,7 @@
 import { factsOf, holds, testsOf, type Condition, type Facts, type FactValue, type Test } from '../condition'
 import type { QuestionLibrary } from './answers'
 import { shownQuestions } from './answers'
-import { ASKER_FACTS, QUESTION_TYPES, type Form } from './form'
+import { ASKER_FACTS, QUESTION_TYPES, type CatalogItem, type Form } from './form'
 import { oneAt } from '../lookup'
 
 /** More combinations of answers than this are not tried. */
@@ -63,6 +63,13 @@ function domainOf(fact: string, tests: readonly Test[], library: QuestionLibrary
       : [...new Set(compared), 'something else']),
   ]
 }
+
+/**
+ * Whether an item is offered on a day, to whomever.
+ * @param today in the zone of the desk, as `2026-11-27`
+ */
+export const isOffered = ({ from, until, retired }: CatalogItem, today: string): boolean =>
+  retired === undefined && (from === undefined || from <= today) && (until === undefined || today <= until)
 
 /** Whether a condition on who asks alone can hold for these facts. */
 export function isFor(condition: Condition | undefined, asker: Facts): boolean {

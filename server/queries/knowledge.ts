@@ -6,7 +6,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Language } from '../../core/words'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
-import { showsItem } from './portal'
+import { showsItem, todayAt } from './portal'
 import { oneAt } from '../../core/lookup'
 
 /** Where articles are looked for: those of a portal for requesters, or all of them for the desk. */
@@ -113,8 +113,9 @@ export async function searchPortal(
   language: Language = 'en',
 ) {
   const design = (await desk.knowledge.currentEdition()).inLanguage(language)
+  const today = todayAt(design)
   const items = indexOf(design)
-    .search(text, (item) => showsItem(item, portal, asker), 6)
+    .search(text, (item) => showsItem(item, portal, asker, today), 6)
     .map(({ id, name, description }) => ({ id, name, description }))
   const articles = shows(portal, 'articles')
     ? await searchArticles(desk.db, text, { portal: portal.id }, 4)

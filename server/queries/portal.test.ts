@@ -11,8 +11,9 @@ describe('the index of a portal', () => {
   it('holds what the portal and its groups show, to those for whom it is meant', () => {
     const design = demoDesign()
     const merrow = () => design.portals.find((one) => one.id === 'merrow')!
+    const today = '2026-11-27'
     const names = (asker: object) =>
-      portalIndex(new CompiledDesign(design, 1), merrow(), { ...asker }).flatMap((group) =>
+      portalIndex(new CompiledDesign(design, 1), merrow(), { asker: { ...asker }, today }).flatMap((group) =>
         group.items.map((one) => one.id),
       )
     expect(names(MERROW)).toContain('gate-scanner')
@@ -21,8 +22,20 @@ describe('the index of a portal', () => {
     scanner.showWhen = { fact: 'cover', op: 'is', value: 'Round the clock' }
     expect(names(MERROW)).toContain('gate-scanner')
     expect(names({ ...MERROW, cover: null })).not.toContain('gate-scanner')
+    scanner.showWhen = { all: [] }
+    for (const [change, isThere] of [
+      [{ from: '2026-11-27' }, true],
+      [{ from: '2026-11-28' }, false],
+      [{ until: '2026-11-27' }, true],
+      [{ until: '2026-11-26' }, false],
+      [{ retired: {} }, false],
+    ] as const) {
+      Object.assign(scanner, { from: undefined, until: undefined, retired: undefined }, change)
+      expect(names(MERROW).includes('gate-scanner')).toBe(isThere)
+    }
+    delete scanner.retired
     merrow().groups = [scanner.group]
-    const shown = portalIndex(new CompiledDesign(design, 1), merrow(), MERROW)
+    const shown = portalIndex(new CompiledDesign(design, 1), merrow(), { asker: MERROW, today })
     expect(shown.map((group) => group.id)).toEqual([scanner.group])
   })
 })

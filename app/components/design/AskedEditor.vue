@@ -72,7 +72,7 @@ function offer(name: string) {
         ><input type="checkbox" :checked="field.required" @change="put(at, { required: isTicked($event) })" />
         must be answered</label
       >
-      <DesignOrderButtons
+      <OrderButtons
         :name="field.label"
         :first="at === 0"
         :last="at === asks.length - 1"

@@ -71,7 +71,7 @@ function add() {
         />
         each time anew</label
       >
-      <DesignOrderButtons
+      <OrderButtons
         :name="labelOf(ask)"
         :first="at === 0"
         :last="at === status.gate.length - 1"

@@ -127,7 +127,7 @@ const summary = (field: TicketField) =>
               </select>
             </td>
             <td v-if="!readonly" class="order">
-              <DesignOrderButtons
+              <OrderButtons
                 :name="fieldOf(name)?.label ?? name"
                 :first="at === 0"
                 :last="at === kind.fields.length - 1"

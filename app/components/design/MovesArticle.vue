@@ -113,7 +113,7 @@ const nameOf = (id: string) => props.design.moves.find((one) => one.id === id)?.
             </select></label
           >
           <template v-if="!readonly">
-            <DesignOrderButtons
+            <OrderButtons
               :name="one.name"
               :first="index === 0"
               :last="index === design.moves.length - 1"

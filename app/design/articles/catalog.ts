@@ -5,10 +5,11 @@ export default {
   path: 'catalog',
   name: 'Catalog and forms',
   place: 10,
-  component: defineAsyncComponent(() => import('~/components/design/CatalogArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/catalog/CatalogArticle.vue')),
+  needs: ['names', 'directory'],
   chooses: ['desks'],
   each: {
-    component: defineAsyncComponent(() => import('~/components/design/ItemArticle.vue')),
+    component: defineAsyncComponent(() => import('~/places/design/catalog/ItemArticle.vue')),
     needs: ['directory'],
   },
 } satisfies Article

@@ -23,6 +23,18 @@ useHead({ title: () => data.value?.item.name ?? say('ask.page') })
       {{ problem(missing) }}
       <NuxtLink :to="`/portal/${portal}`">{{ say('ask.index') }}</NuxtLink>
     </div>
+    <section v-else-if="data?.retired">
+      <p>
+        <NuxtLink :to="`/portal/${portal}`">← {{ say('ask.all') }}</NuxtLink>
+      </p>
+      <h1>{{ data.item.name }}</h1>
+      <p class="notice" role="status">{{ data.retired.says ?? say('ask.retired') }}</p>
+      <p v-if="data.retired.instead">
+        <NuxtLink :to="`/portal/${portal}/ask/${data.retired.instead.id}`">{{
+          say('ask.instead', { name: data.retired.instead.name })
+        }}</NuxtLink>
+      </p>
+    </section>
     <AskForm v-else-if="data" :key="data.item.id" :portal="portal" :asked="data" />
   </div>
 </template>

@@ -9,6 +9,7 @@ import type {
   Question,
   CatalogGroup,
   CatalogItem,
+  Retirement,
   Form,
   Option,
 } from '../../intake'
@@ -276,6 +277,15 @@ export const item: Book<CatalogItem> = {
   icon: text('picture'),
   title: refs('title of its tickets', 'question', true),
   expected: text('what requesters read of how long it takes'),
+  from: text('shown from'),
+  until: text('shown until the end of'),
+  retired: (before, after, naming) => [
+    ...yes('is retired', 'is offered again')(before !== undefined, after !== undefined, naming),
+    ...bookOf<Retirement>({
+      instead: ref('instead of it', 'item'),
+      says: text('what is said of its end'),
+    })(before, after, naming),
+  ],
 }
 
 export const portal: Book<Portal> = {

@@ -70,6 +70,8 @@ export const PORTAL_ENGLISH = {
   'about.nothing':
     'Nothing in this portal asks for a machine. Look through the index, and name it in your words.',
   'ask.page': 'Request',
+  'ask.retired': 'This can be asked for no more.',
+  'ask.instead': 'Ask instead for: {name}',
   'ask.all': 'All that can be asked for',
   'ask.index': 'To the index',
   'ask.takes': 'How long it takes: {time}',

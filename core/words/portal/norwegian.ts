@@ -72,6 +72,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'about.what': 'Hva gjelder det?',
   'about.nothing':
     'Ingenting i denne portalen spør etter en maskin. Se i oversikten, og nevn den med dine ord.',
+  'ask.retired': 'Dette kan ikke bestilles lenger.',
+  'ask.instead': 'Bestill i stedet: {name}',
   'ask.page': 'Sak',
   'ask.all': 'Alt du kan be om',
   'ask.index': 'Til oversikten',

@@ -12,7 +12,7 @@ import { isAtHome } from '../../http/portalOf'
 import { defineRoute, isStaff } from '../../http/route'
 import type { Caller } from '../../base/caller'
 import { askerOf } from '../../queries/asker'
-import { showsItem } from '../../queries/portal'
+import { showsItem, todayAt } from '../../queries/portal'
 import { requestPage } from '../../queries/tickets'
 
 class TicketBody {
@@ -75,7 +75,7 @@ function portalFor(design: CompiledDesign, body: TicketBody, caller: Caller, ask
   if (isStaff(caller.role)) return wanted ?? null
   const item = design.findItem(body.item)
   const own = portal ? [portal] : design.design.portals.filter((one) => isAtHome(one, caller))
-  const shown = item && own.find((one) => showsItem(item, one, { ...asker, portal: one.id }))
+  const shown = item && own.find((one) => showsItem(item, one, { ...asker, portal: one.id }, todayAt(design)))
   if (shown) return shown.id
   throw requesterProblem(422, 'notHere', {
     fields: [{ field: 'item', message: 'choose something that your portal offers' }],

@@ -5,7 +5,7 @@ import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
 import { openNotices } from '../../../queries/knowledge'
-import { portalIndex } from '../../../queries/portal'
+import { portalIndex, todayAt } from '../../../queries/portal'
 
 export default defineRoute(
   {
@@ -22,6 +22,8 @@ export default defineRoute(
     const language = await languageFor(event, desk, signedIn, portal)
     const said = design.inLanguage(language)
     const { name, mark, ink, signInBy = 'mail' } = portal
+    const indexFor = async (person: string) =>
+      portalIndex(said, portal, { asker: await askerOf(desk, person, portal.id), today: todayAt(said) })
     return {
       name,
       motto: said.portal(portal.id).motto,
@@ -32,7 +34,7 @@ export default defineRoute(
       languages: languagesOf(portal),
       desk: design.design.desk.name,
       notices: visitor && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
-      groups: visitor ? portalIndex(said, portal, await askerOf(desk, visitor.id, portal.id)) : [],
+      groups: visitor ? await indexFor(visitor.id) : [],
     }
   },
 )

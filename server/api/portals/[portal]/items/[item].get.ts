@@ -1,13 +1,13 @@
 import { Transform } from 'class-transformer'
 import { IsInt, IsOptional, Max, Min } from 'class-validator'
-import { formSchema } from '../../../../../core/intake'
+import { formSchema, type CatalogItem, type Retirement } from '../../../../../core/intake'
 import { MOST_NUMBER } from '../../../../http/bodies'
 import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
 import { requesterProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
-import { equipmentQuestion, ownEquipment, showsItem } from '../../../../queries/portal'
+import { equipmentQuestion, isOfPortal, ownEquipment, showsItem, todayAt } from '../../../../queries/portal'
 import { oneBy } from '../../../../../core/lookup'
 
 class AboutQuery {
@@ -18,6 +18,12 @@ class AboutQuery {
   @Min(0)
   @Max(MOST_NUMBER)
   about?: number
+}
+
+/** What is said of an item that is offered no more: why, and what to ask for instead as long as that is offered. */
+function insteadOf({ instead, says }: Retirement = {}, find: (id: string) => CatalogItem | undefined) {
+  const other = instead === undefined ? undefined : find(instead)
+  return { says, instead: other && !other.retired ? { id: other.id, name: other.name } : undefined }
 }
 
 export default defineRoute(
@@ -33,7 +39,9 @@ export default defineRoute(
     const design = (await desk.knowledge.currentEdition()).inLanguage(language)
     const item = design.findItem(path.item)
     const asker = await askerOf(desk, caller.id, portal.id)
-    if (!item || !showsItem(item, portal, asker)) throw requesterProblem(404, 'notHere')
+    const isShown = item && showsItem(item, portal, asker, todayAt(design))
+    const isGone = item?.retired && isOfPortal(item, portal, asker)
+    if (!item || !(isShown || isGone)) throw requesterProblem(404, 'notHere')
     const form = design.form(item.form)
     const questions = form.steps.flatMap((step) =>
       step.questions.map((one) => oneBy(design.questions, one.question)),
@@ -46,6 +54,7 @@ export default defineRoute(
     const schema = formSchema({ form, library: design.questions, asker })
     return {
       ...{ item, form, asker, schema, edition: design.edition },
+      retired: isGone ? insteadOf(item.retired, (id) => design.findItem(id)) : undefined,
       questions: questions.map((one) =>
         one.name === asksFor ? { ...one, default: String(about?.number) } : one,
       ),

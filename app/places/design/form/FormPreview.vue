@@ -9,11 +9,11 @@ const props = defineProps<{ form: Form; design: Design; names: Names }>()
 const session = useSession()
 const answers = ref<Record<string, Answer>>({})
 const narrow = ref(false)
-const site = ref('')
-const cover = ref('')
+const site = ref<string | null>(null)
+const cover = ref<string | null>(null)
 const asker = computed(() => ({
-  site: site.value || null,
-  cover: cover.value || null,
+  site: site.value,
+  cover: cover.value,
   organisation: null,
   requester: null,
   portal: null,
@@ -32,17 +32,12 @@ const shown = computed(
 const given = computed(() =>
   Object.fromEntries(Object.entries(answers.value).filter(([name]) => shown.value.has(name))),
 )
-const problems = computed(() =>
-  tried.value
-    ? Object.fromEntries(
-        checkAnswers(
-          { form: known.value, library: library.value, asker: asker.value, fits: fitsPattern },
-          given.value,
-        ).map((one) => [one.question, one.message]),
-      )
-    : {},
-)
 const tried = ref(false)
+const problems = computed(() => {
+  if (!tried.value) return {}
+  const asked = { form: known.value, library: library.value, asker: asker.value, fits: fitsPattern }
+  return Object.fromEntries(checkAnswers(asked, given.value).map((one) => [one.question, one.message]))
+})
 const choices = choicesAmong(() => ({
   person: props.names.technician,
   organisation: props.names.organisation,
@@ -58,23 +53,25 @@ function put(name: string, value: Answer | undefined) {
 <template>
   <section class="preview" aria-labelledby="preview">
     <h3 id="preview">As the requester sees it</h3>
-    <p class="small">
-      <label class="tick-field"><input v-model="narrow" type="checkbox" /> as wide as a phone</label>
-      <label
-        >from
-        <select v-model="site" class="inline-field">
-          <option value="">any site</option>
-          <option v-for="one in names.site" :key="one.value" :value="one.value">{{ one.label }}</option>
-        </select></label
-      >
-      <label>
-        with cover
-        <select v-model="cover" class="inline-field">
-          <option value="">none</option>
-          <option v-for="one in names.cover" :key="one.value" :value="one.value">{{ one.label }}</option>
-        </select></label
-      >
-    </p>
+    <div class="from small">
+      <KitCheckbox v-model="narrow" label="as wide as a phone" />
+      <KitChoice
+        v-model="site"
+        bare
+        clears
+        label="Asked from the site"
+        placeholder="from any site"
+        :options="names.site ?? []"
+      />
+      <KitChoice
+        v-model="cover"
+        bare
+        clears
+        label="Asked with the cover"
+        placeholder="with no cover"
+        :options="names.cover ?? []"
+      />
+    </div>
     <div class="paper" :class="{ narrow }">
       <FormFields
         :steps="known.steps"
@@ -89,9 +86,9 @@ function put(name: string, value: Answer | undefined) {
         @answer="put"
       />
       <p class="small">
-        <button class="act plain" type="button" @click="tried = !tried">
-          {{ tried ? 'Hide what is missing' : 'Try to send it' }}
-        </button>
+        <KitButton kind="plain" @click="tried = !tried">{{
+          tried ? 'Hide what is missing' : 'Try to send it'
+        }}</KitButton>
         <span v-if="tried && !Object.keys(problems).length" role="status"> It would be accepted.</span>
       </p>
     </div>
@@ -102,10 +99,18 @@ function put(name: string, value: Answer | undefined) {
 .preview {
   position: sticky;
   top: 0;
+  min-width: 0;
 }
 h3 {
   border-bottom: 1px solid var(--rule-2);
   padding-bottom: 3px;
+}
+.from {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin-bottom: 8px;
 }
 .paper {
   border: 1px solid var(--rule);
@@ -114,5 +119,6 @@ h3 {
 }
 .paper.narrow {
   width: 320px;
+  max-width: 100%;
 }
 </style>
