@@ -148,8 +148,8 @@ test('the lead changes a question, a row, a target and a rung, and publishes the
   // Other tests may have published editions before this one.
   const { edition } = (await (await lead.request.get('/api/draft')).json()) as { edition: number }
   await lead.goto('/design/catalog/gate-scanner')
-  await lead.getByLabel('Words of gates').fill('How many gates read nothing?')
-  await lead.getByLabel('Words of gates').press('Tab')
+  await lead.getByLabel('Words of “How many gates do not read?”').fill('How many gates read nothing?')
+  await lead.keyboard.press('Tab')
   await expect(lead.getByText('1 change ·')).toBeVisible()
 
   await lead.getByRole('link', { name: 'Triage' }).click()

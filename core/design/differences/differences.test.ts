@@ -47,13 +47,26 @@ const MEANT: Readonly<Record<string, readonly [unknown, unknown]>> = {
     { op: 'is', value: 'low' },
   ],
   columns: ['impact', 'urgency'],
+  'CatalogItem.from': ['2026-12-01', '2026-12-24'],
+  'CatalogItem.until': ['2026-12-01', '2026-12-24'],
 }
 /** What refers to something by an id, or is one. */
 const IDS = new Set([
   ...['id', 'buildsOn', 'calendar', 'priority', 'desk', 'first', 'turnedAway', 'field', 'question', 'status'],
   ...['template', 'tell', 'group', 'kind', 'form', 'category', 'item', 'items', 'portals', 'title', 'target'],
   ...['organisations', 'team', 'person', 'groups', 'roles', 'teams', 'queue', 'rota', 'members', 'moves'],
-  ...['checklist', 'webhook', 'ladder', 'role', 'from', 'to', 'questions', 'assignment', 'teamOrders'],
+  ...[
+    'checklist',
+    'webhook',
+    'ladder',
+    'role',
+    'from',
+    'to',
+    'instead',
+    'questions',
+    'assignment',
+    'teamOrders',
+  ],
 ])
 /** What is kept by ids of something; all else is kept by words that people read. */
 const KEYED_BY_ID = new Set(['granted', 'assignment', 'teamOrders', 'reply', 'answer', 'reopen'])
@@ -65,7 +78,8 @@ const LOCAL = new Set(['Rota', 'RotaLayer', 'DaySpan', 'only', 'LaterWeek', 'For
 
 /** The two texts or things that a name means something by. */
 function meantBy(schema: Schema, of: string | undefined, name: string, holder: string) {
-  const meant = MEANT[of ?? name] ?? (of === undefined ? MEANT[holder] : undefined)
+  const meant =
+    MEANT[`${holder}.${name}`] ?? MEANT[of ?? name] ?? (of === undefined ? MEANT[holder] : undefined)
   const isText = typeof meant?.[0] !== 'string' || schema.type === 'string'
   return isText && !schema.items && !schema.anyOf?.length ? meant : undefined
 }

@@ -16,7 +16,7 @@ import type {
 import { termsOfType } from '../../fields'
 import type { GateAsk, IdleTimer, Status, TicketKind, Transition } from '../../lifecycle'
 import { weekInWords, type Calendar, type CalendarException, type LaterWeek } from '../../time'
-import { LANGUAGE_NAMES, isLanguage } from '../../words'
+import { LANGUAGE_NAMES, isLanguage, writtenSaid } from '../../words'
 import type { Category, Priority } from '../design'
 import {
   bookOf,
@@ -261,6 +261,8 @@ export const form: Book<Form> = {
 
 export const group: Book<CatalogGroup> = { id: silent, name: called }
 
+const day = (label: string) => shown<string>(label, (iso) => writtenSaid(iso, 'en'))
+
 export const item: Book<CatalogItem> = {
   id: silent,
   name: called,
@@ -277,8 +279,8 @@ export const item: Book<CatalogItem> = {
   icon: text('picture'),
   title: refs('title of its tickets', 'question', true),
   expected: text('what requesters read of how long it takes'),
-  from: text('shown from'),
-  until: text('shown until the end of'),
+  from: day('shown from'),
+  until: day('shown until the end of'),
   retired: (before, after, naming) => [
     ...yes('is retired', 'is offered again')(before !== undefined, after !== undefined, naming),
     ...bookOf<Retirement>({

@@ -3,7 +3,7 @@ import type { Design } from '~~/core/design'
 import { ITEM_ICONS, type CatalogItem, type Form } from '~~/core/intake'
 
 // What requesters read of an item, find it by, and read in the title of its tickets.
-const props = defineProps<{ item: CatalogItem; form?: Form; design: Design; disabled: boolean }>()
+defineProps<{ item: CatalogItem; form?: Form; design: Design; disabled: boolean }>()
 const emit = defineEmits<{ change: [change: Partial<CatalogItem>] }>()
 
 const put = (change: Partial<CatalogItem>) => emit('change', change)

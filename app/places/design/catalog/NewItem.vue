@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
 import type { Names } from '~/composables/useNames'
-import type { FreshItem } from './items'
+import { usualKind, type FreshItem } from './items'
 
 // Asks for what an item cannot be without; the rest is said on its page.
 const props = defineProps<{ design: Design; names: Names; group: string }>()
@@ -9,7 +9,8 @@ const emit = defineEmits<{ add: [fresh: FreshItem]; leave: [] }>()
 
 const name = ref('')
 const group = ref<string | null>(props.group)
-const kind = ref<string | null>(props.design.kinds.length === 1 ? (props.design.kinds[0]?.id ?? null) : null)
+/** What most items of the group lead to. */
+const kind = ref<string | null>(usualKind(props.design, props.group) ?? null)
 const category = ref<string | null>(null)
 const tried = ref(false)
 const named = (list: readonly { id: string; name: string }[]) =>

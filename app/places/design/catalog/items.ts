@@ -135,6 +135,14 @@ export function withoutItems(design: Design, ids: readonly string[]): DesignStep
   ]
 }
 
+/** The ticket kind that most items of a group lead to; of all items where the group is empty. */
+export function usualKind({ items, kinds }: Design, group: string): string | undefined {
+  const there = items.filter((one) => one.group === group)
+  const counts = new Map<string, number>()
+  for (const { kind } of there.length ? there : items) counts.set(kind, (counts.get(kind) ?? 0) + 1)
+  return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0] ?? kinds[0]?.id
+}
+
 /** What a lead says of a new item; all else can be said later. */
 export interface FreshItem {
   name: string
