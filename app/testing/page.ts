@@ -10,7 +10,7 @@ import { passThrough } from '../kit/passThrough'
 const found = import.meta.glob<{ default: Component }>('../{components,kit,ledger,places}/**/*.vue')
 const nameOf = (path: string) =>
   path
-    .replace(/^\.\.\/(components|kit|ledger|places\/\w+)\//, '')
+    .replace(/^\.\.\/(components|kit|ledger|places(?:\/[\w-]+)+)\//, '')
     .replace(/\.vue$/, '')
     .split('/')
     .map((part) => part[0]?.toUpperCase() + part.slice(1))

@@ -210,6 +210,12 @@ export class CompiledDesign implements Calendars, FactDesign {
     return found
   }
 
+  /** What a category is called in this edition that may have stood elsewhere before; undefined where it is gone. */
+  categoryNow(id: string): string | undefined {
+    if (this.categories.has(id)) return id
+    return this.design.categories.find((one) => one.formerly?.includes(id))?.id
+  }
+
   /** A category's path in names: `Gates › Scanners`. */
   categoryPath(id: string): string {
     const parts = id.split('/')

@@ -28,6 +28,8 @@ export interface Category {
   id: string
   name: string
   priority?: string
+  /** Ids of what stands here now and stood elsewhere: tickets that have them come here as they follow the edition. */
+  formerly?: string[]
 }
 
 export type Grade = 'high' | 'medium' | 'low'

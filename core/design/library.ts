@@ -1,19 +1,19 @@
-import { isTest, type Condition, type FactValue, type Test } from '../condition'
+import { isTest, type Condition } from '../condition'
 import type { DesignStep } from '../finding'
 import type { Form, FormQuestion, FormStep, Option, Question } from '../intake'
 import { canonicalJson, withoutGaps } from '../json'
 import { present } from '../lookup'
 import { freeId } from '../naming'
 import type { Cell, DecisionTable, Row } from '../table'
-import { idOfThing, thingsOf } from './compare'
-import { LISTS, TRIAGE_PARTS, type Design, type DesignList } from './design'
+import type { Design } from './design'
+import { renamedCell, renamedTests, stepsBetween, type Renaming } from './renaming'
 import { formsAsking, usesOfAnswer, type Use } from './uses'
 
 // The library of questions: what it takes to put two of them together, to let a form have its own, to take one out. Each
 // gives the steps of one act; nothing is changed here.
 
 /** Goes from the answer of one question to that of another. */
-interface Renaming {
+interface Change {
   from: string
   to: string
   /** What an answer of the first is called as one of the second. */
@@ -56,11 +56,11 @@ export function replaceQuestion(design: Design, from: string, to: string): Repla
   const before = present(named(design, from))
   const after = present(named(design, to))
   const { answers, added } = matchedOptions(before, after)
-  const renaming: Renaming = { from, to, answers }
+  const change: Change = { from, to, answers }
   const inTheWay: InTheWay[] = [
     ...(before.type === after.type ? [] : [{ why: 'type' } as const]),
-    ...clashesInTables(design, renaming),
-    ...clashesInForms(design, renaming),
+    ...clashesInTables(design, change),
+    ...clashesInForms(design, change),
   ]
   const told = { inTheWay, added, forms: formsAsking(design, from), uses: usesOfAnswer(design, from) }
   if (inTheWay.length) return { ...told, steps: [] }
@@ -68,7 +68,7 @@ export function replaceQuestion(design: Design, from: string, to: string): Repla
     if (one.name === from) return []
     return one.name === to && added.length ? [{ ...one, options: [...(one.options ?? []), ...added] }] : [one]
   })
-  return { ...told, steps: stepsBetween(design, { ...renamed(design, renaming), questions }) }
+  return { ...told, steps: stepsBetween(design, { ...renamed(design, change), questions }) }
 }
 
 /** Which option of one question is which of another, and those that the other lacks, with free values. */
@@ -107,13 +107,13 @@ export function ownQuestion(
 ): { name: string; unseenBy: Use[]; steps: DesignStep[] } {
   const shared = present(named(design, name))
   const own = freeId(`${form}-${name}`, (id) => named(design, id) !== undefined, 'question')
-  const renaming: Renaming = { from: name, to: own, answers: new Map() }
+  const change: Change = { from: name, to: own, answers: new Map() }
   const isMeant = (id: string) => id === form
   const after: Design = {
     ...design,
     questions: [...design.questions, { ...shared, name: own }],
-    forms: design.forms.map((one) => (isMeant(one.id) ? inForm(one, renaming) : one)),
-    items: design.items.map((one) => (isMeant(one.form) ? inTitle(one, renaming) : one)),
+    forms: design.forms.map((one) => (isMeant(one.id) ? inForm(one, change) : one)),
+    items: design.items.map((one) => (isMeant(one.form) ? inTitle(one, change) : one)),
   }
   const unseenBy = usesOfAnswer(design, name).filter((one) => !one.place.startsWith(`forms/`))
   return { name: own, unseenBy, steps: stepsBetween(design, after) }
@@ -144,47 +144,19 @@ export function removeQuestion(design: Design, name: string): { uses: Use[]; ste
 
 const listOrNone = <T>(list: T[]): T[] | undefined => (list.length ? list : undefined)
 
-/** What makes one design of another, thing by thing: new things last, gone ones last of all. */
-function stepsBetween(before: Design, after: Design): DesignStep[] {
-  const steps: DesignStep[] = []
-  const gone: DesignStep[] = []
-  const put = (list: string, id: string, old: unknown, now: unknown) => {
-    if (canonicalJson(old ?? null) === canonicalJson(now ?? null)) return
-    const step = { list, id, before: old ?? null, after: now ?? null }
-    if (now === undefined) gone.push(step)
-    else steps.push(step)
-  }
-  for (const list of LISTS) stepsOfList(before, after, list, put)
-  for (const part of TRIAGE_PARTS) put('triage', part, before.triage[part], after.triage[part])
-  return [...steps, ...gone]
-}
-
-function stepsOfList(
-  before: Design,
-  after: Design,
-  list: DesignList,
-  put: (list: string, id: string, old: unknown, now: unknown) => void,
-): void {
-  if (before[list] === after[list]) return
-  const now = new Map(thingsOf(after, list).map((one) => [idOfThing(one), one]))
-  const old = new Map(thingsOf(before, list).map((one) => [idOfThing(one), one]))
-  for (const [id, thing] of now) put(list, id, old.get(id), thing)
-  for (const [id, thing] of old) if (!now.has(id)) put(list, id, thing, undefined)
-}
-
 /** A design that goes by the one question wherever it went by the other. */
-function renamed(design: Design, renaming: Renaming): Design {
+function renamed(design: Design, change: Change): Design {
   const { triage } = design
-  const table = (one: DecisionTable | undefined) => one && inTable(one, renaming)
-  const everywhere = <T>(list: T[]) => list.map((one) => inThing(one, renaming))
+  const table = (one: DecisionTable | undefined) => one && inTable(one, change)
+  const everywhere = <T>(list: T[]) => list.map((one) => inThing(one, change))
   return {
     ...design,
-    forms: design.forms.map((one) => inForm(one, renaming)),
-    items: design.items.map((one) => inTitle(one, renaming)),
+    forms: design.forms.map((one) => inForm(one, change)),
+    items: design.items.map((one) => inTitle(one, change)),
     kinds: everywhere(design.kinds).map((kind) => ({
       ...kind,
       fields: kind.fields.map((one) =>
-        one.question === renaming.from ? { ...one, question: renaming.to } : one,
+        one.question === change.from ? { ...one, question: change.to } : one,
       ),
     })),
     serviceLevels: everywhere(design.serviceLevels),
@@ -193,55 +165,46 @@ function renamed(design: Design, renaming: Renaming): Design {
     checklists: everywhere(design.checklists),
     triage: withoutGaps({
       ...triage,
-      weight: inTable(triage.weight, renaming),
-      routing: inTable(triage.routing, renaming),
+      weight: inTable(triage.weight, change),
+      routing: inTable(triage.routing, change),
       what: table(triage.what),
       skills: table(triage.skills),
     }),
   }
 }
 
-/** A part of a design with every condition and every recipient that goes by the answer in it, however deep they stand. */
-function inThing<T>(thing: T, renaming: Renaming): T {
-  if (Array.isArray(thing)) return thing.map((one: unknown) => inThing(one, renaming)) as T
-  if (typeof thing !== 'object' || thing === null) return thing
-  const found = thing as Record<string, unknown>
-  if (found.fact === `form.${renaming.from}`) return inTest(thing as unknown as Test, renaming) as T
-  if (found.to === 'answer' && found.question === renaming.from)
-    return { ...found, question: renaming.to } as T
-  return Object.fromEntries(Object.entries(found).map(([key, one]) => [key, inThing(one, renaming)])) as T
-}
+/** How tests are renamed where one question stands for another. */
+const renamingOf = ({ from, to, answers }: Change): Renaming => ({
+  fact: (fact) => (fact === `form.${from}` ? `form.${to}` : fact),
+  value: (fact, value) => (fact === `form.${from}` ? (answers.get(value) ?? value) : value),
+})
 
-function inValue(value: FactValue | undefined, { answers }: Renaming): FactValue | undefined {
-  if (typeof value === 'string') return answers.get(value) ?? value
-  if (!Array.isArray(value)) return value
-  return value.map((one: string | number) => (typeof one === 'string' ? (answers.get(one) ?? one) : one)) as
-    string[] | number[]
-}
+/** A part of a design with every condition and every recipient that goes by the answer in it. */
+const inThing = <T>(thing: T, change: Change): T =>
+  renamedTests(thing, renamingOf(change), (found) =>
+    found.to === 'answer' && found.question === change.from ? { ...found, question: change.to } : undefined,
+  )
 
-const inTest = ({ op, value }: Test, renaming: Renaming): Test =>
-  withoutGaps({ fact: `form.${renaming.to}`, op, value: inValue(value, renaming) })
-
-const inCell = (cell: Cell, renaming: Renaming): Cell =>
-  cell && withoutGaps({ op: cell.op, value: inValue(cell.value, renaming) })
+const inCell = (cell: Cell, change: Change): Cell =>
+  renamedCell(`form.${change.from}`, cell, renamingOf(change))
 
 /** Which columns of a table ask the one question and the other; below zero where none does. */
-const columnsOf = ({ columns }: DecisionTable, { from, to }: Renaming) =>
+const columnsOf = ({ columns }: DecisionTable, { from, to }: Change) =>
   [columns.indexOf(`form.${from}`), columns.indexOf(`form.${to}`)] as const
 
-function inTable(table: DecisionTable, renaming: Renaming): DecisionTable {
-  const [old, there] = columnsOf(table, renaming)
+function inTable(table: DecisionTable, change: Change): DecisionTable {
+  const [old, there] = columnsOf(table, change)
   if (old < 0) return table
   if (there < 0)
     return {
       ...table,
-      columns: table.columns.map((one, at) => (at === old ? `form.${renaming.to}` : one)),
+      columns: table.columns.map((one, at) => (at === old ? `form.${change.to}` : one)),
       rows: table.rows.map((row) => ({
         ...row,
-        cells: row.cells.map((cell, at) => (at === old ? inCell(cell, renaming) : cell)),
+        cells: row.cells.map((cell, at) => (at === old ? inCell(cell, change) : cell)),
       })),
     }
-  const joined = ({ cells }: Row) => cells[there] ?? inCell(cells[old] ?? null, renaming)
+  const joined = ({ cells }: Row) => cells[there] ?? inCell(cells[old] ?? null, change)
   return {
     ...table,
     columns: table.columns.filter((_, at) => at !== old),
@@ -253,7 +216,7 @@ function inTable(table: DecisionTable, renaming: Renaming): DecisionTable {
 }
 
 /** Rows that ask both questions, and not the same of them: one column cannot hold both. */
-function clashesInTables({ triage }: Design, renaming: Renaming): InTheWay[] {
+function clashesInTables({ triage }: Design, change: Change): InTheWay[] {
   const tables = [
     ['what', triage.what],
     ['how-bad', triage.weight],
@@ -262,10 +225,10 @@ function clashesInTables({ triage }: Design, renaming: Renaming): InTheWay[] {
   ] as const
   return tables.flatMap(([path, table]) => {
     if (!table) return []
-    const [old, there] = columnsOf(table, renaming)
+    const [old, there] = columnsOf(table, change)
     if (old < 0 || there < 0) return []
     const rows = table.rows.flatMap(({ cells }, at) => {
-      const [one, other] = [inCell(cells[old] ?? null, renaming), cells[there] ?? null]
+      const [one, other] = [inCell(cells[old] ?? null, change), cells[there] ?? null]
       return one && other && canonicalJson(one) !== canonicalJson(other) ? [at + 1] : []
     })
     return rows.length ? [{ why: 'row' as const, place: `triage/${path}`, rows }] : []
@@ -279,7 +242,7 @@ const asksOf = (condition: Condition | undefined, fact: string): boolean => {
 }
 
 /** Forms that ask one of the two by the answer to the other: it would be asked by its own answer. */
-function clashesInForms({ forms }: Design, { from, to }: Renaming): InTheWay[] {
+function clashesInForms({ forms }: Design, { from, to }: Change): InTheWay[] {
   const goesBy = (one: FormQuestion, other: string) =>
     asksOf(one.showWhen, `form.${other}`) || asksOf(one.requireWhen, `form.${other}`)
   return forms
@@ -294,18 +257,18 @@ function clashesInForms({ forms }: Design, { from, to }: Renaming): InTheWay[] {
 }
 
 /** A form that asks the one in the place of the other; one that asks both asks once, where the first of them stands. */
-function inForm(form: Form, renaming: Renaming): Form {
+function inForm(form: Form, change: Change): Form {
   const asked = form.steps.flatMap((step) => step.questions)
-  const [old, there] = [renaming.from, renaming.to].map((name) => asked.find((one) => one.question === name))
-  const both = old && there && togetherAs(renaming.to, old, there)
+  const [old, there] = [change.from, change.to].map((name) => asked.find((one) => one.question === name))
+  const both = old && there && togetherAs(change.to, old, there)
   let isDone = false
   const questions = (list: FormQuestion[]) =>
     list.flatMap((one) => {
       const isEither = one === old || one === there
       if (isEither && isDone) return []
       isDone ||= isEither
-      const line = isEither ? (both ?? { ...one, question: renaming.to }) : one
-      return [inThing(line, renaming)]
+      const line = isEither ? (both ?? { ...one, question: change.to }) : one
+      return [inThing(line, change)]
     })
   return { ...form, steps: form.steps.map((step) => ({ ...step, questions: questions(step.questions) })) }
 }
@@ -323,7 +286,7 @@ function togetherAs(question: string, one: FormQuestion, other: FormQuestion): F
   })
 }
 
-const inTitle = <T extends { title?: string[] }>(item: T, { from, to }: Renaming): T =>
+const inTitle = <T extends { title?: string[] }>(item: T, { from, to }: Change): T =>
   item.title?.includes(from)
     ? { ...item, title: [...new Set(item.title.map((one) => (one === from ? to : one)))] }
     : item

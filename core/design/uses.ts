@@ -51,6 +51,19 @@ function* conditioned(design: Design): Generator<Use & { asks: readonly (Conditi
 const conditionsWhere = (design: Design, asks: Asks): Use[] =>
   [...conditioned(design)].filter((one) => one.asks.some(asks)).map(({ words, place }) => use(words, place))
 
+/** A table as it is named among other things. */
+const inQuotes = (one: Use): Use => ({ ...one, words: `table “${one.words}”` })
+
+/** Every rule with a condition or a cell for which something is so. */
+export const rulesWhere = (design: Design, asks: (condition: Condition) => boolean): Use[] => [
+  ...tablesWhere(design, ({ columns, rows }) =>
+    rows.some(({ cells }) =>
+      cells.some((cell, at) => cell !== null && asks({ fact: columns[at] ?? '', ...cell })),
+    ),
+  ).map(inQuotes),
+  ...conditionsWhere(design, (condition) => condition !== undefined && asks(condition)),
+]
+
 /** The ladders of which a rung does something. */
 const laddersDoing = (design: Design, isSo: (action: Action) => boolean): Use[] =>
   design.ladders
@@ -192,7 +205,7 @@ export function usesOfKind(design: Design, kind: string): Use[] {
         steps.some((one) => one.do === 'status' && one.status !== undefined && statuses.has(one.status)),
       )
       .map((one) => use(`move ${one.name}`, `moves/${one.id}`)),
-    ...tablesWhere(design, inTable).map((one) => ({ ...one, words: `table “${one.words}”` })),
+    ...tablesWhere(design, inTable).map(inQuotes),
   ])
 }
 

@@ -341,6 +341,10 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   status: (at, { kind, status }) => ({ status: statusName(at, kind, status) }),
   wasDone: nothing,
   edition: (_, { edition }) => ({ edition: String(edition) }),
+  categoryMoved: (at, { category, edition }) => ({
+    category: categoryName(at, category),
+    edition: String(edition),
+  }),
   rung: (at, { ladder, rung }) => rungWords(at, ladder, rung),
   rungGone: (_, { edition }) => ({ edition: String(edition) }),
   ladderGone: nothing,

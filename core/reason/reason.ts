@@ -112,6 +112,7 @@ export type Reason =
   | { is: 'status'; kind: string; status: string }
   | { is: 'wasDone' }
   | { is: 'edition'; edition: number }
+  | { is: 'categoryMoved'; from: string; category: string; edition: number }
   // Ladders.
   | { is: 'rung'; ladder: string; rung: string }
   | { is: 'rungGone'; edition: number }

@@ -33,8 +33,19 @@ export function adoptEdition(change: Change): void {
   if (statusOf(design.kind(state.kind), state.status).group === 'done') return
   const hours = targetsWithNewHours(change)
   const timers = newTimers(change)
+  const { category } = state
   change.enter({ kind: 'editionAdopted', from: state.edition, to: design.edition, hours, timers })
   change.why = { is: 'edition', edition: design.edition }
+  moveCategory(change, category)
+}
+
+/** A category that stands elsewhere in the edition, or was put together with another: the ticket comes along. */
+function moveCategory(change: Change, from: string): void {
+  const { design } = change
+  const category = design.categoryNow(from)
+  if (category === undefined || category === from) return
+  const because = change.because({ is: 'categoryMoved', from, category, edition: design.edition })
+  change.enter({ kind: 'resorted', field: 'category', value: category, because })
 }
 
 /**

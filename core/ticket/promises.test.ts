@@ -3,7 +3,7 @@ import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { inSiteHours, Ticket, TORA } from '../../tests/aTicket'
 import { balance, dueAt, openPause, spent, timeLedger, type Clock, type Target } from '../clock'
-import { CompiledDesign, Directory, proofread, type Design } from '../design'
+import { changeDesign, CompiledDesign, moveCategories, Directory, proofread, type Design } from '../design'
 import { becauseInWords } from '../explain'
 import { said } from '../reason'
 import { HOUR, MINUTE, weekly, type Calendar } from '../time'
@@ -317,6 +317,22 @@ describe('following a newer edition', () => {
     expect(ticket.entries.at(-1)!.kind).toBe('editionAdopted')
     adopt(ticket, editions.get(2)!, at(40))
     expect(ticket.entries.at(-1)!.at).toBe(at(30))
+  })
+
+  it('comes along where its category stands elsewhere in the edition, with why', () => {
+    const ticket = new Ticket(first).log(ASKED)
+    const { category } = ticket.state!
+    const next = edition(30, (design) => {
+      const { steps } = moveCategories(design, [category], 'loans')
+      Object.assign(design, steps.reduce(changeDesign, design))
+    })
+    adopt(ticket, next, at(30))
+    const now = `loans/${category.split('/').at(-1)!}`
+    expect(ticket.state!.category).toBe(now)
+    expect(ticket.state!.because.category).toMatchObject({
+      edition: 30,
+      why: [{ is: 'categoryMoved', from: category, category: now, edition: 30 }],
+    })
   })
 
   it('moves the due moment by a holiday to come, and leaves the lines of the past as they stand', () => {

@@ -70,6 +70,7 @@ export const ENGLISH = {
   'reason.status': '{status}',
   'reason.wasDone': 'was done',
   'reason.edition': 'edition {edition}',
+  'reason.categoryMoved': 'edition {edition} moved its category to {category}',
   'reason.rungGone': 'edition {edition} has no such rung',
   'reason.rung': 'Ladder “{ladder}”: {moment}.',
   'reason.ladderGone': 'the edition has no such ladder',

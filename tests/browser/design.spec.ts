@@ -357,7 +357,7 @@ test('a remark is mended by a press, or kept with a reason that the next one rea
   await expect.poll(remarks).toBeDefined()
   const before = await remarks()
   await page.getByRole('button', { name: 'Add a level on top' }).click()
-  const level = page.getByRole('region', { name: '5.1 New level' })
+  const level = page.getByRole('region', { name: '6.1 New level' })
   await level.getByRole('button', { name: 'Make it always so' }).click()
   await expect(level).toContainText('Applies to every ticket')
   await expect(level).toContainText('promises nothing: none of its targets has a time')
@@ -383,7 +383,7 @@ test('a remark is mended by a press, or kept with a reason that the next one rea
   await expect(boarding).toContainText('never applies: “New level” above it promises the same')
   await boarding.getByRole('button', { name: 'Put it above “New level”' }).click()
   await expect(boarding).not.toContainText('never applies')
-  await expect(page.getByRole('region', { name: '5.1 Boarding stopped' })).toBeVisible()
+  await expect(page.getByRole('region', { name: '6.1 Boarding stopped' })).toBeVisible()
 })
 
 test('two questions that ask the same are put together in the library, and the catalog is changed many at once', async ({

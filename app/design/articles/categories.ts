@@ -6,7 +6,7 @@ export default {
   name: 'Categories',
   place: 1,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/CategoriesArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/categories/CategoriesArticle.vue')),
   chooses: ['teams', 'queues'],
-  needs: ['names'],
+  needs: ['names', 'directory'],
 } satisfies Article

@@ -96,6 +96,12 @@ export const category: Book<Category> = {
   id: silent,
   name: called,
   priority: ref('priority', 'priority'),
+  formerly: (before = [], after = []) => {
+    const count = (list: string[], other: string[]) => list.filter((id) => !other.includes(id)).length
+    const said = (some: number, verb: string) =>
+      some ? [`${verb} ${some === 1 ? 'a category' : `${some} categories`} that stood elsewhere`] : []
+    return [...said(count(after, before), 'takes in'), ...said(count(before, after), 'takes in no more')]
+  },
 }
 
 const gateAsk: Phrase<GateAsk> = bookOf<GateAsk>({

@@ -59,7 +59,7 @@ const SIFTS = computed(() => [
 ])
 
 const COLUMNS = [
-  { name: 'name', label: 'Item', wide: true },
+  { name: 'name', label: 'Item' },
   { name: 'kind', label: 'Kind' },
   { name: 'levels', label: 'Service levels' },
   { name: 'where', label: 'Shown at' },

@@ -91,6 +91,14 @@ async function addNew(step: number, fresh: FreshQuestion) {
   ])
   if (isDone) adding.value = undefined
 }
+/** In a form its questions are said by their words alone. */
+const said = computed<Vocabulary>(() => ({
+  ...props.vocabulary,
+  fact: (name) => {
+    const question = name.startsWith('form.') ? library.value.get(name.slice(5)) : undefined
+    return question ? `“${lineInWords(question)}”` : props.vocabulary.fact(name)
+  },
+}))
 const questionAt = (name: string) => library.value.get(name)
 </script>
 
@@ -148,7 +156,7 @@ const questionAt = (name: string) => library.value.get(name)
               :question="questionAt(line.question)!"
               :design="design"
               :names="names"
-              :vocabulary="vocabulary"
+              :vocabulary="said"
               :readonly="readonly"
               :findings="findings"
               :form="form"

@@ -34,7 +34,7 @@ const shown = computed(() => found.value.slice(0, most.value))
 const left = computed(() => found.value.length - shown.value.length)
 
 const COLUMNS = [
-  { name: 'label', label: 'Question', sorts: true, wide: true },
+  { name: 'label', label: 'Question', sorts: true },
   { name: 'answer', label: 'Answer', sorts: true },
   { name: 'forms', label: 'Forms', sorts: true, figures: true },
   { name: 'uses', label: 'Go by it', sorts: true, figures: true },
