@@ -9,6 +9,13 @@ const { data } = await usePageQuery({
   key: () => ['portals', portal.value, session.me?.id ?? ''],
   query: () => api('GET /api/portals/{portal}', { path: { portal: portal.value } }),
 })
+/** A former address leads on to the one that the portal has now. */
+const now = data.value?.address
+if (now !== undefined && now !== portal.value)
+  await navigateTo(
+    { path: route.path.replace(/^\/portal\/[^/]+/, `/portal/${now}`), query: route.query },
+    { redirectCode: 301, replace: true },
+  )
 const { language } = usePortalWords()
 watch(data, (head) => (language.value = head?.language ?? 'en'), { immediate: true })
 useHead({ htmlAttrs: { lang: language } })

@@ -1,5 +1,6 @@
 import type { Calendars, FactValue, Vocabulary } from '../condition'
 import {
+  addressOf,
   QUESTION_TYPES,
   type CatalogItem,
   type Form,
@@ -80,7 +81,7 @@ export class CompiledDesign implements Calendars, FactDesign {
       kinds: new Map(design.kinds.map((kind) => [kind.id, this.compiledKind(kind)])),
       items: byId(design.items),
       forms: byId(design.forms),
-      portals: byId(design.portals),
+      portals: byAddress(design.portals),
       priorities: byId(design.priorities),
       rotas: byId(design.rotas),
       templates: byId(design.templates),
@@ -316,3 +317,11 @@ export class CompiledDesign implements Calendars, FactDesign {
 export function equipmentName(one: Equipment | undefined): string | undefined {
   return one && `${one.name} (${one.number}${one.serial ? `, ${one.serial}` : ''})`
 }
+
+/** Portals by what they are known by, and by every address that they have or had; their own come before former ones. */
+const byAddress = (portals: readonly Portal[]): Map<string, Portal> =>
+  new Map([
+    ...portals.flatMap((one) => (one.formerAddresses ?? []).map((address) => [address, one] as const)),
+    ...portals.map((one) => [addressOf(one), one] as const),
+    ...portals.map((one) => [one.id, one] as const),
+  ])

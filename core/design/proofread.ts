@@ -3,6 +3,7 @@ import { withoutGaps } from '../json'
 import { messageOf } from '../error/messageOf'
 import { factsOf, OPERATORS, operatorInWords, readWhen, testsOf, type Condition } from '../condition'
 import {
+  addressOf,
   ASKER_FACTS,
   canBeTitle,
   checkAnswers,
@@ -212,13 +213,32 @@ function title({ design, remark }: Reader, place: string, item: CatalogItem): vo
   }
 }
 
+/** Each address leads to one portal. */
+function portalAddress(reader: Reader, portal: Portal, place: string): void {
+  const own = new Set([portal.id, addressOf(portal), ...(portal.formerAddresses ?? [])])
+  for (const one of own)
+    if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(one))
+      reader.error(place, 'addressMalformed', 'its address has small letters, figures and hyphens only')
+  const taken = (other: Portal) =>
+    [other.id, addressOf(other), ...(other.formerAddresses ?? [])].find((one) => own.has(one))
+  for (const other of reader.design.portals) {
+    const address = other === portal ? undefined : taken(other)
+    if (address !== undefined && other.id !== portal.id)
+      reader.error(
+        place,
+        'addressTaken',
+        `shares the address “${address}” with ${other.name}; choose another`,
+      )
+  }
+}
+
 function portalRules(reader: Reader, portal: Portal): void {
   const place = `portals/${portal.id}`
   const { organisations, groups = [], inactivityMinutes: minutes } = portal
   for (const organisation of organisations) reader.refers(place, 'organisation', organisation)
   for (const group of groups) reader.refers(place, 'group', group)
-  if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(portal.id))
-    reader.error(place, 'addressMalformed', 'its address has small letters, figures and hyphens only')
+  portalAddress(reader, portal, place)
+  reader.refers(place, 'catalog item', portal.otherwise)
   if (!portal.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!/^[^\s@]+@[^\s@]+$/.test(portal.mailbox))
     reader.error(place, 'mailboxMissing', 'needs a mailbox that its mails come from')

@@ -91,7 +91,11 @@ function withTexts(design: Design, put: Put): Design {
       ...one,
       ...perhaps(one, 'expected', 'triage/priorities'),
     })),
-    portals: design.portals.map((one) => ({ ...one, ...perhaps(one, 'motto', `portals/${one.id}`) })),
+    portals: design.portals.map((one) => ({
+      ...one,
+      ...perhaps(one, 'motto', `portals/${one.id}`),
+      ...perhaps(one, 'question', `portals/${one.id}`),
+    })),
   }
 }
 

@@ -374,7 +374,7 @@ describe('what is missing before the desk can open', () => {
     [
       'who asks at a portal',
       (data) => data.people.forEach((one) => one.organisation === 'heron' && (one.active = false)),
-      'portalForNobody portals#heron',
+      'portalForNobody portals/heron',
     ],
   ])('names it once %s is taken away', (_, change, code) => expect(found(change)).toContain(code))
 })

@@ -228,7 +228,7 @@ function portals({ directory, design: { design } }: Asked): Result {
   return {
     there: { names: namesOf(design.portals) },
     missing: design.portals.flatMap(({ id, name, organisations, groups = [], mailbox }): Missing[] => {
-      const about = { place: `portals#${id}`, with: { name } }
+      const about = { place: `portals/${id}`, with: { name } }
       const isAdmitted = (one: Person) =>
         one.role === 'requester' &&
         (organisations.length === 0 || organisations.includes(one.organisation ?? ''))

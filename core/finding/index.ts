@@ -3,6 +3,7 @@
 /** What sort of thing was found: what programs and pages go by, whatever its words are. */
 export type FindingCode =
   | 'addressMalformed'
+  | 'addressTaken'
   | 'alwaysCalledOff'
   | 'alwaysPaused'
   | 'assignmentAfterQueue'

@@ -81,10 +81,20 @@ export interface CatalogGroup {
 
 /** A counter for requesters at an address of its own. */
 export interface Portal {
-  /** Its address: `/portal/ID`. */
+  /** What it is known by everywhere; its address as long as it has no other. */
   id: string
   name: string
   motto: string
+  /** The end of its address: `/portal/ADDRESS`. */
+  address?: string
+  /** Ends of addresses that it had; they lead on to it. */
+  formerAddresses?: string[]
+  /** The one question on top; “What do you need?” in the language of the reader if left out. */
+  question?: string
+  /** The catalog item that is offered where nothing fits. */
+  otherwise?: string
+  /** What somebody sees at its door before they sign in. */
+  beforeSignIn?: ('notices' | 'catalog')[]
   /** Organisations whose people may sign in here. */
   organisations: string[]
   /** Sender of its mails. */
@@ -116,6 +126,9 @@ export interface Portal {
   /** Languages in which it can be read, by their tags; the first is taken where none of them is wanted. English if left out. */
   languages?: string[]
 }
+
+/** The end of the address of a portal. */
+export const addressOf = ({ id, address }: Pick<Portal, 'id' | 'address'>): string => address ?? id
 
 /** How a mail becomes a ticket: the first one-line question of the form gets its subject, the first long one its text. */
 export interface MailIntake {

@@ -1,5 +1,6 @@
 /** Catalog, portals, forms and their answers, and the JSON Schema of a form. */
 export * from './form'
+export { portalIndex, isOfPortal, showsItem } from './portalIndex'
 export {
   answerFacts,
   answerInWords,

@@ -1,12 +1,12 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
-import { ItemIndex, wordsOf, type Portal } from '../../core/intake'
+import { ItemIndex, showsItem, wordsOf, type Portal } from '../../core/intake'
 import type { Facts } from '../../core/condition'
 import { deskNow } from '../clock/deskClock'
 import type { Language } from '../../core/words'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
-import { showsItem, todayAt } from './portal'
+import { todayAt } from './portal'
 import { oneAt } from '../../core/lookup'
 
 /** Where articles are looked for: those of a portal for requesters, or all of them for the desk. */

@@ -1,6 +1,6 @@
 import type { Facts } from '../../core/condition'
 import type { CompiledDesign, Directory, Equipment } from '../../core/design'
-import { isFor, isOffered, type CatalogItem, type Portal } from '../../core/intake'
+import { showsItem, type CatalogItem, type Portal } from '../../core/intake'
 import { isoDate } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 
@@ -14,40 +14,6 @@ export function admits(
 
 /** Today at the desk, as `2026-11-27`: catalog items are offered by its days. */
 export const todayAt = ({ design }: CompiledDesign): string => isoDate(deskNow(), design.desk.zone)
-
-/** Whether an item is one of a portal, for somebody, whether it is offered now or not. */
-export function isOfPortal(item: CatalogItem, { id, groups = [] }: Portal, asker: Facts): boolean {
-  const isHere = item.portals.length === 0 || item.portals.includes(id)
-  return isHere && (groups.length === 0 || groups.includes(item.group)) && isFor(item.showWhen, asker)
-}
-
-/** Whether a portal shows an item to somebody on a day. */
-export const showsItem = (item: CatalogItem, portal: Portal, asker: Facts, today: string): boolean =>
-  isOffered(item, today) && isOfPortal(item, portal, asker)
-
-/** The index of a portal: groups in order, each with what somebody can ask for there. */
-export function portalIndex(
-  { design }: CompiledDesign,
-  portal: Portal,
-  { asker, today }: { asker: Facts; today: string },
-) {
-  const { groups, items } = design
-  return groups
-    .map((group) => ({
-      ...group,
-      items: items
-        .filter((item) => item.group === group.id && showsItem(item, portal, asker, today))
-        .map(({ id, name, description, keywords, expected, icon }) => ({
-          id,
-          name,
-          description,
-          keywords,
-          expected,
-          icon,
-        })),
-    }))
-    .filter((group) => group.items.length > 0)
-}
 
 /** A machine of the organisation of whoever asks; of any for people of the desk. */
 export function ownEquipment(

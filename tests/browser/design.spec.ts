@@ -129,6 +129,7 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await page.getByRole('button', { name: 'Copy Merrow Line' }).click()
   await page.getByLabel('Name of the new portal').fill('Merrow crews')
   await page.getByRole('button', { name: 'Make it' }).click()
+  // It is on a page of its own.
   const portal = page.getByRole('region', { name: 'Merrow crews' })
   await expect(portal.getByRole('link', { name: '/portal/merrow-crews' })).toBeVisible()
   // What is typed stays while a slow answer to the change before it arrives.
@@ -148,13 +149,15 @@ test('a lead copies a portal, chooses what it shows, and takes all of it back', 
   await portal.getByLabel('Mails come from').fill('crews@merrow.sound.example')
   await page.keyboard.press('Tab')
   await expect(portal).not.toContainText('needs a mailbox')
-  const groups = portal.getByRole('group', { name: 'Merrow crews: groups shown' })
   const before = await portal.getByText(/things to ask for/).innerText()
-  await groups.getByRole('checkbox').first().uncheck()
+  await portal
+    .getByRole('button', { name: /^Leave .* out$/ })
+    .first()
+    .click()
   await expect(portal.getByText(/things to ask for/)).not.toHaveText(before)
-  await portal.getByLabel('Ink of what can be pressed').selectOption('brass')
+  await choose(portal, 'Ink of what can be pressed', 'brass')
   for (let step = 0; step < 7; step++) await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(portal).toHaveCount(0)
+  await expect(page.getByRole('heading', { name: 'There is no such portal' })).toBeVisible()
   // The screen is ahead of the server by what is on its way.
   const changes = async () => (await (await page.request.get('/api/draft')).json()).changes as unknown[]
   await expect.poll(changes).toEqual([])
@@ -422,4 +425,37 @@ test('two questions that ask the same are put together in the library, and the c
   // One act, taken back in one.
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(rows.filter({ hasText: 'Till prints blank receipts' })).not.toContainText('retired')
+})
+
+test('a portal moves to another address, the old one leads on, and its door shows what it may', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, LEAD)
+  await page.goto('/design/portals')
+  await page.getByRole('link', { name: 'Saltern Kelp Works' }).click()
+  await page.getByLabel('Address, the end of').fill('port')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('This address leads to Hallin Port Trust.')).toBeVisible()
+  await page.getByLabel('Address, the end of').fill('kelp-help')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('/portal/saltern leads on to it.')).toBeVisible()
+  await page.getByLabel('The question on top').fill('What is wrong at the works?')
+  await page.keyboard.press('Tab')
+  await page.getByRole('checkbox', { name: 'what can be asked for' }).check()
+  // The preview is the portal with the draft.
+  const preview = page.getByRole('group', { name: 'The portal with the draft' })
+  await expect(preview).toContainText('What is wrong at the works?')
+  await page.getByRole('button', { name: /^Publish edition/ }).click()
+  await page.getByRole('dialog').getByLabel('What changes').fill('Kelp works ask at an address of their own')
+  await page.getByRole('dialog').getByRole('button', { name: 'Publish' }).click()
+  await expect(page.getByText(/is published/)).toBeVisible()
+
+  const stranger = await browser.newPage()
+  await stranger.goto(`${origin()}/portal/saltern/sign-in`)
+  await expect(stranger).toHaveURL(/\/portal\/kelp-help\/sign-in/)
+  await expect(stranger.getByRole('region', { name: 'What can be asked for here' })).toContainText(
+    'Something else',
+  )
+  await stranger.close()
 })

@@ -93,7 +93,7 @@ function writeIn(tag: string) {
           offered by
           <template v-for="(one, at) in portals" :key="one.id"
             >{{ at ? ', ' : ''
-            }}<NuxtLink :to="`/design/portals#${one.id}`">{{ one.name }}</NuxtLink></template
+            }}<NuxtLink :to="`/design/portals/${one.id}`">{{ one.name }}</NuxtLink></template
           >
         </template>
         <template v-else

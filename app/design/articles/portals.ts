@@ -5,7 +5,11 @@ export default {
   path: 'portals',
   name: 'Portals',
   place: 90,
-  component: defineAsyncComponent(() => import('~/components/design/PortalsArticle.vue')),
-  chooses: ['organisations', 'teams', 'people', 'sites'],
+  component: defineAsyncComponent(() => import('~/places/design/portals/PortalsArticle.vue')),
   needs: ['directory'],
+  chooses: ['organisations', 'teams', 'people', 'sites'],
+  each: {
+    component: defineAsyncComponent(() => import('~/places/design/portals/OnePortal.vue')),
+    needs: ['directory'],
+  },
 } satisfies Article

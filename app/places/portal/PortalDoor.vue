@@ -19,9 +19,18 @@ useHead({ title: () => say('door.page') })
     <p class="quiet">{{ say('door.then') }}</p>
     <SignInForm :portal="portal" :by="data?.signInBy" :home="`/portal/${portal}`" />
   </div>
+  <template v-if="data && !session.me">
+    <KnownNotices :notices="data.notices" :zone="data.zone" />
+    <section v-if="data.groups.length" class="known" :aria-label="say('door.known')">
+      <PortalGroups :portal="portal" :groups="data.groups" :otherwise="data.otherwise ?? undefined" />
+    </section>
+  </template>
 </template>
 
 <style scoped>
+.known {
+  margin-top: 30px;
+}
 .door {
   max-width: 380px;
 }

@@ -49,6 +49,7 @@ const MEANT: Readonly<Record<string, readonly [unknown, unknown]>> = {
   columns: ['impact', 'urgency'],
   'CatalogItem.from': ['2026-12-01', '2026-12-24'],
   'CatalogItem.until': ['2026-12-01', '2026-12-24'],
+  'Portal.question': ['What can we do for you?', 'What is it?'],
 }
 /** What refers to something by an id, or is one. */
 const IDS = new Set([
@@ -63,6 +64,7 @@ const IDS = new Set([
     'from',
     'to',
     'instead',
+    'otherwise',
     'questions',
     'assignment',
     'teamOrders',

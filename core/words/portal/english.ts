@@ -57,6 +57,8 @@ export const PORTAL_ENGLISH = {
   'index.toRead': 'to read:',
   'index.nothing': 'Nothing fits these words. Look through the index below, or choose “Something else”.',
   'index.noneOpen': 'Nothing is open. What you ask for stands here with the day by which it will be done.',
+  'index.otherwise': 'Nothing here fits?',
+  'door.known': 'What can be asked for here',
   'index.empty': 'Nothing can be asked for here yet.',
   'index.allMine': 'All my requests',
   'notice.known': 'Known to be broken: {title}',

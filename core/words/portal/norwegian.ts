@@ -60,6 +60,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'index.nothing':
     'Ingenting passer til disse ordene. Se gjennom oversikten nedenfor, eller velg «Noe annet».',
   'index.noneOpen': 'Ingenting er åpent. Det du ber om, står her med dagen det skal være ferdig.',
+  'index.otherwise': 'Passer ingenting?',
+  'door.known': 'Dette kan bestilles her',
   'index.empty': 'Her kan du ikke be om noe ennå.',
   'index.allMine': 'Alle mine saker',
   'notice.known': 'Kjent feil: {title}',

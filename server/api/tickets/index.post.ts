@@ -2,7 +2,7 @@ import { IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min } from 'clas
 import { getHeader, setResponseHeader, setResponseStatus } from 'h3'
 import type { Facts } from '../../../core/condition'
 import type { CompiledDesign, Directory } from '../../../core/design'
-import type { Answers } from '../../../core/intake'
+import { showsItem, type Answers } from '../../../core/intake'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
 import { languageFor } from '../../http/language'
@@ -12,7 +12,7 @@ import { isAtHome } from '../../http/portalOf'
 import { defineRoute, isStaff } from '../../http/route'
 import type { Caller } from '../../base/caller'
 import { askerOf } from '../../queries/asker'
-import { showsItem, todayAt } from '../../queries/portal'
+import { todayAt } from '../../queries/portal'
 import { requestPage } from '../../queries/tickets'
 
 class TicketBody {
@@ -72,7 +72,7 @@ function portalFor(design: CompiledDesign, body: TicketBody, caller: Caller, ask
     throw requesterProblem(422, 'noPortal', {
       fields: [{ field: 'portal', message: 'leave it out or choose another' }],
     })
-  if (isStaff(caller.role)) return wanted ?? null
+  if (isStaff(caller.role)) return portal?.id ?? null
   const item = design.findItem(body.item)
   const own = portal ? [portal] : design.design.portals.filter((one) => isAtHome(one, caller))
   const shown = item && own.find((one) => showsItem(item, one, { ...asker, portal: one.id }, todayAt(design)))

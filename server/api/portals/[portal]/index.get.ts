@@ -1,3 +1,4 @@
+import { addressOf, portalIndex } from '../../../../core/intake'
 import { languagesOf } from '../../../../core/words'
 import { languageFor } from '../../../http/language'
 import { isAtHome } from '../../../http/portalOf'
@@ -5,7 +6,7 @@ import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
 import { openNotices } from '../../../queries/knowledge'
-import { portalIndex, todayAt } from '../../../queries/portal'
+import { todayAt } from '../../../queries/portal'
 
 export default defineRoute(
   {
@@ -21,20 +22,26 @@ export default defineRoute(
     const visitor = signedIn && isAtHome(portal, signedIn) ? signedIn : undefined
     const language = await languageFor(event, desk, signedIn, portal)
     const said = design.inLanguage(language)
-    const { name, mark, ink, signInBy = 'mail' } = portal
-    const indexFor = async (person: string) =>
-      portalIndex(said, portal, { asker: await askerOf(desk, person, portal.id), today: todayAt(said) })
+    const { name, mark, ink, signInBy = 'mail', hides, beforeSignIn = [], otherwise } = portal
+    const { motto, question } = said.portal(portal.id)
+    const isSeen = (what: 'notices' | 'catalog') => visitor !== undefined || beforeSignIn.includes(what)
+    // Of somebody who has not signed in nothing is known: what is for some is not shown to them.
+    const indexFor = async (person: string | undefined) =>
+      portalIndex(said.design, portal, {
+        asker: person === undefined ? {} : await askerOf(desk, person, portal.id),
+        today: todayAt(said),
+      })
+    const groups = isSeen('catalog') ? await indexFor(visitor?.id) : []
+    const last = groups.flatMap((one) => one.items).find((one) => one.id === otherwise)
     return {
-      name,
-      motto: said.portal(portal.id).motto,
-      mark,
-      ink,
-      signInBy,
-      language,
+      ...{ name, motto, question, mark, ink, signInBy, language },
+      address: addressOf(portal),
+      zone: design.design.desk.zone,
       languages: languagesOf(portal),
       desk: design.design.desk.name,
-      notices: visitor && !portal.hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
-      groups: visitor ? await indexFor(visitor.id) : [],
+      notices: isSeen('notices') && !hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
+      groups,
+      otherwise: last && { id: last.id, name: last.name },
     }
   },
 )

@@ -1,13 +1,19 @@
 import { Transform } from 'class-transformer'
 import { IsInt, IsOptional, Max, Min } from 'class-validator'
-import { formSchema, type CatalogItem, type Retirement } from '../../../../../core/intake'
+import {
+  formSchema,
+  isOfPortal,
+  showsItem,
+  type CatalogItem,
+  type Retirement,
+} from '../../../../../core/intake'
 import { MOST_NUMBER } from '../../../../http/bodies'
 import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
 import { requesterProblem } from '../../../../http/problem'
 import { defineRoute } from '../../../../http/route'
 import { askerOf } from '../../../../queries/asker'
-import { equipmentQuestion, isOfPortal, ownEquipment, showsItem, todayAt } from '../../../../queries/portal'
+import { equipmentQuestion, ownEquipment, todayAt } from '../../../../queries/portal'
 import { oneBy } from '../../../../../core/lookup'
 
 class AboutQuery {

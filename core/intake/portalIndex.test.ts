@@ -1,9 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { CompiledDesign, Directory } from '../../core/design'
 import { demoDesign } from '../../demo/design'
-import { demoDirectory } from '../../demo/directory'
-import { choicesOf } from './choices'
-import { portalIndex } from './portal'
+import { portalIndex } from './portalIndex'
 
 const MERROW = { organisation: 'merrow', site: 'varnes', cover: 'Round the clock' }
 
@@ -13,7 +10,7 @@ describe('the index of a portal', () => {
     const merrow = () => design.portals.find((one) => one.id === 'merrow')!
     const today = '2026-11-27'
     const names = (asker: object) =>
-      portalIndex(new CompiledDesign(design, 1), merrow(), { asker: { ...asker }, today }).flatMap((group) =>
+      portalIndex(design, merrow(), { asker: { ...asker }, today }).flatMap((group) =>
         group.items.map((one) => one.id),
       )
     expect(names(MERROW)).toContain('gate-scanner')
@@ -35,28 +32,20 @@ describe('the index of a portal', () => {
     }
     delete scanner.retired
     merrow().groups = [scanner.group]
-    const shown = portalIndex(new CompiledDesign(design, 1), merrow(), { asker: MERROW, today })
+    const shown = portalIndex(design, merrow(), { asker: MERROW, today })
     expect(shown.map((group) => group.id)).toEqual([scanner.group])
   })
-})
 
-describe('what may be chosen', () => {
-  const design = new CompiledDesign(demoDesign(), 1)
-  const directory = new Directory(demoDirectory())
-  const ask = (type: 'person' | 'site' | 'organisation' | 'category', search = '', within?: string) =>
-    choicesOf(type, { design, directory, search, within })
-
-  it('is of their own organisation for requesters, by name, and of all for the desk', () => {
-    const mine = ask('person', '', 'merrow')
-    expect(mine.length).toBeGreaterThan(0)
-    for (const { value } of mine) expect(directory.people.get(value)!.organisation).toBe('merrow')
-    expect(ask('person').length).toBeGreaterThan(mine.length)
-    expect(ask('site', '', 'merrow').length).toBeLessThan(ask('site').length)
-    expect(ask('organisation', '', 'merrow').map((one) => one.label)).toEqual(['Merrow Line'])
-  })
-
-  it('is found by part of its name, whatever the case', () => {
-    expect(ask('person', 'VARGA').map((one) => one.label)).toEqual(['Ines Varga'])
-    expect(ask('category', 'scan').map((one) => one.label)).toEqual(['Gates › Scanners'])
+  it('has its groups in the order that the portal gives them', () => {
+    const design = demoDesign()
+    const portal = design.portals.find((one) => one.id === 'merrow')!
+    const groups = () =>
+      portalIndex(design, portal, { asker: MERROW, today: '2026-11-27' }).map((one) => one.id)
+    const before = groups()
+    expect(before.length).toBeGreaterThan(2)
+    portal.groups = [...before].reverse()
+    expect(groups()).toEqual([...before].reverse())
+    portal.groups = ['no-such-group', before[1]!]
+    expect(groups()).toEqual([before[1]])
   })
 })

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import type { Design } from '~~/core/design'
+import type { MailIntake, Portal } from '~~/core/intake'
+import type { DirectoryPage } from '~/composables/useNames'
+
+// What becomes of what comes in at a portal or by its mailbox.
+const props = defineProps<{ portal: Portal; design: Design; directory: DirectoryPage; disabled: boolean }>()
+const emit = defineEmits<{ change: [change: Partial<Portal>] }>()
+
+const put = (change: Partial<Portal>) => emit('change', change)
+const named = (list: readonly { id: string; name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, label: name }))
+const staff = computed(() =>
+  named(props.directory.people.filter((one) => one.active && one.role !== 'requester')),
+)
+const priorities = computed(() =>
+  props.design.priorities.map((one) => ({ value: one.id, label: `${one.numeral} ${one.name}` })),
+)
+const COMES = [
+  { value: 'accept', label: 'is accepted at once' },
+  { value: 'hold', label: 'waits in Arrivals until somebody accepts it' },
+] as const
+const STRANGERS: { value: MailIntake['unknown']; label: string }[] = [
+  { value: 'refuse', label: 'is answered: we do not know you' },
+  { value: 'keep', label: 'stays in the mailbox, unanswered' },
+]
+const unknown = computed(() => props.portal.byMail?.unknown ?? 'refuse')
+function setMailbox(mailbox: string) {
+  put({ mailbox: mailbox.trim() })
+}
+function setLevels(levels: number | null) {
+  if (levels !== null && (levels < 1 || levels > 9)) throw new Error('Write 1 to 9, or leave it empty.')
+  put({ categoryLevels: levels ?? undefined })
+}
+</script>
+
+<template>
+  <section aria-labelledby="intake">
+    <h2 id="intake">What comes in</h2>
+    <div class="pairs">
+      <KitChoice
+        label="What comes in"
+        :model-value="portal.holds ? 'hold' : 'accept'"
+        :options="COMES"
+        :disabled="disabled"
+        @update:model-value="
+          put($event === 'hold' ? { holds: true } : { holds: undefined, categoryLevels: undefined })
+        "
+      />
+      <KitNumber
+        v-if="portal.holds"
+        label="Levels of category that it needs to be accepted"
+        placeholder="any"
+        :min="1"
+        :max="9"
+        :model-value="portal.categoryLevels ?? null"
+        :disabled="disabled"
+        :commit="setLevels"
+      />
+      <KitText
+        label="Mails come from"
+        type="email"
+        :model-value="portal.mailbox"
+        :disabled="disabled"
+        :commit="setMailbox"
+      />
+      <KitChoice
+        label="A new mail to it asks for"
+        placeholder="nothing: only answers are taken"
+        clears
+        :model-value="portal.byMail?.item ?? null"
+        :options="named(design.items)"
+        :disabled="disabled"
+        @update:model-value="put({ byMail: $event ? { item: $event, unknown } : undefined })"
+      />
+      <KitChoice
+        v-if="portal.byMail"
+        label="From an address that nobody has, it"
+        :model-value="unknown"
+        :options="STRANGERS"
+        :disabled="disabled"
+        @update:model-value="put({ byMail: { item: portal.byMail!.item, unknown: $event ?? 'refuse' } })"
+      />
+      <KitChoice
+        label="Priority, where the source order asks portals"
+        placeholder="none"
+        clears
+        :model-value="portal.priority ?? null"
+        :options="priorities"
+        :disabled="disabled"
+        @update:model-value="put({ priority: $event ?? undefined })"
+      />
+      <KitChoice
+        label="Team of what no row of the routing fits"
+        placeholder="as the desk says"
+        clears
+        :model-value="portal.team ?? null"
+        :options="named(directory.teams)"
+        :disabled="disabled"
+        @update:model-value="put({ team: $event ?? undefined })"
+      />
+      <KitChoice
+        label="And the person who gets it"
+        placeholder="as the team says"
+        clears
+        :model-value="portal.person ?? null"
+        :options="staff"
+        :disabled="disabled"
+        @update:model-value="put({ person: $event ?? undefined })"
+      />
+    </div>
+  </section>
+</template>
