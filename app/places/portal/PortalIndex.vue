@@ -2,7 +2,7 @@
 // What can be asked for at a portal, and what became of what was asked.
 const props = defineProps<{ portal: string }>()
 const session = useSession()
-const { say, moment, problem, language } = usePortalWords()
+const { say, problem, language } = usePortalWords()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
 const { data: index, error } = await usePageQuery({
   key: () => ['portals', props.portal, session.me?.id ?? ''],
