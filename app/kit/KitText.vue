@@ -17,6 +17,8 @@ const props = withDefaults(
       most?: number
       /** It has the cursor once it is there. */
       focuses?: boolean
+      /** It looks like the text around it until it is pointed at; a heading is larger. */
+      inPlace?: 'line' | 'heading'
     }
   >(),
   { type: 'text' },
@@ -46,6 +48,7 @@ onMounted(() => props.focuses && box.value?.$el.focus())
     <InputText
       :id="id"
       ref="box"
+      :class="inPlace && ['in-place', inPlace]"
       :name="name"
       :model-value="draft"
       :type="type"
@@ -64,3 +67,20 @@ onMounted(() => props.focuses && box.value?.$el.focus())
     />
   </KitField>
 </template>
+
+<style scoped>
+.in-place {
+  width: 100%;
+  border-color: transparent;
+  background: transparent;
+  padding: 2px 4px;
+}
+.in-place.heading {
+  font: 600 1.05rem var(--serif);
+}
+.in-place:hover,
+.in-place:focus {
+  border-color: var(--field-rule);
+  background: var(--field);
+}
+</style>

@@ -36,8 +36,6 @@ watch(by, () => (most.value = AT_ONCE))
 const shown = computed(() => found.value.slice(0, most.value))
 const left = computed(() => found.value.length - shown.value.length)
 
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 const SIFTS = computed(() => [
   { name: 'group', label: 'Group', any: 'any group', options: named(props.design.groups) },
   { name: 'kind', label: 'Ticket kind', any: 'any kind', options: named(props.design.kinds) },

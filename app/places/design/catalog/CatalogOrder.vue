@@ -55,6 +55,7 @@ function dropped(group: string, list: CatalogItem[]) {
         <span class="num">{{ number }}.{{ at + 1 }}</span>
         <KitText
           bare
+          in-place="heading"
           class="title"
           :label="`Name of group ${at + 1}`"
           :model-value="group.name"
@@ -113,17 +114,6 @@ h2 {
   flex-wrap: wrap;
   gap: 4px 10px;
   align-items: center;
-}
-.title :deep(input) {
-  font: 600 1.05rem var(--serif);
-  border-color: transparent;
-  background: transparent;
-  padding-inline: 4px;
-}
-.title :deep(input:hover),
-.title :deep(input:focus) {
-  border-color: var(--field-rule);
-  background: var(--field);
 }
 .acts {
   display: inline-flex;

@@ -10,8 +10,6 @@ const props = defineProps<{ ids: string[]; design: Design; names: Names; directo
 const emit = defineEmits<{ change: [steps: DesignStep[]]; none: [] }>()
 
 type Change = (item: CatalogItem) => Partial<CatalogItem>
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 const NONE = { value: '', label: 'none' }
 
 interface Part {
@@ -101,8 +99,7 @@ async function remove(event: Event) {
 </script>
 
 <template>
-  <div class="many" role="group" aria-label="Change the chosen items">
-    <b>{{ counted(ids.length, 'item') }} chosen</b>
+  <ChosenBar label="Change the chosen items" :chosen="counted(ids.length, 'item')" @none="emit('none')">
     <KitChoice v-model="part" bare label="Which part of them" placeholder="change …" :options="parts" />
     <KitChoice v-if="part" v-model="value" bare label="To what" placeholder="to …" :options="options" />
     <KitButton :disabled="!steps?.length" @click="change">{{
@@ -116,21 +113,5 @@ async function remove(event: Event) {
       >Copy them with their forms</KitButton
     >
     <KitButton kind="danger" @click="remove">Remove them …</KitButton>
-    <KitButton kind="link" @click="emit('none')">Choose none</KitButton>
-  </div>
+  </ChosenBar>
 </template>
-
-<style scoped>
-.many {
-  position: sticky;
-  top: -16px;
-  z-index: 2;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  background: var(--sea-2);
-  padding: 6px 10px;
-  margin: 6px 0;
-}
-</style>

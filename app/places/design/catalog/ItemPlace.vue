@@ -17,8 +17,6 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [change: Partial<CatalogItem>] }>()
 
 const put = (change: Partial<CatalogItem>) => emit('change', change)
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 /** Kinds that an item of its desk may lead to: shared ones, and the desk’s own. */
 const kinds = computed(() =>
   named(

@@ -13,8 +13,6 @@ const group = ref<string | null>(props.group)
 const kind = ref<string | null>(usualKind(props.design, props.group) ?? null)
 const category = ref<string | null>(null)
 const tried = ref(false)
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map((one) => ({ value: one.id, label: one.name }))
 const lacks = (value: string | null, says: string) => (tried.value && !value?.trim() ? says : undefined)
 
 function add() {

@@ -108,6 +108,7 @@ async function make(fresh: Category[]) {
           <KitText
             v-else
             bare
+            in-place="line"
             :label="`Name of ${row.label}`"
             :model-value="row.category.name"
             :commit="(name: string) => rename(row.category, name)"
@@ -151,18 +152,10 @@ async function make(fresh: Category[]) {
 .name {
   display: block;
 }
-.tree :deep(.p-select-label) {
-  padding-block: 2px;
-}
-.name :deep(input) {
-  border-color: transparent;
-  background: transparent;
-  padding: 2px 4px;
+.name .kit-field {
   min-width: 220px;
 }
-.name :deep(input:hover),
-.name :deep(input:focus) {
-  border-color: var(--field-rule);
-  background: var(--field);
+.tree :deep(.p-select-label) {
+  padding-block: 2px;
 }
 </style>

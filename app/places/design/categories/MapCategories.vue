@@ -25,8 +25,6 @@ const emit = defineEmits<{ change: [steps: DesignStep[]]; none: [] }>()
 
 type Said = { steps: DesignStep[]; says: string[]; bad?: boolean }
 const TOP = ''
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 /** Categories that are none of those chosen, nor below them. */
 const elsewhere = computed(() => {
   const going = new Set(withBelow(props.design, props.ids).map((one) => one.id))
@@ -126,8 +124,11 @@ const takeAway = () =>
 </script>
 
 <template>
-  <div class="many" role="group" aria-label="The chosen categories">
-    <b>{{ counted(ids.length, 'category', 'categories') }} chosen</b>
+  <ChosenBar
+    label="The chosen categories"
+    :chosen="counted(ids.length, 'category', 'categories')"
+    @none="emit('none')"
+  >
     <KitChoice v-model="deed" bare label="What to do with them" placeholder="what to do …" :options="deeds" />
     <KitChoice
       v-if="deed"
@@ -141,26 +142,15 @@ const takeAway = () =>
     <KitButton kind="danger" @click="takeAway"
       >Take away {{ counted(going.length, 'category', 'categories') }}</KitButton
     >
-    <KitButton kind="link" @click="emit('none')">Choose none</KitButton>
-    <ul v-if="said?.says.length" class="small" :class="{ bad: said.bad }" role="status">
-      <li v-for="one in said.says" :key="one">{{ one }}</li>
-    </ul>
-  </div>
+    <template #below>
+      <ul v-if="said?.says.length" class="small" :class="{ bad: said.bad }" role="status">
+        <li v-for="one in said.says" :key="one">{{ one }}</li>
+      </ul>
+    </template>
+  </ChosenBar>
 </template>
 
 <style scoped>
-.many {
-  position: sticky;
-  top: -16px;
-  z-index: 2;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  background: var(--sea-2);
-  padding: 6px 10px;
-  margin: 6px 0;
-}
 ul {
   flex-basis: 100%;
   margin: 0;

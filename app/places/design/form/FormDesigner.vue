@@ -118,6 +118,7 @@ const questionAt = (name: string) => library.value.get(name)
           <KitText
             v-if="!readonly"
             bare
+            in-place="heading"
             class="title"
             :label="`Title of step ${at + 1}`"
             :model-value="step.title"
@@ -225,17 +226,6 @@ h3 {
   border-bottom: 1px solid var(--rule-2);
   padding-bottom: 3px;
   margin-top: 10px;
-}
-.title :deep(input) {
-  font: 600 1.05rem var(--serif);
-  border-color: transparent;
-  background: transparent;
-  padding-inline: 4px;
-}
-.title :deep(input:hover),
-.title :deep(input:focus) {
-  border-color: var(--field-rule);
-  background: var(--field);
 }
 .acts {
   display: flex;

@@ -71,6 +71,7 @@ const putShown = (value: (typeof SHOWN)[number]['value'] | null) =>
       <KitText
         v-else
         bare
+        in-place="line"
         class="words"
         :label="`Words of “${label}”`"
         :model-value="question.label"
@@ -190,17 +191,6 @@ const putShown = (value: (typeof SHOWN)[number]['value'] | null) =>
 .words {
   flex: 1;
   min-width: 200px;
-}
-.words :deep(input) {
-  width: 100%;
-  border-color: transparent;
-  background: transparent;
-  padding-inline: 4px;
-}
-.words :deep(input:hover),
-.words :deep(input:focus) {
-  border-color: var(--field-rule);
-  background: var(--field);
 }
 .said {
   padding-inline: 5px;

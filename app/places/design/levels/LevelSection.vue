@@ -63,6 +63,7 @@ function addTarget() {
       <KitText
         v-if="!readonly"
         bare
+        in-place="heading"
         class="name"
         :label="`Name of level ${number}`"
         :model-value="level.name"
@@ -168,18 +169,6 @@ h2 {
 }
 .name {
   flex: 0 1 28rem;
-}
-.name :deep(input) {
-  font: 600 1.1rem var(--serif);
-  width: 100%;
-  border-color: transparent;
-  background: transparent;
-  padding-inline: 4px;
-}
-.name :deep(input:hover),
-.name :deep(input:focus) {
-  border-color: var(--field-rule);
-  background: var(--field);
 }
 .whom {
   margin: 4px 0;

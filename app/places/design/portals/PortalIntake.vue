@@ -8,8 +8,6 @@ const props = defineProps<{ portal: Portal; design: Design; directory: Directory
 const emit = defineEmits<{ change: [change: Partial<Portal>] }>()
 
 const put = (change: Partial<Portal>) => emit('change', change)
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 const staff = computed(() =>
   named(props.directory.people.filter((one) => one.active && one.role !== 'requester')),
 )

@@ -18,9 +18,7 @@ const leadingOn = computed(() =>
     (one) => `/portal/${one}`,
   ),
 )
-const organisations = computed(() =>
-  props.directory.organisations.map(({ id, name }) => ({ value: id, label: name })),
-)
+const organisations = computed(() => named(props.directory.organisations))
 const BY = [
   { value: 'mail', label: 'their mail address' },
   { value: 'shortName', label: 'their short name in the directory' },
