@@ -88,6 +88,14 @@ describe('an item that is not offered', () => {
       items?: { id: string }[]
     }
     expect(found.items?.map((one) => one.id)).not.toContain('gate-scanner')
+    // Somebody of the desk is offered what is not offered yet, and not what is retired.
+    const olin = await served.token(LEAD)
+    const intake = (await call('/api/intake?requester=ines-varga', { as: olin })).answer as unknown as {
+      groups: { items: { value: string }[] }[]
+    }
+    const logged = intake.groups.flatMap((one) => one.items.map((item) => item.value))
+    expect(logged).toContain('crossing-wifi')
+    expect(logged).not.toContain('gate-scanner')
     // One that is retired too is no place to go.
     await publish({ 'something-else': { retired: {} } })
     const page = (await call('/api/portals/merrow/items/gate-scanner', { as: ines })).answer

@@ -55,7 +55,10 @@ export default defineRoute(
       }),
       groups: groups.map(({ id, name }) => ({
         name,
-        items: items.filter((one) => one.group === id).map((one) => ({ value: one.id, label: one.name })),
+        // The desk may log what is not offered yet, or no more, but not what is retired.
+        items: items
+          .filter((one) => one.group === id && !one.retired)
+          .map((one) => ({ value: one.id, label: one.name })),
       })),
       asked: item &&
         form && {
