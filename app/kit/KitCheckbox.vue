@@ -2,7 +2,15 @@
 import Checkbox from 'primevue/checkbox'
 
 // One yes or no that is ticked. What is wrong with it stands below.
-defineProps<{ modelValue: boolean; label: string; help?: string; error?: string; disabled?: boolean }>()
+defineProps<{
+  modelValue: boolean
+  label: string
+  help?: string
+  error?: string
+  disabled?: boolean
+  /** Its label is read aloud only: where its place says already what it is. */
+  bare?: boolean
+}>()
 defineEmits<{ 'update:modelValue': [now: boolean] }>()
 const id = useId()
 </script>
@@ -18,7 +26,7 @@ const id = useId()
       :pt="{ input: { 'aria-describedby': help || error ? `${id}-note` : undefined } }"
       @update:model-value="$emit('update:modelValue', Boolean($event))"
     />
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ 'sr-only': bare }">{{ label }}</label>
     <p v-if="error || help" :id="`${id}-note`" :class="error ? 'error-text' : 'quiet small'">
       {{ error ?? help }}
     </p>

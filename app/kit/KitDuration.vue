@@ -5,7 +5,9 @@ import KitText from './KitText.vue'
 import type { Commit } from './useFieldDraft'
 
 // A length of time, typed as people say it: “2 h 30 min”, “1:30”, “3 days”. Kept as ISO 8601 has it, or empty.
-const props = defineProps<FieldProps & { modelValue: string; commit?: Commit<string> }>()
+const props = defineProps<
+  FieldProps & { modelValue: string; commit?: Commit<string>; placeholder?: string }
+>()
 const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
 const write = (span: string) => (span ? duration.typed.write(span, 'en') : '')
 const read = (typed: string) => (typed.trim() ? duration.typed.read(typed) : '')
@@ -40,7 +42,7 @@ const take = computed<Commit<string> | undefined>(() => {
     v-bind="props"
     :model-value="text"
     :commit="take"
-    placeholder="2 h 30 min"
+    :placeholder="placeholder ?? '2 h 30 min'"
     @update:model-value="put"
     @focusout="take ?? (typed = undefined)"
   />

@@ -255,7 +255,12 @@ function signals(reader: Reader): void {
         'has the same type as another kind; they could not be told apart',
       )
     const holes = signals.covers.filter((cover) => signals.map[kind.id]?.[cover] === undefined)
-    if (holes.length) reader.remark(place, 'signalHole', `nobody hears of it from ${holes.join(', ')}`)
+    if (holes.length)
+      reader.remark(
+        place,
+        'signalHole',
+        `nobody hears of it from ${holes.map((cover) => (cover ? `those with “${cover}”` : 'those without an agreement')).join(', ')}`,
+      )
   }
   for (const [kind, row] of Object.entries(signals.map)) {
     const place = `triage/signals#${kind}`

@@ -262,8 +262,11 @@ test('“fill” of the signal map fills its holes, and writes over what is deci
   await signIn(page, LEAD)
   await page.goto('/design/triage/signals')
   const row = page.getByRole('row', { name: /Till is out of paper/ })
-  const cells = () => row.getByRole('cell').getByRole('button').allInnerTexts()
-  await expect(row).toBeVisible()
+  const cells = () => row.locator('.cell').getByRole('button').allInnerTexts()
+  await page.getByRole('button', { name: 'Till is out of paper, Office hours' }).click()
+  await page.getByLabel('is not decided').check()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(row.getByText('a hole')).toBeVisible()
   const before = await cells()
   expect(before.filter((one) => one.includes('passed over'))).toHaveLength(1)
   const fill = async (also: boolean) => {
@@ -273,6 +276,8 @@ test('“fill” of the signal map fills its holes, and writes over what is deci
     await page.getByRole('searchbox').fill('loan')
     await page.getByRole('option', { name: 'Loan laptop' }).click()
     if (also) await page.getByLabel('also where something is decided already').check()
+    // What that replaces is said before.
+    await expect(page.getByText(/^Fills \d+ hole/)).toContainText(also ? 'Replaces:' : 'leaves')
     await page.getByRole('button', { name: also ? 'Write into all of them' : 'Fill the holes' }).click()
   }
   await fill(false)

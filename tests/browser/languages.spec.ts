@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { choose } from './kit'
 import { LEAD, leaveNoDraft, PASSWORD, signIn } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
@@ -74,7 +75,6 @@ test('a lead sees which texts lack words in a language, and gives them', async (
   await said.blur()
   if (before === 1) await expect(page.getByText(/texts have no words in Norsk/)).toHaveCount(0)
   else await expect(lacking).toContainText(new RegExp(`(^|\\D)${before - 1} of`))
-  const gone = page.locator('option', { hasText: /^words of what is no more there \(/ })
-  await page.getByLabel(/^Show/).selectOption({ label: (await gone.innerText()).trim() })
+  await choose(page, 'Show', /^words of what is no more there/)
   await expect(page.getByText('Gate scanner will not read tickets')).toBeVisible()
 })

@@ -5,5 +5,5 @@ export default {
   path: 'languages',
   name: 'Languages',
   place: 100,
-  component: defineAsyncComponent(() => import('~/components/design/LanguagesArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/languages/LanguagesArticle.vue')),
 } satisfies Article

@@ -6,5 +6,5 @@ export default {
   name: 'Priorities',
   place: 2,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/PrioritiesArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/priorities/PrioritiesArticle.vue')),
 } satisfies Article

@@ -6,8 +6,8 @@ export default {
   name: 'Signals',
   place: 9,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/SignalsArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/signals/SignalsArticle.vue')),
   chooses: ['sites', 'organisations', 'covers', 'people'],
-  needs: ['names', 'directory'],
+  needs: ['names'],
   note: 'signal map',
 } satisfies Article

@@ -10,6 +10,7 @@ const props = defineProps<PageProps>()
 
 const own = computed(() => props.design.desk.language ?? 'en')
 const others = computed(() => LANGUAGES.filter((one) => one !== own.value))
+const tongues = (list: readonly Language[]) => list.map((value) => ({ value, label: LANGUAGE_NAMES[value] }))
 const wanted = ref<Language>()
 const language = computed(() =>
   wanted.value && others.value.includes(wanted.value) ? wanted.value : oneAt(others.value, 0),
@@ -27,7 +28,8 @@ const SHOWN = {
   all: 'all of it',
   gone: 'words of what is no more there',
 } as const
-const shown = ref<keyof typeof SHOWN>('lacking')
+type Shown = keyof typeof SHOWN
+const shown = ref<Shown>('lacking')
 const words = ref('')
 const AT_ONCE = 100
 const most = ref(AT_ONCE)
@@ -46,6 +48,29 @@ watch([shown, words, language, () => props.readonly], () => (kept.value = listed
 const lines = computed(() => {
   const known = new Set(kept.value.map((one) => one.text))
   return [...kept.value, ...listed.value.filter((one) => !known.has(one.text))]
+})
+const left = computed(() => lines.value.length - most.value)
+const lists = computed(() => {
+  const counts = { lacking: gaps.value.lacking, all: all.value, gone: gaps.value.gone }
+  return (Object.keys(SHOWN) as Shown[]).map((value) => ({
+    value,
+    label: SHOWN[value],
+    note: String(counts[value].length),
+  }))
+})
+const columns = computed(() => [
+  {
+    name: 'text',
+    label: `${LANGUAGE_NAMES[own.value as Language] ?? own.value}, as it was written`,
+    width: '45%',
+  },
+  { name: 'said', label: LANGUAGE_NAMES[language.value] },
+  { name: 'place', label: 'Where it stands', bare: true },
+])
+const empty = computed(() => {
+  if (words.value) return 'No text has these words.'
+  if (shown.value !== 'lacking') return 'There is none.'
+  return `All ${all.value.length} texts have words in ${LANGUAGE_NAMES[language.value]}.`
 })
 
 async function put(text: string, said: string) {
@@ -70,24 +95,25 @@ function writeIn(tag: string) {
 <template>
   <div>
     <h1>{{ heading }}</h1>
-    <p class="quiet">
+    <p class="quiet intro">
       Requesters read portals, forms and messages in the language that they choose, else in that of their
       browser, of those that their portal offers. What has no words in it is read as it was written. The words
       of messages stand with each of them.
     </p>
-    <p class="line">
-      <label
-        >The leads write in
-        <select class="inline-field" :value="own" :disabled="readonly" @change="writeIn(typedIn($event))">
-          <option v-for="one in LANGUAGES" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
-        </select></label
-      >
-      <label
-        >Words in
-        <select class="inline-field" :value="language" @change="wanted = typedIn($event) as Language">
-          <option v-for="one in others" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
-        </select></label
-      >
+    <div class="line">
+      <KitChoice
+        label="The leads write in"
+        :model-value="own as Language"
+        :options="tongues(LANGUAGES)"
+        :disabled="readonly"
+        @update:model-value="$event && writeIn($event)"
+      />
+      <KitChoice
+        label="Words in"
+        :model-value="language"
+        :options="tongues(others)"
+        @update:model-value="wanted = $event ?? undefined"
+      />
       <span class="quiet small">
         <template v-if="portals.length">
           offered by
@@ -100,113 +126,71 @@ function writeIn(tag: string) {
           >no portal offers it yet; <NuxtLink to="/design/portals">let one do so</NuxtLink></template
         >
       </span>
-    </p>
+    </div>
     <FindingsAt :findings="findings" :place="`languages#${language}`" />
-    <p class="line">
-      <label
-        >Show
-        <select v-model="shown" class="inline-field">
-          <option v-for="(name, id) in SHOWN" :key="id" :value="id">
-            {{ name }} ({{ { lacking: gaps.lacking, all, gone: gaps.gone }[id].length }})
-          </option>
-        </select></label
+    <div class="line">
+      <KitChoice
+        label="Show"
+        :model-value="shown"
+        :options="lists"
+        @update:model-value="shown = $event ?? 'lacking'"
+      />
+      <KitText v-model="words" label="Find a text" type="search" />
+      <KitButton v-if="shown === 'gone' && gaps.gone.length && !readonly" kind="link" @click="forget"
+        >forget them all</KitButton
       >
-      <input v-model="words" type="search" class="inline-field" aria-label="Find a text" placeholder="Find" />
-      <button
-        v-if="shown === 'gone' && gaps.gone.length && !readonly"
-        class="link"
-        type="button"
-        @click="forget"
+    </div>
+    <KitEmpty v-if="!lines.length" :says="empty" />
+    <KitTable
+      v-else
+      :rows="lines.slice(0, most)"
+      :columns="columns"
+      row-key="text"
+      label="Texts"
+      :more="left > 0 ? `Show ${Math.min(AT_ONCE, left)} more of ${lines.length}` : undefined"
+      @more="most += AT_ONCE"
+    >
+      <template #cell-text="{ row }"
+        ><span class="text" :lang="own">{{ row.text }}</span></template
       >
-        forget them all
-      </button>
-    </p>
-    <p v-if="!lines.length" class="quiet">
-      {{
-        words
-          ? 'No text has these words.'
-          : shown === 'lacking'
-            ? `All ${all.length} texts have words in ${LANGUAGE_NAMES[language]}.`
-            : 'There is none.'
-      }}
-    </p>
-    <table v-else class="ledger-table">
-      <thead>
-        <tr>
-          <th>{{ LANGUAGE_NAMES[own as Language] ?? own }}, as it was written</th>
-          <th>{{ LANGUAGE_NAMES[language] }}</th>
-          <th><span class="sr-only">Where it stands</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="{ text, place } in lines.slice(0, most)" :key="text">
-          <td class="text" :lang="own">{{ text }}</td>
-          <td class="said" :lang="language">
-            <template v-if="readonly">{{ translation.texts[text] }}</template>
-            <textarea
-              v-else
-              rows="1"
-              :value="translation.texts[text] ?? ''"
-              :aria-label="`${LANGUAGE_NAMES[language]}: ${text}`"
-              @change="put(text, typedIn($event))"
-            />
-          </td>
-          <td class="small">
-            <NuxtLink v-if="place" :to="ruleAddress(place)">there</NuxtLink>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="lines.length > most">
-      <button class="link" type="button" @click="most += AT_ONCE">
-        {{ Math.min(AT_ONCE, lines.length - most) }} more
-      </button>
-    </p>
+      <template #cell-said="{ row }">
+        <span v-if="readonly" :lang="language">{{ translation.texts[row.text] }}</span>
+        <KitLongText
+          v-else
+          class="said"
+          bare
+          :lang="language"
+          :label="`${LANGUAGE_NAMES[language]}: ${row.text}`"
+          :rows="1"
+          :model-value="translation.texts[row.text] ?? ''"
+          :commit="(said: string) => put(row.text, said)"
+        />
+      </template>
+      <template #cell-place="{ row }">
+        <NuxtLink v-if="row.place" class="small" :to="ruleAddress(row.place)">there</NuxtLink>
+      </template>
+    </KitTable>
   </div>
 </template>
 
 <style scoped>
+.intro {
+  max-width: 80ch;
+}
 .line {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 18px;
-  align-items: baseline;
+  gap: 4px 18px;
+  align-items: center;
 }
-.ledger-table td {
-  vertical-align: top;
-  padding-top: 6px;
+.line :deep(.kit-field) {
+  margin-bottom: 6px;
 }
 .text {
-  width: 45%;
   white-space: pre-line;
   overflow-wrap: anywhere;
 }
-.said textarea {
+.said {
   display: block;
-  width: 100%;
-  margin-top: -4px;
-  min-height: 32px;
-  field-sizing: content;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 4px 7px;
-}
-@media (max-width: 560px) {
-  .ledger-table,
-  .ledger-table tbody,
-  .ledger-table tr,
-  .ledger-table td {
-    display: block;
-  }
-  .ledger-table thead {
-    display: none;
-  }
-  .text {
-    width: auto;
-    border-bottom: 0;
-  }
 }
 </style>
