@@ -122,12 +122,15 @@ describe('a portal', () => {
         'something-else': { retired: undefined as never },
 
         'bridge-tablet': { showWhen: { fact: 'organisation', op: 'is', value: 'merrow' } },
+        // Of a stranger it would hold: their organisation is not known.
+        radio: { showWhen: { none: [{ fact: 'organisation', op: 'is', value: 'port' }] } },
       },
       { beforeSignIn: ['catalog'], otherwise: 'something-else' },
     )
     const open = (await call('/api/portals/merrow')).answer
     expect(shownItems(open)).toContain('something-else')
     expect(shownItems(open)).not.toContain('bridge-tablet')
+    expect(shownItems(open)).not.toContain('radio')
     expect(open).toMatchObject({ otherwise: { id: 'something-else' }, notices: [] })
     expect(shownItems((await call('/api/portals/merrow', { as: ines })).answer).length).toBeGreaterThan(
       shownItems(open).length,

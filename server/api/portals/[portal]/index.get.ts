@@ -25,12 +25,13 @@ export default defineRoute(
     const { name, mark, ink, signInBy = 'mail', hides, beforeSignIn = [], otherwise } = portal
     const { motto, question } = said.portal(portal.id)
     const isSeen = (what: 'notices' | 'catalog') => visitor !== undefined || beforeSignIn.includes(what)
-    // Of somebody who has not signed in nothing is known: what is for some is not shown to them.
+    const today = todayAt(said)
+    // Of somebody who has not signed in nothing is known: what is for some people only is not shown to them.
+    const forAll = { groups: said.design.groups, items: said.design.items.filter((one) => !one.showWhen) }
     const indexFor = async (person: string | undefined) =>
-      portalIndex(said.design, portal, {
-        asker: person === undefined ? {} : await askerOf(desk, person, portal.id),
-        today: todayAt(said),
-      })
+      person === undefined
+        ? portalIndex(forAll, portal, { asker: {}, today })
+        : portalIndex(said.design, portal, { asker: await askerOf(desk, person, portal.id), today })
     const groups = isSeen('catalog') ? await indexFor(visitor?.id) : []
     const last = groups.flatMap((one) => one.items).find((one) => one.id === otherwise)
     return {
