@@ -1,4 +1,4 @@
-import { isTest, type Condition } from '../condition'
+import { factsOf, type Condition } from '../condition'
 import type { DesignStep } from '../finding'
 import type { Form, FormQuestion, FormStep, Option, Question } from '../intake'
 import { canonicalJson, withoutGaps } from '../json'
@@ -235,16 +235,10 @@ function clashesInTables({ triage }: Design, change: Change): InTheWay[] {
   })
 }
 
-const asksOf = (condition: Condition | undefined, fact: string): boolean => {
-  if (!condition) return false
-  if (isTest(condition)) return condition.fact === fact
-  return Object.values(condition).some((parts) => (parts as Condition[]).some((one) => asksOf(one, fact)))
-}
-
 /** Forms that ask one of the two by the answer to the other: it would be asked by its own answer. */
 function clashesInForms({ forms }: Design, { from, to }: Change): InTheWay[] {
   const goesBy = (one: FormQuestion, other: string) =>
-    asksOf(one.showWhen, `form.${other}`) || asksOf(one.requireWhen, `form.${other}`)
+    [one.showWhen, one.requireWhen].some((when) => when && factsOf(when).includes(`form.${other}`))
   return forms
     .filter((form) =>
       form.steps.some((step) =>

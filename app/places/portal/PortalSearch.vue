@@ -1,7 +1,11 @@
 <script setup lang="ts">
 // One line in which somebody says what they need. What fits is listed while they write; without the page's script, once
 // they press Enter.
-const props = defineProps<{ portal: string }>()
+const props = defineProps<{
+  portal: string
+  /** It is looked at only, and has no key. */
+  still?: boolean
+}>()
 const { say, problem } = usePortalWords()
 const asked = useRoute().query.need
 const words = ref(typeof asked === 'string' ? asked.slice(0, 200) : '')
@@ -41,9 +45,10 @@ const early = usePageForm({
   take: (fields) => (words.value = String(fields('need')?.[0] ?? words.value)),
   act: openFirst,
 })
-useShortcuts('portal', [
-  { keys: '/', says: say('index.need'), run: () => form.value?.querySelector('input')?.focus() },
-])
+if (!props.still)
+  useShortcuts('portal', [
+    { keys: '/', says: say('index.need'), run: () => form.value?.querySelector('input')?.focus() },
+  ])
 </script>
 
 <template>

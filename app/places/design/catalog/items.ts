@@ -23,8 +23,9 @@ export function catalogLines(design: Design, findings: readonly Finding[]): Cata
   const kinds = new Map(design.kinds.map((one) => [one.id, one]))
   const byGroup = new Map<string, CatalogItem[]>(design.groups.map((one) => [one.id, []]))
   for (const item of design.items) {
-    const list = byGroup.get(item.group) ?? []
-    byGroup.set(item.group, [...list, item])
+    const there = byGroup.get(item.group)
+    if (there) there.push(item)
+    else byGroup.set(item.group, [item])
   }
   const names = new Map(design.groups.map((one) => [one.id, one.name]))
   return [...byGroup].flatMap(([group, items]) =>

@@ -50,7 +50,7 @@ const organisations = computed(() =>
           <b>{{ portal.name }}</b> · {{ portal.motto }}
         </p>
         <h3 class="need">{{ portal.question ?? say('en', 'index.need') }}</h3>
-        <PortalSearch :portal="addressOf(portal)" />
+        <PortalSearch :portal="addressOf(portal)" still />
         <PortalGroups class="index" :portal="addressOf(portal)" :groups="groups" :otherwise="otherwise" />
       </div>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Portal, PortalInk } from '~~/core/intake'
-import { LANGUAGE_NAMES, LANGUAGES, say } from '~~/core/words'
-import { languagesIn, spoken } from './portals'
+import { LANGUAGE_NAMES, LANGUAGES, languagesOf, say } from '~~/core/words'
+import { spoken } from './portals'
 
 // What a portal is called, says and looks like, and in which languages.
 const props = defineProps<{ portal: Portal; disabled: boolean }>()
@@ -19,7 +19,7 @@ const INKS: { value: PortalInk; label: string }[] = [
   { value: 'ink', label: 'blue-black' },
 ]
 const tongues = LANGUAGES.map((value) => ({ value, label: LANGUAGE_NAMES[value] }))
-const read = computed(() => languagesIn(props.portal))
+const read = computed(() => languagesOf(props.portal))
 const first = computed(() => tongues.filter((one) => read.value.includes(one.value)))
 </script>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { addressOf, type Portal } from '~~/core/intake'
 import { isoDate } from '~~/core/time'
-import { LANGUAGE_NAMES } from '~~/core/words'
+import { LANGUAGE_NAMES, languagesOf } from '~~/core/words'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
-import { copyOf, itemsOf, languagesIn } from './portals'
+import { copyOf, itemsOf } from './portals'
 
 // The counters at which requesters ask; a new one is a copy of another.
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
@@ -29,8 +29,8 @@ const rows = computed(() =>
       address: `/portal/${addressOf(portal)}`,
     },
     who: portal.organisations.map(organisation).join(', ') || 'any organisation',
-    languages: languagesIn(portal)
-      .map((one) => LANGUAGE_NAMES[one] ?? one)
+    languages: languagesOf(portal)
+      .map((one) => LANGUAGE_NAMES[one])
       .join(', '),
     items: itemsOf(props.design, portal, today.value).length,
     found: props.findings.filter((one) => one.place === `portals/${portal.id}`).length,

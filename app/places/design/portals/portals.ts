@@ -4,10 +4,6 @@ import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
 import type { Language } from '~~/core/words'
 
-/** Languages in which a portal can be read, the first where nobody wants another. */
-export const languagesIn = ({ languages }: Portal): Language[] =>
-  (languages?.length ? languages : ['en']) as Language[]
-
 /** English alone is what every portal has. */
 export const spoken = (languages: readonly Language[]): Partial<Portal> => ({
   languages: languages.length === 1 && languages[0] === 'en' ? undefined : [...languages],

@@ -16,7 +16,7 @@ const COLUMNS = [
   { name: 'active', label: 'Active' },
   { name: 'respond', label: 'Answer within' },
   { name: 'resolve', label: 'Solve within' },
-  { name: 'expected', label: 'What requesters are told' },
+  { name: 'expected', label: 'What requesters are told', width: '34%' },
   { name: 'weight', label: 'Weight' },
   { name: 'order', label: 'Order', bare: true },
   { name: 'found', label: 'Findings', bare: true },
@@ -97,6 +97,7 @@ function add() {
       </template>
       <template v-for="target in ['respond', 'resolve'] as const" :key="target" #[`cell-${target}`]="{ row }">
         <KitDuration
+          class="time"
           bare
           :label="`${row.one.numeral}: ${target === 'respond' ? 'answer' : 'solve'} within, such as 2:30`"
           placeholder="—"
@@ -107,6 +108,7 @@ function add() {
       </template>
       <template #cell-expected="{ row }">
         <KitText
+          class="told"
           bare
           :label="`${row.one.numeral}: how long it usually takes, in the requester’s words`"
           placeholder="—"
@@ -147,6 +149,13 @@ function add() {
 <style scoped>
 .intro {
   max-width: 80ch;
+}
+.time :deep(input) {
+  width: 7em;
+}
+.told,
+.told :deep(input) {
+  width: 100%;
 }
 .weight :deep(input) {
   width: 4em;

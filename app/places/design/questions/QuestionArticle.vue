@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { articleOf, removeQuestion, usesOfAnswer, type DesignStep } from '~~/core/design'
+import { articleOf, formsAsking, removeQuestion, usesOfAnswer, type DesignStep } from '~~/core/design'
 import { QUESTION_TYPES, type Question } from '~~/core/intake'
 import { LANGUAGE_NAMES } from '~~/core/words'
 import type { EachProps } from '~/composables/useDraft'
 import { ask } from '~/kit/asking'
 import { toast } from '~/kit/toast'
-import { alikeOf, formsByQuestion, languagesOffered } from './library'
+import { alikeOf, languagesOffered } from './library'
 
 // One question of the library: what it asks, which forms ask it, what goes by its answer, and how it reads elsewhere.
 const props = defineProps<EachProps>()
 const route = useRoute()
 const question = computed(() => props.design.questions.find((one) => one.name === props.id))
-const forms = computed(() => formsByQuestion(props.design).get(props.id) ?? [])
+const forms = computed(() => formsAsking(props.design, props.id))
 const uses = computed(() => usesOfAnswer(props.design, props.id))
 const alike = computed(() => (question.value ? alikeOf(props.design, question.value) : []))
 const languages = computed(() => languagesOffered(props.design))

@@ -30,8 +30,11 @@ export function languagesOffered({ desk, portals }: Design): Language[] {
 export function formsByQuestion({ forms }: Design): Map<string, Form[]> {
   const found = new Map<string, Form[]>()
   for (const form of forms)
-    for (const { question } of form.steps.flatMap((step) => step.questions))
-      found.set(question, [...(found.get(question) ?? []), form])
+    for (const { question } of form.steps.flatMap((step) => step.questions)) {
+      const asking = found.get(question)
+      if (asking) asking.push(form)
+      else found.set(question, [form])
+    }
   return found
 }
 
