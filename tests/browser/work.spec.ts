@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { choose, pick, tick } from './kit'
 import { act, leaf } from './ticket'
-import { LEAD, leaveNoDraft, signIn, TECHNICIAN } from './people'
+import { LEAD, leaveNoDraft, signIn, standsStill, TECHNICIAN } from './people'
 
 const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 const MIKA = 'mika-okoro@commons.sound.example'
@@ -331,6 +331,8 @@ test('a board moves tickets through their gates, and refuses ways that are none'
   await slip.getByRole('textbox').fill('The spare part')
   await slip.getByRole('button', { name: 'Wait for others' }).click()
   await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
+  // The slip goes and the board is told of the move meanwhile: a card is taken up once it stands.
+  await standsStill(card)
   await card.dragTo(page.getByRole('region', { name: 'Logged' }).locator('.cards'))
   await expect(page.getByRole('alert')).toContainText('has no such way')
   await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
