@@ -4,6 +4,18 @@ import type { Translation } from '../core/design'
 export const NORWEGIAN: Translation = {
   id: 'nb',
   texts: {
+    Gates: 'Porter',
+    Network: 'Nett',
+    Bridge: 'Bro',
+    Displays: 'Skjermer',
+    Tills: 'Kasser',
+    Booking: 'Bestilling',
+    People: 'Folk',
+    Access: 'Tilgang',
+    Software: 'Programmer',
+    Loans: 'Utlån',
+    Cameras: 'Kameraer',
+    Guides: 'Omvisere',
     'At the gate and on board': 'Ved porten og om bord',
     'Tills and booking': 'Kasser og bestilling',
     'Screens, machines, networks': 'Skjermer, maskiner, nett',

@@ -1,7 +1,7 @@
 import { momentSaid, say, type Language } from '~~/core/words'
 
 /** One of the requester's own requests. */
-export type RequestSummary = AnswerOf<'GET /api/requests'>[number]
+export type RequestSummary = AnswerOf<'GET /api/requests'>['rows'][number]
 
 /** When the desk will act, in the words of a requester. The moment is written out, since a page may stay open for days. */
 export function promiseInWords(one: RequestSummary, zone: string, language: Language): string {

@@ -27,6 +27,8 @@ export interface Priority {
 export interface Category {
   id: string
   name: string
+  /** How requesters read it, where they pick it; its name if left out. */
+  asked?: string
   priority?: string
   /** Ids of what stands here now and stood elsewhere: tickets that have them come here as they follow the edition. */
   formerly?: string[]

@@ -1,4 +1,4 @@
-import type { Question } from '../intake'
+import { categoriesToPick, categoryAsked, topOf, type Question } from '../intake'
 import type { Design, Translation } from './design'
 
 /** A text that requesters read and a lead has written, and the article where it stands. */
@@ -33,6 +33,15 @@ export function textsOfQuestion(question: Question): string[] {
   return [...texts]
 }
 
+/** The categories that requesters read: those by which a portal is looked through, and those that they pick. */
+function categoriesRead({ items, portals, categories }: Design): ReadonlySet<string> {
+  const picking = portals.filter((one) => one.requestersPick)
+  const picked = picking.flatMap((portal) =>
+    items.flatMap((item) => categoriesToPick(categories, item, portal).map((one) => one.id)),
+  )
+  return new Set([...items.map((one) => topOf(one.category)), ...picked])
+}
+
 /** A design with every text that requesters read replaced by what is put in its place. */
 function withTexts(design: Design, put: Put): Design {
   const perhaps = <T extends object, K extends keyof T>(one: T, key: K, place: string) =>
@@ -47,8 +56,12 @@ function withTexts(design: Design, put: Put): Design {
     const item = itemOf.get(form ?? '')
     return item === undefined ? 'catalog' : `catalog/${item}`
   }
+  const read = categoriesRead(design)
   return {
     ...design,
+    categories: design.categories.map((one) =>
+      read.has(one.id) ? { ...one, asked: put(categoryAsked(one), 'triage/categories') } : one,
+    ),
     groups: design.groups.map((one) => ({ ...one, name: put(one.name, 'catalog') })),
     items: design.items.map((one) => {
       const place = `catalog/${one.id}`

@@ -182,6 +182,7 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
     item: at.edition?.findItem(item)?.name ?? item,
     category: categoryName(at, category),
   }),
+  requesterPicked: (at, { category }) => ({ category: categoryName(at, category) }),
   row: (at, { table, row, number }) => ({
     number,
     table: tableName(at, table),

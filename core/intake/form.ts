@@ -64,6 +64,8 @@ export interface CatalogItem {
   until?: string
   /** Set where portals show it no more: its page says so, and where to go instead. */
   retired?: Retirement
+  /** Whether requests for it are seen by whoever asks alone, also where colleagues see each other’s. */
+  confidential?: boolean
 }
 
 /** What is told of an item that may be asked for no more. */
@@ -108,8 +110,12 @@ export interface Portal {
   byMail?: MailIntake
   /** Whether what comes in here waits in Arrivals until somebody accepts it. */
   holds?: boolean
-  /** How many levels of category a ticket must have to be accepted. */
+  /** How many levels of category a ticket must have: to be accepted, or as its requester picks them. */
   categoryLevels?: number
+  /** Whether whoever asks picks that many levels of category, in their words. */
+  requestersPick?: boolean
+  /** What those of one organisation may do for each other: ask in another’s name; see and watch each other’s requests. */
+  colleagues?: ('ask' | 'see')[]
   /** Whether articles and notices are offered before a request is sent, since one may solve it already. */
   triesFirst?: boolean
   /** Set where it shows no articles, or no notices. */

@@ -1,5 +1,15 @@
 /** Catalog, portals, forms and their answers, and the JSON Schema of a form. */
 export * from './form'
+export {
+  categoriesToPick,
+  categoryAsked,
+  isPicked,
+  pickLevels,
+  subjectsOf,
+  topOf,
+  type Pickable,
+  type PickLevel,
+} from './categoryPick'
 export { portalIndex, isOfPortal, showsItem } from './portalIndex'
 export {
   answerFacts,

@@ -1,5 +1,6 @@
 import type { Facts } from '../condition'
 import type { CatalogGroup, CatalogItem, Portal } from './form'
+import { topOf } from './categoryPick'
 import { isFor, isOffered } from './reach'
 
 /** Whether an item is one of a portal, for somebody, whether it is offered now or not. */
@@ -37,8 +38,8 @@ export function portalIndex(
       ...group,
       items: items
         .filter((item) => item.group === group.id && showsItem(item, portal, asker, today))
-        .map(({ id, name, description, keywords, expected, icon }) => ({
-          ...{ id, name, description, keywords, expected, icon },
+        .map(({ id, name, description, keywords, expected, icon, category }) => ({
+          ...{ id, name, description, keywords, expected, icon, subject: topOf(category) },
         })),
     }))
     .filter((group) => group.items.length > 0)

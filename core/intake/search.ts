@@ -3,7 +3,7 @@ import type { CatalogItem } from './form'
 import { wordsOf } from './words'
 
 /** How much a word counts by where it stands. */
-const WEIGHTS = { name: 6, keywords: 4, description: 2 } as const
+const WEIGHTS = { name: 6, keywords: 4, description: 2, about: 1 } as const
 /** Shorter words are too like each other to be taken for one another. */
 const SHORTEST_LIKE = 4
 /** How many letters of a word may be other: one in five, as in “scaner” and “recieepts”. Common practice, no source. */
@@ -13,12 +13,13 @@ const LIKE = { fuzzy: 0.1, prefix: 0.5 }
 
 /** The items of a catalog made ready for searching, once. */
 export class ItemIndex {
-  private readonly index: MiniSearch<CatalogItem>
+  private readonly index: MiniSearch<CatalogItem & { about: string }>
   private readonly items: ReadonlyMap<string, CatalogItem>
 
-  constructor(items: readonly CatalogItem[]) {
+  /** @param about words of what an item is about besides its own, such as its category */
+  constructor(items: readonly CatalogItem[], about: (item: CatalogItem) => string = () => '') {
     this.items = new Map(items.map((one) => [one.id, one]))
-    this.index = new MiniSearch<CatalogItem>({
+    this.index = new MiniSearch<CatalogItem & { about: string }>({
       fields: Object.keys(WEIGHTS),
       tokenize: indexWords,
       processTerm: (word) => word,
@@ -31,7 +32,7 @@ export class ItemIndex {
         weights: LIKE,
       },
     })
-    this.index.addAll([...this.items.values()])
+    this.index.addAll([...this.items.values()].map((one) => ({ ...one, about: about(one) })))
   }
 
   /**

@@ -27,6 +27,7 @@ export type Reason =
   | { is: 'said'; text: string; article?: string }
   // Sorting.
   | { is: 'itemCategory'; item: string; category: string }
+  | { is: 'requesterPicked'; category: string }
   /** A row of a table decided; `facts` are the values that it asked about. */
   | { is: 'row'; table: TableName; row: string; number: number; facts: Record<string, FactValue | null> }
   | { is: 'noRow'; table: TableName }
@@ -188,6 +189,7 @@ type Rules = { [K in Reason['is']]?: (reason: Extract<Reason, { is: K }>) => str
 const RULES: Rules = {
   said: ({ article }) => article,
   itemCategory: ({ item }) => `catalog/${item}`,
+  requesterPicked: ({ category }) => `triage/categories#${category}`,
   row: ({ table, row }) => `${TABLE_ARTICLES[table]}#${row}`,
   noRow: ({ table }) => TABLE_ARTICLES[table],
   pastWords: () => TABLE_ARTICLES.what,

@@ -101,6 +101,7 @@ export function accept(change: Change, choice: Acceptance): void {
       now,
       work: context.work,
       agreement: state.agreement,
+      picked: state.picked,
       chosen: { category: chosen(choice.category), priority: chosen(choice.priority) },
     },
     design,

@@ -41,6 +41,10 @@ export type Command =
       internal?: true
       /** The category that its words speak for. */
       suggestion?: Suggestion
+      /** The category that the requester picked. */
+      picked?: string
+      /** Whoever asks in another's name hears of it as well. */
+      follower?: string
       /** What a mail says besides what its form could take. */
       said?: Said
       /** The files that answers name. */
@@ -48,6 +52,10 @@ export type Command =
     }
   /** The requester no longer needs it. */
   | { kind: 'withdraw'; text: string }
+  /** The requester says that it is solved. */
+  | { kind: 'confirm' }
+  /** How the requester found it; the last word counts. */
+  | ({ kind: 'rate' } & Rating)
   | { kind: 'reply'; text: string; attachments?: Attached[] }
   | { kind: 'note'; text: string; attachments?: Attached[] }
   | ({ kind: 'answer' } & Said)
@@ -163,6 +171,14 @@ export interface TaskChange {
   text?: string
   due?: Instant | null
   person?: string | null
+}
+
+/** How somebody found what was done, from best to worst. */
+export const VERDICTS = ['well', 'fairly', 'badly'] as const
+export interface Rating {
+  verdict: (typeof VERDICTS)[number]
+  /** What they say to it. */
+  text: string
 }
 
 /** What a requester says, with the files that came with it. */

@@ -1,8 +1,10 @@
 import { say } from '../words'
 import type { CompiledDesign, Directory, Person } from '../design'
 import {
+  categoriesToPick,
   checkAnswers,
   fitsPattern,
+  isPicked,
   titleLine,
   titleOf,
   unknownAnswers,
@@ -36,6 +38,7 @@ import { requestersOf } from './said'
 import { clearSignal, repeatSignals } from './signal'
 import type { TicketState } from './state'
 import { move } from './toStatus'
+import { confirm, rate } from './verdict'
 import {
   addChecklists,
   addTasks,
@@ -61,6 +64,8 @@ const HANDLERS: Handlers = {
   log: logTicket,
   reply: reply,
   withdraw: (change, { text }) => withdraw(change, text),
+  confirm: (change) => confirm(change),
+  rate: (change, rating) => rate(change, rating),
   note: (change, command) => note(change, command),
   answer: answer,
   move: move,
@@ -204,11 +209,19 @@ function logTicket(change: Change, command: Of<'log'>): void {
     ...(signal && { signal: signal.origin }),
     ...aboutEquipment(change, item, command.answers),
     ...(requester.department && { department: requester.department }),
+    ...(command.picked && { picked: command.picked }),
     ...filesOf(command),
   })
-  if (command.said) change.enter(answeredOf(command.said))
+  enterWithIt(change, command)
   firstFields(change)
-  sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion: command.suggestion })
+  const { suggestion, picked } = command
+  sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion, picked })
+}
+
+/** Who else hears of a new ticket, and what was said with it. */
+function enterWithIt(change: Change, { follower, said }: Of<'log'>): void {
+  if (follower) change.enter({ kind: 'watched', person: follower, on: true })
+  if (said) change.enter(answeredOf(said))
 }
 
 /** The first piece of equipment that an answer names, as rules may ask of it. */
@@ -248,16 +261,19 @@ function isHeldAt(design: CompiledDesign, { portal, channel }: Of<'log'>): boole
  */
 function refuseWrongAnswers(
   { design, directory, now }: Change,
-  { answers, portal, channel, agreement }: Of<'log'>,
+  command: Of<'log'>,
   item: CatalogItem,
   requester: Person,
 ): boolean {
+  const { answers, portal, channel, agreement } = command
   const asker = askerFacts(requester, portal, directory, now, agreement)
   const asked = { form: design.form(item.form), library: design.questions, asker, fits: fitsPattern }
   const all = checkAnswers(asked, answers)
   const isMissing = (name: string) => cannotAnswer(channel) && answers[name] === undefined
   const wrong = all.filter(({ question }) => !isMissing(question))
-  const problems = wrong.length ? wrong : unknownAnswers(asked, answers, design.nameOf(directory))
+  const unpicked = pickProblem(design, command, item)
+  const faults = [...wrong, ...unpicked]
+  const problems = faults.length ? faults : unknownAnswers(asked, answers, design.nameOf(directory))
   if (problems.length)
     throw new Refused(
       'invalid',
@@ -269,6 +285,14 @@ function refuseWrongAnswers(
   return channel === 'mail' && all.length > 0
 }
 
+/** What is wrong with the category that a requester picked; whoever logs elsewhere leaves it to the desk, or knows it. */
+function pickProblem(design: CompiledDesign, { picked, portal, channel }: Of<'log'>, item: CatalogItem) {
+  const at = portal === null ? undefined : design.findPortal(portal)
+  const choices = at ? categoriesToPick(design.design.categories, item, at) : []
+  const isMeant = picked === undefined ? channel !== 'portal' || !choices.length : isPicked(choices, picked)
+  return isMeant ? [] : [{ question: 'category', message: say('en', 'check.category') }]
+}
+
 const cannotAnswer = (channel: Channel) => channel === 'mail' || channel === 'signal'
 
 /** Triage decides on a new ticket; one that is held gets its clocks and its technician when it is accepted. */
@@ -276,7 +300,7 @@ function sortNew(
   change: Change,
   requester: Person,
   isHeld: boolean,
-  more: Pick<TriageInput, 'chosen' | 'suggestion'>,
+  more: Pick<TriageInput, 'chosen' | 'suggestion' | 'picked'>,
 ): void {
   const { design, directory, now, state } = change
   const { work } = change.context

@@ -7,6 +7,7 @@ import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { TriageResult } from '../triage'
 import type { Booking, LinkKind, Task, TimeRecord } from '../work'
+import type { Rating } from './command'
 
 /** Who caused an entry: a person, or the desk itself. */
 export type Actor = { person: string } | { system: string }
@@ -55,6 +56,8 @@ export interface LoggedBody {
   /** The equipment that an answer names, and where its requester works, as they were then. */
   equipment?: AboutEquipment
   department?: string
+  /** The category that the requester picked. */
+  picked?: string
 }
 
 /** What rules may ask of the equipment that a ticket is about. */
@@ -258,6 +261,9 @@ export type EntryBody =
   | { kind: 'noted'; text: string; attachments?: Attached[]; mentions?: string[] }
   /** `quoted` is what stood below the answer in a mail. */
   | { kind: 'answered'; text: string; quoted?: string; attachments?: Attached[] }
+  /** The requester says that it is solved. */
+  | { kind: 'confirmed' }
+  | ({ kind: 'rated' } & Rating)
   | { kind: 'overdrawn'; target: string; dueAt: Instant }
   | {
       kind: 'rungRang'

@@ -112,6 +112,7 @@ export function rungWhen(
 const toldIn = ({ told }: { told: readonly string[] }, names: RecordNames) =>
   told.length ? `: told ${told.map((one) => personName(names, one)).join(', ')}` : ''
 
+const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const
 const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
 
 const WORDS: Words = {
@@ -140,6 +141,9 @@ const WORDS: Words = {
   fieldsSet: (entry, names) =>
     `${entry.because ? textOf(entry.because) : by(entry, names)}: ${entry.changes.map(fieldInWords).join('; ')}`,
   assigned: (entry) => textOf(entry.because),
+  confirmed: (entry, names) => `${by(entry, names)} says that it is solved`,
+  rated: (entry, names) =>
+    `${by(entry, names)} found it ${VERDICT_WORDS[entry.verdict]}${entry.text ? `: ${entry.text}` : ''}`,
   overdrawn: (entry, names) => `${targetName(names, entry.target)} is overdrawn`,
   rungRang: (entry, names) => {
     const again = entry.time ? `, time ${entry.time + 1}` : ''

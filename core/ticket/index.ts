@@ -17,11 +17,15 @@ export {
   type Command,
   type CommandContext,
   type FieldProblem,
+  type Rating,
   type ResortField,
+  VERDICTS,
 } from './command'
 export type { Decided } from './change'
 export { resortChoices } from './resort'
-export { keptByWord, saidToRequester, type Words } from './said'
+export { happenedTo, type Happened } from './happened'
+export { colleaguesSee, readsRequest, type Reads } from './reads'
+export { followersOf, keptByWord, saidToRequester, type Words } from './said'
 export { misfitOf } from './adopt'
 export { ticketAlarms } from './alarms'
 export { triedFor } from './delivery'

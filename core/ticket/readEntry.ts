@@ -14,7 +14,7 @@ type Upcast = (body: Record<string, unknown>) => Record<string, unknown>
  * something else gets another version, a step in `UPCASTS` that reads the one before, and a sample in the golden file.
  */
 const VERSIONS: Record<EntryKind, number> = {
-  logged: 1,
+  logged: 2,
   sorted: 2,
   accepted: 1,
   rejected: 1,
@@ -39,6 +39,8 @@ const VERSIONS: Record<EntryKind, number> = {
   replied: 1,
   noted: 1,
   answered: 1,
+  confirmed: 1,
+  rated: 1,
   overdrawn: 1,
   rungRang: 4,
   ladderBegan: 1,

@@ -1,5 +1,7 @@
 import type { FieldChange } from '../fields'
 import { statusOf, type CompiledKind, type CompiledStatus } from '../lifecycle'
+import type { Directory } from '../design'
+import { REQUESTER } from '../rights'
 import type { Change } from './change'
 import { stopClock } from './clocks'
 import type { Attached, Entry } from './entry'
@@ -54,11 +56,19 @@ function saidBefore(
   return status?.tell && !because ? wordsOfGate(status, fields) : ''
 }
 
-/** Whose ticket it is, and those whose tickets were merged into it; nobody where it is the desk's own. */
+/**
+ * Whose ticket it is, those whose tickets were merged into it, and colleagues of theirs who follow it; nobody where it is
+ * the desk's own.
+ */
 export function requestersOf({ state, directory }: Pick<Change, 'state' | 'directory'>) {
   if (state.internal) return []
-  return [state.requester, ...(state.others ?? [])].map((id) => directory.people.get(id))
+  const people = [state.requester, ...(state.others ?? []), ...followersOf(state, directory)]
+  return [...new Set(people)].map((id) => directory.people.get(id))
 }
+
+/** Who watches a ticket and is not of the desk: they hear of it as its requester does. */
+export const followersOf = ({ watchers = [] }: Pick<TicketState, 'watchers'>, { people }: Directory) =>
+  watchers.filter((id) => people.get(id)?.role === REQUESTER)
 
 /** The running targets that a word to the requester keeps. */
 export function keptByWord({ clocks }: TicketState) {

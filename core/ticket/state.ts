@@ -7,6 +7,7 @@ import { rulesOf, said, type Because } from '../reason'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
 import { fieldsAfter } from './fields'
 import { afterMerger } from './merger'
+import type { Rating } from './command'
 import type {
   AboutEquipment,
   Attached,
@@ -145,6 +146,12 @@ export interface TicketState {
   articles?: { id: number; title: string }[]
   equipment?: AboutEquipment
   department?: string
+  /** The category that its requester picked. */
+  picked?: string
+  /** When its requester said that it is solved, since it was done last. */
+  confirmedAt?: Instant
+  /** How its requester found it. */
+  rating?: Rating & { at: Instant }
   /** The move that was made last and can be taken back. */
   lastMove?: {
     sequence: number
@@ -297,8 +304,11 @@ const APPLY: Apply = {
         pauses: [...clock.pauses, { from: stoppedAt!, to: entry.at, by: nameOfActor(entry), why: entry.why }],
       }),
     ),
+  confirmed: (_, { at }) => ({ confirmedAt: at }),
+  rated: (_, { at, verdict, text }) => ({ rating: { at, verdict, text } }),
   // A ticket that was turned away or merged and is opened again is one of its own again.
   statusMoved: (state, { to, fields, at, said: told, actor }) => ({
+    confirmedAt: undefined,
     ...(told !== undefined && 'person' in actor && spoken(state, at)),
     held: undefined,
     rejected: undefined,
@@ -514,6 +524,7 @@ function first(entry: Of<'logged'>): TicketState {
     ...(entry.signal && { signal: { ...entry.signal, count: 1, lastAt: entry.at } }),
     ...(entry.equipment && { equipment: entry.equipment }),
     ...(entry.department && { department: entry.department }),
+    ...(entry.picked && { picked: entry.picked }),
   }
 }
 

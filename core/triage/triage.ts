@@ -31,6 +31,8 @@ export interface TriageInput {
   agreement?: number | null
   /** The category that the words of past tickets speak for. */
   suggestion?: Suggestion
+  /** The category that the requester picked, in the place of that of the catalog item. */
+  picked?: string
   /** What somebody or the signal map has decided already; triage decides the rest by it. */
   chosen?: { category?: Sorted; priority?: Sorted; queue?: Sorted }
 }
@@ -86,15 +88,20 @@ function standing(sorted: Sorted, things: Directory['queues' | 'teams']): Sorted
 function sortOut(input: TriageInput, design: CompiledDesign): Sorted {
   const { item: id, facts } = input
   const item = design.item(id)
-  const { category } = item
-  const why: Reason[] = [{ is: 'itemCategory', item: item.id, category }]
+  // What was picked by an earlier edition may stand elsewhere by now.
+  const picked = input.picked === undefined ? undefined : design.categoryNow(input.picked)
+  const category = picked ?? item.category
+  const why: Reason[] = [
+    picked ? { is: 'requesterPicked', category } : { is: 'itemCategory', item: item.id, category },
+  ]
   const ofItem: Sorted = { value: category, because: becauseOf(design, why) }
   const { what } = design.design.triage
-  if (!what?.rows.length) return byWords(input, ofItem, design)
+  if (!what?.rows.length) return picked ? ofItem : byWords(input, ofItem, design)
   const asked = Object.assign(copyOf(facts), { category })
   const decision = decideTable(what, asked)
   if (decision.row) return sortedByTable('what', decision, asked, 'category', category, design)
-  return byWords(input, { ...ofItem, because: becauseOf(design, why, rowNearly('what', decision)) }, design)
+  const nearly = { ...ofItem, because: becauseOf(design, why, rowNearly('what', decision)) }
+  return picked ? nearly : byWords(input, nearly, design)
 }
 
 /** What the words of past tickets speak for, where the design lets them: named, or deciding where they are sure enough. */

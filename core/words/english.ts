@@ -1,6 +1,7 @@
 /** What the desk reads: reasons and rules, in English. ICU MessageFormat; a value in braces is filled in. */
 export const ENGLISH = {
   'reason.said': '{text}',
+  'reason.requesterPicked': 'The requester picked {category}.',
   'reason.itemCategory': 'The catalog item “{item}” belongs to {category}.',
   'reason.row': 'Row {number} of “{table}” decided: {tests}.',
   'reason.noRow': 'No row of “{table}” fits; this is what happens then.',

@@ -12,6 +12,8 @@ export const PROBLEM_CODES = [
   'noArticle',
   'notHere',
   'isDone',
+  'notDone',
+  'notForThem',
   'passwordWrong',
   'mailWrong',
   'tooManyTries',
@@ -20,6 +22,7 @@ export const PROBLEM_CODES = [
   'textEmpty',
   'fileEmpty',
   'fileGone',
+  'filesWait',
 ] as const
 export type ProblemCode = (typeof PROBLEM_CODES)[number]
 

@@ -49,6 +49,7 @@ export async function keepFile(
     throw new Refused('invalid', 'The file is too large.', [
       { field: 'file', message: `a file may have ${FILE_LIMIT / 1024 / 1024} MB; send a smaller one` },
     ])
+  if (person !== null) await refuseTooMany(db, person)
   const file = { id, name: cleanName(name), type: cleanType(type), size: content.length }
   await db
     .insertInto('attachment')
@@ -56,6 +57,21 @@ export async function keepFile(
     .onConflict((on) => on.column('id').doNothing())
     .execute()
   return file
+}
+
+/** Most files of one person that no ticket names yet, so that nobody fills the desk. */
+const MOST_UNSENT = 60
+
+/** @throws Refused when somebody has sent too many files that no ticket names */
+async function refuseTooMany(db: Database | Trx, person: string): Promise<void> {
+  const { unsent } = await db
+    .selectFrom('attachment')
+    .select((e) => e.fn.countAll<number>().as('unsent'))
+    .where('person', '=', person)
+    .where('kept', '=', false)
+    .executeTakeFirstOrThrow()
+  if (Number(unsent) >= MOST_UNSENT)
+    throw new Refused('conflict', say('en', 'problem.filesWait', { most: MOST_UNSENT }), [], 'filesWait')
 }
 
 /** An id for a file that came by mail: the same mail that is taken twice brings the same file. */
@@ -96,12 +112,12 @@ export function filesIn(answers: Answers, questions: ReadonlyMap<string, Questio
   )
 }
 
-/** Forgets files that no ticket came to name within a day. */
+/** Forgets files that no ticket came to name within a week: what is kept of a form that is filled in may wait so long. */
 export async function sweepFiles(db: Database): Promise<void> {
   await db
     .deleteFrom('attachment')
     .where('kept', '=', false)
-    .where(sql<boolean>`added_at < now() - interval '1 day'`)
+    .where(sql<boolean>`added_at < now() - interval '7 days'`)
     .execute()
 }
 

@@ -572,4 +572,14 @@ update ticket set alarm_at = least(alarm_at, soon.at) from (
 where ticket.reference = soon.reference;
 `,
   },
+  {
+    name: '0029 requesters watch requests of colleagues, and keep what they ask for at hand',
+    sql: `
+create index ticket_watchers on ticket using gin ((state->'watchers')) where state->'watchers' is not null;
+create index ticket_organisation on ticket (organisation, reference desc);
+create table at_hand (
+  person text not null references person on delete cascade, portal text not null, item text not null, at bigint not null,
+  primary key (person, portal, item));
+`,
+  },
 ]

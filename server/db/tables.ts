@@ -384,6 +384,8 @@ export interface Tables {
     changed_at: number
   }
   /** The view in which somebody's Desk opens. */
+  /** What somebody keeps at hand at a portal, to ask for it again. */
+  at_hand: { person: string; portal: string; item: string; at: number }
   default_view: { person: string; view: number | null }
   entry: {
     reference: number

@@ -2,7 +2,14 @@ import { traceOf } from '../../core/error/messageOf'
 import type { Transporter } from 'nodemailer'
 import { automaticBecause, belongsTo, readDeliveryReport, unprovenBecause } from '../../core/mail'
 import { maxLengthOf, shownQuestions, type Answers, type Portal } from '../../core/intake'
-import { Refused, TEXT_LIMIT, type Attached, type Said, type TicketState } from '../../core/ticket'
+import {
+  followersOf,
+  Refused,
+  TEXT_LIMIT,
+  type Attached,
+  type Said,
+  type TicketState,
+} from '../../core/ticket'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
 import { DAY, HOUR } from '../../core/time'
 import { settings } from '../base/settings'
@@ -131,7 +138,8 @@ async function automaticOn(desk: Desk, incoming: Incoming, why: string): Promise
   const { mail, person, sender } = incoming
   const belonging = belongsTo(mail, MAIL_DOMAIN, await knownMails(desk.db, mail), await mailSigner(desk.db))
   const state = belonging?.by === 'signed' ? await stateOf(desk.db, belonging.reference) : undefined
-  if (!state || !isPartOf(state, incoming) || (await saidOf(desk.db, sender, state.reference)))
+  const isPart = state && isPartOf(state, incoming, await desk.knowledge.directory())
+  if (!isPart || (await saidOf(desk.db, sender, state.reference)))
     return note(desk.db, incoming, 'automatic', null, why)
   const said = await saidIn(desk.db, incoming)
   const text = `Automatic answer of ${person?.name ?? sender}: ${mail.subject}\n${said.text}`.trim()
@@ -159,7 +167,7 @@ async function takeFromPerson(desk: Desk, transport: Transporter, incoming: Inco
   const belonging = belongsTo(mail, MAIL_DOMAIN, await knownMails(desk.db, mail), await mailSigner(desk.db))
   const state = belonging && (await stateOf(desk.db, belonging.reference))
   if (state) {
-    const isPart = isPartOf(state, incoming)
+    const isPart = isPartOf(state, incoming, await desk.knowledge.directory())
     const isSigned = belonging.by === 'signed'
     const why = unproven ?? (isSigned ? undefined : 'it answers no mail of ours, it only says so')
     if (isPart) return answerByMail(desk, incoming, state, why)
@@ -194,8 +202,10 @@ async function stateOf(db: Database, reference: number): Promise<TicketState | u
   return into === undefined ? row && wholeState(row) : stateOf(db, into)
 }
 
-const isPartOf = (state: TicketState, { person }: Incoming) =>
-  person !== undefined && [state.requester, ...(state.others ?? [])].includes(person.id)
+/** Whether somebody hears of a ticket as its requester does, and so may answer. */
+const isPartOf = (state: TicketState, { person }: Incoming, directory: Directory) =>
+  person !== undefined &&
+  [state.requester, ...(state.others ?? []), ...followersOf(state, directory)].includes(person.id)
 
 /**
  * An answer of the requester. One that is not proven to be theirs is a note for the desk and changes no status, but

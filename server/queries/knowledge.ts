@@ -1,6 +1,13 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
-import { ItemIndex, showsItem, wordsOf, type Portal } from '../../core/intake'
+import {
+  categoryAsked,
+  ItemIndex,
+  showsItem,
+  wordsOf,
+  type CatalogItem,
+  type Portal,
+} from '../../core/intake'
 import type { Facts } from '../../core/condition'
 import { deskNow } from '../clock/deskClock'
 import type { Language } from '../../core/words'
@@ -98,7 +105,16 @@ const indexes = new WeakMap<CompiledDesign, ItemIndex>()
 /** The catalog of an edition made ready for searching; editions never change. */
 function indexOf(design: CompiledDesign): ItemIndex {
   let index = indexes.get(design)
-  if (!index) indexes.set(design, (index = new ItemIndex(design.design.items)))
+  if (!index) {
+    const wayTo = (category: string) =>
+      category.split('/').map((_, at, parts) => parts.slice(0, at + 1).join('/'))
+    const words = new Map(design.design.categories.map((one) => [one.id, categoryAsked(one)]))
+    const about = ({ category }: CatalogItem) =>
+      wayTo(category)
+        .map((id) => words.get(id) ?? '')
+        .join(' ')
+    indexes.set(design, (index = new ItemIndex(design.design.items, about)))
+  }
   return index
 }
 
@@ -153,6 +169,12 @@ export const deskArticlesLike = async (db: Database, text: string, most: number)
   (await articlesLike(db, text, sql<boolean>`true`, most)).map(({ id, title, audience }) => ({
     ...{ id, title, audience },
   }))
+
+/** Articles that may help somebody while they write, as far as the portal shows any; nothing is in their way. */
+export async function helpWhileTyping(desk: Reading, portal: Portal, text: string) {
+  if (!shows(portal, 'articles')) return []
+  return (await portalArticlesLike(desk.db, text, portal.id)).map(({ id, title }) => ({ id, title }))
+}
 
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
 export async function tryFirst(desk: Reading, portal: Portal, itemId: string, text: string) {

@@ -26,6 +26,23 @@ export function ownEquipment(
   return found?.active !== false && (role !== 'requester' || found?.organisation === own) ? found : undefined
 }
 
+/** Whether somebody may ask at a portal in the name of another: a colleague of their organisation, where it lets them. */
+export function mayAskFor(
+  { colleagues }: Pick<Portal, 'colleagues'>,
+  { people }: Directory,
+  person: string,
+  other: string,
+): boolean {
+  const organisation = people.get(person)?.organisation
+  const colleague = people.get(other)
+  return (
+    colleagues?.includes('ask') === true &&
+    organisation !== undefined &&
+    colleague?.active === true &&
+    colleague.organisation === organisation
+  )
+}
+
 /** The question of an item's form that asks for a machine. */
 export const equipmentQuestion = (design: CompiledDesign, item: CatalogItem): string | undefined =>
   design

@@ -1,5 +1,3 @@
-import { sql } from 'kysely'
-import { dueAt } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
@@ -16,7 +14,6 @@ import {
 } from '../../core/ticket'
 import { becausesInWords, reasonInWords, withWords, type Reader } from '../../core/explain'
 import type { Reason } from '../../core/reason'
-import { say, type Language } from '../../core/words'
 import { entriesFromRows, STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
@@ -25,7 +22,8 @@ import { entriesSeen, fieldsOfRow, seesField } from './seenFields'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
 
-async function load(desk: Reading, reference: number) {
+/** A ticket with its record, the edition that decides about it and the directory. */
+export async function loadTicket(desk: Reading, reference: number) {
   const row = await desk.db
     .selectFrom('ticket')
     .select(STATE_COLUMNS)
@@ -61,7 +59,7 @@ export async function ticketPage(
   reference: number,
   caller: Pick<Caller, 'id' | 'role' | 'teams'>,
 ) {
-  const found = await load(desk, reference)
+  const found = await loadTicket(desk, reference)
   if (!found) return undefined
   const { state, design, directory, unread } = found
   const current = await desk.knowledge.currentEdition()
@@ -256,126 +254,5 @@ function peopleOf(entry: object): string[] {
   }
   return [actor?.person, technician, ...(told ?? []), ...(messages ?? []).map((one) => one.person)].filter(
     (one): one is string => Boolean(one),
-  )
-}
-
-/** What a requester sees of their own ticket: status in plain words, when it will be done, the conversation. */
-export async function requestPage(
-  desk: Reading,
-  reference: number,
-  person: string,
-  language: Language = 'en',
-) {
-  const found = await load(desk, reference)
-  if (!found || found.state.requester !== person || found.state.internal) return undefined
-  const { state, directory, entries } = found
-  const design = found.design.inLanguage(language)
-  const kind = design.kind(state.kind)
-  const item = design.item(state.item)
-  return {
-    ...requestOf(state, design, language),
-    fields: design.fieldsOf(state.kind).flatMap((field) => {
-      const value = field.toRequester ? state.fields?.[field.name] : undefined
-      if (value === undefined) return []
-      const answer = valueInWords(field, value, design.nameOf(directory), language)
-      return [{ name: field.name, label: field.label, answer }]
-    }),
-    answers: answersInWords(
-      design.form(item.form),
-      design.questions,
-      state.answers,
-      design.nameOf(directory, state.attachments),
-      language,
-    ),
-    conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
-      const by =
-        'person' in entry.actor ? directory.nameOf(entry.actor.person) : say(language, 'request.desk')
-      const mine = 'person' in entry.actor && entry.actor.person === person
-      const said = entry.kind === 'answered' ? entry : saidToRequester(entry, kind, state)
-      if (!said) return []
-      const { text, attachments } = said
-      const quoted = entry.kind === 'answered' ? entry.quoted : undefined
-      return [{ at: entry.at, by, text, mine, attachments, quoted, isOurs: entry.kind !== 'answered' }]
-    }),
-  }
-}
-
-/** What was said to and by a requester where their merged request is handled; what others said there is not theirs. */
-async function saidSinceMerge(
-  desk: Reading,
-  { mergedInto }: TicketState,
-  entries: Entry[],
-  person: string,
-): Promise<Entry[]> {
-  const since = entries.findLast((one) => one.kind === 'merged')?.at
-  if (mergedInto === undefined || since === undefined) return []
-  const there = await load(desk, mergedInto)
-  if (!there) return []
-  const kind = there.design.kind(there.state.kind)
-  const isTheirs = (entry: Entry) =>
-    saidToRequester(entry, kind, there.state) !== undefined ||
-    (entry.kind === 'answered' && 'person' in entry.actor && entry.actor.person === person)
-  return there.entries.filter((entry) => entry.at >= since && isTheirs(entry))
-}
-
-function requestOf(state: TicketState, design: CompiledDesign, language: Language) {
-  const status = statusOf(design.kind(state.kind), state.status)
-  const asks = state.held && (state.held.askedAt ?? 0) > (state.held.answeredAt ?? 0)
-  const due = (target: string) => {
-    const clock = state.clocks.findLast((one) => one.target === target)
-    if (!clock) return { due: null, ended: null }
-    return { due: dueAt(clock, design.hoursOf(clock)) ?? null, ended: clock.outcome ?? null }
-  }
-  return {
-    reference: state.reference,
-    summary: design.said(state.summary),
-    /** In words, how long such things usually take; what the item says comes before what the priority says. */
-    expected: design.findItem(state.item)?.expected ?? design.priority(state.priority).expected ?? null,
-    loggedAt: state.loggedAt,
-    status: plainly(state, status.plainly, language),
-    /** Whether it waits in Arrivals. */
-    held: state.held !== undefined,
-    /** With which it is handled. */
-    mergedInto: state.mergedInto ?? null,
-    group: status.group,
-    // A status in which the requester is told and the desk waits is one that waits for the requester.
-    waitsForMe: asks ?? (status.group === 'waiting' && status.tell !== undefined),
-    respond: due('respond'),
-    resolve: due('resolve'),
-  }
-}
-
-/** Where a request stands, for its requester. */
-function plainly({ held, rejected, mergedInto }: TicketState, status: string, language: Language): string {
-  if (mergedInto !== undefined) return say(language, 'stands.together', { reference: String(mergedInto) })
-  if (rejected) return say(language, 'stands.rejected')
-  if (!held) return status
-  return say(language, (held.askedAt ?? 0) > (held.answeredAt ?? 0) ? 'stands.asked' : 'stands.held')
-}
-
-export type MyRequest = ReturnType<typeof requestOf>
-
-/** A requester's own tickets, newest first. */
-export async function myRequests(
-  desk: Reading,
-  person: string,
-  limit: number,
-  language: Language = 'en',
-): Promise<MyRequest[]> {
-  const rows = await desk.db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('requester', '=', person)
-    .where(sql<boolean>`state->'internal' is null`)
-    .orderBy(sql`status_group = 'done'`)
-    .orderBy('reference', 'desc')
-    .limit(limit)
-    .execute()
-  return Promise.all(
-    rows
-      .map(wholeState)
-      .map(async (state) =>
-        requestOf(state, (await desk.knowledge.editionOf(state)).inLanguage(language), language),
-      ),
   )
 }

@@ -5,7 +5,7 @@ import { deskNow } from '../../server/clock/deskClock'
 import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'
 import { listTickets } from '../../server/queries/ticketList'
-import { requestPage } from '../../server/queries/tickets'
+import { requestPage } from '../../server/queries/requests'
 import { makeWorld, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>

@@ -19,7 +19,7 @@ describe('What routes answer', () => {
   let tokens: Record<string, string>
   beforeAll(async () => {
     served = await serveRoutes('contract', 40)
-    const people = ['ada-thorne', 'olin-brandt', 'tora-aas', 'ines-varga']
+    const people = ['ada-thorne', 'olin-brandt', 'tora-aas', 'ines-varga', 'corin-vale']
     const made = await Promise.all(people.map(served.token))
     tokens = Object.fromEntries(people.map((one, at) => [one, made[at]!]))
   }, 120_000)
@@ -137,6 +137,7 @@ describe('What routes answer', () => {
     const merrow = { path: { portal: 'merrow' }, ...INES }
     await call('GET /api/portals/{portal}', { ...merrow, as: '' })
     await call('GET /api/portals/{portal}', merrow)
+    await call('GET /api/portals/{portal}/help', { ...merrow, query: { words: 'The scanner is dirty' } })
     await call('GET /api/portals/{portal}/items/{item}', {
       ...INES,
       path: { portal: 'merrow', item: 'gate-scanner' },
@@ -232,6 +233,13 @@ describe('What routes answer', () => {
     const fourth = { path: { reference: await log() }, ...TORA }
     const solved = { from: 'logged', to: 'solved', fields: { solvedBy: 'tora-aas', remarks: 'Mended' } }
     await call('POST /api/tickets/{reference}/move', { ...fourth, body: solved })
+    await call('POST /api/requests/{reference}/confirm', { ...fourth, ...INES })
+    const verdict = { verdict: 'well', text: 'Quick' }
+    await call('POST /api/requests/{reference}/rate', { ...fourth, ...INES, body: verdict })
+    const corin = { person: 'corin-vale' }
+    await served.desk.run(fourth.path.reference, { kind: 'watch', ...corin, on: true }, corin)
+    const watching = { ...fourth, as: corin.person, body: { on: true } }
+    await call('POST /api/requests/{reference}/watch', watching)
     await call('POST /api/requests/{reference}/answer', { ...fourth, ...INES, body: { text: 'It is not' } })
     await call('POST /api/requests/{reference}/withdraw', { ...fourth, ...INES, body: { text: 'It is' } })
     const many = { references: [other, part.reference], field: 'queue', value: 'boarding' }
@@ -441,6 +449,11 @@ describe('What routes answer', () => {
     await call('GET /api/portals/{portal}/articles/{article}', {
       ...INES,
       path: { portal: 'merrow', article: id },
+    })
+    await call('POST /api/portals/{portal}/at-hand', {
+      ...INES,
+      path: { portal: 'merrow' },
+      body: { item: 'gate-scanner', on: true },
     })
     await call('POST /api/portals/{portal}/solved', {
       ...INES,

@@ -8,7 +8,8 @@ import { indexAll } from '../../server/commands/searchWords'
 import { audit } from '../../server/queries/audit'
 import { ticketSheet } from '../../server/queries/ticketSheet'
 import { listTickets, WrongKey, type ListQuery } from '../../server/queries/ticketList'
-import { requestPage, ticketPage } from '../../server/queries/tickets'
+import { requestPage } from '../../server/queries/requests'
+import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, TORA } from './world'
 
 // Fields of ticket kinds, in the database and in what pages show.

@@ -1,8 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { changeLanguage } from '../../server/commands/people'
-import { myRequests, requestPage, ticketPage } from '../../server/queries/tickets'
+import { requestPage, requestsFor } from '../../server/queries/requests'
+import { ticketPage } from '../../server/queries/tickets'
 import { searchPortal } from '../../server/queries/knowledge'
 import { INES, makeWorld, SCANNER, TORA } from './world'
+
+const OWN = { of: 'own', words: '', most: 50 } as const
 
 // One request, read in two languages; the desk reads its own.
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -29,7 +32,7 @@ describe('a request', () => {
     expect(norwegian.answers).toContainEqual({
       ...{ name: 'boardingStopped', label: 'Står ombordstigningen?', answer: 'nei' },
     })
-    expect((await myRequests(world.desk, INES.person, 9, 'nb'))[0]!.status).toBe(norwegian.status)
+    expect((await requestsFor(world.desk, INES.person, OWN, 'nb'))[0]!.status).toBe(norwegian.status)
     const desk = await ticketPage(world.desk, state.reference, { id: TORA.person, role: 'lead', teams: [] })
     expect(desk!.answers.map((one) => one.label)).toContain('Is boarding stopped?')
   })

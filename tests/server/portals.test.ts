@@ -25,17 +25,7 @@ interface Shown {
   retired?: { says?: string; instead?: { id: string; name: string } }
   code?: string
 }
-async function call(path: string, { as, body }: { as?: string; body?: unknown } = {}) {
-  const response = await fetch(served.url + path, {
-    method: body === undefined ? 'GET' : 'POST',
-    headers: {
-      ...(as && { authorization: `Bearer ${as}` }),
-      ...(body !== undefined && { 'content-type': 'application/json' }),
-    },
-    ...(body !== undefined && { body: JSON.stringify(body) }),
-  })
-  return { status: response.status, answer: (await response.json()) as Shown }
-}
+const call = (path: string, asked?: { as?: string; body?: unknown }) => served.ask<Shown>(path, asked)
 const shownItems = ({ groups = [] }: Shown) => groups.flatMap((one) => one.items.map((item) => item.id))
 
 /** Publishes the draft with some changes of items and of the portal of Merrow Line. */

@@ -58,9 +58,22 @@ export async function serveRoutes(name: string, tickets = 0) {
     const { people } = await world.desk.knowledge.directory()
     return (await makeToken(world.db, people.get(person)!.mail))!
   }
+  /** Asks an address by GET, or by POST where there is something to say, as whoever has the token. */
+  async function ask<T>(path: string, { as, body }: { as?: string; body?: unknown } = {}) {
+    const response = await fetch(url + path, {
+      method: body === undefined ? 'GET' : 'POST',
+      headers: {
+        ...(as && { authorization: `Bearer ${as}` }),
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    })
+    return { status: response.status, answer: (await response.json()) as T }
+  }
   return {
     ...world,
     url,
+    ask,
     api: describeApi(ROUTES),
     token,
     wiresLost: () => wiresLost,

@@ -8,9 +8,11 @@ import { rebuildRowsBehind } from '../../server/commands/rebuildRows'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
 import { audit } from '../../server/queries/audit'
-import { myRequests, requestPage } from '../../server/queries/tickets'
+import { requestPage, requestsFor } from '../../server/queries/requests'
 import { HOUR, MINUTE } from '../../core/time'
 import { INES, makeWorld, SCANNER, TORA } from './world'
+
+const OWN = { of: 'own', words: '', most: 50 } as const
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -81,9 +83,9 @@ describe('what a requester sees', () => {
     expect(after!.conversation.map((one) => one.text)).toEqual(['On our way'])
     expect(after!.respond.ended).toBe('kept')
     expect(after!.resolve.due).toBeGreaterThan(page!.resolve.due!)
-    const mine = await myRequests(world.desk, 'ines-varga', 50)
+    const mine = await requestsFor(world.desk, 'ines-varga', OWN)
     expect(mine.map((one) => one.reference)).toContain(state.reference)
-    expect(await myRequests(world.desk, 'corin-vale', 50)).toEqual([])
+    expect(await requestsFor(world.desk, 'corin-vale', OWN)).toEqual([])
   })
 })
 

@@ -7,8 +7,11 @@ import { audit } from '../../server/queries/audit'
 import { benchPage, type BenchOrder } from '../../server/queries/bench'
 import { savedRepliesFor } from '../../server/queries/ticketWork'
 import { timeSheet } from '../../server/queries/timeRecords'
-import { myRequests, requestPage, ticketPage } from '../../server/queries/tickets'
+import { requestPage, requestsFor } from '../../server/queries/requests'
+import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
+
+const OWN = { of: 'own', words: '', most: 50 } as const
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -97,7 +100,7 @@ describe('links and parts', () => {
       { summary: 'Gate 2', as: 'part', shown: true },
       TORA,
     )
-    const mine = (await myRequests(world.desk, 'ines-varga', 50)).map((one) => one.reference)
+    const mine = (await requestsFor(world.desk, 'ines-varga', OWN)).map((one) => one.reference)
     expect(mine).toContain(shown.reference)
     expect(mine).not.toContain(part.reference)
     expect(await requestPage(world.desk, part.reference, 'ines-varga')).toBeUndefined()

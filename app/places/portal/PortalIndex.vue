@@ -8,9 +8,33 @@ const { data: index, error } = await usePageQuery({
   key: () => ['portals', props.portal, session.me?.id ?? ''],
   query: () => api('GET /api/portals/{portal}', { path: { portal: props.portal } }),
 })
-const { data: requests } = await usePageQuery({ key: ['requests'], query: () => api('GET /api/requests') })
+const { data: requests } = await usePageQuery({
+  key: ['requests', 'own', '', ''],
+  query: () => api('GET /api/requests'),
+})
 useHead({ title: () => index.value?.name ?? say('portal.untitled') })
-const open = computed(() => (requests.value ?? []).filter((one) => one.group !== 'done').slice(0, 6))
+const mine = computed(() => requests.value?.rows ?? [])
+const open = computed(() => mine.value.filter((one) => one.group !== 'done').slice(0, 6))
+
+const route = useRoute()
+/** The branch of category that is looked through. */
+const subject = computed(() => index.value?.subjects.find((one) => one.id === route.query.subject)?.id)
+/** What stands first, then group by group; of one branch alone where one is chosen. */
+const groups = computed(() => {
+  const { first = [], groups: all = [] } = index.value ?? {}
+  const items = new Map(all.flatMap((group) => group.items.map((item) => [item.id, item])))
+  const atHand = { id: '', name: say('index.atHand'), items: first.flatMap((id) => items.get(id) ?? []) }
+  if (!subject.value) return [atHand, ...all].filter((one) => one.items.length)
+  return all
+    .map((group) => ({ ...group, items: group.items.filter((item) => item.subject === subject.value) }))
+    .filter((one) => one.items.length)
+})
+/** Fewer are seen at once. */
+const MANY = 8
+const subjects = computed(() => {
+  const { subjects: all = [], groups: shown = [] } = index.value ?? {}
+  return shown.reduce((count, group) => count + group.items.length, 0) > MANY && all.length > 1 ? all : []
+})
 </script>
 
 <template>
@@ -20,11 +44,25 @@ const open = computed(() => (requests.value ?? []).filter((one) => one.group !==
       <h1>{{ index?.question ?? say('index.need') }}</h1>
       <PortalSearch :portal="portal" />
       <KnownNotices :notices="index?.notices ?? []" :zone="zone" />
+      <nav v-if="subjects.length" class="subjects" :aria-label="say('index.subject')">
+        <span class="quiet">{{ say('index.subject') }}</span>
+        <NuxtLink :to="{ query: {} }" :aria-current="subject ? undefined : 'true'" replace>{{
+          say('index.everything')
+        }}</NuxtLink>
+        <NuxtLink
+          v-for="one in subjects"
+          :key="one.id"
+          :to="{ query: { subject: one.id } }"
+          :aria-current="subject === one.id ? 'true' : undefined"
+          replace
+          >{{ one.label }}</NuxtLink
+        >
+      </nav>
       <div class="index">
         <PortalGroups
           v-if="index"
           :portal="portal"
-          :groups="index.groups"
+          :groups="groups"
           :otherwise="index.otherwise ?? undefined"
         />
         <section>
@@ -34,14 +72,18 @@ const open = computed(() => (requests.value ?? []).filter((one) => one.group !==
               <NuxtLink :to="`/portal/${portal}/requests/${one.reference}`"
                 ><span class="num quiet">{{ one.reference }}</span> {{ one.summary }}</NuxtLink
               >
-              <span class="quiet">{{ promiseInWords(one, zone, language) }}</span>
+              <span class="quiet"
+                ><template v-if="one.reads !== 'own'"
+                  >{{ say('mine.by', { name: one.requester }) }} · </template
+                >{{ promiseInWords(one, zone, language) }}</span
+              >
             </li>
             <li v-if="open.length === 0" class="quiet">
               {{ say('index.noneOpen') }}
             </li>
           </ul>
           <NuxtLink
-            v-if="(requests?.length ?? 0) > open.length"
+            v-if="mine.length > open.length || requests?.colleagues"
             class="all"
             :to="`/portal/${portal}/requests`"
             >{{ say('index.allMine') }}</NuxtLink
@@ -74,6 +116,19 @@ ul {
 }
 .index a:hover {
   text-decoration: underline;
+}
+.subjects {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  margin-top: 22px;
+}
+.subjects a[aria-current] {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: none;
+  border-bottom: 2px solid var(--brass);
 }
 .index {
   display: grid;

@@ -1,75 +1,20 @@
 <script setup lang="ts">
-import { isOneOf, textsIn } from '~~/core/lookup'
+import { useRequest } from './useRequest'
 
-// One request of whoever reads it: how it stands, what was asked, what was said, and the answer to that.
+// One request: how it stands, who has it, what was asked, what was said and what happened; and what its reader can do.
 const props = defineProps<{ portal: string; reference: number }>()
 const session = useSession()
-const cache = useQueryCache()
-const { say, moment, problem, problemOn, language } = usePortalWords()
+const { say, moment, problem, language } = usePortalWords()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
-const key = ['ticket', props.reference, 'request']
-const path = { reference: props.reference }
-const { data: page, error } = await usePageQuery({
-  key,
-  query: () => api('GET /api/requests/{reference}', { path }),
-})
+const request = await useRequest(props.portal, props.reference)
+const { page, error, busy, refused, watching } = request
 useHead({ title: () => page.value?.summary ?? say('ask.page') })
 const when = (at: number) => moment(at, zone.value, page.value!.loggedAt)
-
-interface Answering {
-  text: string
-  files: string[]
-  /** Somebody wants to call it off, and is asked once. */
-  leaving: boolean
-  /** It came to the desk. */
-  done?: 'answer' | 'withdraw'
-}
-const { query } = useRoute()
-const state = usePageState<Answering>(`answering-${props.reference}`, () => ({
-  ...{ text: '', files: [], leaving: false },
-  done: isOneOf(['answer', 'withdraw'] as const, query.told) ? query.told : undefined,
-}))
-const { busy, error: refused, run } = usePageDeed(`answering-${props.reference}-refused`)
-async function tell(what: 'answer' | 'withdraw') {
-  const { text, files } = state.value
-  const now = await run(() =>
-    what === 'answer'
-      ? api('POST /api/requests/{reference}/answer', { path, body: { text, files } })
-      : api('POST /api/requests/{reference}/withdraw', { path, body: { text } }),
-  )
-  state.value.leaving = false
-  state.value.done = now && what
-  if (!now) return
-  // A page that was sent something would send it again when it is loaded anew.
-  if (import.meta.server) return navigateTo({ query: { told: what } }, { redirectCode: 303 })
-  cache.setQueryData(key, now)
-  state.value.text = ''
-  if (what === 'answer') state.value.files = []
-}
-
-const { send: sendFiles } = useSentFiles()
-async function take(fields: FieldsSent) {
-  state.value.text = String(fields('text')?.[0] ?? state.value.text)
-  if (import.meta.client) return
-  const ids = await run(() => sendFiles(fields('files')))
-  state.value.files = [...keptFiles(fields('kept')?.[0]), ...(ids ?? [])]
-  return ids !== undefined
-}
-function keptFiles(text: FormDataEntryValue | undefined): string[] {
-  try {
-    return textsIn(JSON.parse(String(text ?? '[]')))
-  } catch {
-    return []
-  }
-}
-const form = usePageForm({
-  id: 'answer',
-  take,
-  act(pressed) {
-    if (pressed === 'leave' || pressed === 'stay') state.value.leaving = pressed === 'leave'
-    else return tell(pressed === 'withdraw' ? 'withdraw' : 'answer')
-  },
-})
+const isOwn = computed(() => page.value?.reads === 'own')
+const isDone = computed(() => page.value?.group === 'done')
+const has = computed(() =>
+  page.value?.technician ? say('request.has', { name: page.value.technician }) : say('request.nobodyHas'),
+)
 </script>
 
 <template>
@@ -81,15 +26,32 @@ const form = usePageForm({
     <template v-else-if="page">
       <h1>{{ page.summary }}</h1>
       <p>
-        <span class="num quiet">{{ page.reference }}</span> · <b>{{ page.status }}</b>
+        <span class="num quiet">{{ page.reference }}</span> · <b>{{ page.status }}</b><template
+          v-if="!isDone"
+        >
+          · {{ has }}</template
+        ><template v-if="!isOwn"> · {{ say('request.of', { name: page.requester }) }}</template>
       </p>
       <p class="notice" :class="{ good: !page.waitsForMe }">
         {{ promiseInWords(page, zone, language)
-        }}<span v-if="page.group !== 'done' && !page.waitsForMe" class="quiet"> ({{ zone }})</span>
+        }}<span v-if="!isDone && !page.waitsForMe" class="quiet"> ({{ zone }})</span>
       </p>
-      <p v-if="page.expected && page.group !== 'done'" class="quiet">
+      <p v-if="page.expected && !isDone" class="quiet">
         {{ say('ask.takes', { time: page.expected }) }}
       </p>
+      <form v-if="!isOwn" v-bind="watching.attrs" @submit.prevent="watching.submit">
+        <p v-if="page.reads === 'watched'" class="quiet">
+          {{ say('request.watched', { name: page.requester }) }}
+          <KitButton kind="link" :busy="busy" v-bind="watching.button('leave')">{{
+            say('request.unwatch')
+          }}</KitButton>
+        </p>
+        <KitButton v-else :busy="busy" v-bind="watching.button('watch')">{{
+          say('request.watch')
+        }}</KitButton>
+        <KitError v-if="page.reads === 'colleague'" :error="refused && problem(refused)" />
+      </form>
+      <RequestVerdict v-if="isOwn && isDone && !page.mergedInto" :request="request" />
       <dl v-if="page.fields.length" class="kept">
         <template v-for="one in page.fields" :key="one.name">
           <dt>{{ one.label }}</dt>
@@ -109,38 +71,13 @@ const form = usePageForm({
         <div class="quiet small">{{ one.by }} · {{ when(one.at) }}</div>
         <SaidText v-bind="one" :reference="reference" />
       </div>
-      <form v-bind="form.attrs" class="answer" @submit.prevent="form.submit">
-        <KitHidden name="kept" :value="state.files" />
-        <KitLongText
-          v-model="state.text"
-          name="text"
-          :label="say(page.group === 'done' ? 'request.reopen' : 'request.answer')"
-          :error="problemOn(refused, 'text')"
-        />
-        <SentFiles
-          :files="state.files"
-          name="files"
-          :label="say('request.files')"
-          @change="state.files = $event"
-        />
-        <KitError :error="refused && problem(refused)" />
-        <p v-if="state.done" class="notice good" role="status">
-          {{ say(state.done === 'answer' ? 'request.sent' : 'request.calledOff') }}
-        </p>
-        <KitButton kind="main" :busy="busy" v-bind="form.button('answer')">
-          {{ say(busy ? 'ask.sending' : 'request.send') }}
-        </KitButton>
-        <p v-if="page.group !== 'done'" class="small leave">
-          <template v-if="state.leaving"
-            >{{ say('request.sure') }}
-            <KitButton kind="link" :busy="busy" v-bind="form.button('withdraw')">{{
-              say('request.callOff')
-            }}</KitButton>
-            &nbsp;<KitButton kind="link" v-bind="form.button('stay')">{{ say('request.keep') }}</KitButton>
-          </template>
-          <KitButton v-else kind="link" v-bind="form.button('leave')">{{ say('request.noMore') }}</KitButton>
-        </p>
-      </form>
+      <RequestAnswer v-if="page.reads !== 'colleague'" :request="request" />
+      <h2>{{ say('request.happened') }}</h2>
+      <ol class="happened">
+        <li v-for="(one, index) in page.happened" :key="index">
+          <span class="quiet num">{{ when(one.at) }}</span> {{ one.says }}
+        </li>
+      </ol>
     </template>
   </div>
 </template>
@@ -152,7 +89,8 @@ const form = usePageForm({
 h1 {
   font-size: 1.9rem;
 }
-h2 {
+h2,
+.sheet :deep(section > h2) {
   border-bottom: 3px double var(--rule-2);
   padding-bottom: 3px;
   margin-top: 22px;
@@ -178,7 +116,16 @@ dd {
   background: var(--page-2);
   margin-left: 40px;
 }
-.answer {
-  margin-top: 14px;
+.happened {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.happened li {
+  padding: 3px 0;
+}
+.happened .num {
+  display: inline-block;
+  min-width: 150px;
 }
 </style>

@@ -25,6 +25,7 @@ onMounted(() => sheet.value?.focus())
       <dt>{{ say('sent.solvedBy') }}</dt>
       <dd class="num">{{ by(request.resolve.due) }}</dd>
     </dl>
+    <p v-if="request.reads !== 'own'">{{ say('sent.for', { name: request.requester }) }}</p>
     <p class="quiet">
       <template v-if="!request.held">{{ `${say('sent.zone', { zone })} ` }}</template>{{ say('sent.mail') }}
     </p>

@@ -2,8 +2,10 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { drawn, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
 import { useSentFiles } from '../../composables/useSentFiles'
+import KitFinder from '../../kit/KitFinder.vue'
 import AskPlace from './AskPlace.vue'
 import PortalRequest from './PortalRequest.vue'
+import PortalRequests from './PortalRequests.vue'
 import PortalSearch from './PortalSearch.vue'
 
 type Drawn = Awaited<ReturnType<typeof drawn>>['wrapper']
@@ -12,7 +14,7 @@ afterEach(() => vi.unstubAllGlobals())
 
 const ITEM = {
   item: { id: 'gate', name: 'A gate is stuck', description: 'It neither opens nor shuts.' },
-  asker: {},
+  ...{ asker: {}, categories: [], forColleagues: false, hasArticles: false, isAtHand: false },
   form: {
     stepByStep: true,
     steps: [
@@ -49,7 +51,14 @@ const SITES = [
   { value: 'hallin', label: 'Hallin quay' },
   { value: 'varnes', label: 'Varnes quay' },
 ]
-const LOGGED = { reference: 7, held: false, loggedAt: 0, respond: { due: 60_000 }, resolve: { due: null } }
+const LOGGED = {
+  reference: 7,
+  reads: 'own',
+  held: false,
+  loggedAt: 0,
+  respond: { due: 60_000 },
+  resolve: { due: null },
+}
 const NOTHING = { articles: [], notices: [] }
 
 const field = (wrapper: Drawn, label: string): HTMLInputElement => {
@@ -71,7 +80,8 @@ async function tick(wrapper: Drawn, label: string) {
 }
 async function press(wrapper: Drawn, text: string) {
   const button = wrapper.findAll('button').find((one) => one.text() === text)!
-  await wrapper.get('form').trigger('submit', { submitter: button.element })
+  const form = wrapper.findAll('form').find((one) => one.element.contains(button.element))!
+  await form.trigger('submit', { submitter: button.element })
   await settled()
 }
 
@@ -195,6 +205,102 @@ describe('something is asked for', () => {
     expect(field((await ask()).wrapper, 'How many?').value).toBe('')
   })
 
+  it('says that it keeps what is written, and begins anew', async () => {
+    const { wrapper } = await ask()
+    expect(wrapper.text()).not.toContain('is kept on this device')
+    await enter(wrapper, 'How many?', '5')
+    expect(wrapper.text()).toContain('What you write is kept on this device until you send it.')
+    wrapper.unmount()
+    const again = await ask()
+    expect(again.wrapper.text()).toContain('This is what you had written before.')
+    const anew = again.wrapper.findAll('button').find((one) => one.text() === 'Begin anew')!
+    await anew.trigger('click')
+    await settled()
+    expect(field(again.wrapper, 'How many?').value).toBe('')
+    expect(localStorage.getItem('yare-ask-merrow-gate')).toBeNull()
+    await enter(again.wrapper, 'How many?', '6')
+    expect(localStorage.getItem('yare-ask-merrow-gate')).toContain('6')
+  })
+
+  it('with the category that it is about, picked list by list', async () => {
+    const categories = [
+      { id: 'gates/belt', label: 'The belt does not move' },
+      { id: 'gates/reader', label: 'It reads no ticket' },
+      { id: 'gates/reader/light', label: 'Its light is out' },
+      { id: 'gates/reader/glass', label: 'Its glass is broken' },
+    ]
+    const bodies: unknown[] = []
+    const { wrapper } = await ask({
+      'GET /api/portals/merrow/items/gate': () => ({ ...ITEM, categories }),
+      'POST /api/tickets': ({ body }) => bodies.push(body) && { request: LOGGED },
+    })
+    await fillFirst(wrapper)
+    expect(wrapper.text()).toContain('please choose a category')
+    await tick(wrapper, 'It reads no ticket')
+    await press(wrapper, 'Next')
+    expect(wrapper.text()).toContain('Step 1 of 2')
+    await tick(wrapper, 'Its glass is broken')
+    await press(wrapper, 'Next')
+    await press(wrapper, 'Which')
+    expect(wrapper.text()).toContain('Step 1 of 2')
+    await press(wrapper, 'Next')
+    await tick(wrapper, 'No')
+    await press(wrapper, 'Send the request')
+    expect(bodies).toEqual([expect.objectContaining({ category: 'gates/reader/glass' })])
+  })
+
+  it('for a colleague, whose conditions the form then asks by', async () => {
+    const asked: unknown[] = []
+    const bodies: unknown[] = []
+    const { wrapper } = await ask({
+      'GET /api/portals/merrow/items/gate': ({ query }) =>
+        asked.push(query.for) && { ...ITEM, forColleagues: true },
+      'GET /api/choices/person': () => [{ value: 'corin-vale', label: 'Corin Vale' }],
+      'POST /api/tickets': ({ body }) =>
+        bodies.push(body) && { request: { ...LOGGED, reads: 'watched', requester: 'Corin Vale' } },
+    })
+    await tick(wrapper, 'For a colleague')
+    await fillFirst(wrapper)
+    expect(wrapper.text()).toContain('please choose a person')
+    wrapper.getComponent(KitFinder).vm.$emit('update:modelValue', 'corin-vale')
+    await settled()
+    await press(wrapper, 'Next')
+    await tick(wrapper, 'No')
+    await press(wrapper, 'Send the request')
+    expect(bodies).toEqual([expect.objectContaining({ requester: 'corin-vale' })])
+    expect(wrapper.text()).toContain('It is asked for Corin Vale')
+  })
+
+  it('and what helps already stands beside it while it is written, and is not offered again', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const article = { id: 2, title: 'Shut it twice', body: '' }
+    const text = { name: 'more', label: 'Tell us more', type: 'longText' }
+    const form = { stepByStep: false, steps: [{ title: 'What', questions: [{ question: 'more' }] }] }
+    const { wrapper, sent } = await ask({
+      'GET /api/portals/merrow/items/gate': () => ({ ...ITEM, form, questions: [text], hasArticles: true }),
+      'GET /api/portals/merrow/help': ({ query }) => (query.words === 'It hums and sticks' ? [article] : []),
+      'GET /api/portals/merrow/first': () => ({ articles: [article], notices: [] }),
+    })
+    await enter(wrapper, 'Tell us more', 'It hums and sticks')
+    vi.advanceTimersByTime(400)
+    await settled()
+    await settled()
+    expect(wrapper.get('.help a').attributes('href')).toBe('/portal/merrow/articles/2')
+    vi.useRealTimers()
+    await press(wrapper, 'Send the request')
+    expect(sent).toHaveLength(1)
+  })
+
+  it('and can be kept at hand', async () => {
+    const bodies: unknown[] = []
+    const { wrapper } = await ask({
+      'POST /api/portals/merrow/at-hand': ({ body }) => bodies.push(body) && { on: true },
+    })
+    await press(wrapper, 'Keep it at hand')
+    expect(bodies).toEqual([{ item: 'gate', on: true }])
+    expect(wrapper.text()).toContain('At hand; take it away')
+  })
+
   it('and says so where it cannot be asked for', async () => {
     const { wrapper } = await ask({
       'GET /api/portals/merrow/items/gate': () => {
@@ -208,7 +314,8 @@ describe('something is asked for', () => {
 describe('a request', () => {
   const PAGE = {
     ...{ reference: 7, summary: 'A gate is stuck', status: 'In work', group: 'open', loggedAt: 0 },
-    ...{ fields: [], answers: [], conversation: [], waitsForMe: true },
+    ...{ fields: [], answers: [], conversation: [], happened: [], waitsForMe: true },
+    ...{ reads: 'own', requester: 'Ines Varga', technician: null, confirmed: false, rating: null },
     ...{ respond: { due: null, ended: true }, resolve: { due: null } },
   }
   async function open(answers: Parameters<typeof serve>[0]) {
@@ -252,6 +359,102 @@ describe('a request', () => {
     await press(wrapper, 'Call it off')
     expect(wrapper.text()).toContain('It is called off.')
     expect(wrapper.text()).not.toContain('I need it no more')
+  })
+})
+
+describe('a request that is done', () => {
+  const DONE = {
+    ...{ reference: 7, summary: 'A gate is stuck', status: 'Done', group: 'done', loggedAt: 0 },
+    ...{ fields: [], answers: [], conversation: [], waitsForMe: false, technician: 'Tora Aas' },
+    ...{ reads: 'own', requester: 'Ines Varga', confirmed: false, rating: null, mergedInto: null },
+    ...{ respond: { due: null, ended: true }, resolve: { due: null } },
+    happened: [{ at: 0, says: 'Tora Aas took it' }],
+  }
+  async function open(answers: Parameters<typeof serve>[0], page: object = DONE) {
+    serve({ 'GET /api/requests/7': () => page, ...answers })
+    return (await drawn(PortalRequest, { portal: 'merrow', reference: 7 })).wrapper
+  }
+
+  it('is confirmed and rated, a press each, with a word', async () => {
+    const rated: unknown[] = []
+    const wrapper = await open({
+      'POST /api/requests/7/confirm': () => ({ ...DONE, confirmed: true }),
+      'POST /api/requests/7/rate': ({ body }) => {
+        rated.push(body)
+        return { ...DONE, confirmed: true, rating: { ...(body as object), at: 0 } }
+      },
+    })
+    expect(wrapper.text()).toContain('Tora Aas took it')
+    await press(wrapper, 'Yes, it is solved')
+    expect(wrapper.text()).toContain('Good to know that it is solved.')
+    await press(wrapper, 'Fairly')
+    expect(wrapper.text()).toContain('You have said: Fairly.')
+    await enter(wrapper, 'A word to it', 'It squeaks')
+    await press(wrapper, 'Add it')
+    expect(rated).toEqual([
+      { verdict: 'fairly', text: '' },
+      { verdict: 'fairly', text: 'It squeaks' },
+    ])
+  })
+
+  it('is opened again by what is not solved', async () => {
+    const bodies: unknown[] = []
+    const wrapper = await open({
+      'POST /api/requests/7/answer': ({ body }) =>
+        bodies.push(body) && { ...DONE, group: 'active', status: 'In work' },
+    })
+    await press(wrapper, 'No, it is not')
+    await enter(wrapper, 'What is not solved?', 'It is stuck again')
+    await press(wrapper, 'Send')
+    expect(bodies).toEqual([{ text: 'It is stuck again', files: [] }])
+    expect(wrapper.text()).toContain('Tora Aas has it')
+  })
+
+  it('of a colleague is read, and watched; nothing else is done to it', async () => {
+    const bodies: unknown[] = []
+    const wrapper = await open(
+      {
+        'POST /api/requests/7/watch': ({ body }) =>
+          bodies.push(body) && { page: { ...DONE, reads: 'watched' } },
+      },
+      { ...DONE, reads: 'colleague' },
+    )
+    expect(wrapper.text()).toContain('Asked by Ines Varga')
+    expect(wrapper.text()).not.toContain('Is it solved?')
+    expect(wrapper.findAll('textarea')).toHaveLength(0)
+    await press(wrapper, 'Watch it')
+    expect(bodies).toEqual([{ on: true }])
+    expect(wrapper.text()).toContain('you hear what Ines Varga hears')
+    expect(wrapper.text()).not.toContain('Is it solved?')
+  })
+})
+
+describe('requests', () => {
+  const row = (reference: number, more: object = {}) => ({
+    ...{ reference, summary: `Request ${reference}`, status: 'In work', group: 'active', loggedAt: 0 },
+    ...{ reads: 'own', requester: 'Ines Varga', waitsForMe: false },
+    ...{ respond: { due: null, ended: null }, resolve: { due: null, ended: null }, ...more },
+  })
+
+  it('are those of oneself and of whom one watches; those of colleagues where they can be read', async () => {
+    serve({
+      'GET /api/requests': () => ({
+        ...{ rows: [row(9), row(8, { reads: 'watched', requester: 'Corin Vale' })], next: 'open-8' },
+        colleagues: true,
+      }),
+    })
+    const { wrapper } = await drawn(PortalRequests, { portal: 'merrow' })
+    expect(wrapper.text()).toContain('of Corin Vale')
+    const links = wrapper.findAll('a').map((one) => [one.text(), one.attributes('href')])
+    expect(links).toContainEqual(['Those of colleagues', '/portal/merrow/requests?of=colleagues'])
+    expect(links).toContainEqual(['Older ones', '/portal/merrow/requests?after=open-8'])
+  })
+
+  it('say where there are none', async () => {
+    serve({ 'GET /api/requests': () => ({ rows: [], next: null, colleagues: false }) })
+    const { wrapper } = await drawn(PortalRequests, { portal: 'merrow' })
+    expect(wrapper.text()).toContain('You have asked for nothing yet.')
+    expect(wrapper.find('form').exists()).toBe(false)
   })
 })
 

@@ -1,6 +1,7 @@
 import { isRecord, oneAt, present, textsIn } from '~~/core/lookup'
 import type { Answer, Question } from '~~/core/intake/form'
 import { isNamedType } from '~~/core/intake/form'
+import { isPicked, pickLevels } from '~~/core/intake/categoryPick'
 import { fieldsOf, readAnswer } from '~~/core/intake/posted'
 import type { FieldsSent } from '~/composables/usePageForm'
 import type { RequestSummary } from '~/composables/useRequests'
@@ -26,10 +27,20 @@ export interface Asking {
   sent?: RequestSummary
   /** Nothing has been sent of it yet: what this browser has kept may be filled in. */
   fresh: boolean
+  /** The category that was picked. */
+  picked?: string
+  /** For whom it is asked, where not for oneself; empty as long as that is not said. */
+  colleague?: string
+  /** Articles that were offered while it was written. */
+  seen: number[]
+  /** What was written before stands in it again. */
+  asBefore?: boolean
+  /** This browser keeps what is written. */
+  isKept?: boolean
 }
 
 /** What of it goes along with the page where the browser sends its form by itself. */
-type KeptAsking = Pick<Asking, 'answers' | 'at' | 'key' | 'looked'>
+type KeptAsking = Pick<Asking, 'answers' | 'at' | 'key' | 'looked' | 'picked' | 'colleague'>
 
 /** The longest text in which that is kept. */
 const MOST_KEPT = 400_000
@@ -39,8 +50,10 @@ function keptIn(text: FormDataEntryValue | undefined): KeptAsking | undefined {
   try {
     const kept = JSON.parse(text) as unknown
     if (!isRecord(kept)) return undefined
-    const { answers, at, key, looked } = kept
+    const { answers, at, key, looked, picked, colleague } = kept
     return {
+      ...(typeof picked === 'string' && { picked: picked.slice(0, 200) }),
+      ...(typeof colleague === 'string' && { colleague: colleague.slice(0, 80) }),
       answers: answersIn(answers),
       at: Number.isInteger(at) ? Number(at) : 0,
       key: typeof key === 'string' ? key.slice(0, 100) : '',
@@ -54,11 +67,13 @@ function keptIn(text: FormDataEntryValue | undefined): KeptAsking | undefined {
 /** Somebody fills in a form at a portal: its answers, its steps, what may solve it already, and that it is sent. */
 export function useAsking(portal: string, asked: () => Asked | undefined) {
   const session = useSession()
-  const { language, problemOn } = usePortalWords()
+  const route = useRoute()
+  const { language, say, problemOn } = usePortalWords()
   const item = present(asked()).item.id
   const state = usePageState<Asking>(`asking-${portal}-${item}`, () => ({
-    ...{ answers: {}, at: 0, problems: {}, looked: false, solved: false, fresh: true },
+    ...{ answers: {}, at: 0, problems: {}, looked: false, solved: false, fresh: true, seen: [] },
     key: crypto.randomUUID(),
+    colleague: textsIn([route.query.for])[0],
   }))
   const form = useForm(asked, language, state.value.answers)
   if (state.value.fresh) form.fillIn()
@@ -92,6 +107,8 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     at: at.value,
     key: state.value.key,
     looked: state.value.looked,
+    picked: state.value.picked,
+    colleague: state.value.colleague,
   })
 
   /** What was found by a name that was sent. */
@@ -106,6 +123,11 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
             .map((said) => ({ type, said }))
         : [],
     )
+    named.push(
+      ...textsIn(fields('requester'))
+        .slice(0, 1)
+        .map((said) => ({ type: 'person' as const, said })),
+    )
     for (const { type, said } of named) {
       const wanted = said.trim().toLocaleLowerCase(language.value)
       const found = await choices.find(type, said)
@@ -117,14 +139,17 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
   function takeKept(fields: FieldsSent): Record<string, Answer> {
     const before = keptIn(fields('kept')?.[0])
     if (!before) return {}
-    const { answers, at, looked, key } = before
-    Object.assign(state.value, { at, looked, key: key || state.value.key, fresh: false })
+    const { answers, at, looked, key, picked, colleague } = before
+    const now = { at, looked, key: key || state.value.key, fresh: false, picked, colleague }
+    Object.assign(state.value, now)
     for (const name of Object.keys(form.answers)) form.put(name, undefined)
     return Object.assign(form.answers, answers)
   }
   /** Takes over what stands in the fields of the page, and what went along with them. */
   function take(fields: FieldsSent): void {
     const without = { ...takeKept(fields) }
+    takePicked(fields)
+    takeColleague(fields)
     for (const question of form.library.value.values()) {
       if (question.name in without || question.type === 'attachment') continue
       const texts = (name: string) => fields(`q-${name}`)?.filter((one) => typeof one === 'string') ?? []
@@ -132,6 +157,25 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
       if (fieldsOf(question).every((one) => fields(`q-${one}`) === undefined)) continue
       form.put(question.name, readAnswer(question, texts, { idOf, zone: zone.value }))
     }
+  }
+
+  /** The category that was chosen list by list, as far as what was chosen lies below what was chosen before. */
+  function takePicked(fields: FieldsSent): void {
+    const choices = present(asked()).categories
+    for (let at = 0; ; at++) {
+      const [id] = textsIn(fields(`picked-${at}`))
+      const options = pickLevels(choices, state.value.picked)[at]?.options ?? []
+      if (!options.some((one) => one.id === id)) return
+      const { picked } = state.value
+      if (picked !== id && !picked?.startsWith(`${id}/`)) state.value.picked = id
+    }
+  }
+  function takeColleague(fields: FieldsSent): void {
+    const [whom] = textsIn(fields('for'))
+    if (whom === 'me') state.value.colleague = undefined
+    else if (whom === 'colleague') state.value.colleague ??= ''
+    const [name] = textsIn(fields('requester'))
+    if (whom === 'colleague' && name) state.value.colleague = idOf('person', name) ?? state.value.colleague
   }
 
   const { send: sendFiles } = useSentFiles()
@@ -145,10 +189,15 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
 
   async function focusOn(question: string): Promise<void> {
     const step = steps.value.findIndex((one) => one.questions.some((two) => two.question === question))
-    if (paged.value && step >= 0) state.value.at = step
+    // What is no question of the form is asked before the first of them.
+    if (paged.value) state.value.at = Math.max(0, step)
     if (import.meta.server) return
     await nextTick()
-    ;(document.getElementById(`q-${question}`) ?? document.getElementById(`q-${question}-0`))?.focus()
+    // A finder, a line, or the first of several.
+    ;(
+      document.getElementById(`q-${question === 'for' ? 'requester' : question}`) ??
+      document.getElementById(`q-${question}-0`)
+    )?.focus()
   }
   async function goTo(step: number): Promise<void> {
     state.value.at = step
@@ -157,26 +206,54 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     document.querySelector<HTMLElement>('#ask fieldset :is(input, textarea)')?.focus()
   }
 
+  /** What is asked before the questions and has no answer yet. */
+  function unsaid() {
+    const { categories } = present(asked())
+    const { colleague, picked } = state.value
+    return [
+      ...(colleague === '' ? [{ question: 'for', message: say('check.person') }] : []),
+      ...(categories.length && !isPicked(categories, picked)
+        ? [{ question: 'category', message: say('check.category') }]
+        : []),
+    ]
+  }
   /** @returns whether all is well; else what is wrong stands at its field */
   async function check(): Promise<boolean> {
     const here = new Set(onPage.value.flatMap((step) => step.questions.map((one) => one.question)))
     // A step is left only when it is in order; at the end all of them are looked through.
-    const found = form.check().filter((one) => isLast.value || here.has(one.question))
+    const found = [...unsaid(), ...form.check().filter((one) => isLast.value || here.has(one.question))]
     state.value.problems = Object.fromEntries(found.map(({ question, message }) => [question, message]))
     state.value.error = undefined
     if (found[0]) await focusOn(found[0].question)
     return found.length === 0
   }
 
+  /** What is written, for finding what may help. */
+  const words = computed(() =>
+    Object.values(form.given.value)
+      .filter((one): one is string => typeof one === 'string')
+      .join(' '),
+  )
+  const offered = (articles: number[]) => {
+    state.value.seen = [...new Set([...state.value.seen, ...articles])]
+  }
+  /** What the form asks may depend on for whom it is. */
+  async function askFor(person: string | undefined): Promise<void> {
+    state.value.colleague = person
+    const { for: _, ...query } = route.query
+    await navigateTo({ query: { ...query, ...(person && { for: person }) } }, { replace: true })
+  }
+
   /** Looks for what may solve it already, before the request goes to the desk. */
   async function offerFirst(): Promise<boolean> {
     state.value.looked = true
-    const texts = Object.values(form.given.value).filter((one): one is string => typeof one === 'string')
-    const query = { item, words: texts.join(' ').slice(0, 400) }
-    const found = await api('GET /api/portals/{portal}/first', { path: { portal }, query }).catch(
+    const query = { item, words: words.value.slice(0, 400) }
+    const all = await api('GET /api/portals/{portal}/first', { path: { portal }, query }).catch(
       // It only helps: without it the request is sent as ever.
       (): First => ({ articles: [], notices: [] }),
     )
+    // What was offered while it was written was not what solves it.
+    const found = { ...all, articles: all.articles.filter((one) => !state.value.seen.includes(one.id)) }
     if (found.articles.length + found.notices.length === 0) return false
     state.value.first = found
     return true
@@ -201,7 +278,11 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     try {
       if (!state.value.looked && (await offerFirst())) return
       const logged = await api('POST /api/tickets', {
-        body: { item, portal, answers: form.given.value },
+        body: {
+          ...{ item, portal, answers: form.given.value },
+          category: state.value.picked,
+          requester: state.value.colleague || undefined,
+        },
         headers: { 'Idempotency-Key': state.value.key },
       })
       state.value.sent = logged.request
@@ -225,7 +306,16 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     }
   }
 
-  useKeptAnswers(`yare-ask-${portal}-${item}`, state)
+  const keeping = useKeptAnswers(`yare-ask-${portal}-${item}`, state)
+  /** What was written is forgotten. */
+  function anew(): void {
+    keeping.forget()
+    for (const name of Object.keys(form.answers)) form.put(name, undefined)
+    Object.assign(state.value, { at: 0, problems: {}, picked: undefined, asBefore: false, isKept: false })
+    state.value.error = undefined
+    form.fillIn()
+    void askFor(undefined)
+  }
   const sheet = usePageForm({
     id: 'ask',
     async take(fields) {
@@ -234,7 +324,10 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
       if (import.meta.server) await takeFiles(fields).catch(refused)
       return !state.value.error
     },
-    act: (pressed) => (pressed === 'back' ? goTo(at.value - 1) : send()),
+    act(pressed) {
+      if (/^to\d+$/.test(pressed)) return goTo(Math.min(at.value, Number(pressed.slice(2))))
+      return pressed === 'back' ? goTo(at.value - 1) : send()
+    },
   })
   const offer = usePageForm({
     id: 'first',
@@ -246,5 +339,8 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     },
   })
 
-  return { portal, state, form, choices, zone, busy, steps, paged, at, isLast, onPage, kept, sheet, offer }
+  return {
+    ...{ portal, state, form, choices, zone, busy, steps, paged, at, isLast, onPage, kept, sheet, offer },
+    ...{ words, offered, askFor, anew },
+  }
 }

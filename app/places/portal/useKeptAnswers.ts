@@ -10,7 +10,8 @@ const isFile = (value: unknown): value is { name: string; size: number } =>
  * closed tab, for whoever typed it; gone once it is sent or solved.
  * @param store where this browser keeps it
  */
-export function useKeptAnswers(store: string, state: Ref<Asking>): void {
+export function useKeptAnswers(store: string, state: Ref<Asking>) {
+  let isForgetting = false
   const session = useSession()
   const { names } = useSentFiles()
   function read(): Record<string, unknown> | undefined {
@@ -30,20 +31,24 @@ export function useKeptAnswers(store: string, state: Ref<Asking>): void {
     Object.assign(answers, answersIn(kept.answers))
     if (typeof kept.key === 'string' && kept.key) state.value.key = kept.key
     if (Number.isInteger(kept.at)) state.value.at = Math.max(0, Number(kept.at))
+    if (typeof kept.picked === 'string') state.value.picked = kept.picked
+    state.value.asBefore = state.value.isKept = Object.keys(answers).length > 0
     for (const [id, file] of Object.entries(isRecord(kept.files) ? kept.files : {}))
       if (isFile(file)) names.value[id] ??= file
   }
   function keep(): void {
-    const { answers, key, at } = state.value
+    const { answers, key, at, picked } = state.value
     const ids = new Set(Object.values(answers).flat().map(String))
     const files = Object.fromEntries(Object.entries(names.value).filter(([id]) => ids.has(id)))
-    localStorage.setItem(store, JSON.stringify({ answers, key, at, files, by: session.me?.id }))
+    localStorage.setItem(store, JSON.stringify({ answers, key, at, files, picked, by: session.me?.id }))
   }
   onMounted(() => {
     restore()
     watch(
-      () => state.value.answers,
+      () => [state.value.answers, state.value.picked],
       () => {
+        if (isForgetting) return void (isForgetting = false)
+        state.value.isKept = true
         // Other answers are another request.
         state.value.key = crypto.randomUUID()
         keep()
@@ -61,4 +66,11 @@ export function useKeptAnswers(store: string, state: Ref<Asking>): void {
     (isOver) => isOver && localStorage.removeItem(store),
   )
   onMounted(() => state.value.sent && localStorage.removeItem(store))
+  return {
+    /** What is put in order next is no more kept: somebody begins anew. */
+    forget(): void {
+      isForgetting = true
+      localStorage.removeItem(store)
+    },
+  }
 }

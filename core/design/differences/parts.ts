@@ -95,6 +95,7 @@ export const priority: Book<Priority> = {
 export const category: Book<Category> = {
   id: silent,
   name: called,
+  asked: text('for requesters'),
   priority: ref('priority', 'priority'),
   formerly: (before = [], after = []) => {
     const count = (list: string[], other: string[]) => list.filter((id) => !other.includes(id)).length
@@ -294,7 +295,10 @@ export const item: Book<CatalogItem> = {
       says: text('what is said of its end'),
     })(before, after, naming),
   ],
+  confidential: yes('is confidential', 'is confidential no more'),
 }
+
+const COLLEAGUES = { ask: 'ask for each other', see: 'see each other’s requests' }
 
 export const portal: Book<Portal> = {
   id: silent,
@@ -316,6 +320,8 @@ export const portal: Book<Portal> = {
   }),
   holds: yes('holds what comes in until somebody accepts it', 'lets everything in at once'),
   categoryLevels: number('levels of category that a ticket must have'),
+  requestersPick: yes('lets requesters pick the category', 'leaves the category to the desk'),
+  colleagues: several<'ask' | 'see'>('what colleagues may do', (what) => COLLEAGUES[what]),
   triesFirst: yes('offers articles and notices first', 'offers nothing first'),
   hides: several<string>('hides', (what) => what),
   priority: ref('priority of what comes in', 'priority'),

@@ -21,7 +21,7 @@ class FileQuery {
 export default defineRoute(
   {
     who: 'signedIn',
-    summary: 'Send a file, as application/octet-stream; a request or an answer names its id within a day',
+    summary: 'Send a file, as application/octet-stream; a request or an answer names its id within a week',
     query: FileQuery,
   },
   async ({ event, desk, caller, query }) => {

@@ -2,7 +2,8 @@ import { IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min } from 'clas
 import { getHeader, setResponseHeader, setResponseStatus } from 'h3'
 import type { Facts } from '../../../core/condition'
 import type { CompiledDesign, Directory } from '../../../core/design'
-import { showsItem, type Answers } from '../../../core/intake'
+import { addressOf, showsItem, type Answers } from '../../../core/intake'
+import type { Desk } from '../../commands/desk'
 import { refuseUnlessSchemaFits } from '../../commands/answers'
 import { filesIn, takeFiles } from '../../commands/attachments'
 import { languageFor } from '../../http/language'
@@ -12,8 +13,8 @@ import { isAtHome } from '../../http/portalOf'
 import { defineRoute, isStaff } from '../../http/route'
 import type { Caller } from '../../base/caller'
 import { askerOf } from '../../queries/asker'
-import { todayAt } from '../../queries/portal'
-import { requestPage } from '../../queries/tickets'
+import { mayAskFor, todayAt } from '../../queries/portal'
+import { requestPage } from '../../queries/requests'
 
 class TicketBody {
   @IsString()
@@ -35,11 +36,17 @@ class TicketBody {
   @MaxLength(200, { message: 'please shorten this to 200 characters' })
   summary?: string
 
-  /** For whom; only people of the desk may log for others. */
+  /** For whom: people of the desk may log for anybody, requesters for colleagues where their portal lets them. */
   @IsOptional()
   @IsString()
   @MaxLength(80)
   requester?: string
+
+  /** Id of the category that the requester picked, where their portal asks for one. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  category?: string
 
   /** Number of the agreement that they named; that of their organisation if left out. */
   @IsOptional()
@@ -49,16 +56,25 @@ class TicketBody {
   agreement?: number
 }
 
-/** @throws HttpProblem when somebody who logs for nobody else asks for another, or by an agreement of their choice */
-function refuseForOthers({ requester, agreement }: TicketBody, caller: Caller): void {
-  if (caller.rights.has('logTickets')) return
-  if ((requester && requester !== caller.id) || agreement !== undefined)
-    throw new HttpProblem(
-      403,
-      isStaff(caller.role)
-        ? 'Your role logs for nobody else; ask a lead.'
-        : 'Only people of the desk may log for somebody else, or name an agreement.',
-    )
+/**
+ * For whom it is asked.
+ * @throws HttpProblem when somebody who logs for nobody else asks for another, or by an agreement of their choice
+ */
+async function requesterFor(desk: Desk, body: TicketBody, caller: Caller): Promise<string> {
+  const { requester = caller.id, agreement } = body
+  if (caller.rights.has('logTickets')) return requester
+  const isForOther = requester !== caller.id
+  if (!isForOther && agreement === undefined) return requester
+  if (isStaff(caller.role)) throw new HttpProblem(403, 'Your role logs for nobody else; ask a lead.')
+  const [{ design }, directory] = await Promise.all([
+    desk.knowledge.currentEdition(),
+    desk.knowledge.directory(),
+  ])
+  const at = caller.portal ?? body.portal
+  const portal = design.portals.find((one) => one.id === at || addressOf(one) === at)
+  if (agreement === undefined && portal && mayAskFor(portal, directory, caller.id, requester))
+    return requester
+  throw new HttpProblem(403, 'Only people of the desk may log for somebody else, or name an agreement.')
 }
 
 /**
@@ -102,8 +118,8 @@ export default defineRoute(
     headers: { 'Idempotency-Key': 'The same key with the same content logs once, however often it is sent' },
   },
   async ({ event, desk, caller, body }) => {
-    const { item, answers, agreement, requester = caller.id } = body
-    refuseForOthers(body, caller)
+    const { item, answers, agreement, category } = body
+    const requester = await requesterFor(desk, body, caller)
     const design = await desk.knowledge.currentEdition()
     const portal = portalFor(design, body, caller, await askerOf(desk, requester, body.portal ?? ''))
     const directory = await desk.knowledge.directory()
@@ -119,6 +135,8 @@ export default defineRoute(
         summary: body.summary,
         answers: body.answers,
         requester,
+        ...(category !== undefined && { picked: category }),
+        ...(requester !== caller.id && !isStaff(caller.role) && { follower: caller.id }),
         ...(agreement !== undefined && { agreement }),
         ...(attachments.length && { attachments }),
       },
@@ -130,6 +148,7 @@ export default defineRoute(
     const { reference } = state
     if (caller.by === 'token') return { reference, replayed }
     const language = await languageFor(event, desk, caller)
-    return { reference, replayed, request: await requestPage(desk, reference, state.requester, language) }
+    const reader = isStaff(caller.role) ? state.requester : caller.id
+    return { reference, replayed, request: await requestPage(desk, reference, reader, language) }
   },
 )

@@ -126,6 +126,13 @@ const others = computed(() =>
       />
     </div>
     <KitCheckbox
+      label="Confidential: whoever asks sees it alone"
+      help="Also where colleagues see each other’s requests."
+      :model-value="item.confidential === true"
+      :disabled="disabled"
+      @update:model-value="put({ confidential: $event || undefined })"
+    />
+    <KitCheckbox
       label="Retired: portals show it no more"
       help="Its page says so, and where to go instead."
       :model-value="item.retired !== undefined"

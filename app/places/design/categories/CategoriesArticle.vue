@@ -32,6 +32,7 @@ const shown = computed(() => rows.value.slice(0, most.value))
 const left = computed(() => rows.value.length - shown.value.length)
 const COLUMNS = [
   { name: 'name', label: 'Category' },
+  { name: 'asked', label: 'For requesters' },
   { name: 'priority', label: 'Priority' },
   { name: 'open', label: 'Open tickets', figures: true },
   { name: 'found', label: 'Findings', bare: true },
@@ -67,7 +68,8 @@ async function make(fresh: Category[]) {
     <h1>{{ heading }}</h1>
     <p class="quiet">
       A category without a priority takes that of the one above it. Choose several to move them, put them
-      together, or say at once where they go.
+      together, or say at once where they go. Requesters read its name, or what stands beside it, where a
+      portal is looked through by subject and where they pick what it is about.
     </p>
     <div class="tools">
       <KitText v-model="words" bare label="Find a category" type="search" placeholder="find a category" />
@@ -115,6 +117,18 @@ async function make(fresh: Category[]) {
           />
         </span>
       </template>
+      <template #cell-asked="{ row }">
+        <template v-if="readonly">{{ row.category.asked }}</template>
+        <KitText
+          v-else
+          bare
+          in-place="line"
+          :label="`${row.label} for requesters`"
+          :placeholder="row.category.name"
+          :model-value="row.category.asked ?? ''"
+          :commit="(asked: string) => void put(row.category, { asked: asked.trim() || undefined })"
+        />
+      </template>
       <template #cell-priority="{ row }">
         <template v-if="readonly">{{ numeral(row.category.priority) ?? fromAbove(row.id) }}</template>
         <KitChoice
@@ -147,7 +161,7 @@ async function make(fresh: Category[]) {
   margin-bottom: 8px;
 }
 .tree {
-  max-width: 860px;
+  max-width: 1000px;
 }
 .name {
   display: block;

@@ -60,6 +60,7 @@ async function remove(event: Event) {
         :portal="portal"
         :design="design"
         :directory="directory"
+        :today="today"
         :disabled="readonly"
         @change="put"
       />

@@ -1,10 +1,17 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
-import type { MailIntake, Portal } from '~~/core/intake'
+import { categoriesToPick, type MailIntake, type Portal } from '~~/core/intake'
 import type { DirectoryPage } from '~/composables/useNames'
+import { itemsOf } from './portals'
 
 // What becomes of what comes in at a portal or by its mailbox.
-const props = defineProps<{ portal: Portal; design: Design; directory: DirectoryPage; disabled: boolean }>()
+const props = defineProps<{
+  portal: Portal
+  design: Design
+  directory: DirectoryPage
+  today: string
+  disabled: boolean
+}>()
 const emit = defineEmits<{ change: [change: Partial<Portal>] }>()
 
 const put = (change: Partial<Portal>) => emit('change', change)
@@ -28,8 +35,22 @@ function setMailbox(mailbox: string) {
 }
 function setLevels(levels: number | null) {
   if (levels !== null && (levels < 1 || levels > 9)) throw new Error('Write 1 to 9, or leave it empty.')
-  put({ categoryLevels: levels ?? undefined })
+  put({ categoryLevels: levels ?? undefined, ...(levels === null && { requestersPick: undefined }) })
 }
+/** Deep enough to say more than what most things that can be asked for say already. */
+const FIRST_LEVELS = 2
+const picks = (on: boolean) =>
+  put({
+    requestersPick: on || undefined,
+    categoryLevels: props.portal.categoryLevels ?? (on ? FIRST_LEVELS : undefined),
+  })
+/** Of what can be asked for here, so much has more than one category to pick from. */
+const picking = computed(
+  () =>
+    itemsOf(props.design, props.portal, props.today).filter(
+      (one) => categoriesToPick(props.design.categories, one, props.portal).length > 0,
+    ).length,
+)
 </script>
 
 <template>
@@ -41,19 +62,28 @@ function setLevels(levels: number | null) {
         :model-value="portal.holds ? 'hold' : 'accept'"
         :options="COMES"
         :disabled="disabled"
-        @update:model-value="
-          put($event === 'hold' ? { holds: true } : { holds: undefined, categoryLevels: undefined })
-        "
+        @update:model-value="put({ holds: $event === 'hold' ? true : undefined })"
       />
       <KitNumber
-        v-if="portal.holds"
-        label="Levels of category that it needs to be accepted"
+        v-if="portal.holds || portal.requestersPick || portal.categoryLevels"
+        label="Levels of category that a ticket needs"
         placeholder="any"
         :min="1"
         :max="9"
         :model-value="portal.categoryLevels ?? null"
         :disabled="disabled"
         :commit="setLevels"
+      />
+      <KitCheckbox
+        label="Whoever asks picks them, in their words"
+        :help="
+          portal.requestersPick
+            ? `Asked with ${counted(picking, 'thing')} of this portal; the words stand in Categories.`
+            : 'Without, the desk sorts it.'
+        "
+        :model-value="portal.requestersPick === true"
+        :disabled="disabled"
+        @update:model-value="picks"
       />
       <KitText
         label="Mails come from"

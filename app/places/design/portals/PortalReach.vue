@@ -27,6 +27,10 @@ const SEEN: { value: 'notices' | 'catalog'; label: string }[] = [
   { value: 'notices', label: 'notices of what is broken' },
   { value: 'catalog', label: 'what can be asked for' },
 ]
+const COLLEAGUES: { value: 'ask' | 'see'; label: string }[] = [
+  { value: 'ask', label: 'ask for each other' },
+  { value: 'see', label: 'see and watch each other’s requests' },
+]
 function setMinutes(minutes: number | null) {
   if (minutes === null || minutes < 1 || minutes > 1440) throw new Error('Write minutes from 1 to 1440.')
   put({ inactivityMinutes: minutes })
@@ -69,6 +73,14 @@ function setMinutes(minutes: number | null) {
         :model-value="portal.inactivityMinutes"
         :disabled="disabled"
         :commit="setMinutes"
+      />
+      <KitTicks
+        label="People of one organisation may"
+        help="What is confidential is seen by whoever asks alone."
+        :model-value="portal.colleagues ?? []"
+        :options="COLLEAGUES"
+        :disabled="disabled"
+        @update:model-value="put({ colleagues: $event.length ? $event : undefined })"
       />
       <KitTicks
         label="Seen at the door, before signing in"

@@ -1,4 +1,4 @@
-import { addressOf, portalIndex } from '../../../../core/intake'
+import { addressOf, portalIndex, subjectsOf } from '../../../../core/intake'
 import { languagesOf } from '../../../../core/words'
 import { languageFor } from '../../../http/language'
 import { isAtHome } from '../../../http/portalOf'
@@ -6,6 +6,7 @@ import { requesterProblem } from '../../../http/problem'
 import { defineRoute } from '../../../http/route'
 import { askerOf } from '../../../queries/asker'
 import { openNotices } from '../../../queries/knowledge'
+import { firstFor } from '../../../queries/atHand'
 import { todayAt } from '../../../queries/portal'
 
 export default defineRoute(
@@ -33,7 +34,9 @@ export default defineRoute(
         ? portalIndex(forAll, portal, { asker: {}, today })
         : portalIndex(said.design, portal, { asker: await askerOf(desk, person, portal.id), today })
     const groups = isSeen('catalog') ? await indexFor(visitor?.id) : []
-    const last = groups.flatMap((one) => one.items).find((one) => one.id === otherwise)
+    const shown = groups.flatMap((one) => one.items)
+    const first = visitor ? await firstFor(desk.db, visitor.id, portal.id) : []
+    const last = shown.find((one) => one.id === otherwise)
     return {
       ...{ name, motto, question, mark, ink, signInBy, language },
       address: addressOf(portal),
@@ -42,6 +45,13 @@ export default defineRoute(
       desk: design.design.desk.name,
       notices: isSeen('notices') && !hides?.includes('notices') ? await openNotices(desk.db, portal.id) : [],
       groups,
+      /** What stands first for whoever reads it: what they keep at hand, and what they asked for last. */
+      first: first.filter((id) => shown.some((one) => one.id === id)),
+      /** The branches of category by which it can be looked through. */
+      subjects: subjectsOf(
+        said.design.categories,
+        shown.map((one) => ({ category: one.subject })),
+      ),
       otherwise: last && { id: last.id, name: last.name },
     }
   },

@@ -1,9 +1,9 @@
 import { IsArray, IsOptional, IsString } from 'class-validator'
 import { takeFiles } from '../../../commands/attachments'
 import { languageFor } from '../../../http/language'
-import { requesterProblem } from '../../../http/problem'
+import { requestOfCaller } from '../../../http/ownRequest'
 import { defineRoute } from '../../../http/route'
-import { requestPage } from '../../../queries/tickets'
+import { requestPage } from '../../../queries/requests'
 
 class AnswerBody {
   @IsString({ message: 'please write something' })
@@ -20,13 +20,12 @@ export default defineRoute(
   {
     who: 'signedIn',
     path: { reference: 'number' },
-    summary: 'Answer the desk on one of my own requests',
+    summary: 'Answer the desk on a request of mine, or one that I watch',
     body: AnswerBody,
   },
   async ({ event, desk, caller, body, path }) => {
     const reference = path.reference
-    const page = await requestPage(desk, reference, caller.id)
-    if (!page) throw requesterProblem(404, 'noRequest')
+    const page = await requestOfCaller(desk, reference, caller, 'watched')
     // What is said to a merged request belongs where it is handled.
     const attachments = await takeFiles(desk.db, body.files, caller.id)
     const said = { text: body.text, ...(attachments.length && { attachments }) }

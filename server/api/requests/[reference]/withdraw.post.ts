@@ -1,8 +1,8 @@
 import { IsOptional, IsString } from 'class-validator'
 import { languageFor } from '../../../http/language'
-import { requesterProblem } from '../../../http/problem'
+import { requestOfCaller } from '../../../http/ownRequest'
 import { defineRoute } from '../../../http/route'
-import { requestPage } from '../../../queries/tickets'
+import { requestPage } from '../../../queries/requests'
 
 class WithdrawBody {
   /** Why, if they like to say. */
@@ -20,7 +20,7 @@ export default defineRoute(
   },
   async ({ event, desk, caller, body, path }) => {
     const reference = path.reference
-    if (!(await requestPage(desk, reference, caller.id))) throw requesterProblem(404, 'noRequest')
+    await requestOfCaller(desk, reference, caller, 'own')
     await desk.run(reference, { kind: 'withdraw', text: body.text }, { person: caller.id })
     return requestPage(desk, reference, caller.id, await languageFor(event, desk, caller))
   },

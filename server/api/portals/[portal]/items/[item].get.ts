@@ -1,19 +1,24 @@
 import { Transform } from 'class-transformer'
-import { IsInt, IsOptional, Max, Min } from 'class-validator'
+import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import {
+  categoriesToPick,
   formSchema,
   isOfPortal,
   showsItem,
   type CatalogItem,
+  type Portal,
   type Retirement,
 } from '../../../../../core/intake'
 import { MOST_NUMBER } from '../../../../http/bodies'
 import { languageFor } from '../../../../http/language'
 import { portalOf } from '../../../../http/portalOf'
 import { requesterProblem } from '../../../../http/problem'
-import { defineRoute } from '../../../../http/route'
+import { defineRoute, isStaff } from '../../../../http/route'
+import type { Caller } from '../../../../base/caller'
+import type { Desk } from '../../../../commands/desk'
+import { isAtHand } from '../../../../queries/atHand'
 import { askerOf } from '../../../../queries/asker'
-import { equipmentQuestion, ownEquipment, todayAt } from '../../../../queries/portal'
+import { equipmentQuestion, mayAskFor, ownEquipment, todayAt } from '../../../../queries/portal'
 import { oneBy } from '../../../../../core/lookup'
 
 class AboutQuery {
@@ -24,6 +29,21 @@ class AboutQuery {
   @Min(0)
   @Max(MOST_NUMBER)
   about?: number
+
+  /** Somebody of your organisation for whom you ask. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  for?: string
+}
+
+/** Who asks, for the conditions of a form. @throws HttpProblem when it is somebody for whom the caller may not ask */
+async function requesterOf(desk: Desk, portal: Portal, caller: Caller, wanted = caller.id): Promise<string> {
+  if (wanted === caller.id || mayAskFor(portal, await desk.knowledge.directory(), caller.id, wanted))
+    return wanted
+  throw requesterProblem(422, 'notForThem', {
+    fields: [{ field: 'for', message: 'choose somebody of your organisation' }],
+  })
 }
 
 /** What is said of an item that is offered no more: why, and what to ask for instead as long as that is offered. */
@@ -44,7 +64,8 @@ export default defineRoute(
     const language = await languageFor(event, desk, caller, portal)
     const design = (await desk.knowledge.currentEdition()).inLanguage(language)
     const item = design.findItem(path.item)
-    const asker = await askerOf(desk, caller.id, portal.id)
+    const requester = await requesterOf(desk, portal, caller, query.for)
+    const asker = await askerOf(desk, requester, portal.id)
     const isShown = item && showsItem(item, portal, asker, todayAt(design))
     const isGone = item?.retired && isOfPortal(item, portal, asker)
     if (!item || !(isShown || isGone)) throw requesterProblem(404, 'notHere')
@@ -60,6 +81,13 @@ export default defineRoute(
     const schema = formSchema({ form, library: design.questions, asker })
     return {
       ...{ item, form, asker, schema, edition: design.edition },
+      /** Among these the requester picks what it is about. */
+      categories: categoriesToPick(design.design.categories, item, portal),
+      /** Whether it can be asked for a colleague. */
+      forColleagues: !isStaff(caller.role) && portal.colleagues?.includes('ask') === true,
+      /** Whether its articles are offered while somebody writes. */
+      hasArticles: !portal.hides?.includes('articles'),
+      isAtHand: await isAtHand(desk.db, { person: caller.id, portal: portal.id, item: item.id }),
       retired: isGone ? insteadOf(item.retired, (id) => design.findItem(id)) : undefined,
       questions: questions.map((one) =>
         one.name === asksFor ? { ...one, default: String(about?.number) } : one,

@@ -1,3 +1,4 @@
+import { readsRequest } from '../../../../../core/ticket'
 import { fileAmong, fileAnswer } from '../../../../http/fileAnswer'
 import { seenTicket } from '../../../../queries/sight'
 import { defineRoute, isStaff } from '../../../../http/route'
@@ -6,7 +7,7 @@ export default defineRoute(
   {
     who: 'signedIn',
     path: { reference: 'number', file: 'text' },
-    summary: 'A file that came with a ticket; requesters get those of their own requests',
+    summary: 'A file that came with a ticket; requesters get those of requests that they read',
     produces: 'application/octet-stream',
   },
   async ({ event, desk, caller, path }) => {
@@ -17,7 +18,12 @@ export default defineRoute(
       .executeTakeFirst()
     const isOfDesk = caller.rights.has('seeTickets')
     if (isOfDesk) await seenTicket(desk, caller, path.reference)
-    const isAllowed = row && (isOfDesk || (!isStaff(caller.role) && row.state.requester === caller.id))
+    const [design, directory] = await Promise.all([
+      desk.knowledge.currentEdition(),
+      desk.knowledge.directory(),
+    ])
+    const reads = row && !isStaff(caller.role) && readsRequest(row.state, caller.id, design, directory)
+    const isAllowed = isOfDesk || Boolean(reads)
     const { attachments = [], innerFiles = [] } = row?.state ?? {}
     const files = isOfDesk ? [...attachments, ...innerFiles] : attachments
     return fileAnswer(event, desk.db, isAllowed ? fileAmong(files, path.file) : undefined)
