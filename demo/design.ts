@@ -288,6 +288,9 @@ type Shelf = [
   portals?: string[],
 ]
 
+/** Who joins and who leaves is between them and the desk. */
+const CONFIDENTIAL = new Set(['new-crew', 'leaver'])
+
 const ITEMS: CatalogItem[] = (
   [
     [
@@ -500,6 +503,7 @@ const ITEMS: CatalogItem[] = (
     portals: portals ?? [],
     ...(TITLES[form] && { title: TITLES[form] }),
     ...(ICONS[id] && { icon: ICONS[id] }),
+    ...(CONFIDENTIAL.has(id) && { confidential: true }),
   }
 })
 
@@ -660,7 +664,11 @@ function makeDesign(): Design {
     items: ITEMS,
     portals: [
       // Half of its landings are Norwegian.
-      { ...portal('merrow', 'Merrow Line', 'help at sea and ashore', 'merrow'), languages: ['en', 'nb'] },
+      {
+        ...portal('merrow', 'Merrow Line', 'help at sea and ashore', 'merrow'),
+        languages: ['en', 'nb'],
+        colleagues: ['ask', 'see'],
+      },
       portal('port', 'Hallin Port Trust', 'help for the harbour', 'port'),
       portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
       // What may be paid for by itself is looked at before anything is promised.

@@ -7,7 +7,10 @@ export type RequestSummary = AnswerOf<'GET /api/requests'>['rows'][number]
 export function promiseInWords(one: RequestSummary, zone: string, language: Language): string {
   const moment = (at: number) => momentSaid(at, zone, one.loggedAt, language)
   if (one.group === 'done') return one.status
-  if (one.waitsForMe) return say(language, 'stands.waitsForYou')
+  if (one.waitsForMe)
+    return one.reads === 'own'
+      ? say(language, 'stands.waitsForYou')
+      : say(language, 'stands.waitsForThem', { name: one.requester })
   if (!one.respond.ended && one.respond.due)
     return say(language, 'stands.answerBy', { time: moment(one.respond.due) })
   if (one.resolve.due)

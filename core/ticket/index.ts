@@ -23,6 +23,7 @@ export {
 } from './command'
 export type { Decided } from './change'
 export { resortChoices } from './resort'
+export { asksVerdict } from './verdict'
 export { happenedTo, type Happened } from './happened'
 export { colleaguesSee, readsRequest, type Reads } from './reads'
 export { followersOf, keptByWord, saidToRequester, type Words } from './said'

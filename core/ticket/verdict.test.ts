@@ -4,14 +4,14 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { INES, Ticket, theDirectory, TORA } from '../../tests/aTicket'
 import { CompiledDesign, type Design } from '../design'
 import { MINUTE } from '../time'
-import { happenedTo, readsRequest, Refused } from '.'
+import { asksVerdict, happenedTo, readsRequest, Refused } from '.'
 
 const ASKED = { gates: 3, boardingStopped: false }
 const SOLVED = { solvedBy: 'tora-aas', remarks: 'Mended' }
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
 const solve = (ticket: Ticket) =>
   ticket.do({ kind: 'move', from: ticket.state!.status, to: 'solved', fields: SOLVED }, at(20), TORA)
-const changed = (change: (design: Design) => void) => {
+const changed = (change: (design: Design) => unknown) => {
   const design = demoDesign()
   change(design)
   return new CompiledDesign(design, 1)
@@ -42,6 +42,20 @@ describe('how a requester finds what was done', () => {
   })
 })
 
+describe('whether a requester is asked how it was done', () => {
+  const asks = (ticket: Ticket) =>
+    asksVerdict(ticket.state!, ticket.edition.kind(ticket.state!.kind), ticket.entries)
+
+  it('is so once it is solved, and not where nothing was done', () => {
+    const ticket = new Ticket().log(ASKED)
+    expect(asks(ticket)).toBe(false)
+    expect(asks(solve(ticket))).toBe(true)
+    expect(asks(new Ticket().log(ASKED).do({ kind: 'withdraw', text: '' }, at(5), INES))).toBe(false)
+    const merged = new Ticket().log(ASKED).do({ kind: 'merge', into: 9 }, at(5))
+    expect(asks(merged)).toBe(false)
+  })
+})
+
 describe('what happened to a request', () => {
   it('is told in steps, each once', () => {
     const ticket = solve(new Ticket().log(ASKED)).do({ kind: 'confirm' }, at(30), INES)
@@ -57,7 +71,7 @@ describe('who reads a request', () => {
   const state = new Ticket().log(ASKED).state!
   const reads = (person: string, design: CompiledDesign, more: object = {}) =>
     readsRequest({ ...state, ...more }, person, design, theDirectory)
-  const silent = changed(() => undefined)
+  const silent = changed((design) => delete portalOf(design).colleagues)
   const showing = changed((design) => (portalOf(design).colleagues = ['see']))
 
   it('is whoever asked, and nobody where it is the desk’s own', () => {

@@ -1,10 +1,24 @@
 import { say } from '../words'
-import { statusOf } from '../lifecycle'
+import { statusOf, type CompiledKind } from '../lifecycle'
 import type { Change } from './change'
 import { Refused, type Rating } from './command'
+import type { Entry } from './entry'
+import type { TicketState } from './state'
 import { checkText } from './text'
 
 const isDone = ({ state, design }: Change) => statusOf(design.kind(state.kind), state.status).group === 'done'
+
+/** Whether a requester is asked how it was done: it was, and neither turned away, merged nor called off by them. */
+export function asksVerdict(
+  { status: id, rejected, mergedInto }: Pick<TicketState, 'status' | 'rejected' | 'mergedInto'>,
+  kind: CompiledKind,
+  entries: readonly Entry[],
+): boolean {
+  const status = statusOf(kind, id)
+  if (status.group !== 'done' || rejected || mergedInto !== undefined || id === kind.turnedAway) return false
+  const last = entries.findLast((one) => one.kind === 'statusMoved')
+  return !last?.because?.why.some((one) => one.is === 'noLongerNeeded')
+}
 
 function refuseUnlessDone(change: Change): void {
   if (!isDone(change)) throw new Refused('conflict', say('en', 'problem.notDone'), [], 'notDone')

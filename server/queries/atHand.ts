@@ -7,8 +7,9 @@ export interface AtHand {
   item: string
 }
 
-/** So much stands first at a portal: what is kept at hand, then what was asked for last. */
-const MOST_FIRST = 8
+/** So much of what is kept at hand stands first at a portal, and so much of what was asked for last. */
+const MOST_KEPT_FIRST = 8
+const MOST_ASKED_FIRST = 3
 
 /** Whether somebody keeps an item at hand. */
 export async function isAtHand(db: Database, { person, portal, item }: AtHand): Promise<boolean> {
@@ -31,7 +32,7 @@ export async function firstFor(db: Database, person: string, portal: string): Pr
       .where('person', '=', person)
       .where('portal', '=', portal)
       .orderBy('at')
-      .limit(MOST_FIRST)
+      .limit(MOST_KEPT_FIRST)
       .execute(),
     // The last ones only: somebody may have asked for thousands.
     db
@@ -42,5 +43,7 @@ export async function firstFor(db: Database, person: string, portal: string): Pr
       .limit(30)
       .execute(),
   ])
-  return [...new Set([...kept, ...asked].map((one) => one.item))].slice(0, MOST_FIRST)
+  const keptItems = kept.map((one) => one.item)
+  const askedItems = [...new Set(asked.map((one) => one.item))].slice(0, MOST_ASKED_FIRST)
+  return [...new Set([...keptItems, ...askedItems])]
 }

@@ -5,6 +5,7 @@ import { valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
 import { statusOf, type CompiledKind } from '../../core/lifecycle'
 import {
+  asksVerdict,
   happenedTo,
   readsRequest,
   saidToRequester,
@@ -43,6 +44,8 @@ export async function requestPage(
     ...requestOf(state, design, { language, reads, directory }),
     /** Who has it. */
     technician: state.technician === null ? null : directory.nameOf(state.technician),
+    /** Whether its requester is asked how it was done. */
+    asksVerdict: reads === 'own' && asksVerdict(state, kind, entries),
     confirmed: state.confirmedAt !== undefined,
     rating: state.rating ?? null,
     happened: happenedTo(entries, kind).map((one) => ({
@@ -126,7 +129,7 @@ function requestOf(state: TicketState, design: CompiledDesign, { language, reads
     /** In words, how long such things usually take; what the item says comes before what the priority says. */
     expected: design.findItem(state.item)?.expected ?? design.priority(state.priority).expected ?? null,
     loggedAt: state.loggedAt,
-    status: plainly(state, status.plainly, language),
+    status: plainly(state, status.plainly, { language, reads, directory }),
     /** Whether it waits in Arrivals. */
     held: state.held !== undefined,
     /** With which it is handled. */
@@ -140,11 +143,18 @@ function requestOf(state: TicketState, design: CompiledDesign, { language, reads
 }
 
 /** Where a request stands, for its requester. */
-function plainly({ held, rejected, mergedInto }: TicketState, status: string, language: Language): string {
+function plainly(
+  { held, rejected, mergedInto, requester }: TicketState,
+  status: string,
+  { language, reads, directory }: Reader,
+): string {
   if (mergedInto !== undefined) return say(language, 'stands.together', { reference: String(mergedInto) })
   if (rejected) return say(language, 'stands.rejected')
   if (!held) return status
-  return say(language, (held.askedAt ?? 0) > (held.answeredAt ?? 0) ? 'stands.asked' : 'stands.held')
+  if ((held.askedAt ?? 0) <= (held.answeredAt ?? 0)) return say(language, 'stands.held')
+  return reads === 'own'
+    ? say(language, 'stands.asked')
+    : say(language, 'stands.waitsForThem', { name: directory.nameOf(requester) })
 }
 
 export type MyRequest = ReturnType<typeof requestOf>

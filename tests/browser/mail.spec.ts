@@ -63,6 +63,6 @@ test('a mail becomes a ticket, its answer an answer, and a file goes with a requ
   // Somebody else's files are nobody's business.
   const file = await leaf.getByRole('link', { name: 'door.txt' }).getAttribute('href')
   const other = await (await browser.newContext()).newPage()
-  await signIn(other, 'ketil-rasp@merrow.sound.example', '/portal/merrow/sign-in')
+  await signIn(other, 'ivo-lade@port.sound.example', '/portal/port/sign-in')
   expect((await other.request.get(file!)).status()).toBe(404)
 })

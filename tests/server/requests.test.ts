@@ -18,6 +18,7 @@ let corin: string
 let stranger: string
 beforeAll(async () => {
   served = await serveRoutes('requests')
+  await publish({ colleagues: undefined })
   ines = await served.token('ines-varga')
   corin = await served.token('corin-vale')
   stranger = await served.token('ivo-lade')

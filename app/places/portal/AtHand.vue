@@ -25,3 +25,9 @@ const form = usePageForm({ id: 'at-hand', act: turn })
     <KitError :error="error && problem(error)" />
   </form>
 </template>
+
+<style scoped>
+form {
+  margin-bottom: 14px;
+}
+</style>

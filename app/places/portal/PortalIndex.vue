@@ -19,12 +19,16 @@ const open = computed(() => mine.value.filter((one) => one.group !== 'done').sli
 const route = useRoute()
 /** The branch of category that is looked through. */
 const subject = computed(() => index.value?.subjects.find((one) => one.id === route.query.subject)?.id)
-/** What stands first, then group by group; of one branch alone where one is chosen. */
-const groups = computed(() => {
+/** What stands first. */
+const atHand = computed(() => {
   const { first = [], groups: all = [] } = index.value ?? {}
   const items = new Map(all.flatMap((group) => group.items.map((item) => [item.id, item])))
-  const atHand = { id: '', name: say('index.atHand'), items: first.flatMap((id) => items.get(id) ?? []) }
-  if (!subject.value) return [atHand, ...all].filter((one) => one.items.length)
+  return first.flatMap((id) => items.get(id) ?? [])
+})
+/** Group by group; of one branch alone where one is chosen. */
+const groups = computed(() => {
+  const all = index.value?.groups ?? []
+  if (!subject.value) return all
   return all
     .map((group) => ({ ...group, items: group.items.filter((item) => item.subject === subject.value) }))
     .filter((one) => one.items.length)
@@ -44,6 +48,12 @@ const subjects = computed(() => {
       <h1>{{ index?.question ?? say('index.need') }}</h1>
       <PortalSearch :portal="portal" />
       <KnownNotices :notices="index?.notices ?? []" :zone="zone" />
+      <nav v-if="atHand.length" class="subjects" :aria-label="say('index.atHand')">
+        <span class="quiet">{{ say('index.atHand') }}</span>
+        <NuxtLink v-for="one in atHand" :key="one.id" :to="`/portal/${portal}/ask/${one.id}`">{{
+          one.name
+        }}</NuxtLink>
+      </nav>
       <nav v-if="subjects.length" class="subjects" :aria-label="say('index.subject')">
         <span class="quiet">{{ say('index.subject') }}</span>
         <NuxtLink :to="{ query: {} }" :aria-current="subject ? undefined : 'true'" replace>{{
@@ -123,6 +133,9 @@ ul {
   gap: 4px 16px;
   align-items: baseline;
   margin-top: 22px;
+}
+.subjects + .subjects {
+  margin-top: 10px;
 }
 .subjects a[aria-current] {
   color: var(--ink);

@@ -51,14 +51,14 @@ const has = computed(() =>
         }}</KitButton>
         <KitError v-if="page.reads === 'colleague'" :error="refused && problem(refused)" />
       </form>
-      <RequestVerdict v-if="isOwn && isDone && !page.mergedInto" :request="request" />
+      <RequestVerdict v-if="page.asksVerdict" :request="request" />
       <dl v-if="page.fields.length" class="kept">
         <template v-for="one in page.fields" :key="one.name">
           <dt>{{ one.label }}</dt>
           <dd>{{ one.answer }}</dd>
         </template>
       </dl>
-      <h2>{{ say('request.asked') }}</h2>
+      <h2>{{ say(isOwn ? 'request.asked' : 'request.askedThen') }}</h2>
       <dl>
         <template v-for="one in page.answers" :key="one.name">
           <dt>{{ one.label }}</dt>
@@ -126,6 +126,6 @@ dd {
 }
 .happened .num {
   display: inline-block;
-  min-width: 150px;
+  min-width: 110px;
 }
 </style>

@@ -116,7 +116,11 @@ h1 {
   border-bottom: 2px solid var(--brass);
 }
 .find .kit-field {
-  min-width: min(320px, 100%);
+  width: min(320px, 100%);
+  margin: 0;
+}
+.find :deep(input) {
+  width: 100%;
 }
 .pages {
   margin-top: 12px;

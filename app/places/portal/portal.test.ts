@@ -366,7 +366,7 @@ describe('a request that is done', () => {
   const DONE = {
     ...{ reference: 7, summary: 'A gate is stuck', status: 'Done', group: 'done', loggedAt: 0 },
     ...{ fields: [], answers: [], conversation: [], waitsForMe: false, technician: 'Tora Aas' },
-    ...{ reads: 'own', requester: 'Ines Varga', confirmed: false, rating: null, mergedInto: null },
+    ...{ reads: 'own', requester: 'Ines Varga', asksVerdict: true, confirmed: false, rating: null },
     ...{ respond: { due: null, ended: true }, resolve: { due: null } },
     happened: [{ at: 0, says: 'Tora Aas took it' }],
   }
@@ -401,7 +401,7 @@ describe('a request that is done', () => {
     const bodies: unknown[] = []
     const wrapper = await open({
       'POST /api/requests/7/answer': ({ body }) =>
-        bodies.push(body) && { ...DONE, group: 'active', status: 'In work' },
+        bodies.push(body) && { ...DONE, group: 'active', status: 'In work', asksVerdict: false },
     })
     await press(wrapper, 'No, it is not')
     await enter(wrapper, 'What is not solved?', 'It is stuck again')
@@ -415,9 +415,9 @@ describe('a request that is done', () => {
     const wrapper = await open(
       {
         'POST /api/requests/7/watch': ({ body }) =>
-          bodies.push(body) && { page: { ...DONE, reads: 'watched' } },
+          bodies.push(body) && { page: { ...DONE, reads: 'watched', asksVerdict: false } },
       },
-      { ...DONE, reads: 'colleague' },
+      { ...DONE, reads: 'colleague', asksVerdict: false },
     )
     expect(wrapper.text()).toContain('Asked by Ines Varga')
     expect(wrapper.text()).not.toContain('Is it solved?')
