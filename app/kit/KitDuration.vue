@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { duration } from '~~/core/intake/types/duration'
+import { formatDuration, parseDuration } from '~~/core/time'
 import type { FieldProps } from './field'
 import KitText from './KitText.vue'
 import type { Commit } from './useFieldDraft'
@@ -9,7 +10,15 @@ const props = defineProps<
   FieldProps & { modelValue: string; commit?: Commit<string>; placeholder?: string }
 >()
 const emit = defineEmits<{ 'update:modelValue': [now: string] }>()
-const write = (span: string) => (span ? duration.typed.write(span, 'en') : '')
+/** Designs say days as well: `P3D`. What cannot be read stays as it is. */
+function inHours(span: string): string {
+  try {
+    return formatDuration(parseDuration(span))
+  } catch {
+    return span
+  }
+}
+const write = (span: string) => (span ? duration.typed.write(inHours(span), 'en') : '')
 const read = (typed: string) => (typed.trim() ? duration.typed.read(typed) : '')
 
 /** What is typed stays as it is typed until it is left, however it is kept. */
@@ -18,7 +27,7 @@ const text = computed(() => typed.value ?? write(props.modelValue))
 watch(
   () => props.modelValue,
   (now) => {
-    if (typed.value !== undefined && read(typed.value) !== now) typed.value = undefined
+    if (typed.value !== undefined && read(typed.value) !== inHours(now)) typed.value = undefined
   },
 )
 function put(now: string) {

@@ -36,7 +36,7 @@ test('somebody asks for a colleague and watches it; it is done, and how is said 
   await expect(page.getByText('please choose a person')).toBeVisible()
   await page.getByRole('combobox', { name: 'Colleague' }).fill('Ketil')
   await page.getByRole('option', { name: 'Ketil Rasp' }).click()
-  await page.getByLabel(/In one line/).fill('The barrier by the ramp stays up')
+  await page.getByLabel('What happens, and since when?').fill('The barrier by the ramp stays up')
   await expect(page.getByText('What you write is kept on this device')).toBeVisible()
   await page.getByRole('button', { name: 'Send the request' }).click()
   await expect(page.getByText('It is asked for Ketil Rasp, and you watch it')).toBeVisible()
@@ -72,9 +72,10 @@ test('a request of a colleague is found, read and watched; what is not solved op
 }) => {
   await signInByApi(page.request, origin(), COLLEAGUE, 'merrow')
   const made = await page.request.post('/api/tickets', {
-    data: { item: 'barrier', portal: 'merrow', answers: { summary: 'The arm by the kiosk is bent' } },
+    data: { item: 'barrier', portal: 'merrow', answers: { details: 'The arm by the kiosk is bent' } },
     headers: { origin: origin() },
   })
+  expect(made.status()).toBe(201)
   const { reference } = (await made.json()) as { reference: number }
   await page.context().clearCookies()
   await signIn(page, REQUESTER, DOOR)

@@ -5,11 +5,11 @@ export default {
   path: 'kinds',
   name: 'Ticket kinds',
   place: 20,
-  component: defineAsyncComponent(() => import('~/components/design/KindsArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/kinds/KindsArticle.vue')),
   chooses: ['desks', 'teams', 'roles'],
   needs: ['directory'],
   each: {
-    component: defineAsyncComponent(() => import('~/components/design/KindArticle.vue')),
+    component: defineAsyncComponent(() => import('~/places/design/kinds/KindArticle.vue')),
     needs: ['directory'],
   },
 } satisfies Article

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { useRequest } from './useRequest'
+import { requestQuery, useRequest } from './useRequest'
 
 // One request: how it stands, who has it, what was asked, what was said and what happened; and what its reader can do.
 const props = defineProps<{ portal: string; reference: number }>()
 const session = useSession()
 const { say, moment, problem, language } = usePortalWords()
 const zone = computed(() => session.me?.zone ?? 'Europe/London')
-const request = await useRequest(props.portal, props.reference)
-const { page, error, busy, refused, watching } = request
+const { data: page, error } = await usePageQuery(requestQuery(props.reference))
+const request = useRequest(props.portal, props.reference, page)
+const { busy, refused, watching } = request
 useHead({ title: () => page.value?.summary ?? say('ask.page') })
 const when = (at: number) => moment(at, zone.value, page.value!.loggedAt)
 const isOwn = computed(() => page.value?.reads === 'own')

@@ -2,7 +2,7 @@
 import type { useRequest } from './useRequest'
 
 // What is said to the desk about a request, and that it is needed no more.
-const props = defineProps<{ request: Awaited<ReturnType<typeof useRequest>> }>()
+const props = defineProps<{ request: ReturnType<typeof useRequest> }>()
 const { page, state, busy, refused, answer } = props.request
 const { say, problem, problemOn } = usePortalWords()
 const isDone = computed(() => page.value?.group === 'done')

@@ -3,7 +3,7 @@ import { VERDICTS } from '~~/core/ticket/command'
 import type { useRequest } from './useRequest'
 
 // It is done, says the desk: whether it is solved for whoever asked, and how it was done, each in one press.
-const props = defineProps<{ request: Awaited<ReturnType<typeof useRequest>> }>()
+const props = defineProps<{ request: ReturnType<typeof useRequest> }>()
 const { page, state, busy, verdict, word } = props.request
 const { say } = usePortalWords()
 const isAsked = computed(() => !page.value?.confirmed && !page.value?.rating && !state.value.notSolved)

@@ -22,29 +22,31 @@ function keptFiles(text: FormDataEntryValue | undefined): string[] {
   }
 }
 
-/** A request as its requester has it before them, and everything that they can do to it. */
-export async function useRequest(portal: string, reference: number) {
+type Page = AnswerOf<'GET /api/requests/{reference}'>
+
+/** A request as its reader gets it. */
+export const requestQuery = (reference: number) => ({
+  key: ['ticket', reference, 'request'],
+  query: () => api('GET /api/requests/{reference}', { path: { reference } }),
+})
+
+/** Everything that the reader of a request can do to it. @param page the request, once it is there */
+export function useRequest(portal: string, reference: number, page: Ref<Page | undefined>) {
   const cache = useQueryCache()
   const { query } = useRoute()
-  const key = ['ticket', reference, 'request']
   const path = { reference }
-  const { data: page, error } = await usePageQuery({
-    key,
-    query: () => api('GET /api/requests/{reference}', { path }),
-  })
   const state = usePageState<Answering>(`answering-${reference}`, () => ({
     ...{ text: '', files: [], leaving: false, notSolved: false, word: page.value?.rating?.text ?? '' },
     done: isOneOf(['answer', 'withdraw'] as const, query.told) ? query.told : undefined,
   }))
   const { busy, error: refused, run } = usePageDeed(`answering-${reference}-refused`)
-  type Page = NonNullable<typeof page.value>
   /** Does something to it; the page is that which comes of it. */
   async function put(act: () => Promise<Page | null | undefined>, told?: string): Promise<Page | undefined> {
     const now = await run(act)
     if (!now) return undefined
     // A page that was sent something would send it again when it is loaded anew.
     if (import.meta.server) await navigateTo({ query: { told } }, { redirectCode: 303 })
-    else cache.setQueryData(key, now)
+    else cache.setQueryData(requestQuery(reference).key, now)
     return now
   }
 
@@ -108,5 +110,5 @@ export async function useRequest(portal: string, reference: number) {
       if (answer) return navigateTo(`/portal/${portal}/requests`, { redirectCode: 303 })
     },
   })
-  return { page, error, state, busy, refused, answer, verdict, word, watching }
+  return { page, state, busy, refused, answer, verdict, word, watching }
 }
