@@ -97,7 +97,7 @@ const errors = computed(() => (preview.value?.findings ?? []).filter((one) => on
     </p>
     <section v-if="edition ? edition.changes.length : draft?.changes.length">
       <h2>{{ edition ? 'What it changed' : 'What the draft changes' }}</h2>
-      <ChangeTable :changes="(edition ?? draft)!.changes" />
+      <ChangeTable :changes="(edition ?? draft)!.changes" :design="edition ? undefined : draft?.design" />
     </section>
     <p v-else-if="!edition" class="quiet">
       The draft changes nothing yet. Choose an article and change it; nothing takes effect before it is

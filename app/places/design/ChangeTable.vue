@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import type { ChangeInWords } from '~~/core/design'
+import type { ChangeInWords, Design } from '~~/core/design'
 
 // What is different between two designs, by article, each thing in sentences; with a choice among them where one is asked for.
 type Change = ChangeInWords & { key?: string; by?: { id: string; name: string }[] }
-const props = defineProps<{ changes: readonly Change[] }>()
+const props = defineProps<{
+  changes: readonly Change[]
+  /** The design in which they are, where it is told how many tickets went by what they are about. */
+  design?: Design
+}>()
 const chosen = defineModel<string[]>()
 const articles = computed(() =>
   [...new Set(props.changes.map((one) => one.article))].map((name) => ({
@@ -15,8 +19,11 @@ const isShared = computed(() => props.changes.some((one) => one.by))
 const heads = computed(() => [
   ...(chosen.value ? [{ label: 'Publish' }] : []),
   ...[{ label: 'What' }, { label: 'What becomes of it' }],
+  ...(props.design ? [{ label: 'Tickets in 90 days', figures: true }] : []),
   ...(isShared.value ? [{ label: 'By' }] : []),
 ])
+const decided = props.design && useDecided()
+const touches = (one: Change) => props.design && decided?.touched(one, props.design)
 const labelOf = ({ name, says }: Change) => `${name}, ${says[0] ?? ''}`
 function pick(key: string, on: boolean) {
   const others = (chosen.value ?? []).filter((one) => one !== key)
@@ -43,6 +50,7 @@ function pick(key: string, on: boolean) {
         <td>
           <div v-for="(what, at) in one.says" :key="at">{{ what }}</div>
         </td>
+        <td v-if="design" class="n">{{ touches(one)?.toLocaleString('en') ?? '—' }}</td>
         <td v-if="isShared" class="quiet by">{{ (one.by ?? []).map((by) => by.name).join(', ') }}</td>
       </tr>
     </template>

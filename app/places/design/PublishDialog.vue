@@ -57,8 +57,8 @@ defineExpose({ clear: () => (note.value = '') })
     <p>New tickets follow the new edition from now on.</p>
     <KitRadio v-if="draft.changes.length > 1" v-model="which" label="What is published" :options="ways" />
     <div class="changes" tabindex="0" role="region" aria-label="What is published, in words">
-      <ChangeTable v-if="which === 'chosen'" v-model="chosen" :changes="shown" />
-      <ChangeTable v-else :changes="shown" />
+      <ChangeTable v-if="which === 'chosen'" v-model="chosen" :changes="shown" :design="draft.design" />
+      <ChangeTable v-else :changes="shown" :design="draft.design" />
     </div>
     <KitRadio v-model="openTickets" label="Tickets that are open now" :options="OPEN" />
     <KitText v-model="note" label="What changes, in a few words" :error="error?.on('note')" />
