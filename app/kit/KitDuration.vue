@@ -31,18 +31,13 @@ watch(
   },
 )
 function put(now: string) {
-  typed.value = now
+  // Where it is kept on leaving, the field holds what is typed by itself.
+  if (!props.commit) typed.value = now
   emit('update:modelValue', read(now))
 }
 const take = computed<Commit<string> | undefined>(() => {
   const { commit } = props
-  return (
-    commit &&
-    (async (now, before) => {
-      await commit(read(now), read(before))
-      typed.value = undefined
-    })
-  )
+  return commit && ((now, before) => commit(read(now), read(before)))
 })
 </script>
 

@@ -123,6 +123,20 @@ describe('a length of time', () => {
     expect(emitted(wrapper)).toEqual(['PT1H15M', 'PT72H'])
   })
 
+  it('is kept once it is left, where it is kept on leaving', async () => {
+    const commit = vi.fn()
+    const { wrapper } = draw(KitDuration, {
+      props: { modelValue: 'P3D', label: 'Nothing happens for', commit },
+    })
+    const input = wrapper.get('input')
+    expect((input.element as HTMLInputElement).value).toBe('3 days')
+    await input.setValue('30 days')
+    expect(commit).not.toHaveBeenCalled()
+    await input.trigger('blur')
+    await flushPromises()
+    expect(commit.mock.calls).toEqual([['PT720H', 'PT72H']])
+  })
+
   it('stays as it is typed until it is left', async () => {
     const { wrapper } = draw(KitDuration, { props: { modelValue: '', label: 'Promised' } })
     const input = wrapper.get('input')

@@ -47,7 +47,7 @@ test('a loan: its day comes from the answer, gates ask for the rest, its request
 
   const portal = await ines.newPage()
   await portal.goto(`/portal/merrow/requests/${reference}`)
-  await expect(portal.getByText('You have it')).toBeVisible()
+  await expect(portal.getByText('You have it', { exact: true })).toBeVisible()
   await expect(portal.getByText('L-017')).toBeVisible()
   await expect(portal.getByText('11 Dec 2026', { exact: true })).toBeVisible()
   await ines.close()

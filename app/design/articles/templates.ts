@@ -5,6 +5,6 @@ export default {
   path: 'templates',
   name: 'Messages in words',
   place: 80,
-  component: defineAsyncComponent(() => import('~/components/design/TemplatesArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/templates/TemplatesArticle.vue')),
   needs: ['version'],
 } satisfies Article

@@ -229,7 +229,7 @@ useShortcuts('Design', [
       <p v-if="!ready" role="status">Reading the design …</p>
 
       <template v-if="shown">
-        <DesignEditionsArticle
+        <EditionsArticle
           v-if="article === ''"
           :draft="edition ? undefined : draft"
           :edition="edition"

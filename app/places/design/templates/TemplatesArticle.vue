@@ -23,6 +23,10 @@ const words = computed<Words>(
 watch(open, () => (language.value = ''))
 const save = (before: Template, after: Template | null) => props.change('templates', before.id, before, after)
 
+function rename(name: string) {
+  if (!name.trim()) throw new Error('Write what it is called.')
+  put({ name: name.trim() })
+}
 function put(change: Partial<Words & { name: string }>) {
   const before = template.value
   if (!before) return
@@ -36,14 +40,13 @@ function put(change: Partial<Words & { name: string }>) {
   })
 }
 const tag = ref('')
-const tagProblem = ref('')
+const tagProblem = ref<string>()
 function addLanguage() {
   const wanted = tag.value.trim().toLowerCase()
   const before = template.value
-  tagProblem.value = /^[a-z]{2,3}(-[a-z0-9]{2,8})?$/.test(wanted)
-    ? ''
-    : 'write a language tag like nb or de-at'
-  if (tagProblem.value || !before) return
+  const isTag = /^[a-z]{2,3}(-[a-z0-9]{2,8})?$/.test(wanted)
+  tagProblem.value = isTag ? undefined : 'Write a language tag like nb or de-at.'
+  if (!isTag || !before) return
   const { subject, body } = before
   void save(before, { ...before, languages: { ...before.languages, [wanted]: { subject, body } } })
   language.value = wanted
@@ -70,27 +73,36 @@ function add() {
 }
 
 // A field goes to where the cursor was last.
-const subject = ref<HTMLInputElement>()
-const body = ref<HTMLTextAreaElement>()
-const last = ref<'subject' | 'body'>('body')
-function drop(field: string) {
-  const box = last.value === 'subject' ? subject.value : body.value
-  if (!box) return
-  const { selectionStart, selectionEnd, value } = box
-  const [from, to] = [selectionStart ?? value.length, selectionEnd ?? value.length]
-  put({ [last.value]: `${value.slice(0, from)}{${field}}${value.slice(to)}` })
-  box.focus()
+const last = shallowRef<{ part: 'subject' | 'body'; box: HTMLInputElement | HTMLTextAreaElement }>()
+function remember(part: 'subject' | 'body', event: Event) {
+  const box = event.target
+  if (box instanceof HTMLInputElement || box instanceof HTMLTextAreaElement) last.value = { part, box }
 }
+async function drop(field: string) {
+  const { part, box } = last.value ?? { part: 'body' as const, box: undefined }
+  const text = box?.value ?? words.value[part]
+  const [from, to] = [box?.selectionStart ?? text.length, box?.selectionEnd ?? text.length]
+  const dropped = `{${field}}`
+  put({ [part]: `${text.slice(0, from)}${dropped}${text.slice(to)}` })
+  if (!box) return
+  await nextTick()
+  box.focus()
+  box.setSelectionRange(from + dropped.length, from + dropped.length)
+}
+const fields = computed(() =>
+  Object.entries(templateFields(props.design)).map(([name, what]) => ({ name, what })),
+)
 
 // What it would say of a ticket.
-const reference = ref('')
+const reference = ref<number | null>(null)
 const deed = useDeed()
 const preview = ref<Words & { to: string }>()
 async function look() {
-  if (!/^\d+$/.test(reference.value.trim())) return
+  const wanted = reference.value
+  if (wanted === null) return
   const said = { subject: words.value.subject, body: words.value.body }
   preview.value = await deed.run(() =>
-    api('POST /api/templates/preview', { body: { reference: Number(reference.value), ...said } }),
+    api('POST /api/templates/preview', { body: { reference: wanted, ...said } }),
   )
 }
 watch([words, () => props.version], () => preview.value && void look())
@@ -106,126 +118,101 @@ const inBraces = (field: string) => `{${field}}`
     </p>
     <div class="two">
       <nav class="list" aria-label="Messages in words">
-        <button
-          v-for="one in design.templates"
-          :key="one.id"
-          class="one"
-          type="button"
-          :aria-current="one.id === template?.id ? 'true' : undefined"
-          @click="open = one.id"
-        >
-          {{ one.name }}
-          <span v-if="BY_THE_DESK.has(one.id)" class="quiet small">by the desk</span>
+        <div v-for="one in design.templates" :key="one.id" class="one">
+          <KitButton
+            kind="quiet"
+            :aria-current="one.id === template?.id ? 'true' : undefined"
+            @click="open = one.id"
+            >{{ one.name }}
+            <span v-if="BY_THE_DESK.has(one.id)" class="quiet small">by the desk</span></KitButton
+          >
           <FindingsAt :findings="findings" :place="`templates/${one.id}`" />
-        </button>
-        <button v-if="!readonly" class="act" type="button" @click="add">Add a message</button>
+        </div>
+        <KitButton v-if="!readonly" @click="add">Add a message</KitButton>
       </nav>
       <section v-if="template" :key="template.id" :aria-label="template.name">
-        <p>
-          <label class="sr-only" for="template-name">Name of the message</label>
-          <input
-            id="template-name"
-            class="inline-field title"
-            :value="template.name"
-            :disabled="readonly"
-            @change="put({ name: typedIn($event) })"
+        <h2>
+          <template v-if="readonly">{{ template.name }}</template>
+          <KitText
+            v-else
+            bare
+            in-place="heading"
+            label="Name of the message"
+            :model-value="template.name"
+            :commit="rename"
           />
-        </p>
-        <div class="tabs" role="group" aria-label="Language">
-          <button class="tab" type="button" :aria-pressed="language === ''" @click="language = ''">
-            As it is for everybody
-          </button>
-          <button
+        </h2>
+        <div class="line" role="group" aria-label="Language">
+          <KitButton kind="plain" :aria-pressed="language === ''" @click="language = ''"
+            >As it is for everybody</KitButton
+          >
+          <KitButton
             v-for="one in languages"
             :key="one"
-            class="tab"
-            type="button"
+            kind="plain"
             :aria-pressed="language === one"
             @click="language = one"
+            >{{ one }}</KitButton
           >
-            {{ one }}
-          </button>
-          <form v-if="!readonly" class="tag" @submit.prevent="addLanguage">
-            <input
+          <form v-if="!readonly" class="line" @submit.prevent="addLanguage">
+            <KitText
               v-model="tag"
-              class="inline-field"
-              size="5"
+              bare
+              class="tag"
+              label="Another language"
               placeholder="nb"
-              aria-label="Another language"
-              aria-describedby="tag-problem"
+              :error="tagProblem"
             />
-            <button class="link" type="submit">in another language</button>
-            <span id="tag-problem" class="error-text">{{ tagProblem }}</span>
+            <KitButton type="submit" kind="link">in another language</KitButton>
           </form>
         </div>
-        <div class="field">
-          <label :for="`s-${template.id}`">Subject</label>
-          <input
-            :id="`s-${template.id}`"
-            ref="subject"
-            class="inline-field wide"
-            :value="words.subject"
+        <div @focusin="remember('subject', $event)">
+          <KitText
+            label="Subject"
+            :model-value="words.subject"
             :disabled="readonly"
-            @focus="last = 'subject'"
-            @change="put({ subject: typedIn($event) })"
+            :commit="(subject: string) => put({ subject })"
           />
         </div>
-        <div class="field">
-          <label :for="`b-${template.id}`">Text</label>
-          <textarea
-            :id="`b-${template.id}`"
-            ref="body"
-            class="inline-field wide"
-            :value="words.body"
+        <div @focusin="remember('body', $event)">
+          <KitLongText
+            label="Text"
+            :rows="9"
+            :model-value="words.body"
             :disabled="readonly"
-            rows="9"
-            @focus="last = 'body'"
-            @change="put({ body: typedIn($event) })"
+            :commit="(body: string) => put({ body })"
           />
         </div>
         <FindingsAt :findings="findings" :place="`templates/${template.id}`" />
         <details v-if="!readonly">
           <summary>Drop in a field</summary>
           <ul class="fields">
-            <li v-for="(what, field) in templateFields(design)" :key="field">
-              <button class="link num" type="button" @click="drop(String(field))">
-                {{ inBraces(String(field)) }}
-              </button>
+            <li v-for="{ name, what } in fields" :key="name">
+              <KitButton kind="link" class="num" @click="drop(name)">{{ inBraces(name) }}</KitButton>
               <span class="quiet"> {{ what }}</span>
             </li>
           </ul>
         </details>
         <p v-if="!readonly">
-          <button v-if="language" class="link" type="button" @click="removeLanguage">
-            no longer in {{ language }}
-          </button>
-          <button
-            v-else-if="!BY_THE_DESK.has(template.id)"
-            class="link"
-            type="button"
-            @click="save(template, null)"
+          <KitButton v-if="language" kind="link" @click="removeLanguage"
+            >no longer in {{ language }}</KitButton
           >
-            remove “{{ template.name }}”
-          </button>
+          <KitButton v-else-if="!BY_THE_DESK.has(template.id)" kind="link" @click="save(template, null)"
+            >remove “{{ template.name }}”</KitButton
+          >
         </p>
-        <form class="ask" @submit.prevent="look">
-          <label for="preview-ticket">What it would say of ticket</label>
-          <input
-            id="preview-ticket"
-            v-model="reference"
-            class="inline-field num"
-            inputmode="numeric"
-            size="7"
-          />
-          <button class="act" type="submit" :disabled="deed.busy.value">Look</button>
+        <form class="ask" aria-label="What it would say" @submit.prevent="look">
+          <KitNumber v-model="reference" label="What it would say of ticket" :min="1" />
+          <KitButton type="submit" :busy="deed.busy.value" :disabled="reference === null">Look</KitButton>
         </form>
-        <p v-if="deed.error.value" class="error-text" role="alert">{{ deed.error.value.problem.detail }}</p>
+        <KitError :error="deed.error.value" />
         <div v-if="preview" class="preview" role="status">
           <p class="quiet small">to {{ preview.to }}</p>
           <b>{{ preview.subject }}</b>
           <pre>{{ preview.body }}</pre>
         </div>
       </section>
+      <KitEmpty v-else says="There are no messages: nobody is told of anything." />
     </div>
   </div>
 </template>
@@ -236,56 +223,47 @@ const inBraces = (field: string) => `{${field}}`
   grid-template-columns: 230px minmax(0, 720px);
   gap: 0 28px;
 }
-.list {
-  display: flex;
-  flex-direction: column;
-  align-items: stretch;
+.list > .kit-button {
+  margin-top: 10px;
 }
 .one {
-  font: inherit;
-  color: var(--ink);
-  text-align: left;
-  background: none;
-  border: 0;
   border-bottom: 1px solid var(--rule);
-  padding: 6px 8px;
-  cursor: pointer;
 }
-.one[aria-current] {
+.one .kit-button {
+  width: 100%;
+  justify-content: flex-start;
+  text-align: left;
+}
+.one .kit-button[aria-current] {
   background: var(--sea-2);
   font-weight: 650;
 }
-.list .act {
-  margin-top: 10px;
-}
-.tabs {
+.line {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 8px;
   align-items: center;
+  margin-bottom: 10px;
+}
+form.line {
+  margin-bottom: 0;
 }
 .tag {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.wide {
-  width: 100%;
-  max-width: none;
+  width: 90px;
 }
 .fields {
   columns: 2;
   padding-left: 4px;
   list-style: none;
 }
-.fields .link {
-  min-height: 24px;
-}
 .ask {
   display: flex;
   gap: 8px;
-  align-items: center;
+  align-items: flex-end;
   margin-top: 8px;
+}
+.ask .kit-button {
+  margin-bottom: 14px;
 }
 .preview {
   border: 1px solid var(--rule);

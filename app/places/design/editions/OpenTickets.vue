@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
 import { present } from '~~/core/lookup'
+import { ask as askFirst } from '~/kit/asking'
 
 // Which edition the open tickets follow, and letting those that keep an earlier one follow the one in force.
 type AdoptionPage = AnswerOf<'GET /api/adoption'>
@@ -10,15 +11,14 @@ const mayFollow = computed(() => session.may('publishDesign'))
 const time = useDeskTime()
 const live = useLive()
 const page = ref<AdoptionPage>()
-const problem = ref('')
-const asking = ref(false)
+const problem = ref<ApiError>()
 
 async function ask(work: () => Promise<AdoptionPage>) {
   try {
     page.value = await work()
-    problem.value = ''
+    problem.value = undefined
   } catch (error) {
-    problem.value = asApiError(error).problem.detail
+    problem.value = asApiError(error)
   }
 }
 const load = () => ask(() => api('GET /api/adoption'))
@@ -41,12 +41,16 @@ const gone = computed(() => (adoption.value ? adoption.value.done + adoption.val
 // The last notice may come before the stream stands; while they follow the page asks by itself as well.
 const asks = setInterval(() => running.value && void load(), 1500)
 onBeforeUnmount(() => clearInterval(asks))
-const tickets = (count: number) => `${count} open ${count === 1 ? 'ticket' : 'tickets'}`
+const tickets = (count: number) => counted(count, 'open ticket')
 const when = (at: number) => momentInWords(at, present(session.me).zone, time.now)
 
-async function follow() {
-  asking.value = false
-  await ask(() => api('POST /api/adoption', { body: { edition: edition.value } }))
+async function follow(event: Event) {
+  const isMeant = await askFirst({
+    at: event.currentTarget as HTMLElement,
+    says: `Their due moments are worked out anew from now on, by the hours and promises of edition ${edition.value}. Time that was counted stays counted; what they are sorted as stays. A ticket says so in its record, and does not go back.`,
+    verb: `Let ${tickets(page.value?.waiting ?? 0)} follow`,
+  })
+  if (isMeant) await ask(() => api('POST /api/adoption', { body: { edition: edition.value } }))
 }
 const callOff = () => ask(() => api('DELETE /api/adoption'))
 </script>
@@ -54,40 +58,23 @@ const callOff = () => ask(() => api('DELETE /api/adoption'))
 <template>
   <section class="open-tickets" aria-labelledby="open-tickets">
     <h2 id="open-tickets">Open tickets</h2>
-    <p v-if="problem" class="notice bad" role="alert">
-      {{ problem }} <button class="link" type="button" @click="load">Try again</button>
-    </p>
+    <KitError :error="problem" tries-again @again="load" />
     <template v-if="page">
       <div v-if="running" role="status">
-        <label for="adoption"
-          ><b>{{ gone }}</b> of {{ adoption!.total }} open tickets have come to edition
-          {{ adoption!.edition }}.</label
-        >
-        <progress id="adoption" :value="gone" :max="Math.max(1, adoption!.total)" />
-        <button v-if="mayFollow" class="act plain" type="button" @click="callOff">Call off</button>
-        <span class="quiet small">Those that follow already would keep to it.</span>
+        <KitProgress
+          :label="`${gone} of ${adoption!.total} open tickets have come to edition ${adoption!.edition}.`"
+          :share="gone / Math.max(1, adoption!.total)"
+          :calls-off="mayFollow"
+          @call-off="callOff"
+        />
+        <span v-if="mayFollow" class="quiet small">Those that follow already would keep to it.</span>
       </div>
-      <template v-else>
-        <p v-if="page.waiting === 0">All open tickets follow edition {{ edition }}.</p>
-        <p v-else>
-          {{ tickets(page.waiting) }} keep{{ page.waiting === 1 ? 's' : '' }} an earlier edition than
-          {{ edition }}: its hours, promises and ladders.
-          <button v-if="mayFollow && !asking" class="act" type="button" @click="asking = true">
-            Let them follow edition {{ edition }} …
-          </button>
-        </p>
-        <div v-if="asking" class="notice">
-          <p>
-            Their due moments are worked out anew from now on, by the hours and promises of edition
-            {{ edition }}. Time that was counted stays counted; what they are sorted as stays. A ticket says
-            so in its record, and does not go back.
-          </p>
-          <button class="act main" type="button" @click="follow">
-            Let {{ tickets(page.waiting) }} follow
-          </button>
-          <button class="act plain" type="button" @click="asking = false">Leave them</button>
-        </div>
-      </template>
+      <p v-else-if="page.waiting === 0">All open tickets follow edition {{ edition }}.</p>
+      <p v-else>
+        {{ tickets(page.waiting) }} keep{{ page.waiting === 1 ? 's' : '' }} an earlier edition than
+        {{ edition }}: its hours, promises and ladders.
+        <KitButton v-if="mayFollow" @click="follow">Let them follow edition {{ edition }} …</KitButton>
+      </p>
       <p v-if="adoption && !running" class="quiet small">
         Last: {{ adoption.done }} of {{ adoption.total }} followed edition {{ adoption.edition }}, asked for
         by {{ adoption.asked_by
@@ -116,13 +103,6 @@ h2 {
   margin-top: 16px;
   border-bottom: 3px double var(--rule-2);
   padding-bottom: 3px;
-}
-progress {
-  width: min(420px, 100%);
-  height: 10px;
-  display: block;
-  margin: 6px 0;
-  accent-color: var(--sea);
 }
 ul {
   margin: 4px 0;
