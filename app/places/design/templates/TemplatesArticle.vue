@@ -143,13 +143,16 @@ const inBraces = (field: string) => `{${field}}`
           />
         </h2>
         <div class="line" role="group" aria-label="Language">
-          <KitButton kind="plain" :aria-pressed="language === ''" @click="language = ''"
+          <KitButton
+            :kind="language === '' ? 'act' : 'plain'"
+            :aria-pressed="language === ''"
+            @click="language = ''"
             >As it is for everybody</KitButton
           >
           <KitButton
             v-for="one in languages"
             :key="one"
-            kind="plain"
+            :kind="language === one ? 'act' : 'plain'"
             :aria-pressed="language === one"
             @click="language = one"
             >{{ one }}</KitButton
@@ -250,6 +253,9 @@ form.line {
 }
 .tag {
   width: 90px;
+}
+.tag :deep(input) {
+  width: 100%;
 }
 .fields {
   columns: 2;
