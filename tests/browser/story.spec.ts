@@ -1,4 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
+import { choose } from './kit'
 import { act, openAccount, openRecord } from './ticket'
 import { LEAD, REQUESTER, signIn, TECHNICIAN } from './people'
 
@@ -154,7 +155,7 @@ test('the lead changes a question, a row, a target and a rung, and publishes the
 
   await lead.getByRole('link', { name: 'Triage' }).click()
   await lead.getByRole('link', { name: 'Where it goes' }).click()
-  await lead.getByLabel('Row 2, team').selectOption('Field Crew')
+  await choose(lead, 'Row 2, team', 'Field Crew')
   await lead.getByRole('link', { name: 'Service levels' }).click()
   await lead.getByLabel('Round the clock, Answer, priority II', { exact: true }).fill('0:45')
   await lead.getByLabel('Round the clock, Answer, priority II', { exact: true }).press('Tab')

@@ -230,7 +230,7 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
       </p>
     </div>
 
-    <DesignTableGrid
+    <TableGrid
       :table="table"
       :part="part"
       :place="place"
