@@ -36,13 +36,9 @@ const isAsked = computed(() => !page.value?.confirmed && !page.value?.rating && 
     <form v-if="page.rating" v-bind="word.attrs" class="word" @submit.prevent="word.submit">
       <p role="status">{{ say('request.rated', { verdict: say(`request.${page.rating.verdict}`) }) }}</p>
       <KitText v-model="state.word" name="word" :label="say('request.word')" :most="200" />
-      <KitButton
-        kind="plain"
-        :busy="busy"
-        :disabled="state.word.trim() === page.rating.text"
-        v-bind="word.button('add')"
-        >{{ say('request.addWord') }}</KitButton
-      >
+      <KitButton kind="plain" :busy="busy" v-bind="word.button('add')">{{
+        say('request.addWord')
+      }}</KitButton>
     </form>
   </section>
 </template>
