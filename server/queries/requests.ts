@@ -163,7 +163,7 @@ export type MyRequest = ReturnType<typeof requestOf>
 export interface RequestsWanted {
   /** Those of colleagues that the portals show, or one's own with those one watches. */
   of: 'own' | 'colleagues'
-  /** Words of what it is about, or its number. */
+  /** Part of what it is about or of an answer, or its number. */
   words: string
   /** The last one of the page before. */
   after?: { isDone: boolean; reference: number }
@@ -190,6 +190,7 @@ async function rowsOf(desk: Reading, person: string, wanted: RequestsWanted) {
   const { portals, confidential } = seenAmongColleagues(design)
   const { of, after, most } = wanted
   const words = wanted.words.trim()
+  const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`
   const isDone = sql<boolean>`(status_group = 'done')`
   return desk.db
     .selectFrom('ticket')
@@ -217,7 +218,9 @@ async function rowsOf(desk: Reading, person: string, wanted: RequestsWanted) {
       q.where((e) =>
         e.or([
           ...(/^\d{1,15}$/.test(words) ? [e('reference', '=', Number(words))] : []),
-          e('summary', 'ilike', `%${words.replace(/[\\%_]/g, '\\$&')}%`),
+          e('summary', 'ilike', like),
+          // What was answered, and not what was asked.
+          sql<boolean>`exists (select 1 from jsonb_each_text(state->'answers') as answer where answer.value ilike ${like})`,
         ]),
       ),
     )

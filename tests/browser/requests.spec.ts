@@ -83,7 +83,10 @@ test('a request of a colleague is found, read and watched; what is not solved op
   await page.getByRole('link', { name: 'Those of colleagues' }).click()
   await page.getByRole('searchbox', { name: 'Find by words or number' }).fill('kiosk')
   await page.keyboard.press('Enter')
-  await page.getByRole('link', { name: 'The arm by the kiosk is bent' }).click()
+  await page
+    .getByRole('row', { name: /Ketil Rasp/ })
+    .getByRole('link')
+    .click()
   await expect(page.getByText('Asked by Ketil Rasp')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Send' })).toBeHidden()
   await page.getByRole('button', { name: 'Watch it' }).click()

@@ -122,6 +122,10 @@ describe('requests of colleagues', () => {
     expect(rest.next).toBeNull()
     expect((await list(ines, '?words=100%20%25%20stuck,%2051')).rows).toHaveLength(1)
     expect((await list(ines, '?words=100_')).rows).toHaveLength(0)
+    // By what was answered too, and not by what was asked.
+    const told = await log({ answers: { ...SCANNER.answers, details: 'The kiosk is dark' } })
+    expect((await list(ines, '?words=KIOSK')).rows.map((one) => one.reference)).toEqual([told])
+    expect((await list(ines, '?words=boardingStopped')).rows).toHaveLength(0)
     expect((await list(ines, `?words=${all[3]}`)).rows.map((one) => one.reference)).toContain(all[3])
     expect((await served.ask(`/api/requests?after=open-x`, { as: ines })).status).toBe(422)
   }, 30_000)

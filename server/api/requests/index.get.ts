@@ -12,7 +12,7 @@ class RequestsQuery {
   @IsIn(['own', 'colleagues'])
   of: 'own' | 'colleagues' = 'own'
 
-  /** Part of what it is about, or its number. */
+  /** Part of what it is about or of an answer, or its number. */
   @IsOptional()
   @IsString()
   @MaxLength(80)
