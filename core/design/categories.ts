@@ -1,6 +1,6 @@
 import { isTest, listOf, partsOf, type Condition } from '../condition'
 import type { DesignStep } from '../finding'
-import type { Question } from '../intake'
+import { wayTo, type Question } from '../intake'
 import { withoutGaps } from '../json'
 import { oneAt } from '../lookup'
 import type { DecisionTable } from '../table'
@@ -25,9 +25,6 @@ export interface CategoryMove {
 }
 
 const isWithin = (id: string, branch: string) => id === branch || id.startsWith(`${branch}/`)
-
-/** A category and all above it, from the top. */
-const wayTo = (id: string): string[] => id.split('/').map((_, at, parts) => parts.slice(0, at + 1).join('/'))
 
 /** Without those that lie below others of them. */
 const roots = (ids: readonly string[]) =>

@@ -1,5 +1,6 @@
 import type { DesignChange } from './compare'
 import type { Design } from './design'
+import { formsAsking } from './uses'
 
 /** How many tickets of some days went by each thing of the design, by its id. */
 export interface TicketsBy {
@@ -21,12 +22,6 @@ const under = (counts: Counts, begins: string) =>
   )
 const itemsWith = ({ items }: Design, forms: ReadonlySet<string>) =>
   items.filter((one) => forms.has(one.form)).map((one) => one.id)
-const formsAsking = ({ forms }: Design, question: string) =>
-  new Set(
-    forms
-      .filter((form) => form.steps.some((step) => step.questions.some((one) => one.question === question)))
-      .map((one) => one.id),
-  )
 
 /** The parts of triage of which a ticket goes by one rule at most, and where their rules stand. */
 const TABLES: Partial<Record<keyof Design['triage'], string>> = {
@@ -47,7 +42,8 @@ const COUNTED: Partial<Record<string, Counting>> = {
       design.items.filter((one) => one.group === id).map((one) => one.id),
     ),
   forms: (id, design, { items }) => sum(items, itemsWith(design, new Set([id]))),
-  questions: (id, design, { items }) => sum(items, itemsWith(design, formsAsking(design, id))),
+  questions: (id, design, { items }) =>
+    sum(items, itemsWith(design, new Set(formsAsking(design, id).map((one) => one.id)))),
   kinds: (id, _, { kinds }) => sum(kinds, [id]),
   fields: (id, design, { kinds }) =>
     sum(

@@ -84,5 +84,9 @@ export function subjectsOf(
     .map((id) => ({ id, label: categoryAsked(oneBy(byId, id)) }))
 }
 
+/** A category and all above it, from the top. */
+export const wayTo = (id: string): string[] =>
+  id.split('/').map((_, at, parts) => parts.slice(0, at + 1).join('/'))
+
 /** The branch that a category belongs to. */
 export const topOf = (category: string): string => oneAt(category.split('/'), 0)

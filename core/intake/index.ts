@@ -7,6 +7,7 @@ export {
   pickLevels,
   subjectsOf,
   topOf,
+  wayTo,
   type Pickable,
   type PickLevel,
 } from './categoryPick'

@@ -4,6 +4,7 @@ import {
   categoryAsked,
   ItemIndex,
   showsItem,
+  wayTo,
   wordsOf,
   type CatalogItem,
   type Portal,
@@ -106,8 +107,6 @@ const indexes = new WeakMap<CompiledDesign, ItemIndex>()
 function indexOf(design: CompiledDesign): ItemIndex {
   let index = indexes.get(design)
   if (!index) {
-    const wayTo = (category: string) =>
-      category.split('/').map((_, at, parts) => parts.slice(0, at + 1).join('/'))
     const words = new Map(design.design.categories.map((one) => [one.id, categoryAsked(one)]))
     const about = ({ category }: CatalogItem) =>
       wayTo(category)
