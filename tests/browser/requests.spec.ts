@@ -83,8 +83,9 @@ test('a request of a colleague is found, read and watched; what is not solved op
   await page.getByRole('link', { name: 'Those of colleagues' }).click()
   await page.getByRole('searchbox', { name: 'Find by words or number' }).fill('kiosk')
   await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/words=kiosk/)
   await page
-    .getByRole('row', { name: /Ketil Rasp/ })
+    .getByRole('row', { name: new RegExp(`^${reference} `) })
     .getByRole('link')
     .click()
   await expect(page.getByText('Asked by Ketil Rasp')).toBeVisible()

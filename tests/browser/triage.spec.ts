@@ -62,7 +62,7 @@ test('the grid is worked with the keyboard, and takes a range pasted from a shee
   await expect(cell(7, 1)).toHaveText('Hallin')
   await expect(cell(7, 2)).toHaveText('Office hours')
   await expect(cell(8, 1)).toHaveText('is not Hallin')
-  await expect(page.getByText('3 cells were pasted')).toBeVisible()
+  await expect(page.getByText('3 cells pasted')).toBeVisible()
   await expect(page.getByText('row 8: “Elsewhere” is not among the choices')).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(cell(7, 1)).toHaveText('any')
