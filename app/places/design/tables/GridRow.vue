@@ -209,7 +209,10 @@ td[data-column] {
   border-color: var(--rule-2);
 }
 .outcome :deep(.p-select-label) {
-  padding-block: 3px;
+  padding: 3px 0 3px 4px;
+}
+.outcome :deep(.p-select-dropdown) {
+  width: 1.6rem;
 }
 .order,
 .findings {
