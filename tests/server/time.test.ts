@@ -75,7 +75,7 @@ describe('what a requester sees', () => {
     const { state } = await world.desk.log(SCANNER, INES)
     const page = await requestPage(world.desk, state.reference, 'ines-varga')
     expect(page).toMatchObject({ group: 'new', waitsForMe: false, respond: { ended: null } })
-    expect(await requestPage(world.desk, state.reference, 'corin-vale')).toBeUndefined()
+    expect(await requestPage(world.desk, state.reference, 'ivo-lade')).toBeUndefined()
     await world.desk.run(state.reference, { kind: 'note', text: 'Only for us' }, TORA)
     await world.desk.run(state.reference, { kind: 'reply', text: 'On our way' }, TORA)
     await world.desk.run(state.reference, { kind: 'resort', field: 'priority', value: 'p5' }, TORA)
@@ -85,7 +85,7 @@ describe('what a requester sees', () => {
     expect(after!.resolve.due).toBeGreaterThan(page!.resolve.due!)
     const mine = await requestsFor(world.desk, 'ines-varga', OWN)
     expect(mine.map((one) => one.reference)).toContain(state.reference)
-    expect(await requestsFor(world.desk, 'corin-vale', OWN)).toEqual([])
+    expect(await requestsFor(world.desk, 'ivo-lade', OWN)).toEqual([])
   })
 })
 
