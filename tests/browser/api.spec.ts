@@ -80,7 +80,7 @@ test('shows a requester only what is theirs', async ({ request, playwright }) =>
   ).json()
   expect((await request.get(`/api/requests/${own.reference}`)).status()).toBe(200)
   const other = await playwright.request.newContext({ baseURL: origin() })
-  await signInByApi(other, origin(), 'corin-vale@merrow.sound.example', 'merrow')
+  await signInByApi(other, origin(), 'ivo-lade@port.sound.example', 'port')
   expect((await other.get(`/api/requests/${own.reference}`)).status()).toBe(404)
   const answer = await other.post(`/api/requests/${own.reference}/answer`, {
     headers: { origin: origin() },
