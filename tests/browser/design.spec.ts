@@ -306,7 +306,7 @@ test('a team that Design chooses and the directory has not is made there, and wh
   await expect(page.getByText(`${name} can be chosen now.`)).toBeVisible()
   // Not only the words stay: the very cell is still being changed.
   await expect(how).toHaveText('is not')
-  await row.getByRole('combobox', { name: /team/ }).selectOption(name)
+  await choose(row, 'Row 1, team', name)
   await expect(page.getByText('1 change ·')).toBeVisible()
 })
 
