@@ -300,6 +300,9 @@ test('a view is built by choosing, kept, shared and opened; many tickets are cha
   await expect(page.getByRole('link', { name: 'Merrow by team' })).toHaveCount(0)
 })
 
+// Where a column begins: the middle of a long one is out of sight, and going there scrolls what is dragged away.
+const TOP = { targetPosition: { x: 40, y: 20 } }
+
 test('a board moves tickets through their gates, and refuses ways that are none', async ({ page }) => {
   await signIn(page, LEAD)
   const post = (url: string, data: object) => page.request.post(url, { data, headers: { origin: origin() } })
@@ -321,7 +324,7 @@ test('a board moves tickets through their gates, and refuses ways that are none'
   await page.keyboard.press('b')
   const card = page.locator(`[data-reference="${made.reference}"]`)
   await expect(page.getByRole('region', { name: 'Logged' }).locator(card)).toBeVisible()
-  await card.dragTo(page.getByRole('region', { name: 'In hand' }).locator('.cards'))
+  await card.dragTo(page.getByRole('region', { name: 'In hand' }).locator('.cards'), TOP)
   await expect(page.getByRole('region', { name: 'In hand' }).locator(card)).toBeVisible()
   // By keyboard: the same way, with what its gate asks for.
   await pick(card.getByRole('button', { name: `Move ${made.reference} on` }), 'Wait for others')
@@ -333,7 +336,7 @@ test('a board moves tickets through their gates, and refuses ways that are none'
   await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
   // The slip goes and the board is told of the move meanwhile: a card is taken up once it stands.
   await standsStill(card)
-  await card.dragTo(page.getByRole('region', { name: 'Logged' }).locator('.cards'))
+  await card.dragTo(page.getByRole('region', { name: 'Logged' }).locator('.cards'), TOP)
   await expect(page.getByRole('alert')).toContainText('has no such way')
   await expect(page.getByRole('region', { name: 'Waiting for others' }).locator(card)).toBeVisible()
 })
