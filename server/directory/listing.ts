@@ -21,6 +21,7 @@ import { deskNow } from '../clock/deskClock'
 import { keptThing, nameIn, worldOf } from '../commands/directory'
 import type { Desk } from '../commands/desk'
 import { sweepOf } from '../commands/sweep'
+import { likePattern } from '../db/likePattern'
 import { STORED } from './stored'
 
 export interface ListQuery {
@@ -57,8 +58,6 @@ export interface ThingLine extends Thing {
 
 /** What the things are called that are named somewhere: by list and id. */
 export type NamesOfThings = Partial<Record<ListName, Record<string, string>>>
-
-const likePattern = (words: string) => `%${words.replace(/[\\%_]/g, '\\$&')}%`
 
 /** Things of a list in the order of their names, or numbers, a page at a time by key. */
 export async function listThings(desk: Desk, list: ListName, query: ListQuery) {

@@ -3,6 +3,7 @@ import { becauseInWords } from '../../core/explain'
 import type { Because } from '../../core/reason'
 import type { DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
+import { likePattern } from '../db/likePattern'
 import { isLimited } from '../../core/rights'
 import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
@@ -67,8 +68,8 @@ export async function messagesPage(desk: Reading, query: MessagesQuery, person: 
     .$if(Boolean(words), (q) =>
       q.where((e) =>
         e.or([
-          e('subject', 'ilike', `%${likeable(words!)}%`),
-          e('address', 'ilike', `%${likeable(words!)}%`),
+          e('subject', 'ilike', likePattern(words!)),
+          e('address', 'ilike', likePattern(words!)),
           e(sql<string>`reference::text`, '=', words!),
         ]),
       ),
@@ -86,8 +87,6 @@ export async function messagesPage(desk: Reading, query: MessagesQuery, person: 
     waiting: await waitingCounts(desk),
   }
 }
-
-const likeable = (text: string) => text.replace(/[\\%_]/g, (sign) => `\\${sign}`)
 
 interface NamedRow {
   person: string

@@ -15,6 +15,7 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import { say, type Language } from '../../core/words'
+import { likePattern } from '../db/likePattern'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Reading } from './reading'
 import { loadTicket } from './tickets'
@@ -190,7 +191,7 @@ async function rowsOf(desk: Reading, person: string, wanted: RequestsWanted) {
   const { portals, confidential } = seenAmongColleagues(design)
   const { of, after, most } = wanted
   const words = wanted.words.trim()
-  const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`
+  const like = likePattern(words)
   const isDone = sql<boolean>`(status_group = 'done')`
   return desk.db
     .selectFrom('ticket')
@@ -219,7 +220,7 @@ async function rowsOf(desk: Reading, person: string, wanted: RequestsWanted) {
         e.or([
           ...(/^\d{1,15}$/.test(words) ? [e('reference', '=', Number(words))] : []),
           e('summary', 'ilike', like),
-          // What was answered, and not what was asked.
+          // What was answered, and not what was asked; what the desk notes for itself finds nothing here.
           sql<boolean>`exists (select 1 from jsonb_each_text(state->'answers') as answer where answer.value ilike ${like})`,
         ]),
       ),

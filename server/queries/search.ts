@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import { likePattern } from '../db/likePattern'
 
 /**
  * Whether a ticket fits what somebody typed: its number, words of its summary, its requester or organisation.
@@ -10,7 +11,7 @@ export function textMatches(search: string | undefined, table = 'ticket') {
   if (!words) return sql<boolean>`true`
   const column = (name: string) => sql.ref(`${table}.${name}`)
   const number = words.replace(/\s/g, '')
-  const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`
+  const like = likePattern(words)
   return /^\d{1,15}$/.test(number)
     ? sql<boolean>`(${column('reference')} = ${Number(number)} or ${column('summary')} ilike ${like})`
     : sql<boolean>`(${column('summary')} ilike ${like}

@@ -174,7 +174,7 @@ describe('a request that is done', () => {
     expect(answer.rating).toMatchObject({ verdict: 'fairly', text: 'It squeaks' })
     expect((await put('rate', { verdict: 'superb' })).status).toBe(422)
     expect(answer.happened.map((one) => one.says)).toEqual([
-      ...['We got it', expect.stringMatching(/ took it$/), 'Done', 'You said that it is solved'],
+      ...['We got it', expect.stringMatching(/ took it$/), 'Done', 'Confirmed: it is solved'],
     ])
     const opened = (await put('answer', { text: 'It is stuck again' })).answer
     expect(opened).toMatchObject({ confirmed: false })

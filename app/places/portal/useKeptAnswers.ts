@@ -58,7 +58,7 @@ export function useKeptAnswers(store: string, state: Ref<Asking>) {
     // Where one had come to, once something is answered.
     watch(
       () => state.value.at,
-      () => Object.keys(state.value.answers).length > 0 && keep(),
+      () => state.value.isKept && keep(),
     )
   })
   watch(

@@ -167,7 +167,7 @@ export const PORTAL_ENGLISH = {
   'happened.has': '{name} took it',
   'happened.nobody': 'It waits for somebody else',
   'happened.opened': 'It was opened again: {status}',
-  'happened.confirmed': 'You said that it is solved',
+  'happened.confirmed': 'Confirmed: it is solved',
   'request.desk': 'The desk',
   'request.quoted': 'What was quoted below',
   'stands.waitsForYou': 'Waiting for your answer',

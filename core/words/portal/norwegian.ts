@@ -170,7 +170,7 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'happened.has': '{name} tok den',
   'happened.nobody': 'Den venter på en annen',
   'happened.opened': 'Den ble åpnet igjen: {status}',
-  'happened.confirmed': 'Du sa at det er løst',
+  'happened.confirmed': 'Bekreftet: det er løst',
   'request.desk': 'Servicedesken',
   'request.quoted': 'Det som var sitert nedenfor',
   'stands.waitsForYou': 'Venter på svar fra deg',

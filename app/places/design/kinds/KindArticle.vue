@@ -34,7 +34,8 @@ const others = computed(() =>
 const mustAgree = computed(() => items.value.length > 1 && !agreed.value.includes(props.id))
 const isLocked = computed(() => props.readonly || others.value !== undefined || mustAgree.value)
 const agree = () => (agreed.value = [...agreed.value, props.id])
-const list = computed(() => ({ path: '/design/kinds', query: useRoute().query }))
+const route = useRoute()
+const list = computed(() => ({ path: '/design/kinds', query: route.query }))
 
 const save = (after: TicketKind) => props.change('kinds', props.id, kind.value, withoutGaps(after))
 const put = (change: Partial<TicketKind>) => save({ ...present(kind.value), ...change })

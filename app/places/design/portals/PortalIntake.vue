@@ -75,7 +75,7 @@ const picking = computed(
         :commit="setLevels"
       />
       <KitCheckbox
-        label="Whoever asks picks them, in their words"
+        label="Whoever asks picks the category, in their words"
         :help="
           portal.requestersPick
             ? `Asked with ${counted(picking, 'thing')} of this portal; the words stand in Categories.`
