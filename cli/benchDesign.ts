@@ -1,6 +1,7 @@
 // The figures of forms and large designs for docs/BENCHMARKS.md. Run by npm run bench.
 import { demoDesign } from '../demo/design'
-import { CompiledDesign, proofread, type Design } from '../core/design'
+import { CompiledDesign, Directory, Proofreader, proofread, type Design } from '../core/design'
+import { demoDirectory } from '../demo/directory'
 import { checkAnswers, ItemIndex, shownQuestions, type Form, type Question } from '../core/intake'
 import { oneAt } from '../core/lookup'
 
@@ -161,3 +162,61 @@ say(
   'proofreading it, with the analysis of its table',
   timed(() => proofread(design), 3),
 )
+
+const directory = new Directory(demoDirectory())
+
+/** A design of which one thing of a list is otherwise. */
+const otherwise = <L extends 'items' | 'forms' | 'questions' | 'serviceLevels' | 'ladders' | 'categories'>(
+  list: L,
+  at: number,
+  change: (one: Design[L][number]) => Partial<Design[L][number]>,
+): Design => ({
+  ...design,
+  [list]: design[list].map((one, index) => (index === at ? { ...one, ...change(one) } : one)),
+})
+
+const { routing } = design.triage
+const CHANGES: Readonly<Record<string, Design>> = {
+  'words of an item': otherwise('items', 250, () => ({ name: 'Another name' })),
+  'the form of an item': otherwise('items', 250, () => ({ form: 'f7' })),
+  'a question of a form': otherwise('forms', 250, ({ steps }) => ({ steps: [...steps, ...steps] })),
+  'words of a question': otherwise('questions', 900, () => ({ label: 'Another label' })),
+  'what a level asks': otherwise('serviceLevels', 30, () => ({
+    when: { fact: 'category', op: 'is' as const, value: 'c9' },
+  })),
+  'what a ladder asks': otherwise('ladders', 20, () => ({
+    when: { fact: 'category', op: 'is' as const, value: 'c8' },
+  })),
+  'a row of a table': {
+    ...design,
+    triage: {
+      ...design.triage,
+      routing: {
+        ...routing,
+        rows: routing.rows.map((one, at) =>
+          at === 2500 ? { ...one, cells: oneAt(routing.rows, 9).cells } : one,
+        ),
+      },
+    },
+  },
+  'a category more': { ...design, categories: [...design.categories, { id: 'c-more', name: 'One more' }] },
+}
+/** The parts of a design that are others than in another one, as they are handed to a worker. */
+const partsOf = (after: Design, before: Design) =>
+  structuredClone(
+    Object.fromEntries(Object.entries(after).filter(([key, part]) => part !== before[key as keyof Design])),
+  )
+
+for (const [what, changed] of Object.entries(CHANGES)) {
+  const proofreader = new Proofreader()
+  proofreader.read(design, directory)
+  let now = design
+  say(
+    `proofreading it again after one change, with what is handed over: ${what}`,
+    timed(() => {
+      const next = now === design ? changed : design
+      proofreader.read({ ...design, ...partsOf(next, now) }, directory)
+      now = next
+    }, 12),
+  )
+}

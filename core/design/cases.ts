@@ -1,5 +1,7 @@
 import { ALWAYS, factsOf, type Condition, type Test } from '../condition'
 import { CaseSpace, inBoth, takersOf, TooManyCases, type Box, type Domains } from '../table'
+import type { CatalogItem } from '../intake'
+import type { Status } from '../lifecycle'
 import type { Design } from './design'
 
 /** All cases that some conditions tell apart, and those among them that no ticket of the design can be. */
@@ -7,6 +9,27 @@ export interface Cases {
   space: CaseSpace
   impossible: Box[]
 }
+
+/** What of a design says which tickets there can be: what the things are called says nothing of it. */
+export interface CaseDesign {
+  items: readonly Pick<CatalogItem, 'id' | 'kind' | 'form'>[]
+  /** The questions of each form. */
+  forms: readonly { id: string; asks: readonly string[] }[]
+  kinds: readonly { id: string; statuses: readonly Pick<Status, 'id' | 'group'>[] }[]
+}
+
+/** What of a design says which tickets there can be. */
+export const caseDesign = ({ items, forms, kinds }: Design): CaseDesign => ({
+  items: items.map(({ id, kind, form }) => ({ id, kind, form })),
+  forms: forms.map(({ id, steps }) => ({
+    id,
+    asks: steps.flatMap((step) => step.questions.map((one) => one.question)),
+  })),
+  kinds: kinds.map((kind) => ({
+    id: kind.id,
+    statuses: kind.statuses.map(({ id, group }) => ({ id, group })),
+  })),
+})
 
 type BoxOf = (...tests: Test[]) => Box
 
@@ -20,14 +43,11 @@ const goesWithStatus = (fact: string) => fact === 'status' || fact === 'statusGr
  * belongs to the kinds that have it, so much of what could be written is no ticket.
  * @param domains what values the facts can have (`domainsOf`)
  */
-export function casesOf(design: Design, domains: Domains, asked: readonly Condition[]): Cases {
+export function casesOf(design: CaseDesign, domains: Domains, asked: readonly Condition[]): Cases {
   const facts = [...new Set(asked.flatMap(factsOf))]
   const withItem = facts.some(goesWithItem) && design.items.length > 0
   const withStatus = facts.some(goesWithStatus)
-  const more = [
-    ...(withItem ? ['item', 'kind'] : []),
-    ...(withStatus ? ['status', 'statusGroup', 'kind'] : []),
-  ]
+  const more = moreThan(facts)
   const space = new CaseSpace([...asked, ...more.map((fact): Test => ({ fact, op: 'filled' }))], domains)
   const box: BoxOf = (...tests) => space.together(tests.map((test) => space.fitting(test)))
   const impossible = [
@@ -38,6 +58,20 @@ export function casesOf(design: Design, domains: Domains, asked: readonly Condit
   return { space, impossible: impossible.filter((one) => one.every((set) => set.length)) }
 }
 
+const moreThan = (facts: readonly string[]): string[] => [
+  ...(facts.some(goesWithItem) ? ['item', 'kind'] : []),
+  ...(facts.some(goesWithStatus) ? ['status', 'statusGroup', 'kind'] : []),
+]
+
+/** Every fact by whose values the cases of some conditions are told apart. */
+export function casesFacts(asked: readonly Condition[]): string[] {
+  const facts = asked.flatMap(factsOf)
+  return [...new Set([...facts, ...moreThan(facts)])]
+}
+
+/** For which tickets a condition holds. */
+export type Share = 'none' | 'some' | 'all'
+
 /** So much work, in boxes looked at, goes into the question for whom a condition holds. */
 const MOST_WORK = 200_000
 
@@ -46,11 +80,11 @@ const MOST_WORK = 200_000
  * or for some. Where it cannot be told it is for some.
  */
 export function holdsFor(
-  design: Design,
+  design: CaseDesign,
   domains: Domains,
   condition: Condition,
   among: Condition = ALWAYS,
-): 'none' | 'some' | 'all' {
+): Share {
   const { space, impossible } = casesOf(design, domains, [condition, among])
   const budget = { left: MOST_WORK }
   const isTaken = (boxes: readonly Box[], by: readonly Box[]) =>
@@ -69,7 +103,7 @@ export function holdsFor(
 }
 
 /** An item leads to one kind. */
-function ofItems({ items }: Design, box: BoxOf): Box[] {
+function ofItems({ items }: CaseDesign, box: BoxOf): Box[] {
   return [...grouped(items, (one) => one.kind)].map(([kind, some]) =>
     box(
       { fact: 'item', op: 'oneOf', value: some.map((one) => one.id) },
@@ -79,19 +113,17 @@ function ofItems({ items }: Design, box: BoxOf): Box[] {
 }
 
 /** What the form of an item does not ask has no answer. */
-function ofForms({ items, forms }: Design, facts: readonly string[], box: BoxOf): Box[] {
+function ofForms({ items, forms }: CaseDesign, facts: readonly string[], box: BoxOf): Box[] {
   const asked = facts.filter((fact) => fact.startsWith('form.'))
-  const asks = new Map(
-    forms.map((one) => [one.id, new Set(one.steps.flatMap((step) => step.questions.map((q) => q.question)))]),
-  )
   return asked.map((fact) => {
-    const asking = items.filter((one) => asks.get(one.form)?.has(fact.slice(5))).map((one) => one.id)
+    const asks = new Set(forms.filter((one) => one.asks.includes(fact.slice(5))).map((one) => one.id))
+    const asking = items.filter((one) => asks.has(one.form)).map((one) => one.id)
     return box({ fact: 'item', op: 'noneOf', value: asking }, { fact, op: 'filled' })
   })
 }
 
 /** A status is one of the kinds that have it, and is in the group in which they have it. */
-function ofStatuses({ kinds }: Design, box: BoxOf): Box[] {
+function ofStatuses({ kinds }: CaseDesign, box: BoxOf): Box[] {
   const all = kinds.flatMap((kind) => kind.statuses.map(({ id, group }) => ({ kind: kind.id, id, group })))
   const ofOthers = [...grouped(all, (one) => one.id)].map(([id, some]) =>
     box(

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { grantedFor, tryLevels, type ServiceLevel } from '../clock'
 import { holds, type Condition, type Facts, type Test } from '../condition'
-import { holdsFor } from './cases'
+import { caseDesign, holdsFor } from './cases'
 import type { Design } from './design'
 import { domainsOf } from './domains'
 import { analyseLevels } from './levelAnalysis'
@@ -174,6 +174,15 @@ describe('the analysis of service levels, against every ticket in turn', () => {
   })
 })
 
+it('tells levels apart that were made of one another and have the very same target', () => {
+  const { targets } = base.serviceLevels[0]!
+  const serviceLevels = ['high', 'low'].map((impact): ServiceLevel => ({
+    ...{ id: impact, name: impact, when: is('impact', impact) },
+    targets,
+  }))
+  expect(analyseLevels({ ...small, serviceLevels }, domainsOf(small)).idle).toEqual([])
+})
+
 describe('for whom a condition holds among those of another', () => {
   it('is what trying every ticket says', () => {
     fc.assert(
@@ -191,7 +200,7 @@ describe('for whom a condition holds among those of another', () => {
           ...domainsOf(small),
           priority: { type: 'choice', values: PRIORITIES, always: true } as const,
         }
-        expect(holdsFor(small, domains, one, among)).toBe(wanted)
+        expect(holdsFor(caseDesign(small), domains, one, among)).toBe(wanted)
       }),
       { numRuns: 500 },
     )

@@ -10,7 +10,7 @@ import {
   type Domain,
   type Domains,
 } from '../table'
-import { casesOf, type Cases } from './cases'
+import { caseDesign, casesOf, type CaseDesign, type Cases } from './cases'
 import type { Design } from './design'
 
 /** A level that makes no promise to any ticket, or one of its targets that does not. */
@@ -60,8 +60,12 @@ const PRIORITY: Test = { fact: 'priority', op: 'filled' }
  * cases, and what is left of it by those above is what it decides. Exact for what tables are exact for.
  * @param domains what values the facts can have (`domainsOf`)
  */
-export function analyseLevels(design: Design, domains: Domains): LevelAnalysis {
-  return new LevelAnalyser(design, domains).run()
+export function analyseLevels(
+  design: Design,
+  domains: Domains,
+  cases: CaseDesign = caseDesign(design),
+): LevelAnalysis {
+  return new LevelAnalyser(design, domains, cases).run()
 }
 
 class LevelAnalyser {
@@ -73,14 +77,12 @@ class LevelAnalyser {
   constructor(
     private readonly design: Design,
     domains: Domains,
+    cases: CaseDesign,
   ) {
     const { serviceLevels, priorities } = design
     // Priorities that are switched off stay on old tickets.
     const priority: Domain = { type: 'choice', values: priorities.map((one) => one.id), always: true }
-    this.cases = casesOf(design, { ...domains, priority }, [
-      ...serviceLevels.map((one) => one.when),
-      PRIORITY,
-    ])
+    this.cases = casesOf(cases, { ...domains, priority }, [...serviceLevels.map((one) => one.when), PRIORITY])
     for (const level of serviceLevels) this.whens.set(level, this.read(level))
   }
 
@@ -111,11 +113,14 @@ class LevelAnalyser {
 
   /** The cases to which a level promises a target, whatever those above it do. */
   private region(level: ServiceLevel, target: Target): Box[] {
-    let found = this.regions.get(target)
-    if (!found) this.regions.set(target, (found = this.regionOf(level, target)))
+    // Levels that were made of one another may have the very same target.
+    const ofLevel = this.regions.get(level) ?? new Map<Target, Box[]>()
+    this.regions.set(level, ofLevel)
+    let found = ofLevel.get(target)
+    if (!found) ofLevel.set(target, (found = this.regionOf(level, target)))
     return found
   }
-  private readonly regions = new Map<Target, Box[]>()
+  private readonly regions = new Map<ServiceLevel, Map<Target, Box[]>>()
 
   private regionOf(level: ServiceLevel, target: Target): Box[] {
     const granted = this.design.priorities.filter((one) => grantedFor(target, one)).map((one) => one.id)

@@ -1,5 +1,5 @@
 import { isOneOf } from '../lookup'
-import { withoutGaps } from '../json'
+import { sharedWith, withoutGaps } from '../json'
 import { messageOf } from '../error/messageOf'
 import { factsOf, OPERATORS, operatorInWords, readWhen, testsOf, type Condition } from '../condition'
 import {
@@ -31,7 +31,8 @@ import { triageRules } from './proofreadTriage'
 import { words } from './proofreadWords'
 import type { Finding, Mend } from '../finding'
 import { makeOtherwise, takeOut } from './mends'
-import { Reader } from './reader'
+import { Memory } from './memory'
+import { Reader, type Known } from './reader'
 
 const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations: [], agreements: [] }
 
@@ -41,7 +42,33 @@ const NOBODY: DirectoryData = { people: [], teams: [], sites: [], organisations:
  *   are left unasked
  */
 export function proofread(design: Design, directory?: Directory): Finding[] {
-  const reader = new Reader(design, directory ?? new Directory(NOBODY), directory !== undefined)
+  return findingsOf(
+    new Reader(design, directory ?? new Directory(NOBODY), directory ? 'everything' : 'nothing'),
+  )
+}
+
+/**
+ * Proofreads a design again and again while somebody changes it: what nothing has changed of is not looked at anew.
+ * @example
+ * const proofreader = new Proofreader()
+ * proofreader.read(design, directory)
+ * proofreader.read(changed, directory) // the same as proofread(changed, directory), sooner
+ */
+export class Proofreader {
+  private readonly memory = new Memory()
+  private design: Design | undefined
+
+  /**
+   * @param directory the very same while nothing in it changes
+   * @param known how much of the directory it tells of
+   */
+  read(design: Design, directory: Directory, known: Known = 'everything'): Finding[] {
+    this.design = sharedWith(this.design, design)
+    return findingsOf(new Reader(this.design, directory, known, this.memory))
+  }
+}
+
+function findingsOf(reader: Reader): Finding[] {
   const parts = [
     doubles,
     desk,
@@ -77,8 +104,13 @@ function doubles(reader: Reader): void {
     ['moves', design.moves.map((one) => one.id)],
   ]
   for (const [place, ids] of lists)
-    for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
-      reader.error(`${place}/${id}`, 'duplicateId', `“${id}” is there twice`)
+    for (const id of twice(ids)) reader.error(`${place}/${id}`, 'duplicateId', `“${id}” is there twice`)
+}
+
+/** What a list says more than once. */
+function twice(ids: readonly string[]): Set<string> {
+  const seen = new Set<string>()
+  return new Set(ids.filter((one) => seen.size === seen.add(one).size))
 }
 
 function desk(reader: Reader): void {
@@ -190,12 +222,11 @@ const untitled = (item: CatalogItem, name: string): Mend =>
   )
 
 /** What makes the titles of an item's tickets must be asked by its form, and be an answer that can stand in a title. */
-function title({ design, remark }: Reader, place: string, item: CatalogItem): void {
+function title({ forms, library, remark }: Reader, place: string, item: CatalogItem): void {
   const { form: asks, title: names = [] } = item
-  const form = design.forms.find((one) => one.id === asks)
-  const asked = form?.steps.flatMap((step) => step.questions.map((one) => one.question))
+  const asked = forms.get(asks)?.steps.flatMap((step) => step.questions.map((one) => one.question))
   for (const name of names) {
-    const type = design.questions.find((one) => one.name === name)?.type
+    const type = library.get(name)?.type
     if (!asked?.includes(name))
       remark(
         place,
@@ -274,6 +305,7 @@ function arrivalRules(reader: Reader, portal: Portal, place: string): void {
 
 function forms(reader: Reader): void {
   const { design } = reader
+  const used = new Set(design.items.map((one) => one.form))
   for (const form of design.forms) {
     const place = `forms/${form.id}`
     const asked = new Set<string>()
@@ -285,7 +317,7 @@ function forms(reader: Reader): void {
       asked.add(one.question)
     }
     unreachable(reader, form)
-    if (!design.items.some((item) => item.form === form.id))
+    if (!used.has(form.id))
       reader.remark(place, 'formUnused', 'no catalog item uses this form', takeOut('forms', form))
   }
   questions(reader)
@@ -339,12 +371,13 @@ const askedNoMore = (form: Form, name: string): Mend =>
 
 /** Questions that can never show; one that must be answered is an error. */
 function unreachable(reader: Reader, form: Form): void {
-  const { design } = reader
-  const library = new Map(design.questions.map((one) => [one.name, one]))
+  const { library, memory } = reader
   const all = form.steps.flatMap((step) => step.questions)
   // A broken reference is an error of its own, and nothing can be tried with it.
   if (all.some((one) => !library.has(one.question))) return
-  for (const name of unreachableQuestions(form, library)) {
+  const inputs = [form, ...all.map((one) => library.get(one.question))]
+  const never = memory.once(`unreachable ${form.id}`, inputs, () => unreachableQuestions(form, library))
+  for (const name of never) {
     const place = `forms/${form.id}#${name}`
     if (all.find((one) => one.question === name)?.required)
       reader.error(

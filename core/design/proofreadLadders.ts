@@ -16,19 +16,21 @@ import { parseDuration } from '../time'
 import { dayNumberOf, minuteOfDay } from '../time/calendar'
 import { termsOfFact } from '../facts'
 import type { Webhook } from './design'
-import { holdsFor } from './cases'
 import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
 import { takeOut } from './mends'
 import type { Reader } from './reader'
 import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
-import { oneAt } from '../lookup'
+import type { ServiceLevel } from '../clock'
+import { oneAt, oneBy } from '../lookup'
 
 /** Ladders, rotas and calls to other systems. */
 export function ladders(reader: Reader): void {
   const { design } = reader
   const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
+  const asks = new Map(design.serviceLevels.map((one) => [one, testsOf(one.when).length]))
+  const byWidth = [...design.serviceLevels].sort((a, b) => oneBy(asks, a) - oneBy(asks, b))
   for (const ladder of design.ladders) {
     const place = `ladders/${ladder.id}`
     for (const condition of [ladder.when, ladder.startWhen, ladder.stopWhen]) {
@@ -36,7 +38,7 @@ export function ladders(reader: Reader): void {
       reader.reasons(place, condition && { all: [ladder.when, condition] })
     }
     passing(reader, place, ladder)
-    begins(reader, place, ladder)
+    begins(reader, place, ladder, byWidth)
     if (ladder.target !== undefined && !targets.has(ladder.target))
       reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
     if (!ladder.rungs.length)
@@ -56,23 +58,30 @@ export function ladders(reader: Reader): void {
   for (const webhook of design.webhooks) webhookOf(reader, webhook)
 }
 
-/** A ladder must be for some ticket that there can be, and one along a target for one to which that is promised. */
-function begins(reader: Reader, place: string, { when, target, startWhen }: Ladder): void {
-  const { design, domains } = reader
+/**
+ * A ladder must be for some ticket that there can be, and one along a target for one to which that is promised.
+ * @param byWidth all levels, those that ask least first: they are the likeliest to promise it
+ */
+function begins(
+  reader: Reader,
+  place: string,
+  { when, target, startWhen }: Ladder,
+  byWidth: readonly ServiceLevel[],
+): void {
   if (isNever(when) || reader.hasLostReason(place)) return
-  if (holdsFor(design, domains, when) === 'none')
+  if (reader.share(place, when) === 'none')
     return reader.error(
       place,
       'conditionNeverHolds',
       'is for no ticket that there can be; change what it asks',
     )
-  if (startWhen && !isNever(startWhen) && holdsFor(design, domains, startWhen, when) === 'none')
+  if (startWhen && !isNever(startWhen) && reader.share(`${place} starts`, startWhen, when) === 'none')
     reader.error(place, 'neverBegins', 'never begins: no ticket that it is for is as that asks')
-  const promising = design.serviceLevels
-    .filter((level) => level.targets.some((one) => one.target === target))
-    // Those that ask least are the likeliest, and the quickest to ask.
-    .sort((a, b) => testsOf(a.when).length - testsOf(b.when).length)
-  if (promising.length && !promising.some((one) => holdsFor(design, domains, one.when, when) !== 'none'))
+  const promising = byWidth.filter((level) => level.targets.some((one) => one.target === target))
+  if (
+    promising.length &&
+    !promising.some((one) => reader.share(`${place} ${one.id}`, one.when, when) !== 'none')
+  )
     reader.error(
       place,
       'ladderNeverClimbs',

@@ -1,9 +1,10 @@
 import { messageOf } from '../error/messageOf'
+import { canonicalJson } from '../json'
 import { grantedFor, type ServiceLevel, type Target } from '../clock'
 import { inWords, type Condition } from '../condition'
 import { parseDuration } from '../time'
-import { holdsFor } from './cases'
-import { analyseLevels, type IdleLevel } from './levelAnalysis'
+import { casesFacts } from './cases'
+import { analyseLevels, type IdleLevel, type LevelAnalysis } from './levelAnalysis'
 import type { Mend } from '../finding'
 import { freeId } from '../naming'
 import { addLast, makeOtherwise, putAbove } from './mends'
@@ -56,10 +57,18 @@ const quoted = (names: readonly string[]): string =>
     ? names.map((one) => `“${one}”`).join('')
     : `${quoted(names.slice(0, -1))} and ${quoted(names.slice(-1))}`
 
+/** What the levels come to; worked out anew only where what it goes by has changed. */
+function analysed({ design, domains, cases, memory }: Reader): LevelAnalysis {
+  const { serviceLevels: all, priorities } = design
+  const facts = casesFacts(all.map((one) => one.when))
+  const inputs = [all, priorities, cases, ...facts.map((fact) => domains[fact])]
+  return memory.once('levels', inputs, () => analyseLevels(design, domains, cases))
+}
+
 /** Levels that decide nothing, priorities without a time, and tickets for which there is no level. */
 function together(reader: Reader): void {
   const { design } = reader
-  const { idle, untimed, gaps, unread } = analyseLevels(design, reader.domains)
+  const { idle, untimed, gaps, unread } = analysed(reader)
   const levels = new Map(design.serviceLevels.map((one) => [one.id, one]))
   const label = (level: string, target: string) =>
     levels.get(level)?.targets.find((one) => one.target === target)?.label ?? target
@@ -161,7 +170,9 @@ function termsOf(reader: Reader, place: string, level: ServiceLevel, target: Tar
 function holding(reader: Reader, place: string, { when }: ServiceLevel, target: Target): void {
   const { label, startWhen, pauseWhen, stopWhen, cancelWhen } = target
   const share = (condition: Condition | undefined) =>
-    condition && !isNever(condition) ? holdsFor(reader.design, reader.domains, condition, when) : 'some'
+    condition && !isNever(condition)
+      ? reader.share(`${place} ${target.target} ${canonicalJson(condition)}`, condition, when)
+      : 'some'
   if (share(cancelWhen) === 'all')
     reader.error(place, 'alwaysCalledOff', `“${label}” is always called off; ask something there`)
   if (share(pauseWhen) === 'all')

@@ -2,7 +2,6 @@ import { messageOf } from '../error/messageOf'
 import { isInGroup, type Status, type TicketKind } from '../lifecycle'
 import { KEPT_KEYS, MOVE_ICONS, roundedTime, stepTerms, type Goal, type Move, type StepReader } from '../work'
 import type { Condition } from '../condition'
-import { holdsFor } from './cases'
 import { isNever } from './proofreadLevels'
 import { setsField } from './proofreadFields'
 import { makeOtherwise } from './mends'
@@ -91,7 +90,7 @@ function moveOf(reader: Reader, move: Move): void {
 /** What has a condition must be for some ticket that there can be. */
 function forSome(reader: Reader, place: string, when: Condition | undefined): void {
   if (!when || isNever(when) || reader.hasLostReason(place)) return
-  if (holdsFor(reader.design, reader.domains, when) === 'none')
+  if (reader.share(place, when) === 'none')
     reader.error(place, 'conditionNeverHolds', 'is for no ticket that there can be; change what it asks')
 }
 

@@ -129,7 +129,24 @@ function alwaysSays({ design }: Reader, source: PrioritySource): boolean {
   return false
 }
 
+/** All that the findings of a table go by. */
+function goesBy(reader: Reader, rules: DecisionTable): unknown[] {
+  const { design, directory, domains, referable, memory } = reader
+  const asking = rules.columns.flatMap((fact) =>
+    fact.startsWith('form.') ? [reader.askedBy(fact.slice(5))] : [],
+  )
+  return [
+    ...[rules, directory, referable, memory.same(`asking ${rules.id}`, asking)],
+    ...[design.priorities, design.questions, design.fields, design.kept],
+    ...rules.columns.map((column) => domains[column]),
+  ]
+}
+
 function table(reader: Reader, place: string, rules: DecisionTable): void {
+  reader.again(place, goesBy(reader, rules), () => readTable(reader, place, rules))
+}
+
+function readTable(reader: Reader, place: string, rules: DecisionTable): void {
   for (const column of rules.columns) reader.fact(place, column)
   let isWhole = true
   for (const row of rules.rows) {

@@ -1,4 +1,5 @@
 import {
+  ALWAYS,
   factsOf,
   isList,
   isText,
@@ -12,17 +13,25 @@ import {
   type Vocabulary,
 } from '../condition'
 import { fieldFact, fieldOf, termsOfType, type TicketField } from '../fields'
-import type { Question } from '../intake'
+import type { Form, Question, QuestionLibrary } from '../intake'
 import type { Finding, FindingCode, Mend } from '../finding'
 import { REQUESTER } from '../rights'
 import type { ValueSet } from '../facts'
 import { termsOfFact } from '../facts'
 import type { Domains } from '../table'
+import { caseDesign, casesFacts, holdsFor, type CaseDesign, type Share } from './cases'
 import { CompiledDesign } from './compile'
 import type { Design } from './design'
 import { domainsOf } from './domains'
 import type { Directory } from './directory'
+import { Memory } from './memory'
 import { namedDirectory, namesOf, type Names } from './names'
+
+/**
+ * How much is known of the directory: all of it, all but its people, of whom there may be too many to be told of each, or
+ * nothing.
+ */
+export type Known = 'everything' | 'allButPeople' | 'nothing'
 
 const OF_DIRECTORY = new Set(['team', 'person', 'organisation', 'site', 'queue', 'desk', 'role'])
 
@@ -37,9 +46,12 @@ export class Reader {
   constructor(
     readonly design: Design,
     readonly directory: Directory,
-    /** Whether people, teams, sites and organisations are known; without them references to them are not asked. */
-    private readonly knowsDirectory = true,
+    /** Which things of the directory are known; references to others are not asked. */
+    private readonly knows: Known = 'everything',
+    /** What an earlier reading worked out. */
+    readonly memory = new Memory(),
   ) {
+    memory.begin()
     const of = (list: { id: string }[]) => new Set(list.map((one) => one.id))
     this.ids = {
       calendar: of(design.calendars),
@@ -72,14 +84,76 @@ export class Reader {
 
   /** What the directory's people and places are called, where there is one. */
   get names(): Names | undefined {
-    return this.knowsDirectory ? namesOf(this.design, namedDirectory(this.directory)) : undefined
+    return this.knows !== 'nothing' ? namesOf(this.design, namedDirectory(this.directory)) : undefined
   }
 
   /** What values the facts of a ticket can have. */
   get domains(): Domains {
-    return (this.known ??= domainsOf(this.design, this.names))
+    return (this.found ??= this.memory.same('domains', domainsOf(this.design, this.names)))
   }
-  private known: Domains | undefined
+  private found: Domains | undefined
+
+  /** What of the design says which tickets there can be. */
+  get cases(): CaseDesign {
+    return (this.apart ??= this.memory.same('cases', caseDesign(this.design)))
+  }
+  private apart: CaseDesign | undefined
+
+  /** The questions of the library by their names. */
+  get library(): QuestionLibrary {
+    return (this.byName ??= new Map(this.design.questions.map((one) => [one.name, one])))
+  }
+  private byName: QuestionLibrary | undefined
+
+  /** The forms by their ids. */
+  get forms(): ReadonlyMap<string, Form> {
+    return (this.formsById ??= new Map(this.design.forms.map((one) => [one.id, one])))
+  }
+  private formsById: ReadonlyMap<string, Form> | undefined
+
+  /**
+   * For which of the tickets for which something else holds a condition does.
+   * @param key where it stands, once in a reading
+   */
+  share(key: string, condition: Condition, among: Condition = ALWAYS): Share {
+    const known = [...this.domainsFor(condition), ...this.domainsFor(among)]
+    const inputs = [condition, among, this.cases, ...known]
+    return this.memory.once(`share ${key}`, inputs, () =>
+      holdsFor(this.cases, this.domains, condition, among),
+    )
+  }
+
+  /** What the facts can be by which the cases of a condition are told apart. */
+  private domainsFor(condition: Condition): readonly unknown[] {
+    let known = this.told.get(condition)
+    if (!known) this.told.set(condition, (known = casesFacts([condition]).map((fact) => this.domains[fact])))
+    return known
+  }
+  private readonly told = new Map<Condition, readonly unknown[]>()
+
+  /**
+   * Finds something, or what it found before.
+   * @param key where it looks, once in a reading
+   * @param inputs all that it goes by
+   */
+  again(key: string, inputs: readonly unknown[], find: () => void): void {
+    const from = this.findings.length
+    const found = this.memory.once(`found ${key}`, inputs, () => {
+      find()
+      return this.findings.splice(from)
+    })
+    this.findings.push(...found)
+  }
+
+  /** What rules can refer to, by its ids; the very same as before while nothing comes or goes. */
+  get referable(): unknown {
+    const { design } = this
+    const ids = (list: readonly { id: string }[]) => list.map((one) => one.id)
+    return this.memory.same('referable', [
+      ...[ids(design.items), ids(design.portals), ids(design.categories)],
+      ...[design.kinds.flatMap((kind) => ids(kind.statuses)), design.calendars.map(({ id }) => id)],
+    ])
+  }
 
   /** How facts and values are called, for sentences. */
   get vocabulary(): Vocabulary {
@@ -107,13 +181,18 @@ export class Reader {
   }
 
   refers(place: string, what: string, id: string | undefined | null): void {
-    if (!this.knowsDirectory && OF_DIRECTORY.has(what)) return
-    if (id !== undefined && id !== null && !this.ids[what]!.has(id))
-      this.error(
-        place,
-        'referenceMissing',
-        `refers to the ${what} “${id}”, which does not exist; choose another or add it`,
-      )
+    if (
+      this.knows !== 'everything' &&
+      OF_DIRECTORY.has(what) &&
+      (this.knows === 'nothing' || what === 'person')
+    )
+      return
+    if (id === undefined || id === null || this.ids[what]!.has(id)) return
+    this.findings.push({
+      ...{ severity: 'error', code: 'referenceMissing', place },
+      message: `refers to the ${what} “${id}”, which does not exist; choose another or add it`,
+      refersTo: { what, id },
+    })
   }
 
   /** A priority that something gives: there, and switched on. */
@@ -138,7 +217,7 @@ export class Reader {
       const name = fact.startsWith('form.') ? fact.slice(5) : undefined
       if (name === undefined || !this.ids.question!.has(name)) continue
       const asking = this.askedBy(name)
-      const label = this.design.questions.find((one) => one.name === name)?.label ?? name
+      const label = this.library.get(name)?.label ?? name
       if (!asking.length)
         this.error(
           place,
@@ -162,7 +241,7 @@ export class Reader {
   }
 
   /** What is known of tickets of the items whose form asks a question. */
-  private askedBy(question: string): Facts[] {
+  askedBy(question: string): Facts[] {
     this.asking ??= new Map()
     let found = this.asking.get(question)
     if (!found) {

@@ -160,6 +160,13 @@ export interface Mend {
   steps: DesignStep[]
 }
 
+/** Something that a design names and does not hold: a thing of its own, or of the directory. */
+export interface Reference {
+  /** What sort of thing, in words: `team`, `catalog item`. */
+  what: string
+  id: string
+}
+
 /** Something that proofreading found. Errors stop publishing; remarks do not. */
 export interface Finding {
   severity: 'error' | 'remark'
@@ -169,6 +176,8 @@ export interface Finding {
   /** For whoever mends it. */
   message: string
   mend?: Mend
+  /** What is missing, where it refers to something. */
+  refersTo?: Reference
   /** Of a remark that somebody has decided to leave as it is: why. */
   kept?: string
 }

@@ -1,4 +1,7 @@
-/** A set of atoms: starts and ends (not included) of its stretches, in order. */
+/**
+ * A set of atoms: starts and ends (not included) of its stretches, in order. Most sets are all of a dimension, and are the
+ * very same then, so that is asked first.
+ */
 export type Stretches = readonly number[]
 
 /** A set of cases: in each dimension the atoms that are in it. */
@@ -8,6 +11,7 @@ export const isEmptySet = (set: Stretches) => set.length === 0
 
 /** Whether two sets have something in common. */
 export function meet(a: Stretches, b: Stretches): boolean {
+  if (a === b) return a.length > 0
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
     if (a[i]! < b[j + 1]! && b[j]! < a[i + 1]!) return true
     if (a[i + 1]! < b[j + 1]!) i += 2
@@ -18,6 +22,7 @@ export function meet(a: Stretches, b: Stretches): boolean {
 
 /** Whether all of `inner` is in `outer`. */
 export function includes(outer: Stretches, inner: Stretches): boolean {
+  if (outer === inner) return true
   let at = 0
   for (let i = 0; i < inner.length; i += 2) {
     while (at < outer.length && outer[at + 1]! < inner[i + 1]!) at += 2
@@ -28,6 +33,7 @@ export function includes(outer: Stretches, inner: Stretches): boolean {
 
 /** What is in both. */
 export function common(a: Stretches, b: Stretches): Stretches {
+  if (a === b) return a
   const found: number[] = []
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const from = Math.max(a[i]!, b[j]!)

@@ -1,4 +1,4 @@
-import { boxIncludes, includes, meet, type Box, type Stretches } from './boxes'
+import { boxIncludes, common, includes, meet, rest, union, type Box, type Stretches } from './boxes'
 
 /** Work that a search may still do, in rows looked at; shared by the searches of one analysis. */
 export interface Budget {
@@ -18,6 +18,8 @@ export class CoverSearch {
   private readonly openFrom: number[]
   private readonly taken: Set<string>[]
   private readonly path: Stretches[] = []
+  /** The box in which is looked: that which was asked for, or a part of it that has a case left if any part has. */
+  private base: Box
 
   constructor(
     private readonly within: Box,
@@ -30,6 +32,7 @@ export class CoverSearch {
       return from
     })
     this.taken = within.map(() => new Set<string>())
+    this.base = within
   }
 
   /** Some cases that no box has; undefined when there are none, or none were found in time. */
@@ -37,7 +40,29 @@ export class CoverSearch {
     const near = this.boxes.flatMap((box, index) =>
       box.every((set, at) => meet(set, this.within[at]!)) ? [index] : [],
     )
-    return this.look(0, near)
+    return this.look(0, this.needed(near))
+  }
+
+  /**
+   * The boxes that are needed. Where those that have only some of a dimension leave something of it that none of them has,
+   * the others must take everything there, and there nothing tells them apart from elsewhere: so they take all or there
+   * is a case left there, whatever those do.
+   */
+  private needed(near: readonly number[]): readonly number[] {
+    let left = near
+    for (const level of this.base.keys()) {
+      const cutting = left.filter((index) => this.cuts(index, level))
+      const apart = cutting.length ? outside(this.base[level]!, this.setsOf(cutting, level)) : []
+      if (!apart.length) continue
+      this.base = this.base.map((set, at) => (at === level ? apart : set))
+      left = left.filter((index) => !cutting.includes(index))
+    }
+    // Without those that are gone, others may be needed no more.
+    return left.length < near.length ? this.needed(left) : left
+  }
+
+  private setsOf(indexes: readonly number[], level: number): Stretches[] {
+    return indexes.map((index) => this.boxes[index]![level]!)
   }
 
   private look(level: number, alive: readonly number[]): Box | undefined {
@@ -46,7 +71,11 @@ export class CoverSearch {
       this.used.add(open)
       return undefined
     }
-    if (!alive.length) return [...this.path.slice(0, level), ...this.within.slice(level)]
+    if (!alive.length) return [...this.path.slice(0, level), ...this.base.slice(level)]
+    if (!alive.some((index) => this.cuts(index, level))) {
+      this.path[level] = this.base[level]!
+      return this.look(level + 1, alive)
+    }
     const key = alive.join()
     if (this.taken[level]!.has(key)) return undefined
     this.budget.left -= alive.length
@@ -63,10 +92,15 @@ export class CoverSearch {
     return undefined
   }
 
+  /** Whether a box has only some of a dimension. */
+  private cuts(index: number, level: number): boolean {
+    return level < this.openFrom[index]! && !includes(this.boxes[index]![level]!, this.within[level]!)
+  }
+
   /** The stretches of a dimension that no box cuts, with the boxes that have them, the fewest first. */
   private pieces(level: number, alive: readonly number[]): { set: Stretches; rows: number[] }[] {
     const within = this.within[level]!
-    const sets = alive.map((index) => this.boxes[index]![level]!)
+    const sets = this.setsOf(alive, level)
     const cuts = [...new Set([...within, ...sets.flat()])].sort((a, b) => a - b)
     const at = new Map(cuts.map((cut, index) => [cut, index]))
     const rows: number[][] = Array.from({ length: cuts.length - 1 }, () => [])
@@ -82,6 +116,10 @@ export class CoverSearch {
       .sort((a, b) => a.rows.length - b.rows.length)
   }
 }
+
+/** What of a set is in none of some others. */
+const outside = (within: Stretches, sets: readonly Stretches[]): Stretches =>
+  common(within, rest(union(sets), within.at(-1) ?? 0))
 
 /**
  * The boxes that together have all cases of one, as few as will do, by their indexes.

@@ -41,10 +41,11 @@ const MOST_OPTIONS = 8
  */
 export class Dimension {
   readonly size: number
+  readonly all: Stretches
   /** Whether a value of every combination of atoms exists for certain. */
   readonly isCertain: boolean
   private readonly sets = new Map<string, Stretches>()
-  private places: Map<FactValue | undefined, number> | undefined
+  private places: Places | undefined
 
   constructor(
     readonly column: number,
@@ -59,10 +60,7 @@ export class Dimension {
   ) {
     this.size = reads ? 2 : atoms.length
     this.isCertain = !reads
-  }
-
-  get all(): Stretches {
-    return [0, this.size]
+    this.all = [0, this.size]
   }
 
   /** The atoms that fit a cell. */
@@ -87,11 +85,26 @@ export class Dimension {
   private naming({ op, value }: NonNullable<Cell>): Stretches | undefined {
     const { names } = OPERATORS[op]
     if (!names || ['list', 'length', 'date'].includes(this.domain.type)) return undefined
-    const places = (this.places ??= new Map(this.atoms.map((atom, index) => [atom, index])))
+    const places = (this.places ??= placesOf(this.domain, this.atoms))
     const found = (value === undefined ? [] : listOf(value)).flatMap((one) => places.get(one) ?? [])
     const set = union(found.map((index) => [index, index + 1]))
     return names === 'in' ? set : rest(set, this.size)
   }
+}
+
+type Places = Map<FactValue | undefined, number>
+
+/** Where the values of a domain stand, worked out once for each: the values of a domain come first, in their order. */
+const PLACES = new WeakMap<readonly unknown[], Places>()
+
+function placesOf(domain: Domain, atoms: Dimension['atoms']): Places {
+  const isNamed = (domain.type === 'choice' || domain.type === 'path') && domain.values.length > 0
+  let places = isNamed ? PLACES.get(domain.values) : undefined
+  if (!places) {
+    places = new Map(atoms.map((atom, index) => [atom, index]))
+    if (isNamed) PLACES.set(domain.values, places)
+  }
+  return places
 }
 
 const keyOf = (cell: NonNullable<Cell>) => JSON.stringify([cell.op, cell.value])

@@ -31,6 +31,10 @@ const {
   publish,
   discard,
 } = useDraft()
+const found = useFindings(draft)
+/** The draft with what is found in it as it stands on the screen. */
+const proofread = computed(() => draft.value && { ...draft.value, findings: found.value })
+
 // What is made in the directory meanwhile, here or elsewhere, is there without more.
 const names = useQuery({
   key: ['directory', 'names'],
@@ -75,7 +79,7 @@ live.on((notice) => {
 const shown = computed(() => {
   const design = edition.value?.document ?? draft.value?.design
   if (!design || !directory.value) return undefined
-  const findings = edition.value ? [] : (draft.value?.findings ?? [])
+  const findings = edition.value ? [] : found.value
   return {
     design,
     findings,
@@ -179,7 +183,7 @@ useShortcuts('Design', [
 <template>
   <div class="design">
     <DesignOutline
-      :draft="draft"
+      :draft="proofread"
       :edition="edition?.number"
       :article="article"
       @publish="ask(false)"
@@ -231,7 +235,7 @@ useShortcuts('Design', [
       <template v-if="shown">
         <EditionsArticle
           v-if="article === ''"
-          :draft="edition ? undefined : draft"
+          :draft="edition ? undefined : proofread"
           :edition="edition"
           :editions="editions"
           @replace="replaced"
@@ -241,10 +245,10 @@ useShortcuts('Design', [
       </template>
     </div>
     <PublishDialog
-      v-if="draft"
+      v-if="proofread"
       ref="publishing"
       v-model="asking"
-      :draft="draft"
+      :draft="proofread"
       :error="error"
       :only-own="onlyOwn"
       @publish="send"

@@ -1,5 +1,5 @@
 import { changeDesign, thingOf, type Design, type DesignStep } from '~~/core/design'
-import { mergeChanges } from '~~/core/json'
+import { mergeChanges, sharedWith } from '~~/core/json'
 
 export type DraftPage = AnswerOf<'GET /api/draft'>
 
@@ -127,8 +127,9 @@ export class DraftChanges {
   }
 
   #show(page: DraftPage): void {
-    this.#known = page.design
-    this.standing.draft = this.#withPending(page)
+    // What nobody changed stays the very same, and is neither drawn nor proofread anew.
+    this.#known = sharedWith(this.#known, page.design)
+    this.standing.draft = this.#withPending({ ...page, design: this.#known })
   }
 
   /** Where the truth cannot be read either, what went wrong stands already. */
