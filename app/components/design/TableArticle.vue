@@ -239,7 +239,6 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
       :names="names"
       :readonly="readonly"
       :findings="findings"
-      :analysis="analysis"
       :tried="tried"
       :title="title"
       :choices="choices"

@@ -27,10 +27,6 @@ const props = defineProps<{
   decided?: number
   /** That people keep overruling it, in words. */
   overruled?: string
-  /** Rows that take all that it asks for; empty where no value is as it asks. */
-  deadBy?: readonly number[]
-  /** Rows with which it shares cases, where only one may fit. */
-  clashes?: readonly number[]
 }>()
 const emit = defineEmits<{
   change: [row: Row]
@@ -43,13 +39,8 @@ const emit = defineEmits<{
 
 const isOpen = ref(false)
 const number = computed(() => props.index + 1)
-const list = (numbers: readonly number[]) =>
-  numbers.length < 2 ? `row ${numbers[0]}` : `rows ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
-const isBad = computed(
-  () =>
-    props.deadBy !== undefined ||
-    props.clashes !== undefined ||
-    props.findings.some((one) => one.place === `${props.place}#${props.row.id}` && one.severity === 'error'),
+const isBad = computed(() =>
+  props.findings.some((one) => one.place === `${props.place}#${props.row.id}` && one.severity === 'error'),
 )
 /** What is not said is left out. */
 function put(more: Partial<Row>) {
@@ -138,17 +129,6 @@ const columnAt = (at: number) => oneAt(props.table.columns, at)
       <span v-if="row.note && !isOpen" class="quiet note">{{ row.note }}</span>
       <DesignDecidedMark v-if="!row.off" bare :rule="`${place}#${row.id}`" :count="decided" />
       <span v-if="overruled" class="overruled"><span aria-hidden="true">↺</span> {{ overruled }}</span>
-      <span v-if="deadBy" class="error"
-        ><span aria-hidden="true">⚑</span> never fits:
-        {{
-          deadBy.length
-            ? `${list(deadBy)} ${deadBy.length > 1 ? 'take it together' : 'takes it'}`
-            : 'no value is as it asks'
-        }}</span
-      >
-      <span v-if="clashes" class="error"
-        ><span aria-hidden="true">⚑</span> fits cases of {{ list(clashes) }} too, but only one may</span
-      >
       <FindingsAt :findings="findings" :place="`${place}#${row.id}`" />
       <span v-if="isOpen" class="more">
         <KitText
@@ -237,10 +217,6 @@ td[data-column] {
 }
 .note {
   font-style: italic;
-}
-.error {
-  color: var(--red);
-  font-weight: 600;
 }
 .overruled {
   color: var(--brass);

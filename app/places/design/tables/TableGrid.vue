@@ -3,7 +3,6 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { Design, Finding } from '~~/core/design'
 import {
   cellToText,
-  type Analysis,
   type Cell,
   type CellNames,
   type DecisionTable,
@@ -23,7 +22,6 @@ const props = defineProps<{
   names: Names
   readonly: boolean
   findings: Finding[]
-  analysis?: Analysis
   tried: { decided?: string; nearly?: string }
   title: (fact: string) => string
   choices: (outcome: string) => { value: string; label: string }[]
@@ -83,18 +81,6 @@ onMounted(() => {
   if (index >= 0 && isLong.value) virtual.value.scrollToIndex(index, { align: 'center' })
 })
 
-const dead = computed(() => new Map(props.analysis?.dead.map((one) => [one.row, one]) ?? []))
-/** The server proofreads too; what the analysis says of a row at once is not said twice. */
-const others = computed(() =>
-  props.findings.filter(({ code }) => code !== 'rowNeverFits' && code !== 'rowsOverlap'),
-)
-const clashes = computed(() => {
-  const found = new Map<string, number[]>()
-  if (props.table.hitPolicy !== 'unique') return found
-  for (const { rows: pair, numbers } of props.analysis?.overlaps ?? [])
-    found.set(pair[1], [...(found.get(pair[1]) ?? []), numbers[0]])
-  return found
-})
 const partInTrial = (id: string) =>
   props.tried.decided === id ? 'decides' : props.tried.nearly === id ? 'nearly' : undefined
 
@@ -244,15 +230,13 @@ function onPaste(event: ClipboardEvent) {
         :design="design"
         :names="names"
         :readonly="readonly"
-        :findings="others"
+        :findings="findings"
         :title="title"
         :choices="choices"
         :skills="skills"
         :tried="partInTrial(rows[index]!.id)"
         :decided="decidedBy(`${place}#${rows[index]!.id}`)"
         :overruled="overruled(rows[index]!)"
-        :dead-by="dead.get(rows[index]!.id)?.by"
-        :clashes="clashes.get(rows[index]!.id)"
         @change="change(index, $event)"
         @move="move(index, $event)"
         @copy="copyRow(index)"
