@@ -1,5 +1,5 @@
 import { misfits } from '../server/commands/draft'
-import { designAt, writeDesignAt } from './designAt'
+import { designFileAt, writeDesignAt } from './designAt'
 
 const USAGE =
   'Write: ./yare convert A B, such as ./yare convert design.json design-folder; B is a file where it ends in .json'
@@ -12,9 +12,9 @@ const USAGE =
 export function convertDesign(words: string[]): string {
   const [from, to, ...rest] = words
   if (!from || !to || rest.length) throw new Error(USAGE)
-  const design = designAt(from)
-  const [first] = misfits(design)
+  const file = designFileAt(from)
+  const [first] = misfits(file.design)
   if (first) throw new Error(`${from} is not a whole design: ${first.field} ${first.message}`)
-  const files = writeDesignAt(to, design)
+  const files = writeDesignAt(to, file)
   return files.length === 1 ? `Written: ${files[0]}` : `Written: ${files.length} files in ${to}`
 }

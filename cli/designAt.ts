@@ -4,9 +4,10 @@ import {
   designFile,
   designFolder,
   FOLDER_FILES,
-  readDesignFile,
   readDesignFolder,
+  readNamedDesign,
   type Design,
+  type DesignFile,
 } from '../core/design'
 import { fromHere } from './fromHere'
 
@@ -18,9 +19,15 @@ const MOST_BYTES = 64 * 1024 * 1024
  * @param path as it was meant where ./yare was called
  * @throws Error when there is none, or what is there is no design
  */
-export function designAt(path: string): Design {
+export const designAt = (path: string): Design => designFileAt(path).design
+
+/**
+ * The same, with the names of what it refers to.
+ * @throws Error when there is none, or what is there is no design
+ */
+export function designFileAt(path: string): DesignFile {
   const place = fromHere(path)
-  if (!statSync(place).isDirectory()) return readDesignFile(textOf(place))
+  if (!statSync(place).isDirectory()) return readNamedDesign(textOf(place))
   const names = readdirSync(place, { recursive: true, encoding: 'utf8' })
     .map((one) => one.replaceAll('\\', '/'))
     .filter((one) => one.endsWith('.json'))
@@ -36,15 +43,15 @@ function textOf(file: string): string {
  * Writes a design to a file, or to a folder with a file for each article where the path does not end in `.json`.
  * @throws Error where something else is in the way: nothing is written over that is no part of a design
  */
-export function writeDesignAt(path: string, design: Design): string[] {
+export function writeDesignAt(path: string, { design, names }: DesignFile): string[] {
   const place = fromHere(path)
   if (path.endsWith('.json')) {
     mkdirSync(dirname(place), { recursive: true })
-    writeFileSync(place, designFile(design))
+    writeFileSync(place, designFile(design, names))
     return [path]
   }
   refuseOthers(path, place)
-  const files = designFolder(design)
+  const files = designFolder(design, names)
   for (const name of FOLDER_FILES) {
     const file = join(place, name)
     const text = files.get(name)

@@ -9,10 +9,12 @@ describe('a design as a folder', () => {
   const files = designFolder(design)
 
   it('comes back as it was, whatever order its files are read in', () => {
-    expect(readDesignFolder(files)).toEqual(design)
-    expect(readDesignFolder(new Map([...files].reverse()))).toEqual(design)
+    expect(readDesignFolder(files).design).toEqual(design)
+    expect(readDesignFolder(new Map([...files].reverse())).design).toEqual(design)
     const first = firstDesign('A desk', 'Europe/London', 'help')
-    expect(readDesignFolder(designFolder(first))).toEqual(first)
+    expect(readDesignFolder(designFolder(first)).design).toEqual(first)
+    const names = { team: { help: 'Those who help' } }
+    expect(readDesignFolder(designFolder(first, names)).names).toEqual(names)
   })
 
   it('has a file for each article, and everything of a design in one of them', () => {

@@ -2,7 +2,8 @@ import { messageOf } from '../error/messageOf'
 import { isRecord, keysOf } from '../lookup'
 import type { TRIAGE_PARTS, Design } from './design'
 import { LISTS } from './design'
-import { readDesignFile } from './file'
+import { hasAny, readNamedDesign, type DesignFile } from './file'
+import type { NamesInFile } from './mapping'
 import { READ_VERSIONS } from './upgrade'
 
 // A design as a folder, one file for each article, so that version control shows who changed which article.
@@ -29,8 +30,9 @@ const FILES = {
   'portals.json': ['portals'],
   'languages.json': ['translations'],
   'kept.json': ['kept'],
+  'names.json': ['names'],
 } as const satisfies Readonly<
-  Record<string, readonly ((typeof LISTS)[number] | `triage.${(typeof TRIAGE_PARTS)[number]}`)[]>
+  Record<string, readonly ((typeof LISTS)[number] | 'names' | `triage.${(typeof TRIAGE_PARTS)[number]}`)[]>
 >
 
 /** The file that says what the folder is, with the settings of the desk. */
@@ -43,11 +45,19 @@ const written = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
 
 /**
  * Writes a design as the files of a folder.
+ * @param names of what it refers to, for whoever reads it elsewhere
  * @returns text by file name; what holds nothing has no file
  */
-export function designFolder({ format, version, desk, triage, ...lists }: Design): Map<string, string> {
+export function designFolder(
+  { format, version, desk, triage, ...lists }: Design,
+  names: NamesInFile = {},
+): Map<string, string> {
   const files = new Map([[HEAD, written({ format, version, desk })]])
-  const parts: Readonly<Record<string, unknown>> = { ...lists, ...prefixed(triage) }
+  const parts: Readonly<Record<string, unknown>> = {
+    ...lists,
+    ...prefixed(triage),
+    ...(hasAny(names) && { names }),
+  }
   for (const name of keysOf(FILES)) {
     const held = FILES[name].flatMap((key) => {
       const value = parts[key]
@@ -67,7 +77,7 @@ const prefixed = (triage: Design['triage']) =>
  * @param files text by file name
  * @throws RangeError naming the file that is missing, is none of a design, or holds what it should not
  */
-export function readDesignFolder(files: ReadonlyMap<string, string>): Design {
+export function readDesignFolder(files: ReadonlyMap<string, string>): DesignFile {
   const head = files.get(HEAD)
   if (head === undefined) throw new RangeError(`this is no folder of a design: it has no ${HEAD}`)
   const whole: Record<string, unknown> = { ...recordIn(HEAD, head) }
@@ -75,7 +85,7 @@ export function readDesignFolder(files: ReadonlyMap<string, string>): Design {
   if (whole.version === READ_VERSIONS.at(-1)) for (const list of LISTS) whole[list] = []
   const triage: Record<string, unknown> = {}
   for (const [name, text] of files) if (name !== HEAD) take(name, recordIn(name, text), whole, triage)
-  return readDesignFile(JSON.stringify({ ...whole, triage }))
+  return readNamedDesign(JSON.stringify({ ...whole, triage }))
 }
 
 function take(

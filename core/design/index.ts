@@ -33,7 +33,7 @@ export { promiseCategories, routeCategories } from './categoryRules'
 export { mergeCategories, moveCategories, type CategoryMove } from './categories'
 export { ownQuestion, removeQuestion, replaceQuestion, type InTheWay, type Replacement } from './library'
 export { gapsOf, textsOfQuestion, writtenTexts, type WrittenText } from './translate'
-export { designFile, readDesignFile } from './file'
+export { designFile, readDesignFile, readNamedDesign, type DesignFile } from './file'
 export { designFolder, FOLDER_FILES, readDesignFolder } from './folder'
 export { fieldsOf, templateFields, TEMPLATE_FIELDS } from './templateFields'
 export { firstDesign } from './first'
@@ -58,3 +58,4 @@ export {
   type Names,
   type RuleWords,
 } from './names'
+export * from './mapping'

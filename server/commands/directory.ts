@@ -132,6 +132,17 @@ export async function saveThing(
   return { id: saved.id, version: saved.version }
 }
 
+/** Makes a thing within a transaction. @returns its id; whoever ends the transaction tells others of it */
+export async function makeWithin(
+  trx: Trx,
+  desk: Desk,
+  saying: Omit<Saying, 'id' | 'version'>,
+  by: By,
+  world: DirectoryWorld,
+): Promise<string> {
+  return (await saveWithin(trx, desk, saying, by, world)).id
+}
+
 async function saveWithin(
   trx: Trx,
   desk: Desk,

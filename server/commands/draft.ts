@@ -1,4 +1,3 @@
-import { messageOf } from '../../core/error/messageOf'
 import Ajv2020 from 'ajv/dist/2020.js'
 import { sql } from 'kysely'
 import { DESIGN_SCHEMA } from '../../core/design/schema'
@@ -6,10 +5,8 @@ import {
   changeDesign,
   CannotChange,
   changeKey,
-  changesInWords,
   compareDesigns,
   proofread,
-  readDesignFile,
   type Design,
   type DesignChange,
   type Directory,
@@ -206,6 +203,44 @@ async function keepRest(trx: Trx, edition: number, version: number, left: readon
  */
 export async function replaceDraft(desk: Desk, design: Design, version: number, person: string) {
   const directory = await desk.knowledge.directory()
+  await desk.db
+    .transaction()
+    .execute((trx) => replaceWithin(trx, { desk, directory }, { design, version, person }))
+  return draftPage(desk)
+}
+
+/**
+ * The same within a transaction.
+ * @param directory as it is there
+ */
+export async function replaceWithin(
+  trx: Trx,
+  { desk, directory }: { desk: Desk; directory: Directory },
+  { design, version, person }: { design: Design; version: number; person: string },
+): Promise<void> {
+  refuseUnfit(design, directory)
+  const before = await trx.selectFrom('draft').select('version').where('id', '=', 1).executeTakeFirst()
+  if ((before?.version ?? 0) !== version) throw new Refused('conflict', CHANGED_MEANWHILE)
+  const draft = await lockedDraft(trx)
+  await refuseUnlessAllowed(desk, draft.document, design, person)
+  const next = draft.version + 1
+  const changes = compareDesigns(draft.document, design)
+  await trx
+    .updateTable('draft')
+    .set({ document: JSON.stringify(design), version: next })
+    .where('id', '=', 1)
+    .execute()
+  if (changes.length)
+    await trx
+      .insertInto('draft_change')
+      .values(
+        changes.map(({ part, id }) => ({ version: next, list: part, thing: id, person, at: deskNow() })),
+      )
+      .execute()
+  await sql`select pg_notify('yare_draft', ${String(next)})`.execute(trx)
+}
+
+function refuseUnfit(design: Design, directory: Directory): void {
   const fields = misfits(design)
   const errors = fields.length
     ? fields
@@ -214,56 +249,10 @@ export async function replaceDraft(desk: Desk, design: Design, version: number, 
         .map((one) => ({ field: one.place, message: one.message }))
   if (errors.length)
     throw new Refused('invalid', 'This design cannot be taken as it is; nothing was changed.', errors)
-  await desk.db.transaction().execute(async (trx) => {
-    const before = await trx.selectFrom('draft').select('version').where('id', '=', 1).executeTakeFirst()
-    if ((before?.version ?? 0) !== version) throw new Refused('conflict', CHANGED_MEANWHILE)
-    const draft = await lockedDraft(trx)
-    await refuseUnlessAllowed(desk, draft.document, design, person)
-    const next = draft.version + 1
-    const changes = compareDesigns(draft.document, design)
-    await trx
-      .updateTable('draft')
-      .set({ document: JSON.stringify(design), version: next })
-      .where('id', '=', 1)
-      .execute()
-    if (changes.length)
-      await trx
-        .insertInto('draft_change')
-        .values(
-          changes.map(({ part, id }) => ({ version: next, list: part, thing: id, person, at: deskNow() })),
-        )
-        .execute()
-    await sql`select pg_notify('yare_draft', ${String(next)})`.execute(trx)
-  })
-  return draftPage(desk)
 }
 
 const CHANGED_MEANWHILE =
   'Somebody else changed the draft meanwhile. Nothing was overwritten; look at it as it is now before you go on.'
-
-/** What a design file would change in the draft, and what in it does not fit here. Nothing is changed. */
-export async function previewFile(desk: Desk, text: string) {
-  const design = parseFile(text)
-  const fields = misfits(design)
-  if (fields.length) throw new Refused('invalid', 'This is not a whole design; nothing was changed.', fields)
-  const page = await draftPage(desk)
-  const directory = await desk.knowledge.directory()
-  const findings = proofread(design, directory)
-  return { version: page.version, changes: changesInWords(page.design, design, directory), findings }
-}
-
-/** Takes a design file into the draft. */
-export function takeFile(desk: Desk, text: string, version: number, person: string) {
-  return replaceDraft(desk, parseFile(text), version, person)
-}
-
-function parseFile(text: string): Design {
-  try {
-    return readDesignFile(text)
-  } catch (error) {
-    throw new Refused('invalid', 'This file cannot be read.', [{ field: 'text', message: messageOf(error) }])
-  }
-}
 
 /** Takes an old edition back: it becomes the draft, to be published as the next one. */
 export async function takeBack(desk: Desk, number: number, version: number, person: string) {

@@ -2,7 +2,7 @@ import { editionsIn, type Reader } from '../../core/explain'
 import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
 import type { ListName } from '../../core/directory'
 import { KEPT_LISTS, type KeptList } from './directoryRows'
-import type { Database } from './connection'
+import type { Database, Trx } from './connection'
 import { withDesign } from './kept'
 
 /**
@@ -130,7 +130,7 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
 /** What of the directory has changed: a thing of a list, or who has rotas instead. */
 export type DirectoryPart = readonly [list: ListName | 'rotas', id: string]
 
-const overridesOf = async (db: Database): Promise<DirectoryData['rotaOverrides']> =>
+const overridesOf = async (db: Database | Trx): Promise<DirectoryData['rotaOverrides']> =>
   (await db.selectFrom('rota_override').selectAll().orderBy('id').execute()).map(
     ({ starts: from, ends: to, id, rota, person, why }) => ({ ...{ id, rota, from, to, person, why } }),
   )
@@ -139,13 +139,13 @@ const overridesOf = async (db: Database): Promise<DirectoryData['rotaOverrides']
 const AT_ONCE = 4000
 
 /** Reads the whole directory. */
-export async function loadDirectory(db: Database): Promise<DirectoryData> {
+export async function loadDirectory(db: Database | Trx): Promise<DirectoryData> {
   const lists: [string, object[]][] = []
   for (const list of Object.values(KEPT_LISTS)) lists.push([list.of, await loadList(db, list)])
   return { ...Object.fromEntries(lists), rotaOverrides: await overridesOf(db) } as unknown as DirectoryData
 }
 
-async function loadList(db: Database, { table, key, read }: KeptList): Promise<object[]> {
+async function loadList(db: Database | Trx, { table, key, read }: KeptList): Promise<object[]> {
   const all: object[] = []
   let last: unknown
   for (;;) {

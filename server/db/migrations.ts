@@ -582,4 +582,12 @@ create table at_hand (
   primary key (person, portal, item));
 `,
   },
+  {
+    name: '0030 what a design file from elsewhere names is remembered as what it is here',
+    sql: `
+create table design_match (
+  source text not null, what text not null, theirs text not null, ours text, at bigint not null,
+  primary key (source, what, theirs));
+`,
+  },
 ]

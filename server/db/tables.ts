@@ -383,9 +383,11 @@ export interface Tables {
     definition: Json<object>
     changed_at: number
   }
-  /** The view in which somebody's Desk opens. */
   /** What somebody keeps at hand at a portal, to ask for it again. */
   at_hand: { person: string; portal: string; item: string; at: number }
+  /** What files of designs from a desk elsewhere name, and what that is here; null where it was left out. */
+  design_match: { source: string; what: string; theirs: string; ours: string | null; at: number }
+  /** The view in which somebody's Desk opens. */
   default_view: { person: string; view: number | null }
   entry: {
     reference: number

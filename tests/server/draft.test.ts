@@ -1,17 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { designFile, type Design } from '../../core/design'
 import { draftPage } from '../../server/queries/draft'
-import {
-  changeDraft,
-  discardDraft,
-  previewFile,
-  publishDraft,
-  takeBack,
-  takeFile,
-} from '../../server/commands/draft'
+import { changeDraft, discardDraft, publishDraft, takeBack } from '../../server/commands/draft'
+import { previewFile, takeFile } from '../../server/commands/importDesign'
+import { RIGHT_NAMES } from '../../core/rights'
 import { makeWorld } from './world'
 
 const LEAD = 'olin-brandt'
+const BY = { person: LEAD, rights: new Set(RIGHT_NAMES), way: 'hand' as const }
 let [first, second]: Awaited<ReturnType<typeof makeWorld>>[] = []
 beforeAll(async () => {
   first = await makeWorld('yare_draft')
@@ -83,8 +79,9 @@ describe('a design as a file', () => {
     await publishDraft(first!.desk, { version, note: 'A longer name' }, LEAD)
     const there = await previewFile(second!.desk, text)
     expect(there.changes.map((one) => one.part)).toEqual(['groups'])
-    const page = await takeFile(second!.desk, text, there.version, LEAD)
+    const page = await takeFile(second!.desk, { text: text, version: there.version }, LEAD, BY)
     expect(designFile(page.design)).toBe(text)
+    expect(there.lacking).toEqual([])
     expect(page.authors[0]).toMatchObject({ list: 'groups', by: 'Olin Brandt' })
     await discardDraft(second!.desk)
   })
@@ -109,7 +106,7 @@ describe('a design as a file', () => {
     const { design } = await draftPage(second!.desk)
     const file = structuredClone(design)
     change(file)
-    const refused = takeFile(second!.desk, designFile(file), 0, LEAD)
+    const refused = takeFile(second!.desk, { text: designFile(file), version: 0 }, LEAD, BY)
     await expect(refused).rejects.toMatchObject({ reason: 'invalid' })
     const problems = await refused.catch((error: { fields: { message: string }[] }) => error.fields)
     expect(JSON.stringify(problems)).toContain(message)
@@ -120,7 +117,7 @@ describe('a design as a file', () => {
     const text = designFile((await draftPage(first!.desk)).design)
     const { version } = await previewFile(first!.desk, text)
     await rename('Meanwhile')
-    await expect(takeFile(first!.desk, text, version, LEAD)).rejects.toThrow(
+    await expect(takeFile(first!.desk, { text: text, version: version }, LEAD, BY)).rejects.toThrow(
       'Somebody else changed the draft',
     )
     await discardDraft(first!.desk)

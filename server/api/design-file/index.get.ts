@@ -1,6 +1,6 @@
 import { IsOptional, Matches } from 'class-validator'
 import { setResponseHeaders } from 'h3'
-import { designFile } from '../../../core/design'
+import { designFile, namesInFile } from '../../../core/design'
 import { draftPage } from '../../queries/draft'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
@@ -29,6 +29,6 @@ export default defineRoute(
       'content-type': 'application/json; charset=utf-8',
       'content-disposition': `attachment; filename="${name}.json"`,
     })
-    return designFile(design)
+    return designFile(design, namesInFile(design, await desk.knowledge.directory()))
   },
 )

@@ -1,5 +1,6 @@
 import { IsInt } from 'class-validator'
-import { takeFile } from '../../commands/draft'
+import { byCaller } from '../../commands/directory'
+import { takeFile } from '../../commands/importDesign'
 import { DESIGN_FILE_LIMIT, DesignFileBody } from '../../http/bodies'
 import { defineRoute } from '../../http/route'
 
@@ -16,5 +17,5 @@ export default defineRoute(
     body: TakenFileBody,
     bodyLimit: DESIGN_FILE_LIMIT,
   },
-  ({ desk, caller, body: { text, version } }) => takeFile(desk, text, version, caller.id),
+  ({ desk, caller, body }) => takeFile(desk, body, caller.id, byCaller(caller)),
 )

@@ -1,4 +1,4 @@
-import { previewFile } from '../../commands/draft'
+import { previewFile } from '../../commands/importDesign'
 import { DESIGN_FILE_LIMIT, DesignFileBody } from '../../http/bodies'
 import { defineRoute } from '../../http/route'
 
@@ -9,5 +9,5 @@ export default defineRoute(
     body: DesignFileBody,
     bodyLimit: DESIGN_FILE_LIMIT,
   },
-  ({ desk, body: { text } }) => previewFile(desk, text),
+  ({ desk, body: { text, matches } }) => previewFile(desk, text, matches),
 )

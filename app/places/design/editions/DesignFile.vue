@@ -1,30 +1,40 @@
 <script setup lang="ts">
-import type { ChangeInWords, Finding } from '~~/core/design'
 import { present } from '~~/core/lookup'
 import type { DraftPage } from '~/composables/useDraft'
+import { saidAnew, type Matching } from './matching'
 
 // The whole design as a file: to have, and to bring; what one that is brought would change is seen before it is taken.
 const emit = defineEmits<{ replace: [page: DraftPage] }>()
 const deed = useDeed()
 const { error } = deed
 
-interface Preview {
-  version: number
-  changes: ChangeInWords[]
-  findings: Finding[]
-}
 const file = ref<{ name: string; text: string }>()
-const preview = ref<Preview>()
+const preview = ref<AnswerOf<'POST /api/design-file/preview'>>()
+/** What was said of what is not here. */
+const said = ref<Matching[]>([])
+const directory = useQuery({
+  key: ['directory', 'names'],
+  query: ({ signal }) => api('GET /api/directory', { signal }),
+})
 async function read([chosen]: File[]) {
   preview.value = file.value = undefined
+  said.value = []
   if (!chosen) return
-  const text = await chosen.text()
-  file.value = { name: chosen.name, text }
-  preview.value = await deed.run(() => api('POST /api/design-file/preview', { body: { text } }))
+  file.value = { name: chosen.name, text: await chosen.text() }
+  await look()
+}
+async function look() {
+  const body = { text: present(file.value).text, matches: said.value }
+  preview.value = await deed.run(() => api('POST /api/design-file/preview', { body }))
+}
+async function say(one: Matching) {
+  said.value = saidAnew(said.value, one)
+  await look()
 }
 async function take() {
-  const { text } = present(file.value)
-  const body = { text, version: present(preview.value).version }
+  const { version, lacking } = present(preview.value)
+  const matches = lacking.flatMap((one) => one.match ?? [])
+  const body = { text: present(file.value).text, version, matches }
   const page = await deed.run(() => api('POST /api/design-file', { body }))
   if (!page) return
   emit('replace', page)
@@ -35,7 +45,6 @@ const wrong = computed(() => {
   const { detail, fields = [] } = error.value?.problem ?? {}
   return detail && [detail, ...fields.map((one) => `${one.field} ${one.message}`)].join(' ')
 })
-const errors = computed(() => (preview.value?.findings ?? []).filter((one) => one.severity === 'error'))
 </script>
 
 <template>
@@ -50,37 +59,21 @@ const errors = computed(() => (preview.value?.findings ?? []).filter((one) => on
     </p>
     <KitFiles class="bring" label="Bring a file …" :lines="[]" @pick="read" />
     <KitError :error="wrong" />
-    <div v-if="preview" class="notice" role="region" aria-label="What the file would change">
-      <p>
-        <b>{{ file?.name }}</b> would change {{ counted(preview.changes.length, 'thing') }} in the draft;
-        proofreading finds {{ counted(errors.length, 'error') }} in it.
-      </p>
-      <ul v-if="errors.length">
-        <li v-for="one in errors" :key="one.place + one.message">
-          <span class="num">{{ one.place }}</span> {{ one.message }}
-        </li>
-      </ul>
-      <p v-if="errors.length">
-        It cannot be taken like this: nothing that it refers to may be lost on the way. Put these right in the
-        file, or add what is missing to the directory, and bring it again.
-      </p>
-      <ChangeTable v-if="preview.changes.length" :changes="preview.changes" />
-      <p class="acts">
-        <KitButton v-if="!errors.length && preview.changes.length" kind="main" @click="take"
-          >Take it into the draft</KitButton
-        >
-        <KitButton kind="plain" @click="preview = undefined">Leave it</KitButton>
-      </p>
-    </div>
+    <FilePreview
+      v-if="preview && file && directory.data.value"
+      :name="file.name"
+      :preview="preview"
+      :directory="directory.data.value"
+      :busy="deed.busy.value"
+      @say="say"
+      @take="take"
+      @leave="preview = undefined"
+    />
   </section>
 </template>
 
 <style scoped>
 .bring {
   max-width: 460px;
-}
-.acts {
-  display: flex;
-  gap: 8px;
 }
 </style>

@@ -1,13 +1,7 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { Design, Finding } from '~~/core/design'
-import {
-  cellToText,
-  type Cell,
-  type CellNames,
-  type DecisionTable,
-  type Row,
-} from '~~/core/table'
+import { cellToText, type Cell, type CellNames, type DecisionTable, type Row } from '~~/core/table'
 import type { Names } from '~/composables/useNames'
 import { oneAt } from '~~/core/lookup'
 import { withPasted } from './pasting'

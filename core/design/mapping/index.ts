@@ -1,0 +1,15 @@
+/** Designs that come from elsewhere: what they name of the directory, and what that is called here. */
+export { directoryThing, type Decide, type DirectoryThing } from './conditions'
+export {
+  lackingIn,
+  likelyMatch,
+  MOST_LACKING,
+  namesInFile,
+  referencesOf,
+  thingsIn,
+  type DirectoryReference,
+  type Lack,
+  type NamesInFile,
+} from './lacking'
+export { hoursToKeep } from './hours'
+export { mappedDesign } from './mapping'
