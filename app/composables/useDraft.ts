@@ -32,20 +32,20 @@ export function useDraft() {
     () => standing.error?.problem.status === 0,
   )
 
-  // What can be taken back outlives a reload, as long as the draft stands on the same edition.
+  // What can be taken back, and what waits to be chosen, outlives a reload, as long as the draft stands on the same edition.
   const session = useSession()
   const read = async () => {
     const isRead = await changes.load()
-    const { draft, done, undone } = standing
-    if (!isRead || !draft || !session.me || done.length || undone.length) return isRead
+    const { draft, done, undone, refused } = standing
+    if (!isRead || !draft || !session.me || done.length || undone.length || refused.length) return isRead
     if (draft.begun) Object.assign(standing, readSteps(session.me.id, draft.edition))
     return isRead
   }
   watch(
-    () => [standing.done, standing.undone],
+    () => [standing.done, standing.undone, standing.refused],
     () => {
-      const { draft, done, undone } = standing
-      if (draft && session.me) keepSteps(session.me.id, draft.edition, { done, undone })
+      const { draft, done, undone, refused } = standing
+      if (draft && session.me) keepSteps(session.me.id, draft.edition, { done, undone, refused })
     },
     { deep: 2 },
   )
@@ -84,7 +84,7 @@ export function useDraft() {
     ...{ change, publish, discard },
     load: read,
     changeAll: (steps: DesignStep[]) => changes.change(steps),
-    insist: () => changes.insist(),
+    settle: (chosen: ReadonlyMap<string, 'mine' | 'theirs'>) => changes.settle(chosen),
     undo: () => changes.undo(),
     redo: () => changes.redo(),
     settled: () => changes.settled(),

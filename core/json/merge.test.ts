@@ -33,6 +33,44 @@ describe('what two people made of one thing', () => {
     expect(value).toMatchObject({ name: 'Mine' })
   })
 
+  it('is theirs where that is picked, conflict by conflict', () => {
+    const mine = { ...level, name: 'Mine', when: { any: [] } }
+    const theirs = { ...level, name: 'Theirs', when: { none: [] }, id: 'other' }
+    const { value, conflicts } = mergeChanges(level, mine, theirs, ({ path }) =>
+      path[0] === 'name' ? 'theirs' : 'mine',
+    )
+    expect(conflicts.map((one) => one.path)).toEqual([['name'], ['when']])
+    expect(value).toMatchObject({ name: 'Theirs', when: { any: [] }, id: 'other' })
+    const orders = [{ id: 'a' }, { id: 'b' }, { id: 'c' }] as const
+    const [a, b, c] = orders
+    const picked = (which: 'mine' | 'theirs') =>
+      mergeChanges([a, b, c], [b, a, c], [c, a, b], () => which).value
+    expect([picked('mine'), picked('theirs')]).toEqual([
+      [b, a, c],
+      [c, a, b],
+    ])
+  })
+
+  it.each([
+    [{ fact: 'impact', op: 'is', value: 'high' }, { all: [] }, { any: [] }],
+    [
+      { do: 'note', text: 'a' },
+      { do: 'team', team: 'x' },
+      { do: 'queue', queue: 'y' },
+    ],
+    [
+      { do: 'team', team: 'a' },
+      { do: 'team', team: 'x' },
+      { do: 'queue', queue: 'y' },
+    ],
+  ])('is one of both as a whole where they are of different sorts: %j', (before, mine, theirs) => {
+    const merged = mergeChanges({ of: before }, { of: mine }, { of: theirs })
+    expect(merged).toEqual({ value: { of: mine }, conflicts: [{ path: ['of'], mine, theirs }] })
+    expect(mergeChanges({ of: before }, { of: mine }, { of: theirs }, () => 'theirs').value).toEqual({
+      of: theirs,
+    })
+  })
+
   it('does not bring back what somebody took out, nor lose what was put in beside it', () => {
     const [first, second] = level.targets
     const theirs = { ...level, targets: [second] }

@@ -14,6 +14,9 @@ export interface Merged {
   conflicts: MergeConflict[]
 }
 
+/** Which of both a part is where both changed it. */
+export type Pick = (conflict: MergeConflict) => 'mine' | 'theirs'
+
 const GONE = Symbol('gone')
 type Part = unknown
 
@@ -26,13 +29,26 @@ const same = (a: Part, b: Part) =>
  * @param before as it was for me
  * @param mine as I want it
  * @param theirs as it is now
- * @returns the thing, and where both changed the same part; there it is as I want it
+ * @param pick which it is where both changed the same part; mine if left out
+ * @returns the thing, and where both changed the same part
  */
-export function mergeChanges(before: unknown, mine: unknown, theirs: unknown): Merged {
+export function mergeChanges(
+  before: unknown,
+  mine: unknown,
+  theirs: unknown,
+  pick: Pick = () => 'mine',
+): Merged {
   const conflicts: MergeConflict[] = []
-  const value = merge({ before, mine, theirs }, [], conflicts)
+  const told: Told = (conflict) => {
+    conflicts.push(conflict)
+    return pick(conflict) === 'mine'
+  }
+  const value = merge({ before, mine, theirs }, [], told)
   return { value: value === GONE ? null : value, conflicts }
 }
+
+/** Told of a conflict. @returns whether it is as I want it */
+type Told = (conflict: MergeConflict) => boolean
 
 interface Three<T = Part> {
   before: T
@@ -40,16 +56,28 @@ interface Three<T = Part> {
   theirs: T
 }
 
-function merge({ before, mine, theirs }: Three, path: string[], conflicts: MergeConflict[]): Part {
+function merge({ before, mine, theirs }: Three, path: string[], told: Told): Part {
   if (same(mine, theirs) || same(before, theirs)) return mine
   if (same(before, mine)) return theirs
-  if (isRecord(mine) && isRecord(theirs))
-    return mergeRecords(isRecord(before) ? before : {}, mine, theirs, path, conflicts)
+  if (isRecord(mine) && isRecord(theirs) && !isOtherSort(mine, theirs))
+    return mergeRecords(isRecord(before) ? before : {}, mine, theirs, path, told)
   const lists = { before: keyed(before), mine: keyed(mine), theirs: keyed(theirs) }
   if (lists.before && lists.mine && lists.theirs)
-    return mergeLists({ before: lists.before, mine: lists.mine, theirs: lists.theirs }, path, conflicts)
-  conflicts.push({ path, mine: shown(mine), theirs: shown(theirs) })
-  return mine
+    return mergeLists({ before: lists.before, mine: lists.mine, theirs: lists.theirs }, path, told)
+  return told({ path, mine: shown(mine), theirs: shown(theirs) }) ? mine : theirs
+}
+
+/** Names that say what sort of thing it is: the rest of it goes with that. */
+const SORTS = ['do', 'at', 'to', 'op', 'fact']
+
+/** Whether two made things of different sorts of one, of which no part of the one fits the other. */
+function isOtherSort(mine: Record<string, unknown>, theirs: Record<string, unknown>): boolean {
+  const names = Object.keys(mine)
+  const hasNoneInCommon = names.length > 0 && !names.some((name) => Object.hasOwn(theirs, name))
+  return (
+    (hasNoneInCommon && Object.keys(theirs).length > 0) ||
+    SORTS.some((name) => Object.hasOwn(mine, name) && !same(mine[name], theirs[name]))
+  )
 }
 
 const shown = (part: Part) => (part === GONE ? null : part)
@@ -59,14 +87,14 @@ function mergeRecords(
   mine: Record<string, unknown>,
   theirs: Record<string, unknown>,
   path: string[],
-  conflicts: MergeConflict[],
+  told: Told,
 ): Record<string, unknown> {
   const of = (record: Record<string, unknown>, key: string): Part =>
     Object.hasOwn(record, key) ? record[key] : GONE
   const keys = new Set([...Object.keys(theirs), ...Object.keys(mine)])
   const entries = [...keys].flatMap((key): [string, unknown][] => {
     const three = { before: of(before, key), mine: of(mine, key), theirs: of(theirs, key) }
-    const value = merge(three, [...path, key], conflicts)
+    const value = merge(three, [...path, key], told)
     return value === GONE ? [] : [[key, value]]
   })
   return Object.fromEntries(entries)
@@ -86,35 +114,27 @@ function keyed(list: unknown): Keyed | undefined {
   return things.size < list.length ? undefined : things
 }
 
-function mergeLists(
-  { before, mine, theirs }: Three<Keyed>,
-  path: string[],
-  conflicts: MergeConflict[],
-): unknown[] {
+function mergeLists({ before, mine, theirs }: Three<Keyed>, path: string[], told: Told): unknown[] {
   const of = (list: Keyed, key: string): Part => (list.has(key) ? list.get(key) : GONE)
   const values = new Map<string, Part>()
   for (const key of new Set([...theirs.keys(), ...mine.keys()])) {
     const three = { before: of(before, key), mine: of(mine, key), theirs: of(theirs, key) }
-    values.set(key, merge(three, [...path, key], conflicts))
+    values.set(key, merge(three, [...path, key], told))
   }
   const orders = { before: [...before.keys()], mine: [...mine.keys()], theirs: [...theirs.keys()] }
-  return orderOf(orders, path, conflicts).flatMap((key) => {
+  return orderOf(orders, path, told).flatMap((key) => {
     const value = values.get(key)
     return value === GONE || value === undefined ? [] : [value]
   })
 }
 
 /** The order of whoever changed it, with what the other put in after what it came after there. */
-function orderOf(
-  { before, mine, theirs }: Three<string[]>,
-  path: string[],
-  conflicts: MergeConflict[],
-): string[] {
+function orderOf({ before, mine, theirs }: Three<string[]>, path: string[], told: Told): string[] {
   const among = (list: string[], others: string[]) => list.filter((key) => others.includes(key))
   const moved = (list: string[]) => !same(among(list, before), among(before, list))
   const both = moved(mine) && moved(theirs) && !same(among(mine, theirs), among(theirs, mine))
-  if (both) conflicts.push({ path: [...path, '#order'], mine, theirs })
-  const [base, other] = moved(mine) ? [mine, theirs] : [theirs, mine]
+  const isMine = both ? told({ path: [...path, '#order'], mine, theirs }) : moved(mine)
+  const [base, other] = isMine ? [mine, theirs] : [theirs, mine]
   const order = [...base]
   other.forEach((key, index) => {
     if (order.includes(key)) return

@@ -24,7 +24,7 @@ const {
   load,
   change,
   changeAll,
-  insist,
+  settle,
   undo,
   redo,
   settled,
@@ -199,18 +199,14 @@ useShortcuts('Design', [
       @focusout="stale && showOthers()"
     >
       <p v-if="problem" class="notice bad" role="alert">
-        {{ problem }} <button class="link" type="button" @click="read">Try again</button>
+        {{ problem }} <KitButton kind="link" @click="read">Try again</KitButton>
       </p>
-      <p v-if="error" class="notice bad" role="alert">
+      <DisputesList v-if="draft && refused.length" :draft="draft" :refused="refused" @settle="settle" />
+      <p v-else-if="error" class="notice bad" role="alert">
         {{ error.problem.detail }}
         <span v-for="field in error.problem.fields" :key="field.field + field.message"
           ><br />{{ field.field }}: {{ field.message }}</span
         >
-        <span v-if="refused">
-          <br />What you wrote is kept.
-          <button class="link" type="button" @click="insist">Put it in place of theirs</button> ·
-          <button class="link" type="button" @click="refused = error = undefined">Leave theirs</button>
-        </span>
       </p>
       <p v-if="stale" class="notice" role="status">
         Somebody changed the draft; it is shown as soon as you leave the field.

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Design, DesignStep } from '~~/core/design'
 import { changeDesign } from '~~/core/design'
 import { refusal } from '../../testing/server'
+import { disputesOf } from './disputes'
 import { DraftChanges, nothingYet, type DraftPage } from './DraftChanges'
 
 const CATEGORIES = [
@@ -119,7 +120,7 @@ describe('changes of a draft', () => {
     const mine = await window()
     state.losesAnswer = true
     expect(await mine.change(steps)).toBe(true)
-    expect(mine.standing.refused).toBeUndefined()
+    expect(mine.standing.refused).toEqual([])
     expect(namesIn(state.design)).toEqual(
       namesIn(steps.reduce(changeDesign, { categories: CATEGORIES } as never)),
     )
@@ -144,12 +145,32 @@ describe('a draft in two windows', () => {
     expect(await mine.change([name('gates', 'Gates', 'Barriers')])).toBe(false)
     expect(shown(mine)).toEqual(['Turnstiles', 'Tills'])
     expect(mine.standing.refused).toHaveLength(1)
-    await mine.insist()
-    expect(namesIn(state.design)).toEqual(['Barriers', 'Tills'])
-    expect([mine.standing.refused, mine.standing.error]).toEqual([undefined, undefined])
+    // What is written next is taken, and what was refused waits still.
+    await mine.change([name('tills', 'Tills', 'Kiosks')])
+    expect(mine.standing.refused).toHaveLength(1)
+    const [dispute] = disputesOf(mine.standing.draft!.design, mine.standing.refused)
+    expect(dispute).toMatchObject({ path: ['name'], mine: 'Barriers', theirs: 'Turnstiles' })
+    await mine.settle(new Map([[dispute!.key, 'mine']]))
+    expect(namesIn(state.design)).toEqual(['Barriers', 'Kiosks'])
+    expect([mine.standing.refused, mine.standing.error]).toEqual([[], undefined])
+    await mine.undo()
+    expect(namesIn(state.design)).toEqual(['Turnstiles', 'Kiosks'])
+    await mine.redo()
     await theirs.undo()
     expect(theirs.standing.error?.problem.status).toBe(409)
     expect(theirs.standing.done).toHaveLength(1)
+  })
+
+  it('leaves theirs where that is chosen, with all else that was written here', async () => {
+    const { state, window } = desk()
+    const [mine, theirs] = [await window(), await window()]
+    const both = { id: 'gates', name: 'Barriers', priority: 'p1' }
+    await theirs.change([name('gates', 'Gates', 'Turnstiles')])
+    await mine.change([{ list: 'categories', id: 'gates', before: CATEGORIES[0], after: both }])
+    const [dispute] = disputesOf(mine.standing.draft!.design, mine.standing.refused)
+    await mine.settle(new Map([[dispute!.key, 'theirs']]))
+    expect(state.design.categories[0]).toEqual({ id: 'gates', name: 'Turnstiles', priority: 'p1' })
+    expect(mine.standing.refused).toEqual([])
   })
 
   it('keeps what is on its way on the screen when it is read anew', async () => {

@@ -1,5 +1,6 @@
-import { changeDesign, thingOf, type Design, type DesignStep } from '~~/core/design'
-import { mergeChanges, sharedWith } from '~~/core/json'
+import { changeDesign, type Design, type DesignStep } from '~~/core/design'
+import { sharedWith } from '~~/core/json'
+import { settledSteps } from './disputes'
 
 export type DraftPage = AnswerOf<'GET /api/draft'>
 
@@ -7,8 +8,8 @@ export type DraftPage = AnswerOf<'GET /api/draft'>
 export interface DraftStanding {
   draft: DraftPage | undefined
   error: ApiError | undefined
-  /** What was refused since somebody else had changed the same parts: kept, so that it can be put in place. */
-  refused: DesignStep[] | undefined
+  /** What was refused since somebody else had changed the same parts: kept until it is chosen what counts. */
+  refused: DesignStep[]
   /** How many of our own changes are on their way. */
   busy: number
   /** What can be taken back, and put in again. What was done together is taken back together. */
@@ -17,7 +18,7 @@ export interface DraftStanding {
 }
 
 export const nothingYet = (): DraftStanding => ({
-  ...{ draft: undefined, error: undefined, refused: undefined },
+  ...{ draft: undefined, error: undefined, refused: [] },
   ...{ busy: 0, done: [], undone: [] },
 })
 
@@ -83,13 +84,19 @@ export class DraftChanges {
     return true
   }
 
-  /** Puts what was refused in place of what somebody else had changed; all else of theirs stays. */
-  async insist(): Promise<void> {
+  /**
+   * Puts what was refused in place, where both had changed the same as it was chosen; all else of both stays.
+   * @param chosen by the keys of disputes; theirs where nothing is chosen
+   */
+  async settle(chosen: ReadonlyMap<string, 'mine' | 'theirs'>): Promise<void> {
     const { refused } = this.standing
     const known = this.#known
-    if (!refused || !known) return
-    this.standing.refused = this.standing.error = undefined
-    await this.change(refused.map((step) => ({ ...step, ...preferred(known, step) })))
+    if (!refused.length || !known) return
+    this.standing.error = undefined
+    this.standing.refused = []
+    const steps = settledSteps(known, refused, chosen)
+    // Where it cannot be put in place either, it is refused anew, and kept as it was meant.
+    if (!(await this.change(steps)) && !this.standing.refused.length) this.standing.refused = refused
   }
 
   // A step is taken off its pile at once, so that a key pressed twice takes back two steps and not one of them twice.
@@ -157,7 +164,7 @@ export class DraftChanges {
     const sent = this.#sending.then(async () => {
       const isTaken = await this.ask(() => this.#send(changes))
       const isConflict = !isTaken && this.standing.error?.problem.status === 409
-      this.standing.refused = isConflict ? changes : undefined
+      if (isConflict) this.standing.refused.push(...changes)
       return isTaken
     })
     this.#sending = sent
@@ -191,13 +198,4 @@ export class DraftChanges {
       }
     }
   }
-}
-
-/** A step that begins at what the design has now, and where both changed a part takes that of the step. */
-function preferred(
-  design: Design,
-  { list, id, before, after }: DesignStep,
-): Pick<DesignStep, 'before' | 'after'> {
-  const now = thingOf(design, list, id)
-  return { before: now, after: mergeChanges(before, after, now).value }
 }

@@ -1,9 +1,10 @@
 import type { DesignStep } from '~~/core/design'
 
-/** What can be taken back in the draft, and put in again: act by act. */
+/** What can be taken back in the draft, and put in again: act by act; and what was refused, until it is chosen what counts. */
 export interface Steps {
   done: DesignStep[][]
   undone: DesignStep[][]
+  refused: DesignStep[]
 }
 
 /** So many acts are kept, and so many letters: more is no use, and a browser keeps no more than some millions. */
@@ -24,7 +25,9 @@ const isSteps = (value: unknown): value is Kept =>
   'done' in value &&
   Array.isArray(value.done) &&
   'undone' in value &&
-  Array.isArray(value.undone)
+  Array.isArray(value.undone) &&
+  'refused' in value &&
+  Array.isArray(value.refused)
 
 /**
  * What somebody can take back still, as this browser window knows it: it outlives a reload. Where the window keeps
@@ -34,11 +37,12 @@ const isSteps = (value: unknown): value is Kept =>
 export function readSteps(person: string, edition: number): Steps {
   try {
     const kept = JSON.parse(sessionStorage.getItem(storeOf(person)) ?? 'null') as unknown
-    if (isSteps(kept) && kept.edition === edition) return { done: kept.done, undone: kept.undone }
+    if (isSteps(kept) && kept.edition === edition)
+      return { done: kept.done, undone: kept.undone, refused: kept.refused }
   } catch {
     // What cannot be read is as good as nothing.
   }
-  return { done: [], undone: [] }
+  return { done: [], undone: [], refused: [] }
 }
 
 /** The latest acts that are not too much together. */
@@ -54,10 +58,11 @@ function latest(acts: readonly DesignStep[][]): DesignStep[][] {
 }
 
 /** Keeps the latest of what can be taken back; the oldest goes where it is too much. */
-export function keepSteps(person: string, edition: number, { done, undone }: Steps): void {
-  const kept: Kept = { edition, done: latest(done), undone: latest(undone) }
+export function keepSteps(person: string, edition: number, { done, undone, refused }: Steps): void {
+  const kept: Kept = { edition, done: latest(done), undone: latest(undone), refused }
   try {
-    if (kept.done.length || kept.undone.length) sessionStorage.setItem(storeOf(person), JSON.stringify(kept))
+    if (kept.done.length || kept.undone.length || refused.length)
+      sessionStorage.setItem(storeOf(person), JSON.stringify(kept))
     else sessionStorage.removeItem(storeOf(person))
   } catch {
     // A window that keeps nothing takes back what it knows itself.
