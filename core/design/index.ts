@@ -59,3 +59,4 @@ export {
   type RuleWords,
 } from './names'
 export * from './mapping'
+export { STARTING_DESIGNS, startingDesignOf, type StartingDesign } from './starting'

@@ -1,4 +1,5 @@
-import { IsEmail, IsString, IsTimeZone, MaxLength, MinLength } from 'class-validator'
+import { IsEmail, IsIn, IsOptional, IsString, IsTimeZone, MaxLength, MinLength } from 'class-validator'
+import { STARTING_DESIGNS } from '../../core/design'
 import { setUpDesk } from '../commands/setup'
 import { defineRoute } from '../http/route'
 
@@ -23,12 +24,17 @@ class SetupBody {
   @MinLength(12, { message: 'use at least 12 characters; a few words are fine' })
   @MaxLength(200)
   password!: string
+
+  /** With which design it begins. */
+  @IsOptional()
+  @IsIn(STARTING_DESIGNS.map((one) => one.id), { message: 'choose one of the starting designs' })
+  starting?: string
 }
 
 export default defineRoute(
   {
     who: 'anyone',
-    summary: 'The first visit: makes the administrator and a small first design, once',
+    summary: 'The first visit: makes the administrator and a first design, once',
     body: SetupBody,
   },
   async ({ desk, body }) => {

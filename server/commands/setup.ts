@@ -1,8 +1,10 @@
 import { sql } from 'kysely'
-import { firstDesign } from '../../core/design'
+import { STARTING_DESIGNS, startingDesignOf } from '../../core/design'
+import { oneAt } from '../../core/lookup'
 import { Refused } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { hashPassword } from '../base/secrets'
+import type { Reading } from '../queries/reading'
 import type { Desk } from './desk'
 import { freeId } from '../../core/naming'
 import { directoryChanged } from './people'
@@ -13,17 +15,32 @@ export interface FirstVisit {
   name: string
   mail: string
   password: string
+  /** Id of the design that it begins with; the first of them if left out. */
+  starting?: string
 }
 
-const TEAM = 'first-line'
+/** Under which it is kept with which design the desk began. */
+const STARTED = 'starting design'
 
-/** The first visit: makes the administrator, a team, an organisation with a site, and a small first design. */
+/** The design with which the desk began; null where it was another. */
+export async function startedWith(desk: Reading): Promise<string | null> {
+  const kept = await desk.db
+    .selectFrom('setting')
+    .select('value')
+    .where('key', '=', STARTED)
+    .executeTakeFirst()
+  const { id } = (kept?.value ?? {}) as { id?: string }
+  return id ?? null
+}
+
+/** The first visit: makes the administrator, an organisation with a site, and a first design with what it needs. */
 export async function setUpDesk(
   desk: Desk,
-  { desk: deskName, zone, name, mail, password }: FirstVisit,
+  { desk: deskName, zone, name, mail, password, starting: wanted }: FirstVisit,
 ): Promise<void> {
   const hash = await hashPassword(password)
-  const design = firstDesign(deskName, zone, TEAM)
+  const starting = startingDesignOf(wanted ?? '') ?? oneAt(STARTING_DESIGNS, 0)
+  const design = starting.design(deskName, zone)
   await desk.db.transaction().execute(async (trx) => {
     await sql`lock table person in share row exclusive mode`.execute(trx)
     const people = await trx.selectFrom('person').select('id').limit(1).execute()
@@ -54,19 +71,34 @@ export async function setUpDesk(
         organisation: 'own',
         site: 'main',
         priority: null,
-        teams: [TEAM],
+        teams: starting.teams.map((one) => one.id),
         shift,
         password_hash: hash,
       })
       .execute()
-    await trx.insertInto('team').values({ id: TEAM, name: 'First line', lead: id }).execute()
-    await trx.insertInto('queue').values({ id: 'all', name: 'All requests', team: TEAM }).execute()
+    await trx
+      .insertInto('team')
+      .values(starting.teams.map((one) => ({ ...one, lead: id })))
+      .execute()
+    await trx
+      .insertInto('queue')
+      .values(starting.queues.map((one) => ({ ...one })))
+      .execute()
+    if (starting.covers.length)
+      await trx
+        .insertInto('cover')
+        .values(starting.covers.map((one) => ({ ...one })))
+        .execute()
+    await trx
+      .insertInto('setting')
+      .values({ key: STARTED, value: JSON.stringify({ id: starting.id }) })
+      .execute()
     await trx
       .insertInto('edition')
       .values({
         number: 1,
         document: JSON.stringify(design),
-        note: 'The first design',
+        note: starting.name,
         published_by: id,
         published_at: deskNow(),
       })

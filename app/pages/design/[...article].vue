@@ -229,6 +229,7 @@ useShortcuts('Design', [
       <p v-if="!ready" role="status">Reading the design …</p>
 
       <template v-if="shown">
+        <MarginNote :article="article" />
         <EditionsArticle
           v-if="article === ''"
           :draft="edition ? undefined : proofread"

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-// The very first visit: the desk gets its name and its administrator.
+import { STARTING_DESIGNS } from '~~/core/design'
+
+// The very first visit: the desk gets its name, its administrator and the design that it begins with.
 const session = useSession()
 const form = reactive({
   desk: '',
@@ -7,12 +9,25 @@ const form = reactive({
   name: '',
   mail: '',
   password: '',
+  starting: STARTING_DESIGNS[0]!.id,
 })
 const { busy, error, run } = useDeed()
 const ZONES = Intl.supportedValuesOf('timeZone').map((value) => ({
   value,
   label: value.replaceAll('_', ' '),
 }))
+
+/** What a starting design has, in numbers, so that they can be told apart before one is opened. */
+const DESIGNS = STARTING_DESIGNS.map(({ id, name, says, teams, design: made }) => {
+  const { items, kinds, serviceLevels } = made('', 'UTC')
+  const has = [
+    counted(items.length, 'thing to ask for', 'things to ask for'),
+    counted(kinds.length, 'ticket kind'),
+    counted(serviceLevels.length, 'service level'),
+    counted(teams.length, 'team'),
+  ]
+  return { value: id, label: name, note: `${says} ${has.join(' · ')}` }
+})
 
 async function submit() {
   await run(async () => {
@@ -27,10 +42,11 @@ async function submit() {
   <main class="door">
     <h1>Your desk begins here</h1>
     <p>
-      This makes you the administrator and lays out a small first design: one request form, one team, promises
-      in office hours. Everything can be changed in Design afterwards.
+      This makes you the administrator and lays out a whole design to begin with. Each of its articles says in
+      the margin why it begins as it does, and everything can be changed in Design afterwards.
     </p>
     <form novalidate @submit.prevent="submit">
+      <KitRadio v-model="form.starting" label="What is it a desk for?" :options="DESIGNS" />
       <KitText
         v-model="form.desk"
         label="Name of the desk"

@@ -85,7 +85,7 @@ describe('the first visit', () => {
     await fill(wrapper, { 'Your password': 'long enough now' })
     await wrapper.get('form').trigger('submit')
     await settled()
-    expect(sent.at(-1)).toMatchObject({ desk: 'Lantern Quay', password: 'long enough now' })
+    expect(sent.at(-1)).toMatchObject({ desk: 'Lantern Quay', starting: 'own-house' })
     expect(Intl.supportedValuesOf('timeZone').concat('UTC')).toContain(sent.at(-1)!.zone)
     expect(router.currentRoute.value.path).toBe('/desk')
   })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { designFile, STARTING_DESIGNS, startingDesignOf, type Design } from '~~/core/design'
 import { present } from '~~/core/lookup'
 import type { DraftPage } from '~/composables/useDraft'
 import { saidAnew, type Matching } from './matching'
 
 // The whole design as a file: to have, and to bring; what one that is brought would change is seen before it is taken.
+const props = defineProps<{ design: Design }>()
 const emit = defineEmits<{ replace: [page: DraftPage] }>()
 const deed = useDeed()
 const { error } = deed
@@ -21,6 +23,19 @@ async function read([chosen]: File[]) {
   said.value = []
   if (!chosen) return
   file.value = { name: chosen.name, text: await chosen.text() }
+  await look()
+}
+const STARTING = STARTING_DESIGNS.map((one) => ({ value: one.id, label: one.name, note: one.says }))
+/** A starting design comes as a file does: what it names is matched, made or left out. */
+async function begin(id: string | null) {
+  const starting = startingDesignOf(id ?? '')
+  if (!starting) return
+  const { name, zone } = props.design.desk
+  const namesOf = (things: readonly { id: string; name: string }[]) =>
+    Object.fromEntries(things.map((one) => [one.id, one.name]))
+  const names = { team: namesOf(starting.teams), queue: namesOf(starting.queues) }
+  file.value = { name: starting.name, text: designFile(starting.design(name, zone), names) }
+  said.value = []
   await look()
 }
 async function look() {
@@ -58,6 +73,14 @@ const wrong = computed(() => {
       <a :href="linkTo('GET /api/design-file')" download>Have the draft as a file</a>
     </p>
     <KitFiles class="bring" label="Bring a file …" :lines="[]" @pick="read" />
+    <KitChoice
+      class="bring"
+      label="Or begin anew from a starting design"
+      placeholder="choose …"
+      :model-value="null"
+      :options="STARTING"
+      @update:model-value="begin"
+    />
     <KitError :error="wrong" />
     <FilePreview
       v-if="preview && file && directory.data.value"

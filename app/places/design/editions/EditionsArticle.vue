@@ -72,6 +72,7 @@ const choices = computed(() =>
     <h1>{{ edition ? `Edition ${edition.number}` : 'Editions and draft' }}</h1>
     <p v-if="edition">“{{ edition.note }}”, published {{ when(edition.published_at) }}.</p>
     <KitError :error="error" />
+    <OpeningList v-if="draft && session.may('changeDirectory')" />
     <section v-if="edition ? edition.changes.length : draft?.changes.length">
       <h2>{{ edition ? 'What it changed' : 'What the draft changes' }}</h2>
       <ChangeTable :changes="(edition ?? draft)!.changes" :design="edition ? undefined : draft?.design" />
@@ -133,7 +134,7 @@ const choices = computed(() =>
         <ChangeTable v-else :changes="compared.changes" />
       </div>
     </section>
-    <DesignFile v-if="draft" @replace="emit('replace', $event)" />
+    <DesignFile v-if="draft" :design="draft.design" @replace="emit('replace', $event)" />
   </div>
 </template>
 
