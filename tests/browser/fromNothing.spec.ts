@@ -145,7 +145,7 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
   await test.step('what may be asked for', async () => {
     await page.getByRole('link', { name: 'Design', exact: true }).click()
     await page.goto(`${desk.address}/design/catalog`)
-    await page.getByRole('button', { name: 'New item in Help' }).click()
+    await page.getByRole('button', { name: 'New item in Something does not work' }).click()
     await page.getByLabel('Name, as requesters read it').fill('An oven stays cold')
     await choose(page.getByRole('form', { name: 'New item' }), 'Category', /./)
     await page.getByRole('button', { name: 'Add it and make its form' }).click()

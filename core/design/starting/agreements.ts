@@ -74,7 +74,8 @@ export const AGREEMENTS: Sketch = {
       description: 'Tell us in your words; we find out who can help.',
       keywords: ['help', 'broken', 'question'],
       ...{ group: 'broken', kind: 'fault', category: 'general' },
-      asks: [required('summary'), 'details', 'where', required('standsStill')],
+      // Whatever comes by mail or from a program can be this too, so it asks for no more than a line.
+      asks: [required('summary'), 'details', 'where', 'standsStill'],
     },
     {
       ...{ id: 'machine', name: 'A machine does not work' },

@@ -67,7 +67,8 @@ export const HOUSE: Sketch = {
       description: 'Tell us in your words; we find out who can help.',
       keywords: ['help', 'broken', 'missing', 'question'],
       ...{ group: 'broken', kind: 'fault', category: 'general' },
-      asks: [required('summary'), 'details', required('worksMeanwhile'), required('whom')],
+      // Whatever comes by mail or from a program can be this too, so it asks for no more than a line.
+      asks: [required('summary'), 'details', 'worksMeanwhile', 'whom'],
     },
     {
       ...{ id: 'machine', name: 'A computer, screen or printer does not work' },
