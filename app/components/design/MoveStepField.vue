@@ -97,7 +97,7 @@ const toStatus = (value: string): MoveStep =>
       :aria-label="`${label}: the words`"
       @change="emit('change', { do: step.do, text: typedIn($event) })"
     />
-    <DesignSetField
+    <SetField
       v-else-if="step.do === 'set'"
       :field="step.field"
       :value="step.value"

@@ -5,7 +5,7 @@ export default {
   path: 'ladders',
   name: 'Ladders and rota',
   place: 60,
-  component: defineAsyncComponent(() => import('~/components/design/LaddersArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/ladders/LaddersArticle.vue')),
   chooses: ['people', 'teams', 'queues', 'desks'],
   needs: ['directory', 'version'],
 } satisfies Article

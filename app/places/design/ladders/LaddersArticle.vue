@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { targetNames } from '~~/core/clock'
-import { inWords, type Condition, type FactValue } from '~~/core/condition'
+import { inWords, type FactValue } from '~~/core/condition'
 import { CompiledDesign, Directory } from '~~/core/design'
 import { fieldFact } from '~~/core/fields'
 import {
@@ -52,10 +52,6 @@ const setsOff = (id: string) => links.value.filter((one) => one.from === id)
 
 const save = (ladder: Ladder, change: Partial<Ladder>) =>
   void props.change('ladders', ladder.id, ladder, { ...ladder, ...change })
-function without(ladder: Ladder, part: keyof Ladder) {
-  const { [part]: _, ...rest } = ladder
-  void props.change('ladders', ladder.id, ladder, rest)
-}
 const setRung = (ladder: Ladder, rung: Rung) =>
   save(ladder, { rungs: ladder.rungs.map((one) => (one.id === rung.id ? rung : one)) })
 function addRung(ladder: Ladder) {
@@ -81,19 +77,6 @@ function addLadder() {
   }
   void props.change('ladders', id, null, ladder)
 }
-function setTarget(ladder: Ladder, target: string) {
-  if (target) save(ladder, { target })
-  else without(ladder, 'target')
-}
-
-const PARTS = [
-  ['startWhen', 'Begins once'],
-  ['stopWhen', 'Ends as soon as'],
-] as const
-type Part = (typeof PARTS)[number][0]
-const conditionOf = (ladder: Ladder, part: Part) => ladder[part]
-const begin = (ladder: Ladder, part: Part) => save(ladder, { [part]: { any: [] } satisfies Condition })
-
 const { of: decidedBy } = useDecided()
 // How often each rung rang, and what became of the promise it warned of.
 type Figures = AnswerOf<'GET /api/ladders/figures'>[number]
@@ -123,17 +106,18 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
       A ladder climbs while a promise runs out, or while something else lasts. Each of its rungs rings once,
       or as often as it says, and does what stands beside it.
     </p>
-    <p v-if="!readonly"><button class="act" type="button" @click="addLadder">Add a ladder</button></p>
+    <p v-if="!readonly"><KitButton @click="addLadder">Add a ladder</KitButton></p>
     <section v-for="(ladder, index) in design.ladders" :id="ladder.id" :key="ladder.id">
       <h2>
         {{ number }}.{{ index + 1 }}
         <template v-if="readonly">{{ ladder.name }}</template>
-        <input
+        <KitText
           v-else
-          class="inline-field title"
-          :value="ladder.name"
-          :aria-label="`Name of ladder ${index + 1}`"
-          @change="save(ladder, { name: typedIn($event) })"
+          bare
+          in-place="heading"
+          :label="`Name of ladder ${index + 1}`"
+          :model-value="ladder.name"
+          :commit="(name: string) => save(ladder, { name })"
         />
       </h2>
       <FindingsAt :findings="findings" :place="`ladders/${ladder.id}`" />
@@ -148,85 +132,15 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
             >.
           </p>
         </template>
-        <template v-else>
-          <p>
-            <label
-              >Climbs along
-              <select
-                class="inline-field"
-                :value="ladder.target ?? ''"
-                @change="setTarget(ladder, typedIn($event))"
-              >
-                <option v-for="[id, name] in targets" :key="id" :value="id">{{ name }} ({{ id }})</option>
-                <option value="">no target: by itself</option>
-              </select></label
-            >
-            for tickets where
-          </p>
-          <ConditionField
-            :condition="ladder.when"
-            :words="design"
-            :names="names"
-            :readonly="false"
-            :label="`For which tickets ${ladder.name} is`"
-            @change="save(ladder, { when: $event })"
-          />
-          <div v-for="[part, title] in PARTS" :key="part" class="part-of">
-            <template v-if="conditionOf(ladder, part)">
-              {{ title }}
-              <ConditionField
-                :condition="conditionOf(ladder, part)!"
-                :words="design"
-                :names="names"
-                :readonly="false"
-                :label="`${ladder.name}: ${title.toLowerCase()}`"
-                @change="save(ladder, { [part]: $event })"
-              />
-              <button class="link" type="button" @click="without(ladder, part)">
-                {{ part === 'startWhen' ? 'begin with the ticket' : 'end with the ticket alone' }}
-              </button>
-            </template>
-            <button v-else class="link" type="button" @click="begin(ladder, part)">
-              {{
-                part === 'startWhen' ? 'begin only once something holds' : 'end as soon as something holds'
-              }}
-            </button>
-          </div>
-          <p class="choices">
-            <label class="choice"
-              ><input
-                type="checkbox"
-                :checked="ladder.acknowledgementStops"
-                @change="
-                  isTicked($event)
-                    ? save(ladder, { acknowledgementStops: true })
-                    : without(ladder, 'acknowledgementStops')
-                "
-              />
-              stops once somebody says “I have it”</label
-            >
-            <label class="choice"
-              ><input
-                type="checkbox"
-                :checked="ladder.onlySetOff"
-                @change="
-                  isTicked($event) ? save(ladder, { onlySetOff: true }) : without(ladder, 'onlySetOff')
-                "
-              />
-              begins only when another ladder sets it off</label
-            >
-            <label class="choice"
-              ><input
-                type="checkbox"
-                :checked="ladder.past === 'each'"
-                @change="isTicked($event) ? save(ladder, { past: 'each' }) : without(ladder, 'past')"
-              />
-              rings every rung that lies in the past, not the highest alone</label
-            >
-          </p>
-        </template>
+        <LadderTerms
+          v-else
+          :ladder="ladder"
+          :design="design"
+          :names="names"
+          @change="props.change('ladders', ladder.id, ladder, $event)"
+        />
       </div>
-      <DesignLadderAxis :ladder="ladder" :design="design" :does="does" />
+      <LadderAxis :ladder="ladder" :design="design" :does="does" />
       <ul v-if="setsOff(ladder.id).length" class="links">
         <li v-for="(link, at) in setsOff(ladder.id)" :key="at">
           can set off
@@ -254,7 +168,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
                 <template v-if="readonly">
                   <b>{{ momentOf(ladder, rung) }}</b> {{ repeatInWords(rung) }}: {{ does(rung) }}
                 </template>
-                <DesignRungRow
+                <RungRow
                   v-else
                   :rung="rung"
                   :ladder="ladder"
@@ -279,14 +193,12 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
                 <span v-else class="quiet">–</span>
               </td>
               <td v-if="!readonly">
-                <button
-                  class="link"
-                  type="button"
+                <KitButton
+                  kind="link"
                   :aria-label="`${ladder.name}, rung ${at + 1}: take away`"
                   @click="save(ladder, { rungs: ladder.rungs.filter((one) => one.id !== rung.id) })"
+                  >×</KitButton
                 >
-                  ×
-                </button>
               </td>
               <td><FindingsAt :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
             </tr>
@@ -295,20 +207,20 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
       </div>
       <p v-if="figures && !rangOf(ladder)" class="quiet small">It has not rung in the last half year.</p>
       <p v-if="!readonly">
-        <button class="act" type="button" @click="addRung(ladder)">Add a rung</button>&nbsp;
-        <button class="act plain" type="button" @click="props.change('ladders', ladder.id, ladder, null)">
-          Remove {{ ladder.name }}
-        </button>
+        <KitButton @click="addRung(ladder)">Add a rung</KitButton>&nbsp;
+        <KitButton kind="plain" @click="props.change('ladders', ladder.id, ladder, null)"
+          >Remove {{ ladder.name }}</KitButton
+        >
       </p>
     </section>
     <p v-if="!design.ladders.length" class="quiet">
       There is no ladder: nobody is told when a promise runs out.
     </p>
-    <DesignLadderTrial v-if="!readonly" :version="version" :design="design" />
+    <LadderTrial v-if="!readonly" :version="version" :design="design" />
     <hr class="double-rule" />
-    <DesignRotaPart v-bind="props" />
+    <RotaPart v-bind="props" />
     <hr class="double-rule" />
-    <DesignWebhooksPart v-bind="props" />
+    <WebhooksPart v-bind="props" />
   </div>
 </template>
 
@@ -322,14 +234,6 @@ section:target {
 .terms p {
   margin: 4px 0;
 }
-.part-of {
-  margin: 4px 0;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-}
 .links {
   margin: 4px 0;
   padding-left: 18px;
@@ -339,14 +243,5 @@ section:target {
 }
 .rungs td {
   vertical-align: top;
-}
-.link {
-  min-height: 24px;
-}
-td > .link {
-  text-decoration: none;
-  padding: 2px 8px;
-  min-width: 26px;
-  min-height: 26px;
 }
 </style>

@@ -55,40 +55,31 @@ async function renew(webhook: string) {
     <p v-if="!design.webhooks.length" class="quiet">No other system is called yet.</p>
     <div v-for="one in design.webhooks" :key="one.id" class="webhook">
       <FindingsAt :findings="findings" :place="`ladders/webhook-${one.id}`" />
-      <p>
-        <label
-          >Name
-          <input
-            class="inline-field"
-            :value="one.name"
-            :disabled="readonly"
-            @change="save(one, { name: typedIn($event) })"
-        /></label>
-        <label
-          >address
-          <input
-            class="inline-field num wide"
-            :value="one.url"
-            :disabled="readonly"
-            @change="save(one, { url: typedIn($event).trim() })"
-        /></label>
-        <label
-          >about
-          <input
-            class="inline-field num"
-            :value="one.event"
-            :disabled="readonly"
-            @change="save(one, { event: typedIn($event).trim() })"
-        /></label>
-        <button
-          v-if="!readonly"
-          class="link"
-          type="button"
-          @click="props.change('webhooks', one.id, one, null)"
+      <div class="terms">
+        <KitText
+          label="Name"
+          :model-value="one.name"
+          :disabled="readonly"
+          :commit="(name: string) => save(one, { name })"
+        />
+        <KitText
+          class="wide"
+          label="Address"
+          type="url"
+          :model-value="one.url"
+          :disabled="readonly"
+          :commit="(url: string) => save(one, { url: url.trim() })"
+        />
+        <KitText
+          label="About"
+          :model-value="one.event"
+          :disabled="readonly"
+          :commit="(event: string) => save(one, { event: event.trim() })"
+        />
+        <KitButton v-if="!readonly" kind="link" @click="props.change('webhooks', one.id, one, null)"
+          >remove {{ one.name }}</KitButton
         >
-          remove {{ one.name }}
-        </button>
-      </p>
+      </div>
       <table class="ledger-table">
         <thead>
           <tr>
@@ -100,50 +91,45 @@ async function renew(webhook: string) {
         <tbody>
           <tr v-for="(field, at) in one.fields" :key="at">
             <td>
-              <input
-                class="inline-field num"
-                :value="field.name"
+              <KitText
+                bare
+                :label="`${one.name}: name of field ${at + 1}`"
+                :model-value="field.name"
                 :disabled="readonly"
-                :aria-label="`${one.name}: name of field ${at + 1}`"
-                @change="setField(one, at, { name: typedIn($event).trim() })"
+                :commit="(name: string) => setField(one, at, { name: name.trim() })"
               />
             </td>
             <td>
-              <input
-                class="inline-field wide"
-                :value="field.value"
+              <KitText
+                class="wide"
+                bare
+                :label="`${one.name}: value of field ${at + 1}`"
+                :model-value="field.value"
                 :disabled="readonly"
-                :aria-label="`${one.name}: value of field ${at + 1}`"
-                @change="setField(one, at, { value: typedIn($event) })"
+                :commit="(value: string) => setField(one, at, { value })"
               />
             </td>
             <td>
-              <button
+              <KitButton
                 v-if="!readonly"
-                class="link"
-                type="button"
+                kind="link"
                 :aria-label="`${one.name}: take out field ${at + 1}`"
                 @click="save(one, { fields: one.fields.filter((_, index) => index !== at) })"
+                >×</KitButton
               >
-                ×
-              </button>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="!readonly">
-        <button
-          class="link"
-          type="button"
-          @click="save(one, { fields: [...one.fields, { name: '', value: '' }] })"
+        <KitButton kind="link" @click="save(one, { fields: [...one.fields, { name: '', value: '' }] })"
+          >and a field</KitButton
         >
-          and a field
-        </button>
         <template v-if="session.may('setSecrets')">
           ·
-          <button class="link" type="button" :disabled="deed.busy.value" @click="renew(one.id)">
+          <KitButton kind="link" :disabled="deed.busy.value" @click="renew(one.id)">
             {{ secrets[one.id] ? 'a new secret' : 'make its secret' }}
-          </button>
+          </KitButton>
         </template>
         <span v-if="secrets[one.id]" class="quiet small">
           · signed with a secret since {{ momentInWords(secrets[one.id]!, session.me!.zone, time.now) }}; the
@@ -155,8 +141,8 @@ async function renew(webhook: string) {
         Its secret, shown this once: <code class="num">{{ fresh.secret }}</code>
       </p>
     </div>
-    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-    <p v-if="!readonly"><button class="act" type="button" @click="add">Add another system</button></p>
+    <KitError :error="deed.error.value" />
+    <p v-if="!readonly"><KitButton @click="add">Add another system</KitButton></p>
   </section>
 </template>
 
@@ -165,15 +151,18 @@ async function renew(webhook: string) {
   border-bottom: 1px solid var(--rule);
   padding: 6px 0;
 }
-.webhook > p label {
-  margin-right: 12px;
+.terms {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: flex-end;
 }
-.wide {
+.terms .kit-button {
+  margin-bottom: 16px;
+}
+.wide :deep(input) {
   width: 22em;
   max-width: 100%;
-}
-.link {
-  min-height: 24px;
 }
 code {
   overflow-wrap: anywhere;

@@ -45,8 +45,18 @@ const choice = computed(() => {
   const { field } = terms.value
   if (field.field !== 'choice') return undefined
   const value = new Map<string, unknown>(Object.entries(props.action)).get(field.key) ?? ''
-  return { ...field, value, list: lists.value[field.of] ?? [] }
+  const list = named(lists.value[field.of] ?? [])
+  const nothing = field.nothing === undefined ? [] : [{ value: '', label: field.nothing }]
+  return { ...field, value: String(value), options: [...nothing, ...list], none: NONE_YET[field.of] }
 })
+const KINDS = Object.entries(ACTIONS).map(([value, one]) => ({
+  value: value as Action['do'],
+  label: one.name,
+}))
+const templates = computed(() =>
+  props.design.templates.map(({ id, name }) => ({ value: id, label: `“${name}”` })),
+)
+const isRequired = computed(() => props.action.do === 'task' && props.action.required === true)
 function choose(key: string, value: string) {
   emit('change', { do: props.action.do, ...(value && { [key]: value }) } as Action)
 }
@@ -66,60 +76,51 @@ function setUrgent(on: boolean) {
 
 <template>
   <div class="action" role="group" :aria-label="label">
-    <select
-      class="inline-field"
-      :value="action.do"
-      :aria-label="`${label}: what is done`"
-      @change="emit('change', ACTIONS[typedIn($event) as Action['do']].fresh(first))"
-    >
-      <option v-for="(one, key) in ACTIONS" :key="key" :value="key">{{ one.name }}</option>
-    </select>
+    <KitChoice
+      bare
+      :label="`${label}: what is done`"
+      :model-value="action.do"
+      :options="KINDS"
+      @update:model-value="$event && emit('change', ACTIONS[$event].fresh(first))"
+    />
     <template v-if="action.do === 'notify'">
       <span v-for="(one, at) in action.tell" :key="at" class="whom">
-        <DesignRecipientField
+        <RecipientField
           :recipient="one"
           :design="design"
           :directory="directory"
           :label="`${label}: who is told${at ? `, ${at + 1}` : ''}`"
           @change="setTell(at, $event)"
-        /><button
+        /><KitButton
           v-if="action.tell.length > 1"
-          class="link"
-          type="button"
+          kind="link"
           :aria-label="`${label}: tell ${at + 1} no longer`"
           @click="setTell(at, undefined)"
+          >×</KitButton
         >
-          ×
-        </button>
       </span>
-      <button class="link" type="button" @click="setTell(action.tell.length, { to: 'watchers' })">
-        and …
-      </button>
-      <select
-        class="inline-field"
-        :value="action.template"
-        :aria-label="`${label}: message`"
-        @change="emit('change', { ...action, template: typedIn($event) })"
-      >
-        <option v-for="one in design.templates" :key="one.id" :value="one.id">“{{ one.name }}”</option>
-      </select>
-      <label class="choice"
-        ><input type="checkbox" :checked="action.urgent" @change="setUrgent(isTicked($event))" />
-        urgent</label
-      >
+      <KitButton kind="link" @click="setTell(action.tell.length, { to: 'watchers' })">and …</KitButton>
+      <KitChoice
+        bare
+        :label="`${label}: message`"
+        :model-value="action.template"
+        :options="templates"
+        @update:model-value="$event && emit('change', { ...action, template: $event })"
+      />
+      <KitCheckbox label="urgent" :model-value="action.urgent === true" @update:model-value="setUrgent" />
     </template>
-    <select
-      v-else-if="choice"
-      class="inline-field"
-      :value="choice.value"
-      :aria-label="`${label}: ${choice.label}`"
-      @change="choose(choice.key, typedIn($event))"
-    >
-      <option v-if="choice.nothing" value="">{{ choice.nothing }}</option>
-      <option v-for="one in choice.list" :key="one.id" :value="one.id">{{ one.name }}</option>
-      <option v-if="!choice.list.length && NONE_YET[choice.of]" value="">{{ NONE_YET[choice.of] }}</option>
-    </select>
-    <DesignRecipientField
+    <template v-else-if="choice">
+      <KitChoice
+        v-if="choice.options.length"
+        bare
+        :label="`${label}: ${choice.label}`"
+        :model-value="choice.value"
+        :options="choice.options"
+        @update:model-value="choose(choice.key, $event ?? '')"
+      />
+      <span v-else class="quiet">{{ choice.none ?? 'none yet' }}</span>
+    </template>
+    <RecipientField
       v-else-if="action.do === 'assign'"
       staff
       :recipient="action.to"
@@ -128,7 +129,7 @@ function setUrgent(on: boolean) {
       :label="`${label}: who gets it`"
       @change="emit('change', { do: 'assign', to: $event })"
     />
-    <DesignSetField
+    <SetField
       v-else-if="action.do === 'set'"
       :field="action.field"
       :value="action.value"
@@ -136,38 +137,35 @@ function setUrgent(on: boolean) {
       :label="label"
       @change="(field, value) => emit('change', { do: 'set', field, value: value ?? null })"
     />
-    <input
+    <KitText
       v-else-if="action.do === 'note'"
-      class="inline-field long"
-      :value="action.text"
-      :aria-label="`${label}: the note`"
+      class="long"
+      bare
+      :label="`${label}: the note`"
       placeholder="What the note says"
-      @change="emit('change', { do: 'note', text: typedIn($event) })"
+      :model-value="action.text"
+      :commit="(text: string) => emit('change', { do: 'note', text })"
     />
     <template v-else-if="action.do === 'task'">
-      <input
-        class="inline-field long"
-        :value="action.text"
-        :aria-label="`${label}: the task`"
+      <KitText
+        class="long"
+        bare
+        :label="`${label}: the task`"
         placeholder="What is to do"
-        @change="emit('change', { ...action, text: typedIn($event) })"
+        :model-value="action.text"
+        :commit="
+          (text: string) => emit('change', { do: 'task', text, ...(isRequired && { required: true }) })
+        "
       />
-      <label class="small"
-        ><input
-          type="checkbox"
-          :checked="action.required"
-          @change="
-            emit('change', {
-              do: 'task',
-              text: action.text,
-              ...(isTicked($event) && { required: true }),
-            })
-          "
-        />
-        must be done</label
-      >
+      <KitCheckbox
+        label="must be done"
+        :model-value="isRequired"
+        @update:model-value="
+          emit('change', { do: 'task', text: action.text, ...($event && { required: true }) })
+        "
+      />
     </template>
-    <button class="link" type="button" :aria-label="`${label}: take out`" @click="emit('remove')">×</button>
+    <KitButton kind="link" :aria-label="`${label}: take out`" @click="emit('remove')">×</KitButton>
   </div>
 </template>
 
@@ -180,18 +178,14 @@ function setUrgent(on: boolean) {
   padding: 2px 0;
 }
 .whom {
-  white-space: nowrap;
+  display: inline-flex;
+  align-items: center;
 }
 .long {
   flex: 1 1 220px;
   min-width: 180px;
 }
-select {
-  max-width: 210px;
-}
-.link {
-  min-width: 26px;
-  min-height: 26px;
-  text-decoration: none;
+.long :deep(input) {
+  width: 100%;
 }
 </style>

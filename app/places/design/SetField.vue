@@ -13,6 +13,12 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [field: string, value: FieldValue | null | undefined] }>()
 
+const fields = computed(() => props.design.fields.map(({ name, label }) => ({ value: name, label })))
+const ways = computed(() => [
+  ...(props.mayAsk ? [{ value: 'asked', label: 'to what is asked for' }] : []),
+  { value: 'value', label: 'to' },
+  { value: 'empty', label: 'to nothing' },
+])
 const found = computed(() => props.design.fields.find((one) => one.name === props.field))
 const how = computed(() => (props.value === undefined ? 'asked' : props.value === null ? 'empty' : 'value'))
 /** What a field is set to before anything is chosen. */
@@ -36,25 +42,22 @@ function keep() {
 
 <template>
   <span class="set">
-    <select
-      class="inline-field"
-      :value="field"
-      :aria-label="`${label}: which field`"
-      @change="emit('change', typedIn($event), mayAsk ? undefined : null)"
-    >
-      <option v-for="one in design.fields" :key="one.name" :value="one.name">{{ one.label }}</option>
-      <option v-if="!design.fields.length" value="">none yet; add one to a ticket kind</option>
-    </select>
-    <select
-      class="inline-field"
-      :value="how"
-      :aria-label="`${label}: to what`"
-      @change="setHow(typedIn($event))"
-    >
-      <option v-if="mayAsk" value="asked">to what is asked for</option>
-      <option value="value">to</option>
-      <option value="empty">to nothing</option>
-    </select>
+    <span v-if="!design.fields.length" class="quiet">no field yet; add one to a ticket kind</span>
+    <KitChoice
+      v-else
+      bare
+      :label="`${label}: which field`"
+      :model-value="field"
+      :options="fields"
+      @update:model-value="$event && emit('change', $event, mayAsk ? undefined : null)"
+    />
+    <KitChoice
+      bare
+      :label="`${label}: to what`"
+      :model-value="how"
+      :options="ways"
+      @update:model-value="$event && setHow($event)"
+    />
     <FieldInput
       v-if="how === 'value' && found"
       v-model="draft"

@@ -30,18 +30,27 @@ const PLAIN = [
   'agreementContact',
 ] as const
 const plain = computed(() => (props.staff ? (['technician', 'teamLead'] as const) : PLAIN))
-const rotas = computed(() =>
-  props.design.rotas.flatMap((rota) =>
+const options = computed(() => [
+  ...plain.value.map((one) => ({
+    value: one as string,
+    label: RECIPIENT_NAMES[one],
+    group: 'Of the ticket',
+  })),
+  ...props.design.rotas.flatMap((rota) =>
     PLACES.map((place, index) => ({
-      value: `rota:${rota.id}:${index + 1}`,
-      label: `the ${place} on rota ${rota.name}`,
+      ...{ value: `rota:${rota.id}:${index + 1}`, label: `the ${place} on rota ${rota.name}` },
+      group: 'On rota',
     })),
   ),
-)
-const people = computed(() => props.directory.people.filter((one) => one.role !== 'requester'))
-const questions = computed(() =>
-  props.staff ? [] : props.design.questions.filter((one) => one.type === 'text'),
-)
+  ...props.directory.people
+    .filter((one) => one.role !== 'requester')
+    .map(({ id, name }) => ({ value: `person:${id}`, label: name, group: 'By name' })),
+  ...props.design.questions
+    .filter((one) => !props.staff && one.type === 'text')
+    .map(({ name, label }) => ({
+      ...{ value: `answer:${name}`, label, group: 'The mail address that answers' },
+    })),
+])
 function choose(key: string) {
   const [to, id, place] = key.split(':')
   if (to === 'rota') emit('change', { to, rota: id!, ...(place !== '1' && { place: Number(place) }) })
@@ -52,21 +61,11 @@ function choose(key: string) {
 </script>
 
 <template>
-  <select
-    class="inline-field"
-    :value="keyOf(recipient)"
-    :aria-label="label"
-    @change="choose(typedIn($event))"
-  >
-    <option v-for="one in plain" :key="one" :value="one">{{ RECIPIENT_NAMES[one] }}</option>
-    <optgroup v-if="rotas.length" label="On rota">
-      <option v-for="one in rotas" :key="one.value" :value="one.value">{{ one.label }}</option>
-    </optgroup>
-    <optgroup label="By name">
-      <option v-for="one in people" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
-    </optgroup>
-    <optgroup v-if="questions.length" label="The mail address that answers">
-      <option v-for="one in questions" :key="one.name" :value="`answer:${one.name}`">{{ one.label }}</option>
-    </optgroup>
-  </select>
+  <KitChoice
+    bare
+    :label="label"
+    :model-value="keyOf(recipient)"
+    :options="options"
+    @update:model-value="$event && choose($event)"
+  />
 </template>

@@ -60,19 +60,16 @@ const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rung
   <section aria-labelledby="ladder-trial">
     <h2 id="ladder-trial">A trial: if nobody does anything</h2>
     <form class="ask" @submit.prevent="look">
-      <label for="ladder-ticket">What would happen to ticket</label>
-      <input
-        id="ladder-ticket"
+      <KitText
         v-model="asked"
-        class="inline-field num"
-        inputmode="numeric"
-        size="7"
-        aria-describedby="ladder-trial-problem"
+        class="number"
+        label="What would happen to ticket"
+        aside="from now on?"
+        placeholder="its number"
       />
-      <span>from now on?</span>
-      <button class="act" type="submit" :disabled="deed.busy.value">Try</button>
+      <KitButton type="submit" :busy="deed.busy.value">Try</KitButton>
     </form>
-    <p id="ladder-trial-problem" class="error-text" role="alert">{{ deed.error.value?.problem.detail }}</p>
+    <KitError :error="deed.error.value" />
     <template v-if="trial">
       <p>
         <NuxtLink :to="`/desk/${trial.reference}`" class="num">{{ trial.reference }}</NuxtLink>
@@ -120,8 +117,14 @@ const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rung
 .ask {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
+  gap: 6px 10px;
+  align-items: flex-end;
+}
+.ask .kit-button {
+  margin-bottom: 14px;
+}
+.number :deep(input) {
+  width: 12em;
 }
 .trial {
   max-width: 1000px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { freeId } from '~~/core/naming'
 import { isoDate } from '~~/core/time'
+import { minuteOfDay } from '~~/core/time/calendar'
 import type { Rota, RotaLayer } from '~~/core/ladder'
 import type { ArticleProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
@@ -10,7 +11,7 @@ const props = defineProps<ArticleProps & { directory: DirectoryPage }>()
 const time = useDeskTime()
 const staff = computed(() => props.directory.people.filter((one) => one.active && one.role !== 'requester'))
 const nameOf = (id: string) => props.directory.people.find((one) => one.id === id)?.name ?? id
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((label, at) => ({ value: at + 1, label }))
 
 const save = (rota: Rota, change: Partial<Rota>) =>
   void props.change('rotas', rota.id, rota, { ...rota, ...change })
@@ -75,13 +76,21 @@ const moveMember = (members: string[], from: number, by: number) => {
   next.splice(from + by, 0, ...next.splice(from, 1))
   return next
 }
-const only = (layer: Omit<RotaLayer, 'id'>) =>
-  layer.only ?? { days: [1, 2, 3, 4, 5, 6, 7], from: '00:00', to: '24:00' }
-function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: number) {
-  const has = only(layer)
-  const days = has.days.includes(day) ? has.days.filter((one) => one !== day) : [...has.days, day].sort()
-  setLayer(rota, at, { only: { ...has, days } })
+const ENDS = ['from', 'to'] as const
+/** An hour as designs write it: 9:00 is 09:00. */
+function hourOf(typed: string): string {
+  const found = /^(\d{1,2})[:.](\d\d)$/.exec(typed.trim())
+  if (!found) throw new Error('Write an hour, such as 09:00.')
+  const hour = `${found[1]!.padStart(2, '0')}:${found[2]}`
+  minuteOfDay(hour)
+  return hour
 }
+const ZONES = Intl.supportedValuesOf('timeZone')
+const zones = (now: string) =>
+  (ZONES.includes(now) ? ZONES : [now, ...ZONES]).map((value) => ({
+    value,
+    label: value.replaceAll('_', ' '),
+  }))
 </script>
 
 <template>
@@ -95,24 +104,23 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
       <FindingsAt :findings="findings" :place="`ladders/rota-${rota.id}`" />
       <h3>
         <template v-if="readonly">{{ rota.name }}</template>
-        <input
+        <KitText
           v-else
-          class="inline-field title"
-          :value="rota.name"
-          :aria-label="`Name of the rota ${rota.name}`"
-          @change="save(rota, { name: typedIn($event) })"
+          bare
+          in-place="heading"
+          :label="`Name of the rota ${rota.name}`"
+          :model-value="rota.name"
+          :commit="(name: string) => save(rota, { name })"
         />
       </h3>
-      <p>
-        <label
-          >Hours are meant in
-          <input
-            class="inline-field"
-            :value="rota.zone"
-            :disabled="readonly"
-            @change="save(rota, { zone: typedIn($event).trim() })"
-        /></label>
-      </p>
+      <KitChoice
+        class="zone"
+        label="Hours are meant in"
+        :model-value="rota.zone"
+        :options="zones(rota.zone)"
+        :disabled="readonly"
+        @update:model-value="$event && save(rota, { zone: $event })"
+      />
       <div
         v-for="{ layer, at } in layersOf(rota)"
         :key="at"
@@ -122,126 +130,96 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
       >
         <p>
           <b>{{ at < 0 ? 'Turns' : `Layer ${at + 1}, on top` }}</b>
-          <label>
-            from
-            <input
-              class="inline-field num"
-              type="date"
-              :value="layer.from"
-              :disabled="readonly"
-              @change="setLayer(rota, at, { from: typedIn($event) })"
-          /></label>
-          <label>
-            hand over every
-            <input
-              class="inline-field num small-number"
-              inputmode="numeric"
-              :value="layer.turnDays"
-              :disabled="readonly"
-              @change="
-                setLayer(rota, at, { turnDays: Math.max(1, Math.round(Number(typedIn($event))) || 1) })
-              "
-            />
-            days at</label
-          >
-          <input
-            class="inline-field num"
-            type="time"
-            :value="layer.handOver"
-            :disabled="readonly"
-            :aria-label="`${rota.name}: hour of the hand-over${at < 0 ? '' : `, layer ${at + 1}`}`"
-            @change="setLayer(rota, at, { handOver: typedIn($event) })"
-          />
-          <button v-if="at >= 0 && !readonly" class="link" type="button" @click="removeLayer(rota, at)">
-            remove this layer
-          </button>
         </p>
-        <p v-if="layer.only" class="days">
-          only
-          <button
-            v-for="(name, day) in DAYS"
-            :key="name"
-            class="tab"
-            type="button"
+        <div class="turns">
+          <KitDay
+            label="From"
+            :model-value="layer.from"
             :disabled="readonly"
-            :aria-pressed="layer.only.days.includes(day + 1)"
-            @click="toggleDay(rota, at, layer, day + 1)"
+            :commit="(from: string | null) => from && setLayer(rota, at, { from })"
+          />
+          <KitNumber
+            label="Hand over every"
+            unit="days"
+            :min="1"
+            :max="366"
+            :model-value="layer.turnDays"
+            :disabled="readonly"
+            :commit="(days: number | null) => setLayer(rota, at, { turnDays: days ?? 1 })"
+          />
+          <KitText
+            class="hour"
+            :label="`Hour of the hand-over${at < 0 ? '' : `, layer ${at + 1}`}`"
+            :model-value="layer.handOver"
+            :disabled="readonly"
+            :commit="(handOver: string) => setLayer(rota, at, { handOver: hourOf(handOver) })"
+          />
+          <KitButton v-if="at >= 0 && !readonly" kind="link" @click="removeLayer(rota, at)"
+            >remove this layer</KitButton
           >
-            {{ name }}
-          </button>
-          from
-          <input
-            class="inline-field num"
-            :value="layer.only.from"
-            size="5"
+        </div>
+        <div v-if="layer.only" class="days">
+          <KitManyChoices
+            class="only"
+            label="Only on"
+            :model-value="layer.only.days"
+            :options="DAYS"
             :disabled="readonly"
-            :aria-label="`Layer ${at + 1} of ${rota.name}: from`"
-            @change="setLayer(rota, at, { only: { ...layer.only, from: typedIn($event) } })"
+            @update:model-value="setLayer(rota, at, { only: { ...layer.only, days: [...$event].sort() } })"
           />
-          to
-          <input
-            class="inline-field num"
-            :value="layer.only.to"
-            size="5"
+          <KitText
+            v-for="end in ENDS"
+            :key="end"
+            class="hour"
+            :label="end === 'from' ? 'from' : 'to'"
+            :model-value="layer.only[end]"
             :disabled="readonly"
-            :aria-label="`Layer ${at + 1} of ${rota.name}: to`"
-            @change="setLayer(rota, at, { only: { ...layer.only, to: typedIn($event) } })"
+            :commit="(hour: string) => setLayer(rota, at, { only: { ...layer.only!, [end]: hourOf(hour) } })"
           />
-          <button v-if="!readonly" class="link" type="button" @click="dropOnly(rota, at)">at any hour</button>
-        </p>
+          <KitButton v-if="!readonly" kind="link" @click="dropOnly(rota, at)">at any hour</KitButton>
+        </div>
         <ol class="members">
           <li v-for="(member, index) in layer.members" :key="member">
             {{ nameOf(member) }}
             <template v-if="!readonly">
-              <button
+              <KitButton
                 v-if="index > 0"
-                class="link"
-                type="button"
+                kind="link"
                 :aria-label="`${nameOf(member)} earlier`"
                 @click="setLayer(rota, at, { members: moveMember(layer.members, index, -1) })"
+                >↑</KitButton
               >
-                ↑
-              </button>
-              <button
-                class="link"
-                type="button"
+              <KitButton
+                kind="link"
                 :aria-label="`Take ${nameOf(member)} off`"
                 @click="setLayer(rota, at, { members: layer.members.filter((one) => one !== member) })"
+                >×</KitButton
               >
-                ×
-              </button>
             </template>
           </li>
           <li v-if="!readonly" class="add">
-            <select
-              class="inline-field"
-              value=""
-              :aria-label="`Add somebody to ${rota.name}${at < 0 ? '' : `, layer ${at + 1}`}`"
-              @change="setLayer(rota, at, { members: [...layer.members, typedIn($event)] })"
-            >
-              <option value="">and …</option>
-              <option
-                v-for="one in staff.filter((person) => !layer.members.includes(person.id))"
-                :key="one.id"
-                :value="one.id"
-              >
-                {{ one.name }}
-              </option>
-            </select>
+            <KitChoice
+              bare
+              placeholder="and …"
+              :label="`Add somebody to ${rota.name}${at < 0 ? '' : `, layer ${at + 1}`}`"
+              :model-value="null"
+              :options="named(staff.filter((person) => !layer.members.includes(person.id)))"
+              @update:model-value="$event && setLayer(rota, at, { members: [...layer.members, $event] })"
+            />
           </li>
         </ol>
       </div>
       <p v-if="!readonly">
-        <button class="link" type="button" @click="addLayer(rota)">a layer on top</button> ·
-        <button class="link" type="button" @click="props.change('rotas', rota.id, rota, null)">
-          remove {{ rota.name }}
-        </button>
+        <KitButton kind="link" @click="addLayer(rota)">a layer on top</KitButton> ·
+        <KitButton kind="link" @click="props.change('rotas', rota.id, rota, null)"
+          >remove {{ rota.name }}</KitButton
+        >
       </p>
     </div>
     <p v-if="design.rotas.length === 0" class="quiet">
       There is no rota yet; rungs can tell technicians, leads and named people.
     </p>
-    <p v-if="!readonly"><button class="act" type="button" @click="add">Add a rota</button></p>
+    <p v-if="!readonly"><KitButton @click="add">Add a rota</KitButton></p>
   </section>
 </template>
 
@@ -260,11 +238,22 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
   margin: 8px 0;
 }
 .layer p,
+.turns,
 .days {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
+  gap: 4px 12px;
+  align-items: flex-end;
+}
+.turns .kit-button,
+.days .kit-button {
+  margin-bottom: 16px;
+}
+.hour :deep(input) {
+  width: 6em;
+}
+.zone {
+  max-width: 320px;
 }
 .members {
   display: flex;
@@ -274,12 +263,5 @@ function toggleDay(rota: Rota, at: number, layer: Omit<RotaLayer, 'id'>, day: nu
 }
 .members .add {
   list-style: none;
-}
-.small-number {
-  width: 3.4em;
-}
-.link {
-  min-height: 24px;
-  min-width: 24px;
 }
 </style>

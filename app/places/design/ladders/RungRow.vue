@@ -1,13 +1,7 @@
 <script setup lang="ts">
+import { keysOf } from '~~/core/lookup'
 import type { Design } from '~~/core/design'
-import {
-  EVENT_NAMES,
-  type Action,
-  type Ladder,
-  type LadderEvent,
-  type Moment,
-  type Rung,
-} from '~~/core/ladder'
+import { EVENT_NAMES, type Action, type Ladder, type Moment, type Rung } from '~~/core/ladder'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // A rung, edited in place: when it rings, what it does, how often it rings again.
@@ -26,10 +20,15 @@ const POINTS = {
   event: 'at once, when',
 } as const
 const points = computed(() =>
-  Object.entries(POINTS).filter(
-    ([key]) => props.ladder.target !== undefined || !['share', 'due'].includes(key),
-  ),
+  keysOf(POINTS)
+    .filter((one) => props.ladder.target !== undefined || !['share', 'due'].includes(one))
+    .map((value) => ({ value, label: POINTS[value] })),
 )
+const EVENTS = keysOf(EVENT_NAMES).map((value) => ({ value, label: EVENT_NAMES[value] }))
+const SIDES = [
+  { value: 'before', label: 'before the' },
+  { value: 'after', label: 'after the' },
+] as const
 const putMoment = (moment: Moment) => emit('change', { ...props.rung, moment })
 function setPoint(at: Moment['at']) {
   const { moment } = props.rung
@@ -40,6 +39,7 @@ function setPoint(at: Moment['at']) {
 }
 const isBefore = computed(() => 'after' in props.rung.moment && props.rung.moment.after.startsWith('-'))
 function setAfter(span: string, before: boolean) {
+  if (!span) throw new Error('Write how long, such as “30 min”.')
   const { moment } = props.rung
   if ('after' in moment) putMoment({ ...moment, after: `${before ? '-' : ''}${span}` })
 }
@@ -55,6 +55,10 @@ function setAction(at: number, action: Action | undefined) {
   else actions.splice(at, 1)
   emit('change', { ...props.rung, actions })
 }
+function setEvery(every: string) {
+  if (!every) throw new Error('Write how long, such as “30 min”.')
+  setRepeat({ every })
+}
 function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
   const { repeat, ...rest } = props.rung
   if (!change) return emit('change', rest)
@@ -66,60 +70,58 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
 <template>
   <div class="when" role="group" :aria-label="`${label}: when`">
     <template v-if="rung.moment.at === 'share'">
-      <input
-        class="inline-field num amount"
-        inputmode="numeric"
-        :value="Math.round(rung.moment.share * 100)"
-        :aria-label="`${label}: share of the target in per cent`"
-        @change="putMoment({ at: 'share', share: Number(typedIn($event)) / 100 })"
+      <KitNumber
+        class="amount"
+        bare
+        unit="%"
+        :min="1"
+        :label="`${label}: share of the target in per cent`"
+        :model-value="Math.round(rung.moment.share * 100)"
+        :commit="(share: number | null) => putMoment({ at: 'share', share: (share ?? 100) / 100 })"
       />
-      % of the
+      of the
     </template>
     <template v-else-if="rung.moment.at !== 'event'">
-      <DesignSpanField
-        :span="rung.moment.after.replace(/^-/, '')"
-        :label="label"
-        @change="setAfter($event, isBefore)"
+      <KitDuration
+        class="length"
+        bare
+        :label="`${label}: how long`"
+        :model-value="rung.moment.after.replace(/^-/, '')"
+        :commit="(span: string) => setAfter(span, isBefore)"
       />
-      <select
+      <KitChoice
         v-if="rung.moment.at === 'due'"
-        class="inline-field"
-        :value="isBefore ? 'before' : 'after'"
-        :aria-label="`${label}: before or after`"
-        @change="setAfter(rung.moment.after.replace(/^-/, ''), typedIn($event) === 'before')"
-      >
-        <option value="before">before the</option>
-        <option value="after">after the</option>
-      </select>
+        bare
+        :label="`${label}: before or after`"
+        :model-value="isBefore ? 'before' : 'after'"
+        :options="SIDES"
+        @update:model-value="setAfter(rung.moment.after.replace(/^-/, ''), $event === 'before')"
+      />
       <template v-else>after the</template>
     </template>
-    <select
-      class="inline-field"
-      :value="rung.moment.at"
-      :aria-label="`${label}: counted from`"
-      @change="setPoint(typedIn($event) as Moment['at'])"
-    >
-      <option v-for="[key, name] in points" :key="key" :value="key">{{ name }}</option>
-    </select>
-    <select
+    <KitChoice
+      bare
+      :label="`${label}: counted from`"
+      :model-value="rung.moment.at"
+      :options="points"
+      @update:model-value="$event && setPoint($event)"
+    />
+    <KitChoice
       v-if="rung.moment.at === 'event'"
-      class="inline-field"
-      :value="rung.moment.event"
-      :aria-label="`${label}: what happens`"
-      @change="putMoment({ at: 'event', event: typedIn($event) as LadderEvent })"
-    >
-      <option v-for="(name, key) in EVENT_NAMES" :key="key" :value="key">{{ name }}</option>
-    </select>
-    <label v-if="'after' in rung.moment" class="choice"
-      ><input
-        type="checkbox"
-        :checked="rung.moment.counted === 'working'"
-        @change="setCounted(isTicked($event))"
-      />
-      in working time</label
-    >
+      bare
+      :label="`${label}: what happens`"
+      :model-value="rung.moment.event"
+      :options="EVENTS"
+      @update:model-value="$event && putMoment({ at: 'event', event: $event })"
+    />
+    <KitCheckbox
+      v-if="'after' in rung.moment"
+      label="in working time"
+      :model-value="rung.moment.counted === 'working'"
+      @update:model-value="setCounted"
+    />
   </div>
-  <DesignActionField
+  <ActionField
     v-for="(action, at) in rung.actions"
     :key="at"
     :action="action"
@@ -130,51 +132,49 @@ function setRepeat(change: Partial<NonNullable<Rung['repeat']>> | undefined) {
     @change="setAction(at, $event)"
     @remove="setAction(at, undefined)"
   />
-  <p class="foot">
-    <button class="link" type="button" @click="setAction(rung.actions.length, { do: 'note', text: '' })">
-      and do more
-    </button>
+  <div class="foot">
+    <KitButton kind="link" @click="setAction(rung.actions.length, { do: 'note', text: '' })"
+      >and do more</KitButton
+    >
     <template v-if="rung.repeat">
       · then every
-      <DesignSpanField
-        :span="rung.repeat.every"
-        :least="1"
+      <KitDuration
+        class="length"
+        bare
         :label="`${label}: again every`"
-        @change="setRepeat({ every: $event })"
+        :model-value="rung.repeat.every"
+        :commit="setEvery"
       />
-      <input
-        class="inline-field num amount"
-        inputmode="numeric"
+      <KitNumber
+        class="amount"
+        bare
         placeholder="∞"
-        :value="rung.repeat.times ?? ''"
-        :aria-label="`${label}: how many times again; empty until it stops`"
-        @change="setRepeat({ times: Number(typedIn($event)) || undefined })"
+        :min="1"
+        :label="`${label}: how many times again; empty until it stops`"
+        :model-value="rung.repeat.times ?? null"
+        :commit="(times: number | null) => setRepeat({ times: times ?? undefined })"
       />
       times
-      <button class="link" type="button" @click="setRepeat(undefined)">only once</button>
+      <KitButton kind="link" @click="setRepeat(undefined)">only once</KitButton>
     </template>
-    <template v-else>
-      · <button class="link" type="button" @click="setRepeat({})">repeat it</button>
-    </template>
-  </p>
+    <template v-else> · <KitButton kind="link" @click="setRepeat({})">repeat it</KitButton> </template>
+  </div>
 </template>
 
 <style scoped>
-.when {
+.when,
+.foot {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 6px;
   align-items: center;
   padding-bottom: 2px;
 }
-.amount {
-  width: 4em;
+.amount :deep(input) {
+  width: 5em;
   text-align: right;
 }
-.foot {
-  margin: 2px 0 0;
-}
-.foot .link {
-  min-height: 24px;
+.length :deep(input) {
+  width: 8em;
 }
 </style>
