@@ -411,7 +411,7 @@ test('a lead makes a move, puts it on a shelf, and it is there once published', 
   await name.fill('Greet')
   await name.press('Tab')
   const step = page.getByRole('group', { name: 'Greet, step 1' })
-  await step.getByLabel('what is done').selectOption('note for the desk')
+  await choose(step, 'Greet, step 1: what is done', 'note for the desk')
   await step.getByLabel('the words').fill('{nonsense}')
   await step.getByLabel('the words').press('Tab')
   await expect(page.getByText('{nonsense} is no field of a ticket')).toBeVisible()

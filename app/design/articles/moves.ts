@@ -5,7 +5,7 @@ export default {
   path: 'moves',
   name: 'Moves and Bench',
   place: 70,
-  component: defineAsyncComponent(() => import('~/components/design/MovesArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/moves/MovesArticle.vue')),
   chooses: ['teams', 'roles'],
   needs: ['directory'],
   note: 'moves, shelves, checklists and Bench',

@@ -11,7 +11,8 @@ const props = defineProps<{ ladder: Ladder; design: Design; names: Names }>()
 const emit = defineEmits<{ change: [ladder: Ladder] }>()
 const put = (change: Partial<Ladder>) => emit('change', withoutGaps({ ...props.ladder, ...change }))
 
-const ALONE = ''
+// An empty text is nothing chosen, for the library.
+const ALONE = 'by itself'
 const targets = computed(() => [
   ...Object.entries(targetNames(props.design.serviceLevels)).map(([value, label]) => ({ value, label })),
   { value: ALONE, label: 'no target: by itself' },
@@ -40,7 +41,7 @@ const NOTHING_YET: Condition = { any: [] }
       label="Climbs along"
       :model-value="ladder.target ?? ALONE"
       :options="targets"
-      @update:model-value="put({ target: $event || undefined })"
+      @update:model-value="put({ target: $event === ALONE ? undefined : ($event ?? undefined) })"
     />
   </div>
   <p>for tickets where</p>

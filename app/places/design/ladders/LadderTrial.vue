@@ -78,37 +78,32 @@ const rungs = (entries: Entry[]) => entries.flatMap((one) => (one.kind === 'rung
       <p v-if="!trial.steps.length" class="quiet">
         Nothing would ring: it is done, paused, or everything has rung.
       </p>
-      <table v-else class="ledger-table trial">
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>What rings</th>
-            <th>Who is told</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(step, at) in trial.steps" :key="at">
-            <td class="t">
-              {{ when(step.at) }}
-              <div class="quiet small">in {{ durationInWords(Math.max(0, step.at - trial.now)) }}</div>
-            </td>
-            <td>
-              <div v-for="one in rungs(step.entries)" :key="one.sequence">
-                <b>{{ one.name }}</b>: {{ rungWhen(one, names)
-                }}<span v-if="one.missing" class="bad">
-                  · not found:
-                  {{ one.missing.why.map((why) => textOf({ edition: 0, why: [why] })).join(', ') }}</span
-                >
-              </div>
-              <div v-for="(one, line) in others(step.entries)" :key="line" class="quiet">{{ one }}</div>
-            </td>
-            <td>
-              <div v-for="(one, line) in step.messages" :key="line">{{ toldInWords(one) }}</div>
-              <span v-if="!step.messages.length" class="quiet">nobody</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable
+        v-else
+        :heads="[{ label: 'When' }, { label: 'What rings' }, { label: 'Who is told' }]"
+        class="trial"
+      >
+        <tr v-for="(step, at) in trial.steps" :key="at">
+          <td class="t">
+            {{ when(step.at) }}
+            <div class="quiet small">in {{ durationInWords(Math.max(0, step.at - trial.now)) }}</div>
+          </td>
+          <td>
+            <div v-for="one in rungs(step.entries)" :key="one.sequence">
+              <b>{{ one.name }}</b>: {{ rungWhen(one, names)
+              }}<span v-if="one.missing" class="bad">
+                · not found:
+                {{ one.missing.why.map((why) => textOf({ edition: 0, why: [why] })).join(', ') }}</span
+              >
+            </div>
+            <div v-for="(one, line) in others(step.entries)" :key="line" class="quiet">{{ one }}</div>
+          </td>
+          <td>
+            <div v-for="(one, line) in step.messages" :key="line">{{ toldInWords(one) }}</div>
+            <span v-if="!step.messages.length" class="quiet">nobody</span>
+          </td>
+        </tr>
+      </LedgerTable>
     </template>
   </section>
 </template>

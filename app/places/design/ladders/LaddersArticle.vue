@@ -90,6 +90,15 @@ const monthsOf = (ladder: string) => [
 const figureOf = (ladder: string, rung: string, month: string) =>
   figures.value?.find((one) => one.ladder === ladder && one.rung === rung && one.month === month)
 const rangOf = (ladder: Ladder) => monthsOf(ladder.id).length > 0
+const headsOf = (ladder: Ladder) => [
+  { label: 'No.', figures: true },
+  { label: 'When it rings, and what it does' },
+  ...monthsOf(ladder.id)
+    .slice(0, 2)
+    .map((month) => ({ label: `Rang in ${month}`, figures: true })),
+  ...(props.readonly ? [] : [{ label: 'Take away', bare: true }]),
+  { label: 'Findings', bare: true },
+]
 const momentOf = (ladder: Ladder, rung: Rung) => {
   try {
     return rungMomentInWords(alongOf(ladder), rung.moment)
@@ -149,61 +158,48 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
         </li>
       </ul>
       <div class="scroll-x" tabindex="0" role="group" :aria-label="`Rungs of ${ladder.name}`">
-        <table class="ledger-table rungs">
-          <thead>
-            <tr>
-              <th class="n">No.</th>
-              <th>When it rings, and what it does</th>
-              <th v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">
-                Rang in {{ month }}
-              </th>
-              <th v-if="!readonly"><span class="sr-only">Take away</span></th>
-              <th><span class="sr-only">Findings</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(rung, at) in ladder.rungs" :id="`${ladder.id}-${rung.id}`" :key="rung.id">
-              <td class="n">{{ at + 1 }}</td>
-              <td>
-                <template v-if="readonly">
-                  <b>{{ momentOf(ladder, rung) }}</b> {{ repeatInWords(rung) }}: {{ does(rung) }}
-                </template>
-                <RungRow
-                  v-else
-                  :rung="rung"
-                  :ladder="ladder"
-                  :design="design"
-                  :directory="directory"
-                  @change="setRung(ladder, $event)"
-                />
-                <DesignDecidedMark
-                  did="rang for"
-                  :rule="`ladders/${ladder.id}#${rung.id}`"
-                  :count="decidedBy(`ladders/${ladder.id}#${rung.id}`)"
-                />
-              </td>
-              <td v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">
-                <template v-if="figureOf(ladder.id, rung.id, month)">
-                  <span class="num">{{ figureOf(ladder.id, rung.id, month)!.rang }}</span>
-                  <div v-if="ladder.target" class="small quiet">
-                    {{ figureOf(ladder.id, rung.id, month)!.kept }} kept,
-                    {{ figureOf(ladder.id, rung.id, month)!.missed }} missed
-                  </div>
-                </template>
-                <span v-else class="quiet">–</span>
-              </td>
-              <td v-if="!readonly">
-                <KitButton
-                  kind="link"
-                  :aria-label="`${ladder.name}, rung ${at + 1}: take away`"
-                  @click="save(ladder, { rungs: ladder.rungs.filter((one) => one.id !== rung.id) })"
-                  >×</KitButton
-                >
-              </td>
-              <td><FindingsAt :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
-            </tr>
-          </tbody>
-        </table>
+        <LedgerTable :heads="headsOf(ladder)" class="rungs">
+          <tr v-for="(rung, at) in ladder.rungs" :id="`${ladder.id}-${rung.id}`" :key="rung.id">
+            <td class="n">{{ at + 1 }}</td>
+            <td>
+              <template v-if="readonly">
+                <b>{{ momentOf(ladder, rung) }}</b> {{ repeatInWords(rung) }}: {{ does(rung) }}
+              </template>
+              <RungRow
+                v-else
+                :rung="rung"
+                :ladder="ladder"
+                :design="design"
+                :directory="directory"
+                @change="setRung(ladder, $event)"
+              />
+              <DesignDecidedMark
+                did="rang for"
+                :rule="`ladders/${ladder.id}#${rung.id}`"
+                :count="decidedBy(`ladders/${ladder.id}#${rung.id}`)"
+              />
+            </td>
+            <td v-for="month in monthsOf(ladder.id).slice(0, 2)" :key="month" class="n">
+              <template v-if="figureOf(ladder.id, rung.id, month)">
+                <span class="num">{{ figureOf(ladder.id, rung.id, month)!.rang }}</span>
+                <div v-if="ladder.target" class="small quiet">
+                  {{ figureOf(ladder.id, rung.id, month)!.kept }} kept,
+                  {{ figureOf(ladder.id, rung.id, month)!.missed }} missed
+                </div>
+              </template>
+              <span v-else class="quiet">–</span>
+            </td>
+            <td v-if="!readonly">
+              <KitButton
+                kind="link"
+                :aria-label="`${ladder.name}, rung ${at + 1}: take away`"
+                @click="save(ladder, { rungs: ladder.rungs.filter((one) => one.id !== rung.id) })"
+                >×</KitButton
+              >
+            </td>
+            <td><FindingsAt :findings="findings" :place="`ladders/${ladder.id}#${rung.id}`" /></td>
+          </tr>
+        </LedgerTable>
       </div>
       <p v-if="figures && !rangOf(ladder)" class="quiet small">It has not rung in the last half year.</p>
       <p v-if="!readonly">

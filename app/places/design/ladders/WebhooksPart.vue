@@ -80,47 +80,40 @@ async function renew(webhook: string) {
           >remove {{ one.name }}</KitButton
         >
       </div>
-      <table class="ledger-table">
-        <thead>
-          <tr>
-            <th>Field</th>
-            <th>What is sent</th>
-            <th><span class="sr-only">Take out</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(field, at) in one.fields" :key="at">
-            <td>
-              <KitText
-                bare
-                :label="`${one.name}: name of field ${at + 1}`"
-                :model-value="field.name"
-                :disabled="readonly"
-                :commit="(name: string) => setField(one, at, { name: name.trim() })"
-              />
-            </td>
-            <td>
-              <KitText
-                class="wide"
-                bare
-                :label="`${one.name}: value of field ${at + 1}`"
-                :model-value="field.value"
-                :disabled="readonly"
-                :commit="(value: string) => setField(one, at, { value })"
-              />
-            </td>
-            <td>
-              <KitButton
-                v-if="!readonly"
-                kind="link"
-                :aria-label="`${one.name}: take out field ${at + 1}`"
-                @click="save(one, { fields: one.fields.filter((_, index) => index !== at) })"
-                >×</KitButton
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable
+        :heads="[{ label: 'Field' }, { label: 'What is sent' }, { label: 'Take out', bare: true }]"
+      >
+        <tr v-for="(field, at) in one.fields" :key="at">
+          <td>
+            <KitText
+              bare
+              :label="`${one.name}: name of field ${at + 1}`"
+              :model-value="field.name"
+              :disabled="readonly"
+              :commit="(name: string) => setField(one, at, { name: name.trim() })"
+            />
+          </td>
+          <td>
+            <KitText
+              class="wide"
+              bare
+              :label="`${one.name}: value of field ${at + 1}`"
+              :model-value="field.value"
+              :disabled="readonly"
+              :commit="(value: string) => setField(one, at, { value })"
+            />
+          </td>
+          <td>
+            <KitButton
+              v-if="!readonly"
+              kind="link"
+              :aria-label="`${one.name}: take out field ${at + 1}`"
+              @click="save(one, { fields: one.fields.filter((_, index) => index !== at) })"
+              >×</KitButton
+            >
+          </td>
+        </tr>
+      </LedgerTable>
       <p v-if="!readonly">
         <KitButton kind="link" @click="save(one, { fields: [...one.fields, { name: '', value: '' }] })"
           >and a field</KitButton

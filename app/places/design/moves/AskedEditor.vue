@@ -2,7 +2,7 @@
 import { freeId } from '~~/core/naming'
 import { FIELD_TYPES, type AskedField, type FieldType } from '~~/core/fields'
 import { optionsOf, optionsText } from '~/composables/designWords'
-import { oneAt } from '~~/core/lookup'
+import { keysOf, oneAt } from '~~/core/lookup'
 
 // What a move asks for first. Too many questions are friction, so each is a line.
 const props = defineProps<{
@@ -26,8 +26,14 @@ function setType(at: number, type: FieldType) {
   emit('change', asks)
 }
 const setOptions = (at: number, value: string) => put(at, { options: optionsOf(value) })
+const takeOut = (at: number) =>
+  emit(
+    'change',
+    props.asks.filter((_, index) => index !== at),
+  )
 const move = (at: number, by: number) => emit('change', stepped(props.asks, at, by))
 const offers = computed(() => props.known.filter(({ name }) => !props.asks.some((one) => one.name === name)))
+const TYPES = keysOf(FIELD_TYPES).map((value) => ({ value, label: FIELD_TYPES[value].name }))
 const label = ref('')
 function add() {
   const words = label.value.trim()
@@ -45,75 +51,61 @@ function offer(name: string) {
 <template>
   <div class="gate" role="group" :aria-label="`What ${of} asks`">
     <p v-if="asks.length === 0" class="quiet small">Nothing is asked.</p>
-    <p v-for="(field, at) in asks" :key="field.name" class="line">
-      <input
-        class="inline-field wide"
-        :value="field.label"
-        :aria-label="`Question ${at + 1} of ${of}`"
-        @change="put(at, { label: typedIn($event) })"
+    <div v-for="(field, at) in asks" :key="field.name" class="line">
+      <KitText
+        class="wide"
+        bare
+        :label="`Question ${at + 1} of ${of}`"
+        :model-value="field.label"
+        :commit="(now: string) => put(at, { label: now })"
       />
-      <select
-        class="inline-field"
-        :value="field.type"
-        :aria-label="`${field.label}: answer is`"
-        @change="setType(at, typedIn($event) as FieldType)"
-      >
-        <option v-for="(one, type) in FIELD_TYPES" :key="type" :value="type">{{ one.name }}</option>
-      </select>
-      <input
+      <KitChoice
+        bare
+        :label="`${field.label}: answer is`"
+        :model-value="field.type"
+        :options="TYPES"
+        @update:model-value="$event && setType(at, $event)"
+      />
+      <KitText
         v-if="FIELD_TYPES[field.type].terms.includes('options')"
-        class="inline-field"
-        :value="optionsText(field.options)"
-        :aria-label="`${field.label}: options, with commas between them`"
+        bare
+        :label="`${field.label}: options, with commas between them`"
         placeholder="worn, broken, lost"
-        @change="setOptions(at, typedIn($event))"
+        :model-value="optionsText(field.options)"
+        :commit="(now: string) => setOptions(at, now)"
       />
-      <label class="tick-field"
-        ><input type="checkbox" :checked="field.required" @change="put(at, { required: isTicked($event) })" />
-        must be answered</label
-      >
+      <KitCheckbox
+        label="must be answered"
+        :model-value="field.required"
+        @update:model-value="put(at, { required: $event })"
+      />
       <OrderButtons
         :name="field.label"
         :first="at === 0"
         :last="at === asks.length - 1"
         @by="move(at, $event)"
       />
-      <button
-        class="link"
-        type="button"
-        :aria-label="`Ask “${field.label}” no more`"
-        @click="
-          emit(
-            'change',
-            asks.filter((_, index) => index !== at),
-          )
-        "
+      <KitButton kind="link" :aria-label="`Ask “${field.label}” no more`" @click="takeOut(at)"
+        >take out</KitButton
       >
-        take out
-      </button>
-    </p>
+    </div>
     <form class="line" @submit.prevent="add">
-      <select
+      <KitChoice
         v-if="offers.length"
-        class="inline-field"
-        value=""
-        :aria-label="`Ask at ${of} what another move asks`"
-        @change="offer(typedIn($event))"
-      >
-        <option value="">ask what another move asks …</option>
-        <option v-for="one in offers" :key="one.name" :value="one.name">{{ one.label }}</option>
-      </select>
-      <label>or ask something new <input v-model="label" class="inline-field" /></label>
-      <button class="act" type="submit">Ask it</button>
+        bare
+        placeholder="ask what another move asks …"
+        :label="`Ask at ${of} what another move asks`"
+        :model-value="null"
+        :options="offers.map((one) => ({ value: one.name, label: one.label }))"
+        @update:model-value="$event && offer($event)"
+      />
+      <KitText v-model="label" bare placeholder="or something new" :label="`Ask something new at ${of}`" />
+      <KitButton type="submit">Ask it</KitButton>
     </form>
   </div>
 </template>
 
 <style scoped>
-.line .link {
-  min-width: 26px;
-  min-height: 26px;
-}
 .gate {
   border-left: 2px solid var(--sea);
   padding: 4px 0 4px 10px;
@@ -125,7 +117,7 @@ function offer(name: string) {
   align-items: center;
   margin: 4px 0;
 }
-.wide {
+.wide :deep(input) {
   width: 240px;
 }
 </style>

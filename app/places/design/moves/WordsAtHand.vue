@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Condition } from '~~/core/condition'
 import type { SavedReply } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
@@ -27,6 +28,8 @@ function addReply() {
   const id = freeId('reply', (one) => props.design.savedReplies.some((each) => each.id === one), 'reply')
   void props.change('savedReplies', id, null, { id, name: 'New reply', text: 'Good day {requester},\n\n' })
 }
+/** It comes by itself once something is asked. */
+const NOTHING_YET: Condition = { any: [] }
 const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefined) =>
   list(one, {
     tasks: change
@@ -43,7 +46,7 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
     </p>
     <div v-for="one in design.checklists" :key="one.id" class="one">
       <FindingsAt :findings="findings" :place="`moves/checklist-${one.id}`" />
-      <DesignNamedFor
+      <NamedFor
         :name="one.name"
         :label="`Name of the checklist ${one.name}`"
         :team="one.team"
@@ -55,53 +58,39 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
       />
       <ol>
         <li v-for="(task, at) in one.tasks" :key="at">
-          <input
-            class="inline-field wide"
-            :value="task.text"
-            :disabled="readonly"
-            :aria-label="`${one.name}, task ${at + 1}`"
-            @change="setTask(one, at, { text: typedIn($event).trim() })"
-          />
-          <label class="tick-field"
-            ><input
-              type="checkbox"
-              :checked="task.required"
+          <span class="task">
+            <KitText
+              class="wide"
+              bare
+              :label="`${one.name}, task ${at + 1}`"
+              :model-value="task.text"
               :disabled="readonly"
-              @change="setTask(one, at, { required: isTicked($event) || undefined })"
+              :commit="(text: string) => setTask(one, at, { text: text.trim() })"
             />
-            must be done</label
-          >
-          <button
-            v-if="!readonly"
-            class="link small"
-            type="button"
-            :aria-label="`take task ${at + 1} out of ${one.name}`"
-            @click="setTask(one, at, undefined)"
-          >
-            take out
-          </button>
+            <KitCheckbox
+              label="must be done"
+              :model-value="task.required === true"
+              :disabled="readonly"
+              @update:model-value="setTask(one, at, { required: $event || undefined })"
+            />
+            <KitButton
+              v-if="!readonly"
+              kind="link"
+              :aria-label="`take task ${at + 1} out of ${one.name}`"
+              @click="setTask(one, at, undefined)"
+              >take out</KitButton
+            >
+          </span>
         </li>
       </ol>
       <p v-if="!readonly" class="small">
-        <button
-          class="link"
-          type="button"
-          @click="list(one, { tasks: [...one.tasks, { text: 'Next thing' }] })"
+        <KitButton kind="link" @click="list(one, { tasks: [...one.tasks, { text: 'Next thing' }] })"
+          >and another</KitButton
         >
-          and another
-        </button>
         ·
-        <button
-          class="link"
-          type="button"
-          @click="
-            list(one, {
-              when: one.when ? undefined : { fact: 'item', op: 'is', value: design.items[0]?.id ?? '' },
-            })
-          "
-        >
-          {{ one.when ? 'by hand only' : 'comes by itself …' }}
-        </button>
+        <KitButton kind="link" @click="list(one, { when: one.when ? undefined : NOTHING_YET })">{{
+          one.when ? 'by hand only' : 'comes by itself …'
+        }}</KitButton>
       </p>
       <ConditionField
         v-if="one.when"
@@ -113,14 +102,14 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
         @change="list(one, { when: $event })"
       />
     </div>
-    <p v-if="!readonly"><button class="act" type="button" @click="addList">New checklist</button></p>
+    <p v-if="!readonly"><KitButton @click="addList">New checklist</KitButton></p>
   </section>
   <section aria-labelledby="replies">
     <h2 id="replies">Words at hand</h2>
     <p class="quiet">Offered when somebody replies; fields in braces are filled in for the ticket.</p>
     <div v-for="one in design.savedReplies" :key="one.id" class="one">
       <FindingsAt :findings="findings" :place="`moves/reply-${one.id}`" />
-      <DesignNamedFor
+      <NamedFor
         :name="one.name"
         :label="`Name of the reply ${one.name}`"
         :team="one.team"
@@ -130,16 +119,17 @@ const setTask = (one: Checklist, at: number, change: Partial<TaskWords> | undefi
         @team="reply(one, { team: $event })"
         @remove="props.change('savedReplies', one.id, one, null)"
       />
-      <textarea
-        class="inline-field words"
-        rows="3"
-        :value="one.text"
+      <KitLongText
+        class="words"
+        bare
+        :rows="3"
+        :label="`The words of ${one.name}`"
+        :model-value="one.text"
         :disabled="readonly"
-        :aria-label="`The words of ${one.name}`"
-        @change="reply(one, { text: typedIn($event) })"
+        :commit="(text: string) => reply(one, { text })"
       />
     </div>
-    <p v-if="!readonly"><button class="act" type="button" @click="addReply">New reply</button></p>
+    <p v-if="!readonly"><KitButton @click="addReply">New reply</KitButton></p>
   </section>
 </template>
 
@@ -152,9 +142,21 @@ ol {
   margin: 2px 0;
   padding-left: 26px;
 }
-.wide,
-.words {
-  width: 100%;
+.task {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+  margin: 2px 0;
+}
+.wide {
+  flex: 1 1 320px;
   max-width: 520px;
+}
+.wide :deep(input) {
+  width: 100%;
+}
+.words {
+  max-width: 640px;
 }
 </style>

@@ -28,6 +28,8 @@ const PARTS: Record<TicketPart, string> = {
   messages: 'messages',
   history: 'history',
 }
+const ALL = '(all)'
+const roles = computed(() => [{ value: ALL, label: 'every role' }, ...named(props.directory.roles)])
 const save = (one: Layout, change: Partial<Layout>) =>
   void props.change('layouts', one.id, one, withoutGaps({ ...one, ...change }))
 function add() {
@@ -57,7 +59,7 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
     </p>
     <div v-for="one in design.layouts" :key="one.id" class="one">
       <FindingsAt :findings="findings" :place="`moves/layout-${one.id}`" />
-      <DesignNamedFor
+      <NamedFor
         :name="one.name"
         :label="`Name of the page ${one.name}`"
         :team="one.team"
@@ -68,58 +70,46 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
         @team="save(one, { team: $event })"
         @remove="props.change('layouts', one.id, one, null)"
       >
-        <label
-          >of
-          <select
-            class="inline-field"
-            :value="one.role ?? ''"
-            :disabled="readonly"
-            @change="save(one, { role: typedIn($event) || undefined })"
-          >
-            <option value="">every role</option>
-            <option v-for="role in directory.roles" :key="role.id" :value="role.id">{{ role.name }}</option>
-          </select></label
-        >
-      </DesignNamedFor>
+        <span>of</span>
+        <KitChoice
+          bare
+          :label="`${one.name} is of the role`"
+          :model-value="one.role ?? ALL"
+          :options="roles"
+          :disabled="readonly"
+          @update:model-value="save(one, { role: $event === ALL ? undefined : ($event ?? undefined) })"
+        />
+      </NamedFor>
       <ol>
         <li v-for="(part, at) in one.parts" :key="part">
           {{ PARTS[part] }}
           <template v-if="!readonly">
-            <button
+            <KitButton
               v-if="at > 0"
-              class="link small"
-              type="button"
+              kind="link"
               :aria-label="`${PARTS[part]} earlier`"
               @click="earlier(one, at)"
+              >earlier</KitButton
             >
-              earlier
-            </button>
-            <button
-              class="link small"
-              type="button"
-              :aria-label="`leave ${PARTS[part]} out`"
-              @click="toggle(one, part, false)"
+            <KitButton kind="link" :aria-label="`leave ${PARTS[part]} out`" @click="toggle(one, part, false)"
+              >leave out</KitButton
             >
-              leave out
-            </button>
           </template>
         </li>
       </ol>
       <p v-if="!readonly && rest(one).length" class="small">
         not shown:
-        <button
+        <KitButton
           v-for="part in rest(one)"
           :key="part"
-          class="link"
-          type="button"
+          kind="link"
           :aria-label="`show ${PARTS[part]}`"
           @click="toggle(one, part, true)"
+          >{{ PARTS[part] }}</KitButton
         >
-          {{ PARTS[part] }}
-        </button>
       </p>
     </div>
-    <p v-if="!readonly"><button class="act" type="button" @click="add">New page</button></p>
+    <p v-if="!readonly"><KitButton @click="add">New page</KitButton></p>
   </section>
 </template>
 
@@ -133,8 +123,8 @@ ol {
   margin: 4px 0;
   padding-left: 26px;
 }
-ol .link,
-p .link {
+ol .kit-button,
+p .kit-button {
   margin-left: 8px;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BENCH_KEYS, benchKeyName, PLAIN_BENCH, PLAIN_ROUNDING, type BenchKey } from '~~/core/work'
+import { withoutGaps } from '~~/core/json'
 import type { ArticleProps } from '~/composables/useDraft'
 
 // What benches are ordered by, and how time is rounded.
@@ -14,7 +15,16 @@ function earlier(at: number) {
   next.splice(at - 1, 0, ...next.splice(at, 1))
   setKeys(next)
 }
-const WAYS = { up: 'up', nearest: 'to the nearest' }
+const WAYS = [
+  { value: 'up', label: 'up' },
+  { value: 'nearest', label: 'to the nearest' },
+] as const
+const more = computed(() =>
+  BENCH_KEYS.filter((one) => !keys.value.includes(one)).map((value) => ({
+    value,
+    label: benchKeyName(value),
+  })),
+)
 </script>
 
 <template>
@@ -28,64 +38,57 @@ const WAYS = { up: 'up', nearest: 'to the nearest' }
       <li v-for="(key, at) in keys" :key="key">
         {{ benchKeyName(key) }}
         <template v-if="!readonly">
-          <button
+          <KitButton
             v-if="at > 0"
-            class="link small"
-            type="button"
+            kind="link"
             :aria-label="`${benchKeyName(key)} earlier`"
             @click="earlier(at)"
+            >earlier</KitButton
           >
-            earlier
-          </button>
-          <button
+          <KitButton
             v-if="keys.length > 1"
-            class="link small"
-            type="button"
+            kind="link"
             :aria-label="`leave ${benchKeyName(key)} out`"
             @click="setKeys(keys.filter((one) => one !== key))"
+            >leave out</KitButton
           >
-            leave out
-          </button>
         </template>
       </li>
     </ol>
-    <p v-if="!readonly && BENCH_KEYS.some((one) => !keys.includes(one))">
-      <select
-        class="inline-field"
-        aria-label="Order benches by something more"
-        @change="(setKeys([...keys, typedIn($event) as BenchKey]), emptied($event))"
-      >
-        <option value="">and then by …</option>
-        <option v-for="one in BENCH_KEYS.filter((key) => !keys.includes(key))" :key="one" :value="one">
-          {{ benchKeyName(one) }}
-        </option>
-      </select>
-    </p>
-    <p class="rounding">
-      Time records are rounded
-      <select
-        class="inline-field"
-        :value="rounding.way"
+    <KitChoice
+      v-if="!readonly && more.length"
+      class="more"
+      bare
+      placeholder="and then by …"
+      label="Order benches by something more"
+      :model-value="null"
+      :options="more"
+      @update:model-value="$event && setKeys([...keys, $event])"
+    />
+    <div class="rounding">
+      <KitChoice
+        label="Time records are rounded"
+        :model-value="rounding.way"
+        :options="WAYS"
         :disabled="readonly"
-        aria-label="How time is rounded"
-        @change="save({ rounding: { ...rounding, way: typedIn($event) } })"
-      >
-        <option v-for="(name, way) in WAYS" :key="way" :value="way">{{ name }}</option>
-      </select>
-      to
-      <DesignSpanField
-        :span="rounding.step"
-        label="Time is rounded to"
-        :least="1"
-        @change="save({ rounding: { ...rounding, step: $event } })"
+        @update:model-value="save({ rounding: { ...rounding, way: $event } })"
       />
-      and count for at least
-      <DesignSpanField
-        :span="rounding.least ?? 'PT0M'"
-        label="A time record counts for at least"
-        @change="save({ rounding: { ...rounding, least: $event } })"
+      <KitDuration
+        label="to"
+        :model-value="rounding.step"
+        :disabled="readonly"
+        :commit="(step: string) => save({ rounding: { ...rounding, step: step || PLAIN_ROUNDING.step } })"
       />
-    </p>
+      <KitDuration
+        label="and count for at least"
+        placeholder="nothing"
+        :model-value="rounding.least ?? ''"
+        :disabled="readonly"
+        :commit="
+          (least: string) => save({ rounding: withoutGaps({ ...rounding, least: least || undefined }) })
+        "
+      />
+    </div>
   </section>
 </template>
 
@@ -94,13 +97,17 @@ const WAYS = { up: 'up', nearest: 'to the nearest' }
   margin: 4px 0;
   padding-left: 24px;
 }
-.keys .link {
+.keys .kit-button {
   margin-left: 8px;
 }
 .rounding {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
+  gap: 4px 12px;
+  align-items: flex-end;
+  margin-top: 10px;
+}
+.more {
+  max-width: 300px;
 }
 </style>
