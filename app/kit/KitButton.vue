@@ -3,11 +3,12 @@ import Button from 'primevue/button'
 
 /**
  * Something to press. `main` is what its page is there for, one at most in sight; `act` does something; `plain` leaves
- * it; `danger` cannot be taken back; `link` stands in a line of text; `quiet` is a line of text itself.
+ * it; `danger` cannot be taken back; `link` stands in a line of text; `quiet` is a line of text itself; `sign`
+ * is one sign such as ×, with a label that is read aloud.
  */
 const props = withDefaults(
   defineProps<{
-    kind?: 'main' | 'act' | 'plain' | 'danger' | 'link' | 'quiet'
+    kind?: 'main' | 'act' | 'plain' | 'danger' | 'link' | 'quiet' | 'sign'
     type?: 'button' | 'submit'
     /** It is at work: it cannot be pressed again, and says so. */
     busy?: boolean
@@ -26,6 +27,7 @@ const LOOKS = {
   danger: { variant: 'outlined', severity: 'danger' },
   link: { variant: 'link' },
   quiet: { variant: 'link' },
+  sign: { variant: 'link' },
 } as const
 const look = computed(() => LOOKS[props.kind])
 </script>
@@ -74,13 +76,22 @@ const look = computed(() => LOOKS[props.kind])
 .kit-button.quiet[aria-expanded='true'] {
   text-decoration: underline;
 }
+.kit-button.sign {
+  display: inline-flex;
+  justify-content: center;
+  min-width: 26px;
+  min-height: 26px;
+  padding: 0 5px;
+  border: 0;
+  font: inherit;
+}
 .kit-button:disabled {
   border-color: var(--rule-2);
   color: var(--ink-3);
   background: var(--page-2);
   opacity: 1;
 }
-.kit-button:is(.link, .quiet):disabled {
+.kit-button:is(.link, .quiet, .sign):disabled {
   background: none;
   text-decoration: none;
 }

@@ -164,7 +164,7 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
     await choose(page, 'Row 1, queue', 'Kitchen')
     await choose(page, 'Row 1, team', 'Ovens')
     await page.goto(`${desk.address}/design/triage/who-gets-it`)
-    await page.getByLabel('Assignment of Ovens', { exact: true }).selectOption({ index: 1 })
+    await choose(page, 'Assignment of Ovens', 'in turn, to whoever is on shift')
   })
 
   await test.step('what is promised, and who is warned', async () => {

@@ -73,7 +73,7 @@ test('a trial follows the table while it is edited, and past tickets are counted
   await page.goto('/design/triage/where-it-goes')
   const trial = page.getByRole('region', { name: 'A trial' })
   await trial.getByLabel('of what somebody may ask for').check()
-  await trial.getByLabel('Item').selectOption('Gate scanner will not read tickets')
+  await choose(trial, 'Item', 'Gate scanner will not read tickets')
   await findOne(trial, 'asked for by', 'Ines Varga')
   await trial.getByRole('button', { name: 'Try' }).click()
   const team = trial.getByRole('row', { name: /^team/ })

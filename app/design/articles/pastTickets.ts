@@ -6,7 +6,7 @@ export default {
   name: 'Past tickets',
   place: 10,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/RehearsalArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/triage/RehearsalArticle.vue')),
   needs: ['names', 'directory', 'version'],
   note: 'past tickets sorted by the draft',
 } satisfies Article

@@ -6,7 +6,7 @@ export default {
   name: 'Source order',
   place: 5,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/SourceOrderArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/triage/SourceOrderArticle.vue')),
   chooses: ['teams', 'sites', 'organisations'],
   needs: ['names', 'directory', 'version'],
 } satisfies Article

@@ -6,7 +6,7 @@ export default {
   name: 'What it is',
   place: 3,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/tables/TableArticle.vue')),
   chooses: ['sites', 'organisations', 'covers', 'people'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'what' },

@@ -6,7 +6,7 @@ export default {
   name: 'Where it goes',
   place: 6,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/tables/TableArticle.vue')),
   chooses: ['queues', 'teams', 'sites', 'organisations', 'covers', 'people'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'routing' },

@@ -6,7 +6,7 @@ export default {
   name: 'Who gets it',
   place: 8,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/AssignmentArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/triage/AssignmentArticle.vue')),
   chooses: ['teams', 'people', 'skills'],
   needs: ['directory', 'version'],
 } satisfies Article

@@ -6,7 +6,7 @@ export default {
   name: 'Who knows what',
   place: 7,
   part: TRIAGE,
-  component: defineAsyncComponent(() => import('~/components/design/TableArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/tables/TableArticle.vue')),
   chooses: ['skills', 'queues', 'teams', 'sites', 'organisations', 'covers'],
   needs: ['names', 'directory', 'version'],
   props: { part: 'skills' },

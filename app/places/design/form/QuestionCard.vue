@@ -79,16 +79,16 @@ const putShown = (value: (typeof SHOWN)[number]['value'] | null) =>
       />
       <span class="quiet small type">{{ QUESTION_TYPES[question.type].name }}</span>
       <template v-if="!readonly">
-        <KitButton kind="link" class="key" :aria-label="`${label}: up`" @click="emit('move', -1)"
+        <KitButton kind="sign" class="key" :aria-label="`${label}: up`" @click="emit('move', -1)"
           >↑</KitButton
         >
-        <KitButton kind="link" class="key" :aria-label="`${label}: down`" @click="emit('move', 1)"
+        <KitButton kind="sign" class="key" :aria-label="`${label}: down`" @click="emit('move', 1)"
           >↓</KitButton
         >
         <KitButton kind="link" :aria-expanded="open" :aria-label="`${label}: change`" @click="open = !open">{{
           open ? 'done' : 'change'
         }}</KitButton>
-        <KitButton kind="link" class="key" :aria-label="`${label}: do not ask here`" @click="emit('remove')"
+        <KitButton kind="sign" class="key" :aria-label="`${label}: do not ask here`" @click="emit('remove')"
           >×</KitButton
         >
       </template>

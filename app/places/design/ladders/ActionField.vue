@@ -100,7 +100,7 @@ function setUrgent(on: boolean) {
           @change="setTell(at, $event)"
         /><KitButton
           v-if="action.tell.length > 1"
-          kind="link"
+          kind="sign"
           :aria-label="`${label}: tell ${at + 1} no longer`"
           @click="setTell(at, undefined)"
           >×</KitButton
@@ -172,7 +172,7 @@ function setUrgent(on: boolean) {
         "
       />
     </template>
-    <KitButton kind="link" :aria-label="`${label}: take out`" @click="emit('remove')">×</KitButton>
+    <KitButton kind="sign" :aria-label="`${label}: take out`" @click="emit('remove')">×</KitButton>
   </div>
 </template>
 

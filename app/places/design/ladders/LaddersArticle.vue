@@ -191,7 +191,7 @@ const momentOf = (ladder: Ladder, rung: Rung) => {
             </td>
             <td v-if="!readonly">
               <KitButton
-                kind="link"
+                kind="sign"
                 :aria-label="`${ladder.name}, rung ${at + 1}: take away`"
                 @click="save(ladder, { rungs: ladder.rungs.filter((one) => one.id !== rung.id) })"
                 >×</KitButton

@@ -184,13 +184,13 @@ const zones = (now: string) =>
             <template v-if="!readonly">
               <KitButton
                 v-if="index > 0"
-                kind="link"
+                kind="sign"
                 :aria-label="`${nameOf(member)} earlier`"
                 @click="setLayer(rota, at, { members: moveMember(layer.members, index, -1) })"
                 >↑</KitButton
               >
               <KitButton
-                kind="link"
+                kind="sign"
                 :aria-label="`Take ${nameOf(member)} off`"
                 @click="setLayer(rota, at, { members: layer.members.filter((one) => one !== member) })"
                 >×</KitButton

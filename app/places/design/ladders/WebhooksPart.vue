@@ -106,7 +106,7 @@ async function renew(webhook: string) {
           <td>
             <KitButton
               v-if="!readonly"
-              kind="link"
+              kind="sign"
               :aria-label="`${one.name}: take out field ${at + 1}`"
               @click="save(one, { fields: one.fields.filter((_, index) => index !== at) })"
               >×</KitButton

@@ -38,13 +38,13 @@ const rows = computed(() => props.directory.roles.map((role) => ({ role, moves: 
                 >{{ nameOf(id) }}
                 <template v-if="!readonly"
                   ><KitButton
-                    kind="link"
+                    kind="sign"
                     :disabled="at === 0"
                     :aria-label="`${nameOf(id)} earlier for ${role.name}`"
                     @click="setShelf(role, stepped(moves, at, -1))"
                     >←</KitButton
                   ><KitButton
-                    kind="link"
+                    kind="sign"
                     :aria-label="`take ${nameOf(id)} off the shelf of ${role.name}`"
                     @click="
                       setShelf(

@@ -106,17 +106,17 @@ const columnAt = (at: number) => oneAt(props.table.columns, at)
     <td class="order">
       <template v-if="!readonly">
         <KitButton
-          kind="link"
+          kind="sign"
           :disabled="index === 0"
           :aria-label="`Row ${number}: up`"
           @click="emit('move', -1)"
           >↑</KitButton
         >
-        <KitButton kind="link" :disabled="isLast" :aria-label="`Row ${number}: down`" @click="emit('move', 1)"
+        <KitButton kind="sign" :disabled="isLast" :aria-label="`Row ${number}: down`" @click="emit('move', 1)"
           >↓</KitButton
         >
         <KitButton
-          kind="link"
+          kind="sign"
           :aria-expanded="isOpen"
           :aria-label="`Row ${number}: more`"
           @click="isOpen = !isOpen"

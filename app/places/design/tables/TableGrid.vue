@@ -191,13 +191,13 @@ function onPaste(event: ClipboardEvent) {
             <span v-if="!readonly && table.columns.length > 1" class="col-acts">
               <KitButton
                 v-if="at > 0"
-                kind="link"
+                kind="sign"
                 :aria-label="`${title(column)}: to the left`"
                 @click="emit('moveColumn', at, -1)"
                 >←</KitButton
               >
               <KitButton
-                kind="link"
+                kind="sign"
                 :aria-label="`Do not ask ${title(column)}`"
                 @click="emit('removeColumn', at)"
                 >×</KitButton

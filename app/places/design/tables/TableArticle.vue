@@ -7,7 +7,7 @@ import type { Cell, DecisionTable, HitPolicy, Row } from '~~/core/table'
 import { freeId } from '~~/core/naming'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
-import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
+import { keysOf, oneAt } from '~~/core/lookup'
 
 // A decision table of triage: its rows as a grid, what analysis finds in it, and a trial at the foot.
 type Part = 'what' | 'weight' | 'routing' | 'skills'
@@ -88,9 +88,7 @@ const offered = computed(() =>
     .filter((fact) => !table.value.columns.includes(fact))
     .map((value) => ({ value, label: `${SORTS_OF_FACT[oneAt(value.split('.'), 0)] ?? ''}${title(value)}` })),
 )
-function addColumn(event: Event) {
-  const fact = takenFrom(event)
-  if (!fact) return
+function addColumn(fact: string) {
   const rows = table.value.rows.map((row) => ({ ...row, cells: [...row.cells, null] }))
   void save({ ...table.value, columns: [...table.value.columns, fact], rows })
 }
@@ -113,9 +111,13 @@ const POLICIES: Record<HitPolicy, string> = {
   priority: 'of the rows that fit, the weightiest outcome',
   collect: 'all rows that fit count',
 }
-function setPolicy(event: Event) {
-  const hitPolicy = typedIn(event)
-  if (!isOneOf(keysOf(POLICIES), hitPolicy)) return
+const policies = computed(() =>
+  keysOf(POLICIES).map((value) => ({
+    ...{ value, label: POLICIES[value] },
+    disabled: (value === 'collect') !== (props.part === 'skills'),
+  })),
+)
+function setPolicy(hitPolicy: HitPolicy) {
   const order =
     hitPolicy === 'priority'
       ? Object.fromEntries(
@@ -178,21 +180,16 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
 <template>
   <div class="article">
     <h1>{{ heading }}</h1>
-    <p class="line">
+    <div class="line">
       <template v-if="readonly">{{ POLICIES[policy] }}</template>
-      <label v-else
-        ><span class="sr-only">Which row decides</span>
-        <select :value="policy" @change="setPolicy">
-          <option
-            v-for="(name, id) in POLICIES"
-            :key="id"
-            :value="id"
-            :disabled="(id === 'collect') !== (part === 'skills')"
-          >
-            {{ name }}
-          </option>
-        </select></label
-      >
+      <KitChoice
+        v-else
+        bare
+        label="Which row decides"
+        :model-value="policy"
+        :options="policies"
+        @update:model-value="$event && setPolicy($event)"
+      />
       <span class="quiet">{{ table.rows.length === 1 ? '1 row' : `${table.rows.length} rows` }}</span>
       <span class="quiet" role="status">
         <template v-if="busy">· reading …</template>
@@ -209,21 +206,18 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
           ></template
         >
       </span>
-    </p>
+    </div>
     <div v-if="policy === 'priority'" class="weights">
       <p v-for="outcome in table.outcomes" :key="outcome" class="small">
         {{ outcome }}:
         <span v-for="(value, index) in table.order?.[outcome] ?? []" :key="value" class="weight">
           <b>{{ choices(outcome).find((one) => one.value === value)?.label ?? value }}</b>
-          <template v-if="!readonly && index > 0"
-            ><button
-              class="link"
-              type="button"
-              :aria-label="`${outcome}: ${value} weighs more`"
-              @click="moveInOrder(outcome, index, -1)"
-            >
-              ←
-            </button></template
+          <KitButton
+            v-if="!readonly && index > 0"
+            kind="sign"
+            :aria-label="`${outcome}: ${value} weighs more`"
+            @click="moveInOrder(outcome, index, -1)"
+            >←</KitButton
           >
           {{ index < (table.order?.[outcome]?.length ?? 0) - 1 ? 'before' : '' }}
         </span>
@@ -250,26 +244,27 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
       @move-column="moveColumn"
       @remove-column="removeColumn"
     />
-    <p v-if="!readonly" class="line">
-      <button class="act" type="button" @click="addFor([table.columns.map(() => null)])">Add a row</button>
-      <label
-        ><span class="sr-only">Ask one more fact</span>
-        <select @change="addColumn">
-          <option value="">and ask …</option>
-          <option v-for="one in offered" :key="one.value" :value="one.value">{{ one.label }}</option>
-        </select></label
-      >
-      <DesignTableExchange
+    <div v-if="!readonly" class="line">
+      <KitButton @click="addFor([table.columns.map(() => null)])">Add a row</KitButton>
+      <KitChoice
+        bare
+        placeholder="and ask …"
+        label="Ask one more fact"
+        :model-value="null"
+        :options="offered"
+        @update:model-value="$event && addColumn($event)"
+      />
+      <TableExchange
         :part="part"
         :table="table"
         :title="title"
         @take="(taken: Partial<DecisionTable>) => save({ ...table, ...taken })"
       />
-    </p>
+    </div>
     <p v-if="part === 'weight'" class="quiet">
       Impact and urgency together give a priority: {{ matrixInWords }}.
     </p>
-    <DesignTableFindings
+    <TableFindings
       v-if="analysis"
       :analysis="analysis"
       :table="table"
@@ -278,7 +273,7 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
       :collects="part === 'skills'"
       @add="addFor"
     />
-    <DesignLearntRules
+    <LearntRules
       v-if="part === 'what'"
       :design="design"
       :readonly="readonly"
@@ -286,7 +281,7 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
       :change="change"
       :change-all="changeAll"
     />
-    <DesignTriageTrial
+    <TriageTrial
       v-if="!readonly"
       :design="design"
       :directory="directory"
@@ -310,14 +305,5 @@ const tried = ref<{ decided?: string; nearly?: string }>({})
 }
 .weight {
   margin-right: 4px;
-}
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 5px;
-  max-width: 320px;
 }
 </style>

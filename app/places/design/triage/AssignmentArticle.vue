@@ -33,13 +33,19 @@ const set = (team: string, more: Partial<TeamAssignment>) =>
   })
 function setWay(team: string, index: number, way: string) {
   const ways = [...of(team).ways]
-  if (way) ways[index] = way as AssignmentWay
+  if (way !== OUT) ways[index] = way as AssignmentWay
   else ways.splice(index, 1)
   const rota = ways.includes('onRota') ? (of(team).rota ?? props.design.rotas[0]?.id) : undefined
   void set(team, { ways: [...new Set(ways)], rota })
 }
 const left = (team: string, own?: AssignmentWay) =>
   ASSIGNMENT_WAYS.filter((way) => way === own || !of(team).ways.includes(way))
+const OUT = '(out)'
+/** What a way of a team may be; one of several can be taken out. */
+const waysFor = (team: string, own?: AssignmentWay) => [
+  ...left(team, own).map((value) => ({ value: value as string, label: WAYS[value] })),
+  ...(own && of(team).ways.length > 1 ? [{ value: OUT, label: 'take this way out' }] : []),
+]
 const members = (team: string) =>
   props.directory.people.filter((one) => one.active && one.role !== 'requester' && one.teams.includes(team))
 const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.skills ?? []))]
@@ -62,76 +68,69 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
           }}<template v-if="knows(team.id).length">, who know {{ knows(team.id).join(', ') }}</template></span
         >
       </h2>
-      <p class="ways">
+      <div class="ways">
         <template v-for="(way, index) in of(team.id).ways" :key="way">
           <span v-if="index" class="quiet">else</span>
-          <select
-            :value="way"
+          <KitChoice
+            bare
+            :label="`Assignment of ${team.name}${index ? `, way ${index + 1}` : ''}`"
+            :model-value="way as string"
+            :options="waysFor(team.id, way)"
             :disabled="readonly"
-            :aria-label="`Assignment of ${team.name}${index ? `, way ${index + 1}` : ''}`"
-            @change="setWay(team.id, index, typedIn($event))"
-          >
-            <option v-for="one in left(team.id, way)" :key="one" :value="one">{{ WAYS[one] }}</option>
-            <option v-if="of(team.id).ways.length > 1" value="">take this way out</option>
-          </select>
-          <select
+            @update:model-value="$event && setWay(team.id, index, $event)"
+          />
+          <KitChoice
             v-if="way === 'onRota'"
-            :value="of(team.id).rota"
+            bare
+            :label="`Rota of ${team.name}`"
+            :model-value="of(team.id).rota ?? null"
+            :options="named(design.rotas)"
             :disabled="readonly"
-            :aria-label="`Rota of ${team.name}`"
-            @change="set(team.id, { rota: typedIn($event) })"
-          >
-            <option v-for="one in design.rotas" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
+            @update:model-value="$event && set(team.id, { rota: $event })"
+          />
         </template>
-        <select
+        <KitChoice
           v-if="!readonly && of(team.id).ways.at(-1) !== 'leave' && left(team.id).length"
-          :aria-label="`${team.name}: one more way`"
-          value=""
-          @change="setWay(team.id, of(team.id).ways.length, typedIn($event))"
-        >
-          <option value="">else …</option>
-          <option v-for="one in left(team.id)" :key="one" :value="one">{{ WAYS[one] }}</option>
-        </select>
-      </p>
-      <p v-if="of(team.id).ways[0] !== 'leave'" class="more small">
-        <label
-          ><input
-            type="checkbox"
-            :checked="of(team.id).orNextShift"
-            :disabled="readonly"
-            @change="set(team.id, { orNextShift: isTicked($event) })"
-          />
-          when nobody is on shift, to whoever comes next</label
-        >
-        <label v-if="of(team.id).ways.includes('leastLoaded')"
-          ><input
-            type="checkbox"
-            :checked="of(team.id).byWeight"
-            :disabled="readonly"
-            @change="set(team.id, { byWeight: isTicked($event) })"
-          />
-          count open tickets by the weight of their priority</label
-        >
-        <label
-          >at most
-          <input
-            class="num"
-            type="number"
-            min="1"
-            :value="of(team.id).limit ?? ''"
+          bare
+          placeholder="else …"
+          :label="`${team.name}: one more way`"
+          :model-value="null"
+          :options="waysFor(team.id)"
+          @update:model-value="$event && setWay(team.id, of(team.id).ways.length, $event)"
+        />
+      </div>
+      <div v-if="of(team.id).ways[0] !== 'leave'" class="more">
+        <KitCheckbox
+          label="when nobody is on shift, to whoever comes next"
+          :model-value="of(team.id).orNextShift === true"
+          :disabled="readonly"
+          @update:model-value="set(team.id, { orNextShift: $event })"
+        />
+        <KitCheckbox
+          v-if="of(team.id).ways.includes('leastLoaded')"
+          label="count open tickets by the weight of their priority"
+          :model-value="of(team.id).byWeight === true"
+          :disabled="readonly"
+          @update:model-value="set(team.id, { byWeight: $event })"
+        />
+        <span class="limit">
+          at most
+          <KitNumber
+            bare
             placeholder="any number"
+            :min="1"
+            :label="`${team.name}: most open tickets each`"
+            :model-value="of(team.id).limit ?? null"
             :disabled="readonly"
-            :aria-label="`${team.name}: most open tickets each`"
-            @change="set(team.id, { limit: Number(typedIn($event)) || undefined })"
+            :commit="(limit: number | null) => set(team.id, { limit: limit ?? undefined })"
           />
-          open tickets each</label
-        >
-      </p>
+          open tickets each
+        </span>
+      </div>
       <FindingsAt :findings="findings" :place="`triage/who-gets-it#${team.id}`" />
     </section>
     <FindingsAt :findings="findings" place="triage/who-gets-it" />
-    <DesignTriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
+    <TriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
   </div>
 </template>
 
@@ -153,21 +152,12 @@ h2 {
   align-items: center;
   margin: 2px 0;
 }
-select,
-input[type='number'] {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 2px 5px;
+.limit {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
 }
-input[type='number'] {
-  width: 110px;
-}
-input[type='checkbox'] {
-  width: 18px;
-  height: 18px;
-  vertical-align: middle;
+.limit :deep(input) {
+  width: 8em;
 }
 </style>

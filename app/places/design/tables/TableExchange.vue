@@ -15,13 +15,10 @@ function formatOf(file: string): 'csv' | 'xlsx' | 'dmn' {
   if (/\.xlsx$/i.test(file)) return 'xlsx'
   return /\.(dmn|xml)$/i.test(file) ? 'dmn' : 'csv'
 }
-async function choose(event: Event) {
-  const [file] = filesIn(event)
+async function choose([file]: File[]) {
   if (!file) return
   name.value = file.name
-  // Read before the field is emptied, which lets go of the file.
   const body = await file.arrayBuffer()
-  emptied(event)
   const headers = { 'content-type': 'application/octet-stream' }
   const query = { as: formatOf(file.name) }
   read.value = await deed.run(() =>
@@ -47,13 +44,9 @@ function take() {
         }}</a></template
       ></span
     >
-    <label
-      >Bring in a file <input type="file" accept=".csv,.xlsx,.dmn,.xml,text/csv" @change="choose"
-    /></label>
+    <KitFiles label="Bring in a file" help="CSV, XLSX or DMN" :lines="[]" @pick="choose" />
   </span>
-  <span v-if="deed.error.value" class="notice bad" role="alert">
-    {{ name }}: {{ deed.error.value.problem.detail }}
-  </span>
+  <KitError v-if="deed.error.value" class="wrong" :error="`${name}: ${deed.error.value.problem.detail}`" />
   <span v-if="read" class="panel" role="status">
     <b>{{ name }}</b> has {{ read.rows.length }} rows and asks {{ read.columns.map(title).join(', ') }}. They
     take the place of the {{ table.rows.length }} rows here.
@@ -69,10 +62,8 @@ function take() {
       }}
     </span>
     <span class="acts">
-      <button class="act main" type="button" :disabled="missing.length > 0" @click="take">
-        Take them over
-      </button>
-      <button class="act plain" type="button" @click="read = undefined">Leave it</button>
+      <KitButton kind="main" :disabled="missing.length > 0" @click="take">Take them over</KitButton>
+      <KitButton kind="plain" @click="read = undefined">Leave it</KitButton>
     </span>
   </span>
 </template>
@@ -85,7 +76,7 @@ function take() {
   align-items: center;
 }
 .panel,
-.notice {
+.wrong {
   display: block;
   flex-basis: 100%;
 }

@@ -26,12 +26,12 @@ function ruleName(article: string): string {
   return path
 }
 type Rehearsal = AnswerOf<'POST /api/triage/rehearsal'>
-const days = ref(30)
+const days = ref<number | null>(30)
 const deed = useDeed()
 const page = ref<Rehearsal>()
 const seenAt = ref<number>()
 async function run(version: number) {
-  page.value = await deed.run(() => api('POST /api/triage/rehearsal', { body: { days: days.value } }))
+  page.value = await deed.run(() => api('POST /api/triage/rehearsal', { body: { days: days.value ?? 30 } }))
   seenAt.value = version
 }
 </script>
@@ -45,14 +45,12 @@ async function run(version: number) {
     </p>
     <p v-if="readonly" class="quiet">This is done with a draft; open the draft to try it.</p>
     <form v-else class="ask" @submit.prevent="run(version)">
-      <label for="rehearsal-days">The last</label>
-      <input id="rehearsal-days" v-model.number="days" type="number" min="1" max="400" class="num" />
-      <span>days</span>
-      <button class="act main" type="submit" :disabled="deed.busy.value">
-        {{ deed.busy.value ? 'Sorting …' : 'Sort them again' }}
-      </button>
+      <KitNumber v-model="days" label="The last" unit="days" :min="1" :max="400" />
+      <KitButton kind="main" type="submit" :busy="deed.busy.value" :disabled="!days">{{
+        deed.busy.value ? 'Sorting …' : 'Sort them again'
+      }}</KitButton>
     </form>
-    <p v-if="deed.error.value" class="error-text" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <KitError :error="deed.error.value" />
     <div v-if="page" role="status">
       <p v-if="seenAt !== version" class="notice">
         The draft has changed since; sort them again to see it as it is now.
@@ -63,67 +61,63 @@ async function run(version: number) {
           >; {{ page.left }} cannot be sorted again, since their catalog item is not in both</template
         ><template v-if="page.isCutOff">; older ones of these days were left out</template>.
       </p>
-      <table v-if="page.groups.length" class="ledger-table">
-        <thead>
-          <tr>
-            <th>What</th>
-            <th>From</th>
-            <th>To</th>
-            <th class="n">Tickets</th>
-            <th>Such as</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in page.groups" :key="`${one.step}${one.from}${one.to}`">
-            <td>{{ one.step }}</td>
-            <td>{{ one.from }}</td>
-            <td>
-              <b>{{ one.to }}</b>
-            </td>
-            <td class="n">{{ one.count }}</td>
-            <td>
-              <NuxtLink
-                v-for="reference in one.references"
-                :key="reference"
-                class="num ref"
-                :to="`/desk/${reference}`"
-                >{{ reference }}</NuxtLink
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable
+        v-if="page.groups.length"
+        :heads="[
+          { label: 'What' },
+          { label: 'From' },
+          { label: 'To' },
+          { label: 'Tickets', figures: true },
+          { label: 'Such as' },
+        ]"
+      >
+        <tr v-for="one in page.groups" :key="`${one.step}${one.from}${one.to}`">
+          <td>{{ one.step }}</td>
+          <td>{{ one.from }}</td>
+          <td>
+            <b>{{ one.to }}</b>
+          </td>
+          <td class="n">{{ one.count }}</td>
+          <td>
+            <NuxtLink
+              v-for="reference in one.references"
+              :key="reference"
+              class="num ref"
+              :to="`/desk/${reference}`"
+              >{{ reference }}</NuxtLink
+            >
+          </td>
+        </tr>
+      </LedgerTable>
     </div>
     <h2>What people put right</h2>
     <p v-if="!corrections.length" class="quiet">
       In the last 90 days nobody set a value otherwise than triage did. It is counted here when somebody does,
       by the rule that had decided.
     </p>
-    <table v-else class="ledger-table">
-      <thead>
-        <tr>
-          <th>Rule</th>
-          <th>What</th>
-          <th>From</th>
-          <th>To</th>
-          <th class="n">Times</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in corrections.slice(0, 60)" :key="JSON.stringify(one)">
-          <td>
-            <NuxtLink :to="ruleAddress(one.article)">{{ ruleName(one.article) }}</NuxtLink>
-          </td>
-          <td>{{ one.field }}</td>
-          <td>{{ named(one.field, one.value) }}</td>
-          <td>
-            <b>{{ named(one.field, one.to) }}</b>
-          </td>
-          <td class="n">{{ one.count }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <DesignTriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
+    <LedgerTable
+      v-else
+      :heads="[
+        { label: 'Rule' },
+        { label: 'What' },
+        { label: 'From' },
+        { label: 'To' },
+        { label: 'Times', figures: true },
+      ]"
+    >
+      <tr v-for="one in corrections.slice(0, 60)" :key="JSON.stringify(one)">
+        <td>
+          <NuxtLink :to="ruleAddress(one.article)">{{ ruleName(one.article) }}</NuxtLink>
+        </td>
+        <td>{{ one.field }}</td>
+        <td>{{ named(one.field, one.value) }}</td>
+        <td>
+          <b>{{ named(one.field, one.to) }}</b>
+        </td>
+        <td class="n">{{ one.count }}</td>
+      </tr>
+    </LedgerTable>
+    <TriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
   </div>
 </template>
 
@@ -132,18 +126,12 @@ async function run(version: number) {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 10px;
-  align-items: center;
+  align-items: flex-end;
+}
+.ask .kit-button {
+  margin-bottom: 14px;
 }
 .ref {
   margin-right: 8px;
-}
-input {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 5px;
-  width: 70px;
 }
 </style>

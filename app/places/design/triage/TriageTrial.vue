@@ -11,7 +11,7 @@ const emit = defineEmits<{ tried: [rows: { decided?: string; nearly?: string }] 
 
 const session = useSession()
 const asked = reactive({
-  ...{ reference: '', item: '', portal: '' },
+  ...{ reference: '', item: null as string | null, portal: null as string | null },
   requester: (session.me?.id ?? null) as string | null,
 })
 const answers = ref<Record<string, Answer | null>>({})
@@ -19,6 +19,16 @@ const by = ref<'ticket' | 'facts'>('ticket')
 const deed = useDeed()
 const page = ref<TrialPage>()
 
+const BY = [
+  { value: 'ticket', label: 'of a ticket' },
+  { value: 'facts', label: 'of what somebody may ask for' },
+] as const
+const DESK = '(desk)'
+const portals = computed(() => [{ value: DESK, label: 'the desk' }, ...named(props.design.portals)])
+const YES_NO = [
+  { value: true, label: 'yes' },
+  { value: false, label: 'no' },
+]
 const item = computed(() => props.design.items.find((one) => one.id === asked.item))
 const questions = computed(() => {
   const form = props.design.forms.find((one) => one.id === item.value?.form)
@@ -28,6 +38,16 @@ const questions = computed(() => {
     return question && ['number', 'yesNo', 'choice', 'text', 'date'].includes(question.type) ? [question] : []
   })
 })
+const textOf = (name: string) => String(answers.value[name] ?? '')
+const chosenOf = (name: string) => textOf(name) || null
+const yesNoOf = (name: string) => {
+  const said = answers.value[name]
+  return typeof said === 'boolean' ? said : null
+}
+const numberOf = (name: string) => {
+  const said = answers.value[name]
+  return typeof said === 'number' ? said : null
+}
 const findPerson = (search: string) =>
   api('GET /api/choices/{type}', { path: { type: 'person' }, query: { search } })
 const isReady = computed(() =>
@@ -44,14 +64,22 @@ async function tryIt() {
     by.value === 'ticket'
       ? { reference: Number(asked.reference) }
       : {
-          item: asked.item,
+          item: asked.item!,
           requester: asked.requester ?? undefined,
           answers: said,
-          ...(asked.portal && { portal: asked.portal }),
+          ...(asked.portal && asked.portal !== DESK && { portal: asked.portal }),
         }
   page.value = await deed.run(() => api('POST /api/triage/trial', { body }))
   emit('tried', (props.part && page.value?.rows[props.part as 'routing']) || {})
 }
+const wrong = computed(() => {
+  const { detail, fields = [] } = deed.error.value?.problem ?? {}
+  return detail && [detail, fields.map((one) => one.message).join('; ')].join(' ').trim()
+})
+const heads = computed(() => [
+  ...[{ label: 'Step' }, { label: 'Would be' }, { label: 'Because' }],
+  ...(page.value?.ticket ? [{ label: 'Is now' }] : []),
+])
 // The draft changed, here or by somebody else: what was tried is tried again.
 watch(
   () => props.version,
@@ -63,18 +91,10 @@ watch(
   <section class="trial" aria-labelledby="triage-trial">
     <h2 id="triage-trial">A trial</h2>
     <form class="ask" @submit.prevent="tryIt">
-      <label><input v-model="by" type="radio" value="ticket" /> of a ticket</label>
-      <label><input v-model="by" type="radio" value="facts" /> of what somebody may ask for</label>
-      <template v-if="by === 'ticket'">
-        <label for="triage-ticket">Number</label>
-        <input id="triage-ticket" v-model="asked.reference" inputmode="numeric" size="7" />
-      </template>
+      <KitRadio v-model="by" class="by" bare label="A trial of" :options="BY" />
+      <KitText v-if="by === 'ticket'" v-model="asked.reference" class="number" label="Number" />
       <template v-else>
-        <label for="triage-item">Item</label>
-        <select id="triage-item" v-model="asked.item">
-          <option value="" disabled>choose …</option>
-          <option v-for="one in design.items" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+        <KitChoice v-model="asked.item" label="Item" placeholder="choose …" :options="named(design.items)" />
         <KitFinder
           v-model="asked.requester"
           label="asked for by"
@@ -82,68 +102,75 @@ watch(
           lists
           :find="findPerson"
         />
-        <label for="triage-portal">through</label>
-        <select id="triage-portal" v-model="asked.portal">
-          <option value="">the desk</option>
-          <option v-for="one in design.portals" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+        <KitChoice
+          label="through"
+          :model-value="asked.portal ?? DESK"
+          :options="portals"
+          @update:model-value="asked.portal = $event"
+        />
         <template v-for="one in questions" :key="one.name">
-          <label :for="`triage-${one.name}`">{{ one.label }}</label>
-          <select v-if="one.type === 'yesNo'" :id="`triage-${one.name}`" v-model="answers[one.name]">
-            <option :value="undefined">not answered</option>
-            <option :value="true">yes</option>
-            <option :value="false">no</option>
-          </select>
-          <select v-else-if="one.options" :id="`triage-${one.name}`" v-model="answers[one.name]">
-            <option :value="undefined">not answered</option>
-            <option v-for="option in one.options" :key="option.value" :value="option.value">
-              {{ option.label }}
-            </option>
-          </select>
-          <input
+          <KitChoice
+            v-if="one.type === 'yesNo'"
+            clears
+            placeholder="not answered"
+            :label="one.label"
+            :model-value="yesNoOf(one.name)"
+            :options="YES_NO"
+            @update:model-value="answers[one.name] = $event"
+          />
+          <KitChoice
+            v-else-if="one.options"
+            clears
+            placeholder="not answered"
+            :label="one.label"
+            :model-value="chosenOf(one.name)"
+            :options="one.options"
+            @update:model-value="answers[one.name] = $event"
+          />
+          <KitNumber
+            v-else-if="one.type === 'number'"
+            :label="one.label"
+            :places="3"
+            :model-value="numberOf(one.name)"
+            @update:model-value="answers[one.name] = $event"
+          />
+          <KitDay
+            v-else-if="one.type === 'date'"
+            :label="one.label"
+            :model-value="textOf(one.name)"
+            @update:model-value="answers[one.name] = $event"
+          />
+          <KitText
             v-else
-            :id="`triage-${one.name}`"
-            v-model="answers[one.name]"
-            :type="one.type === 'number' ? 'number' : one.type === 'date' ? 'date' : 'text'"
+            :label="one.label"
+            :model-value="textOf(one.name)"
+            @update:model-value="answers[one.name] = $event"
           />
         </template>
       </template>
-      <button class="act" type="submit" :disabled="!isReady || deed.busy.value">Try</button>
+      <KitButton type="submit" :disabled="!isReady" :busy="deed.busy.value">Try</KitButton>
     </form>
-    <p v-if="deed.error.value" class="error-text" role="alert">
-      {{ deed.error.value.problem.detail }}
-      {{ deed.error.value.problem.fields?.map((one) => one.message).join('; ') }}
-    </p>
+    <KitError :error="wrong" />
     <template v-if="page">
       <p v-if="page.ticket">
         <NuxtLink :to="`/desk/${page.ticket.reference}`" class="num">{{ page.ticket.reference }}</NuxtLink>
         {{ page.ticket.summary }}
         <span class="quiet">· decided by edition {{ page.ticket.edition }}</span>
       </p>
-      <table class="ledger-table">
-        <thead>
-          <tr>
-            <th>Step</th>
-            <th>Would be</th>
-            <th>Because</th>
-            <th v-if="page.ticket">Is now</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in page.steps" :key="one.step">
-            <td>{{ one.step }}</td>
-            <td>
-              <b>{{ one.value ?? 'nobody' }}</b>
-            </td>
-            <td>
-              {{ one.because.text }} <span class="quiet">{{ one.because.nearly }}</span>
-              {{ ' ' }}
-              <NuxtLink v-if="one.because.article" :to="ruleAddress(one.because.article)">there</NuxtLink>
-            </td>
-            <td v-if="page.ticket" :class="{ differs: one.now !== one.value }">{{ one.now ?? '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable :heads="heads">
+        <tr v-for="one in page.steps" :key="one.step">
+          <td>{{ one.step }}</td>
+          <td>
+            <b>{{ one.value ?? 'nobody' }}</b>
+          </td>
+          <td>
+            {{ one.because.text }} <span class="quiet">{{ one.because.nearly }}</span>
+            {{ ' ' }}
+            <NuxtLink v-if="one.because.article" :to="ruleAddress(one.because.article)">there</NuxtLink>
+          </td>
+          <td v-if="page.ticket" :class="{ differs: one.now !== one.value }">{{ one.now ?? '–' }}</td>
+        </tr>
+      </LedgerTable>
       <h3>Who says what about the priority</h3>
       <ol class="sources">
         <li v-for="one in page.sources" :key="one.source">
@@ -167,8 +194,17 @@ watch(
 .ask {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 10px;
-  align-items: center;
+  gap: 4px 12px;
+  align-items: flex-end;
+}
+.ask .kit-button {
+  margin-bottom: 14px;
+}
+.by {
+  flex-basis: 100%;
+}
+.number :deep(input) {
+  width: 8em;
 }
 .sources {
   margin: 0;
@@ -185,15 +221,5 @@ watch(
 h3 {
   font-size: 1rem;
   margin: 12px 0 2px;
-}
-select,
-input:not([type='radio']) {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 5px;
-  max-width: 240px;
 }
 </style>

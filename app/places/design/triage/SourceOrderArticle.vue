@@ -17,7 +17,6 @@ const orders = computed((): { team?: string; name: string; order: PrioritySource
     order,
   })),
 ])
-const unasked = (order: readonly string[]) => PRIORITY_SOURCES.filter((one) => !order.includes(one))
 const teamsLeft = computed(() => props.directory.teams.filter((one) => !triage.value.teamOrders?.[one.id]))
 
 /** By which a line is found: those of the desk by their source alone. */
@@ -37,10 +36,8 @@ function save(team: string | undefined, order: PrioritySource[] | undefined) {
 function move(team: string | undefined, order: PrioritySource[], index: number, by: number) {
   void save(team, stepped(order, index, by))
 }
-function take(event: Event, work: (value: string) => unknown) {
-  const value = takenFrom(event)
-  if (value) work(value)
-}
+const sourcesLeft = (order: readonly PrioritySource[]) =>
+  PRIORITY_SOURCES.filter((one) => !order.includes(one)).map((value) => ({ value, label: sourceName(value) }))
 
 // Departments stand here: they are only names that people of the directory have.
 const departments = computed(() => [
@@ -84,9 +81,9 @@ const says = computed<Record<PrioritySource, string>>(() => {
     <section v-for="{ team, name, order } in orders" :key="team ?? ''" class="one">
       <h2>
         {{ name }}
-        <button v-if="team && !readonly" class="link small" type="button" @click="save(team, undefined)">
-          ask as the desk does
-        </button>
+        <KitButton v-if="team && !readonly" kind="link" @click="save(team, undefined)"
+          >ask as the desk does</KitButton
+        >
       </h2>
       <ol class="order">
         <li v-for="(source, index) in order" :id="lineOf(team, source)" :key="source">
@@ -99,27 +96,22 @@ const says = computed<Record<PrioritySource, string>>(() => {
             />
           </template>
           <template v-if="!readonly">
-            <button
-              class="link"
-              type="button"
+            <KitButton
+              kind="sign"
               :disabled="index === 0"
               :aria-label="`${name}, ${sourceName(source)}: earlier`"
               @click="move(team, order, index, -1)"
+              >↑</KitButton
             >
-              ↑
-            </button>
-            <button
-              class="link"
-              type="button"
+            <KitButton
+              kind="sign"
               :disabled="index === order.length - 1"
               :aria-label="`${name}, ${sourceName(source)}: later`"
               @click="move(team, order, index, 1)"
+              >↓</KitButton
             >
-              ↓
-            </button>
-            <button
-              class="link"
-              type="button"
+            <KitButton
+              kind="sign"
               :disabled="order.length === 1"
               :aria-label="`${name}: do not ask ${sourceName(source)}`"
               @click="
@@ -128,65 +120,58 @@ const says = computed<Record<PrioritySource, string>>(() => {
                   order.filter((one) => one !== source),
                 )
               "
+              >×</KitButton
             >
-              ×
-            </button>
           </template>
           <FindingsAt :findings="findings" :place="`triage/source-order#${lineOf(team, source)}`" />
         </li>
       </ol>
-      <select
-        v-if="!readonly && unasked(order).length"
-        :aria-label="`${name}: ask one more`"
-        @change="take($event, (value) => save(team, [...order, value as PrioritySource]))"
-      >
-        <option value="">ask one more …</option>
-        <option v-for="source in unasked(order)" :key="source" :value="source">
-          {{ sourceName(source) }}
-        </option>
-      </select>
+      <KitChoice
+        v-if="!readonly && sourcesLeft(order).length"
+        class="more"
+        bare
+        placeholder="ask one more …"
+        :label="`${name}: ask one more`"
+        :model-value="null"
+        :options="sourcesLeft(order)"
+        @update:model-value="$event && save(team, [...order, $event])"
+      />
     </section>
-    <p v-if="!readonly && teamsLeft.length">
-      <select
-        aria-label="A team that asks in an order of its own"
-        @change="take($event, (value) => save(value, [...triage.sourceOrder]))"
-      >
-        <option value="">an order of its own for …</option>
-        <option v-for="one in teamsLeft" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-    </p>
+    <KitChoice
+      v-if="!readonly && teamsLeft.length"
+      class="more"
+      bare
+      placeholder="an order of its own for …"
+      label="A team that asks in an order of its own"
+      :model-value="null"
+      :options="named(teamsLeft)"
+      @update:model-value="$event && save($event, [...triage.sourceOrder])"
+    />
     <FindingsAt :findings="findings" place="triage/source-order" />
 
     <h2>Departments</h2>
     <p v-if="!departments.length" class="quiet">
       Nobody in the directory has a department. Write one with a person, and it can have a priority here.
     </p>
-    <table v-else class="ledger-table narrow">
-      <thead>
-        <tr>
-          <th>Department</th>
-          <th>Priority</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in departments" :key="one">
-          <td>{{ one }}</td>
-          <td>
-            <template v-if="readonly">{{ numeral(triage.departments?.[one]) ?? '–' }}</template>
-            <select
-              v-else
-              :value="triage.departments?.[one] ?? ''"
-              :aria-label="`Priority of ${one}`"
-              @change="setDepartment(one, typedIn($event))"
-            >
-              <option value="">none</option>
-              <option v-for="p in names.priority" :key="p.value" :value="p.value">{{ p.label }}</option>
-            </select>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <DesignTriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
+    <LedgerTable v-else class="narrow" :heads="[{ label: 'Department' }, { label: 'Priority' }]">
+      <tr v-for="one in departments" :key="one">
+        <td>{{ one }}</td>
+        <td>
+          <template v-if="readonly">{{ numeral(triage.departments?.[one]) ?? '–' }}</template>
+          <KitChoice
+            v-else
+            clears
+            bare
+            placeholder="none"
+            :label="`Priority of ${one}`"
+            :model-value="triage.departments?.[one] ?? null"
+            :options="names.priority ?? []"
+            @update:model-value="setDepartment(one, $event ?? '')"
+          />
+        </td>
+      </tr>
+    </LedgerTable>
+    <TriageTrial v-if="!readonly" :design="design" :directory="directory" :version="version" />
   </div>
 </template>
 
@@ -204,21 +189,10 @@ h2 {
 .order li {
   padding: 3px 0;
 }
-.order .link {
-  text-decoration: none;
-  padding: 2px 8px;
-  min-width: 26px;
-  min-height: 26px;
+.more {
+  max-width: 300px;
 }
 .narrow {
   max-width: 520px;
-}
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 2px 5px;
 }
 </style>

@@ -26,15 +26,15 @@ const overlaps = computed(() => (allOverlaps.value ? crossing.value : crossing.v
       <ul>
         <li v-for="(gap, index) in gaps" :key="index">
           <span>{{ inWords(gap.when, words) }}</span>
-          <button v-if="!readonly" class="link" type="button" @click="emit('add', gap.cells)">
+          <KitButton v-if="!readonly" kind="link" @click="emit('add', gap.cells)">
             add {{ gap.cells.length > 1 ? `${gap.cells.length} rows` : 'a row' }} for this
-          </button>
+          </KitButton>
         </li>
       </ul>
       <p class="small quiet">
-        <button v-if="analysis.gaps.length > MOST" class="link" type="button" @click="allGaps = !allGaps">
+        <KitButton v-if="analysis.gaps.length > MOST" kind="link" @click="allGaps = !allGaps">
           {{ allGaps ? 'Show fewer' : `Show all ${analysis.gaps.length}` }}
-        </button>
+        </KitButton>
         They go where the last line says.<template v-if="!analysis.isComplete">
           There are more than are shown.</template
         >
@@ -50,9 +50,9 @@ const overlaps = computed(() => (allOverlaps.value ? crossing.value : crossing.v
         </li>
       </ul>
       <p v-if="crossing.length > MOST" class="small">
-        <button class="link" type="button" @click="allOverlaps = !allOverlaps">
+        <KitButton kind="link" @click="allOverlaps = !allOverlaps">
           {{ allOverlaps ? 'Show fewer' : `Show all ${crossing.length}` }}
-        </button>
+        </KitButton>
       </p>
     </section>
     <p v-if="!analysis.isCertain" class="small quiet">
