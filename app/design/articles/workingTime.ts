@@ -5,11 +5,11 @@ export default {
   path: 'working-time',
   name: 'Working time',
   place: 40,
-  component: defineAsyncComponent(() => import('~/components/design/CalendarsArticle.vue')),
+  component: defineAsyncComponent(() => import('~/places/design/calendars/CalendarsArticle.vue')),
   chooses: ['sites'],
   needs: ['directory'],
   each: {
-    component: defineAsyncComponent(() => import('~/components/design/CalendarArticle.vue')),
+    component: defineAsyncComponent(() => import('~/places/design/calendars/CalendarArticle.vue')),
     needs: ['directory'],
   },
 } satisfies Article

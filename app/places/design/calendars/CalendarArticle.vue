@@ -12,6 +12,7 @@ import { usesOfCalendar } from '~~/core/design'
 import type { EachProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
 import { present } from '~~/core/lookup'
+import { ask } from '~/kit/asking'
 
 // One calendar: its hours painted, its special days on the sheet of a year, and a trial at the foot.
 const props = defineProps<EachProps & { directory: DirectoryPage }>()
@@ -19,7 +20,12 @@ const time = useDeskTime()
 const index = computed(() => props.design.calendars.findIndex((one) => one.id === props.id))
 const calendar = computed(() => props.design.calendars[index.value])
 const uses = computed(() => usesOfCalendar(props.design, props.directory, props.id))
-const zones = Intl.supportedValuesOf('timeZone')
+const ZONES = Intl.supportedValuesOf('timeZone')
+const zones = computed(() => {
+  const now = calendar.value?.zone ?? ''
+  const all = ZONES.includes(now) ? ZONES : [now, ...ZONES]
+  return all.map((value) => ({ value, label: value.replaceAll('_', ' ') }))
+})
 
 const flat = computed(() => {
   if (!calendar.value) return undefined
@@ -34,7 +40,7 @@ const problems = computed(() => (calendar.value ? checkCalendar(calendar.value) 
 function set(change: Partial<Calendar>) {
   return props.change('calendars', props.id, calendar.value, { ...present(calendar.value), ...change })
 }
-function setBase(base: string) {
+function setBase(base: string | null) {
   const { buildsOn: _, ...rest } = present(calendar.value)
   return props.change('calendars', props.id, calendar.value, base ? { ...rest, buildsOn: base } : rest)
 }
@@ -102,6 +108,10 @@ async function takeOver(exceptions: CalendarException[]): Promise<void> {
   await set({ exceptions: list })
 }
 
+const HEADS = [
+  ...[{ label: 'Day' }, { label: 'Name' }, { label: 'Hours' }, { label: 'Repeats' }],
+  { label: 'Change', bare: true },
+]
 const shutWords = (one: CalendarException) =>
   [
     one.shut === 'all day'
@@ -129,9 +139,13 @@ function download() {
   URL.revokeObjectURL(link.href)
 }
 
-const removing = ref(false)
-async function remove() {
-  if (await props.change('calendars', props.id, calendar.value, null))
+async function remove(event: Event) {
+  const isMeant = await ask({
+    at: event.currentTarget as HTMLElement,
+    says: `Remove “${present(calendar.value).name}” from the draft?`,
+    verb: 'Remove it',
+  })
+  if (isMeant && (await props.change('calendars', props.id, calendar.value, null)))
     await navigateTo('/design/working-time')
 }
 </script>
@@ -151,80 +165,55 @@ async function remove() {
     </p>
     <FindingsAt :findings="findings" :place="`working-time/${id}`" />
     <div class="head">
-      <div class="field">
-        <label for="cal-name">Name</label>
-        <InputText
-          id="cal-name"
-          :model-value="calendar.name"
-          :disabled="readonly"
-          @change="set({ name: typedIn($event) })"
-        />
-      </div>
-      <div class="field">
-        <label for="cal-zone">Zone in which the hours are meant</label>
-        <input
-          id="cal-zone"
-          list="zones"
-          class="plain-input"
-          :value="calendar.zone"
-          :disabled="readonly"
-          @change="set({ zone: typedIn($event).trim() })"
-        />
-        <datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist>
-        <p class="error-text">{{ problems.find((one) => one.place === 'zone')?.message }}</p>
-      </div>
-      <div class="field">
-        <label for="cal-base">Builds on</label>
-        <select
-          id="cal-base"
-          class="plain-input"
-          :value="calendar.buildsOn ?? ''"
-          :disabled="readonly"
-          @change="setBase(typedIn($event))"
-        >
-          <option value="">nothing: it stands alone</option>
-          <option
-            v-for="one in design.calendars.filter((other) => other.id !== id)"
-            :key="one.id"
-            :value="one.id"
-          >
-            {{ one.name }}
-          </option>
-        </select>
-      </div>
+      <KitText
+        label="Name"
+        :model-value="calendar.name"
+        :disabled="readonly"
+        :commit="(name: string) => set({ name })"
+      />
+      <KitChoice
+        label="Zone in which the hours are meant"
+        :model-value="calendar.zone"
+        :options="zones"
+        :disabled="readonly"
+        :error="problems.find((one) => one.place === 'zone')?.message"
+        @update:model-value="$event && set({ zone: $event })"
+      />
+      <KitChoice
+        clears
+        label="Builds on"
+        placeholder="nothing: it stands alone"
+        :model-value="calendar.buildsOn ?? null"
+        :options="named(design.calendars.filter((other) => other.id !== id))"
+        :disabled="readonly"
+        @update:model-value="setBase"
+      />
     </div>
 
     <section aria-labelledby="week-title">
       <h2 id="week-title">The week</h2>
-      <p v-if="laterWeeks.length || !readonly" class="weeks small">
-        <button class="link" type="button" :aria-pressed="chosenWeek < 0" @click="chosenWeek = -1">
-          {{ laterWeeks.length ? `until ${laterWeeks[0]!.from}` : 'every week' }}
-        </button>
-        <button
+      <div v-if="laterWeeks.length || !readonly" class="weeks small">
+        <KitButton kind="link" :aria-pressed="chosenWeek < 0" @click="chosenWeek = -1">{{
+          laterWeeks.length ? `until ${laterWeeks[0]!.from}` : 'every week'
+        }}</KitButton>
+        <KitButton
           v-for="(one, at) in laterWeeks"
           :key="one.from"
-          class="link"
-          type="button"
+          kind="link"
           :aria-pressed="chosenWeek === at"
           @click="chosenWeek = at"
+          >from {{ one.from }}</KitButton
         >
-          from {{ one.from }}
-        </button>
         <template v-if="!readonly">
           <form v-if="addingWeek" class="inline" @submit.prevent="addWeek">
-            <label for="from-date">Other hours from</label>
-            <input id="from-date" v-model="newFrom" type="date" required />
-            <button class="link" type="submit">add</button>
-            <button class="link" type="button" @click="addingWeek = false">leave it</button>
+            <KitDay v-model="newFrom" label="Other hours from" />
+            <KitButton type="submit">Add</KitButton>
+            <KitButton kind="plain" @click="addingWeek = false">Leave it</KitButton>
           </form>
-          <button v-else class="link" type="button" @click="addingWeek = true">
-            other hours from a date on …
-          </button>
-          <button v-if="chosenWeek >= 0" class="link" type="button" @click="removeWeek">
-            take this week out
-          </button>
+          <KitButton v-else kind="link" @click="addingWeek = true">other hours from a date on …</KitButton>
+          <KitButton v-if="chosenWeek >= 0" kind="link" @click="removeWeek">take this week out</KitButton>
         </template>
-      </p>
+      </div>
       <WeekGrid
         :week="shownWeek"
         :readonly="readonly"
@@ -242,27 +231,25 @@ async function remove() {
         {{ one.place }}: {{ one.message }}
       </p>
       <p v-if="!readonly && calendar.buildsOn && calendar.week.length" class="small">
-        <button class="link" type="button" @click="set({ week: [] })">
-          Take the hours of the base again
-        </button>
+        <KitButton kind="link" @click="set({ week: [] })">Take the hours of the base again</KitButton>
       </p>
     </section>
 
     <section aria-labelledby="days-title">
       <h2 id="days-title">
         Special days of
-        <button class="link" type="button" aria-label="The year before" @click="year--">‹</button>
+        <KitButton kind="sign" aria-label="The year before" @click="year--">‹</KitButton>
         <span class="num">{{ year }}</span>
-        <button class="link" type="button" aria-label="The year after" @click="year++">›</button>
+        <KitButton kind="sign" aria-label="The year after" @click="year++">›</KitButton>
       </h2>
-      <DesignYearSheet
+      <YearSheet
         v-if="flat && year"
         :calendar="flat"
         :year="year"
         :chosen="day"
         @choose="(date: string) => (day = readonly ? undefined : date)"
       />
-      <DesignExceptionForm
+      <ExceptionForm
         v-if="day && !readonly"
         :key="day"
         :date="day"
@@ -271,65 +258,47 @@ async function remove() {
         @remove="removeException(ofDay)"
         @close="day = undefined"
       />
-      <table v-if="calendar.exceptions.length || inherited.length" class="ledger-table list">
-        <thead>
-          <tr>
-            <th>Day</th>
-            <th>Name</th>
-            <th>Hours</th>
-            <th>Repeats</th>
-            <th><span class="sr-only">Change</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, at) in inherited" :key="`i${at}`" class="quiet">
-            <td class="t">{{ one.date }}</td>
-            <td>{{ one.name }}</td>
-            <td>{{ shutWords(one) }}</td>
-            <td>{{ one.repeats ? 'yearly' : '' }}</td>
-            <td class="small">of the base</td>
-          </tr>
-          <tr v-for="(one, at) in calendar.exceptions" :key="`o${at}`">
-            <td class="t">{{ one.date }}</td>
-            <td>{{ one.name }}</td>
-            <td>{{ shutWords(one) }}</td>
-            <td>
-              <span v-if="one.repeats" :title="one.repeats">yearly</span>
-            </td>
-            <td class="small">
-              <template v-if="!readonly">
-                <button class="link" type="button" @click="day = one.date">change</button> ·
-                <button class="link" type="button" @click="removeException(at)">remove</button>
-              </template>
-              <span
-                v-for="problem in problems.filter((found) => found.place.startsWith(`exceptions[${at}]`))"
-                :key="problem.place"
-                class="error-text"
-                >{{ problem.message }}</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable v-if="calendar.exceptions.length || inherited.length" class="list" :heads="HEADS">
+        <tr v-for="(one, at) in inherited" :key="`i${at}`" class="quiet">
+          <td class="t">{{ one.date }}</td>
+          <td>{{ one.name }}</td>
+          <td>{{ shutWords(one) }}</td>
+          <td>{{ one.repeats ? 'yearly' : '' }}</td>
+          <td class="small">of the base</td>
+        </tr>
+        <tr v-for="(one, at) in calendar.exceptions" :key="`o${at}`">
+          <td class="t">{{ one.date }}</td>
+          <td>{{ one.name }}</td>
+          <td>{{ shutWords(one) }}</td>
+          <td>
+            <span v-if="one.repeats" :title="one.repeats">yearly</span>
+          </td>
+          <td class="small">
+            <template v-if="!readonly">
+              <KitButton kind="link" @click="day = one.date">change</KitButton> ·
+              <KitButton kind="link" @click="removeException(at)">remove</KitButton>
+            </template>
+            <span
+              v-for="problem in problems.filter((found) => found.place.startsWith(`exceptions[${at}]`))"
+              :key="problem.place"
+              class="error-text"
+              >{{ problem.message }}</span
+            >
+          </td>
+        </tr>
+      </LedgerTable>
       <p v-else class="quiet">No special days yet: press a day, or bring in public holidays.</p>
-      <DesignBringDays v-if="!readonly" :year="year" @take="takeOver" />
+      <BringDays v-if="!readonly" :year="year" @take="takeOver" />
       <p class="small">
-        <button class="link" type="button" @click="download">Save as iCalendar file</button>
+        <KitButton kind="link" @click="download">Save as iCalendar file</KitButton>
         <template v-if="!readonly && !uses.length">
           ·
-          <button v-if="!removing" class="link" type="button" @click="removing = true">
-            Remove this calendar …
-          </button>
-          <template v-else
-            >Remove “{{ calendar.name }}” from the draft?
-            <button class="link" type="button" @click="remove">Remove it</button> ·
-            <button class="link" type="button" @click="removing = false">Keep it</button></template
-          >
+          <KitButton kind="link" @click="remove">Remove this calendar …</KitButton>
         </template>
       </p>
     </section>
 
-    <DesignTrialLine v-if="flat" :calendar="flat" />
+    <TrialLine v-if="flat" :calendar="flat" />
     <p class="sr-only">{{ weekInWords(flat?.week ?? []) }}</p>
   </div>
 </template>
@@ -345,15 +314,6 @@ h2 {
   max-width: 900px;
   margin-top: 10px;
 }
-.plain-input {
-  width: 100%;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 6px 8px;
-}
 .weeks {
   display: flex;
   flex-wrap: wrap;
@@ -367,8 +327,11 @@ h2 {
 }
 .inline {
   display: inline-flex;
-  gap: 6px;
-  align-items: center;
+  gap: 8px;
+  align-items: flex-end;
+}
+.inline .kit-button {
+  margin-bottom: 14px;
 }
 .list {
   max-width: 900px;

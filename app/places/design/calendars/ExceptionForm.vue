@@ -15,15 +15,16 @@ const monthName = new Date(`${props.date}T00:00Z`).toLocaleString('en-GB', { mon
 const nth = Math.ceil(inMonth / 7)
 const code = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'][weekday - 1]
 const isLast = inMonth + 7 > new Date(Date.UTC(Number(props.date.slice(0, 4)), month, 0)).getUTCDate()
-const REPEATS = [
-  ['', 'only this once'],
+const ONCE = '(once)'
+const REPEATS: [rule: string, words: string][] = [
+  [ONCE, 'only this once'],
   ['FREQ=YEARLY', `every year on ${inMonth} ${monthName}`],
   ...(nth <= 4
     ? [
         [
           `FREQ=YEARLY;BYMONTH=${month};BYDAY=${nth}${code}`,
           `every year on the ${ORDER[nth - 1]} ${WEEKDAYS[weekday - 1]} of ${monthName}`,
-        ],
+        ] satisfies [string, string],
       ]
     : []),
   ...(isLast
@@ -31,28 +32,36 @@ const REPEATS = [
         [
           `FREQ=YEARLY;BYMONTH=${month};BYDAY=-1${code}`,
           `every year on the last ${WEEKDAYS[weekday - 1]} of ${monthName}`,
-        ],
+        ] satisfies [string, string],
       ]
     : []),
 ]
 
+const HOWS = [
+  { value: 'all day', label: 'shut all day' },
+  { value: 'part', label: 'shut for part of the day' },
+  { value: 'open', label: 'open extra' },
+] as const
+type How = (typeof HOWS)[number]['value']
+function howOf(one: CalendarException | undefined): How {
+  if (!one || one.shut === 'all day') return 'all day'
+  return one.open ? 'open' : 'part'
+}
 const before = props.exception
 const fields = reactive({
   name: before?.name ?? '',
-  how: before ? (before.shut === 'all day' ? 'all day' : before.open ? 'open' : 'part') : 'all day',
+  how: howOf(before),
   hours: (before?.open ?? (Array.isArray(before?.shut) ? before.shut : []))
     .map((span) => `${span.from}–${span.to}`)
     .join(', '),
-  repeats: before?.repeats ?? '',
+  repeats: before?.repeats ?? ONCE,
 })
-const choices = computed(() =>
-  REPEATS.some(([rule]) => rule === fields.repeats)
-    ? REPEATS
-    : [...REPEATS, [fields.repeats, `by the rule ${fields.repeats}`]],
-)
+const choices = computed(() => {
+  const isKnown = REPEATS.some(([rule]) => rule === fields.repeats)
+  const own: typeof REPEATS = isKnown ? [] : [[fields.repeats, `by the rule ${fields.repeats}`]]
+  return [...REPEATS, ...own].map(([value, label]) => ({ value, label }))
+})
 const wrong = reactive({ name: '', hours: '' })
-const form = ref<HTMLFormElement>()
-onMounted(() => form.value?.querySelector('input')?.focus())
 
 function spans(): DaySpan[] | undefined {
   const parts = fields.hours.split(/[,;]/).filter((part) => part.trim())
@@ -69,7 +78,7 @@ function keep() {
   emit('keep', {
     date: props.date,
     name: fields.name.trim(),
-    ...(fields.repeats && { repeats: fields.repeats }),
+    ...(fields.repeats !== ONCE && { repeats: fields.repeats }),
     ...(fields.how === 'all day'
       ? { shut: 'all day' as const }
       : fields.how === 'part'
@@ -81,7 +90,6 @@ function keep() {
 
 <template>
   <form
-    ref="form"
     class="panel"
     :aria-label="`Special day ${date}`"
     novalidate
@@ -90,45 +98,22 @@ function keep() {
   >
     <b class="num">{{ WEEKDAYS[weekday - 1] }} {{ date }}</b>
     <div class="line">
-      <div class="field">
-        <label for="ex-name">What day is it?</label>
-        <InputText
-          id="ex-name"
-          v-model="fields.name"
-          :invalid="Boolean(wrong.name)"
-          aria-describedby="ex-name-error"
-        />
-        <p id="ex-name-error" class="error-text">{{ wrong.name }}</p>
-      </div>
-      <div class="field">
-        <label for="ex-how">Hours</label>
-        <select id="ex-how" v-model="fields.how" class="plain-input">
-          <option value="all day">shut all day</option>
-          <option value="part">shut for part of the day</option>
-          <option value="open">open extra</option>
-        </select>
-      </div>
-      <div v-if="fields.how !== 'all day'" class="field">
-        <label for="ex-hours">{{ fields.how === 'part' ? 'Shut' : 'Open' }} from – to</label>
-        <InputText
-          id="ex-hours"
-          v-model="fields.hours"
-          :invalid="Boolean(wrong.hours)"
-          placeholder="12:00–17:00"
-          aria-describedby="ex-hours-error"
-        />
-        <p id="ex-hours-error" class="error-text">{{ wrong.hours }}</p>
-      </div>
-      <div class="field">
-        <label for="ex-repeats">Repeats</label>
-        <select id="ex-repeats" v-model="fields.repeats" class="plain-input">
-          <option v-for="[rule, words] in choices" :key="rule" :value="rule">{{ words }}</option>
-        </select>
-      </div>
+      <KitText v-model="fields.name" label="What day is it?" focuses :error="wrong.name || undefined" />
+      <KitChoice v-model="fields.how" label="Hours" :options="HOWS" />
+      <KitText
+        v-if="fields.how !== 'all day'"
+        v-model="fields.hours"
+        :label="`${fields.how === 'part' ? 'Shut' : 'Open'} from – to`"
+        placeholder="12:00–17:00"
+        :error="wrong.hours || undefined"
+      />
+      <KitChoice v-model="fields.repeats" label="Repeats" :options="choices" />
     </div>
-    <button class="act main" type="submit">Keep</button>
-    <button v-if="exception" class="act" type="button" @click="emit('remove')">Remove the day</button>
-    <button class="act plain" type="button" @click="emit('close')">Leave it</button>
+    <div class="acts">
+      <KitButton kind="main" type="submit">Keep</KitButton>
+      <KitButton v-if="exception" @click="emit('remove')">Remove the day</KitButton>
+      <KitButton kind="plain" @click="emit('close')">Leave it</KitButton>
+    </div>
   </form>
 </template>
 
@@ -147,16 +132,9 @@ function keep() {
   gap: 0 16px;
   margin-top: 6px;
 }
-.plain-input {
-  font: inherit;
-  color: var(--ink);
-  background: var(--field);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 6px 8px;
-  min-height: 34px;
-}
-.act {
-  margin-right: 6px;
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 </style>

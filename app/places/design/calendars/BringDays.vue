@@ -12,7 +12,8 @@ interface Named {
 const from = ref<'holidays' | 'file'>()
 const countries = ref<Named[]>([])
 const regions = ref<Named[]>([])
-const fields = reactive({ country: '', region: '', years: 2 })
+const fields = reactive({ country: null as string | null, region: null as string | null, years: 2 })
+const YEARS = [1, 2, 3, 5, 10].map((value) => ({ value, label: String(value) }))
 const found = ref<CalendarException[]>([])
 const chosen = ref(new Set<number>())
 const left = ref<string[]>([])
@@ -45,11 +46,11 @@ async function openHolidays() {
 watch(
   [() => fields.country, () => fields.region, () => fields.years, () => props.year],
   async ([country], [before]) => {
-    if (country !== before) fields.region = ''
+    if (country !== before) fields.region = null
     if (!country) return offer([])
     const answer = await ask(() =>
       api('GET /api/calendars/holidays', {
-        query: { country, region: fields.region || undefined, from: props.year, years: fields.years },
+        query: { country, region: fields.region ?? undefined, from: props.year, years: fields.years },
       }),
     )
     if (!answer) return
@@ -58,8 +59,7 @@ watch(
   },
 )
 
-async function readFile(event: Event) {
-  const [file] = filesIn(event)
+async function readFile([file]: File[]) {
   if (!file) return
   if (file.size > 1_000_000) return (problem.value = 'The file is larger than 1 MB; take a smaller one.')
   const text = await file.text()
@@ -78,7 +78,7 @@ function toggle(index: number) {
 function take() {
   const days = found.value.filter((_, index) => chosen.value.has(index))
   emit('take', days)
-  said.value = `${days.length} days are in the draft. Undo is at the top of the page.`
+  said.value = `${counted(days.length, 'day')} in the draft. Undo is at the top of the page.`
   offer([])
   from.value = undefined
 }
@@ -86,65 +86,66 @@ function take() {
 
 <template>
   <div class="bring">
-    <p class="small">
-      <button class="act plain" type="button" :aria-expanded="from === 'holidays'" @click="openHolidays">
-        Public holidays …
-      </button>
-      <button
-        class="act plain"
-        type="button"
+    <div class="small ways">
+      <KitButton kind="plain" :aria-expanded="from === 'holidays'" @click="openHolidays"
+        >Public holidays …</KitButton
+      >
+      <KitButton
+        kind="plain"
         :aria-expanded="from === 'file'"
         @click="((from = from === 'file' ? undefined : 'file'), offer([]))"
+        >From an iCalendar file …</KitButton
       >
-        From an iCalendar file …
-      </button>
       <span v-if="said" role="status"> {{ said }}</span>
-    </p>
+    </div>
     <div v-if="from" class="panel">
       <div v-if="from === 'holidays'" class="line">
-        <div class="field">
-          <label for="hol-country">Country</label>
-          <select id="hol-country" v-model="fields.country" class="plain-input">
-            <option value="">choose one</option>
-            <option v-for="one in countries" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
-        </div>
-        <div v-if="regions.length" class="field">
-          <label for="hol-region">Region</label>
-          <select id="hol-region" v-model="fields.region" class="plain-input">
-            <option value="">the whole country</option>
-            <option v-for="one in regions" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
-        </div>
-        <div class="field">
-          <label for="hol-years">Years from {{ year }}</label>
-          <select id="hol-years" v-model="fields.years" class="plain-input">
-            <option v-for="count in [1, 2, 3, 5, 10]" :key="count" :value="count">{{ count }}</option>
-          </select>
-        </div>
+        <KitChoice
+          v-model="fields.country"
+          label="Country"
+          placeholder="choose one"
+          :options="named(countries)"
+        />
+        <KitChoice
+          v-if="regions.length"
+          v-model="fields.region"
+          clears
+          label="Region"
+          placeholder="the whole country"
+          :options="named(regions)"
+        />
+        <KitChoice
+          label="For so many years"
+          :aside="`from ${year} on`"
+          :model-value="fields.years"
+          :options="YEARS"
+          @update:model-value="fields.years = $event ?? 2"
+        />
       </div>
-      <div v-else class="field">
-        <label for="ics">iCalendar file (.ics)</label>
-        <input id="ics" type="file" accept=".ics,text/calendar" @change="readFile" />
-        <p class="help">All-day events shut their days; events with times shut that part.</p>
-      </div>
-      <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <KitFiles
+        v-else
+        label="iCalendar file (.ics)"
+        help="All-day events shut their days; events with times shut that part."
+        :lines="[]"
+        @pick="readFile"
+      />
+      <KitError :error="problem" />
       <ul v-if="left.length" class="small">
         <li v-for="one in left" :key="one">Left out: {{ one }}</li>
       </ul>
       <template v-if="found.length">
         <ul class="found">
           <li v-for="(one, index) in found" :key="`${one.date}${one.name}`">
-            <label
-              ><input type="checkbox" :checked="chosen.has(index)" @change="toggle(index)" />
-              <span class="num">{{ one.date }}</span> {{ one.name
-              }}<template v-if="one.repeats">, yearly</template></label
-            >
+            <KitCheckbox
+              :label="`${one.date} ${one.name}${one.repeats ? ', yearly' : ''}`"
+              :model-value="chosen.has(index)"
+              @update:model-value="toggle(index)"
+            />
           </li>
         </ul>
-        <button class="act main" type="button" :disabled="!chosen.size" @click="take">
-          Take over {{ chosen.size }} days
-        </button>
+        <KitButton kind="main" :disabled="!chosen.size" @click="take"
+          >Take over {{ counted(chosen.size, 'day') }}</KitButton
+        >
       </template>
     </div>
   </div>
@@ -164,22 +165,17 @@ function take() {
   flex-wrap: wrap;
   gap: 0 16px;
 }
-.plain-input {
-  font: inherit;
-  color: var(--ink);
-  background: var(--field);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 6px 8px;
-  max-width: 260px;
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin: 8px 0;
 }
 .found {
   list-style: none;
   padding: 0;
   margin: 0 0 10px;
   columns: 2 320px;
-}
-.act {
-  margin-right: 6px;
 }
 </style>

@@ -62,7 +62,7 @@ async function add() {
       <FindingsAt :findings="findings" :place="`working-time/${calendar.id}`" />
     </section>
     <p v-if="!readonly">
-      <button class="act" type="button" @click="add">Add a calendar</button>
+      <KitButton @click="add">Add a calendar</KitButton>
       <span class="quiet small"> It begins on top of the desk’s own hours.</span>
     </p>
   </div>
