@@ -8,6 +8,13 @@ export async function choose(where: Page | Locator, list: string, option: string
   await page.getByRole('option', { name: option }).filter({ visible: true }).first().click()
 }
 
+/** Chooses in a long list of the kit, of which only what is in sight is drawn: by the line in which one looks for it. */
+export async function lookFor(page: Page, list: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: list, exact: true }).click()
+  await page.getByRole('searchbox').fill(option)
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
+
 /** Empties a list of the kit. */
 export async function clear(where: Page | Locator, list: string): Promise<void> {
   const field = where.locator('.kit-field', { has: where.getByText(list, { exact: true }) })
