@@ -301,6 +301,7 @@ describe('What routes answer', () => {
     const leads = { authorization: `Bearer ${tokens['ada-thorne']}` }
     const file = await fetch(`${served.url}/api/design-file?edition=1`, { headers: leads })
     const text = await file.text()
+    await call('GET /api/draft/directory')
     await call('POST /api/design-file/preview', { body: { text } })
     const { version } = await call<{ version: number }>('GET /api/draft')
     const taken = await call<{ version: number }>('POST /api/design-file', { body: { text, version } })
