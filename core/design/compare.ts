@@ -47,4 +47,4 @@ function compareLists(part: string, before: Thing[], after: Thing[]): DesignChan
 }
 
 const isOther = (before: unknown, after: unknown) =>
-  canonicalJson(before ?? null) !== canonicalJson(after ?? null)
+  before !== after && canonicalJson(before ?? null) !== canonicalJson(after ?? null)

@@ -1,14 +1,16 @@
+import { setImmediate } from 'node:timers/promises'
 import { messageOf } from '../../core/error/messageOf'
 import {
   changesInWords,
   Directory,
   hoursToKeep,
-  lackingIn,
+  lackOf,
   likelyMatch,
   mappedDesign,
   placeInWords,
   proofread,
   readNamedDesign,
+  referencesLacking,
   thingsIn,
   type Decide,
   type Design,
@@ -73,10 +75,14 @@ async function matched(
   { matches, directory }: { matches: readonly Matching[]; directory: Directory },
 ) {
   const remembered = await rememberedOf(desk, file)
-  return lackingIn(file.design, directory, file.names).map((one) => ({
-    ...one,
-    match: matchOf(one, { matches, remembered, directory }) ?? null,
-  }))
+  const found: (Lack & { match: Matching | null })[] = []
+  for (const one of referencesLacking(file.design, directory)) {
+    const lack = lackOf(file.design, one, { directory, names: file.names })
+    found.push({ ...lack, match: matchOf(lack, { matches, remembered, directory }) ?? null })
+    // A large design takes a while; others are served in between.
+    await setImmediate()
+  }
+  return found
 }
 
 const saidOf = (lacking: readonly { match: Matching | null }[]) => lacking.flatMap((one) => one.match ?? [])

@@ -22,10 +22,6 @@ const props = defineProps<{
   disabled?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [now: Value] }>()
-const zones = Intl.supportedValuesOf('timeZone').map((value) => ({
-  value,
-  label: value.replaceAll('_', ' '),
-}))
 const languages = LANGUAGES.map((value) => ({ value, label: LANGUAGE_NAMES[value] }))
 const text = computed(() => (props.modelValue === null ? '' : String(props.modelValue)))
 const one = computed(() => (props.modelValue === null ? null : String(props.modelValue)))
@@ -41,7 +37,7 @@ const framed = computed(() => ({
 }))
 const options = computed(() => {
   const { field } = props
-  if (field.type === 'zone') return zones
+  if (field.type === 'zone') return zoneOptions(one.value)
   if (field.type === 'language') return languages
   if (field.type === 'choice') return field.options
   return field.type === 'ofDesign' ? props.choices[field.what] : []

@@ -12,10 +12,6 @@ const form = reactive({
   starting: STARTING_DESIGNS[0]!.id,
 })
 const { busy, error, run } = useDeed()
-const ZONES = Intl.supportedValuesOf('timeZone').map((value) => ({
-  value,
-  label: value.replaceAll('_', ' '),
-}))
 
 /** What a starting design has, in numbers, so that they can be told apart before one is opened. */
 const DESIGNS = STARTING_DESIGNS.map(({ id, name, says, teams, design: made }) => {
@@ -57,7 +53,7 @@ async function submit() {
       <KitChoice
         v-model="form.zone"
         label="Time zone of the desk"
-        :options="ZONES"
+        :options="zoneOptions(form.zone)"
         :error="error?.on('zone')"
       />
       <KitText v-model="form.name" label="Your name" autocomplete="name" :error="error?.on('name')" />

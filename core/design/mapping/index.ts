@@ -1,10 +1,11 @@
 /** Designs that come from elsewhere: what they name of the directory, and what that is called here. */
 export { directoryThing, type Decide, type DirectoryThing } from './conditions'
 export {
-  lackingIn,
+  lackOf,
   likelyMatch,
   MOST_LACKING,
   namesInFile,
+  referencesLacking,
   referencesOf,
   thingsIn,
   type DirectoryReference,

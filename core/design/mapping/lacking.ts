@@ -1,3 +1,4 @@
+import { sharedWith } from '../../json'
 import type { Design } from '../design'
 import { changesInWords, type ChangeInWords } from '../differences'
 import type { Directory } from '../directory'
@@ -62,24 +63,30 @@ export interface Lack extends DirectoryReference {
 /** More than anybody matches by hand; a design of another world altogether is no case for it. */
 export const MOST_LACKING = 200
 
-/**
- * What a design names and a directory lacks, each with what leaving it out would come to.
- * @param names as the file tells them
- */
-export function lackingIn(design: Design, directory: Directory, names: NamesInFile = {}): Lack[] {
-  return referencesOf(design)
+/** What a design names and a directory lacks, once each, as far as anybody matches it. */
+export const referencesLacking = (design: Design, directory: Directory): DirectoryReference[] =>
+  referencesOf(design)
     .filter(({ what, id }) => !thingsIn(directory, what).has(id))
     .slice(0, MOST_LACKING)
-    .map((one) => {
-      const name = names[one.what]?.[one.id]
-      const left = leftOut(design, one)
-      return {
-        ...one,
-        ...(name !== undefined && { name }),
-        isNeeded: referencesOf(left).some((other) => isSame(other, one)),
-        without: changesInWords(design, left, directory),
-      }
-    })
+
+/**
+ * Something that is lacking, with what leaving it out would come to. Of a large design that takes a while.
+ * @param names as the file tells them
+ */
+export function lackOf(
+  design: Design,
+  one: DirectoryReference,
+  { directory, names = {} }: { directory: Directory; names?: NamesInFile },
+): Lack {
+  const name = names[one.what]?.[one.id]
+  // What is not touched stays the very same, and is not compared.
+  const left = sharedWith(design, leftOut(design, one))
+  return {
+    ...one,
+    ...(name !== undefined && { name }),
+    isNeeded: referencesOf(left).some((other) => isSame(other, one)),
+    without: changesInWords(design, left, directory),
+  }
 }
 
 const isSame = (one: DirectoryReference, other: DirectoryReference) =>

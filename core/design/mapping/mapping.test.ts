@@ -6,7 +6,16 @@ import { holds, type Condition, type Facts, type Test } from '../../condition'
 import type { Design } from '../design'
 import { Directory } from '../directory'
 import { proofread } from '../proofread'
-import { lackingIn, likelyMatch, mappedDesign, namesInFile, referencesOf, type Decide } from '.'
+import {
+  lackOf,
+  likelyMatch,
+  mappedDesign,
+  namesInFile,
+  referencesLacking,
+  referencesOf,
+  type Decide,
+  type NamesInFile,
+} from '.'
 import { directoryThing, foldedCondition, mappedTable } from './conditions'
 
 const design = demoDesign()
@@ -26,6 +35,8 @@ const missing = (one: Design, known: Directory) =>
       ? [`${refersTo.what} ${refersTo.id}`]
       : [],
   )
+const lacking = (known: Directory, names: NamesInFile) =>
+  referencesLacking(design, known).map((one) => lackOf(design, one, { directory: known, names }))
 const said = (one: Design) => referencesOf(one).map(({ what, id }) => `${what} ${id}`)
 
 describe('what a design names of the directory', () => {
@@ -33,7 +44,7 @@ describe('what a design names of the directory', () => {
     const found = said(design)
     expect(found.length).toBeGreaterThan(30)
     expect(missing(design, nobody).filter((one) => !found.includes(one))).toEqual([])
-    expect(lackingIn(design, directory)).toEqual([])
+    expect(referencesLacking(design, directory)).toEqual([])
   })
 
   it('is called otherwise everywhere, and back again', () => {
@@ -61,7 +72,7 @@ describe('what a design names of the directory', () => {
       ...demoDirectory(),
       teams: [{ id: 'ours', name: directory.teams.get(team)!.name.toUpperCase() }],
     })
-    const lack = lackingIn(design, other, names).find((one) => one.id === team)!
+    const lack = lacking(other, names).find((one) => one.id === team)!
     expect(lack).toMatchObject({ what: 'team', isNeeded: true })
     expect(likelyMatch(lack, other)).toBe('ours')
     expect(likelyMatch({ ...lack, name: 'Nobody' }, other)).toBeUndefined()
@@ -72,7 +83,7 @@ describe('what a design names of the directory', () => {
       ...demoDirectory(),
       teams: demoDirectory().teams.filter((one) => one.id !== 'networks'),
     })
-    const [lack] = lackingIn(design, without, namesInFile(design, directory))
+    const [lack] = lacking(without, namesInFile(design, directory))
     expect(lack).toMatchObject({ what: 'team', id: 'networks', name: 'Networks', isNeeded: false })
     const words = JSON.stringify(lack!.without)
     expect(words).toContain('Where it goes')

@@ -20,13 +20,6 @@ const time = useDeskTime()
 const index = computed(() => props.design.calendars.findIndex((one) => one.id === props.id))
 const calendar = computed(() => props.design.calendars[index.value])
 const uses = computed(() => usesOfCalendar(props.design, props.directory, props.id))
-const ZONES = Intl.supportedValuesOf('timeZone')
-const zones = computed(() => {
-  const now = calendar.value?.zone ?? ''
-  const all = ZONES.includes(now) ? ZONES : [now, ...ZONES]
-  return all.map((value) => ({ value, label: value.replaceAll('_', ' ') }))
-})
-
 const flat = computed(() => {
   if (!calendar.value) return undefined
   try {
@@ -174,7 +167,7 @@ async function remove(event: Event) {
       <KitChoice
         label="Zone in which the hours are meant"
         :model-value="calendar.zone"
-        :options="zones"
+        :options="zoneOptions(calendar.zone)"
         :disabled="readonly"
         :error="problems.find((one) => one.place === 'zone')?.message"
         @update:model-value="$event && set({ zone: $event })"

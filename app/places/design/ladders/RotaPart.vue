@@ -85,12 +85,6 @@ function hourOf(typed: string): string {
   minuteOfDay(hour)
   return hour
 }
-const ZONES = Intl.supportedValuesOf('timeZone')
-const zones = (now: string) =>
-  (ZONES.includes(now) ? ZONES : [now, ...ZONES]).map((value) => ({
-    value,
-    label: value.replaceAll('_', ' '),
-  }))
 </script>
 
 <template>
@@ -117,7 +111,7 @@ const zones = (now: string) =>
         class="zone"
         label="Hours are meant in"
         :model-value="rota.zone"
-        :options="zones(rota.zone)"
+        :options="zoneOptions(rota.zone)"
         :disabled="readonly"
         @update:model-value="$event && save(rota, { zone: $event })"
       />
