@@ -25,8 +25,12 @@ const { draft, theirs, failed, put, cancel, escape, settle } = useFieldDraft({
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
 })
-const box = ref<{ $el: HTMLElement }>()
-onMounted(() => props.focuses && box.value?.$el.focus())
+const box = ref<{ $el: HTMLElement; resize?: () => void }>()
+onMounted(() => {
+  if (props.focuses) box.value?.$el.focus()
+  // It was as high as its text was in the letters that stood in for ours until they came.
+  void document.fonts?.ready.then(() => box.value?.resize?.())
+})
 </script>
 
 <template>
