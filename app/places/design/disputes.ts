@@ -51,10 +51,8 @@ export function disputeInWords(design: Design, { key, step }: Dispute): { name: 
   const [mine] = settledSteps(design, [step], new Map([[key, 'mine']]))
   const [theirs] = settledSteps(design, [step], new Map())
   if (!mine || !theirs) return { name: '', says: [] }
-  const [change] = changesInWords(
-    changeDesign(design, theirs),
-    changeDesign(changeDesign(design, theirs), { ...mine, before: theirs.after }),
-  )
+  const left = changeDesign(design, theirs)
+  const [change] = changesInWords(left, changeDesign(left, { ...mine, before: theirs.after }))
   return { name: change?.name ?? '', says: change?.says ?? [] }
 }
 

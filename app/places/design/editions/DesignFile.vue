@@ -35,12 +35,15 @@ async function begin(id: string | null) {
     Object.fromEntries(things.map((one) => [one.id, one.name]))
   const names = { team: namesOf(starting.teams), queue: namesOf(starting.queues) }
   file.value = { name: starting.name, text: designFile(starting.design(name, zone), names) }
+  preview.value = undefined
   said.value = []
   await look()
 }
 async function look() {
   const body = { text: present(file.value).text, matches: said.value }
-  preview.value = await deed.run(() => api('POST /api/design-file/preview', { body }))
+  const seen = await deed.run(() => api('POST /api/design-file/preview', { body }))
+  // Where the desk is away, what was said and seen stays.
+  if (seen) preview.value = seen
 }
 async function say(one: Matching) {
   said.value = saidAnew(said.value, one)
