@@ -29,13 +29,22 @@ export const CATEGORIES: Design['categories'] = [
   ['access/sign-in', 'Sign-in'],
   ['software', 'Software'],
   ['software/lab', 'Lab'],
+  ['software/lab/sounder', 'Sounder', '', 'The sounder and its logs'],
+  ['software/lab/samplers', 'Samplers', '', 'The samplers in the water'],
+  ['software/lab/sky', 'Sky cameras', '', 'The cameras that watch the sky'],
   ['loans', 'Loans'],
   ['loans/laptop', 'Laptop', 'p4'],
   ['cameras', 'Cameras'],
   ['cameras/farm', 'Farm'],
   ['guides', 'Guides'],
   ['guides/audio', 'Audio'],
-].map(([id, name, priority]) => ({ id: id!, name: name!, ...(priority && { priority }) }))
+  ['other', 'Other'],
+].map(([id, name, priority, asked]) => ({
+  id: id!,
+  name: name!,
+  ...(priority && { priority }),
+  ...(asked && { asked }),
+}))
 
 export const QUESTIONS: Question[] = [
   { name: 'summary', label: 'In one line, what is it about?', type: 'text', maxLength: 120 },
@@ -101,6 +110,10 @@ export const QUESTIONS: Question[] = [
     ],
   },
   { name: 'neededUntil', label: 'Needed until', type: 'date' },
+  {
+    ...{ name: 'photograph', label: 'A photograph of it', type: 'attachment' },
+    help: 'One of the whole, and one of what is wrong.',
+  },
 ]
 
 const required = (question: string) => ({ question, required: true })
@@ -160,6 +173,11 @@ export const FORMS: Form[] = [
     id: 'loan',
     name: 'Loan',
     steps: [{ title: 'The loan', questions: [required('neededUntil'), asked('details')] }],
+  },
+  {
+    id: 'screen',
+    name: 'What is to be seen',
+    steps: [{ title: 'What is to be seen', questions: [required('details'), asked('photograph')] }],
   },
 ]
 
@@ -296,7 +314,7 @@ export const ITEMS: CatalogItem[] = (
       'control-screen',
       'Control room screen flickers or is dark',
       'machines',
-      'details',
+      'screen',
       'displays/control-room',
       'Screens in the traffic room and the control rooms.',
       'monitor display',
@@ -306,7 +324,7 @@ export const ITEMS: CatalogItem[] = (
       'public-screen',
       'Departure screen shows the wrong thing',
       'machines',
-      'details',
+      'screen',
       'displays/public',
       'Screens for passengers and visitors.',
       'monitor display timetable',
@@ -326,7 +344,7 @@ export const ITEMS: CatalogItem[] = (
       'kelp-camera',
       'Farm camera is stuck or blind',
       'machines',
-      'details',
+      'screen',
       'cameras/farm',
       'Cameras over and under water.',
       'video underwater',
@@ -403,7 +421,7 @@ export const ITEMS: CatalogItem[] = (
       'Something else',
       'people',
       'general',
-      'software',
+      'other',
       'Tell us in your words; we find out who can help.',
       'other help question',
     ],

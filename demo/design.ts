@@ -62,7 +62,12 @@ function makeDesign(): Design {
         colleagues: ['ask', 'see'],
       },
       portal('port', 'Hallin Port Trust', 'help for the harbour', 'port'),
-      portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
+      // Who keeps the instruments knows best which of them it is.
+      {
+        ...portal('heron', 'Grey Heron Observatory', 'help on the skerry', 'heron'),
+        categoryLevels: 3,
+        requestersPick: true,
+      },
       // What may be paid for by itself is looked at before anything is promised.
       {
         ...portal('lantern', 'Lantern Rock Museum', 'help at the light', 'lantern'),

@@ -1,8 +1,8 @@
 import type { TicketField } from '../core/fields'
 import type { GateAsk, Status, TicketKind } from '../core/lifecycle'
 
-// The ticket kinds of the sample world: what is broken is mended, a loan goes out and comes back, a part is swapped, and
-// somebody goes there.
+// The ticket kinds of the sample world: what is broken is mended, a loan goes out and comes back, a part is swapped,
+// somebody goes there, and somebody begins.
 
 const asks = (field: string, more: Partial<GateAsk> = {}): GateAsk => ({ field, required: true, ...more })
 const DONE = [asks('solvedBy', { anew: true }), asks('remarks', { anew: true })]
@@ -33,6 +33,14 @@ export const FIELDS: TicketField[] = [
   { name: 'visitOn', label: 'Visit on', type: 'date', toRequester: true },
   { name: 'visitTakes', label: 'Takes about', type: 'duration', toRequester: true },
   { name: 'keyNeeded', label: 'A key is needed', type: 'yesNo', default: false },
+  { name: 'firstDay', label: 'First day', type: 'date', toRequester: true },
+  {
+    name: 'accountName',
+    label: 'Account',
+    type: 'text',
+    toRequester: true,
+    help: 'As it is typed to sign in.',
+  },
 ]
 
 /** A kind like another, with a name and statuses of its own between what begins and what ends it. */
@@ -129,11 +137,32 @@ export const kindsBeside = (fault: TicketKind): TicketKind[] => [
     gate: [],
     fields: [{ field: 'landing' }, { field: 'visitOn' }, { field: 'visitTakes' }, { field: 'keyNeeded' }],
   }),
+  kindLike(fault, {
+    id: 'joining',
+    name: 'Joining',
+    statuses: [
+      {
+        ...{ id: 'prepared', name: 'Ready for the first day', group: 'waiting' },
+        plainly: 'Everything is ready for the first day',
+        gate: [asks('accountName'), asks('firstDay')],
+      },
+    ],
+    ways: [
+      ['in-hand', 'prepared', 'All is ready'],
+      ['prepared', 'in-hand', 'Something is missing'],
+      ['prepared', 'solved', 'Has begun'],
+      ['prepared', 'called-off', 'Does not come'],
+    ],
+    solved: { name: 'Has begun', plainly: 'They have what they need' },
+    gate: [],
+    fields: [{ field: 'firstDay', question: 'startsOn' }, { field: 'accountName' }],
+  }),
 ]
 
 /** The kind behind the items that are no plain fault. */
 export const KIND_OF: Readonly<Record<string, string>> = {
   'loan-laptop': 'loan',
+  'new-crew': 'joining',
   'till-receipts': 'swap',
   'card-reader': 'swap',
   barrier: 'visit',

@@ -2,7 +2,7 @@ import type { FieldValues } from '../core/fields'
 import { momentWhenSpent } from '../core/clock'
 import type { CompiledDesign, Directory, Person } from '../core/design'
 import type { Answers } from '../core/intake'
-import { shownQuestions } from '../core/intake'
+import { categoriesToPick, shownQuestions, type CatalogItem } from '../core/intake'
 import { statusOf } from '../core/lifecycle'
 import {
   decide,
@@ -40,6 +40,9 @@ interface Step {
   at: Instant
   run: () => void
 }
+
+/** What nobody of the past was asked: machines, and files. */
+const LEFT_OUT: ReadonlySet<string> = new Set(['equipment', 'attachment'])
 
 // Hour by hour (local to Hallin) and day by day from Monday: when people ask.
 const BY_HOUR = [1, 1, 1, 1, 2, 4, 9, 14, 22, 26, 24, 19, 15, 17, 19, 17, 13, 9, 7, 5, 4, 3, 2, 1]
@@ -201,6 +204,8 @@ class Past {
     )
     // People ask for what is special to them more often than for what everybody has.
     const item = this.chance.weighted(items.map((one) => [one, one.portals.length ? 3 : 1] as const))
+    const portal = requester.organisation!
+    const channel = this.chance.happens(0.85) ? 'portal' : 'desk'
     this.apply(
       reference,
       at,
@@ -209,8 +214,9 @@ class Past {
         kind: 'log',
         reference,
         item: item.id,
-        portal: requester.organisation!,
-        channel: this.chance.happens(0.85) ? 'portal' : 'desk',
+        portal,
+        channel,
+        ...(channel === 'portal' && this.pickFor(item, portal, reference)),
         summary: this.chance.pick(SUMMARIES[item.id]!),
         answers: this.answersFor(item.form, at),
         requester: requester.id,
@@ -218,6 +224,13 @@ class Past {
     )
     if (this.stateOf(reference).held) this.planAcceptance(reference, at)
     else this.planReply(reference, at)
+  }
+
+  /** What the requester picks where the portal asks for it: one after the other, so that each comes up. */
+  private pickFor(item: CatalogItem, portal: string, reference: number): { picked?: string } {
+    const { design } = this.design
+    const choices = categoriesToPick(design.categories, item, this.design.findPortal(portal)!)
+    return choices.length ? { picked: oneAt(choices, reference % choices.length).id } : {}
   }
 
   /** Somebody at the counter lets it in; a few are turned away. Of the last day some wait still. */
@@ -255,7 +268,7 @@ class Past {
     const form = this.design.form(formId)
     const all: Answers = {}
     for (const name of form.steps.flatMap((step) => step.questions.map((one) => one.question)))
-      if (oneBy(this.design.questions, name).type !== 'equipment') all[name] = this.answerTo(name, at)
+      if (!LEFT_OUT.has(oneBy(this.design.questions, name).type)) all[name] = this.answerTo(name, at)
     const shown = new Set(shownQuestions(form, all).map((one) => one.question))
     return Object.fromEntries(Object.entries(all).filter(([name]) => shown.has(name)))
   }
@@ -402,8 +415,7 @@ class Past {
     const steps = this.stepsOf(reference, who.at)
     let from = 'in-hand'
     let at = who.at
-    // What is lent is away for days.
-    const away = steps.at(-1)?.to === 'lent-out' ? this.kinds.whole(3, 20) * DAY : 0
+    const away = this.daysAway(reference, steps.at(-1)?.to) * DAY
     // Somebody stays a while where they went, and puts in a part that came.
     const visited = steps.length && !away ? 40 * MINUTE : 0
     for (const { to, after, fields } of [...steps, { to: 'solved', after: away + visited, fields: {} }]) {
@@ -417,6 +429,13 @@ class Past {
     }
   }
 
+  /** For how many days nothing is done about it: what is lent is away, who is to begin has not come yet. */
+  private daysAway(reference: number, last: string | undefined): number {
+    if (last === 'lent-out') return this.kinds.whole(3, 20)
+    // A few days that differ from one to the next, without a draw that would change those after it.
+    return last === 'prepared' ? 2 + (reference % 5) : 0
+  }
+
   private stepsOf(reference: number, at: Instant): { to: string; after: number; fields: FieldValues }[] {
     const { kind, fields = {}, site } = this.stateOf(reference)
     const zone = this.design.design.desk.zone
@@ -427,6 +446,11 @@ class Past {
         { to: 'ready', after: 0, fields: { lent } },
         { to: 'lent-out', after: this.kinds.whole(1, 20) * HOUR, fields: { dueBack } },
       ]
+    }
+    if (kind === 'joining') {
+      const account = String(this.stateOf(reference).answers.joinerName).toLowerCase().replace(' ', '-')
+      const firstDay = fields.firstDay ?? isoDate(at + 7 * DAY, zone)
+      return [{ to: 'prepared', after: 0, fields: { accountName: account, firstDay } }]
     }
     if (kind === 'visit' && this.kinds.happens(0.7)) {
       const hours = this.kinds.whole(3, 40)
