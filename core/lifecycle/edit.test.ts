@@ -19,6 +19,15 @@ describe('a change of a ticket kind', () => {
     expect(changed.statuses.at(-1)!.id).toBe('called-off')
   })
 
+  it('leads to a new status and on from it where that is said', () => {
+    const changed = addStatus(kind, 'At the supplier', 'waiting', { from: 'in-hand', to: 'solved' })
+    expect(changed.transitions.slice(-2)).toEqual([
+      { from: 'in-hand', to: 'at-the-supplier', label: 'To “At the supplier”' },
+      { from: 'at-the-supplier', to: 'solved', label: 'To “Solved”' },
+    ])
+    expect(addStatus(kind, 'Alone', 'active', {}).transitions).toEqual(kind.transitions)
+  })
+
   it('keeps one way between two statuses, and none from one to itself', () => {
     expect(addTransition(kind, 'logged', 'solved', 'Again')).toBe(kind)
     expect(addTransition(kind, 'logged', 'logged', 'Round')).toBe(kind)

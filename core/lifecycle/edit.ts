@@ -3,13 +3,27 @@ import type { StatusGroup, TicketKind } from './lifecycle'
 
 /** Changes of a ticket kind that leave nothing behind which refers to what is gone. */
 
-/** A kind with one status more, at the end of its group; nothing leads there yet. */
-export function addStatus(kind: TicketKind, name: string, group: StatusGroup): TicketKind {
+/**
+ * A kind with one status more, at the end of its group.
+ * @param between the statuses from which a way leads there, and to which one leads on; nothing leads there if left out
+ */
+export function addStatus(
+  kind: TicketKind,
+  name: string,
+  group: StatusGroup,
+  between: { from?: string; to?: string } = {},
+): TicketKind {
   const id = freeId(name, (one) => kind.statuses.some((status) => status.id === one), 'status')
   const at = kind.statuses.findLastIndex((one) => one.group === group)
   const fresh = { id, name, group, plainly: name, gate: [] }
   const place = at < 0 ? kind.statuses.length : at + 1
-  return { ...kind, statuses: [...kind.statuses.slice(0, place), fresh, ...kind.statuses.slice(place)] }
+  const grown = {
+    ...kind,
+    statuses: [...kind.statuses.slice(0, place), fresh, ...kind.statuses.slice(place)],
+  }
+  const nameOf = (status: string) => kind.statuses.find((one) => one.id === status)?.name ?? status
+  const reached = between.from ? addTransition(grown, between.from, id, wayTo(name)) : grown
+  return between.to ? addTransition(reached, id, between.to, wayTo(nameOf(between.to))) : reached
 }
 
 /** A kind without a status, and without all that led there, left from there or waited in it. */
@@ -43,6 +57,9 @@ export function moveByItself(
   const moves = to === undefined ? others : { ...others, [from]: to }
   return { ...kind, automatic: { ...kind.automatic, [event]: moves } }
 }
+
+/** What the button of a way says until somebody gives it words of its own. */
+export const wayTo = (name: string): string => `To “${name}”`
 
 /** A kind with one way more; as it was where there is one already, or it would lead nowhere else. */
 export function addTransition(kind: TicketKind, from: string, to: string, label: string): TicketKind {

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import { Hands } from './hands'
 import { choose, pick, tick } from './kit'
 import { act, leaf } from './ticket'
 import { LEAD, leaveNoDraft, signIn, standsStill, TECHNICIAN } from './people'
@@ -12,20 +13,6 @@ test.afterEach(({ playwright }) => leaveNoDraft(playwright, origin()))
 const state = (page: Page) => leaf(page).locator('.state')
 const open = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
-/** Somebody at a keyboard: each press is counted, the words are not. */
-class Hands {
-  presses = 0
-  constructor(private readonly page: Page) {}
-  async press(...keys: string[]): Promise<void> {
-    for (const key of keys) {
-      this.presses++
-      await this.page.keyboard.press(key)
-    }
-  }
-  say(words: string): Promise<void> {
-    return this.page.keyboard.type(words)
-  }
-}
 /** Keys do something where the ticket has the focus. */
 const hasFocus = (page: Page, after?: string) =>
   expect(leaf(page).getByRole('heading', { level: 1 }), after).toBeFocused()

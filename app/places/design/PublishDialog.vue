@@ -10,6 +10,7 @@ const emit = defineEmits<{
 const isShown = defineModel<boolean>({ required: true })
 const session = useSession()
 
+const form = useId()
 const note = ref('')
 const openTickets = ref<'keep' | 'follow'>('keep')
 const which = ref<'all' | 'own' | 'chosen'>('all')
@@ -54,22 +55,24 @@ defineExpose({ clear: () => (note.value = '') })
 
 <template>
   <KitDialog v-model:shown="isShown" wide :title="`Publish edition ${draft.edition + 1}`">
-    <p>New tickets follow the new edition from now on.</p>
-    <KitRadio v-if="draft.changes.length > 1" v-model="which" label="What is published" :options="ways" />
-    <div class="changes" tabindex="0" role="region" aria-label="What is published, in words">
-      <ChangeTable v-if="which === 'chosen'" v-model="chosen" :changes="shown" :design="draft.design" />
-      <ChangeTable v-else :changes="shown" :design="draft.design" />
-    </div>
-    <KitRadio v-model="openTickets" label="Tickets that are open now" :options="OPEN" />
-    <KitText v-model="note" label="What changes, in a few words" :error="error?.on('note')" />
-    <KitError :error="error" />
-    <ul v-if="error?.problem.fields?.length" class="error-text">
-      <li v-for="field in error.problem.fields" :key="field.field + field.message">
-        {{ placeInWords(draft.design, field.field) }}: {{ field.message }}
-      </li>
-    </ul>
+    <form :id="form" @submit.prevent="send">
+      <p>New tickets follow the new edition from now on.</p>
+      <KitRadio v-if="draft.changes.length > 1" v-model="which" label="What is published" :options="ways" />
+      <div class="changes" tabindex="0" role="region" aria-label="What is published, in words">
+        <ChangeTable v-if="which === 'chosen'" v-model="chosen" :changes="shown" :design="draft.design" />
+        <ChangeTable v-else :changes="shown" :design="draft.design" />
+      </div>
+      <KitRadio v-model="openTickets" label="Tickets that are open now" :options="OPEN" />
+      <KitText v-model="note" label="What changes, in a few words" :error="error?.on('note')" focuses />
+      <KitError :error="error" />
+      <ul v-if="error?.problem.fields?.length" class="error-text">
+        <li v-for="field in error.problem.fields" :key="field.field + field.message">
+          {{ placeInWords(draft.design, field.field) }}: {{ field.message }}
+        </li>
+      </ul>
+    </form>
     <template #foot>
-      <KitButton kind="main" :disabled="only?.length === 0" @click="send"
+      <KitButton kind="main" type="submit" :form="form" :disabled="only?.length === 0"
         >Publish{{ only ? ` ${count(only.length)}` : '' }}</KitButton
       >
       <KitButton kind="plain" @click="isShown = false">Not yet</KitButton>

@@ -45,6 +45,17 @@ function ownForm() {
     { list: 'items', id: props.id, before: item.value, after: { ...item.value, form: id } },
   ])
 }
+/** A ticket kind that begins like the one it leads to, and is led to by it alone: its lifecycle is said there. */
+async function ownKind() {
+  const { name, kind } = present(item.value)
+  const before = props.design.kinds.find((one) => one.id === kind)
+  const id = freeId(props.id, (one) => props.design.kinds.some((other) => other.id === one))
+  const isDone = await props.changeAll([
+    { list: 'kinds', id, before: null, after: { ...present(before), id, name } },
+    { list: 'items', id: props.id, before: item.value, after: { ...item.value, kind: id } },
+  ])
+  if (isDone) await navigateTo({ path: `/design/kinds/${id}`, query: route.query })
+}
 async function copy() {
   const { ids, steps } = copiesOf(props.design, [props.id])
   if (await props.changeAll(steps)) await navigateTo(`/design/catalog/${ids[0]}`)
@@ -92,7 +103,7 @@ async function remove(event: Event) {
           @change="put"
         />
       </div>
-      <ItemBehind :item="item" :design="design" />
+      <ItemBehind :item="item" :design="design" :disabled="isLocked" @own="ownKind" />
       <p v-if="!isLocked" class="acts">
         <KitButton kind="plain" @click="copy">Copy the item with its form</KitButton>
         <KitButton kind="danger" @click="remove">Remove it …</KitButton>

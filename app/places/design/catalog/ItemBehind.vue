@@ -4,7 +4,8 @@ import type { CatalogItem } from '~~/core/intake'
 import { useCatalogUse } from './use'
 
 // What stands behind an item: kind, lifecycle, levels, checklists, and how often it is asked for.
-const props = defineProps<{ item: CatalogItem; design: Design }>()
+const props = defineProps<{ item: CatalogItem; design: Design; disabled: boolean }>()
+defineEmits<{ own: [] }>()
 const query = useRoute().query
 const kind = computed(() => props.design.kinds.find((one) => one.id === props.item.kind))
 const sameKind = computed(() =>
@@ -29,6 +30,10 @@ const { use, isUncounted } = useCatalogUse()
         v-else
         >not in the design</span
       >, shared with {{ sharedWith }}
+      <template v-if="kind && sameKind.length && !disabled">
+        <span class="quiet"> · </span>
+        <KitButton kind="link" @click="$emit('own')">Give it a kind of its own</KitButton>
+      </template>
     </dd>
     <dt>Lifecycle</dt>
     <dd>{{ kind?.statuses.map((one) => one.name).join(' · ') }}</dd>

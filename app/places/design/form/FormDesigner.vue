@@ -71,25 +71,27 @@ const spare = computed(() => {
       return { value: one.name, label: lineInWords(one), note }
     })
 })
-const withQuestion = (step: number, question: string) =>
-  withAsked(props.form, step, (list) => [...list, { question }])
+const withQuestion = (step: number, line: FormQuestion) =>
+  withAsked(props.form, step, (list) => [...list, line])
 function ask(step: number, name: string | null) {
   if (!name) return
   adding.value = undefined
-  void putSteps(withQuestion(step, name))
+  void putSteps(withQuestion(step, { question: name }))
 }
 
 const session = useSession()
 const mayMake = computed(() => mayMakeQuestions(props.design, session))
-const adding = ref<number>()
-async function addNew(step: number, fresh: FreshQuestion) {
+/** The step that is asked for something new, and what was added to it since; the next is asked for in its place. */
+const adding = ref<{ step: number; added: string[] }>()
+async function addNew(step: number, fresh: FreshQuestion, isRequired: boolean) {
   const name = freeId(fresh.label, (id) => library.value.has(id), 'question')
-  const form = { ...props.form, steps: withQuestion(step, name) }
+  const line = { question: name, ...(isRequired && { required: true }) }
+  const form = { ...props.form, steps: withQuestion(step, line) }
   const isDone = await props.changeAll([
     { list: 'questions', id: name, before: null, after: { name, ...fresh } },
     { list: 'forms', id: form.id, before: props.form, after: form },
   ])
-  if (isDone) adding.value = undefined
+  if (isDone) adding.value = { step, added: [...(adding.value?.added ?? []), fresh.label] }
 }
 /** In a form its questions are said by their words alone. */
 const said = computed<Vocabulary>(() => ({
@@ -176,16 +178,20 @@ const questionAt = (name: string) => library.value.get(name)
         <p v-if="!step.questions.length" class="quiet small">Nothing is asked in this step yet.</p>
         <template v-if="!readonly">
           <NewQuestion
-            v-if="adding === at"
+            v-if="adding?.step === at"
+            :key="adding.added.length"
             :label="`New question in step ${at + 1}`"
             :library="design.questions"
             :asked="asked"
-            @add="addNew(at, $event)"
+            :added="adding.added.at(-1)"
+            @add="(fresh, isRequired) => addNew(at, fresh, isRequired)"
             @leave="adding = undefined"
             @instead="ask(at, $event.name)"
           />
           <div v-else class="acts small">
-            <KitButton v-if="mayMake" kind="link" @click="adding = at">Ask something new …</KitButton>
+            <KitButton v-if="mayMake" kind="link" @click="adding = { step: at, added: [] }"
+              >Ask something new …</KitButton
+            >
             <span v-else class="quiet">New questions are made by administrators.</span>
             <KitChoice
               v-if="spare.length"

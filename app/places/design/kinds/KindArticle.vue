@@ -3,6 +3,7 @@ import {
   addStatus,
   addTransition,
   removeStatus,
+  wayTo,
   type Status,
   type StatusGroup,
   type TicketKind,
@@ -70,7 +71,8 @@ const putStatus = (id: string, change: Partial<Status>) =>
   })
 const moveStatus = (at: number, by: number) =>
   put({ statuses: stepped(present(kind.value).statuses, at, by) })
-const add = (name: string, group: StatusGroup) => save(addStatus(present(kind.value), name, group))
+const add = (name: string, group: StatusGroup, between: { from?: string; to?: string }) =>
+  save(addStatus(present(kind.value), name, group, between))
 const nameOf = (id: string) => present(kind.value).statuses.find((one) => one.id === id)?.name ?? id
 async function remove(id: string, at?: HTMLElement | null) {
   const { transitions, statuses } = present(kind.value)
@@ -85,7 +87,7 @@ async function remove(id: string, at?: HTMLElement | null) {
   if (isMeant) void save(removeStatus(present(kind.value), id))
 }
 const addWay = (from: string, to: string, label = '') =>
-  save(addTransition(present(kind.value), from, to, label.trim() || `To “${nameOf(to)}”`))
+  save(addTransition(present(kind.value), from, to, label.trim() || wayTo(nameOf(to))))
 
 const openField = ref<string>()
 /** A gate asks for a field that the kind did not have: it has it from then on. */

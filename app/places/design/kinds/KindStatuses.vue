@@ -8,7 +8,7 @@ const props = defineProps<{ kind: TicketKind; design: Design; findings: Finding[
 const emit = defineEmits<{
   put: [id: string, change: Partial<Status>]
   move: [at: number, by: number]
-  add: [name: string, group: StatusGroup]
+  add: [name: string, group: StatusGroup, between: { from?: string; to?: string }]
   remove: [id: string, at: HTMLElement]
   ask: [status: Status, field: { name: string } | { label: string }]
 }>()
@@ -39,10 +39,18 @@ function rename(status: Status, name: string) {
   emit('put', status.id, { name: name.trim() })
 }
 
-const fresh = reactive({ name: '', group: 'active' as StatusGroup })
+/** A new status lies between two others: without a way to it no ticket ever comes there. */
+const fresh = reactive({
+  name: '',
+  group: 'active' as StatusGroup,
+  from: props.kind.statuses.find((one) => one.group === 'active')?.id ?? null,
+  to: props.kind.statuses.find((one) => one.group === 'done')?.id ?? null,
+})
+const statuses = computed(() => named(props.kind.statuses))
+const among = (id: string | null) => statuses.value.find((one) => one.value === id)?.value
 function add() {
   if (!fresh.name.trim()) return
-  emit('add', fresh.name.trim(), fresh.group)
+  emit('add', fresh.name.trim(), fresh.group, { from: among(fresh.from), to: among(fresh.to) })
   fresh.name = ''
 }
 </script>
@@ -155,6 +163,22 @@ function add() {
         :model-value="fresh.group"
         :options="groups"
         @update:model-value="$event && (fresh.group = $event as StatusGroup)"
+      />
+      <KitChoice
+        label="Reached from"
+        placeholder="nowhere yet"
+        clears
+        :model-value="among(fresh.from) ?? null"
+        :options="statuses"
+        @update:model-value="fresh.from = $event"
+      />
+      <KitChoice
+        label="Leads on to"
+        placeholder="nowhere yet"
+        clears
+        :model-value="among(fresh.to) ?? null"
+        :options="statuses"
+        @update:model-value="fresh.to = $event"
       />
       <KitButton type="submit" :disabled="!fresh.name.trim()">Add it</KitButton>
     </form>

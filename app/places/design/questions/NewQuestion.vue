@@ -2,18 +2,25 @@
 import { nearDuplicates, QUESTION_TYPES, type Question, type QuestionType } from '~~/core/intake'
 import { freshQuestion, hasOptions, type FreshQuestion } from './fresh'
 
-// Asks for a new question, and offers what asks much the same already.
+// Asks for a new question, and offers what asks much the same already. In a form it asks for one after another.
 const props = defineProps<{
   library: readonly Question[]
   label: string
-  /** Questions that the form asks already. */
+  /** Questions that the form asks already; left out where it is not for a form. */
   asked?: readonly string[]
+  /** The words of the one that was added just now. */
+  added?: string
 }>()
-const emit = defineEmits<{ add: [fresh: FreshQuestion]; leave: []; instead: [question: Question] }>()
+const emit = defineEmits<{
+  add: [fresh: FreshQuestion, isRequired: boolean]
+  leave: []
+  instead: [question: Question]
+}>()
 
 const words = ref('')
 const type = ref<QuestionType>('text')
 const options = ref('')
+const isRequired = ref(false)
 const missing = ref<'label' | 'options'>()
 watch([words, type, options], () => (missing.value = undefined))
 const alike = computed(() => (words.value.trim() ? nearDuplicates(words.value, props.library) : []))
@@ -26,7 +33,7 @@ const types = Object.entries(QUESTION_TYPES).map(([value, one]) => ({
 function add() {
   const fresh = freshQuestion(words.value, type.value, options.value)
   if ('missing' in fresh) missing.value = fresh.missing
-  else emit('add', fresh)
+  else emit('add', fresh, isRequired.value)
 }
 </script>
 
@@ -53,9 +60,13 @@ function add() {
       placeholder="worn, broken, lost"
       :error="missing === 'options' ? 'Write at least one answer to choose.' : undefined"
     />
+    <KitCheckbox v-if="asked" v-model="isRequired" class="must" label="must be answered" />
     <p class="acts">
       <KitButton type="submit">Add the question</KitButton>
-      <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+      <KitButton kind="plain" @click="emit('leave')">{{ added ? 'That is all' : 'Leave it' }}</KitButton>
+      <span v-if="added" class="quiet small" role="status"
+        >“{{ added }}” is asked now; here is the next.</span
+      >
     </p>
     <div v-if="alike.length" class="notice" role="status">
       There is much the same already; asking it again would give rules two answers to look at:
@@ -94,7 +105,12 @@ function add() {
   flex-basis: 100%;
   margin: 0 0 6px;
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+}
+.must {
+  align-self: center;
 }
 .notice {
   flex-basis: 100%;
