@@ -24,15 +24,23 @@ const { draft, theirs, failed, put, cancel, settle } = useFieldDraft<T | null>({
   tell: (now) => emit('update:modelValue', now),
   commit: () => props.commit,
 })
-async function choose(now: T | null | undefined) {
-  put(now ?? null)
+async function choose(key: string | null | undefined) {
+  put(keyed.value.find((one) => one.value === key)?.given ?? null)
   await settle()
 }
 const nameOf = (value: T | null | undefined) =>
   value === undefined
     ? undefined
     : (props.options.find((one) => one.value === value)?.label ?? String(value ?? 'nothing'))
-const headed = computed(() => underHeadings(props.options))
+/**
+ * The library takes an empty text for nothing chosen and leaves its line blank; each option has a key of its own, so that
+ * one may stand for nothing and still be read.
+ */
+const keyed = computed(() =>
+  props.options.map((one, at) => ({ ...one, value: `${at}`, given: one.value as T })),
+)
+const chosen = computed(() => keyed.value.find((one) => one.given === draft.value)?.value ?? null)
+const headed = computed(() => underHeadings(keyed.value))
 const home = useOverlayHome()
 const { list, markFirst, markAgain } = useFirstMarked()
 </script>
@@ -49,8 +57,8 @@ const { list, markFirst, markAgain } = useFirstMarked()
       ref="list"
       :append-to="home"
       :input-id="id"
-      :model-value="draft"
-      :options="headed ?? [...options]"
+      :model-value="chosen"
+      :options="headed ?? keyed"
       :option-group-label="headed && 'label'"
       :option-group-children="headed && 'items'"
       :virtual-scroller-options="options.length > DRAWN_WHOLE ? { itemSize: 34 } : undefined"

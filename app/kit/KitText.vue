@@ -33,8 +33,13 @@ async function enter() {
   await settle()
   emit('enter')
 }
-const box = ref<{ $el: HTMLElement }>()
-onMounted(() => props.focuses && box.value?.$el.focus())
+const box = ref<{ $el: HTMLInputElement }>()
+onMounted(() => {
+  if (!props.focuses) return
+  box.value?.$el.focus()
+  // What stands there already is written over, as where a field is come to by its key.
+  box.value?.$el.select()
+})
 </script>
 
 <template>

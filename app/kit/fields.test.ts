@@ -170,6 +170,24 @@ describe('a choice', () => {
     expect(commit.mock.calls).toEqual([['network', 'field']])
   })
 
+  it('may be one that stands for nothing, and is read like any other', async () => {
+    const commit = vi.fn()
+    const options = [{ value: '', label: 'everybody' }, ...TEAMS]
+    const { wrapper } = draw(KitChoice, { props: { modelValue: '', label: 'Team', options, commit } })
+    expect(wrapper.get('[role="combobox"]').text()).toBe('everybody')
+    const lines = await opened(wrapper)
+    lines[1]!.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }))
+    lines[1]!.click()
+    await flushPromises()
+    expect(commit.mock.calls).toEqual([['counter', '']])
+    await wrapper.setProps({ modelValue: 'counter' })
+    const again = await opened(wrapper)
+    again[0]!.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }))
+    again[0]!.click()
+    await flushPromises()
+    expect(commit.mock.calls.at(-1)).toEqual(['', 'counter'])
+  })
+
   it('of many is found by words', async () => {
     const options = Array.from({ length: 30 }, (_, at) => ({ value: at, label: `Shelf ${at}` }))
     const { wrapper } = draw(KitChoice, { props: { modelValue: null, label: 'Shelf', options } })

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { articleAt } from '~/design'
 import type { DraftPage, EditionLine, EditionPage } from '~/composables/useDraft'
-import { namesOf } from '~/composables/useNames'
+import { namesOf, type Names } from '~/composables/useNames'
+import { sharedWith } from '~~/core/json'
 import { present } from '~~/core/lookup'
 import { MENDING } from '~/places/design/mending'
 
@@ -76,15 +77,20 @@ live.on((notice) => {
   if (notice.kind === 'edition') void api('GET /api/editions').then((list) => (editions.value = list))
 })
 
+/** What is in it by name; lists that say the same stay the same, so that the fields that offer them are not drawn anew. */
+const byName = computed<Names | undefined>((before) => {
+  const design = edition.value?.document ?? draft.value?.design
+  return design && directory.value ? sharedWith(before, namesOf(design, directory.value)) : undefined
+})
 const shown = computed(() => {
   const design = edition.value?.document ?? draft.value?.design
-  if (!design || !directory.value) return undefined
+  if (!design || !directory.value || !byName.value) return undefined
   const findings = edition.value ? [] : found.value
   return {
     design,
     findings,
     readonly: Boolean(edition.value),
-    names: namesOf(design, directory.value),
+    names: byName.value,
     directory: directory.value,
   }
 })

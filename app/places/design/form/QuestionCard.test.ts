@@ -58,12 +58,12 @@ describe('a question in a form', () => {
   it('cannot be typed over where others ask it, until somebody says that they mean all of them', async () => {
     const { wrapper, press } = await card('details', 'gate-scanner')
     expect(wrapper.findAll('input, textarea')).toHaveLength(0)
-    expect(wrapper.text()).toContain('in 7 forms')
+    expect(wrapper.text()).toContain('in 8 forms')
     await press(/: change$/)
-    expect(wrapper.text()).toContain('In 7 forms.')
+    expect(wrapper.text()).toContain('In 8 forms.')
     expect(wrapper.text()).not.toContain('What is asked')
     await press(/^Change .* everywhere$/)
-    expect(wrapper.text()).toContain('changes in all 7 forms')
+    expect(wrapper.text()).toContain('changes in all 8 forms')
     expect(wrapper.findAll('input').length).toBeGreaterThan(1)
   })
 

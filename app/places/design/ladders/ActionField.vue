@@ -40,18 +40,16 @@ const NONE_YET: Record<string, string> = {
   checklist: 'none yet; add one under Moves',
   webhook: 'none yet; add one below',
 }
-// An empty text is nothing chosen, for the library.
-const NOTHING = '(nothing)'
 /** What is chosen, where one of a list is. */
 const choice = computed(() => {
   const { field } = terms.value
   if (field.field !== 'choice') return undefined
   const value = new Map<string, unknown>(Object.entries(props.action)).get(field.key) ?? ''
   const list = named(lists.value[field.of] ?? [])
-  const nothing = field.nothing === undefined ? [] : [{ value: NOTHING, label: field.nothing }]
+  const nothing = field.nothing === undefined ? [] : [{ value: '', label: field.nothing }]
   return {
     ...field,
-    value: value === '' ? NOTHING : String(value),
+    value: String(value),
     options: [...nothing, ...list],
     none: NONE_YET[field.of],
   }
@@ -123,7 +121,7 @@ function setUrgent(on: boolean) {
         :label="`${label}: ${choice.label}`"
         :model-value="choice.value"
         :options="choice.options"
-        @update:model-value="choose(choice.key, $event === NOTHING ? '' : ($event ?? ''))"
+        @update:model-value="choose(choice.key, $event ?? '')"
       />
       <span v-else class="quiet">{{ choice.none ?? 'none yet' }}</span>
     </template>

@@ -11,11 +11,9 @@ const props = defineProps<{ ladder: Ladder; design: Design; names: Names }>()
 const emit = defineEmits<{ change: [ladder: Ladder] }>()
 const put = (change: Partial<Ladder>) => emit('change', withoutGaps({ ...props.ladder, ...change }))
 
-// An empty text is nothing chosen, for the library.
-const ALONE = 'by itself'
 const targets = computed(() => [
   ...Object.entries(targetNames(props.design.serviceLevels)).map(([value, label]) => ({ value, label })),
-  { value: ALONE, label: 'no target: by itself' },
+  { value: '', label: 'no target: by itself' },
 ])
 const PARTS = [
   {
@@ -39,9 +37,9 @@ const NOTHING_YET: Condition = { any: [] }
     <KitChoice
       class="target"
       label="Climbs along"
-      :model-value="ladder.target ?? ALONE"
+      :model-value="ladder.target ?? ''"
       :options="targets"
-      @update:model-value="put({ target: $event === ALONE ? undefined : ($event ?? undefined) })"
+      @update:model-value="put({ target: $event || undefined })"
     />
   </div>
   <p>for tickets where</p>

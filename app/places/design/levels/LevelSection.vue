@@ -67,6 +67,7 @@ function addTarget() {
         class="name"
         :label="`Name of level ${number}`"
         :model-value="level.name"
+        :focuses="isAsked && isNew"
         :commit="(name: string) => put({ name })"
       />
       <template v-else>{{ level.name }}</template>

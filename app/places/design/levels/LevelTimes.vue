@@ -2,7 +2,7 @@
 import { termsInWords, type ServiceLevel, type Target } from '~~/core/clock'
 import type { Vocabulary } from '~~/core/condition'
 import type { Design, Names } from '~~/core/design'
-import { timeRead, timeShown } from './times'
+import { areTimes, timeShown, withTimes } from './times'
 
 // The targets of a level: so long for each priority, and by which terms that counts.
 const props = defineProps<{
@@ -26,10 +26,21 @@ const put = (at: number, target: Target) =>
     'change',
     props.level.targets.map((one, index) => (index === at ? target : one)),
   )
-function setTime(at: number, target: Target, priority: string, typed: string) {
-  const span = timeRead(typed)
-  const { [priority]: _, ...others } = target.granted
-  put(at, { ...target, granted: span ? { ...others, [priority]: span } : others })
+const columns = computed(() => priorities.value.map((one) => one.id))
+const laid = (target: number, priority: number, typed: string) =>
+  withTimes(props.level.targets, columns.value, { target, priority }, typed)
+const problem = ref('')
+/** Cells that were copied from a sheet go to the fields from here on; a single time is what is typed. */
+function paste(event: ClipboardEvent, target: number, priority: number) {
+  const text = event.clipboardData?.getData('text/plain') ?? ''
+  if (!areTimes(text)) return
+  event.preventDefault()
+  problem.value = ''
+  try {
+    emit('change', laid(target, priority, text))
+  } catch (thrown) {
+    problem.value = (thrown as Error).message
+  }
 }
 const takeOut = (at: number) =>
   emit(
@@ -44,7 +55,12 @@ const takeOut = (at: number) =>
       <template v-for="(target, at) in level.targets" :key="target.target">
         <tr>
           <td class="target">{{ target.label }}</td>
-          <td v-for="one in priorities" :key="one.id" class="n time">
+          <td
+            v-for="(one, column) in priorities"
+            :key="one.id"
+            class="n time"
+            @paste="paste($event, at, column)"
+          >
             <template v-if="readonly">{{ timeShown(target.granted[one.id]) || '–' }}</template>
             <KitText
               v-else
@@ -52,7 +68,7 @@ const takeOut = (at: number) =>
               :label="`${level.name}, ${target.label}, priority ${one.numeral}`"
               placeholder="–"
               :model-value="timeShown(target.granted[one.id])"
-              :commit="(typed: string) => setTime(at, target, one.id, typed)"
+              :commit="(typed: string) => emit('change', laid(at, column, typed))"
             />
           </td>
           <td class="terms">
@@ -90,6 +106,7 @@ const takeOut = (at: number) =>
         </tr>
       </template>
     </LedgerTable>
+    <p v-if="problem" class="error-text" role="alert">Nothing was pasted. {{ problem }}</p>
   </div>
 </template>
 

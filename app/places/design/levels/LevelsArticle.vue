@@ -70,7 +70,9 @@ async function setClose(last: number | null) {
     <h1>{{ heading }}</h1>
     <p class="quiet intro">
       Read from the top: for each target the first level whose condition holds makes the promise. An empty
-      time promises nothing.
+      time promises nothing.<template v-if="!readonly">
+        Several times are written at once with semicolons between them, or pasted from a sheet.</template
+      >
     </p>
     <KitNumber
       class="close"

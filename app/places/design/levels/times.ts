@@ -1,3 +1,4 @@
+import type { Target } from '~~/core/clock'
 import { duration } from '~~/core/intake/types/duration'
 import { formatDuration, HOUR, MINUTE, parseDuration } from '~~/core/time'
 
@@ -28,4 +29,36 @@ export function timeRead(typed: string): string | undefined {
   } catch {
     throw new Error('Write hours and minutes, such as 2:00 or 30 min.')
   }
+}
+
+/** Whether a text holds times for more than one place: cells of a sheet, or times with semicolons between them. */
+export const areTimes = (text: string): boolean => /[\t\n;]/.test(text.trim())
+
+/**
+ * Targets with times laid over them from one place on, to the right and downwards.
+ * @param priorities ids, in the order in which they stand
+ * @param text a time, or several as `areTimes` says; an empty one takes the time away
+ * @throws Error that says what to write, where one cannot be read or has no place
+ * @example
+ * withTimes(targets, ['p1', 'p2', 'p3'], { target: 0, priority: 1 }, '1:00; 4:00')
+ */
+export function withTimes(
+  targets: readonly Target[],
+  priorities: readonly string[],
+  from: { target: number; priority: number },
+  text: string,
+): Target[] {
+  const lines = text.replace(/\s+$/, '').split(/\r?\n/)
+  const after = targets.map((one) => ({ ...one, granted: { ...one.granted } }))
+  for (const [down, line] of lines.entries())
+    for (const [right, typed] of line.split(/[\t;]/).entries()) {
+      const target = after[from.target + down]
+      const priority = priorities[from.priority + right]
+      if (!target || priority === undefined)
+        throw new Error(`There is no place for “${typed.trim()}”: begin further up or to the left.`)
+      const span = timeRead(typed)
+      if (span) target.granted[priority] = span
+      else delete target.granted[priority]
+    }
+  return after
 }

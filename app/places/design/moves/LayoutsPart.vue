@@ -28,8 +28,7 @@ const PARTS: Record<TicketPart, string> = {
   messages: 'messages',
   history: 'history',
 }
-const ALL = '(all)'
-const roles = computed(() => [{ value: ALL, label: 'every role' }, ...named(props.directory.roles)])
+const roles = computed(() => [{ value: '', label: 'every role' }, ...named(props.directory.roles)])
 const save = (one: Layout, change: Partial<Layout>) =>
   void props.change('layouts', one.id, one, withoutGaps({ ...one, ...change }))
 function add() {
@@ -74,10 +73,10 @@ const rest = (one: Layout) => PLAIN_LAYOUT.filter((part) => !one.parts.includes(
         <KitChoice
           bare
           :label="`${one.name} is of the role`"
-          :model-value="one.role ?? ALL"
+          :model-value="one.role ?? ''"
           :options="roles"
           :disabled="readonly"
-          @update:model-value="save(one, { role: $event === ALL ? undefined : ($event ?? undefined) })"
+          @update:model-value="save(one, { role: $event || undefined })"
         />
       </NamedFor>
       <ol>

@@ -9,12 +9,7 @@ const props = defineProps<{
   /** What no team stands for. */
   nobody?: string
 }>()
-// No team has this for its id, and an empty text is nothing chosen, for the library.
-const ALL = '(all)'
-const teamsOrNone = computed(() => [
-  { value: ALL, label: props.nobody ?? 'everybody' },
-  ...named(props.teams),
-])
+const teamsOrNone = computed(() => [{ value: '', label: props.nobody ?? 'everybody' }, ...named(props.teams)])
 const emit = defineEmits<{ rename: [name: string]; team: [team: string | undefined]; remove: [] }>()
 </script>
 
@@ -34,10 +29,10 @@ const emit = defineEmits<{ rename: [name: string]; team: [team: string | undefin
     <KitChoice
       bare
       :label="`${name} is for`"
-      :model-value="team ?? ALL"
+      :model-value="team ?? ''"
       :options="teamsOrNone"
       :disabled="readonly"
-      @update:model-value="emit('team', $event === ALL ? undefined : ($event ?? undefined))"
+      @update:model-value="emit('team', $event || undefined)"
     />
     <KitButton v-if="!readonly" kind="link" @click="emit('remove')">remove {{ name }}</KitButton>
   </div>

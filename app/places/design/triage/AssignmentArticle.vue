@@ -33,18 +33,17 @@ const set = (team: string, more: Partial<TeamAssignment>) =>
   })
 function setWay(team: string, index: number, way: string) {
   const ways = [...of(team).ways]
-  if (way !== OUT) ways[index] = way as AssignmentWay
+  if (way) ways[index] = way as AssignmentWay
   else ways.splice(index, 1)
   const rota = ways.includes('onRota') ? (of(team).rota ?? props.design.rotas[0]?.id) : undefined
   void set(team, { ways: [...new Set(ways)], rota })
 }
 const left = (team: string, own?: AssignmentWay) =>
   ASSIGNMENT_WAYS.filter((way) => way === own || !of(team).ways.includes(way))
-const OUT = '(out)'
 /** What a way of a team may be; one of several can be taken out. */
 const waysFor = (team: string, own?: AssignmentWay) => [
   ...left(team, own).map((value) => ({ value: value as string, label: WAYS[value] })),
-  ...(own && of(team).ways.length > 1 ? [{ value: OUT, label: 'take this way out' }] : []),
+  ...(own && of(team).ways.length > 1 ? [{ value: '', label: 'take this way out' }] : []),
 ]
 const members = (team: string) =>
   props.directory.people.filter((one) => one.active && one.role !== 'requester' && one.teams.includes(team))
@@ -77,7 +76,7 @@ const knows = (team: string) => [...new Set(members(team).flatMap((one) => one.s
             :model-value="way as string"
             :options="waysFor(team.id, way)"
             :disabled="readonly"
-            @update:model-value="$event && setWay(team.id, index, $event)"
+            @update:model-value="$event !== null && setWay(team.id, index, $event)"
           />
           <KitChoice
             v-if="way === 'onRota'"

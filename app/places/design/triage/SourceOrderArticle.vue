@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
 import { PRIORITY_SOURCES, type PrioritySource } from '~~/core/design'
 import { say } from '~~/core/words'
 import type { PageProps } from '~/composables/useDraft'
@@ -85,8 +86,17 @@ const says = computed<Record<PrioritySource, string>>(() => {
           >ask as the desk does</KitButton
         >
       </h2>
-      <ol class="order">
+      <VueDraggable
+        tag="ol"
+        class="order"
+        handle=".grip"
+        :animation="120"
+        :disabled="readonly"
+        :model-value="order"
+        @update:model-value="(dragged: PrioritySource[]) => save(team, dragged)"
+      >
         <li v-for="(source, index) in order" :id="lineOf(team, source)" :key="source">
+          <span v-if="!readonly" class="grip" aria-hidden="true">⠿</span>
           {{ sourceName(source) }} <span class="quiet small">{{ says[source] }}</span>
           <template v-if="team === undefined">
             {{ ' '
@@ -101,6 +111,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               :disabled="index === 0"
               :aria-label="`${name}, ${sourceName(source)}: earlier`"
               @click="move(team, order, index, -1)"
+              @keydown.home.prevent="move(team, order, index, -index)"
               >↑</KitButton
             >
             <KitButton
@@ -108,6 +119,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
               :disabled="index === order.length - 1"
               :aria-label="`${name}, ${sourceName(source)}: later`"
               @click="move(team, order, index, 1)"
+              @keydown.end.prevent="move(team, order, index, order.length)"
               >↓</KitButton
             >
             <KitButton
@@ -125,7 +137,7 @@ const says = computed<Record<PrioritySource, string>>(() => {
           </template>
           <FindingsAt :findings="findings" :place="`triage/source-order#${lineOf(team, source)}`" />
         </li>
-      </ol>
+      </VueDraggable>
       <KitChoice
         v-if="!readonly && sourcesLeft(order).length"
         class="more"
@@ -188,6 +200,10 @@ h2 {
 }
 .order li {
   padding: 3px 0;
+}
+.grip {
+  cursor: grab;
+  color: var(--ink-3);
 }
 .more {
   max-width: 300px;

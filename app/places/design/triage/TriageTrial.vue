@@ -23,8 +23,7 @@ const BY = [
   { value: 'ticket', label: 'of a ticket' },
   { value: 'facts', label: 'of what somebody may ask for' },
 ] as const
-const DESK = '(desk)'
-const portals = computed(() => [{ value: DESK, label: 'the desk' }, ...named(props.design.portals)])
+const portals = computed(() => [{ value: '', label: 'the desk' }, ...named(props.design.portals)])
 const YES_NO = [
   { value: true, label: 'yes' },
   { value: false, label: 'no' },
@@ -67,7 +66,7 @@ async function tryIt() {
           item: asked.item!,
           requester: asked.requester ?? undefined,
           answers: said,
-          ...(asked.portal && asked.portal !== DESK && { portal: asked.portal }),
+          ...(asked.portal && { portal: asked.portal }),
         }
   page.value = await deed.run(() => api('POST /api/triage/trial', { body }))
   emit('tried', (props.part && page.value?.rows[props.part as 'routing']) || {})
@@ -104,9 +103,9 @@ watch(
         />
         <KitChoice
           label="through"
-          :model-value="asked.portal ?? DESK"
+          :model-value="asked.portal ?? ''"
           :options="portals"
-          @update:model-value="asked.portal = $event"
+          @update:model-value="asked.portal = $event || null"
         />
         <template v-for="one in questions" :key="one.name">
           <KitChoice
