@@ -35,7 +35,7 @@ function answersOf(asked: Asked, design: CompiledDesign, directory: Directory): 
   const { department = null } = requester
   const organisation = directory.organisations.get(String(facts.organisation ?? ''))
   return {
-    category: () => [category, categoryPriority(category, design)],
+    category: () => [category, categoryPriority(category, design)?.value],
     site: () => [site?.id ?? null, site?.priority],
     department: () => [department, (department && rules.departments?.[department]) || undefined],
     organisation: () => [organisation?.id ?? null, organisation?.priority],
@@ -73,11 +73,14 @@ export function askSources(
 const orderOf = ({ design }: CompiledDesign, team: string | undefined): PrioritySource[] =>
   (team !== undefined && design.triage.teamOrders?.[team]) || design.triage.sourceOrder
 
-/** The priority of a category or of the nearest one above it that has one. */
-function categoryPriority(id: string, design: CompiledDesign): string | undefined {
+/** The priority of a category or of the nearest one above it that has one, and which one that is. */
+export function categoryPriority(
+  id: string,
+  design: CompiledDesign,
+): { of: string; value: string } | undefined {
   for (let path = id; path; path = path.slice(0, Math.max(0, path.lastIndexOf('/')))) {
     const priority = design.categories.get(path)?.priority
-    if (priority) return priority
+    if (priority) return { of: path, value: priority }
   }
   return undefined
 }

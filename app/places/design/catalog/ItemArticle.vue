@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CompiledDesign, Directory, ledByOthers } from '~~/core/design'
+import { CompiledDesign, Directory, ledByOthers, type PrioritySource } from '~~/core/design'
 import type { CatalogItem } from '~~/core/intake'
 import { withoutGaps } from '~~/core/json'
 import { present } from '~~/core/lookup'
@@ -56,6 +56,8 @@ async function ownKind() {
   ])
   if (isDone) await navigateTo({ path: `/design/kinds/${id}`, query: route.query })
 }
+const askSources = (order: PrioritySource[]) =>
+  props.change('triage', 'sourceOrder', props.design.triage.sourceOrder, order)
 async function copy() {
   const { ids, steps } = copiesOf(props.design, [props.id])
   if (await props.changeAll(steps)) await navigateTo(`/design/catalog/${ids[0]}`)
@@ -103,7 +105,7 @@ async function remove(event: Event) {
           @change="put"
         />
       </div>
-      <ItemBehind :item="item" :design="design" :disabled="isLocked" @own="ownKind" />
+      <ItemBehind :item="item" :design="design" :disabled="isLocked" @own="ownKind" @sources="askSources" />
       <p v-if="!isLocked" class="acts">
         <KitButton kind="plain" @click="copy">Copy the item with its form</KitButton>
         <KitButton kind="danger" @click="remove">Remove it …</KitButton>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { checklistsFor, levelsFor, type Design } from '~~/core/design'
+import { checklistsFor, levelsFor, type Design, type PrioritySource } from '~~/core/design'
 import type { CatalogItem } from '~~/core/intake'
 import { useCatalogUse } from './use'
 
 // What stands behind an item: kind, lifecycle, levels, checklists, and how often it is asked for.
 const props = defineProps<{ item: CatalogItem; design: Design; disabled: boolean }>()
-defineEmits<{ own: [] }>()
+defineEmits<{ own: []; sources: [order: PrioritySource[]] }>()
 const query = useRoute().query
 const kind = computed(() => props.design.kinds.find((one) => one.id === props.item.kind))
 const sameKind = computed(() =>
@@ -37,6 +37,10 @@ const { use, isUncounted } = useCatalogUse()
     </dd>
     <dt>Lifecycle</dt>
     <dd>{{ kind?.statuses.map((one) => one.name).join(' · ') }}</dd>
+    <dt>Priority</dt>
+    <dd>
+      <ItemPriority :item="item" :design="design" :disabled="disabled" @order="$emit('sources', $event)" />
+    </dd>
     <dt>Service levels that can apply</dt>
     <dd>
       <template v-for="(one, index) in levels" :key="one.id"

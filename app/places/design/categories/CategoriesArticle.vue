@@ -59,7 +59,10 @@ async function changeMany(steps: DesignStep[]) {
 const making = ref(false)
 async function make(fresh: Category[]) {
   const steps = fresh.map((one) => ({ list: 'categories', id: one.id, before: null, after: one }))
-  if (await props.changeAll(steps)) making.value = false
+  if (!(await props.changeAll(steps))) return
+  making.value = false
+  // Where they go and how urgent they are is what is said next.
+  chosen.value = fresh.map((one) => one.id)
 }
 </script>
 

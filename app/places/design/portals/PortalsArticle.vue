@@ -39,10 +39,29 @@ const rows = computed(() =>
 
 const copying = ref<Portal>()
 const name = ref('')
+const organisationOf = ref<string | null>(null)
+/** Organisations that no portal is for yet stand first: a portal is mostly copied for one of them. */
+const organisations = computed(() => {
+  const served = new Set(props.design.portals.flatMap((one) => one.organisations))
+  const group = (id: string) => (served.has(id) ? 'have a portal' : 'have no portal yet')
+  return props.directory.organisations
+    .map((one) => ({ value: one.id, label: one.name, group: group(one.id) }))
+    .sort((a, b) => b.group.localeCompare(a.group))
+})
+function begin(portal: Portal) {
+  copying.value = portal
+  name.value = ''
+  organisationOf.value = null
+}
+/** A portal is called as its people are until somebody gives it another name. */
+const title = computed(
+  () => name.value.trim() || (organisationOf.value === null ? '' : organisation(organisationOf.value)),
+)
 async function copy() {
-  const title = name.value.trim()
-  if (!title || !copying.value) return
-  const { id, steps } = copyOf(props.design, copying.value, title)
+  if (!title.value || !copying.value) return
+  const { id, steps } = copyOf(props.design, copying.value, {
+    ...{ name: title.value, organisation: organisationOf.value },
+  })
   if (await props.changeAll(steps)) await navigateTo(to(id))
 }
 </script>
@@ -66,7 +85,7 @@ async function copy() {
           v-if="!readonly"
           kind="link"
           :aria-label="`Copy ${row.portal.name}`"
-          @click="copying = row.portal"
+          @click="begin(row.portal)"
           >copy …</KitButton
         >
       </template>
@@ -77,9 +96,17 @@ async function copy() {
         v-model="name"
         label="Name of the new portal"
         :help="`It begins as ${copying.name} is.`"
+        :placeholder="title"
         focuses
       />
-      <KitButton type="submit">Make it</KitButton>
+      <KitChoice
+        v-model="organisationOf"
+        label="For people of"
+        clears
+        :placeholder="copying.organisations.length ? 'the same' : 'any organisation'"
+        :options="organisations"
+      />
+      <KitButton type="submit" :disabled="!title">Make it</KitButton>
       <KitButton kind="plain" @click="copying = undefined">Leave it</KitButton>
     </form>
   </div>

@@ -46,7 +46,7 @@ describe('the address of a portal', () => {
 
 describe('a copy of a portal', () => {
   it('shows what the pattern shows, at an address of its own', () => {
-    const { id, steps } = copyOf(design, { ...merrow, address: 'crew-help' }, 'Crew Help')
+    const { id, steps } = copyOf(design, { ...merrow, address: 'crew-help' }, { name: 'Crew Help' })
     const after = steps.reduce(changeDesign, design)
     expect(id).toBe('crew-help')
     expect(portalOf(after, id)).not.toHaveProperty('address')
@@ -54,10 +54,32 @@ describe('a copy of a portal', () => {
       itemsOf(design, merrow, TODAY).map((one) => one.id),
     )
     // A name whose address is another’s gets one that is free.
-    expect(copyOf(after, merrow, 'Crew help').id).toBe('crew-help-2')
+    expect(copyOf(after, merrow, { name: 'Crew help' }).id).toBe('crew-help-2')
     const gone = without(after, portalOf(after, id)).reduce(changeDesign, after)
     expect(gone.items).toEqual(design.items)
     expect(gone.portals).toEqual(design.portals)
+  })
+
+  it('has a mailbox, a mark and an ink of its own, and the people for whom it was made', () => {
+    const { id, steps } = copyOf(
+      design,
+      { ...merrow, mark: 'Ml' },
+      { name: 'Ferry Guild', organisation: 'port' },
+    )
+    const after = steps.reduce(changeDesign, design)
+    const made = portalOf(after, id)
+    expect(made).toMatchObject({ mailbox: 'help@ferry-guild.sound.example', organisations: ['port'] })
+    expect(made.ink).not.toBe(merrow.ink ?? 'sea')
+    expect(made).not.toHaveProperty('mark')
+    expect(
+      errors(after)
+        .filter((one) => one.place === `portals/${id}`)
+        .map((one) => one.code),
+    ).toEqual([])
+    // Where the pattern’s mailbox does not say whose it is, the copy’s does.
+    const plain = { ...merrow, mailbox: 'desk@sound.example' }
+    const other = copyOf(design, plain, { name: 'Guild' }).steps[0]!.after as Portal
+    expect(other.mailbox).toBe('guild@sound.example')
   })
 
   it('cannot be missed where only it shows something', () => {

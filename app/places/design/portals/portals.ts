@@ -1,5 +1,5 @@
 import type { Design, DesignStep } from '~~/core/design'
-import { addressOf, showsItem, type CatalogItem, type Portal } from '~~/core/intake'
+import { addressOf, showsItem, type CatalogItem, type Portal, type PortalInk } from '~~/core/intake'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
 import type { Language } from '~~/core/words'
@@ -15,13 +15,36 @@ const inDesign = (item: CatalogItem, portal: Portal) => item.portals.includes(po
 export const itemsOf = ({ items }: Pick<Design, 'items'>, portal: Portal, today: string): CatalogItem[] =>
   items.filter((one) => showsItem(withoutGaps({ ...one, showWhen: undefined }), portal, {}, today))
 
-/** A copy of a portal under another name. What the pattern shows, the copy shows too, also where items name their portals. */
-export function copyOf(design: Design, portal: Portal, name: string): { id: string; steps: DesignStep[] } {
+const INKS: readonly PortalInk[] = ['sea', 'brass', 'ink']
+
+/** A mailbox like that of a portal, at an address that no other portal has. */
+function mailboxLike(design: Design, portal: Portal, id: string): string {
+  const own = [addressOf(portal), portal.id].find((one) => portal.mailbox.includes(one))
+  const [name, host] = portal.mailbox.split('@')
+  const wanted = own ? portal.mailbox.replace(own, id) : `${id}@${host ?? name}`
+  return design.portals.some((one) => one.mailbox.toLowerCase() === wanted) ? '' : wanted
+}
+
+/**
+ * A copy of a portal for other people. What the pattern shows, the copy shows too, also where items name their portals;
+ * its mailbox, mark and ink are told apart from it.
+ */
+export function copyOf(
+  design: Design,
+  portal: Portal,
+  { name, organisation }: { name: string; organisation?: string | null },
+): { id: string; steps: DesignStep[] } {
   const taken = new Set(
     design.portals.flatMap((one) => [one.id, addressOf(one), ...(one.formerAddresses ?? [])]),
   )
   const id = freeId(name, (one) => taken.has(one), 'portal')
-  const after = withoutGaps({ ...portal, id, name, address: undefined, formerAddresses: undefined })
+  const inks = new Set(design.portals.map((one) => one.ink ?? 'sea'))
+  const after = withoutGaps({
+    ...{ ...portal, id, name, address: undefined, formerAddresses: undefined, mark: undefined },
+    mailbox: mailboxLike(design, portal, id),
+    ink: INKS.find((one) => !inks.has(one)) ?? portal.ink,
+    ...(organisation && { organisations: [organisation] }),
+  })
   return {
     id,
     steps: [
