@@ -38,6 +38,26 @@ export async function leaveNoDraft({ request }: { request: APIRequest }, origin:
   await lead.dispose()
 }
 
+/** Lets the desk go by an edition again that was in force before, so that what a test published is not the next one's. */
+export async function goBackTo(
+  edition: number,
+  { request }: { request: APIRequest },
+  origin: string,
+): Promise<void> {
+  const lead = await request.newContext({ baseURL: origin, extraHTTPHeaders: { origin } })
+  await signInByApi(lead, origin, LEAD)
+  const [newest] = (await (await lead.get('/api/editions')).json()) as { number: number }[]
+  if (newest && newest.number > edition) {
+    await lead.delete('/api/draft')
+    const { version } = (await (await lead.get('/api/draft')).json()) as { version: number }
+    const back = await lead.post(`/api/editions/${edition}/take-back`, { data: { version } })
+    const page = (await back.json()) as { version: number }
+    const data = { version: page.version, note: 'As it was before', openTickets: 'keep' }
+    expect((await lead.post('/api/draft/publish', { data })).ok()).toBe(true)
+  }
+  await lead.dispose()
+}
+
 /**
  * What axe finds against WCAG 2.2 AA on the page as it is, in few words; empty is what is wanted.
  * @param rules `colours` asks only for contrast, which is all that another theme changes

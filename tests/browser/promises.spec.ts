@@ -212,9 +212,11 @@ test('a lead copies a level into a family, changes its condition, and tries it o
   const names = () => levels.evaluateAll((inputs) => inputs.map((one) => (one as HTMLInputElement).value))
   await expect(levels.first()).toBeVisible()
   const before = await names()
-  await page.getByRole('button', { name: 'copy into one for each priority' }).last().click()
-  await expect.poll(names).toHaveLength(before.length + 5)
-  expect((await names()).at(-1)).toBe(before.at(-1))
+  await page.getByRole('button', { name: 'make it one for each priority' }).last().click()
+  // They stand in place of the one that was for all: behind them it would never apply.
+  await expect.poll(names).toHaveLength(before.length + 4)
+  expect((await names()).filter((one) => one.startsWith(`${before.at(-1)}, `))).toHaveLength(5)
+  expect(await names()).not.toContain(before.at(-1))
 
   // A condition on an answer of a form, then one that is costly, which says so and why.
   await page.getByRole('button', { name: 'copy', exact: true }).first().click()

@@ -225,6 +225,9 @@ useShortcuts('Design', [
           >. {{ published.left === 1 ? 'One change stays' : `${published.left} changes stay` }} in the
           draft</template
         >.
+        <NuxtLink :to="{ path: '/design', query: { edition: String(published.edition) } }"
+          >What it changed</NuxtLink
+        >
       </p>
       <p v-if="!edition && draft && (done.length || undone.length)" class="undo">
         <KitButton kind="link" keys="Ctrl z" :disabled="done.length === 0" @click="undo">Undo</KitButton> ·

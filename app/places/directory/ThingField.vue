@@ -113,6 +113,7 @@ const options = computed(() => {
     :list="field.of"
     :said="one === null ? undefined : names[field.of]?.[one]"
     :commit="taken"
+    :focuses="focuses"
     @update:model-value="put"
   />
   <ThingsField

@@ -16,6 +16,8 @@ const props = defineProps<
     where?: string
     /** What is known beforehand of one that is made here. */
     begins?: Readonly<Record<string, Value>>
+    /** The cursor is put into it. */
+    focuses?: boolean
   }
 >()
 const emit = defineEmits<{ 'update:modelValue': [id: string | null]; chosen: [id: string, name: string] }>()
@@ -44,6 +46,7 @@ async function done({ id, name }: { id: string; name: string }) {
       :commit="commit"
       :placeholder="placeholder ?? `find ${aKindOf(list)}`"
       lists
+      :focuses="focuses"
       @update:model-value="emit('update:modelValue', $event)"
     />
   </AddBeside>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { emptyOf, KINDS, namedBy, type ListName, type Value } from '~~/core/directory'
 import { REQUESTER } from '~~/core/rights'
+import { isoDate } from '~~/core/time'
 import { labelOf, useLists } from './useThings'
 
 // Makes a thing of the directory. What is needed stands first; the rest can be said later.
@@ -29,6 +30,8 @@ const BEGINS: Partial<Record<ListName, Record<string, Value>>> = {
   people: { role: REQUESTER },
   equipment: { state: 'in use' },
   roles: { reach: 'all' },
+  // An agreement is mostly written down on the day on which it is made.
+  agreements: { first: isoDate(Date.now(), session.me?.zone ?? 'UTC') },
 }
 const typed = reactive<Record<string, Value>>(
   Object.fromEntries(

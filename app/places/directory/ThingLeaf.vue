@@ -225,6 +225,12 @@ const shown = (name: string) =>
       :mail="String(page.values.mail)"
     />
     <PersonPart v-if="list === 'people' && page.values.role !== REQUESTER" :id="id" />
+    <CoveredPart
+      v-if="list === 'agreements'"
+      :id="id"
+      :key="id"
+      :organisation="String(page.values.organisation ?? '')"
+    />
     <RepairPart v-if="list === 'equipment'" :id="id" :away="page.more.away" :name="title ?? ''" />
     <ThingUses v-if="uses.data.value" :list="list" :id="id" :uses="uses.data.value" />
     <KitError :error="uses.error.value" tries-again @again="uses.refetch()" />

@@ -8,6 +8,7 @@ const emit = defineEmits<{ make: [fresh: Category[]]; leave: [] }>()
 
 const text = ref('')
 const fresh = computed(() => branchesOf(text.value, props.known))
+const make = () => fresh.value.length && emit('make', fresh.value)
 const SHOWN = 8
 const named = computed(() =>
   fresh.value
@@ -18,7 +19,12 @@ const named = computed(() =>
 </script>
 
 <template>
-  <form class="panel" @submit.prevent="fresh.length && emit('make', fresh)" @keydown.esc.stop="emit('leave')">
+  <form
+    class="panel"
+    @submit.prevent="make"
+    @keydown.ctrl.enter.prevent="make"
+    @keydown.esc.stop="emit('leave')"
+  >
     <KitLongText
       v-model="text"
       label="A category a line"
@@ -34,7 +40,7 @@ const named = computed(() =>
       }}
     </p>
     <p class="acts">
-      <KitButton type="submit" kind="main" :disabled="!fresh.length"
+      <KitButton type="submit" kind="main" keys="Ctrl Enter" :disabled="!fresh.length"
         >Make {{ counted(fresh.length, 'category', 'categories') }}</KitButton
       >
       <KitButton kind="plain" @click="emit('leave')">Not now</KitButton>

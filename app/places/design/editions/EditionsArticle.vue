@@ -70,7 +70,12 @@ const choices = computed(() =>
 <template>
   <div>
     <h1>{{ edition ? `Edition ${edition.number}` : 'Editions and draft' }}</h1>
-    <p v-if="edition">“{{ edition.note }}”, published {{ when(edition.published_at) }}.</p>
+    <p v-if="edition">
+      “{{ edition.note }}”, published {{ when(edition.published_at) }}.
+      <a :href="linkTo('GET /api/design-file', { query: { edition: String(edition.number) } })" download
+        >Edition {{ edition.number }} as a file</a
+      >
+    </p>
     <KitError :error="error" />
     <OpeningList v-if="draft && session.may('changeDirectory')" />
     <section v-if="edition ? edition.changes.length : draft?.changes.length">

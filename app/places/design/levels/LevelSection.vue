@@ -16,6 +16,8 @@ const props = defineProps<{
   readonly: boolean
   /** How many tickets it was applied to in 90 days. */
   decided?: number
+  /** It has times, so it can be made into a level for each priority. */
+  hasFamily: boolean
   isFirst: boolean
   isLast: boolean
 }>()
@@ -128,8 +130,8 @@ function addTarget() {
       <KitButton kind="link" :disabled="isLast" @click="emit('move', 1)">later</KitButton>
       <KitButton kind="link" :aria-expanded="naming" @click="naming = !naming">add a target …</KitButton>
       <KitButton kind="link" @click="emit('copy')">copy</KitButton>
-      <KitButton v-if="!isNew || level.targets.length" kind="link" @click="emit('family')"
-        >copy into one for each priority</KitButton
+      <KitButton v-if="hasFamily" kind="link" @click="emit('family')"
+        >make it one for each priority</KitButton
       >
       <KitButton kind="link" :aria-label="`Remove ${level.name}`" @click="emit('change', null)"
         >remove</KitButton

@@ -35,10 +35,24 @@ function copy(index: number) {
   asked.value = id
   void insertAfter(index, [{ ...level, id, name: `${level.name}, copy` }])
 }
+/** A level for each priority stands in place of the one that was for all of them: behind them it would never apply. */
 function family(index: number) {
+  const level = oneAt(levels.value, index)
   const active = props.design.priorities.filter((one) => one.active)
-  void insertAfter(index - 1, familyOf(oneAt(levels.value, index), active, isTaken))
+  const fresh = familyOf(level, active, isTaken)
+  const list = 'serviceLevels'
+  const added = fresh.map((one) => one.id)
+  void props.changeAll([
+    ...fresh.map((after) => ({ list, id: after.id, before: null, after })),
+    { list, id: level.id, before: level, after: null },
+    {
+      ...{ list, id: '#order', before: [...ids.value.filter((id) => id !== level.id), ...added] },
+      after: ids.value.flatMap((id) => (id === level.id ? added : [id])),
+    },
+  ])
 }
+const hasFamily = (level: ServiceLevel) =>
+  props.design.priorities.some((one) => level.targets.some((target) => target.granted[one.id]))
 function add() {
   const targets = (levels.value[0]?.targets ?? FIRST_TARGETS).map((one) => ({ ...one, granted: {} }))
   const id = freeId('level', isTaken)
@@ -103,6 +117,7 @@ async function setClose(last: number | null) {
       @change="change('serviceLevels', level.id, level, $event)"
       @move="move(index, $event)"
       @copy="copy(index)"
+      :has-family="hasFamily(level)"
       @family="family(index)"
     />
     <KitEmpty
