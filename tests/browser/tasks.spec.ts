@@ -220,7 +220,7 @@ test('an edition of two hands is published, compared, and taken elsewhere', asyn
     buffer: fromElsewhere(text),
   })
   const region = page.getByRole('region', { name: 'What the file would change' })
-  await expect(region).toContainText('One thing that it names is not here')
+  await expect(region).toContainText('1 thing that it names is not here')
   await hands.choose(list(page, 'What is the team Shore Crew here?'), 'Field Crew')
   await expect(region).toContainText('proofreading finds 0 errors')
   within(hands, 8, 'edition in two hands, compared and taken elsewhere')
