@@ -37,12 +37,12 @@ test('somebody says how they want to be told, is told like that, and says that t
 }) => {
   await signIn(page, TECHNICIAN)
   await page.goto('/my/messages')
-  await page.getByLabel('Way 1', { exact: true }).selectOption('pager')
+  await choose(page, 'Way 1', 'pager')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText('write the number, or the name in the chat room')).toBeVisible()
   await page.getByLabel('Address of way 1').fill('4105')
-  await page.getByLabel('from').first().fill('')
-  await page.getByLabel('to', { exact: true }).first().fill('')
+  await page.getByLabel('Way 1, from').fill('')
+  await page.getByLabel('Way 1, to').fill('')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText('You are told like this from now on.')).toBeVisible()
 
@@ -82,7 +82,7 @@ test('somebody says how they want to be told, is told like that, and says that t
 test('what fails goes the next way; the lead sees each message and tries one again', async ({ page }) => {
   await signIn(page, LEAD)
   await page.goto('/standins/pager')
-  await page.getByLabel('How it behaves').selectOption('refuses')
+  await choose(page, 'How it behaves', 'refuses for good')
   const reference = await ticketOf(page, 'per-lund')
   await page.goto(`/messages?find=${reference}`)
   const rows = page.getByRole('row').filter({ hasText: 'Per Lund' })

@@ -114,7 +114,7 @@ test('a rule says how many tickets it decided something about, and lists them', 
 test('signals of the monitor become one ticket, and whoever has it sees how often', async ({ page }) => {
   await signIn(page, TECHNICIAN)
   await page.goto('/standins/monitor')
-  await page.getByLabel('Signal').selectOption('Link down')
+  await choose(page, 'Signal', 'Link down')
   await page.getByLabel('so many times').fill('40')
   await page.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(page.getByText(/40 signals sent in .* 1 became ticket, 39 joined/)).toBeVisible()

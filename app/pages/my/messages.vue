@@ -8,6 +8,7 @@ import {
   type Way,
 } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
+import { LANGUAGE_NAMES, LANGUAGES } from '~~/core/words'
 
 definePageMeta({ layout: 'staff', middleware: 'staff' })
 useHead({ title: 'What you were told · Yare Ledger' })
@@ -41,7 +42,13 @@ const language = ref(page.notify.language ?? '')
 const saved = ref(false)
 watch([ways, quiet, language], () => (saved.value = false), { deep: true })
 
-const hoursOf = ({ from, to }: { from: string; to: string }) => (from && to ? { from, to } : undefined)
+/** Figures alone are the whole hour: `7` is 07:00. */
+const timeOf = (typed: string) => {
+  const [, hour, minute = '00'] = /^(\d{1,2})(?::(\d\d))?$/.exec(typed.trim()) ?? []
+  return hour ? `${hour.padStart(2, '0')}:${minute}` : typed.trim()
+}
+const hoursOf = ({ from, to }: { from: string; to: string }) =>
+  from.trim() && to.trim() ? { from: timeOf(from), to: timeOf(to) } : undefined
 async function save() {
   const body: Preferences = {
     ways: ways.value.map((one) => ({
@@ -54,11 +61,9 @@ async function save() {
   }
   saved.value = Boolean(await saving.run(() => api('POST /api/my/ways', { body })))
 }
-function move(at: number, by: number) {
-  const next = [...ways.value]
-  next.splice(at + by, 0, ...next.splice(at, 1))
-  ways.value = next
-}
+const channels = CHANNELS.map((value) => ({ value, label: MESSAGE_CHANNELS[value].name }))
+const tongues = LANGUAGES.map((value) => ({ value: value as string, label: LANGUAGE_NAMES[value] }))
+const wrongAt = (at: number, field: string) => saving.error.value?.on(`ways.${at}.${field}`)
 const has = (reference: number) => deed.run(() => told.acknowledge(reference).then(() => true))
 </script>
 
@@ -68,8 +73,8 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
     <div class="two">
       <section aria-labelledby="told-list">
         <h2 id="told-list">Messages</h2>
-        <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-        <p v-if="!told.rows.length" class="quiet">You were told nothing yet.</p>
+        <KitError :error="deed.error.value" />
+        <KitEmpty v-if="!told.rows.length" says="You were told nothing yet." />
         <div v-for="row in told.rows" :key="row.key" class="line" :class="{ fresh: !row.seen_at }">
           <NuxtLink :to="`/desk/${row.reference}`">{{ row.subject }}</NuxtLink>
           <div class="small">
@@ -77,9 +82,7 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
               >{{ momentInWords(row.queued_at, zone, time.now) }} · {{ channelTerms(row.channel)?.name }} ·
             </span>
             <MessageStateMark :row="row" :zone="zone" :now="time.now" />
-            <button v-if="row.canAcknowledge" class="act" type="button" @click="has(row.reference)">
-              I have it
-            </button>
+            <KitButton v-if="row.canAcknowledge" @click="has(row.reference)">I have it</KitButton>
           </div>
         </div>
       </section>
@@ -92,73 +95,92 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
         <form novalidate @submit.prevent="save">
           <ol class="ways">
             <li v-for="(way, at) in ways" :key="at">
-              <select v-model="way.channel" :aria-label="`Way ${at + 1}`">
-                <option v-for="one in CHANNELS" :key="one" :value="one">
-                  {{ MESSAGE_CHANNELS[one].name }}
-                </option>
-              </select>
-              <input
-                v-model="way.address"
-                :placeholder="MESSAGE_CHANNELS[way.channel].address ?? page.mail"
-                :aria-label="`Address of way ${at + 1}`"
-                :aria-describedby="`way-${at}-error`"
-              />
-              <label>from <input v-model="way.from" type="time" /></label>
-              <label>to <input v-model="way.to" type="time" /></label>
-              <button
-                v-if="at > 0"
-                class="link"
-                type="button"
-                :aria-label="`Way ${at + 1} earlier`"
-                @click="move(at, -1)"
-              >
-                ↑
-              </button>
-              <button
-                v-if="ways.length > 1"
-                class="link"
-                type="button"
-                :aria-label="`Take way ${at + 1} out`"
-                @click="ways.splice(at, 1)"
-              >
-                ×
-              </button>
-              <p :id="`way-${at}-error`" class="error-text">
-                {{
-                  saving.error.value?.on(`ways.${at}.address`) ??
-                  saving.error.value?.on(`ways.${at}.hours.from`)
-                }}
-              </p>
+              <div>
+                <KitChoice
+                  bare
+                  :label="`Way ${at + 1}`"
+                  :model-value="way.channel"
+                  :options="channels"
+                  @update:model-value="$event && (way.channel = $event)"
+                />
+                <KitText
+                  v-model="way.address"
+                  bare
+                  :label="`Address of way ${at + 1}`"
+                  :placeholder="MESSAGE_CHANNELS[way.channel].address ?? page.mail"
+                  :error="wrongAt(at, 'address')"
+                />
+                <span class="hours">
+                  from
+                  <KitText
+                    v-model="way.from"
+                    bare
+                    :label="`Way ${at + 1}, from`"
+                    placeholder="any hour"
+                    :error="wrongAt(at, 'hours.from')"
+                  />
+                  to
+                  <KitText
+                    v-model="way.to"
+                    bare
+                    :label="`Way ${at + 1}, to`"
+                    placeholder="any hour"
+                    :error="wrongAt(at, 'hours.to')"
+                  />
+                </span>
+                <KitButton
+                  kind="sign"
+                  :disabled="at === 0"
+                  :aria-label="`Way ${at + 1} earlier`"
+                  @click="ways = stepped(ways, at, -1)"
+                  >↑</KitButton
+                >
+                <KitButton
+                  kind="sign"
+                  :disabled="ways.length === 1"
+                  :aria-label="`Take way ${at + 1} out`"
+                  @click="ways.splice(at, 1)"
+                  >×</KitButton
+                >
+              </div>
             </li>
           </ol>
           <p>
-            <button
-              class="link"
-              type="button"
-              @click="ways.push({ channel: 'mail', address: '', from: '', to: '' })"
+            <KitButton kind="link" @click="ways.push({ channel: 'mail', address: '', from: '', to: '' })"
+              >and another way</KitButton
             >
-              and another way
-            </button>
           </p>
           <fieldset>
             <legend>Quiet hours</legend>
             <p class="quiet small">What is not urgent waits until they are over. Empty for none.</p>
-            <label>from <input v-model="quiet.from" type="time" /></label>
-            <label>to <input v-model="quiet.to" type="time" /></label>
-            <p class="error-text">{{ saving.error.value?.on('quiet.from') }}</p>
+            <div class="hours">
+              <KitText
+                v-model="quiet.from"
+                label="From"
+                placeholder="22:00"
+                :error="saving.error.value?.on('quiet.from')"
+              />
+              <KitText
+                v-model="quiet.to"
+                label="To"
+                placeholder="07:00"
+                :error="saving.error.value?.on('quiet.to')"
+              />
+            </div>
           </fieldset>
-          <p>
-            <label
-              >Language, where messages are written in it
-              <input v-model="language" size="6" placeholder="nb" aria-describedby="language-error"
-            /></label>
-            <span id="language-error" class="error-text">{{ saving.error.value?.on('language') }}</span>
-          </p>
-          <p v-if="saving.error.value" class="notice bad" role="alert">
-            {{ saving.error.value.problem.detail }}
-          </p>
+          <KitChoice
+            class="language"
+            label="Language, where messages are written in it"
+            placeholder="as the desk writes"
+            clears
+            :model-value="language || null"
+            :options="tongues"
+            :error="saving.error.value?.on('language')"
+            @update:model-value="language = $event ?? ''"
+          />
+          <KitError :error="saving.error.value" />
           <p v-if="saved" class="notice good" role="status">You are told like this from now on.</p>
-          <button class="act main" type="submit" :disabled="saving.busy.value">Keep it</button>
+          <KitButton kind="main" type="submit" :busy="saving.busy.value">Keep it</KitButton>
         </form>
       </section>
     </div>
@@ -190,36 +212,32 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
 .ways {
   padding-left: 22px;
 }
-.ways li {
-  margin: 4px 0;
+.ways li > div,
+.hours {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: baseline;
 }
-.ways label {
-  margin-left: 10px;
+.ways li {
+  margin: 6px 0;
+}
+.ways :deep(input) {
+  width: 11em;
+}
+.hours :deep(input) {
+  width: 5.6em;
+}
+.language {
+  max-width: 320px;
 }
 h2 {
   margin-top: 10px;
 }
-select,
-input {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 6px;
-  max-width: 220px;
-}
 fieldset {
   border: 1px solid var(--rule);
-  padding: 6px 12px 8px;
+  padding: 6px 12px 0;
   margin: 10px 0;
-}
-fieldset label {
-  margin-right: 12px;
-}
-.link {
-  min-width: 26px;
-  min-height: 26px;
 }
 @media (max-width: 900px) {
   .two {

@@ -29,8 +29,11 @@ const messages = ref<Received[]>([])
 const behaviour = ref<Behaviour>('takes')
 const more = ref(false)
 const problem = ref('')
+const HEADS = ['When', 'To', 'It says', 'What became of it'].map((label) => ({ label }))
 const offered = computed(() =>
-  Object.entries(BEHAVIOURS).filter(([key]) => key !== 'acknowledges' || channel !== 'call'),
+  Object.entries(BEHAVIOURS)
+    .filter(([key]) => key !== 'acknowledges' || channel !== 'call')
+    .map(([value, label]) => ({ value: value as Behaviour, label })),
 )
 
 async function load(before?: number) {
@@ -59,55 +62,39 @@ const path = (link: string) => new URL(link).pathname
     <StandinNav />
     <h1>{{ title }} <span class="quiet small">stand-in</span></h1>
     <p class="quiet">{{ words }}</p>
-    <p v-if="problem" class="notice bad" role="alert">
-      {{ problem }} <button class="act" type="button" @click="load()">Try again</button>
-    </p>
-    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
-    <p v-if="session.may('repeatMessages')">
-      <label
-        >It
-        <select
-          aria-label="How it behaves"
-          :value="behaviour"
-          @change="setBehaviour(typedIn($event) as Behaviour)"
-        >
-          <option v-for="[key, name] in offered" :key="key" :value="key">{{ name }}</option>
-        </select></label
-      >
-    </p>
+    <KitError :error="problem || undefined" tries-again @again="load()" />
+    <KitError :error="deed.error.value" />
+    <KitChoice
+      v-if="session.may('repeatMessages')"
+      class="behaviour"
+      label="How it behaves"
+      :model-value="behaviour"
+      :options="offered"
+      @update:model-value="$event && setBehaviour($event)"
+    />
     <p v-else class="quiet">It {{ BEHAVIOURS[behaviour] }}.</p>
-    <p v-if="!messages.length" class="quiet">Nothing has come yet.</p>
+    <KitEmpty v-if="!messages.length" says="Nothing has come yet." />
     <div v-else class="scroll-x" tabindex="0" role="group" :aria-label="title">
-      <table class="ledger-table">
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>To</th>
-            <th>It says</th>
-            <th>What became of it</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in messages" :key="one.id">
-            <td class="t">{{ momentInWords(one.received_at, session.me!.zone, time.now) }}</td>
-            <td>{{ one.recipient }}</td>
-            <td>
-              <div class="words" :class="{ num: channel === 'call' }">{{ one.text }}</div>
-              <div v-if="one.headers" class="small quiet num signature">
-                {{ one.headers['webhook-id'] }} · {{ one.headers['webhook-signature'] }}
-              </div>
-            </td>
-            <td>
-              {{ one.outcome }}<span v-if="one.times > 1" class="quiet">, came {{ one.times }} times</span>
-              <div v-if="one.link">
-                <NuxtLink :to="path(one.link)">I have it</NuxtLink>
-              </div>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <LedgerTable :heads="HEADS">
+        <tr v-for="one in messages" :key="one.id">
+          <td class="t">{{ momentInWords(one.received_at, session.me!.zone, time.now) }}</td>
+          <td>{{ one.recipient }}</td>
+          <td>
+            <div class="words" :class="{ num: channel === 'call' }">{{ one.text }}</div>
+            <div v-if="one.headers" class="small quiet num signature">
+              {{ one.headers['webhook-id'] }} · {{ one.headers['webhook-signature'] }}
+            </div>
+          </td>
+          <td>
+            {{ one.outcome }}<span v-if="one.times > 1" class="quiet">, came {{ one.times }} times</span>
+            <div v-if="one.link">
+              <NuxtLink :to="path(one.link)">I have it</NuxtLink>
+            </div>
+          </td>
+        </tr>
+      </LedgerTable>
     </div>
-    <p v-if="more"><button class="act" type="button" @click="load(messages.at(-1)!.id)">Older</button></p>
+    <p v-if="more"><KitButton @click="load(messages.at(-1)!.id)">Older</KitButton></p>
   </div>
 </template>
 
@@ -117,13 +104,8 @@ const path = (link: string) => new URL(link).pathname
   overflow-y: auto;
   height: 100%;
 }
-select {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 6px;
+.behaviour {
+  max-width: 420px;
 }
 .words {
   white-space: pre-wrap;

@@ -30,6 +30,7 @@ const FIELDS = [
   ['to', 'To'],
   ['subject', 'Subject'],
 ] as const
+const HEADS = [{ label: 'When' }, { label: 'To' }, { label: 'Subject' }]
 function show(mail: Mail) {
   writing.value = false
   open.value = mail.id
@@ -97,73 +98,57 @@ async function setRefuse(value: boolean) {
         mailbox comes to the desk from here.
       </p>
       <p v-if="sentMail" class="notice good" role="status">Sent. The desk takes it in a moment.</p>
-      <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <KitError :error="problem || undefined" tries-again @again="load()" />
       <form class="tools" @submit.prevent="load()">
-        <input
+        <KitText
           v-model="wanted"
+          bare
           type="search"
-          aria-label="Only mail to this address"
+          label="Only mail to this address"
           placeholder="Only mail to this address"
         />
-        <button class="act" type="submit">Show</button>
-        <button v-if="session.me?.demo" class="act" type="button" @click="write()">Write a mail …</button>
-        <label v-if="session.may('repeatMessages')" class="choice"
-          ><input type="checkbox" :checked="refuse" @change="setRefuse(isTicked($event))" /> Refuse mail, as a
-          server in trouble does</label
-        >
+        <KitButton type="submit">Show</KitButton>
+        <KitButton v-if="session.me?.demo" @click="write()">Write a mail …</KitButton>
+        <KitCheckbox
+          v-if="session.may('repeatMessages')"
+          label="Refuse mail, as a server in trouble does"
+          :model-value="refuse"
+          @update:model-value="setRefuse"
+        />
       </form>
-      <table v-if="mails.length" class="ledger-table">
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>To</th>
-            <th>Subject</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="mail in mails" :key="mail.id" :class="{ on: mail.id === open }">
-            <td class="t">{{ momentInWords(mail.received_at, session.me!.zone, time.now) }}</td>
-            <td>{{ mail.recipient }}</td>
-            <td>
-              <button class="link" type="button" @click="show(mail)">
-                {{ mail.subject || '(no subject)' }}
-              </button>
-              <div v-if="mail.outcome" class="quiet small">
-                → {{ OUTCOMES[mail.outcome] ?? mail.outcome }}
-                <NuxtLink v-if="mail.reference" :to="`/desk/${mail.reference}`">{{
-                  mail.reference
-                }}</NuxtLink>
-                {{ mail.detail }}
-              </div>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-else class="quiet">No mail yet. Log a request at a portal and its confirmation lands here.</p>
-      <button v-if="more" class="act" type="button" @click="load(mails.at(-1)!.id)">Older mail</button>
+      <LedgerTable v-if="mails.length" :heads="HEADS">
+        <tr v-for="mail in mails" :key="mail.id" :class="{ on: mail.id === open }">
+          <td class="t">{{ momentInWords(mail.received_at, session.me!.zone, time.now) }}</td>
+          <td>{{ mail.recipient }}</td>
+          <td>
+            <KitButton kind="link" class="subject" @click="show(mail)">{{
+              mail.subject || '(no subject)'
+            }}</KitButton>
+            <div v-if="mail.outcome" class="quiet small">
+              → {{ OUTCOMES[mail.outcome] ?? mail.outcome }}
+              <NuxtLink v-if="mail.reference" :to="`/desk/${mail.reference}`">{{ mail.reference }}</NuxtLink>
+              {{ mail.detail }}
+            </div>
+          </td>
+        </tr>
+      </LedgerTable>
+      <KitEmpty v-else says="No mail yet. Log a request at a portal and its confirmation lands here." />
+      <KitButton v-if="more" @click="load(mails.at(-1)!.id)">Older mail</KitButton>
     </section>
     <section aria-label="Mail">
       <form v-if="writing" novalidate @submit.prevent="send" @keydown.esc="writing = false">
         <h2>{{ fresh.inReplyTo ? 'Answer' : 'Write a mail' }}</h2>
-        <div v-for="[name, label] in FIELDS" :key="name" class="field">
-          <label :for="`mail-${name}`">{{ label }}</label>
-          <input
-            :id="`mail-${name}`"
-            v-model="fresh[name]"
-            class="p-inputtext"
-            :aria-describedby="`mail-${name}-error`"
-          />
-          <p :id="`mail-${name}-error`" class="error-text">{{ sending.error.value?.on(name) }}</p>
-        </div>
-        <div class="field">
-          <label for="mail-text">Text</label>
-          <textarea id="mail-text" v-model="fresh.text" class="p-inputtext" rows="9" />
-        </div>
-        <p v-if="sending.error.value" class="notice bad" role="alert">
-          {{ sending.error.value.problem.detail }}
-        </p>
-        <button class="act main" type="submit" :disabled="sending.busy.value">Send it</button>
-        &nbsp;<button class="act plain" type="button" @click="writing = false">Leave it</button>
+        <KitText
+          v-for="[name, label] in FIELDS"
+          :key="name"
+          v-model="fresh[name]"
+          :label="label"
+          :error="sending.error.value?.on(name)"
+        />
+        <KitLongText v-model="fresh.text" label="Text" :rows="9" :error="sending.error.value?.on('text')" />
+        <KitError :error="sending.error.value" />
+        <KitButton kind="main" type="submit" :busy="sending.busy.value">Send it</KitButton>
+        &nbsp;<KitButton kind="plain" @click="writing = false">Leave it</KitButton>
       </form>
       <template v-else-if="shown">
         <h2>{{ shown.subject }}</h2>
@@ -171,9 +156,7 @@ async function setRefuse(value: boolean) {
           {{ shown.sender }} → {{ shown.recipient }}<br /><span class="num">{{ shown.message_id }}</span>
         </p>
         <pre>{{ shown.text }}</pre>
-        <button v-if="session.me?.demo" class="act" type="button" @click="write(shown)">
-          Answer as {{ shown.recipient }} …
-        </button>
+        <KitButton v-if="session.me?.demo" @click="write(shown)">Answer as {{ shown.recipient }} …</KitButton>
       </template>
       <p v-else class="quiet">Choose a mail to read it.</p>
     </section>
@@ -200,30 +183,15 @@ async function setRefuse(value: boolean) {
   align-items: center;
   margin: 8px 0;
 }
-.tools input[type='search'] {
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  background: var(--field);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 8px;
+.tools :deep(input[type='search']) {
   width: 240px;
-}
-.tools input::placeholder {
-  color: var(--ink-3);
-  opacity: 1;
 }
 .on td {
   background: var(--sea-2);
 }
-textarea {
-  width: 100%;
-  font: inherit;
-}
-.link {
+.subject {
   text-align: left;
 }
-td .link,
 td a {
   display: inline-block;
   min-height: 24px;

@@ -21,10 +21,21 @@ const time = useDeskTime()
 const live = useLive()
 const deed = useDeed()
 const latest = ref<SignalLine[]>([])
-const fixes = ref<'works' | 'fails' | 'silent'>('works')
+type Fixes = 'works' | 'fails' | 'silent'
+const FIXES: { value: Fixes; label: string }[] = [
+  { value: 'works', label: 'works' },
+  { value: 'fails', label: 'does not help' },
+  { value: 'silent', label: 'gets no answer' },
+]
+const HEADS = ['When', 'Type', 'About', 'It says', 'What became of it'].map((label) => ({ label }))
+const fixes = ref<Fixes>('works')
 const kinds = ref<SignalRules['kinds']>([])
 const gear = ref<AnswerOf<'GET /api/directory/{list}'>['rows']>([])
-const form = reactive({ kind: '', subject: '', text: 'no answer since a minute', count: 1 })
+const form = reactive({
+  kind: null as string | null,
+  subject: null as string | null,
+  ...{ text: 'no answer since a minute', count: 1 },
+})
 const said = ref('')
 const zone = computed(() => session.me?.zone ?? 'UTC')
 
@@ -42,8 +53,8 @@ gear.value = page?.rows ?? []
 const [newest] = await api('GET /api/editions')
 const { document } = await api('GET /api/editions/{number}', { path: { number: newest!.number } })
 kinds.value = document.triage.signals?.kinds ?? []
-form.kind = kinds.value[0]?.id ?? ''
-form.subject = gear.value[0]?.id ?? ''
+form.kind = kinds.value[0]?.id ?? null
+form.subject = gear.value[0]?.id ?? null
 await load()
 live.on((notice) => {
   if (notice.kind === 'tickets') void load()
@@ -87,7 +98,18 @@ async function send(over: boolean) {
   })
   await load()
 }
-const setFixes = () => deed.run(() => api('POST /api/standins/monitor', { body: { fixes: fixes.value } }))
+const setFixes = (wanted: Fixes) =>
+  deed.run(async () => {
+    await api('POST /api/standins/monitor', { body: { fixes: wanted } })
+    fixes.value = wanted
+  })
+const machines = computed(() =>
+  gear.value.map((one) => ({
+    value: one.id,
+    label: `${one.id} ${String(one.values.name)}`,
+    note: page?.names.organisations?.[String(one.values.organisation)],
+  })),
+)
 const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === form.kind)?.clears))
 </script>
 
@@ -105,70 +127,56 @@ const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === fo
       and publish it.
     </p>
     <form class="send" @submit.prevent="send(false)">
-      <label
-        >Signal
-        <select v-model="form.kind">
-          <option v-for="one in kinds" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
-      <label
-        >about
-        <select v-model="form.subject">
-          <option value="">nothing in particular</option>
-          <option v-for="one in gear" :key="one.id" :value="one.id">
-            {{ one.id }} {{ one.name }}, {{ page?.names.organisations?.[String(one.values.organisation)] }}
-          </option>
-        </select></label
-      >
-      <label>saying <input v-model="form.text" maxlength="500" /></label>
-      <label
-        >so many times
-        <input v-model.number="form.count" class="num" type="number" min="1" max="20000" />
-      </label>
-      <button class="act main" type="submit" :disabled="deed.busy.value || !form.kind">Send</button>
-      <button class="act" type="button" :disabled="deed.busy.value || !clearable" @click="send(true)">
-        Say that it is over
-      </button>
+      <KitChoice v-model="form.kind" label="Signal" :options="named(kinds)" />
+      <KitChoice
+        v-model="form.subject"
+        label="about"
+        clears
+        placeholder="nothing in particular"
+        :options="machines"
+      />
+      <KitText v-model="form.text" label="saying" :most="500" />
+      <KitNumber
+        class="count"
+        label="so many times"
+        :min="1"
+        :max="20000"
+        :model-value="form.count"
+        @update:model-value="form.count = $event ?? 1"
+      />
+      <span class="acts">
+        <KitButton kind="main" type="submit" :busy="deed.busy.value" :disabled="!form.kind">Send</KitButton>
+        <KitButton :disabled="deed.busy.value || !clearable" @click="send(true)"
+          >Say that it is over</KitButton
+        >
+      </span>
     </form>
-    <p v-if="deed.error.value" class="notice bad" role="alert">{{ deed.error.value.problem.detail }}</p>
+    <KitError v-if="deed.error.value" :error="deed.error.value" />
     <p v-else-if="said" role="status">{{ said }}</p>
-    <p v-if="session.may('repeatMessages')">
-      <label
-        >When it is asked to fix something itself, that
-        <select v-model="fixes" @change="setFixes">
-          <option value="works">works</option>
-          <option value="fails">does not help</option>
-          <option value="silent">gets no answer</option>
-        </select></label
-      >
-    </p>
+    <KitChoice
+      v-if="session.may('repeatMessages')"
+      class="fixes"
+      label="When it is asked to fix something itself, that"
+      :model-value="fixes"
+      :options="FIXES"
+      @update:model-value="$event && setFixes($event)"
+    />
     <h2>What came in</h2>
-    <p v-if="!latest.length" class="quiet">Nothing has been reported yet.</p>
-    <table v-else class="ledger-table">
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>Type</th>
-          <th>About</th>
-          <th>It says</th>
-          <th>What became of it</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in latest" :key="one.source + one.id">
-          <td class="t">{{ momentInWords(one.received_at, zone, time.now) }}</td>
-          <td class="num">{{ one.type }}</td>
-          <td>{{ one.subject ?? one.source }}</td>
-          <td>{{ one.text }}</td>
-          <td>
-            {{ OUTCOMES[one.outcome] }}
-            <NuxtLink v-if="one.reference" class="num" :to="`/desk/${one.reference}`">{{
-              one.reference
-            }}</NuxtLink>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <KitEmpty v-if="!latest.length" says="Nothing has been reported yet." />
+    <LedgerTable v-else :heads="HEADS">
+      <tr v-for="one in latest" :key="one.source + one.id">
+        <td class="t">{{ momentInWords(one.received_at, zone, time.now) }}</td>
+        <td class="num">{{ one.type }}</td>
+        <td>{{ one.subject ?? one.source }}</td>
+        <td>{{ one.text }}</td>
+        <td>
+          {{ OUTCOMES[one.outcome] }}
+          <NuxtLink v-if="one.reference" class="num" :to="`/desk/${one.reference}`">{{
+            one.reference
+          }}</NuxtLink>
+        </td>
+      </tr>
+    </LedgerTable>
   </div>
 </template>
 
@@ -184,17 +192,19 @@ const clearable = computed(() => Boolean(kinds.value.find((one) => one.id === fo
   gap: 8px 14px;
   align-items: center;
 }
-select,
-input {
-  font: inherit;
-  background: var(--field);
-  color: var(--ink);
-  border: 1px solid var(--field-rule);
-  border-radius: 3px;
-  padding: 3px 6px;
-  max-width: 300px;
+.send > :deep(.kit-field) {
+  min-width: 180px;
 }
-input[type='number'] {
+.count :deep(input) {
   width: 90px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  align-self: end;
+  margin-bottom: 14px;
+}
+.fixes {
+  max-width: 340px;
 }
 </style>
