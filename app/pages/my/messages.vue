@@ -223,7 +223,7 @@ const has = (reference: number) => deed.run(() => told.acknowledge(reference).th
   margin: 6px 0;
 }
 .ways :deep(input) {
-  width: 11em;
+  width: 9.5em;
 }
 .hours :deep(input) {
   width: 5.6em;
