@@ -41,11 +41,13 @@ export function useDraft() {
     if (draft.begun) Object.assign(standing, readSteps(session.me.id, draft.edition))
     return isRead
   }
+  const later = useAfterPaint()
   watch(
     () => [standing.done, standing.undone, standing.refused],
     () => {
       const { draft, done, undone, refused } = standing
-      if (draft && session.me) keepSteps(session.me.id, draft.edition, { done, undone, refused })
+      const { me } = session
+      if (draft && me) later(() => keepSteps(me.id, draft.edition, { done, undone, refused }))
     },
     { deep: 2 },
   )
