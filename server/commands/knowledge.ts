@@ -12,6 +12,8 @@ export interface ArticleInput {
   keywords: string
   audience: 'requesters' | 'desk'
   portals: string[]
+  /** Ids of the categories for whose tickets it is offered; as they were if left out. */
+  categories?: string[]
   /** Ids of its files: of those that it has already, and of new ones. */
   files: string[]
 }
@@ -40,6 +42,30 @@ async function filesOfArticle(desk: Desk, ids: readonly string[], before: readon
   const had = before.filter((one) => ids.includes(one.id))
   const added = [...new Set(ids)].filter((one) => !had.some((file) => file.id === one))
   return [...had, ...(await takeFiles(desk.db, added, by))]
+}
+
+/**
+ * Offers an article for tickets of some categories before others, or no longer.
+ * @throws Refused when there is no such article
+ */
+export async function offerArticle(
+  desk: Desk,
+  id: number,
+  categories: readonly string[],
+  isOffered: boolean,
+): Promise<void> {
+  const ids = sql<string[]>`${[...categories]}::text[]`
+  const now = isOffered
+    ? sql<string[]>`array(select distinct unnest(categories || ${ids}) order by 1)`
+    : sql<string[]>`array(select one from unnest(categories) one where one <> all(${ids}) order by 1)`
+  const done = await desk.db
+    .updateTable('article')
+    .set({ categories: now })
+    .where('id', '=', id)
+    .where('removed', '=', false)
+    .returning('id')
+    .executeTakeFirst()
+  if (!done) throw new Refused('missing', 'This article is gone; somebody took it out.')
 }
 
 /** Takes an article out, or puts one back that was taken out. */

@@ -590,4 +590,11 @@ create table design_match (
   primary key (source, what, theirs));
 `,
   },
+  {
+    name: '0031 articles are offered for categories',
+    sql: `
+alter table article add column categories text[] not null default '{}';
+create index article_categories on article using gin (categories) where not removed;
+`,
+  },
 ]

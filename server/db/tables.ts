@@ -553,6 +553,8 @@ export interface Tables {
     audience: 'requesters' | 'desk'
     /** The portals that show it; all when empty. */
     portals: string[]
+    /** Ids of the categories for whose tickets it is offered before others. */
+    categories: Filled<string[]>
     /** The files that it shows or offers. */
     files: ColumnType<Attached[], string | undefined, string>
     changed_at: number

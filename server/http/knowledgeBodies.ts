@@ -1,4 +1,29 @@
-import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  MinLength,
+} from 'class-validator'
+
+/** So many categories have an article offered for them. */
+const MOST_CATEGORIES = 500
+
+export class OfferBody {
+  /** Ids of categories. */
+  @IsArray()
+  @ArrayMaxSize(MOST_CATEGORIES)
+  @IsString({ each: true })
+  @MaxLength(250, { each: true })
+  categories!: string[]
+
+  /** Whether it is offered for them, or no longer. */
+  @IsBoolean()
+  on: boolean = true
+}
 
 export class ArticleBody {
   @IsString({ message: 'give it a title' })
@@ -24,6 +49,14 @@ export class ArticleBody {
   @IsArray()
   @IsString({ each: true })
   portals: string[] = []
+
+  /** Ids of the categories for whose tickets it is offered before others; as they were if left out. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_CATEGORIES)
+  @IsString({ each: true })
+  @MaxLength(250, { each: true })
+  categories?: string[]
 
   /** Ids of files that were sent before, and that it shows or offers. */
   @IsOptional()

@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import type { TicketState } from '../../core/ticket'
 import type { Caller } from '../base/caller'
-import { deskArticlesLike } from './knowledge'
+import { categoriesAbout, deskArticlesLike } from './knowledge'
 import { openTicketsOf } from './openOf'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
@@ -24,7 +24,10 @@ export async function besideTicket(desk: Reading, reference: number, caller: Pic
   const [articles, requester, equipment, past] = await Promise.all([
     deskArticlesLike(
       desk.db,
-      `${state.summary} ${design.item(state.item).name} ${saidIn(state)}`,
+      {
+        text: `${state.summary} ${design.item(state.item).name} ${saidIn(state)}`,
+        categories: categoriesAbout(design, state.category),
+      },
       MOST_ARTICLES,
     ),
     openTicketsOf(desk, caller, { requester: state.requester, but: reference }),

@@ -144,35 +144,61 @@ const ENOUGH_WORDS = 2
 /** Most words of a text that are looked for. */
 const MOST_WORDS = 40
 
-/** Articles that share enough words with a text, best first. */
-async function articlesLike(db: Database, text: string, readers: RawBuilder<boolean>, most: number) {
+/** A category and all above it, with the ids under which they were known before: what articles may be offered for. */
+export const categoriesAbout = (design: CompiledDesign, category: string): string[] =>
+  wayTo(design.categoryNow(category) ?? category).flatMap((id) => [
+    id,
+    ...(design.categories.get(id)?.formerly ?? []),
+  ])
+
+/** What somebody looks for help with. */
+interface About {
+  text: string
+  /** Ids of categories: what is offered for one of them comes first, whatever its words. */
+  categories: readonly string[]
+}
+
+/** Articles that are offered for a category, then those that share enough words with a text, best first. */
+async function articlesLike(
+  db: Database,
+  { text, categories }: About,
+  readers: RawBuilder<boolean>,
+  most: number,
+) {
   const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, MOST_WORDS)
-  if (words.length === 0) return []
+  if (words.length === 0 && categories.length === 0) return []
   const any = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(' | ')})`
+  const isMeant = sql<boolean>`categories && ${[...categories]}::text[]`
   const { rows } = await sql<{ id: number; title: string; body: string; audience: 'requesters' | 'desk' }>`
     select id, title, body, audience from article, lateral (
       select count(*) filter (where search @@ to_tsquery('english', word || ':*')) as shared
       from unnest(${words}::text[]) as word) as counted
     where not removed and ${readers}
-      and search @@ ${any} and shared >= ${Math.min(ENOUGH_WORDS, words.length)}
-    order by shared desc, ts_rank_cd(search, ${any}) desc, id limit ${most}`.execute(db)
+      and (${isMeant} or search @@ ${any} and shared >= ${Math.max(1, Math.min(ENOUGH_WORDS, words.length))})
+    order by ${isMeant} desc, shared desc, ts_rank_cd(search, ${any}) desc, id limit ${most}`.execute(db)
   return rows
 }
 
 /** Articles of a portal like a request. */
-const portalArticlesLike = async (db: Database, text: string, portal: string) =>
-  (await articlesLike(db, text, inPortal(portal), 3)).map(({ id, title, body }) => ({ id, title, body }))
+const portalArticlesLike = async (db: Database, about: About, portal: string) =>
+  (await articlesLike(db, about, inPortal(portal), 3)).map(({ id, title, body }) => ({ id, title, body }))
 
 /** Articles of whatever audience like a ticket, for the desk. */
-export const deskArticlesLike = async (db: Database, text: string, most: number) =>
-  (await articlesLike(db, text, sql<boolean>`true`, most)).map(({ id, title, audience }) => ({
+export const deskArticlesLike = async (db: Database, about: About, most: number) =>
+  (await articlesLike(db, about, sql<boolean>`true`, most)).map(({ id, title, audience }) => ({
     ...{ id, title, audience },
   }))
 
 /** Articles that may help somebody while they write, as far as the portal shows any; nothing is in their way. */
-export async function helpWhileTyping(desk: Reading, portal: Portal, text: string) {
+export async function helpWhileTyping(desk: Reading, portal: Portal, text: string, itemId?: string) {
   if (!shows(portal, 'articles')) return []
-  return (await portalArticlesLike(desk.db, text, portal.id)).map(({ id, title }) => ({ id, title }))
+  const design = await desk.knowledge.currentEdition()
+  const item = itemId === undefined ? undefined : design.findItem(itemId)
+  const categories = item ? categoriesAbout(design, item.category) : []
+  return (await portalArticlesLike(desk.db, { text, categories }, portal.id)).map(({ id, title }) => ({
+    id,
+    title,
+  }))
 }
 
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
@@ -180,8 +206,11 @@ export async function tryFirst(desk: Reading, portal: Portal, itemId: string, te
   if (!portal.triesFirst) return { articles: [], notices: [] }
   const design = await desk.knowledge.currentEdition()
   const item = design.findItem(itemId)
-  const words = `${text} ${item?.name ?? ''}`
-  const articles = shows(portal, 'articles') ? await portalArticlesLike(desk.db, words, portal.id) : []
+  const about = {
+    text: `${text} ${item?.name ?? ''}`,
+    categories: item ? categoriesAbout(design, item.category) : [],
+  }
+  const articles = shows(portal, 'articles') ? await portalArticlesLike(desk.db, about, portal.id) : []
   const notices = shows(portal, 'notices') ? await openNotices(desk.db, portal.id) : []
   return { articles, notices }
 }
@@ -198,6 +227,7 @@ export async function readArticle(db: Database, id: number, { portal }: Readers)
       'keywords',
       'audience',
       'portals',
+      'categories',
       'files',
       'changed_at',
       'person.name as changedBy',

@@ -446,6 +446,7 @@ describe('What routes answer', () => {
     const { id } = await call<{ id: number }>('POST /api/articles', { body: article })
     const one = { path: { article: id } }
     await call('PATCH /api/articles/{article}', { ...one, body: article })
+    await call('POST /api/articles/{article}/offer', { ...one, body: { categories: ['gates'], on: true } })
     await call('GET /api/articles/{article}', one)
     await call('GET /api/portals/{portal}/articles/{article}', {
       ...INES,

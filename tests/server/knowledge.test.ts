@@ -1,6 +1,17 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { endNotice, openNotice, removeArticle, saveArticle, solvedBy } from '../../server/commands/knowledge'
+import { CompiledDesign } from '../../core/design'
 import {
+  endNotice,
+  offerArticle,
+  openNotice,
+  removeArticle,
+  saveArticle,
+  solvedBy,
+} from '../../server/commands/knowledge'
+import { besideTicket } from '../../server/queries/beside'
+import {
+  categoriesAbout,
+  helpWhileTyping,
   listArticles,
   openNotices,
   readArticle,
@@ -9,7 +20,7 @@ import {
   tryFirst,
 } from '../../server/queries/knowledge'
 import { keepFile } from '../../server/commands/attachments'
-import { makeWorld } from './world'
+import { INES, makeWorld, SCANNER } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
 beforeAll(async () => {
@@ -88,6 +99,45 @@ describe('files of an article', () => {
     await saveArticle(world.desk, { ...LAMP, body, portals: [], files: [] }, TORA)
     const [hit] = await searchArticles(world.db, 'wheelhouse', {}, 9)
     expect(hit!.part).toBe('Look at the wheelhouse before it hums.')
+  })
+})
+
+describe('articles for a category', () => {
+  const beside = async (reference: number) =>
+    (await besideTicket(world.desk, reference, { id: TORA }))!.articles.map((one) => one.title)
+  const typing = async (of: string, text: string, item?: string) =>
+    (await helpWhileTyping(world.desk, await portal(of), text, item)).map((one) => one.title)
+
+  it('come first where a ticket is of it, or of one below it, whatever its words', async () => {
+    const input = { ...LAMP, title: 'Whom to call at the landing', portals: [], files: [] }
+    const id = await saveArticle(world.desk, input, TORA)
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    expect(await beside(reference)).not.toContain(input.title)
+    expect(await typing('merrow', 'It reads nothing', 'gate-scanner')).not.toContain(input.title)
+
+    await offerArticle(world.desk, id, ['gates', 'access'], true)
+    expect((await beside(reference))[0]).toBe(input.title)
+    expect((await typing('merrow', 'It reads nothing', 'gate-scanner'))[0]).toBe(input.title)
+    expect(await typing('merrow', 'It reads nothing', 'bridge-tablet')).not.toContain(input.title)
+    expect(await typing('merrow', 'It reads nothing')).not.toContain(input.title)
+
+    // What it says may change without whoever writes knowing of it; taken away, it is offered no more.
+    await saveArticle(world.desk, { ...input, keywords: 'quay' }, TORA, id)
+    expect((await readArticle(world.db, id, {}))!.categories).toEqual(['access', 'gates'])
+    await offerArticle(world.desk, id, ['gates'], false)
+    expect(await beside(reference)).not.toContain(input.title)
+    await removeArticle(world.desk, id, true)
+    await expect(offerArticle(world.desk, id, ['gates'], true)).rejects.toThrow('gone')
+  })
+
+  it('are found under the ids that a category had before', async () => {
+    const { design } = await world.desk.knowledge.currentEdition()
+    const moved = design.categories.map((one) =>
+      one.id === 'gates/scanners' ? { ...one, id: 'tills/scanners', formerly: ['gates/scanners'] } : one,
+    )
+    const now = new CompiledDesign({ ...design, categories: moved }, 2)
+    expect(categoriesAbout(now, 'gates/scanners')).toEqual(['tills', 'tills/scanners', 'gates/scanners'])
+    expect(categoriesAbout(now, 'tills/printer')).toEqual(['tills', 'tills/printer'])
   })
 })
 

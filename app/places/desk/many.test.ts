@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { draw, settled } from '../../testing/on'
+import KitChoice from '~/kit/KitChoice.vue'
 import { meAs } from '../../testing/me'
 import { serve } from '../../testing/server'
 import { useSession } from '~/stores/session'
@@ -47,14 +48,13 @@ describe('many tickets', () => {
     const { wrapper } = draw(ManyBar, { props: { references: [7, 8], kinds: ['fault'] } as never })
     useSession().me = meAs('lead')
     await settled()
-    const lists = wrapper.findAllComponents({ name: 'Select' })
+    const lists = wrapper.findAllComponents(KitChoice)
     lists[0]!.vm.$emit('update:modelValue', 'status')
     await settled()
-    const value = wrapper.findAllComponents({ name: 'Select' })[1]!
-    expect((value.props('options') as { label: string }[]).map((one) => one.label)).toEqual([
-      'Solved',
-      'In hand',
-    ])
+    const value = wrapper.findAllComponents(KitChoice)[1]!
+    expect(
+      (value.props() as unknown as { options: { label: string }[] }).options.map((one) => one.label),
+    ).toEqual(['Solved', 'In hand'])
     value.vm.$emit('update:modelValue', 'solved')
     await settled()
     expect(text('.gate')).toContain('What was done?')

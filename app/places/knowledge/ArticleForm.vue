@@ -22,11 +22,22 @@ const AUDIENCES = [
   { value: 'requesters' as const, label: 'requesters and the desk' },
   { value: 'desk' as const, label: 'the desk only' },
 ]
+const words = useQuery({
+  key: ['viewWords'],
+  query: ({ signal }) => api('GET /api/views/words', { signal }),
+})
+/** One that is gone from the design stays until somebody takes it out. */
+const categories = computed(() => {
+  const known = words.data.value?.names.category ?? []
+  const gone = typed.categories.filter((id) => !known.some((one) => one.value === id))
+  return [...known, ...gone.map((value) => ({ value, label: value }))]
+})
 const typed = reactive({
   title: props.article?.title ?? props.title ?? '',
   audience: (props.article?.audience ?? 'requesters') as 'requesters' | 'desk' | null,
   keywords: props.article?.keywords ?? '',
   body: props.article?.body ?? '',
+  categories: [...(props.article?.categories ?? [])] as string[],
   files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
 })
@@ -85,6 +96,12 @@ async function send() {
         clears
         :options="portals"
         :error="error?.on('portals')"
+      />
+      <KitManyChoices
+        v-model="typed.categories"
+        label="Offered first for tickets of"
+        placeholder="no category in particular"
+        :options="categories"
       />
       <KitText
         v-model="typed.keywords"

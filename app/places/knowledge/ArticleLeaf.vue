@@ -9,6 +9,12 @@ const addressOf = (file: string) =>
   linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
 const shownFrom = (id: string) =>
   props.article.files.some((one) => one.id === id) ? addressOf(id) : undefined
+const words = useQuery({
+  key: ['viewWords'],
+  query: ({ signal }) => api('GET /api/views/words', { signal }),
+})
+const categoryName = (id: string) =>
+  words.data.value?.names.category?.find((one) => one.value === id)?.label ?? id
 const { busy, error, run } = useDeed()
 async function takeOut() {
   const { id, title } = props.article
@@ -22,7 +28,10 @@ async function takeOut() {
     <h1>{{ article.title }}</h1>
     <p class="quiet small">
       For {{ article.audience === 'desk' ? 'the desk only' : 'requesters and the desk' }} · by
-      {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone) }}
+      {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone)
+      }}<template v-if="article.categories.length">
+        · offered first for tickets of {{ article.categories.map(categoryName).join(', ') }}</template
+      >
     </p>
     <LazyRichText :text="article.body" :file="shownFrom" />
     <FileLinks :files="listedFiles(article)" :address="addressOf" />

@@ -68,6 +68,7 @@ await choices.need(form.namedTypes.value).catch((error: unknown) => (cannotChoos
         v-if="asked.hasArticles"
         :portal="portal"
         :words="asking.words.value"
+        :item="asked.item.id"
         @offered="asking.offered"
       />
       <KitError :error="state.error && problem(state.error)" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Articles that may help already, while somebody writes: beside the form, and in nobody’s way.
-const props = defineProps<{ portal: string; words: string }>()
+const props = defineProps<{ portal: string; words: string; item?: string }>()
 const emit = defineEmits<{ offered: [articles: number[]] }>()
 const { say } = usePortalWords()
 
@@ -19,11 +19,11 @@ watch(
 )
 onBeforeUnmount(() => clearTimeout(waits))
 const { data } = useQuery({
-  key: () => ['portalHelp', props.portal, wanted.value],
+  key: () => ['portalHelp', props.portal, props.item ?? '', wanted.value],
   query: ({ signal }) =>
     api('GET /api/portals/{portal}/help', {
       path: { portal: props.portal },
-      query: { words: wanted.value },
+      query: { words: wanted.value, item: props.item },
       signal,
     }),
   enabled: () => wanted.value !== '',

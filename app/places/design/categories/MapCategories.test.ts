@@ -3,7 +3,9 @@ import { demoDesign } from '~~/demo/design'
 import { demoDirectory } from '~~/demo/directory'
 import { changeDesign, Directory, namedDirectory, namesOf, type DesignStep } from '~~/core/design'
 import KitChoice from '~/kit/KitChoice.vue'
+import { meAs } from '../../../testing/me'
 import { draw, settled } from '../../../testing/on'
+import { serve } from '../../../testing/server'
 import MapCategories from './MapCategories.vue'
 
 const design = demoDesign()
@@ -14,6 +16,7 @@ async function chosen(ids: string[]) {
   const { wrapper } = draw(MapCategories, {
     props: { ids, design, names, directory: data, use: { 'gates/scanners': 2 } },
   })
+  useSession().me = meAs('lead')
   await settled()
   const choose = async (label: string, value: string) => {
     const found = wrapper
@@ -34,6 +37,21 @@ async function chosen(ids: string[]) {
 }
 
 describe('categories that are chosen', () => {
+  it('are offered an article at once, which is no change of the draft', async () => {
+    const bodies: unknown[] = []
+    serve({
+      'GET /api/articles': () => ({ rows: [{ id: 7, title: 'What each light says' }] }),
+      'POST /api/articles/7/offer': ({ body }) => (bodies.push(body), { id: 7 }),
+    })
+    const { wrapper, choose, press } = await chosen(['gates', 'loans'])
+    await choose('What to do with them', 'article')
+    await choose('Which', '7')
+    expect(wrapper.text()).toContain('articles are no part of the design')
+    await press(/^Do it$/)
+    expect(bodies).toEqual([{ categories: ['gates', 'loans'], on: true }])
+    expect(wrapper.emitted('change')).toBeUndefined()
+  })
+
   it('say before they move what that touches, and move in one act', async () => {
     const { wrapper, choose, press, after } = await chosen(['gates/scanners'])
     await choose('What to do with them', 'move')

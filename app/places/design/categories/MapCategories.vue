@@ -9,6 +9,7 @@ import {
   type DesignStep,
 } from '~~/core/design'
 import type { DirectoryPage, Names } from '~/composables/useNames'
+import { toast } from '~/kit/toast'
 import { namedUses } from '../questions/library'
 import { openIn, prioritised, withBelow } from './branches'
 
@@ -23,7 +24,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [steps: DesignStep[]]; none: [] }>()
 
-type Said = { steps: DesignStep[]; says: string[]; bad?: boolean }
+/** What would be done; an article is offered at once, since it is no part of the design. */
+type Said = { steps: DesignStep[]; says: string[]; bad?: boolean; article?: number }
 const TOP = ''
 /** Categories that are none of those chosen, nor below them. */
 const elsewhere = computed(() => {
@@ -64,6 +66,15 @@ interface Deed {
   options: () => readonly { value: string; label: string }[]
   does: (value: string) => Said
 }
+const session = useSession()
+const deed = ref<string | null>(null)
+const value = ref<string | null>(null)
+const MOST_ARTICLES = 200
+const articles = useQuery({
+  key: ['articles', 'offered'],
+  query: ({ signal }) => api('GET /api/articles', { query: { limit: MOST_ARTICLES }, signal }),
+  enabled: () => deed.value === 'article',
+})
 const DEEDS: Record<string, Deed> = {
   priority: {
     label: 'give a priority of their own',
@@ -91,6 +102,14 @@ const DEEDS: Record<string, Deed> = {
       return { steps, says: [says] }
     },
   },
+  article: {
+    label: 'offer an article for',
+    options: () => (articles.data.value?.rows ?? []).map((one) => ({ value: `${one.id}`, label: one.title })),
+    does: (article: string) => ({
+      ...{ steps: [], article: Number(article) },
+      says: ['It is offered first for their tickets, at once: articles are no part of the design.'],
+    }),
+  },
   move: {
     label: 'move under',
     options: () => [{ value: TOP, label: 'the top of the tree' }, ...elsewhere.value],
@@ -102,14 +121,29 @@ const DEEDS: Record<string, Deed> = {
     does: (into) => moving(mergeCategories(props.design, props.ids, into)),
   },
 }
-const deeds = Object.entries(DEEDS).map(([value, { label }]) => ({ value, label }))
-const deed = ref<string | null>(null)
-const value = ref<string | null>(null)
+const deeds = computed(() =>
+  Object.entries(DEEDS)
+    .filter(([name]) => name !== 'article' || session.may('writeKnowledge'))
+    .map(([value, { label }]) => ({ value, label })),
+)
 watch(deed, () => (value.value = null))
 const said = computed(() =>
   deed.value && value.value !== null ? DEEDS[deed.value]?.does(value.value) : undefined,
 )
+const failed = ref<ApiError>()
+async function offer(article: number) {
+  failed.value = undefined
+  try {
+    const body = { categories: props.ids, on: true }
+    await api('POST /api/articles/{article}/offer', { path: { article }, body })
+    toast('The article is offered first for their tickets.')
+    deed.value = value.value = null
+  } catch (thrown) {
+    failed.value = asApiError(thrown)
+  }
+}
 function act() {
+  if (said.value?.article !== undefined) return void offer(said.value.article)
   if (!said.value?.steps.length) return
   emit('change', said.value.steps)
   deed.value = value.value = null
@@ -138,11 +172,18 @@ const takeAway = () =>
       placeholder="which …"
       :options="DEEDS[deed]!.options()"
     />
-    <KitButton v-if="deed" kind="main" :disabled="!said?.steps.length" @click="act">Do it</KitButton>
+    <KitButton
+      v-if="deed"
+      kind="main"
+      :disabled="!said?.steps.length && said?.article === undefined"
+      @click="act"
+      >Do it</KitButton
+    >
     <KitButton kind="danger" @click="takeAway"
       >Take away {{ counted(going.length, 'category', 'categories') }}</KitButton
     >
     <template #below>
+      <KitError :error="failed" />
       <ul v-if="said?.says.length" class="small" :class="{ bad: said.bad }" role="status">
         <li v-for="one in said.says" :key="one">{{ one }}</li>
       </ul>

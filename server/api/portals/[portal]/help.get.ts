@@ -1,4 +1,4 @@
-import { IsString, MaxLength } from 'class-validator'
+import { IsOptional, IsString, MaxLength } from 'class-validator'
 import { portalOf } from '../../../http/portalOf'
 import { defineRoute } from '../../../http/route'
 import { helpWhileTyping } from '../../../queries/knowledge'
@@ -8,6 +8,12 @@ class HelpQuery {
   @IsString()
   @MaxLength(400)
   words!: string
+
+  /** Id of what is asked for: what is offered for its category comes first. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  item?: string
 }
 
 export default defineRoute(
@@ -18,5 +24,5 @@ export default defineRoute(
     query: HelpQuery,
   },
   async ({ desk, caller, query, path }) =>
-    helpWhileTyping(desk, await portalOf(path.portal, desk, caller), query.words),
+    helpWhileTyping(desk, await portalOf(path.portal, desk, caller), query.words, query.item),
 )
