@@ -6,7 +6,7 @@ import { oneBy } from '~~/core/lookup'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage, Names } from '~/composables/useNames'
 import { useCatalogUse } from '../catalog/use'
-import { priorityFromAbove } from './branches'
+import { madeSteps, priorityFromAbove, type Mapped } from './branches'
 
 // The category tree: whole branches made at once, moved, put together, and mapped to what goes by them.
 const props = defineProps<PageProps & { names: Names; directory: DirectoryPage }>()
@@ -57,9 +57,8 @@ async function changeMany(steps: DesignStep[]) {
   chosen.value = chosen.value.filter((id) => there.has(id))
 }
 const making = ref(false)
-async function make(fresh: Category[]) {
-  const steps = fresh.map((one) => ({ list: 'categories', id: one.id, before: null, after: one }))
-  if (!(await props.changeAll(steps))) return
+async function make(fresh: Category[], mapped: Mapped) {
+  if (!(await props.changeAll(madeSteps(props.design, fresh, mapped)))) return
   making.value = false
   // Where they go and how urgent they are is what is said next.
   chosen.value = fresh.map((one) => one.id)
@@ -82,6 +81,8 @@ async function make(fresh: Category[]) {
     <MakeBranches
       v-if="making && !readonly"
       :known="design.categories"
+      :names="names"
+      :directory="directory"
       @make="make"
       @leave="making = false"
     />

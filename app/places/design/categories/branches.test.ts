@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '~~/demo/design'
 import { changeDesign } from '~~/core/design'
-import { branchesOf, openIn, prioritised, priorityFromAbove, withBelow } from './branches'
+import { branchesOf, madeSteps, openIn, prioritised, priorityFromAbove, withBelow } from './branches'
 
 const design = demoDesign()
 const known = [
@@ -9,6 +9,23 @@ const known = [
   { id: 'gates/scanners', name: 'Scanners' },
   { id: 'gates/scanners/readers', name: 'Readers' },
 ]
+
+describe('branches that are made', () => {
+  it('get a priority on top and go to a team, as a row above all others', () => {
+    const fresh = branchesOf('Moorings\n  Winches\nGates › Arms', design.categories)
+    const after = madeSteps(design, fresh, { priority: 'p3', team: 'field-crew' }).reduce(
+      changeDesign,
+      design,
+    )
+    const priorityOf = (id: string) => after.categories.find((one) => one.id === id)!.priority
+    expect(['moorings', 'moorings/winches', 'gates/arms'].map(priorityOf)).toEqual(['p3', undefined, 'p3'])
+    expect(after.triage.routing.rows[0]).toMatchObject({
+      cells: [{ op: 'under', value: ['moorings', 'gates/arms'] }, null, null, null],
+      outcome: { team: 'field-crew' },
+    })
+    expect(madeSteps(design, fresh, {}).map((one) => one.list)).toEqual(fresh.map(() => 'categories'))
+  })
+})
 
 describe('branches that are written', () => {
   it('are made by path or by what is set in, and what is there already is not made again', () => {

@@ -1,4 +1,4 @@
-import type { Category, Design, DesignStep } from '~~/core/design'
+import { routeCategories, type Category, type Design, type DesignStep } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { idOf } from '~~/core/naming'
 
@@ -53,6 +53,33 @@ export const prioritised = (design: Design, ids: readonly string[], priority: st
       before,
       after: withoutGaps({ ...before, priority: priority || undefined }),
     }))
+
+/** What is said of branches while they are made. */
+export interface Mapped {
+  priority?: string
+  team?: string
+}
+
+/**
+ * Makes categories; those on top of each new branch get the priority, which those below them take from there, and a row
+ * on top of “Where it goes” sends all of them to the team.
+ */
+export function madeSteps(
+  design: Design,
+  fresh: readonly Category[],
+  { priority, team }: Mapped,
+): DesignStep[] {
+  const made = new Set(fresh.map((one) => one.id))
+  const isTop = ({ id }: Category) => !made.has(id.slice(0, Math.max(0, id.lastIndexOf('/'))))
+  const tops = fresh.filter(isTop).map((one) => one.id)
+  return [
+    ...fresh.map((one) => ({
+      ...{ list: 'categories', id: one.id, before: null },
+      after: priority && tops.includes(one.id) ? { ...one, priority } : one,
+    })),
+    ...(team ? routeCategories(design, tops, { team }) : []),
+  ]
+}
 
 /** How many open tickets some categories have, as far as that is counted. */
 export const openIn = (ids: Iterable<string>, use: Readonly<Record<string, number>> | undefined): number =>
