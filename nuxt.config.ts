@@ -117,7 +117,10 @@ export default defineNuxtConfig({
   },
   // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
   // What a form asks of the server while its page is drawn there goes on in the name of that page, question after question.
+  // Until a place is there its page says so, and is not white; it goes with the first picture of the place.
+  spaLoadingTemplate: true,
   experimental: {
+    spaLoadingTemplateLocation: 'body',
     asyncContext: true,
     defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
   },

@@ -85,17 +85,14 @@ function checkRoutes(root) {
     })
 }
 
-/** Whatever is rebuilt on the kit: what is pressed, typed into or chosen from there is the kit's. */
-const ON_THE_KIT = ['app/places', 'app/layouts', 'app/error.vue', 'app/kit/samples']
-const PLACES =
-  /^app\/pages\/(?:(?:messages|knowledge|deadlines|first|forgotten|kit|sign-in|my\/access|log|find)\.vue$|(?:portal|acknowledge|directory|password|desk|bench|arrivals)\/)/
+/** Where controls of the browser itself may stand; everywhere else what is pressed, typed into or chosen from is the kit's. */
+const CONTROLS = /^app\/(?:kit\/(?!samples\/)|ledger\/)/
 const RAW = /<(button|input|select|textarea|dialog|table)[\s/>]/
 
 function checkControls(root) {
   return filesBelow(join(root, 'app')).flatMap((file) => {
     const place = relative(root, file)
-    if (!ON_THE_KIT.some((one) => place === one || place.startsWith(`${one}/`)) && !PLACES.test(place))
-      return []
+    if (CONTROLS.test(place) || !place.endsWith('.vue')) return []
     const raw = RAW.exec(readFileSync(file, 'utf8'))?.[1]
     return raw ? [`${place}: <${raw}> stands in app/kit and app/ledger only; take the part of the kit`] : []
   })
