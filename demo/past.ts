@@ -1,8 +1,8 @@
 import type { FieldValues } from '../core/fields'
 import { momentWhenSpent } from '../core/clock'
 import type { CompiledDesign, Directory, Person } from '../core/design'
-import type { Answers } from '../core/intake'
-import { categoriesToPick, shownQuestions, type CatalogItem } from '../core/intake'
+import type { Answers, CatalogItem } from '../core/intake'
+import { categoriesToPick, shownQuestions } from '../core/intake'
 import { statusOf } from '../core/lifecycle'
 import {
   decide,

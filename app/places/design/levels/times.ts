@@ -48,7 +48,7 @@ export function withTimes(
   from: { target: number; priority: number },
   text: string,
 ): Target[] {
-  const lines = text.replace(/\s+$/, '').split(/\r?\n/)
+  const lines = text.trimEnd().split(/\r?\n/)
   const after = targets.map((one) => ({ ...one, granted: { ...one.granted } }))
   for (const [down, line] of lines.entries())
     for (const [right, typed] of line.split(/[\t;]/).entries()) {
@@ -57,8 +57,8 @@ export function withTimes(
       if (!target || priority === undefined)
         throw new Error(`There is no place for “${typed.trim()}”: begin further up or to the left.`)
       const span = timeRead(typed)
-      if (span) target.granted[priority] = span
-      else delete target.granted[priority]
+      const { [priority]: _, ...others } = target.granted
+      target.granted = span ? { ...others, [priority]: span } : others
     }
   return after
 }
