@@ -60,7 +60,7 @@ async function makeAll() {
     <ul v-else-if="page">
       <li v-for="one in page.rows" :key="one.id">
         <NuxtLink :to="addressOfThing('equipment', one.id)">{{ one.name }}</NuxtLink>
-        <span class="num quiet small"> {{ one.id }} {{ one.values.serial }}</span>
+        <span class="num quiet small serial">{{ one.id }} {{ one.values.serial }}</span>
       </li>
       <li v-if="page.total > page.rows.length">
         <NuxtLink :to="{ path: '/directory/equipment', query: { where: `agreement:${id}` } }"
@@ -107,6 +107,10 @@ ul {
   margin: 4px 0 8px;
   padding-left: 18px;
   columns: 2;
+}
+/* Two words side by side in a list need a gap of their own: the space between the tags is taken away. */
+.serial {
+  margin-left: 8px;
 }
 form {
   max-width: 640px;
