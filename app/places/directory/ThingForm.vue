@@ -26,12 +26,13 @@ const first = computed(() => fields.value.filter(([name, field]) => isFirst(name
 const rest = computed(() => fields.value.filter(([name, field]) => !isFirst(name, field.needed)))
 const more = ref(false)
 const lists = useLists()
+const time = useDeskTime()
 const BEGINS: Partial<Record<ListName, Record<string, Value>>> = {
   people: { role: REQUESTER },
   equipment: { state: 'in use' },
   roles: { reach: 'all' },
   // An agreement is mostly written down on the day on which it is made.
-  agreements: { first: isoDate(Date.now(), session.me?.zone ?? 'UTC') },
+  ...(time.now > 0 && { agreements: { first: isoDate(time.now, session.me?.zone ?? 'UTC') } }),
 }
 const typed = reactive<Record<string, Value>>(
   Object.fromEntries(
