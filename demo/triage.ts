@@ -32,7 +32,10 @@ export const ROUTING: Row[] = [
     team: 'devices-workshop',
   }),
   row('loans', [under('loans'), null, null, null], { queue: 'workshop', team: 'devices-workshop' }),
-  row('lab', [under('software'), null, null, null], { queue: 'counter', team: 'front-counter' }),
+  row('lab', [{ op: 'under', value: ['software', 'other'] }, null, null, null], {
+    queue: 'counter',
+    team: 'front-counter',
+  }),
   row('farm', [under('cameras'), null, null, null], { queue: 'field', team: 'field-crew' }),
 ]
 

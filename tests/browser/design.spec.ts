@@ -22,14 +22,16 @@ test('a lead builds an item with a branching form from nothing, publishes it, an
   await page.getByLabel('Description').fill('The drawer does not open or does not shut.')
 
   const ask = async (words: string, answer: string) => {
-    await page.getByRole('button', { name: 'Ask something new …' }).first().click()
     await page.getByLabel('New question in step 1').fill(words)
     await choose(page, 'Answer', answer)
     await page.getByRole('button', { name: 'Add the question' }).click()
+    await expect(page.getByText(`“${words}” is asked now`)).toBeVisible()
   }
+  await page.getByRole('button', { name: 'Ask something new …' }).click()
   await ask('Can you open it with the key?', 'yes or no')
   await ask('Which till is it?', 'text')
   await ask('When may somebody come?', 'day and hour')
+  await page.getByRole('button', { name: 'That is all' }).click()
   await page.getByRole('button', { name: 'Which till is it?: up' }).click()
 
   // What is asked only of those who have no key, and then must be answered.

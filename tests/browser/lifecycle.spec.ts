@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose } from './kit'
+import { choose, clear } from './kit'
 import { findings, LEAD, signIn } from './people'
 
 test('a lead shapes the lifecycle of a ticket kind: statuses, gates, ways, what moves by itself and timers', async ({
@@ -15,6 +15,9 @@ test('a lead shapes the lifecycle of a ticket kind: statuses, gates, ways, what 
 
   await page.getByLabel('A new status, called').fill('On the list')
   await choose(page, 'Of the group', 'waiting')
+  // It lies between two others unless nothing is to lead there yet.
+  await clear(page, 'Reached from')
+  await clear(page, 'Leads on to')
   await page.getByRole('button', { name: 'Add it' }).click()
   const drawn = picture.getByRole('button', { name: 'On the list' })
   await expect(drawn).toBeVisible()

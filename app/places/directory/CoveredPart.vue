@@ -108,6 +108,10 @@ ul {
   padding-left: 18px;
   columns: 2;
 }
+li a {
+  display: inline-block;
+  min-height: 24px;
+}
 /* Two words side by side in a list need a gap of their own: the space between the tags is taken away. */
 .serial {
   margin-left: 8px;
