@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
+import { useHeldFocus } from './useHeldFocus'
 
 // A sheet over the page, for what needs the whole attention; Escape leaves it.
 defineProps<{ shown: boolean; title: string; wide?: boolean }>()
 defineEmits<{ 'update:shown': [shown: boolean] }>()
+const { onFocusin, onAfterEnter } = useHeldFocus()
 </script>
 
 <template>
@@ -14,7 +16,11 @@ defineEmits<{ 'update:shown': [shown: boolean] }>()
     dismissable-mask
     :draggable="false"
     :header="title"
-    :pt="{ pcCloseButton: { root: { 'aria-label': 'Close' } } }"
+    :pt="{
+      root: { onFocusin },
+      transition: { onAfterEnter },
+      pcCloseButton: { root: { 'aria-label': 'Close' } },
+    }"
     @update:visible="$emit('update:shown', $event)"
   >
     <slot />
