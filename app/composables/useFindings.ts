@@ -39,7 +39,8 @@ function begin(answered: (answer: ProofreadingAnswer) => void, failed: () => voi
   worker.addEventListener('error', failed)
   worker.addEventListener('messageerror', failed)
   return {
-    ask: (request: ProofreadingRequest) => worker.postMessage(request),
+    // As text: what came out of a page has Vue's proxies within, which cannot be sent to a worker.
+    ask: (request: ProofreadingRequest) => worker.postMessage(JSON.stringify(request)),
     end: () => worker.terminate(),
   }
 }

@@ -19,8 +19,9 @@ const proofreader = new Proofreader()
 let design: Partial<Design> = {}
 let directory: Directory | undefined
 
-addEventListener('message', ({ data }: MessageEvent<ProofreadingRequest>) => {
+addEventListener('message', ({ data: text }: MessageEvent<string>) => {
   const began = performance.now()
+  const data = JSON.parse(text) as ProofreadingRequest
   design = { ...design, ...data.parts }
   if (data.directory) directory = new Directory(data.directory)
   const findings = proofreader.read(design as Design, directory!, 'allButPeople')
