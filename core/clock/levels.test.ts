@@ -80,6 +80,8 @@ describe('a family of levels', () => {
     expect(first!.targets).toEqual([{ ...target, granted: { p1: 'PT1H' } }])
     expect(second!.targets.map((each) => each.granted)).toEqual([{ p2: 'PT2H' }, { p2: 'PT9H' }])
     const test = { fact: 'site', op: 'is', value: 'y' } as const
+    // What else the level says goes along: it stands in place of it.
+    expect(familyOf({ ...one, onReopen: 'anew' }, names, () => false)[0]!.onReopen).toBe('anew')
     const [plain] = familyOf({ ...one, when: test }, names, () => false)
     expect(plain!.when).toEqual({ all: [test, { fact: 'priority', op: 'is', value: 'p1' }] })
   })

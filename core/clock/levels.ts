@@ -68,6 +68,7 @@ export function familyOf(
   return priorities
     .filter(({ id }) => level.targets.some((one) => one.granted[id]))
     .map(({ id, name }) => ({
+      ...level,
       id: freeId(`${level.id}-${id}`, isTaken),
       name: `${level.name}, ${name}`,
       when: withTest(level.when, { fact: 'priority', op: 'is', value: id }),

@@ -52,7 +52,7 @@ function family(index: number) {
   ])
 }
 const hasFamily = (level: ServiceLevel) =>
-  props.design.priorities.some((one) => level.targets.some((target) => target.granted[one.id]))
+  props.design.priorities.some((one) => one.active && level.targets.some((target) => target.granted[one.id]))
 function add() {
   const targets = (levels.value[0]?.targets ?? FIRST_TARGETS).map((one) => ({ ...one, granted: {} }))
   const id = freeId('level', isTaken)
