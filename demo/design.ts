@@ -1,5 +1,6 @@
 import { FIELDS, kindsBeside } from './kinds'
 import { NORWEGIAN } from './norwegian'
+import { PLANS } from './plans'
 import { WORK } from './work'
 import type { Target } from '../core/clock'
 import { firstDesign, type Design } from '../core/design'
@@ -152,5 +153,6 @@ function makeDesign(): Design {
     translations: [NORWEGIAN],
     kept: [],
     ...WORK,
+    plans: PLANS,
   }
 }

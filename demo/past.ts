@@ -1,4 +1,5 @@
 import type { FieldValues } from '../core/fields'
+import { PlansLived } from './plansLived'
 import { momentWhenSpent } from '../core/clock'
 import type { CompiledDesign, Directory, Person } from '../core/design'
 import type { Answers, CatalogItem } from '../core/intake'
@@ -117,6 +118,7 @@ class Past {
   private readonly work = new Chance(77)
   /** Another, so that the ways of kinds change nothing of either. */
   private readonly kinds = new Chance(78)
+  private readonly plans: PlansLived
 
   constructor(
     private readonly design: CompiledDesign,
@@ -125,6 +127,14 @@ class Past {
     private readonly chance: Chance,
   ) {
     this.requesters = [...directory.people.values()].filter((person) => person.role === 'requester')
+    this.plans = new PlansLived({
+      ...{ design, directory },
+      stateOf: (reference) => this.stateOf(reference),
+      plan: (at, run) => this.plan(at, run),
+      apply: (reference, at, actor, command) => this.apply(reference, at, actor, command),
+      ringUntil: (reference, at) => this.ringUntil(reference, at),
+      worker: (reference, from, team) => this.worker(reference, from, team),
+    })
   }
 
   live(count: number): PastTicket[] {
@@ -224,6 +234,7 @@ class Past {
     )
     if (this.stateOf(reference).held) this.planAcceptance(reference, at)
     else this.planReply(reference, at)
+    this.plans.goOn(reference, at)
   }
 
   /** What the requester picks where the portal asks for it: one after the other, so that each comes up. */
@@ -406,8 +417,19 @@ class Past {
         : this.chance.pick(oneBy(this.directory.membersOf, this.stateOf(reference).team)).id
       this.tickOff(reference, who.id, who.at)
       this.recordWork(reference, who.id, who.at)
-      this.finish(reference, who, { solvedBy, remarks: this.chance.pick(REMARKS) })
+      this.finishPlanned(reference, who, { solvedBy, remarks: this.chance.pick(REMARKS) })
     })
+  }
+
+  /** Once all of its plan is done; who looks does so twice a day. */
+  private finishPlanned(
+    reference: number,
+    who: { id: string; at: Instant },
+    done: Record<string, string>,
+  ): void {
+    if (!this.plans.keeps(reference)) return this.finish(reference, who, done)
+    const later = this.worker(reference, who.at + 12 * HOUR)
+    this.plan(later.at, () => this.finishPlanned(reference, later, done))
   }
 
   /** The way of its kind to the end: what is lent comes back some days later, what is planned is visited. */

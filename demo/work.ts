@@ -51,11 +51,11 @@ export const WORK: Pick<Design, 'moves' | 'shelves' | 'checklists' | 'savedRepli
     },
     {
       id: 'joiner',
-      name: 'Somebody new',
+      name: 'On the first morning',
       when: { fact: 'item', op: 'is', value: 'new-crew' },
       tasks: [
-        { text: 'Account made', required: true },
-        { text: 'Laptop and telephone packed' },
+        { text: 'Crew card handed out', required: true },
+        { text: 'Shown where the lifejackets are' },
         { text: 'First sign-in tried together', required: true },
       ],
     },

@@ -132,6 +132,7 @@ function withMoved(design: Design, now: ReadonlyMap<string, string>): Design {
     ladders: everywhere(design.ladders),
     moves: everywhere(design.moves),
     checklists: everywhere(design.checklists),
+    plans: everywhere(design.plans),
     triage: withoutGaps({
       ...triage,
       weight: table(triage.weight),

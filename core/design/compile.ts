@@ -10,6 +10,7 @@ import {
   type Question,
 } from '../intake'
 import { isRemembered, type Rota } from '../ladder'
+import type { Plan } from '../plan'
 import { fieldOf, valueInWords, type AskedField, type TicketField } from '../fields'
 import { statusNames, statusOf, type CompiledKind, type GateAsk, type TicketKind } from '../lifecycle'
 import { targetNames, type Clock } from '../clock'
@@ -85,6 +86,7 @@ export class CompiledDesign implements Calendars, FactDesign {
       priorities: byId(design.priorities),
       rotas: byId(design.rotas),
       templates: byId(design.templates),
+      plans: byId(design.plans),
       calendars: byId(design.calendars),
     }
   }
@@ -100,6 +102,7 @@ export class CompiledDesign implements Calendars, FactDesign {
   findPortal = (id: string): Portal | undefined => this.maps.portals.get(id)
   priority = (id: string): Priority => lookUp(this.maps.priorities, 'priority', id)
   rota = (id: string): Rota => lookUp(this.maps.rotas, 'rota', id)
+  findPlan = (id: string): Plan | undefined => this.maps.plans.get(id)
   findTemplate = (id: string): Template | undefined => this.maps.templates.get(id)
 
   hasCalendar = (id: string): boolean => this.maps.calendars.has(id)

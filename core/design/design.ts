@@ -2,6 +2,7 @@ import type { ServiceLevel } from '../clock'
 import type { TicketField } from '../fields'
 import type { CatalogGroup, CatalogItem, Form, Portal, Question } from '../intake'
 import type { Ladder, Rota } from '../ladder'
+import type { Plan } from '../plan'
 import type { TicketKind } from '../lifecycle'
 import type { DecisionTable } from '../table'
 import type { Calendar } from '../time'
@@ -213,6 +214,7 @@ export interface Design {
   moves: Move[]
   shelves: Shelf[]
   checklists: Checklist[]
+  plans: Plan[]
   savedReplies: SavedReply[]
   layouts: Layout[]
   /** What leads have written for requesters, in other languages. */
@@ -267,6 +269,7 @@ export const LISTS = [
   'moves',
   'shelves',
   'checklists',
+  'plans',
   'savedReplies',
   'layouts',
   'translations',

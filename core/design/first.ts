@@ -231,6 +231,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
     moves: firstMoves(),
     shelves: [],
     checklists: [],
+    plans: [],
     savedReplies: [],
     translations: [],
     kept: [],

@@ -72,6 +72,36 @@ export const TEMPLATES: Template[] = [
     body: `${HELLO}\n\n{text}. Somebody waits for it: begin it, move it, or call it off.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
   },
   {
+    id: 'planTask',
+    name: 'A task of a plan is yours',
+    subject: '[{reference}] To do: {text}',
+    body: `${HELLO}\n\nthis is yours to do now: {text}.\n{requester}, {organisation}, {site}\n\n{answers}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian('[{reference}] Å gjøre: {text}', `dette er ditt nå: {text}.\n\n{answers}`),
+    },
+  },
+  {
+    id: 'planLate',
+    name: 'A task of a plan is late',
+    subject: '[{reference}] Late: {text}',
+    body: `${HELLO}\n\nthis should be done by now: {text}.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian('[{reference}] Forsinket: {text}', `dette skulle vært gjort nå: {text}.`),
+    },
+  },
+  {
+    id: 'sealAsked',
+    name: 'Your word is asked for',
+    subject: '[{reference}] Your word, please: {text}',
+    body: `${HELLO}\n\n{requester} needs your word before it goes on: {text}.\n\n{answers}\n\nSay yes or no in the portal, or where you work on tickets.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi trenger ditt ja eller nei: {text}',
+        `{requester} trenger ditt ja eller nei før det går videre: {text}.\n\n{answers}\n\nSvar ja eller nei i portalen.`,
+      ),
+    },
+  },
+  {
     id: 'reply',
     name: 'An answer from the desk',
     subject: '[{reference}] {summary}',

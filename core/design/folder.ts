@@ -26,6 +26,7 @@ const FILES = {
   'service-levels.json': ['serviceLevels'],
   'ladders.json': ['ladders', 'rotas', 'webhooks'],
   'moves.json': ['moves', 'shelves', 'checklists', 'savedReplies', 'layouts'],
+  'plans.json': ['plans'],
   'messages.json': ['templates'],
   'portals.json': ['portals'],
   'languages.json': ['translations'],

@@ -163,6 +163,7 @@ function renamed(design: Design, change: Change): Design {
     ladders: everywhere(design.ladders),
     moves: everywhere(design.moves),
     checklists: everywhere(design.checklists),
+    plans: everywhere(design.plans),
     triage: withoutGaps({
       ...triage,
       weight: inTable(triage.weight, change),
@@ -181,9 +182,12 @@ const renamingOf = ({ from, to, answers }: Change): Renaming => ({
 
 /** A part of a design with every condition and every recipient that goes by the answer in it. */
 const inThing = <T>(thing: T, change: Change): T =>
-  renamedTests(thing, renamingOf(change), (found) =>
-    found.to === 'answer' && found.question === change.from ? { ...found, question: change.to } : undefined,
-  )
+  renamedTests(thing, renamingOf(change), (found) => {
+    const isNamed = found.to === 'answer' || found.by === 'answer' || found.by === 'managerOf'
+    if (isNamed && found.question === change.from) return { ...found, question: change.to }
+    // A day that a plan goes by.
+    return found.fact === `form.${change.from}` ? { ...found, fact: `form.${change.to}` } : undefined
+  })
 
 const inCell = (cell: Cell, change: Change): Cell =>
   renamedCell(`form.${change.from}`, cell, renamingOf(change))

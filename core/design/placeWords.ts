@@ -1,3 +1,4 @@
+import { numbersOf } from '../plan'
 import { isOneOf } from '../lookup'
 import { say } from '../words'
 import { PRIORITY_SOURCES, type Design } from './design'
@@ -99,6 +100,14 @@ function onMoves(design: Design, id: string): string {
   return beside ? beside[1](design, id.slice(beside[0].length)) : quoted('Move', nameIn(design.moves, id), id)
 }
 
+/** A plan, and the stage or task in it by its number. */
+function onPlans(design: Design, id: string, hash: string | undefined): string {
+  const plan = design.plans.find((one) => one.id === id)
+  const number =
+    plan && hash !== undefined ? numbersOf(plan).get(hash.replace(/^stage-/, 'stage ')) : undefined
+  return quoted('Plan', plan?.name, id) + (number === undefined ? '' : `, ${number}`)
+}
+
 const PARTS: Readonly<Record<string, (design: Design, id: string, hash: string | undefined) => string>> = {
   catalog: (design, id) => quoted('Item', nameIn(design.items, id), id),
   forms: inForm,
@@ -110,6 +119,7 @@ const PARTS: Readonly<Record<string, (design: Design, id: string, hash: string |
   'service-levels': (design, id) => quoted('Level', nameIn(design.serviceLevels, id), id),
   ladders: onLadders,
   moves: (design, id) => onMoves(design, id),
+  plans: onPlans,
   templates: (design, id) => quoted('Message', nameIn(design.templates, id), id),
   portals: (design, id) => quoted('Portal', nameIn(design.portals, id), id),
 }
@@ -122,6 +132,7 @@ const WHOLE: Readonly<Record<string, string>> = {
   'service-levels': 'Service levels',
   ladders: 'Ladders',
   moves: 'Moves',
+  plans: 'Plans',
   templates: 'Messages',
   portals: 'Portals',
   languages: 'Languages',

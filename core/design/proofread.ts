@@ -27,6 +27,7 @@ import { kinds } from './proofreadKinds'
 import { serviceLevels } from './proofreadLevels'
 import { ladders } from './proofreadLadders'
 import { moves } from './proofreadMoves'
+import { plans } from './proofreadPlans'
 import { triageRules } from './proofreadTriage'
 import { words } from './proofreadWords'
 import type { Finding, Mend } from '../finding'
@@ -82,6 +83,7 @@ function findingsOf(reader: Reader): Finding[] {
     ladders,
     templates,
     moves,
+    plans,
     desks,
     words,
   ]
@@ -102,6 +104,7 @@ function doubles(reader: Reader): void {
     ['working-time', design.calendars.map((one) => one.id)],
     ['portals', design.portals.map((one) => one.id)],
     ['moves', design.moves.map((one) => one.id)],
+    ['plans', design.plans.map((one) => one.id)],
   ]
   for (const [place, ids] of lists)
     for (const id of twice(ids)) reader.error(`${place}/${id}`, 'duplicateId', `“${id}” is there twice`)

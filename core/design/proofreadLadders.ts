@@ -150,7 +150,8 @@ const actionReader = (reader: Reader): ActionReader => ({
   enters: (place, to) => status(reader, place, to),
 })
 
-function recipient(reader: Reader, here: string, one: Recipient): void {
+/** Whom a message goes to. */
+export function recipient(reader: Reader, here: string, one: Recipient): void {
   if (one.to === 'rota') reader.refers(here, 'rota', one.rota)
   if (one.to === 'person') reader.refers(here, 'person', one.person)
   if (one.to === 'answer') reader.refers(here, 'question', one.question)

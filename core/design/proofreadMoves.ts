@@ -88,7 +88,7 @@ function moveOf(reader: Reader, move: Move): void {
 }
 
 /** What has a condition must be for some ticket that there can be. */
-function forSome(reader: Reader, place: string, when: Condition | undefined): void {
+export function forSome(reader: Reader, place: string, when: Condition | undefined): void {
   if (!when || isNever(when) || reader.hasLostReason(place)) return
   if (reader.share(place, when) === 'none')
     reader.error(place, 'conditionNeverHolds', 'is for no ticket that there can be; change what it asks')

@@ -82,6 +82,11 @@ export class Reader {
     }
   }
 
+  /** Whether it can be told who is there. */
+  get knowsPeople(): boolean {
+    return this.knows === 'everything'
+  }
+
   /** What the directory's people and places are called, where there is one. */
   get names(): Names | undefined {
     return this.knows !== 'nothing' ? namesOf(this.design, namedDirectory(this.directory)) : undefined

@@ -23,16 +23,22 @@ function newRung(rung: Rung | OldRung): Rung {
 const withFieldsPart = (layout: Layout): Layout =>
   layout.parts.includes('fields') ? layout : { ...layout, parts: [...layout.parts, 'fields'] }
 
+/** What came without a new version of the format is empty where a design lacks it. */
+function complete(design: Design): Design {
+  const { kept, plans } = design as Partial<Design>
+  return kept && plans ? design : { ...design, kept: kept ?? [], plans: plans ?? [] }
+}
+
 /**
  * A design of an earlier version, or release, in the words of this one; its meaning stays. One that has everything comes
  * back as it is.
  */
 export function upgradeDesign(design: Design): Design {
   const version: number = design.version
-  if (version === 4) return (design.kept as unknown) ? design : { ...design, kept: [] }
+  if (version === 4) return complete(design)
   // Queues and desks have moved to the directory, under the same ids.
   const { queues: _, desks: __, ...own } = design as Design & Record<'queues' | 'desks', unknown>
-  if (version === 3) return { ...own, version: 4, kept: [] }
+  if (version === 3) return complete({ ...own, version: 4 })
   return withFields({
     ...own,
     version: 4,
@@ -44,6 +50,7 @@ export function upgradeDesign(design: Design): Design {
     moves: design.moves ? withAsked(design.moves) : firstMoves(),
     shelves: design.shelves ?? [],
     checklists: design.checklists ?? [],
+    plans: [],
     savedReplies: design.savedReplies ?? [],
     layouts: (design.layouts ?? []).map(withFieldsPart),
     translations: design.translations ?? [],

@@ -4,6 +4,7 @@ import { fieldFact } from '../fields'
 import type { CatalogItem, Form } from '../intake'
 import type { Action } from '../ladder'
 import type { Cell, DecisionTable } from '../table'
+import { factsNamed, questionsNamed, type Plan } from '../plan'
 import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
 import { fieldsOf } from './templateFields'
@@ -19,6 +20,15 @@ export interface Use {
 
 const use = (words: string, place: string): Use => ({ words, place })
 type Asks = (condition: Condition | undefined) => boolean
+
+/** Every condition that a plan asks. */
+const conditionsOf = ({ when, stages }: Plan): (Condition | undefined)[] => [
+  when,
+  ...stages.flatMap((stage) => [
+    stage.when,
+    ...stage.tasks.flatMap((task) => [task.when, task.do === 'wait' ? task.holds : undefined]),
+  ]),
+]
 
 /** The tables of triage, with their articles. */
 const TABLES: readonly { id: string; name: string; of: (triage: Triage) => DecisionTable | undefined }[] = [
@@ -46,6 +56,8 @@ function* conditioned(design: Design): Generator<Use & { asks: readonly (Conditi
   for (const { id, name, when } of design.moves) yield { ...use(`move ${name}`, `moves/${id}`), asks: [when] }
   for (const { id, name, when } of design.checklists)
     yield { ...use(`checklist ${name}`, `moves/checklist-${id}`), asks: [when] }
+  for (const plan of design.plans)
+    yield { ...use(`plan ${plan.name}`, `plans/${plan.id}`), asks: conditionsOf(plan) }
 }
 
 const conditionsWhere = (design: Design, asks: Asks): Use[] =>
@@ -78,9 +90,10 @@ const distinct = (uses: Use[]) => [...new Map(uses.map((one) => [one.place, one]
 
 /** The questions whose answers some conditions ask for. */
 const questionsIn = (conditions: readonly (Condition | undefined)[]): string[] =>
-  conditions
-    .flatMap((one) => (one ? factsOf(one) : []))
-    .flatMap((fact) => (fact.startsWith('form.') ? [fact.slice(5)] : []))
+  questionsOfFacts(conditions.flatMap((one) => (one ? factsOf(one) : [])))
+
+const questionsOfFacts = (facts: readonly string[]): string[] =>
+  facts.flatMap((fact) => (fact.startsWith('form.') ? [fact.slice(5)] : []))
 
 /** Each place that goes by answers, with the questions whose answers they are. */
 function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[] }> {
@@ -99,6 +112,11 @@ function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[
       by: told.flatMap((one) => (one.to === 'answer' ? [one.question] : [])),
     }
   }
+  for (const plan of design.plans)
+    yield {
+      ...use(`plan ${plan.name}`, `plans/${plan.id}`),
+      by: [...questionsNamed(plan), ...questionsOfFacts(factsNamed(plan))],
+    }
   for (const { id, name, fields } of design.kinds)
     for (const { field, question } of fields)
       yield {
@@ -145,6 +163,9 @@ export function usesOfField(design: Design, name: string): Use[] {
     ),
     ...tablesWhere(design, (table) => table.columns.includes(fact)),
     ...conditionsWhere(design, asks),
+    ...design.plans
+      .filter((plan) => factsNamed(plan).includes(fact))
+      .map((one) => use(`plan ${one.name}`, `plans/${one.id}`)),
     ...laddersDoing(design, (action) => action.do === 'set' && action.field === name),
     ...design.moves
       .filter(({ steps }) => steps.some((one) => one.do === 'set' && one.field === name))
@@ -236,6 +257,7 @@ export function usesOfCalendar(design: Design, { sites, agreements }: HavingHour
     ...design.kinds
       .filter((one) => one.idle?.some((timer) => timer.calendar === id))
       .map((one) => `idle timers of ${one.name}`),
+    ...design.plans.filter((one) => one.hours === id).map((one) => `plan ${one.name}`),
     ...design.calendars.filter((one) => one.buildsOn === id).map((one) => `calendar ${one.name}`),
     ...asksCalendar(design, id).map((one) => one.words),
   ]

@@ -318,6 +318,8 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   calmClosed: (_, { minutes }) => ({ minutes }),
   calm: (_, { minutes }) => ({ minutes }),
   withMajor: (_, { major, text }) => ({ major: String(major), text }),
+  planFor: (at, { plan }) => ({ plan: named(at.edition?.design.plans, plan) }),
+  planByHand: (at, { by }) => ({ by: byWhom(at, by) }),
   checklist: (at, { checklist }) => ({ checklist: named(at.edition?.design.checklists, checklist) }),
   level: (at, { level, chosen }) => {
     const found = levelOf(at, level)

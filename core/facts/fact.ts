@@ -38,6 +38,7 @@ export interface FactTicket {
   major?: { endedAt?: Instant }
   signal?: { count: number }
   tasks?: readonly { done?: unknown }[]
+  plans?: readonly { tasks: Readonly<Record<string, { end?: unknown }>> }[]
   times?: readonly { counted: number }[]
 }
 

@@ -104,6 +104,8 @@ export type Reason =
   | { is: 'calm'; minutes: number }
   | { is: 'withMajor'; major: number; text: string }
   | { is: 'checklist'; checklist: string }
+  | { is: 'planFor'; plan: string }
+  | { is: 'planByHand'; by: string }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
   | { is: 'levelGone'; level: string; edition: number }
@@ -214,6 +216,7 @@ const RULES: Rules = {
   movesWhenIdle: ({ kind, timer }) => `kinds/${kind}#idle-${timer}`,
   calmClosed: ({ signal }) => `triage/signals#${signal}`,
   checklist: ({ checklist }) => `moves/checklist-${checklist}`,
+  planFor: ({ plan }) => `plans/${plan}`,
   level: ({ level }) => `service-levels/${level}`,
   rung: ({ ladder, rung }) => `ladders/${ladder}#${rung}`,
 }

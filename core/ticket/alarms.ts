@@ -5,6 +5,7 @@ import { bookingAlarms } from './missedBooking'
 import { calmAlarms } from './calmAlarms'
 import { heldAlarms } from './delivery'
 import { idleAlarms } from './idleAlarms'
+import { planAlarms } from './plans'
 import type { TicketState } from './state'
 
 /**
@@ -18,6 +19,7 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
     ...idleAlarms(state, design),
     ...calmAlarms(state, design),
     ...bookingAlarms(state, design),
+    ...planAlarms(state, design),
     ...heldAlarms(state),
   ].sort(bySoonest)
 }

@@ -13,6 +13,7 @@ import { arrivalFacts, askerFacts } from '../facts'
 import type { TicketState } from './state'
 import { requestersOf } from './said'
 import { checkText } from './text'
+import { beginPlans } from './plans'
 import { addChecklists } from './work'
 import { oneBy } from '../lookup'
 
@@ -109,6 +110,7 @@ export function accept(change: Change, choice: Acceptance): void {
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   addChecklists(change)
+  beginPlans(change)
   change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value
   const isSelf = 'person' in context.actor && context.actor.person === technician

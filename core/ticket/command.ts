@@ -144,6 +144,17 @@ export type Command =
   | { kind: 'addTasks'; tasks: NewTask[]; checklist?: string }
   | { kind: 'changeTask'; id: string; change: TaskChange }
   | { kind: 'dropTask'; id: string }
+  /** A plan begins by hand. */
+  | { kind: 'beginPlan'; plan: string }
+  /** A task of a plan: done or not, not needed since something is so, or somebody else's. */
+  | { kind: 'changePlanTask'; run: number; task: string; change: PlanTaskChange }
+  /** Somebody's word on an approval; `person` is who was asked, where another says it for them. */
+  | { kind: 'saySeal'; run: number; task: string; yes: boolean; text: string }
+  /** Somebody else is asked in the place of one who was. */
+  | { kind: 'handSeal'; run: number; task: string; from: string | null; to: string }
+  /** A stage is entered again; `tasks` are to be done again, all of it where none are named. */
+  | { kind: 'sendPlanBack'; run: number; stage: string; tasks: string[]; text: string }
+  | { kind: 'endPlan'; run: number; text: string }
   /** One half of a link; the other ticket gets the other half. */
   | { kind: 'link'; to: number; as: LinkKind; on: boolean }
   /** A move as it stands on the shelf now, with what it asked. */
@@ -172,6 +183,10 @@ export interface TaskChange {
   due?: Instant | null
   person?: string | null
 }
+
+/** What becomes of a task of a plan; null gives it back to its team. */
+export type PlanTaskChange =
+  { done: boolean } | { notNeeded: string } | { person: string | null } | { team: string }
 
 /** How somebody found what was done, from best to worst. */
 export const VERDICTS = ['well', 'fairly', 'badly'] as const

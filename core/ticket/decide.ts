@@ -31,6 +31,9 @@ import { firstFields, setFields } from './fields'
 import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
 import { followMerger } from './merger'
 import { makeMove, undoMove } from './makeMove'
+import { beginPlanByHand, changePlanTask, endPlan, sendPlanBack } from './planWork'
+import { advancePlans, beginPlans } from './plans'
+import { handSeal, saySeal } from './seals'
 import { resort } from './resort'
 import { retitle } from './retitle'
 import { ringNext } from './ring'
@@ -83,6 +86,12 @@ const HANDLERS: Handlers = {
   addTasks: (change, { tasks, checklist }) => void addTasks(change, tasks, checklist),
   changeTask: (change, command) => changeTask(change, command.id, command.change),
   dropTask: (change, { id }) => dropTask(change, id),
+  beginPlan: beginPlanByHand,
+  changePlanTask,
+  saySeal,
+  handSeal,
+  sendPlanBack,
+  endPlan,
   link: (change, { to, as, on }) => link(change, to, as, on),
   makeMove: (change, command) => makeMove(change, command),
   undoMove: (change, { sequence }) => undoMove(change, sequence),
@@ -163,7 +172,14 @@ export function decide(
  * @param from how many entries there were then
  */
 export function followUp(change: Change, before: TicketState | undefined, from: number): void {
+  advancePlans(change)
   climb(change, before, from, { fitClocks, handsOf })
+  // What a rung did may be what a plan waited for; each time something of it is over that was not before.
+  for (;;) {
+    const [last, seen] = [change.state, change.entries.length]
+    if (!advancePlans(change)) break
+    climb(change, last, seen, { fitClocks, handsOf })
+  }
   stopTimersWhereDone(change)
 }
 
@@ -315,6 +331,7 @@ function sortNew(
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
   addChecklists(change)
+  beginPlans(change)
   change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value
   if (technician) change.tell([directory.people.get(technician)], 'assigned')

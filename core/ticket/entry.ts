@@ -6,6 +6,7 @@ import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { TriageResult } from '../triage'
+import type { Asked, Opened, PlanEnd, TaskEnd } from '../plan'
 import type { Booking, LinkKind, Task, TimeRecord } from '../work'
 import type { Rating } from './command'
 
@@ -321,6 +322,62 @@ export type EntryBody =
   | { kind: 'tasksAdded'; tasks: Task[]; because?: Because }
   | { kind: 'taskChanged'; task: Task }
   | { kind: 'taskDropped'; id: string; text: string }
+  /** A plan begins; `run` is its number on the ticket, `edition` the one whose plan is followed, `zone` that in which days are meant. */
+  | {
+      kind: 'planBegan'
+      run: number
+      plan: string
+      name: string
+      edition: number
+      zone: string
+      because: Because
+    }
+  | { kind: 'stageOpened'; run: number; stage: string; name: string; dueAt?: Instant }
+  /** It is not for this request. */
+  | { kind: 'stagePassed'; run: number; stage: string; name: string }
+  /** `letGo` are the tasks of it that nobody has done and nobody needs any more. */
+  | { kind: 'stageThrough'; run: number; stage: string; name: string; letGo: string[] }
+  /** `lacking` are those for which nobody was found: the team of the ticket has them. */
+  | { kind: 'planTasksOpened'; run: number; tasks: (Opened & { text: string })[]; lacking?: string[] }
+  /** What somebody did, or says that it is not needed; the desk ends what it does itself. */
+  | { kind: 'planTaskEnded'; run: number; task: string; text: string; how: TaskEnd; why?: string }
+  | { kind: 'planTaskReopened'; run: number; task: string; text: string }
+  /** Somebody, or a team, has it from here on. */
+  | { kind: 'planTaskGiven'; run: number; task: string; text: string; person: string | null; team?: string }
+  /** Whose word is asked for from here on; nobody where nobody could be found. */
+  | { kind: 'sealAsked'; run: number; task: string; text: string; asked: Asked[] }
+  /** Somebody's word, and what all of them come to; it cannot be changed. */
+  | {
+      kind: 'sealSaid'
+      run: number
+      task: string
+      text: string
+      yes: boolean
+      said: string
+      /** In whose place they said it. */
+      for?: string
+      sealed: 'open' | 'sealed' | 'refused'
+    }
+  /** A stage is entered again, and those after it are shut; `tasks` are to be done again. */
+  | {
+      kind: 'planSentBack'
+      run: number
+      stage: string
+      name: string
+      tasks: string[]
+      shut: string[]
+      said: string
+    }
+  | {
+      kind: 'planTaskLate'
+      alarm: string
+      run: number
+      task: string
+      text: string
+      dueAt: Instant
+      told: string[]
+    }
+  | { kind: 'planEnded'; run: number; name: string; how: PlanEnd['how']; why?: string }
   | { kind: 'linked'; to: number; as: LinkKind }
   | { kind: 'unlinked'; to: number; as: LinkKind }
   /** What a move did, and what it passed over; `before` is what taking it back leads to. */

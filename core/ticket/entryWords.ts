@@ -113,6 +113,7 @@ const toldIn = ({ told }: { told: readonly string[] }, names: RecordNames) =>
   told.length ? `: told ${told.map((one) => personName(names, one)).join(', ')}` : ''
 
 const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const
+const SEALED = { open: '', sealed: '; it is sealed', refused: '; it is refused' } as const
 const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
 
 const WORDS: Words = {
@@ -197,6 +198,33 @@ const WORDS: Words = {
     (entry.because && textOf(entry.because)) ??
     `${by(entry, names)} added to do: ${entry.tasks.map((one) => one.text).join('; ')}`,
   taskDropped: (entry, names) => `${by(entry, names)} took “${entry.text}” off the list`,
+  planBegan: (entry) => `plan “${entry.name}” begins: ${textOf(entry.because)}`,
+  stageOpened: (entry) => `stage “${entry.name}” opens`,
+  stagePassed: (entry) => `stage “${entry.name}” is not for this request`,
+  stageThrough: (entry) =>
+    `stage “${entry.name}” is through${entry.letGo.length ? `; ${entry.letGo.length} of it let go` : ''}`,
+  planTasksOpened: (entry) => `to do now: ${entry.tasks.map((one) => one.text).join('; ')}`,
+  planTaskEnded: (entry, names) =>
+    entry.how === 'notNeeded'
+      ? `${by(entry, names)} says that “${entry.text}” is not needed: ${entry.why ?? ''}`
+      : `${by(entry, names)} did “${entry.text}”`,
+  planTaskReopened: (entry, names) => `${by(entry, names)} opened “${entry.text}” again`,
+  planTaskGiven: (entry, names) =>
+    entry.person === null
+      ? `${by(entry, names)} gave “${entry.text}” back to its team`
+      : `${by(entry, names)} gave “${entry.text}” to ${personName(names, entry.person)}`,
+  sealAsked: (entry, names) =>
+    entry.asked.length
+      ? `“${entry.text}”: the word of ${listInWords(entry.asked.map((one) => personName(names, one.person)))} is asked for`
+      : `“${entry.text}”: nobody can be asked`,
+  sealSaid: (entry, names) =>
+    `${by(entry, names)} ${entry.for ? `said for ${personName(names, entry.for)} ` : 'said '}${entry.yes ? 'yes' : 'no'} to “${entry.text}”${entry.said ? `: ${entry.said}` : ''}${SEALED[entry.sealed]}`,
+  planSentBack: (entry, names) => `${by(entry, names)} sent it back to “${entry.name}”: ${entry.said}`,
+  planTaskLate: (entry, names) => `“${entry.text}” is late${toldIn(entry, names)}`,
+  planEnded: (entry, names) =>
+    entry.how === 'done'
+      ? `plan “${entry.name}” is done`
+      : `${entry.how === 'refused' ? 'plan ended, refused' : `${by(entry, names)} called the plan off`}: ${entry.why ?? ''}`,
   linked: (entry) => `linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
   unlinked: (entry) => `no longer linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
   moveMade: (entry, names) =>

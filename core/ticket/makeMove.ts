@@ -133,7 +133,7 @@ function wayTo(state: TicketState, design: CompiledDesign, goal: Goal): Way | 't
   return {
     status: to.id,
     gate: to.gate,
-    open: tasksBefore(state, design.kind(state.kind), to).map((one) => one.text),
+    open: tasksBefore(state, design, to).map((one) => one.text),
     tells: to.tell && !state.internal ? toldOf(state) : null,
   }
 }

@@ -1,6 +1,7 @@
 import { termsOfType, type FieldValues } from '../fields'
 import { canonicalJson } from '../json'
 import { textsIn } from '../lookup'
+import type { TaskRun } from '../plan'
 import type { Change } from './change'
 import type { Merger } from './entry'
 import type { TicketState } from './state'
@@ -46,10 +47,14 @@ const putIn = (values: readonly string[], merger: Merger) => [
 ]
 
 const CHANGES: Record<Merger['list'], Changed> = {
-  people: (state, merger) => ({ ...peopleAfter(state, merger), ...workAfter(state, merger) }),
+  people: (state, merger) => ({
+    ...peopleAfter(state, merger),
+    ...workAfter(state, merger),
+    ...plansAfter(state, merger),
+  }),
   sites: ({ site }, merger) => ({ site: put(site, merger) }),
   organisations: ({ organisation }, merger) => ({ organisation: put(organisation, merger) }),
-  teams: ({ team }, merger) => ({ team: put(team, merger) }),
+  teams: (state, merger) => ({ team: put(state.team, merger), ...teamsOfPlans(state, merger) }),
   queues: ({ queue }, merger) => ({ queue: put(queue, merger) }),
   covers: ({ cover }, merger) => ({ cover: put(cover, merger) }),
   agreements: ({ agreement }, merger) => ({
@@ -92,6 +97,38 @@ function workAfter({ timers, times, bookings, tasks }: TicketState, merger: Merg
     ...(tasks && { tasks: of(tasks) }),
   }
 }
+
+/** Who has the tasks of plans, and whose word is asked for or was said. */
+function plansAfter({ plans }: TicketState, merger: Merger): Partial<TicketState> {
+  return inTasks(plans, ({ person, asked, words, end, ...one }) => ({
+    ...one,
+    ...(person !== undefined && { person: put(person, merger) }),
+    ...(end && { end: { ...end, ...(end.by !== undefined && { by: put(end.by, merger) }) } }),
+    ...(asked && {
+      asked: asked
+        .map((who) => ({
+          ...who,
+          person: put(who.person, merger),
+          ...(who.for && { for: { ...who.for, person: put(who.for.person, merger) } }),
+        }))
+        .filter((who, at, all) => all.findIndex((other) => other.person === who.person) === at),
+    }),
+    ...(words && { words: words.map((word) => ({ ...word, person: put(word.person, merger) })) }),
+  }))
+}
+
+const teamsOfPlans = ({ plans }: TicketState, merger: Merger): Partial<TicketState> =>
+  inTasks(plans, ({ team, ...one }) => ({ ...one, ...(team !== undefined && { team: put(team, merger) }) }))
+
+const inTasks = (plans: TicketState['plans'], change: (task: TaskRun) => TaskRun): Partial<TicketState> =>
+  plans
+    ? {
+        plans: plans.map((run) => ({
+          ...run,
+          tasks: Object.fromEntries(Object.entries(run.tasks).map(([id, one]) => [id, change(one)])),
+        })),
+      }
+    : {}
 
 function answersAfter({ answers, fields }: TicketState, merger: Merger): Partial<TicketState> {
   const changed = <T extends FieldValues>(values: T, names: readonly string[]): T => ({

@@ -5,6 +5,7 @@ import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
 import { ringMissed } from './missedBooking'
 import { handsOf } from './hands'
+import { ringLate, ringPlan } from './plans'
 import { ringCalm } from './signal'
 
 /**
@@ -22,7 +23,11 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'idle') ringIdle(change, next.key, name!, next.at)
   else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
-  else if (kind === 'message') releaseMessage(change, name!)
+  else if (kind === 'plan') ringPlan(change, next.key)
+  else if (kind === 'late') {
+    const [, run, , task] = next.key.split(':')
+    ringLate(change, next.key, Number(run), task!, next.at)
+  } else if (kind === 'message') releaseMessage(change, name!)
   else {
     ringRung(change, next.key, next.at, { handsOf })
     change.depth++

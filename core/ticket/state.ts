@@ -4,9 +4,12 @@ import type { Answers } from '../intake'
 import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
+import type { PlanRun } from '../plan'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
+import { nameOfActor } from './actors'
 import { fieldsAfter } from './fields'
 import { afterMerger } from './merger'
+import { PLAN_ENTRIES } from './planState'
 import type { Rating } from './command'
 import type {
   AboutEquipment,
@@ -141,6 +144,8 @@ export interface TicketState {
   estimate?: number
   bookings?: Booking[]
   tasks?: Task[]
+  /** The plans that have begun on it, the oldest first. */
+  plans?: PlanRun[]
   links?: TicketLink[]
   /** Articles of Knowledge that belong to it, as they were called then. */
   articles?: { id: number; title: string }[]
@@ -201,8 +206,6 @@ const spoken = ({ repliedAt }: TicketState, at: Instant) => ({
   waitingSince: undefined,
   repliedAt: repliedAt ?? at,
 })
-
-const nameOfActor = (entry: Entry) => ('person' in entry.actor ? entry.actor.person : 'the desk')
 
 const COUNTED_BEFORE: Because = { edition: 0, why: [{ is: 'countedBefore' }] }
 
@@ -412,6 +415,7 @@ const APPLY: Apply = {
     tasks: tasks.map((one) => (one.id === task.id ? task : one)),
   }),
   taskDropped: ({ tasks = [] }, { id }) => ({ tasks: tasks.filter((one) => one.id !== id) }),
+  ...PLAN_ENTRIES,
   linked: ({ links = [] }, { to, as }) => ({ links: [...links, { reference: to, as }] }),
   unlinked: ({ links = [] }, { to, as }) => ({
     links: links.filter((one) => one.reference !== to || one.as !== as),

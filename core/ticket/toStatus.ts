@@ -1,9 +1,11 @@
 import { checkAsked, type FieldValues } from '../fields'
-import { isInGroup, statusOf, transitionsFrom, type CompiledKind, type CompiledStatus } from '../lifecycle'
+import { isInGroup, statusOf, transitionsFrom, type CompiledStatus } from '../lifecycle'
+import type { CompiledDesign } from '../design'
 import { openRequired, type Task } from '../work'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 import { against, fieldChanges } from './fields'
+import { requiredInPlans } from './plans'
 import { keepAnswers, requestersOf, wordsOfGate } from './said'
 import type { TicketState } from './state'
 
@@ -32,11 +34,11 @@ export function move(change: Change, { from, to, fields }: Of<'move'>): void {
 export function enterStatus(change: Change, to: string, given: FieldValues): void {
   const { state, design } = change
   const status = statusOf(design.kind(state.kind), to)
-  const open = tasksBefore(state, design.kind(state.kind), status)
+  const open = tasksBefore(state, design, status)
   if (open.length)
     throw new Refused(
       'conflict',
-      `First these tasks must be done: ${open.map((one) => one.text).join('; ')}. Tick them, or take them off the ticket.`,
+      `First these tasks must be done: ${open.map((one) => one.text).join('; ')}. Tick them, take them off the ticket, or call the plan off.`,
     )
   const fields = fieldChanges(change, given)
   const said = status.tell && !state.internal ? wordsOfGate(status, fields) : undefined
@@ -48,8 +50,13 @@ export function enterStatus(change: Change, to: string, given: FieldValues): voi
 }
 
 /** The tasks that must be done before a ticket may enter a status; none where it is called off. */
-export function tasksBefore({ tasks }: TicketState, kind: CompiledKind, to: CompiledStatus): Task[] {
-  return isInGroup(kind, to, 'done') ? openRequired(tasks) : []
+export function tasksBefore(
+  state: TicketState,
+  design: CompiledDesign,
+  to: CompiledStatus,
+): Pick<Task, 'text'>[] {
+  if (!isInGroup(design.kind(state.kind), to, 'done')) return []
+  return [...openRequired(state.tasks), ...requiredInPlans(state, design)]
 }
 
 export function quicker(change: Change, status: string): string {

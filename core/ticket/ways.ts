@@ -37,7 +37,7 @@ export function planWays(state: TicketState, design: CompiledDesign, person: str
     const status = statusOf(kind, to)
     const leads = leadsTo(design, state, to)
     const tells = status.tell !== undefined && !state.internal
-    const open = tasksBefore(state, kind, status).map((one) => one.text)
+    const open = tasksBefore(state, design, status).map((one) => one.text)
     const will: Reason[] = [
       { is: 'stepStatus', kind: kind.id, status: to, tells: tells ? toldOf(state) : null },
       ...(leads.group === 'done' && state.timers?.some((one) => one.person === person)

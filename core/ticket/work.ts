@@ -174,7 +174,8 @@ function checkStretch(from: Instant, to: Instant): void {
     ])
 }
 
-function workerOf({ directory }: Change, id: string): string {
+/** @throws Refused where there is no such person of the desk any more */
+export function workerOf({ directory }: Change, id: string): string {
   const person = directory.people.get(id)
   if (!person?.active || person.role === 'requester')
     throw new Refused('invalid', 'This person cannot be booked.', [

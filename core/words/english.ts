@@ -82,6 +82,8 @@ export const ENGLISH = {
   'reason.noStatus': 'the status “{status}”, which “{kind}” does not have',
   'reason.gateAsks': 'what “{status}” asks for: {fields}',
   'reason.noField': '“{kind}” cannot have “{field}” set to that',
+  'reason.planFor': 'The plan “{plan}” is for such tickets.',
+  'reason.planByHand': '{by} began it.',
   'reason.noChecklist': 'the checklist “{checklist}”',
   'reason.noLadder': 'the ladder “{ladder}”',
   'reason.nobodyFound': '{recipient}',

@@ -1,6 +1,7 @@
 import type { Selectable } from 'kysely'
 import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
+import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
 import {
   readEntry,
@@ -64,7 +65,7 @@ export function ticketRow(state: TicketState, design: CompiledDesign): TicketRow
     portal: state.portal,
     channel: state.channel,
     cover: state.cover,
-    tasks_open: (state.tasks ?? []).filter((one) => !one.done).length,
+    tasks_open: openTaskCount(state),
     // Where the ticket itself waits, or is done, it is not the desk's turn.
     waiting_since: ['new', 'active'].includes(group) ? (state.waitingSince ?? null) : null,
     facts: factsOf(state, design.deskOf(state.item)),

@@ -4,6 +4,7 @@ import { Directory } from '../directory'
 import { Naming } from './naming'
 import * as parts from './parts'
 import { bookOf, type Phrase } from './phrase'
+import { plan } from './plans'
 import * as rules from './rules'
 
 /** A change of a design as a lead says it. */
@@ -42,6 +43,7 @@ const LISTS: { readonly [L in DesignList]: Told<L> } = {
   moves: { one: 'Move', article: 'Moves and Bench', said: bookOf(rules.move) },
   shelves: { one: 'Shelf', article: 'Moves and Bench', said: bookOf(rules.shelf) },
   checklists: { one: 'Checklist', article: 'Moves and Bench', said: bookOf(rules.checklist) },
+  plans: { one: 'Plan', article: 'Plans', said: plan },
   savedReplies: { one: 'Saved reply', article: 'Moves and Bench', said: bookOf(rules.savedReply) },
   layouts: { one: 'Layout', article: 'Moves and Bench', said: bookOf(rules.layout) },
   templates: { one: 'Message', article: 'Messages in words', said: bookOf(rules.template) },

@@ -110,6 +110,12 @@ export class Naming {
     })
   }
 
+  /** What a fact is called. */
+  factName(fact: string): string {
+    const name = this.compiled[0]!.factName(fact)
+    return name.includes(fact) ? this.compiled[1]!.factName(fact) : name
+  }
+
   /** A value of a fact: “Hallin”. */
   value(fact: string, value: FactValue): string {
     return this.compiled[0]!.vocabulary(this.directory).value(fact, value)

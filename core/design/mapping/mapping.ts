@@ -6,6 +6,7 @@ import { ADMINISTRATOR } from '../../rights'
 import type { Checklist, Move, MoveStep } from '../../work'
 import type { ServiceLevel, Target } from '../../clock'
 import { withoutGaps } from '../../json'
+import type { Doer, Plan, PlanTask } from '../../plan'
 import type { Design, SignalRules, Triage } from '../design'
 import { foldedCondition, mappedTable, type Decide, type DirectoryThing } from './conditions'
 
@@ -31,6 +32,7 @@ export function mappedDesign(design: Design, decide: Decide): Design {
     moves: design.moves.flatMap((one) => own.move(one) ?? []),
     shelves: design.shelves.flatMap((one) => own.needed(one, 'id', 'role') ?? []),
     checklists: design.checklists.flatMap((one) => own.checklist(one) ?? []),
+    plans: design.plans.map((one) => own.plan(one)),
     savedReplies: design.savedReplies.flatMap((one) => own.needed(one, 'team', 'team') ?? []),
     layouts: design.layouts.flatMap((one) => {
       const ofTeam = own.needed(one, 'team', 'team')
@@ -38,6 +40,9 @@ export function mappedDesign(design: Design, decide: Decide): Design {
     }),
   }
 }
+
+/** What holds for nothing. */
+const NEVER: Condition = { any: [] }
 
 /** A condition that may be left out: gone where it never holds. */
 type Optional = Condition | undefined
@@ -272,6 +277,47 @@ class Mapping {
   private setting<T extends { field: string; value?: FieldValue | null }>(one: T): T | undefined {
     const what = this.ofFields.get(one.field)
     return what ? this.needed(one, 'value', what) : one
+  }
+
+  /** A plan that never begins by itself is still there to be begun. */
+  plan(plan: Plan): Plan {
+    return {
+      ...this.whens(plan, 'when'),
+      stages: plan.stages.map((stage) => ({
+        ...this.orNever(stage),
+        tasks: stage.tasks.map((one) => this.planTask(one)),
+      })),
+    }
+  }
+
+  /** What is only where something never holds is still only there. */
+  private orNever<T extends { when?: Condition }>(thing: T): T {
+    return this.isNever(thing.when) ? { ...thing, when: NEVER } : this.whens(thing, 'when')
+  }
+
+  private planTask(task: PlanTask): PlanTask {
+    const who = task.who && this.doer(task.who)
+    const one = withoutGaps({ ...this.orNever(task), who })
+    if (one.do === 'approval') {
+      const ask = one.ask.flatMap((each) => {
+        const whom = this.doer(each.who)
+        return whom ? [{ ...each, who: whom }] : []
+      })
+      // An approval that nobody is asked for would hold up everything after it.
+      return { ...one, ask: ask.length ? ask : one.ask }
+    }
+    if (one.do === 'message') {
+      const tell = one.tell.flatMap((each) => this.recipient(each) ?? [])
+      return { ...one, tell: tell.length ? tell : one.tell }
+    }
+    if (one.do === 'wait' && one.holds)
+      return { ...one, holds: this.isNever(one.holds) ? NEVER : this.when(one.holds) }
+    return one
+  }
+
+  private doer(doer: Doer): Doer | undefined {
+    if (doer.by === 'team') return this.needed(doer, 'team', 'team')
+    return doer.by === 'person' ? this.needed(doer, 'person', 'person') : doer
   }
 
   /** A list that never comes by itself is still there to be taken. */

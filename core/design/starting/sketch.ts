@@ -148,5 +148,6 @@ export function designOf(sketch: Sketch, name: string, zone: string): Design {
     serviceLevels: [...sketch.levels],
     ladders: [...sketch.ladders],
     checklists: [...(sketch.checklists ?? [])],
+    plans: [],
   }
 }

@@ -1,0 +1,64 @@
+/** Plans: larger requests in stages, who does what by when, approvals, and what comes next. */
+export { momentOf, TIME_OF_DAY, type DayIn, type DayOf } from './day'
+export {
+  DOER_NAMES,
+  doerInWords,
+  findHolder,
+  meantBy,
+  ROLES_IN_REQUEST,
+  type Asking,
+  type Doer,
+  type Holder,
+  type RoleInRequest,
+} from './doer'
+export {
+  MOST_PLAN_TASKS,
+  MOST_PLANS,
+  MOST_STAGES,
+  factsNamed,
+  numbersOf,
+  questionsNamed,
+  stagesAfter,
+  stagesBefore,
+  tasksOf,
+  type Due,
+  type Plan,
+  type Stage,
+} from './plan'
+export {
+  isOpen,
+  isSettled,
+  type Opened,
+  type PlanEnd,
+  type PlanRun,
+  type StageRun,
+  type TaskEnd,
+  type TaskRun,
+} from './run'
+export {
+  askedFor,
+  sealedBy,
+  waitsFor,
+  wantedOf,
+  type Approver,
+  type Approving,
+  type Asked,
+  type InPlace,
+  type Needs,
+  type Sealed,
+  type Word,
+} from './seal'
+export {
+  isForIt,
+  keepOpen,
+  nextMoment,
+  nextSteps,
+  openTasksOf,
+  requiredOf,
+  type PlanStep,
+  type PlanTime,
+  type PlanWorld,
+} from './steps'
+export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
+export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
+export type { ApprovalTask, Refusal } from './tasks/approval'

@@ -1,0 +1,64 @@
+import type { Instant } from '../time'
+import type { Asked, Word } from './seal'
+
+/** A plan under way on a ticket. */
+export interface PlanRun {
+  /** Unique on its ticket: the number of the entry with which it began. */
+  id: number
+  plan: string
+  name: string
+  /** The edition that has the plan as it is followed here. */
+  edition: number
+  /** In which the days of answers are meant. */
+  zone: string
+  beganAt: Instant
+  /** Stages that have opened or were passed over; sent back, one is no longer here. */
+  stages: Record<string, StageRun>
+  /** Tasks that have opened. */
+  tasks: Record<string, TaskRun>
+  /** How often each stage was entered, where that was more than once. */
+  rounds?: Record<string, number>
+  ended?: PlanEnd
+}
+
+/** How a plan ended: all of it was done, an approval was refused, or somebody called it off. */
+export interface PlanEnd {
+  at: Instant
+  how: 'done' | 'refused' | 'calledOff'
+}
+
+export interface StageRun {
+  openedAt: Instant
+  dueAt?: Instant
+  throughAt?: Instant
+  /** It was not for this request. */
+  passed?: true
+}
+
+/** Who has a task, and by when. */
+export interface Opened {
+  task: string
+  due?: Instant
+  person?: string
+  team?: string
+}
+
+/** How a task came to its end. */
+export type TaskEnd = 'done' | 'notNeeded' | 'letGo' | 'refused'
+
+export interface TaskRun extends Omit<Opened, 'task'> {
+  openedAt: Instant
+  end?: { how: TaskEnd; at: Instant; by?: string; why?: string }
+  /** Of an approval: whose word is asked for, and what was said. */
+  asked?: Asked[]
+  words?: Word[]
+  /** Somebody was told that it is late. */
+  isLate?: true
+}
+
+/** Whether a task is done, or is not needed any more. */
+export const isSettled = (task: TaskRun | undefined): boolean => task?.end !== undefined
+
+/** Whether a task has opened and is still to do. */
+export const isOpen = (task: TaskRun | undefined): task is TaskRun =>
+  task !== undefined && task.end === undefined

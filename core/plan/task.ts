@@ -1,0 +1,57 @@
+import type { Recipient } from '../ladder/recipient'
+import type { FindingCode } from '../finding'
+import type { Condition, Facts } from '../condition'
+import type { Instant } from '../time'
+import type { DayOf } from './day'
+import type { Doer } from './doer'
+import type { Approving } from './seal'
+
+/** What a new task begins with: the first of what it could name. */
+export interface FirstOfPlan {
+  template: string
+}
+
+/** Reads a task for faults. */
+export interface PlanReader {
+  error(place: string, code: FindingCode, message: string): void
+  refers(place: string, what: string, id: string | undefined | null): void
+  recipient(place: string, one: Recipient): void
+  doer(place: string, one: Doer): void
+  day(place: string, one: DayOf): void
+  condition(place: string, when: Condition | undefined): void
+  fact(place: string, name: string): void
+}
+
+/** The request as a task of the desk's own finds it. */
+export interface PlanMoment {
+  now: Instant
+  facts: Facts
+  /** The moment that a day comes to; nothing where none is answered. */
+  momentOf(day: DayOf): Instant | undefined
+}
+
+/** What a task can do to its ticket when it opens; all is written down with the plan as its reason. */
+export interface PlanHands {
+  tell(to: readonly Recipient[], template: string): void
+  ask(approving: Approving): void
+}
+
+/** Who ends a task: somebody who has done it, those who are asked, or the desk itself. */
+export type EndedBy = 'doer' | 'asked' | 'desk'
+
+/** Everything that there is to say about what a task of a plan can be; see `tasks/`. */
+export interface PlanTaskTerms<T> {
+  /** What a lead chooses it by. */
+  name: string
+  endedBy: EndedBy
+  /** What it is at first, once it is chosen. */
+  fresh(first: FirstOfPlan): Omit<T, 'id' | 'text'>
+  /** What it does as soon as it opens. */
+  begin?(hands: PlanHands, task: T): void
+  /** Of what the desk ends itself: whether it is over. */
+  isOver?(task: T, at: PlanMoment): boolean
+  /** When that is to be asked again, though nothing happens. */
+  over?(task: T, at: PlanMoment): Instant | undefined
+  /** Finds what is wrong with it. */
+  check?(reader: PlanReader, place: string, task: T): void
+}

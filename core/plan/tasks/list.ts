@@ -1,0 +1,24 @@
+import type { PlanTaskTerms } from '../task'
+import { approval, type ApprovalTask } from './approval'
+import { message, type MessageTask } from './message'
+import { wait, type WaitTask } from './wait'
+import { work, type WorkTask } from './work'
+
+/** A task of a plan. */
+export type PlanTask = WorkTask | ApprovalTask | WaitTask | MessageTask
+export type PlanTaskKind = PlanTask['do']
+
+/**
+ * Everything that a task of a plan can be, in the order of the menu. To add one is to add a file beside this one, and
+ * its name here.
+ */
+export const PLAN_TASKS: { readonly [K in PlanTaskKind]: PlanTaskTerms<Extract<PlanTask, { do: K }>> } = {
+  work,
+  approval,
+  wait,
+  message,
+}
+
+/** What there is to say about a task. */
+export const planTaskTerms = <T extends PlanTask>(task: T): PlanTaskTerms<T> =>
+  PLAN_TASKS[task.do] as unknown as PlanTaskTerms<T>

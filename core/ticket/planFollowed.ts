@@ -1,0 +1,72 @@
+import type { CompiledDesign } from '../design'
+import { ticketFacts } from '../facts'
+import { statusOf } from '../lifecycle'
+import { tasksOf, type Plan, type PlanRun, type PlanTask, type PlanTime, type PlanWorld } from '../plan'
+import type { Instant } from '../time'
+import type { Change } from './change'
+import { Refused } from './command'
+import type { TicketState } from './state'
+
+/** What plans do by themselves is done in this name. */
+export const PLANS = { system: 'plans' }
+
+/** A plan under way: how it stands, and what it says. */
+export interface Followed {
+  run: PlanRun
+  plan: Plan
+  /** The edition that has it. */
+  edition: CompiledDesign
+}
+
+/** A plan that a ticket follows; nothing where its edition is not known. */
+export function followedPlan(state: TicketState, design: CompiledDesign, id: number): Followed | undefined {
+  const run = state.plans?.find((one) => one.id === id)
+  const edition = run && design.earlierEdition(run.edition)
+  const plan = run && edition?.findPlan(run.plan)
+  return run && edition && plan && { run, plan, edition }
+}
+
+/** All plans that a ticket follows, the oldest first. */
+export const followedPlans = (state: TicketState, design: CompiledDesign): Followed[] =>
+  (state.plans ?? []).flatMap(({ id }) => followedPlan(state, design, id) ?? [])
+
+/** On a ticket that nobody has let in, or that is done, plans rest. */
+export const plansRest = (state: TicketState, design: CompiledDesign): boolean =>
+  state.held !== undefined || statusOf(design.kind(state.kind), state.status).group === 'done'
+
+/** What is known of the request, and the hours in which its plan goes on. */
+export function planTime(
+  state: TicketState,
+  design: CompiledDesign,
+  { plan, run, edition }: Followed,
+  now: Instant,
+): PlanTime {
+  const { hours } = plan
+  const calendar = hours !== undefined && edition.hasCalendar(hours) ? hours : edition.design.desk.calendar
+  return { now, facts: ticketFacts(state, design, now), hours: edition.calendar(calendar), zone: run.zone }
+}
+
+/** The request with its people, as its plan finds them. */
+export const planWorld = (
+  { state, design, directory, now }: Pick<Change, 'state' | 'design' | 'directory' | 'now'>,
+  followed: Followed,
+): PlanWorld => ({ ...planTime(state, design, followed, now), request: state, directory })
+
+/** A task of a plan by its id. */
+export const planTask = (plan: Plan, id: string): PlanTask | undefined =>
+  tasksOf(plan).find((one) => one.id === id)
+
+/** What a task says, or its id where the plan has it no more. */
+export const taskText = (plan: Plan, id: string): string => planTask(plan, id)?.text ?? id
+
+/**
+ * The plan that a command is about.
+ * @throws Refused where it is not there, rests or has ended
+ */
+export function runningPlan({ state, design }: Change, id: number): Followed {
+  const followed = followedPlan(state, design, id)
+  if (!followed) throw new Refused('missing', 'This plan is not on the ticket.')
+  if (plansRest(state, design))
+    throw new Refused('conflict', 'Its plan rests: the ticket is done, or nobody has let it in.')
+  return followed
+}

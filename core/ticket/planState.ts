@@ -1,0 +1,108 @@
+import type { PlanRun, TaskRun } from '../plan'
+import { nameOfActor } from './actors'
+import type { Entry } from './entry'
+import type { TicketState } from './state'
+
+// What the entries of plans make of a ticket.
+
+export const PLAN_KINDS = [
+  'planBegan',
+  'stageOpened',
+  'stagePassed',
+  'stageThrough',
+  'planTasksOpened',
+  'planTaskEnded',
+  'planTaskReopened',
+  'planTaskGiven',
+  'sealAsked',
+  'sealSaid',
+  'planSentBack',
+  'planTaskLate',
+  'planEnded',
+] as const
+type PlanKind = (typeof PLAN_KINDS)[number]
+type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+type Changed = Pick<TicketState, 'plans'>
+type Apply = { [K in PlanKind]: (state: TicketState, entry: Of<K>) => Changed & Partial<TicketState> }
+
+/** The plan of an entry, changed. */
+function inRun({ plans = [] }: TicketState, id: number, change: (run: PlanRun) => Partial<PlanRun>): Changed {
+  return { plans: plans.map((run) => (run.id === id ? { ...run, ...change(run) } : run)) }
+}
+
+/** A task of it, changed. */
+const inTask = (state: TicketState, run: number, task: string, change: (one: TaskRun) => Partial<TaskRun>) =>
+  inRun(state, run, ({ tasks }) => {
+    const before = tasks[task]
+    return before ? { tasks: { ...tasks, [task]: { ...before, ...change(before) } } } : {}
+  })
+
+const without = <T>(record: Readonly<Record<string, T>>, names: readonly string[]): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).filter(([name]) => !names.includes(name)))
+
+export const PLAN_ENTRIES: Apply = {
+  planBegan: ({ plans = [] }, { run, plan, name, edition, zone, at }) => ({
+    plans: [...plans, { ...{ id: run, plan, name, edition, zone, beganAt: at }, stages: {}, tasks: {} }],
+  }),
+  stageOpened: (state, { run, stage, dueAt, at }) =>
+    inRun(state, run, ({ stages }) => ({
+      stages: { ...stages, [stage]: { openedAt: at, ...(dueAt !== undefined && { dueAt }) } },
+    })),
+  stagePassed: (state, { run, stage, at }) =>
+    inRun(state, run, ({ stages }) => ({
+      stages: { ...stages, [stage]: { openedAt: at, throughAt: at, passed: true } },
+    })),
+  stageThrough: (state, { run, stage, letGo, at }) =>
+    inRun(state, run, ({ stages, tasks }) => ({
+      stages: { ...stages, [stage]: { ...stages[stage]!, throughAt: at } },
+      ...(letGo.length && {
+        tasks: {
+          ...tasks,
+          ...Object.fromEntries(letGo.map((id) => [id, { ...tasks[id]!, end: { how: 'letGo', at } }])),
+        },
+      }),
+    })),
+  planTasksOpened: (state, { run, tasks: opened, at }) =>
+    inRun(state, run, ({ tasks }) => ({
+      tasks: {
+        ...tasks,
+        ...Object.fromEntries(
+          opened.map(({ task, text: _, ...holder }): [string, TaskRun] => [
+            task,
+            { openedAt: at, ...holder },
+          ]),
+        ),
+      },
+    })),
+  planTaskEnded: (state, { run, task, how, why, at, actor }) =>
+    inTask(state, run, task, () => ({
+      end: { how, at, ...('person' in actor && { by: actor.person }), ...(why && { why }) },
+    })),
+  planTaskReopened: (state, { run, task }) => inTask(state, run, task, () => ({ end: undefined })),
+  planTaskGiven: (state, { run, task, person, team }) =>
+    inTask(state, run, task, (before) => ({
+      person: person ?? undefined,
+      team: team ?? before.team,
+    })),
+  sealAsked: (state, { run, task, asked }) =>
+    inTask(state, run, task, ({ words = [] }) => ({ asked, words })),
+  sealSaid: (state, { run, task, yes, said, sealed, at, actor }) =>
+    inTask(state, run, task, ({ words = [] }) => ({
+      words: [...words, { person: nameOfActor({ actor }), yes, text: said, at }],
+      ...(sealed !== 'open' && {
+        end: { how: sealed === 'sealed' ? 'done' : 'refused', at, by: nameOfActor({ actor }) },
+      }),
+    })),
+  planSentBack: (state, { run, stage, tasks: again, shut }) =>
+    inRun(state, run, ({ stages, tasks, rounds = {} }) => ({
+      stages: without(stages, [stage, ...shut]),
+      tasks: without(tasks, again),
+      rounds: { ...rounds, [stage]: (rounds[stage] ?? 1) + 1 },
+      ended: undefined,
+    })),
+  planTaskLate: (state, { run, task, alarm }) => ({
+    ...inTask(state, run, task, () => ({ isLate: true })),
+    rang: [...state.rang, alarm],
+  }),
+  planEnded: (state, { run, how, at }) => inRun(state, run, () => ({ ended: { how, at } })),
+}
