@@ -62,3 +62,13 @@ export {
 export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
 export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
 export type { ApprovalTask, Refusal } from './tasks/approval'
+export {
+  dutiesOf,
+  planView,
+  type PlanDuty,
+  type PlanView,
+  type SealView,
+  type StageView,
+  type TaskStands,
+  type TaskView,
+} from './view'

@@ -18,6 +18,7 @@ export {
   type CommandContext,
   type FieldProblem,
   type Rating,
+  type PlanTaskChange,
   type ResortField,
   VERDICTS,
 } from './command'

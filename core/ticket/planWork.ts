@@ -37,6 +37,10 @@ export function changePlanTask(
   change: Change,
   { run: id, task: taskId, change: what }: Of<'changePlanTask'>,
 ): void {
+  const person = personOf(change)
+  const theirs = change.state.plans?.find((one) => one.id === id)?.tasks[taskId]?.person === person
+  if (!theirs && !change.directory.may(person, 'workTickets'))
+    throw new Refused('missing', 'This task is somebody else’s, or not there any more.')
   const followed = runningPlan(change, id)
   const { run, plan } = followed
   const task = planTask(plan, taskId)
@@ -44,9 +48,6 @@ export function changePlanTask(
   if (!task || !one) throw new Refused('conflict', 'This task has not begun yet: its stage opens later.')
   if (run.ended && run.ended.how !== 'done')
     throw new Refused('conflict', 'The plan has ended; send it back if it is to go on.')
-  const person = personOf(change)
-  if (one.person !== person && !change.directory.may(person, 'workTickets'))
-    throw new Refused('forbidden', 'This task is somebody else’s.')
   if ('done' in what) return what.done ? end(change, followed, task, 'done') : reopen(change, followed, task)
   if ('notNeeded' in what) return end(change, followed, task, 'notNeeded', checkText(what.notNeeded))
   give(change, followed, task, what)

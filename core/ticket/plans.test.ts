@@ -220,14 +220,14 @@ describe('approvals on a ticket', () => {
     return ticket
   }
 
-  it('count once: nobody says yes twice, and nobody whose word is not asked for', () => {
+  it('count once: nobody says yes twice, and nobody whose word is not asked for here', () => {
     asked({
       ask: ['olin-brandt', 'pia-lund'].map((person) => ({ who: { by: 'person', person } })),
       needs: 'all',
     })
     ticket.do(says(true), at(2), OLIN)
     expect(() => ticket.do(says(false, 'No.'), at(3), OLIN)).toThrow('cannot be changed')
-    expect(() => ticket.do(says(true), at(3), TORA)).toThrow('not asked for')
+    expect(() => ticket.do(says(true), at(3), TORA)).toThrow('not asked for here')
     ticket.do(says(true), at(4), { person: 'pia-lund' })
     expect(stages()).toEqual(['prepare ✓', 'approve ✓', 'equip'])
     expect(() => ticket.do(says(true), at(5), { person: 'pia-lund' })).toThrow('settled already')

@@ -63,16 +63,26 @@ function openSeal(change: Change, id: number, taskId: string): Open {
   return { ...followed, task, asked: run.asked }
 }
 
+/** Whose word is asked for, whatever has become of it. */
+const askedOf = ({ state }: Change, id: number, taskId: string): readonly Asked[] =>
+  state.plans?.find((one) => one.id === id)?.tasks[taskId]?.asked ?? []
+
+/** In whose place somebody says it. */
+function forWhom(asked: readonly Asked[], person: string): { for?: string } {
+  const { for: other } = asked.find((one) => one.person === person) ?? {}
+  return other ? { for: other.person } : {}
+}
+
 /**
  * Somebody says yes or no.
  * @throws Refused where it is not theirs to say, they have said it, or a no has no words
  */
 export function saySeal(change: Change, { run: id, task: taskId, yes, text }: Of<'saySeal'>): void {
-  const { run, task, asked, plan, edition } = openSeal(change, id, taskId)
   const person = personOf(change)
+  if (!askedOf(change, id, taskId).some((one) => one.person === person))
+    throw new Refused('missing', 'Your word is not asked for here, or not any more.')
+  const { run, task, asked, plan, edition } = openSeal(change, id, taskId)
   const words = run.tasks[taskId]?.words ?? []
-  const own = asked.find((one) => one.person === person)
-  if (!own) throw new Refused('forbidden', 'Your word is not asked for here.')
   if (words.some((one) => one.person === person))
     throw new Refused('conflict', 'You have said your word already; it cannot be changed.')
   if (!waitsFor(task.needs, asked, words).some((one) => one.person === person))
@@ -86,7 +96,7 @@ export function saySeal(change: Change, { run: id, task: taskId, yes, text }: Of
   const sealed = sealedBy(task.needs, asked, after)
   change.enter({
     ...{ kind: 'sealSaid', run: id, task: taskId, text: task.text, yes, said, sealed },
-    ...(own.for && { for: own.for.person }),
+    ...forWhom(asked, person),
   })
   if (sealed === 'open' && task.needs === 'inTurn') writeTo(change, task, waitsFor('inTurn', asked, after))
   if (sealed === 'refused') refuse(change, { run, plan, edition }, task, said)
@@ -108,12 +118,13 @@ function refuse(change: Change, followed: Followed, { refused }: ApprovalTask, s
  * @throws Refused where whoever does it may not, or the other cannot be asked
  */
 export function handSeal(change: Change, { run: id, task: taskId, from, to }: Of<'handSeal'>): void {
-  const open = openSeal(change, id, taskId)
-  const { run, task, asked } = open
   const { directory, state } = change
   const person = personOf(change)
-  if (from !== person && !directory.may(person, 'workTickets'))
-    throw new Refused('forbidden', 'Only whoever is asked, or somebody of the desk, can hand this on.')
+  const isTheirs = from === person && askedOf(change, id, taskId).some((one) => one.person === person)
+  if (!isTheirs && !directory.may(person, 'workTickets'))
+    throw new Refused('missing', 'Only whoever is asked, or somebody of the desk, can hand this on.')
+  const open = openSeal(change, id, taskId)
+  const { run, task, asked } = open
   const words = run.tasks[taskId]?.words ?? []
   const before = asked.find((one) => one.person === from)
   if (from === null ? asked.length > 0 : !before || words.some((one) => one.person === from))

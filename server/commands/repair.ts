@@ -7,13 +7,13 @@ import { deskNow } from '../clock/deskClock'
 import { giveJobs, mendMessages, putLost, type RecordedMessage } from '../delivery/outbox'
 import { Knowledge } from '../db/knowledge'
 import { recordedMessages } from './rebuildRows'
-import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { entryFromRow, FOLLOWING, ticketRow } from '../db/rows'
 import { store } from './store'
 import { NO_WORK } from '../queries/workload'
 
 /**
  * Writes the rows of tickets anew from their entries, whatever they say now: the ticket's own, its clocks, fixed
- * times and time records. The entries themselves are never touched.
+ * times, time records and plans. The entries themselves are never touched.
  * @returns the tickets that could not be mended, each with why
  */
 export async function repair(
@@ -90,12 +90,8 @@ async function writeAnew(trx: Trx, state: TicketState, design: CompiledDesign): 
   await sql`update ticket set (${columns}) =
     (select ${columns} from jsonb_populate_record(null::ticket, ${JSON.stringify(row)}::jsonb))
     where reference = ${reference}`.execute(trx)
-  const tables = {
-    clock: clockRows(state, design),
-    booking: bookingRows(state),
-    time_record: timeRows(state),
-  }
-  for (const [table, rows] of Object.entries(tables)) {
+  for (const [table, rowsOf] of Object.entries(FOLLOWING)) {
+    const rows = rowsOf(state, design)
     const name = sql.table(table)
     await sql`delete from ${name} where reference = ${reference}`.execute(trx)
     await sql`insert into ${name} select * from

@@ -2,8 +2,8 @@ import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { messageChanges, type Decided, type TicketState } from '../../core/ticket'
 import { prepared, type Database, type Trx } from '../db/connection'
-import { bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../db/rows'
-import { orUpdate } from '../db/written'
+import { bookingRows, clockRows, entryRow, planRows, planTaskRows, ticketRow, timeRows } from '../db/rows'
+import { orUpdate, WRITTEN } from '../db/written'
 import { outboxParts, outboxRow } from '../delivery/outbox'
 
 export interface RequestKey {
@@ -35,6 +35,8 @@ function rowsOf(decisions: Decision[]) {
     clock: decisions.flatMap(({ decided, design }) => clockRows(decided.state, design)),
     time_record: decisions.flatMap(({ decided }) => timeRows(decided.state)),
     booking: decisions.flatMap(({ decided }) => bookingRows(decided.state)),
+    plan_run: decisions.flatMap(({ decided, design }) => planRows(decided.state, design)),
+    plan_task: decisions.flatMap(({ decided, design }) => planTaskRows(decided.state, design)),
     outbox: decisions.flatMap(({ decided: { state, messages } }) =>
       messages.map((message) => outboxRow(message, state.reference, state.changedAt)),
     ),
@@ -70,6 +72,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(SAYING)
   const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
+  // What there is to do in a plan may change with any fact of its ticket.
+  const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))
   const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
   const outbox = outboxParts(rows.outbox, changes)
   // Parts that have nothing to write are left out: planning them costs as much as running them.
@@ -80,6 +84,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${toIndex.length ? sql`b as (insert into search_behind select unnest(${toIndex}::bigint[]) on conflict do nothing),` : sql``}
     ${workParts(rows.time_record, 'time_record', hasTimes, filled('time_record'))}
     ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
+    ${workParts(rows.plan_run, 'plan_run', hasPlans, filled('plan_run'))}
+    ${workParts(rows.plan_task, 'plan_task', hasPlans, filled('plan_task'))}
     ${outbox ? sql`${outbox.parts},` : sql``}
     e as (insert into entry select * from ${filled('entry')})
     select ${outbox?.count ?? sql`0`}`
@@ -89,15 +95,16 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
 /** The rows of work on tickets on which something of it has changed; what is no more there goes. */
 function workParts(
   rows: readonly { reference: number }[],
-  table: 'time_record' | 'booking',
+  table: 'time_record' | 'booking' | 'plan_run' | 'plan_task',
   changed: readonly number[],
   filled: RawBuilder<unknown>,
 ) {
   if (!changed.length) return sql``
   const name = sql.table(table)
+  const key = sql.raw(WRITTEN[table].key.join(', '))
   const written = rows.some(({ reference }) => changed.includes(reference))
   return sql`${sql.raw(`${table}_gone`)} as (delete from ${name} where reference = any(${changed}::bigint[])
-      and (reference, id) not in (select reference, id from ${filled})),
+      and (${key}) not in (select ${key} from ${filled})),
     ${written ? sql`${sql.raw(`${table}_now`)} as (insert into ${name} select * from ${filled} ${orUpdate(table)}),` : sql``}`
 }
 

@@ -597,4 +597,21 @@ alter table article add column categories text[] not null default '{}';
 create index article_categories on article using gin (categories) where not removed;
 `,
   },
+  {
+    name: '0032 plans under way, and what there is to do in them',
+    sql: `
+create table plan_run (
+  reference bigint not null, run int not null, plan text not null, name text not null, edition int not null,
+  stages text[] not null, tasks int not null, settled int not null, began_at bigint not null, due_at bigint,
+  ended_at bigint, how text, primary key (reference, run));
+create index plan_run_open on plan_run (plan, reference) where ended_at is null;
+create index plan_run_ended on plan_run (plan, ended_at) where ended_at is not null;
+create table plan_task (
+  reference bigint not null, run int not null, task text not null, person text not null, team text not null,
+  kind text not null, text text not null, required boolean not null, opened_at bigint not null, due_at bigint,
+  primary key (reference, run, task, person));
+create index plan_task_person on plan_task (person) where person <> '';
+create index plan_task_team on plan_task (team) where person = '';
+`,
+  },
 ]

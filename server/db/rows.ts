@@ -3,7 +3,11 @@ import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../
 import type { CompiledDesign } from '../../core/design'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
+import { dutiesOf, planView } from '../../core/plan'
 import {
+  followedPlans,
+  plansRest,
+  planTime,
   readEntry,
   ticketAlarms,
   UnreadableEntry,
@@ -110,6 +114,39 @@ export function bookingRows({ reference, bookings = [] }: TicketState): Tables['
   }))
 }
 
+/** The rows of its plans. */
+export function planRows(state: TicketState, design: CompiledDesign): Tables['plan_run'][] {
+  const { reference } = state
+  return followedPlans(state, design).map((followed) => {
+    const { plan, run } = followed
+    const time = planTime(state, design, followed, state.changedAt)
+    const { all, settled, stages } = planView(plan, run, time)
+    const dues = dutiesOf(plan, run, time).flatMap((one) => one.due ?? [])
+    return {
+      ...{ reference, run: run.id, plan: run.plan, name: run.name, edition: run.edition },
+      stages: stages.filter(({ stands }) => stands === 'open').map(({ id }) => id),
+      ...{ tasks: all, settled, began_at: run.beganAt },
+      due_at: dues.length ? Math.min(...dues) : null,
+      ended_at: run.ended?.at ?? null,
+      how: run.ended?.how ?? null,
+    }
+  })
+}
+
+/** The rows of what there is to do in its plans; none while they rest. */
+export function planTaskRows(state: TicketState, design: CompiledDesign): Tables['plan_task'][] {
+  const { reference, plans } = state
+  if (!plans?.length || plansRest(state, design)) return []
+  return followedPlans(state, design).flatMap((followed) => {
+    const { plan, run } = followed
+    const time = planTime(state, design, followed, state.changedAt)
+    return dutiesOf(plan, run, time).map(({ person = '', team = '', due, ...one }) => ({
+      ...{ reference, run: run.id, task: one.task, person, team, kind: one.do, text: one.text },
+      ...{ required: one.required, opened_at: one.openedAt, due_at: due ?? null },
+    }))
+  })
+}
+
 /** The rows of a ticket's clocks. */
 export function clockRows(state: TicketState, design: CompiledDesign): ClockRow[] {
   return state.clocks.map((clock) => ({
@@ -140,6 +177,17 @@ function standingRow(
     due_at: dueAt(clock, hours) ?? null,
   }
 }
+
+/** The tables whose rows follow from the state of a ticket besides its own, and how. */
+export const FOLLOWING = {
+  clock: clockRows,
+  booking: bookingRows,
+  time_record: timeRows,
+  plan_run: planRows,
+  plan_task: planTaskRows,
+} as const satisfies Partial<
+  Record<keyof Tables, (state: TicketState, design: CompiledDesign) => { reference: number }[]>
+>
 
 /** An entry as it is kept: what is common stands in columns, the rest in the body. */
 export function entryRow(reference: number, { sequence, at, actor, kind, ...body }: Entry) {

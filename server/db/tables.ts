@@ -363,6 +363,36 @@ export interface Tables {
     counted: number
     what: string
   }
+  /** A plan under way on a ticket, or that was. */
+  plan_run: {
+    reference: number
+    run: number
+    plan: string
+    name: string
+    edition: number
+    /** The stages that are open. */
+    stages: string[]
+    tasks: number
+    settled: number
+    began_at: number
+    /** When the first of what is open in it is due. */
+    due_at: number | null
+    ended_at: number | null
+    how: string | null
+  }
+  /** What there is to do in plans now, by whom: a person, or, where that is empty, any of a team. */
+  plan_task: {
+    reference: number
+    run: number
+    task: string
+    person: string
+    team: string
+    kind: string
+    text: string
+    required: boolean
+    opened_at: number
+    due_at: number | null
+  }
   ticket_words: {
     reference: number
     title: string

@@ -67,6 +67,16 @@ export const WRITTEN = {
     stays: [],
     changes: ['person', 'starts', 'ends', 'what', 'state'],
   },
+  plan_run: {
+    key: ['reference', 'run'],
+    stays: ['plan', 'began_at'],
+    changes: ['name', 'edition', 'stages', 'tasks', 'settled', 'due_at', 'ended_at', 'how'],
+  },
+  plan_task: {
+    key: ['reference', 'run', 'task', 'person'],
+    stays: [],
+    changes: ['team', 'kind', 'text', 'required', 'opened_at', 'due_at'],
+  },
   entry: {
     key: ['reference', 'sequence'],
     stays: ['at', 'actor', 'kind', 'version', 'body'],

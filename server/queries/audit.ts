@@ -1,11 +1,11 @@
 import { messageOf } from '../../core/error/messageOf'
 import { canonicalJson } from '../../core/json'
 import { keptMessages, rebuild, type Entry, type KeptMessage, type TicketState } from '../../core/ticket'
-import { bookingRows, clockRows, entryFromRow, ticketRow, timeRows } from '../db/rows'
+import { entryFromRow, FOLLOWING, ticketRow } from '../db/rows'
 import { Knowledge } from '../db/knowledge'
 import type { Database } from '../db/connection'
 import { recordedRow, withoutJob } from '../delivery/outbox'
-import { oneAt } from '../../core/lookup'
+import { keysOf, oneAt } from '../../core/lookup'
 
 /** One disagreement between what is stored and what the entries say. */
 export interface Difference {
@@ -22,6 +22,15 @@ export interface AuditReport {
 }
 
 const PAGE = 500
+
+/** What is compared, as the report calls it. */
+const CALLED: Readonly<Record<keyof typeof FOLLOWING, string>> = {
+  clock: 'clocks',
+  booking: 'fixed times',
+  time_record: 'time records',
+  plan_run: 'plans',
+  plan_task: 'tasks of plans',
+}
 
 /** Rebuilds every ticket, its clocks and its alarms from the entries and compares them with what is stored. */
 export async function audit(db: Database): Promise<AuditReport> {
@@ -54,16 +63,15 @@ async function auditPage(
   if (tickets.length === 0) return undefined
   const last = oneAt(tickets, tickets.length - 1).reference
   const within = <T extends { reference: number }>(rows: T[]) => groupByReference(rows)
-  const range = (table: 'entry' | 'clock' | 'booking' | 'time_record' | 'outbox') =>
+  const range = (table: 'entry' | 'outbox' | keyof typeof FOLLOWING) =>
     db.selectFrom(table).selectAll().where('reference', '>', after).where('reference', '<=', last)
   const idle = within(await withoutJob(db, after + 1, last))
   const outbox = within(await range('outbox').execute())
-  const [entries, clocks, bookings, times] = [
-    within((await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[]),
-    within(await range('clock').execute()),
-    within(await range('booking').execute()),
-    within(await range('time_record').execute()),
-  ]
+  const entries = within(
+    (await range('entry').orderBy('reference').orderBy('sequence').execute()) as EntryRow[],
+  )
+  const following = new Map<keyof typeof FOLLOWING, Map<number, object[]>>()
+  for (const table of keysOf(FOLLOWING)) following.set(table, within(await range(table).execute()))
   for (const ticket of tickets) {
     const { reference } = ticket
     const record = entries.get(reference) ?? []
@@ -91,9 +99,8 @@ async function auditPage(
     const row = ticketRow(state, design)
     for (const [column, value] of Object.entries(row))
       differ(column, ticket[column as keyof typeof ticket], value)
-    differ('clocks', sorted(clocks.get(reference) ?? []), sorted(clockRows(state, design)))
-    differ('fixed times', sorted(bookings.get(reference) ?? []), sorted(bookingRows(state)))
-    differ('time records', sorted(times.get(reference) ?? []), sorted(timeRows(state)))
+    for (const [table, rows] of following)
+      differ(CALLED[table], sorted(rows.get(reference) ?? []), sorted(FOLLOWING[table](state, design)))
     compareMessages(outbox.get(reference) ?? [], keptMessages(read), reference, differ)
     for (const { key, state: waits } of idle.get(reference) ?? [])
       differ(`message ${key}`, `${waits}, and no job delivers it`, 'a job')

@@ -5,6 +5,7 @@ import { leadsTo, planMove, previewMessage, type MovePlan, type TicketState } fr
 import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import { isSeen, type Sight } from '../../core/rights'
+import { plansOf } from './plans'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -48,6 +49,7 @@ export async function workOf(
     times: state.times ?? [],
     bookings: state.bookings ?? [],
     tasks: state.tasks ?? [],
+    plans: plansOf(state, design, directory),
     articles: state.articles ?? [],
     links: await linksOf(desk, state, directory.sightOf(caller.id)),
     takes: await desk.estimates.of(state),
@@ -98,5 +100,9 @@ export async function savedRepliesFor(desk: Reading, reference: number, { teams 
       text: previewMessage(state, design, directory, deskNow(), { subject: '', body: text }).body,
     })),
     checklists: checklists.filter(isFor).map(({ id, name, tasks }) => ({ id, name, tasks: tasks.length })),
+    /** Plans of the ticket's edition that are not under way on it. */
+    plans: design.design.plans
+      .filter(({ id }) => !state.plans?.some((one) => one.plan === id && !one.ended))
+      .map(({ id, name, stages }) => ({ id, name, stages: stages.length })),
   }
 }

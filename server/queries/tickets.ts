@@ -18,6 +18,7 @@ import { entriesFromRows, STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { whyInWords } from './messages'
+import { peopleInPlans } from './plans'
 import { entriesSeen, fieldsOfRow, seesField } from './seenFields'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
@@ -237,13 +238,16 @@ const nameOfLadder = (design: CompiledDesign, id: string) =>
   design.design.ladders.find((one) => one.id === id)?.name ?? id
 
 /** Everybody who is named on a ticket's page. */
-const peopleOn = ({ watchers = [], tasks = [], bookings = [] }: TicketState, entries: readonly Entry[]) =>
-  new Set([
+const peopleOn = (state: TicketState, entries: readonly Entry[]) => {
+  const { watchers = [], tasks = [], bookings = [] } = state
+  return new Set([
+    ...peopleInPlans(state),
     ...entries.flatMap((entry) => peopleOf(entry)),
     ...watchers,
     ...tasks.flatMap((one) => [one.person ?? [], one.done?.by ?? []].flat()),
     ...bookings.map((one) => one.person),
   ])
+}
 
 function peopleOf(entry: object): string[] {
   const { actor, technician, told, messages } = entry as {

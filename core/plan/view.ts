@@ -1,0 +1,182 @@
+import type { Instant } from '../time'
+import { momentOf } from './day'
+import { numbersOf, type Plan, type Stage } from './plan'
+import { isOpen, isSettled, type PlanEnd, type PlanRun, type TaskEnd, type TaskRun } from './run'
+import { sealedBy, waitsFor, wantedOf, type Asked, type Sealed, type Word } from './seal'
+import { isForIt, type PlanTime } from './steps'
+import type { EndedBy } from './task'
+import { planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
+
+// How a plan stands, for whoever looks at it.
+
+/** How an approval stands. */
+export interface SealView {
+  asked: (Asked & { word?: Omit<Word, 'person'>; isTurn: boolean })[]
+  /** How many must say yes. */
+  wanted: number
+  sealed: Sealed
+}
+
+/** How a task stands: its stage has not come, it is open, over in some way, or not for this request. */
+export type TaskStands = 'later' | 'open' | 'notForIt' | TaskEnd
+
+export interface TaskView {
+  id: string
+  number: string
+  text: string
+  description?: string
+  do: PlanTaskKind
+  endedBy: EndedBy
+  required: boolean
+  shown: boolean
+  stands: TaskStands
+  isLate: boolean
+  due?: Instant
+  person?: string
+  team?: string
+  /** The number of the stage with which it goes on early. */
+  beginsWith?: string
+  /** The numbers of the tasks that come before it. */
+  after: string[]
+  end?: { at: Instant; by?: string; why?: string }
+  seal?: SealView
+}
+
+export interface StageView {
+  id: string
+  number: string
+  name: string
+  stands: 'later' | 'open' | 'through' | 'passed'
+  openedAt?: Instant
+  throughAt?: Instant
+  dueAt?: Instant
+  isLate: boolean
+  /** How often it was entered. */
+  round: number
+  /** When it opens at the earliest, where a day says so. */
+  from?: Instant
+  tasks: TaskView[]
+}
+
+export interface PlanView {
+  run: number
+  plan: string
+  name: string
+  edition: number
+  beganAt: Instant
+  ended?: PlanEnd
+  /** Tasks that are for this request, and how many of them are over. */
+  all: number
+  settled: number
+  stages: StageView[]
+}
+
+/**
+ * How a plan stands at a moment.
+ * @param time with the facts of the request as they are
+ */
+export function planView(plan: Plan, run: PlanRun, time: PlanTime): PlanView {
+  const numbers = numbersOf(plan)
+  const stages = plan.stages.map((stage) => stageView(stage, run, time, numbers))
+  const tasks = stages.flatMap((stage) => (stage.stands === 'passed' ? [] : stage.tasks))
+  const forIt = tasks.filter(({ stands }) => stands !== 'notForIt')
+  return {
+    ...{ run: run.id, plan: run.plan, name: run.name, edition: run.edition, beganAt: run.beganAt },
+    ...(run.ended && { ended: run.ended }),
+    all: forIt.length,
+    settled: forIt.filter(({ end }) => end).length,
+    stages,
+  }
+}
+
+type Numbers = ReadonlyMap<string, string>
+const numberOf = (numbers: Numbers, id: string) => numbers.get(id) ?? ''
+
+function stageView(stage: Stage, run: PlanRun, time: PlanTime, numbers: Numbers): StageView {
+  const one = run.stages[stage.id]
+  const from = stage.from && momentOf(stage.from, time)
+  const { openedAt, throughAt, dueAt } = one ?? {}
+  return {
+    ...{ id: stage.id, number: numberOf(numbers, `stage ${stage.id}`), name: stage.name },
+    stands: !one ? 'later' : one.passed ? 'passed' : throughAt === undefined ? 'open' : 'through',
+    ...(openedAt !== undefined && { openedAt }),
+    ...(throughAt !== undefined && { throughAt }),
+    ...(dueAt !== undefined && { dueAt }),
+    isLate: dueAt !== undefined && (throughAt ?? time.now) > dueAt,
+    round: run.rounds?.[stage.id] ?? 1,
+    ...(from !== undefined && !one && { from }),
+    tasks: stage.tasks.map((task) => taskView(task, run, time, numbers)),
+  }
+}
+
+function taskView(task: PlanTask, run: PlanRun, time: PlanTime, numbers: Numbers): TaskView {
+  const one = run.tasks[task.id]
+  const { id, text, description, beginsWith, after = [] } = task
+  const { due, person, team, end } = one ?? {}
+  const stands = standsOf(task, one, time)
+  return {
+    ...{ id, number: numberOf(numbers, id), text, do: task.do, endedBy: planTaskTerms(task).endedBy },
+    ...(description && { description }),
+    ...{ required: task.required === true, shown: task.shown === true, stands },
+    isLate: due !== undefined && stands !== 'notForIt' && (end?.at ?? time.now) > due,
+    ...(due !== undefined && { due }),
+    ...(person !== undefined && { person }),
+    ...(team !== undefined && { team }),
+    ...(beginsWith !== undefined && { beginsWith: numberOf(numbers, `stage ${beginsWith}`) }),
+    after: after.map((before) => numberOf(numbers, before)),
+    ...(end && { end: { at: end.at, ...(end.by && { by: end.by }), ...(end.why && { why: end.why }) } }),
+    ...(task.do === 'approval' && one?.asked && { seal: sealView(task, one) }),
+  }
+}
+
+function standsOf(task: PlanTask, one: TaskRun | undefined, { facts }: PlanTime): TaskStands {
+  if (one?.end) return one.end.how
+  if (!isForIt(task, facts)) return 'notForIt'
+  return one ? 'open' : 'later'
+}
+
+function sealView({ needs }: Extract<PlanTask, { do: 'approval' }>, one: TaskRun): SealView {
+  const { asked = [], words = [] } = one
+  const turn = new Set(isOpen(one) ? waitsFor(needs, asked, words).map(({ person }) => person) : [])
+  return {
+    asked: asked.map((who) => {
+      const word = words.find(({ person }) => person === who.person)
+      const { person: _, ...said } = word ?? { person: '' }
+      return { ...who, isTurn: turn.has(who.person), ...(word && { word: said as Omit<Word, 'person'> }) }
+    }),
+    wanted: wantedOf(needs, asked.length),
+    sealed: isSettled(one) ? sealedBy(needs, asked, words) : 'open',
+  }
+}
+
+/** Somebody, or a team, who has something to do in a plan now. */
+export interface PlanDuty {
+  task: string
+  do: PlanTaskKind
+  text: string
+  required: boolean
+  openedAt: Instant
+  due?: Instant
+  person?: string
+  team?: string
+}
+
+/** What there is to do in a plan now, by whom: of an approval once for each whose word is waited for. */
+export function dutiesOf(plan: Plan, run: PlanRun, { facts }: Pick<PlanTime, 'facts'>): PlanDuty[] {
+  if (run.ended && run.ended.how !== 'done') return []
+  return plan.stages
+    .flatMap(({ tasks }) => tasks)
+    .flatMap((task): PlanDuty[] => {
+      const one = run.tasks[task.id]
+      if (!isOpen(one) || !isForIt(task, facts) || planTaskTerms(task).endedBy === 'desk') return []
+      const { id, text, required = false } = task
+      const { openedAt, due, person, team } = one
+      const duty = { task: id, do: task.do, text, required, openedAt, ...(due !== undefined && { due }) }
+      if (task.do === 'approval')
+        return waitsFor(task.needs, one.asked ?? [], one.words ?? []).map((who) => ({
+          ...duty,
+          person: who.person,
+        }))
+      return [{ ...duty, ...(person !== undefined && { person }), ...(team !== undefined && { team }) }]
+    })
+}
