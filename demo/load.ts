@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import { CompiledDesign, Directory, type DirectoryData, type Person } from '../core/design'
 import { keptMessages } from '../core/ticket'
 import { startDemoClock } from '../server/clock/deskClock'
-import { bookingRows, clockRows, entryRow, ticketRow, timeRows } from '../server/db/rows'
+import { entryRow, FOLLOWING, ticketRow } from '../server/db/rows'
 import type { Database, Trx } from '../server/db/connection'
 import { recordedRow } from '../server/delivery/outbox'
 import { hashPassword } from '../server/base/secrets'
@@ -11,7 +11,7 @@ import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
 import { ARTICLES } from './articles'
 import { livePast, type PastTicket } from './past'
 import { VIEWS } from './work'
-import { oneBy } from '../core/lookup'
+import { keysOf, oneBy } from '../core/lookup'
 
 const SEED = 4_203
 const BATCH = 250
@@ -167,18 +167,11 @@ async function storePast(trx: Trx, tickets: PastTicket[], design: CompiledDesign
     'entry',
     tickets.flatMap(({ state, entries }) => entries.map((entry) => entryRow(state.reference, entry))),
   )
-  await fill(
-    'clock',
-    tickets.flatMap(({ state }) => clockRows(state, design)),
-  )
-  await fill(
-    'time_record',
-    tickets.flatMap(({ state }) => timeRows(state)),
-  )
-  await fill(
-    'booking',
-    tickets.flatMap(({ state }) => bookingRows(state)),
-  )
+  for (const table of keysOf(FOLLOWING))
+    await fill(
+      table,
+      tickets.flatMap(({ state }): object[] => FOLLOWING[table](state, design)),
+    )
   await fill(
     'search_behind',
     tickets.map(({ state: { reference } }) => ({ reference })),

@@ -54,6 +54,7 @@ export const ticketPage = (more: Partial<Record<keyof Ticket, unknown>> = {}): T
       times: [],
       bookings: [],
       tasks: [],
+      plans: [],
       links: [],
       articles: [],
       articlesAt: 'merrow',

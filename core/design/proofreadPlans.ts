@@ -167,11 +167,16 @@ function duration(reader: Reader, place: string, text: string | undefined): void
 }
 
 /** A day that a plan goes by must be asked for, or a field, and be one. */
-function day({ reader, plan }: Reading, place: string, { fact, at, before }: DayOf, what: string): void {
+function day(reading: Reading, place: string, { fact, at, before }: DayOf, what: string): void {
+  const { reader } = reading
   reader.fact(place, fact)
   duration(reader, place, before)
   if (at !== undefined && !TIME_OF_DAY.test(at))
     reader.error(place, 'dayUnreadable', `“${at}” is no time of day; write it as 06:00`)
+  dayFact(reading, place, fact, what)
+}
+
+function dayFact({ reader, plan }: Reading, place: string, fact: string, what: string): void {
   const question = fact.startsWith('form.') ? reader.library.get(fact.slice(5)) : undefined
   const field = reader.design.fields.find((one) => one.name === fieldOf(fact))
   const type = question?.type ?? field?.type

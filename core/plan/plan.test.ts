@@ -1,12 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
+import { DEMO_BEGINS } from '../../demo/directory'
+import { begun, directory, done, openIn, planOf, stage, take, todo, world } from '../../tests/aPlan'
 import { runs } from '../../tests/runs'
-import { Directory } from '../design'
-import { CalendarTime, isoTime, MINUTE, weekly } from '../time'
+import { isoTime, MINUTE } from '../time'
 import {
   isForIt,
-  isOpen,
   isSettled,
   nextMoment,
   nextSteps,
@@ -23,76 +22,7 @@ import {
   type Stage,
 } from '.'
 
-const directory = new Directory(demoDirectory())
-const hours = new CalendarTime({
-  ...{ id: 'office', name: 'Office', zone: 'Europe/London', exceptions: [] },
-  week: weekly([1, 2, 3, 4, 5], '08:00', '18:00'),
-})
-const world = (facts: PlanWorld['facts'] = {}, now = DEMO_BEGINS): PlanWorld => ({
-  ...{ now, facts, hours, zone: 'Europe/London', directory },
-  request: {
-    ...{
-      requester: 'ines-varga',
-      technician: null,
-      team: 'networks',
-      site: 'hallin',
-      organisation: 'merrow',
-    },
-    answers: {},
-  },
-})
-
-const todo = (id: string, more: Partial<PlanTask> = {}): PlanTask =>
-  ({ id, text: id, do: 'work', required: true, ...more }) as PlanTask
-const stage = (id: string, tasks: PlanTask[], more: Partial<Stage> = {}): Stage => ({
-  id,
-  name: id,
-  tasks,
-  ...more,
-})
-const planOf = (stages: Stage[], more: Partial<Plan> = {}): Plan => ({
-  id: 'p',
-  name: 'A plan',
-  stages,
-  ...more,
-})
-const begun = (): PlanRun => ({
-  ...{ id: 1, plan: 'p', name: 'A plan', edition: 1, zone: 'Europe/London', beganAt: DEMO_BEGINS },
-  ...{ stages: {}, tasks: {} },
-})
-
-/** What the record makes of steps (`core/ticket/planState`), in short: a second way to the same. */
-function take(run: PlanRun, plan: Plan, at: PlanWorld): PlanRun {
-  let now = run
-  for (let round = 0; ; round++) {
-    const steps = nextSteps(plan, now, at)
-    if (!steps.length) return now
-    if (round > 1000) throw new Error('a plan goes on without end')
-    for (const step of steps) {
-      const { now: openedAt } = at
-      const [stages, tasks] = [{ ...now.stages }, { ...now.tasks }]
-      if (step.do === 'openStage') stages[step.stage] = { openedAt }
-      if (step.do === 'passStage') stages[step.stage] = { openedAt, throughAt: openedAt, passed: true }
-      if (step.do === 'openTasks')
-        for (const { task, ...one } of step.tasks) tasks[task] = { openedAt, ...one }
-      if (step.do === 'endTask')
-        tasks[step.task] = { ...tasks[step.task]!, end: { how: 'done', at: openedAt } }
-      if (step.do === 'stageThrough') {
-        stages[step.stage] = { ...stages[step.stage]!, throughAt: openedAt }
-        for (const id of step.letGo) tasks[id] = { ...tasks[id]!, end: { how: 'letGo', at: openedAt } }
-      }
-      now = { ...now, stages, tasks, ...(step.do === 'end' && { ended: { at: openedAt, how: 'done' } }) }
-    }
-  }
-}
-const done = (run: PlanRun, id: string, at = DEMO_BEGINS): PlanRun => ({
-  ...run,
-  tasks: { ...run.tasks, [id]: { ...run.tasks[id]!, end: { how: 'done', at } } },
-})
-const open = (run: PlanRun) =>
-  Object.keys(run.tasks)
-    .filter((id) => isOpen(run.tasks[id]))
-    .sort()
+const open = openIn
 
 describe('stages that open one after the other', () => {
   const plan = planOf([

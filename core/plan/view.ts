@@ -112,20 +112,30 @@ function stageView(stage: Stage, run: PlanRun, time: PlanTime, numbers: Numbers)
 function taskView(task: PlanTask, run: PlanRun, time: PlanTime, numbers: Numbers): TaskView {
   const one = run.tasks[task.id]
   const { id, text, description, beginsWith, after = [] } = task
-  const { due, person, team, end } = one ?? {}
   const stands = standsOf(task, one, time)
   return {
     ...{ id, number: numberOf(numbers, id), text, do: task.do, endedBy: planTaskTerms(task).endedBy },
     ...(description && { description }),
-    ...{ required: task.required === true, shown: task.shown === true, stands },
-    isLate: due !== undefined && stands !== 'notForIt' && (end?.at ?? time.now) > due,
+    ...{ required: task.required === true, shown: task.shown === true, stands, isLate: false },
+    ...(beginsWith !== undefined && { beginsWith: numberOf(numbers, `stage ${beginsWith}`) }),
+    after: after.map((before) => numberOf(numbers, before)),
+    ...(one && begunView(one, stands, time)),
+    ...(task.do === 'approval' && one?.asked && { seal: sealView(task, one) }),
+  }
+}
+
+/** What is known of a task once it has begun. */
+function begunView(
+  { due, person, team, end }: TaskRun,
+  stands: TaskStands,
+  { now }: PlanTime,
+): Partial<TaskView> {
+  return {
+    isLate: due !== undefined && stands !== 'notForIt' && (end?.at ?? now) > due,
     ...(due !== undefined && { due }),
     ...(person !== undefined && { person }),
     ...(team !== undefined && { team }),
-    ...(beginsWith !== undefined && { beginsWith: numberOf(numbers, `stage ${beginsWith}`) }),
-    after: after.map((before) => numberOf(numbers, before)),
     ...(end && { end: { at: end.at, ...(end.by && { by: end.by }), ...(end.why && { why: end.why }) } }),
-    ...(task.do === 'approval' && one?.asked && { seal: sealView(task, one) }),
   }
 }
 

@@ -118,42 +118,39 @@ function refuse(change: Change, followed: Followed, { refused }: ApprovalTask, s
  * @throws Refused where whoever does it may not, or the other cannot be asked
  */
 export function handSeal(change: Change, { run: id, task: taskId, from, to }: Of<'handSeal'>): void {
-  const { directory, state } = change
-  const person = personOf(change)
-  const isTheirs = from === person && askedOf(change, id, taskId).some((one) => one.person === person)
-  if (!isTheirs && !directory.may(person, 'workTickets'))
-    throw new Refused('missing', 'Only whoever is asked, or somebody of the desk, can hand this on.')
+  mayHand(change, askedOf(change, id, taskId), from)
   const open = openSeal(change, id, taskId)
   const { run, task, asked } = open
   const words = run.tasks[taskId]?.words ?? []
   const before = asked.find((one) => one.person === from)
   if (from === null ? asked.length > 0 : !before || words.some((one) => one.person === from))
     throw new Refused('conflict', 'Their word is not asked for any more; nothing was changed.')
-  const other = directory.people.get(to)
-  const isAsked = asked.some((one) => one.person === other?.id)
-  if (!other?.active || isAsked || (other.id === state.requester && !task.own))
-    throw new Refused('invalid', 'This person cannot be asked.', [
-      {
-        field: 'to',
-        message: isAsked
-          ? 'they are asked already; choose somebody else'
-          : 'choose somebody who is there and does not ask for it themselves',
-      },
-    ])
   const inPlace: Asked = {
-    person: other.id,
+    person: askable(change, open, to),
     ...(before && { for: before.for ?? { person: before.person, since: 'handed' } }),
     ...(before?.upTo !== undefined && { upTo: before.upTo }),
   }
-  enterAsked(change, open, task, before ? asked.map((one) => (one === before ? inPlace : one)) : [inPlace])
-  const waits = waitsFor(
-    task.needs,
-    before ? asked.map((one) => (one === before ? inPlace : one)) : [inPlace],
-    words,
-  )
-  writeTo(
-    change,
-    task,
-    waits.filter((one) => one.person === other.id),
-  )
+  const now = before ? asked.map((one) => (one === before ? inPlace : one)) : [inPlace]
+  enterAsked(change, open, task, now)
+  const isTurn = waitsFor(task.needs, now, words).includes(inPlace)
+  writeTo(change, task, isTurn ? [inPlace] : [])
+}
+
+/** Whoever is asked hands it on themselves; the desk does it for anybody. */
+function mayHand(change: Change, asked: readonly Asked[], from: string | null): void {
+  const person = personOf(change)
+  const isTheirs = from === person && asked.some((one) => one.person === person)
+  if (!isTheirs && !change.directory.may(person, 'workTickets'))
+    throw new Refused('missing', 'Only whoever is asked, or somebody of the desk, can hand this on.')
+}
+
+/** Somebody whose word can be asked for: they are there, are not asked already, and do not ask for it themselves. */
+function askable({ directory, state }: Change, { task, asked }: Open, id: string): string {
+  const other = directory.people.get(id)
+  const isAsked = asked.some((one) => one.person === other?.id)
+  if (other?.active && !isAsked && (other.id !== state.requester || task.own)) return other.id
+  const message = isAsked
+    ? 'they are asked already; choose somebody else'
+    : 'choose somebody who is there and does not ask for it themselves'
+  throw new Refused('invalid', 'This person cannot be asked.', [{ field: 'to', message }])
 }

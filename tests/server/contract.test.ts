@@ -196,6 +196,37 @@ describe('What routes answer', () => {
       body: { summary: 'A part', as: 'part' },
     })
     await ticket('POST tasks', { tasks: [{ text: 'Look' }, { text: 'Think' }] })
+    const joining = await call<{ reference: number }>('POST /api/tickets', {
+      ...INES,
+      body: {
+        ...{ item: 'new-crew', portal: 'merrow' },
+        answers: { joinerName: 'Signe Dahl', startsOn: '2026-12-01', joinerNeeds: ['mail'] },
+      },
+    })
+    const planned = (name: string, body: unknown, of: object, as = TORA) => {
+      const [method, part] = name.split(' ')
+      const path = { reference: joining.reference, ...of }
+      return call(`${method} /api/tickets/{reference}/plans${part ? `/${part}` : ''}`, { ...as, path, body })
+    }
+    const found = await call<{ plans: { run: number }[] }>('GET /api/tickets/{reference}', { path: joining })
+    const { run } = found.plans[0]!
+    const of = (task: string) => ({ run, task })
+    for (const task of ['crew-list', 'berth'])
+      await planned('PATCH {run}/tasks/{task}', { done: true }, of(task))
+    const asked = await served.db
+      .selectFrom('plan_task')
+      .select('person')
+      .where('reference', '=', joining.reference)
+      .where('task', '=', 'seal')
+      .executeTakeFirstOrThrow()
+    await planned('POST {run}/tasks/{task}/hand', { from: asked.person, to: 'corin-vale' }, of('seal'))
+    await call('GET /api/plans/mine', { as: 'corin-vale' })
+    await planned('POST {run}/tasks/{task}/word', { yes: true, text: 'Gladly' }, of('seal'), {
+      as: 'corin-vale',
+    })
+    await planned('POST {run}/back', { stage: 'prepare', text: 'The name is wrong' }, { run })
+    await planned('POST {run}/end', { text: 'She does not come' }, { run })
+    await planned('POST ', { plan: 'joining' }, {})
     await ticket('POST timer', { turn: 'start' })
     await ticket('POST timer', { turn: 'stop' })
     const { now } = await call<{ now: number }>('GET /api/clock')

@@ -27,6 +27,7 @@ const atHand = useQuery({
   enabled: () => adding.value,
 })
 const lists = computed(() => atHand.data.value?.checklists ?? [])
+const plans = computed(() => atHand.data.value?.plans ?? [])
 defineExpose({ begin: () => (adding.value = works.value) })
 
 async function change(work: () => Promise<unknown>) {
@@ -52,6 +53,8 @@ async function add() {
 }
 const addList = (checklist: string) =>
   change(() => api('POST /api/tickets/{reference}/tasks', { path: path(), body: { checklist } }))
+const beginPlan = (plan: string) =>
+  change(() => api('POST /api/tickets/{reference}/plans', { path: path(), body: { plan } }))
 function stop() {
   if (!kept.text.trim()) forget()
   adding.value = false
@@ -126,6 +129,15 @@ const label = ({ text, required, done }: Ticket['tasks'][number]) =>
           ><template v-if="index">, </template
           ><KitButton kind="link" :disabled="busy" @click="addList(one.id)"
             >{{ one.name }} ({{ one.tasks }})</KitButton
+          ></template
+        >
+      </p>
+      <p v-if="plans.length" class="small">
+        or a plan:
+        <template v-for="(one, index) in plans" :key="one.id"
+          ><template v-if="index">, </template
+          ><KitButton kind="link" :disabled="busy" @click="beginPlan(one.id)"
+            >{{ one.name }} ({{ counted(one.stages, 'stage') }})</KitButton
           ></template
         >
       </p>

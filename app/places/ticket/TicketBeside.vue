@@ -28,6 +28,15 @@ const keepArticles = keep('articles')
 
 <template>
   <template v-for="part in shown" :key="part">
+    <template v-if="part === 'tasks'">
+      <PlanPart
+        v-for="plan in ticket.plans"
+        :key="plan.run"
+        v-bind="{ ticket, plan, zone, now }"
+        @done="emit('done')"
+        @left="emit('left')"
+      />
+    </template>
     <TasksPart
       v-if="part === 'tasks'"
       :ref="keepTasks"

@@ -1,0 +1,156 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { dutiesOf, isDutyOf } from '../../server/queries/plans'
+import { audit } from '../../server/queries/audit'
+import { repair } from '../../server/commands/repair'
+import { ringDue } from '../../server/jobs/alarms'
+import { ticketPage } from '../../server/queries/tickets'
+import { deskNow } from '../../server/clock/deskClock'
+import { DAY, HOUR } from '../../core/time'
+import { makeWorld, TORA } from './world'
+
+let world: Awaited<ReturnType<typeof makeWorld>>
+beforeAll(async () => {
+  world = await makeWorld('plans', 60)
+}, 120_000)
+afterAll(() => world.close())
+
+const KETIL = { person: 'ketil-rasp' }
+/** Ketil Rasp asks for somebody new at Varnes Quay, which Ines Varga looks after. */
+const log = async (startsOn: string, joinerNeeds: string[] = ['mail']) =>
+  (
+    await world.desk.log(
+      {
+        ...{ item: 'new-crew', portal: 'merrow', channel: 'portal', requester: 'ketil-rasp' },
+        answers: { joinerName: 'Signe Dahl', startsOn, joinerNeeds },
+      },
+      KETIL,
+    )
+  ).state
+const tomorrow = () => new Date(deskNow() + 3 * DAY).toISOString().slice(0, 10)
+const runOf = (state: { plans?: { id: number }[] }) => state.plans![0]!.id
+const rowsOf = (table: 'plan_run' | 'plan_task', reference: number) =>
+  world.db.selectFrom(table).selectAll().where('reference', '=', reference).execute()
+const tick = (reference: number, run: number, task: string, by = TORA) =>
+  world.desk.run(reference, { kind: 'changePlanTask', run, task, change: { done: true } }, by)
+
+describe('a plan under way', () => {
+  it('stands in tables of its own: who has what to do by when, and the first due first', async () => {
+    const state = await log(tomorrow())
+    const [run, { reference }] = [runOf(state), state]
+    expect(await rowsOf('plan_run', reference)).toMatchObject([
+      { plan: 'joining', stages: ['prepare'], settled: 0, ended_at: null },
+    ])
+    const tasks = (await rowsOf('plan_task', reference)).map((one) => `${one.task} ${one.person || one.team}`)
+    expect(tasks.sort()).toEqual([
+      ...['berth ines-varga', 'cabin-phone devices-workshop', 'crew-list access-accounts'],
+      'laptop devices-workshop',
+    ])
+    const ines = await dutiesOf(world.desk, { id: 'ines-varga', teams: [] })
+    expect(ines.find((one) => one.reference === reference)).toMatchObject({
+      ...{ task: 'berth', requester: 'Ketil Rasp', item: 'New crew member', isMine: true },
+    })
+    const berth = ines.find((one) => one.reference === reference)!
+    expect(berth.answers.map((one) => one.answer)).toContain('Signe Dahl')
+    expect(await isDutyOf(world.desk, 'ines-varga', { reference, run, task: 'berth' })).toBe(true)
+    const dues = (await dutiesOf(world.desk, { id: 'x', teams: ['devices-workshop'] })).map(
+      (one) => one.due ?? Infinity,
+    )
+    expect(dues).toEqual([...dues].sort((a, b) => a - b))
+  })
+
+  it('goes on by the hands of four people, to the first day', async () => {
+    const starts = tomorrow()
+    const state = await log(starts, ['mail', 'manifest'])
+    const [run, { reference }] = [runOf(state), state]
+    const INES = { person: 'ines-varga' }
+    await tick(reference, run, 'crew-list')
+    await tick(reference, run, 'berth', INES)
+    // Who asks is not who agrees, and nobody of elsewhere is.
+    const word = { kind: 'saySeal', run, task: 'seal', yes: true, text: 'Gladly.' } as const
+    await expect(world.desk.run(reference, word, KETIL)).rejects.toThrow('not asked for')
+    await world.desk.run(reference, word, INES)
+    for (const task of ['account', 'laptop', 'manifest']) await tick(reference, run, task)
+    expect(await rowsOf('plan_run', reference)).toMatchObject([{ stages: [] }])
+    await world.at(Date.parse(`${starts}T06:00:00+01:00`))
+    await ringDue(world.desk)
+    expect(await rowsOf('plan_run', reference)).toMatchObject([{ stages: ['first-day'] }])
+    await tick(reference, run, 'hand-over')
+    expect(await rowsOf('plan_run', reference)).toMatchObject([{ how: 'done' }])
+    const caller = { id: 'tora-aas', role: 'technician' as const, teams: [] }
+    const [plan] = (await ticketPage(world.desk, reference, caller))!.plans
+    expect(plan!.stages.map((one) => `${one.number} ${one.stands}`)).toEqual([
+      ...['1 through', '2 through', '3 through', '4 through'],
+    ])
+    const seal = plan!.stages[1]!.tasks[0]!
+    expect(seal.seal).toMatchObject({
+      sealed: 'sealed',
+      asked: [{ person: 'ines-varga', word: { yes: true, text: 'Gladly.' } }],
+    })
+  })
+
+  it('is one where two people tick the same at once', async () => {
+    const state = await log(tomorrow())
+    const [run, { reference }] = [runOf(state), state]
+    const both = await Promise.allSettled([
+      tick(reference, run, 'crew-list'),
+      tick(reference, run, 'crew-list', { person: 'mika-okoro' }),
+    ])
+    expect(both.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    const entries = await world.db
+      .selectFrom('entry')
+      .select('kind')
+      .where('reference', '=', reference)
+      .where('kind', '=', 'planTaskEnded')
+      .execute()
+    expect(entries).toHaveLength(1)
+  })
+
+  it('has nothing to do while its ticket is done, and has it again when that is opened', async () => {
+    const state = await log(tomorrow())
+    const { reference } = state
+    await world.desk.run(reference, { kind: 'withdraw', text: 'She does not come.' }, KETIL)
+    expect(await rowsOf('plan_task', reference)).toEqual([])
+    await world.desk.run(reference, { kind: 'answer', text: 'She comes after all.' }, KETIL)
+    expect((await rowsOf('plan_task', reference)).length).toBeGreaterThan(0)
+  })
+
+  it('is opened once by the day, however many workers ring', async () => {
+    const starts = new Date(deskNow() + 2 * DAY).toISOString().slice(0, 10)
+    const state = await log(starts)
+    const [run, { reference }] = [runOf(state), state]
+    for (const task of ['crew-list', 'laptop']) await tick(reference, run, task)
+    await tick(reference, run, 'berth', { person: 'ines-varga' })
+    await world.desk.run(
+      reference,
+      { kind: 'saySeal', run, task: 'seal', yes: true, text: '' },
+      { person: 'ines-varga' },
+    )
+    await tick(reference, run, 'account')
+    await world.at(Date.parse(`${starts}T06:00:00+01:00`) + HOUR)
+    await Promise.all([ringDue(world.desk), ringDue(world.desk), ringDue(world.desk)])
+    const opened = await world.db
+      .selectFrom('entry')
+      .select('body')
+      .where('reference', '=', reference)
+      .where('kind', '=', 'stageOpened')
+      .execute()
+    expect(
+      opened.filter(({ body }) => (body as unknown as { stage: string }).stage === 'first-day'),
+    ).toHaveLength(1)
+  })
+
+  it('agrees with its record, and is mended where its rows do not', async () => {
+    expect((await audit(world.db)).differences).toEqual([])
+    const state = await log(tomorrow())
+    await world.db.deleteFrom('plan_task').where('reference', '=', state.reference).execute()
+    await world.db
+      .updateTable('plan_run')
+      .set({ stages: ['equip'] })
+      .where('reference', '=', state.reference)
+      .execute()
+    const found = (await audit(world.db)).differences.map((one) => one.what)
+    expect(found.sort()).toEqual(['plans', 'tasks of plans'])
+    await repair(world.db, [state.reference])
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+})
