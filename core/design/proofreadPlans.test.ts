@@ -167,7 +167,8 @@ describe('what is wrong in a plan', () => {
 /** Plans of any order, most of them wrong: stages and tasks that wait for whatever there is. */
 const anyPlan = fc.integer({ min: 1, max: 5 }).chain((many) => {
   const ids = Array.from({ length: many }, (_, at) => `s${at}`)
-  const some = (list: string[]) => fc.option(fc.subarray(list, { maxLength: Math.min(2, list.length) }), { nil: undefined })
+  const some = (list: string[]) =>
+    fc.option(fc.subarray(list, { maxLength: Math.min(2, list.length) }), { nil: undefined })
   return fc.tuple(
     ...ids.map((id) => {
       const names = [`${id}a`, `${id}b`]

@@ -72,3 +72,22 @@ export {
   type TaskStands,
   type TaskView,
 } from './view'
+export {
+  moved,
+  withNewStage,
+  withNewTask,
+  withoutStage,
+  withoutTask,
+  withStage,
+  withTask,
+  withTasksOf,
+} from './edit'
+export {
+  approversInWords,
+  dayInWords,
+  dueInWords,
+  needsInWords,
+  stageOpensInWords,
+  whoInWords,
+  type PlanVocabulary,
+} from './words'

@@ -15,7 +15,6 @@ export interface Plan {
   hours?: string
   /** What is not required and still open when its stage is through is carried over, unless it is let go. */
   left?: 'letGo'
-  /** Whoever sends a stage back may not be asked by all; left out, nobody but the desk does. */
   stages: Stage[]
 }
 

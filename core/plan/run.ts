@@ -52,6 +52,9 @@ export interface TaskRun extends Omit<Opened, 'task'> {
   /** Of an approval: whose word is asked for, and what was said. */
   asked?: Asked[]
   words?: Word[]
+  /** When they were asked last, and how often they were reminded. */
+  askedAt?: Instant
+  reminded?: number
   /** Somebody was told that it is late. */
   isLate?: true
 }

@@ -358,6 +358,8 @@ export type EntryBody =
       for?: string
       sealed: 'open' | 'sealed' | 'refused'
     }
+  /** Those whose word is waited for are asked once more. */
+  | { kind: 'sealReminded'; alarm: string; run: number; task: string; text: string; told: string[] }
   /** A stage is entered again, and those after it are shut; `tasks` are to be done again. */
   | {
       kind: 'planSentBack'

@@ -217,6 +217,7 @@ const WORDS: Words = {
     entry.asked.length
       ? `“${entry.text}”: the word of ${listInWords(entry.asked.map((one) => personName(names, one.person)))} is asked for`
       : `“${entry.text}”: nobody can be asked`,
+  sealReminded: (entry, names) => `“${entry.text}”: asked once more${toldIn(entry, names)}`,
   sealSaid: (entry, names) =>
     `${by(entry, names)} ${entry.for ? `said for ${personName(names, entry.for)} ` : 'said '}${entry.yes ? 'yes' : 'no'} to “${entry.text}”${entry.said ? `: ${entry.said}` : ''}${SEALED[entry.sealed]}`,
   planSentBack: (entry, names) => `${by(entry, names)} sent it back to “${entry.name}”: ${entry.said}`,

@@ -15,6 +15,7 @@ export const PLAN_KINDS = [
   'planTaskReopened',
   'planTaskGiven',
   'sealAsked',
+  'sealReminded',
   'sealSaid',
   'planSentBack',
   'planTaskLate',
@@ -84,8 +85,12 @@ export const PLAN_ENTRIES: Apply = {
       person: person ?? undefined,
       team: team ?? before.team,
     })),
-  sealAsked: (state, { run, task, asked }) =>
-    inTask(state, run, task, ({ words = [] }) => ({ asked, words })),
+  sealAsked: (state, { run, task, asked, at }) =>
+    inTask(state, run, task, ({ words = [] }) => ({ asked, words, askedAt: at })),
+  sealReminded: (state, { run, task, alarm, at }) => ({
+    ...inTask(state, run, task, ({ reminded = 0 }) => ({ askedAt: at, reminded: reminded + 1 })),
+    rang: [...state.rang, alarm],
+  }),
   sealSaid: (state, { run, task, yes, said, sealed, at, actor }) =>
     inTask(state, run, task, ({ words = [] }) => ({
       words: [...words, { person: nameOfActor({ actor }), yes, text: said, at }],

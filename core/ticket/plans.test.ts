@@ -261,6 +261,18 @@ describe('approvals on a ticket', () => {
     expect(stages()).toEqual(['prepare ✓', 'approve ✓', 'equip'])
   })
 
+  it('are asked once more where nobody says a word for a while', () => {
+    asked({ remind: 'PT2H' })
+    const next = () =>
+      ticketAlarms(ticket.state!, ticket.edition).find(({ key }) => key.startsWith('remind:'))
+    const first = next()!
+    ticket.do({ kind: 'ring' }, first.at, { system: 'clock' })
+    expect(ticket.told.at(-1)).toBe('sealAsked→olin-brandt')
+    expect(next()!.at).toBeGreaterThan(first.at)
+    ticket.do(says(true), first.at + MINUTE, OLIN)
+    expect(next()).toBeUndefined()
+  })
+
   it('are handed on by whoever is asked, or by the desk; to nobody who asks for it themselves', () => {
     asked({ ask: [{ who: { by: 'person', person: 'olin-brandt' } }] })
     const hand = (from: string | null, to: string): Command => ({

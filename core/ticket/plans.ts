@@ -9,12 +9,15 @@ import {
   nextSteps,
   planTaskTerms,
   requiredOf,
+  tasksOf,
+  waitsFor,
   type Plan,
   type PlanRun,
   type PlanStep,
   type PlanTask,
+  type PlanTime,
 } from '../plan'
-import type { Instant } from '../time'
+import { parseDuration, type Instant } from '../time'
 import type { Because } from '../reason'
 import type { Change } from './change'
 import type { Actor } from './entry'
@@ -164,7 +167,11 @@ export function planAlarms(state: TicketState, design: CompiledDesign): Alarm[] 
     .flatMap((followed) => {
       const { run, plan } = followed
       const next = nextMoment(plan, run, planTime(state, design, followed, state.changedAt))
-      return [...(next === undefined ? [] : [{ key: `plan:${run.id}:${next}`, at: next }]), ...lateOnes(run)]
+      return [
+        ...(next === undefined ? [] : [{ key: `plan:${run.id}:${next}`, at: next }]),
+        ...lateOnes(run),
+        ...reminders(followed, planTime(state, design, followed, state.changedAt)),
+      ]
     })
     .filter(({ key }) => !state.rang.includes(key))
 }
@@ -173,6 +180,26 @@ const lateOnes = ({ id, tasks }: PlanRun): Alarm[] =>
   Object.entries(tasks).flatMap(([task, one]) =>
     isOpen(one) && one.due !== undefined ? [{ key: `late:${id}:${one.due}:${task}`, at: one.due }] : [],
   )
+
+/** Nobody is reminded of one approval more often than this. */
+const MOST_REMINDERS = 10
+
+/** Approvals for which nobody has said a word for a while. */
+function reminders({ run, plan }: Followed, { hours }: Pick<PlanTime, 'hours'>): Alarm[] {
+  return tasksOf(plan).flatMap((task) => {
+    const one = run.tasks[task.id]
+    if (task.do !== 'approval' || task.remind === undefined || !isOpen(one)) return []
+    const { askedAt, asked = [], words = [], reminded = 0 } = one
+    if (askedAt === undefined || reminded >= MOST_REMINDERS || !waitsFor(task.needs, asked, words).length)
+      return []
+    return [
+      {
+        key: `remind:${run.id}:${askedAt}:${task.id}`,
+        at: hours.add(askedAt, parseDuration(task.remind)),
+      },
+    ]
+  })
+}
 
 /** A plan has something to do though nothing has happened: it is done after the command, like everything else. */
 export function ringPlan(change: Change, alarm: string): void {

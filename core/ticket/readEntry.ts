@@ -78,6 +78,7 @@ const VERSIONS: Record<EntryKind, number> = {
   planTaskReopened: 1,
   planTaskGiven: 1,
   sealAsked: 1,
+  sealReminded: 1,
   sealSaid: 1,
   planSentBack: 1,
   planTaskLate: 1,

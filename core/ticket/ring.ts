@@ -6,6 +6,7 @@ import { ringIdle } from './idle'
 import { ringMissed } from './missedBooking'
 import { handsOf } from './hands'
 import { ringLate, ringPlan } from './plans'
+import { remindOfSeal } from './seals'
 import { ringCalm } from './signal'
 
 /**
@@ -24,7 +25,10 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'plan') ringPlan(change, next.key)
-  else if (kind === 'late') {
+  else if (kind === 'remind') {
+    const [, run, , task] = next.key.split(':')
+    remindOfSeal(change, next.key, Number(run), task!)
+  } else if (kind === 'late') {
     const [, run, , task] = next.key.split(':')
     ringLate(change, next.key, Number(run), task!, next.at)
   } else if (kind === 'message') releaseMessage(change, name!)

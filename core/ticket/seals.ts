@@ -42,6 +42,20 @@ function writeTo(change: Change, { text }: PlanTask, asked: readonly Asked[]): v
   )
 }
 
+/** Nobody has said a word for a while: those who are waited for are asked once more. */
+export function remindOfSeal(change: Change, alarm: string, id: number, taskId: string): void {
+  const { task, asked, run } = openSeal(change, id, taskId)
+  const waits = waitsFor(task.needs, asked, run.tasks[taskId]?.words ?? [])
+  change.enter(
+    {
+      ...{ kind: 'sealReminded', alarm, run: id, task: taskId, text: task.text },
+      told: waits.map((one) => one.person),
+    },
+    PLANS,
+  )
+  writeTo(change, task, waits)
+}
+
 interface Open extends Followed {
   task: ApprovalTask
   asked: Asked[]

@@ -1,8 +1,12 @@
 import { recipientInWords, type Recipient } from '../../ladder'
 import {
-  doerInWords,
+  approversInWords,
+  dayInWords,
+  dueInWords,
+  needsInWords,
   PLAN_TASKS,
   tasksOf,
+  whoInWords,
   type Approver,
   type DayOf,
   type Doer,
@@ -11,6 +15,7 @@ import {
   type Plan,
   type PlanTask,
   type PlanTaskKind,
+  type PlanVocabulary,
   type Refusal,
   type Stage,
 } from '../../plan'
@@ -40,15 +45,15 @@ type Common = Omit<Kind<'work'>, 'do'>
 const listed = (names: readonly string[], nothing: string) =>
   names.length ? names.map((one) => `“${one}”`).join(', ') : nothing
 
-const who = (doer: Doer, naming: Naming) => doerInWords(doer, naming.actions)
-const day = ({ fact, at, before }: DayOf, naming: Naming) =>
-  `${before === undefined ? '' : `${spanInWords(before)} before `}${naming.factName(fact)}${at === undefined ? '' : `, ${at}`}`
-const dueInWords = (due: Due, naming: Naming) =>
-  'within' in due ? `within ${spanInWords(due.within)} of working time` : `by ${day(due.by, naming)}`
-const people = (ask: readonly Approver[], naming: Naming) =>
-  ask.map((one) => `${who(one.who, naming)}${one.upTo === undefined ? '' : ` up to ${one.upTo}`}`).join(', ')
-const NEEDS = { one: 'one of them', all: 'all of them', inTurn: 'each in turn' } as const
-const needs = (many: Needs) => (typeof many === 'object' ? `${many.of} of them` : NEEDS[many])
+const words = (naming: Naming): PlanVocabulary => ({
+  ...naming.actions,
+  fact: (name) => naming.factName(name),
+  span: spanInWords,
+})
+const who = (doer: Doer, naming: Naming) => whoInWords(doer, words(naming))
+const day = (one: DayOf, naming: Naming) => dayInWords(one, words(naming))
+const dueSaid = (due: Due, naming: Naming) => dueInWords(due, words(naming))
+const people = (ask: Approver[], naming: Naming) => approversInWords(ask, words(naming))
 const recipients = (to: readonly Recipient[], naming: Naming) =>
   to.map((one) => recipientInWords(one, naming.actions)).join(', ')
 
@@ -70,7 +75,7 @@ const own = (called: Called): { readonly [K in PlanTaskKind]: Book<Omit<Kind<K>,
   work: {},
   approval: {
     ask: shown<Approver[]>('asks', people),
-    needs: shown<Needs>('needs the word of', needs),
+    needs: shown<Needs>('needs the word of', needsInWords),
     amount: shown<string>('limits are of', (fact, naming) => naming.factName(fact)),
     own: yes('may be given by whoever asks for it', 'cannot be given by whoever asks for it'),
     refused: refused(called),
@@ -99,7 +104,7 @@ const common = (called: Called): Book<Common> => ({
   beginsWith: shown<string>('begins with', (id) => `“${called.stage(id)}”`),
   who: shown<Doer>('done by', who),
   work: span('takes'),
-  due: shown<Due>('due', dueInWords),
+  due: shown<Due>('due', dueSaid),
 })
 
 const taskBook =

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import { inWords } from '~~/core/condition'
+import { CompiledDesign, Directory, type Design, type Names } from '~~/core/design'
+import type { Finding } from '~~/core/finding'
+import {
+  moved,
+  PLAN_TASKS,
+  stageOpensInWords,
+  withNewTask,
+  withoutStage,
+  withoutTask,
+  withStage,
+  withTask,
+  withTasksOf,
+  type Plan,
+  type PlanTask,
+  type PlanTaskKind,
+  type PlanVocabulary,
+  type Stage,
+} from '~~/core/plan'
+import type { DirectoryPage } from '~/composables/useNames'
+import type { Act } from '~/kit/act'
+
+// A stage of a plan: when it opens, and its tasks; each opens in place.
+const props = defineProps<{
+  stage: Stage
+  plan: Plan
+  numbers: ReadonlyMap<string, string>
+  design: Design
+  directory: DirectoryPage
+  names: Names
+  words: PlanVocabulary
+  findings: Finding[]
+  readonly: boolean
+  /** The task or stage whose terms are open. */
+  open: string | undefined
+}>()
+const emit = defineEmits<{ change: [plan: Plan]; open: [what: string | undefined] }>()
+const number = computed(() => props.numbers.get(`stage ${props.stage.id}`) ?? '')
+const key = computed(() => `stage-${props.stage.id}`)
+const when = computed(() => {
+  const { when: condition } = props.stage
+  if (!condition) return ''
+  const { organisations, sites, teams } = props.directory
+  const known = new Directory({ people: [], agreements: [], organisations, sites, teams })
+  return inWords(condition, new CompiledDesign(props.design, 0).vocabulary(known)) || 'nothing yet'
+})
+const toggle = (what: string) => emit('open', props.open === what ? undefined : what)
+function add(kind: PlanTaskKind) {
+  const template = props.design.templates[0]?.id ?? ''
+  const text = kind === 'work' ? 'New task' : PLAN_TASKS[kind].name.replace(/^an? /, 'New ')
+  const { plan, id } = withNewTask(props.plan, props.stage.id, { kind, text, first: { template } })
+  emit('change', plan)
+  emit('open', id)
+}
+const kinds = computed<Act[]>(() =>
+  (Object.keys(PLAN_TASKS) as PlanTaskKind[]).map((kind) => ({
+    label: PLAN_TASKS[kind].name,
+    run: () => add(kind),
+  })),
+)
+const dragged = computed({
+  get: () => props.stage.tasks,
+  set: (tasks: PlanTask[]) => emit('change', withTasksOf(props.plan, props.stage.id, tasks)),
+})
+const removeStage = () => {
+  emit('change', withoutStage(props.plan, props.stage.id))
+  emit('open', undefined)
+}
+</script>
+
+<template>
+  <section class="stage" :aria-label="`Stage ${number}: ${stage.name}`">
+    <header :id="key">
+      <span class="number" aria-hidden="true">{{ number }}</span>
+      <div>
+        <KitButton kind="quiet" class="name" :aria-expanded="open === key" @click="toggle(key)">{{
+          stage.name || 'no name yet'
+        }}</KitButton>
+        <span class="small quiet">{{ stageOpensInWords(plan, stage, words) }}</span>
+        <span v-if="when" class="small">only where {{ when }}</span>
+        <span v-if="stage.takes" class="small quiet">may take {{ words.span(stage.takes) }}</span>
+      </div>
+    </header>
+    <FindingsAt :findings="findings" :place="`plans/${plan.id}#${key}`" />
+    <StageTerms
+      v-if="open === key"
+      v-bind="{ stage, plan, design, names, readonly }"
+      @change="emit('change', withStage(plan, stage.id, $event))"
+      @by="emit('change', moved(plan, stage.id, $event))"
+      @remove="removeStage"
+      @close="emit('open', undefined)"
+    />
+    <VueDraggable
+      v-model="dragged"
+      :disabled="readonly || open !== undefined"
+      :animation="120"
+      :group="`plan-${plan.id}`"
+      handle=".number"
+      class="tasks"
+    >
+      <div v-for="task in stage.tasks" :id="task.id" :key="task.id" class="task">
+        <PlanTaskCard
+          v-bind="{ task, numbers, design, directory, words }"
+          :is-open="open === task.id"
+          @open="toggle(task.id)"
+        />
+        <FindingsAt :findings="findings" :place="`plans/${plan.id}#${task.id}`" />
+        <PlanTaskTerms
+          v-if="open === task.id"
+          v-bind="{ task, stage, plan, design, directory, names, readonly }"
+          @change="emit('change', withTask(plan, task.id, $event))"
+          @by="emit('change', moved(plan, task.id, $event))"
+          @remove="emit('change', withoutTask(plan, task.id))"
+          @close="emit('open', undefined)"
+        />
+      </div>
+    </VueDraggable>
+    <KitMenu v-if="!readonly" kind="link" class="small" :acts="kinds" :label="`Add to ${stage.name} …`"
+      >Add …</KitMenu
+    >
+  </section>
+</template>
+
+<style scoped>
+/* Its part of the one ruled line: a notch where it begins, and the way to what comes after. */
+.stage {
+  position: relative;
+  border-top: 2px solid var(--ink);
+  padding: 10px 14px 0 0;
+}
+.stage::before,
+.stage::after {
+  content: '';
+  position: absolute;
+}
+.stage::before {
+  top: -7px;
+  left: 0;
+  height: 12px;
+  border-left: 2px solid var(--ink);
+}
+.stage:not(:last-of-type)::after {
+  top: -6px;
+  right: 0;
+  border: 5px solid transparent;
+  border-left-color: var(--ink);
+}
+header {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+  border-bottom: 1px solid var(--brass);
+  padding-bottom: 3px;
+  min-height: 52px;
+}
+header > div > span {
+  display: block;
+}
+.number {
+  font: 600 1.7rem/1 var(--serif);
+}
+.stage .kit-button.name {
+  font: 600 1.15rem var(--serif);
+  color: var(--ink);
+}
+.task {
+  border-bottom: 1px solid var(--rule);
+}
+.tasks {
+  min-height: 12px;
+}
+.tasks :deep(.card .number) {
+  cursor: grab;
+}
+</style>

@@ -1,0 +1,42 @@
+import { CompiledDesign, type Design } from '~~/core/design'
+import { duration } from '~~/core/intake/types/duration'
+import type { PlanVocabulary } from '~~/core/plan'
+import type { DirectoryPage } from '~/composables/useNames'
+
+const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
+  list.find((one) => one.id === id)?.name ?? id
+
+/** How a plan's sentences call what they name. */
+export function planVocabulary(design: Design, directory: DirectoryPage): PlanVocabulary {
+  const compiled = new CompiledDesign(design, 0)
+  return {
+    person: (id) => nameIn(directory.people, id),
+    team: (id) => nameIn(directory.teams, id),
+    question: (name) => compiled.questions.get(name)?.label ?? name,
+    fact: (name) => compiled.factName(name),
+    span: (iso) => duration.typed.write(iso, 'en'),
+  }
+}
+
+/** The facts that hold a day: answers and fields. */
+export const dayFacts = (design: Design) => [
+  ...design.questions
+    .filter(({ type }) => type === 'date' || type === 'dateTime')
+    .map(({ name, label }) => ({ value: `form.${name}`, label, group: 'Answers' })),
+  ...design.fields
+    .filter(({ type }) => type === 'date' || type === 'dateTime')
+    .map(({ name, label }) => ({ value: `field.${name}`, label, group: 'Fields of tickets' })),
+]
+
+/** The facts that hold an amount. */
+export const amountFacts = (design: Design) => [
+  ...design.questions
+    .filter(({ type }) => type === 'number')
+    .map(({ name, label }) => ({ value: `form.${name}`, label, group: 'Answers' })),
+  ...design.fields
+    .filter(({ type }) => type === 'number')
+    .map(({ name, label }) => ({ value: `field.${name}`, label, group: 'Fields of tickets' })),
+]
+
+/** A condition that asks nothing yet: it is for nothing until somebody asks. */
+export const NOTHING_YET = { any: [] }
