@@ -60,6 +60,12 @@ export const NORWEGIAN: Translation = {
     'Everything for somebody who starts: accounts, mail, machine.':
       'Alt for en som begynner: kontoer, e-post, maskin.',
     'joiner, starter, account': 'nyansatt, konto',
+    'Berth and duties': 'Køye og oppgaver',
+    'Whoever looks after the site agrees': 'Den som har ansvar for stedet, er enig',
+    'Account and mail': 'Konto og e-post',
+    'Laptop, set up': 'Bærbar PC, satt opp',
+    'Hand over at the landing': 'Overlevering på kaia',
+    'Does everything work?': 'Virker alt?',
     'Somebody leaves': 'Noen slutter',
     'Close accounts and take machines back.': 'Steng kontoer og ta maskiner tilbake.',
     'leaver, close, account': 'slutter, stenge, konto',

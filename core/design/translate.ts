@@ -1,4 +1,5 @@
 import { categoriesToPick, categoryAsked, topOf, type Question } from '../intake'
+import type { PlanTask } from '../plan'
 import type { Design, Translation } from './design'
 
 /** A text that requesters read and a lead has written, and the article where it stands. */
@@ -41,6 +42,10 @@ function categoriesRead({ items, portals, categories }: Design): ReadonlySet<str
   )
   return new Set([...items.map((one) => topOf(one.category)), ...picked])
 }
+
+/** Whether somebody who is no one of the desk may read what a task says: it is shown, theirs, or asks for their word. */
+const isRead = (task: PlanTask) =>
+  task.shown === true || task.do === 'approval' || (task.who !== undefined && task.who.by !== 'team')
 
 /** A design with every text that requesters read replaced by what is put in its place. */
 function withTexts(design: Design, put: Put): Design {
@@ -103,6 +108,15 @@ function withTexts(design: Design, put: Put): Design {
     priorities: design.priorities.map((one) => ({
       ...one,
       ...perhaps(one, 'expected', 'triage/priorities'),
+    })),
+    plans: design.plans.map((plan) => ({
+      ...plan,
+      stages: plan.stages.map((stage) => ({
+        ...stage,
+        tasks: stage.tasks.map((task) =>
+          isRead(task) ? { ...task, text: put(task.text, `plans/${plan.id}`) } : task,
+        ),
+      })),
     })),
     portals: design.portals.map((one) => ({
       ...one,

@@ -2,6 +2,7 @@ import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { planView, type PlanView, type TaskView } from '../../core/plan'
 import { followedPlans, planTime, type TicketState } from '../../core/ticket'
+import type { Language } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import type { Caller } from '../base/caller'
@@ -53,7 +54,11 @@ const MOST_DUTIES = 200
  * What somebody has to do in plans: what is theirs by name, and what is any of their teams', the first due first. Whoever
  * is no one of the desk has what is theirs alone, and is told what the request says.
  */
-export async function dutiesOf(desk: Reading, caller: Pick<Caller, 'id' | 'teams'>) {
+export async function dutiesOf(
+  desk: Reading,
+  caller: Pick<Caller, 'id' | 'teams'>,
+  language: Language = 'en',
+) {
   const rows = await desk.db
     .selectFrom('plan_task')
     .innerJoin('ticket', 'ticket.reference', 'plan_task.reference')
@@ -82,13 +87,19 @@ export async function dutiesOf(desk: Reading, caller: Pick<Caller, 'id' | 'teams
   return Promise.all(
     rows.map(async ({ state: _, because: __, ...row }) => {
       const state = wholeState({ state: _, because: __ })
-      const design = await desk.knowledge.editionOf(state)
+      const design = (await desk.knowledge.editionOf(state)).inLanguage(language)
       return {
-        ...{ reference: row.reference, run: row.run, task: row.task, do: row.kind, text: row.text },
+        ...{
+          reference: row.reference,
+          run: row.run,
+          task: row.task,
+          do: row.kind,
+          text: design.said(row.text),
+        },
         ...{ plan: row.plan, required: row.required, openedAt: row.opened_at, due: row.due_at },
         isMine: row.person === caller.id,
         team: row.team ? (directory.teams.get(row.team)?.name ?? row.team) : null,
-        summary: state.summary,
+        summary: design.said(state.summary),
         requester: directory.nameOf(state.requester),
         site: directory.sites.get(state.site ?? '')?.name ?? null,
         item: design.findItem(state.item)?.name ?? state.item,
@@ -97,6 +108,7 @@ export async function dutiesOf(desk: Reading, caller: Pick<Caller, 'id' | 'teams
           design.questions,
           state.answers,
           design.nameOf(directory, state.attachments),
+          language,
         ),
       }
     }),
@@ -118,4 +130,20 @@ export async function isDutyOf(
     .where('person', '=', person)
     .executeTakeFirst()
   return row !== undefined
+}
+
+/** What requesters see of the plans of their request: the tasks that are shown, in their order. */
+export function stepsShown(state: TicketState, design: CompiledDesign) {
+  return followedPlans(state, design).flatMap((followed) => {
+    const { stages } = planView(followed.plan, followed.run, planTime(state, design, followed, deskNow()))
+    return stages
+      .filter((stage) => stage.stands !== 'passed')
+      .flatMap(({ tasks }) => tasks)
+      .filter((task) => task.shown && !['notForIt', 'notNeeded', 'letGo'].includes(task.stands))
+      .map(({ number, text, stands, due, end }) => ({
+        ...{ number, text, stands: stands as 'later' | 'open' | 'done' | 'refused' },
+        due: stands === 'open' ? (due ?? null) : null,
+        endedAt: end?.at ?? null,
+      }))
+  })
 }

@@ -46,6 +46,7 @@ const subjects = computed(() => {
     <KitError v-if="error && !index" :error="say('index.cannot', { detail: problem(error) })" />
     <template v-else>
       <h1>{{ index?.question ?? say('index.need') }}</h1>
+      <PortalDuties :portal="portal" short />
       <PortalSearch :portal="portal" />
       <KnownNotices :notices="index?.notices ?? []" :zone="zone" />
       <nav v-if="atHand.length" class="subjects" :aria-label="say('index.atHand')">

@@ -48,6 +48,7 @@ const find = () => navigateTo(at({ words: words.value.trim() || undefined }))
 <template>
   <div>
     <h1>{{ say('portal.mine') }}</h1>
+    <PortalDuties :portal="portal" />
     <nav v-if="page?.colleagues" class="whose" :aria-label="say('mine.whose')">
       <NuxtLink :to="at({ of: undefined })" :aria-current="isColleagues ? undefined : 'page'">{{
         say('mine.own')

@@ -1,3 +1,4 @@
+import { languageFor } from '../../http/language'
 import { defineRoute } from '../../http/route'
 import { dutiesOf } from '../../queries/plans'
 
@@ -7,5 +8,7 @@ export default defineRoute(
     summary:
       'What there is to do in plans for whoever asks: tasks of theirs and of their teams, and approvals',
   },
-  async ({ desk, caller }) => ({ duties: await dutiesOf(desk, caller) }),
+  async ({ event, desk, caller }) => ({
+    duties: await dutiesOf(desk, caller, await languageFor(event, desk, caller)),
+  }),
 )

@@ -102,6 +102,12 @@ function setRefused(key: string) {
     :disabled="readonly"
     @update:model-value="emit('change', { amount: $event || undefined })"
   />
+  <KitDuration
+    label="Asked again after, in working time"
+    :model-value="task.remind ?? ''"
+    :disabled="readonly"
+    :commit="(span: string) => emit('change', { remind: span || undefined })"
+  />
   <KitCheckbox
     label="whoever asks may give it themselves"
     :model-value="task.own === true"
