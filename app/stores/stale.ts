@@ -13,6 +13,7 @@ const OF_TICKETS: readonly EntryKey[] = [
   ['clocks'],
   ['arrivals'],
   ['bench'],
+  ['plans'],
   ['messages'],
   ['told'],
   ['mailIn'],
@@ -26,6 +27,7 @@ const OF_EDITIONS: readonly EntryKey[] = [
   ['clocks'],
   ['arrivals'],
   ['bench'],
+  ['plans'],
   ['ticket'],
   // What the directory chooses of the design, and what is missing before the desk can open.
   ['directory'],
@@ -49,7 +51,7 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
     case 'directory':
       return [['directory'], ['people'], ['rotas'], ['choices']]
     case 'clock':
-      return [['clock'], ['clocks'], ['tickets'], ['arrivals'], ['bench'], ['told']]
+      return [['clock'], ['clocks'], ['tickets'], ['arrivals'], ['bench'], ['plans'], ['told']]
     case 'reconnected':
       return 'all'
     case 'here':

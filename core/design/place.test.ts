@@ -31,6 +31,6 @@ describe('where something stands in Design', () => {
     ]
     expect(uses.length).toBeGreaterThan(5)
     for (const { place } of uses)
-      expect(to(place)).toMatch(/^(catalog\/[\w-]+|kinds\/|triage\/|service-levels#|ladders#|moves#)/)
+      expect(to(place)).toMatch(/^(catalog\/[\w-]+|kinds\/|triage\/|service-levels#|ladders#|moves#|plans\/)/)
   })
 })

@@ -88,6 +88,7 @@ useShortcuts('Bench', [
           :query="query"
           @done="again"
         />
+        <BenchDuties v-if="isOwn" :zone="zone" :now="time.now" :query="query" />
         <div class="cols ledger-cols" aria-hidden="true">
           <span>At</span><span>What</span><span>Takes</span><span>Then left</span>
         </div>

@@ -314,7 +314,7 @@ describe('something is asked for', () => {
 describe('a request', () => {
   const PAGE = {
     ...{ reference: 7, summary: 'A gate is stuck', status: 'In work', group: 'open', loggedAt: 0 },
-    ...{ fields: [], answers: [], conversation: [], happened: [], waitsForMe: true },
+    ...{ fields: [], answers: [], conversation: [], happened: [], steps: [], waitsForMe: true },
     ...{ reads: 'own', requester: 'Ines Varga', technician: null, confirmed: false, rating: null },
     ...{ respond: { due: null, ended: true }, resolve: { due: null } },
   }
@@ -369,6 +369,7 @@ describe('a request that is done', () => {
     ...{ reads: 'own', requester: 'Ines Varga', asksVerdict: true, confirmed: false, rating: null },
     ...{ respond: { due: null, ended: true }, resolve: { due: null } },
     happened: [{ at: 0, says: 'Tora Aas took it' }],
+    steps: [],
   }
   async function open(answers: Parameters<typeof serve>[0], page: object = DONE) {
     serve({ 'GET /api/requests/7': () => page, ...answers })

@@ -120,7 +120,7 @@ export const PORTAL_ENGLISH = {
   'mine.noneOfColleagues': 'Your colleagues have asked for nothing here.',
   'mine.whose': 'Whose',
   'duty.title': 'Waits for you',
-  'duty.line': '{count, plural, one {One thing waits for you} other {# things wait for you}}',
+  'duty.line': '{count, plural, one {# thing waits for you} other {# things wait for you}}',
   'duty.asks': '{name} asks for “{item}”',
   'duty.due': 'by {when}',
   'duty.yes': 'Yes',

@@ -123,7 +123,7 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'mine.noneOfColleagues': 'Kollegene dine har ikke bedt om noe her.',
   'mine.whose': 'Hvem sin',
   'duty.title': 'Venter på deg',
-  'duty.line': '{count, plural, one {Én ting venter på deg} other {# ting venter på deg}}',
+  'duty.line': '{count, plural, one {# ting venter på deg} other {# ting venter på deg}}',
   'duty.asks': '{name} ber om «{item}»',
   'duty.due': 'innen {when}',
   'duty.yes': 'Ja',
