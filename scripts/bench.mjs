@@ -109,6 +109,7 @@ async function core() {
 }
 const design = () => inCore('benchDesign')
 const triage = () => inCore('benchTriage')
+const plans = () => inCore('benchPlan')
 /** What a bench of the core prints, a line a figure. */
 function inCore(name) {
   const lines = execFileSync('node', [`.output/cli/${name}.mjs`], { encoding: 'utf8' })
@@ -154,6 +155,7 @@ const PARTS = {
   core,
   design,
   triage,
+  plans,
   storm,
   portal: () => portal({ address }),
   row: plainRow,

@@ -16,6 +16,7 @@ const options = {
     benchDesign: 'cli/benchDesign.ts',
     benchTriage: 'cli/benchTriage.ts',
     benchWork: 'cli/benchWork.ts',
+    benchPlan: 'cli/benchPlan.ts',
   },
   outdir: folder,
   outExtension: { '.js': '.mjs' },

@@ -1,0 +1,74 @@
+import { CompiledDesign, Directory } from '../core/design'
+import { nextSteps, type Plan, type PlanTask } from '../core/plan'
+import { decide, followedPlans, planWorld, type Command, type TicketState } from '../core/ticket'
+import { demoDesign } from '../demo/design'
+import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
+import { present } from '../core/lookup'
+
+// How long a large plan takes to decide: twelve stages, two hundred tasks, half of them by conditions and in turn.
+
+const TASKS = 200
+const STAGES = 12
+const directory = new Directory(demoDirectory())
+
+function largePlan(): Plan {
+  const task = (stage: number, at: number): PlanTask => ({
+    ...{ id: `t${stage}-${at}`, text: `Task ${stage}.${at}`, do: 'work', required: true },
+    who: at % 3 ? { by: 'team', team: 'networks' } : { by: 'siteManager' },
+    due: { within: 'PT8H' },
+    ...(at % 2 && { when: { fact: 'category', op: 'under', value: 'gates' } as const }),
+    ...(at % 4 === 3 && { after: [`t${stage}-${at - 1}`] }),
+  })
+  const perStage = Math.ceil(TASKS / STAGES)
+  return {
+    ...{
+      id: 'large',
+      name: 'A ship joins the fleet',
+      when: { fact: 'item', op: 'is', value: 'gate-scanner' },
+    },
+    stages: Array.from({ length: STAGES }, (_, stage) => ({
+      ...{ id: `s${stage}`, name: `Stage ${stage}` },
+      tasks: Array.from({ length: Math.min(perStage, TASKS - stage * perStage) }, (_, at) => task(stage, at)),
+    })),
+  }
+}
+
+const design: CompiledDesign = new CompiledDesign({ ...demoDesign(), plans: [largePlan()] }, 1, () => design)
+let now = DEMO_BEGINS
+function act(state: TicketState | undefined, command: Command, person: string): TicketState {
+  now += 60_000
+  return decide(state, command, design, directory, {
+    now,
+    actor: { person },
+    work: { openCounts: new Map() },
+  }).state
+}
+
+let state = act(
+  undefined,
+  {
+    ...{ kind: 'log', reference: 1, item: 'gate-scanner', portal: 'merrow', channel: 'portal' },
+    ...{ requester: 'ines-varga', answers: { gates: 1 } },
+  },
+  'ines-varga',
+)
+const times: number[] = []
+const commands: number[] = []
+for (;;) {
+  const [followed] = followedPlans(state, design)
+  const { run } = present(followed)
+  const next = Object.keys(run.tasks).find((id) => !run.tasks[id]?.end)
+  if (next === undefined || run.ended) break
+  const world = planWorld({ state, design, directory, now }, present(followed))
+  const begun = performance.now()
+  for (let time = 0; time < 20; time++) nextSteps(present(followed).plan, run, world)
+  times.push((performance.now() - begun) / 20)
+  const decided = performance.now()
+  state = act(state, { kind: 'changePlanTask', run: run.id, task: next, change: { done: true } }, 'tora-aas')
+  commands.push(performance.now() - decided)
+}
+const at = (list: number[], share: number) =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))] ?? 0
+const said = (list: number[]) => `p50 ${at(list, 0.5).toFixed(3)} ms, p99 ${at(list, 0.99).toFixed(3)} ms`
+console.log(`what a plan of ${STAGES} stages and ${TASKS} tasks does next: ${said(times)}`)
+console.log(`a task of it ticked, decided with all that follows: ${said(commands)}`)
