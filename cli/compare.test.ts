@@ -22,7 +22,7 @@ describe('comparing two files', () => {
 
   it('says by article what is different, in sentences', () => {
     const after = fileOf('after.json', (design) => {
-      design.serviceLevels[1]!.targets[0]!.granted.p2 = 'PT1H'
+      design.serviceLevels[2]!.targets[0]!.granted.p2 = 'PT1H'
       design.items[0]!.name = 'A gate that does not read'
     })
     const { text, isSame } = compareFiles([before, after])

@@ -116,6 +116,17 @@ function makeDesign(): Design {
           { calendar: 'clock' },
         ),
       },
+      // Somebody new is expected on a day to come, and several teams get ready for it.
+      {
+        id: 'joining',
+        name: 'Somebody begins',
+        when: { all: [{ fact: 'item', op: 'is', value: 'new-crew' }] },
+        targets: both(
+          by('PT2H', 'PT4H', 'PT12H', 'PT24H', 'PT36H'),
+          by('PT48H', 'PT60H', 'PT80H', 'PT80H', 'PT80H'),
+          { calendar: 'desk' },
+        ),
+      },
       {
         id: 'round-the-clock',
         name: 'Round the clock',

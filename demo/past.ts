@@ -421,15 +421,22 @@ class Past {
     })
   }
 
-  /** Once all of its plan is done; who looks does so twice a day. */
+  /** Once all of its plan is done but what the last day brings; who looks does so a few hours later. */
   private finishPlanned(
     reference: number,
     who: { id: string; at: Instant },
     done: Record<string, string>,
   ): void {
-    if (!this.plans.keeps(reference)) return this.finish(reference, who, done)
-    const later = this.worker(reference, who.at + 12 * HOUR)
+    if (!this.plans.keeps(reference, 'before the last stage')) return this.finish(reference, who, done)
+    const later = this.worker(reference, who.at + 4 * HOUR)
     this.plan(later.at, () => this.finishPlanned(reference, later, done))
+  }
+
+  /** The last step: once all of its plan is done as well. */
+  private solve(reference: number, at: Instant, go: (at: Instant) => void): void {
+    if (!this.plans.keeps(reference)) return go(at)
+    const later = this.worker(reference, at + 6 * HOUR).at
+    this.plan(later, () => this.solve(reference, later, go))
   }
 
   /** The way of its kind to the end: what is lent comes back some days later, what is planned is visited. */
@@ -444,8 +451,10 @@ class Past {
       const [before, then] = [from, at + after]
       const given = to === 'solved' ? { ...this.endOf(reference), ...done } : fields
       const command = { kind: 'move', from: before, to, fields: given } as const
-      if (then === who.at) this.apply(reference, then, { person: who.id }, command)
-      else this.plan(then, () => this.apply(reference, then, { person: who.id }, command))
+      const go = (now: Instant) => this.apply(reference, now, { person: who.id }, command)
+      if (then === who.at && to !== 'solved') go(then)
+      else if (then === who.at) this.solve(reference, then, go)
+      else this.plan(then, () => (to === 'solved' ? this.solve(reference, then, go) : go(then)))
       from = to
       at = then
     }

@@ -33,10 +33,14 @@ export class PlansLived {
 
   constructor(private readonly living: Living) {}
 
-  /** Whether something is still to do before the ticket can be done. */
-  keeps(reference: number): boolean {
+  /** Whether something is still to do before the ticket can be done, or before the last stage of its plan. */
+  keeps(reference: number, which?: 'before the last stage'): boolean {
+    const { design } = this.living
     const state = this.living.stateOf(reference)
-    return !plansRest(state, this.living.design) && requiredInPlans(state, this.living.design).length > 0
+    if (plansRest(state, design)) return false
+    const last = followedPlans(state, design).flatMap(({ plan }) => plan.stages.at(-1)?.tasks ?? [])
+    const left = requiredInPlans(state, design)
+    return left.some((task) => !which || !last.includes(task))
   }
 
   /** What has begun is done a while after, and so on until all of it is. */
@@ -64,18 +68,23 @@ export class PlansLived {
     if (!this.isNew(`${reference} ${run} ${task.id} ${openedAt}`)) return
     const share = this.chance.happens(0.05) ? this.chance.between(1, 1.7) : this.chance.between(0.1, 0.85)
     const wanted = Math.max(now, openedAt + share * ((one.due ?? openedAt + 20 * HOUR) - openedAt))
-    // What may be left often is.
-    if (!task.required && this.chance.happens(0.4)) return
+    // What may be left often is not needed.
+    const isLeft = !task.required && this.chance.happens(0.4)
     const asked =
       task.do === 'approval' ? waitsFor(task.needs, one.asked ?? [], one.words ?? [])[0] : undefined
     const person = asked?.person ?? one.person
     const who = person
       ? { id: person, at: Math.round(wanted) }
       : this.living.worker(reference, wanted, one.team)
-    this.living.plan(who.at, () => this.endTask(reference, run, task, who))
+    this.living.plan(who.at, () => this.endTask(reference, run, task, { ...who, isLeft }))
   }
 
-  private endTask(reference: number, run: number, task: PlanTask, who: { id: string; at: Instant }): void {
+  private endTask(
+    reference: number,
+    run: number,
+    task: PlanTask,
+    who: { id: string; at: Instant; isLeft: boolean },
+  ): void {
     const { design } = this.living
     const state = this.living.stateOf(reference)
     const isThere = followedPlans(state, design).some(
@@ -85,7 +94,12 @@ export class PlansLived {
     const command: Command =
       task.do === 'approval'
         ? { kind: 'saySeal', run, task: task.id, yes: true, text: oneAt(WORDS, reference % WORDS.length) }
-        : { kind: 'changePlanTask', run, task: task.id, change: { done: true } }
+        : {
+            kind: 'changePlanTask',
+            run,
+            task: task.id,
+            change: who.isLeft ? { notNeeded: 'There is one already.' } : { done: true },
+          }
     this.living.apply(reference, who.at, { person: who.id }, command)
     this.goOn(reference, who.at)
   }

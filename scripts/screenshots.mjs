@@ -28,6 +28,7 @@ const VIEWS = [
   ['design-catalog', LEAD, '/design/catalog/gate-scanner'],
   ['design-triage', LEAD, '/design/triage/where-it-goes'],
   ['design-signals', LEAD, '/design/triage/signals'],
+  ['design-plan', LEAD, '/design/plans/joining', { height: 900 }],
   ['design-calendars', LEAD, '/design/working-time'],
   ['design-calendar', LEAD, '/design/working-time/CALENDAR', { height: 1500 }],
   ['design-levels', LEAD, '/design/service-levels', { height: 1100 }],

@@ -10,7 +10,7 @@ const facts = { cover: 'Round the clock', priority: 'p2', 'form.boardingStopped'
 describe('service levels tried against a ticket', () => {
   it('say which applies to which target, and what was missing where none did', () => {
     const trials = tryLevels(serviceLevels, facts, { id: 'p2' })
-    const [boarding, clock, office, otherwise] = trials
+    const [boarding, , clock, office, otherwise] = trials
     expect(boarding).toMatchObject({ holds: false, promises: [], tests: 1 })
     expect(boarding!.missing).toEqual([{ fact: 'form.boardingStopped', op: 'is', value: true }])
     expect(clock).toMatchObject({ holds: true, promises: ['respond', 'resolve'], missing: [] })
@@ -47,7 +47,7 @@ describe('service levels tried against a ticket', () => {
 })
 
 describe('a family of levels', () => {
-  const [, level] = serviceLevels
+  const [, , level] = serviceLevels
   const names = priorities.map(({ id, name }) => ({ id, name }))
 
   it('grants for every ticket what the one level granted', () => {

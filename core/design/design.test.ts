@@ -80,12 +80,12 @@ describe('proofreading', () => {
     ],
     [
       'a level that compares with nothing',
-      (design) => (design.serviceLevels[1]!.when = { fact: 'cover', op: 'is' }),
+      (design) => (design.serviceLevels[2]!.when = { fact: 'cover', op: 'is' }),
       'service-levels/round-the-clock',
     ],
     [
       'a level that goes by the working days of a calendar that is gone',
-      (design) => (design.serviceLevels[1]!.when = { fact: 'loggedAt', op: 'isWorkingDay', value: 'gone' }),
+      (design) => (design.serviceLevels[2]!.when = { fact: 'loggedAt', op: 'isWorkingDay', value: 'gone' }),
       'service-levels/round-the-clock',
     ],
     [
@@ -102,7 +102,7 @@ describe('proofreading', () => {
     [
       'a level that compares a length of time with what is none',
       (design) =>
-        (design.serviceLevels[1]!.when = { fact: 'field.visitTakes', op: 'less', value: 'a while' }),
+        (design.serviceLevels[2]!.when = { fact: 'field.visitTakes', op: 'less', value: 'a while' }),
       'service-levels/round-the-clock',
     ],
     [

@@ -214,7 +214,7 @@ describe('random histories', () => {
 describe('editions', () => {
   it('decide for good: a ticket of edition 1 keeps its promises when edition 2 promises others', () => {
     const changed: Design = structuredClone(design.design)
-    changed.serviceLevels[1]!.targets[0]!.granted.p2 = 'PT1H'
+    changed.serviceLevels[2]!.targets[0]!.granted.p2 = 'PT1H'
     const second = new CompiledDesign(changed, 2)
     expect(new Ticket(second).log({ gates: 3, boardingStopped: false }).state).toMatchObject({
       edition: 2,
