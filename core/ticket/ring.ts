@@ -26,15 +26,21 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'plan') ringPlan(change, next.key)
   else if (kind === 'remind') {
-    const [, run, , task] = next.key.split(':')
-    remindOfSeal(change, next.key, Number(run), task!)
+    const { run, task } = inPlan(next.key)
+    remindOfSeal(change, next.key, run, task)
   } else if (kind === 'late') {
-    const [, run, , task] = next.key.split(':')
-    ringLate(change, next.key, Number(run), task!, next.at)
+    const { run, task } = inPlan(next.key)
+    ringLate(change, next.key, run, task, next.at)
   } else if (kind === 'message') releaseMessage(change, name!)
   else {
     ringRung(change, next.key, next.at, { handsOf })
     change.depth++
   }
   return true
+}
+
+/** Of which plan and task an alarm is: `late:12:1785000000000:list`; ids may hold anything. */
+function inPlan(key: string): { run: number; task: string } {
+  const [, run, , ...task] = key.split(':')
+  return { run: Number(run), task: task.join(':') }
 }
