@@ -38,7 +38,7 @@ export interface FactTicket {
   major?: { endedAt?: Instant }
   signal?: { count: number }
   tasks?: readonly { done?: unknown }[]
-  plans?: readonly { tasks: Readonly<Record<string, { end?: unknown }>> }[]
+  plans?: readonly { tasks: Readonly<Record<string, { end?: unknown }>>; ended?: { how: string } }[]
   times?: readonly { counted: number }[]
 }
 

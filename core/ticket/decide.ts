@@ -135,6 +135,7 @@ const AFTER_ACCEPTANCE = new Set<Command['kind']>([
   'follow',
   'startTimer',
   'makeMove',
+  'beginPlan',
 ])
 
 /**

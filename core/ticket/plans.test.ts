@@ -5,6 +5,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { theDirectory, Ticket, TORA } from '../../tests/aTicket'
 import { runs } from '../../tests/runs'
 import { CompiledDesign } from '../design'
+import { openTaskCount } from '../facts'
 import { canonicalJson } from '../json'
 import type { Plan, PlanTask } from '../plan'
 import { MINUTE } from '../time'
@@ -102,7 +103,9 @@ describe('a plan on a ticket', () => {
         .do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, at(1))
         .do({ ...move, from: 'in-hand' }, at(2)),
     ).toThrow('Do list; Somebody agrees; Do build')
+    expect(openTaskCount(ticket.state!)).toBe(3)
     ticket.do({ kind: 'endPlan', run, text: 'The gate is not needed.' }, at(3))
+    expect(openTaskCount(ticket.state!)).toBe(0)
     ticket.do({ ...move, from: 'in-hand' }, at(4))
     expect(ticket.state!.status).toBe('solved')
   })

@@ -44,8 +44,10 @@ export class Knowledge {
   async editionOf(ticket: {
     edition: number
     clocks: readonly { edition: number }[]
+    plans?: readonly { edition: number }[]
   }): Promise<CompiledDesign> {
-    const needed = new Set([ticket.edition, ...ticket.clocks.map((clock) => clock.edition)])
+    const { clocks, plans = [] } = ticket
+    const needed = new Set([ticket.edition, ...[...clocks, ...plans].map((one) => one.edition)])
     await Promise.all([...needed].map((number) => this.edition(number)))
     return this.edition(ticket.edition)
   }

@@ -5,7 +5,9 @@ import { repair } from '../../server/commands/repair'
 import { ringDue } from '../../server/jobs/alarms'
 import { ticketPage } from '../../server/queries/tickets'
 import { deskNow } from '../../server/clock/deskClock'
+import { followedPlans } from '../../core/ticket'
 import { DAY, HOUR } from '../../core/time'
+import { Knowledge } from '../../server/db/knowledge'
 import { makeWorld, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -137,6 +139,27 @@ describe('a plan under way', () => {
     expect(
       opened.filter(({ body }) => (body as unknown as { stage: string }).stage === 'first-day'),
     ).toHaveLength(1)
+  })
+
+  it('follows the edition with which it began, whatever its ticket follows and whoever asks first', async () => {
+    const state = await log(tomorrow())
+    const { document } = await world.db
+      .selectFrom('edition')
+      .select('document')
+      .where('number', '=', 1)
+      .executeTakeFirstOrThrow()
+    await world.db
+      .insertInto('edition')
+      .values({
+        ...{ number: 2, note: 'Without plans', published_by: 'olin-brandt', published_at: deskNow() },
+        document: JSON.stringify({ ...document, plans: [] }),
+      })
+      .execute()
+    const later = { ...state, edition: 2 }
+    const design = await new Knowledge(world.db).editionOf(later)
+    expect(design.design.plans).toEqual([])
+    expect(followedPlans(later, design).map(({ plan }) => plan.name)).toEqual(['New crew member'])
+    await world.db.deleteFrom('edition').where('number', '=', 2).execute()
   })
 
   it('agrees with its record, and is mended where its rows do not', async () => {

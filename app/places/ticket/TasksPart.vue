@@ -77,14 +77,12 @@ const label = ({ text, required, done }: Ticket['tasks'][number]) =>
         >{{ adding ? 'That is all' : 'Add …' }} <kbd v-if="hint && !adding">{{ hint }}</kbd></KitButton
       >
     </template>
-    <div
+    <DoneBar
       v-if="ticket.tasks.length"
-      class="bar"
-      role="img"
-      :aria-label="`${ticked} of ${ticket.tasks.length} tasks done`"
-    >
-      <i :style="{ width: `${(100 * ticked) / ticket.tasks.length}%` }" />
-    </div>
+      :done="ticked"
+      :all="ticket.tasks.length"
+      :label="`${ticked} of ${ticket.tasks.length} tasks done`"
+    />
     <div v-for="[list, tasks] in groups" :key="list">
       <p v-if="list" class="small quiet list">{{ list }}</p>
       <ul>
@@ -147,15 +145,6 @@ const label = ({ text, required, done }: Ticket['tasks'][number]) =>
 </template>
 
 <style scoped>
-.bar {
-  height: 5px;
-  border: 1px solid var(--rule-2);
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--sea);
-}
 ul {
   list-style: none;
   margin: 0;

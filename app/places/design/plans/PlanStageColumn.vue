@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
-import { inWords } from '~~/core/condition'
-import { CompiledDesign, Directory, type Design, type Names } from '~~/core/design'
+import type { Design, Names } from '~~/core/design'
 import type { Finding } from '~~/core/finding'
 import {
   moved,
@@ -16,11 +15,11 @@ import {
   type Plan,
   type PlanTask,
   type PlanTaskKind,
-  type PlanVocabulary,
   type Stage,
 } from '~~/core/plan'
 import type { DirectoryPage } from '~/composables/useNames'
 import type { Act } from '~/kit/act'
+import type { PlanWords } from './planVocabulary'
 
 // A stage of a plan: when it opens, and its tasks; each opens in place.
 const props = defineProps<{
@@ -30,7 +29,7 @@ const props = defineProps<{
   design: Design
   directory: DirectoryPage
   names: Names
-  words: PlanVocabulary
+  words: PlanWords
   findings: Finding[]
   readonly: boolean
   /** The task or stage whose terms are open. */
@@ -39,13 +38,7 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [plan: Plan]; open: [what: string | undefined] }>()
 const number = computed(() => props.numbers.get(`stage ${props.stage.id}`) ?? '')
 const key = computed(() => `stage-${props.stage.id}`)
-const when = computed(() => {
-  const { when: condition } = props.stage
-  if (!condition) return ''
-  const { organisations, sites, teams } = props.directory
-  const known = new Directory({ people: [], agreements: [], organisations, sites, teams })
-  return inWords(condition, new CompiledDesign(props.design, 0).vocabulary(known)) || 'nothing yet'
-})
+const when = computed(() => (props.stage.when ? props.words.condition(props.stage.when) : ''))
 const toggle = (what: string) => emit('open', props.open === what ? undefined : what)
 function add(kind: PlanTaskKind) {
   const template = props.design.templates[0]?.id ?? ''
@@ -101,11 +94,7 @@ const removeStage = () => {
       class="tasks"
     >
       <div v-for="task in stage.tasks" :id="task.id" :key="task.id" class="task">
-        <PlanTaskCard
-          v-bind="{ task, numbers, design, directory, words }"
-          :is-open="open === task.id"
-          @open="toggle(task.id)"
-        />
+        <PlanTaskCard v-bind="{ task, numbers, words }" :is-open="open === task.id" @open="toggle(task.id)" />
         <FindingsAt :findings="findings" :place="`plans/${plan.id}#${task.id}`" />
         <PlanTaskTerms
           v-if="open === task.id"

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { inWords } from '~~/core/condition'
-import { CompiledDesign, Directory, type Design } from '~~/core/design'
 import {
   approversInWords,
   dueInWords,
@@ -8,18 +6,15 @@ import {
   PLAN_TASKS,
   whoInWords,
   type PlanTask,
-  type PlanVocabulary,
 } from '~~/core/plan'
 import { hoursAndMinutes, parseDuration } from '~~/core/time'
-import type { DirectoryPage } from '~/composables/useNames'
+import type { PlanWords } from './planVocabulary'
 
 // A task of a plan as it is read: who, by when, and what more is to know; pressed, its terms open.
 const props = defineProps<{
   task: PlanTask
   numbers: ReadonlyMap<string, string>
-  design: Design
-  directory: DirectoryPage
-  words: PlanVocabulary
+  words: PlanWords
   isOpen: boolean
 }>()
 const emit = defineEmits<{ open: [] }>()
@@ -43,13 +38,7 @@ function timeOf(span: string) {
     return span
   }
 }
-const when = computed(() => {
-  const { when: condition } = props.task
-  if (!condition) return ''
-  const { organisations, sites, teams } = props.directory
-  const known = new Directory({ people: [], agreements: [], organisations, sites, teams })
-  return inWords(condition, new CompiledDesign(props.design, 0).vocabulary(known)) || 'nothing yet'
-})
+const when = computed(() => (props.task.when ? props.words.condition(props.task.when) : ''))
 const more = computed(() => {
   const { task } = props
   const needs = task.do === 'approval' && task.ask.length > 1 ? needsInWords(task.needs ?? 'one') : ''

@@ -1,21 +1,16 @@
 <script setup lang="ts">
-import { inWords } from '~~/core/condition'
-import { CompiledDesign, Directory } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { tasksOf, type Plan } from '~~/core/plan'
 import type { PageProps } from '~/composables/useDraft'
 import type { DirectoryPage } from '~/composables/useNames'
+import { planVocabulary } from './planVocabulary'
 
 // How larger requests are done: each plan with what it is for and how much it is.
 const props = defineProps<PageProps & { directory: DirectoryPage }>()
 const route = useRoute()
-const vocabulary = computed(() => {
-  const { organisations, sites, teams } = props.directory
-  const known = new Directory({ people: [], agreements: [], organisations, sites, teams })
-  return new CompiledDesign(props.design, 0).vocabulary(known)
-})
+const words = computed(() => planVocabulary(props.design, props.directory))
 const isFor = ({ when }: Plan) =>
-  when ? `begins where ${inWords(when, vocabulary.value) || 'nothing yet is so'}` : 'begins by hand only'
+  when ? `begins where ${words.value.condition(when)}` : 'begins by hand only'
 async function add() {
   const id = freeId('plan', (one) => props.design.plans.some((other) => other.id === one), 'plan')
   const plan: Plan = {

@@ -1,4 +1,5 @@
-import { CompiledDesign, type Design } from '~~/core/design'
+import { inWords, type Condition } from '~~/core/condition'
+import { CompiledDesign, Directory, type Design } from '~~/core/design'
 import { duration } from '~~/core/intake/types/duration'
 import type { PlanVocabulary } from '~~/core/plan'
 import type { DirectoryPage } from '~/composables/useNames'
@@ -6,10 +7,20 @@ import type { DirectoryPage } from '~/composables/useNames'
 const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
   list.find((one) => one.id === id)?.name ?? id
 
-/** How a plan's sentences call what they name. */
-export function planVocabulary(design: Design, directory: DirectoryPage): PlanVocabulary {
+/** How a plan's sentences call what they name, its conditions among them. */
+export interface PlanWords extends PlanVocabulary {
+  condition: (when: Condition) => string
+}
+
+/** The words of plans, by the design and the directory as they are shown. */
+export function planVocabulary(design: Design, directory: DirectoryPage): PlanWords {
   const compiled = new CompiledDesign(design, 0)
+  const { organisations, sites, teams } = directory
+  const vocabulary = compiled.vocabulary(
+    new Directory({ people: [], agreements: [], organisations, sites, teams }),
+  )
   return {
+    condition: (when) => inWords(when, vocabulary) || 'nothing yet is so',
     person: (id) => nameIn(directory.people, id),
     team: (id) => nameIn(directory.teams, id),
     question: (name) => compiled.questions.get(name)?.label ?? name,

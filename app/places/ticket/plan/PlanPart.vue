@@ -62,9 +62,7 @@ function made() {
         >
       </template>
     </template>
-    <div class="bar" role="img" :aria-label="`${plan.settled} of ${plan.all} done`">
-      <i :style="{ width: `${(100 * plan.settled) / Math.max(1, plan.all)}%` }" />
-    </div>
+    <DoneBar :done="plan.settled" :all="plan.all" :label="`${plan.settled} of ${plan.all} done`" />
     <section v-for="stage in plan.stages" :key="stage.id" class="stage" :class="stage.stands">
       <h3>
         <KitButton kind="quiet" :aria-expanded="isShown(stage)" @click="turned.set(stage.id, !isShown(stage))"
@@ -103,15 +101,6 @@ function made() {
 </template>
 
 <style scoped>
-.bar {
-  height: 5px;
-  border: 1px solid var(--rule-2);
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--sea);
-}
 .stage {
   border-bottom: 1px solid var(--rule);
 }
