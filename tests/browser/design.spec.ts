@@ -356,7 +356,7 @@ test('what another lead changes shows by itself, never under the cursor, and und
   await page.reload()
   await expect(levels.nth(1)).toHaveValue('Day and night')
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(levels.nth(1)).toHaveValue('Round the clock')
+  await expect(levels.nth(1)).toHaveValue('Somebody begins')
   await expect(levels.first()).toHaveValue('Boarding at a stand')
   await page.getByRole('button', { name: 'Redo', exact: true }).click()
   await expect(levels.nth(1)).toHaveValue('Day and night')
