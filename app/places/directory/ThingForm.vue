@@ -27,12 +27,13 @@ const rest = computed(() => fields.value.filter(([name, field]) => !isFirst(name
 const more = ref(false)
 const lists = useLists()
 const time = useDeskTime()
+const today = () => isoDate(time.now, session.me?.zone ?? 'UTC')
 const BEGINS: Partial<Record<ListName, Record<string, Value>>> = {
   people: { role: REQUESTER },
   equipment: { state: 'in use' },
   roles: { reach: 'all' },
   // An agreement is mostly written down on the day on which it is made.
-  ...(time.now > 0 && { agreements: { first: isoDate(time.now, session.me?.zone ?? 'UTC') } }),
+  ...(time.now > 0 && { agreements: { first: today() } }),
 }
 const typed = reactive<Record<string, Value>>(
   Object.fromEntries(
@@ -51,6 +52,13 @@ watch(
     if (zone && 'zone' in typed && props.list === 'sites') typed.zone ??= zone
   },
   { immediate: true },
+)
+// The form may be there before the desk's time is.
+watch(
+  () => time.now > 0,
+  (isKnown) => {
+    if (isKnown && props.list === 'agreements') typed.first ||= today()
+  },
 )
 const invites = ref(true)
 const mayInvite = computed(

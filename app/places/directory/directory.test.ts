@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { textsIn } from '~~/core/lookup'
+import { useDeskTime } from '~/stores/deskTime'
 import { useSession } from '~/stores/session'
 import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
@@ -62,6 +63,17 @@ describe('something new', () => {
     await settled()
     const owner = wrapper.findAll('input').find((one) => one.element.value === 'Merrow Line')
     expect(owner).toBeDefined()
+  })
+
+  it('begins today where it is an agreement, though its form was there before the desk’s time', async () => {
+    serve({ 'GET /api/directory/lists': () => LISTS })
+    const { wrapper } = draw(ThingForm, { props: { list: 'agreements' } })
+    useDeskTime().now = 0
+    me('lead')
+    await settled()
+    useDeskTime().now = Date.UTC(2026, 10, 16, 10, 42)
+    await settled()
+    expect(wrapper.findAll('input').map((one) => one.element.value)).toContain('2026-11-16')
   })
 
   it('is sent without what is empty, and is forgotten here once it is there', async () => {
