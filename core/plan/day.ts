@@ -1,5 +1,5 @@
 import { readWhen, valueOf, type Facts } from '../condition'
-import { parseDuration, parseMoment, type Instant, type WorkingTime } from '../time'
+import { NeverOpens, parseDuration, parseMoment, type Instant, type WorkingTime } from '../time'
 
 /** A day that an answer or a field holds, and how a plan goes by it. */
 export interface DayOf {
@@ -29,7 +29,27 @@ export function momentOf({ fact, at, before }: DayOf, { facts, zone, hours }: Da
   const when = readWhen(valueOf(facts, fact))
   if (!when) return undefined
   const moment = at === undefined && when.at !== undefined ? when.at : dayAt(when.day, at ?? '00:00', zone)
-  return before === undefined ? moment : hours.subtract(moment, parseDuration(before))
+  return before === undefined ? moment : ifOpen(() => hours.subtract(moment, parseDuration(before)))
+}
+
+/**
+ * So much working time after a moment.
+ * @returns undefined in hours that never open so long any more: then nobody can say when it is
+ */
+export const momentAfter = (
+  hours: Pick<WorkingTime, 'add'>,
+  from: Instant,
+  span: string,
+): Instant | undefined => ifOpen(() => hours.add(from, parseDuration(span)))
+
+/** Hours that are shut for good must not keep a request from being taken. */
+function ifOpen(moment: () => Instant): Instant | undefined {
+  try {
+    return moment()
+  } catch (error) {
+    if (error instanceof NeverOpens) return undefined
+    throw error
+  }
 }
 
 const dayAt = (day: string, time: string, zone: string) => parseMoment(`${day}T${time}`, zone)

@@ -1,5 +1,5 @@
 /** Plans: larger requests in stages, who does what by when, approvals, and what comes next. */
-export { momentOf, TIME_OF_DAY, type DayIn, type DayOf } from './day'
+export { momentAfter, momentOf, TIME_OF_DAY, type DayIn, type DayOf } from './day'
 export {
   DOER_NAMES,
   doerInWords,

@@ -55,8 +55,6 @@ export interface TaskRun extends Omit<Opened, 'task'> {
   /** When they were asked last, and how often they were reminded. */
   askedAt?: Instant
   reminded?: number
-  /** Somebody was told that it is late. */
-  isLate?: true
 }
 
 /** Whether a task is done, or is not needed any more. */

@@ -1,6 +1,6 @@
 import { holds, type Facts } from '../condition'
-import { parseDuration, type Instant, type WorkingTime } from '../time'
-import { momentOf, type DayIn, type DayOf } from './day'
+import type { Instant, WorkingTime } from '../time'
+import { momentAfter, momentOf, type DayIn, type DayOf } from './day'
 import { findHolder, type Asking, type Doer, type Holder } from './doer'
 import type { Directory } from '../design'
 import { stagesBefore, type Plan, type Stage } from './plan'
@@ -59,8 +59,7 @@ function stagesToOpen(plan: Plan, run: PlanRun, world: PlanWorld): PlanStep[] {
     if (run.stages[stage.id] || !mayOpen(plan, stage, run)) return []
     if (stage.when && !holds(stage.when, world.facts)) return [{ do: 'passStage', stage: stage.id }]
     if (stage.from && !hasCome(stage.from, world)) return []
-    const dueAt =
-      stage.takes === undefined ? undefined : world.hours.add(world.now, parseDuration(stage.takes))
+    const dueAt = stage.takes === undefined ? undefined : momentAfter(world.hours, world.now, stage.takes)
     return [{ do: 'openStage', stage: stage.id, ...(dueAt !== undefined && { dueAt }) }]
   })
 }
@@ -115,8 +114,8 @@ function tasksToOpen({ stages }: Plan, run: PlanRun, world: PlanWorld): Opened[]
 
 function dueOf({ due }: PlanTask, world: PlanWorld): { due?: Instant } {
   if (!due) return {}
-  if ('within' in due) return { due: world.hours.add(world.now, parseDuration(due.within)) }
-  const moment = momentOf(due.by, dayIn(world))
+  const moment =
+    'within' in due ? momentAfter(world.hours, world.now, due.within) : momentOf(due.by, dayIn(world))
   return moment === undefined ? {} : { due: moment }
 }
 

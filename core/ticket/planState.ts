@@ -105,9 +105,6 @@ export const PLAN_ENTRIES: Apply = {
       rounds: { ...rounds, [stage]: (rounds[stage] ?? 1) + 1 },
       ended: undefined,
     })),
-  planTaskLate: (state, { run, task, alarm }) => ({
-    ...inTask(state, run, task, () => ({ isLate: true })),
-    rang: [...state.rang, alarm],
-  }),
+  planTaskLate: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
   planEnded: (state, { run, how, at }) => inRun(state, run, () => ({ ended: { how, at } })),
 }

@@ -199,6 +199,30 @@ describe('tasks of a plan', () => {
     expect(ticketAlarms(ticket.state!, ticket.edition).some(({ key }) => key.startsWith('late:'))).toBe(false)
   })
 
+  it('are late for nobody where they are not for the request any more', () => {
+    const onCounter = { fact: 'team', op: 'isNot' as const, value: 'networks' }
+    const tasks = [todo('a', { when: onCounter, due: { within: 'PT4H' } }), todo('b')]
+    const other = begun(plan({ stages: [{ id: 's', name: 'S', tasks }] }))
+    const late = () =>
+      ticketAlarms(other.state!, other.edition).filter(({ key }) => key.startsWith('late:')).length
+    expect(late()).toBe(1)
+    other.do({ kind: 'resort', field: 'team', value: 'networks' }, at(1))
+    expect(late()).toBe(0)
+  })
+
+  it('begin without a due time in hours that never open, and the request is taken', () => {
+    const design = demoDesign()
+    const [first] = design.calendars
+    const never = { ...first!, id: 'never', name: 'Never', week: [], exceptions: [], buildsOn: undefined }
+    const shut = plan({ hours: 'never' }, { remind: 'PT2H' })
+    shut.stages[0]!.takes = 'PT8H'
+    const made = { ...design, calendars: [...design.calendars, never], plans: [shut] }
+    const compiled: CompiledDesign = new CompiledDesign(made, 1, () => compiled)
+    const other = new Ticket(compiled).log({ gates: 3, boardingStopped: false })
+    expect(open(other)).toEqual(['early', 'list', 'spare'])
+    expect(other.state!.plans![0]!.tasks.list!.due).toBeUndefined()
+  })
+
   it('are not waited for where they are not for the request any more', () => {
     const onNetworks = { fact: 'team', op: 'is' as const, value: 'networks' }
     const other = begun(

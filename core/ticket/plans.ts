@@ -4,20 +4,19 @@ import { ticketFacts } from '../facts'
 import type { Alarm } from '../ladder'
 import {
   findHolder,
-  isOpen,
+  momentAfter,
   nextMoment,
   nextSteps,
+  openTasksOf,
   planTaskTerms,
   requiredOf,
-  tasksOf,
   waitsFor,
   type Plan,
-  type PlanRun,
   type PlanStep,
   type PlanTask,
   type PlanTime,
 } from '../plan'
-import { parseDuration, type Instant } from '../time'
+import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { Change } from './change'
 import type { Actor } from './entry'
@@ -166,38 +165,36 @@ export function planAlarms(state: TicketState, design: CompiledDesign): Alarm[] 
     .filter(({ run }) => !run.ended)
     .flatMap((followed) => {
       const { run, plan } = followed
-      const next = nextMoment(plan, run, planTime(state, design, followed, state.changedAt))
+      const time = planTime(state, design, followed, state.changedAt)
+      const next = nextMoment(plan, run, time)
+      // What is no longer for the request is neither late nor asked for.
+      const open = openTasksOf(plan, run, time.facts)
       return [
         ...(next === undefined ? [] : [{ key: `plan:${run.id}:${next}`, at: next }]),
-        ...lateOnes(run),
-        ...reminders(followed, planTime(state, design, followed, state.changedAt)),
+        ...lateOnes(run.id, open),
+        ...reminders(run.id, open, time.hours),
       ]
     })
     .filter(({ key }) => !state.rang.includes(key))
 }
 
-const lateOnes = ({ id, tasks }: PlanRun): Alarm[] =>
-  Object.entries(tasks).flatMap(([task, one]) =>
-    isOpen(one) && one.due !== undefined ? [{ key: `late:${id}:${one.due}:${task}`, at: one.due }] : [],
+type OpenTasks = ReturnType<typeof openTasksOf>
+
+const lateOnes = (id: number, open: OpenTasks): Alarm[] =>
+  open.flatMap(({ task, run: { due } }) =>
+    due === undefined ? [] : [{ key: `late:${id}:${due}:${task.id}`, at: due }],
   )
 
 /** Nobody is reminded of one approval more often than this. */
 const MOST_REMINDERS = 10
 
 /** Approvals for which nobody has said a word for a while. */
-function reminders({ run, plan }: Followed, { hours }: Pick<PlanTime, 'hours'>): Alarm[] {
-  return tasksOf(plan).flatMap((task) => {
-    const one = run.tasks[task.id]
-    if (task.do !== 'approval' || task.remind === undefined || !isOpen(one)) return []
-    const { askedAt, asked = [], words = [], reminded = 0 } = one
-    if (askedAt === undefined || reminded >= MOST_REMINDERS || !waitsFor(task.needs, asked, words).length)
-      return []
-    return [
-      {
-        key: `remind:${run.id}:${askedAt}:${task.id}`,
-        at: hours.add(askedAt, parseDuration(task.remind)),
-      },
-    ]
+function reminders(id: number, open: OpenTasks, hours: PlanTime['hours']): Alarm[] {
+  return open.flatMap(({ task, run: { askedAt, asked = [], words = [], reminded = 0 } }) => {
+    if (task.do !== 'approval' || task.remind === undefined || askedAt === undefined) return []
+    if (reminded >= MOST_REMINDERS || !waitsFor(task.needs, asked, words).length) return []
+    const at = momentAfter(hours, askedAt, task.remind)
+    return at === undefined ? [] : [{ key: `remind:${id}:${askedAt}:${task.id}`, at }]
   })
 }
 
