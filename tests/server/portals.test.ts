@@ -51,6 +51,7 @@ async function publish(items: Record<string, Partial<CatalogItem>>, portal: Part
 async function published(openTickets: 'keep' | 'follow') {
   const { version } = await draftPage(served.desk)
   const { edition } = await publishDraft(served.desk, { version, note: 'The portal', openTickets }, LEAD)
+  await served.heard(edition)
   return edition
 }
 

@@ -35,7 +35,12 @@ async function publish(portal: Partial<Portal>, item: Partial<CatalogItem> = {})
   await change('portals', 'merrow', portal)
   await change('items', 'gate-scanner', item)
   const { version } = await draftPage(served.desk)
-  await publishDraft(served.desk, { version, note: 'Colleagues', openTickets: 'keep' }, LEAD)
+  const { edition } = await publishDraft(
+    served.desk,
+    { version, note: 'Colleagues', openTickets: 'keep' },
+    LEAD,
+  )
+  await served.heard(edition)
 }
 const log = async (more: object = {}) => {
   const { state } = await served.desk.log({ ...SCANNER, ...more }, { person: 'ines-varga' })

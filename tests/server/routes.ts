@@ -3,7 +3,7 @@ import 'reflect-metadata'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createApp, createRouter, toNodeListener, type RouterMethod } from 'h3'
-import { expect } from 'vitest'
+import { expect, vi } from 'vitest'
 import { misfits, record } from './recorded'
 import { describeApi } from '../../server/http/openapi'
 import { operationOf } from '../../server/http/operation'
@@ -70,8 +70,14 @@ export async function serveRoutes(name: string, tickets = 0) {
     })
     return { status: response.status, answer: (await response.json()) as T }
   }
+  /** Resolves once the routes follow an edition: what another process published is heard of a moment later. */
+  const heard = (edition: number) =>
+    vi.waitFor(async () =>
+      expect((await services().desk.knowledge.currentEdition()).edition).toBeGreaterThanOrEqual(edition),
+    )
   return {
     ...world,
+    heard,
     url,
     ask,
     api: describeApi(ROUTES),
