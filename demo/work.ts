@@ -50,6 +50,25 @@ export const WORK: Pick<Design, 'moves' | 'shelves' | 'checklists' | 'savedRepli
       ],
     },
     {
+      id: 'gate-power',
+      name: 'Power at a gate',
+      tasks: [
+        {
+          text: 'Voltage at the poles measured',
+          evidence: { is: 'figure', unit: 'V', least: 12, most: 14.4 },
+          required: true,
+        },
+        { text: 'Picture of the open box', evidence: { is: 'file' } },
+        {
+          text: 'Spare battery booked out',
+          team: 'field-crew',
+          within: 'PT4H',
+          description: 'The card hangs on the shelf; write the gate on it.',
+        },
+        { text: 'Box shut and sealed', required: true },
+      ],
+    },
+    {
       id: 'joiner',
       name: 'On the first morning',
       when: { fact: 'item', op: 'is', value: 'new-crew' },

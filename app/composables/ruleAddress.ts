@@ -4,7 +4,8 @@
  * @param edition in which it is read; the draft if left out
  */
 export function ruleAddress(article: string, edition?: number) {
-  const [path, hash] = article.split('#')
+  // As older releases wrote where a checklist stands.
+  const [path, hash] = article.replace(/^moves\/checklist-/, 'plans/checklists#').split('#')
   return {
     path: `/design/${path}`,
     ...(edition !== undefined && { query: { edition } }),

@@ -28,3 +28,6 @@ export interface Article {
 
 /** Triage is a part of its own, of several articles. */
 export const TRIAGE = { path: 'triage', name: 'Triage', place: 30 } as const
+
+/** Plans and checklists are a part of two articles. */
+export const PLANS = { path: 'plans', name: 'Plans and checklists', place: 65 } as const

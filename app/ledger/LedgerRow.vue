@@ -61,7 +61,10 @@ const due = computed(() => {
     </span>
     <span class="what">
       <span class="summary">{{ row.summary }}</span>
-      <span class="where">{{ cells.join(' · ') }}</span>
+      <span class="said"
+        ><span class="where">{{ cells.join(' · ') }}</span>
+        <DoneMark v-if="row.tasks.all" class="done" :done="row.tasks.done" :all="row.tasks.all"
+      /></span>
       <TimeStrip
         v-if="shown && !dense"
         :clock="shown.clock"
@@ -148,6 +151,15 @@ const due = computed(() => {
 }
 .dense .what {
   padding-top: 4px;
+}
+.said {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.said .where {
+  flex: 1;
+  min-width: 0;
 }
 .bal {
   padding: 8px 14px 0 0;

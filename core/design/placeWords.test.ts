@@ -17,7 +17,7 @@ describe('a place in words', () => {
     ['triage/categories#loans/laptop', /^Category “Loans › .*”$/],
     [`ladders/${ladders[0]!.id}#${ladders[0]!.rungs[0]!.id}`, /^Ladder “.*”, rung 1$/],
     [`moves/${design.moves[0]!.id}`, `Move “${design.moves[0]!.name}”`],
-    [`moves/checklist-${design.checklists[0]!.id}`, `Checklist “${design.checklists[0]!.name}”`],
+    [`plans/checklists#${design.checklists[0]!.id}`, `Checklist “${design.checklists[0]!.name}”`],
     ['moves/layout-fault', 'A layout'],
     ['service-levels', 'Service levels'],
     ['languages#nb', 'Languages'],

@@ -89,7 +89,6 @@ function onLadders(design: Design, id: string, hash: string | undefined): string
 
 /** What stands beside the moves, by the beginning of its address. */
 const BESIDE_MOVES: readonly [string, (design: Design, id: string) => string][] = [
-  ['checklist-', (design, id) => quoted('Checklist', nameIn(design.checklists, id), id)],
   ['reply-', (design, id) => quoted('Saved reply', nameIn(design.savedReplies, id), id)],
   ['layout-', () => 'A layout'],
   ['shelf-', () => 'A shelf'],
@@ -100,8 +99,17 @@ function onMoves(design: Design, id: string): string {
   return beside ? beside[1](design, id.slice(beside[0].length)) : quoted('Move', nameIn(design.moves, id), id)
 }
 
+/** A checklist, and the task in it by its number. */
+function inChecklist(design: Design, hash: string | undefined): string {
+  const [id = '', at] = (hash ?? '').split('/')
+  return id
+    ? quoted('Checklist', nameIn(design.checklists, id), id) + (at === undefined ? '' : `, ${at}`)
+    : 'Checklists'
+}
+
 /** A plan, and the stage or task in it by its number. */
 function onPlans(design: Design, id: string, hash: string | undefined): string {
+  if (id === 'checklists') return inChecklist(design, hash)
   const plan = design.plans.find((one) => one.id === id)
   const number =
     plan && hash !== undefined ? numbersOf(plan).get(hash.replace(/^stage-/, 'stage ')) : undefined

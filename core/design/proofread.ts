@@ -26,6 +26,7 @@ import { fields } from './proofreadFields'
 import { kinds } from './proofreadKinds'
 import { serviceLevels } from './proofreadLevels'
 import { ladders } from './proofreadLadders'
+import { checklists } from './proofreadChecklists'
 import { moves } from './proofreadMoves'
 import { plans } from './proofreadPlans'
 import { triageRules } from './proofreadTriage'
@@ -83,6 +84,7 @@ function findingsOf(reader: Reader): Finding[] {
     ladders,
     templates,
     moves,
+    checklists,
     plans,
     desks,
     words,

@@ -9,7 +9,7 @@ import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
 import { isOneOf, oneAt } from '../lookup'
 
-/** Moves, shelves, checklists, saved replies and how time is rounded. */
+/** Moves, shelves, saved replies and how time is rounded. */
 export function moves(reader: Reader): void {
   const { design } = reader
   const keys = new Map<string, string>()
@@ -29,15 +29,6 @@ export function moves(reader: Reader): void {
   for (const shelf of design.shelves) {
     reader.refers(`moves/shelf-${shelf.id}`, 'role', shelf.id)
     for (const id of shelf.moves) reader.refers(`moves/shelf-${shelf.id}`, 'move', id)
-  }
-  for (const { id, team, when, tasks } of design.checklists) {
-    const place = `moves/checklist-${id}`
-    reader.refers(place, 'team', team)
-    reader.condition(place, when)
-    reader.reasons(place, when)
-    forSome(reader, place, when)
-    if (!tasks.length) reader.remark(place, 'checklistEmpty', 'has no task')
-    if (tasks.some((one) => !one.text.trim())) reader.error(place, 'textEmpty', 'has a task without a word')
   }
   for (const { id, text, team } of design.savedReplies) {
     reader.refers(`moves/reply-${id}`, 'team', team)

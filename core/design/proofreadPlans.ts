@@ -50,6 +50,8 @@ function planOf(reader: Reader, plan: Plan): void {
   reader.reasons(place, plan.when)
   forSome(reader, place, plan.when)
   atTime(reader, place, plan.when)
+  if (plan.id === 'checklists')
+    reader.error(place, 'duplicateId', '“checklists” is where the checklists stand; give it another id')
   reader.refers(place, 'calendar', plan.hours)
   if (!plan.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!plan.stages.length)
@@ -120,6 +122,7 @@ function stageOf(reading: Reading, stage: Stage): void {
   conditionOf(reading, place, stage.when)
   if (stage.from) day(reading, place, stage.from, 'stage')
   duration(reader, place, stage.takes)
+  for (const id of stage.checklists ?? []) reader.refers(place, 'checklist', id)
   if (!stage.tasks.length) reader.remark(place, 'planEmpty', 'has nothing to do, so it is through at once')
   else if (!stage.tasks.some((one) => one.required) && isWaitedFor(plan, stage))
     reader.remark(
@@ -157,7 +160,8 @@ function atTime(reader: Reader, place: string, when: Condition | undefined): voi
       )
 }
 
-function duration(reader: Reader, place: string, text: string | undefined): void {
+/** A span of time that can be read, where there is one. */
+export function duration(reader: Reader, place: string, text: string | undefined): void {
   if (text === undefined) return
   try {
     parseDuration(text)

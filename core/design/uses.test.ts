@@ -63,6 +63,10 @@ function askedEverywhere(name: string): Design {
   return design
 }
 
+/** The thing that proofreading points at, without the part of it. */
+const wholeOf = (place: string) =>
+  place.startsWith('plans/checklists#') ? place.replace(/(#[^/]*)\/.*/, '$1') : place.split('#')[0]!
+
 describe('what goes by an answer', () => {
   /** Common practice with no source: what breaks when something is taken away is what used it. */
   const breakWithout = (design: Design, name: string) => {
@@ -76,7 +80,7 @@ describe('what goes by an answer', () => {
       .map((one) => one.place)
   }
   /** The article, without the rung or the question within it that proofreading points at. */
-  const articleOf = (place: string) => (/^(forms|kinds)\//.test(place) ? place : place.split('#')[0]!)
+  const articleOf = (place: string) => (/^(forms|kinds)\//.test(place) ? place : wholeOf(place))
 
   it('is just what would break without its question, wherever that can be asked for', () => {
     const design = askedEverywhere('boardingStopped')
@@ -125,7 +129,7 @@ describe('what goes by a ticket kind', () => {
     })
     const places = usesOfKind(design, 'fault').map((one) => one.place)
     expect(places).toContain(`ladders/${design.ladders[0]!.id}`)
-    expect(places).toContain('moves/checklist-k')
+    expect(places).toContain('plans/checklists#k')
     const levels = new Set(
       design.items
         .filter((one) => one.kind === 'fault')
@@ -217,17 +221,21 @@ describe('what goes by a field', () => {
       ...{ id: 'key', name: 'Key', tasks: [{ text: 'Fetch it' }] },
       when: { fact: 'field.keyNeeded', op: 'is', value: true },
     })
+    design.checklists.push({
+      ...{ id: 'keys', name: 'Keys' },
+      tasks: [{ text: 'Count them', evidence: { is: 'field', field: 'keyNeeded' } }],
+    })
     design.templates[0]!.body += '{field.dueBack}'
     for (const { name } of design.fields) {
       const without = { ...design, fields: design.fields.filter((one) => one.name !== name) }
       const before = new Set(proofread(design, directory).map(({ place, message }) => place + message))
       const broken = proofread(without, directory)
         .filter(({ place, message, severity }) => severity === 'error' && !before.has(place + message))
-        .map(({ place }) => (place.startsWith('kinds/') ? place : place.split('#')[0]!))
+        .map(({ place }) => (place.startsWith('kinds/') ? place : wholeOf(place)))
         .filter((place) => !place.endsWith(`#field-${name}`))
       const places = usesOfField(design, name).map((one) => one.place)
       expect(new Set(places), name).toEqual(new Set(broken))
     }
-    expect(usesOfField(design, 'keyNeeded')).toHaveLength(3)
+    expect(usesOfField(design, 'keyNeeded')).toHaveLength(4)
   })
 })

@@ -55,7 +55,7 @@ function* conditioned(design: Design): Generator<Use & { asks: readonly (Conditi
     yield { ...use(`ladder ${name}`, `ladders/${id}`), asks: [when, startWhen, stopWhen] }
   for (const { id, name, when } of design.moves) yield { ...use(`move ${name}`, `moves/${id}`), asks: [when] }
   for (const { id, name, when } of design.checklists)
-    yield { ...use(`checklist ${name}`, `moves/checklist-${id}`), asks: [when] }
+    yield { ...use(`checklist ${name}`, `plans/checklists#${id}`), asks: [when] }
   for (const plan of design.plans)
     yield { ...use(`plan ${plan.name}`, `plans/${plan.id}`), asks: conditionsOf(plan) }
 }
@@ -166,6 +166,11 @@ export function usesOfField(design: Design, name: string): Use[] {
     ...design.plans
       .filter((plan) => factsNamed(plan).includes(fact))
       .map((one) => use(`plan ${one.name}`, `plans/${one.id}`)),
+    ...design.checklists
+      .filter(({ tasks }) =>
+        tasks.some(({ evidence }) => evidence?.is === 'field' && evidence.field === name),
+      )
+      .map((one) => use(`checklist ${one.name}`, `plans/checklists#${one.id}`)),
     ...laddersDoing(design, (action) => action.do === 'set' && action.field === name),
     ...design.moves
       .filter(({ steps }) => steps.some((one) => one.do === 'set' && one.field === name))

@@ -9,6 +9,9 @@ type Naming = (design: CompiledDesign, id: string, hash: string, language: Langu
 const named = (list: readonly { id: string; name: string }[] | undefined, id: string) =>
   list?.find((one) => one.id === id)?.name
 
+const checklistNamed: Naming = (design, id, _, language) =>
+  say(language, 'rule.checklist', { checklist: named(design.design.checklists, id) ?? id })
+
 /** By the first part of an address: what the rule is called there. */
 const NAMING: Record<string, Naming> = {
   triage: (design, article, hash, language) => {
@@ -33,10 +36,13 @@ const NAMING: Record<string, Naming> = {
   kinds: (design, id, _, language) => say(language, 'rule.kind', { kind: design.findKind(id)?.name ?? id }),
   'service-levels': (design, id, _, language) =>
     say(language, 'rule.level', { level: named(design.design.serviceLevels, id) ?? id }),
-  moves: (design, id, _, language) => {
-    const list = id.replace(/^checklist-/, '')
-    return say(language, 'rule.checklist', { checklist: named(design.design.checklists, list) ?? list })
-  },
+  plans: (design, id, hash, language) =>
+    id === 'checklists'
+      ? checklistNamed(design, hash, '', language)
+      : say(language, 'rule.plan', { plan: design.findPlan(id)?.name ?? id }),
+  // As older releases wrote it.
+  moves: (design, id, hash, language) =>
+    checklistNamed(design, id.replace(/^checklist-/, ''), hash, language),
   ladders: (design, id, hash, language) => {
     const ladder = design.design.ladders.find((one) => one.id === id)
     const rung = ladder?.rungs.find((one) => one.id === hash)

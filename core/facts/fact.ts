@@ -37,7 +37,7 @@ export interface FactTicket {
   saidAt?: Instant
   major?: { endedAt?: Instant }
   signal?: { count: number }
-  tasks?: readonly { done?: unknown }[]
+  tasks?: readonly { done?: unknown; notNeeded?: unknown }[]
   plans?: readonly { tasks: Readonly<Record<string, { end?: unknown }>>; ended?: { how: string } }[]
   times?: readonly { counted: number }[]
 }

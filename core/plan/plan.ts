@@ -34,6 +34,8 @@ export interface Stage {
   when?: Condition
   /** How long it may take, as an ISO 8601 duration of working time. */
   takes?: string
+  /** Ids of checklists that come to the ticket as it opens. */
+  checklists?: string[]
   tasks: PlanTask[]
 }
 

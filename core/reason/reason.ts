@@ -104,6 +104,8 @@ export type Reason =
   | { is: 'calm'; minutes: number }
   | { is: 'withMajor'; major: number; text: string }
   | { is: 'checklist'; checklist: string }
+  /** Names, as they were then. */
+  | { is: 'checklistOfStage'; stage: string; checklist: string }
   | { is: 'planFor'; plan: string }
   | { is: 'planByHand'; by: string }
   // Promises, and the accounts of their time.
@@ -215,7 +217,7 @@ const RULES: Rules = {
   movesWhen: ({ kind }) => `kinds/${kind}`,
   movesWhenIdle: ({ kind, timer }) => `kinds/${kind}#idle-${timer}`,
   calmClosed: ({ signal }) => `triage/signals#${signal}`,
-  checklist: ({ checklist }) => `moves/checklist-${checklist}`,
+  checklist: ({ checklist }) => `plans/checklists#${checklist}`,
   planFor: ({ plan }) => `plans/${plan}`,
   level: ({ level }) => `service-levels/${level}`,
   rung: ({ ladder, rung }) => `ladders/${ladder}#${rung}`,

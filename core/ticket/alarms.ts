@@ -6,6 +6,7 @@ import { calmAlarms } from './calmAlarms'
 import { heldAlarms } from './delivery'
 import { idleAlarms } from './idleAlarms'
 import { planAlarms } from './plans'
+import { taskAlarms } from './tasks'
 import type { TicketState } from './state'
 
 /**
@@ -20,6 +21,7 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
     ...calmAlarms(state, design),
     ...bookingAlarms(state, design),
     ...planAlarms(state, design),
+    ...taskAlarms(state, design),
     ...heldAlarms(state),
   ].sort(bySoonest)
 }

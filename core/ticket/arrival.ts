@@ -14,7 +14,7 @@ import type { TicketState } from './state'
 import { requestersOf } from './said'
 import { checkText } from './text'
 import { beginPlans } from './plans'
-import { addChecklists } from './work'
+import { bringChecklists } from './tasks'
 import { oneBy } from '../lookup'
 
 /** Something that a held ticket lacks, for the person who decides whether to let it in. */
@@ -109,7 +109,7 @@ export function accept(change: Change, choice: Acceptance): void {
     directory,
   )
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
-  addChecklists(change)
+  bringChecklists(change)
   beginPlans(change)
   change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value

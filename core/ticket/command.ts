@@ -4,7 +4,7 @@ import type { Answers } from '../intake'
 import type { Instant } from '../time'
 import type { Reason } from '../reason'
 import type { Suggestion, TriageInput, Workloads } from '../triage'
-import type { BookingState, Checklist, LinkKind, Move, Task, TaskWords } from '../work'
+import type { BookingState, Checklist, Evidence, LinkKind, ListedTask, Move, Task } from '../work'
 import type {
   Acknowledged,
   Actor,
@@ -141,9 +141,11 @@ export type Command =
   | { kind: 'estimate'; takes: number | null }
   | { kind: 'book'; person: string; from: Instant; to: Instant; what: string }
   | { kind: 'changeBooking'; id: number; state?: BookingState; person?: string; from?: Instant; to?: Instant }
-  | { kind: 'addTasks'; tasks: NewTask[]; checklist?: string }
+  | { kind: 'addTasks'; tasks: NewTask[] }
+  | { kind: 'addChecklist'; checklist: Checklist }
   | { kind: 'changeTask'; id: string; change: TaskChange }
   | { kind: 'dropTask'; id: string }
+  | { kind: 'orderTasks'; order: string[] }
   /** A plan begins by hand. */
   | { kind: 'beginPlan'; plan: string }
   /** A task of a plan: done or not, not needed since something is so, or somebody else's. */
@@ -174,14 +176,27 @@ export type Command =
   /** Takes a move back as far as it can be; `sequence` is that of its entry. */
   | { kind: 'undoMove'; sequence: number }
 
-export type NewTask = TaskWords & Pick<Task, 'due' | 'person'>
+export type NewTask = ListedTask & Pick<Task, 'due'>
 
-/** What changes of a task; null takes a day or a person away. */
+/** What changes of a task; null takes something away. */
 export interface TaskChange {
   done?: boolean
+  /** What is given as it is ticked: a figure, a file, or what a field of the ticket says from now on. */
+  figure?: number
+  file?: Attached
+  value?: FieldValue
+  /** Why it is left out; done or left out, `done: false` opens it again. */
+  notNeeded?: string
   text?: string
+  /** Empty where there is none any more. */
+  description?: string
+  required?: boolean
   due?: Instant | null
+  /** Due so much working time after it came, as an ISO 8601 duration. */
+  within?: string
   person?: string | null
+  team?: string | null
+  evidence?: Evidence | null
 }
 
 /** What becomes of a task of a plan; null gives it back to its team. */

@@ -40,15 +40,20 @@ import { ringNext } from './ring'
 import { requestersOf } from './said'
 import { clearSignal, repeatSignals } from './signal'
 import type { TicketState } from './state'
+import {
+  addChecklist,
+  addTasks,
+  bringChecklists,
+  bringWhereChanged,
+  changeTask,
+  dropTask,
+  orderTasks,
+} from './tasks'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
 import {
-  addChecklists,
-  addTasks,
   book,
   changeBooking,
-  changeTask,
-  dropTask,
   dropTime,
   estimate,
   link,
@@ -83,9 +88,11 @@ const HANDLERS: Handlers = {
   estimate: (change, { takes }) => estimate(change, takes),
   book: (change, command) => book(change, command),
   changeBooking: (change, command) => changeBooking(change, command),
-  addTasks: (change, { tasks, checklist }) => void addTasks(change, tasks, checklist),
+  addTasks: (change, { tasks }) => addTasks(change, tasks),
+  addChecklist: (change, { checklist }) => void addChecklist(change, checklist),
   changeTask: (change, command) => changeTask(change, command.id, command.change),
   dropTask: (change, { id }) => dropTask(change, id),
+  orderTasks: (change, { order }) => orderTasks(change, order),
   beginPlan: beginPlanByHand,
   changePlanTask,
   saySeal,
@@ -173,6 +180,7 @@ export function decide(
  * @param from how many entries there were then
  */
 export function followUp(change: Change, before: TicketState | undefined, from: number): void {
+  bringWhereChanged(change, before, from)
   advancePlans(change)
   climb(change, before, from, { fitClocks, handsOf })
   // What a rung did may be what a plan waited for; each time something of it is over that was not before.
@@ -181,6 +189,7 @@ export function followUp(change: Change, before: TicketState | undefined, from: 
     if (!advancePlans(change)) break
     climb(change, last, seen, { fitClocks, handsOf })
   }
+  bringWhereChanged(change, before, from)
   stopTimersWhereDone(change)
 }
 
@@ -331,7 +340,7 @@ function sortNew(
     return
   }
   change.enter({ kind: 'sorted', values }, { system: 'triage' })
-  addChecklists(change)
+  bringChecklists(change)
   beginPlans(change)
   change.tell(requestersOf(change), 'confirmation')
   const technician = values.technician.value

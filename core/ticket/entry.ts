@@ -320,7 +320,12 @@ export type EntryBody =
   /** Nobody began a fixed time; `told` are the people it tells. */
   | { kind: 'bookingMissed'; alarm: string; booking: number; why: Because; dueAt: Instant; told: string[] }
   | { kind: 'tasksAdded'; tasks: Task[]; because?: Because }
-  | { kind: 'taskChanged'; task: Task }
+  /** `attachments` is the file that was given with it. */
+  | { kind: 'taskChanged'; task: Task; attachments?: Attached[] }
+  /** Ids of all tasks, as they stand from now on. */
+  | { kind: 'tasksOrdered'; order: string[] }
+  /** A task is late; `told` are the people it tells. */
+  | { kind: 'taskLate'; alarm: string; task: string; text: string; dueAt: Instant; told: string[] }
   | { kind: 'taskDropped'; id: string; text: string }
   /** A plan begins; `run` is its number on the ticket, `edition` the one whose plan is followed, `zone` that in which days are meant. */
   | {

@@ -6,7 +6,7 @@ import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
 import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
-import { LINK_NAMES } from '../work'
+import { LINK_NAMES, type Task } from '../work'
 import type { Entry, NamedByTickets } from './entry'
 
 /** What the record of a ticket calls by ids, by name; `designNames` gives those of a design. */
@@ -54,6 +54,12 @@ const THINGS: Record<NamedByTickets, string> = {
 }
 
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
+
+const whatToDo = (tasks: readonly Task[]) => {
+  const list = tasks[0]?.checklist
+  return list === undefined ? `to do: ${tasks.map((one) => one.text).join('; ')}` : `the checklist “${list}”`
+}
+
 /** What stands in the conversation, among the messages or in the list of tasks. */
 type Elsewhere = 'replied' | 'noted' | 'answered' | 'taskChanged' | 'messagesQueued' | 'messageDelivery'
 type Words = { [K in Exclude<Entry['kind'], Elsewhere>]: (entry: Of<K>, names: RecordNames) => string }
@@ -195,8 +201,9 @@ const WORDS: Words = {
   bookingChanged: ({ booking }) =>
     `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
   tasksAdded: (entry, names) =>
-    (entry.because && textOf(entry.because)) ??
-    `${by(entry, names)} added to do: ${entry.tasks.map((one) => one.text).join('; ')}`,
+    (entry.because && textOf(entry.because)) ?? `${by(entry, names)} added ${whatToDo(entry.tasks)}`,
+  tasksOrdered: (entry, names) => `${by(entry, names)} put what is to do in another order`,
+  taskLate: (entry, names) => `“${entry.text}” is late${toldIn(entry, names)}`,
   taskDropped: (entry, names) => `${by(entry, names)} took “${entry.text}” off the list`,
   planBegan: (entry) => `plan “${entry.name}” begins: ${textOf(entry.because)}`,
   stageOpened: (entry) => `stage “${entry.name}” opens`,

@@ -7,7 +7,7 @@ import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
 import { isMajor } from './major'
-import { addTasks } from './work'
+import { addTasks, bringChecklist } from './tasks'
 import { oneAt } from '../lookup'
 
 const LADDER = { system: 'ladder' }
@@ -50,11 +50,11 @@ export function handsOf(ringing: Ringing): Hands {
     },
     note: (text) => change.enter({ kind: 'noted', text }, LADDER),
     addTask: (text, required) =>
-      void addTasks(change, [{ text, ...(required && { required }) }], undefined, because, LADDER),
+      addTasks(change, [{ text, ...(required && { required }) }], { because, actor: LADDER }),
     addChecklist: (checklist) => {
       const found = design.design.checklists.find((one) => one.id === checklist)
       if (!found) return { missing: [{ is: 'noChecklist', checklist }] }
-      return { run: () => void addTasks(change, found.tasks, found.name, because, LADDER) }
+      return { run: () => bringChecklist(change, found, { because, actor: LADDER }) }
     },
     declareMajor: () => {
       if (!isMajor(change))

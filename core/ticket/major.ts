@@ -1,6 +1,7 @@
 import { stopClock } from './clocks'
 import { keepAnswers, requestersOf } from './said'
 import type { Change } from './change'
+import { isDone } from './done'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
 import { fieldChanges } from './fields'
@@ -74,7 +75,7 @@ export function endMajor(change: Change, text: string): void {
 
 /** The requester of a ticket that follows a major incident hears how it stands, under the number of the request. */
 export function hearOfMajor(change: Change, major: number, text: string): void {
-  if (change.state.follows !== major || isDone(change)) return
+  if (change.state.follows !== major || isDone(change.state, change.design)) return
   change.enter({ kind: 'majorHeard', major, text: checkText(text) })
   keepAnswers(change)
   change.tell(requestersOf(change), 'majorUpdate', { text }, { written: text })
@@ -82,12 +83,10 @@ export function hearOfMajor(change: Change, major: number, text: string): void {
 
 /** The major incident that this ticket follows is over, and so is this ticket; its requester is told. */
 export function endWithMajor(change: Change, major: number, text: string): void {
-  if (change.state.follows !== major || isDone(change)) return
+  if (change.state.follows !== major || isDone(change.state, change.design)) return
   solve(change, { is: 'withMajor', major, text }, text)
   change.tell(requestersOf(change), 'majorOver', { text }, { written: text })
 }
-
-const isDone = ({ state, design }: Change) => statusOf(design.kind(state.kind), state.status).group === 'done'
 
 /** @param said what its requester is told with it */
 function solve(change: Change, why: Reason, said?: string): void {

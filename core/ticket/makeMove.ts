@@ -31,7 +31,8 @@ import { keptByWord } from './said'
 import type { TicketState } from './state'
 import { checkText } from './text'
 import { enterStatus, quicker, tasksBefore } from './toStatus'
-import { addTasks, changeBooking, personOf, startTimer, stopTimer } from './work'
+import { addChecklist } from './tasks'
+import { changeBooking, personOf, startTimer, stopTimer } from './work'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
@@ -236,7 +237,7 @@ function makerOf(making: Making): Maker {
     note: (text) => change.enter({ kind: 'noted', text: checkText(textOf(making, text)) }),
     addChecklist: (id) => {
       const found = checklists.find((one) => one.id === id)
-      if (found) before.tasks = [...(before.tasks ?? []), ...addTasks(change, found.tasks, found.name)]
+      if (found) before.tasks = [...(before.tasks ?? []), ...addChecklist(change, found)]
     },
     setOff: (id) => {
       const found = change.design.design.ladders.find((one) => one.id === id)

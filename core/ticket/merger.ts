@@ -5,6 +5,7 @@ import type { TaskRun } from '../plan'
 import type { Change } from './change'
 import type { Merger } from './entry'
 import type { TicketState } from './state'
+import type { Task } from '../work'
 
 /**
  * A ticket that named one thing of the directory names the one that it was merged into. What was said, done and sent
@@ -54,7 +55,7 @@ const CHANGES: Record<Merger['list'], Changed> = {
   }),
   sites: ({ site }, merger) => ({ site: put(site, merger) }),
   organisations: ({ organisation }, merger) => ({ organisation: put(organisation, merger) }),
-  teams: (state, merger) => ({ team: put(state.team, merger), ...teamsOfPlans(state, merger) }),
+  teams: (state, merger) => ({ team: put(state.team, merger), ...teamsOfTasks(state, merger) }),
   queues: ({ queue }, merger) => ({ queue: put(queue, merger) }),
   covers: ({ cover }, merger) => ({ cover: put(cover, merger) }),
   agreements: ({ agreement }, merger) => ({
@@ -117,8 +118,14 @@ function plansAfter({ plans }: TicketState, merger: Merger): Partial<TicketState
   }))
 }
 
-const teamsOfPlans = ({ plans }: TicketState, merger: Merger): Partial<TicketState> =>
-  inTasks(plans, ({ team, ...one }) => ({ ...one, ...(team !== undefined && { team: put(team, merger) }) }))
+/** Whose tasks are a team's: of plans, and of checklists. */
+function teamsOfTasks({ plans, tasks }: TicketState, merger: Merger): Partial<TicketState> {
+  const merged = <T extends { team?: string }>({ team, ...one }: T) => ({
+    ...one,
+    ...(team !== undefined && { team: put(team, merger) }),
+  })
+  return { ...inTasks(plans, merged), ...(tasks && { tasks: tasks.map(merged) as Task[] }) }
+}
 
 const inTasks = (plans: TicketState['plans'], change: (task: TaskRun) => TaskRun): Partial<TicketState> =>
   plans

@@ -33,6 +33,7 @@ import {
 } from './planFollowed'
 import { addresseesOf } from './recipients'
 import { askForWord } from './seals'
+import { bringChecklist } from './tasks'
 import type { TicketState } from './state'
 
 /**
@@ -67,16 +68,7 @@ const stageOf = ({ plan }: Followed, stage: string) => ({
 })
 
 const STEPS: Steps = {
-  openStage: (change, followed, { stage, dueAt }) =>
-    change.enter(
-      {
-        kind: 'stageOpened',
-        run: followed.run.id,
-        ...stageOf(followed, stage),
-        ...(dueAt !== undefined && { dueAt }),
-      },
-      PLANS,
-    ),
+  openStage,
   passStage: (change, followed, { stage }) =>
     change.enter({ kind: 'stagePassed', run: followed.run.id, ...stageOf(followed, stage) }, PLANS),
   openTasks,
@@ -93,6 +85,27 @@ const STEPS: Steps = {
 
 const takeStep = (change: Change, followed: Followed, step: PlanStep) =>
   (STEPS[step.do] as (change: Change, followed: Followed, step: PlanStep) => void)(change, followed, step)
+
+function openStage(change: Change, followed: Followed, { stage, dueAt }: Of<'openStage'>): void {
+  const { run, plan, edition } = followed
+  change.enter(
+    {
+      kind: 'stageOpened',
+      run: run.id,
+      ...stageOf(followed, stage),
+      ...(dueAt !== undefined && { dueAt }),
+    },
+    PLANS,
+  )
+  const { name, checklists = [] } = plan.stages.find(({ id }) => id === stage) ?? { name: stage }
+  for (const list of edition.design.checklists)
+    // It comes once, also where the stage is entered again.
+    if (checklists.includes(list.id) && !change.state.lists?.includes(list.id))
+      bringChecklist(change, list, {
+        because: change.because({ is: 'checklistOfStage', stage: name, checklist: list.name }),
+        actor: PLANS,
+      })
+}
 
 function openTasks(change: Change, followed: Followed, { tasks }: Of<'openTasks'>): void {
   const { run, plan } = followed

@@ -8,6 +8,7 @@ import { handsOf } from './hands'
 import { ringLate, ringPlan } from './plans'
 import { remindOfSeal } from './seals'
 import { ringCalm } from './signal'
+import { ringTask } from './tasks'
 
 /**
  * Rings the alarm that is due first. It may change the ticket, so what is due is asked anew once its consequences are
@@ -25,6 +26,7 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'plan') ringPlan(change, next.key)
+  else if (kind === 'task') ringTask(change, next.key, name!, next.at)
   else if (kind === 'remind') {
     const { run, task } = inPlan(next.key)
     remindOfSeal(change, next.key, run, task)

@@ -144,6 +144,8 @@ export interface TicketState {
   estimate?: number
   bookings?: Booking[]
   tasks?: Task[]
+  /** Ids of the checklists that have come, whether their tasks are still there or not. */
+  lists?: string[]
   /** The plans that have begun on it, the oldest first. */
   plans?: PlanRun[]
   links?: TicketLink[]
@@ -187,6 +189,11 @@ function resume(clock: Clock, at: Instant): Clock {
 }
 
 /** The files of a ticket with those of an entry. */
+function withLists(before: readonly string[], tasks: readonly Task[]): Partial<TicketState> {
+  const came = [...new Set(tasks.flatMap(({ list }) => list ?? []))].filter((one) => !before.includes(one))
+  return came.length ? { lists: [...before, ...came] } : {}
+}
+
 function withFiles(state: TicketState, { attachments }: { attachments?: Attached[] }): Partial<TicketState> {
   return attachments?.length ? { attachments: [...(state.attachments ?? []), ...attachments] } : {}
 }
@@ -410,10 +417,18 @@ const APPLY: Apply = {
   bookingChanged: ({ bookings = [] }, { booking }) => ({
     bookings: bookings.map((one) => (one.id === booking.id ? booking : one)),
   }),
-  tasksAdded: ({ tasks = [] }, entry) => ({ tasks: [...tasks, ...entry.tasks] }),
-  taskChanged: ({ tasks = [] }, { task }) => ({
-    tasks: tasks.map((one) => (one.id === task.id ? task : one)),
+  tasksAdded: ({ tasks = [], lists = [] }, entry) => ({
+    tasks: [...tasks, ...entry.tasks],
+    ...withLists(lists, entry.tasks),
   }),
+  taskChanged: ({ tasks = [], innerFiles = [] }, { task, attachments = [] }) => ({
+    tasks: tasks.map((one) => (one.id === task.id ? task : one)),
+    ...(attachments.length && { innerFiles: [...innerFiles, ...attachments] }),
+  }),
+  tasksOrdered: ({ tasks = [] }, { order }) => ({
+    tasks: [...tasks].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)),
+  }),
+  taskLate: ({ rang }, { alarm }) => ({ rang: [...rang, alarm] }),
   taskDropped: ({ tasks = [] }, { id }) => ({ tasks: tasks.filter((one) => one.id !== id) }),
   ...PLAN_ENTRIES,
   linked: ({ links = [] }, { to, as }) => ({ links: [...links, { reference: to, as }] }),

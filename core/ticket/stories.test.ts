@@ -984,7 +984,7 @@ describe('Work', () => {
               { text: 'Two', required: true },
             ],
           },
-          { kind: 'addTasks', tasks: [], checklist: 'visit' },
+          { kind: 'addChecklist', checklist: { id: 'visit', name: 'visit', tasks: [] } },
           { kind: 'addTasks', tasks: [] },
         )
         .does(

@@ -1,22 +1,8 @@
-import { holds } from '../condition'
-import type { CompiledDesign } from '../design'
-import { canonicalJson } from '../json'
-import { statusOf } from '../lifecycle'
 import { durationInWords, type Instant } from '../time'
-import type { Because } from '../reason'
-import {
-  isBooked,
-  MOST_TASKS,
-  PLAIN_ROUNDING,
-  roundedTime,
-  type Booking,
-  type LinkKind,
-  type Task,
-} from '../work'
+import { isBooked, PLAIN_ROUNDING, roundedTime, type Booking, type LinkKind } from '../work'
 import type { Change } from './change'
-import { Refused, type Command, type NewTask, type TaskChange } from './command'
-import { ticketFacts } from '../facts'
-import type { TicketState } from './state'
+import { isDone } from './done'
+import { Refused, type Command } from './command'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
 /** Longest stretch that one time record may cover, in milliseconds: a day. */
@@ -38,7 +24,11 @@ export function personOf({ context, directory }: Change): string {
   return actor.person
 }
 
-function checkLine(text: string, field: string, isNeeded = true): string {
+/**
+ * A line as it is kept.
+ * @throws Refused where it is too long, or nothing where something is needed
+ */
+export function checkLine(text: string, field: string, isNeeded = true): string {
   const line = text.trim().replace(/\s+/g, ' ')
   if (isNeeded && line === '')
     throw new Refused('invalid', 'Something is missing.', [{ field, message: 'please fill this in' }])
@@ -77,9 +67,6 @@ export function stopTimer(
     ])
   enterTime(change, whose, timer.since, to, what, true)
 }
-
-const isDone = (state: TicketState, design: CompiledDesign) =>
-  statusOf(design.kind(state.kind), state.status).group === 'done'
 
 /**
  * On a ticket that is done nobody works, whoever or whatever has ended it. A timer that was forgotten for longer than a
@@ -199,86 +186,6 @@ export function changeBooking(change: Change, { id, state, ...to }: Omit<Of<'cha
   checkStretch(booking.from, booking.to)
   change.enter({ kind: 'bookingChanged', booking })
   if (to.from !== undefined || to.person !== undefined) tellOfBooking(change, booking)
-}
-
-/**
- * @param checklist name of the checklist that they come from
- * @returns the ids of the tasks
- */
-export function addTasks(
-  change: Change,
-  tasks: readonly NewTask[],
-  checklist?: string,
-  because?: Because,
-  actor = change.context.actor,
-): string[] {
-  if (!tasks.length)
-    throw new Refused('invalid', 'There is no task.', [
-      { field: 'tasks', message: 'please write what is to do' },
-    ])
-  if ((change.state.tasks ?? []).length + tasks.length > MOST_TASKS)
-    throw new Refused('invalid', 'There are too many tasks on this ticket.', [
-      { field: 'tasks', message: `a ticket has ${MOST_TASKS} tasks at most` },
-    ])
-  const added = tasks.map((one, index): Task => {
-    const { text, description, required, due, person } = one
-    return {
-      id: `${nextId(change)}-${index + 1}`,
-      text: checkLine(text, 'text'),
-      ...(description && { description: description.trim().slice(0, 2000) }),
-      ...(required && { required }),
-      ...(due !== undefined && { due }),
-      ...(person && { person: workerOf(change, person) }),
-      ...(checklist && { checklist }),
-    }
-  })
-  change.enter({ kind: 'tasksAdded', tasks: added, ...(because && { because }) }, actor)
-  return added.map((one) => one.id)
-}
-
-/** The checklists that come by themselves to tickets such as this one. */
-export function addChecklists(change: Change): void {
-  const { state, design } = change
-  // One that was accepted, taken back and accepted again has its tasks already.
-  const has = new Set((state.tasks ?? []).map((one) => one.checklist))
-  const lists = design.design.checklists.filter(
-    ({ name, when, tasks }) => when && tasks.length && !has.has(name),
-  )
-  if (!lists.length) return
-  const facts = ticketFacts(state, design, change.now)
-  for (const { id, name, when, tasks } of lists)
-    if (holds(when!, facts)) {
-      const because = change.because({ is: 'checklist', checklist: id })
-      addTasks(change, tasks, name, because, { system: 'triage' })
-    }
-}
-
-export function changeTask(change: Change, id: string, what: TaskChange): void {
-  const before = taskOf(change, id)
-  const { due, person, done, ...others } = before
-  const isDone = what.done ?? done !== undefined
-  const task: Task = {
-    ...others,
-    ...(what.text !== undefined && { text: checkLine(what.text, 'text') }),
-    ...withValue('due', what.due === undefined ? due : what.due),
-    ...withValue('person', what.person === undefined ? person : what.person && workerOf(change, what.person)),
-    ...(isDone && { done: done ?? { by: personOf(change), at: change.now } }),
-  }
-  if (canonicalJson(task) !== canonicalJson(before)) change.enter({ kind: 'taskChanged', task })
-}
-
-const withValue = <K extends string, V>(name: K, value: V | null | undefined) =>
-  (value === null || value === undefined ? {} : { [name]: value }) as { [name in K]?: V }
-
-export function dropTask(change: Change, id: string): void {
-  const { text } = taskOf(change, id)
-  change.enter({ kind: 'taskDropped', id, text })
-}
-
-function taskOf({ state }: Change, id: string): Task {
-  const task = state.tasks?.find((one) => one.id === id)
-  if (!task) throw new Refused('missing', 'This task is not on the ticket any more.')
-  return task
 }
 
 /** One half of a link begins or ends. */

@@ -28,7 +28,18 @@ export type {
 } from './step'
 export { stepTerms, STEPS } from './steps/list'
 export { earliestDue, fewestLate, type Job } from './orders'
-export { MOST_TASKS, openRequired, type Checklist, type Task, type TaskWords } from './task'
+export { EVIDENCE_KINDS, evidenceInWords, figureFault, type Evidence, type Given } from './evidence'
+export {
+  countedAs,
+  isSettled,
+  MOST_TASKS,
+  openRequired,
+  reworded,
+  type Checklist,
+  type ListedTask,
+  type Task,
+  type TaskWords,
+} from './task'
 export {
   forgottenSince,
   leftToDo,
@@ -38,6 +49,8 @@ export {
   type TimeRecord,
   type Timer,
 } from './timeRecord'
+export { countTasks, type TaskCame, type TaskCount, type TaskCounts } from './taskCounts'
+export { typedTasks } from './typedTasks'
 export { fewestBroken, joined, piecesOf } from './pieces'
 export {
   readSearch,

@@ -2,7 +2,16 @@ import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { messageChanges, type Decided, type TicketState } from '../../core/ticket'
 import { prepared, type Database, type Trx } from '../db/connection'
-import { bookingRows, clockRows, entryRow, planRows, planTaskRows, ticketRow, timeRows } from '../db/rows'
+import {
+  bookingRows,
+  clockRows,
+  entryRow,
+  planRows,
+  planTaskRows,
+  taskRows,
+  ticketRow,
+  timeRows,
+} from '../db/rows'
 import { orUpdate, WRITTEN } from '../db/written'
 import { outboxParts, outboxRow } from '../delivery/outbox'
 
@@ -37,6 +46,7 @@ function rowsOf(decisions: Decision[]) {
     booking: decisions.flatMap(({ decided }) => bookingRows(decided.state)),
     plan_run: decisions.flatMap(({ decided, design }) => planRows(decided.state, design)),
     plan_task: decisions.flatMap(({ decided, design }) => planTaskRows(decided.state, design)),
+    ticket_task: decisions.flatMap(({ decided }) => taskRows(decided.state)),
     outbox: decisions.flatMap(({ decided: { state, messages } }) =>
       messages.map((message) => outboxRow(message, state.reference, state.changedAt)),
     ),
@@ -72,6 +82,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(SAYING)
   const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
+  const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.
   const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))
   const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
@@ -86,6 +97,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
     ${workParts(rows.plan_run, 'plan_run', hasPlans, filled('plan_run'))}
     ${workParts(rows.plan_task, 'plan_task', hasPlans, filled('plan_task'))}
+    ${workParts(rows.ticket_task, 'ticket_task', hasTasks, filled('ticket_task'))}
     ${outbox ? sql`${outbox.parts},` : sql``}
     e as (insert into entry select * from ${filled('entry')})
     select ${outbox?.count ?? sql`0`}`
@@ -95,7 +107,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
 /** The rows of work on tickets on which something of it has changed; what is no more there goes. */
 function workParts(
   rows: readonly { reference: number }[],
-  table: 'time_record' | 'booking' | 'plan_run' | 'plan_task',
+  table: 'time_record' | 'booking' | 'plan_run' | 'plan_task' | 'ticket_task',
   changed: readonly number[],
   filled: RawBuilder<unknown>,
 ) {

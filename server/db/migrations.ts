@@ -614,4 +614,24 @@ create index plan_task_person on plan_task (person) where person <> '';
 create index plan_task_team on plan_task (team) where person = '';
 `,
   },
+  {
+    name: '0033 what is to do on tickets, one by one; checklists that are kept',
+    sql: `
+create table ticket_task (
+  reference bigint not null, task text not null, list text not null, counted text not null, text text not null,
+  person text not null, team text not null, required boolean not null, came_at bigint not null, due_at bigint,
+  done_at bigint, left_at bigint, primary key (reference, task));
+create index ticket_task_list on ticket_task (came_at) where list <> '';
+create index ticket_task_person on ticket_task (person) where person <> '' and done_at is null and left_at is null;
+create index ticket_task_team on ticket_task (team) where team <> '' and done_at is null and left_at is null;
+insert into ticket_task
+  select reference, task->>'id', '', task->>'text', task->>'text', coalesce(task->>'person', ''), '',
+    coalesce((task->>'required')::boolean, false), logged_at, (task->>'due')::bigint, (task->'done'->>'at')::bigint, null
+  from ticket, jsonb_array_elements(state->'tasks') as task where jsonb_typeof(state->'tasks') = 'array';
+create table kept_checklist (
+  id bigserial primary key, name text not null, team text, tasks jsonb not null, kept_by text not null,
+  kept_at bigint not null);
+create index kept_checklist_team on kept_checklist (team);
+`,
+  },
 ]

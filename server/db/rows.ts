@@ -17,6 +17,7 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import type { WorkingTime } from '../../core/time'
+import { countedAs } from '../../core/work'
 import type { Tables, TicketFacts } from './tables'
 
 // Everything of a ticket that stands in columns, as it follows from its state; and entries, as they are kept.
@@ -114,6 +115,19 @@ export function bookingRows({ reference, bookings = [] }: TicketState): Tables['
   }))
 }
 
+/** The rows of what is to do on it one by one. */
+export function taskRows({ reference, tasks = [], loggedAt }: TicketState): Tables['ticket_task'][] {
+  return tasks.map((one) => ({
+    ...{ reference, task: one.id, list: one.list ?? '', counted: countedAs(one), text: one.text },
+    ...{ person: one.person ?? '', team: one.team ?? '', required: one.required === true },
+    // Older releases did not keep when it came.
+    came_at: one.came ?? loggedAt,
+    due_at: one.due ?? null,
+    done_at: one.done?.at ?? null,
+    left_at: one.notNeeded?.at ?? null,
+  }))
+}
+
 /** The rows of its plans. */
 export function planRows(state: TicketState, design: CompiledDesign): Tables['plan_run'][] {
   const { reference } = state
@@ -185,6 +199,7 @@ export const FOLLOWING = {
   time_record: timeRows,
   plan_run: planRows,
   plan_task: planTaskRows,
+  ticket_task: taskRows,
 } as const satisfies Partial<
   Record<keyof Tables, (state: TicketState, design: CompiledDesign) => { reference: number }[]>
 >

@@ -393,6 +393,32 @@ export interface Tables {
     opened_at: number
     due_at: number | null
   }
+  /** What is to do on tickets one by one, done or not. */
+  ticket_task: {
+    reference: number
+    task: string
+    /** Id of the checklist that it came with; empty of one that was typed. */
+    list: string
+    /** By what it is counted there. */
+    counted: string
+    text: string
+    person: string
+    team: string
+    required: boolean
+    came_at: number
+    due_at: number | null
+    done_at: number | null
+    left_at: number | null
+  }
+  /** Checklists that were kept from tickets. */
+  kept_checklist: {
+    id: Generated<number>
+    name: string
+    team: string | null
+    tasks: Json<object>
+    kept_by: string
+    kept_at: number
+  }
   ticket_words: {
     reference: number
     title: string

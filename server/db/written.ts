@@ -77,6 +77,11 @@ export const WRITTEN = {
     stays: [],
     changes: ['team', 'kind', 'text', 'required', 'opened_at', 'due_at'],
   },
+  ticket_task: {
+    key: ['reference', 'task'],
+    stays: ['list', 'came_at'],
+    changes: ['counted', 'text', 'person', 'team', 'required', 'due_at', 'done_at', 'left_at'],
+  },
   entry: {
     key: ['reference', 'sequence'],
     stays: ['at', 'actor', 'kind', 'version', 'body'],

@@ -30,6 +30,7 @@ const CALLED: Readonly<Record<keyof typeof FOLLOWING, string>> = {
   time_record: 'time records',
   plan_run: 'plans',
   plan_task: 'tasks of plans',
+  ticket_task: 'tasks',
 }
 
 /** Rebuilds every ticket, its clocks and its alarms from the entries and compares them with what is stored. */

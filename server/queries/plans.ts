@@ -132,8 +132,19 @@ export async function isDutyOf(
   return row !== undefined
 }
 
-/** What requesters see of the plans of their request: the tasks that are shown, in their order. */
-export function stepsShown(state: TicketState, design: CompiledDesign) {
+/** What requesters see of what is done for their request: the tasks of plans and of checklists that are shown, in their order. */
+export const stepsShown = (state: TicketState, design: CompiledDesign) => [
+  ...planSteps(state, design),
+  ...(state.tasks ?? [])
+    .filter((one) => one.shown && !one.notNeeded)
+    .map(({ id, text, due, done }) => ({
+      ...{ number: id, text: design.said(text), stands: done ? ('done' as const) : ('open' as const) },
+      due: done ? null : (due ?? null),
+      endedAt: done?.at ?? null,
+    })),
+]
+
+function planSteps(state: TicketState, design: CompiledDesign) {
   return followedPlans(state, design).flatMap((followed) => {
     const { stages } = planView(followed.plan, followed.run, planTime(state, design, followed, deskNow()))
     return stages

@@ -2,7 +2,7 @@ import { sql, type RawBuilder } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
-import { Refused, standsInWords, type TicketState } from '../../core/ticket'
+import { progressOf, Refused, standsInWords, type TicketState } from '../../core/ticket'
 import type { KeptState } from '../db/tables'
 import { fieldOf, nameOfField } from '../../core/fields'
 import {
@@ -338,10 +338,7 @@ export function rowOf(
     edition: state.edition,
     loggedAt: state.loggedAt,
     changedAt: state.changedAt,
-    tasks: {
-      done: (state.tasks ?? []).filter((one) => one.done).length,
-      all: (state.tasks ?? []).length,
-    },
+    tasks: progressOf(state, design),
     clocks: state.clocks,
   }
 }

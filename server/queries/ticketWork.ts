@@ -6,6 +6,7 @@ import { layoutFor, LINK_NAMES, shelfOf } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import { isSeen, type Sight } from '../../core/rights'
 import { plansOf } from './plans'
+import { keptFor } from './checklists'
 import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -48,7 +49,10 @@ export async function workOf(
     timers: state.timers ?? [],
     times: state.times ?? [],
     bookings: state.bookings ?? [],
-    tasks: state.tasks ?? [],
+    tasks: (state.tasks ?? []).map((one) => ({
+      ...one,
+      teamName: one.team === undefined ? null : (directory.teams.get(one.team)?.name ?? one.team),
+    })),
     plans: plansOf(state, design, directory),
     articles: state.articles ?? [],
     links: await linksOf(desk, state, directory.sightOf(caller.id)),
@@ -79,7 +83,12 @@ async function linksOf(desk: Reading, { links = [] }: TicketState, sight: Sight)
 }
 
 /** Saved replies that somebody is offered, filled in for a ticket, and the checklists that can be added. */
-export async function savedRepliesFor(desk: Reading, reference: number, { teams }: Pick<Caller, 'teams'>) {
+export async function savedRepliesFor(
+  desk: Reading,
+  reference: number,
+  caller: Pick<Caller, 'teams' | 'rights'>,
+) {
+  const { teams } = caller
   const row = await desk.db
     .selectFrom('ticket')
     .select(STATE_COLUMNS)
@@ -99,7 +108,14 @@ export async function savedRepliesFor(desk: Reading, reference: number, { teams 
       ...{ id, name },
       text: previewMessage(state, design, directory, deskNow(), { subject: '', body: text }).body,
     })),
-    checklists: checklists.filter(isFor).map(({ id, name, tasks }) => ({ id, name, tasks: tasks.length })),
+    /** Those of the edition in force, and those that were kept from tickets. */
+    checklists: [...checklists.filter(isFor), ...(await keptFor(desk, caller)).map((one) => one.list)].map(
+      ({ id, name, tasks }) => ({ id, name, tasks: tasks.length }),
+    ),
+    /** The teams that can have something to do. */
+    teams: [...directory.teams.values()]
+      .filter(({ active }) => active !== false)
+      .map(({ id, name }) => ({ id, name })),
     /** Plans of the ticket's edition that are not under way on it. */
     plans: design.design.plans
       .filter(({ id }) => !state.plans?.some((one) => one.plan === id && !one.ended))

@@ -244,7 +244,7 @@ const peopleOn = (state: TicketState, entries: readonly Entry[]) => {
     ...peopleInPlans(state),
     ...entries.flatMap((entry) => peopleOf(entry)),
     ...watchers,
-    ...tasks.flatMap((one) => [one.person ?? [], one.done?.by ?? []].flat()),
+    ...tasks.flatMap((one) => [one.person ?? [], one.done?.by ?? [], one.notNeeded?.by ?? []].flat()),
     ...bookings.map((one) => one.person),
   ])
 }

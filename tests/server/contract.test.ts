@@ -247,6 +247,22 @@ describe('What routes answer', () => {
     await ticket('PATCH bookings/{id}', { state: 'calledOff' }, { id: page.bookings[0]!.id })
     await ticket('DELETE time/{id}', undefined, { id: page.times[0]!.id })
     await ticket('PATCH tasks/{task}', { done: true }, { task: page.tasks[0]!.id })
+    await ticket('POST tasks/order', { order: page.tasks.map((one) => one.id).reverse() })
+    const kept = { name: 'Twice', team: 'networks', reference }
+    const { number } = await call<{ number: number }>('POST /api/checklists', {
+      as: 'olin-brandt',
+      body: kept,
+    })
+    await call('PATCH /api/checklists/{number}', {
+      as: 'olin-brandt',
+      path: { number },
+      body: { team: null },
+    })
+    await ticket('POST tasks', { checklist: `kept:${number}` })
+    await call('GET /api/checklists', TORA)
+    await call('GET /api/checklists/counts', TORA)
+    await call('GET /api/tasks/mine', TORA)
+    await call('DELETE /api/checklists/{number}', { as: 'olin-brandt', path: { number } })
     await ticket('DELETE tasks/{task}', undefined, { task: page.tasks[1]!.id })
     const { made } = await ticket<{ made: number }>('POST moves', { move: 'start', from: page.statusId })
     await ticket('DELETE moves/{sequence}', undefined, { sequence: made })

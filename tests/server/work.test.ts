@@ -189,12 +189,12 @@ describe('a bench', () => {
 
 it('saved replies are filled in, and only those of one’s team are offered', async () => {
   const { reference } = await log()
-  const all = (await savedRepliesFor(world.desk, reference, { teams: ['networks'] }))!
+  const all = (await savedRepliesFor(world.desk, reference, { teams: ['networks'], rights: new Set() }))!
   expect(all.replies.map((one) => one.id)).toContain('network-back')
   expect(all.replies[0]!.text).toContain('Good day Ines Varga')
-  const few = (await savedRepliesFor(world.desk, reference, { teams: [] }))!
+  const few = (await savedRepliesFor(world.desk, reference, { teams: [], rights: new Set() }))!
   expect(few.replies.map((one) => one.id)).not.toContain('network-back')
-  expect(await savedRepliesFor(world.desk, 999_999, { teams: [] })).toBeUndefined()
+  expect(await savedRepliesFor(world.desk, 999_999, { teams: [], rights: new Set() })).toBeUndefined()
 })
 
 it('time that was worked goes out as a sheet whose sum is that of its lines', async () => {

@@ -36,7 +36,7 @@ const on = (path: string, article: string) =>
         <NuxtLink
           :to="{ path: `/design/${line.articles?.[0]?.path ?? line.path}`, query }"
           :class="{ on: on(line.path, article) }"
-          :aria-current="article === line.path ? 'page' : undefined"
+          :aria-current="article === line.path && !line.articles ? 'page' : undefined"
           ><span class="num">{{ line.number }}</span> {{ line.name }}</NuxtLink
         >
         <ol v-if="line.articles && on(line.path, article)">

@@ -8,5 +8,5 @@ export default {
   component: defineAsyncComponent(() => import('~/places/design/moves/MovesArticle.vue')),
   chooses: ['teams', 'roles'],
   needs: ['directory'],
-  note: 'moves, shelves, checklists and Bench',
+  note: 'moves, shelves, replies and Bench',
 } satisfies Article

@@ -1,10 +1,11 @@
 import { defineAsyncComponent } from 'vue'
-import type { Article } from '../article'
+import { PLANS, type Article } from '../article'
 
 export default {
   path: 'plans',
   name: 'Plans',
-  place: 65,
+  place: 2,
+  part: PLANS,
   component: defineAsyncComponent(() => import('~/places/design/plans/PlansArticle.vue')),
   chooses: ['teams'],
   needs: ['directory'],

@@ -1,14 +1,45 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
 
-// What waits in plans for whoever's bench it is: what is theirs by name, and what any of their team may do.
+// What waits for whoever's bench it is besides whole tickets: tasks of plans and of tickets that are theirs by name, and
+// what any of their team may do.
 defineProps<{ zone: string; now: number; query: Record<string, string> }>()
-type Duty = AnswerOf<'GET /api/plans/mine'>['duties'][number]
-const { data } = useQuery({
+interface Duty {
+  key: string
+  reference: number
+  text: string
+  /** Of what it is, and for whom. */
+  of: string
+  due: number | null
+  isMine: boolean
+  team: string | null
+}
+const inPlans = useQuery({
   key: ['plans', 'mine'],
   query: ({ signal }) => api('GET /api/plans/mine', { signal }),
 })
-const duties = computed(() => data.value?.duties ?? [])
+const onTickets = useQuery({
+  key: ['plans', 'tasks'],
+  query: ({ signal }) => api('GET /api/tasks/mine', { signal }),
+})
+const last = Number.MAX_SAFE_INTEGER
+const duties = computed(() =>
+  [
+    ...(inPlans.data.value?.duties ?? []).map(
+      ({ do: what, plan, requester, run, task, text, ...one }): Duty => ({
+        ...one,
+        key: `${one.reference} ${run} ${task}`,
+        text: what === 'approval' ? `Your word: ${text}` : text,
+        of: `${plan} for ${requester}`,
+      }),
+    ),
+    ...(onTickets.data.value?.tasks ?? []).map(({ task, summary, ...one }): Duty => ({
+      ...one,
+      key: `${one.reference} ${task}`,
+      of: `${summary}, for ${one.requester}`,
+    })),
+  ].sort((a, b) => (a.due ?? last) - (b.due ?? last)),
+)
 const mine = computed(() => duties.value.filter((one) => one.isMine))
 const teams = computed(() => duties.value.filter((one) => !one.isMine))
 /** So many of the team's are seen before somebody asks for the rest. */
@@ -22,17 +53,17 @@ const whose = (one: Duty) => (one.isMine ? 'yours' : `any of ${one.team ?? 'the 
 <template>
   <section v-if="duties.length" class="duties" aria-labelledby="duties-title">
     <h2 id="duties-title">
-      In plans
+      Tasks
       <span class="quiet small"
         >{{ counted(mine.length, 'thing') }} of yours, {{ teams.length }} of your teams</span
       >
     </h2>
     <ul>
-      <li v-for="one in shown" :key="`${one.reference} ${one.run} ${one.task}`">
+      <li v-for="one in shown" :key="one.key">
         <NuxtLink :to="{ path: `/bench/${one.reference}`, query }" class="num">{{ one.reference }}</NuxtLink>
         <span class="what">
-          <b>{{ one.do === 'approval' ? `Your word: ${one.text}` : one.text }}</b>
-          <span class="quiet small">{{ one.plan }} for {{ one.requester }} · {{ whose(one) }}</span>
+          <b>{{ one.text }}</b>
+          <span class="quiet small">{{ one.of }} · {{ whose(one) }}</span>
         </span>
         <span v-if="one.due" class="small due" :class="{ late: one.due < now }"
           >{{ one.due < now ? 'late, ' : '' }}due {{ momentInWords(one.due, zone, now) }}</span

@@ -35,6 +35,7 @@ const promised = computed(() => {
       <span class="title">{{ row.summary }}</span></NuxtLink
     >
     <span v-for="(cell, index) in cells" :key="index" class="cell small">{{ cell }}</span>
+    <DoneMark v-if="row.tasks.all" class="cell" :done="row.tasks.done" :all="row.tasks.all" />
     <div v-if="promised" class="promise">
       <TimeStrip
         :clock="promised.clock"

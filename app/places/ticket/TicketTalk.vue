@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { channelTerms } from '~~/core/notification'
 import { momentInWords } from '~~/core/time'
-import { entryInWords, madeBy, type Entry, type TalkLine } from '~~/core/ticket'
+import { madeBy, recordLines, type Entry, type RecordLine, type TalkLine } from '~~/core/ticket'
 import type { Delivery, Ticket } from '~/composables/useTickets'
 
 // Everything that was said to and by the requester, by whatever way, and the desk's own notes, oldest first; with the
@@ -23,33 +23,17 @@ const whole = ref(false)
 const told = computed(() => new Set(props.lines.flatMap((line) => line.messages.map((one) => one.key))))
 interface Recorded {
   at: number
-  text?: string
+  line?: RecordLine
   message?: Delivery
   key: string
 }
-/** Ticking off must not flood the record: what was ticked in one go is one line. */
-function inWords(entries: readonly Entry[]): Recorded[] {
-  const found: Recorded[] = []
-  let ticked: string[] | undefined
-  for (const entry of entries) {
-    const isTicked = entry.kind === 'taskChanged'
-    const text = isTicked
-      ? `${entry.task.text}${entry.task.done ? ' ✓' : ''}`
-      : entryInWords(entry, props.ticket)
-    if (!text) continue
-    const last = found.at(-1)
-    if (isTicked && ticked && last) {
-      ticked.push(text)
-      last.text = `to do: ${ticked.join('; ')}`
-      continue
-    }
-    ticked = isTicked ? [text] : undefined
-    found.push({ at: entry.at, text: isTicked ? `to do: ${text}` : text, key: `e${entry.sequence}` })
-  }
-  return found
-}
 const record = computed<Recorded[]>(() => [
-  ...(props.history ? inWords(props.ticket.entries) : []),
+  ...(props.history
+    ? recordLines(props.ticket.entries, props.ticket).map((line) => ({
+        ...{ at: line.at, line },
+        key: `e${line.sequence}`,
+      }))
+    : []),
   ...(props.messages
     ? props.ticket.deliveries
         .filter((one) => !told.value.has(one.key))
@@ -143,7 +127,13 @@ const isTrouble = (line: TalkLine<Delivery>) =>
         />
       </div>
       <MessageFold v-else-if="one.message" :message="one.message" :ticket="ticket" :now="now" :zone="zone" />
-      <div v-else class="quiet">{{ one.text }}</div>
+      <details v-else-if="one.line?.parts" class="quiet">
+        <summary>{{ one.line.text }}</summary>
+        <p v-for="part in one.line.parts" :key="part.sequence" class="small">
+          <span class="num">{{ when(part.at) }}</span> {{ part.text }}
+        </p>
+      </details>
+      <div v-else class="quiet">{{ one.line?.text }}</div>
     </div>
     <p v-for="words in ticket.unread" :key="words" class="notice">{{ words }}</p>
   </section>
@@ -187,6 +177,13 @@ const isTrouble = (line: TalkLine<Delivery>) =>
 .say.record {
   padding: 2px 0;
   font-size: 0.93rem;
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.say.record p {
+  margin: 0 0 0 14px;
 }
 .trouble {
   color: var(--red);

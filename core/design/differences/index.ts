@@ -42,7 +42,7 @@ const LISTS: { readonly [L in DesignList]: Told<L> } = {
   webhooks: { one: 'Call', article: 'Ladders and rota', said: bookOf(rules.webhook) },
   moves: { one: 'Move', article: 'Moves and Bench', said: bookOf(rules.move) },
   shelves: { one: 'Shelf', article: 'Moves and Bench', said: bookOf(rules.shelf) },
-  checklists: { one: 'Checklist', article: 'Moves and Bench', said: bookOf(rules.checklist) },
+  checklists: { one: 'Checklist', article: 'Plans and checklists', said: bookOf(rules.checklist) },
   plans: { one: 'Plan', article: 'Plans', said: plan },
   savedReplies: { one: 'Saved reply', article: 'Moves and Bench', said: bookOf(rules.savedReply) },
   layouts: { one: 'Layout', article: 'Moves and Bench', said: bookOf(rules.layout) },

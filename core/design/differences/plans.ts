@@ -24,6 +24,7 @@ import {
   bookOf,
   isSame,
   ref,
+  refs,
   shown,
   silent,
   span,
@@ -140,6 +141,7 @@ const stageBook = (called: Called): Book<Stage> => ({
   from: shown<DayOf>('opens no sooner than', day),
   when: when('only where'),
   takes: span('may take'),
+  checklists: refs('brings the checklists', 'checklist'),
   tasks: things<PlanTask>({
     one: 'task',
     keyOf: (one) => one.id,

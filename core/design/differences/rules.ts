@@ -3,13 +3,16 @@ import { actionInWords, repeatInWords, rungMomentInWords } from '../../ladder'
 import { isOneOf } from '../../lookup'
 import { say } from '../../words'
 import {
+  countedAs,
+  evidenceInWords,
   stepTerms,
   type Checklist,
+  type Evidence,
   type Layout,
+  type ListedTask,
   type Move,
   type MoveStep,
   type Shelf,
-  type TaskWords,
 } from '../../work'
 import { benchKeyName } from '../../work'
 import type { AskedField } from '../../fields'
@@ -201,14 +204,22 @@ export const checklist: Book<Checklist> = {
   name: called,
   team: ref('of the team', 'team'),
   when: when('comes by itself where'),
-  tasks: things<TaskWords>({
+  shown: yes('requesters see it', 'requesters do not see it'),
+  tasks: things<ListedTask>({
     one: 'task',
-    keyOf: (one) => one.text,
+    keyOf: countedAs,
     nameOf: (one) => one.text,
-    book: bookOf<TaskWords>({
-      text: silent,
+    book: bookOf<ListedTask>({
+      key: silent,
+      text: called,
       description: text('described'),
       required: yes('must be done', 'need not be done'),
+      within: span('due after'),
+      team: ref('done by the team', 'team'),
+      person: ref('done by', 'person'),
+      evidence: shown<Evidence>('ticked', (one, naming) =>
+        evidenceInWords(one, (field) => naming.nameOf('field', field)),
+      ),
     }),
   }),
 }

@@ -3,7 +3,7 @@ import type { Audience, FieldType, FieldValue, TicketField } from '../../fields'
 import type { CatalogItem, Form, Portal } from '../../intake'
 import type { Action, Ladder, Recipient, Rota, Rung } from '../../ladder'
 import { ADMINISTRATOR } from '../../rights'
-import type { Checklist, Move, MoveStep } from '../../work'
+import type { Checklist, ListedTask, Move, MoveStep } from '../../work'
 import type { ServiceLevel, Target } from '../../clock'
 import { withoutGaps } from '../../json'
 import type { Doer, Plan, PlanTask } from '../../plan'
@@ -323,6 +323,15 @@ class Mapping {
   /** A list that never comes by itself is still there to be taken. */
   checklist(checklist: Checklist): Checklist | undefined {
     const own = this.needed(checklist, 'team', 'team')
-    return own && this.whens(own, 'when')
+    return own && { ...this.whens(own, 'when'), tasks: own.tasks.map((one) => this.listedTask(one)) }
+  }
+
+  /** What somebody was to do who is not here is there for everybody. */
+  private listedTask({ team, person, ...task }: ListedTask): ListedTask {
+    return { ...task, ...this.kept({ team }, 'team', 'team'), ...this.kept({ person }, 'person', 'person') }
+  }
+
+  private kept<T extends object>(thing: T, key: keyof T, what: DirectoryThing): Partial<T> {
+    return thing[key] === undefined ? {} : (this.needed(thing, key, what) ?? {})
   }
 }

@@ -1,8 +1,9 @@
+import { isSettled } from '../../work'
 import type { FactTerms, FactTicket } from '../fact'
 
 /** How many tasks are left: those of the ticket, and those of its plans that have begun. */
 export const openTaskCount = ({ tasks = [], plans = [] }: Pick<FactTicket, 'tasks' | 'plans'>): number =>
-  tasks.filter((one) => !one.done).length +
+  tasks.filter((one) => !isSettled(one)).length +
   plans
     // What was refused or called off leaves nothing to do.
     .filter(({ ended }) => ended === undefined || ended.how === 'done')

@@ -12,7 +12,11 @@ const words = computed(() => planVocabulary(props.design, props.directory))
 const isFor = ({ when }: Plan) =>
   when ? `begins where ${words.value.condition(when)}` : 'begins by hand only'
 async function add() {
-  const id = freeId('plan', (one) => props.design.plans.some((other) => other.id === one), 'plan')
+  const id = freeId(
+    'plan',
+    (one) => one === 'checklists' || props.design.plans.some((other) => other.id === one),
+    'plan',
+  )
   const plan: Plan = {
     ...{ id, name: 'New plan' },
     stages: [

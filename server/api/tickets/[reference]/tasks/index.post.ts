@@ -1,6 +1,7 @@
-import { Refused } from '../../../../../core/ticket'
 import { defineRoute } from '../../../../http/route'
+import { evidenceOf } from '../../../../http/evidence'
 import { TasksBody } from '../../../../http/taskBodies'
+import { chosenChecklist } from '../../../../commands/checklists'
 
 export default defineRoute(
   {
@@ -9,18 +10,17 @@ export default defineRoute(
     summary: 'Add tasks to a ticket, or a checklist',
     body: TasksBody,
   },
-  async ({ desk, caller, body: { tasks = [], checklist }, path }) => {
-    const { design } = await desk.knowledge.currentEdition()
-    const list = design.checklists.find((one) => one.id === checklist)
-    if (checklist !== undefined && !list)
-      throw new Refused('invalid', 'There is no such checklist.', [
-        { field: 'checklist', message: 'choose one of the edition in force' },
-      ])
-    const command = {
-      kind: 'addTasks',
-      tasks: list ? list.tasks : tasks,
-      ...(list && { checklist: list.name }),
-    } as const
+  async ({ desk, caller, body: { tasks = [], checklist: id }, path }) => {
+    const command =
+      id === undefined
+        ? {
+            kind: 'addTasks' as const,
+            tasks: tasks.map(({ evidence, ...one }) => ({
+              ...one,
+              ...(evidence && { evidence: evidenceOf(evidence) }),
+            })),
+          }
+        : { kind: 'addChecklist' as const, checklist: await chosenChecklist(desk, caller, id) }
     const { sequence } = await desk.run(path.reference, command, { person: caller.id })
     return { sequence }
   },
