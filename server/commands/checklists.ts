@@ -68,12 +68,16 @@ export async function keepChecklist(desk: Reading, caller: Caller, keeping: Keep
     .executeTakeFirst()
   if (!row) throw new Refused('missing', `There is no ticket ${reference}.`)
   const tasks = await listed(desk, wholeState(row), keeping.tasks)
-  const { count } = await desk.db
+  const others = await desk.db
     .selectFrom('kept_checklist')
-    .select((e) => e.fn.countAll<number>().as('count'))
+    .select('name')
     .where('team', team === null ? 'is' : '=', team)
-    .executeTakeFirstOrThrow()
-  if (Number(count) >= MOST_KEPT)
+    .execute()
+  if (others.some((one) => one.name === name))
+    throw new Refused('conflict', `A checklist “${name}” is kept for them already.`, [
+      { field: 'name', message: 'choose another name, or take the other away first' },
+    ])
+  if (others.length >= MOST_KEPT)
     throw new Refused('conflict', `More than ${MOST_KEPT} checklists are not kept; take one away first.`)
   const { id } = await desk.db
     .insertInto('kept_checklist')

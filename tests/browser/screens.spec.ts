@@ -51,6 +51,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['find', LEAD, '/find?words=scanner'],
   ['decided', LEAD, '/desk?rule=triage/source-order%23category'],
   ['moves', LEAD, '/design/moves'],
+  ['checklists', LEAD, '/design/plans/checklists'],
   ['bench', TECHNICIAN, '/bench'],
   ['directory', ADMINISTRATOR, '/directory'],
   ['people', ADMINISTRATOR, '/directory/people/tora-aas'],

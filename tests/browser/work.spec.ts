@@ -181,12 +181,16 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
   const [one, other] = rows as { reference: number }[]
   await page.goto(`/desk/${one!.reference}`)
   const tasks = page.getByRole('region', { name: 'To do' })
-  await tasks.getByRole('button', { name: /^Add …/ }).click()
-  await page.keyboard.type('Look at the fuse\nCall the pier')
-  await tasks.getByRole('checkbox', { name: 'the ticket is not done before' }).check()
-  await tasks.getByRole('button', { name: 'Add', exact: true }).click()
+  await tasks.getByLabel(/^Add what is to do/).focus()
+  for (const text of ['Look at the fuse', 'Call the pier']) {
+    await page.keyboard.type(text)
+    if (text.startsWith('Call'))
+      await tasks.getByRole('checkbox', { name: 'the ticket is not done before' }).check()
+    await tasks.getByLabel(/^Add what is to do/).press('Enter')
+  }
   await tasks.getByRole('checkbox', { name: 'Look at the fuse' }).check()
   await expect(tasks).toContainText('1 of 2')
+  await pick(tasks.getByRole('button', { name: 'More of what is to do' }), 'A checklist or a plan …')
   await tasks.getByRole('button', { name: /Before a visit/ }).click()
   await expect(tasks).toContainText('1 of 5')
 

@@ -148,6 +148,7 @@ describe('a checklist that is kept from a ticket', () => {
     const { answer, status } = await keep('tora-aas', team!)
     expect(status).toBe(200)
     const { number } = answer
+    expect((await keep('tora-aas', team!)).status).toBe(409)
     const offered = async (as: string) =>
       (await call('GET', `${ticket}/replies`, as)).answer.checklists.some(
         (one) => one.id === `kept:${number}`,

@@ -38,6 +38,11 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [plan: Plan]; open: [what: string | undefined] }>()
 const number = computed(() => props.numbers.get(`stage ${props.stage.id}`) ?? '')
 const key = computed(() => `stage-${props.stage.id}`)
+const brings = computed(() =>
+  (props.stage.checklists ?? [])
+    .map((id) => `“${props.design.checklists.find((one) => one.id === id)?.name ?? id}”`)
+    .join(', '),
+)
 const when = computed(() => (props.stage.when ? props.words.condition(props.stage.when) : ''))
 const toggle = (what: string) => emit('open', props.open === what ? undefined : what)
 function add(kind: PlanTaskKind) {
@@ -74,6 +79,7 @@ const removeStage = () => {
         <span class="small quiet">{{ stageOpensInWords(plan, stage, words) }}</span>
         <span v-if="when" class="small">only where {{ when }}</span>
         <span v-if="stage.takes" class="small quiet">may take {{ words.span(stage.takes) }}</span>
+        <span v-if="brings" class="small quiet">brings {{ brings }}</span>
       </div>
     </header>
     <FindingsAt :findings="findings" :place="`plans/${plan.id}#${key}`" />

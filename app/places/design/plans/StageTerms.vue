@@ -81,6 +81,14 @@ const OPENS = [
       :disabled="readonly"
       :commit="(span: string) => put({ takes: span || undefined })"
     />
+    <KitTicks
+      v-if="design.checklists.length"
+      label="Brings to the ticket"
+      :model-value="stage.checklists ?? []"
+      :options="named(design.checklists)"
+      :disabled="readonly"
+      @update:model-value="put({ checklists: $event.length ? $event : undefined })"
+    />
     <ConditionField
       v-if="stage.when"
       :condition="stage.when"

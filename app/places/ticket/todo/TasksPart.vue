@@ -15,7 +15,7 @@ const todo = useTodo(
   () => props.ticket,
   () => emit('done'),
 )
-const { error, typed } = todo
+const { error, typed, tasks } = todo
 const kept = reactive({ text: '', required: false })
 const { forget } = useKeptForm(`yare-draft-${props.ticket.reference}-tasks`, kept)
 /** What is open below: what else can be added, or what is to be kept. */
@@ -31,7 +31,6 @@ const atHand = useQuery({
 const lists = computed(() => atHand.data.value?.checklists ?? [])
 const plans = computed(() => atHand.data.value?.plans ?? [])
 const teams = computed(() => atHand.data.value?.teams ?? [])
-const tasks = computed(() => props.ticket.tasks)
 const settled = computed(() => tasks.value.filter((one) => todo.stands(one)).length)
 /** Tasks stand with the checklist that they came with. */
 const groups = computed(() => {
@@ -81,9 +80,10 @@ function close(task: string) {
 /** Tasks of one checklist in another order; the others stay where they are. */
 const order = (list: string, inOrder: readonly TaskOnPage[]) =>
   todo.order(groups.value.flatMap(([name, all]) => (name === list ? inOrder : all)).map((one) => one.id))
-async function by(list: string, all: readonly TaskOnPage[], at: number, step: -1 | 1) {
+function by(list: string, all: readonly TaskOnPage[], at: number, step: -1 | 1) {
   const { id } = all[at]!
-  if (await order(list, stepped(all, at, step))) focusOn(`[data-task="${id}"] input`)
+  void order(list, stepped(all, at, step))
+  focusOn(`[data-task="${id}"] input`)
 }
 function focusNext(id: string, step: -1 | 1) {
   const ids = groups.value.flatMap(([, all]) => all).map((one) => one.id)
@@ -97,6 +97,12 @@ async function beginPlan(id: string) {
   if (await todo.beginPlan(id)) asks.value = undefined
 }
 const said = ref('')
+function hasKept(name: string) {
+  said.value = `“${name}” is kept.`
+  asks.value = undefined
+  // It is offered from now on.
+  void atHand.refetch()
+}
 const acts = computed<Act[]>(() => [
   { label: 'A checklist or a plan …', run: () => (asks.value = 'lists') },
   {
@@ -206,7 +212,7 @@ const acts = computed<Act[]>(() => [
       <KeepChecklist
         v-if="asks === 'keep' && atHand.data.value"
         v-bind="{ reference: ticket.reference, tasks: tasks.length, teams }"
-        @kept="((said = `“${$event}” is kept.`), (asks = undefined))"
+        @kept="hasKept"
         @close="asks = undefined"
       />
       <p role="status" class="small quiet">{{ said }}</p>

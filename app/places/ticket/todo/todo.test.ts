@@ -118,11 +118,12 @@ describe('what is to do on a ticket', () => {
     await box(wrapper, 'b').trigger('keydown', { key: 'ArrowUp', altKey: true })
     await settled()
     expect(sent).toEqual([{ order: ['b', 'a'] }])
-    await box(wrapper, 'b').trigger('keydown', { key: 'ArrowUp' })
+    expect(document.activeElement).toBe(box(wrapper, 'b').element)
+    await box(wrapper, 'b').trigger('keydown', { key: 'ArrowDown' })
     await settled()
     expect(document.activeElement).toBe(box(wrapper, 'a').element)
     // There is nothing above the first.
-    await box(wrapper, 'a').trigger('keydown', { key: 'ArrowUp', altKey: true })
+    await box(wrapper, 'b').trigger('keydown', { key: 'ArrowUp', altKey: true })
     expect(sent).toHaveLength(1)
   })
 

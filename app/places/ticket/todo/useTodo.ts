@@ -21,8 +21,27 @@ export function useTodo(ticket: () => Ticket, done: () => void) {
     () => ticket().tasks,
     () => {
       for (const id of [...ticking.keys()]) if (!onTheWay.has(id)) ticking.delete(id)
+      if (!ordering) arranged.value = undefined
     },
   )
+  /** The order in which they were just put, so that nothing jumps back before the server has it. */
+  const arranged = ref<readonly string[]>()
+  let ordering = 0
+  const tasks = computed(() => {
+    const order = arranged.value
+    if (!order) return ticket().tasks
+    const place = (one: TaskOnPage) => (order.includes(one.id) ? order.indexOf(one.id) : order.length)
+    return [...ticket().tasks].sort((a, b) => place(a) - place(b))
+  })
+  async function order(ids: string[]) {
+    arranged.value = ids
+    ordering++
+    const isThere = await change(() =>
+      api('POST /api/tickets/{reference}/tasks/order', { path: path(), body: { order: ids } }),
+    )
+    ordering--
+    if (!isThere) arranged.value = undefined
+  }
   /** What was typed and is not there yet. */
   const typed = ref<string[]>([])
 
@@ -75,8 +94,9 @@ export function useTodo(ticket: () => Ticket, done: () => void) {
     stands: (one: TaskOnPage) => ticking.get(one.id) ?? isSettled(one),
     drop: (task: string) =>
       change(() => api('DELETE /api/tickets/{reference}/tasks/{task}', { path: { ...path(), task } })),
-    order: (order: string[]) =>
-      change(() => api('POST /api/tickets/{reference}/tasks/order', { path: path(), body: { order } })),
+    order,
+    /** As they stand, or will in a moment. */
+    tasks,
     addList: (checklist: string) =>
       change(() => api('POST /api/tickets/{reference}/tasks', { path: path(), body: { checklist } })),
     beginPlan: (plan: string) =>
