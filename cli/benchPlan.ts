@@ -1,6 +1,13 @@
 import { CompiledDesign, Directory } from '../core/design'
-import { nextSteps, type Plan, type PlanTask } from '../core/plan'
-import { decide, followedPlans, planWorld, type Command, type TicketState } from '../core/ticket'
+import { forecast, nextSteps, type Plan, type PlanTask } from '../core/plan'
+import {
+  decide,
+  followedPlans,
+  planForecast,
+  planWorld,
+  type Command,
+  type TicketState,
+} from '../core/ticket'
 import { demoDesign } from '../demo/design'
 import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
 import { present } from '../core/lookup'
@@ -54,6 +61,7 @@ let state = act(
 )
 const times: number[] = []
 const commands: number[] = []
+const expected: number[] = []
 for (;;) {
   const [followed] = followedPlans(state, design)
   const { run } = present(followed)
@@ -63,6 +71,9 @@ for (;;) {
   const begun = performance.now()
   for (let time = 0; time < 20; time++) nextSteps(present(followed).plan, run, world)
   times.push((performance.now() - begun) / 20)
+  const from = performance.now()
+  forecast(present(followed).plan, run, world)
+  expected.push(performance.now() - from)
   const decided = performance.now()
   state = act(state, { kind: 'changePlanTask', run: run.id, task: next, change: { done: true } }, 'tora-aas')
   commands.push(performance.now() - decided)
@@ -71,4 +82,38 @@ const at = (list: number[], share: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))] ?? 0
 const said = (list: number[]) => `p50 ${at(list, 0.5).toFixed(3)} ms, p99 ${at(list, 0.99).toFixed(3)} ms`
 console.log(`what a plan of ${STAGES} stages and ${TASKS} tasks does next: ${said(times)}`)
+console.log(`when it is expected to be done: ${said(expected)}`)
 console.log(`a task of it ticked, decided with all that follows: ${said(commands)}`)
+
+/** New crew members of the sample world, each a task further than the one before, as far as nobody's word is needed. */
+const RUNNING = 2000
+function joining(): TicketState[] {
+  const sample: CompiledDesign = new CompiledDesign(demoDesign(), 1, () => sample)
+  const asked: Command = {
+    ...{ kind: 'log', reference: 2, item: 'new-crew', portal: 'merrow', channel: 'portal' },
+    ...{
+      requester: 'ketil-rasp',
+      answers: { joinerName: 'Signe Dahl', startsOn: '2026-12-01', joinerNeeds: ['mail'] },
+    },
+  }
+  const by = (person: string) => ({ now, actor: { person }, work: { openCounts: new Map<string, number>() } })
+  const states = [decide(undefined, asked, sample, directory, by('ketil-rasp')).state]
+  for (;;) {
+    const last = states.at(-1)!
+    const run = last.plans![0]!
+    const next = Object.keys(run.tasks).find((id) => !run.tasks[id]?.end && !run.tasks[id]?.asked)
+    if (next === undefined) break
+    const ticked: Command = { kind: 'changePlanTask', run: run.id, task: next, change: { done: true } }
+    states.push(decide(last, ticked, sample, directory, by('tora-aas')).state)
+  }
+  const begun = performance.now()
+  for (let index = 0; index < RUNNING; index++) {
+    const state = states[index % states.length]!
+    planForecast(state, sample, directory, followedPlans(state, sample)[0]!, now)
+  }
+  console.log(
+    `when ${RUNNING} running plans of the sample are expected to be done, and why: ${(performance.now() - begun).toFixed(0)} ms`,
+  )
+  return states
+}
+joining()

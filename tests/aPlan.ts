@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { DEMO_BEGINS, demoDirectory } from '../demo/directory'
 import { Directory } from '../core/design'
 import {
@@ -84,3 +85,47 @@ export const openIn = (run: PlanRun) =>
   Object.keys(run.tasks)
     .filter((id) => isOpen(run.tasks[id]))
     .sort()
+
+/** Plans whose stages may be side by side, skipped and joined in any way, with tasks of every sort that ends by hand. */
+const someTask = (id: string, stageIds: readonly string[], siblings: readonly string[]) =>
+  fc
+    .record({
+      required: fc.constantFrom(true as const, undefined),
+      when: fc.constantFrom(undefined, { fact: 'x', op: 'is' as const, value: 1 }),
+      after: siblings.length
+        ? fc.option(fc.subarray([...siblings]), { nil: undefined })
+        : fc.constant(undefined),
+      beginsWith: stageIds.length
+        ? fc.option(fc.constantFrom(...stageIds), { nil: undefined })
+        : fc.constant(undefined),
+    })
+    .map((more) => todo(id, more as Partial<PlanTask>))
+
+/** Plans of all sorts; conditions go by the facts `x` and `y`. */
+export const plans: fc.Arbitrary<Plan> = fc
+  .array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 6 })
+  .chain((sizes) => {
+    const ids = sizes.map((_, at) => `s${at}`)
+    const stages = sizes.map((size, at) => {
+      const names = Array.from({ length: size }, (_, index) => `t${at}.${index}`)
+      const before = ids.slice(0, at)
+      return fc.record({
+        tasks: fc.tuple(...names.map((name, index) => someTask(name, before, names.slice(0, index)))),
+        after: before.length ? fc.option(fc.subarray(before), { nil: undefined }) : fc.constant(undefined),
+        join: fc.constantFrom(undefined, 'any' as const),
+        opensOn: fc.constantFrom(undefined, 'first' as const),
+        when: fc.constantFrom(undefined, { fact: 'y', op: 'is' as const, value: 1 }),
+      })
+    })
+    return fc
+      .record({ stages: fc.tuple(...stages), left: fc.constantFrom(undefined, 'letGo' as const) })
+      .map((made) =>
+        planOf(
+          made.stages.map(({ tasks, ...more }, at) =>
+            stage(oneOf(ids, at), tasks as PlanTask[], more as Partial<Stage>),
+          ),
+          { ...(made.left && { left: made.left }) },
+        ),
+      )
+  })
+const oneOf = (ids: readonly string[], at: number) => ids[at] ?? ''

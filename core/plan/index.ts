@@ -59,6 +59,7 @@ export {
   type PlanTime,
   type PlanWorld,
 } from './steps'
+export { ASSUMED, forecast, movedSince, type ForecastWorld, type Moved, type PlanForecast } from './forecast'
 export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
 export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
 export type { ApprovalTask, Refusal } from './tasks/approval'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../demo/directory'
-import { begun, directory, done, openIn, planOf, stage, take, todo, world } from '../../tests/aPlan'
+import { begun, directory, done, openIn, planOf, plans, stage, take, todo, world } from '../../tests/aPlan'
 import { runs } from '../../tests/runs'
 import { isoTime, MINUTE } from '../time'
 import {
@@ -19,7 +19,6 @@ import {
   type PlanRun,
   type PlanTask,
   type PlanWorld,
-  type Stage,
 } from '.'
 
 const open = openIn
@@ -165,49 +164,6 @@ describe('what the desk ends by itself', () => {
     expect(take(before, plan, world(ready, day)).ended?.how).toBe('done')
   })
 })
-
-/** Plans whose stages may be side by side, skipped and joined in any way, with tasks of every sort that ends by hand. */
-const someTask = (id: string, stageIds: readonly string[], siblings: readonly string[]) =>
-  fc
-    .record({
-      required: fc.constantFrom(true as const, undefined),
-      when: fc.constantFrom(undefined, { fact: 'x', op: 'is' as const, value: 1 }),
-      after: siblings.length
-        ? fc.option(fc.subarray([...siblings]), { nil: undefined })
-        : fc.constant(undefined),
-      beginsWith: stageIds.length
-        ? fc.option(fc.constantFrom(...stageIds), { nil: undefined })
-        : fc.constant(undefined),
-    })
-    .map((more) => todo(id, more as Partial<PlanTask>))
-
-const plans: fc.Arbitrary<Plan> = fc
-  .array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 6 })
-  .chain((sizes) => {
-    const ids = sizes.map((_, at) => `s${at}`)
-    const stages = sizes.map((size, at) => {
-      const names = Array.from({ length: size }, (_, index) => `t${at}.${index}`)
-      const before = ids.slice(0, at)
-      return fc.record({
-        tasks: fc.tuple(...names.map((name, index) => someTask(name, before, names.slice(0, index)))),
-        after: before.length ? fc.option(fc.subarray(before), { nil: undefined }) : fc.constant(undefined),
-        join: fc.constantFrom(undefined, 'any' as const),
-        opensOn: fc.constantFrom(undefined, 'first' as const),
-        when: fc.constantFrom(undefined, { fact: 'y', op: 'is' as const, value: 1 }),
-      })
-    })
-    return fc
-      .record({ stages: fc.tuple(...stages), left: fc.constantFrom(undefined, 'letGo' as const) })
-      .map((made) =>
-        planOf(
-          made.stages.map(({ tasks, ...more }, at) =>
-            stage(oneOf(ids, at), tasks as PlanTask[], more as Partial<Stage>),
-          ),
-          { ...(made.left && { left: made.left }) },
-        ),
-      )
-  })
-const oneOf = (ids: readonly string[], at: number) => ids[at] ?? ''
 
 /** Which of the open tasks is done next, and with which facts. */
 const histories = fc.array(

@@ -44,6 +44,7 @@ export { by as madeBy, designNames, entryInWords, rungWhen, type RecordNames } f
 export { planMove, UNDO_WITHIN, type MovePlan } from './makeMove'
 export { followedPlan, followedPlans, plansRest, planTime, planWorld, type Followed } from './planFollowed'
 export { requiredInPlans } from './plans'
+export { planForecast } from './planForecast'
 export { progressOf } from './progress'
 export { leadsTo, planWays, type WayPlan } from './ways'
 export { lastWordOf, sinceSeen, talkOf, type TalkLine } from './talk'

@@ -1,7 +1,7 @@
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
-import { planView, type PlanView, type TaskView } from '../../core/plan'
-import { followedPlans, planTime, type TicketState } from '../../core/ticket'
+import { planView, tasksOf, type PlanForecast, type PlanView, type TaskView } from '../../core/plan'
+import { followedPlans, planForecast, planTime, type Followed, type TicketState } from '../../core/ticket'
 import type { Language } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -12,7 +12,44 @@ import type { Reading } from './reading'
 export type TaskShown = TaskView & { who: string | null }
 /** A plan as the page of a ticket shows it. */
 export type PlanShown = Omit<PlanView, 'stages'> & {
-  stages: (Omit<PlanView['stages'][number], 'tasks'> & { tasks: TaskShown[] })[]
+  stages: (Omit<PlanView['stages'][number], 'tasks'> & {
+    tasks: TaskShown[]
+    /** When it is expected to open and to be through; null where nobody can say, or it is over. */
+    expected: { from: number; to: number } | null
+  })[]
+  expected: Expected | null
+}
+
+/** When a plan is expected to be done. */
+export interface Expected {
+  /** Null where it waits for something that nobody can date. */
+  at: number | null
+  /** What that is. */
+  undated: string[]
+  /** When it was expected as it began, and the task for which that is no longer so; null where none takes longer. */
+  moved: { from: number; text: string | null; shown: boolean } | null
+}
+
+/** What is expected of a plan, in the words of its tasks. */
+export function expectedOf(
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+  followed: Followed,
+): (Expected & { stages: PlanForecast['stages'] }) | null {
+  const found = planForecast(state, design, directory, followed, deskNow())
+  if (!found) return null
+  const task = (id: string) => tasksOf(followed.plan).find((one) => one.id === id)
+  const { at, undated, moved, stages } = found
+  const late = moved?.task === undefined ? undefined : task(moved.task)
+  return {
+    at: at ?? null,
+    undated: undated.map((id) => design.said(task(id)?.text ?? id)),
+    moved: moved
+      ? { from: moved.from, text: late ? design.said(late.text) : null, shown: late?.shown === true }
+      : null,
+    stages,
+  }
 }
 
 /** The plans of a ticket as they stand, the oldest first. */
@@ -20,10 +57,16 @@ export function plansOf(state: TicketState, design: CompiledDesign, directory: D
   return followedPlans(state, design).map((followed) => {
     const time = planTime(state, design, followed, deskNow())
     const view = planView(followed.plan, followed.run, time)
+    const found = expectedOf(state, design, directory, followed)
+    const { stages: spans, ...expected } = found ?? { stages: undefined }
     return {
       ...view,
+      expected: found && (expected as Expected),
       stages: view.stages.map((stage) => ({
         ...stage,
+        expected:
+          (stage.stands === 'through' || stage.stands === 'passed' ? undefined : spans?.get(stage.id)) ??
+          null,
         tasks: stage.tasks.map((task) => ({ ...task, who: whoHas(task, directory) })),
       })),
     }
@@ -130,6 +173,25 @@ export async function isDutyOf(
     .where('person', '=', person)
     .executeTakeFirst()
   return row !== undefined
+}
+
+/** When all that is done for a request is expected to be; null where nothing is, or nobody can say. */
+export function readyBy(state: TicketState, design: CompiledDesign, directory: Directory) {
+  const all = followedPlans(state, design).flatMap(
+    (followed) => expectedOf(state, design, directory, followed) ?? [],
+  )
+  const last = all.sort((a, b) => (b.at ?? Infinity) - (a.at ?? Infinity))[0]
+  if (!last || last.at === null) return null
+  const { moved } = last
+  // What the requester does not see has no name for them.
+  return {
+    at: last.at,
+    moved: moved && {
+      from: moved.from,
+      text: moved.shown ? moved.text : null,
+      isLater: last.at > moved.from,
+    },
+  }
 }
 
 /** What requesters see of what is done for their request: the tasks of plans and of checklists that are shown, in their order. */

@@ -17,7 +17,7 @@ import {
 import { say, type Language } from '../../core/words'
 import { likePattern } from '../db/likePattern'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
-import { stepsShown } from './plans'
+import { readyBy, stepsShown } from './plans'
 import type { Reading } from './reading'
 import { loadTicket } from './tickets'
 
@@ -51,6 +51,7 @@ export async function requestPage(
     confirmed: state.confirmedAt !== undefined,
     rating: state.rating ?? null,
     steps: stepsShown(state, design),
+    readyBy: readyBy(state, design, directory),
     happened: happenedTo(entries, kind).map((one) => ({
       at: one.at,
       says: happenedSaid(one, kind, directory, language),

@@ -3,6 +3,7 @@ import { dutiesOf, isDutyOf } from '../../server/queries/plans'
 import { audit } from '../../server/queries/audit'
 import { repair } from '../../server/commands/repair'
 import { ringDue } from '../../server/jobs/alarms'
+import { requestPage } from '../../server/queries/requests'
 import { ticketPage } from '../../server/queries/tickets'
 import { deskNow } from '../../server/clock/deskClock'
 import { followedPlans } from '../../core/ticket'
@@ -175,5 +176,21 @@ describe('a plan under way', () => {
     expect(found.sort()).toEqual(['plans', 'tasks of plans'])
     await repair(world.db, [state.reference])
     expect((await audit(world.db)).differences).toEqual([])
+  })
+})
+
+describe('when a plan is expected to be done', () => {
+  it('stands on the ticket and, as a day with why it has moved, on its request', async () => {
+    const { reference, plans } = await log(tomorrow())
+    const caller = { id: 'tora-aas', role: 'technician' as const, teams: [] }
+    const page = async () => (await ticketPage(world.desk, reference, caller))!.plans[0]!
+    const { expected, stages } = await page()
+    expect(expected).toMatchObject({ undated: [], moved: null })
+    // No sooner than the first day, on which its last stage opens.
+    expect(expected!.at).toBeGreaterThanOrEqual(stages.at(-1)!.expected!.from)
+    const request = async () => (await requestPage(world.desk, reference, 'ketil-rasp'))!.readyBy
+    expect(await request()).toEqual({ at: expected!.at, moved: null })
+    await world.desk.run(reference, { kind: 'endPlan', run: runOf({ plans }), text: 'Not coming' }, TORA)
+    expect([(await page()).expected, await request()]).toEqual([null, null])
   })
 })

@@ -52,7 +52,13 @@ const has = computed(() =>
         }}</KitButton>
         <KitError v-if="page.reads === 'colleague'" :error="refused && problem(refused)" />
       </form>
-      <RequestSteps v-if="page.steps.length" :steps="page.steps" :zone="zone" :since="page.loggedAt" />
+      <RequestSteps
+        v-if="page.steps.length"
+        :steps="page.steps"
+        :ready="page.readyBy"
+        :zone="zone"
+        :since="page.loggedAt"
+      />
       <RequestVerdict v-if="page.asksVerdict" :request="request" />
       <dl v-if="page.fields.length" class="kept">
         <template v-for="one in page.fields" :key="one.name">

@@ -17,7 +17,7 @@ defineProps<{ title: string; note?: string }>()
 <style scoped>
 .ticket-row {
   display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
+  grid-template-columns: 86px minmax(0, 1fr);
   border-top: 1px dotted var(--rule-2);
   padding: 5px 0;
 }

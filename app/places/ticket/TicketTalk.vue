@@ -155,7 +155,7 @@ const isTrouble = (line: TalkLine<Delivery>) =>
 }
 .say {
   display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
+  grid-template-columns: 86px minmax(0, 1fr);
   padding: 5px 0;
   border-bottom: 1px solid var(--rule);
 }
@@ -189,7 +189,7 @@ summary {
   color: var(--red);
 }
 .earlier {
-  margin: 4px 0 0 76px;
+  margin: 4px 0 0 86px;
 }
 .say :deep(.rich > :last-child) {
   margin-bottom: 0;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Ticket } from '~/composables/useTickets'
 import type { PlanAsk } from './PlanSlip.vue'
-import { stageStands, type PlanOnTicket, type TaskOnTicket } from './planWords'
+import { expectedInWords, stageStands, type PlanOnTicket, type TaskOnTicket } from './planWords'
 
 // A plan under way beside its ticket: where it stands, who has what, what is late, and what comes next.
 const props = defineProps<{ ticket: Ticket; plan: PlanOnTicket; zone: string; now: number }>()
@@ -22,6 +22,7 @@ const note = computed(() => {
   const { ended, settled, all } = props.plan
   return ended ? ENDED[ended.how] : `${settled} of ${all}`
 })
+const expected = computed(() => expectedInWords(props.plan, props))
 const settledIn = (stage: PlanOnTicket['stages'][number]) => {
   const forIt = stage.tasks.filter((one) => one.stands !== 'notForIt')
   return `${forIt.filter((one) => one.end).length} of ${forIt.length}`
@@ -63,6 +64,7 @@ function made() {
       </template>
     </template>
     <DoneBar :done="plan.settled" :all="plan.all" :label="`${plan.settled} of ${plan.all} done`" />
+    <p v-if="expected" class="small quiet">{{ expected }}</p>
     <section v-for="stage in plan.stages" :key="stage.id" class="stage" :class="stage.stands">
       <h3>
         <KitButton kind="quiet" :aria-expanded="isShown(stage)" @click="turned.set(stage.id, !isShown(stage))"

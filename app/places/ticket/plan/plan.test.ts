@@ -6,6 +6,7 @@ import { ticketPage } from '../../../testing/ticket'
 import { useSession } from '~/stores/session'
 import PlanPart from './PlanPart.vue'
 import {
+  expectedInWords,
   stageStands,
   taskStands,
   type PlanOnTicket,
@@ -119,5 +120,32 @@ describe('how a plan stands in words', () => {
       'not needed: There is one. · Ada, 01:00',
     )
     expect(ended({ stands: 'notForIt' })).toBe('not for this request')
+  })
+})
+
+describe('when a plan is expected to be done', () => {
+  const when = { zone: 'Europe/London', now: Date.UTC(2026, 10, 16, 9) }
+  const words = (expected: unknown) => expectedInWords(plan([], { expected }), when)
+  const at = Date.UTC(2026, 10, 16, 15)
+
+  it('is said with why it has moved, and what nobody can date', () => {
+    expect(words(null)).toBe('')
+    expect(words({ at, undated: [], moved: null })).toBe('expected done 15:00')
+    const moved = { from: at - 3_600_000, text: 'Berth', shown: false }
+    expect(words({ at, undated: [], moved })).toBe(
+      'expected done 15:00; it was 14:00 as it began; “Berth” takes longer',
+    )
+    expect(words({ at, undated: [], moved: { ...moved, text: null } })).toBe(
+      'expected done 15:00; it was 14:00 as it began',
+    )
+    expect(words({ at: null, undated: ['The ship is in'], moved: null })).toBe(
+      'nobody can say when it is done: it waits for “The ship is in”',
+    )
+  })
+
+  it('stands beside stages that have not come', () => {
+    const stands = (more: object) => stageStands(stage({ stands: 'later', ...more }, []), when)
+    expect(stands({ expected: { from: at, to: at } })).toBe('expected 15:00')
+    expect(stands({ expected: null })).toBe('later')
   })
 })

@@ -1,4 +1,5 @@
 import { momentInWords } from '~~/core/time'
+import { listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
 
 export type PlanOnTicket = Ticket['plans'][number]
@@ -19,7 +20,20 @@ export function stageStands(stage: StageOnTicket, { zone, now }: When): string {
   if (stands === 'passed') return 'not for this request'
   if (stands === 'through') return throughAt === undefined ? 'through' : `through ${at(throughAt)}`
   if (stands === 'open') return dueAt === undefined ? 'open' : `until ${at(dueAt)}`
-  return from === undefined ? 'later' : `opens ${at(from)}`
+  if (from !== undefined) return `opens ${at(from)}`
+  return stage.expected ? `expected ${at(stage.expected.from)}` : 'later'
+}
+
+/** When a plan is expected to be done, and why at another time than as it began; empty where it is over. */
+export function expectedInWords({ expected }: PlanOnTicket, { zone, now }: When): string {
+  if (!expected) return ''
+  const at = (moment: number) => momentInWords(moment, zone, now)
+  if (expected.at === null)
+    return `nobody can say when it is done: it waits for ${listInWords(expected.undated.map((one) => `“${one}”`)) || 'stages that wait for each other'}`
+  const { moved } = expected
+  if (!moved) return `expected done ${at(expected.at)}`
+  const why = moved.text !== null ? `; “${moved.text}” takes longer` : ''
+  return `expected done ${at(expected.at)}; it was ${at(moved.from)} as it began${why}`
 }
 
 /** Why a task is not to be done now, or how it ended; empty for what is open. */
