@@ -29,6 +29,7 @@ describe('proofreading of checklists', () => {
 
   it.each<[string, ListedTask, string]>([
     ['says nothing', { text: ' ' }, 'error swap/1: is a task without a word'],
+    ['is too long', { text: 'x'.repeat(301) }, 'error swap/1: has 301 characters'],
     ['is of a team that is gone', { text: 'a', team: 'gone' }, 'error swap/1: refers to the team “gone”'],
     [
       'asks for a field that is gone',

@@ -1,4 +1,4 @@
-import { countedAs, figureFault, MOST_TASKS, type Checklist, type ListedTask } from '../work'
+import { countedAs, figureFault, LONGEST_TASK, MOST_TASKS, type Checklist, type ListedTask } from '../work'
 import { forSome } from './proofreadMoves'
 import { duration } from './proofreadPlans'
 import type { Reader } from './reader'
@@ -34,9 +34,16 @@ function checklistOf(reader: Reader, { id, name, team, when, tasks }: Checklist)
   })
 }
 
-function taskOf(reader: Reader, here: string, { text, team, within, evidence }: ListedTask): void {
+function taskOf(reader: Reader, here: string, { text, team, person, within, evidence }: ListedTask): void {
   if (!text.trim()) reader.error(here, 'textEmpty', 'is a task without a word')
+  if (text.length > LONGEST_TASK)
+    reader.error(
+      here,
+      'taskTooLong',
+      `has ${text.length} characters; shorten it to ${LONGEST_TASK}, and say more below it`,
+    )
   reader.refers(here, 'team', team)
+  reader.refers(here, 'person', person)
   duration(reader, here, within)
   if (evidence?.is === 'field') reader.refers(here, 'field', evidence.field)
   if (evidence?.is !== 'figure') return

@@ -22,6 +22,7 @@ export type FindingCode =
   | 'checklistTooLarge'
   | 'limitsCrossed'
   | 'taskTwice'
+  | 'taskTooLong'
   | 'conditionEmpty'
   | 'conditionNeverHolds'
   | 'conditionTooWide'

@@ -6,7 +6,7 @@ import { Ticket } from '../../tests/aTicket'
 import { runs } from '../../tests/runs'
 import { CompiledDesign, type Design } from '../design'
 import { HOUR, MINUTE } from '../time'
-import { MOST_TASKS, type Checklist, type ListedTask } from '../work'
+import { MOST_TASKS, type Checklist, type Evidence, type ListedTask } from '../work'
 import { rebuild, recordLines, ticketAlarms, type Actor, type Command } from '.'
 import type { TaskChange } from './command'
 
@@ -98,6 +98,18 @@ describe('a task', () => {
     ])
   })
 
+  it('asks for nothing that cannot be given', () => {
+    const adding = (evidence: Evidence) => () =>
+      ticket.do({ kind: 'addTasks', tasks: [{ text: 'a', evidence }] }, at(1))
+    expect(adding({ is: 'field', field: 'gone' })).toThrow('cannot be given')
+    expect(adding({ is: 'figure', least: 3, most: 2 })).toThrow('cannot be given')
+    ticket.do(adds('a'), at(1))
+    expect(() => ticket.do(change(0, { evidence: { is: 'field', field: 'gone' } }), at(2))).toThrow()
+    ticket.do(change(0, { evidence: { is: 'file' } }), at(2))
+    ticket.do(change(0, { evidence: null }), at(3))
+    ticket.do(change(0, { done: true }), at(4))
+  })
+
   it('tells whoever gets it, and whoever has it when it is late, once for each time it is due', () => {
     ticket.do(adds('a'), at(1))
     ticket.do(change(0, { person: 'pia-lund', due: at(60) }), at(2))
@@ -177,6 +189,32 @@ describe('a checklist', () => {
       text: expect.stringContaining('“two” was not added') as string,
     })
     expect(() => ticket.do({ kind: 'addChecklist', checklist: full('three') }, at(1))).toThrow('too many')
+  })
+
+  it('that was published before with what cannot be taken comes as far as it can', () => {
+    const odd = [{ text: ' ' }, { text: 'x'.repeat(5000), within: 'soon' }, { text: 'b' }]
+    ticket = logged(withDesign((design) => (design.checklists = [list(odd, { when: { all: [] } })])))
+    expect(tasks().map((one) => [one.text.length, one.due])).toEqual([
+      [300, undefined],
+      [1, undefined],
+    ])
+  })
+
+  it('gives nobody something to do on a ticket that is done', () => {
+    ticket = logged(
+      withDesign((design) => {
+        design.checklists = [list([{ text: 'a' }], { when: { fact: 'priority', op: 'is', value: 'p1' } })]
+      }),
+    )
+    ticket.do(
+      {
+        kind: 'move',
+        ...{ from: 'logged', to: 'solved', fields: { solvedBy: 'tora-aas', remarks: 'x' } },
+      },
+      at(1),
+    )
+    ticket.do({ kind: 'resort', field: 'priority', value: 'p1' }, at(2))
+    expect(tasks()).toEqual([])
   })
 
   it('comes with the stage of a plan that brings it', () => {

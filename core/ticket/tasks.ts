@@ -5,8 +5,18 @@ import { canonicalJson } from '../json'
 import type { Alarm } from '../ladder'
 import { momentAfter } from '../plan'
 import type { Because } from '../reason'
-import type { Instant } from '../time'
-import { figureFault, isSettled, MOST_TASKS, type Checklist, type Given, type Task } from '../work'
+import { parseDuration, type Instant } from '../time'
+import {
+  figureFault,
+  isSettled,
+  LONGEST_TASK,
+  MOST_TASKS,
+  type Checklist,
+  type Evidence,
+  type Given,
+  type ListedTask,
+  type Task,
+} from '../work'
 import type { Change } from './change'
 import { Refused, type NewTask, type TaskChange } from './command'
 import type { Actor, EntryBody } from './entry'
@@ -42,6 +52,7 @@ export function addTasks(change: Change, tasks: readonly NewTask[], brought: Bro
       ...one,
       ...(one.person && { person: workerOf(change, one.person) }),
       ...(one.team && { team: teamOf(change, one.team) }),
+      ...(one.evidence && { evidence: evidenceFor(change, one.evidence) }),
     })),
     brought,
   )
@@ -71,12 +82,13 @@ export function addChecklist(change: Change, list: Checklist, brought: Brought =
 
 /**
  * A checklist that comes by itself. Nothing keeps the rest of what happens from happening: where there is no room for
- * it, that is noted, and whoever it names has to be there.
+ * it, that is noted; what is too long is cut, and what cannot be read is left out.
  */
 export function bringChecklist(change: Change, list: Checklist, brought: Brought & { actor: Actor }): void {
-  if (!list.tasks.length) return
-  if ((change.state.tasks?.length ?? 0) + list.tasks.length <= MOST_TASKS)
-    enterTasks(change, list.tasks, { ...brought, list })
+  const tasks = list.tasks.flatMap((one) => readable(one))
+  if (!tasks.length) return
+  if ((change.state.tasks?.length ?? 0) + tasks.length <= MOST_TASKS)
+    enterTasks(change, tasks, { ...brought, list })
   else
     change.enter(
       {
@@ -85,6 +97,22 @@ export function bringChecklist(change: Change, list: Checklist, brought: Brought
       },
       brought.actor,
     )
+}
+
+/** A task as far as it can be taken without anybody to ask: proofreading has told of the rest. */
+function readable({ text, within, ...task }: ListedTask): ListedTask[] {
+  const line = text.trim().replace(/\s+/g, ' ').slice(0, LONGEST_TASK)
+  if (!line) return []
+  return [{ ...task, text: line, ...(within !== undefined && isDuration(within) && { within }) }]
+}
+
+function isDuration(text: string): boolean {
+  try {
+    parseDuration(text)
+    return true
+  } catch {
+    return false
+  }
 }
 
 function enterTasks(
@@ -162,7 +190,8 @@ const TELLING: readonly EntryBody['kind'][] = ['resorted', 'fieldsSet', 'signalR
  * @param from how many entries there were before
  */
 export function bringWhereChanged(change: Change, before: TicketState | undefined, from: number): void {
-  if (!before || change.state.held) return
+  // Nobody is given something to do on a ticket that is done.
+  if (!before || change.state.held || isDone(change.state, change.design)) return
   if (change.entries.slice(from).some(({ kind }) => TELLING.includes(kind))) bringChecklists(change)
 }
 
@@ -189,7 +218,10 @@ export function changeTask(change: Change, id: string, what: TaskChange): void {
     ...withValue('due', dueOf(change, before, what)),
     ...withValue('person', what.person === undefined ? person : what.person && workerOf(change, what.person)),
     ...withValue('team', what.team === undefined ? team : what.team && teamOf(change, what.team)),
-    ...withValue('evidence', what.evidence === undefined ? evidence : what.evidence),
+    ...withValue(
+      'evidence',
+      what.evidence === undefined ? evidence : what.evidence && evidenceFor(change, what.evidence),
+    ),
     ...settled,
   }
   if (canonicalJson(task) === canonicalJson(before)) return
@@ -246,6 +278,17 @@ function givenFor(change: Change, { evidence }: Task, what: TaskChange): Given |
     ])
   }
   return { is: 'field', field }
+}
+
+/** @throws Refused where it asks for what cannot be given */
+function evidenceFor({ design, state }: Change, evidence: Evidence): Evidence {
+  const refused = (message: string) =>
+    new Refused('invalid', 'This cannot be given.', [{ field: 'evidence', message }])
+  if (evidence.is === 'field' && !design.fieldsOf(state.kind).some((one) => one.name === evidence.field))
+    throw refused('choose a field of the ticket')
+  if (evidence.is === 'figure' && evidence.least !== undefined && figureFault(evidence, evidence.least))
+    throw refused('no figure is within these limits; turn them round')
+  return evidence
 }
 
 const withValue = <K extends string, V>(name: K, value: V | null | undefined) =>

@@ -32,6 +32,7 @@ export { EVIDENCE_KINDS, evidenceInWords, figureFault, type Evidence, type Given
 export {
   countedAs,
   isSettled,
+  LONGEST_TASK,
   MOST_TASKS,
   openRequired,
   reworded,

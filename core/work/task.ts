@@ -57,6 +57,9 @@ export interface Checklist {
 /** Most tasks of a ticket, and of a checklist. */
 export const MOST_TASKS = 200
 
+/** Longest text of a task, in characters. */
+export const LONGEST_TASK = 300
+
 /** Whether nobody has to do it any more: it is done, or not needed. */
 export const isSettled = ({ done, notNeeded }: { done?: unknown; notNeeded?: unknown }): boolean =>
   done !== undefined || notNeeded !== undefined

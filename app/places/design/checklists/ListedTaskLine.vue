@@ -2,7 +2,6 @@
 import type { Design } from '~~/core/design'
 import { hoursAndMinutes, parseDuration } from '~~/core/time'
 import { evidenceInWords, type ListedTask, type TaskCount } from '~~/core/work'
-import { technicianChoice } from '~/composables/useDeskPeople'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // A task of a checklist: its words in place, what else is said of it, and what became of it.
@@ -24,7 +23,6 @@ const emit = defineEmits<{
   by: [step: -1 | 1]
   remove: []
 }>()
-const people = useDeskPeople(() => props.open)
 const teamName = (id: string) => props.directory.teams.find((one) => one.id === id)?.name ?? id
 const personName = (id: string) => props.directory.people.find((one) => one.id === id)?.name ?? id
 const fields = computed(() => props.design.fields.map(({ name, label }) => ({ name, label })))
@@ -57,25 +55,6 @@ const became = computed(() => {
     ...(took === null ? [] : [`half within ${hoursAndMinutes(took)}`]),
   ].join(' · ')
 })
-const whose = computed(() => [
-  { value: '', label: 'nobody by name' },
-  ...props.directory.teams.map(({ id, name }) => ({
-    value: `team:${id}`,
-    label: name,
-    group: 'Anybody of a team',
-  })),
-  ...(people.data.value ?? []).map((one) => {
-    const { value, label } = technicianChoice(one)
-    return { value: `person:${value}`, label, group: 'Somebody' }
-  }),
-])
-function give(who: string | null) {
-  const id = (who ?? '').slice((who ?? '').indexOf(':') + 1)
-  emit('change', {
-    team: who?.startsWith('team:') ? id : undefined,
-    person: who?.startsWith('person:') ? id : undefined,
-  })
-}
 </script>
 
 <template>
@@ -111,11 +90,9 @@ function give(who: string | null) {
       :model-value="task.description ?? ''"
       :commit="(text: string) => emit('change', { description: text.trim() || undefined })"
     />
-    <KitChoice
-      label="Who does it"
-      :model-value="task.person ? `person:${task.person}` : task.team ? `team:${task.team}` : ''"
-      :options="whose"
-      @update:model-value="give"
+    <WhoseField
+      v-bind="{ person: task.person, team: task.team, teams: directory.teams }"
+      @give="emit('change', { person: $event.person, team: $event.team })"
     />
     <KitDuration
       label="Due so much working time after it came"

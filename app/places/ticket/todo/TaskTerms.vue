@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { isoTime, parseMoment } from '~~/core/time'
 import type { Evidence } from '~~/core/work'
-import { technicianChoice } from '~/composables/useDeskPeople'
 import type { Ticket } from '~/composables/useTickets'
 import type { TaskDeed, TaskOnPage } from './useTodo'
 
@@ -14,23 +13,15 @@ const props = defineProps<{
   error?: string
 }>()
 const emit = defineEmits<{ put: [body: TaskDeed]; close: [] }>()
-const people = useDeskPeople()
 const { text, description = '', required = false, due, person, team, evidence } = props.task
 const draft = reactive({
   ...{ text, description, required, evidence },
   at: due === undefined ? '' : isoTime(due, props.zone),
   within: '',
-  who: person ? `person:${person}` : team ? `team:${team}` : '',
+  person: person ?? null,
+  team: team ?? null,
 })
 const before = { ...draft }
-const whose = computed(() => [
-  { value: '', label: 'nobody by name' },
-  ...props.teams.map(({ id, name }) => ({ value: `team:${id}`, label: name, group: 'Anybody of a team' })),
-  ...(people.data.value ?? []).map((one) => {
-    const { value, label } = technicianChoice(one)
-    return { value: `person:${value}`, label, group: 'Somebody' }
-  }),
-])
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('input')?.focus())
 const wrong = ref<string>()
@@ -41,15 +32,11 @@ function duePart(): TaskDeed {
 }
 function send() {
   wrong.value = undefined
-  const id = draft.who.slice(draft.who.indexOf(':') + 1)
   try {
     emit('put', {
       ...{ text: draft.text, description: draft.description, required: draft.required },
       ...duePart(),
-      ...(draft.who !== before.who && {
-        person: draft.who.startsWith('person:') ? id : null,
-        team: draft.who.startsWith('team:') ? id : null,
-      }),
+      ...{ person: draft.person, team: draft.team },
       evidence: (draft.evidence as Evidence | undefined) ?? null,
     })
   } catch {
@@ -69,7 +56,10 @@ function send() {
   >
     <KitText v-model="draft.text" label="What is to do" :most="300" :error="error" />
     <KitLongText v-model="draft.description" label="More of it" :rows="2" />
-    <KitChoice v-model="draft.who" label="Who does it" :options="whose" />
+    <WhoseField
+      v-bind="{ person: draft.person, team: draft.team, teams }"
+      @give="((draft.person = $event.person ?? null), (draft.team = $event.team ?? null))"
+    />
     <KitMoment v-model="draft.at" label="Due" :zone="zone" :error="wrong" />
     <KitDuration v-model="draft.within" label="Or so much working time after it came" placeholder="4:00" />
     <EvidenceField v-model="draft.evidence" :fields="fields" />
