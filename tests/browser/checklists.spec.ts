@@ -15,7 +15,7 @@ test('what is to do is pasted, put in order, measured, left out and kept for the
   )!
   await page.goto(`/desk/${reference}`)
   const part = page.getByRole('region', { name: 'To do' })
-  await expect(part.getByRole('button', { name: 'More of what is to do' })).toBeVisible()
+  await expect(part.getByRole('button', { name: 'Lists for what is to do' })).toBeVisible()
   await page.keyboard.press('d')
   const field = part.getByLabel(/^Add what is to do/)
   await expect(field).toBeFocused()
@@ -72,11 +72,11 @@ test('what is to do is pasted, put in order, measured, left out and kept for the
   await expect(run).toContainText('“Fuse looked at” is not needed: It has none')
   await expect(page.getByRole('link', { name: new RegExp(`^${reference}`) })).toContainText('3/3')
 
-  await pick(part.getByRole('button', { name: 'More of what is to do' }), 'Keep it as a checklist …')
+  await pick(part.getByRole('button', { name: 'Lists for what is to do' }), 'Keep it as a checklist …')
   await part.getByLabel('Name of the checklist').fill(name)
   await page.keyboard.press('Enter')
   await expect(part).toContainText(`“${name}” is kept.`)
-  await pick(part.getByRole('button', { name: 'More of what is to do' }), 'A checklist or a plan …')
+  await pick(part.getByRole('button', { name: 'Lists for what is to do' }), 'A checklist or a plan …')
   await part.getByRole('button', { name: `${name} (3)` }).click()
   await expect(part).toContainText('3 of 6')
 })

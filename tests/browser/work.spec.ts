@@ -190,7 +190,7 @@ test('a ticket has tasks, time, fixed times and other tickets on its page', asyn
   }
   await tasks.getByRole('checkbox', { name: 'Look at the fuse' }).check()
   await expect(tasks).toContainText('1 of 2')
-  await pick(tasks.getByRole('button', { name: 'More of what is to do' }), 'A checklist or a plan …')
+  await pick(tasks.getByRole('button', { name: 'Lists for what is to do' }), 'A checklist or a plan …')
   await tasks.getByRole('button', { name: /Before a visit/ }).click()
   await expect(tasks).toContainText('1 of 5')
 

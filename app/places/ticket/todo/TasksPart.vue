@@ -116,8 +116,8 @@ const acts = computed<Act[]>(() => [
 <template>
   <BesidePart title="To do" :note="tasks.length ? `${settled} of ${tasks.length}` : undefined">
     <template #acts>
-      <KitMenu v-if="works" kind="link" class="small" :acts="acts" label="More of what is to do"
-        >More …</KitMenu
+      <KitMenu v-if="works" kind="link" class="small" :acts="acts" label="Lists for what is to do"
+        >Lists …</KitMenu
       >
     </template>
     <div ref="root">

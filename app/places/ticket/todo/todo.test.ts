@@ -143,7 +143,7 @@ describe('what is to do on a ticket', () => {
 
   it('is kept as a checklist for a team of theirs', async () => {
     const { wrapper, sent } = await drawn([task('a')])
-    await press('More of what is to do')
+    await press('Lists for what is to do')
     await press('Keep it as a checklist …')
     const form = wrapper.find('form[aria-label="Keep it as a checklist"]')
     await form.find('input').setValue('Power')
