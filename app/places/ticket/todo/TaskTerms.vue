@@ -33,11 +33,17 @@ function duePart(): TaskDeed {
 function send() {
   wrong.value = undefined
   try {
+    // Only what is other than it was: what somebody else changes meanwhile stays theirs.
     emit('put', {
-      ...{ text: draft.text, description: draft.description, required: draft.required },
+      ...(draft.text !== before.text && { text: draft.text }),
+      ...(draft.description !== before.description && { description: draft.description }),
+      ...(draft.required !== before.required && { required: draft.required }),
       ...duePart(),
-      ...{ person: draft.person, team: draft.team },
-      evidence: (draft.evidence as Evidence | undefined) ?? null,
+      ...(draft.person !== before.person && { person: draft.person }),
+      ...(draft.team !== before.team && { team: draft.team }),
+      ...(draft.evidence !== before.evidence && {
+        evidence: (draft.evidence as Evidence | undefined) ?? null,
+      }),
     })
   } catch {
     wrong.value = 'give a day and a time'

@@ -141,6 +141,17 @@ describe('what is to do on a ticket', () => {
     expect(text).toContain('2 of 3')
   })
 
+  it('is changed in what is other than it was, and in nothing else', async () => {
+    const { wrapper, sent } = await drawn([task('a', { person: 'ada', evidence: { is: 'file' } })])
+    await press('What else of “Do a”')
+    await press('Change …')
+    const form = wrapper.find('form[aria-label="Terms of “Do a”"]')
+    await form.find('input[type=checkbox]').setValue(true)
+    await form.trigger('submit')
+    await settled()
+    expect(sent).toEqual([{ required: true }])
+  })
+
   it('is kept as a checklist for a team of theirs', async () => {
     const { wrapper, sent } = await drawn([task('a')])
     await press('Lists for what is to do')
