@@ -107,6 +107,7 @@ export const QUESTIONS: Question[] = [
       { value: 'manifest', label: 'Manifest' },
       { value: 'till', label: 'Till' },
       { value: 'tablet', label: 'Bridge tablet' },
+      { value: 'loan', label: 'A loan laptop until their own is there' },
     ],
   },
   { name: 'neededUntil', label: 'Needed until', type: 'date' },

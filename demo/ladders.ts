@@ -174,4 +174,15 @@ export const WEBHOOKS: Webhook[] = [
       { name: 'why', value: '{rung}' },
     ],
   },
+  {
+    id: 'accounts',
+    name: 'The account service',
+    url: 'http://account-service.standin.localhost/accounts',
+    event: 'account.wanted',
+    fields: [
+      { name: 'name', value: '{form.joinerName}' },
+      { name: 'ticket', value: '{reference}' },
+      { name: 'site', value: '{site}' },
+    ],
+  },
 ]

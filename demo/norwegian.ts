@@ -124,6 +124,8 @@ export const NORWEGIAN: Translation = {
     Manifest: 'Passasjerlisten',
     Till: 'Kasse',
     'Bridge tablet': 'Nettbrett på broen',
+    'A loan laptop until their own is there': 'En lånt bærbar til deres egen er der',
+    'Loan laptop until then': 'Lånt bærbar til da',
     'Needed until': 'Trengs til',
     'A photograph of it': 'Et bilde av det',
     'One of the whole, and one of what is wrong.': 'Ett av det hele, og ett av det som er galt.',

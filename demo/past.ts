@@ -299,11 +299,14 @@ class Past {
       case 'choice':
         return this.chance.pick(question.options!).value
       case 'manyChoices':
-        return question
-          .options!.filter(() => this.chance.happens(0.6))
-          .map((one) => one.value)
-          .concat('mail')
-          .filter((one, i, all) => all.indexOf(one) === i)
+        return (
+          question
+            // What came to be offered later was not chosen then.
+            .options!.filter(({ value }) => value !== 'loan' && this.chance.happens(0.6))
+            .map((one) => one.value)
+            .concat('mail')
+            .filter((one, i, all) => all.indexOf(one) === i)
+        )
       case 'yesNo':
         return this.chance.happens(0.3)
       case 'date':
@@ -602,15 +605,15 @@ class Past {
     ticket.state = decided.state
     ticket.entries.push(...decided.entries)
     ticket.messages.push(...decided.messages)
-    for (const { key } of decided.messages) {
-      const attempt = 1
-      const delivery = {
-        kind: 'recordDelivery',
-        key,
-        state: 'sent',
-        attempt,
-        detail: '250 Accepted',
-      } as const
+    for (const message of decided.messages) {
+      const delivery: Command =
+        message.address === 'accounts'
+          ? {
+              ...DELIVERED,
+              key: message.key,
+              answer: { type: 'application/json', data: accountFor(message.body) },
+            }
+          : { ...SENT, key: message.key }
       this.decide(reference, now + 3 * SECOND, { system: 'mail' }, delivery)
     }
   }
@@ -623,4 +626,13 @@ class Past {
     if (from) this.openCounts.set(from, oneBy(this.openCounts, from) - 1)
     if (to) this.openCounts.set(to, (this.openCounts.get(to) ?? 0) + 1)
   }
+}
+
+const SENT = { kind: 'recordDelivery', state: 'sent', attempt: 1, detail: '250 Accepted' } as const
+const DELIVERED = { kind: 'recordDelivery', state: 'delivered', attempt: 1, detail: '200' } as const
+
+/** What the account service answers. */
+function accountFor(body: string) {
+  const { data } = JSON.parse(body) as { data: { name: string } }
+  return { account: { name: data.name.toLowerCase().replace(/[^a-z]+/g, '-') } }
 }

@@ -50,8 +50,9 @@ export const PLANS: Plan[] = [
         takes: 'PT16H',
         tasks: [
           {
-            ...{ id: 'account', text: 'Account and mail', do: 'work', required: true, shown: true },
-            ...{ who: team('access-accounts'), due: { within: 'PT4H' }, work: 'PT30M' },
+            ...{ id: 'account', text: 'Account and mail', do: 'call', required: true, shown: true },
+            ...{ who: team('access-accounts'), due: { within: 'PT4H' }, webhook: 'accounts' },
+            reads: [{ from: 'account.name', field: 'accountName' }],
           },
           {
             ...{ id: 'laptop', text: 'Laptop, set up', do: 'work', required: true, shown: true },
@@ -61,6 +62,14 @@ export const PLANS: Plan[] = [
               work: 'PT1H30M',
               beginsWith: 'prepare',
             },
+          },
+          {
+            ...{ id: 'loan', text: 'Loan laptop until then', do: 'ticket', required: true, shown: true },
+            ...{ who: team('devices-workshop'), work: 'PT4H', item: 'loan-laptop', when: needs('loan') },
+            passes: [
+              { question: 'neededUntil', fact: 'form.startsOn' },
+              { question: 'details', fact: 'form.joinerName' },
+            ],
           },
           {
             ...{ id: 'tablet', text: 'Bridge tablet, tied to the ship', do: 'work', required: true },

@@ -1,6 +1,6 @@
 import type { CompiledDesign, Directory } from '../core/design'
 import { oneAt } from '../core/lookup'
-import { isOpen, waitsFor, type PlanTask, type TaskRun } from '../core/plan'
+import { isOpen, planTaskTerms, waitsFor, type PlanTask, type TaskRun } from '../core/plan'
 import {
   followedPlans,
   plansRest,
@@ -52,7 +52,8 @@ export class PlansLived {
     for (const { plan, run } of followedPlans(state, design))
       for (const task of plan.stages.flatMap((stage) => stage.tasks)) {
         const one = run.tasks[task.id]
-        if (isOpen(one)) this.planTask(reference, run.id, task, one, at)
+        if (isOpen(one) && planTaskTerms(task).endedBy !== 'outside')
+          this.planTask(reference, run.id, task, one, at)
       }
     for (const { key, at: next } of ticketAlarms(state, design))
       if (key.startsWith('plan:') && this.isNew(`${reference} ${key}`))

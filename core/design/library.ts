@@ -161,7 +161,9 @@ function renamed(design: Design, change: Change): Design {
     })),
     serviceLevels: everywhere(design.serviceLevels),
     ladders: everywhere(design.ladders),
-    moves: everywhere(design.moves),
+    moves: inTexts(everywhere(design.moves), change),
+    templates: inTexts(design.templates, change),
+    webhooks: inTexts(design.webhooks, change),
     checklists: everywhere(design.checklists),
     plans: everywhere(design.plans),
     triage: withoutGaps({
@@ -185,9 +187,19 @@ const inThing = <T>(thing: T, change: Change): T =>
   renamedTests(thing, renamingOf(change), (found) => {
     const isNamed = found.to === 'answer' || found.by === 'answer' || found.by === 'managerOf'
     if (isNamed && found.question === change.from) return { ...found, question: change.to }
-    // A day that a plan goes by.
-    return found.fact === `form.${change.from}` ? { ...found, fact: `form.${change.to}` } : undefined
+    // A day that a plan goes by, and what it passes on to a ticket of its own.
+    const fact = found.fact === `form.${change.from}` ? { fact: `form.${change.to}` } : undefined
+    const isPassed = found.fact !== undefined && found.question === change.from
+    return fact || isPassed ? { ...found, ...fact, ...(isPassed && { question: change.to }) } : undefined
   })
+
+/** What is filled in by the answer in texts, wherever they stand. */
+function inTexts<T>(thing: T, change: Change): T {
+  if (typeof thing === 'string') return thing.replaceAll(`{form.${change.from}}`, `{form.${change.to}}`) as T
+  if (Array.isArray(thing)) return thing.map((one: unknown) => inTexts(one, change)) as T
+  if (typeof thing !== 'object' || thing === null) return thing
+  return Object.fromEntries(Object.entries(thing).map(([key, one]) => [key, inTexts(one, change)])) as T
+}
 
 const inCell = (cell: Cell, change: Change): Cell =>
   renamedCell(`form.${change.from}`, cell, renamingOf(change))

@@ -17,7 +17,7 @@ import {
   type Portal,
   type Question,
 } from '../intake'
-import { fieldsOf, isTemplateField } from './templateFields'
+import { fieldsOf } from './templateFields'
 import { checkCalendar, flattenCalendar } from '../time'
 import { termsOfFact } from '../facts'
 import type { Design } from './design'
@@ -483,10 +483,9 @@ function templates(reader: Reader): void {
       ...Object.entries(template.languages ?? {}),
     ])
       for (const field of fieldsOf(`${subject} ${body}`))
-        if (!isTemplateField(reader.design, field))
-          reader.error(
-            `templates/${template.id}`,
-            'fieldUnknown',
-            `{${field}} is no field; it would stand in the message${language && ` in ${language}`} as it is`,
-          )
+        reader.filledIn(
+          `templates/${template.id}`,
+          field,
+          `{${field}} is no field; it would stand in the message${language && ` in ${language}`} as it is`,
+        )
 }

@@ -21,7 +21,7 @@ import { setsField } from './proofreadFields'
 import { asksOfPeople } from './proofreadKinds'
 import { takeOut } from './mends'
 import type { Reader } from './reader'
-import { fieldsOf, TEMPLATE_FIELDS } from './templateFields'
+import { fieldsOf } from './templateFields'
 import type { ServiceLevel } from '../clock'
 import { oneAt, oneBy } from '../lookup'
 
@@ -267,8 +267,6 @@ function webhookOf(reader: Reader, { id, url, fields, event }: Webhook): void {
   if (!event.trim()) reader.error(place, 'callEmpty', 'does not say what its call is about')
   for (const { name, value } of fields) {
     if (!name.trim()) reader.error(place, 'fieldWithoutName', 'has a field without a name')
-    for (const field of fieldsOf(value))
-      if (!Object.hasOwn(TEMPLATE_FIELDS, field))
-        reader.error(place, 'fieldUnknown', `{${field}} is no field of a ticket`)
+    for (const field of fieldsOf(value)) reader.filledIn(place, field, `{${field}} is no field of a ticket`)
   }
 }

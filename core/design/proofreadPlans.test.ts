@@ -22,10 +22,18 @@ const found = (stages: Stage[], more: Partial<Plan> = {}, of = directory) =>
 const approval = (more: object) =>
   todo('seal', { do: 'approval', ask: [{ who: { by: 'siteManager' } }], ...more })
 
+const calling = (more: object) => todo('account', { do: 'call', webhook: 'accounts', ...more })
+const asking = (more: object) => todo('loan', { do: 'ticket', ...more })
+const JOINER = ['joinerName', 'startsOn', 'joinerNeeds'].map((question) => ({
+  ...{ question, fact: `form.${question}` },
+}))
+
 // Common practice with no source: what a plan must not be.
 describe('what is wrong in a plan', () => {
   it('is nothing in one that can be gone through', () => {
     expect(found([stage('a', [todo('x')]), stage('b', [todo('y'), approval({})])])).toEqual([])
+    const outside = [calling({ reads: [{ from: 'account.name', field: 'accountName' }] })]
+    expect(found([stage('a', outside)])).toEqual([])
     expect(proofread(demoDesign(), directory).filter(({ place }) => place.startsWith('plans'))).toEqual([])
   })
 
@@ -114,6 +122,31 @@ describe('what is wrong in a plan', () => {
       'what is carried over and never due',
       [stage('a', [todo('x'), todo('y', { required: undefined })]), stage('b', [todo('z')])],
       ['y carriedForEver'],
+    ],
+    [
+      'a call of a system that is not there, and into what is no field',
+      [stage('a', [calling({ webhook: 'gone', reads: [{ from: 'a..b', field: 'no-field' }] })])],
+      ['account referenceMissing', 'account referenceMissing', 'account pathUnreadable'],
+    ],
+    [
+      'a ticket whose question nobody answers',
+      [stage('a', [asking({ item: 'loan-laptop' })])],
+      ['loan ticketUnanswered'],
+    ],
+    [
+      'a ticket that is told what it does not ask',
+      [stage('a', [asking({ item: 'sign-in', passes: [{ question: 'gates', fact: 'form.startsOn' }] })])],
+      ['loan passedUnasked', 'loan ticketUnanswered'],
+    ],
+    [
+      'a ticket of an item that is not there',
+      [stage('a', [asking({ item: 'gone' })])],
+      ['loan referenceMissing'],
+    ],
+    [
+      'a ticket that asks for itself',
+      [stage('a', [asking({ item: 'new-crew', passes: JOINER })])],
+      ['loan ticketCircle'],
     ],
     ['an approval that asks nobody', [stage('a', [approval({ ask: [] })])], ['seal approvalAsksNobody']],
     [

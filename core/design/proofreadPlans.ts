@@ -20,6 +20,7 @@ import {
 } from '../plan'
 import { parseDuration } from '../time'
 import { makeOtherwise } from './mends'
+import { circlesOfTickets, passedOn } from './proofreadChildren'
 import { recipient } from './proofreadLadders'
 import { isNever } from './proofreadLevels'
 import { forSome } from './proofreadMoves'
@@ -28,6 +29,7 @@ import type { Reader } from './reader'
 /** Plans: what each refers to, and whether it can be gone through from its beginning to its end. */
 export function plans(reader: Reader): void {
   for (const plan of reader.design.plans) planOf(reader, plan)
+  circlesOfTickets(reader)
 }
 
 /** A plan while it is read: where each of its parts stands, and what it is called. */
@@ -311,6 +313,7 @@ const planReader = (reading: Reading): PlanReader => ({
   day: (place, one) => day(reading, place, one, 'wait'),
   condition: (place, when) => conditionOf(reading, place, when),
   fact: (place, name) => reading.reader.fact(place, name),
+  asks: (place, item, passes) => passedOn(reading.reader, place, item, passes),
 })
 
 /** Who does something: there, and found for every request. */

@@ -25,6 +25,7 @@ import type { Design } from './design'
 import { domainsOf } from './domains'
 import type { Directory } from './directory'
 import { Memory } from './memory'
+import { isTemplateField } from './templateFields'
 import { namedDirectory, namesOf, type Names } from './names'
 
 /**
@@ -277,6 +278,12 @@ export class Reader {
     if (fact.startsWith('form.')) this.refers(place, 'question', fact.slice(5))
     else if (fieldOf(fact) !== undefined) this.refers(place, 'field', fieldOf(fact))
     else if (!termsOfFact(fact)) this.error(place, 'factUnknown', `asks for “${fact}”, which no ticket has`)
+  }
+
+  /** What a text has filled in must be a field, of every ticket or of the library, or an answer: `{form.NAME}`. */
+  filledIn(place: string, field: string, fault: string): void {
+    if (field.startsWith('form.')) this.fact(place, field)
+    else if (!isTemplateField(this.design, field)) this.error(place, 'fieldUnknown', fault)
   }
 
   test(place: string, test: Test): void {

@@ -117,6 +117,16 @@ function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[
       ...use(`plan ${plan.name}`, `plans/${plan.id}`),
       by: [...questionsNamed(plan), ...questionsOfFacts(factsNamed(plan))],
     }
+  for (const { id, name, subject, body } of design.templates)
+    yield {
+      ...use(`message ${name}`, `templates/${id}`),
+      by: questionsOfFacts(fieldsOf(`${subject} ${body}`)),
+    }
+  for (const { id, name, fields } of design.webhooks)
+    yield {
+      ...use(`call ${name}`, `ladders/webhook-${id}`),
+      by: questionsOfFacts(fieldsOf(fields.map((one) => one.value).join(' '))),
+    }
   for (const { id, name, fields } of design.kinds)
     for (const { field, question } of fields)
       yield {

@@ -320,6 +320,7 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   withMajor: (_, { major, text }) => ({ major: String(major), text }),
   planFor: (at, { plan }) => ({ plan: named(at.edition?.design.plans, plan) }),
   planByHand: (at, { by }) => ({ by: byWhom(at, by) }),
+  answeredBy: (_, { system, task }) => ({ system, task }),
   checklistOfStage: (_, { stage, checklist }) => ({ stage, checklist }),
   checklist: (at, { checklist }) => ({ checklist: named(at.edition?.design.checklists, checklist) }),
   level: (at, { level, chosen }) => {

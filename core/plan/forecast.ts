@@ -6,6 +6,7 @@ import { stagesBefore, tasksOf, type Plan, type Stage } from './plan'
 import { isSettled, type PlanRun } from './run'
 import { isForIt, type PlanWorld } from './steps'
 import { planTaskTerms, type PlanTask } from './tasks/list'
+import type { WaitTask } from './tasks/wait'
 
 /** What somebody takes for a task of which nothing is said, and for a word that is asked for, as ISO 8601 durations. */
 export const ASSUMED = 'PT4H'
@@ -250,18 +251,23 @@ class Forecasting {
 
   /** When a task ends that begins then; nothing where nobody can say. */
   private endOf(task: PlanTask, from: Instant): Instant | undefined {
-    const { now, facts } = this.world
+    const { now } = this.world
     const one = this.run.tasks[task.id]
     if (one && isSettled(one)) return one.end!.at
-    if (planTaskTerms(task).endedBy === 'desk') {
-      if (task.do !== 'wait') return Math.max(from, one ? now : from)
-      const until = task.until && momentOf(task.until, this.world)
-      if (task.until && until === undefined) return undefined
-      if (task.holds && !holds(task.holds, facts)) return undefined
-      return Math.max(from, now, until ?? from)
-    }
+    if (task.do === 'wait') return this.waited(task, from)
+    const isAtOnce = planTaskTerms(task).endedBy === 'desk' || (task.do === 'call' && !one?.outside?.fault)
+    if (isAtOnce) return Math.max(from, one ? now : from)
+    const promised = one?.outside?.expected
+    if (promised !== undefined) return Math.max(now, promised)
     const to = momentAfter(this.hoursFor(task), from, expectedSpan(task))
     return to === undefined ? undefined : Math.max(now, to)
+  }
+
+  /** When a wait is over: its day has come, and what it waits for is so now or nobody knows when it will be. */
+  private waited({ until: day, holds: condition }: WaitTask, from: Instant): Instant | undefined {
+    const until = day && momentOf(day, this.world)
+    if ((day && until === undefined) || (condition && !holds(condition, this.world.facts))) return undefined
+    return Math.max(from, this.world.now, until ?? from)
   }
 
   private hoursFor(task: PlanTask): WorkingTime {

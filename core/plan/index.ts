@@ -26,6 +26,7 @@ export {
   type Stage,
 } from './plan'
 export {
+  hasFailed,
   isOpen,
   isSettled,
   type Opened,
@@ -35,6 +36,16 @@ export {
   type TaskEnd,
   type TaskRun,
 } from './run'
+export {
+  MOST_DEEP,
+  partOf,
+  type AnswerRead,
+  type CallAnswer,
+  type OutsideFault,
+  type OutsideRun,
+  type PartOf,
+  type PassedOn,
+} from './outside'
 export {
   askedFor,
   sealedBy,
@@ -63,6 +74,8 @@ export { ASSUMED, forecast, movedSince, type ForecastWorld, type Moved, type Pla
 export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
 export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
 export type { ApprovalTask, Refusal } from './tasks/approval'
+export type { CallTask } from './tasks/call'
+export type { TicketTask } from './tasks/ticket'
 export {
   dutiesOf,
   planView,
@@ -87,6 +100,7 @@ export {
   approversInWords,
   dayInWords,
   dueInWords,
+  faultInWords,
   needsInWords,
   stageOpensInWords,
   whoInWords,

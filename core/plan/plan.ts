@@ -1,4 +1,5 @@
 import type { Condition } from '../condition'
+import { fieldFact } from '../fields'
 import type { DayOf } from './day'
 import type { Doer } from './doer'
 import type { PlanTask } from './tasks/list'
@@ -111,16 +112,21 @@ export const factsNamed = (plan: Pick<Plan, 'stages'>): string[] =>
       ...(task.due && 'by' in task.due ? [task.due.by.fact] : []),
       ...(task.do === 'wait' && task.until ? [task.until.fact] : []),
       ...(task.do === 'approval' && task.amount !== undefined ? [task.amount] : []),
+      ...(task.do === 'ticket' ? (task.passes ?? []).map((one) => one.fact) : []),
+      ...(task.do === 'call' ? (task.reads ?? []).map((one) => fieldFact(one.field)) : []),
     ]),
   ])
 
-/** The questions whose answers name somebody in it. */
+/** The questions whose answers name somebody in it, and those that it answers in another ticket. */
 export const questionsNamed = (plan: Pick<Plan, 'stages'>): string[] =>
   tasksOf(plan).flatMap((task) => {
     const doers = [task.who, ...(task.do === 'approval' ? task.ask.map((one) => one.who) : [])]
     const told =
       task.do === 'message' ? task.tell.map((one) => (one.to === 'answer' ? one.question : undefined)) : []
-    return [...doers.map((one) => (one && 'question' in one ? one.question : undefined)), ...told].flatMap(
-      (one) => one ?? [],
-    )
+    const passed = task.do === 'ticket' ? (task.passes ?? []).map((one) => one.question) : []
+    return [
+      ...passed,
+      ...doers.map((one) => (one && 'question' in one ? one.question : undefined)),
+      ...told,
+    ].flatMap((one) => one ?? [])
   })

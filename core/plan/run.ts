@@ -1,4 +1,5 @@
 import type { Instant } from '../time'
+import type { OutsideRun } from './outside'
 import type { Asked, Word } from './seal'
 
 /** A plan under way on a ticket. */
@@ -55,10 +56,15 @@ export interface TaskRun extends Omit<Opened, 'task'> {
   /** When they were asked last, and how often they were reminded. */
   askedAt?: Instant
   reminded?: number
+  /** Of what another system or ticket does. */
+  outside?: OutsideRun
 }
 
 /** Whether a task is done, or is not needed any more. */
 export const isSettled = (task: TaskRun | undefined): boolean => task?.end !== undefined
+
+/** Whether somebody has to see to what the outside has not done. */
+export const hasFailed = (task: TaskRun): boolean => task.outside?.fault !== undefined
 
 /** Whether a task has opened and is still to do. */
 export const isOpen = (task: TaskRun | undefined): task is TaskRun =>

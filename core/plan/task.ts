@@ -4,11 +4,14 @@ import type { Condition, Facts } from '../condition'
 import type { Instant } from '../time'
 import type { DayOf } from './day'
 import type { Doer } from './doer'
+import type { PassedOn } from './outside'
 import type { Approving } from './seal'
 
 /** What a new task begins with: the first of what it could name. */
 export interface FirstOfPlan {
   template: string
+  webhook: string
+  item: string
 }
 
 /** Reads a task for faults. */
@@ -20,6 +23,8 @@ export interface PlanReader {
   day(place: string, one: DayOf): void
   condition(place: string, when: Condition | undefined): void
   fact(place: string, name: string): void
+  /** A ticket of an item is asked for, some of its questions answered beforehand. */
+  asks(place: string, item: string, passes: readonly PassedOn[]): void
 }
 
 /** The request as a task of the desk's own finds it. */
@@ -34,10 +39,12 @@ export interface PlanMoment {
 export interface PlanHands {
   tell(to: readonly Recipient[], template: string): void
   ask(approving: Approving): void
+  /** Another system is called, or a ticket of an item is asked for. */
+  askOutside(what: { webhook: string } | { item: string }): void
 }
 
-/** Who ends a task: somebody who has done it, those who are asked, or the desk itself. */
-export type EndedBy = 'doer' | 'asked' | 'desk'
+/** Who ends a task: somebody who has done it, those who are asked, the desk itself, or another system or ticket. */
+export type EndedBy = 'doer' | 'asked' | 'desk' | 'outside'
 
 /** Everything that there is to say about what a task of a plan can be; see `tasks/`. */
 export interface PlanTaskTerms<T> {

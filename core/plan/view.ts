@@ -1,7 +1,8 @@
 import type { Instant } from '../time'
 import { momentOf } from './day'
+import type { OutsideRun } from './outside'
 import { numbersOf, type Plan, type Stage } from './plan'
-import { isOpen, isSettled, type PlanEnd, type PlanRun, type TaskEnd, type TaskRun } from './run'
+import { hasFailed, isOpen, isSettled, type PlanEnd, type PlanRun, type TaskEnd, type TaskRun } from './run'
 import { sealedBy, waitsFor, wantedOf, type Asked, type Sealed, type Word } from './seal'
 import { isForIt, type PlanTime } from './steps'
 import type { EndedBy } from './task'
@@ -40,6 +41,8 @@ export interface TaskView {
   after: string[]
   end?: { at: Instant; by?: string; why?: string }
   seal?: SealView
+  /** What another system or ticket does: the ticket, and what went wrong. */
+  outside?: Pick<OutsideRun, 'fault' | 'ticket'>
 }
 
 export interface StageView {
@@ -126,7 +129,7 @@ function taskView(task: PlanTask, run: PlanRun, time: PlanTime, numbers: Numbers
 
 /** What is known of a task once it has begun. */
 function begunView(
-  { due, person, team, end }: TaskRun,
+  { due, person, team, end, outside }: TaskRun,
   stands: TaskStands,
   { now }: PlanTime,
 ): Partial<TaskView> {
@@ -135,9 +138,15 @@ function begunView(
     ...(due !== undefined && { due }),
     ...(person !== undefined && { person }),
     ...(team !== undefined && { team }),
+    ...(outside && { outside: outsideView(outside) }),
     ...(end && { end: { at: end.at, ...(end.by && { by: end.by }), ...(end.why && { why: end.why }) } }),
   }
 }
+
+const outsideView = ({ fault, ticket }: OutsideRun) => ({
+  ...(fault && { fault }),
+  ...(ticket !== undefined && { ticket }),
+})
 
 function standsOf(task: PlanTask, one: TaskRun | undefined, { facts }: PlanTime): TaskStands {
   if (one?.end) return one.end.how
@@ -171,6 +180,12 @@ export interface PlanDuty {
   team?: string
 }
 
+/** What the desk ends itself is nobody's, and what another system or ticket does only once that has failed. */
+function isForSomebody(task: PlanTask, one: TaskRun): boolean {
+  const { endedBy } = planTaskTerms(task)
+  return endedBy === 'outside' ? hasFailed(one) : endedBy !== 'desk'
+}
+
 /** What there is to do in a plan now, by whom: of an approval once for each whose word is waited for. */
 export function dutiesOf(plan: Plan, run: PlanRun, { facts }: Pick<PlanTime, 'facts'>): PlanDuty[] {
   if (run.ended && run.ended.how !== 'done') return []
@@ -178,7 +193,7 @@ export function dutiesOf(plan: Plan, run: PlanRun, { facts }: Pick<PlanTime, 'fa
     .flatMap(({ tasks }) => tasks)
     .flatMap((task): PlanDuty[] => {
       const one = run.tasks[task.id]
-      if (!isOpen(one) || !isForIt(task, facts) || planTaskTerms(task).endedBy === 'desk') return []
+      if (!isOpen(one) || !isForIt(task, facts) || !isForSomebody(task, one)) return []
       const { id, text, required = false } = task
       const { openedAt, due, person, team } = one
       const duty = { task: id, do: task.do, text, required, openedAt, ...(due !== undefined && { due }) }

@@ -1,6 +1,7 @@
 import { listInWords } from '../words'
 import type { DayOf } from './day'
 import { numbersOf, stagesBefore, type Due, type Plan, type Stage } from './plan'
+import type { OutsideFault } from './outside'
 import type { Approver, Needs } from './seal'
 import { doerInWords, type Doer } from './doer'
 
@@ -51,6 +52,17 @@ function whenBefore(before: readonly string[], { join, opensOn }: Stage): string
   if (opensOn === 'first') return `as soon as something of ${named} is done`
   return `when ${named} ${before.length > 1 && join !== 'any' ? 'are' : 'is'} through`
 }
+
+const FAULTS: Readonly<Record<OutsideFault['is'], (said: string) => string>> = {
+  notDone: (said) => said || 'it never answered',
+  notData: (said) => `the answer was ${said || 'no data'}, and not the data that is wanted`,
+  lacks: (said) => `the answer lacks ${said}`,
+  misfit: (said) => `the answer does not fit: ${said}`,
+  circle: (said) => `it would ask for itself: ${said}`,
+}
+
+/** What went wrong outside: “the answer lacks account.name”. */
+export const faultInWords = ({ is, said }: OutsideFault): string => FAULTS[is](said)
 
 export const whoInWords = (who: Doer | undefined, words: PlanVocabulary): string =>
   who ? doerInWords(who, words) : 'the team of the ticket'

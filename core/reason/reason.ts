@@ -108,6 +108,7 @@ export type Reason =
   | { is: 'checklistOfStage'; stage: string; checklist: string }
   | { is: 'planFor'; plan: string }
   | { is: 'planByHand'; by: string }
+  | { is: 'answeredBy'; system: string; task: string }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
   | { is: 'levelGone'; level: string; edition: number }

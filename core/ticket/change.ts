@@ -1,4 +1,4 @@
-import type { CompiledDesign, Directory } from '../design'
+import type { CompiledDesign, Directory, Webhook } from '../design'
 import { planDelivery } from '../notification'
 import type { Because, Reason } from '../reason'
 import { reasonInWords } from '../explain'
@@ -94,11 +94,26 @@ export class Change {
     return 'person' in actor ? actor.person : null
   }
 
-  /** Queues a call to another system. */
-  call(webhook: string, more: Record<string, string>): void {
+  /**
+   * Queues a call to another system.
+   * @param webhooks where it is looked up; in the edition that decides if left out
+   * @param then is told the key of its message, or of nothing where there is no such webhook
+   */
+  call(
+    webhook: string,
+    more: Record<string, string>,
+    webhooks: readonly Webhook[] = this.design.design.webhooks,
+    then: (key: string | undefined) => void = () => undefined,
+  ): void {
     this.telling.push(() => {
-      const called = composeCall(this, webhook, more)
-      if (called) this.queue([{ ...called, key: this.keys()() }])
+      const called = composeCall(
+        this,
+        webhooks.find((one) => one.id === webhook),
+        more,
+      )
+      const key = called && this.keys()()
+      if (called) this.queue([{ ...called, key: key! }])
+      then(key)
     })
   }
 

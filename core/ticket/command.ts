@@ -1,5 +1,6 @@
 import type { ProblemCode } from '../words'
 import type { FieldValue, FieldValues } from '../fields'
+import type { CallAnswer, PartOf } from '../plan'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
 import type { Reason } from '../reason'
@@ -39,6 +40,8 @@ export type Command =
       }
       /** The desk's own: its requester neither sees nor hears of it. */
       internal?: true
+      /** The task of another ticket's plan that it does. */
+      partOf?: PartOf
       /** The category that its words speak for. */
       suggestion?: Suggestion
       /** The category that the requester picked. */
@@ -112,6 +115,8 @@ export type Command =
       why?: Reason
       /** What the message said: where it is given up, it goes on its recipient's next way. */
       content?: Pick<OutgoingMessage, 'subject' | 'body' | 'from' | 'written'>
+      /** What another system answered. */
+      answer?: CallAnswer
     }
   /** Somebody has it; `message` is what they answer. */
   | { kind: 'acknowledge'; message?: string; via: Acknowledged['via'] }
@@ -150,6 +155,13 @@ export type Command =
   | { kind: 'beginPlan'; plan: string }
   /** A task of a plan: done or not, not needed since something is so, or somebody else's. */
   | { kind: 'changePlanTask'; run: number; task: string; change: PlanTaskChange }
+  /** What the outside has not done is tried again. */
+  | { kind: 'askAgain'; run: number; task: string }
+  /** The ticket that does a task is there, or could not be logged; `number` is of the asking. */
+  | { kind: 'childLogged'; run: number; task: string; number: number; child: number; expected?: Instant }
+  | { kind: 'childRefused'; run: number; task: string; number: number; said: string }
+  /** The ticket that does a task is done, or is to do again. */
+  | { kind: 'hearOfChild'; child: number; done: boolean }
   /** Somebody's word on an approval; `person` is who was asked, where another says it for them. */
   | { kind: 'saySeal'; run: number; task: string; yes: boolean; text: string }
   /** Somebody else is asked in the place of one who was. */

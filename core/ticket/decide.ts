@@ -30,8 +30,10 @@ import { recordDelivery } from './delivery'
 import { firstFields, setFields } from './fields'
 import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
 import { followMerger } from './merger'
+import { childLogged, childRefused, hearOfChild } from './children'
 import { makeMove, undoMove } from './makeMove'
 import { beginPlanByHand, changePlanTask, endPlan, sendPlanBack } from './planWork'
+import { askAgain } from './outside'
 import { advancePlans, beginPlans } from './plans'
 import { handSeal, saySeal } from './seals'
 import { resort } from './resort'
@@ -95,6 +97,10 @@ const HANDLERS: Handlers = {
   orderTasks: (change, { order }) => orderTasks(change, order),
   beginPlan: beginPlanByHand,
   changePlanTask,
+  askAgain,
+  childLogged,
+  childRefused,
+  hearOfChild,
   saySeal,
   handSeal,
   sendPlanBack,
@@ -244,8 +250,10 @@ function logTicket(change: Change, command: Of<'log'>): void {
   sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion, picked })
 }
 
-/** Who else hears of a new ticket, and what was said with it. */
-function enterWithIt(change: Change, { follower, said }: Of<'log'>): void {
+/** Whose part a new ticket is, who else hears of it, and what was said with it. */
+function enterWithIt(change: Change, { follower, said, partOf }: Of<'log'>): void {
+  if (partOf) change.enter({ kind: 'childOf', ...partOf })
+  if (partOf) change.enter({ kind: 'linked', to: partOf.parent, as: 'parent' })
   if (follower) change.enter({ kind: 'watched', person: follower, on: true })
   if (said) change.enter(answeredOf(said))
 }

@@ -4,6 +4,7 @@ import { CHANNELS, planDelivery, type ChannelKind } from '../notification'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 import type { DeliveryState, OutgoingMessage } from './entry'
+import { hearAnswer, missAnswer } from './outside'
 import type { MessageState, TicketState } from './state'
 
 /** From which states a message can come to wait again: what has gone is not called back. */
@@ -17,7 +18,7 @@ const WAITS: Partial<Record<DeliveryState, readonly DeliveryState[]>> = {
  * @throws Refused when the ticket has no such message, or what has gone were to wait again
  */
 export function recordDelivery(change: Change, command: Extract<Command, { kind: 'recordDelivery' }>): void {
-  const { key, state, attempt, detail, why, content } = command
+  const { key, state, attempt, detail, why, content, answer } = command
   const message = change.state.messages.find((one) => one.key === key)
   if (!message) throw new Refused('missing', `no message ${key}`)
   if (WAITS[state]?.includes(message.state) === false)
@@ -28,6 +29,8 @@ export function recordDelivery(change: Change, command: Extract<Command, { kind:
     ...{ key, state, attempt, detail },
     ...(why && { why: change.because(why) }),
   })
+  if (state === 'delivered') hearAnswer(change, key, answer)
+  if (state === 'givenUp') missAnswer(change, key, detail)
   if (state === 'givenUp' && content && !isAgain) goAnotherWay(change, message, content)
 }
 

@@ -6,7 +6,7 @@ import type { ChannelKind } from '../notification'
 import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { TriageResult } from '../triage'
-import type { Asked, Opened, PlanEnd, TaskEnd } from '../plan'
+import type { Asked, Opened, PlanEnd, TaskEnd, OutsideFault } from '../plan'
 import type { Booking, LinkKind, Task, TimeRecord } from '../work'
 import type { Rating } from './command'
 
@@ -349,6 +349,27 @@ export type EntryBody =
   | { kind: 'planTaskReopened'; run: number; task: string; text: string }
   /** Somebody, or a team, has it from here on. */
   | { kind: 'planTaskGiven'; run: number; task: string; text: string; person: string | null; team?: string }
+  /**
+   * Another system is asked to do a task, by a message; or a ticket of an item is to be logged for it. `key` is by what a
+   * repeat is known.
+   */
+  | {
+      kind: 'outsideAsked'
+      run: number
+      task: string
+      text: string
+      as: 'call' | 'ticket'
+      /** Id of the webhook, or of the item. */
+      what: string
+      key: string
+      message?: string
+    }
+  /** It was not done; somebody has to see to it. */
+  | { kind: 'outsideFailed'; run: number; task: string; text: string; fault: OutsideFault }
+  /** The ticket that does a task is there; `expected` is when it is promised. */
+  | { kind: 'childLogged'; run: number; task: string; text: string; child: number; expected?: Instant }
+  /** It does a task in the plan of another ticket; `items` are what was asked for on the way to it. */
+  | { kind: 'childOf'; parent: number; run: number; task: string; items: string[] }
   /** Whose word is asked for from here on; nobody where nobody could be found. */
   | { kind: 'sealAsked'; run: number; task: string; text: string; asked: Asked[] }
   /** Somebody's word, and what all of them come to; it cannot be changed. */

@@ -4,6 +4,7 @@ import { statusNames } from '../lifecycle'
 import type { FieldChange } from '../fields'
 import { rungMomentInWords } from '../ladder'
 import { durationInWords, signedBalance } from '../time'
+import { faultInWords } from '../plan'
 import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
 import { LINK_NAMES, type Task } from '../work'
@@ -220,6 +221,13 @@ const WORDS: Words = {
     entry.person === null
       ? `${by(entry, names)} gave “${entry.text}” back to its team`
       : `${by(entry, names)} gave “${entry.text}” to ${personName(names, entry.person)}`,
+  outsideAsked: (entry) =>
+    entry.as === 'call'
+      ? `another system is asked for “${entry.text}”`
+      : `a ticket of its own is asked for “${entry.text}”`,
+  outsideFailed: (entry) => `“${entry.text}” was not done: ${faultInWords(entry.fault)}`,
+  childLogged: (entry) => `“${entry.text}” is ticket ${entry.child}`,
+  childOf: (entry) => `it is part of ticket ${entry.parent}`,
   sealAsked: (entry, names) =>
     entry.asked.length
       ? `“${entry.text}”: the word of ${listInWords(entry.asked.map((one) => personName(names, one.person)))} is asked for`

@@ -185,12 +185,13 @@ describe('a call to another system', () => {
   })
 
   it('is its fields, filled in', () => {
-    const message = composeCall(changeOf({}, called), 'board', { rung: 'half' })
+    const board = called.design.webhooks.find((one) => one.id === 'board')
+    const message = composeCall(changeOf({}, called), board, { rung: 'half' })
     expect(message).toEqual({
       ...{ person: '', address: 'board', template: 'board', subject: 'The board', channel: 'call', from: '' },
       body: JSON.stringify({ type: 'ticket.late', data: { number: '7', rung: 'half' } }),
     })
-    expect(composeCall(changeOf({}, called), 'gone', {})).toBeUndefined()
+    expect(composeCall(changeOf({}, called), undefined, {})).toBeUndefined()
   })
 })
 

@@ -1,7 +1,7 @@
 import { dueAt, type Clock } from '../clock'
 import { fieldFact, valueInWords } from '../fields'
-import type { CompiledDesign, Directory, Person, Template } from '../design'
-import { answersInWords, type Portal } from '../intake'
+import type { CompiledDesign, Directory, Person, Template, Webhook } from '../design'
+import { answerInWords, answersInWords, type Portal } from '../intake'
 import { statusOf } from '../lifecycle'
 import type { Instant } from '../time'
 import { plainWords } from '../writing'
@@ -83,17 +83,13 @@ function inLanguage(template: Pick<Template, 'subject' | 'body' | 'languages'>, 
   return said[wanted ?? ''] ?? said[base ?? ''] ?? said[saidIn(language)] ?? template
 }
 
-/**
- * What another system is told: the webhook's fields, filled in.
- * @returns undefined when the design has no such webhook
- */
+/** What another system is told: the webhook's fields, filled in; nothing without one. */
 export function composeCall(
   change: Change,
-  webhookId: string,
+  webhook: Webhook | undefined,
   more: Record<string, string>,
 ): Omit<OutgoingMessage, 'key'> | undefined {
   const { design } = change
-  const webhook = design.design.webhooks.find((one) => one.id === webhookId)
   if (!webhook) return undefined
   const zone = design.design.desk.zone
   const fields = withMore(more, messageFields(change, { name: webhook.name, zone }))
@@ -165,7 +161,18 @@ export function messageFields(
 ): FieldOf {
   const { state, directory, now, design: hours } = asked
   const saying = { state, directory, now, design: hours.inLanguage(language), person, language, hours }
-  return (name) => (Object.hasOwn(FIELDS, name) ? FIELDS[name]!(saying) : fieldSaid(name, saying))
+  return (name) =>
+    Object.hasOwn(FIELDS, name)
+      ? FIELDS[name]!(saying)
+      : (answerSaid(name, saying) ?? fieldSaid(name, saying))
+}
+
+/** An answer in words, by `form.NAME`; one that was not given is empty. */
+function answerSaid(name: string, { state, design, directory, language }: Saying): string | undefined {
+  const question = name.startsWith('form.') ? design.questions.get(name.slice(5)) : undefined
+  const answer = question && state.answers[question.name]
+  if (!question || answer === undefined) return question && ''
+  return answerInWords(question, answer, design.nameOf(directory, state.attachments), language)
 }
 
 /** A field of the ticket's kind in words, by `field.NAME`; one without a value is empty. */

@@ -14,6 +14,10 @@ export const PLAN_KINDS = [
   'planTaskEnded',
   'planTaskReopened',
   'planTaskGiven',
+  'outsideAsked',
+  'outsideFailed',
+  'childLogged',
+  'childOf',
   'sealAsked',
   'sealReminded',
   'sealSaid',
@@ -23,7 +27,7 @@ export const PLAN_KINDS = [
 ] as const
 type PlanKind = (typeof PLAN_KINDS)[number]
 type Of<K extends Entry['kind']> = Extract<Entry, { kind: K }>
-type Changed = Pick<TicketState, 'plans'>
+type Changed = Pick<TicketState, 'plans' | 'partOf'>
 type Apply = { [K in PlanKind]: (state: TicketState, entry: Of<K>) => Changed & Partial<TicketState> }
 
 /** The plan of an entry, changed. */
@@ -85,6 +89,22 @@ export const PLAN_ENTRIES: Apply = {
       person: person ?? undefined,
       team: team ?? before.team,
     })),
+  outsideAsked: (state, { run, task, key, message, sequence }) =>
+    inTask(state, run, task, () => ({
+      outside: { number: sequence, key, ...(message !== undefined && { message }) },
+    })),
+  outsideFailed: (state, { run, task, fault, at }) =>
+    inTask(state, run, task, ({ outside }) => ({
+      outside: { number: 0, key: '', ...outside, fault: { ...fault, at } },
+    })),
+  childLogged: (state, { run, task, child, expected }) =>
+    inTask(state, run, task, ({ outside }) => ({
+      outside: {
+        ...{ number: 0, key: '', ...outside, fault: undefined, ticket: child },
+        ...(expected !== undefined && { expected }),
+      },
+    })),
+  childOf: (_, { parent, run, task, items }) => ({ partOf: { parent, run, task, items } }),
   sealAsked: (state, { run, task, asked, at }) =>
     inTask(state, run, task, ({ words = [] }) => ({ asked, words, askedAt: at })),
   sealReminded: (state, { run, task, alarm, at }) => ({

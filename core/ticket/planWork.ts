@@ -1,4 +1,4 @@
-import { isOpen, planTaskTerms, type PlanTask } from '../plan'
+import { hasFailed, isOpen, planTaskTerms, type PlanTask } from '../plan'
 import { MOST_PLANS } from '../plan'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
@@ -62,15 +62,22 @@ function end(
 ): void {
   const { id, text } = task
   const { endedBy } = planTaskTerms(task)
-  if (endedBy === 'asked' || (endedBy === 'desk' && how === 'done'))
-    throw new Refused('conflict', `“${text}” cannot be ticked: ${WAYS[endedBy]}.`)
   const before = run.tasks[id]!
+  // What the outside has not done somebody may have done by hand.
+  const isOthers = endedBy === 'desk' || (endedBy === 'outside' && !hasFailed(before))
+  if (endedBy === 'asked' || (isOthers && how === 'done'))
+    throw new Refused('conflict', `“${text}” cannot be ticked: ${WAYS[endedBy]}.`)
   if (before.end)
     throw new Refused('conflict', `Somebody was quicker: “${text}” is ${ENDS[before.end.how]} already.`)
   change.enter({ kind: 'planTaskEnded', run: run.id, task: id, text, how, ...(why && { why }) })
 }
 
-const WAYS = { asked: 'it takes the word of whoever is asked', desk: 'the desk ends it by itself' } as const
+const WAYS = {
+  asked: 'it takes the word of whoever is asked',
+  desk: 'the desk ends it by itself',
+  outside: 'it is over once what it asks for is done',
+  doer: '',
+} as const
 const ENDS = { done: 'done', notNeeded: 'not needed', letGo: 'let go', refused: 'refused' } as const
 
 function reopen(change: Change, { run }: Followed, task: PlanTask): void {

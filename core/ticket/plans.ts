@@ -31,6 +31,7 @@ import {
   taskText,
   type Followed,
 } from './planFollowed'
+import { askOutside } from './outside'
 import { addresseesOf } from './recipients'
 import { askForWord } from './seals'
 import { bringChecklist } from './tasks'
@@ -138,6 +139,7 @@ function begin(change: Change, followed: Followed, task: PlanTask): void {
     {
       tell: (to, template) => change.tell(to.flatMap(found), template, { text: task.text }),
       ask: (approving) => askForWord(change, followed, task, approving),
+      askOutside: (what) => askOutside(change, followed, task, what),
     },
     task,
   )

@@ -4,7 +4,7 @@ import type { Answers } from '../intake'
 import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
-import type { PlanRun } from '../plan'
+import type { PartOf, PlanRun } from '../plan'
 import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
 import { nameOfActor } from './actors'
 import { fieldsAfter } from './fields'
@@ -111,6 +111,8 @@ export interface TicketState {
   acceptedAt?: Instant
   /** A service level that a person chose; it comes before all others. */
   level?: string
+  /** The task of another ticket's plan that it does. */
+  partOf?: PartOf
   /** Whether it was turned away in Arrivals. */
   rejected?: true
   /** The ticket that it is handled with. */

@@ -84,6 +84,7 @@ export const ENGLISH = {
   'reason.noField': '“{kind}” cannot have “{field}” set to that',
   'reason.planFor': 'The plan “{plan}” is for such tickets.',
   'reason.checklistOfStage': 'The checklist “{checklist}” comes with the stage “{stage}”.',
+  'reason.answeredBy': '{system} answered “{task}”.',
   'reason.planByHand': '{by} began it.',
   'reason.noChecklist': 'the checklist “{checklist}”',
   'reason.noLadder': 'the ladder “{ladder}”',

@@ -1,4 +1,5 @@
 import { Refused, type DeliveryState, type TicketState } from '../../core/ticket'
+import type { CallAnswer } from '../../core/plan'
 import type { Reason } from '../../core/reason'
 import type { Trx } from '../db/connection'
 import type { Message } from '../delivery/channels'
@@ -12,18 +13,25 @@ export interface Outcome {
   /** What the outside said. */
   detail: string
   why?: Reason
+  /** What another system answered. */
+  answer?: CallAnswer
 }
 
 /** Writes what became of a message into its ticket's record, and with it into the outbox. */
 export function recordOutcome(
   desk: Desk,
   { reference, key, subject, body, sender, written }: Message,
-  { state, attempts, detail, why }: Outcome,
+  { state, attempts, detail, why, answer }: Outcome,
   also?: (trx: Trx) => Promise<void>,
 ): Promise<TicketState> {
   const content = { subject, body, from: sender, ...(written !== null && { written }) }
   const command = { kind: 'recordDelivery', key, state, attempt: attempts, detail, content } as const
-  return desk.run(reference, { ...command, ...(why && { why }) }, { system: 'messages' }, also)
+  return desk.run(
+    reference,
+    { ...command, ...(why && { why }), ...(answer && { answer }) },
+    { system: 'messages' },
+    also,
+  )
 }
 
 /**

@@ -13,6 +13,7 @@ import {
   timeRows,
 } from '../db/rows'
 import { orUpdate, WRITTEN } from '../db/written'
+import { childJobs, jobsForChildren } from '../delivery/childJobs'
 import { outboxParts, outboxRow } from '../delivery/outbox'
 
 export interface RequestKey {
@@ -87,6 +88,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))
   const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
   const outbox = outboxParts(rows.outbox, changes)
+  const children = childJobs(decisions.flatMap(jobsForChildren))
   // Parts that have nothing to write are left out: planning them costs as much as running them.
   const statement = sql`with
     t as (insert into ticket select * from ${filled('ticket')} ${orUpdate('ticket')}),
@@ -99,8 +101,9 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${workParts(rows.plan_task, 'plan_task', hasPlans, filled('plan_task'))}
     ${workParts(rows.ticket_task, 'ticket_task', hasTasks, filled('ticket_task'))}
     ${outbox ? sql`${outbox.parts},` : sql``}
+    ${children ? sql`${children.parts},` : sql``}
     e as (insert into entry select * from ${filled('entry')})
-    select ${outbox?.count ?? sql`0`}`
+    select ${outbox?.count ?? sql`0`} + ${children?.count ?? sql`0`}`
   await prepared(db, statement)
 }
 

@@ -37,9 +37,10 @@ export async function migrate(pool: pg.Pool): Promise<string[]> {
       ran.push(name)
     }
     await runMigrations({ pgPool: pool, logger: quiet })
-    // Deliveries are put into the queue beside its own function (see the outbox), which would have made this.
+    // These are put into the queue beside its own function (see the outbox), which would have made this.
     await client.query(
-      "insert into graphile_worker._private_tasks (identifier) values ('deliver') on conflict do nothing",
+      `insert into graphile_worker._private_tasks (identifier)
+        values ('deliver'), ('logChild'), ('hearOfChild') on conflict do nothing`,
     )
     return ran
   } catch (error) {

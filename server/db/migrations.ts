@@ -634,4 +634,12 @@ create table kept_checklist (
 create index kept_checklist_team on kept_checklist (team);
 `,
   },
+  {
+    name: '0034 what the stand-in of an account service has made',
+    sql: `
+create table standin_account (
+  key text primary key, number bigserial, name text not null unique, for_whom text not null, made_at bigint not null,
+  times int not null default 1);
+`,
+  },
 ]

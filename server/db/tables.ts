@@ -537,6 +537,16 @@ export interface Tables {
     outcome: string
     received_at: number
   }
+  /** What the stand-in of an account service has made, each once however often it was asked for. */
+  standin_account: {
+    key: string
+    number: Generated<number>
+    name: string
+    for_whom: string
+    made_at: number
+    /** How often it was asked for. */
+    times: Filled<number>
+  }
   session: {
     token_hash: string
     person: string

@@ -9,10 +9,15 @@ import { oneAt } from '../../core/lookup'
 export interface Answer {
   status: number
   text: string
+  /** Its media type; empty where it says none. */
+  type: string
+  /** There was more of it than was read. */
+  isCut: boolean
 }
 
 const MOST_WAITING = 8000
-const MOST_READ = 2000
+/** So many characters of an answer are read, unless more are wanted. */
+const MOST_READ = 200
 /** The whole call, from looking up its name to the last word of the answer; who drips is not waited for. */
 const MOST_IN_ALL = 15_000
 
@@ -38,14 +43,14 @@ function reachedAt(url: string): { url: string; isStandIn: boolean } {
 /**
  * Calls another system by POST. The address is looked up once and that very address is called, so that a name cannot
  * point into the own network the second time it is asked. No redirection is followed.
- * @param most milliseconds that all of it may take
+ * @param within milliseconds that all of it may take, and how many characters of the answer are read
  * @throws Error when it cannot be reached, takes too long, or lies where nothing may be called
  */
 export async function callOut(
   wanted: string,
   body: string,
   headers: Record<string, string>,
-  most = MOST_IN_ALL,
+  { within = MOST_IN_ALL, read = MOST_READ }: { within?: number; read?: number } = {},
 ): Promise<Answer> {
   const { url, isStandIn } = reachedAt(wanted)
   const { protocol, hostname, host } = new URL(url)
@@ -70,11 +75,15 @@ export async function callOut(
       (response) => {
         let text = ''
         response.setEncoding('utf8')
-        const answered = () => resolve({ status: response.statusCode ?? 0, text: text.slice(0, 200) })
+        const type = (response.headers['content-type'] ?? '').split(';')[0]!.trim().slice(0, 80)
+        let isCut = false
+        const answered = () => resolve({ status: response.statusCode ?? 0, text, type, isCut })
         response.on('data', (part: string) => {
-          text = (text + part).slice(0, MOST_READ)
+          text += part
           // Nobody reads more of it, so no more of it is taken.
-          if (text.length < MOST_READ) return
+          if (text.length <= read) return
+          text = text.slice(0, read)
+          isCut = true
           answered()
           calling.destroy()
         })
@@ -83,8 +92,8 @@ export async function callOut(
       },
     )
     const limit = setTimeout(
-      () => calling.destroy(new Error(`it took longer than ${most / 1000} seconds`)),
-      most,
+      () => calling.destroy(new Error(`it took longer than ${within / 1000} seconds`)),
+      within,
     )
     calling.on('close', () => clearTimeout(limit))
     calling.on('timeout', () => calling.destroy(new Error('it did not answer in time')))

@@ -1,12 +1,11 @@
-import { createHmac, randomBytes } from 'node:crypto'
 import { createTransport, type Transporter } from 'nodemailer'
 import { messageId, threadId } from '../../core/mail'
 import { channelTerms } from '../../core/notification'
-import { machineNow } from '../clock/deskClock'
-import { callOut, type Answer } from './callOut'
+import type { CallAnswer } from '../../core/plan'
+import { call, type CallForTask } from './call'
+import { Undeliverable } from './undeliverable'
 import { deskAddress, linkToken, mailSigner } from '../base/links'
 import type { Database } from '../db/connection'
-import { withDesign } from '../db/kept'
 import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
 import { settings } from '../base/settings'
@@ -22,10 +21,9 @@ export type Message = Selectable<Tables['outbox']>
 export interface Sent {
   state: 'sent' | 'delivered'
   detail: string
+  /** What another system answered. */
+  answer?: CallAnswer
 }
-
-/** It cannot be delivered this way, however often it is tried. */
-export class Undeliverable extends Error {}
 
 /** Everything that messages go out through. */
 export interface Channels {
@@ -55,13 +53,19 @@ export async function acknowledgeLink(db: Database, { climb, key }: Message): Pr
 
 /**
  * Sends a message on its channel. It may be sent twice after a crash; what arrives then has the same identifier.
+ * @param task what is known of a call that a plan makes
  * @throws Undeliverable when trying again would not help; any other error when it might
  */
-export async function sendOn(db: Database, channels: Channels, message: Message): Promise<Sent> {
+export async function sendOn(
+  db: Database,
+  channels: Channels,
+  message: Message,
+  task?: CallForTask,
+): Promise<Sent> {
   const terms = channelTerms(message.channel)
   if (!terms) throw new Undeliverable(`there is no channel “${message.channel}”`)
   if (terms.goes === 'mail') return sendMail(db, channels.mail, message)
-  if (terms.goes === 'call') return call(db, message)
+  if (terms.goes === 'call') return call(db, message, task)
   return sendByGateway(db, channels.gateway, message)
 }
 
@@ -136,68 +140,4 @@ async function sendByGateway(db: Database, gateway: string, message: Message): P
     throw new Undeliverable(`${channel}: refused with ${response.status} ${said}`)
   if (!response.ok) throw new Error(`${channel}: ${response.status} ${said}`)
   return { state: response.status === 200 ? 'delivered' : 'sent', detail: said || String(response.status) }
-}
-
-/** Calls another system, signed by Standard Webhooks: with the present secret and, for a day, the one before. */
-async function call(db: Database, message: Message): Promise<Sent> {
-  const edition = await db
-    .selectFrom('ticket')
-    .innerJoin('edition', 'edition.number', 'ticket.edition')
-    .select('edition.document')
-    .where('ticket.reference', '=', message.reference)
-    .executeTakeFirst()
-  const webhook = (edition && withDesign(edition))?.document.webhooks.find(
-    (one) => one.id === message.address,
-  )
-  if (!webhook) throw new Undeliverable(`the edition has no webhook “${message.address}”`)
-  const secrets = await webhookSecrets(db, webhook.id)
-  const timestamp = Math.floor(machineNow() / 1000)
-  const answer: Answer = await callOut(webhook.url, message.body, {
-    'content-type': 'application/json',
-    'webhook-id': message.key,
-    'webhook-timestamp': String(timestamp),
-    'webhook-signature': signatures(secrets, message.key, timestamp, message.body),
-  })
-  if (answer.status === 410) throw new Undeliverable('it wants no more calls (410)')
-  if (answer.status < 200 || answer.status > 299) throw new Error(`${answer.status} ${answer.text}`)
-  return { state: 'delivered', detail: String(answer.status) }
-}
-
-/** The header webhook-signature of Standard Webhooks: `v1,` and the HMAC of id, time and body, one for each secret. */
-export function signatures(secrets: readonly string[], id: string, timestamp: number, body: string): string {
-  return secrets
-    .map((secret) => {
-      const key = Buffer.from(secret.replace(/^whsec_/, ''), 'base64')
-      return `v1,${createHmac('sha256', key).update(`${id}.${timestamp}.${body}`).digest('base64')}`
-    })
-    .join(' ')
-}
-
-/** How long the secret of before is still used beside a new one. */
-const OVERLAP = 24 * 3_600_000
-
-/** The secrets that calls of a webhook are signed with, the present one first; it gets one when it has none. */
-export async function webhookSecrets(db: Database, webhook: string): Promise<string[]> {
-  const find = () =>
-    db.selectFrom('webhook_secret').selectAll().where('webhook', '=', webhook).executeTakeFirst()
-  const row = (await find()) ?? (await makeSecret(db, webhook).then(find))
-  const { secret, previous, rotated_at: rotated } = row!
-  return [secret, ...(previous && machineNow() - rotated.getTime() < OVERLAP ? [previous] : [])]
-}
-
-/** Gives a webhook a new secret; the one before is good for another day. */
-export async function makeSecret(db: Database, webhook: string): Promise<string> {
-  const secret = `whsec_${randomBytes(32).toString('base64')}`
-  await db
-    .insertInto('webhook_secret')
-    .values({ webhook, secret, previous: null })
-    .onConflict((on) =>
-      on.column('webhook').doUpdateSet((e) => ({
-        secret,
-        previous: e.ref('webhook_secret.secret'),
-        rotated_at: new Date(machineNow()),
-      })),
-    )
-    .execute()
-  return secret
 }

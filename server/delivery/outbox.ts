@@ -41,7 +41,7 @@ const PRIORITY = sql.raw(`case ${FIRST} when urgent then -20
   when climb is not null or channel <> 'mail' then -10 else 0 end`)
 
 /** Tells the workers of jobs that were put into the queue; what is only called is not run unless something reads it. */
-const told = (jobs: string) =>
+export const told = (jobs: string) =>
   sql.raw(`(select count(pg_notify('jobs:insert', json_build_object('r', random()::text, 'count', jobs.count)::text))
     from (select count(*) from ${jobs}) as jobs where jobs.count > 0)`)
 

@@ -1,11 +1,13 @@
 import { isOneOf } from '../../core/lookup'
 import { CHANNELS, planDelivery } from '../../core/notification'
-import { triedFor, type DeliveryState } from '../../core/ticket'
+import { callOf, triedFor, type DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { recordOutcome } from '../commands/deliveries'
 import { log } from '../base/log'
-import { sendOn, Undeliverable, type Channels, type Message, type Sent } from '../delivery/channels'
+import type { CallForTask } from '../delivery/call'
+import { sendOn, type Channels, type Message, type Sent } from '../delivery/channels'
+import { Undeliverable } from '../delivery/undeliverable'
 import { MAX_ATTEMPTS } from '../delivery/outbox'
 import { gatherIfMany } from './digest'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -40,13 +42,29 @@ export async function deliver(
     return
   }
   if (await gatherIfMany(desk, message)) return
+  const task = await taskOf(desk, message)
   let sent: Sent
   try {
-    sent = await sendOn(desk.db, channels, message)
+    sent = await sendOn(desk.db, channels, message, task)
   } catch (error) {
-    return failed(desk, message, attempt, error as Error)
+    return failed(desk, message, attempt, error as Error, task ? MOST_CALLS : MAX_ATTEMPTS)
   }
   await recordOutcome(desk, message, { ...sent, attempts: message.attempts + 1 })
+}
+
+/** A call for which a plan waits is tried for some minutes; then somebody has to know of it. */
+const MOST_CALLS = 5
+
+/** What a plan wants of a call; nothing where it is none of a plan. */
+async function taskOf(desk: Desk, { channel, reference, key }: Message): Promise<CallForTask | undefined> {
+  if (channel !== 'call') return undefined
+  const row = await desk.db
+    .selectFrom('ticket')
+    .select(STATE_COLUMNS)
+    .where('reference', '=', reference)
+    .executeTakeFirst()
+  const state = row && wholeState(row)
+  return state?.plans && callOf(state, await desk.knowledge.editionOf(state), key)
 }
 
 /** After so long what is stuck keeps nothing else back. */
@@ -70,13 +88,19 @@ async function waitsForAnother({ db }: Desk, message: Message): Promise<boolean>
   return earlier !== undefined
 }
 
-async function failed(desk: Desk, message: Message, attempt: number, error: Error): Promise<void> {
+async function failed(
+  desk: Desk,
+  message: Message,
+  attempt: number,
+  error: Error,
+  most: number,
+): Promise<void> {
   const detail = error.message.slice(0, 300)
   // Only what failed on this way speaks against it; a job is also tried again after the desk itself went down.
   const tries = message.attempts + 1
   const isOver =
     error instanceof Undeliverable ||
-    attempt >= MAX_ATTEMPTS ||
+    attempt >= most ||
     (tries >= ATTEMPTS_BEFORE_NEXT && (await hasAnotherWay(desk, message)))
   await recordOutcome(desk, message, { state: isOver ? 'givenUp' : 'failed', attempts: tries, detail })
   if (!isOver) throw error

@@ -6,7 +6,8 @@ import { isLanguage, say } from '../../core/words'
 import { deskAddress, linkToken, mailSigner } from '../base/links'
 import { log } from '../base/log'
 import type { Desk } from '../commands/desk'
-import { MAIL_DOMAIN, refusedForGood, Undeliverable } from '../delivery/channels'
+import { MAIL_DOMAIN, refusedForGood } from '../delivery/channels'
+import { Undeliverable } from '../delivery/undeliverable'
 import { htmlOf } from '../delivery/html'
 
 /**

@@ -12,6 +12,8 @@ import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
 import { handOverAll } from '../commands/leaving'
 import { doFile, sweepListFiles } from '../commands/listFile'
+import { hearOfChild, logChild } from '../commands/children'
+import type { ChildHeard, ChildToLog } from '../delivery/childJobs'
 import { sweepBatch, type SweepBatch } from '../commands/sweep'
 import { takeMail, type ByHand } from '../mail/takeMail'
 import { tryFix, type FixRequest } from '../standins/monitor'
@@ -40,6 +42,8 @@ declare global {
       deliver: { key: string }
       digest: { person: string }
       letter: { id: string }
+      logChild: ChildToLog
+      hearOfChild: ChildHeard
     }
   }
 }
@@ -115,6 +119,8 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
       },
       letter: ({ id }) => sendLetter(desk, transport, id),
+      logChild: (wanted) => logChild(desk, wanted),
+      hearOfChild: (heard) => hearOfChild(desk, heard),
       digest: (payload, helpers) =>
         sendDigest(desk, channels, payload.person, helpers.job.attempts, later(helpers)),
     }),

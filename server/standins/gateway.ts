@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net'
 import { channelTerms, STANDIN_CHANNELS, type StandinChannel } from '../../core/notification'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
+import { makeAccount } from './accounts'
 import { behaviours, keepMessage, type Behaviour, type ReceivedMessage } from './messageStore'
 
 export interface Gateway {
@@ -49,22 +50,47 @@ export async function startGateway(db: Database, port: number): Promise<Gateway>
 }
 
 async function take(db: Database, request: IncomingMessage, response: ServerResponse): Promise<void> {
-  const channel = new URL(request.url ?? '/', 'http://localhost').pathname.slice(1) as StandinChannel
+  const path = new URL(request.url ?? '/', 'http://localhost').pathname.slice(1)
+  const channel = (path === 'accounts' ? 'call' : path) as StandinChannel
   const body = await read(request)
   if (request.method !== 'POST' || !STANDIN_CHANNELS.includes(channel) || body === undefined) {
     response.writeHead(404)
     return void response.end('there is no such stand-in')
   }
   const behaviour = (await behaviours(db))[channel]
+  // Whoever waits is let go once the stand-in stops.
+  if (behaviour === 'never') return
   if (behaviour === 'slow') await new Promise((done) => setTimeout(done, SLOW))
-  const message = channel === 'call' ? calledOf(request, body) : orderedOf(channel, body)
-  const outcome = OUTCOMES[behaviour]
-  await keepMessage(db, { ...message, outcome, received_at: deskNow() })
+  if (channel === 'call') return takeCall(db, { request, response, body, behaviour, path })
+  await keepMessage(db, {
+    ...orderedOf(channel, body),
+    ...{ outcome: OUTCOMES[behaviour], received_at: deskNow() },
+  })
   const [status, said] = ANSWERS[behaviour]
   // A chat room has a message as soon as it takes it; the others report later.
   response.writeHead(status === 202 && channelTerms(channel)?.arrivesAtOnce ? 200 : status)
   response.end(said)
-  if (status === 202 && channel !== 'call') reportLater(body, behaviour)
+  if (status === 202) reportLater(body, behaviour)
+}
+
+interface Called {
+  request: IncomingMessage
+  response: ServerResponse
+  body: string
+  behaviour: Behaviour
+  path: string
+}
+
+/** Another system is called; the account service does what it is asked for, and says what it has done. */
+async function takeCall(db: Database, { request, response, body, behaviour, path }: Called): Promise<void> {
+  const recipient = path === 'accounts' ? 'the account service' : 'another system'
+  const outcome = OUTCOMES[behaviour]
+  await keepMessage(db, { ...calledOf(request, body, recipient), outcome, received_at: deskNow() })
+  if (behaviour === 'page') return page(response)
+  const [status, said] = ANSWERS[behaviour]
+  if (path === 'accounts' && status === 202) return makeAccount(db, request, body, response)
+  response.writeHead(status === 202 ? 200 : status)
+  response.end(said)
 }
 
 const OUTCOMES: Record<Behaviour, string> = {
@@ -73,6 +99,8 @@ const OUTCOMES: Record<Behaviour, string> = {
   fails: 'in trouble',
   refuses: 'refused',
   acknowledges: 'taken and acknowledged',
+  page: 'answered with a page',
+  never: 'never answered',
 }
 const ANSWERS: Record<Behaviour, [number, string]> = {
   takes: [202, 'taken'],
@@ -80,6 +108,14 @@ const ANSWERS: Record<Behaviour, [number, string]> = {
   fails: [503, 'in trouble, try again later'],
   refuses: [422, 'nobody can be reached here'],
   acknowledges: [202, 'taken'],
+  page: [200, ''],
+  never: [202, ''],
+}
+
+/** What stands between two systems may answer in place of the one that was asked. */
+function page(response: ServerResponse): void {
+  response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' })
+  response.end('<!doctype html><title>Please sign in</title><p>Please sign in to go on.</p>')
 }
 
 function orderedOf(channel: StandinChannel, body: string): Omit<ReceivedMessage, 'outcome' | 'received_at'> {
@@ -90,15 +126,15 @@ function orderedOf(channel: StandinChannel, body: string): Omit<ReceivedMessage,
 function calledOf(
   { headers }: IncomingMessage,
   body: string,
+  recipient: string,
 ): Omit<ReceivedMessage, 'outcome' | 'received_at'> {
   const signed = Object.fromEntries(
-    ['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) => [
-      name,
-      String(headers[name] ?? ''),
-    ]),
+    ['webhook-id', 'webhook-timestamp', 'webhook-signature', 'idempotency-key']
+      .filter((name) => name !== 'idempotency-key' || headers[name])
+      .map((name) => [name, String(headers[name] ?? '')]),
   )
   const key = signed['webhook-id'] || 'unsigned'
-  return { channel: 'call', key, recipient: 'another system', text: body, link: null, headers: signed }
+  return { channel: 'call', key, recipient, text: body, link: null, headers: signed }
 }
 
 /** What became of it, said to the address that came with it. */

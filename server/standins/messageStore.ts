@@ -4,9 +4,9 @@ import type { Database } from '../db/connection'
 
 /**
  * How a stand-in behaves: it takes messages, takes them slowly, is in trouble, refuses them for good, or takes them and
- * its person says at once that they have it.
+ * its person says at once that they have it. Another system may also answer with a page for people, or never.
  */
-export const BEHAVIOURS = ['takes', 'slow', 'fails', 'refuses', 'acknowledges'] as const
+export const BEHAVIOURS = ['takes', 'slow', 'fails', 'refuses', 'acknowledges', 'page', 'never'] as const
 export type Behaviour = (typeof BEHAVIOURS)[number]
 export type Behaviours = Record<StandinChannel, Behaviour>
 

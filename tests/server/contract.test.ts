@@ -224,6 +224,18 @@ describe('What routes answer', () => {
     await planned('POST {run}/tasks/{task}/word', { yes: true, text: 'Gladly' }, of('seal'), {
       as: 'corin-vale',
     })
+    const { key } = await served.db
+      .selectFrom('outbox')
+      .select('key')
+      .where('reference', '=', joining.reference)
+      .where('channel', '=', 'call')
+      .executeTakeFirstOrThrow()
+    await served.desk.run(
+      joining.reference,
+      { kind: 'recordDelivery', key, state: 'givenUp', attempt: 5, detail: 'in trouble' },
+      { system: 'messages' },
+    )
+    await planned('POST {run}/tasks/{task}/again', {}, of('account'))
     await planned('POST {run}/back', { stage: 'prepare', text: 'The name is wrong' }, { run })
     await planned('POST {run}/end', { text: 'She does not come' }, { run })
     await planned('POST ', { plan: 'joining' }, {})

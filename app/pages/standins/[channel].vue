@@ -13,6 +13,8 @@ const BEHAVIOURS = {
   fails: 'is in trouble: try again later',
   refuses: 'refuses for good',
   acknowledges: 'takes it, and its person says at once “I have it”',
+  page: 'answers with a page for people',
+  never: 'never answers',
 }
 const route = useRoute()
 const session = useSession()
@@ -26,13 +28,14 @@ const channel = asked
 const { title, words } = channelTerms(channel)!.standIn!
 useHead({ title: `${title} stand-in · Yare Ledger` })
 const messages = ref<Received[]>([])
+const accounts = ref<AnswerOf<'GET /api/standins/gateway'>['accounts']>([])
 const behaviour = ref<Behaviour>('takes')
 const more = ref(false)
 const problem = ref('')
 const HEADS = ['When', 'To', 'It says', 'What became of it'].map((label) => ({ label }))
 const offered = computed(() =>
   Object.entries(BEHAVIOURS)
-    .filter(([key]) => key !== 'acknowledges' || channel !== 'call')
+    .filter(([key]) => (channel === 'call' ? key !== 'acknowledges' : !['page', 'never'].includes(key)))
     .map(([value, label]) => ({ value: value as Behaviour, label })),
 )
 
@@ -40,6 +43,7 @@ async function load(before?: number) {
   try {
     const page = await api('GET /api/standins/gateway', { query: { channel, before } })
     messages.value = before ? [...messages.value, ...page.messages] : page.messages
+    accounts.value = page.accounts
     behaviour.value = page.behaviours[channel] ?? 'takes'
     more.value = page.messages.length === 50
     problem.value = ''
@@ -82,7 +86,8 @@ const path = (link: string) => new URL(link).pathname
           <td>
             <div class="words" :class="{ num: channel === 'call' }">{{ one.text }}</div>
             <div v-if="one.headers" class="small quiet num signature">
-              {{ one.headers['webhook-id'] }} · {{ one.headers['webhook-signature'] }}
+              {{ one.headers['webhook-id'] }} · {{ one.headers['webhook-signature']
+              }}{{ one.headers['idempotency-key'] ? ` · ${one.headers['idempotency-key']}` : '' }}
             </div>
           </td>
           <td>
@@ -94,6 +99,14 @@ const path = (link: string) => new URL(link).pathname
         </tr>
       </LedgerTable>
     </div>
+    <template v-if="accounts.length">
+      <h2>Accounts that the account service has made</h2>
+      <p v-for="one in accounts" :key="one.key">
+        <span class="num">{{ one.name }}</span>
+        <span class="quiet">for {{ one.for_whom }}, number {{ one.number }}</span
+        ><span v-if="one.times > 1" class="quiet">, asked for {{ one.times }} times</span>
+      </p>
+    </template>
     <p v-if="more"><KitButton @click="load(messages.at(-1)!.id)">Older</KitButton></p>
   </div>
 </template>

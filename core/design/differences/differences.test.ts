@@ -76,7 +76,7 @@ let count = 0
 const own = (name: string) => `${IDS.has(name) ? 'ref' : 'word'}-${++count}`
 
 /** Names that stand in the address of what holds them. */
-const LOCAL = new Set(['Rota', 'RotaLayer', 'DaySpan', 'only', 'LaterWeek', 'FormStep'])
+const LOCAL = new Set(['Rota', 'RotaLayer', 'DaySpan', 'only', 'LaterWeek', 'FormStep', 'AnswerRead'])
 
 /** The two texts or things that a name means something by. */
 function meantBy(schema: Schema, of: string | undefined, name: string, holder: string) {

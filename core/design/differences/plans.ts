@@ -7,11 +7,13 @@ import {
   PLAN_TASKS,
   tasksOf,
   whoInWords,
+  type AnswerRead,
   type Approver,
   type DayOf,
   type Doer,
   type Due,
   type Needs,
+  type PassedOn,
   type Plan,
   type PlanTask,
   type PlanTaskKind,
@@ -87,6 +89,20 @@ const own = (called: Called): { readonly [K in PlanTaskKind]: Book<Omit<Kind<K>,
     holds: when('until'),
   },
   message: { tell: shown<Recipient[]>('tells', recipients), template: ref('message', 'template') },
+  call: {
+    webhook: ref('calls', 'webhook'),
+    reads: shown<AnswerRead[]>('reads out of the answer', (reads, naming) =>
+      reads.map((one) => `${one.from} into ${naming.actions.field(one.field)}`).join(', '),
+    ),
+  },
+  ticket: {
+    item: ref('asks for', 'item'),
+    passes: shown<PassedOn[]>('passes on', (passes, naming) =>
+      passes
+        .map(({ question, fact }) => `${naming.factName(fact)} as ${naming.actions.question(question)}`)
+        .join(', '),
+    ),
+  },
 })
 
 const common = (called: Called): Book<Common> => ({

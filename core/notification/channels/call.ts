@@ -7,6 +7,7 @@ export const call = {
   arrivesAtOnce: true,
   standIn: {
     title: 'Another system',
-    words: 'What ladders call: signed by Standard Webhooks, as any other system would get it.',
+    words:
+      'What ladders and plans call: signed by Standard Webhooks, as any other system would get it. One of them makes accounts, and answers with what it has made.',
   },
 } satisfies ChannelTerms

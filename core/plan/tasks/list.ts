@@ -1,11 +1,13 @@
 import type { PlanTaskTerms } from '../task'
 import { approval, type ApprovalTask } from './approval'
+import { call, type CallTask } from './call'
 import { message, type MessageTask } from './message'
+import { ticket, type TicketTask } from './ticket'
 import { wait, type WaitTask } from './wait'
 import { work, type WorkTask } from './work'
 
 /** A task of a plan. */
-export type PlanTask = WorkTask | ApprovalTask | WaitTask | MessageTask
+export type PlanTask = WorkTask | ApprovalTask | WaitTask | MessageTask | CallTask | TicketTask
 export type PlanTaskKind = PlanTask['do']
 
 /**
@@ -17,6 +19,8 @@ export const PLAN_TASKS: { readonly [K in PlanTaskKind]: PlanTaskTerms<Extract<P
   approval,
   wait,
   message,
+  call,
+  ticket,
 }
 
 /** What there is to say about a task. */

@@ -2,6 +2,7 @@ import { Transform } from 'class-transformer'
 import { IsIn, IsInt, IsOptional, Min } from 'class-validator'
 import { STANDIN_CHANNELS } from '../../../core/notification'
 import { defineRoute } from '../../http/route'
+import { accountsMade } from '../../standins/accounts'
 import { behaviours, readMessages } from '../../standins/messageStore'
 
 class Query {
@@ -26,5 +27,6 @@ export default defineRoute(
   async ({ desk, query }) => ({
     messages: await readMessages(desk.db, query),
     behaviours: await behaviours(desk.db),
+    accounts: query.channel === 'call' ? await accountsMade(desk.db) : [],
   }),
 )

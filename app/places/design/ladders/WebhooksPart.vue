@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import type { Webhook } from '~~/core/design'
-import { TEMPLATE_FIELDS } from '~~/core/design'
+import { templateFields } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import { momentInWords } from '~~/core/time'
 import type { ArticleProps } from '~/composables/useDraft'
 
-// Other systems that ladders call, with what they are told.
+// Other systems that ladders and plans call, with what they are told.
 const props = defineProps<ArticleProps>()
 const session = useSession()
 const time = useDeskTime()
-const FIELDS = Object.keys(TEMPLATE_FIELDS)
-  .map((one) => `{${one}}`)
-  .join(' ')
+const filled = computed(() =>
+  Object.keys(templateFields(props.design))
+    .map((one) => `{${one}}`)
+    .join(' '),
+)
 const deed = useDeed()
 const secrets = ref<Record<string, number>>({})
 const fresh = ref<{ webhook: string; secret: string }>()
@@ -49,8 +51,8 @@ async function renew(webhook: string) {
   <section aria-labelledby="webhooks">
     <h2 id="webhooks">Calls to other systems</h2>
     <p class="quiet">
-      A rung can call another system with what is said here, signed by Standard Webhooks. Fields in braces are
-      filled in: {{ FIELDS }}.
+      A rung or a plan can call another system with what is said here, signed by Standard Webhooks. Fields in
+      braces are filled in: {{ filled }}, and each answer by {form.} and the name of its question.
     </p>
     <p v-if="!design.webhooks.length" class="quiet">No other system is called yet.</p>
     <div v-for="one in design.webhooks" :key="one.id" class="webhook">

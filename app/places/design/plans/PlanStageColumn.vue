@@ -46,9 +46,11 @@ const brings = computed(() =>
 const when = computed(() => (props.stage.when ? props.words.condition(props.stage.when) : ''))
 const toggle = (what: string) => emit('open', props.open === what ? undefined : what)
 function add(kind: PlanTaskKind) {
-  const template = props.design.templates[0]?.id ?? ''
+  const { templates, webhooks, items } = props.design
+  const idOf = (list: readonly { id: string }[]) => list[0]?.id ?? ''
+  const first = { template: idOf(templates), webhook: idOf(webhooks), item: idOf(items) }
   const text = kind === 'work' ? 'New task' : PLAN_TASKS[kind].name.replace(/^an? /, 'New ')
-  const { plan, id } = withNewTask(props.plan, props.stage.id, { kind, text, first: { template } })
+  const { plan, id } = withNewTask(props.plan, props.stage.id, { kind, text, first })
   emit('change', plan)
   emit('open', id)
 }

@@ -23,6 +23,7 @@ const who = computed(() => {
   const { task } = props
   if (task.do === 'approval') return approversInWords(task.ask, props.words)
   if (task.do === 'work') return whoInWords(task.who, props.words)
+  if (task.do === 'call' || task.do === 'ticket') return props.words.outside(task)
   return PLAN_TASKS[task.do].name
 })
 const due = computed(() => {

@@ -70,6 +70,11 @@ const within = computed(() => (props.task.due && 'within' in props.task.due ? pr
       v-bind="{ task, plan, design, directory, readonly }"
       @change="put"
     />
+    <OutsideTerms
+      v-if="task.do === 'call' || task.do === 'ticket'"
+      v-bind="{ task, design, directory, readonly }"
+      @change="put"
+    />
     <DoerField
       v-if="endedBy === 'doer'"
       v-bind="{ design, directory, readonly }"
@@ -148,7 +153,7 @@ const within = computed(() => (props.task.due && 'within' in props.task.due ? pr
       />
     </template>
     <KitDuration
-      v-if="endedBy === 'doer'"
+      v-if="endedBy === 'doer' || task.do === 'ticket'"
       label="So much work is it"
       :model-value="task.work ?? ''"
       :disabled="readonly"

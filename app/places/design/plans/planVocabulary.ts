@@ -1,7 +1,7 @@
 import { inWords, type Condition } from '~~/core/condition'
 import { CompiledDesign, Directory, type Design } from '~~/core/design'
 import { duration } from '~~/core/intake/types/duration'
-import type { PlanVocabulary } from '~~/core/plan'
+import type { CallTask, PlanVocabulary, TicketTask } from '~~/core/plan'
 import type { DirectoryPage } from '~/composables/useNames'
 
 const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
@@ -10,6 +10,8 @@ const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
 /** How a plan's sentences call what they name, its conditions among them. */
 export interface PlanWords extends PlanVocabulary {
   condition: (when: Condition) => string
+  /** Which system is called, or of what a ticket of its own is asked for. */
+  outside: (task: CallTask | TicketTask) => string
 }
 
 /** The words of plans, by the design and the directory as they are shown. */
@@ -21,6 +23,10 @@ export function planVocabulary(design: Design, directory: DirectoryPage): PlanWo
   )
   return {
     condition: (when) => inWords(when, vocabulary) || 'nothing yet is so',
+    outside: (task) =>
+      task.do === 'call'
+        ? `calls ${nameIn(design.webhooks, task.webhook)}`
+        : `a ticket of “${nameIn(design.items, task.item)}”`,
     person: (id) => nameIn(directory.people, id),
     team: (id) => nameIn(directory.teams, id),
     question: (name) => compiled.questions.get(name)?.label ?? name,
@@ -47,6 +53,12 @@ export const amountFacts = (design: Design) => [
   ...design.fields
     .filter(({ type }) => type === 'number')
     .map(({ name, label }) => ({ value: `field.${name}`, label, group: 'Fields of tickets' })),
+]
+
+/** What can be passed on to a ticket of its own: every answer and every field. */
+export const factsToPass = (design: Design) => [
+  ...design.questions.map(({ name, label }) => ({ value: `form.${name}`, label, group: 'Answers' })),
+  ...design.fields.map(({ name, label }) => ({ value: `field.${name}`, label, group: 'Fields of tickets' })),
 ]
 
 /** A condition that asks nothing yet: it is for nothing until somebody asks. */

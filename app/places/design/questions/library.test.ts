@@ -24,7 +24,7 @@ describe('the library', () => {
   const names = (which: Listed, words = '') => listed(lines, which, words, undefined).map((one) => one.name)
 
   it('knows of each question who asks it, what goes by it, and what asks much the same', () => {
-    expect(line('details')).toMatchObject({ forms: 8, uses: 0, alike: 0, answer: 'long text', lacking: '' })
+    expect(line('details')).toMatchObject({ forms: 8, uses: 1, alike: 0, answer: 'long text', lacking: '' })
     expect(line('boardingStopped')).toMatchObject({ forms: 1, alike: 1 })
     expect(line('boardingStopped').uses).toBeGreaterThan(1)
     // An explanation asks nothing twice.

@@ -36,6 +36,8 @@ const tick = (task: TaskOnTicket, done: boolean) =>
   change(() =>
     api('PATCH /api/tickets/{reference}/plans/{run}/tasks/{task}', { path: path(task.id), body: { done } }),
   )
+const again = (task: TaskOnTicket) =>
+  change(() => api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/again', { path: path(task.id) }))
 const sayYes = (task: TaskOnTicket) =>
   change(() =>
     api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/word', {
@@ -93,6 +95,7 @@ function made() {
             @tick="(done) => tick(task, done)"
             @give="asking = { do: 'give', task }"
             @leave="asking = { do: 'notNeeded', task }"
+            @again="again(task)"
           />
         </template>
       </ul>

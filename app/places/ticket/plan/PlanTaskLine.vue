@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { faultInWords } from '~~/core/plan'
 import { momentInWords } from '~~/core/time'
 import type { Act } from '~/kit/act'
 import type { Ticket } from '~/composables/useTickets'
@@ -14,13 +15,15 @@ const props = defineProps<{
   works: boolean
   busy: boolean
 }>()
-const emit = defineEmits<{ tick: [done: boolean]; give: []; leave: [] }>()
+const emit = defineEmits<{ tick: [done: boolean]; give: []; leave: []; again: [] }>()
 const isOpen = computed(() => props.task.stands === 'open')
 const isDone = computed(() => props.task.stands === 'done' || props.task.stands === 'notNeeded')
-/** What the desk ends by itself cannot be ticked. */
+/** What another system or ticket has not done is somebody's. */
+const fault = computed(() => (isOpen.value ? props.task.outside?.fault : undefined))
+/** What the desk ends by itself cannot be ticked, nor what is under way elsewhere. */
 const mayTick = computed(
   () =>
-    props.task.endedBy === 'doer' &&
+    (props.task.endedBy === 'doer' || fault.value) &&
     (isOpen.value || isDone.value) &&
     (props.works || (isOpen.value && props.task.person === props.me)),
 )
@@ -29,7 +32,9 @@ const label = computed(() => {
   return `${number} ${text}`
 })
 const acts = computed<Act[]>(() => [
-  ...(props.task.endedBy === 'doer' ? [{ label: 'Give it to somebody …', run: () => emit('give') }] : []),
+  ...(props.task.endedBy === 'doer' || fault.value
+    ? [{ label: 'Give it to somebody …', run: () => emit('give') }]
+    : []),
   { label: 'Not needed …', run: () => emit('leave') },
 ])
 const how = computed(() => taskStands(props.task, props.people, props))
@@ -55,8 +60,10 @@ const how = computed(() => taskStands(props.task, props.people, props))
     <span class="small under">
       <template v-if="how">{{ how }}</template>
       <template v-else-if="isOpen">
-        {{ task.who ?? 'the desk, by itself'
-        }}<template v-if="task.due"
+        <template v-if="task.endedBy === 'outside' && !fault">{{
+          task.outside?.ticket === undefined ? 'is asked for elsewhere' : 'under way'
+        }}</template><template v-else>{{ task.who ?? 'the desk, by itself' }}</template
+        ><template v-if="task.due"
           >,
           <span class="due"
             >{{ task.isLate ? 'late, due' : 'due' }} {{ momentInWords(task.due, zone, now) }}</span
@@ -65,7 +72,7 @@ const how = computed(() => taskStands(props.task, props.people, props))
         <template v-if="task.description"> · {{ task.description }}</template>
         <template v-if="!task.required"> · may be left</template>
       </template>
-      <template v-else>{{
+      <template v-else-if="task.stands !== 'done'">{{
         task.after.length
           ? `after ${task.after.join(', ')}`
           : task.beginsWith
@@ -73,6 +80,19 @@ const how = computed(() => taskStands(props.task, props.people, props))
             : ''
       }}</template>
     </span>
+    <span v-if="task.outside?.ticket !== undefined" class="small under"
+      >ticket
+      <NuxtLink :to="`/desk/${task.outside.ticket}`" class="num">{{ task.outside.ticket }}</NuxtLink></span
+    >
+    <span v-if="fault" class="small under fault"
+      >{{ `not done: ${faultInWords(fault)}` }}
+      <template v-if="works || task.person === me"
+        >·
+        <KitButton kind="link" class="no-print" :disabled="busy" @click="emit('again')"
+          >try again</KitButton
+        ></template
+      ></span
+    >
   </li>
 </template>
 
@@ -109,6 +129,7 @@ li :deep(.kit-tick) {
 .letGo :deep(label) {
   text-decoration: line-through;
 }
+.fault,
 .overdue .due {
   color: var(--red);
 }

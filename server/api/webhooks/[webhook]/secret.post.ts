@@ -1,6 +1,6 @@
 import { Refused } from '../../../../core/ticket'
 import { draftPage } from '../../../queries/draft'
-import { makeSecret } from '../../../delivery/channels'
+import { makeSecret } from '../../../delivery/webhookSecrets'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
