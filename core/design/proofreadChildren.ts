@@ -34,10 +34,14 @@ const ticketTasks = (plan: Plan): TicketTask[] => tasksOf(plan).filter((one) => 
 /** A plan whose tickets begin it anew would never end; a running desk stops it, but that is not what is meant. */
 export function circlesOfTickets(reader: Reader): void {
   const { plans } = reader.design
-  const begins = (plan: Plan, { item }: TicketTask): boolean =>
-    plan.when !== undefined &&
-    reader.design.items.some(({ id }) => id === item) &&
-    reader.share(`begins ${plan.id} ${item}`, plan.when, { fact: 'item', op: 'is', value: item }) !== 'none'
+  const begins = (plan: Plan, { item: id }: TicketTask): boolean => {
+    const item = reader.design.items.find((one) => one.id === id)
+    if (!item) return false
+    if (reader.design.kinds.some((kind) => kind.id === item.kind && kind.plans?.includes(plan.id)))
+      return true
+    const isIt = { fact: 'item', op: 'is', value: id } as const
+    return plan.when !== undefined && reader.share(`begins ${plan.id} ${id}`, plan.when, isIt) !== 'none'
+  }
   if (!plans.some((one) => ticketTasks(one).length)) return
   const next = new Map(
     plans.map((plan) => [

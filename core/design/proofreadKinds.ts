@@ -16,6 +16,7 @@ export function kinds(reader: Reader): void {
     for (const status of kind.statuses) statusRules(reader, kind, status)
     for (const timer of kind.idle ?? []) idleTimer(reader, kind, timer)
     fieldsOfKind(reader, kind)
+    for (const plan of kind.plans ?? []) reader.refers(place, 'plan', plan)
     if (goesRound(kind))
       reader.error(
         place,

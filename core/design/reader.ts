@@ -70,6 +70,7 @@ export class Reader {
       rota: of(design.rotas),
       template: of(design.templates),
       checklist: of(design.checklists),
+      plan: of(design.plans),
       move: of(design.moves),
       ladder: of(design.ladders),
       webhook: of(design.webhooks),

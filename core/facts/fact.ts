@@ -38,9 +38,20 @@ export interface FactTicket {
   major?: { endedAt?: Instant }
   signal?: { count: number }
   tasks?: readonly { done?: unknown; notNeeded?: unknown }[]
-  plans?: readonly { tasks: Readonly<Record<string, { end?: unknown }>>; ended?: { how: string } }[]
+  plans?: readonly { tasks: Readonly<Record<string, FactTask>>; ended?: { how: string } }[]
   times?: readonly { counted: number }[]
 }
+
+/** What facts ask of a task of a plan. */
+interface FactTask {
+  end?: unknown
+  asked?: unknown
+  outside?: { ticket?: number }
+}
+
+/** Whether something is so of an open task of a plan that is under way. */
+export const inPlansOf = ({ plans = [] }: FactTicket, isSo: (task: FactTask) => boolean): boolean =>
+  plans.some(({ tasks, ended }) => !ended && Object.values(tasks).some((one) => !one.end && isSo(one)))
 
 /** What of its edition a fact may need. */
 export interface FactDesign {

@@ -1,7 +1,9 @@
 import type { FactTerms } from './fact'
 import { agreement } from './terms/agreement'
+import { approvalOpen } from './terms/approvalOpen'
 import { category } from './terms/category'
 import { channel } from './terms/channel'
+import { childOpen } from './terms/childOpen'
 import { cover } from './terms/cover'
 import { department } from './terms/department'
 import { desk } from './terms/desk'
@@ -68,6 +70,8 @@ const ALL = {
   equipmentInWarranty,
   equipmentCovered,
   openTasks,
+  approvalOpen,
+  childOpen,
   minutesWorked,
   loggedAt,
   statusSince,

@@ -19,6 +19,7 @@ export interface ActionVocabulary {
   webhook: (id: string) => string
   checklist: (id: string) => string
   ladder: (id: string) => string
+  plan: (id: string) => string
 }
 
 /** What a new action begins with: the first of what it could name. */
@@ -31,6 +32,7 @@ export interface FirstOf {
   checklist: string
   webhook: string
   ladder: string
+  plan: string
 }
 
 /** An action's field on the screen: one of a list, under the key that it has in the action, or a field of its own. */
@@ -92,6 +94,7 @@ export interface Hands {
   note(text: string): void
   addTask(text: string, isRequired: boolean): void
   addChecklist(checklist: string): Deed
+  beginPlan(plan: string): Deed
   declareMajor(): void
   call(webhook: string): void
   setOff(ladder: string): Deed

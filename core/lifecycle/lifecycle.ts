@@ -68,6 +68,8 @@ export interface TicketKind {
     onAnswer: Record<string, string>
   }
   idle?: IdleTimer[]
+  /** Ids of plans that begin by themselves with its tickets. */
+  plans?: string[]
   /** What it keeps of its tickets besides what was asked, in the order of the screen. */
   fields: KindField[]
 }

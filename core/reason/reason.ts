@@ -108,6 +108,11 @@ export type Reason =
   | { is: 'checklistOfStage'; stage: string; checklist: string }
   | { is: 'planFor'; plan: string }
   | { is: 'planByHand'; by: string }
+  | { is: 'planOfKind'; plan: string; kind: string }
+  | { is: 'noPlan'; plan: string }
+  | { is: 'planUnderWay'; plan: string }
+  | { is: 'plansAtMost'; most: number }
+  | { is: 'stepPlan'; plan: string }
   | { is: 'answeredBy'; system: string; task: string }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
@@ -220,6 +225,7 @@ const RULES: Rules = {
   calmClosed: ({ signal }) => `triage/signals#${signal}`,
   checklist: ({ checklist }) => `plans/checklists#${checklist}`,
   planFor: ({ plan }) => `plans/${plan}`,
+  planOfKind: ({ plan }) => `plans/${plan}`,
   level: ({ level }) => `service-levels/${level}`,
   rung: ({ ladder, rung }) => `ladders/${ladder}#${rung}`,
 }

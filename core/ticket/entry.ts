@@ -165,6 +165,8 @@ export interface BeforeMove {
   timer?: { since: Instant }
   tasks?: string[]
   fields?: Record<string, FieldValue | null>
+  /** Plans that it began. */
+  plans?: number[]
 }
 
 /** The lists of the directory of which tickets name things. */

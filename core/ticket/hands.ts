@@ -7,6 +7,7 @@ import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
 import { isMajor } from './major'
+import { beginIfFree, whyNoPlan } from './plans'
 import { addTasks, bringChecklist } from './tasks'
 import { oneAt } from '../lookup'
 
@@ -55,6 +56,11 @@ export function handsOf(ringing: Ringing): Hands {
       const found = design.design.checklists.find((one) => one.id === checklist)
       if (!found) return { missing: [{ is: 'noChecklist', checklist }] }
       return { run: () => bringChecklist(change, found, { because, actor: LADDER }) }
+    },
+    beginPlan: (id) => {
+      const missing = whyNoPlan(state, design, id)
+      if (missing) return { missing: [missing] }
+      return { run: () => void beginIfFree(change, id, because, LADDER) }
     },
     declareMajor: () => {
       if (!isMajor(change))

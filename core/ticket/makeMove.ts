@@ -26,6 +26,7 @@ import type { BeforeMove } from './entry'
 import { ticketFacts } from '../facts'
 import { against, enterFields } from './fields'
 import { fill, messageFields, withMore } from './message'
+import { beginIfFree, whyNoPlan } from './plans'
 import { resort } from './resort'
 import { keptByWord } from './said'
 import type { TicketState } from './state'
@@ -125,6 +126,7 @@ function lookerOf({ state, design, person, checklists, fields }: Looking): Looke
     bookingFor: (mark) => bookingOf({ state, person }, mark)?.what,
     checklistName: (id) => checklists.find((one) => one.id === id)?.name,
     hasLadder: (id) => design.design.ladders.some((one) => one.id === id),
+    whyNoPlan: (id) => whyNoPlan(state, design, id),
   }
 }
 
@@ -243,6 +245,10 @@ function makerOf(making: Making): Maker {
       const found = change.design.design.ladders.find((one) => one.id === id)
       if (found) beginLadder(change, found)
     },
+    beginPlan: (id) => {
+      const run = beginIfFree(change, id, change.because({ is: 'planByHand', by: person }))
+      if (run !== undefined) before.plans = [...(before.plans ?? []), run]
+    },
   }
 }
 
@@ -357,10 +363,19 @@ function takeBack(change: Change, before: BeforeMove, name: string): void {
     const task = change.state.tasks?.find((one) => one.id === id)
     if (task && !task.done) change.enter({ kind: 'taskDropped', id, text: task.text })
   }
+  endBegun(change, before, name)
   if (before.status !== undefined)
     change.enter({ kind: 'statusMoved', from: change.state.status, to: before.status, fields: [], because })
   if (before.timer) letTimerGoOn(change, before.timer)
   change.why = { is: 'moveTakenBack', name }
+}
+
+/** The plans that a move began are called off with it. */
+function endBegun(change: Change, { plans = [] }: BeforeMove, name: string): void {
+  const why = change.say({ is: 'moveTakenBack', name })
+  for (const run of change.state.plans ?? [])
+    if (plans.includes(run.id) && !run.ended)
+      change.enter({ kind: 'planEnded', run: run.id, name: run.name, how: 'calledOff', why })
 }
 
 /** The timer that a move stopped runs on since it began, and the record of its time goes. */

@@ -4,6 +4,7 @@ import { ticketFacts } from '../facts'
 import type { Alarm } from '../ladder'
 import {
   findHolder,
+  MOST_PLANS,
   momentAfter,
   nextMoment,
   nextSteps,
@@ -17,7 +18,7 @@ import {
   type PlanTime,
 } from '../plan'
 import type { Instant } from '../time'
-import type { Because } from '../reason'
+import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import type { Actor } from './entry'
 import {
@@ -158,15 +159,43 @@ export function beginPlan(change: Change, plan: Plan, because: Because, actor?: 
   )
 }
 
-/** The plans that begin by themselves with tickets such as this one. */
+/** Why a plan cannot begin on a ticket; nothing where it can. */
+export function whyNoPlan(
+  { plans = [] }: TicketState,
+  design: CompiledDesign,
+  id: string,
+): Reason | undefined {
+  if (!design.findPlan(id)) return { is: 'noPlan', plan: id }
+  const running = plans.filter((one) => !one.ended)
+  if (running.some((one) => one.plan === id)) return { is: 'planUnderWay', plan: id }
+  return running.length >= MOST_PLANS ? { is: 'plansAtMost', most: MOST_PLANS } : undefined
+}
+
+/** A plan begins where it can: something before may have begun it already. @returns its number */
+export function beginIfFree(change: Change, id: string, because: Because, actor?: Actor): number | undefined {
+  const { state, design } = change
+  const plan = whyNoPlan(state, design, id) ? undefined : design.findPlan(id)
+  if (!plan) return undefined
+  beginPlan(change, plan, because, actor)
+  return state.sequence + 1
+}
+
+/** The plans that begin by themselves with tickets such as this one: of its kind, and those that are for it. */
 export function beginPlans(change: Change): void {
   const { state, design, now } = change
   // One that was accepted, taken back and accepted again has its plans already.
   const has = new Set((state.plans ?? []).map((one) => one.plan))
   const facts = ticketFacts(state, design, now)
-  for (const plan of design.design.plans)
-    if (plan.when && !has.has(plan.id) && holds(plan.when, facts))
-      beginPlan(change, plan, change.because({ is: 'planFor', plan: plan.id }), { system: 'triage' })
+  const ofKind = design.kind(state.kind).plans ?? []
+  for (const plan of design.design.plans) {
+    if (has.has(plan.id)) continue
+    const isOfKind = ofKind.includes(plan.id)
+    if (!isOfKind && !(plan.when && holds(plan.when, facts))) continue
+    const why: Reason = isOfKind
+      ? { is: 'planOfKind', plan: plan.id, kind: state.kind }
+      : { is: 'planFor', plan: plan.id }
+    beginPlan(change, plan, change.because(why), { system: 'triage' })
+  }
 }
 
 /** Tasks of plans without which a ticket is not done, opened or not. */

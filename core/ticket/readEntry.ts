@@ -92,7 +92,7 @@ const VERSIONS: Record<EntryKind, number> = {
   taskDropped: 1,
   linked: 1,
   unlinked: 1,
-  moveMade: 3,
+  moveMade: 4,
   moveTakenBack: 2,
   fieldsSet: 1,
   thingMerged: 1,
@@ -215,6 +215,7 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
       did: spokenEach(did),
       ...(textsIn(passedOver).length && { passedOver: spokenEach(passedOver) }),
     }),
+    asItWas,
   ],
 }
 

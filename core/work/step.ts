@@ -47,6 +47,8 @@ export interface Looker {
   bookingFor(mark: BookingMark): string | undefined
   checklistName(id: string): string | undefined
   hasLadder(id: string): boolean
+  /** Why a plan cannot begin; nothing where it can. */
+  whyNoPlan(id: string): Reason | undefined
 }
 
 /** What can be done to it; all of it can be taken back, but for what was said. */
@@ -63,6 +65,7 @@ export interface Maker extends Looker {
   note(text: string): void
   addChecklist(id: string): void
   setOff(ladder: string): void
+  beginPlan(id: string): void
 }
 
 /** Reads a step for faults. */
@@ -88,12 +91,13 @@ export interface FirstNamed {
   field: string
   checklist: string
   ladder: string
+  plan: string
 }
 
 /** A step's field on the screen: one of several choices or of a list, under its key in the step, or a field of its own. */
 export type StepField =
   | { field: 'options'; key: string; label: string; options: Readonly<Record<string, string>> }
-  | { field: 'choice'; key: string; label: string; of: 'checklist' | 'ladder' }
+  | { field: 'choice'; key: string; label: string; of: 'checklist' | 'ladder' | 'plan' }
   | { field: 'goal' | 'sort' | 'setField' | 'text' }
 
 /** Everything that there is to say about what a move can do; see `steps/`. */

@@ -102,8 +102,8 @@ const path = (link: string) => new URL(link).pathname
     <template v-if="accounts.length">
       <h2>Accounts that the account service has made</h2>
       <p v-for="one in accounts" :key="one.key">
-        <span class="num">{{ one.name }}</span>
-        <span class="quiet">for {{ one.for_whom }}, number {{ one.number }}</span
+        <span class="num">{{ one.name }}</span>{{ ' '
+        }}<span class="quiet">for {{ one.for_whom }}, number {{ one.number }}</span
         ><span v-if="one.times > 1" class="quiet">, asked for {{ one.times }} times</span>
       </p>
     </template>
@@ -119,6 +119,9 @@ const path = (link: string) => new URL(link).pathname
 }
 .behaviour {
   max-width: 420px;
+}
+h2 {
+  margin-top: 18px;
 }
 .words {
   white-space: pre-wrap;

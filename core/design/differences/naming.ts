@@ -15,6 +15,7 @@ export type NamedThing =
   | 'calendar'
   | 'category'
   | 'checklist'
+  | 'plan'
   | 'desk'
   | 'field'
   | 'form'
@@ -48,6 +49,7 @@ const NAMES: Readonly<
   calendar: (design, id) => nameIn(design.calendars, id),
   category: (design, id) => categoryName(design, id),
   checklist: (design, id) => nameIn(design.checklists, id),
+  plan: (design, id) => nameIn(design.plans, id),
   desk: (_, id, directory) => directory.desks.get(id)?.name,
   field: (design, id) => labelIn(design.fields, id),
   form: (design, id) => nameIn(design.forms, id),
@@ -142,6 +144,7 @@ export class Naming {
       webhook: named('webhook'),
       checklist: named('checklist'),
       ladder: named('ladder'),
+      plan: named('plan'),
     }
   }
 }

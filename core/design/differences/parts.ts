@@ -163,6 +163,7 @@ export const kind: Book<TicketKind> = {
     isOrdered: false,
   }),
   first: ref('begins in', 'status'),
+  plans: refs('brings the plans', 'plan'),
   turnedAway: ref('what is turned away ends in', 'status'),
   automatic: byKey(
     (event) => MOVES[event] ?? event,

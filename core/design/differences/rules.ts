@@ -171,6 +171,7 @@ const STEPS: {
   note: ({ text: words }) => cut(words),
   checklist: ({ checklist: id }, naming) => naming.nameOf('checklist', id),
   ladder: ({ ladder: id }, naming) => naming.nameOf('ladder', id),
+  plan: ({ plan: id }, naming) => naming.nameOf('plan', id),
 }
 const stepInWords = (step: MoveStep, naming: Naming): string => {
   const words = STEPS[step.do] as (step: MoveStep, naming: Naming) => string

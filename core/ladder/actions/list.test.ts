@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ACTIONS, termsOf } from './list'
 
 const FIRST = {
+  plan: 'p',
   ...{ template: 'rung', team: 'networks', queue: 'tills', status: 'in-hand', field: 'landing' },
   ...{ checklist: 'wet', webhook: 'board', ladder: 'other' },
 }
@@ -33,7 +34,14 @@ describe('what a rung can do', () => {
           priority: called,
           status: called,
         },
-        ...{ field: called, fieldValue: called, webhook: called, checklist: called, ladder: called },
+        ...{
+          field: called,
+          fieldValue: called,
+          webhook: called,
+          checklist: called,
+          ladder: called,
+          plan: called,
+        },
       }
       expect(terms.said(fresh, words)).toMatch(/^\w/)
       expect(terms.said(fresh, words)).not.toMatch(/undefined|\[object/)

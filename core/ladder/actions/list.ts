@@ -5,6 +5,7 @@ import { checklist, type ChecklistAction } from './checklist'
 import { majorIncident, type MajorAction } from './majorIncident'
 import { note, type NoteAction } from './note'
 import { notify, type NotifyAction } from './notify'
+import { plan, type PlanAction } from './plan'
 import { queue, type QueueAction } from './queue'
 import { raisePriority, type PriorityAction } from './raisePriority'
 import { set, type SetAction } from './set'
@@ -25,6 +26,7 @@ export type Action =
   | NoteAction
   | TaskAction
   | ChecklistAction
+  | PlanAction
   | MajorAction
   | CallAction
   | SetOffAction
@@ -44,6 +46,7 @@ export const ACTIONS: { readonly [K in Action['do']]: ActionTerms<Extract<Action
   note,
   task,
   checklist,
+  plan,
   majorIncident,
   call,
   setOff,

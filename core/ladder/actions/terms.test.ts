@@ -17,7 +17,7 @@ const WORDS = {
     fieldValue: (name: string, value: unknown) => `${String(value)} of ${name}`,
     webhook: called('system'),
   },
-  ...{ checklist: called('list'), ladder: called('ladder') },
+  ...{ checklist: called('list'), ladder: called('ladder'), plan: called('plan') },
 }
 const say = (action: Action) => termsOf(action).said(action, WORDS)
 
@@ -54,7 +54,7 @@ function done(action: Action, more: Partial<Hands> = {}): { deed: Deed; did: unk
     ...{ enter: note('enter', {}), set: note('set', {}), note: note('note', undefined) },
     ...{ addTask: note('addTask', undefined), addChecklist: note('addChecklist', {}) },
     ...{ declareMajor: note('declareMajor', undefined), call: note('call', undefined) },
-    ...{ setOff: note('setOff', {}) },
+    ...{ setOff: note('setOff', {}), beginPlan: note('beginPlan', {}) },
     ...more,
   }
   const deed = termsOf(action).deed(hands, action)
@@ -91,6 +91,7 @@ describe('an action in words', () => {
     [{ do: 'note', text: 'Nobody came.' }, 'note: Nobody came.'],
     [{ do: 'task', text: 'Ring them' }, 'add the task “Ring them”'],
     [{ do: 'checklist', checklist: 'x' }, 'add the checklist “list x”'],
+    [{ do: 'plan', plan: 'x' }, 'begin the plan “plan x”'],
     [{ do: 'majorIncident' }, 'declare a major incident'],
     [{ do: 'call', webhook: 'x' }, 'call system x'],
     [{ do: 'setOff', ladder: 'x' }, 'set off “ladder x”'],
@@ -101,7 +102,7 @@ describe('an action in words', () => {
 
 describe('an action that is new', () => {
   const first = {
-    ...{ template: 'a', team: 'b', queue: 'c', status: 'd', field: 'e', checklist: 'f' },
+    ...{ template: 'a', team: 'b', queue: 'c', status: 'd', field: 'e', checklist: 'f', plan: 'i' },
     ...{ webhook: 'g', ladder: 'h' },
   }
   it('names the first of what it could name, and nothing else', () => {
@@ -116,6 +117,7 @@ describe('an action that is new', () => {
       { do: 'note', text: '' },
       { do: 'task', text: '' },
       { do: 'checklist', checklist: 'f' },
+      { do: 'plan', plan: 'i' },
       { do: 'majorIncident' },
       { do: 'call', webhook: 'g' },
       { do: 'setOff', ladder: 'h' },
@@ -150,6 +152,7 @@ describe('an action that is read for faults', () => {
     [{ do: 'task', text: 'x' }, []],
     [{ do: 'task', text: ' ' }, [['error', 'here', 'textEmpty', 'adds an empty task']]],
     [{ do: 'checklist', checklist: 'x' }, [['refers', 'here', 'checklist', 'x']]],
+    [{ do: 'plan', plan: 'x' }, [['refers', 'here', 'plan', 'x']]],
     [{ do: 'majorIncident' }, []],
     [{ do: 'call', webhook: 'x' }, [['refers', 'here', 'webhook', 'x']]],
     [{ do: 'setOff', ladder: 'x' }, [['refers', 'here', 'ladder', 'x']]],
@@ -230,6 +233,7 @@ describe('an action that is done', () => {
     [{ do: 'task', text: 'x' }, [['addTask', 'x', false]]],
     [{ do: 'task', text: 'x', required: true }, [['addTask', 'x', true]]],
     [{ do: 'checklist', checklist: 'x' }, [['addChecklist', 'x']]],
+    [{ do: 'plan', plan: 'x' }, [['beginPlan', 'x']]],
     [{ do: 'majorIncident' }, [['declareMajor']]],
     [{ do: 'call', webhook: 'x' }, [['call', 'x']]],
     [{ do: 'setOff', ladder: 'x' }, [['setOff', 'x']]],

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { stepTerms, STEPS } from './list'
 
-const FIRST = { priority: 'p1', field: 'landing', checklist: 'wet', ladder: 'other' }
+const FIRST = { priority: 'p1', field: 'landing', checklist: 'wet', ladder: 'other', plan: 'refit' }
 const NAMES = Object.keys(STEPS) as (keyof typeof STEPS)[]
 
 describe('what a move can do', () => {

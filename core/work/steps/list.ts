@@ -4,6 +4,7 @@ import { booking, type BookingStep } from './booking'
 import { checklist, type ChecklistStep } from './checklist'
 import { ladder, type LadderStep } from './ladder'
 import { note, type NoteStep } from './note'
+import { plan, type PlanStepOfMove } from './plan'
 import { reply, type ReplyStep } from './reply'
 import { set, type SetStep } from './set'
 import { sort, type SortStep } from './sort'
@@ -22,6 +23,7 @@ export type MoveStep =
   | NoteStep
   | ChecklistStep
   | LadderStep
+  | PlanStepOfMove
 
 /**
  * Everything that a move can do, in the order of the menu. To add one is to add a file beside this one, and its name
@@ -38,6 +40,7 @@ export const STEPS: { readonly [K in MoveStep['do']]: StepTerms<Extract<MoveStep
   note,
   checklist,
   ladder,
+  plan,
 }
 
 /** What there is to say about a step. */

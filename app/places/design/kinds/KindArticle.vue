@@ -184,6 +184,17 @@ async function askFor(status: Status, field: { name: string } | { label: string 
       />
     </section>
     <KindWays :kind="kind" :readonly="isLocked" @save="save" @add="addWay" />
+    <section v-if="design.plans.length" aria-labelledby="comes">
+      <h2 id="comes">Plans that come with it</h2>
+      <p class="quiet small">They begin by themselves with every ticket of this kind.</p>
+      <KitTicks
+        label="Plans that come with it"
+        :model-value="kind.plans ?? []"
+        :options="named(design.plans)"
+        :disabled="isLocked"
+        @update:model-value="put({ plans: $event.length ? $event : undefined })"
+      />
+    </section>
     <section aria-labelledby="idle">
       <h2 id="idle">When nothing happens</h2>
       <IdleTimers

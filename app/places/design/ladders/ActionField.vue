@@ -21,7 +21,7 @@ const others = computed(() => props.design.ladders.filter((one) => one.id !== pr
 const terms = computed(() => termsOf(props.action))
 /** What a new action could name first. */
 const first = computed<FirstOf>(() => ({
-  ...{ team: '', queue: '', status: '', checklist: '', webhook: '', ladder: '' },
+  ...{ team: '', queue: '', status: '', checklist: '', webhook: '', ladder: '', plan: '' },
   ...Object.fromEntries(Object.entries(lists.value).map(([of, list]) => [of, list[0]?.id ?? ''])),
   template: (props.design.templates.find((one) => one.id === 'rung') ?? props.design.templates[0])?.id ?? '',
   field: props.design.fields[0]?.name ?? '',
@@ -34,10 +34,12 @@ const lists = computed<Record<string, readonly Named[]>>(() => ({
   priority: props.design.priorities.map(({ id, numeral, name }) => ({ id, name: `to ${numeral} ${name}` })),
   checklist: props.design.checklists,
   webhook: props.design.webhooks,
+  plan: props.design.plans,
   ladder: others.value,
 }))
 const NONE_YET: Record<string, string> = {
-  checklist: 'none yet; add one under Moves',
+  checklist: 'none yet; add one under Plans and checklists',
+  plan: 'none yet; add one under Plans and checklists',
   webhook: 'none yet; add one below',
 }
 /** What is chosen, where one of a list is. */

@@ -37,6 +37,7 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   webhook: (id) => nameIn(props.design.webhooks, id),
   checklist: (id) => nameIn(props.design.checklists, id),
   ladder: (id) => nameIn(props.design.ladders, id),
+  plan: (id) => nameIn(props.design.plans, id),
 }))
 const does = (rung: Rung) => rung.actions.map((one) => actionInWords(one, vocabulary.value)).join('; ')
 const targetLabels = computed(() => targetNames(props.design.serviceLevels))

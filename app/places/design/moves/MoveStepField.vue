@@ -34,12 +34,14 @@ const first = computed<FirstNamed>(() => ({
   field: props.design.fields[0]?.name ?? '',
   checklist: props.design.checklists[0]?.id ?? '',
   ladder: props.design.ladders[0]?.id ?? '',
+  plan: props.design.plans[0]?.id ?? '',
 }))
 /** What is chosen, where one of several is. */
 const choice = computed(() => {
   const { field } = terms.value
   if (field.field !== 'options' && field.field !== 'choice') return undefined
-  const lists = { checklist: props.design.checklists, ladder: props.design.ladders }
+  const { checklists, ladders, plans } = props.design
+  const lists = { checklist: checklists, ladder: ladders, plan: plans }
   const options =
     field.field === 'options'
       ? Object.entries(field.options).map(([value, said]) => ({ value, label: said }))

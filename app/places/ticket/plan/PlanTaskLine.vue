@@ -18,6 +18,8 @@ const props = defineProps<{
 const emit = defineEmits<{ tick: [done: boolean]; give: []; leave: []; again: [] }>()
 const isOpen = computed(() => props.task.stands === 'open')
 const isDone = computed(() => props.task.stands === 'done' || props.task.stands === 'notNeeded')
+/** The ticket of its own that does it. */
+const child = computed(() => props.task.outside?.ticket)
 /** What another system or ticket has not done is somebody's. */
 const fault = computed(() => (isOpen.value ? props.task.outside?.fault : undefined))
 /** What the desk ends by itself cannot be ticked, nor what is under way elsewhere. */
@@ -61,7 +63,7 @@ const how = computed(() => taskStands(props.task, props.people, props))
       <template v-if="how">{{ how }}</template>
       <template v-else-if="isOpen">
         <template v-if="task.endedBy === 'outside' && !fault">{{
-          task.outside?.ticket === undefined ? 'is asked for elsewhere' : 'under way'
+          child === undefined ? 'is asked for elsewhere' : 'under way'
         }}</template><template v-else>{{ task.who ?? 'the desk, by itself' }}</template
         ><template v-if="task.due"
           >,
@@ -79,11 +81,10 @@ const how = computed(() => taskStands(props.task, props.people, props))
             ? `begins with ${task.beginsWith}`
             : ''
       }}</template>
+      <template v-if="child !== undefined"
+        >, as <NuxtLink :to="`/desk/${child}`">ticket {{ child }}</NuxtLink></template
+      >
     </span>
-    <span v-if="task.outside?.ticket !== undefined" class="small under"
-      >ticket
-      <NuxtLink :to="`/desk/${task.outside.ticket}`" class="num">{{ task.outside.ticket }}</NuxtLink></span
-    >
     <span v-if="fault" class="small under fault"
       >{{ `not done: ${faultInWords(fault)}` }}
       <template v-if="works || task.person === me"

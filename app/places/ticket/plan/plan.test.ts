@@ -57,6 +57,7 @@ async function drawn(of: PlanOnTicket, role = 'technician') {
   const calls = serve({
     'PATCH /api/tickets/7/plans/5/tasks/list': keeps,
     'POST /api/tickets/7/plans/5/tasks/seal/word': keeps,
+    'POST /api/tickets/7/plans/5/tasks/account/again': keeps,
     'GET /api/technicians': () => [],
   })
   const ticket = ticketPage({ people: { ada: 'Ada', ines: 'Ines Varga' } })
@@ -96,6 +97,23 @@ describe('a plan beside its ticket', () => {
     expect(button('Yes')).toBeUndefined()
     expect(button('Send back …')).toBeUndefined()
     expect(document.querySelector<HTMLInputElement>('input[type=checkbox]')!.disabled).toBe(true)
+  })
+
+  it('leaves what is done elsewhere to that, and has it tried again where it failed', async () => {
+    const outside = { id: 'account', text: 'Account', do: 'call', endedBy: 'outside' }
+    const child = { ...outside, id: 'spare', text: 'A spare', do: 'ticket', outside: { ticket: 42 } }
+    const fault = { is: 'lacks', said: 'account.name', at: 0 }
+    const { wrapper, calls } = await drawn(
+      plan([stage({}, [task({ ...outside, outside: { fault } }), task(child)])]),
+    )
+    const [failed, other] = wrapper.findAll<HTMLInputElement>('input[type=checkbox]')
+    expect([failed!.element.disabled, other!.element.disabled]).toEqual([false, true])
+    expect(document.body.textContent).toContain('not done: the answer lacks account.name')
+    expect(document.body.textContent).toContain('under way, as ticket 42')
+    expect(document.querySelector('a[href="/desk/42"]')).not.toBeNull()
+    button('try again')!.click()
+    await settled()
+    expect(calls).toContain('POST /api/tickets/7/plans/5/tasks/account/again')
   })
 
   it('folds what is over and what is to come', async () => {
