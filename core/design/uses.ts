@@ -4,7 +4,7 @@ import { fieldFact } from '../fields'
 import type { CatalogItem, Form } from '../intake'
 import type { Action } from '../ladder'
 import type { Cell, DecisionTable } from '../table'
-import { factsNamed, questionsNamed, type Plan } from '../plan'
+import { conditionsOf, factsNamed, questionsNamed } from '../plan'
 import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
 import { fieldsOf } from './templateFields'
@@ -20,15 +20,6 @@ export interface Use {
 
 const use = (words: string, place: string): Use => ({ words, place })
 type Asks = (condition: Condition | undefined) => boolean
-
-/** Every condition that a plan asks. */
-const conditionsOf = ({ when, stages }: Plan): (Condition | undefined)[] => [
-  when,
-  ...stages.flatMap((stage) => [
-    stage.when,
-    ...stage.tasks.flatMap((task) => [task.when, task.do === 'wait' ? task.holds : undefined]),
-  ]),
-]
 
 /** The tables of triage, with their articles. */
 const TABLES: readonly { id: string; name: string; of: (triage: Triage) => DecisionTable | undefined }[] = [

@@ -1,6 +1,7 @@
 export { isOneOf } from './isOneOf'
 export { isRecord } from './isRecord'
 export { keysOf } from './keysOf'
+export { lowerMedian } from './lowerMedian'
 export { named } from './named'
 export { oneAt } from './oneAt'
 export { oneBy } from './oneBy'

@@ -71,6 +71,16 @@ export {
   type PlanWorld,
 } from './steps'
 export { ASSUMED, forecast, movedSince, type ForecastWorld, type Moved, type PlanForecast } from './forecast'
+export { stagesLived, type StageLived } from './lived'
+export {
+  conditionsOf,
+  questionsAsked,
+  trial,
+  type Trial,
+  type TrialLine,
+  type TrialOf,
+  type TrialPace,
+} from './trial'
 export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
 export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
 export type { ApprovalTask, Refusal } from './tasks/approval'

@@ -1,3 +1,4 @@
+import { lowerMedian } from '../lookup'
 import type { Instant } from '../time'
 
 /** A task of a checklist that came to a ticket, and what became of it. */
@@ -59,10 +60,4 @@ function countOf(
     left: tasks.filter((one) => one.left !== null).length,
     took: lowerMedian(ticked.map(({ came, done }) => hours.between(came, done))),
   }
-}
-
-/** The middle one, or the lower of the two in the middle; null of none. */
-function lowerMedian(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b)
-  return sorted[Math.ceil(sorted.length / 2) - 1] ?? null
 }

@@ -273,6 +273,7 @@ describe('What routes answer', () => {
     await ticket('POST tasks', { checklist: `kept:${number}` })
     await call('GET /api/checklists', TORA)
     await call('GET /api/checklists/counts', TORA)
+    await call('GET /api/plans/lived', { ...TORA, query: { plan: 'joining' } })
     await call('GET /api/tasks/mine', TORA)
     await call('DELETE /api/checklists/{number}', { as: 'olin-brandt', path: { number } })
     await ticket('DELETE tasks/{task}', undefined, { task: page.tasks[1]!.id })

@@ -1,3 +1,6 @@
+import { fork } from 'node:child_process'
+import { setTimeout } from 'node:timers/promises'
+import { sql } from 'kysely'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { callOf, type Command, type TicketState } from '../../core/ticket'
 import { DAY } from '../../core/time'
@@ -6,9 +9,11 @@ import { deskNow } from '../../server/clock/deskClock'
 import { mailTransport, sendOn, type Channels } from '../../server/delivery/channels'
 import { deliver, type Later } from '../../server/jobs/deliver'
 import { startWorker, type Worker } from '../../server/jobs/worker'
+import { planLived } from '../../server/queries/planLived'
 import { audit } from '../../server/queries/audit'
 import { startMailbox, type Mailbox } from '../../server/standins/mailbox'
 import { setBehaviour } from '../../server/standins/messageStore'
+import { bundledWorker } from './bundledWorker'
 import { makeWorld, setting, TORA } from './world'
 
 // What plans ask of the outside: the account service that ships with the application, and tickets of their own.
@@ -225,4 +230,83 @@ describe('a ticket of its own', () => {
       await worker?.stop()
     }
   }, 60_000)
+})
+
+describe('workers that are killed', () => {
+  it('while they call, log tickets and open stages: each is done once, and nothing is left', async () => {
+    const names = Array.from({ length: 8 }, (_, at) => `Crew ${'abcdefgh'[at]!.repeat(3)}`)
+    const references: number[] = []
+    for (const name of names) references.push(await equip(name, ['mail', 'loan']))
+    for (const reference of references) {
+      const { id } = (await stateOf(reference)).plans![0]!
+      await run(reference, { kind: 'changePlanTask', run: id, task: 'laptop', change: { done: true } })
+    }
+    const script = await bundledWorker()
+    const killed = async (after: number) => {
+      const child = fork(script, {
+        env: { ...process.env, DATABASE_URL: world.url, SMTP_URL: `smtp://127.0.0.1:${outside.port}` },
+        stdio: 'ignore',
+      })
+      await setTimeout(after)
+      const gone = new Promise((done) => child.once('exit', done))
+      child.kill('SIGKILL')
+      await gone
+    }
+    for (const after of [1900, 2100, 2300]) await Promise.all([killed(after), killed(after + 120)])
+    const worker = await startWorker(`smtp://127.0.0.1:${outside.port}`, channels.gateway)
+    try {
+      const settled = async (isSo: (state: TicketState) => boolean) =>
+        expect
+          .poll(async () => (await Promise.all(references.map(stateOf))).filter(isSo).length, {
+            timeout: 60_000,
+            interval: 500,
+          })
+          .toBe(names.length)
+      const task = (state: TicketState, id: string) => state.plans![0]!.tasks[id]
+      await settled(
+        (state) => state.fields?.accountName !== undefined && !!task(state, 'loan')?.outside?.ticket,
+      )
+      for (const reference of references) {
+        const child = (await taskOf(reference, 'loan'))!.outside!.ticket!
+        await run(child, { kind: 'withdraw', text: 'It is not needed.' }, KETIL)
+      }
+      await settled((state) => state.plans![0]!.stages.equip?.throughAt !== undefined)
+      await world.at(deskNow() + 7 * DAY)
+      await settled((state) => state.plans![0]!.stages['first-day'] !== undefined)
+    } finally {
+      await worker.stop()
+      await world.at(world.begins)
+    }
+    for (const [at, reference] of references.entries()) {
+      expect(await accounts(names[at]!)).toHaveLength(1)
+      const kinds = (
+        await world.db
+          .selectFrom('entry')
+          .select(['kind', 'body'])
+          .where('reference', '=', reference)
+          .execute()
+      ).map(({ kind, body }) => `${kind} ${(body as { stage?: string }).stage ?? ''}`.trim())
+      const times = (kind: string) => kinds.filter((one) => one === kind).length
+      expect([times('childLogged'), times('linked'), times('stageOpened first-day')]).toEqual([1, 1, 1])
+      const children = await world.db
+        .selectFrom('entry')
+        .select('reference')
+        .where('kind', '=', 'childOf')
+        .where((e) => e(sql<number>`(body->>'parent')::int`, '=', reference))
+        .execute()
+      expect(children).toHaveLength(1)
+    }
+    expect((await audit(world.db)).differences).toEqual([])
+  }, 180_000)
+})
+
+describe('how a plan went', () => {
+  it('is counted stage by stage, for the plan that is in force', async () => {
+    const lived = await planLived(world.desk, 'joining')
+    expect(lived.days).toBe(90)
+    expect(lived.count).toBeGreaterThan(10)
+    expect(lived.stages.prepare!.through).toBeGreaterThan(10)
+    expect(lived.stages.prepare!.took).toBeGreaterThan(0)
+    expect(await planLived(world.desk, 'gone')).toEqual({ days: 90, count: 0, stages: {} })
+  })
 })

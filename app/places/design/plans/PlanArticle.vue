@@ -108,21 +108,31 @@ async function remove(event: Event) {
           <KitButton kind="link" @click="set({ when: undefined })">by hand only</KitButton>
         </p>
       </template>
-      <div class="stages">
-        <PlanStageColumn
-          v-for="stage in plan.stages"
-          :key="stage.id"
-          v-bind="{ stage, plan, numbers, design, directory, names, words, findings, readonly, open }"
-          @change="put"
-          @open="open = $event"
-        />
-        <p v-if="!readonly"><KitButton @click="put(withNewStage(plan, 'New stage'))">New stage</KitButton></p>
+      <div class="beside">
+        <div>
+          <div class="stages">
+            <PlanStageColumn
+              v-for="stage in plan.stages"
+              :key="stage.id"
+              v-bind="{ stage, plan, numbers, design, directory, names, words, findings, readonly, open }"
+              @change="put"
+              @open="open = $event"
+            />
+            <p v-if="!readonly">
+              <KitButton @click="put(withNewStage(plan, 'New stage'))">New stage</KitButton>
+            </p>
+          </div>
+          <p class="small quiet key">
+            <i class="square filled" aria-hidden="true" /> the stage waits for it ·
+            <i class="square" aria-hidden="true" /> may be left · <b class="brass">begins with 1</b> goes on
+            early · after 3.1 in turn, else side by side
+          </p>
+          <PlanLived :plan="plan" :numbers="numbers" />
+        </div>
+        <ClientOnly>
+          <PlanTrial v-bind="{ plan, design, directory, names }" />
+        </ClientOnly>
       </div>
-      <p class="small quiet key">
-        <i class="square filled" aria-hidden="true" /> the stage waits for it ·
-        <i class="square" aria-hidden="true" /> may be left · <b class="brass">begins with 1</b> goes on early
-        · after 3.1 in turn, else side by side
-      </p>
     </template>
   </article>
 </template>
@@ -141,9 +151,18 @@ async function remove(event: Event) {
 }
 .stages {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(215px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
   gap: 16px 0;
+}
+.beside {
+  display: grid;
+  gap: 24px;
   margin-top: 20px;
+}
+@media (min-width: 1200px) {
+  .beside {
+    grid-template-columns: minmax(0, 1fr) 250px;
+  }
 }
 .key {
   border-top: 3px double var(--rule-2);

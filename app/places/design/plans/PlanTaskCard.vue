@@ -54,7 +54,8 @@ const more = computed(() => {
 
 <template>
   <div class="card">
-    <span class="num number">{{ number(task.id) }}</span>
+    <SealMark v-if="task.do === 'approval'" :number="number(task.id)" sealed="open" class="mark" />
+    <span v-else class="num number">{{ number(task.id) }}</span>
     <div>
       <KitButton kind="quiet" class="name" :aria-expanded="isOpen" @click="emit('open')">{{
         task.text || 'no words yet'
@@ -71,7 +72,6 @@ const more = computed(() => {
         >begins with {{ number(`stage ${task.beginsWith}`) }}</span
       >
     </div>
-    <SealMark v-if="task.do === 'approval'" :number="number(task.id)" sealed="open" class="mark" />
   </div>
 </template>
 
