@@ -169,6 +169,8 @@ export type Command =
   /** A stage is entered again; `tasks` are to be done again, all of it where none are named. */
   | { kind: 'sendPlanBack'; run: number; stage: string; tasks: string[]; text: string }
   | { kind: 'endPlan'; run: number; text: string }
+  /** It is followed as the edition of its ticket has it. */
+  | { kind: 'followPlanEdition'; run: number }
   /** One half of a link; the other ticket gets the other half. */
   | { kind: 'link'; to: number; as: LinkKind; on: boolean }
   /** A move as it stands on the shelf now, with what it asked. */

@@ -34,6 +34,7 @@ import { childLogged, childRefused, hearOfChild } from './children'
 import { makeMove, undoMove } from './makeMove'
 import { beginPlanByHand, changePlanTask, endPlan, sendPlanBack } from './planWork'
 import { askAgain } from './outside'
+import { followPlanEdition } from './planEdition'
 import { advancePlans, beginPlans } from './plans'
 import { handSeal, saySeal } from './seals'
 import { resort } from './resort'
@@ -105,6 +106,7 @@ const HANDLERS: Handlers = {
   handSeal,
   sendPlanBack,
   endPlan,
+  followPlanEdition,
   link: (change, { to, as, on }) => link(change, to, as, on),
   makeMove: (change, command) => makeMove(change, command),
   undoMove: (change, { sequence }) => undoMove(change, sequence),

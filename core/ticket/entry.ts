@@ -407,6 +407,8 @@ export type EntryBody =
       dueAt: Instant
       told: string[]
     }
+  /** It is followed as another edition has it; `dropped` are open tasks that are something else there, or are not there. */
+  | { kind: 'planAdopted'; run: number; name: string; from: number; to: number; dropped: string[] }
   | { kind: 'planEnded'; run: number; name: string; how: PlanEnd['how']; why?: string }
   | { kind: 'linked'; to: number; as: LinkKind }
   | { kind: 'unlinked'; to: number; as: LinkKind }

@@ -237,6 +237,8 @@ const WORDS: Words = {
     `${by(entry, names)} ${entry.for ? `said for ${personName(names, entry.for)} ` : 'said '}${entry.yes ? 'yes' : 'no'} to “${entry.text}”${entry.said ? `: ${entry.said}` : ''}${SEALED[entry.sealed]}`,
   planSentBack: (entry, names) => `${by(entry, names)} sent it back to “${entry.name}”: ${entry.said}`,
   planTaskLate: (entry, names) => `“${entry.text}” is late${toldIn(entry, names)}`,
+  planAdopted: (entry, names) =>
+    `${by(entry, names)} let the plan “${entry.name}” follow edition ${entry.to}; it followed ${entry.from}`,
   planEnded: (entry, names) =>
     entry.how === 'done'
       ? `plan “${entry.name}” is done`

@@ -23,6 +23,7 @@ export const PLAN_KINDS = [
   'sealSaid',
   'planSentBack',
   'planTaskLate',
+  'planAdopted',
   'planEnded',
 ] as const
 type PlanKind = (typeof PLAN_KINDS)[number]
@@ -126,5 +127,7 @@ export const PLAN_ENTRIES: Apply = {
       ended: undefined,
     })),
   planTaskLate: (state, { alarm }) => ({ rang: [...state.rang, alarm] }),
+  planAdopted: (state, { run, name, to, dropped }) =>
+    inRun(state, run, ({ tasks }) => ({ name, edition: to, tasks: without(tasks, dropped) })),
   planEnded: (state, { run, how, at }) => inRun(state, run, () => ({ ended: { how, at } })),
 }

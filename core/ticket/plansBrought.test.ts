@@ -156,3 +156,52 @@ describe('what is asked of plans by rules', () => {
     expect(rests()).toBe(false)
   })
 })
+
+describe('a plan under way, in another edition', () => {
+  const first = plan('refit', [todo, { ...todo, id: 'y', text: 'Look again' }], { when: { all: [] } })
+  const second = plan('refit', [
+    todo,
+    {
+      ...{ id: 'y', text: 'Somebody agrees', do: 'approval', required: true },
+      ask: [{ who: { by: 'person', person: 'olin-brandt' } }],
+    },
+    { ...todo, id: 'z', text: 'Put it away' },
+  ])
+  /** The ticket follows edition 2; its plan still edition 1. */
+  const adopt = (plans: Plan[]) => {
+    const before = ticket.edition
+    const design = demoDesign()
+    design.checklists = []
+    design.plans = plans
+    ticket.edition = new CompiledDesign(design, 2, (edition) => (edition === 1 ? before : undefined))
+    ticket.do({ kind: 'adopt' }, at(5), { system: 'adoption' })
+  }
+  const follow = (minutes: number, person = 'tora-aas') =>
+    ticket.do({ kind: 'followPlanEdition', run: ticket.state!.plans![0]!.id }, at(minutes), { person })
+  beforeEach(() => {
+    begin(undefined, [first])
+    const run = ticket.state!.plans![0]!.id
+    ticket.do({ kind: 'changePlanTask', run, task: 'x', change: { done: true } }, at(1), TORA)
+  })
+
+  it('keeps its own until somebody says so; then what is done stays, and what is otherwise begins anew', () => {
+    adopt([second])
+    expect(ticket.state!.plans![0]).toMatchObject({ edition: 1 })
+    follow(6)
+    const run = ticket.state!.plans![0]!
+    expect(run).toMatchObject({ edition: 2, tasks: { x: { end: { how: 'done' } }, y: { asked: [{}] } } })
+    expect(Object.keys(run.tasks).sort()).toEqual(['x', 'y', 'z'])
+    expect(run.stages.do).not.toHaveProperty('throughAt')
+    expect(() => follow(7)).toThrow('nothing else of this plan')
+    expect(rebuild(ticket.entries)).toEqual(ticket.state)
+  })
+
+  it('has nothing to follow where that edition has it just so, or no more', () => {
+    adopt([first])
+    expect(() => follow(6)).toThrow('nothing else')
+    begin(undefined, [first])
+    adopt([])
+    expect(() => follow(6)).toThrow('nothing else')
+    expect(running()).toEqual(['refit'])
+  })
+})

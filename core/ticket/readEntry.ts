@@ -88,6 +88,7 @@ const VERSIONS: Record<EntryKind, number> = {
   sealSaid: 1,
   planSentBack: 1,
   planTaskLate: 1,
+  planAdopted: 1,
   planEnded: 1,
   taskDropped: 1,
   linked: 1,

@@ -1,7 +1,14 @@
 import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { planView, tasksOf, type PlanForecast, type PlanView, type TaskView } from '../../core/plan'
-import { followedPlans, planForecast, planTime, type Followed, type TicketState } from '../../core/ticket'
+import {
+  followedPlans,
+  newerPlan,
+  planForecast,
+  planTime,
+  type Followed,
+  type TicketState,
+} from '../../core/ticket'
 import type { Language } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -18,6 +25,8 @@ export type PlanShown = Omit<PlanView, 'stages'> & {
     expected: { from: number; to: number } | null
   })[]
   expected: Expected | null
+  /** The edition of the ticket, where that has the plan otherwise than it is followed. */
+  newer: number | null
 }
 
 /** When a plan is expected to be done. */
@@ -62,6 +71,7 @@ export function plansOf(state: TicketState, design: CompiledDesign, directory: D
     return {
       ...view,
       expected: found && (expected as Expected),
+      newer: newerPlan(state, design, followed) ? state.edition : null,
       stages: view.stages.map((stage) => ({
         ...stage,
         expected:

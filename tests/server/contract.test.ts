@@ -308,11 +308,25 @@ describe('What routes answer', () => {
   }, 120_000)
 
   it('fits what is stated: Arrivals, alarms and messages', async () => {
-    const draft = await call<{ version: number; design: { portals: { id: string }[] } }>('GET /api/draft')
+    const draft = await call<{ version: number; design: Record<'portals' | 'plans', { id: string }[]> }>(
+      'GET /api/draft',
+    )
     const before = draft.design.portals.find((one) => one.id === 'merrow')!
     const change = { list: 'portals', id: 'merrow', before, after: { ...before, holds: true } }
-    const { version } = await call<{ version: number }>('PATCH /api/draft', { body: { changes: [change] } })
+    const plan = draft.design.plans.find((one) => one.id === 'joining')!
+    const renamed = { list: 'plans', id: 'joining', before: plan, after: { ...plan, name: 'Joining' } }
+    const { version } = await call<{ version: number }>('PATCH /api/draft', {
+      body: { changes: [change, renamed] },
+    })
     await call('POST /api/draft/publish', { body: { version, note: 'Merrow is looked at first' } })
+    const running = await served.db
+      .selectFrom('plan_run')
+      .select(['reference', 'run'])
+      .where('ended_at', 'is', null)
+      .executeTakeFirstOrThrow()
+    await sql`update ticket set state = jsonb_set(state, '{edition}', '2'), edition = 2
+      where reference = ${running.reference}`.execute(served.db)
+    await call('POST /api/tickets/{reference}/plans/{run}/edition', { ...TORA, path: running })
     const held = { path: { reference: await log() }, ...TORA }
     await call('GET /api/arrivals', TORA)
     await call('GET /api/arrivals/{reference}', held)

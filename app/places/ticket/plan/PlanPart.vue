@@ -38,6 +38,12 @@ const tick = (task: TaskOnTicket, done: boolean) =>
   )
 const again = (task: TaskOnTicket) =>
   change(() => api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/again', { path: path(task.id) }))
+const followNewer = () =>
+  change(() =>
+    api('POST /api/tickets/{reference}/plans/{run}/edition', {
+      path: { reference: props.ticket.reference, run: props.plan.run },
+    }),
+  )
 const sayYes = (task: TaskOnTicket) =>
   change(() =>
     api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/word', {
@@ -67,6 +73,12 @@ function made() {
     </template>
     <DoneBar :done="plan.settled" :all="plan.all" :label="`${plan.settled} of ${plan.all} done`" />
     <p v-if="expected" class="small quiet">{{ expected }}</p>
+    <p v-if="plan.newer && works" class="small">
+      It follows edition {{ plan.edition }}; edition {{ plan.newer }} has it otherwise.
+      <KitButton kind="link" class="no-print" :disabled="busy" @click="followNewer"
+        >Follow edition {{ plan.newer }}</KitButton
+      >
+    </p>
     <section v-for="stage in plan.stages" :key="stage.id" class="stage" :class="stage.stands">
       <h3>
         <KitButton kind="quiet" :aria-expanded="isShown(stage)" @click="turned.set(stage.id, !isShown(stage))"
