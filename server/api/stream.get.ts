@@ -31,27 +31,26 @@ export default defineRoute(
         .execute()
       return rows.map((row) => row.reference)
     }
+    // A browser that goes just then cannot be written to: nobody waits for what it does not hear.
+    const tell = (data: string, event?: string) =>
+      void events.push({ data, ...(event && { event }) }).catch(() => undefined)
     const hear = (notice: Notice) => {
       if (notice.kind === 'here') {
         if (!isStaff(caller.role)) return
         return void seenOnes([notice.reference]).then(
-          async (seen) => {
-            if (seen.length) await events.push(JSON.stringify({ ...notice, now: deskNow() }))
-          },
+          (seen) => seen.length && tell(JSON.stringify({ ...notice, now: deskNow() })),
           () => undefined,
         )
       }
-      if (notice.kind !== 'tickets') return void events.push(JSON.stringify({ ...notice, now: deskNow() }))
+      if (notice.kind !== 'tickets') return tell(JSON.stringify({ ...notice, now: deskNow() }))
       void mine(notice.references)
-        .then(async (references) => {
-          if (references.length) await events.push(JSON.stringify({ kind: 'tickets', references }))
-        })
+        .then((references) => references.length && tell(JSON.stringify({ kind: 'tickets', references })))
         .catch(() => undefined)
     }
     const end = () => void events.close().catch(() => undefined)
     const { id: person, credential } = caller
     const remove = services().stream.add({ person, credential, hear, end })
-    const beat = () => void events.push({ event: 'alive', data: String(deskNow()) })
+    const beat = () => tell(String(deskNow()), 'alive')
     const alive = setInterval(() => {
       beat()
       // A session that ended by itself, or while this process could hear of nothing, ends its stream too.
