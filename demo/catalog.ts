@@ -111,6 +111,23 @@ export const QUESTIONS: Question[] = [
     ],
   },
   { name: 'neededUntil', label: 'Needed until', type: 'date' },
+  { name: 'berth', label: 'Where they sleep and work', type: 'text', maxLength: 80 },
+  {
+    ...{ name: 'watch', label: 'Which watch do they keep?', type: 'choice' },
+    options: [
+      { value: 'day', label: 'Day' },
+      { value: 'night', label: 'Night' },
+      { value: 'none', label: 'None' },
+    ],
+  },
+  { name: 'tabletPlace', label: 'Where is the bridge tablet kept?', type: 'text', maxLength: 80 },
+  {
+    ...{ name: 'joinerMail', label: 'A mail address of theirs', type: 'text', maxLength: 120 },
+    help: 'Where we ask them on their first day whether everything works.',
+    pattern: { like: '[^\\s@]+@[^\\s@]+', message: 'write a mail address, with an @ in it' },
+  },
+  { name: 'allWorks', label: 'Does everything work?', type: 'yesNo' },
+  { name: 'whatLacks', label: 'What does not?', type: 'longText', maxLength: 2000 },
   {
     ...{ name: 'photograph', label: 'A photograph of it', type: 'attachment' },
     help: 'One of the whole, and one of what is wrong.',
@@ -168,6 +185,37 @@ export const FORMS: Form[] = [
     steps: [
       { title: 'Who', questions: [required('joinerName'), required('startsOn')] },
       { title: 'What for', questions: [required('joinerNeeds'), asked('details')] },
+    ],
+  },
+  {
+    id: 'berth-duties',
+    name: 'Berth and duties',
+    steps: [
+      {
+        title: 'Berth and duties',
+        questions: [
+          required('berth'),
+          required('watch'),
+          {
+            ...required('tabletPlace'),
+            showWhen: { fact: 'form.joinerNeeds', op: 'contains', value: 'tablet' },
+          },
+          asked('joinerMail'),
+        ],
+      },
+    ],
+  },
+  {
+    id: 'first-day',
+    name: 'The first day',
+    steps: [
+      {
+        title: 'The first day',
+        questions: [
+          required('allWorks'),
+          { ...required('whatLacks'), showWhen: { fact: 'form.allWorks', op: 'is', value: false } },
+        ],
+      },
     ],
   },
   {

@@ -21,8 +21,9 @@ export const PLANS: Plan[] = [
             ...{ who: team('access-accounts'), due: { within: 'PT4H' }, work: 'PT20M' },
           },
           {
-            ...{ id: 'berth', text: 'Berth and duties', do: 'work', required: true, shown: true },
+            ...{ id: 'berth', text: 'Berth and duties', do: 'form', required: true, shown: true },
             ...{ who: { by: 'siteManager' }, due: { within: 'PT8H' }, work: 'PT20M' },
+            ...{ form: 'berth-duties', remind: 'PT4H' },
             description: 'Where they sleep and work, and which watch they keep.',
           },
           {
@@ -98,8 +99,10 @@ export const PLANS: Plan[] = [
             ...{ who: team('front-counter'), due: { within: 'PT4H' }, work: 'PT30M' },
           },
           {
-            ...{ id: 'works', text: 'Does everything work?', do: 'work', shown: true },
+            ...{ id: 'works', text: 'Does everything work?', do: 'form', shown: true },
             ...{ who: { by: 'requester' }, due: { within: 'PT8H' } },
+            ...{ form: 'first-day', to: { question: 'joinerMail' } },
+            when: { fact: 'form.joinerMail', op: 'filled' },
           },
         ],
       },

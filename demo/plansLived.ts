@@ -1,5 +1,6 @@
 import type { CompiledDesign, Directory } from '../core/design'
-import { oneAt } from '../core/lookup'
+import type { Answers } from '../core/intake'
+import { oneAt, textsIn } from '../core/lookup'
 import { isOpen, planTaskTerms, waitsFor, type PlanTask, type TaskRun } from '../core/plan'
 import {
   followedPlans,
@@ -93,16 +94,33 @@ export class PlansLived {
     )
     if (plansRest(state, design) || !isThere) return
     const command: Command =
-      task.do === 'approval'
-        ? { kind: 'saySeal', run, task: task.id, yes: true, text: oneAt(WORDS, reference % WORDS.length) }
-        : {
-            kind: 'changePlanTask',
-            run,
-            task: task.id,
-            change: who.isLeft ? { notNeeded: 'There is one already.' } : { done: true },
-          }
+      task.do === 'form' && !who.isLeft
+        ? { kind: 'fillForm', run, task: task.id, answers: answersTo(task.form, state) }
+        : task.do === 'approval'
+          ? { kind: 'saySeal', run, task: task.id, yes: true, text: oneAt(WORDS, reference % WORDS.length) }
+          : {
+              kind: 'changePlanTask',
+              run,
+              task: task.id,
+              change: who.isLeft ? { notNeeded: 'There is one already.' } : { done: true },
+            }
     this.living.apply(reference, who.at, { person: who.id }, command)
     this.goOn(reference, who.at)
+  }
+}
+
+/** What somebody answers later on, by what was answered before. */
+function answersTo(form: string, { reference, answers }: TicketState): Answers {
+  if (form === 'first-day')
+    return reference % 4
+      ? { allWorks: true }
+      : { allWorks: false, whatLacks: 'No sound on the bridge tablet.' }
+  const needs = textsIn(answers.joinerNeeds)
+  const name = String(answers.joinerName).toLowerCase().replace(/\s+/g, '.')
+  return {
+    ...{ berth: `Cabin ${10 + (reference % 40)}`, watch: oneAt(['day', 'night', 'none'], reference % 3) },
+    ...(needs.includes('tablet') && { tabletPlace: 'The bridge, port side' }),
+    joinerMail: `${name}@home.sound.example`,
   }
 }
 

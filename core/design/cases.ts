@@ -1,8 +1,8 @@
 import { ALWAYS, factsOf, type Condition, type Test } from '../condition'
 import { CaseSpace, inBoth, takersOf, TooManyCases, type Box, type Domains } from '../table'
-import type { CatalogItem } from '../intake'
 import type { Status } from '../lifecycle'
 import type { Design } from './design'
+import { askedLater, formsOfItem, questionsIn } from './laterForms'
 
 /** All cases that some conditions tell apart, and those among them that no ticket of the design can be. */
 export interface Cases {
@@ -12,24 +12,24 @@ export interface Cases {
 
 /** What of a design says which tickets there can be: what the things are called says nothing of it. */
 export interface CaseDesign {
-  items: readonly Pick<CatalogItem, 'id' | 'kind' | 'form'>[]
+  items: readonly { id: string; kind: string; forms: readonly string[] }[]
   /** The questions of each form. */
   forms: readonly { id: string; asks: readonly string[] }[]
   kinds: readonly { id: string; statuses: readonly Pick<Status, 'id' | 'group'>[] }[]
 }
 
 /** What of a design says which tickets there can be. */
-export const caseDesign = ({ items, forms, kinds }: Design): CaseDesign => ({
-  items: items.map(({ id, kind, form }) => ({ id, kind, form })),
-  forms: forms.map(({ id, steps }) => ({
-    id,
-    asks: steps.flatMap((step) => step.questions.map((one) => one.question)),
-  })),
-  kinds: kinds.map((kind) => ({
-    id: kind.id,
-    statuses: kind.statuses.map(({ id, group }) => ({ id, group })),
-  })),
-})
+export function caseDesign(design: Design): CaseDesign {
+  const later = askedLater(design)
+  return {
+    items: design.items.map((item) => ({ id: item.id, kind: item.kind, forms: formsOfItem(item, later) })),
+    forms: design.forms.map((form) => ({ id: form.id, asks: questionsIn(form) })),
+    kinds: design.kinds.map((kind) => ({
+      id: kind.id,
+      statuses: kind.statuses.map(({ id, group }) => ({ id, group })),
+    })),
+  }
+}
 
 type BoxOf = (...tests: Test[]) => Box
 
@@ -112,12 +112,12 @@ function ofItems({ items }: CaseDesign, box: BoxOf): Box[] {
   )
 }
 
-/** What the form of an item does not ask has no answer. */
+/** What neither the form of an item nor one that comes later asks has no answer. */
 function ofForms({ items, forms }: CaseDesign, facts: readonly string[], box: BoxOf): Box[] {
   const asked = facts.filter((fact) => fact.startsWith('form.'))
   return asked.map((fact) => {
     const asks = new Set(forms.filter((one) => one.asks.includes(fact.slice(5))).map((one) => one.id))
-    const asking = items.filter((one) => asks.has(one.form)).map((one) => one.id)
+    const asking = items.filter((one) => one.forms.some((form) => asks.has(form))).map((one) => one.id)
     return box({ fact: 'item', op: 'noneOf', value: asking }, { fact, op: 'filled' })
   })
 }

@@ -93,11 +93,47 @@ export const TEMPLATES: Template[] = [
     id: 'sealAsked',
     name: 'Your word is asked for',
     subject: '[{reference}] Your word, please: {text}',
-    body: `${HELLO}\n\n{requester} needs your word before it goes on: {text}.\n\n{answers}\n\nSay yes or no in the portal, or where you work on tickets.\n\n${FOOT}`,
+    body: `${HELLO}\n\n{requester} needs your word before it goes on: {text}.\n\n{answers}\n\nSay yes or no by the link of this message, in the portal, or where you work on tickets.\n\n${FOOT}`,
     languages: {
       nb: norwegian(
         '[{reference}] Vi trenger ditt ja eller nei: {text}',
-        `{requester} trenger ditt ja eller nei før det går videre: {text}.\n\n{answers}\n\nSvar ja eller nei i portalen.`,
+        `{requester} trenger ditt ja eller nei før det går videre: {text}.\n\n{answers}\n\nSvar ja eller nei med lenken i denne meldingen, eller i portalen.`,
+      ),
+    },
+  },
+  {
+    id: 'sealQueried',
+    name: 'Somebody asks before they say their word',
+    subject: '[{reference}] A question about it: {summary}',
+    body: `${HELLO}\n\nwhoever has to say yes or no has a question before your request goes on.\n\n{text}\n\nAnswer this mail, or in the portal.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Et spørsmål om den: {summary}',
+        `den som skal si ja eller nei, har et spørsmål før saken din går videre.\n\n{text}\n\nSvar på denne meldingen, eller i portalen.`,
+      ),
+    },
+  },
+  {
+    id: 'sealAnswered',
+    name: 'What you asked was answered',
+    subject: '[{reference}] What you asked was answered: {summary}',
+    body: `${HELLO}\n\n{requester} has answered your question. Your word is still asked for.\n\n{text}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Svar på spørsmålet ditt: {summary}',
+        `{requester} har svart på spørsmålet ditt. Vi trenger fortsatt ditt ja eller nei.\n\n{text}`,
+      ),
+    },
+  },
+  {
+    id: 'formAsked',
+    name: 'Questions for somebody else',
+    subject: '[{reference}] Some questions for you: {text}',
+    body: `${HELLO}\n\n{requester} has asked us for something, and you know more about it: {text}. The link of this message leads to some questions; it can be used once.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Noen spørsmål til deg: {text}',
+        `{requester} har bedt oss om noe som du vet mer om: {text}. Lenken i denne meldingen fører til noen spørsmål; den kan brukes én gang.`,
       ),
     },
   },

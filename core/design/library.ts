@@ -185,7 +185,9 @@ const renamingOf = ({ from, to, answers }: Change): Renaming => ({
 /** A part of a design with every condition and every recipient that goes by the answer in it. */
 const inThing = <T>(thing: T, change: Change): T =>
   renamedTests(thing, renamingOf(change), (found) => {
-    const isNamed = found.to === 'answer' || found.by === 'answer' || found.by === 'managerOf'
+    // Alone, it is the address to which the questions of a plan go.
+    const isAddress = Object.keys(found).length === 1
+    const isNamed = isAddress || found.to === 'answer' || found.by === 'answer' || found.by === 'managerOf'
     if (isNamed && found.question === change.from) return { ...found, question: change.to }
     // A day that a plan goes by, and what it passes on to a ticket of its own.
     const fact = found.fact === `form.${change.from}` ? { fact: `form.${change.to}` } : undefined

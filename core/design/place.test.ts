@@ -6,9 +6,9 @@ const design = demoDesign()
 const to = (place: string) => articleOf(design, place)
 
 describe('where something stands in Design', () => {
-  it('is the item whose form it is, since forms have no article of their own', () => {
+  it('is the item whose form it is, or where those are that only plans ask for', () => {
     expect(to('forms/gate-scanner#gates')).toBe('catalog/gate-scanner#gates')
-    expect(to('forms/of-nobody#gates')).toBe('catalog')
+    expect(to('forms/of-nobody#gates')).toBe('plans/forms#of-nobody')
   })
 
   it('is its place on the page that shows the whole list', () => {

@@ -4,7 +4,7 @@ import type { Design } from './design'
 const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'templates', 'languages']
 
 /**
- * The article that shows what a finding or a use names: a form below the first item that it is the form of, a field of the library in the first kind that has it.
+ * The article that shows what a finding or a use names: a form below the first item that it is the form of, or among those that come later, a field of the library in the first kind that has it.
  * @param place such as `forms/gate-scanner#gates`
  * @returns the end of an address in Design, such as `catalog/gate-scanner#gates`
  */
@@ -13,7 +13,9 @@ export function articleOf(design: Design, place: string): string {
   const [part = '', id = ''] = path.split('/')
   if (part === 'forms') {
     const item = design.items.find((one) => one.form === id)
-    return item ? `catalog/${item.id}${hash ? `#${hash}` : ''}` : 'catalog'
+    if (item) return `catalog/${item.id}${hash ? `#${hash}` : ''}`
+    // One that only plans ask for has an article of its own.
+    return `plans/forms#${id}`
   }
   if (part === 'fields') {
     const kind = design.kinds.find((one) => one.fields.some(({ field }) => field === id))

@@ -21,6 +21,7 @@ import { fieldsOf } from './templateFields'
 import { checkCalendar, flattenCalendar } from '../time'
 import { termsOfFact } from '../facts'
 import type { Design } from './design'
+import { formsOfItem, questionsIn } from './laterForms'
 import { Directory, type DirectoryData } from './directory'
 import { fields } from './proofreadFields'
 import { kinds } from './proofreadKinds'
@@ -310,22 +311,32 @@ function arrivalRules(reader: Reader, portal: Portal, place: string): void {
 
 function forms(reader: Reader): void {
   const { design } = reader
-  const used = new Set(design.items.map((one) => one.form))
+  const used = new Set([...design.items.map((one) => one.form), ...reader.later.keys()])
   for (const form of design.forms) {
     const place = `forms/${form.id}`
-    const asked = new Set<string>()
+    const asked = askedBefore(reader, form.id)
+    const own = new Set<string>()
     for (const one of form.steps.flatMap((step) => step.questions)) {
       const here = `${place}#${one.question}`
       reader.refers(here, 'question', one.question)
       for (const condition of [one.showWhen, one.requireWhen]) formCondition(reader, here, condition, asked)
-      if (asked.has(one.question)) reader.error(here, 'questionTwice', 'the form asks this twice')
+      if (own.has(one.question)) reader.error(here, 'questionTwice', 'the form asks this twice')
+      own.add(one.question)
       asked.add(one.question)
     }
     unreachable(reader, form)
     if (!used.has(form.id))
-      reader.remark(place, 'formUnused', 'no catalog item uses this form', takeOut('forms', form))
+      reader.remark(place, 'formUnused', 'no catalog item and no plan uses this form', takeOut('forms', form))
   }
   questions(reader)
+}
+
+/** What may be answered before a form that comes later is asked: what other forms of the same tickets ask. */
+function askedBefore({ design, later, forms: all }: Reader, id: string): Set<string> {
+  const items = later.get(id)
+  const forms = design.items.filter((one) => items?.has(one.id)).flatMap((one) => formsOfItem(one, later))
+  const before = new Set(forms.filter((one) => one !== id))
+  return new Set([...before].flatMap((one) => questionsIn(all.get(one) ?? { steps: [] })))
 }
 
 /** A condition in a form may ask for who asks, and for what the form has asked before. */

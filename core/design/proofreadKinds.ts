@@ -2,6 +2,7 @@ import { messageOf } from '../error/messageOf'
 import { statusOf, type GateAsk, type IdleTimer, type Status, type TicketKind } from '../lifecycle'
 import type { TicketField } from '../fields'
 import type { Question } from '../intake'
+import { formsOfItem, questionsIn } from './laterForms'
 import { parseDuration } from '../time'
 import { makeOtherwise, takeOut } from './mends'
 import type { Reader } from './reader'
@@ -128,8 +129,9 @@ function fieldsOfKind(reader: Reader, kind: TicketKind): void {
   const asked = new Set(
     design.items
       .filter((one) => one.kind === kind.id)
-      .flatMap((item) => design.forms.find((one) => one.id === item.form) ?? [])
-      .flatMap((form) => form.steps.flatMap((step) => step.questions.map((one) => one.question))),
+      .flatMap((item) => formsOfItem(item, reader.later))
+      .flatMap((form) => reader.forms.get(form) ?? [])
+      .flatMap(questionsIn),
   )
   const seen = new Set<string>()
   for (const { field, question } of kind.fields) {

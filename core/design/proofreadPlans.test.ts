@@ -225,7 +225,9 @@ describe('a plan in which nothing wrong is found', () => {
     let sound = 0
     fc.assert(
       fc.property(anyPlan, (stages) => {
-        const isSound = !proofread(withPlan(stages), directory).some((one) => one.severity === 'error')
+        const isSound = !proofread(withPlan(stages), directory).some(
+          ({ severity, place }) => severity === 'error' && place.startsWith('plans/p'),
+        )
         const plan: Plan = { id: 'p', name: 'A plan', stages }
         let run = take(begun(), plan, world())
         for (let open = openIn(run); open.length; open = openIn(run))

@@ -2,6 +2,7 @@ import { factsOf, type Condition } from '../condition'
 import { messageOf } from '../error/messageOf'
 import { termsOfFact } from '../facts'
 import { fieldOf } from '../fields'
+import { isNamedType } from '../intake'
 import {
   MOST_PLAN_TASKS,
   MOST_STAGES,
@@ -20,6 +21,7 @@ import {
 } from '../plan'
 import { parseDuration } from '../time'
 import { makeOtherwise } from './mends'
+import { questionsIn } from './laterForms'
 import { circlesOfTickets, passedOn } from './proofreadChildren'
 import { recipient } from './proofreadLadders'
 import { isNever } from './proofreadLevels'
@@ -52,8 +54,8 @@ function planOf(reader: Reader, plan: Plan): void {
   reader.reasons(place, plan.when)
   forSome(reader, place, plan.when)
   atTime(reader, place, plan.when)
-  if (plan.id === 'checklists')
-    reader.error(place, 'duplicateId', '“checklists” is where the checklists stand; give it another id')
+  if (plan.id === 'checklists' || plan.id === 'forms')
+    reader.error(place, 'duplicateId', `“${plan.id}” is where the ${plan.id} stand; give it another id`)
   reader.refers(place, 'calendar', plan.hours)
   if (!plan.name.trim()) reader.error(place, 'nameMissing', 'has no name')
   if (!plan.stages.length)
@@ -310,6 +312,9 @@ const planReader = (reading: Reading): PlanReader => ({
   refers: (place, what, id) => reading.reader.refers(place, what, id),
   recipient: (place, one) => recipient(reading.reader, place, one),
   doer: (place, one) => doer(reading, place, one),
+  duration: (place, text) => duration(reading.reader, place, text),
+  answered: (place, question) => answered(reading, place, question),
+  byLink: (place, form) => byLink(reading.reader, place, form),
   day: (place, one) => day(reading, place, one, 'wait'),
   condition: (place, when) => conditionOf(reading, place, when),
   fact: (place, name) => reading.reader.fact(place, name),
@@ -318,7 +323,7 @@ const planReader = (reading: Reading): PlanReader => ({
 
 /** Who does something: there, and found for every request. */
 function doer(reading: Reading, place: string, one: Doer): void {
-  const { reader, plan } = reading
+  const { reader } = reading
   if (one.by === 'team') {
     reader.refers(place, 'team', one.team)
     return nobodyIn(reader, place, one.team)
@@ -328,14 +333,32 @@ function doer(reading: Reading, place: string, one: Doer): void {
     return gone(reader, place, one.person)
   }
   if (one.by !== 'answer' && one.by !== 'managerOf') return unfilled(reader, place, one.by)
-  reader.refers(place, 'question', one.question)
   const question = reader.library.get(one.question)
   if (question && question.type !== 'person')
     reader.error(place, 'taskForNobody', `“${question.label}” names no person; choose a question that does`)
-  if (question)
+  answered(reading, place, one.question)
+}
+
+/** An answer that requests of the plan give. */
+function answered({ reader, plan }: Reading, place: string, question: string): void {
+  reader.refers(place, 'question', question)
+  if (reader.library.has(question))
     reader.reasons(place, {
-      all: [...(plan.when ? [plan.when] : []), { fact: `form.${one.question}`, op: 'filled' }],
+      all: [...(plan.when ? [plan.when] : []), { fact: `form.${question}`, op: 'filled' }],
     })
+}
+
+/** Whoever answers by a link cannot look through the directory, and sends no files. */
+function byLink(reader: Reader, place: string, id: string): void {
+  for (const name of questionsIn(reader.forms.get(id) ?? { steps: [] })) {
+    const question = reader.library.get(name)
+    if (question && (isNamedType(question.type) || question.type === 'attachment'))
+      reader.error(
+        place,
+        'linkCannotAnswer',
+        `asks “${question.label}” of somebody who does not sign in, and so can choose nothing of the directory and send no file; ask a person of the directory, or leave the question out`,
+      )
+  }
 }
 
 function nobodyIn(reader: Reader, place: string, id: string): void {

@@ -22,6 +22,7 @@ import type { Domains } from '../table'
 import { caseDesign, casesFacts, holdsFor, type CaseDesign, type Share } from './cases'
 import { CompiledDesign } from './compile'
 import type { Design } from './design'
+import { askedLater, formsOfItem, questionsIn } from './laterForms'
 import { domainsOf } from './domains'
 import type { Directory } from './directory'
 import { Memory } from './memory'
@@ -247,26 +248,30 @@ export class Reader {
     )
   }
 
-  /** What is known of tickets of the items whose form asks a question. */
+  /** What is known of tickets of the items that are asked a question, with the request or later on. */
   askedBy(question: string): Facts[] {
     this.asking ??= new Map()
     let found = this.asking.get(question)
     if (!found) {
       const { forms, items } = this.design
       const asks = new Set(
-        forms
-          .filter((form) =>
-            form.steps.some((step) => step.questions.some((one) => one.question === question)),
-          )
-          .map((form) => form.id),
+        forms.filter((form) => questionsIn(form).includes(question)).map((form) => form.id),
       )
-      found = items.filter((item) => asks.has(item.form)).map(({ id, kind }) => ({ item: id, kind }))
+      found = items
+        .filter((item) => formsOfItem(item, this.later).some((form) => asks.has(form)))
+        .map(({ id, kind }) => ({ item: id, kind }))
       this.asking.set(question, found)
     }
     return found
   }
 
   private asking: Map<string, Facts[]> | undefined
+
+  /** The forms that plans ask for later on, with the items whose tickets may be asked them. */
+  get later(): ReadonlyMap<string, ReadonlySet<string>> {
+    return (this.askedLater ??= askedLater(this.design))
+  }
+  private askedLater: ReadonlyMap<string, ReadonlySet<string>> | undefined
 
   /** Facts and values of a condition; `asked` are the answers that can be known where it stands. */
   condition(place: string, condition: Condition | undefined): void {

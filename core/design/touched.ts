@@ -1,5 +1,6 @@
 import type { DesignChange } from './compare'
 import type { Design } from './design'
+import { askedLater, formsOfItem } from './laterForms'
 import { formsAsking } from './uses'
 
 /** How many tickets of some days went by each thing of the design, by its id. */
@@ -20,8 +21,12 @@ const under = (counts: Counts, begins: string) =>
     counts,
     Object.keys(counts).filter((one) => one.startsWith(begins)),
   )
-const itemsWith = ({ items }: Design, forms: ReadonlySet<string>) =>
-  items.filter((one) => forms.has(one.form)).map((one) => one.id)
+function itemsWith(design: Design, forms: ReadonlySet<string>): string[] {
+  const later = askedLater(design)
+  return design.items
+    .filter((one) => formsOfItem(one, later).some((form) => forms.has(form)))
+    .map((one) => one.id)
+}
 
 /** The parts of triage of which a ticket goes by one rule at most, and where their rules stand. */
 const TABLES: Partial<Record<keyof Design['triage'], string>> = {

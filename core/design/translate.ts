@@ -114,7 +114,13 @@ function withTexts(design: Design, put: Put): Design {
       stages: plan.stages.map((stage) => ({
         ...stage,
         tasks: stage.tasks.map((task) =>
-          isRead(task) ? { ...task, text: put(task.text, `plans/${plan.id}`) } : task,
+          isRead(task)
+            ? {
+                ...task,
+                text: put(task.text, `plans/${plan.id}`),
+                ...perhaps(task, 'description', `plans/${plan.id}`),
+              }
+            : task,
         ),
       })),
     })),

@@ -4,6 +4,7 @@
 export type FindingCode =
   | 'addressMalformed'
   | 'addressTaken'
+  | 'addressUnreadable'
   | 'alwaysCalledOff'
   | 'alwaysPaused'
   | 'approvalAsksNobody'
@@ -50,6 +51,7 @@ export type FindingCode =
   | 'fieldUnused'
   | 'fieldWithoutName'
   | 'fieldWithoutWords'
+  | 'formForNobody'
   | 'formUnused'
   | 'gateFieldTwice'
   | 'gateFieldWithoutWords'
@@ -77,6 +79,7 @@ export type FindingCode =
   | 'levelWithoutTimes'
   | 'limitOfNothing'
   | 'limitOutOfRange'
+  | 'linkCannotAnswer'
   | 'mailboxMissing'
   | 'mailboxShared'
   | 'messageMissing'

@@ -89,6 +89,12 @@ export function checkAnswers(
   return problems
 }
 
+/** The answers to the questions of a form; a ticket may have those of others as well. */
+export function ownAnswers<T>(form: Form, answers: Readonly<Record<string, T>>): Record<string, T> {
+  const asked = new Set(form.steps.flatMap((step) => step.questions.map((one) => one.question)))
+  return Object.fromEntries(Object.entries(answers).filter(([name]) => asked.has(name)))
+}
+
 /** Whether a question must be answered, given the facts of the answers and of who asks. */
 export function isRequired(one: FormQuestion, facts: Facts): boolean {
   return one.required === true || (one.requireWhen !== undefined && holds(one.requireWhen, facts))

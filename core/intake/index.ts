@@ -19,6 +19,7 @@ export {
   answersInWords,
   checkAnswers,
   isRequired,
+  ownAnswers,
   shownQuestions,
   unknownAnswers,
   type AnswerProblem,

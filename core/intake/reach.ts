@@ -19,6 +19,7 @@ export function unreachableQuestions(form: Form, library: QuestionLibrary): stri
   const hidden = new Set(questions.filter((one) => one.showWhen).map((one) => one.question))
   if (!hidden.size) return []
   const facts = [...new Set(conditions.flatMap(factsOf))]
+  const own = new Set(questions.map((one) => `form.${one.question}`))
   const tests = conditions.flatMap(testsOf)
   const domains = facts.map((fact) => domainOf(fact, tests, library))
   if (domains.reduce((count, values) => count * values.length, 1) > MOST_TRIED) return []
@@ -29,7 +30,10 @@ export function unreachableQuestions(form: Form, library: QuestionLibrary): stri
         .filter(([fact, value]) => fact.startsWith('form.') && value !== undefined)
         .map(([fact, value]) => [fact.slice(5), value]),
     )
-    for (const one of shownQuestions(form, answers, askerOf(known))) hidden.delete(one.question)
+    // Answers to what another form asked are known before the first question, like who asks.
+    const before = Object.entries(known).filter(([fact]) => !own.has(fact) && fact.startsWith('form.'))
+    const asker = { ...askerOf(known), ...Object.fromEntries(before) } as Facts
+    for (const one of shownQuestions(form, answers, asker)) hidden.delete(one.question)
     return hidden.size > 0
   })
   return [...hidden]

@@ -23,7 +23,7 @@ describe('a plan that a lead changes', () => {
     const more = withNewTask(withNewStage(plan, 'a'), 'a-2', {
       kind: 'approval',
       text: 'x',
-      first: { template: 't', webhook: 'w', item: 'i' },
+      first: { template: 't', webhook: 'w', item: 'i', form: 'f' },
     })
     expect(shape(more.plan)).toEqual(['a: x y', 'b: z', `a-2: ${more.id}`])
     expect(more.plan.stages[2]!.tasks[0]).toMatchObject({ do: 'approval', text: 'x', required: true })

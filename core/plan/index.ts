@@ -30,6 +30,7 @@ export {
   isOpen,
   isSettled,
   type Opened,
+  type FormRun,
   type PlanEnd,
   type PlanRun,
   type StageRun,
@@ -56,6 +57,7 @@ export {
   type Asked,
   type InPlace,
   type Needs,
+  type Query,
   type Sealed,
   type Word,
 } from './seal'
@@ -81,10 +83,11 @@ export {
   type TrialOf,
   type TrialPace,
 } from './trial'
-export type { PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
+export type { EndedBy, PlanHands, PlanMoment, PlanReader, PlanTaskTerms } from './task'
 export { PLAN_TASKS, planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
 export type { ApprovalTask, Refusal } from './tasks/approval'
 export type { CallTask } from './tasks/call'
+export type { FormTask, LinkedTo } from './tasks/form'
 export type { TicketTask } from './tasks/ticket'
 export {
   dutiesOf,

@@ -123,9 +123,11 @@ export const questionsNamed = (plan: Pick<Plan, 'stages'>): string[] =>
     const doers = [task.who, ...(task.do === 'approval' ? task.ask.map((one) => one.who) : [])]
     const told =
       task.do === 'message' ? task.tell.map((one) => (one.to === 'answer' ? one.question : undefined)) : []
+    const linked = task.do === 'form' && task.to && 'question' in task.to ? [task.to.question] : []
     const passed = task.do === 'ticket' ? (task.passes ?? []).map((one) => one.question) : []
     return [
       ...passed,
+      ...linked,
       ...doers.map((one) => (one && 'question' in one ? one.question : undefined)),
       ...told,
     ].flatMap((one) => one ?? [])

@@ -1,6 +1,6 @@
 import type { Instant } from '../time'
 import type { OutsideRun } from './outside'
-import type { Asked, Word } from './seal'
+import type { Asked, Query, Word } from './seal'
 
 /** A plan under way on a ticket. */
 export interface PlanRun {
@@ -53,11 +53,23 @@ export interface TaskRun extends Omit<Opened, 'task'> {
   /** Of an approval: whose word is asked for, and what was said. */
   asked?: Asked[]
   words?: Word[]
-  /** When they were asked last, and how often they were reminded. */
+  /** What those who are asked want to know first. */
+  queries?: Query[]
+  /** When they, or those for answers, were asked last, and how often they were reminded. */
   askedAt?: Instant
   reminded?: number
+  /** Of questions that somebody else answers. */
+  form?: FormRun
   /** Of what another system or ticket does. */
   outside?: OutsideRun
+}
+
+/** What came of questions that somebody else answers. */
+export interface FormRun {
+  /** The mail address of whoever is asked and is not in the directory. */
+  address?: string
+  /** The questions that were answered, by name. */
+  answered?: string[]
 }
 
 /** Whether a task is done, or is not needed any more. */

@@ -43,6 +43,14 @@ export interface Word {
   at: Instant
 }
 
+/** What somebody who is asked wants to know before they say their word. */
+export interface Query {
+  person: string
+  text: string
+  at: Instant
+  answer?: { text: string; at: Instant }
+}
+
 /** How an approval stands. */
 export type Sealed = 'open' | 'sealed' | 'refused'
 

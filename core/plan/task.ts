@@ -12,6 +12,7 @@ export interface FirstOfPlan {
   template: string
   webhook: string
   item: string
+  form: string
 }
 
 /** Reads a task for faults. */
@@ -20,6 +21,11 @@ export interface PlanReader {
   refers(place: string, what: string, id: string | undefined | null): void
   recipient(place: string, one: Recipient): void
   doer(place: string, one: Doer): void
+  duration(place: string, text: string | undefined): void
+  /** An answer that the requests of the plan give. */
+  answered(place: string, question: string): void
+  /** A form that is answered by whoever has a link. */
+  byLink(place: string, form: string): void
   day(place: string, one: DayOf): void
   condition(place: string, when: Condition | undefined): void
   fact(place: string, name: string): void
@@ -39,12 +45,14 @@ export interface PlanMoment {
 export interface PlanHands {
   tell(to: readonly Recipient[], template: string): void
   ask(approving: Approving): void
+  /** Whoever has the task is asked for the answers of its form. */
+  askForm(): void
   /** Another system is called, or a ticket of an item is asked for. */
   askOutside(what: { webhook: string } | { item: string }): void
 }
 
-/** Who ends a task: somebody who has done it, those who are asked, the desk itself, or another system or ticket. */
-export type EndedBy = 'doer' | 'asked' | 'desk' | 'outside'
+/** What ends a task: that somebody has done it, the words or answers of those who are asked, the desk, or what is outside. */
+export type EndedBy = 'doer' | 'asked' | 'answers' | 'desk' | 'outside'
 
 /** Everything that there is to say about what a task of a plan can be; see `tasks/`. */
 export interface PlanTaskTerms<T> {

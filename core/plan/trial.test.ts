@@ -41,7 +41,9 @@ describe('a plan that is tried', () => {
   })
 
   it('asks for what the plan goes by', () => {
-    expect(questionsAsked(PLANS[0]!).sort()).toEqual(['joinerName', 'joinerNeeds', 'startsOn'].sort())
+    expect(questionsAsked(PLANS[0]!).sort()).toEqual(
+      ['joinerMail', 'joinerName', 'joinerNeeds', 'startsOn'].sort(),
+    )
   })
 })
 

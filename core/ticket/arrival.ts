@@ -1,5 +1,5 @@
 import type { CompiledDesign, Directory } from '../design'
-import { checkAnswers, fitsPattern } from '../intake'
+import { checkAnswers, fitsPattern, ownAnswers } from '../intake'
 import { statusOf, turnedAwayStatus, type CompiledKind } from '../lifecycle'
 import type { Reason } from '../reason'
 import type { Instant } from '../time'
@@ -63,7 +63,9 @@ function unanswered(
     asker,
     fits: fitsPattern,
   }
-  return checkAnswers(asked, answers).map(({ question }) => ({
+  // What was answered in a form that came later is none of this one.
+  const own = ownAnswers(asked.form, answers)
+  return checkAnswers(asked, own).map(({ question }) => ({
     what: 'answer',
     text: design.questions.get(question)?.label ?? question,
   }))

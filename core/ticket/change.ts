@@ -3,7 +3,7 @@ import { planDelivery } from '../notification'
 import type { Because, Reason } from '../reason'
 import { reasonInWords } from '../explain'
 import type { CommandContext } from './command'
-import type { Climb, Entry, EntryBody, OutgoingMessage, QueuedMessage } from './entry'
+import type { Climb, Entry, EntryBody, MessageLink, OutgoingMessage, QueuedMessage } from './entry'
 import { composeCall, composeMessage, type More } from './message'
 import { isPerson, type Addressee } from './recipients'
 import { evolve, type TicketState } from './state'
@@ -20,6 +20,7 @@ export interface Telling {
   urgent?: boolean
   climb?: Climb
   isAboutDelivery?: boolean
+  link?: MessageLink
   /** What somebody of the desk wrote of it, in Markdown, as it stands among its fields. */
   written?: string
 }
@@ -131,7 +132,7 @@ export class Change {
     people: readonly (Addressee | undefined)[],
     template: string,
     more: More,
-    { urgent, climb, isAboutDelivery, written }: Telling,
+    { urgent, climb, isAboutDelivery, written, link }: Telling,
   ): void {
     const key = this.keys()
     const messages = distinct(people).flatMap((one) => {
@@ -149,6 +150,7 @@ export class Change {
         ...(urgent && { urgent }),
         ...(climb && isPerson(one) && { climb }),
         ...(isAboutDelivery && { isAboutDelivery }),
+        ...(link && { link }),
       } as OutgoingMessage
     })
     this.queue(messages)

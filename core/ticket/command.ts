@@ -13,6 +13,7 @@ import type {
   Channel,
   DeliveryState,
   Merger,
+  MessageLink,
   OutgoingMessage,
   SortedField,
   SignalOrigin,
@@ -155,6 +156,15 @@ export type Command =
   | { kind: 'beginPlan'; plan: string }
   /** A task of a plan: done or not, not needed since something is so, or somebody else's. */
   | { kind: 'changePlanTask'; run: number; task: string; change: PlanTaskChange }
+  /** The questions that a task asks are answered; `link` is that of the message by which it was asked. */
+  | {
+      kind: 'fillForm'
+      run: number
+      task: string
+      answers: Answers
+      attachments?: Attached[]
+      link?: MessageLink
+    }
   /** What the outside has not done is tried again. */
   | { kind: 'askAgain'; run: number; task: string }
   /** The ticket that does a task is there, or could not be logged; `number` is of the asking. */
@@ -162,8 +172,10 @@ export type Command =
   | { kind: 'childRefused'; run: number; task: string; number: number; said: string }
   /** The ticket that does a task is done, or is to do again. */
   | { kind: 'hearOfChild'; child: number; done: boolean }
-  /** Somebody's word on an approval; `person` is who was asked, where another says it for them. */
-  | { kind: 'saySeal'; run: number; task: string; yes: boolean; text: string }
+  /** Somebody's word on an approval; `link` is that of the message by which they were asked. */
+  | { kind: 'saySeal'; run: number; task: string; yes: boolean; text: string; link?: MessageLink }
+  /** Whoever is asked asks the requester something first. */
+  | { kind: 'querySeal'; run: number; task: string; text: string; link?: MessageLink }
   /** Somebody else is asked in the place of one who was. */
   | { kind: 'handSeal'; run: number; task: string; from: string | null; to: string }
   /** A stage is entered again; `tasks` are to be done again, all of it where none are named. */

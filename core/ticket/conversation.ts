@@ -6,6 +6,7 @@ import { Refused, type Command, type Said } from './command'
 import { holdAgain } from './arrival'
 import type { Attached, EntryBody } from './entry'
 import { keepAnswers, requestersOf } from './said'
+import { answerQueries } from './seals'
 import { checkText } from './text'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
@@ -85,6 +86,7 @@ export function answer(change: Change, said: Of<'answer'>): void {
   moveByItself(change, 'onAnswer')
   const { technician } = change.state
   const told = withFiles(text.trim(), said, 'en', 'said.files')
+  answerQueries(change, told)
   if (technician) change.tell([change.directory.people.get(technician)], 'answered', { text: told })
 }
 

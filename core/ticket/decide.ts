@@ -33,10 +33,11 @@ import { followMerger } from './merger'
 import { childLogged, childRefused, hearOfChild } from './children'
 import { makeMove, undoMove } from './makeMove'
 import { beginPlanByHand, changePlanTask, endPlan, sendPlanBack } from './planWork'
+import { fillForm } from './forms'
 import { askAgain } from './outside'
 import { followPlanEdition } from './planEdition'
 import { advancePlans, beginPlans } from './plans'
-import { handSeal, saySeal } from './seals'
+import { handSeal, querySeal, saySeal } from './seals'
 import { resort } from './resort'
 import { retitle } from './retitle'
 import { ringNext } from './ring'
@@ -98,11 +99,13 @@ const HANDLERS: Handlers = {
   orderTasks: (change, { order }) => orderTasks(change, order),
   beginPlan: beginPlanByHand,
   changePlanTask,
+  fillForm,
   askAgain,
   childLogged,
   childRefused,
   hearOfChild,
   saySeal,
+  querySeal,
   handSeal,
   sendPlanBack,
   endPlan,

@@ -54,7 +54,7 @@ function goAnotherWay(
 ): void {
   const person = change.directory.people.get(message.person)
   if (!person?.active) return
-  const { urgent, climb, isAboutDelivery } = message
+  const { urgent, climb, isAboutDelivery, link } = message
   const plan = planDelivery(person, change.now, { urgent, tried: triedFor(change.state, message) })
   if (!plan) return
   const { channel, why, ...way } = plan
@@ -71,6 +71,7 @@ function goAnotherWay(
       ...(urgent && { urgent }),
       ...(climb && { climb }),
       ...(isAboutDelivery && { isAboutDelivery }),
+      ...(link && { link }),
     },
   ])
 }

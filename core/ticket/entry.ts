@@ -82,6 +82,15 @@ export interface SignalOrigin {
   text: string
 }
 
+/** What whoever gets a message can do by its link, once and without signing in: say their word, or answer questions. */
+export interface MessageLink {
+  is: 'word' | 'form'
+  run: number
+  task: string
+  /** When the task opened; one that is asked anew has another link. */
+  opened: Instant
+}
+
 export interface QueuedMessage {
   /** Unique over the whole desk; a repeat of the message is recognised by it. */
   key: string
@@ -99,6 +108,7 @@ export interface QueuedMessage {
   why?: Because
   /** The running of a ladder that stops once somebody acknowledges this. */
   climb?: Climb
+  link?: MessageLink
   /** The message that did not arrive, in whose place this one goes another way. */
   after?: string
   /** It tells of a message that could not be delivered. */
@@ -372,6 +382,20 @@ export type EntryBody =
   | { kind: 'childLogged'; run: number; task: string; text: string; child: number; expected?: Instant }
   /** It does a task in the plan of another ticket; `items` are what was asked for on the way to it. */
   | { kind: 'childOf'; parent: number; run: number; task: string; items: string[] }
+  /** Somebody is asked for the answers of a form: whoever has the task, or whoever has the address. `alarm` where once more. */
+  | { kind: 'formAsked'; run: number; task: string; text: string; address?: string; alarm?: string }
+  /** They were answered; `address` is that of whoever did by a link and is not in the directory. */
+  | {
+      kind: 'formFilled'
+      run: number
+      task: string
+      text: string
+      answers: Answers
+      attachments?: Attached[]
+      /** The requester sees it. */
+      shown?: true
+      address?: string
+    }
   /** Whose word is asked for from here on; nobody where nobody could be found. */
   | { kind: 'sealAsked'; run: number; task: string; text: string; asked: Asked[] }
   /** Somebody's word, and what all of them come to; it cannot be changed. */
@@ -386,6 +410,10 @@ export type EntryBody =
       for?: string
       sealed: 'open' | 'sealed' | 'refused'
     }
+  /** Whoever is asked for their word asks the requester something first. */
+  | { kind: 'sealQueried'; run: number; task: string; text: string; said: string }
+  /** What the requester says to that; `person` is whoever asked. */
+  | { kind: 'sealAnswered'; run: number; task: string; text: string; person: string; said: string }
   /** Those whose word is waited for are asked once more. */
   | { kind: 'sealReminded'; alarm: string; run: number; task: string; text: string; told: string[] }
   /** A stage is entered again, and those after it are shut; `tasks` are to be done again. */

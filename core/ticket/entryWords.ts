@@ -228,6 +228,13 @@ const WORDS: Words = {
   outsideFailed: (entry) => `“${entry.text}” was not done: ${faultInWords(entry.fault)}`,
   childLogged: (entry) => `“${entry.text}” is ticket ${entry.child}`,
   childOf: (entry) => `it is part of ticket ${entry.parent}`,
+  formAsked: (entry) =>
+    `“${entry.text}”: ${entry.address === undefined ? 'asked for' : `${entry.address} is asked`}${entry.alarm === undefined ? '' : ' once more'}`,
+  formFilled: (entry, names) => `${entry.address ?? by(entry, names)} answered “${entry.text}”`,
+  sealQueried: (entry, names) =>
+    `${by(entry, names)} asks about “${entry.text}” before they say their word: ${entry.said}`,
+  sealAnswered: (entry, names) =>
+    `${personName(names, entry.person)} hears what was answered about “${entry.text}”`,
   sealAsked: (entry, names) =>
     entry.asked.length
       ? `“${entry.text}”: the word of ${listInWords(entry.asked.map((one) => personName(names, one.person)))} is asked for`

@@ -113,6 +113,36 @@ function faultOf(
   return wrong === undefined ? [] : [{ field: name, message: wrong }]
 }
 
+/** A field that takes an answer, as far as the answer fits; an older form may have asked for another type. */
+const answeredFor = (
+  change: Change,
+  field: TicketField,
+  question: string | undefined,
+  answers: Readonly<Record<string, FieldValue>>,
+): FieldValue | undefined => {
+  const answer = question === undefined ? undefined : answers[question]
+  return !isBlank(answer) && misfit(field, answer, against(change)) === undefined ? answer : undefined
+}
+
+/**
+ * Fields take what was answered later on, where they have no value yet or still that of the answer before.
+ * @param before the answers as they were
+ */
+export function fieldsAnswered(change: Change, before: Readonly<Record<string, FieldValue>>): void {
+  const { state, design } = change
+  const values: Record<string, FieldValue> = {}
+  for (const { field: name, question } of design.kind(state.kind).fields) {
+    const field = design.fields.get(name)
+    if (!field || question === undefined || isSame(state.answers[question] ?? null, before[question] ?? null))
+      continue
+    const has = state.fields?.[name] ?? null
+    const answer = answeredFor(change, field, question, state.answers)
+    if (answer !== undefined && (has === null || isSame(has, keptValue(before[question] ?? null))))
+      values[name] = answer
+  }
+  enterFields(change, values, change.because({ is: 'fieldAnswered' }), { system: 'fields' })
+}
+
 /** The fields that a new ticket begins with: what was answered for them, else what they are filled in with beforehand. */
 export function firstFields(change: Change): void {
   const { state, design } = change
@@ -122,9 +152,8 @@ export function firstFields(change: Change): void {
   for (const { field: name, question } of kind.fields) {
     const field = design.fields.get(name)
     if (!field || state.fields?.[name] !== undefined) continue
-    const answer = question === undefined ? undefined : state.answers[question]
-    // An answer of an older form may be of another type; it stays an answer then.
-    if (!isBlank(answer) && misfit(field, answer, against(change)) === undefined) answered[name] = answer!
+    const answer = answeredFor(change, field, question, state.answers)
+    if (answer !== undefined) answered[name] = answer
     else if (!isBlank(field.default)) filled[name] = field.default!
   }
   enterFields(change, answered, change.because({ is: 'fieldAnswered' }), { system: 'fields' })

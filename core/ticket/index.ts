@@ -42,11 +42,28 @@ export { isReopened, standsInWords } from './stands'
 export { givenInWords, recordLines, type RecordLine } from './record'
 export { by as madeBy, designNames, entryInWords, rungWhen, type RecordNames } from './entryWords'
 export { planMove, UNDO_WITHIN, type MovePlan } from './makeMove'
-export { followedPlan, followedPlans, plansRest, planTime, planWorld, type Followed } from './planFollowed'
+export {
+  followedPlan,
+  followedPlans,
+  plansRest,
+  planTime,
+  runOfTask,
+  planWorld,
+  type Followed,
+} from './planFollowed'
 export { childWanted, type ChildWanted } from './children'
+export {
+  answeredBy,
+  answeredLater,
+  askedInForm,
+  formToFill,
+  type AnsweredLater,
+  type FormAsked,
+} from './forms'
 export { callOf } from './outside'
 export { newerPlan } from './planEdition'
 export { requiredInPlans } from './plans'
+export { sealToSay } from './seals'
 export { planForecast } from './planForecast'
 export { progressOf } from './progress'
 export { leadsTo, planWays, type WayPlan } from './ways'

@@ -1,10 +1,19 @@
 import type { CompiledDesign } from '../design'
 import { ticketFacts } from '../facts'
 import { statusOf } from '../lifecycle'
-import { tasksOf, type Plan, type PlanRun, type PlanTask, type PlanTime, type PlanWorld } from '../plan'
+import {
+  tasksOf,
+  type Plan,
+  type PlanRun,
+  type PlanTask,
+  type PlanTime,
+  type PlanWorld,
+  type TaskRun,
+} from '../plan'
 import type { Instant } from '../time'
 import type { Change } from './change'
 import { Refused } from './command'
+import type { MessageLink } from './entry'
 import type { TicketState } from './state'
 
 /** What plans do by themselves is done in this name. */
@@ -59,11 +68,26 @@ export const planTask = (plan: Plan, id: string): PlanTask | undefined =>
 /** What a task says, or its id where the plan has it no more. */
 export const taskText = (plan: Plan, id: string): string => planTask(plan, id)?.text ?? id
 
+/** The run of a task as it is now: a plan that is followed may be older than what was entered since. */
+export const runOfTask = ({ plans = [] }: TicketState, run: number, task: string): TaskRun | undefined =>
+  plans.find((one) => one.id === run)?.tasks[task]
+
+/** The link by which a task is done once and without signing in, as long as it is open. */
+export const linkTo = (
+  state: TicketState,
+  is: MessageLink['is'],
+  run: number,
+  task: string,
+): MessageLink => ({
+  ...{ is, run, task },
+  opened: runOfTask(state, run, task)?.openedAt ?? 0,
+})
+
 /**
  * The plan that a command is about.
  * @throws Refused where it is not there, rests or has ended
  */
-export function runningPlan({ state, design }: Change, id: number): Followed {
+export function runningPlan({ state, design }: Pick<Change, 'state' | 'design'>, id: number): Followed {
   const followed = followedPlan(state, design, id)
   if (!followed) throw new Refused('missing', 'This plan is not on the ticket.')
   if (plansRest(state, design))

@@ -18,7 +18,11 @@ export const PLAN_KINDS = [
   'outsideFailed',
   'childLogged',
   'childOf',
+  'formAsked',
+  'formFilled',
   'sealAsked',
+  'sealQueried',
+  'sealAnswered',
   'sealReminded',
   'sealSaid',
   'planSentBack',
@@ -106,8 +110,39 @@ export const PLAN_ENTRIES: Apply = {
       },
     })),
   childOf: (_, { parent, run, task, items }) => ({ partOf: { parent, run, task, items } }),
+  formAsked: (state, { run, task, address, alarm, at }) => ({
+    ...inTask(state, run, task, ({ form, reminded = 0 }) => ({
+      form: { ...form, ...(address !== undefined && { address }) },
+      askedAt: at,
+      ...(alarm !== undefined && { reminded: reminded + 1 }),
+    })),
+    ...(alarm !== undefined && { rang: [...state.rang, alarm] }),
+  }),
+  formFilled: (state, { run, task, answers, attachments = [], shown, at, actor }) => ({
+    ...inTask(state, run, task, ({ form }) => ({
+      form: { ...form, answered: Object.keys(answers).sort() },
+      end: { how: 'done', at, ...('person' in actor && { by: actor.person }) },
+    })),
+    answers: { ...state.answers, ...answers },
+    ...(attachments.length &&
+      (shown
+        ? { attachments: [...(state.attachments ?? []), ...attachments] }
+        : { innerFiles: [...(state.innerFiles ?? []), ...attachments] })),
+  }),
   sealAsked: (state, { run, task, asked, at }) =>
     inTask(state, run, task, ({ words = [] }) => ({ asked, words, askedAt: at })),
+  sealQueried: (state, { run, task, said, at, actor }) =>
+    inTask(state, run, task, ({ queries = [] }) => ({
+      queries: [...queries, { person: nameOfActor({ actor }), text: said, at }],
+    })),
+  sealAnswered: (state, { run, task, person, said, at }) =>
+    inTask(state, run, task, ({ queries = [] }) => ({
+      queries: queries.map((one) =>
+        one.person === person && !one.answer ? { ...one, answer: { text: said, at } } : one,
+      ),
+      // They have as long again to say their word.
+      askedAt: at,
+    })),
   sealReminded: (state, { run, task, alarm, at }) => ({
     ...inTask(state, run, task, ({ reminded = 0 }) => ({ askedAt: at, reminded: reminded + 1 })),
     rang: [...state.rang, alarm],

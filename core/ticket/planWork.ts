@@ -1,8 +1,9 @@
-import { hasFailed, isOpen, planTaskTerms, type PlanTask } from '../plan'
+import { hasFailed, isOpen, planTaskTerms, type EndedBy, type PlanTask } from '../plan'
 import { MOST_PLANS } from '../plan'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 import { planTask, runningPlan, type Followed } from './planFollowed'
+import { askForm } from './forms'
 import { sendBack } from './planBack'
 import { beginPlan } from './plans'
 import { checkText } from './text'
@@ -65,19 +66,20 @@ function end(
   const before = run.tasks[id]!
   // What the outside has not done somebody may have done by hand.
   const isOthers = endedBy === 'desk' || (endedBy === 'outside' && !hasFailed(before))
-  if (endedBy === 'asked' || (isOthers && how === 'done'))
-    throw new Refused('conflict', `“${text}” cannot be ticked: ${WAYS[endedBy]}.`)
+  const isAnswered = endedBy === 'answers' && how === 'done'
+  if (endedBy === 'asked' || isAnswered || (isOthers && how === 'done'))
+    throw new Refused('conflict', `“${text}” cannot be ticked: ${WAYS[endedBy] ?? ''}.`)
   if (before.end)
     throw new Refused('conflict', `Somebody was quicker: “${text}” is ${ENDS[before.end.how]} already.`)
   change.enter({ kind: 'planTaskEnded', run: run.id, task: id, text, how, ...(why && { why }) })
 }
 
-const WAYS = {
+const WAYS: Readonly<Partial<Record<EndedBy, string>>> = {
   asked: 'it takes the word of whoever is asked',
   desk: 'the desk ends it by itself',
+  answers: 'it is over once its questions are answered',
   outside: 'it is over once what it asks for is done',
-  doer: '',
-} as const
+}
 const ENDS = { done: 'done', notNeeded: 'not needed', letGo: 'let go', refused: 'refused' } as const
 
 function reopen(change: Change, { run }: Followed, task: PlanTask): void {
@@ -90,10 +92,12 @@ function reopen(change: Change, { run }: Followed, task: PlanTask): void {
 
 function give(
   change: Change,
-  { run }: Followed,
-  { id, text }: PlanTask,
+  followed: Followed,
+  task: PlanTask,
   to: { person: string | null } | { team: string },
 ): void {
+  const { run } = followed
+  const { id, text } = task
   const one = run.tasks[id]!
   if (!isOpen(one)) throw new Refused('conflict', `“${text}” is not open any more.`)
   if ('team' in to) {
@@ -102,11 +106,21 @@ function give(
       throw new Refused('invalid', 'There is no such team.', [{ field: 'team', message: 'choose another' }])
     return change.enter({ kind: 'planTaskGiven', run: run.id, task: id, text, person: null, team: team.id })
   }
-  const person = to.person === null ? null : workerOf(change, to.person)
+  const isForm = task.do === 'form'
+  const person = to.person === null ? null : isForm ? thereIs(change, to.person) : workerOf(change, to.person)
   if ((one.person ?? null) === person) return
   change.enter({ kind: 'planTaskGiven', run: run.id, task: id, text, person })
+  if (isForm) return askForm(change, followed, task)
   if (person !== null && person !== change.by)
     change.tell([change.directory.people.get(person)], 'planTask', { text })
+}
+
+/** Anybody of the directory may be asked to answer something. */
+function thereIs({ directory }: Change, id: string): string {
+  if (directory.people.get(id)?.active) return id
+  throw new Refused('invalid', 'This person cannot be asked.', [
+    { field: 'person', message: 'choose somebody who is there' },
+  ])
 }
 
 /** A stage is entered again, with words for whoever does it. */

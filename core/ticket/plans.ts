@@ -11,7 +11,6 @@ import {
   openTasksOf,
   planTaskTerms,
   requiredOf,
-  waitsFor,
   type Plan,
   type PlanStep,
   type PlanTask,
@@ -32,9 +31,10 @@ import {
   taskText,
   type Followed,
 } from './planFollowed'
+import { askForm } from './forms'
 import { askOutside } from './outside'
 import { addresseesOf } from './recipients'
-import { askForWord } from './seals'
+import { askForWord, silentIn } from './seals'
 import { bringChecklist } from './tasks'
 import type { TicketState } from './state'
 
@@ -140,6 +140,7 @@ function begin(change: Change, followed: Followed, task: PlanTask): void {
     {
       tell: (to, template) => change.tell(to.flatMap(found), template, { text: task.text }),
       ask: (approving) => askForWord(change, followed, task, approving),
+      askForm: () => askForm(change, followed, task),
       askOutside: (what) => askOutside(change, followed, task, what),
     },
     task,
@@ -229,14 +230,16 @@ const lateOnes = (id: number, open: OpenTasks): Alarm[] =>
     due === undefined ? [] : [{ key: `late:${id}:${due}:${task.id}`, at: due }],
   )
 
-/** Nobody is reminded of one approval more often than this. */
+/** Nobody is reminded of one thing more often than this. */
 const MOST_REMINDERS = 10
 
-/** Approvals for which nobody has said a word for a while. */
+/** Words and answers for which nobody has done anything for a while. */
 function reminders(id: number, open: OpenTasks, hours: PlanTime['hours']): Alarm[] {
-  return open.flatMap(({ task, run: { askedAt, asked = [], words = [], reminded = 0 } }) => {
-    if (task.do !== 'approval' || task.remind === undefined || askedAt === undefined) return []
-    if (reminded >= MOST_REMINDERS || !waitsFor(task.needs, asked, words).length) return []
+  return open.flatMap(({ task, run }) => {
+    const { askedAt, reminded = 0 } = run
+    if (task.do !== 'approval' && task.do !== 'form') return []
+    if (task.remind === undefined || askedAt === undefined || reminded >= MOST_REMINDERS) return []
+    if (task.do === 'approval' && !silentIn(task, run).length) return []
     const at = momentAfter(hours, askedAt, task.remind)
     return at === undefined ? [] : [{ key: `remind:${id}:${askedAt}:${task.id}`, at }]
   })

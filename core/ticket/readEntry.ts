@@ -83,7 +83,11 @@ const VERSIONS: Record<EntryKind, number> = {
   outsideFailed: 1,
   childLogged: 1,
   childOf: 1,
+  formAsked: 1,
+  formFilled: 1,
   sealAsked: 1,
+  sealQueried: 1,
+  sealAnswered: 1,
   sealReminded: 1,
   sealSaid: 1,
   planSentBack: 1,
@@ -97,7 +101,7 @@ const VERSIONS: Record<EntryKind, number> = {
   moveTakenBack: 2,
   fieldsSet: 1,
   thingMerged: 1,
-  messagesQueued: 2,
+  messagesQueued: 3,
   messageDelivery: 2,
 }
 
@@ -200,7 +204,7 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   tasksAdded: [withBecause, asItWas],
   taskChanged: [asItWas],
   heldAgain: [withWhy],
-  messagesQueued: [reading({ messages: each(of({ why: spoken })) })],
+  messagesQueued: [reading({ messages: each(of({ why: spoken })) }), asItWas],
   // Why a message waits again, or goes with others, was part of what the outside said.
   messageDelivery: [(body) => body],
   // Which one it was got lost: its number was written over by the entry's own.

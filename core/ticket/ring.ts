@@ -4,10 +4,12 @@ import { ticketAlarms } from './alarms'
 import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
 import { ringMissed } from './missedBooking'
+import { remindOfForm } from './forms'
 import { handsOf } from './hands'
 import { ringLate, ringPlan } from './plans'
 import { remindOfSeal } from './seals'
 import { ringCalm } from './signal'
+import type { TicketState } from './state'
 import { ringTask } from './tasks'
 
 /**
@@ -29,7 +31,8 @@ export function ringNext(change: Change): boolean {
   else if (kind === 'task') ringTask(change, next.key, name!, next.at)
   else if (kind === 'remind') {
     const { run, task } = inPlan(next.key)
-    remindOfSeal(change, next.key, run, task)
+    const remind = isOfForm(state, run, task) ? remindOfForm : remindOfSeal
+    remind(change, next.key, run, task)
   } else if (kind === 'late') {
     const { run, task } = inPlan(next.key)
     ringLate(change, next.key, run, task, next.at)
@@ -40,6 +43,10 @@ export function ringNext(change: Change): boolean {
   }
   return true
 }
+
+/** Whether somebody is asked for the answers of a form, and not for their word. */
+const isOfForm = ({ plans }: TicketState, run: number, task: string) =>
+  plans?.find((one) => one.id === run)?.tasks[task]?.form !== undefined
 
 /** Of which plan and task an alarm is: `late:12:1785000000000:list`; ids may hold anything. */
 function inPlan(key: string): { run: number; task: string } {

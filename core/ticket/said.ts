@@ -39,6 +39,8 @@ export function saidToRequester(
     case 'majorEnded':
     case 'majorHeard':
       return { text: entry.text }
+    case 'sealQueried':
+      return { text: entry.said }
     case 'statusMoved':
       return textOf(entry.said ?? saidBefore(entry, kind))
     default:

@@ -1,16 +1,31 @@
 import {
   askedFor,
+  isOpen,
   sealedBy,
   waitsFor,
   type ApprovalTask,
   type Approving,
   type Asked,
   type PlanTask,
+  type TaskRun,
+  type Word,
 } from '../plan'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
+import type { MessageLink } from './entry'
 import { sendBack } from './planBack'
-import { planTask, planWorld, PLANS, runningPlan, type Followed } from './planFollowed'
+import {
+  followedPlans,
+  linkTo,
+  planTask,
+  planWorld,
+  PLANS,
+  runningPlan,
+  runOfTask,
+  type Followed,
+} from './planFollowed'
+import { requestersOf } from './said'
+import { checkText } from './text'
 import { personOf } from './work'
 
 // Approvals: whose word is asked for, and what is made of it.
@@ -22,7 +37,7 @@ export function askForWord(change: Change, followed: Followed, task: PlanTask, a
   const found = askedFor(approving, planWorld(change, followed))
   const asked = found.length ? found : leadAsked(change)
   enterAsked(change, followed, task, asked)
-  writeTo(change, task, waitsFor(approving.needs, asked, []))
+  writeTo(change, followed.run.id, task, waitsFor(approving.needs, asked, []))
 }
 
 /** Where nobody can be asked, the lead of the team decides whom to ask, or says a word of their own. */
@@ -34,18 +49,34 @@ function leadAsked({ state, directory }: Change): Asked[] {
 const enterAsked = (change: Change, { run }: Followed, { id, text }: PlanTask, asked: Asked[]) =>
   change.enter({ kind: 'sealAsked', run: run.id, task: id, text, asked }, PLANS)
 
-function writeTo(change: Change, { text }: PlanTask, asked: readonly Asked[]): void {
+function writeTo(
+  change: Change,
+  run: number,
+  { id, text }: PlanTask,
+  asked: readonly Pick<Asked, 'person'>[],
+  { template = 'sealAsked', said = text } = {},
+): void {
   change.tell(
     asked.map(({ person }) => change.directory.people.get(person)),
-    'sealAsked',
-    { text },
+    template,
+    { text: said },
+    { link: linkTo(change.state, 'word', run, id) },
   )
 }
 
+/** Those whose word is waited for and who do not wait for an answer themselves. */
+export const silentIn = (
+  { needs }: Pick<ApprovalTask, 'needs'>,
+  { asked = [], words = [], queries = [] }: TaskRun,
+): Asked[] =>
+  waitsFor(needs, asked, words).filter(
+    ({ person }) => !queries.some((one) => one.person === person && !one.answer),
+  )
+
 /** Nobody has said a word for a while: those who are waited for are asked once more. */
 export function remindOfSeal(change: Change, alarm: string, id: number, taskId: string): void {
-  const { task, asked, run } = openSeal(change, id, taskId)
-  const waits = waitsFor(task.needs, asked, run.tasks[taskId]?.words ?? [])
+  const { task, run } = openSeal(change, id, taskId)
+  const waits = silentIn(task, run.tasks[taskId]!)
   change.enter(
     {
       ...{ kind: 'sealReminded', alarm, run: id, task: taskId, text: task.text },
@@ -53,7 +84,7 @@ export function remindOfSeal(change: Change, alarm: string, id: number, taskId: 
     },
     PLANS,
   )
-  writeTo(change, task, waits)
+  writeTo(change, id, task, waits)
 }
 
 interface Open extends Followed {
@@ -65,7 +96,7 @@ interface Open extends Followed {
  * The approval that a command is about.
  * @throws Refused where it is not asked for, or was settled already
  */
-function openSeal(change: Change, id: number, taskId: string): Open {
+function openSeal(change: Pick<Change, 'state' | 'design'>, id: number, taskId: string): Open {
   const followed = runningPlan(change, id)
   const task = planTask(followed.plan, taskId)
   const run = followed.run.tasks[taskId]
@@ -78,8 +109,8 @@ function openSeal(change: Change, id: number, taskId: string): Open {
 }
 
 /** Whose word is asked for, whatever has become of it. */
-const askedOf = ({ state }: Change, id: number, taskId: string): readonly Asked[] =>
-  state.plans?.find((one) => one.id === id)?.tasks[taskId]?.asked ?? []
+const askedOf = ({ state }: Pick<Change, 'state'>, id: number, taskId: string): readonly Asked[] =>
+  runOfTask(state, id, taskId)?.asked ?? []
 
 /** In whose place somebody says it. */
 function forWhom(asked: readonly Asked[], person: string): { for?: string } {
@@ -91,16 +122,9 @@ function forWhom(asked: readonly Asked[], person: string): { for?: string } {
  * Somebody says yes or no.
  * @throws Refused where it is not theirs to say, they have said it, or a no has no words
  */
-export function saySeal(change: Change, { run: id, task: taskId, yes, text }: Of<'saySeal'>): void {
-  const person = personOf(change)
-  if (!askedOf(change, id, taskId).some((one) => one.person === person))
-    throw new Refused('missing', 'Your word is not asked for here, or not any more.')
-  const { run, task, asked, plan, edition } = openSeal(change, id, taskId)
-  const words = run.tasks[taskId]?.words ?? []
-  if (words.some((one) => one.person === person))
-    throw new Refused('conflict', 'You have said your word already; it cannot be changed.')
-  if (!waitsFor(task.needs, asked, words).some((one) => one.person === person))
-    throw new Refused('conflict', 'It is not your turn yet: somebody else is asked before you.')
+export function saySeal(change: Change, command: Of<'saySeal'>): void {
+  const { run: id, task: taskId, yes, text } = command
+  const { person, words, run, task, asked, plan, edition } = theirSeal(change, command)
   const said = text.trim()
   if (!yes && !said)
     throw new Refused('invalid', 'Say why not.', [
@@ -112,8 +136,75 @@ export function saySeal(change: Change, { run: id, task: taskId, yes, text }: Of
     ...{ kind: 'sealSaid', run: id, task: taskId, text: task.text, yes, said, sealed },
     ...forWhom(asked, person),
   })
-  if (sealed === 'open' && task.needs === 'inTurn') writeTo(change, task, waitsFor('inTurn', asked, after))
+  if (sealed === 'open' && task.needs === 'inTurn')
+    writeTo(change, id, task, waitsFor('inTurn', asked, after))
   if (sealed === 'refused') refuse(change, { run, plan, edition }, task, said)
+}
+
+/** An approval for which somebody's word is asked. */
+export interface SealToSay extends Open {
+  one: TaskRun
+  person: string
+  words: readonly Word[]
+}
+
+const theirSeal = (change: Change, command: Pick<Of<'saySeal'>, 'run' | 'task' | 'link'>) =>
+  sealToSay(change, { ...command, person: personOf(change) })
+
+/**
+ * An approval for which somebody's word is asked now.
+ * @throws Refused where it is not, not any more, or they have said it
+ */
+export function sealToSay(
+  change: Pick<Change, 'state' | 'design'>,
+  { run: id, task: taskId, link, person }: { run: number; task: string; link?: MessageLink; person: string },
+): SealToSay {
+  const one = runOfTask(change.state, id, taskId)
+  const isOld = link !== undefined && link.opened !== one?.openedAt
+  if (!one || isOld || !askedOf(change, id, taskId).some((asked) => asked.person === person))
+    throw new Refused('missing', 'Your word is not asked for here, or not any more.', [], 'wordGone')
+  const open = openSeal(change, id, taskId)
+  const words = one.words ?? []
+  if (words.some((word) => word.person === person))
+    throw new Refused('conflict', 'You have said your word already; it cannot be changed.', [], 'wordSaid')
+  if (!waitsFor(open.task.needs, open.asked, words).some((asked) => asked.person === person))
+    throw new Refused('conflict', 'It is not your turn yet: somebody else is asked before you.')
+  return { ...open, one, person, words }
+}
+
+/** As many questions as one person asks about one approval. */
+const MOST_QUERIES = 20
+
+/**
+ * Whoever is asked for their word asks the requester something first; their word is waited for as before.
+ * @throws Refused where their word is not asked for, or the requester sees nothing of it
+ */
+export function querySeal(change: Change, command: Of<'querySeal'>): void {
+  const { task, run, person, one } = theirSeal(change, command)
+  const said = checkText(command.text)
+  if (change.state.internal)
+    throw new Refused('conflict', 'This ticket is the desk’s own; ask whoever works on it.')
+  const asked = (one.queries ?? []).filter((query) => query.person === person)
+  if (asked.length >= MOST_QUERIES)
+    throw new Refused('conflict', `${MOST_QUERIES} questions about it are enough; say yes or no.`)
+  change.enter({ kind: 'sealQueried', run: run.id, task: task.id, text: task.text, said })
+  const told = `${change.directory.nameOf(person)}: ${said}`
+  change.tell(requestersOf(change), 'sealQueried', { text: told })
+}
+
+/** The requester says something: whoever asked them about an approval hears of it. */
+export function answerQueries(change: Change, said: string): void {
+  for (const followed of followedPlans(change.state, change.design))
+    for (const [id, one] of Object.entries(followed.run.tasks)) {
+      const task = planTask(followed.plan, id)
+      if (!task || !isOpen(one)) continue
+      const waiting = (one.queries ?? []).filter((query) => !query.answer).map((query) => query.person)
+      for (const person of new Set(waiting)) {
+        const named = { run: followed.run.id, task: id, text: task.text }
+        change.enter({ kind: 'sealAnswered', ...named, person, said }, PLANS)
+        writeTo(change, followed.run.id, task, [{ person }], { template: 'sealAnswered', said })
+      }
+    }
 }
 
 /** What becomes of the plan when an approval is refused. */
@@ -147,7 +238,7 @@ export function handSeal(change: Change, { run: id, task: taskId, from, to }: Of
   const now = before ? asked.map((one) => (one === before ? inPlace : one)) : [inPlace]
   enterAsked(change, open, task, now)
   const isTurn = waitsFor(task.needs, now, words).includes(inPlace)
-  writeTo(change, task, isTurn ? [inPlace] : [])
+  writeTo(change, id, task, isTurn ? [inPlace] : [])
 }
 
 /** Whoever is asked hands it on themselves; the desk does it for anybody. */

@@ -19,6 +19,7 @@ import type {
   Climb,
   DeliveryState,
   Entry,
+  MessageLink,
   QueuedMessage,
   SortedField,
   SignalOrigin,
@@ -35,6 +36,7 @@ export interface MessageState {
   climb?: Climb
   after?: string
   isAboutDelivery?: true
+  link?: MessageLink
 }
 
 /** A major incident: others follow it and end with it. */
@@ -472,7 +474,7 @@ const APPLY: Apply = {
     messages: [
       ...state.messages,
       ...messages.map(
-        ({ key, person, channel, urgent, climb, after, isAboutDelivery, notBefore }): MessageState => ({
+        ({ key, person, channel, urgent, climb, after, isAboutDelivery, notBefore, link }): MessageState => ({
           key,
           person,
           ...(notBefore === undefined ? { state: 'queued' } : { state: 'held', notBefore }),
@@ -481,6 +483,7 @@ const APPLY: Apply = {
           ...(climb && { climb }),
           ...(after !== undefined && { after }),
           ...(isAboutDelivery && { isAboutDelivery }),
+          ...(link && { link }),
         }),
       ),
     ],

@@ -183,7 +183,7 @@ export function bringChecklists(change: Change): void {
 }
 
 /** What changes by which of the checklists that come by themselves are for a ticket. */
-const TELLING: readonly EntryBody['kind'][] = ['resorted', 'fieldsSet', 'signalRepeated']
+const TELLING: readonly EntryBody['kind'][] = ['resorted', 'fieldsSet', 'signalRepeated', 'formFilled']
 
 /**
  * A ticket that is something else now gets the checklists for that. Those of a new one came as it was sorted.

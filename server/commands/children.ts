@@ -1,6 +1,6 @@
 import { dueAt } from '../../core/clock'
 import { childWanted, Refused, type TicketState } from '../../core/ticket'
-import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { findState } from '../queries/ticketState'
 import { isDone, type ChildHeard, type ChildToLog } from '../delivery/childJobs'
 import type { Desk } from './desk'
 
@@ -11,7 +11,7 @@ const PLANS = { system: 'plans' }
 
 /** Logs the ticket that does a task, and tells the ticket that asked for it. */
 export async function logChild(desk: Desk, { reference, run, task, number }: ChildToLog): Promise<void> {
-  const state = await stateOf(desk, reference)
+  const state = await findState(desk, reference)
   if (!state) return
   const wanted = childWanted(state, await desk.knowledge.editionOf(state), { run, task, number })
   if (!wanted) return
@@ -45,7 +45,7 @@ async function loggedBefore(desk: Desk, key: string): Promise<TicketState | unde
     .where('person', '=', PLANS.system)
     .where('key', '=', key)
     .executeTakeFirst()
-  return row && stateOf(desk, row.reference)
+  return row && findState(desk, row.reference)
 }
 
 /** When it is promised to be solved. */
@@ -57,17 +57,8 @@ async function promisedFor(desk: Desk, state: TicketState): Promise<number | und
 
 /** Tells a ticket how the one that does a task of it stands now. */
 export async function hearOfChild(desk: Desk, { reference, child }: ChildHeard): Promise<void> {
-  const state = await stateOf(desk, child)
+  const state = await findState(desk, child)
   if (!state) return
   const done = isDone(state, await desk.knowledge.editionOf(state))
   await desk.run(reference, { kind: 'hearOfChild', child, done }, PLANS)
-}
-
-async function stateOf(desk: Desk, reference: number): Promise<TicketState | undefined> {
-  const row = await desk.db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('reference', '=', reference)
-    .executeTakeFirst()
-  return row && wholeState(row)
 }

@@ -1,3 +1,4 @@
+import { answeredLater } from '../../core/ticket'
 import { sql } from 'kysely'
 import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
@@ -70,6 +71,7 @@ function wordsOf(state: KeptState, entries: Entry[], design: CompiledDesign, dir
   const body = [
     item.name,
     ...answers.map((one) => one.answer),
+    ...answeredLater({ ...state, because: {} }, design, directory).flatMap((one) => one.answers.map(({ answer }) => answer)),
     ...fieldWords(state, design, directory),
     ...entries.flatMap((one) => wordsOfEntry(one, design)),
     ...(state.attachments ?? []).map((one) => one.name),

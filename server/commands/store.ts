@@ -132,6 +132,7 @@ export const SAYING = [
   'noted',
   'statusMoved',
   'fieldsSet',
+  'formFilled',
   'tookIn',
   'tasksAdded',
   'majorUpdated',

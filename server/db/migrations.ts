@@ -642,4 +642,10 @@ create table standin_account (
   times int not null default 1);
 `,
   },
+  {
+    name: '0035 what whoever gets a message can do by its link',
+    sql: `
+alter table outbox add column link jsonb;
+`,
+  },
 ]

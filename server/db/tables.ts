@@ -12,6 +12,7 @@ import type {
   Climb,
   DeliveryState,
   Merger,
+  MessageLink,
   QueuedMessage,
   TicketState,
 } from '../../core/ticket'
@@ -494,6 +495,7 @@ export interface Tables {
     why: ColumnType<Because | null, string | null | undefined, string | null>
     after: ColumnType<string | null, string | null | undefined, string | null>
     climb: ColumnType<Climb | null, string | null | undefined, string | null>
+    link: ColumnType<MessageLink | null, string | null | undefined, string | null>
     /** Place of the entry that queued it. */
     sequence: Filled<number>
     sent_at: ColumnType<number | null, number | null | undefined, number | null>

@@ -51,6 +51,29 @@ export async function acknowledgeLink(db: Database, { climb, key }: Message): Pr
   return climb ? `${deskAddress()}/acknowledge/${await linkToken(db, 'acknowledge', key)}` : undefined
 }
 
+/** Where whoever gets a message does once, without signing in, what it asks of them; undefined where it asks nothing. */
+async function ownLink(db: Database, { link, key }: Message): Promise<Action | undefined> {
+  if (!link) return undefined
+  const { path, label } = OWN_LINKS[link.is]
+  return { label, link: `${deskAddress()}/${path}/${await linkToken(db, link.is, key)}` }
+}
+
+const OWN_LINKS = {
+  word: { path: 'word', label: 'Say yes or no' },
+  form: { path: 'fill', label: 'Answer the questions' },
+} as const
+
+/** Something that can be pressed in a message. */
+interface Action {
+  label: string
+  link: string
+}
+
+async function actionOf(db: Database, message: Message): Promise<Action | undefined> {
+  const have = await acknowledgeLink(db, message)
+  return have === undefined ? ownLink(db, message) : { label: 'I have it', link: have }
+}
+
 /**
  * Sends a message on its channel. It may be sent twice after a crash; what arrives then has the same identifier.
  * @param task what is known of a call that a plan makes
@@ -81,15 +104,15 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
     .orderBy('id')
     .limit(1)
     .executeTakeFirst()
-  const [link, where] = await Promise.all([acknowledgeLink(db, message), ticketAddress(db, message)])
+  const [action, where] = await Promise.all([actionOf(db, message), ticketAddress(db, message)])
   const { response } = await refusedForGood(
     transport.sendMail({
       from: sender,
       to: address,
       subject,
-      text: [body, ...(where ? [where] : []), ...(link ? [`I have it: ${link}\n`] : [])].join('\n\n'),
+      text: [body, ...(where ? [where] : []), ...(action ? [`${action.label}: ${action.link}\n`] : [])].join('\n\n'),
       html: htmlOf(where ? `${body}\n\n${where}` : body, {
-        action: link === undefined ? undefined : { label: 'I have it', link },
+        action,
         written: written ?? undefined,
       }),
       messageId: messageId(key, MAIL_DOMAIN, sign),
@@ -121,7 +144,8 @@ const MOST_WAITING = 8000
 
 async function sendByGateway(db: Database, gateway: string, message: Message): Promise<Sent> {
   const { channel, key, address, subject, body } = message
-  const link = await acknowledgeLink(db, message)
+  const [link, own] = await Promise.all([acknowledgeLink(db, message), ownLink(db, message)])
+  const text = channelTerms(channel)?.text?.(subject, body) ?? subject
   const response = await fetch(`${gateway}/${channel}`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -130,7 +154,8 @@ async function sendByGateway(db: Database, gateway: string, message: Message): P
       // The gateway knows a repeat by it.
       id: key,
       to: address,
-      text: channelTerms(channel)?.text?.(subject, body) ?? subject,
+      // Others read along in a room, and nobody opens anything on a pager.
+      text: own && channel === 'text' ? `${text}\n${own.link}` : text,
       ...(link && { acknowledge: link }),
       report: `${deskAddress()}/api/delivery-reports/${await linkToken(db, 'report', key)}`,
     }),

@@ -70,6 +70,7 @@ const FROM_RECORD = {
   why: 'why',
   after: 'after',
   climb: 'climb',
+  link: 'link',
   sent_at: 'sentAt',
   delivered_at: 'deliveredAt',
   acknowledged_at: 'acknowledgedAt',

@@ -4,11 +4,13 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsObject,
   IsOptional,
   IsString,
   MaxLength,
   ValidateIf,
 } from 'class-validator'
+import type { Answers } from '../../core/intake'
 import { MOST_PLAN_TASKS } from '../../core/plan'
 import { TEXT_LIMIT } from '../../core/ticket'
 
@@ -89,6 +91,19 @@ export class SendBackBody {
 }
 
 export class EndPlanBody {
+  @IsString()
+  @MaxLength(TEXT_LIMIT)
+  text!: string
+}
+
+export class FormAnswersBody {
+  /** Answers by name of the question; checked against the form. */
+  @IsObject({ message: 'give the answers as an object, by name of the question' })
+  answers!: Answers
+}
+
+export class QuestionBody {
+  /** What somebody wants to know before they say their word. */
   @IsString()
   @MaxLength(TEXT_LIMIT)
   text!: string

@@ -2,10 +2,12 @@ import type { CompiledDesign, Directory } from '../../core/design'
 import { answersInWords } from '../../core/intake'
 import { planView, tasksOf, type PlanForecast, type PlanView, type TaskView } from '../../core/plan'
 import {
+  answeredLater,
   followedPlans,
   newerPlan,
   planForecast,
   planTime,
+  runOfTask,
   type Followed,
   type TicketState,
 } from '../../core/ticket'
@@ -152,21 +154,40 @@ export async function dutiesOf(
         ...{ plan: row.plan, required: row.required, openedAt: row.opened_at, due: row.due_at },
         isMine: row.person === caller.id,
         team: row.team ? (directory.teams.get(row.team)?.name ?? row.team) : null,
-        summary: design.said(state.summary),
-        requester: directory.nameOf(state.requester),
-        site: directory.sites.get(state.site ?? '')?.name ?? null,
-        item: design.findItem(state.item)?.name ?? state.item,
-        answers: answersInWords(
-          design.form(design.item(state.item).form),
-          design.questions,
-          state.answers,
-          design.nameOf(directory, state.attachments),
-          language,
-        ),
+        ...aboutRequest(state, design, directory, language),
+        /** What they wanted to know before they say their word. */
+        queries: (runOfTask(state, row.run, row.task)?.queries ?? [])
+          .filter((one) => one.person === caller.id)
+          .map(({ text, answer }) => ({ text, answer: answer?.text ?? null })),
       }
     }),
   )
 }
+
+/** What a request says, for whoever has something to do for it and may not see its ticket: what was asked, and answered later. */
+export const aboutRequest = (
+  state: TicketState,
+  design: CompiledDesign,
+  directory: Directory,
+  language: Language,
+) => ({
+  summary: design.said(state.summary),
+  requester: directory.nameOf(state.requester),
+  site: directory.sites.get(state.site ?? '')?.name ?? null,
+  item: design.findItem(state.item)?.name ?? state.item,
+  answers: [
+    ...answersInWords(
+      design.form(design.item(state.item).form),
+      design.questions,
+      state.answers,
+      design.nameOf(directory, state.attachments),
+      language,
+    ),
+    ...answeredLater(state, design, directory, language)
+      .filter((one) => one.shown)
+      .flatMap((one) => one.answers),
+  ],
+})
 
 /** Whether a task of a plan is somebody's own now, or their word is waited for. */
 export async function isDutyOf(

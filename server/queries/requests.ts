@@ -5,6 +5,7 @@ import { valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
 import { statusOf, type CompiledKind } from '../../core/lifecycle'
 import {
+  answeredLater,
   asksVerdict,
   happenedTo,
   readsRequest,
@@ -69,6 +70,8 @@ export async function requestPage(
       design.nameOf(directory, state.attachments),
       language,
     ),
+    /** What others answered for it later on, where the requester sees it. */
+    answeredLater: answeredLater(state, design, directory, language).filter((one) => one.shown),
     conversation: [...entries, ...(await saidSinceMerge(desk, state, entries, person))].flatMap((entry) => {
       const by =
         'person' in entry.actor ? directory.nameOf(entry.actor.person) : say(language, 'request.desk')

@@ -3,6 +3,7 @@ import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
 import {
+  answeredLater,
   climbingNow,
   designNames,
   keptByWord,
@@ -86,6 +87,8 @@ export async function ticketPage(
       state.answers,
       design.nameOf(directory, state.attachments),
     ),
+    /** What was answered later on, by the task that asked for it. */
+    answeredLater: answeredLater(state, design, directory),
     ...fieldsPart(state, design, current, directory, caller),
     because: becausesInWords(state.because, reader),
     impact: state.impact,

@@ -8,6 +8,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Sight } from '../../core/rights'
 import { seenSql } from './sight'
 import type { Reading } from './reading'
+import { ticketState } from './ticketState'
 import { draftPage } from './draft'
 import { textOf } from './learnt'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -27,7 +28,7 @@ export interface TrialQuestion {
  */
 export async function triageTrial(desk: Reading, question: TrialQuestion) {
   const { draft, directory } = await draftInUse(desk)
-  const state = question.reference === undefined ? undefined : await stateOf(desk, question.reference)
+  const state = question.reference === undefined ? undefined : await ticketState(desk, question.reference)
   const work = await desk.workOf([state?.requester ?? question.requester ?? ''])
   const plain = state ? inputOf(state, draft, directory, work) : await inputFrom(desk, question, draft, work)
   const text = textOf(state?.summary, state?.answers ?? question.answers ?? {})
@@ -54,16 +55,6 @@ async function draftInUse(desk: Reading) {
   return { draft: new CompiledDesign(design, 0), directory }
 }
 type Known = Awaited<ReturnType<typeof draftInUse>>['directory']
-
-async function stateOf(desk: Reading, reference: number): Promise<TicketState> {
-  const row = await desk.db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('reference', '=', reference)
-    .executeTakeFirst()
-  if (!row) throw new Refused('missing', `There is no ticket ${reference}.`)
-  return wholeState(row)
-}
 
 /** With what the words of past tickets say, as a new ticket would be sorted. */
 async function withSuggestion(

@@ -12,6 +12,7 @@ import {
   type DayOf,
   type Doer,
   type Due,
+  type LinkedTo,
   type Needs,
   type PassedOn,
   type Plan,
@@ -82,6 +83,13 @@ const own = (called: Called): { readonly [K in PlanTaskKind]: Book<Omit<Kind<K>,
     amount: shown<string>('limits are of', (fact, naming) => naming.factName(fact)),
     own: yes('may be given by whoever asks for it', 'cannot be given by whoever asks for it'),
     refused: refused(called),
+    remind: span('asked again after'),
+  },
+  form: {
+    form: ref('asks the form', 'form'),
+    to: shown<LinkedTo>('asks by a link', (to, naming) =>
+      'address' in to ? to.address : `the address in ${naming.actions.question(to.question)}`,
+    ),
     remind: span('asked again after'),
   },
   wait: {

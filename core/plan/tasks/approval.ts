@@ -1,6 +1,4 @@
 import { isOneOf } from '../../lookup'
-import { parseDuration } from '../../time'
-import { messageOf } from '../../error/messageOf'
 import type { TaskTermsOfPlan } from '../plan'
 import type { Approving } from '../seal'
 import type { PlanTaskTerms } from '../task'
@@ -34,15 +32,6 @@ export const approval: PlanTaskTerms<ApprovalTask> = {
     if (needs !== undefined && typeof needs !== 'object' && !isOneOf(['one', 'all', 'inTurn'], needs))
       reader.error(place, 'approvalNeedsNone', `does not say how many must agree, but “${String(needs)}”`)
     if (amount !== undefined) reader.fact(place, amount)
-    if (remind !== undefined)
-      readDuration(remind, (message) => reader.error(place, 'durationUnreadable', message))
+    reader.duration(place, remind)
   },
-}
-
-function readDuration(text: string, fault: (message: string) => void): void {
-  try {
-    parseDuration(text)
-  } catch (error) {
-    fault(messageOf(error))
-  }
 }

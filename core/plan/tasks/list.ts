@@ -1,13 +1,14 @@
 import type { PlanTaskTerms } from '../task'
 import { approval, type ApprovalTask } from './approval'
 import { call, type CallTask } from './call'
+import { form, type FormTask } from './form'
 import { message, type MessageTask } from './message'
 import { ticket, type TicketTask } from './ticket'
 import { wait, type WaitTask } from './wait'
 import { work, type WorkTask } from './work'
 
 /** A task of a plan. */
-export type PlanTask = WorkTask | ApprovalTask | WaitTask | MessageTask | CallTask | TicketTask
+export type PlanTask = WorkTask | ApprovalTask | FormTask | WaitTask | MessageTask | CallTask | TicketTask
 export type PlanTaskKind = PlanTask['do']
 
 /**
@@ -17,6 +18,7 @@ export type PlanTaskKind = PlanTask['do']
 export const PLAN_TASKS: { readonly [K in PlanTaskKind]: PlanTaskTerms<Extract<PlanTask, { do: K }>> } = {
   work,
   approval,
+  form,
   wait,
   message,
   call,

@@ -46,9 +46,16 @@ const brings = computed(() =>
 const when = computed(() => (props.stage.when ? props.words.condition(props.stage.when) : ''))
 const toggle = (what: string) => emit('open', props.open === what ? undefined : what)
 function add(kind: PlanTaskKind) {
-  const { templates, webhooks, items } = props.design
+  const { templates, webhooks, items, forms } = props.design
   const idOf = (list: readonly { id: string }[]) => list[0]?.id ?? ''
-  const first = { template: idOf(templates), webhook: idOf(webhooks), item: idOf(items) }
+  // One that no item has is made to be asked later on.
+  const later = forms.filter((form) => !items.some((item) => item.form === form.id))
+  const first = {
+    template: idOf(templates),
+    webhook: idOf(webhooks),
+    item: idOf(items),
+    form: idOf(later) || idOf(forms),
+  }
   const text = kind === 'work' ? 'New task' : PLAN_TASKS[kind].name.replace(/^an? /, 'New ')
   const { plan, id } = withNewTask(props.plan, props.stage.id, { kind, text, first })
   emit('change', plan)
