@@ -114,6 +114,8 @@ export default defineNuxtConfig({
     '/**': { ssr: false },
     '/portal/**': { ssr: true },
     '/acknowledge/**': { ssr: true },
+    '/fill/**': { ssr: true },
+    '/word/**': { ssr: true },
   },
   // A page fetches the next one's code when somebody reaches for its link, not because the link is in sight.
   // What a form asks of the server while its page is drawn there goes on in the name of that page, question after question.

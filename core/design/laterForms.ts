@@ -6,6 +6,7 @@ import type { Design } from './design'
 // Forms that plans ask for once a ticket is there.
 
 type Designed = Pick<Design, 'plans' | 'items' | 'kinds'>
+type Later = ReadonlyMap<string, ReadonlySet<string>>
 
 /** The forms that a plan asks for. */
 export const formsOfPlan = (plan: Pick<Plan, 'stages'>): string[] => [
@@ -27,7 +28,7 @@ function itemsOfPlan({ items, kinds }: Designed, plan: Plan): string[] {
  * The forms that are asked for later on.
  * @returns by the id of a form the ids of the items whose tickets may be asked it
  */
-export function askedLater(design: Designed): ReadonlyMap<string, ReadonlySet<string>> {
+export function askedLater(design: Designed): Later {
   const found = new Map<string, Set<string>>()
   for (const plan of design.plans)
     for (const form of formsOfPlan(plan))
@@ -36,11 +37,23 @@ export function askedLater(design: Designed): ReadonlyMap<string, ReadonlySet<st
 }
 
 /** The forms that tickets of an item are asked: its own, and those that come later. */
-export const formsOfItem = (
-  { form, id }: { form: string; id: string },
-  later: ReadonlyMap<string, ReadonlySet<string>>,
-): string[] => [form, ...[...later].flatMap(([one, items]) => (items.has(id) ? [one] : []))]
+export const formsOfItem = ({ form, id }: { form: string; id: string }, later: Later): string[] => [
+  form,
+  ...[...later].flatMap(([one, items]) => (items.has(id) ? [one] : [])),
+]
 
 /** The questions of a form. */
 export const questionsIn = ({ steps }: Pick<Form, 'steps'>): string[] =>
   steps.flatMap((step) => step.questions.map((one) => one.question))
+
+/** What may be answered before a form that comes later is asked: what other forms of the same tickets ask. */
+export function earlierQuestions(
+  design: Pick<Design, 'plans' | 'items' | 'kinds' | 'forms'>,
+  id: string,
+  later: Later = askedLater(design),
+): string[] {
+  const items = later.get(id)
+  const before = design.items.filter((one) => items?.has(one.id)).flatMap((one) => formsOfItem(one, later))
+  const asked = new Set(before.filter((one) => one !== id))
+  return [...new Set(design.forms.filter((one) => asked.has(one.id)).flatMap(questionsIn))]
+}

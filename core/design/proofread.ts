@@ -21,7 +21,7 @@ import { fieldsOf } from './templateFields'
 import { checkCalendar, flattenCalendar } from '../time'
 import { termsOfFact } from '../facts'
 import type { Design } from './design'
-import { formsOfItem, questionsIn } from './laterForms'
+import { earlierQuestions } from './laterForms'
 import { Directory, type DirectoryData } from './directory'
 import { fields } from './proofreadFields'
 import { kinds } from './proofreadKinds'
@@ -314,7 +314,7 @@ function forms(reader: Reader): void {
   const used = new Set([...design.items.map((one) => one.form), ...reader.later.keys()])
   for (const form of design.forms) {
     const place = `forms/${form.id}`
-    const asked = askedBefore(reader, form.id)
+    const asked = new Set(earlierQuestions(design, form.id, reader.later))
     const own = new Set<string>()
     for (const one of form.steps.flatMap((step) => step.questions)) {
       const here = `${place}#${one.question}`
@@ -329,14 +329,6 @@ function forms(reader: Reader): void {
       reader.remark(place, 'formUnused', 'no catalog item and no plan uses this form', takeOut('forms', form))
   }
   questions(reader)
-}
-
-/** What may be answered before a form that comes later is asked: what other forms of the same tickets ask. */
-function askedBefore({ design, later, forms: all }: Reader, id: string): Set<string> {
-  const items = later.get(id)
-  const forms = design.items.filter((one) => items?.has(one.id)).flatMap((one) => formsOfItem(one, later))
-  const before = new Set(forms.filter((one) => one !== id))
-  return new Set([...before].flatMap((one) => questionsIn(all.get(one) ?? { steps: [] })))
 }
 
 /** A condition in a form may ask for who asks, and for what the form has asked before. */

@@ -3,7 +3,7 @@ import { momentOf } from './day'
 import type { OutsideRun } from './outside'
 import { numbersOf, type Plan, type Stage } from './plan'
 import { hasFailed, isOpen, isSettled, type PlanEnd, type PlanRun, type TaskEnd, type TaskRun } from './run'
-import { sealedBy, waitsFor, wantedOf, type Asked, type Sealed, type Word } from './seal'
+import { sealedBy, waitsFor, wantedOf, type Asked, type Query, type Sealed, type Word } from './seal'
 import { isForIt, type PlanTime } from './steps'
 import type { EndedBy } from './task'
 import { planTaskTerms, type PlanTask, type PlanTaskKind } from './tasks/list'
@@ -15,6 +15,8 @@ export interface SealView {
   asked: (Asked & { word?: Omit<Word, 'person'>; isTurn: boolean })[]
   /** How many must say yes. */
   wanted: number
+  /** What those who are asked wanted to know first. */
+  queries: readonly Query[]
   sealed: Sealed
 }
 
@@ -43,6 +45,8 @@ export interface TaskView {
   seal?: SealView
   /** What another system or ticket does: the ticket, and what went wrong. */
   outside?: Pick<OutsideRun, 'fault' | 'ticket'>
+  /** Of questions for somebody who is not in the directory: the address that they went to. */
+  address?: string
 }
 
 export interface StageView {
@@ -129,7 +133,7 @@ function taskView(task: PlanTask, run: PlanRun, time: PlanTime, numbers: Numbers
 
 /** What is known of a task once it has begun. */
 function begunView(
-  { due, person, team, end, outside }: TaskRun,
+  { due, person, team, end, outside, form }: TaskRun,
   stands: TaskStands,
   { now }: PlanTime,
 ): Partial<TaskView> {
@@ -139,6 +143,7 @@ function begunView(
     ...(person !== undefined && { person }),
     ...(team !== undefined && { team }),
     ...(outside && { outside: outsideView(outside) }),
+    ...(form?.address !== undefined && { address: form.address }),
     ...(end && { end: { at: end.at, ...(end.by && { by: end.by }), ...(end.why && { why: end.why }) } }),
   }
 }
@@ -155,7 +160,7 @@ function standsOf(task: PlanTask, one: TaskRun | undefined, { facts }: PlanTime)
 }
 
 function sealView({ needs }: Extract<PlanTask, { do: 'approval' }>, one: TaskRun): SealView {
-  const { asked = [], words = [] } = one
+  const { asked = [], words = [], queries = [] } = one
   const turn = new Set(isOpen(one) ? waitsFor(needs, asked, words).map(({ person }) => person) : [])
   return {
     asked: asked.map((who) => {
@@ -164,6 +169,7 @@ function sealView({ needs }: Extract<PlanTask, { do: 'approval' }>, one: TaskRun
       return { ...who, isTurn: turn.has(who.person), ...(word && { word: said as Omit<Word, 'person'> }) }
     }),
     wanted: wantedOf(needs, asked.length),
+    queries,
     sealed: isSettled(one) ? sealedBy(needs, asked, words) : 'open',
   }
 }

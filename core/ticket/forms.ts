@@ -177,7 +177,9 @@ function refuseUsed({ one, run }: FormAsked, directory: Directory, link: Message
     )
   // The plan was sent back since, and asked anew.
   const isOld = link !== undefined && link.opened !== one.openedAt
-  if (isSettled(one) || run.ended || isOld)
+  // What was carried over is still asked once all that was required is done.
+  const isOver = run.ended !== undefined && run.ended.how !== 'done'
+  if (isSettled(one) || isOver || isOld)
     throw new Refused('missing', 'These questions are not asked any more.', [], 'formGone')
 }
 

@@ -71,7 +71,9 @@ function wordsOf(state: KeptState, entries: Entry[], design: CompiledDesign, dir
   const body = [
     item.name,
     ...answers.map((one) => one.answer),
-    ...answeredLater({ ...state, because: {} }, design, directory).flatMap((one) => one.answers.map(({ answer }) => answer)),
+    ...answeredLater({ ...state, because: {} }, design, directory).flatMap((one) =>
+      one.answers.map(({ answer }) => answer),
+    ),
     ...fieldWords(state, design, directory),
     ...entries.flatMap((one) => wordsOfEntry(one, design)),
     ...(state.attachments ?? []).map((one) => one.name),

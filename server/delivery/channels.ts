@@ -110,7 +110,9 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
       from: sender,
       to: address,
       subject,
-      text: [body, ...(where ? [where] : []), ...(action ? [`${action.label}: ${action.link}\n`] : [])].join('\n\n'),
+      text: [body, ...(where ? [where] : []), ...(action ? [`${action.label}: ${action.link}\n`] : [])].join(
+        '\n\n',
+      ),
       html: htmlOf(where ? `${body}\n\n${where}` : body, {
         action,
         written: written ?? undefined,

@@ -15,7 +15,7 @@ declare module 'h3' {
 }
 
 /** Pages that come as HTML: their forms work before their script is there, and without it. */
-const PAGES = /^\/(?:portal|acknowledge)\//
+const PAGES = /^\/(?:portal|acknowledge|fill|word)\//
 /** Of somebody who is signed in, with files in it; and of a stranger. */
 const LIMIT = 24 * 1024 * 1024
 const STRANGERS_LIMIT = 64 * 1024

@@ -6,7 +6,7 @@ import { defineNitroPlugin, useRuntimeConfig } from 'nitropack/runtime'
 import { createRouterMatcher } from 'vue-router'
 
 /** Drawn on the server, where the framework knows what they need. */
-const DRAWN = /^\/(?:portal|acknowledge)(?:\/|$)/
+const DRAWN = /^\/(?:portal|acknowledge|fill|word)(?:\/|$)/
 
 /** A file, named in a page so that it comes before it is asked for. */
 const linkTo = (address: string) =>

@@ -1,6 +1,6 @@
 import type { CompiledDesign, Directory, Person } from '../../core/design'
 import type { Answers, Asked } from '../../core/intake'
-import { factsOf } from '../../core/condition'
+import { factsOf, type Facts } from '../../core/condition'
 import { isNamedType } from '../../core/intake'
 import {
   askedInForm,
@@ -103,6 +103,8 @@ function aboutForm(
     openedAt: one.openedAt,
     requester: directory.nameOf(state.requester),
     item: design.findItem(state.item)?.name ?? state.item,
+    /** The portal at which the request was made; whoever is asked may sign in there. */
+    portal: state.portal,
     /** Who is asked. */
     whose: one.form?.address ?? whose?.name ?? null,
     person: one.form?.address === undefined ? (one.person ?? null) : null,
@@ -111,7 +113,7 @@ function aboutForm(
 }
 
 /** What conditions of the form ask for: nobody who has only a link is told more. */
-function factsNeeded({ form, asker = {} }: Asked): Record<string, unknown> {
+function factsNeeded({ form, asker = {} }: Asked): Facts {
   const conditions = form.steps
     .flatMap((step) => step.questions)
     .flatMap((one) => [one.showWhen, one.requireWhen])

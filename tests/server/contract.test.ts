@@ -211,8 +211,23 @@ describe('What routes answer', () => {
     const found = await call<{ plans: { run: number }[] }>('GET /api/tickets/{reference}', { path: joining })
     const { run } = found.plans[0]!
     const of = (task: string) => ({ run, task })
-    for (const task of ['crew-list', 'berth'])
-      await planned('PATCH {run}/tasks/{task}', { done: true }, of(task))
+    await planned('PATCH {run}/tasks/{task}', { done: true }, of('crew-list'))
+    await planned('GET {run}/tasks/{task}/form', undefined, of('berth'))
+    const berth = { answers: { berth: 'Cabin 12', watch: 'day' } }
+    await planned('POST {run}/tasks/{task}/form', berth, of('berth'))
+    const linked = async (template: string, is: 'word' | 'form') => {
+      const { key } = await served.db
+        .selectFrom('outbox')
+        .select('key')
+        .where('reference', '=', joining.reference)
+        .where('template', '=', template)
+        .orderBy('sequence', 'desc')
+        .executeTakeFirstOrThrow()
+      return { path: { token: await linkToken(served.db, is, key) }, as: '' }
+    }
+    const word = await linked('sealAsked', 'word')
+    await call('GET /api/words/{token}', word)
+    await call('POST /api/words/{token}/question', { ...word, body: { text: 'For how long?' } })
     const asked = await served.db
       .selectFrom('plan_task')
       .select('person')
@@ -221,6 +236,7 @@ describe('What routes answer', () => {
       .executeTakeFirstOrThrow()
     await planned('POST {run}/tasks/{task}/hand', { from: asked.person, to: 'corin-vale' }, of('seal'))
     await call('GET /api/plans/mine', { as: 'corin-vale' })
+    await planned('POST {run}/tasks/{task}/question', { text: 'Why?' }, of('seal'), { as: 'corin-vale' })
     await planned('POST {run}/tasks/{task}/word', { yes: true, text: 'Gladly' }, of('seal'), {
       as: 'corin-vale',
     })
@@ -237,6 +253,11 @@ describe('What routes answer', () => {
     )
     await planned('POST {run}/tasks/{task}/again', {}, of('account'))
     await planned('POST {run}/back', { stage: 'prepare', text: 'The name is wrong' }, { run })
+    const form = await linked('formAsked', 'form')
+    await call('GET /api/forms/{token}', form)
+    await call('POST /api/forms/{token}', { ...form, body: berth })
+    await planned('PATCH {run}/tasks/{task}', { done: true }, of('crew-list'))
+    await call('POST /api/words/{token}', { ...(await linked('sealAsked', 'word')), body: { yes: true } })
     await planned('POST {run}/end', { text: 'She does not come' }, { run })
     await planned('POST ', { plan: 'joining' }, {})
     await ticket('POST timer', { turn: 'start' })

@@ -63,11 +63,12 @@ async function equip(joinerName: string, joinerNeeds: string[] = ['mail']): Prom
     )
     .then(({ state }) => state)
   const { id } = plans![0]!
-  for (const [task, by] of [
-    ['crew-list', TORA],
-    ['berth', INES],
-  ] as const)
-    await run(reference, { kind: 'changePlanTask', run: id, task, change: { done: true } }, by)
+  await run(reference, { kind: 'changePlanTask', run: id, task: 'crew-list', change: { done: true } })
+  const answers = {
+    ...{ berth: 'Cabin 12', watch: 'day' },
+    ...(joinerNeeds.includes('tablet') && { tabletPlace: 'The bridge' }),
+  }
+  await run(reference, { kind: 'fillForm', run: id, task: 'berth', answers }, INES)
   await run(reference, { kind: 'saySeal', run: id, task: 'seal', yes: true, text: '' }, INES)
   return reference
 }

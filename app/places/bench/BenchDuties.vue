@@ -29,7 +29,7 @@ const duties = computed(() =>
       ({ do: what, plan, requester, run, task, text, ...one }): Duty => ({
         ...one,
         key: `${one.reference} ${run} ${task}`,
-        text: what === 'approval' ? `Your word: ${text}` : text,
+        text: what === 'approval' ? `Your word: ${text}` : what === 'form' ? `Questions: ${text}` : text,
         of: `${plan} for ${requester}`,
       }),
     ),

@@ -1,43 +1,46 @@
 <script setup lang="ts">
-// Something that waits for whoever reads it: their word on an approval, or a task of theirs. It works without a script.
+// Something that waits for whoever reads it: their word on an approval, questions, or a task of theirs. It works without
+// a script.
 type Duty = AnswerOf<'GET /api/plans/mine'>['duties'][number]
 const props = defineProps<{ duty: Duty; zone: string }>()
-const { say, moment, problem, problemOn } = usePortalWords()
+const { say, moment, problem } = usePortalWords()
 const cache = useQueryCache()
 const id = computed(() => `duty-${props.duty.reference}-${props.duty.run}-${props.duty.task}`)
-const text = usePageState(`${id.value}-text`, () => '')
 const { busy, error, run } = usePageDeed(`${id.value}-refused`)
 const path = computed(() => {
   const { reference, run: number, task } = props.duty
   return { reference, run: number, task }
 })
-async function put(act: () => Promise<unknown>) {
-  if ((await run(async () => (await act(), true))) === undefined) return
+async function anew() {
   // A page that was sent something would send it again when it is loaded anew.
   if (import.meta.server) await navigateTo({}, { redirectCode: 303 })
   else await cache.invalidateQueries({ key: ['plans'] })
 }
 const form = usePageForm({
   id: id.value,
-  take: (fields) => (text.value = String(fields('text')?.[0] ?? text.value)),
-  act: (pressed) =>
-    put(() =>
-      pressed === 'done'
-        ? api('PATCH /api/tickets/{reference}/plans/{run}/tasks/{task}', {
-            path: path.value,
-            body: { done: true },
-          })
-        : api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/word', {
-            path: path.value,
-            body: { yes: pressed === 'yes', text: text.value },
-          }),
-    ),
+  async act() {
+    const body = { done: true }
+    const isDone = await run(
+      async () => (
+        await api('PATCH /api/tickets/{reference}/plans/{run}/tasks/{task}', { path: path.value, body }),
+        true
+      ),
+    )
+    if (isDone) await anew()
+  },
 })
 const isApproval = computed(() => props.duty.do === 'approval')
+const isForm = computed(() => props.duty.do === 'form')
 </script>
 
 <template>
-  <form v-bind="form.attrs" class="duty" :aria-labelledby="`${id}-what`" @submit.prevent="form.submit">
+  <component
+    :is="isApproval || isForm ? 'section' : 'form'"
+    class="duty"
+    v-bind="isApproval || isForm ? {} : form.attrs"
+    :aria-labelledby="`${id}-what`"
+    @submit.prevent="form.submit"
+  >
     <h3 :id="`${id}-what`">{{ duty.text }}</h3>
     <p class="quiet">
       {{ say('duty.asks', { name: duty.requester, item: duty.item })
@@ -45,32 +48,31 @@ const isApproval = computed(() => props.duty.do === 'approval')
         · {{ say('duty.due', { when: moment(duty.due, zone, duty.openedAt) }) }}</template
       >
     </p>
-    <dl>
-      <template v-for="one in duty.answers" :key="one.name">
-        <dt>{{ one.label }}</dt>
-        <dd>{{ one.answer }}</dd>
-      </template>
-    </dl>
-    <KitText
+    <AnswerList :answers="duty.answers" />
+    <WordForm
       v-if="isApproval"
-      v-model="text"
-      name="text"
-      :label="say('duty.text')"
-      :help="say('duty.textHelp', { name: duty.requester })"
-      :most="2000"
-      :error="problemOn(error, 'text')"
+      :id="id"
+      :requester="duty.requester"
+      :queries="duty.queries"
+      :say="
+        (word) => api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/word', { path, body: word })
+      "
+      :ask="
+        (text) =>
+          api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/question', { path, body: { text } })
+      "
+      :label="duty.text"
+      @said="anew"
+      @asked="anew"
     />
-    <KitError :error="error && problem(error)" />
-    <p class="presses">
-      <template v-if="isApproval">
-        <KitButton kind="main" :busy="busy" v-bind="form.button('yes')">{{ say('duty.yes') }}</KitButton>
-        <KitButton kind="plain" :busy="busy" v-bind="form.button('no')">{{ say('duty.no') }}</KitButton>
-      </template>
-      <KitButton v-else kind="main" :busy="busy" v-bind="form.button('done')">{{
-        say('duty.done')
-      }}</KitButton>
+    <p v-else-if="isForm">
+      <NuxtLink :to="`/fill/${duty.reference}-${duty.run}-${duty.task}`">{{ say('duty.answer') }}</NuxtLink>
     </p>
-  </form>
+    <template v-else>
+      <KitError :error="error && problem(error)" />
+      <KitButton kind="main" :busy="busy" v-bind="form.button('done')">{{ say('duty.done') }}</KitButton>
+    </template>
+  </component>
 </template>
 
 <style scoped>
@@ -84,22 +86,5 @@ h3 {
 }
 p {
   margin: 2px 0 6px;
-}
-dl {
-  display: grid;
-  grid-template-columns: minmax(120px, 40%) 1fr;
-  margin: 6px 0;
-}
-dt {
-  color: var(--ink-3);
-}
-dd {
-  margin: 0;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-}
-.presses {
-  display: flex;
-  gap: 8px;
 }
 </style>

@@ -67,12 +67,12 @@ const has = computed(() =>
         </template>
       </dl>
       <h2>{{ say(isOwn ? 'request.asked' : 'request.askedThen') }}</h2>
-      <dl>
-        <template v-for="one in page.answers" :key="one.name">
-          <dt>{{ one.label }}</dt>
-          <dd>{{ one.answer }}</dd>
-        </template>
-      </dl>
+      <AnswerList :answers="page.answers" />
+      <template v-for="one in page.answeredLater" :key="one.task">
+        <h3>{{ one.text }}</h3>
+        <p class="quiet small">{{ one.by }} · {{ when(one.at) }}</p>
+        <AnswerList :answers="one.answers" />
+      </template>
       <h2>{{ say('request.conversation') }}</h2>
       <p v-if="page.conversation.length === 0" class="quiet">{{ say('request.nobody') }}</p>
       <div v-for="(one, index) in page.conversation" :key="index" class="say" :class="{ mine: one.mine }">

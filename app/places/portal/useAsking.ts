@@ -1,12 +1,11 @@
 import { isRecord, oneAt, present, textsIn } from '~~/core/lookup'
 import type { Answer, Question } from '~~/core/intake/form'
-import { isNamedType } from '~~/core/intake/form'
 import { isPicked, pickLevels } from '~~/core/intake/categoryPick'
-import { fieldsOf, readAnswer } from '~~/core/intake/posted'
 import type { FieldsSent } from '~/composables/usePageForm'
 import type { RequestSummary } from '~/composables/useRequests'
 import { answersIn } from './answersIn'
 import { useKeptAnswers } from './useKeptAnswers'
+import { focusOnQuestion, useSentAnswers } from './useSentAnswers'
 
 type Asked = AnswerOf<'GET /api/portals/{portal}/items/{item}'>
 type First = AnswerOf<'GET /api/portals/{portal}/first'>
@@ -111,30 +110,16 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     colleague: state.value.colleague,
   })
 
-  /** What was found by a name that was sent. */
-  const ids = new Map<string, string>()
-  const idOf = (type: string, name: string) => ids.get(`${type} ${name}`)
+  const sent = useSentAnswers(form, choices, zone)
+  const { idOf, takeFiles } = sent
   /** Looks for what was sent by its name. */
-  async function findSent(fields: FieldsSent): Promise<void> {
-    const named = [...form.library.value.values()].flatMap(({ name, type }) =>
-      isNamedType(type)
-        ? textsIn(fields(`q-${name}`))
-            .slice(0, 1)
-            .map((said) => ({ type, said }))
-        : [],
-    )
-    named.push(
-      ...textsIn(fields('requester'))
+  const findSent = (fields: FieldsSent) =>
+    sent.find(
+      fields,
+      textsIn(fields('requester'))
         .slice(0, 1)
-        .map((said) => ({ type: 'person' as const, said })),
+        .map((said) => ({ type: 'person', said })),
     )
-    for (const { type, said } of named) {
-      const wanted = said.trim().toLocaleLowerCase(language.value)
-      const found = await choices.find(type, said)
-      const one = found.find(({ label }) => label.toLocaleLowerCase(language.value) === wanted)
-      if (one) ids.set(`${type} ${said}`, one.value)
-    }
-  }
   /** Takes over what went along with a form. @returns the answers that it has no fields for */
   function takeKept(fields: FieldsSent): Record<string, Answer> {
     const before = keptIn(fields('kept')?.[0])
@@ -150,13 +135,7 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     const without = { ...takeKept(fields) }
     takePicked(fields)
     takeColleague(fields)
-    for (const question of form.library.value.values()) {
-      if (question.name in without || question.type === 'attachment') continue
-      const texts = (name: string) => fields(`q-${name}`)?.filter((one) => typeof one === 'string') ?? []
-      // Before the script was there a field that nobody has touched says nothing.
-      if (fieldsOf(question).every((one) => fields(`q-${one}`) === undefined)) continue
-      form.put(question.name, readAnswer(question, texts, { idOf, zone: zone.value }))
-    }
+    sent.take(fields, without)
   }
 
   /** The category that was chosen list by list, as far as what was chosen lies below what was chosen before. */
@@ -178,26 +157,14 @@ export function useAsking(portal: string, asked: () => Asked | undefined) {
     if (whom === 'colleague' && name) state.value.colleague = idOf('person', name) ?? state.value.colleague
   }
 
-  const { send: sendFiles } = useSentFiles()
-  /** Files that the browser has sent with the form by itself. */
-  async function takeFiles(fields: FieldsSent): Promise<void> {
-    for (const { name, type } of form.library.value.values()) {
-      const files = type === 'attachment' ? await sendFiles(fields(`q-${name}`)) : []
-      if (files.length) form.put(name, [...textsIn(form.answers[name]), ...files])
-    }
-  }
-
   async function focusOn(question: string): Promise<void> {
     const step = steps.value.findIndex((one) => one.questions.some((two) => two.question === question))
     // What is no question of the form is asked before the first of them.
     if (paged.value) state.value.at = Math.max(0, step)
     if (import.meta.server) return
     await nextTick()
-    // A finder, a line, or the first of several.
-    ;(
-      document.getElementById(`q-${question === 'for' ? 'requester' : question}`) ??
-      document.getElementById(`q-${question}-0`)
-    )?.focus()
+    if (question === 'for') document.getElementById('q-requester')?.focus()
+    else focusOnQuestion(question)
   }
   async function goTo(step: number): Promise<void> {
     state.value.at = step

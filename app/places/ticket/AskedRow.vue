@@ -14,7 +14,9 @@ const short = computed(() =>
 )
 const long = computed(() => props.ticket.answers.filter((one) => !short.value.includes(one)))
 const files = computed(() =>
-  props.ticket.entries.flatMap((entry) => (entry.kind === 'logged' ? (entry.attachments ?? []) : [])),
+  props.ticket.entries.flatMap((entry) =>
+    entry.kind === 'logged' || entry.kind === 'formFilled' ? (entry.attachments ?? []) : [],
+  ),
 )
 const folds = computed(() => long.value.some(({ answer }) => answer.length > FOLDS) || long.value.length > 2)
 const all = ref(false)
@@ -38,6 +40,15 @@ const all = ref(false)
       all ? 'Fold it' : 'All of it'
     }}</KitButton>
     <p v-if="!ticket.answers.length" class="quiet">The form asked nothing that was answered.</p>
+    <div v-for="one in ticket.answeredLater" :key="one.task" class="later">
+      <p class="quiet small">{{ one.text }}, by {{ one.by }}, {{ momentInWords(one.at, zone, now) }}</p>
+      <dl class="answers">
+        <div v-for="answer in one.answers" :key="answer.name">
+          <dt>{{ answer.label }}</dt>
+          <dd>{{ answer.answer }}</dd>
+        </div>
+      </dl>
+    </div>
     <SaidText v-if="files.length" text="" :attachments="files" :reference="ticket.reference" />
   </TicketRow>
 </template>
@@ -61,6 +72,12 @@ dd {
   margin: 0;
   font-weight: 600;
   overflow-wrap: anywhere;
+}
+
+.later {
+  border-top: 1px dotted var(--rule);
+  margin-top: 4px;
+  padding-top: 2px;
 }
 .long {
   margin-top: 2px;

@@ -128,6 +128,7 @@ export const PORTAL_ENGLISH = {
   'duty.done': 'It is done',
   'duty.answer': 'Answer the questions',
   'duty.ask': 'Ask {name} first',
+  'duty.send': 'Ask it',
   'duty.question': 'What you want to know',
   'duty.asked': 'You asked: {text}',
   'duty.waits': '{name} has not answered yet.',

@@ -131,6 +131,7 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'duty.done': 'Det er gjort',
   'duty.answer': 'Svar på spørsmålene',
   'duty.ask': 'Spør {name} først',
+  'duty.send': 'Spør',
   'duty.question': 'Hva du vil vite',
   'duty.asked': 'Du spurte: {text}',
   'duty.waits': '{name} har ikke svart ennå.',

@@ -11,7 +11,18 @@ import { formsByQuestion } from '../questions/library'
 import { askedBefore, lineInWords, movedBy, withAsked } from './line'
 
 // The form of an item: its steps and questions in order, by drag or keyboard, beside what the portal shows.
-const props = defineProps<ArticleProps & { form: Form; names: Names; vocabulary: Vocabulary }>()
+const props = withDefaults(
+  defineProps<
+    ArticleProps & {
+      form: Form
+      names: Names
+      vocabulary: Vocabulary
+      /** Names of questions that are answered before the form is asked at all. */
+      earlier?: string[]
+    }
+  >(),
+  { earlier: () => [] },
+)
 
 const library = computed(() => new Map(props.design.questions.map((one) => [one.name, one])))
 const asking = computed(() => formsByQuestion(props.design))
@@ -163,7 +174,7 @@ const questionAt = (name: string) => library.value.get(name)
               :readonly="readonly"
               :findings="findings"
               :form="form"
-              :before="askedBefore(form, at, index)"
+              :before="[...earlier, ...askedBefore(form, at, index)]"
               :others="othersAsking(line.question)"
               :uses="uses.get(line.question) ?? []"
               @question="(after) => putQuestion(questionAt(line.question)!, after)"

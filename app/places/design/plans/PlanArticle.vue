@@ -32,9 +32,11 @@ const hours = computed(() => [
   { value: '', label: 'the hours of the desk' },
   ...props.design.calendars.map(({ id, name }) => ({ value: id, label: name })),
 ])
+const isTaken = (id: string) =>
+  ['checklists', 'forms'].includes(id) || props.design.plans.some((other) => other.id === id)
 async function copy() {
   const before = present(plan.value)
-  const id = freeId(before.name, (one) => props.design.plans.some((other) => other.id === one), 'plan')
+  const id = freeId(before.name, isTaken, 'plan')
   // Two plans that begin by themselves for the same would both begin.
   const after = withoutGaps({ ...before, id, name: `${before.name}, copy`, when: undefined })
   if (await props.change('plans', id, null, after)) await navigateTo(`/design/plans/${id}`)

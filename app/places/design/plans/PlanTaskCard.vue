@@ -22,7 +22,8 @@ const number = (id: string) => props.numbers.get(id) ?? '?'
 const who = computed(() => {
   const { task } = props
   if (task.do === 'approval') return approversInWords(task.ask, props.words)
-  if (task.do === 'work') return whoInWords(task.who, props.words)
+  if (task.do === 'form' && task.to) return props.words.linked(task.to)
+  if (task.do === 'work' || task.do === 'form') return whoInWords(task.who, props.words)
   if (task.do === 'call' || task.do === 'ticket') return props.words.outside(task)
   return PLAN_TASKS[task.do].name
 })
@@ -44,6 +45,7 @@ const more = computed(() => {
   const { task } = props
   const needs = task.do === 'approval' && task.ask.length > 1 ? needsInWords(task.needs ?? 'one') : ''
   return [
+    task.do === 'form' && `asks the form “${props.words.form(task.form)}”`,
     needs && `${needs} must agree`,
     task.after?.length && `after ${task.after.map(number).join(', ')}`,
     task.shown && 'the requester sees it',

@@ -75,6 +75,7 @@ const within = computed(() => (props.task.due && 'within' in props.task.due ? pr
       v-bind="{ task, design, directory, readonly }"
       @change="put"
     />
+    <FormTaskTerms v-if="task.do === 'form'" v-bind="{ task, design, directory, readonly }" @change="put" />
     <DoerField
       v-if="endedBy === 'doer'"
       v-bind="{ design, directory, readonly }"
@@ -153,7 +154,7 @@ const within = computed(() => (props.task.due && 'within' in props.task.due ? pr
       />
     </template>
     <KitDuration
-      v-if="endedBy === 'doer' || task.do === 'ticket'"
+      v-if="endedBy === 'doer' || task.do === 'form' || task.do === 'ticket'"
       label="So much work is it"
       :model-value="task.work ?? ''"
       :disabled="readonly"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mayHold, type Facts } from '~~/core/condition'
-import { CompiledDesign, Directory, type Design, type Names } from '~~/core/design'
+import { CompiledDesign, Directory, formsOfPlan, type Design, type Names } from '~~/core/design'
 import { answerFacts, type Answer } from '~~/core/intake'
 import { questionsAsked, trial, type Plan, type TrialLine, type TrialPace } from '~~/core/plan'
 import { DAY, dayAndMonth, hoursAndMinutes, isoDate, MINUTE, timeOfDay, weekdayAndTime } from '~~/core/time'
@@ -30,11 +30,13 @@ const item = computed(() => {
   const id = items.value.some((one) => one.value === chosen.value) ? chosen.value : items.value[0]?.value
   return props.design.items.find((one) => one.id === id)
 })
-/** Of the item's form only what the plan goes by. */
+/** Of the item's form, and of those that come later, only what the plan goes by. */
 const form = computed(() => {
-  const whole = props.design.forms.find((one) => one.id === item.value?.form)
+  const asks = [item.value?.form, ...formsOfPlan(props.plan)]
+  const whole = props.design.forms.filter((one) => asks.includes(one.id))
   const asked = new Set(questionsAsked(props.plan))
-  const questions = (whole?.steps ?? [])
+  const questions = whole
+    .flatMap((one) => one.steps)
     .flatMap((step) => step.questions)
     .filter((one) => asked.has(one.question) && library.value.has(one.question))
   return { id: 'trial', name: '', steps: questions.length ? [{ title: 'What it says', questions }] : [] }

@@ -14,7 +14,7 @@ const isFor = ({ when }: Plan) =>
 async function add() {
   const id = freeId(
     'plan',
-    (one) => one === 'checklists' || props.design.plans.some((other) => other.id === one),
+    (one) => ['checklists', 'forms'].includes(one) || props.design.plans.some((other) => other.id === one),
     'plan',
   )
   const plan: Plan = {

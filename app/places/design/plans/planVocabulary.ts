@@ -1,7 +1,7 @@
 import { inWords, type Condition } from '~~/core/condition'
 import { CompiledDesign, Directory, type Design } from '~~/core/design'
 import { duration } from '~~/core/intake/types/duration'
-import type { CallTask, PlanVocabulary, TicketTask } from '~~/core/plan'
+import type { CallTask, LinkedTo, PlanVocabulary, TicketTask } from '~~/core/plan'
 import type { DirectoryPage } from '~/composables/useNames'
 
 const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
@@ -12,6 +12,9 @@ export interface PlanWords extends PlanVocabulary {
   condition: (when: Condition) => string
   /** Which system is called, or of what a ticket of its own is asked for. */
   outside: (task: CallTask | TicketTask) => string
+  form: (id: string) => string
+  /** Who answers by a link. */
+  linked: (to: LinkedTo) => string
 }
 
 /** The words of plans, by the design and the directory as they are shown. */
@@ -27,6 +30,11 @@ export function planVocabulary(design: Design, directory: DirectoryPage): PlanWo
       task.do === 'call'
         ? `calls ${nameIn(design.webhooks, task.webhook)}`
         : `a ticket of “${nameIn(design.items, task.item)}”`,
+    form: (id) => nameIn(design.forms, id),
+    linked: (to) =>
+      'address' in to
+        ? `${to.address}, by a link`
+        : `by a link to “${compiled.questions.get(to.question)?.label ?? to.question}”`,
     person: (id) => nameIn(directory.people, id),
     team: (id) => nameIn(directory.teams, id),
     question: (name) => compiled.questions.get(name)?.label ?? name,

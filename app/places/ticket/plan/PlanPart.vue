@@ -97,12 +97,14 @@ function made() {
               :people="ticket.people"
               @yes="sayYes(task)"
               @no="asking = { do: 'no', task }"
+              @query="asking = { do: 'query', task }"
               @hand="(from) => (asking = { do: 'hand', task, from })"
             />
           </li>
           <PlanTaskLine
             v-else
             v-bind="{ task, zone, now, me, works, busy }"
+            :fill-at="`/fill/${ticket.reference}-${plan.run}-${task.id}`"
             :people="ticket.people"
             @tick="(done) => tick(task, done)"
             @give="asking = { do: 'give', task }"

@@ -7,7 +7,7 @@ import type { PlanOnTicket, TaskOnTicket } from './planWords'
 // What of a plan needs a word or a name first: sent back, called off, given, not needed, a no, somebody else to ask.
 export type PlanAsk =
   | { do: 'back' | 'end' }
-  | { do: 'give' | 'notNeeded' | 'no'; task: TaskOnTicket }
+  | { do: 'give' | 'notNeeded' | 'no' | 'query'; task: TaskOnTicket }
   | { do: 'hand'; task: TaskOnTicket; from: string | null }
 
 const props = defineProps<{ ticket: Ticket; plan: PlanOnTicket; ask: PlanAsk }>()
@@ -40,6 +40,7 @@ const TITLES: Record<PlanAsk['do'], string> = {
   give: 'Give it to somebody',
   notNeeded: 'It is not needed',
   no: 'Say no',
+  query: 'Ask the requester',
   hand: 'Ask somebody else',
 }
 const WORDS: Partial<Record<PlanAsk['do'], string>> = {
@@ -47,6 +48,7 @@ const WORDS: Partial<Record<PlanAsk['do'], string>> = {
   end: 'Why it is called off',
   notNeeded: 'Why it is not needed',
   no: 'Why not',
+  query: 'What you want to know before you say your word',
 }
 const path = () => ({ reference: props.ticket.reference, run: props.plan.run })
 
@@ -66,6 +68,11 @@ function send() {
     return api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/word', {
       path: of,
       body: { yes: false, text },
+    })
+  if (ask.do === 'query')
+    return api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/question', {
+      path: of,
+      body: { text },
     })
   if (ask.do === 'hand')
     return api('POST /api/tickets/{reference}/plans/{run}/tasks/{task}/hand', {

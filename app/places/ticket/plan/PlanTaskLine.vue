@@ -12,6 +12,8 @@ const props = defineProps<{
   zone: string
   now: number
   me: string
+  /** Where its questions are answered. */
+  fillAt: string
   works: boolean
   busy: boolean
 }>()
@@ -34,11 +36,15 @@ const label = computed(() => {
   return `${number} ${text}`
 })
 const acts = computed<Act[]>(() => [
-  ...(props.task.endedBy === 'doer' || fault.value
+  ...(props.task.endedBy === 'doer' || props.task.endedBy === 'answers' || fault.value
     ? [{ label: 'Give it to somebody …', run: () => emit('give') }]
     : []),
   { label: 'Not needed …', run: () => emit('leave') },
 ])
+/** Whoever is asked answers the questions, or somebody of the desk in their place. */
+const mayFill = computed(
+  () => props.task.do === 'form' && isOpen.value && (props.works || props.task.person === props.me),
+)
 const how = computed(() => taskStands(props.task, props.people, props))
 </script>
 
@@ -64,7 +70,7 @@ const how = computed(() => taskStands(props.task, props.people, props))
       <template v-else-if="isOpen">
         <template v-if="task.endedBy === 'outside' && !fault">{{
           child === undefined ? 'is asked for elsewhere' : 'under way'
-        }}</template><template v-else>{{ task.who ?? 'the desk, by itself' }}</template
+        }}</template><template v-else>{{ task.address ?? task.who ?? 'the desk, by itself' }}</template
         ><template v-if="task.due"
           >,
           <span class="due"
@@ -85,6 +91,11 @@ const how = computed(() => taskStands(props.task, props.people, props))
         >, as <NuxtLink :to="`/desk/${child}`">ticket {{ child }}</NuxtLink></template
       >
     </span>
+    <span v-if="mayFill" class="small under no-print"
+      ><NuxtLink :to="fillAt">{{
+        task.person === me ? 'answer the questions' : 'answer in their place'
+      }}</NuxtLink></span
+    >
     <span v-if="fault" class="small under fault"
       >{{ `not done: ${faultInWords(fault)}` }}
       <template v-if="works || task.person === me"

@@ -14,9 +14,14 @@ const props = defineProps<{
   works: boolean
   busy: boolean
 }>()
-const emit = defineEmits<{ yes: []; no: []; hand: [from: string | null] }>()
+const emit = defineEmits<{ yes: []; no: []; query: []; hand: [from: string | null] }>()
 const asked = computed(() => props.task.seal?.asked ?? [])
 const lines = computed(() => asked.value.map((one) => ({ one, ...askedInWords(one, props.people, props) })))
+const queries = computed(() =>
+  (props.task.seal?.queries ?? []).map(({ person, text, answer }) => ({
+    ...{ by: props.people[person] ?? person, asks: text, answer: answer?.text },
+  })),
+)
 const isMine = computed(() => asked.value.some((one) => one.person === props.me && one.isTurn))
 const isOpen = computed(() => props.task.stands === 'open')
 /** More than one must agree. */
@@ -43,6 +48,10 @@ const wanted = computed(() => {
           ></template
         >
       </p>
+      <p v-for="{ by, asks, answer } in queries" :key="asks" class="small query">
+        {{ by }} asks: {{ asks }}<template v-if="answer"><br />answered: {{ answer }}</template
+        ><span v-else class="quiet">; the requester has not answered yet</span>
+      </p>
       <p v-if="isOpen && !lines.length" class="small">
         Nobody could be found to ask.
         <KitButton v-if="works" kind="link" class="no-print" @click="emit('hand', null)"
@@ -55,7 +64,12 @@ const wanted = computed(() => {
       </p>
       <p v-if="isMine" class="no-print">
         <KitButton :busy="busy" @click="emit('yes')">Yes</KitButton>
-        &nbsp;<KitButton kind="plain" :disabled="busy" @click="emit('no')">No …</KitButton>
+        &nbsp;<KitButton kind="plain" :disabled="busy" @click="emit('no')">No …</KitButton> &nbsp;<KitButton
+          kind="link"
+          :disabled="busy"
+          @click="emit('query')"
+          >ask the requester first …</KitButton
+        >
       </p>
     </div>
   </div>
@@ -69,6 +83,12 @@ const wanted = computed(() => {
 }
 .line p {
   margin: 1px 0;
+}
+
+.line .query {
+  border-left: 2px solid var(--brass);
+  padding-left: 6px;
+  overflow-wrap: anywhere;
 }
 .late {
   color: var(--red);

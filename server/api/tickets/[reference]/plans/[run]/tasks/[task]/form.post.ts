@@ -12,7 +12,8 @@ export default defineRoute(
     body: FormAnswersBody,
   },
   async ({ desk, caller, body: { answers }, path: { reference, run, task } }) => {
-    if (!(await isDutyOf(desk, caller.id, { reference, run, task }))) await seenTicket(desk, caller, reference)
+    if (!(await isDutyOf(desk, caller.id, { reference, run, task })))
+      await seenTicket(desk, caller, reference)
     return fillByPerson(desk, caller.id, reference, { run, task, answers })
   },
 )
