@@ -192,7 +192,7 @@ export const FORMS: Form[] = [
     name: 'Berth and duties',
     steps: [
       {
-        title: 'Berth and duties',
+        title: 'On board',
         questions: [
           required('berth'),
           required('watch'),
@@ -210,7 +210,7 @@ export const FORMS: Form[] = [
     name: 'The first day',
     steps: [
       {
-        title: 'The first day',
+        title: 'Your first day',
         questions: [
           required('allWorks'),
           { ...required('whatLacks'), showWhen: { fact: 'form.allWorks', op: 'is', value: false } },

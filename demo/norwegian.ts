@@ -78,7 +78,7 @@ export const NORWEGIAN: Translation = {
     'Where we ask them on their first day whether everything works.':
       'Dit vi spør dem den første dagen om alt virker.',
     'write a mail address, with an @ in it': 'skriv en e-postadresse, med @ i',
-    'The first day': 'Den første dagen',
+    'Your first day': 'Din første dag',
     'What does not?': 'Hva virker ikke?',
     'Somebody leaves': 'Noen slutter',
     'Close accounts and take machines back.': 'Steng kontoer og ta maskiner tilbake.',

@@ -77,6 +77,8 @@ export function formShown(
   )
   return {
     ...aboutForm(state, design.inLanguage(language), directory, found),
+    /** What the request says: for people of the directory, and not for whoever has an address. */
+    said: by === null ? [] : aboutRequest(state, design.inLanguage(language), directory, language).answers,
     form: asked.form,
     questions,
     asker: factsNeeded(asked),
@@ -101,6 +103,7 @@ function aboutForm(
     description: task.description ? design.said(task.description) : null,
     due: one.due ?? null,
     openedAt: one.openedAt,
+    summary: design.said(state.summary),
     requester: directory.nameOf(state.requester),
     item: design.findItem(state.item)?.name ?? state.item,
     /** The portal at which the request was made; whoever is asked may sign in there. */

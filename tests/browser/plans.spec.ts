@@ -17,6 +17,18 @@ async function somebody(browser: Browser, mail: string, door?: string): Promise<
   return page
 }
 
+/** The link that a mail to somebody leads to, as the stand-in of their mailbox has it. */
+async function linkIn(page: Page, address: string): Promise<string> {
+  let found: string | undefined
+  await expect(async () => {
+    const said = await (await page.request.get('/api/standins/mail')).text()
+    const at = said.lastIndexOf('/fill/')
+    found = said.includes(address) ? /^\/fill\/[\w.-]+/.exec(said.slice(at))?.[0] : undefined
+    expect(found).toBeDefined()
+  }).toPass({ timeout: 20_000 })
+  return found ?? ''
+}
+
 test('a new crew member, from the request to the first day, by the hands of four people', async ({
   browser,
 }) => {
@@ -36,7 +48,7 @@ test('a new crew member, from the request to the first day, by the hands of four
     .first()
     .click()
   const steps = ketil.getByRole('region', { name: 'What is done for it' })
-  await expect(steps).toContainText('0 of 6 done; next is “Berth and duties”')
+  await expect(steps).toContainText('0 of 5 done; next is “Berth and duties”')
   expect(await findings(ketil)).toEqual([])
   const reference = Number(/(\d+)$/.exec(new URL(ketil.url()).pathname)?.[1])
 
@@ -56,12 +68,34 @@ test('a new crew member, from the request to the first day, by the hands of four
   const ines = await somebody(browser, REQUESTER, DOOR)
   await expect(ines.getByRole('link', { name: /waits? for you/ })).toBeVisible()
   await ines.goto('/portal/merrow/requests')
-  const berth = ines.getByRole('form', { name: 'Berth and duties' }).filter({ hasText: joiner })
-  await berth.getByRole('button', { name: 'It is done' }).click()
+  const berth = ines.getByRole('region', { name: 'Berth and duties' }).filter({ hasText: joiner })
+  await berth.getByRole('link', { name: 'Answer the questions' }).click()
+  await expect(ines.getByRole('heading', { name: 'Berth and duties' })).toBeVisible()
+  await ines.getByRole('button', { name: 'Send the answers' }).click()
+  await expect(ines.getByLabel('Where they sleep and work')).toBeFocused()
+  await ines.getByLabel('Where they sleep and work').fill('Cabin 12')
+  await ines.getByRole('radio', { name: 'Night' }).check()
+  await ines.getByLabel('A mail address of theirs').fill('signe@home.sound.example')
+  expect(await findings(ines)).toEqual([])
+  await ines.getByRole('button', { name: 'Send the answers' }).click()
+  await expect(ines.getByRole('status')).toContainText('your answers are with the desk')
+  await ines.getByRole('link', { name: 'My requests' }).click()
   const seal = ines
-    .getByRole('form', { name: 'Whoever looks after the site agrees' })
+    .getByRole('region', { name: 'Whoever looks after the site agrees' })
     .filter({ hasText: joiner })
   await expect(seal).toBeVisible()
+  // She asks first; the answer comes back to where her word is asked for.
+  await seal.getByText('Ask Ketil Rasp first').click()
+  await seal.getByLabel('What you want to know').fill('Until when?')
+  await seal.getByRole('button', { name: 'Ask it' }).click()
+  await expect(seal).toContainText('Ketil Rasp has not answered yet')
+  await ketil.reload()
+  await expect(ketil.getByText('Until when?')).toBeVisible()
+  await ketil.getByLabel('Your answer').fill('Until spring.')
+  await ketil.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(ketil.getByText('Until spring.')).toBeVisible()
+  await ines.reload()
+  await expect(seal).toContainText('Ketil Rasp answered: Until spring.')
   await seal.getByRole('button', { name: 'No' }).click()
   await expect(seal).toContainText('Say why not')
   await seal.getByLabel('What you say to it').fill('Gladly.')
@@ -91,6 +125,23 @@ test('a new crew member, from the request to the first day, by the hands of four
   await expect(plan).toContainText('all is done')
   await ketil.reload()
   await expect(steps).toContainText('5 of 6 done')
+
+  // She herself answers by the link of a mail, in a browser without scripts, and it can be used once.
+  const link = await linkIn(olin, 'signe@home.sound.example')
+  const context = await browser.newContext({ baseURL: origin(), javaScriptEnabled: false })
+  const signe = await context.newPage()
+  await signe.goto(link)
+  await signe.getByRole('radio', { name: 'No' }).check()
+  await signe.getByRole('button', { name: 'Send the answers' }).click()
+  await signe.getByLabel('What does not?').fill('The bunk light.')
+  await signe.getByRole('button', { name: 'Send the answers' }).click()
+  await expect(signe.getByRole('status')).toContainText('your answers are with the desk')
+  await signe.goto(link)
+  await expect(signe.locator('main')).toContainText('answered already, by signe@home.sound.example')
+  await context.close()
+  await ketil.reload()
+  await expect(steps).toContainText('6 of 6 done')
+  await expect(ketil.getByText('The bunk light.')).toBeVisible()
   for (const page of [ketil, tora, ines, olin]) await page.context().close()
 })
 

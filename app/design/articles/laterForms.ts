@@ -3,7 +3,7 @@ import { PLANS, type Article } from '../article'
 
 export default {
   path: 'plans/forms',
-  name: 'Forms that come later',
+  name: 'Later forms',
   place: 3,
   part: PLANS,
   component: defineAsyncComponent(() => import('~/places/design/plans/LaterForms.vue')),

@@ -71,6 +71,12 @@ const title = computed(() => page.value?.text ?? say('fill.title'))
 const inPlaceOf = computed(() =>
   token === undefined && page.value?.whose && page.value.person !== session.me?.id ? page.value.whose : '',
 )
+/** Where whoever has signed in goes on. */
+const home = computed(() => {
+  const { me } = session
+  if (me?.staff) return { to: `/desk/${page.value?.reference}`, says: say('fill.toTicket') }
+  return me?.portal ? { to: `/portal/${me.portal}/requests`, says: say('portal.mine') } : undefined
+})
 const signIn = computed(() => {
   const back = encodeURIComponent(`/fill/${props.at}`)
   const portal = page.value?.portal
@@ -80,16 +86,23 @@ const signIn = computed(() => {
 
 <template>
   <LinkSheet :title="title" :language="language" :error="missing && !page ? problem(missing) : undefined">
-    <p v-if="state.isSent" class="notice good" role="status">{{ say('fill.thanks') }}</p>
+    <template v-if="state.isSent">
+      <p class="notice good" role="status">{{ say('fill.thanks') }}</p>
+      <p v-if="home">
+        <NuxtLink :to="home.to">{{ home.says }}</NuxtLink>
+      </p>
+    </template>
     <template v-else-if="page">
       <p>
         {{ say('fill.asks', { name: page.requester, item: page.item }) }}
         <template v-if="page.description">{{ page.description }}</template>
       </p>
+      <AnswerList v-if="page.said.length" :answers="page.said" />
+      <p v-else>{{ say('fill.about', { summary: page.summary }) }}</p>
       <p class="quiet">
         {{ inPlaceOf ? say('fill.inPlace', { name: inPlaceOf }) : say('fill.once') }}
         <template v-if="page.due">{{
-          say('duty.due', { when: moment(page.due, zone, page.openedAt) })
+          say('fill.by', { when: moment(page.due, zone, page.openedAt) })
         }}</template>
       </p>
       <p v-if="needsSignIn" class="notice">

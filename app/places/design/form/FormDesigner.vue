@@ -19,6 +19,8 @@ const props = withDefaults(
       vocabulary: Vocabulary
       /** Names of questions that are answered before the form is asked at all. */
       earlier?: string[]
+      /** It is asked once the request is there. */
+      later?: boolean
     }
   >(),
   { earlier: () => [] },
@@ -218,7 +220,7 @@ const questionAt = (name: string) => library.value.get(name)
       </section>
       <p v-if="!readonly"><KitButton kind="plain" @click="addStep">Add a step</KitButton></p>
     </div>
-    <FormPreview :form="form" :design="design" :names="names" />
+    <FormPreview :form="form" :design="design" :names="names" :later="later" />
   </div>
 </template>
 

@@ -1,22 +1,48 @@
 <script setup lang="ts">
-import { checkAnswers, fitsPattern, shownQuestions, type Answer, type Form } from '~~/core/intake'
+import { factsOf } from '~~/core/condition'
+import {
+  answerFacts,
+  checkAnswers,
+  fitsPattern,
+  shownQuestions,
+  type Answer,
+  type Form,
+} from '~~/core/intake'
 import type { Design } from '~~/core/design'
 import type { Names } from '~/composables/useNames'
 
 // The form as a requester sees it, to be tried out; nothing is sent.
-const props = defineProps<{ form: Form; design: Design; names: Names }>()
+const props = defineProps<{
+  form: Form
+  design: Design
+  names: Names
+  /** It is asked once the request is there. */
+  later?: boolean
+}>()
 
 const session = useSession()
 const answers = ref<Record<string, Answer>>({})
 const narrow = ref(false)
 const site = ref<string | null>(null)
 const cover = ref<string | null>(null)
+/** What was answered before a form that comes later, as far as that goes by it. */
+const earlier = ref<Record<string, Answer>>({})
+const before = computed(() => {
+  const asked = props.form.steps.flatMap((step) => step.questions)
+  const facts = asked
+    .flatMap((one) => [one.showWhen, one.requireWhen])
+    .flatMap((one) => (one ? factsOf(one) : []))
+  const own = new Set(asked.map((one) => `form.${one.question}`))
+  const names = facts.filter((fact) => fact.startsWith('form.') && !own.has(fact))
+  return [...new Set(names)].map((fact) => ({ question: fact.slice(5) }))
+})
 const asker = computed(() => ({
   site: site.value,
   cover: cover.value,
   organisation: null,
   requester: null,
   portal: null,
+  ...answerFacts(earlier.value),
 }))
 const library = computed(() => new Map(props.design.questions.map((one) => [one.name, one])))
 const known = computed(() => ({
@@ -44,15 +70,15 @@ const choices = choicesAmong(() => ({
   site: props.names.site,
   category: props.names.category,
 }))
-function put(name: string, value: Answer | undefined) {
-  const { [name]: _, ...rest } = answers.value
-  answers.value = value === undefined ? rest : { ...rest, [name]: value }
+function withAnswer(all: Record<string, Answer>, name: string, value: Answer | undefined) {
+  const { [name]: _, ...rest } = all
+  return value === undefined ? rest : { ...rest, [name]: value }
 }
 </script>
 
 <template>
   <section class="preview" aria-labelledby="preview">
-    <h3 id="preview">As the requester sees it</h3>
+    <h3 id="preview">As {{ later ? 'whoever answers' : 'the requester' }} sees it</h3>
     <div class="from small">
       <KitCheckbox v-model="narrow" label="as wide as a phone" />
       <KitChoice
@@ -72,6 +98,19 @@ function put(name: string, value: Answer | undefined) {
         :options="names.cover ?? []"
       />
     </div>
+    <FormFields
+      v-if="before.length"
+      :steps="[{ title: 'Answered before', questions: before }]"
+      :library="library"
+      :answers="earlier"
+      :shown="new Set(before.map((one) => one.question))"
+      :asker="{}"
+      :problems="{}"
+      :zone="session.me?.zone ?? 'Europe/London'"
+      :choices="choices"
+      prefix="before"
+      @answer="(name, value) => (earlier = withAnswer(earlier, name, value))"
+    />
     <div class="paper" :class="{ narrow }">
       <FormFields
         :steps="known.steps"
@@ -83,7 +122,7 @@ function put(name: string, value: Answer | undefined) {
         :zone="session.me?.zone ?? 'Europe/London'"
         :choices="choices"
         prefix="preview"
-        @answer="put"
+        @answer="(name, value) => (answers = withAnswer(answers, name, value))"
       />
       <p class="small">
         <KitButton kind="plain" @click="tried = !tried">{{

@@ -104,6 +104,7 @@ async function remove(event: Event, form: Form) {
         <FormDesigner
           v-bind="{ design, readonly, findings, change, changeAll, form, names, vocabulary }"
           :earlier="earlier(form.id)"
+          later
         />
       </template>
     </section>
