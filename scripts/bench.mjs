@@ -10,6 +10,7 @@ import { directory } from './benchDirectory.mjs'
 import { look } from './benchLook.mjs'
 import { crowd, million } from './benchMillion.mjs'
 import { manyOpen, theDay } from './benchOpen.mjs'
+import { planStages } from './benchPlans.mjs'
 import { pageSize, portal } from './benchPortal.mjs'
 import { figures, note, openTickets, pause, pool, run, SECONDS, start, TASKS, TICKET } from './benchTools.mjs'
 
@@ -109,7 +110,10 @@ async function core() {
 }
 const design = () => inCore('benchDesign')
 const triage = () => inCore('benchTriage')
-const plans = () => inCore('benchPlan')
+async function plans() {
+  inCore('benchPlan')
+  await planStages({ address, headers })
+}
 /** What a bench of the core prints, a line a figure. */
 function inCore(name) {
   const lines = execFileSync('node', [`.output/cli/${name}.mjs`], { encoding: 'utf8' })

@@ -24,6 +24,8 @@ const approval = (more: object) =>
 
 const calling = (more: object) => todo('account', { do: 'call', webhook: 'accounts', ...more })
 const asking = (more: object) => todo('loan', { do: 'ticket', ...more })
+const later = (more: object) =>
+  todo('ask', { do: 'form', form: 'berth-duties', who: { by: 'siteManager' }, ...more })
 const JOINER = ['joinerName', 'startsOn', 'joinerNeeds'].map((question) => ({
   ...{ question, fact: `form.${question}` },
 }))
@@ -148,6 +150,23 @@ describe('what is wrong in a plan', () => {
       [stage('a', [asking({ item: 'new-crew', passes: JOINER })])],
       ['loan ticketCircle'],
     ],
+    ['a form that is not there', [stage('a', [later({ form: 'gone' })])], ['ask referenceMissing']],
+    ['a form that asks nobody', [stage('a', [later({ who: undefined })])], ['ask formForNobody']],
+    [
+      'a form by a link in which a machine is chosen',
+      [stage('a', [later({ form: 'till', to: { question: 'joinerName' } })])],
+      ['ask linkCannotAnswer'],
+    ],
+    [
+      'an address that is none, and one that nobody is asked for',
+      [
+        stage('a', [
+          later({ form: 'first-day', to: { address: 'the supplier' } }),
+          later({ id: 'again', form: 'first-day', to: { question: 'neededUntil' } }),
+        ]),
+      ],
+      ['ask addressUnreadable', 'again reasonNotAskedHere'],
+    ],
     ['an approval that asks nobody', [stage('a', [approval({ ask: [] })])], ['seal approvalAsksNobody']],
     [
       'an approval of whoever asks',
@@ -264,6 +283,51 @@ describe('a plan in the words of another desk', () => {
   it('keeps an approval whole where nobody of it would be left', () => {
     const nobody = mappedDesign(design, (what, id) => (what === 'person' ? undefined : id)).plans[0]!
     expect(nobody.stages[0]!.tasks[1]).toMatchObject({ ask: [{}, {}] })
+  })
+})
+
+describe('answers that come later', () => {
+  const stages = [
+    stage('a', [later({})]),
+    stage('b', [todo('y', { when: { fact: 'form.watch', op: 'is', value: 'night' } })]),
+  ]
+
+  it('are known to what goes by them, in the plan and elsewhere', () => {
+    expect(found(stages)).toEqual([])
+    const design = withPlan(stages)
+    const [first] = design.serviceLevels
+    const when: Condition = { fact: 'form.watch', op: 'is', value: 'night' }
+    const level = { ...first!, id: 'night-watch', name: 'Night watch', when }
+    const codes = (one: Design) =>
+      proofread(one, directory)
+        .filter(({ place }) => place.startsWith('service-levels/night-watch'))
+        .map(({ code }) => code)
+    const with_ = { ...design, serviceLevels: [level, ...design.serviceLevels] }
+    expect(codes(with_)).not.toContain('reasonNeverAsked')
+    // Without a plan that asks for it nobody ever answers it.
+    expect(codes({ ...with_, plans: [] })).toContain('reasonNeverAsked')
+  })
+
+  it('may be asked by what was answered before, and by nothing else', () => {
+    const form = (fact: string) => ({
+      ...demoDesign(),
+      forms: demoDesign().forms.map((one) =>
+        one.id === 'berth-duties'
+          ? {
+              ...one,
+              steps: [
+                { title: 'x', questions: [{ question: 'berth', showWhen: { fact, op: 'filled' as const } }] },
+              ],
+            }
+          : one,
+      ),
+    })
+    const codes = (fact: string) =>
+      proofread(form(fact), directory)
+        .filter(({ place }) => place.startsWith('forms/berth-duties'))
+        .map(({ code }) => code)
+    expect(codes('form.joinerNeeds')).toEqual([])
+    expect(codes('form.gates')).toEqual(['dependsOnLaterQuestion'])
   })
 })
 

@@ -21,9 +21,9 @@ async function somebody(browser: Browser, mail: string, door?: string): Promise<
 async function linkIn(page: Page, address: string): Promise<string> {
   let found: string | undefined
   await expect(async () => {
-    const said = await (await page.request.get('/api/standins/mail')).text()
-    const at = said.lastIndexOf('/fill/')
-    found = said.includes(address) ? /^\/fill\/[\w.-]+/.exec(said.slice(at))?.[0] : undefined
+    const mails = await page.request.get(`/api/standins/mail?recipient=${encodeURIComponent(address)}`)
+    // The newest stands first.
+    found = /\/fill\/[\w.-]+/.exec(await mails.text())?.[0]
     expect(found).toBeDefined()
   }).toPass({ timeout: 20_000 })
   return found ?? ''

@@ -236,6 +236,7 @@ describe('What routes answer', () => {
       .executeTakeFirstOrThrow()
     await planned('POST {run}/tasks/{task}/hand', { from: asked.person, to: 'corin-vale' }, of('seal'))
     await call('GET /api/plans/mine', { as: 'corin-vale' })
+    await call('GET /api/plans/board', TORA)
     await planned('POST {run}/tasks/{task}/question', { text: 'Why?' }, of('seal'), { as: 'corin-vale' })
     await planned('POST {run}/tasks/{task}/word', { yes: true, text: 'Gladly' }, of('seal'), {
       as: 'corin-vale',

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dutiesOf, isDutyOf } from '../../server/queries/plans'
+import { planBoard } from '../../server/queries/planBoard'
 import { audit } from '../../server/queries/audit'
 import { repair } from '../../server/commands/repair'
 import { ringDue } from '../../server/jobs/alarms'
@@ -57,6 +58,46 @@ const berth = (reference: number, run: number) =>
     { kind: 'fillForm', run, task: 'berth', answers: { berth: 'Cabin 12', watch: 'day' } },
     { person: 'ines-varga' },
   )
+
+describe('the board of a plan', () => {
+  it('has each request in the stage that is open, or the next to open, with who has what', async () => {
+    const state = await log(tomorrow())
+    const [run, { reference }] = [runOf(state), state]
+    const cardOf = async (person = 'tora-aas', plan?: string) => {
+      const board = await planBoard(world.desk, person, plan)
+      return board.columns.flatMap((column) =>
+        column.cards.filter((one) => one.reference === reference).map((one) => ({ in: column.id, ...one })),
+      )
+    }
+    expect(await cardOf()).toMatchObject([
+      { in: 'prepare', settled: 0, has: [{ text: 'Check the crew list', who: 'Access & Accounts' }, {}, {}] },
+    ])
+    await tick(reference, run, 'crew-list')
+    await berth(reference, run)
+    const [card] = await cardOf()
+    expect(card).toMatchObject({ in: 'approve', has: [{ who: 'Ines Varga' }] })
+    await world.desk.run(
+      reference,
+      { kind: 'saySeal', run, task: 'seal', yes: true, text: '' },
+      { person: 'ines-varga' },
+    )
+    for (const task of ['laptop', 'cabin-phone']) await tick(reference, run, task)
+    await account(reference)
+    // Its last stage waits for a day: there it stands next.
+    expect(await cardOf()).toMatchObject([{ in: 'first-day', since: null, has: [] }])
+    expect((await planBoard(world.desk, 'tora-aas')).plans).toMatchObject([{ id: 'joining' }])
+    await world.desk.run(reference, { kind: 'endPlan', run, text: 'She does not come.' }, TORA)
+    expect(await cardOf()).toEqual([])
+  })
+
+  it('has nothing that its reader does not see', async () => {
+    const { reference } = await log(tomorrow())
+    await world.db.updateTable('person').set({ role: 'ladder' }).where('id', '=', 'nobody').execute()
+    const seen = await planBoard(world.desk, 'tora-aas')
+    expect(seen.columns.some((one) => one.cards.some((card) => card.reference === reference))).toBe(true)
+    expect(await planBoard(world.desk, 'tora-aas', 'no-such')).toMatchObject({ plan: 'joining' })
+  })
+})
 
 describe('a plan under way', () => {
   it('stands in tables of its own: who has what to do by when, and the first due first', async () => {

@@ -33,6 +33,7 @@ const state = usePageState(`fill-${props.at}`, () => ({
 const form = useForm(() => page.value, language, state.value.answers)
 form.fillIn()
 const choices = useChoices()
+const cache = useQueryCache()
 const needsSignIn = computed(() => page.value?.needsSignIn === true && !session.me)
 if (!needsSignIn.value) await choices.need(form.namedTypes.value).catch(() => undefined)
 const sent = useSentAnswers(form, choices, zone)
@@ -48,7 +49,11 @@ async function send() {
   const found = form.check()
   state.value.problems = Object.fromEntries(found.map(({ question, message }) => [question, message]))
   error.value = undefined
-  if (!found.length && (await act(async () => (await post(), true)))) state.value.isSent = true
+  if (!found.length && (await act(async () => (await post(), true)))) {
+    state.value.isSent = true
+    // Nothing waits for them here any more, wherever they go on.
+    if (import.meta.client) await cache.invalidateQueries({ key: ['plans'] }).catch(() => undefined)
+  }
   const refused = error.value as ApiError | undefined
   for (const { field } of refused?.problem.fields ?? [])
     state.value.problems[field] = problemOn(refused, field) ?? ''

@@ -3,10 +3,9 @@
 // a script.
 type Duty = AnswerOf<'GET /api/plans/mine'>['duties'][number]
 const props = defineProps<{ duty: Duty; zone: string }>()
-const { say, moment, problem } = usePortalWords()
+const { say, moment } = usePortalWords()
 const cache = useQueryCache()
 const id = computed(() => `duty-${props.duty.reference}-${props.duty.run}-${props.duty.task}`)
-const { busy, error, run } = usePageDeed(`${id.value}-refused`)
 const path = computed(() => {
   const { reference, run: number, task } = props.duty
   return { reference, run: number, task }
@@ -16,31 +15,10 @@ async function anew() {
   if (import.meta.server) await navigateTo({}, { redirectCode: 303 })
   else await cache.invalidateQueries({ key: ['plans'] })
 }
-const form = usePageForm({
-  id: id.value,
-  async act() {
-    const body = { done: true }
-    const isDone = await run(
-      async () => (
-        await api('PATCH /api/tickets/{reference}/plans/{run}/tasks/{task}', { path: path.value, body }),
-        true
-      ),
-    )
-    if (isDone) await anew()
-  },
-})
-const isApproval = computed(() => props.duty.do === 'approval')
-const isForm = computed(() => props.duty.do === 'form')
 </script>
 
 <template>
-  <component
-    :is="isApproval || isForm ? 'section' : 'form'"
-    class="duty"
-    v-bind="isApproval || isForm ? {} : form.attrs"
-    :aria-labelledby="`${id}-what`"
-    @submit.prevent="form.submit"
-  >
+  <section class="duty" :aria-labelledby="`${id}-what`">
     <h3 :id="`${id}-what`">{{ duty.text }}</h3>
     <p class="quiet">
       {{ say('duty.asks', { name: duty.requester, item: duty.item })
@@ -50,7 +28,7 @@ const isForm = computed(() => props.duty.do === 'form')
     </p>
     <AnswerList :answers="duty.answers" />
     <WordForm
-      v-if="isApproval"
+      v-if="duty.do === 'approval'"
       :id="id"
       :requester="duty.requester"
       :queries="duty.queries"
@@ -65,14 +43,19 @@ const isForm = computed(() => props.duty.do === 'form')
       @said="anew"
       @asked="anew"
     />
-    <p v-else-if="isForm">
+    <p v-else-if="duty.do === 'form'">
       <NuxtLink :to="`/fill/${duty.reference}-${duty.run}-${duty.task}`">{{ say('duty.answer') }}</NuxtLink>
     </p>
-    <template v-else>
-      <KitError :error="error && problem(error)" />
-      <KitButton kind="main" :busy="busy" v-bind="form.button('done')">{{ say('duty.done') }}</KitButton>
-    </template>
-  </component>
+    <DutyDone
+      v-else
+      :id="id"
+      :label="duty.text"
+      :act="
+        () => api('PATCH /api/tickets/{reference}/plans/{run}/tasks/{task}', { path, body: { done: true } })
+      "
+      @done="anew"
+    />
+  </section>
 </template>
 
 <style scoped>

@@ -36,6 +36,7 @@ const PLACES: Hit[] = [
   { to: '/directory/agreements?view=ending', name: 'Agreements running out', note: 'view' },
   { to: '/directory/equipment?view=away', name: 'Equipment out for repair', note: 'view' },
   { to: '/directory/rota', name: 'Rota: who is on call', note: 'place' },
+  { to: '/plans', name: 'Plans under way: larger requests by stage', note: 'place' },
   { to: '/messages', name: 'Messages: everything that went or will go', note: 'place' },
   { to: '/messages?state=givenUp', name: 'Messages: given up', note: 'view' },
   { to: '/my/access', name: 'Your access: password, sessions, tokens', note: 'place' },

@@ -43,6 +43,14 @@ export const HELP: readonly Help[] = [
     ],
   },
   {
+    at: '/plans',
+    place: 'Plans under way',
+    says: [
+      'Larger requests by the stage in which they are: who has what of each, what is late, and when all of it is expected to be done.',
+      'A request of which several stages are open stands in each of them; one that waits for a day stands where it opens next.',
+    ],
+  },
+  {
     at: '/messages',
     place: 'Messages',
     says: [

@@ -3,6 +3,7 @@ import { withoutGaps } from '~~/core/json'
 import { present } from '~~/core/lookup'
 import { freeId } from '~~/core/naming'
 import { numbersOf, withNewStage, type Plan } from '~~/core/plan'
+import { listInWords } from '~~/core/words'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import type { EachProps } from '~/composables/useDraft'
 import { ask } from '~/kit/asking'
@@ -24,6 +25,13 @@ watch(
 )
 const put = (after: Plan) => void props.change('plans', props.id, plan.value, after)
 const set = (change: Partial<Plan>) => put(withoutGaps({ ...present(plan.value), ...change }))
+/** Where no condition lets it begin: it comes with a ticket kind, or somebody begins it. */
+const begins = computed(() => {
+  const kinds = props.design.kinds.filter((one) => one.plans?.includes(props.id)).map((one) => one.name)
+  return kinds.length
+    ? `Begins with every ticket of ${listInWords(kinds)}.`
+    : 'Begins by hand, by a move or by a rung.'
+})
 const LEFT = [
   { value: '', label: 'carried over' },
   { value: 'letGo', label: 'let go' },
@@ -92,7 +100,7 @@ async function remove(event: Event) {
         />
       </div>
       <p v-if="!plan.when" class="quiet">
-        Begins by hand only.
+        {{ begins }}
         <KitButton v-if="!readonly" kind="link" @click="set({ when: NOTHING_YET })"
           >Let it begin by itself …</KitButton
         >
