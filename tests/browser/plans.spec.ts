@@ -102,6 +102,16 @@ test('a new crew member, from the request to the first day, by the hands of four
   await seal.getByRole('button', { name: 'Yes' }).click()
   await expect(seal).toHaveCount(0)
 
+  // On the board of plans she stands in the stage that is open now.
+  const lead = await somebody(browser, LEAD)
+  await lead.goto('/plans/joining')
+  const equip = lead.getByRole('listitem', { name: '3 Equip' })
+  await expect(equip).toContainText(joiner)
+  expect(await findings(lead)).toEqual([])
+  await equip.getByRole('link', { name: String(reference) }).click()
+  await expect(leaf(lead)).toContainText(joiner)
+  await lead.context().close()
+
   // The desk sees the seal without asking, and equips her; a lead gives one of the tasks to somebody.
   await expect(plan).toContainText(/2 Approve\s*through/)
   await expect(plan.getByRole('checkbox', { name: '3.1 Account and mail' })).toBeVisible()

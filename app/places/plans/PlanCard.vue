@@ -62,6 +62,9 @@ p {
   gap: 8px;
   align-items: baseline;
 }
+.top a {
+  white-space: nowrap;
+}
 .task {
   display: grid;
   grid-template-columns: 1fr auto;

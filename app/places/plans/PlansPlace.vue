@@ -137,6 +137,13 @@ nav a[aria-current] {
   overflow-x: auto;
   border-top: 3px double var(--rule-2);
 }
+/* On a phone stage below stage. */
+@media (max-width: 700px) {
+  .board {
+    grid-auto-flow: row;
+    grid-auto-columns: auto;
+  }
+}
 section {
   min-width: 0;
   padding-top: 6px;
