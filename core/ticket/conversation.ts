@@ -7,12 +7,9 @@ import { holdAgain } from './arrival'
 import type { Attached, EntryBody } from './entry'
 import { keepAnswers, requestersOf } from './said'
 import { answerQueries } from './seals'
-import { checkText } from './text'
+import { checkText, filesOf } from './text'
 
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
-
-export const filesOf = ({ attachments }: { attachments?: Attached[] }) =>
-  attachments?.length ? { attachments } : {}
 
 /** The entry of what a requester says; files may come without a word. */
 export function answeredOf(said: Said): EntryBody {

@@ -21,7 +21,7 @@ import { handsOf } from './hands'
 import { fitClocks } from './clocks'
 import { attachArticle, missArticle } from './articles'
 import { assignTo } from './assign'
-import { answer, answeredOf, filesOf, note, reply } from './conversation'
+import { answer, answeredOf, note, reply } from './conversation'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
 import { Refused, type Command, type CommandContext } from './command'
 import type { AboutEquipment, Channel } from './entry'
@@ -53,6 +53,7 @@ import {
   dropTask,
   orderTasks,
 } from './tasks'
+import { filesOf } from './text'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
 import {

@@ -12,13 +12,13 @@ import {
 import { isSettled, type FormTask, type PlanTask, type TaskRun } from '../plan'
 import type { Instant } from '../time'
 import type { Language } from '../words'
-import { filesOf } from './conversation'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
 import type { MessageLink } from './entry'
 import { fieldsAnswered } from './fields'
 import { followedPlans, linkTo, planTask, PLANS, runningPlan, runOfTask, type Followed } from './planFollowed'
 import type { TicketState } from './state'
+import { filesOf } from './text'
 
 // Questions that a plan asks somebody else later on.
 

@@ -1,3 +1,4 @@
+import type { Attached } from './entry'
 import { say } from '../words'
 import { Refused } from './command'
 
@@ -23,3 +24,7 @@ export function checkText(text: string): string {
   }
   return trimmed
 }
+
+/** The files of what is said, where there are any. */
+export const filesOf = ({ attachments }: { attachments?: Attached[] }) =>
+  attachments?.length ? { attachments } : {}

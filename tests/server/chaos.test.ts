@@ -84,7 +84,15 @@ describe('the verdict after kills', () => {
       .selectAll()
       .where('key', '=', key)
       .executeTakeFirstOrThrow()
-    const next = { ...row, key: `${key}-next`, after: key, state: 'queued' as const, climb: null, why: null, link: null }
+    const next = {
+      ...row,
+      key: `${key}-next`,
+      after: key,
+      state: 'queued' as const,
+      climb: null,
+      why: null,
+      link: null,
+    }
     await world.db.insertInto('outbox').values(next).execute()
     expect(await untilQuiet(world.db, 0)).not.toContain(lost)
   })
