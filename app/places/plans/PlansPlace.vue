@@ -67,13 +67,8 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
             : 'No request of this plan is under way.'
         "
       />
-      <div v-else class="board" role="list" :aria-label="chosen?.name">
-        <section
-          v-for="column in columns"
-          :key="column.id"
-          role="listitem"
-          :aria-label="`${column.number} ${column.name}`"
-        >
+      <ul v-else class="board" :aria-label="chosen?.name">
+        <li v-for="column in columns" :key="column.id" :aria-label="`${column.number} ${column.name}`">
           <h2>
             <span class="number">{{ column.number }}</span>{{ column.name }}
             <span class="quiet small"
@@ -91,8 +86,8 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
             :now="desk.now"
           />
           <p v-if="!column.cards.length" class="quiet small">Nothing stands here.</p>
-        </section>
-      </div>
+        </li>
+      </ul>
       <p v-if="chosen && data.laid < chosen.count" class="small quiet">
         {{ data.laid }} of {{ chosen.count }} are laid out, those with something due first.
       </p>
@@ -136,6 +131,9 @@ nav a[aria-current] {
   gap: 0 18px;
   overflow-x: auto;
   border-top: 3px double var(--rule-2);
+  list-style: none;
+  margin: 0;
+  padding: 0;
 }
 /* On a phone stage below stage. */
 @media (max-width: 700px) {
@@ -144,7 +142,7 @@ nav a[aria-current] {
     grid-auto-columns: auto;
   }
 }
-section {
+li {
   min-width: 0;
   padding-top: 6px;
 }
