@@ -29,9 +29,8 @@ export async function planStages({ address, headers }) {
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
     return answer.json()
   }
-  const { version } = await send('/api/draft', 'GET')
   const change = { list: 'plans', id: PLAN.id, before: null, after: PLAN }
-  const draft = await send('/api/draft', 'PATCH', { version, changes: [change] })
+  const draft = await send('/api/draft', 'PATCH', { changes: [change] })
   await send('/api/draft/publish', 'POST', { version: draft.version, note: 'Bench', openTickets: 'keep' })
   const times = []
   for (let tried = 0; tried < TRIES; tried++) {

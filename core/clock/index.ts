@@ -28,6 +28,7 @@ export {
   type SheetOf,
   type StatementSheet,
 } from './statementSheet'
+export { isOfTarget, isStageTarget, STAGES, stageTarget } from './ofStage'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
 export {

@@ -94,6 +94,6 @@ describe('what targets are called', () => {
       { ...serviceLevels[0]!, targets: [target('respond', 'Answer')] },
       { ...serviceLevels[0]!, targets: [target('respond', 'Reply'), target('resolve', 'Solve')] },
     ]
-    expect(targetNames(levels)).toEqual({ respond: 'Answer', resolve: 'Solve' })
+    expect(targetNames({ serviceLevels: levels, plans: [] })).toEqual({ respond: 'Answer', resolve: 'Solve' })
   })
 })

@@ -1,6 +1,7 @@
 import { failures, holds, testsOf, type Condition, type Facts, type Test } from '../condition'
 import { freeId } from '../naming'
 import type { ServiceLevel, Target } from './clock'
+import { STAGES } from './ofStage'
 
 /** What would become of one service level for one ticket. */
 export interface LevelTrial {
@@ -82,8 +83,21 @@ function withTest(condition: Condition, test: Test): Condition {
   return { all: 'all' in condition ? [...condition.all, test] : [condition, test] }
 }
 
-/** What each target is called, in the first level that has it: `{ respond: 'Answer' }`. */
-export function targetNames(levels: readonly ServiceLevel[]): Record<string, string> {
-  const all = levels.flatMap((level) => level.targets)
-  return Object.fromEntries(all.reverse().map(({ target, label }) => [target, label]))
+/** What promises something: service levels, and plans whose stages may take only so long. */
+interface Promising {
+  serviceLevels: readonly ServiceLevel[]
+  plans: readonly { stages: readonly { takes?: string }[] }[]
+}
+
+/**
+ * What each target is called, in the first level that has it, and those of stages where a plan has any:
+ * `{ respond: 'Answer', stages: 'a stage of a plan' }`.
+ */
+export function targetNames({ serviceLevels, plans }: Promising): Record<string, string> {
+  const all = serviceLevels.flatMap((level) => level.targets)
+  const hasStages = plans.some(({ stages }) => stages.some(({ takes }) => takes !== undefined))
+  return {
+    ...Object.fromEntries(all.reverse().map(({ target, label }) => [target, label])),
+    ...(hasStages && { [STAGES]: 'a stage of a plan' }),
+  }
 }

@@ -257,7 +257,7 @@ export class CompiledDesign implements Calendars, FactDesign {
 
   /** What a target of the service levels is called, in the first level that has it. */
   targetName(target: string | undefined): string | undefined {
-    return target === undefined ? undefined : (targetNames(this.design.serviceLevels)[target] ?? target)
+    return target === undefined ? undefined : (targetNames(this.design)[target] ?? target)
   }
 
   /** What a fact is called: `cover`, or the question of a form. */

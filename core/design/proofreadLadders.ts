@@ -22,13 +22,13 @@ import { asksOfPeople } from './proofreadKinds'
 import { takeOut } from './mends'
 import type { Reader } from './reader'
 import { fieldsOf } from './templateFields'
-import type { ServiceLevel } from '../clock'
+import { targetNames, type ServiceLevel } from '../clock'
 import { oneAt, oneBy } from '../lookup'
 
 /** Ladders, rotas and calls to other systems. */
 export function ladders(reader: Reader): void {
   const { design } = reader
-  const targets = new Set(design.serviceLevels.flatMap((level) => level.targets.map((one) => one.target)))
+  const targets = new Set(Object.keys(targetNames(design)))
   const asks = new Map(design.serviceLevels.map((one) => [one, testsOf(one.when).length]))
   const byWidth = [...design.serviceLevels].sort((a, b) => oneBy(asks, a) - oneBy(asks, b))
   for (const ladder of design.ladders) {
@@ -40,7 +40,11 @@ export function ladders(reader: Reader): void {
     passing(reader, place, ladder)
     begins(reader, place, ladder, byWidth)
     if (ladder.target !== undefined && !targets.has(ladder.target))
-      reader.error(place, 'targetUnknown', `climbs along “${ladder.target}”, which no service level promises`)
+      reader.error(
+        place,
+        'targetUnknown',
+        `climbs along “${ladder.target}”, which no service level and no plan promises`,
+      )
     if (!ladder.rungs.length)
       reader.remark(
         place,

@@ -123,7 +123,7 @@ function stageOf(reading: Reading, stage: Stage): void {
       'stageCircle',
       'can never open: it waits for stages that wait for it; change what it comes after',
     )
-  conditionOf(reading, place, stage.when)
+  for (const condition of [stage.when, stage.pauseWhen]) conditionOf(reading, place, condition)
   if (stage.from) day(reading, place, stage.from, 'stage')
   duration(reader, place, stage.takes)
   for (const id of stage.checklists ?? []) reader.refers(place, 'checklist', id)

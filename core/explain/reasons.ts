@@ -343,6 +343,11 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
     level: levelOf(at, level)?.name ?? level,
     edition: String(edition),
   }),
+  planPromises: (at, { plan }) => ({ plan: named(at.edition?.design.plans, plan) }),
+  stageTakes: (at, { plan, stage, calendar }) => ({
+    stage: named(at.edition?.findPlan(plan)?.stages, stage),
+    calendar: calendarName(at, calendar),
+  }),
   granted: (at, { priority, calendar, shiftOf }) => ({
     key: shiftOf === undefined ? 'reason.granted' : 'reason.grantedOnShift',
     priority: priorityName(at, priority),

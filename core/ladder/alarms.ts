@@ -1,6 +1,7 @@
-import { dueAt, grantedOf, momentWhenSpent, type Clock } from '../clock'
+import { dueAt, grantedOf, isOfTarget, isStageTarget, momentWhenSpent, type Clock } from '../clock'
 import { parseDuration, type Instant, type WorkingTime } from '../time'
 import {
+  acknowledgementOf,
   isRemembered,
   type Acknowledgement,
   type Counted,
@@ -34,8 +35,13 @@ export interface Climbing {
 /** Tells apart what rings for one running of a target: when it started, and how often it was extended since. */
 export function runningOf(clock: Clock): string {
   const extensions = clock.grants.filter((grant) => grant.extendedBy !== undefined).length
-  return extensions ? `${clock.startedAt}+${extensions}` : String(clock.startedAt)
+  // A ladder climbs along all stages, of which several may open at the same moment.
+  const stage = isStageTarget(clock.target) ? `/${inKey(clock.target)}` : ''
+  return `${clock.startedAt}${extensions ? `+${extensions}` : ''}${stage}`
 }
+
+/** Ids as a part of a key: without what parts keys. */
+const inKey = (text: string) => encodeURIComponent(text).replaceAll('.', '%2E')
 
 export function rungKey(ladder: string, rung: string, clock: Clock): string {
   return `rung:${ladder}:${rung}:${runningOf(clock)}`
@@ -80,7 +86,8 @@ export function ladderAlarms(ladders: readonly Ladder[], climbing: Climbing, now
     if (isRemembered(ladder) && !run) return []
     return ladder.rungs.flatMap((rung) =>
       pointsOf(ladder, rung, climbing, run).flatMap((point) => {
-        const stopped = ladder.acknowledgementStops && climbing.acknowledged[ladder.id]?.run === point.climb
+        const stopped =
+          ladder.acknowledgementStops && acknowledgementOf(climbing.acknowledged, ladder.id, point.climb)
         return stopped ? [] : nextOf(rung, point, rang, now)
       }),
     )
@@ -107,6 +114,16 @@ interface Point {
   climb: string
 }
 
+/** The clock that a rung along a target rings for. */
+export function clockOfRun(
+  clocks: readonly Clock[],
+  { target }: Pick<Ladder, 'target'>,
+  run: string,
+): Clock | undefined {
+  const running = clocks.filter((one) => isOfTarget(one, target) && one.stoppedAt === undefined)
+  return running.find((one) => run === runningOf(one) || run.startsWith(`${runningOf(one)}.`)) ?? running[0]
+}
+
 /** Which running of a ladder an acknowledgement is for. */
 export const climbOf = (run: LadderRun | undefined, clock: Clock | undefined) =>
   run ? `s${run.startedAt}` : clock ? runningOf(clock) : ''
@@ -117,7 +134,7 @@ function pointsOf(ladder: Ladder, rung: Rung, climbing: Climbing, run: LadderRun
     case 'share':
     case 'due':
       return climbing.clocks
-        .filter((clock) => clock.target === ladder.target && clock.stoppedAt === undefined)
+        .filter((clock) => isOfTarget(clock, ladder.target) && clock.stoppedAt === undefined)
         .flatMap((clock) => {
           const hours = climbing.hoursOf(clock)
           const at =

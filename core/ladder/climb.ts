@@ -10,7 +10,7 @@ import type { TicketState } from '../ticket/state'
 import type { Instant } from '../time'
 import { climbOf, eventKey, ladderAlarms, readRungKey, type Alarm, type Climbing } from './alarms'
 import type { LadderEvent } from './event'
-import { isRemembered, MOST_IN_A_CHAIN, type Ladder } from './ladder'
+import { acknowledgementOf, isRemembered, MOST_IN_A_CHAIN, type Ladder } from './ladder'
 import { ringRung, type HandsOf } from './ringRung'
 import { beginLadder, stopChain } from './runs'
 
@@ -182,7 +182,7 @@ function ringAtOnce(change: Change, event: LadderEvent, means: Means): void {
       if (!run || rung.moment.at !== 'event' || rung.moment.event !== event) continue
       if (
         ladder.acknowledgementStops &&
-        change.state.acknowledged?.[ladder.id]?.run === climbOf(run, undefined)
+        acknowledgementOf(change.state.acknowledged, ladder.id, climbOf(run, undefined))
       )
         continue
       if (change.depth >= MOST_IN_A_CHAIN) {

@@ -75,6 +75,24 @@ export interface Acknowledgement {
   at: Instant
 }
 
+/** Of a ladder along stages each running is acknowledged by itself: several climb at the same time. */
+export const acknowledgedAs = (ladder: string, run: string): string =>
+  run.includes('/') ? `${ladder} ${run}` : ladder
+
+/** The ladder of an acknowledgement. */
+export const ladderAcknowledged = (key: string, { run }: Acknowledgement): string =>
+  key.endsWith(` ${run}`) ? key.slice(0, -run.length - 1) : key
+
+/** Who has taken a running of a ladder on; undefined where nobody has. */
+export function acknowledgementOf(
+  acknowledged: Readonly<Record<string, Acknowledgement>> | undefined,
+  ladder: string,
+  run: string,
+): Acknowledgement | undefined {
+  const one = acknowledged?.[acknowledgedAs(ladder, run)]
+  return one?.run === run ? one : undefined
+}
+
 /** Longest chain of ladders that set each other off; what would come after is stopped, and the record says so. */
 export const MOST_IN_A_CHAIN = 5
 

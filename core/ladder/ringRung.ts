@@ -1,9 +1,10 @@
+import { isStageTarget } from '../clock'
 import type { Because } from '../reason'
 import type { Change } from '../ticket/change'
 import type { Instant } from '../time'
 import type { Hands } from './action'
 import { termsOf } from './actions/list'
-import { climbOf, readRungKey } from './alarms'
+import { climbOf, clockOfRun, readRungKey } from './alarms'
 import type { Ladder, Rung } from './ladder'
 import { rungMomentInWords } from './words'
 
@@ -39,7 +40,8 @@ export function ringRung(
   if (!ladder || !rung) return passOver(change, alarm)
   const run = change.state.ladders?.[ladder.id]
   change.depth = Math.max(change.depth, run?.depth ?? 0)
-  const hands = handsOf(ringingOf(change, ladder, rung, dueAt))
+  const target = clockOfRun(change.state.clocks, ladder, key.run)?.target ?? ladder.target
+  const hands = handsOf(ringingOf(change, ladder, rung, { dueAt, run: key.run }))
   const deeds = rung.actions.map((action) => termsOf(action).deed(hands, action))
   const told = deeds.flatMap((one) => one.told ?? [])
   const missing = deeds.flatMap((one) => one.missing ?? [])
@@ -52,7 +54,7 @@ export function ringRung(
       name: ladder.name,
       moment: rung.moment,
       ...(key.time > 0 && { time: key.time }),
-      ...(ladder.target && { target: ladder.target }),
+      ...(target !== undefined && { target }),
       dueAt,
       told: [...new Set(told.flatMap((one) => ('id' in one ? one.id : [])))],
       outside: [...new Set(told.flatMap((one) => ('id' in one ? [] : one.address)))],
@@ -68,10 +70,16 @@ function passOver(change: Change, alarm: string): void {
   change.enter({ kind: 'rungsPassed', alarms: [alarm], because }, LADDER)
 }
 
-function ringingOf(change: Change, ladder: Ladder, rung: Rung, dueAt: Instant): Ringing {
+function ringingOf(
+  change: Change,
+  ladder: Ladder,
+  rung: Rung,
+  { dueAt, run: rings }: { dueAt: Instant; run: string },
+): Ringing {
   const { design, state } = change
-  const clock = state.clocks.find((one) => one.target === ladder.target && one.stoppedAt === undefined)
-  const moment = rungMomentInWords(design.targetName(ladder.target), rung.moment)
+  const clock = clockOfRun(state.clocks, ladder, rings)
+  const target = clock && isStageTarget(clock.target) ? clock.label : design.targetName(ladder.target)
+  const moment = rungMomentInWords(target, rung.moment)
   const run = climbOf(state.ladders?.[ladder.id], clock)
   return {
     ...{ change, rung, dueAt },

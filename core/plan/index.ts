@@ -34,6 +34,7 @@ export {
   type PlanEnd,
   type PlanRun,
   type StageRun,
+  type StageTarget,
   type TaskEnd,
   type TaskRun,
 } from './run'
@@ -73,7 +74,7 @@ export {
   type PlanWorld,
 } from './steps'
 export { ASSUMED, forecast, movedSince, type ForecastWorld, type Moved, type PlanForecast } from './forecast'
-export { stagesLived, type StageLived } from './lived'
+export { stagesLived, type LivedRun, type StageLived } from './lived'
 export {
   conditionsOf,
   questionsAsked,

@@ -1,6 +1,7 @@
 import { lowerMedian } from '../lookup'
 import type { Instant, WorkingTime } from '../time'
-import type { PlanRun } from './run'
+import type { Stage } from './plan'
+import { timeOfStage, type PlanRun, type StageTarget } from './run'
 
 /** How one stage of a plan went in the last requests that had it. */
 export interface StageLived {
@@ -14,26 +15,33 @@ export interface StageLived {
   late: number
 }
 
+/** A plan as it went, with the clocks of its stages where they had any. */
+export interface LivedRun extends PlanRun {
+  targetOf?: (stage: string) => StageTarget | undefined
+}
+type LivedStage = Pick<Stage, 'id' | 'takes'> & { tasks: readonly { id: string }[] }
+
 /**
  * How the stages of a plan went: each counts from when it opened.
  * @param runs of one plan, in any order
  * @param stages by id, with the ids of their tasks
  */
 export function stagesLived(
-  runs: readonly PlanRun[],
-  stages: readonly { id: string; tasks: readonly { id: string }[] }[],
-  hours: Pick<WorkingTime, 'between'>,
+  runs: readonly LivedRun[],
+  stages: readonly LivedStage[],
+  hours: Pick<WorkingTime, 'add' | 'between'>,
   now: Instant,
 ): Record<string, StageLived> {
   return Object.fromEntries(stages.map((stage) => [stage.id, livedOf(runs, stage, hours, now)]))
 }
 
 function livedOf(
-  runs: readonly PlanRun[],
-  { id, tasks }: { id: string; tasks: readonly { id: string }[] },
-  hours: Pick<WorkingTime, 'between'>,
+  runs: readonly LivedRun[],
+  stage: LivedStage,
+  hours: Pick<WorkingTime, 'add' | 'between'>,
   now: Instant,
 ): StageLived {
+  const { id, tasks } = stage
   const opened = runs.flatMap(({ stages }) => (stages[id] && !stages[id].passed ? [stages[id]] : []))
   const spans = opened.flatMap(({ openedAt, throughAt }) =>
     throughAt === undefined ? [] : [hours.between(openedAt, throughAt)],
@@ -51,6 +59,9 @@ function livedOf(
     through: spans.length,
     took: lowerMedian(spans),
     ...(longest && { longest }),
-    late: opened.filter(({ dueAt, throughAt }) => dueAt !== undefined && (throughAt ?? now) > dueAt).length,
+    late: runs.filter(({ stages, targetOf }) => {
+      const one = stages[id]
+      return one && timeOfStage(stage, one, { now, hours, targetOf })?.isLate
+    }).length,
   }
 }

@@ -1,3 +1,4 @@
+import type { Target } from '../clock'
 import type { Condition } from '../condition'
 import { fieldFact } from '../fields'
 import type { DayOf } from './day'
@@ -33,8 +34,12 @@ export interface Stage {
   from?: DayOf
   /** Passed over where this does not hold when it would open. */
   when?: Condition
-  /** How long it may take, as an ISO 8601 duration of working time. */
+  /** How long it may take, as an ISO 8601 duration of working time: promised for it as a service level promises. */
   takes?: string
+  /** Groups of statuses of its ticket in which that time stands still. */
+  pauseIn?: Target['pauseIn']
+  /** It stands still as long as this holds, whatever the status. */
+  pauseWhen?: Condition
   /** Ids of checklists that come to the ticket as it opens. */
   checklists?: string[]
   tasks: PlanTask[]

@@ -1,4 +1,6 @@
-import type { Instant } from '../time'
+import type { Instant, WorkingTime } from '../time'
+import { momentAfter } from './day'
+import type { Stage } from './plan'
 import type { OutsideRun } from './outside'
 import type { Asked, Query, Word } from './seal'
 
@@ -30,10 +32,40 @@ export interface PlanEnd {
 
 export interface StageRun {
   openedAt: Instant
-  dueAt?: Instant
   throughAt?: Instant
   /** It was not for this request. */
   passed?: true
+}
+
+/** How the time stands in which a stage is to be through. */
+export interface StageTarget {
+  /** Left out while it stands still. */
+  dueAt?: Instant
+  isLate: boolean
+  rests: boolean
+}
+
+/**
+ * How the time of a stage that has opened stands: by its clock, or as it would without any that stands still.
+ * @returns undefined where it may take as long as it takes
+ */
+export function timeOfStage(
+  { id, takes }: Pick<Stage, 'id' | 'takes'>,
+  { openedAt, throughAt, passed }: StageRun,
+  {
+    now,
+    hours,
+    targetOf,
+  }: {
+    now: Instant
+    hours: Pick<WorkingTime, 'add'>
+    targetOf?: (stage: string) => StageTarget | undefined
+  },
+): StageTarget | undefined {
+  const byClock = targetOf?.(id)
+  if (byClock || takes === undefined || passed) return byClock
+  const dueAt = momentAfter(hours, openedAt, takes)
+  return dueAt === undefined ? undefined : { dueAt, isLate: (throughAt ?? now) > dueAt, rests: false }
 }
 
 /** Who has a task, and by when. */

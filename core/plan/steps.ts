@@ -4,7 +4,7 @@ import { momentAfter, momentOf, type DayIn, type DayOf } from './day'
 import { findHolder, type Asking, type Doer, type Holder } from './doer'
 import type { Directory } from '../design'
 import { stagesBefore, type Plan, type Stage } from './plan'
-import { isOpen, isSettled, type Opened, type PlanRun, type TaskRun } from './run'
+import { isOpen, isSettled, type Opened, type PlanRun, type StageTarget, type TaskRun } from './run'
 import { planTaskTerms, type PlanTask } from './tasks/list'
 
 /** What is known when, and the hours in which a plan goes on. */
@@ -14,6 +14,8 @@ export interface PlanTime {
   hours: WorkingTime
   /** In which the days of answers are meant. */
   zone: string
+  /** How the time of a stage stands, where a clock counts it. */
+  targetOf?: (stage: string) => StageTarget | undefined
 }
 
 /** The request as well, and its people. */
@@ -24,7 +26,7 @@ export interface PlanWorld extends PlanTime {
 
 /** What a plan does next by itself. */
 export type PlanStep =
-  | { do: 'openStage'; stage: string; dueAt?: Instant }
+  | { do: 'openStage'; stage: string }
   | { do: 'passStage'; stage: string }
   | { do: 'openTasks'; tasks: Opened[] }
   /** What the desk itself ends. */
@@ -59,8 +61,7 @@ function stagesToOpen(plan: Plan, run: PlanRun, world: PlanWorld): PlanStep[] {
     if (run.stages[stage.id] || !mayOpen(plan, stage, run)) return []
     if (stage.when && !holds(stage.when, world.facts)) return [{ do: 'passStage', stage: stage.id }]
     if (stage.from && !hasCome(stage.from, world)) return []
-    const dueAt = stage.takes === undefined ? undefined : momentAfter(world.hours, world.now, stage.takes)
-    return [{ do: 'openStage', stage: stage.id, ...(dueAt !== undefined && { dueAt }) }]
+    return [{ do: 'openStage', stage: stage.id }]
   })
 }
 

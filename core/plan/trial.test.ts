@@ -7,7 +7,6 @@ import { runs } from '../../tests/runs'
 import { HOUR, MINUTE } from '../time'
 import { forecast } from './forecast'
 import { stagesLived } from './lived'
-import type { PlanRun } from './run'
 import { questionsAsked, trial } from './trial'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
@@ -49,18 +48,16 @@ describe('a plan that is tried', () => {
 
 describe('how the stages of a plan went', () => {
   const plan = planOf([stage('a', [todo('x'), todo('y')], { takes: 'PT1H' }), stage('b', [todo('z')])])
-  const hours = { between: (from: number, to: number) => to - from }
+  const hours = {
+    between: (from: number, to: number) => to - from,
+    add: (from: number, span: number) => from + span,
+  }
   /** Begun, with x and y done after so many minutes. */
   const lived = (x: number, y: number) => {
     const first = take(begun(), plan, world())
     const after = done(done(first, 'x', at(x)), 'y', at(y))
-    return dueIn(take(after, plan, { ...world(), now: at(Math.max(x, y)) }))
+    return take(after, plan, { ...world(), now: at(Math.max(x, y)) })
   }
-  /** Its first stage is due an hour after it opened. */
-  const dueIn = (run: PlanRun): PlanRun => ({
-    ...run,
-    stages: { ...run.stages, a: { ...run.stages.a!, dueAt: at(60) } },
-  })
 
   it('is how long half of them took, which task took longest, and how often it was late', () => {
     const found = stagesLived([lived(10, 20), lived(10, 90), lived(5, 30)], plan.stages, hours, at(600))
@@ -71,8 +68,11 @@ describe('how the stages of a plan went', () => {
       late: 1,
     })
     expect(found.b).toEqual({ through: 0, took: null, late: 0 })
-    const open = dueIn(take(begun(), plan, world()))
+    const open = take(begun(), plan, world())
     expect(stagesLived([open], plan.stages, hours, at(0) + 2 * HOUR).a).toMatchObject({ through: 0, late: 1 })
+    // Where its time stood still, its clock knows better.
+    const rested = { ...open, targetOf: () => ({ isLate: false, rests: true }) }
+    expect(stagesLived([rested], plan.stages, hours, at(0) + 2 * HOUR).a).toMatchObject({ late: 0 })
     expect(stagesLived([], plan.stages, hours, at(0)).a).toEqual({ through: 0, took: null, late: 0 })
   })
 })

@@ -9,7 +9,7 @@ import type { PlanRun } from './run'
 export const conditionsOf = ({ when, stages }: Pick<Plan, 'when' | 'stages'>): (Condition | undefined)[] => [
   when,
   ...stages.flatMap((stage) => [
-    stage.when,
+    ...[stage.when, stage.pauseWhen],
     ...stage.tasks.flatMap((task) => [task.when, ...(task.do === 'wait' ? [task.holds] : [])]),
   ]),
 ]

@@ -2,7 +2,17 @@ import type { Instant } from '../time'
 import { momentOf } from './day'
 import type { OutsideRun } from './outside'
 import { numbersOf, type Plan, type Stage } from './plan'
-import { hasFailed, isOpen, isSettled, type PlanEnd, type PlanRun, type TaskEnd, type TaskRun } from './run'
+import {
+  hasFailed,
+  isOpen,
+  isSettled,
+  timeOfStage,
+  type PlanEnd,
+  type PlanRun,
+  type StageRun,
+  type TaskEnd,
+  type TaskRun,
+} from './run'
 import { sealedBy, waitsFor, wantedOf, type Asked, type Query, type Sealed, type Word } from './seal'
 import { isForIt, type PlanTime } from './steps'
 import type { EndedBy } from './task'
@@ -58,6 +68,8 @@ export interface StageView {
   throughAt?: Instant
   dueAt?: Instant
   isLate: boolean
+  /** Its time stands still. */
+  rests: boolean
   /** How often it was entered. */
   round: number
   /** When it opens at the earliest, where a day says so. */
@@ -102,18 +114,26 @@ const numberOf = (numbers: Numbers, id: string) => numbers.get(id) ?? ''
 function stageView(stage: Stage, run: PlanRun, time: PlanTime, numbers: Numbers): StageView {
   const one = run.stages[stage.id]
   const from = stage.from && momentOf(stage.from, time)
-  const { openedAt, throughAt, dueAt } = one ?? {}
   return {
     ...{ id: stage.id, number: numberOf(numbers, `stage ${stage.id}`), name: stage.name },
-    stands: !one ? 'later' : one.passed ? 'passed' : throughAt === undefined ? 'open' : 'through',
-    ...(openedAt !== undefined && { openedAt }),
-    ...(throughAt !== undefined && { throughAt }),
-    ...(dueAt !== undefined && { dueAt }),
-    isLate: dueAt !== undefined && (throughAt ?? time.now) > dueAt,
+    ...{ stands: stageStands(one), isLate: false, rests: false },
+    ...(one && openedView(stage, one, time)),
     round: run.rounds?.[stage.id] ?? 1,
     ...(from !== undefined && !one && { from }),
     tasks: stage.tasks.map((task) => taskView(task, run, time, numbers)),
   }
+}
+
+function stageStands(one: StageRun | undefined): StageView['stands'] {
+  if (!one) return 'later'
+  if (one.passed) return 'passed'
+  return one.throughAt === undefined ? 'open' : 'through'
+}
+
+/** What is known of a stage once it has opened. */
+function openedView(stage: Stage, one: StageRun, time: PlanTime): Partial<StageView> {
+  const { openedAt, throughAt } = one
+  return { openedAt, ...(throughAt !== undefined && { throughAt }), ...timeOfStage(stage, one, time) }
 }
 
 function taskView(task: PlanTask, run: PlanRun, time: PlanTime, numbers: Numbers): TaskView {

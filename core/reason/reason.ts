@@ -117,6 +117,8 @@ export type Reason =
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
   | { is: 'levelGone'; level: string; edition: number }
+  | { is: 'planPromises'; plan: string }
+  | { is: 'stageTakes'; plan: string; stage: string; calendar: string }
   | { is: 'granted'; priority: string; calendar: string; shiftOf?: string }
   | { is: 'countedIn'; calendar: string }
   | { is: 'countedBefore' }

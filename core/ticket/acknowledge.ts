@@ -1,7 +1,9 @@
-import { climbOf, isRemembered, readRungKey, runningOf } from '../ladder'
+import { isOfTarget } from '../clock'
+import { acknowledgementOf, climbOf, isRemembered, readRungKey, runningOf, type Ladder } from '../ladder'
 import type { Change } from './change'
 import { Refused } from './command'
 import type { Acknowledged } from './entry'
+import type { TicketState } from './state'
 
 /**
  * Somebody has it: ladders that stop at that climb no further.
@@ -11,10 +13,7 @@ import type { Acknowledged } from './entry'
 export function acknowledge(change: Change, message: string | undefined, via: Acknowledged['via']): void {
   const { state, directory } = change
   const climbs = message === undefined ? climbingNow(change) : ofMessage(change, message)
-  const before = climbs.map(({ ladder, run }) => {
-    const one = state.acknowledged?.[ladder]
-    return one?.run === run ? one : undefined
-  })
+  const before = climbs.map(({ ladder, run }) => acknowledgementOf(state.acknowledged, ladder, run))
   const earlier = before.find((one) => one !== undefined)
   if (climbs.length && earlier && before.every((one) => one !== undefined))
     throw new Refused('conflict', `${directory.nameOf(earlier.by)} has it already.`)
@@ -40,17 +39,21 @@ export function climbingNow({ state, design }: Pick<Change, 'state' | 'design'>)
   )
   return design.design.ladders
     .filter((one) => one.acknowledgementStops && rang.has(one.id))
-    .flatMap((ladder) => {
-      const run = state.ladders?.[ladder.id]
-      const clock = state.clocks.find((one) => one.target === ladder.target && one.stoppedAt === undefined)
-      if (isRemembered(ladder) ? !run : !clock) return []
-      const climb = climbOf(run, clock)
-      // A ladder of an earlier running of the target has nothing to do with this one.
-      const isThis =
-        run ||
-        state.rang.some((key) => key.startsWith(`rung:${ladder.id}:`) && key.includes(runningOf(clock!)))
-      return isThis && state.acknowledged?.[ladder.id]?.run !== climb
-        ? [{ ladder: ladder.id, run: climb }]
-        : []
-    })
+    .flatMap((ladder) =>
+      climbsOf(state, ladder)
+        .filter((run) => !acknowledgementOf(state.acknowledged, ladder.id, run))
+        .map((run) => ({ ladder: ladder.id, run })),
+    )
+}
+
+/** The runnings in which a ladder has rung: its own, or those of what it climbs along. */
+function climbsOf({ ladders, clocks, rang }: TicketState, ladder: Ladder): string[] {
+  const run = ladders?.[ladder.id]
+  if (run) return [climbOf(run, undefined)]
+  if (isRemembered(ladder)) return []
+  const keys = rang.filter((key) => key.startsWith(`rung:${ladder.id}:`))
+  return clocks
+    .filter((one) => isOfTarget(one, ladder.target) && one.stoppedAt === undefined)
+    .map(runningOf)
+    .filter((one) => keys.some((key) => key.includes(one)))
 }

@@ -1,4 +1,4 @@
-import { countsTheSame } from '../clock'
+import { countsTheSame, isStageTarget } from '../clock'
 import { canonicalJson } from '../json'
 import { statusOf, type IdleTimer } from '../lifecycle'
 import type { CompiledDesign } from '../design'
@@ -70,7 +70,9 @@ const momentOf = ({ id, status, after, calendar }: IdleTimer) =>
 function targetsWithNewHours({ state, design, now }: Change): string[] {
   return state.clocks
     .filter((clock) => {
-      const { edition, calendar, stoppedAt } = clock
+      const { target, edition, calendar, stoppedAt } = clock
+      // A plan keeps the hours of its own edition.
+      if (isStageTarget(target)) return false
       if (stoppedAt !== undefined || !design.hasCalendar(calendar)) return false
       if (design.hasSameHours(edition, calendar)) return false
       const moved = { ...clock, edition: design.edition }

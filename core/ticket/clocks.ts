@@ -1,4 +1,13 @@
-import { balance, carriedOf, countsTheSame, extensionsOf, grantedOf, openPause, type Clock } from '../clock'
+import {
+  balance,
+  carriedOf,
+  countsTheSame,
+  extensionsOf,
+  grantedOf,
+  isStageTarget,
+  openPause,
+  type Clock,
+} from '../clock'
 import { holds } from '../condition'
 import { canonicalJson } from '../json'
 import { statusOf } from '../lifecycle'
@@ -6,7 +15,9 @@ import type { Because } from '../reason'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
 import { ticketFacts } from '../facts'
-import { becauseOf, clockFor, labelOf, promisesOf, restsIn, whyGranted, type Promised } from './promises'
+import { becauseGranted, becauseOf, clockFor, labelOf, promisesOf, restsIn } from './promises'
+import type { Promised } from './promised'
+import { clocksThrough } from './stageTargets'
 
 const LEVELS = { system: 'service levels' }
 
@@ -27,6 +38,7 @@ export function fitClocks(change: Change): void {
   }
   const promises = promisesOf(change)
   reopenClocks(change, promises)
+  for (const clock of clocksThrough(change.state)) stopClock(change, clock)
   for (const clock of runningClocks(change)) {
     const promised = promises.get(clock.target)
     if (promised) refit(change, clock, promised)
@@ -100,24 +112,25 @@ function refit(change: Change, clock: Clock, promised: Promised): void {
       granted: granted + extra,
       stopOn: target.stopOn,
       pauseIn: target.pauseIn,
-      why: change.because(whyGranted(change, promised)),
+      why: becauseGranted(promised),
       ...(moved && { moved }),
-      because: becauseOf(change, promised),
+      because: becauseOf(promised),
     },
     LEVELS,
   )
 }
 
 /** The other hours that a clock comes to count in; undefined when they stay as they are. */
-function moveTo(change: Change, clock: Clock, { hours }: Promised): ClockMove | undefined {
+function moveTo(change: Change, clock: Clock, { hours, edition }: Promised): ClockMove | undefined {
   const { design, now } = change
   const isSame =
     clock.calendar === hours.calendar &&
     canonicalJson(clock.shift) === canonicalJson(hours.shift) &&
-    (clock.edition === design.edition || design.hasSameHours(clock.edition, clock.calendar))
+    (clock.edition === edition ||
+      design.earlierEdition(edition)?.hasSameHours(clock.edition, clock.calendar) === true)
   if (isSame) return undefined
   const before = design.hoursOf(clock)
-  const to = { edition: design.edition, ...hours }
+  const to = { edition, ...hours }
   // Hours that change only from now on leave the account of the past as it stands, line by line.
   if (countsTheSame(clock, before, design.hoursOf(to), now)) return to
   const note: Because = { edition: clock.edition, why: [{ is: 'countedIn', calendar: clock.calendar }] }
@@ -175,7 +188,8 @@ export function endClock(
 }
 
 /** That the edition has the level of a clock no more, in the words of the edition that had it. */
-function levelGone({ design }: Change, { serviceLevel: level, edition }: Clock): Because | undefined {
+function levelGone({ design }: Change, { target, serviceLevel: level, edition }: Clock): Because | undefined {
+  if (isStageTarget(target)) return undefined
   if (design.design.serviceLevels.some((one) => one.id === level)) return undefined
   return { edition, why: [{ is: 'levelGone', level, edition: design.edition }] }
 }

@@ -349,7 +349,7 @@ export type EntryBody =
       zone: string
       because: Because
     }
-  | { kind: 'stageOpened'; run: number; stage: string; name: string; dueAt?: Instant }
+  | { kind: 'stageOpened'; run: number; stage: string; name: string }
   /** It is not for this request. */
   | { kind: 'stagePassed'; run: number; stage: string; name: string }
   /** `letGo` are the tasks of it that nobody has done and nobody needs any more. */

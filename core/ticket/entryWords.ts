@@ -27,6 +27,7 @@ export interface RecordNames {
 export function designNames({
   kinds,
   serviceLevels,
+  plans,
   ladders,
 }: Design): Omit<RecordNames, 'people' | 'category'> {
   const named = (list: readonly { id: string; name: string }[]) =>
@@ -36,7 +37,7 @@ export function designNames({
     ended: kinds.flatMap(({ statuses }) =>
       statuses.flatMap(({ id, group }) => (group === 'done' ? [id] : [])),
     ),
-    targets: targetNames(serviceLevels),
+    targets: targetNames({ serviceLevels, plans }),
     ladders: named(ladders),
     levels: named(serviceLevels),
   }

@@ -52,6 +52,7 @@ export {
   type Followed,
 } from './planFollowed'
 export { childWanted, type ChildWanted } from './children'
+export { targetOfStage } from './stageTarget'
 export {
   answeredBy,
   answeredLater,

@@ -15,6 +15,7 @@ import type { Change } from './change'
 import { Refused } from './command'
 import type { MessageLink } from './entry'
 import type { TicketState } from './state'
+import { targetOfStage } from './stageTarget'
 
 /** What plans do by themselves is done in this name. */
 export const PLANS = { system: 'plans' }
@@ -43,16 +44,23 @@ export const followedPlans = (state: TicketState, design: CompiledDesign): Follo
 export const plansRest = (state: TicketState, design: CompiledDesign): boolean =>
   state.held !== undefined || statusOf(design.kind(state.kind), state.status).group === 'done'
 
+/** The calendar in whose hours a plan goes on, of its edition. */
+export const calendarOfPlan = ({ plan: { hours }, edition }: Pick<Followed, 'plan' | 'edition'>): string =>
+  hours !== undefined && edition.hasCalendar(hours) ? hours : edition.design.desk.calendar
+
 /** What is known of the request, and the hours in which its plan goes on. */
 export function planTime(
   state: TicketState,
   design: CompiledDesign,
-  { plan, run, edition }: Followed,
+  followed: Followed,
   now: Instant,
 ): PlanTime {
-  const { hours } = plan
-  const calendar = hours !== undefined && edition.hasCalendar(hours) ? hours : edition.design.desk.calendar
-  return { now, facts: ticketFacts(state, design, now), hours: edition.calendar(calendar), zone: run.zone }
+  const { run, edition } = followed
+  const hours = edition.calendar(calendarOfPlan(followed))
+  return {
+    ...{ now, facts: ticketFacts(state, design, now), hours, zone: run.zone },
+    targetOf: (stage) => targetOfStage(state, design, { run: run.id, stage, now }),
+  }
 }
 
 /** The request with its people, as its plan finds them. */

@@ -54,10 +54,8 @@ export const PLAN_ENTRIES: Apply = {
   planBegan: ({ plans = [] }, { run, plan, name, edition, zone, at }) => ({
     plans: [...plans, { ...{ id: run, plan, name, edition, zone, beganAt: at }, stages: {}, tasks: {} }],
   }),
-  stageOpened: (state, { run, stage, dueAt, at }) =>
-    inRun(state, run, ({ stages }) => ({
-      stages: { ...stages, [stage]: { openedAt: at, ...(dueAt !== undefined && { dueAt }) } },
-    })),
+  stageOpened: (state, { run, stage, at }) =>
+    inRun(state, run, ({ stages }) => ({ stages: { ...stages, [stage]: { openedAt: at } } })),
   stagePassed: (state, { run, stage, at }) =>
     inRun(state, run, ({ stages }) => ({
       stages: { ...stages, [stage]: { openedAt: at, throughAt: at, passed: true } },

@@ -88,17 +88,9 @@ const STEPS: Steps = {
 const takeStep = (change: Change, followed: Followed, step: PlanStep) =>
   (STEPS[step.do] as (change: Change, followed: Followed, step: PlanStep) => void)(change, followed, step)
 
-function openStage(change: Change, followed: Followed, { stage, dueAt }: Of<'openStage'>): void {
+function openStage(change: Change, followed: Followed, { stage }: Of<'openStage'>): void {
   const { run, plan, edition } = followed
-  change.enter(
-    {
-      kind: 'stageOpened',
-      run: run.id,
-      ...stageOf(followed, stage),
-      ...(dueAt !== undefined && { dueAt }),
-    },
-    PLANS,
-  )
+  change.enter({ kind: 'stageOpened', run: run.id, ...stageOf(followed, stage) }, PLANS)
   const { name, checklists = [] } = plan.stages.find(({ id }) => id === stage) ?? { name: stage }
   for (const list of edition.design.checklists)
     // It comes once, also where the stage is entered again.

@@ -1,24 +1,18 @@
-import { grantedFor, type Clock, type Pause, type ServiceLevel, type Target } from '../clock'
+import { grantedFor, type Clock, type Pause, type Target } from '../clock'
 import { holds } from '../condition'
 import { statusOf, type StatusGroup } from '../lifecycle'
 import { durationInWords, parseDuration, type Instant } from '../time'
 import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import { ticketFacts } from '../facts'
+import type { Hours, Promised } from './promised'
+import { stagePromises } from './stageTargets'
 
-/** The hours in which a promise counts. */
-type Hours = Pick<Clock, 'calendar' | 'shift'>
+/** What the design promises a ticket: for each target the first level that holds and grants something, and by stages. */
+export const promisesOf = (change: Change): Map<string, Promised> =>
+  new Map([...promisesOfLevels(change), ...stagePromises(change)])
 
-export interface Promised {
-  level: ServiceLevel
-  target: Target
-  /** Milliseconds. */
-  granted: number
-  hours: Hours
-}
-
-/** What the design promises a ticket: for each target the first level that holds and grants something. */
-export function promisesOf(change: Change): Map<string, Promised> {
+function promisesOfLevels(change: Change): Map<string, Promised> {
   const { state, design } = change
   const facts = ticketFacts(state, design, change.now)
   const promises = new Map<string, Promised>()
@@ -33,7 +27,13 @@ export function promisesOf(change: Change): Map<string, Promised> {
       if (state.internal && target.stopOn === 'reply') continue
       if (target.cancelWhen && holds(target.cancelWhen, facts)) continue
       const hours = hoursFor(change, target)
-      promises.set(target.target, { level, target, granted: parseDuration(duration), hours })
+      promises.set(target.target, {
+        ...{ level, target, granted: parseDuration(duration), hours, edition: design.edition },
+        why: [
+          { is: 'level', level: level.id, ...(level.id === state.level && { chosen: true }) },
+          whyGranted(state.priority, hours),
+        ],
+      })
     }
   }
   return promises
@@ -63,20 +63,15 @@ function opensAgain({ design, now }: Change, hours: Hours): boolean {
 
 export const labelOf = ({ target, granted }: Promised) => `${target.label} in ${durationInWords(granted)}`
 
-export function whyGranted(change: Change, { hours }: Promised): Reason {
-  const { calendar, shift } = hours
-  const { priority } = change.state
-  return { is: 'granted', priority, calendar, ...(shift && { shiftOf: shift.person }) }
-}
+const whyGranted = (priority: string, { calendar, shift }: Hours): Reason => ({
+  ...{ is: 'granted', priority, calendar },
+  ...(shift && { shiftOf: shift.person }),
+})
 
-export function becauseOf(change: Change, promised: Promised): Because {
-  const { id } = promised.level
-  const isChosen = id === change.state.level
-  return change.because(
-    { is: 'level', level: id, ...(isChosen && { chosen: true }) },
-    whyGranted(change, promised),
-  )
-}
+export const becauseOf = ({ edition, why }: Promised): Because => ({ edition, why: [...why] })
+
+/** Why so much is granted. */
+export const becauseGranted = ({ edition, why }: Promised): Because => ({ edition, why: [why[1]] })
 
 /** The clock of a promise that begins: now, or as its target says from the logging of the ticket. */
 export function clockFor(change: Change, promised: Promised): Clock & { because: Because } {
@@ -84,8 +79,9 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
   const { target, countsFrom } = promised.target
   // One that begins again counts from where the last one ended, not from the logging again.
   const isAgain = clocks.some((one) => one.target === target && one.outcome !== 'cancelled')
-  const from = countsFrom === 'acceptance' ? acceptedAt : loggedAt
-  const isEarlier = countsFrom !== undefined && !isAgain && from < change.now
+  const from = promised.since ?? (countsFrom === 'acceptance' ? acceptedAt : loggedAt)
+  const isKnown = promised.since !== undefined || countsFrom !== undefined
+  const isEarlier = isKnown && !isAgain && from < change.now
   let startedAt = isEarlier ? from : change.now
   // Two clocks of one target are told apart by their start, so it is never the same moment.
   while (clocks.some((one) => one.target === target && one.startedAt === startedAt)) startedAt++
@@ -94,13 +90,13 @@ export function clockFor(change: Change, promised: Promised): Clock & { because:
     label: labelOf(promised),
     serviceLevel: promised.level.id,
     ...promised.hours,
-    edition: change.design.edition,
+    edition: promised.edition,
     startedAt,
-    grants: [{ at: startedAt, granted: promised.granted, why: change.because(whyGranted(change, promised)) }],
+    grants: [{ at: startedAt, granted: promised.granted, why: becauseGranted(promised) }],
     pauses: isEarlier ? pausesSince(change, promised.target, from) : [],
     stopOn: promised.target.stopOn,
     pauseIn: promised.target.pauseIn,
-    because: becauseOf(change, promised),
+    because: becauseOf(promised),
   }
 }
 

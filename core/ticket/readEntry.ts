@@ -72,7 +72,7 @@ const VERSIONS: Record<EntryKind, number> = {
   tasksOrdered: 1,
   taskLate: 1,
   planBegan: 1,
-  stageOpened: 1,
+  stageOpened: 2,
   stagePassed: 1,
   stageThrough: 1,
   planTasksOpened: 1,
@@ -187,6 +187,8 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
     }),
   ],
   // Nothing was said of what an edition lacks.
+  // By when a stage is to be through is said by its clock.
+  stageOpened: [({ dueAt: _, ...body }) => body],
   clockStopped: [asItWas],
   rungsPassed: [asItWas],
   clocksStarted: [reading({ clocks: each(startedClock) })],

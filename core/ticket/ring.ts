@@ -23,7 +23,8 @@ export function ringNext(change: Change): boolean {
   if (!next) return false
   change.depth = 0
   const [kind, name] = next.key.split(':')
-  if (kind === 'due') change.enter({ kind: 'overdrawn', target: name!, dueAt: next.at }, { system: 'clock' })
+  if (kind === 'due')
+    change.enter({ kind: 'overdrawn', target: targetIn(next.key), dueAt: next.at }, { system: 'clock' })
   else if (kind === 'idle') ringIdle(change, next.key, name!, next.at)
   else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
@@ -43,6 +44,9 @@ export function ringNext(change: Change): boolean {
   }
   return true
 }
+
+/** The target of `due:resolve:1785000000000`; that of a stage may hold anything. */
+const targetIn = (key: string) => key.slice(key.indexOf(':') + 1, key.lastIndexOf(':'))
 
 /** Whether somebody is asked for the answers of a form, and not for their word. */
 const isOfForm = ({ plans }: TicketState, run: number, task: string) =>

@@ -1,7 +1,7 @@
 import { extended, type Clock } from '../clock'
 import type { FieldChange, FieldValues } from '../fields'
 import type { Answers } from '../intake'
-import { dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
+import { acknowledgedAs, dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
 import type { PartOf, PlanRun } from '../plan'
@@ -370,7 +370,10 @@ const APPLY: Apply = {
     acknowledged: {
       ...state.acknowledged,
       ...Object.fromEntries(
-        entry.ladders.map(({ ladder, run }) => [ladder, { run, by: nameOfActor(entry), at: entry.at }]),
+        entry.ladders.map(({ ladder, run }) => [
+          acknowledgedAs(ladder, run),
+          { run, by: nameOfActor(entry), at: entry.at },
+        ]),
       ),
     },
     messages: state.messages.map((one) =>

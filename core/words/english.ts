@@ -82,6 +82,8 @@ export const ENGLISH = {
   'reason.noStatus': 'the status “{status}”, which “{kind}” does not have',
   'reason.gateAsks': 'what “{status}” asks for: {fields}',
   'reason.noField': '“{kind}” cannot have “{field}” set to that',
+  'reason.planPromises': 'The plan “{plan}” promises it.',
+  'reason.stageTakes': 'the stage “{stage}” may take so long, in the hours of {calendar}',
   'reason.planFor': 'The plan “{plan}” is for such tickets.',
   'reason.checklistOfStage': 'The checklist “{checklist}” comes with the stage “{stage}”.',
   'reason.answeredBy': '{system} answered “{task}”.',

@@ -1,4 +1,4 @@
-import { bandOfBalance, type Band, type Clock } from '../../core/clock'
+import { bandOfBalance, isOfTarget, type Band, type Clock } from '../../core/clock'
 import type { KeptState } from '../db/tables'
 import { isSeen, type Sight } from '../../core/rights'
 import { sightOf } from './sight'
@@ -114,7 +114,7 @@ function filterOf(
   const holder = technician === 'nobody' ? null : technician
   return (clock) =>
     isSeen(sight, clock) &&
-    (target === undefined || clock.target === target) &&
+    (target === undefined || isOfTarget(clock, target)) &&
     (team === undefined || clock.team === team) &&
     (organisation === undefined || clock.organisation === organisation) &&
     (priority === undefined || clock.priority === priority) &&

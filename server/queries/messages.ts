@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
 import { becauseInWords } from '../../core/explain'
+import { acknowledgementOf } from '../../core/ladder'
 import type { Because } from '../../core/reason'
 import type { DeliveryState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
@@ -169,8 +170,8 @@ export async function messageOfToken(desk: Reading, token: string) {
     .where('reference', '=', row.reference)
     .executeTakeFirstOrThrow()
   const directory = await desk.knowledge.directory()
-  const held = row.climb ? ticket.state.acknowledged?.[row.climb.ladder] : undefined
-  const has = held?.run === row.climb?.run ? held : undefined
+  const { climb } = row
+  const has = climb && acknowledgementOf(ticket.state.acknowledged, climb.ladder, climb.run)
   return {
     reference: row.reference,
     subject: row.subject,

@@ -1,4 +1,5 @@
-import { stagesLived, type PlanRun, type StageLived } from '../../core/plan'
+import { stagesLived, type LivedRun, type StageLived } from '../../core/plan'
+import { targetOfStage } from '../../core/ticket'
 import { DAY } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
@@ -30,7 +31,14 @@ export async function planLived(desk: Reading, id: string): Promise<PlanLived> {
     .orderBy('began_at', 'desc')
     .limit(MOST)
     .execute()
-  const runs = rows.flatMap(({ run, state }): PlanRun[] => state.plans?.filter((one) => one.id === run) ?? [])
+  const runs = rows.flatMap(({ run, state }) =>
+    (state.plans ?? [])
+      .filter(({ id: number }) => number === run)
+      .map((one): LivedRun => ({
+        ...one,
+        targetOf: (stage) => targetOfStage(state, edition, { run, stage, now }),
+      })),
+  )
   const own = plan?.hours
   const hours = edition.calendar(
     own !== undefined && edition.hasCalendar(own) ? own : edition.design.desk.calendar,

@@ -1,6 +1,8 @@
+import { isStageTarget, targetNames } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
+import { ladderAcknowledged } from '../../core/ladder'
 import { statusOf } from '../../core/lifecycle'
 import {
   answeredLater,
@@ -138,6 +140,7 @@ export async function ticketPage(
     },
     choices: resortChoices(design, directory),
     ...designNames(design.design),
+    targets: targetLabels(state, design),
     statuses: Object.fromEntries(kind.statuses.map((one) => [one.id, one.name])),
     ended: kind.statuses.flatMap(({ id, group }) => (group === 'done' ? [id] : [])),
     people: Object.fromEntries([...people].map((id) => [id, directory.nameOf(id)])),
@@ -222,13 +225,21 @@ async function deliveriesOf(desk: Reading, reference: number) {
   return rows.map((row) => ({ ...row, why: why(row) }))
 }
 
+/** What the targets of a ticket are called: those of its design, and of the stages that have run. */
+const targetLabels = ({ clocks }: Pick<TicketState, 'clocks'>, { design }: CompiledDesign) => ({
+  ...targetNames(design),
+  ...Object.fromEntries(
+    clocks.flatMap(({ target, label }) => (isStageTarget(target) ? [[target, label]] : [])),
+  ),
+})
+
 /** Who watches it, who has it, and what major incident it is or belongs to. */
 const togetherness = (state: TicketState, design: CompiledDesign, directory: Directory) => ({
   watchers: state.watchers ?? [],
   /** Ladders that climb and stop once somebody says that they have it. */
   waiting: climbingNow({ state, design }).map(({ ladder }) => nameOfLadder(design, ladder)),
-  acknowledged: Object.entries(state.acknowledged ?? {}).map(([ladder, one]) => ({
-    ladder: nameOfLadder(design, ladder),
+  acknowledged: Object.entries(state.acknowledged ?? {}).map(([key, one]) => ({
+    ladder: nameOfLadder(design, ladderAcknowledged(key, one)),
     by: directory.nameOf(one.by),
     at: one.at,
   })),

@@ -1,3 +1,4 @@
+import { targetNames } from '~~/core/clock'
 import { isOneOf, keysOf, oneAt } from '~~/core/lookup'
 import { namesOf } from '~/composables/useNames'
 import type { ClockList, ClockRow } from '~/composables/useTickets'
@@ -52,14 +53,9 @@ export function useDeadlineOffers() {
       const path = { number: oneAt(editions, 0).number }
       const { document } = await api('GET /api/editions/{number}', { path, signal })
       const names = namesOf(document, directory)
-      const targets = new Map(
-        document.serviceLevels.flatMap((level) =>
-          level.targets.map((one) => [one.target, one.label] as const),
-        ),
-      )
       const people = directory.people.filter((one) => one.active && one.teams.length)
       return {
-        target: [...targets].map(([value, label]) => ({ value, label })),
+        target: Object.entries(targetNames(document)).map(([value, label]) => ({ value, label })),
         team: directory.teams.map(({ id, name }) => ({ value: id, label: name })),
         technician: [
           { value: 'nobody', label: 'nobody yet' },

@@ -1,4 +1,4 @@
-import type { Clock } from '~~/core/clock'
+import { isOfTarget, isStageTarget, type Clock } from '~~/core/clock'
 import type { WorkingTime } from '~~/core/time'
 import type { Ticket } from '~/composables/useTickets'
 import { standingOf, type ClockStanding } from '~/composables/useStanding'
@@ -32,19 +32,24 @@ export interface Promised {
   standing: ClockStanding
 }
 
-/** The promises of a ticket, one of each target: of one that ran more than once, the last counts. */
+/**
+ * The promises of a ticket, one of each target: of one that ran more than once, the last counts. Stages that are over are
+ * told by their plan.
+ */
 export function promisesOf(
   ticket: Pick<Ticket, 'clocks' | 'rungs' | 'edition'>,
   now: number,
   { hoursOf, closeFrom }: Pick<ReturnType<typeof useCalendars>, 'hoursOf' | 'closeFrom'>,
 ): Promised[] {
   const last = ticket.clocks.filter(
-    (clock, _, all) => clock === all.findLast((one) => one.target === clock.target),
+    (clock, _, all) =>
+      clock === all.findLast((one) => one.target === clock.target) &&
+      (clock.stoppedAt === undefined || !isStageTarget(clock.target)),
   )
   return last.flatMap((clock) => {
     const hours = hoursOf(clock)
     if (!hours) return []
-    const shares = ticket.rungs.filter((rung) => rung.target === clock.target).map((rung) => rung.share)
+    const shares = ticket.rungs.filter((rung) => isOfTarget(clock, rung.target)).map((rung) => rung.share)
     const standing = standingOf(clock, hours, now, closeFrom(ticket.edition))
     return [{ clock, hours, standing, shares: [...new Set(shares)].filter((share) => share < 1) }]
   })

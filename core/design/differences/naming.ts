@@ -70,7 +70,7 @@ const NAMES: Readonly<
   role: (_, id, directory) => directory.roles.get(id)?.name,
   rota: (design, id) => nameIn(design.rotas, id),
   status: (design, id) => statusNames(design.kinds)[id],
-  target: (design, id) => targetNames(design.serviceLevels)[id],
+  target: (design, id) => targetNames(design)[id],
   team: (_, id, directory) => directory.teams.get(id)?.name,
   template: (design, id) => nameIn(design.templates, id),
   webhook: (design, id) => nameIn(design.webhooks, id),

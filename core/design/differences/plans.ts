@@ -28,6 +28,7 @@ import {
   isSame,
   ref,
   refs,
+  several,
   shown,
   silent,
   span,
@@ -165,6 +166,8 @@ const stageBook = (called: Called): Book<Stage> => ({
   from: shown<DayOf>('opens no sooner than', day),
   when: when('only where'),
   takes: span('may take'),
+  pauseIn: several<string>('its time stands still while', (one) => one),
+  pauseWhen: when('its time stands still while'),
   checklists: refs('brings the checklists', 'checklist'),
   tasks: things<PlanTask>({
     one: 'task',

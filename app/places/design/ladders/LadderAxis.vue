@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { grantedFor, targetNames } from '~~/core/clock'
+import { grantedFor, STAGES, targetNames } from '~~/core/clock'
 import type { Design } from '~~/core/design'
 import { rungMomentInWords, type Ladder, type Rung } from '~~/core/ladder'
 import { durationInWords, HOUR, parseDuration } from '~~/core/time'
@@ -7,8 +7,12 @@ import { durationInWords, HOUR, parseDuration } from '~~/core/time'
 // A ladder along its time: the target from its start to past its due moment, or the time since its beginning.
 const props = defineProps<{ ladder: Ladder; design: Design; does: (rung: Rung) => string }>()
 
-/** How long the target usually is: what the first level grants for the middle of the priorities. */
+/** How long the target usually is: what the first level grants for the middle of the priorities, or the first stage. */
 const granted = computed(() => {
+  if (props.ladder.target === STAGES) {
+    const first = props.design.plans.flatMap(({ stages }) => stages).find(({ takes }) => takes !== undefined)
+    return first?.takes === undefined ? 4 * HOUR : length(first.takes)
+  }
   const targets = props.design.serviceLevels.flatMap((level) =>
     level.targets.filter((one) => one.target === props.ladder.target),
   )
@@ -33,7 +37,7 @@ function placeOf({ moment }: Rung): number {
   if (moment.at === 'due') return granted.value + length(moment.after)
   return moment.at === 'event' ? 0 : length(moment.after)
 }
-const name = computed(() => targetNames(props.design.serviceLevels)[props.ladder.target ?? ''])
+const name = computed(() => targetNames(props.design)[props.ladder.target ?? ''])
 const along = computed(() => props.ladder.target !== undefined)
 const end = computed(() =>
   Math.max(

@@ -12,7 +12,7 @@ const emit = defineEmits<{ change: [ladder: Ladder] }>()
 const put = (change: Partial<Ladder>) => emit('change', withoutGaps({ ...props.ladder, ...change }))
 
 const targets = computed(() => [
-  ...Object.entries(targetNames(props.design.serviceLevels)).map(([value, label]) => ({ value, label })),
+  ...Object.entries(targetNames(props.design)).map(([value, label]) => ({ value, label })),
   { value: '', label: 'no target: by itself' },
 ])
 const PARTS = [

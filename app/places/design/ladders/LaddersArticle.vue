@@ -40,7 +40,7 @@ const vocabulary = computed<ActionVocabulary>(() => ({
   plan: (id) => nameIn(props.design.plans, id),
 }))
 const does = (rung: Rung) => rung.actions.map((one) => actionInWords(one, vocabulary.value)).join('; ')
-const targetLabels = computed(() => targetNames(props.design.serviceLevels))
+const targetLabels = computed(() => targetNames(props.design))
 const targets = computed(() => Object.entries(targetLabels.value))
 const alongOf = ({ target }: Ladder) => target && (targetLabels.value[target] ?? target)
 const links = computed(() =>

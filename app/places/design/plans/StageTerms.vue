@@ -29,6 +29,7 @@ const JOINS = [
   { value: '', label: 'all of them are through' },
   { value: 'any', label: 'one of them is through' },
 ]
+const STATUS_GROUPS = (['new', 'active', 'waiting'] as const).map((value) => ({ value, label: value }))
 const OPENS = [
   { value: '', label: 'all that is required before is done' },
   { value: 'first', label: 'something before is done' },
@@ -81,6 +82,24 @@ const OPENS = [
       :disabled="readonly"
       :commit="(span: string) => put({ takes: span || undefined })"
     />
+    <template v-if="stage.takes !== undefined">
+      <KitTicks
+        label="That time stands still while the ticket is"
+        :model-value="stage.pauseIn ?? []"
+        :options="STATUS_GROUPS"
+        :disabled="readonly"
+        @update:model-value="put({ pauseIn: $event.length ? $event : undefined })"
+      />
+      <ConditionField
+        v-if="stage.pauseWhen"
+        :condition="stage.pauseWhen"
+        :words="design"
+        :names="names"
+        :readonly="readonly"
+        :label="`Or while this holds, for the time of the stage ${stage.name}`"
+        @change="put({ pauseWhen: $event })"
+      />
+    </template>
     <KitTicks
       v-if="design.checklists.length"
       label="Brings to the ticket"
@@ -107,6 +126,12 @@ const OPENS = [
           >{{ stage.from ? 'on any day' : 'no sooner than a day …' }}</KitButton
         >
         ·
+        <template v-if="stage.takes !== undefined">
+          <KitButton kind="link" @click="put({ pauseWhen: stage.pauseWhen ? undefined : NOTHING_YET })">{{
+            stage.pauseWhen ? 'its time stands still by no condition' : 'its time stands still while …'
+          }}</KitButton>
+          ·
+        </template>
         <KitButton kind="link" @click="put({ when: stage.when ? undefined : NOTHING_YET })">{{
           stage.when ? 'for every request' : 'only where …'
         }}</KitButton>

@@ -28,6 +28,7 @@ const stage = (more: object, tasks: TaskOnTicket[]): StageOnTicket =>
     name: 'Prepare',
     stands: 'open',
     isLate: false,
+    rests: false,
     round: 1,
     tasks,
     ...more,

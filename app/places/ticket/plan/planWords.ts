@@ -16,9 +16,10 @@ export interface When {
 /** Where a stage stands, beside its name. */
 export function stageStands(stage: StageOnTicket, { zone, now }: When): string {
   const at = (moment: number) => momentInWords(moment, zone, now)
-  const { stands, throughAt, dueAt, from } = stage
+  const { stands, throughAt, dueAt, rests, from } = stage
   if (stands === 'passed') return 'not for this request'
   if (stands === 'through') return throughAt === undefined ? 'through' : `through ${at(throughAt)}`
+  if (stands === 'open' && rests) return 'its time stands still'
   if (stands === 'open') return dueAt === undefined ? 'open' : `until ${at(dueAt)}`
   if (from !== undefined) return `opens ${at(from)}`
   return stage.expected ? `expected ${at(stage.expected.from)}` : 'later'
