@@ -332,6 +332,7 @@ function doer(reading: Reading, place: string, one: Doer): void {
     reader.refers(place, 'person', one.person)
     return gone(reader, place, one.person)
   }
+  if (one.by === 'rota') return reader.refers(place, 'rota', one.rota)
   if (one.by !== 'answer' && one.by !== 'managerOf') return unfilled(reader, place, one.by)
   const question = reader.library.get(one.question)
   if (question && question.type !== 'person')

@@ -3,7 +3,7 @@ import type { FieldValue } from '../fields'
 import type { FindingCode } from '../finding'
 import type { Reason } from '../reason'
 import type { LadderEvent } from './event'
-import type { Recipient } from './recipient'
+import type { PlainRecipient, Recipient } from './recipient'
 
 /** How the things are called that an action names. */
 export interface ActionVocabulary {
@@ -38,7 +38,9 @@ export interface FirstOf {
 /** An action's field on the screen: one of a list, under the key that it has in the action, or a field of its own. */
 export type ActionField =
   | { field: 'choice'; of: keyof FirstOf | 'priority'; key: string; label: string; nothing?: string }
-  | { field: 'recipients' | 'recipient' | 'setField' | 'text' | 'task' | 'none' }
+  | { field: 'recipients' | 'setField' | 'text' | 'task' | 'none' }
+  /** Somebody of the desk, or who else is named here. */
+  | { field: 'recipient'; also?: readonly PlainRecipient[] }
 
 /** What may come of an action, for finding what sets off what: an event, and facts that change. */
 export interface Effect {
@@ -95,6 +97,8 @@ export interface Hands {
   addTask(text: string, isRequired: boolean): void
   addChecklist(checklist: string): Deed
   beginPlan(plan: string): Deed
+  /** Approvals that nobody has answered are asked of others: whether there are any, and how, where somebody is found. */
+  handOn(to: Recipient): { hasAny: boolean; run?: () => void }
   declareMajor(): void
   call(webhook: string): void
   setOff(ladder: string): Deed

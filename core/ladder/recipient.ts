@@ -1,11 +1,16 @@
 /** Who is told: found anew each time a rung rings. */
 export type Recipient =
   | { to: 'technician' | 'team' | 'teamLead' | 'requester' | 'watchers' | 'siteManager' | 'agreementContact' }
+  /** Whose word is waited for in approvals, and their managers. */
+  | { to: 'asked' | 'askedManager' }
   /** The first on rota, or whoever comes after: 2 is the next in turn. */
   | { to: 'rota'; rota: string; place?: number }
   | { to: 'person'; person: string }
   /** The mail address that answers a question of the form. */
   | { to: 'answer'; question: string }
+
+/** Those who are found without anything else. */
+export type PlainRecipient = Exclude<Recipient['to'], 'rota' | 'person' | 'answer'>
 
 /** Who a recipient is, for the screen. */
 export const RECIPIENT_NAMES: Record<Recipient['to'], string> = {
@@ -16,6 +21,8 @@ export const RECIPIENT_NAMES: Record<Recipient['to'], string> = {
   watchers: 'those who watch it',
   siteManager: 'the manager of the site',
   agreementContact: 'the contact of the agreement',
+  asked: 'whose word an approval waits for',
+  askedManager: 'the manager of whose word an approval waits for',
   rota: 'whoever is on rota',
   person: 'a named person',
   answer: 'the address in an answer',

@@ -4,6 +4,8 @@ import type { Directory, Person } from '../design'
 export type Doer =
   | { by: 'team'; team: string }
   | { by: 'person'; person: string }
+  /** Whoever is first on it just then. */
+  | { by: 'rota'; rota: string }
   | { by: RoleInRequest }
   /** Whom an answer names, or their manager. */
   | { by: 'answer' | 'managerOf'; question: string }
@@ -23,6 +25,7 @@ export type RoleInRequest = (typeof ROLES_IN_REQUEST)[number]
 export const DOER_NAMES: Readonly<Record<Doer['by'], string>> = {
   team: 'a team',
   person: 'a named person',
+  rota: 'whoever is on rota',
   technician: 'whoever has the ticket',
   teamLead: 'the lead of its team',
   requester: 'the requester',
@@ -46,34 +49,44 @@ export interface Asking {
 /** Who has something: a person, or any of a team. */
 export type Holder = { person: string } | { team: string }
 
-type Finders = { [B in Doer['by']]: (doer: Extract<Doer, { by: B }>, of: Asking, in_: Directory) => unknown }
+/** Where doers are looked for. */
+export interface Finding {
+  directory: Directory
+  /** Who is first on a rota just now; nobody is where rotas are not known. */
+  onRota?: (rota: string) => string | undefined
+}
 
-const personIn = ({ answers }: Asking, question: string, { people }: Directory): Person | undefined => {
+type Finders = { [B in Doer['by']]: (doer: Extract<Doer, { by: B }>, of: Asking, at: Finding) => unknown }
+
+const personIn = ({ answers }: Asking, question: string, { directory }: Finding): Person | undefined => {
   const value = answers[question]
-  return typeof value === 'string' ? people.get(value) : undefined
+  return typeof value === 'string' ? directory.people.get(value) : undefined
 }
 
 /** The id of whom each means; nothing where there is none. */
 const FINDERS = {
   team: ({ team }) => team,
   person: ({ person }) => person,
+  rota: ({ rota }, _, { onRota }) => onRota?.(rota),
   technician: (_, { technician }) => technician,
-  teamLead: (_, { team }, { teams }) => teams.get(team)?.lead,
+  teamLead: (_, { team }, { directory }) => directory.teams.get(team)?.lead,
   requester: (_, { requester }) => requester,
-  requesterManager: (_, { requester }, { people }) => people.get(requester)?.manager,
-  siteManager: (_, { site }, { sites }) => sites.get(site ?? '')?.manager,
-  accountContact: (_, { organisation }, { organisations }) => organisations.get(organisation ?? '')?.contact,
-  answer: ({ question }, of, directory) => personIn(of, question, directory)?.id,
-  managerOf: ({ question }, of, directory) => personIn(of, question, directory)?.manager,
+  requesterManager: (_, { requester }, { directory }) => directory.people.get(requester)?.manager,
+  siteManager: (_, { site }, { directory }) => directory.sites.get(site ?? '')?.manager,
+  accountContact: (_, { organisation }, { directory }) =>
+    directory.organisations.get(organisation ?? '')?.contact,
+  answer: ({ question }, of, at) => personIn(of, question, at)?.id,
+  managerOf: ({ question }, of, at) => personIn(of, question, at)?.manager,
 } satisfies Finders
 
 /**
  * Whom a doer means for a request, whether they are still there or not.
  * @returns undefined where nobody is that
  */
-export function meantBy(doer: Doer, of: Asking, directory: Directory): Holder | undefined {
-  const find = FINDERS[doer.by] as (doer: Doer, of: Asking, directory: Directory) => unknown
-  const id = find(doer, of, directory)
+export function meantBy(doer: Doer, of: Asking, at: Finding): Holder | undefined {
+  const { directory } = at
+  const find = FINDERS[doer.by] as (doer: Doer, of: Asking, at: Finding) => unknown
+  const id = find(doer, of, at)
   if (typeof id !== 'string') return undefined
   const found = doer.by === 'team' ? directory.teams.get(id) : directory.people.get(id)
   if (!found) return undefined
@@ -84,10 +97,10 @@ export function meantBy(doer: Doer, of: Asking, directory: Directory): Holder | 
  * Who a doer is for a request just now.
  * @returns undefined where there is nobody: nobody is that, or they are gone
  */
-export function findHolder(doer: Doer, of: Asking, directory: Directory): Holder | undefined {
-  const holder = meantBy(doer, of, directory)
+export function findHolder(doer: Doer, of: Asking, at: Finding): Holder | undefined {
+  const holder = meantBy(doer, of, at)
   if (!holder) return undefined
-  const { teams, people } = directory
+  const { teams, people } = at.directory
   const isThere =
     'team' in holder ? teams.get(holder.team)?.active !== false : people.get(holder.person)?.active === true
   return isThere ? holder : undefined
@@ -96,10 +109,11 @@ export function findHolder(doer: Doer, of: Asking, directory: Directory): Holder
 /** A doer in words: “the manager of the person in “Who joins?””. */
 export function doerInWords(
   doer: Doer,
-  words: Readonly<Record<'person' | 'team' | 'question', (id: string) => string>>,
+  words: Readonly<Record<'person' | 'team' | 'rota' | 'question', (id: string) => string>>,
 ): string {
   if (doer.by === 'team') return words.team(doer.team)
   if (doer.by === 'person') return words.person(doer.person)
+  if (doer.by === 'rota') return `whoever is on rota ${words.rota(doer.rota)}`
   if (doer.by === 'answer') return `whom “${words.question(doer.question)}” names`
   if (doer.by === 'managerOf') return `the manager of whom “${words.question(doer.question)}” names`
   return DOER_NAMES[doer.by]

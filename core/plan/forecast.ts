@@ -271,8 +271,8 @@ class Forecasting {
   }
 
   private hoursFor(task: PlanTask): WorkingTime {
-    const { hours, hoursOf, request, directory } = this.world
-    const holder = this.run.tasks[task.id] ?? (task.who && findHolder(task.who, request, directory))
+    const { hours, hoursOf, request } = this.world
+    const holder = this.run.tasks[task.id] ?? (task.who && findHolder(task.who, request, this.world))
     const person = holder && 'person' in holder ? holder.person : undefined
     return (person !== undefined && hoursOf?.(person)) || hours
   }

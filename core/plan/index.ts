@@ -8,6 +8,7 @@ export {
   ROLES_IN_REQUEST,
   type Asking,
   type Doer,
+  type Finding,
   type Holder,
   type RoleInRequest,
 } from './doer'
@@ -50,6 +51,10 @@ export {
 } from './outside'
 export {
   askedFor,
+  askedNow,
+  silentIn,
+  standInFor,
+  inPlaceOf,
   sealedBy,
   waitsFor,
   wantedOf,

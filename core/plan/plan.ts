@@ -125,7 +125,10 @@ export const factsNamed = (plan: Pick<Plan, 'stages'>): string[] =>
 /** The questions whose answers name somebody in it, and those that it answers in another ticket. */
 export const questionsNamed = (plan: Pick<Plan, 'stages'>): string[] =>
   tasksOf(plan).flatMap((task) => {
-    const doers = [task.who, ...(task.do === 'approval' ? task.ask.map((one) => one.who) : [])]
+    const doers = [
+      task.who,
+      ...(task.do === 'approval' ? [...task.ask.map((one) => one.who), task.instead] : []),
+    ]
     const told =
       task.do === 'message' ? task.tell.map((one) => (one.to === 'answer' ? one.question : undefined)) : []
     const linked = task.do === 'form' && task.to && 'question' in task.to ? [task.to.question] : []

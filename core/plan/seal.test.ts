@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEMO_BEGINS, demoDirectory } from '../../demo/directory'
 import { Directory, type Person } from '../design'
 import { isoDate } from '../time'
-import { askedFor, sealedBy, waitsFor, type Approving, type Asked, type Needs, type Word } from '.'
+import { askedFor, askedNow, sealedBy, waitsFor, type Approving, type Asked, type Needs, type Word } from '.'
 
 const person = (id: string, more: Partial<Person> = {}): Person => ({
   ...{ id, name: id, mail: `${id}@commons.sound.example`, role: 'technician', active: true },
@@ -36,14 +36,17 @@ const who = (id: string, upTo?: number) => ({
   who: { by: 'person' as const, person: id },
   ...(upTo !== undefined && { upTo }),
 })
+const at = {
+  ...{ directory, facts: {}, now: DEMO_BEGINS, onRota: (id: string) => (id === 'watch' ? 'top' : undefined) },
+  request: {
+    ...{ requester: 'asks', technician: null, team: 'board', site: null, organisation: null },
+    answers: {},
+  },
+}
 const asked = (approving: Partial<Approving>, facts = {}, requester = 'asks') =>
-  askedFor(
-    { ask: [], ...approving },
-    {
-      ...{ directory, facts, now: DEMO_BEGINS },
-      request: { requester, technician: null, team: 'board', site: null, organisation: null, answers: {} },
-    },
-  ).map((one) => (one.for ? `${one.person} for ${one.for.person} (${one.for.since})` : one.person))
+  askedFor({ ask: [], ...approving }, { ...at, facts, request: { ...at.request, requester } }).map((one) =>
+    one.for ? `${one.person} for ${one.for.person} (${one.for.since})` : one.person,
+  )
 
 // Common practice with no source: who approves what, for whom, and up to which amount.
 describe('whose word is asked for', () => {
@@ -61,6 +64,22 @@ describe('whose word is asked for', () => {
     ['the manager of whoever is away', { ask: [who('at-sea')] }, ['second for at-sea (away)']],
     ['the manager of whoever has left', { ask: [who('has-left')] }, ['second for has-left (left)']],
     ['nobody, where all managers have left, in a circle', { ask: [who('round')] }, []],
+    ['whoever is on rota', { ask: [{ who: { by: 'rota', rota: 'watch' } }] }, ['top']],
+    [
+      'whoever is on rota in the place of whoever is away',
+      { ask: [who('at-sea')], instead: { by: 'rota', rota: 'watch' } },
+      ['top for at-sea (away)'],
+    ],
+    [
+      'their manager, where nobody is on that rota',
+      { ask: [who('at-sea')], instead: { by: 'rota', rota: 'empty' } },
+      ['second for at-sea (away)'],
+    ],
+    [
+      'the first of a team who is there',
+      { ask: [who('has-left')], instead: { by: 'team', team: 'board' } },
+      ['first for has-left (left)'],
+    ],
     ['nobody, where nobody is there', { ask: [{ who: { by: 'technician' } }] }, []],
   ])('is that of %s', (_, approving, expected) => {
     expect(asked(approving)).toEqual(expected)
@@ -70,6 +89,21 @@ describe('whose word is asked for', () => {
     expect(asked({ ask: [{ who: { by: 'person', person: 'first' } }] }, {}, 'first')).toEqual([
       'second for first (own)',
     ])
+  })
+
+  it('is asked of somebody else once whoever was asked is away, but for a word that is said', () => {
+    const before: Asked[] = [{ person: 'at-sea', upTo: 500 }, { person: 'first' }, { person: 'has-left' }]
+    const words: Word[] = [{ person: 'has-left', yes: true, text: '', at: 0 }]
+    expect(askedNow({ ask: [] }, before, words, at)).toEqual([
+      { person: 'second', for: { person: 'at-sea', since: 'away' }, upTo: 500 },
+      { person: 'first' },
+      { person: 'has-left' },
+    ])
+    // Whoever is asked already is not asked for two.
+    const both: Asked[] = [{ person: 'at-sea' }, { person: 'second' }]
+    expect(askedNow({ ask: [] }, both, [], at)[0]).toMatchObject({ person: 'top' })
+    const asksThemselves: Asked[] = [{ person: 'asks' }]
+    expect(askedNow({ ask: [], own: true }, asksThemselves, [], at)).toEqual(asksThemselves)
   })
 
   const limits: Approving = {

@@ -1,7 +1,7 @@
 import type { Directory, Person } from '../design'
 import { valueOf, type Facts } from '../condition'
 import type { Instant } from '../time'
-import { meantBy, type Asking, type Doer } from './doer'
+import { meantBy, type Asking, type Doer, type Finding, type Holder } from './doer'
 
 /** How many must say yes: one of those asked, all, so many, or all in turn. */
 export type Needs = 'one' | 'all' | 'inTurn' | { of: number }
@@ -21,10 +21,12 @@ export interface Approving {
   amount?: string
   /** Whoever asks may approve what they ask for themselves. */
   own?: true
+  /** Who is asked in the place of whoever is gone or away: their manager, or whose manager that is, if left out. */
+  instead?: Doer
 }
 
 /** Why somebody is asked in the place of another. */
-export type InPlace = 'own' | 'left' | 'away' | 'handed'
+export type InPlace = 'own' | 'left' | 'away' | 'handed' | 'silent'
 
 /** Somebody whose word is asked for. */
 export interface Asked {
@@ -58,9 +60,8 @@ export type Sealed = 'open' | 'sealed' | 'refused'
 const MOST_MANAGERS = 8
 
 /** By what those who are asked are found. */
-export interface AskingWhom {
+export interface AskingWhom extends Finding {
   request: Asking
-  directory: Directory
   facts: Facts
   now: Instant
 }
@@ -92,22 +93,68 @@ function amountOf({ amount }: Approving, facts: Facts): number {
   return Number.isNaN(value) ? Infinity : value
 }
 
-function peopleFor(who: Doer, { own }: Approving, at: AskingWhom): Asked[] {
+function peopleFor(who: Doer, approving: Approving, at: AskingWhom): Asked[] {
   const { directory, request } = at
-  const holder = meantBy(who, request, directory)
+  const { own } = approving
+  const holder = meantBy(who, request, at)
   if (!holder) return []
   const isFree = (one: Person) => hindranceOf(one, at, own) === undefined
   if ('team' in holder)
-    return (directory.membersOf.get(holder.team) ?? [])
-      .filter((one) => one.role !== 'requester' && isFree(one))
+    return peopleOf(holder, directory)
+      .filter(isFree)
       .map(({ id }) => ({ person: id }))
   const meant = directory.people.get(holder.person)
   if (!meant) return []
   const since = hindranceOf(meant, at, own)
   if (since === undefined) return [{ person: meant.id }]
-  const inPlace = managersOf(meant, directory).find(isFree)
+  const inPlace = standInFor(meant, approving, at)
   return inPlace ? [{ person: inPlace.id, for: { person: meant.id, since } }] : []
 }
+
+/** Who is asked in the place of somebody who cannot be; undefined where nobody is there for that either. */
+export function standInFor(
+  meant: Person,
+  { own, instead }: Approving,
+  at: AskingWhom,
+  isWanted = (_: Person) => true,
+): Person | undefined {
+  const holder = instead && meantBy(instead, at.request, at)
+  const named = holder ? peopleOf(holder, at.directory) : []
+  return [...named, ...managersOf(meant, at.directory)].find(
+    (one) => hindranceOf(one, at, own) === undefined && isWanted(one),
+  )
+}
+
+const peopleOf = (holder: Holder, { people, membersOf }: Directory): Person[] =>
+  'team' in holder
+    ? (membersOf.get(holder.team) ?? []).filter((one) => one.role !== 'requester')
+    : [people.get(holder.person)].filter((one) => one !== undefined)
+
+/** Those who were asked, as they are: for whoever has left or is away since, somebody is asked in their place. */
+export function askedNow(
+  approving: Approving,
+  asked: readonly Asked[],
+  words: readonly Word[],
+  at: AskingWhom,
+): Asked[] {
+  const found = [...asked]
+  for (const [index, one] of found.entries()) {
+    const meant = at.directory.people.get(one.person)
+    const since = meant && hindranceOf(meant, at, true)
+    if (!meant || since === undefined || words.some((word) => word.person === one.person)) continue
+    const isNew = ({ id }: Person) => !found.some(({ person }) => person === id)
+    const inPlace = standInFor(meant, approving, at, isNew)
+    if (inPlace) found[index] = inPlaceOf(one, inPlace.id, since)
+  }
+  return found
+}
+
+/** Somebody else is asked in the place of one who was. */
+export const inPlaceOf = (before: Asked, person: string, since: InPlace): Asked => ({
+  person,
+  for: before.for ?? { person: before.person, since },
+  ...(before.upTo !== undefined && { upTo: before.upTo }),
+})
 
 /** What keeps somebody's word from being asked. */
 function hindranceOf(one: Person, { request, directory, now }: AskingWhom, own?: true): InPlace | undefined {
@@ -152,3 +199,12 @@ export function waitsFor(needs: Needs | undefined, asked: readonly Asked[], word
   const silent = asked.filter(({ person }) => !words.some((one) => one.person === person))
   return needs === 'inTurn' ? silent.slice(0, 1) : silent
 }
+
+/** Those whose word is waited for and who do not wait for an answer themselves. */
+export const silentIn = (
+  { needs }: Pick<Approving, 'needs'>,
+  { asked = [], words = [], queries = [] }: { asked?: Asked[]; words?: Word[]; queries?: Query[] },
+): Asked[] =>
+  waitsFor(needs, asked, words).filter(
+    ({ person }) => !queries.some((one) => one.person === person && !one.answer),
+  )

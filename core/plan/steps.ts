@@ -1,8 +1,7 @@
 import { holds, type Facts } from '../condition'
 import type { Instant, WorkingTime } from '../time'
 import { momentAfter, momentOf, type DayIn, type DayOf } from './day'
-import { findHolder, type Asking, type Doer, type Holder } from './doer'
-import type { Directory } from '../design'
+import { findHolder, type Asking, type Doer, type Finding, type Holder } from './doer'
 import { stagesBefore, type Plan, type Stage } from './plan'
 import { isOpen, isSettled, type Opened, type PlanRun, type StageTarget, type TaskRun } from './run'
 import { planTaskTerms, type PlanTask } from './tasks/list'
@@ -19,9 +18,8 @@ export interface PlanTime {
 }
 
 /** The request as well, and its people. */
-export interface PlanWorld extends PlanTime {
+export interface PlanWorld extends PlanTime, Finding {
   request: Asking
-  directory: Directory
 }
 
 /** What a plan does next by itself. */
@@ -121,8 +119,9 @@ function dueOf({ due }: PlanTask, world: PlanWorld): { due?: Instant } {
 }
 
 /** Who has a task; where nobody is found for it, the team of the ticket. */
-function holderOf(who: Doer | undefined, { request, directory }: PlanWorld): Holder {
-  const found = who && findHolder(who, request, directory)
+function holderOf(who: Doer | undefined, world: PlanWorld): Holder {
+  const { request } = world
+  const found = who && findHolder(who, request, world)
   return found ?? { team: request.team }
 }
 

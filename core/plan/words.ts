@@ -9,6 +9,7 @@ import { doerInWords, type Doer } from './doer'
 export interface PlanVocabulary {
   person: (id: string) => string
   team: (id: string) => string
+  rota: (id: string) => string
   question: (name: string) => string
   fact: (name: string) => string
   span: (iso: string) => string

@@ -7,7 +7,9 @@ import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
 import { isMajor } from './major'
+import { openSeals } from './planFollowed'
 import { beginIfFree, whyNoPlan } from './plans'
+import { handOnSeals } from './seals'
 import { addTasks, bringChecklist } from './tasks'
 import { oneAt } from '../lookup'
 
@@ -61,6 +63,12 @@ export function handsOf(ringing: Ringing): Hands {
       const missing = whyNoPlan(state, design, id)
       if (missing) return { missing: [missing] }
       return { run: () => void beginIfFree(change, id, because, LADDER) }
+    },
+    handOn: (to) => {
+      const found = addresseesOf(change, to, dueAt).filter(isPerson)
+      const deeds = handOnSeals(change, to.to === 'askedManager' ? 'manager' : found)
+      const hasAny = openSeals(state, design).length > 0
+      return { hasAny, ...(deeds.length && { run: () => deeds.forEach((deed) => deed()) }) }
     },
     declareMajor: () => {
       if (!isMajor(change))

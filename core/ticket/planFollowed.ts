@@ -1,8 +1,11 @@
 import type { CompiledDesign } from '../design'
 import { ticketFacts } from '../facts'
+import { onRota } from '../ladder'
 import { statusOf } from '../lifecycle'
 import {
+  isOpen,
   tasksOf,
+  type ApprovalTask,
   type Plan,
   type PlanRun,
   type PlanTask,
@@ -67,7 +70,32 @@ export function planTime(
 export const planWorld = (
   { state, design, directory, now }: Pick<Change, 'state' | 'design' | 'directory' | 'now'>,
   followed: Followed,
-): PlanWorld => ({ ...planTime(state, design, followed, now), request: state, directory })
+): PlanWorld => ({
+  ...{ ...planTime(state, design, followed, now), request: state, directory },
+  onRota: (id) => {
+    const rota = followed.edition.design.rotas.find((one) => one.id === id)
+    return rota && onRota(rota, now, directory.rotaFacts)
+  },
+})
+
+/** An approval that waits for somebody's word. */
+export interface OpenSeal extends Followed {
+  task: ApprovalTask
+  one: TaskRun
+}
+
+/** The approvals of a ticket that wait for somebody's word. */
+export const openSeals = (state: TicketState, design: CompiledDesign): OpenSeal[] =>
+  plansRest(state, design)
+    ? []
+    : followedPlans(state, design)
+        .filter(({ run }) => !run.ended)
+        .flatMap((followed) =>
+          tasksOf(followed.plan).flatMap((task) => {
+            const one = followed.run.tasks[task.id]
+            return task.do === 'approval' && isOpen(one) && one.asked ? [{ ...followed, task, one }] : []
+          }),
+        )
 
 /** A task of a plan by its id. */
 export const planTask = (plan: Plan, id: string): PlanTask | undefined =>

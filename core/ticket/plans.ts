@@ -11,6 +11,7 @@ import {
   openTasksOf,
   planTaskTerms,
   requiredOf,
+  silentIn,
   type Plan,
   type PlanStep,
   type PlanTask,
@@ -34,7 +35,7 @@ import {
 import { askForm } from './forms'
 import { askOutside } from './outside'
 import { addresseesOf } from './recipients'
-import { askForWord, silentIn } from './seals'
+import { askForWord } from './seals'
 import { bringChecklist } from './tasks'
 import type { TicketState } from './state'
 
@@ -106,7 +107,7 @@ function openTasks(change: Change, followed: Followed, { tasks }: Of<'openTasks'
   const { directory, state } = change
   const lacking = tasks.filter(({ task }) => {
     const who = planTask(plan, task)?.who
-    return who !== undefined && !findHolder(who, state, directory)
+    return who !== undefined && !findHolder(who, state, planWorld(change, followed))
   })
   change.enter(
     {

@@ -85,7 +85,7 @@ const VERSIONS: Record<EntryKind, number> = {
   childOf: 1,
   formAsked: 1,
   formFilled: 1,
-  sealAsked: 1,
+  sealAsked: 2,
   sealQueried: 1,
   sealAnswered: 1,
   sealReminded: 1,
@@ -189,6 +189,7 @@ const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
   // Nothing was said of what an edition lacks.
   // By when a stage is to be through is said by its clock.
   stageOpened: [({ dueAt: _, ...body }) => body],
+  sealAsked: [asItWas],
   clockStopped: [asItWas],
   rungsPassed: [asItWas],
   clocksStarted: [reading({ clocks: each(startedClock) })],

@@ -2,6 +2,8 @@ import type { Person } from '../design'
 import { onRota, type Recipient } from '../ladder'
 import type { Instant } from '../time'
 import type { Change } from './change'
+import { silentIn } from '../plan'
+import { openSeals } from './planFollowed'
 import { requestersOf } from './said'
 
 /** Somebody who is told: a person of the directory, or a mail address of somebody outside of it. */
@@ -20,6 +22,13 @@ function people({ directory }: Change, ids: readonly (string | undefined | null)
   return ids.flatMap((id) => directory.people.get(id ?? '') ?? []).filter((one) => one.active)
 }
 
+/** Those who have not said their word, of all approvals, each once. */
+const silentOf = ({ state, design }: Change): string[] => [
+  ...new Set(
+    openSeals(state, design).flatMap(({ task, one }) => silentIn(task, one).map(({ person }) => person)),
+  ),
+]
+
 const FINDERS: Finders = {
   // Where nobody has the ticket, the technician's word goes to the team's lead.
   technician: (change) => people(change, [change.state.technician ?? leadOf(change)]),
@@ -29,6 +38,12 @@ const FINDERS: Finders = {
   requester: (change) => requestersOf(change).filter((one): one is Person => one?.active === true),
   watchers: (change) => people(change, change.state.watchers ?? []),
   siteManager: (change) => people(change, [change.directory.sites.get(change.state.site ?? '')?.manager]),
+  asked: (change) => people(change, silentOf(change)),
+  askedManager: (change) =>
+    people(
+      change,
+      silentOf(change).map((one) => change.directory.people.get(one)?.manager),
+    ),
   person: (change, { person }) => people(change, [person]),
   rota: (change, { rota, place }, at) =>
     people(change, [onRota(change.design.rota(rota), at, change.directory.rotaFacts, place)]),

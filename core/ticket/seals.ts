@@ -1,7 +1,12 @@
+import type { Person } from '../design'
 import {
   askedFor,
+  askedNow,
+  inPlaceOf,
   isOpen,
   sealedBy,
+  silentIn,
+  standInFor,
   waitsFor,
   type ApprovalTask,
   type Approving,
@@ -17,12 +22,14 @@ import { sendBack } from './planBack'
 import {
   followedPlans,
   linkTo,
+  openSeals,
   planTask,
   planWorld,
   PLANS,
   runningPlan,
   runOfTask,
   type Followed,
+  type OpenSeal,
 } from './planFollowed'
 import { requestersOf } from './said'
 import { checkText } from './text'
@@ -64,19 +71,17 @@ function writeTo(
   )
 }
 
-/** Those whose word is waited for and who do not wait for an answer themselves. */
-export const silentIn = (
-  { needs }: Pick<ApprovalTask, 'needs'>,
-  { asked = [], words = [], queries = [] }: TaskRun,
-): Asked[] =>
-  waitsFor(needs, asked, words).filter(
-    ({ person }) => !queries.some((one) => one.person === person && !one.answer),
-  )
-
-/** Nobody has said a word for a while: those who are waited for are asked once more. */
+/**
+ * Nobody has said a word for a while: those who are waited for are asked once more, and for whoever is away by now
+ * somebody else is.
+ */
 export function remindOfSeal(change: Change, alarm: string, id: number, taskId: string): void {
-  const { task, run } = openSeal(change, id, taskId)
-  const waits = silentIn(task, run.tasks[taskId]!)
+  const { task, asked, ...followed } = openSeal(change, id, taskId)
+  const before = followed.run.tasks[taskId]!
+  const now = askedNow(task, asked, before.words ?? [], planWorld(change, followed))
+  const isNew = ({ person }: Asked) => !asked.some((one) => one.person === person)
+  if (now.some(isNew)) replaceAsked(change, { ...followed, task, one: before }, now)
+  const waits = silentIn(task, { ...before, asked: now }).filter((one) => !isNew(one))
   change.enter(
     {
       ...{ kind: 'sealReminded', alarm, run: id, task: taskId, text: task.text },
@@ -106,6 +111,37 @@ function openSeal(change: Pick<Change, 'state' | 'design'>, id: number, taskId: 
   if (followed.run.ended)
     throw new Refused('conflict', 'The plan has ended; nobody needs this word any more.')
   return { ...followed, task, asked: run.asked }
+}
+
+/** Others are asked in the place of some of those who were: whose turn it is hears of it. */
+function replaceAsked(change: Change, { task, one, ...followed }: OpenSeal, now: Asked[]): void {
+  enterAsked(change, followed, task, now)
+  const isNew = ({ person }: Asked) => !one.asked?.some((before) => before.person === person)
+  writeTo(change, followed.run.id, task, waitsFor(task.needs, now, one.words ?? []).filter(isNew))
+}
+
+/**
+ * Approvals that nobody has answered are asked of others: of each one's manager, or of whoever is found for a recipient.
+ * @returns whether there is anybody for any of them
+ */
+export function handOnSeals(change: Change, to: 'manager' | readonly Person[]): (() => void)[] {
+  return openSeals(change.state, change.design).flatMap((seal) => {
+    const { task, one } = seal
+    const world = planWorld(change, seal)
+    const now = [...(one.asked ?? [])]
+    for (const silent of silentIn(task, one)) {
+      const isNew = ({ id }: Person) => !now.some(({ person }) => person === id)
+      const meant = change.directory.people.get(silent.person)
+      const found =
+        to === 'manager'
+          ? meant && standInFor(meant, { ...task, instead: undefined }, world, isNew)
+          : to.find((person) => isNew(person) && (person.id !== change.state.requester || task.own))
+      if (found) now[now.indexOf(silent)] = inPlaceOf(silent, found.id, 'silent')
+    }
+    return now.some((each, index) => each !== one.asked?.[index])
+      ? [() => replaceAsked(change, seal, now)]
+      : []
+  })
 }
 
 /** Whose word is asked for, whatever has become of it. */
@@ -230,11 +266,8 @@ export function handSeal(change: Change, { run: id, task: taskId, from, to }: Of
   const before = asked.find((one) => one.person === from)
   if (from === null ? asked.length > 0 : !before || words.some((one) => one.person === from))
     throw new Refused('conflict', 'Their word is not asked for any more; nothing was changed.')
-  const inPlace: Asked = {
-    person: askable(change, open, to),
-    ...(before && { for: before.for ?? { person: before.person, since: 'handed' } }),
-    ...(before?.upTo !== undefined && { upTo: before.upTo }),
-  }
+  const person = askable(change, open, to)
+  const inPlace: Asked = before ? inPlaceOf(before, person, 'handed') : { person }
   const now = before ? asked.map((one) => (one === before ? inPlace : one)) : [inPlace]
   enterAsked(change, open, task, now)
   const isTurn = waitsFor(task.needs, now, words).includes(inPlace)

@@ -304,7 +304,8 @@ class Mapping {
         return whom ? [{ ...each, who: whom }] : []
       })
       // An approval that nobody is asked for would hold up everything after it.
-      return { ...one, ask: ask.length ? ask : one.ask }
+      const instead = one.instead && this.doer(one.instead)
+      return withoutGaps({ ...one, ask: ask.length ? ask : one.ask, instead })
     }
     if (one.do === 'message') {
       const tell = one.tell.flatMap((each) => this.recipient(each) ?? [])

@@ -12,6 +12,8 @@ const NOT_OF_THE_DESK: readonly Recipient['to'][] = [
   'answer',
   'watchers',
   'team',
+  'asked',
+  'askedManager',
 ]
 
 /** Gives it to somebody of the desk, who is told. */

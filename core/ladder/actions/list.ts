@@ -2,6 +2,7 @@ import type { ActionTerms } from '../action'
 import { assign, type AssignAction } from './assign'
 import { call, type CallAction } from './call'
 import { checklist, type ChecklistAction } from './checklist'
+import { handOn, type HandOnAction } from './handOn'
 import { majorIncident, type MajorAction } from './majorIncident'
 import { note, type NoteAction } from './note'
 import { notify, type NotifyAction } from './notify'
@@ -27,6 +28,7 @@ export type Action =
   | TaskAction
   | ChecklistAction
   | PlanAction
+  | HandOnAction
   | MajorAction
   | CallAction
   | SetOffAction
@@ -47,6 +49,7 @@ export const ACTIONS: { readonly [K in Action['do']]: ActionTerms<Extract<Action
   task,
   checklist,
   plan,
+  handOn,
   majorIncident,
   call,
   setOff,

@@ -55,6 +55,7 @@ function done(action: Action, more: Partial<Hands> = {}): { deed: Deed; did: unk
     ...{ addTask: note('addTask', undefined), addChecklist: note('addChecklist', {}) },
     ...{ declareMajor: note('declareMajor', undefined), call: note('call', undefined) },
     ...{ setOff: note('setOff', {}), beginPlan: note('beginPlan', {}) },
+    handOn: note('handOn', { hasAny: false }),
     ...more,
   }
   const deed = termsOf(action).deed(hands, action)
@@ -92,6 +93,10 @@ describe('an action in words', () => {
     [{ do: 'task', text: 'Ring them' }, 'add the task “Ring them”'],
     [{ do: 'checklist', checklist: 'x' }, 'add the checklist “list x”'],
     [{ do: 'plan', plan: 'x' }, 'begin the plan “plan x”'],
+    [
+      { do: 'handOn', to: { to: 'askedManager' } },
+      'hand approvals that nobody has answered on to the manager of whose word an approval waits for',
+    ],
     [{ do: 'majorIncident' }, 'declare a major incident'],
     [{ do: 'call', webhook: 'x' }, 'call system x'],
     [{ do: 'setOff', ladder: 'x' }, 'set off “ladder x”'],
@@ -118,6 +123,7 @@ describe('an action that is new', () => {
       { do: 'task', text: '' },
       { do: 'checklist', checklist: 'f' },
       { do: 'plan', plan: 'i' },
+      { do: 'handOn', to: { to: 'askedManager' } },
       { do: 'majorIncident' },
       { do: 'call', webhook: 'g' },
       { do: 'setOff', ladder: 'h' },
@@ -153,6 +159,17 @@ describe('an action that is read for faults', () => {
     [{ do: 'task', text: ' ' }, [['error', 'here', 'textEmpty', 'adds an empty task']]],
     [{ do: 'checklist', checklist: 'x' }, [['refers', 'here', 'checklist', 'x']]],
     [{ do: 'plan', plan: 'x' }, [['refers', 'here', 'plan', 'x']]],
+    [{ do: 'handOn', to: LEAD }, [['recipient', 'here', LEAD]]],
+    [
+      { do: 'handOn', to: { to: 'requester' } },
+      [
+        ['recipient', 'here', { to: 'requester' }],
+        [
+          ...['error', 'here', 'approvalAsksNobody'],
+          'hands approvals on to somebody whose word cannot be asked for; choose a manager, or somebody else',
+        ],
+      ],
+    ],
     [{ do: 'majorIncident' }, []],
     [{ do: 'call', webhook: 'x' }, [['refers', 'here', 'webhook', 'x']]],
     [{ do: 'setOff', ladder: 'x' }, [['refers', 'here', 'ladder', 'x']]],

@@ -20,7 +20,7 @@ export const approval: PlanTaskTerms<ApprovalTask> = {
   endedBy: 'asked',
   fresh: () => ({ do: 'approval', required: true, shown: true, ask: [{ who: { by: 'requesterManager' } }] }),
   begin: (hands, task) => hands.ask(task),
-  check: (reader, place, { ask, needs, amount, remind }) => {
+  check: (reader, place, { ask, needs, amount, remind, instead }) => {
     if (!ask.length) reader.error(place, 'approvalAsksNobody', 'asks nobody; choose whose word it needs')
     for (const { who, upTo } of ask) {
       reader.doer(place, who)
@@ -33,5 +33,6 @@ export const approval: PlanTaskTerms<ApprovalTask> = {
       reader.error(place, 'approvalNeedsNone', `does not say how many must agree, but “${String(needs)}”`)
     if (amount !== undefined) reader.fact(place, amount)
     reader.duration(place, remind)
+    if (instead) reader.doer(place, instead)
   },
 }

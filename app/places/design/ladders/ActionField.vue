@@ -56,6 +56,11 @@ const choice = computed(() => {
     none: NONE_YET[field.of],
   }
 })
+/** Who can be chosen besides those of the desk. */
+const also = computed(() => {
+  const { field } = terms.value
+  return field.field === 'recipient' ? field.also : undefined
+})
 const KINDS = Object.entries(ACTIONS).map(([value, one]) => ({
   value: value as Action['do'],
   label: one.name,
@@ -128,13 +133,14 @@ function setUrgent(on: boolean) {
       <span v-else class="quiet">{{ choice.none ?? 'none yet' }}</span>
     </template>
     <RecipientField
-      v-else-if="action.do === 'assign'"
+      v-else-if="action.do === 'assign' || action.do === 'handOn'"
       staff
+      :also="also"
       :recipient="action.to"
       :design="design"
       :directory="directory"
       :label="`${label}: who gets it`"
-      @change="emit('change', { do: 'assign', to: $event })"
+      @change="emit('change', { do: action.do, to: $event })"
     />
     <SetField
       v-else-if="action.do === 'set'"

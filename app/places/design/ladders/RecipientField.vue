@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '~~/core/design'
-import { RECIPIENT_NAMES, type Recipient } from '~~/core/ladder'
+import { RECIPIENT_NAMES, type PlainRecipient, type Recipient } from '~~/core/ladder'
 import type { DirectoryPage } from '~/composables/useNames'
 
 // Who is told, or who gets a ticket.
@@ -11,6 +11,8 @@ const props = defineProps<{
   label: string
   /** Only those who work at the desk. */
   staff?: boolean
+  /** Who else can be chosen then. */
+  also?: readonly PlainRecipient[]
 }>()
 const emit = defineEmits<{ change: [recipient: Recipient] }>()
 
@@ -28,8 +30,12 @@ const PLAIN = [
   'watchers',
   'siteManager',
   'agreementContact',
+  'asked',
+  'askedManager',
 ] as const
-const plain = computed(() => (props.staff ? (['technician', 'teamLead'] as const) : PLAIN))
+const plain = computed((): readonly PlainRecipient[] =>
+  props.staff ? ['technician', 'teamLead', ...(props.also ?? [])] : PLAIN,
+)
 const options = computed(() => [
   ...plain.value.map((one) => ({
     value: one as string,

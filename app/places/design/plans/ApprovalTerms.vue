@@ -108,6 +108,15 @@ function setRefused(key: string) {
     :disabled="readonly"
     :commit="(span: string) => emit('change', { remind: span || undefined })"
   />
+  <DoerField
+    :doer="task.instead"
+    :design="design"
+    :directory="directory"
+    label="Of those who are away or have left, asks instead"
+    nothing="their manager"
+    :readonly="readonly"
+    @change="emit('change', { instead: $event })"
+  />
   <KitCheckbox
     label="whoever asks may give it themselves"
     :model-value="task.own === true"

@@ -17,6 +17,7 @@ const emit = defineEmits<{ change: [doer: Doer | undefined] }>()
 const keyOf = (one: Doer) => {
   if (one.by === 'team') return `team:${one.team}`
   if (one.by === 'person') return `person:${one.person}`
+  if (one.by === 'rota') return `rota:${one.rota}`
   return 'question' in one ? `${one.by}:${one.question}` : one.by
 }
 const people = computed(() => props.design.questions.filter((one) => one.type === 'person'))
@@ -27,6 +28,11 @@ const options = computed(() => [
     value: one as string,
     label: DOER_NAMES[one],
     group: 'Of the request',
+  })),
+  ...props.design.rotas.map(({ id, name }) => ({
+    value: `rota:${id}`,
+    label: `on rota: ${name}`,
+    group: 'On rota',
   })),
   ...people.value.flatMap(({ name, label }) => [
     { value: `answer:${name}`, label: `whom “${label}” names`, group: 'Of an answer' },
@@ -42,6 +48,7 @@ function choose(key: string) {
   if (key === '') emit('change', undefined)
   else if (by === 'team') emit('change', { by, team: id })
   else if (by === 'person') emit('change', { by, person: id })
+  else if (by === 'rota') emit('change', { by, rota: id })
   else if (by === 'answer' || by === 'managerOf') emit('change', { by, question: id })
   else emit('change', { by: by as 'requester' })
 }

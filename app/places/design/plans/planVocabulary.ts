@@ -37,6 +37,7 @@ export function planVocabulary(design: Design, directory: DirectoryPage): PlanWo
         : `by a link to “${compiled.questions.get(to.question)?.label ?? to.question}”`,
     person: (id) => nameIn(directory.people, id),
     team: (id) => nameIn(directory.teams, id),
+    rota: (id) => nameIn(design.rotas, id),
     question: (name) => compiled.questions.get(name)?.label ?? name,
     fact: (name) => compiled.factName(name),
     span: (iso) => duration.typed.write(iso, 'en'),

@@ -54,6 +54,7 @@ const IN_PLACE = {
   left: 'who has left',
   away: 'who is away',
   handed: 'who handed it on',
+  silent: 'who has not answered',
 }
 
 /** Whose word is asked for, in whose place, and what they said. */
