@@ -226,6 +226,16 @@ describe('a ticket', () => {
     expect(await counts(near)).toBeLessThan(await counts(everywhere))
   })
 
+  it('stands on the board of plans only for those who see it', async () => {
+    for (const reference of [own, other, closed])
+      await served.desk.run(reference, { kind: 'beginPlan', plan: 'joining' }, { person: 'ada-thorne' })
+    const board = async ({ token }: typeof near) =>
+      (await call(token, { method: 'get', path: '/api/plans/board?plan=joining' })).text
+    const seen = (text: string) => ['kittiwake', 'fulmar', 'petrel'].filter((one) => text.includes(one))
+    expect(seen(await board(near))).toEqual(['kittiwake'])
+    expect(seen(await board(everywhere))).toEqual(['kittiwake', 'fulmar'])
+  })
+
   it('is neither linked nor merged nor changed with others by those who do not see it', async () => {
     const path = `/api/tickets/${own}`
     const refused = { status: 404, text: expect.stringContaining(HIDDEN) as string }

@@ -90,15 +90,17 @@ const OPENS = [
         :disabled="readonly"
         @update:model-value="put({ pauseIn: $event.length ? $event : undefined })"
       />
-      <ConditionField
-        v-if="stage.pauseWhen"
-        :condition="stage.pauseWhen"
-        :words="design"
-        :names="names"
-        :readonly="readonly"
-        :label="`Or while this holds, for the time of the stage ${stage.name}`"
-        @change="put({ pauseWhen: $event })"
-      />
+      <template v-if="stage.pauseWhen">
+        <p>or while</p>
+        <ConditionField
+          :condition="stage.pauseWhen"
+          :words="design"
+          :names="names"
+          :readonly="readonly"
+          :label="`Or while this holds, for the time of the stage ${stage.name}`"
+          @change="put({ pauseWhen: $event })"
+        />
+      </template>
     </template>
     <KitTicks
       v-if="design.checklists.length"
