@@ -13,8 +13,13 @@ defineProps<{
   fresh: boolean
   query: Record<string, string>
 }>()
+function titleOf({ part, task, summary }: BenchRow): string {
+  if (task) return task.text
+  return part === 'answer' ? `Answer: ${summary}` : summary
+}
 /** What of a ticket it is, where it is not the whole of it. */
-function partSaid({ part, isToAnswer }: BenchRow): string {
+function partSaid({ part, isToAnswer, task, summary }: BenchRow): string {
+  if (task) return `${summary} · `
   if (part === 'answer') return ''
   if (part === 'rest') return 'the rest of it · '
   return isToAnswer ? 'answer first · ' : ''
@@ -26,6 +31,7 @@ function fixedSaid({ state, isMissed }: FixedTime): string {
 const TAKES_FROM = {
   typed: 'as somebody said',
   median: 'the median of such tickets',
+  plan: 'as its plan says',
   unknown: 'assumed; nothing is known of such tickets',
 }
 </script>
@@ -64,14 +70,14 @@ const TAKES_FROM = {
       }}</b></span
     >
     <span class="what"
-      ><b>{{ ticket.part === 'answer' ? `Answer: ${ticket.summary}` : ticket.summary }}</b
+      ><b>{{ titleOf(ticket) }}</b
       ><span class="sub"
         ><span class="num">{{ ticket.reference }}</span> · {{ partSaid(ticket) }}{{ ticket.organisation
         }}<template v-if="ticket.because"> · here, since {{ ticket.because }}</template></span
       ></span
     >
     <span class="num takes" :title="TAKES_FROM[ticket.estimate]"
-      >{{ ticket.estimate === 'typed' ? '' : '~' }}{{ hoursAndMinutes(ticket.takes) }}</span
+      >{{ ['typed', 'plan'].includes(ticket.estimate) ? '' : '~' }}{{ hoursAndMinutes(ticket.takes) }}</span
     >
     <span class="left num" :class="{ bad: ticket.broken.length }">
       <template v-if="ticket.thenLeft !== null"

@@ -50,6 +50,8 @@ export {
   runOfTask,
   planWorld,
   type Followed,
+  calendarOfPlan,
+  planTask,
 } from './planFollowed'
 export { childWanted, type ChildWanted } from './children'
 export { targetOfStage } from './stageTarget'

@@ -52,7 +52,7 @@ export {
 } from './timeRecord'
 export { countTasks, type TaskCame, type TaskCount, type TaskCounts } from './taskCounts'
 export { typedTasks } from './typedTasks'
-export { fewestBroken, joined, piecesOf } from './pieces'
+export { fewestBroken, joined, piecesOf, wholesOf } from './pieces'
 export {
   readSearch,
   SEARCH_STATES,

@@ -18,6 +18,8 @@ export interface Work {
   doneBy?: Instant
   /** Which piece of a ticket's work it is; the whole if left out. */
   part?: 'answer' | 'rest'
+  /** A task on the ticket that is work of its own beside it: which. */
+  task?: string
 }
 
 /** When a ticket would be worked on. */

@@ -9,6 +9,7 @@ import {
   joined,
   lookAhead,
   piecesOf,
+  wholesOf,
   type Work,
 } from '.'
 
@@ -26,7 +27,6 @@ const work = (
 })
 const due = (one: Work) => dueInFreeTime(one, ALWAYS, 0)
 const named = (order: readonly Work[]) => order.map(({ reference, part }) => `${reference}${part?.[0] ?? ''}`)
-const wholesOf = (works: readonly Work[]) => new Map(works.map((one) => [one.reference, one]))
 const split = (works: readonly Work[]) => works.flatMap((one) => piecesOf(one, 0))
 
 const works = fc
@@ -105,6 +105,18 @@ describe('answering as a piece of work', () => {
     ])
     // As one piece each, one of the two would wait until the other is done.
     expect(lookAhead(all, ALWAYS, 0).flatMap((one) => one.broken)).toEqual(['answer'])
+  })
+
+  it('is not joined with its rest over a task of a plan on the same ticket, which stands by itself', () => {
+    const ticket = work(1, 60, 10, 100, 500)
+    const task: Work = { ...{ reference: 1, takes: 20, doneBy: 50 }, task: '12 list' }
+    const all = [ticket, task]
+    const [answer, rest] = piecesOf(ticket, 0)
+    expect(piecesOf(task, 0)).toEqual([task])
+    expect(joined([answer!, task, rest!], wholesOf(all))).toEqual([answer, task, rest])
+    expect(joined([task, answer!, rest!], wholesOf(all))).toEqual([task, ticket])
+    const order = fewestBroken(all, 0, due, () => 0)
+    expect(order.filter((one) => one.task !== undefined)).toEqual([task])
   })
 
   it('is joined with its rest where that would come first', () => {

@@ -31,7 +31,8 @@ export function joined<W extends Work>(order: readonly W[], wholes: ReadonlyMap<
     const { reference, part } = one
     if (part === undefined) return [one]
     if (whole.has(reference)) return []
-    const follows = order[index + 1]?.reference === reference
+    const next = order[index + 1]
+    const follows = next?.reference === reference && next.part !== undefined
     if (part === 'answer' && !follows) {
       answered.add(reference)
       return [one]
@@ -41,6 +42,10 @@ export function joined<W extends Work>(order: readonly W[], wholes: ReadonlyMap<
     return [wholes.get(reference) ?? one]
   })
 }
+
+/** The whole of each ticket, by its number; tasks are no part of it. */
+export const wholesOf = <W extends Work>(works: readonly W[]): Map<number, W> =>
+  new Map(works.flatMap((one) => (one.task === undefined ? [[one.reference, one] as const] : [])))
 
 /** So often pieces are put together where an order turned them round; then all that are left are. */
 const MOST_TURNS = 8
@@ -64,7 +69,7 @@ export function fewestBroken<W extends Work>(
     const [whole, pieces] = [jobOf(work), piecesOf(work, now)]
     return { whole, pieces: pieces.length > 1 ? pieces.map(jobOf) : [whole] }
   })
-  const wholes = new Map(works.map((one) => [one.reference, one]))
+  const wholes = wholesOf(works)
   const whole = fewestLate(all.map((one) => one.whole)).order
   const early = earliestDue(all.flatMap((one) => one.pieces))
   const tried = [inTurn(all), whole, early].map((order) => {

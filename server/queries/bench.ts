@@ -15,17 +15,16 @@ import {
   missedAt,
   piecesOf,
   placeInWords,
+  wholesOf,
   PLAIN_BENCH,
   type BenchKey,
-  type BenchTicket,
   type BenchWords,
   type Slot,
-  type Work,
 } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
 import { timersOf } from './timers'
-import type { Estimate } from './estimates'
+import { planWorkOf, type OnBench, type Owed } from './onBench'
 import { leftOf, type KeptClock } from './runningClocks'
 import { oneBy } from '../../core/lookup'
 
@@ -38,29 +37,6 @@ const MOST = 2000
 /** So many of them are shown; nobody works through more in the days that are looked ahead. */
 const MOST_SHOWN = 200
 
-/** A promise that runs: when it falls due, how it stands, and in which hours what is left of it counts. */
-interface Owed {
-  due: number
-  left: number
-  band: 'over' | 'close' | 'fine'
-  hours: WorkingTime
-}
-
-interface OnBench extends BenchTicket, Work {
-  row: {
-    reference: number
-    summary: string
-    category: string
-    priority: string
-    organisation: string | null
-    site: string | null
-  }
-  design: CompiledDesign
-  estimate: Estimate
-  answer?: Owed
-  solution?: Owed
-}
-
 /** What one bench shows: next up with what comes of the order, fixed times, the day, and timers. */
 export async function benchPage(desk: Reading, personId: string, order: BenchOrder) {
   const now = deskNow()
@@ -71,19 +47,20 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
   const keys = design.desk.bench ?? PLAIN_BENCH
   const shift = directory.shiftOf(person)
   const timers = await runningTimers(desk, person, shift, now)
-  const [all, fixed, today] = await Promise.all([
+  const [own, tasks, fixed, today] = await Promise.all([
     ticketsOf(desk, person, { now, timers }),
+    planWorkOf(desk, person, now),
     fixedTimesOf(desk, personId, now),
     workedToday(desk, person, now),
   ])
   // What is done at a fixed time is not done before.
-  const tickets = all.filter((one) => !fixed.some((each) => each.reference === one.reference))
+  const tickets = own.filter((one) => !fixed.some((each) => each.reference === one.reference))
   const free = new FreeTime(
     shift,
     fixed.map(({ starts, ends }) => ({ from: starts, to: ends })),
   )
   const running = new Set(timers.map((one) => one.reference))
-  const orders = inOrders(tickets, keys, { free, now, running })
+  const orders = inOrders([...tickets, ...tasks], keys, { free, now, running })
   const chosen = orders[order]
   const say = wordsFor(person, now, design.priorities)
   return {
@@ -100,7 +77,7 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
       to: finite(slot.to),
       broken: slot.broken,
       thenLeft: thenLeft(slot),
-      because: running.has(slot.work.reference)
+      because: isRunningTicket(slot.work, running)
         ? 'its timer runs'
         : order === 'desk'
           ? reasonOf(slot.work, chosen[index + 1]?.work, keys, say)
@@ -108,7 +85,7 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
     })),
     fixed: fixed.map((one) => ({
       ...one,
-      isLate: isLate(all, one),
+      isLate: isLate(own, one),
       isMissed: one.state === 'booked' && missedAt({ from: one.starts, to: one.ends }) <= now,
     })),
     day: dayOf(person, { free, shift, today, now, slots: chosen }),
@@ -212,6 +189,10 @@ function owedBy(clocks: readonly KeptClock[], now: number) {
   }
 }
 
+/** Whether its timer runs, which never does for a task alone. */
+const isRunningTicket = ({ task, reference }: OnBench, running: ReadonlySet<number>) =>
+  task === undefined && running.has(reference)
+
 interface Ordering {
   free: FreeTime
   now: number
@@ -220,7 +201,7 @@ interface Ordering {
 }
 
 function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, running }: Ordering) {
-  const isRunning = (one: OnBench) => running.has(one.reference)
+  const isRunning = (one: OnBench) => isRunningTicket(one, running)
   const first = tickets.filter(isRunning)
   const others = benchOrder(
     tickets.filter((one) => !isRunning(one)),
@@ -232,7 +213,7 @@ function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, ru
   const known = new Map<string, number>()
   // Asked for in more than one order, and goes over the hours of many days.
   const due = (work: OnBench) => {
-    const piece = `${work.reference} ${work.part}`
+    const piece = `${work.reference} ${work.part} ${work.task}`
     const before = known.get(piece)
     if (before !== undefined) return before
     const found = dueInFreeTime(work, free, begins)
@@ -241,7 +222,7 @@ function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, ru
   }
   const pieces = others.flatMap((one) => piecesOf(one, begins).map(asOwed))
   const jobs = pieces.map((work) => ({ key: work.reference, work, takes: work.takes, due: due(work) }))
-  const wholes = new Map(others.map((one) => [one.reference, one]))
+  const wholes = wholesOf(others)
   const broken = (list: readonly OnBench[]) =>
     lookAhead(list, free, begins).reduce((sum, one) => sum + one.broken.length, 0)
   const ahead = (list: OnBench[]) => lookAhead([...first, ...joined(list, wholes)], free, now)
@@ -280,7 +261,10 @@ function thenLeft({ work, to, answeredAt = Infinity }: Slot<OnBench>): number | 
   return all.length ? Math.min(...all) : null
 }
 
-function rowOf({ row, design, estimate, answerBy, band, takes, part }: OnBench, directory: Directory) {
+function rowOf(
+  { row, design, estimate, answerBy, band, takes, part, task, says }: OnBench,
+  directory: Directory,
+) {
   const { numeral, name, order } = design.priority(row.priority)
   return {
     reference: row.reference,
@@ -292,6 +276,8 @@ function rowOf({ row, design, estimate, answerBy, band, takes, part }: OnBench, 
     /** To answer, or the rest of what was answered by then; the whole where nothing stands between them. */
     part: part ?? null,
     isToAnswer: answerBy !== undefined,
+    /** Of a task of a plan on it: what it says. */
+    task: task !== undefined && says ? { key: task, ...says } : null,
     band,
     takes,
     estimate: estimate.from,

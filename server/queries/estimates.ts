@@ -27,7 +27,7 @@ const KEEP = 10 * MINUTE
 /** How many of the latest solved tickets of an item the median is taken of. */
 const LATEST = 200
 /** What is assumed where nothing is known: half an hour, of which five minutes are the answer. */
-const UNKNOWN = 30 * MINUTE
+export const UNKNOWN_WORK = 30 * MINUTE
 const UNKNOWN_ANSWER = 5 * MINUTE
 
 /** How long tickets of each catalog item have taken: the median of what was worked on the latest that are done. */
@@ -50,7 +50,7 @@ export class Estimates {
       of: (ticket: Estimated): Estimate => {
         if (ticket.estimate) return { takes: ticket.estimate, from: 'typed' }
         const median = whole.get(ticket.item)
-        return median ? { takes: median, from: 'median' } : { takes: UNKNOWN, from: 'unknown' }
+        return median ? { takes: median, from: 'median' } : { takes: UNKNOWN_WORK, from: 'unknown' }
       },
       /** How much of a ticket is the work of answering, in milliseconds. */
       answerOf: ({ item }: Estimated): number => answers.get(item) ?? UNKNOWN_ANSWER,

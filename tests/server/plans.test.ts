@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dutiesOf, isDutyOf } from '../../server/queries/plans'
+import { benchPage } from '../../server/queries/bench'
 import { planBoard } from '../../server/queries/planBoard'
 import { audit } from '../../server/queries/audit'
 import { repair } from '../../server/commands/repair'
@@ -7,7 +8,7 @@ import { ringDue } from '../../server/jobs/alarms'
 import { requestPage } from '../../server/queries/requests'
 import { ticketPage } from '../../server/queries/tickets'
 import { deskNow } from '../../server/clock/deskClock'
-import { followedPlans } from '../../core/ticket'
+import { followedPlans, type Command } from '../../core/ticket'
 import { DAY, HOUR } from '../../core/time'
 import { Knowledge } from '../../server/db/knowledge'
 import { makeWorld, TORA } from './world'
@@ -58,6 +59,35 @@ const berth = (reference: number, run: number) =>
     { kind: 'fillForm', run, task: 'berth', answers: { berth: 'Cabin 12', watch: 'day' } },
     { person: 'ines-varga' },
   )
+
+describe('a task of a plan on a bench', () => {
+  it('is work among tickets for whoever has it, by its own promise', async () => {
+    const { reference, plans } = await log(tomorrow())
+    const give: Command = {
+      ...{ kind: 'changePlanTask', run: plans![0]!.id, task: 'crew-list' },
+      change: { person: 'pia-lund' },
+    }
+    const tasksOf = async () =>
+      (await benchPage(world.desk, 'pia-lund', 'earliestDue'))!.tickets.filter(
+        (one) => one.task && one.reference === reference,
+      )
+    expect(await tasksOf()).toEqual([])
+    await world.desk.run(reference, give, TORA)
+    const page = (await benchPage(world.desk, 'pia-lund', 'earliestDue'))!
+    const [line] = await tasksOf()
+    expect(line).toMatchObject({
+      task: { text: 'Check the crew list', plan: 'New crew member' },
+      ...{ estimate: 'plan', part: null, isToAnswer: false },
+    })
+    expect(line!.thenLeft).not.toBeNull()
+    // It is done in the time in which nothing else is, and the ticket of another stays theirs.
+    const spans = page.tickets.flatMap(({ from, to }) => (from === null || to === null ? [] : [[from, to]]))
+    expect(spans.every(([from], index) => index === 0 || from! >= spans[index - 1]![1]!)).toBe(true)
+    expect(page.tickets.some((one) => one.reference === reference && !one.task)).toBe(false)
+    await tick(reference, plans![0]!.id, 'crew-list')
+    expect(await tasksOf()).toEqual([])
+  })
+})
 
 describe('the board of a plan', () => {
   it('has each request in the stage that is open, or the next to open, with who has what', async () => {

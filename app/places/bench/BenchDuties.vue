@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { momentInWords } from '~~/core/time'
 
-// What waits for whoever's bench it is besides whole tickets: tasks of plans and of tickets that are theirs by name, and
-// what any of their team may do.
+// What waits for whoever's bench it is besides what stands in the order to work in: their word, tasks of tickets that are
+// theirs by name, and what any of their team may do.
 defineProps<{ zone: string; now: number; query: Record<string, string> }>()
 interface Duty {
   key: string
@@ -23,16 +23,18 @@ const onTickets = useQuery({
   query: ({ signal }) => api('GET /api/tasks/mine', { signal }),
 })
 const last = Number.MAX_SAFE_INTEGER
+/** What is theirs by name stands among their tickets, in the order to work in; a word is no work. */
+const isNotInOrder = ({ isMine, do: what }: { isMine: boolean; do: string }) => !isMine || what === 'approval'
 const duties = computed(() =>
   [
-    ...(inPlans.data.value?.duties ?? []).map(
-      ({ do: what, plan, requester, run, task, text, ...one }): Duty => ({
+    ...(inPlans.data.value?.duties ?? [])
+      .filter(isNotInOrder)
+      .map(({ do: what, plan, requester, run, task, text, ...one }): Duty => ({
         ...one,
         key: `${one.reference} ${run} ${task}`,
         text: what === 'approval' ? `Your word: ${text}` : what === 'form' ? `Questions: ${text}` : text,
         of: `${plan} for ${requester}`,
-      }),
-    ),
+      })),
     ...(onTickets.data.value?.tasks ?? []).map(({ task, summary, ...one }): Duty => ({
       ...one,
       key: `${one.reference} ${task}`,

@@ -106,7 +106,7 @@ useShortcuts('Bench', [
             :key="
               line.fixed
                 ? `f${line.fixed.id}-${line.fixed.reference}`
-                : `${line.ticket.reference}-${line.ticket.part}`
+                : `${line.ticket.reference}-${line.ticket.part}-${line.ticket.task?.key}`
             "
           >
             <p v-if="index === firstAfter" class="after small">
