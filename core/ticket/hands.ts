@@ -3,6 +3,7 @@ import { ticketFacts } from '../facts'
 import { misfit } from '../fields'
 import { beginLadder, type Deed, type Found, type Hands, type Ringing } from '../ladder'
 import { statusOf } from '../lifecycle'
+import { silentIn } from '../plan'
 import { against, enterFields, fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { addresseesOf, isPerson, type Addressee } from './recipients'
@@ -67,7 +68,7 @@ export function handsOf(ringing: Ringing): Hands {
     handOn: (to) => {
       const found = addresseesOf(change, to, dueAt).filter(isPerson)
       const deeds = handOnSeals(change, to.to === 'askedManager' ? 'manager' : found)
-      const hasAny = openSeals(state, design).length > 0
+      const hasAny = openSeals(state, design).some(({ task, one }) => silentIn(task, one).length > 0)
       return { hasAny, ...(deeds.length && { run: () => deeds.forEach((deed) => deed()) }) }
     },
     declareMajor: () => {

@@ -122,7 +122,7 @@ function replaceAsked(change: Change, { task, one, ...followed }: OpenSeal, now:
 
 /**
  * Approvals that nobody has answered are asked of others: of each one's manager, or of whoever is found for a recipient.
- * @returns whether there is anybody for any of them
+ * @returns what is to be done, for each approval for which somebody is found
  */
 export function handOnSeals(change: Change, to: 'manager' | readonly Person[]): (() => void)[] {
   return openSeals(change.state, change.design).flatMap((seal) => {

@@ -100,6 +100,15 @@ describe('an approval that nobody answers', () => {
     })
   })
 
+  it('waits for whoever asked the requester first, and nobody is missed', () => {
+    const ticket = begun([approval()], [handsOn({ to: 'askedManager' })])
+    const run = ticket.state!.plans![0]!.id
+    ticket.do({ kind: 'querySeal', run, task: 'seal', text: 'Which gate?' }, at(30), { person: 'pia-lund' })
+    ticket.do({ kind: 'ring' }, at(120), ALARM)
+    expect(askedNow(ticket)).toEqual(['pia-lund'])
+    expect(ticket.entries.findLast((one) => one.kind === 'rungRang')).not.toHaveProperty('missing')
+  })
+
   it('is not handed on once nobody is asked any more', () => {
     const ticket = begun([approval()], [handsOn({ to: 'askedManager' })])
     ticket.do(says(ticket), at(30), { person: 'pia-lund' })
