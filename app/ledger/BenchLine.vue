@@ -14,7 +14,7 @@ defineProps<{
   query: Record<string, string>
 }>()
 function titleOf({ part, task, summary }: BenchRow): string {
-  if (task) return task.text
+  if (task) return `Task: ${task.text}`
   return part === 'answer' ? `Answer: ${summary}` : summary
 }
 /** What of a ticket it is, where it is not the whole of it. */
