@@ -1,7 +1,9 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDesign } from '../../demo/design'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { reader, Ticket } from '../../tests/aTicket'
+import { runs } from '../../tests/runs'
 import { balance, STAGES, stageTarget } from '../clock'
 import { CompiledDesign } from '../design'
 import { becauseInWords } from '../explain'
@@ -116,6 +118,75 @@ describe('a stage that may take only so long', () => {
     expect(stands(ticket, at(130))).toEqual([{ dueAt: at(120), isLate: true, rests: false }])
     ticket.do({ kind: 'note', text: 'Looked at it.' }, at(30))
     expect(clocksOf(ticket, 'a')).toMatchObject([{ startedAt: DEMO_BEGINS }])
+  })
+})
+
+describe('whatever happens to a plan', () => {
+  const STAGES_OF_IT = ['a', 'b', 'c']
+  const step = fc.record({
+    wait: fc.integer({ min: 0, max: 200 }),
+    what: fc.constantFrom('done', 'back', 'note', 'wait', 'go on', 'ring', 'solve', 'end'),
+    stage: fc.constantFrom(...STAGES_OF_IT),
+  })
+  function act(ticket: Ticket, { what, stage: id }: { what: string; stage: string }, now: number) {
+    const { state } = ticket
+    const lead: Actor = { person: 'olin-brandt' }
+    const from = state!.status
+    if (what === 'done') ticket.do(doneIn(ticket, id), now)
+    if (what === 'back')
+      ticket.do({ kind: 'sendPlanBack', run: runOf(ticket), stage: id, tasks: [], text: 'Again.' }, now, lead)
+    if (what === 'note') ticket.do({ kind: 'note', text: 'Seen.' }, now)
+    if (what === 'wait') ticket.do({ kind: 'move', from, to: 'ask-supplier', fields: { reason: 'r' } }, now)
+    if (what === 'go on') ticket.do({ kind: 'move', from, to: 'in-hand', fields: {} }, now)
+    if (what === 'ring') ticket.do({ kind: 'ring' }, now, CLOCK)
+    if (what === 'solve')
+      ticket.do({ kind: 'move', from, to: 'solved', fields: { solvedBy: 'pia-lund', remarks: 'x' } }, now)
+    if (what === 'end') ticket.do({ kind: 'endPlan', run: runOf(ticket), text: 'No.' }, now, lead)
+  }
+
+  it('a clock runs for each stage that is open and for no other, and the record says the same', () => {
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 14 }), fc.boolean(), (history, isBeside) => {
+        const ticket = begun(
+          [
+            stage('a', { pauseIn: ['waiting'] }),
+            stage('b', isBeside ? { after: [] } : {}),
+            stage('c', { takes: undefined }),
+          ],
+          [LADDER],
+        )
+        let now = DEMO_BEGINS
+        for (const one of history) {
+          now += one.wait * MINUTE
+          try {
+            act(ticket, one, now)
+          } catch (error) {
+            expect((error as Error).name).toBe('Refused')
+          }
+          const { plans, clocks, status } = ticket.state!
+          const [run] = plans!
+          const isDone = status === 'solved'
+          for (const id of STAGES_OF_IT) {
+            const stands = run!.stages[id]
+            const isOpen = stands !== undefined && stands.throughAt === undefined && !run!.ended && !isDone
+            const own = clocks.filter(({ target }) => target === stageTarget(run!.id, id))
+            expect([id, own.filter((clock) => clock.stoppedAt === undefined).length]).toEqual([
+              id,
+              Number(isOpen && id !== 'c'),
+            ])
+            // What is through was kept or missed, by its balance at that moment.
+            if (id === 'c' || stands?.throughAt === undefined) continue
+            const last = own.at(-1)!
+            expect([last.stoppedAt, last.outcome === 'kept' || last.outcome === 'missed']).toEqual([
+              stands.throughAt,
+              true,
+            ])
+          }
+        }
+        expect(rebuild(ticket.entries)).toEqual(ticket.state)
+      }),
+      runs(80),
+    )
   })
 })
 
