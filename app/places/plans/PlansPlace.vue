@@ -41,6 +41,7 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
       <span v-if="chosen" class="quiet">{{ counted(chosen.count, 'request') }} of “{{ chosen.name }}”</span>
     </header>
     <KitError :error="error ?? undefined" />
+    <p v-if="!data && !error" role="status">Reading the ledger …</p>
     <KitEmpty
       v-if="data && !data.plans.length"
       says="There is no plan yet. Design, Plans and checklists, is where larger requests get one."
@@ -59,6 +60,9 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
         <KitText v-model="words" bare label="Find on this board" placeholder="Find here" />
         <KitCheckbox v-model="lateOnly" label="only what is late" />
       </div>
+      <p v-if="chosen && data.laid < chosen.count" class="small quiet">
+        {{ data.laid }} of {{ chosen.count }} are laid out, those with something due first.
+      </p>
       <KitEmpty
         v-if="!shown"
         :says="
@@ -88,9 +92,6 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
           <p v-if="!column.cards.length" class="quiet small">Nothing stands here.</p>
         </li>
       </ul>
-      <p v-if="chosen && data.laid < chosen.count" class="small quiet">
-        {{ data.laid }} of {{ chosen.count }} are laid out, those with something due first.
-      </p>
     </template>
   </article>
 </template>
