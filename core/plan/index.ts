@@ -29,6 +29,7 @@ export {
 export {
   hasFailed,
   isOpen,
+  isOpenStage,
   isSettled,
   type Opened,
   type FormRun,
@@ -97,6 +98,7 @@ export type { FormTask, LinkedTo } from './tasks/form'
 export type { TicketTask } from './tasks/ticket'
 export {
   dutiesOf,
+  planProgress,
   planView,
   type PlanDuty,
   type PlanView,

@@ -104,6 +104,10 @@ export interface FormRun {
   answered?: string[]
 }
 
+/** Whether a stage has opened and is not through. */
+export const isOpenStage = ({ stages }: Pick<PlanRun, 'stages'>, id: string): boolean =>
+  stages[id] !== undefined && stages[id].throughAt === undefined
+
 /** Whether a task is done, or is not needed any more. */
 export const isSettled = (task: TaskRun | undefined): boolean => task?.end !== undefined
 

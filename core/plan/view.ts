@@ -96,16 +96,23 @@ export interface PlanView {
  */
 export function planView(plan: Plan, run: PlanRun, time: PlanTime): PlanView {
   const numbers = numbersOf(plan)
-  const stages = plan.stages.map((stage) => stageView(stage, run, time, numbers))
-  const tasks = stages.flatMap((stage) => (stage.stands === 'passed' ? [] : stage.tasks))
-  const forIt = tasks.filter(({ stands }) => stands !== 'notForIt')
   return {
     ...{ run: run.id, plan: run.plan, name: run.name, edition: run.edition, beganAt: run.beganAt },
     ...(run.ended && { ended: run.ended }),
-    all: forIt.length,
-    settled: forIt.filter(({ end }) => end).length,
-    stages,
+    ...planProgress(plan, run, time),
+    stages: plan.stages.map((stage) => stageView(stage, run, time, numbers)),
   }
+}
+
+/** How many tasks of a plan are for the request, and how many of them are over. */
+export function planProgress(
+  { stages }: Pick<Plan, 'stages'>,
+  run: PlanRun,
+  time: Pick<PlanTime, 'facts'>,
+): { all: number; settled: number } {
+  const tasks = stages.flatMap((stage) => (run.stages[stage.id]?.passed ? [] : stage.tasks))
+  const forIt = tasks.filter((task) => standsOf(task, run.tasks[task.id], time) !== 'notForIt')
+  return { all: forIt.length, settled: forIt.filter(({ id }) => isSettled(run.tasks[id])).length }
 }
 
 type Numbers = ReadonlyMap<string, string>
@@ -173,7 +180,7 @@ const outsideView = ({ fault, ticket }: OutsideRun) => ({
   ...(ticket !== undefined && { ticket }),
 })
 
-function standsOf(task: PlanTask, one: TaskRun | undefined, { facts }: PlanTime): TaskStands {
+function standsOf(task: PlanTask, one: TaskRun | undefined, { facts }: Pick<PlanTime, 'facts'>): TaskStands {
   if (one?.end) return one.end.how
   if (!isForIt(task, facts)) return 'notForIt'
   return one ? 'open' : 'later'

@@ -1,7 +1,8 @@
 import type { CompiledDesign } from '../design'
-import { planView } from '../plan'
+import { ticketFacts } from '../facts'
+import { planProgress } from '../plan'
 import { isSettled } from '../work'
-import { followedPlans, planTime } from './planFollowed'
+import { followedPlans } from './planFollowed'
 import type { TicketState } from './state'
 
 /**
@@ -16,10 +17,10 @@ export function progressOf(
   const sum = { done: tasks.filter(isSettled).length, all: tasks.length }
   if (!state.plans?.length) return sum
   const whole: TicketState = { ...state, because: {} }
-  for (const followed of followedPlans(whole, design)) {
-    const { run, plan } = followed
+  const facts = ticketFacts(whole, design, state.changedAt)
+  for (const { run, plan } of followedPlans(whole, design)) {
     if (run.ended && run.ended.how !== 'done') continue
-    const { all, settled } = planView(plan, run, planTime(whole, design, followed, state.changedAt))
+    const { all, settled } = planProgress(plan, run, { facts })
     sum.done += settled
     sum.all += all
   }

@@ -1,5 +1,5 @@
 import { stageTarget, type Clock, type Target } from '../clock'
-import type { PlanRun, Stage } from '../plan'
+import { isOpenStage, type Stage } from '../plan'
 import { parseDuration } from '../time'
 import type { Change } from './change'
 import { calendarOfPlan, followedPlans, type Followed } from './planFollowed'
@@ -19,9 +19,6 @@ export const stagePromises = ({ state, design }: Pick<Change, 'state' | 'design'
 
 const openStages = ({ plan, run }: Followed): Stage[] =>
   plan.stages.filter((stage) => isOpenStage(run, stage.id) && stage.takes !== undefined)
-
-const isOpenStage = ({ stages }: PlanRun, id: string) =>
-  stages[id] !== undefined && stages[id].throughAt === undefined
 
 function promiseOf(followed: Followed, { id, name, takes = '', pauseIn = [], pauseWhen }: Stage): Promised {
   const { run, plan, edition } = followed

@@ -3,7 +3,7 @@ import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../
 import type { CompiledDesign } from '../../core/design'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
-import { dutiesOf, planView } from '../../core/plan'
+import { dutiesOf, isOpenStage, planProgress } from '../../core/plan'
 import {
   followedPlans,
   plansRest,
@@ -134,11 +134,11 @@ export function planRows(state: TicketState, design: CompiledDesign): Tables['pl
   return followedPlans(state, design).map((followed) => {
     const { plan, run } = followed
     const time = planTime(state, design, followed, state.changedAt)
-    const { all, settled, stages } = planView(plan, run, time)
+    const { all, settled } = planProgress(plan, run, time)
     const dues = dutiesOf(plan, run, time).flatMap((one) => one.due ?? [])
     return {
       ...{ reference, run: run.id, plan: run.plan, name: run.name, edition: run.edition },
-      stages: stages.filter(({ stands }) => stands === 'open').map(({ id }) => id),
+      stages: plan.stages.flatMap(({ id }) => (isOpenStage(run, id) ? [id] : [])),
       ...{ tasks: all, settled, began_at: run.beganAt },
       due_at: dues.length ? Math.min(...dues) : null,
       ended_at: run.ended?.at ?? null,
