@@ -49,6 +49,28 @@ export const LADDERS = (): Ladder[] => [
     ],
   },
   {
+    id: 'stage-late',
+    name: 'A stage takes longer than it may',
+    target: 'stages',
+    when: { all: [] },
+    acknowledgementStops: true,
+    rungs: [
+      atShare('four-fifths', 0.8, [{ to: 'asked' }, { to: 'technician' }]),
+      atShare('due', 1, [{ to: 'technician' }, { to: 'teamLead' }]),
+      {
+        id: 'word-of-the-lead',
+        moment: { at: 'due', after: 'PT8H' },
+        actions: [
+          { do: 'handOn', to: { to: 'person', person: 'olin-brandt' } },
+          {
+            do: 'note',
+            text: 'Nobody answered in time; whatever waits for a word waits for the lead’s now.',
+          },
+        ],
+      },
+    ],
+  },
+  {
     id: 'raised-to-first',
     name: 'Raised to the first priority',
     when: { all: [{ fact: 'priority', op: 'is', value: 'p1' }] },

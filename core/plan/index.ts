@@ -100,6 +100,7 @@ export {
   dutiesOf,
   planProgress,
   planView,
+  standingStages,
   type PlanDuty,
   type PlanView,
   type SealView,

@@ -5,6 +5,7 @@ import { numbersOf, type Plan, type Stage } from './plan'
 import {
   hasFailed,
   isOpen,
+  isOpenStage,
   isSettled,
   timeOfStage,
   type PlanEnd,
@@ -113,6 +114,13 @@ export function planProgress(
   const tasks = stages.flatMap((stage) => (run.stages[stage.id]?.passed ? [] : stage.tasks))
   const forIt = tasks.filter((task) => standsOf(task, run.tasks[task.id], time) !== 'notForIt')
   return { all: forIt.length, settled: forIt.filter(({ id }) => isSettled(run.tasks[id])).length }
+}
+
+/** The stages at which a plan stands: all that are open, or, where none is, the next one to open. */
+export function standingStages({ stages }: Pick<Plan, 'stages'>, run: Pick<PlanRun, 'stages'>): string[] {
+  const open = stages.filter(({ id }) => isOpenStage(run, id))
+  const next = stages.find(({ id }) => run.stages[id] === undefined)
+  return (open.length || !next ? open : [next]).map(({ id }) => id)
 }
 
 type Numbers = ReadonlyMap<string, string>

@@ -648,4 +648,25 @@ create table standin_account (
 alter table outbox add column link jsonb;
 `,
   },
+  {
+    // A plan of which no stage is open stands at the next one.
+    name: '0036 at which stage a plan stands',
+    sql: `
+update plan_run set stages = array[next.id] from (
+  select distinct on (run.reference, run.run) run.reference, run.run, one->>'id' as id
+  from plan_run as run
+  join ticket on ticket.reference = run.reference and ticket.status_group <> 'done' and not ticket.state ? 'held'
+  join edition on edition.number = run.edition
+  cross join lateral jsonb_array_elements(ticket.state->'plans') as under
+  cross join lateral jsonb_array_elements(edition.document->'plans') as planned
+  cross join lateral jsonb_array_elements(planned->'stages') with ordinality as ordered (one, place)
+  where run.ended_at is null and run.stages = '{}' and (under->>'id')::int = run.run and planned->>'id' = run.plan
+    and not under->'stages' ? (one->>'id')
+  order by run.reference, run.run, place) as next
+where plan_run.reference = next.reference and plan_run.run = next.run;
+update plan_run set stages = '{}' from ticket
+  where ticket.reference = plan_run.reference and stages <> '{}'
+    and (ended_at is not null or status_group = 'done' or state ? 'held');
+`,
+  },
 ]

@@ -3,7 +3,7 @@ import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../
 import type { CompiledDesign } from '../../core/design'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
-import { dutiesOf, isOpenStage, planProgress } from '../../core/plan'
+import { dutiesOf, planProgress, standingStages } from '../../core/plan'
 import {
   followedPlans,
   plansRest,
@@ -131,6 +131,7 @@ export function taskRows({ reference, tasks = [], loggedAt }: TicketState): Tabl
 /** The rows of its plans. */
 export function planRows(state: TicketState, design: CompiledDesign): Tables['plan_run'][] {
   const { reference } = state
+  const rests = plansRest(state, design)
   return followedPlans(state, design).map((followed) => {
     const { plan, run } = followed
     const time = planTime(state, design, followed, state.changedAt)
@@ -138,7 +139,7 @@ export function planRows(state: TicketState, design: CompiledDesign): Tables['pl
     const dues = dutiesOf(plan, run, time).flatMap((one) => one.due ?? [])
     return {
       ...{ reference, run: run.id, plan: run.plan, name: run.name, edition: run.edition },
-      stages: plan.stages.flatMap(({ id }) => (isOpenStage(run, id) ? [id] : [])),
+      stages: rests || run.ended ? [] : standingStages(plan, run),
       ...{ tasks: all, settled, began_at: run.beganAt },
       due_at: dues.length ? Math.min(...dues) : null,
       ended_at: run.ended?.at ?? null,

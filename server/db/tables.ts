@@ -371,7 +371,7 @@ export interface Tables {
     plan: string
     name: string
     edition: number
-    /** The stages that are open. */
+    /** The stages at which it stands: those that are open, or the next to open; none while it rests. */
     stages: string[]
     tasks: number
     settled: number

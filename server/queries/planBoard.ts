@@ -1,5 +1,12 @@
 import { sql } from 'kysely'
-import { numbersOf, planView, type Plan, type StageView, type TaskView } from '../../core/plan'
+import {
+  numbersOf,
+  planView,
+  standingStages,
+  type Plan,
+  type StageView,
+  type TaskView,
+} from '../../core/plan'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { followedPlan, plansRest, planTime, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
@@ -8,7 +15,7 @@ import { expectedOf } from './plans'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
 
-/** So many requests lie on the board of a plan at most, those first that have something due first. */
+/** So many requests lie on the board of a plan at most. */
 const MOST_LAID = 400
 
 /** A request on the board of its plan. */
@@ -35,6 +42,9 @@ export interface PlanColumn {
   id: string
   number: string
   name: string
+  /** How many stand here, those that are not laid out among them. */
+  count: number
+  /** How many of those laid out are late. */
   late: number
   cards: PlanCard[]
 }
@@ -42,8 +52,9 @@ export interface PlanColumn {
 /**
  * Requests under way by the stages of a plan.
  * @param wanted id of the plan; that with the most under way if left out
+ * @param most how many are laid out at most, those first that have something due first
  */
-export async function planBoard(desk: Reading, person: string, wanted?: string) {
+export async function planBoard(desk: Reading, person: string, wanted?: string, most = MOST_LAID) {
   const [sight, edition, directory] = await Promise.all([
     sightOf(desk, person),
     desk.knowledge.currentEdition(),
@@ -69,14 +80,21 @@ export async function planBoard(desk: Reading, person: string, wanted?: string) 
   const fullest = [...all].sort((a, b) => b.count - a.count)[0]
   const chosen = all.find((one) => one.id === wanted) ?? fullest
   if (!chosen) return { plans: all, plan: null, columns: [], laid: 0 }
-  const rows = await running
-    .where('plan', '=', chosen.id)
+  const ofPlan = running.where('plan', '=', chosen.id)
+  const standing = await ofPlan
+    .select((e) => [sql<string>`unnest(stages)`.as('stage'), e.fn.countAll<string>().as('count')])
+    .groupBy('stage')
+    .execute()
+  const rows = await ofPlan
     .select(['run', ...STATE_COLUMNS])
     .orderBy(sql`plan_run.due_at`, (order) => order.asc().nullsLast())
     .orderBy('plan_run.reference')
-    .limit(MOST_LAID)
+    .limit(most)
     .execute()
-  const columns = new Columns(edition.findPlan(chosen.id))
+  const columns = new Columns(
+    edition.findPlan(chosen.id),
+    new Map(standing.map(({ stage, count }) => [stage, Number(count)])),
+  )
   for (const { run, ...row } of rows) {
     const state = wholeState(row)
     columns.lay(state, run, await desk.knowledge.editionOf(state), directory)
@@ -88,11 +106,12 @@ export async function planBoard(desk: Reading, person: string, wanted?: string) 
 class Columns {
   private readonly columns: PlanColumn[]
 
-  constructor(plan: Plan | undefined) {
+  constructor(
+    plan: Plan | undefined,
+    private readonly standing: ReadonlyMap<string, number>,
+  ) {
     const numbers = plan ? numbersOf(plan) : new Map<string, string>()
-    this.columns = (plan?.stages ?? []).map(({ id, name }) => ({
-      ...{ id, number: numbers.get(`stage ${id}`) ?? '', name, late: 0, cards: [] },
-    }))
+    this.columns = (plan?.stages ?? []).map((stage) => this.empty(stage, numbers.get(`stage ${stage.id}`)))
   }
 
   lay(state: TicketState, run: number, design: CompiledDesign, directory: Directory): void {
@@ -100,9 +119,8 @@ class Columns {
     if (!followed || plansRest(state, design)) return
     const view = planView(followed.plan, followed.run, planTime(state, design, followed, deskNow()))
     const expected = expectedOf(state, design, directory, followed)?.at ?? null
-    const open = view.stages.filter((one) => one.stands === 'open')
-    const next = view.stages.find((one) => one.stands === 'later')
-    for (const stage of open.length ? open : next ? [next] : []) {
+    const standing = standingStages(followed.plan, followed.run)
+    for (const stage of view.stages.filter(({ id }) => standing.includes(id))) {
       const has = hasInStage(stage, directory)
       const isLate = stage.isLate || has.some((one) => one.isLate)
       const column = this.of(stage)
@@ -119,9 +137,13 @@ class Columns {
   private of({ id, name }: StageView): PlanColumn {
     const found = this.columns.find((one) => one.id === id)
     if (found) return found
-    const made = { id, number: '', name, late: 0, cards: [] }
+    const made = this.empty({ id, name })
     this.columns.push(made)
     return made
+  }
+
+  private empty({ id, name }: Pick<StageView, 'id' | 'name'>, number = ''): PlanColumn {
+    return { id, number, name, count: this.standing.get(id) ?? 0, late: 0, cards: [] }
   }
 
   get filled(): PlanColumn[] {

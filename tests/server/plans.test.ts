@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dutiesOf, isDutyOf } from '../../server/queries/plans'
 import { benchPage } from '../../server/queries/bench'
@@ -11,6 +12,7 @@ import { deskNow } from '../../server/clock/deskClock'
 import { followedPlans, type Command } from '../../core/ticket'
 import { DAY, HOUR } from '../../core/time'
 import { Knowledge } from '../../server/db/knowledge'
+import { MIGRATIONS } from '../../server/db/migrations'
 import { makeWorld, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -120,6 +122,34 @@ describe('the board of a plan', () => {
     expect(await cardOf()).toEqual([])
   })
 
+  it('counts in each column all that stand there, those that are not laid out among them', async () => {
+    await log(tomorrow())
+    const { columns, plans, laid } = await planBoard(world.desk, 'tora-aas', 'joining', 1)
+    expect(laid).toBe(1)
+    expect(plans[0]!.count).toBeGreaterThan(1)
+    expect(columns.reduce((sum, one) => sum + one.count, 0)).toBe(plans[0]!.count)
+    expect(columns.reduce((sum, one) => sum + one.cards.length, 0)).toBe(1)
+  })
+
+  it('finds at which stage plans stood before the update that counts them', async () => {
+    const waiting = await log(tomorrow())
+    const run = runOf(waiting)
+    for (const task of ['crew-list', 'laptop', 'cabin-phone']) await tick(waiting.reference, run, task)
+    await berth(waiting.reference, run)
+    const word = { kind: 'saySeal', run, task: 'seal', yes: true, text: '' } as const
+    await world.desk.run(waiting.reference, word, { person: 'ines-varga' })
+    await account(waiting.reference)
+    const over = await log(tomorrow())
+    await world.desk.run(over.reference, { kind: 'endPlan', run: runOf(over), text: 'Not coming' }, TORA)
+    const stand = (reference: number, stages: string[]) =>
+      world.db.updateTable('plan_run').set({ stages }).where('reference', '=', reference).execute()
+    await stand(waiting.reference, [])
+    await stand(over.reference, ['prepare'])
+    await sql.raw(MIGRATIONS.find(({ name }) => name.startsWith('0036 '))!.sql).execute(world.db)
+    expect(await rowsOf('plan_run', waiting.reference)).toMatchObject([{ stages: ['first-day'] }])
+    expect((await audit(world.db)).differences).toEqual([])
+  })
+
   it('is that with the most under way where none, or one that is not there, is asked for', async () => {
     for (const plan of [undefined, 'no-such'])
       expect((await planBoard(world.desk, 'tora-aas', plan)).plan).toBe('joining')
@@ -164,12 +194,12 @@ describe('a plan under way', () => {
     await world.desk.run(reference, word, INES)
     await account(reference)
     for (const task of ['laptop', 'manifest']) await tick(reference, run, task)
-    expect(await rowsOf('plan_run', reference)).toMatchObject([{ stages: [] }])
+    expect(await rowsOf('plan_run', reference)).toMatchObject([{ stages: ['first-day'] }])
     await world.at(Date.parse(`${starts}T06:00:00+01:00`))
     await ringDue(world.desk)
     expect(await rowsOf('plan_run', reference)).toMatchObject([{ stages: ['first-day'] }])
     await tick(reference, run, 'hand-over')
-    expect(await rowsOf('plan_run', reference)).toMatchObject([{ how: 'done' }])
+    expect(await rowsOf('plan_run', reference)).toMatchObject([{ how: 'done', stages: [] }])
     const caller = { id: 'tora-aas', role: 'technician' as const, teams: [] }
     const [plan] = (await ticketPage(world.desk, reference, caller))!.plans
     expect(plan!.stages.map((one) => `${one.number} ${one.stands}`)).toEqual([

@@ -23,7 +23,13 @@ const isShown = (card: PlanBoardCard) =>
 const columns = computed(() =>
   (data.value?.columns ?? []).map((column) => {
     const cards = column.cards.filter(isShown)
-    return { ...column, cards, late: cards.filter((one) => one.isLate).length }
+    const isWhole = cards.length === column.cards.length
+    return {
+      ...column,
+      cards,
+      all: isWhole ? column.count : cards.length,
+      late: cards.filter((one) => one.isLate).length,
+    }
   }),
 )
 const shown = computed(() => columns.value.reduce((sum, one) => sum + one.cards.length, 0))
@@ -76,7 +82,7 @@ export type PlanBoardCard = AnswerOf<'GET /api/plans/board'>['columns'][number][
           <h2>
             <span class="number">{{ column.number }}</span>{{ column.name }}
             <span class="quiet small"
-              >{{ column.cards.length
+              >{{ column.all
               }}<template v-if="column.late"
                 >, <span class="late">{{ column.late }} late</span></template
               ></span
