@@ -454,7 +454,11 @@ async function dev() {
     ...{ DATABASE_URL: store.url, YARE_PARSER: join(bundled, 'parser.mjs') },
     ...(await outside(address)),
   }
-  run(process.execPath, [tasks, 'prepare', 'demo', '600'], env)
+  if (run(process.execPath, [tasks, 'prepare', 'demo', '600'], env)) {
+    bundler.kill()
+    await store.stop()
+    throw new Error('the database could not be prepared')
+  }
   parts.start('mailbox', [tasks, 'mailbox'], env)
   parts.start('worker', [tasks, 'worker'], env)
   const web = spawn(

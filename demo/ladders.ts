@@ -59,7 +59,7 @@ export const LADDERS = (): Ladder[] => [
       atShare('due', 1, [{ to: 'technician' }, { to: 'teamLead' }]),
       {
         id: 'word-of-the-lead',
-        moment: { at: 'due', after: 'PT8H' },
+        moment: { at: 'due', after: 'PT16H' },
         actions: [
           { do: 'handOn', to: { to: 'person', person: 'olin-brandt' } },
           {

@@ -72,9 +72,7 @@ export class PlansLived {
     const wanted = Math.max(now, openedAt + share * ((one.due ?? openedAt + 20 * HOUR) - openedAt))
     // What may be left often is not needed.
     const isLeft = !task.required && this.chance.happens(0.4)
-    const asked =
-      task.do === 'approval' ? waitsFor(task.needs, one.asked ?? [], one.words ?? [])[0] : undefined
-    const person = asked?.person ?? one.person
+    const person = task.do === 'approval' ? askedNow(task, one) : one.person
     const who = person
       ? { id: person, at: Math.round(wanted) }
       : this.living.worker(reference, wanted, one.team)
@@ -89,10 +87,10 @@ export class PlansLived {
   ): void {
     const { design } = this.living
     const state = this.living.stateOf(reference)
-    const isThere = followedPlans(state, design).some(
-      (one) => one.run.id === run && isOpen(one.run.tasks[task.id]),
-    )
-    if (plansRest(state, design) || !isThere) return
+    const open = followedPlans(state, design).find((one) => one.run.id === run)?.run.tasks[task.id]
+    if (plansRest(state, design) || !isOpen(open)) return
+    // A ladder may have handed it on meanwhile.
+    const person = task.do === 'approval' ? askedNow(task, open) : who.id
     const command: Command =
       task.do === 'form' && !who.isLeft
         ? { kind: 'fillForm', run, task: task.id, answers: answersTo(task.form, state) }
@@ -104,7 +102,7 @@ export class PlansLived {
               task: task.id,
               change: who.isLeft ? { notNeeded: 'There is one already.' } : { done: true },
             }
-    this.living.apply(reference, who.at, { person: who.id }, command)
+    this.living.apply(reference, who.at, { person: person ?? who.id }, command)
     this.goOn(reference, who.at)
   }
 }
@@ -125,3 +123,7 @@ function answersTo(form: string, { reference, answers }: TicketState): Answers {
 }
 
 const WORDS = ['Yes.', '', 'Agreed; they are expected.', '', 'Fine with the watch list.']
+
+/** Whose word an approval waits for first. */
+const askedNow = ({ needs }: Extract<PlanTask, { do: 'approval' }>, { asked = [], words = [] }: TaskRun) =>
+  waitsFor(needs, asked, words)[0]?.person

@@ -230,7 +230,8 @@ class Mapping {
         return this.needed(action, 'team', 'team')
       case 'queue':
         return this.needed(action, 'queue', 'queue')
-      case 'assign': {
+      case 'assign':
+      case 'handOn': {
         const to = this.recipient(action.to)
         return to && { ...action, to }
       }
