@@ -86,6 +86,7 @@ export class PlansLived {
     who: { id: string; at: Instant; isLeft: boolean },
   ): void {
     const { design } = this.living
+    this.living.ringUntil(reference, who.at)
     const state = this.living.stateOf(reference)
     const open = followedPlans(state, design).find((one) => one.run.id === run)?.run.tasks[task.id]
     if (plansRest(state, design) || !isOpen(open)) return
