@@ -188,6 +188,7 @@ async function askFor(status: Status, field: { name: string } | { label: string 
       <h2 id="comes">Plans that come with it</h2>
       <p class="quiet small">They begin by themselves with every ticket of this kind.</p>
       <KitTicks
+        bare
         label="Plans that come with it"
         :model-value="kind.plans ?? []"
         :options="named(design.plans)"
