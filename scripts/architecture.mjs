@@ -5,7 +5,7 @@ import { pathToFileURL } from 'node:url'
 
 // The core may use nothing from outside: no framework, no Node, no database. An engine that is pure computation may be
 // named here.
-const PURE = ['minisearch', 're2js', 'markdown-it']
+const PURE = ['minisearch', 're2js', 'markdown-it', 'snowball-stemmers']
 const ROOMS = {
   core: ['core'],
   server: ['server', 'core'],

@@ -16,6 +16,7 @@ export const TICKET_SECTIONS = [
   'tasks',
   'talk',
   'articles',
+  'similar',
   'open',
   'time',
   'links',

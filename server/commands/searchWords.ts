@@ -10,6 +10,7 @@ import type { Database } from '../db/connection'
 import type { Knowledge } from '../db/knowledge'
 import { entriesFromRows } from '../db/rows'
 import type { KeptState } from '../db/tables'
+import { comparedOf } from '../queries/compared'
 import { SAYING } from './store'
 
 const BATCH = 200
@@ -84,6 +85,13 @@ function wordsOf(state: KeptState, entries: Entry[], design: CompiledDesign, dir
   return { title: join(title), body: join(body), is_open: isOpen }
 }
 
+/** What of a ticket is compared with others, as it is kept. */
+function likenessRow(state: KeptState, design: CompiledDesign, directory: Directory) {
+  const { at, ...compared } = comparedOf(state, design, directory)
+  const isOut = state.mergedInto !== undefined || state.rejected === true
+  return { ...compared, logged_at: at, is_out: isOut }
+}
+
 /**
  * Brings what is searched up to date for some of the tickets that have changed. Several workers may do this at once.
  * @returns how many tickets were taken
@@ -114,11 +122,20 @@ export async function indexSome(db: Database, knowledge: Knowledge): Promise<num
     const rows = await Promise.all(
       tickets.map(async ({ reference, state }) => {
         const design = await knowledge.editionOf(state)
-        return { reference, ...wordsOf(state, said.get(reference) ?? [], design, directory) }
+        return {
+          ...{ reference, ...wordsOf(state, said.get(reference) ?? [], design, directory) },
+          ...likenessRow(state, design, directory),
+        }
       }),
     )
     const all = JSON.stringify(rows)
-    await sql`with rows as (select * from jsonb_to_recordset(${all}::jsonb) as r (reference bigint, title text, body text, is_open boolean)),
+    await sql`with rows as (select * from jsonb_to_recordset(${all}::jsonb) as r (reference bigint, title text, body text,
+        is_open boolean, is_out boolean, summary int[], said int[], item text, site text, requester text, machine text, logged_at bigint)),
+      l as (insert into ticket_likeness (reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out)
+        select reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out from rows
+        on conflict (reference) do update set summary = excluded.summary, said = excluded.said, item = excluded.item,
+          site = excluded.site, requester = excluded.requester, machine = excluded.machine, is_open = excluded.is_open,
+          is_out = excluded.is_out),
       w as (insert into ticket_words (reference, title, body, is_open) select reference, title, body, is_open from rows
         on conflict (reference) do update set title = excluded.title, body = excluded.body, is_open = excluded.is_open),
       said as (select distinct word from rows, regexp_split_to_table(lower(title || ' ' || body), '[^[:alnum:]]+') as word

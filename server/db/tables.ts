@@ -428,6 +428,24 @@ export interface Tables {
     is_open: boolean
     words: ColumnType<string, never, never>
   }
+  /** What of a ticket is compared with others: the terms of what was said as it was logged, by their codes. */
+  ticket_likeness: {
+    reference: number
+    summary: number[]
+    said: number[]
+    item: string | null
+    site: string | null
+    requester: string | null
+    machine: string | null
+    logged_at: number
+    is_open: boolean
+    /** Whether it was merged into another, or turned away: it is like nothing that is shown. */
+    is_out: boolean
+  }
+  /** In how many tickets a term stands; those of one are left out. */
+  term_count: { term: number; tickets: number }
+  /** When terms were last counted, in how many tickets of how many. */
+  term_counting: { id: number; counted_at: number; tickets: number; all_tickets: number }
   /** The words of all tickets, for those that are typed with an error. */
   search_word: { word: string }
   /** Tickets whose words are not as they are yet. */

@@ -5,7 +5,7 @@ import { answersInWords } from '../../core/intake'
 import { lacksOf, type Acceptance, type Actor, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { becauseInWords, becausesInWords } from '../../core/explain'
-import { alikeTo } from './alike'
+import { similarTo } from './similar'
 import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
@@ -88,7 +88,7 @@ export async function arrivalPage(desk: Reading, reference: number, person: stri
   const [design, directory, alike] = await Promise.all([
     desk.knowledge.editionOf(state),
     desk.knowledge.directory(),
-    alikeTo(desk, state, person, MOST_ALIKE),
+    similarTo(desk, state, person, { most: MOST_ALIKE, openOnly: true }),
   ])
   const { design: document } = design
   return {

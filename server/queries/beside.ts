@@ -6,11 +6,13 @@ import { categoriesAbout, deskArticlesLike } from './knowledge'
 import { openTicketsOf } from './openOf'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
+import { similarTo } from './similar'
 
-/** So many articles stand beside a ticket. */
+/** So many articles stand beside a ticket, and so many tickets like it. */
 const MOST_ARTICLES = 4
+const MOST_SIMILAR = 5
 
-/** What stands beside a ticket and is looked for: articles that fit, and what else is open of the same. */
+/** What stands beside a ticket and is looked for: articles that fit, tickets like it, and what else is open of the same. */
 export async function besideTicket(desk: Reading, reference: number, caller: Pick<Caller, 'id'>) {
   const row = await desk.db
     .selectFrom('ticket')
@@ -21,7 +23,8 @@ export async function besideTicket(desk: Reading, reference: number, caller: Pic
   const state = wholeState(row)
   const design = await desk.knowledge.editionOf(state)
   const number = state.equipment?.number
-  const [articles, requester, equipment, past] = await Promise.all([
+  const [similar, articles, requester, equipment, past] = await Promise.all([
+    similarTo(desk, state, caller.id, { most: MOST_SIMILAR }),
     deskArticlesLike(
       desk.db,
       {
@@ -36,6 +39,8 @@ export async function besideTicket(desk: Reading, reference: number, caller: Pic
   ])
   return {
     articles,
+    /** Tickets like it, the most alike first. */
+    similar,
     /** Other open tickets of who asked, and of the machine that it is about. */
     open: { requester, equipment: equipment ?? { rows: [], all: 0 } },
     /** How many tickets of the machine are done, and when the last was logged; nothing where it is about none. */

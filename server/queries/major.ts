@@ -1,8 +1,9 @@
 import { sql } from 'kysely'
 import type { Caller } from '../base/caller'
+import { whyAlike } from '../../core/similar'
 import { readSearch } from '../../core/work'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
-import { alikeTo } from './alike'
+import { similarTo } from './similar'
 import { findTickets } from './findTickets'
 import type { Reading } from './reading'
 import { sightOf, unseenOf } from './sight'
@@ -41,9 +42,10 @@ export async function mayBelong(
   const gathered = new Set([reference, ...(state.major?.children ?? []).map((one) => one.reference)])
   const isNew = (one: Offered) => !gathered.has(one.reference)
   if (!words.trim()) {
-    const alike = await alikeTo(desk, state, caller.id, MOST_OFFERED + gathered.size)
+    const most = MOST_OFFERED + gathered.size
+    const alike = await similarTo(desk, state, caller.id, { most, openOnly: true })
     return alike
-      .map((one) => ({ ...one, note: [one.status, one.requester, ...one.why].join(' · ') }))
+      .map((one) => ({ ...one, note: [one.status, one.requester, whyAlike(one, one.words)].join(' · ') }))
       .filter(isNew)
       .slice(0, MOST_OFFERED)
       .map(({ reference, summary, note }) => ({ reference, summary, note }))

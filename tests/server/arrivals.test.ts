@@ -6,6 +6,7 @@ import { audit } from '../../server/queries/audit'
 import { arrivalPage, listArrivals, mergedText, outlook } from '../../server/queries/arrivals'
 import { listTickets } from '../../server/queries/ticketList'
 import { requestPage } from '../../server/queries/requests'
+import { indexAll } from '../../server/commands/searchWords'
 import { makeWorld, TORA } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -113,6 +114,7 @@ describe('Arrivals', () => {
     const { reference: into } = await arrive('Mast light flickers')
     await world.desk.run(into, { kind: 'accept' }, TORA)
     const { reference } = await arrive('Light on the mast flickers')
+    await indexAll(world.db, world.desk.knowledge)
     const page = (await arrivalPage(world.desk, reference, 'ada-thorne'))!
     expect(page.alike.map((one) => one.reference)).toContain(into)
     // What one person asks besides has nothing to do with it.
@@ -120,6 +122,7 @@ describe('Arrivals', () => {
       { item: 'card-reader', portal: null, channel: 'desk', answers: { till: 3 }, requester },
       TORA,
     )
+    await indexAll(world.db, world.desk.knowledge)
     const again = (await arrivalPage(world.desk, reference, 'ada-thorne'))!
     expect(again.alike.map((one) => one.reference)).not.toContain(other.reference)
     await expect(world.desk.merge(reference, 999_999, TORA, keep)).rejects.toThrow('no ticket 999999')

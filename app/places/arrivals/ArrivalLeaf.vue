@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { GRADE_WORDS, whyAlike } from '~~/core/similar'
 import { momentInWords } from '~~/core/time'
 import { lastWordOf, madeBy, talkOf } from '~~/core/ticket'
 import { useTicket } from '~/places/ticket/useTicket'
@@ -170,7 +171,8 @@ useShortcuts('An arrival', [
               <NuxtLink class="num" :to="`/desk/${one.reference}`">{{ one.reference }}</NuxtLink>
               {{ one.summary }}
               <span class="quiet small"
-                >· {{ one.requester }} · {{ one.status }} · {{ one.why.join(', ') }}</span
+                >· {{ one.requester }} · {{ one.status }} · {{ GRADE_WORDS[one.grade] }}:
+                {{ whyAlike(one, one.words) }}</span
               >
             </span>
             <KitButton

@@ -57,6 +57,11 @@ const keepArticles = keep('articles')
       @done="emit('done')"
       @left="emit('left')"
     />
+    <SimilarPart
+      v-else-if="part === 'similar'"
+      v-bind="{ ticket, found, zone, query }"
+      @done="emit('done')"
+    />
     <AlsoOpenPart v-else-if="part === 'open'" :ticket="ticket" :found="found" :query="query" />
     <EquipmentPart v-else-if="part === 'equipment'" :ticket="ticket" :found="found" :now="now" :zone="zone" />
     <LinksPart

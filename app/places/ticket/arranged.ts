@@ -4,6 +4,7 @@ import { TICKET_FACTS, type TicketPart } from '~~/core/work'
 export const BESIDE = [
   'tasks',
   'articles',
+  'similar',
   'open',
   'equipment',
   'links',

@@ -22,6 +22,7 @@ const PARTS: Record<TicketPart, string> = {
   tasks: 'what is to do',
   talk: 'the conversation',
   articles: 'articles that fit',
+  similar: 'similar tickets',
   open: 'what else is open of the same',
   time: 'time',
   links: 'other tickets',

@@ -7,7 +7,7 @@ export default defineRoute(
     may: 'seeTickets',
     path: { reference: 'number' },
     summary:
-      'What stands beside a ticket: articles that fit, and what else is open of the same requester and machine',
+      'What stands beside a ticket: articles that fit, tickets like it with why, and what else is open of the same requester and machine',
   },
   async ({ desk, caller, path }) => {
     const beside = await besideTicket(desk, path.reference, caller)

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { GRADE_WORDS } from '~~/core/similar'
+import { dayAndMonth } from '~~/core/time'
+import type { LinkKind } from '~~/core/work'
+import { ask } from '~/kit/asking'
+import { toast } from '~/kit/toast'
+import type { Ticket } from '~/composables/useTickets'
+import type { Found } from './useBeside'
+
+// Tickets like this one, open and solved, with why; linked, called the same or its cause from here.
+const props = defineProps<{ ticket: Ticket; found?: Found; zone: string; query: Record<string, string> }>()
+const emit = defineEmits<{ done: [] }>()
+type One = Found['similar'][number]
+const session = useSession()
+const works = computed(() => session.may('workTickets'))
+const rows = computed(() => props.found?.similar ?? [])
+const linked = computed(() => new Map(props.ticket.links.map((one) => [one.reference, one.words])))
+const stands = (one: One) =>
+  one.doneAt === null ? one.status.toLowerCase() : `done ${dayAndMonth(one.doneAt, props.zone)}`
+
+const { error, run } = useDeed(() => emit('done'))
+const path = computed(() => ({ reference: props.ticket.reference }))
+const setLink = (to: number, as: LinkKind, on: boolean) =>
+  run(async () => {
+    await api('POST /api/tickets/{reference}/links', { path: path.value, body: { to, as, on } })
+    emit('done')
+    return true
+  })
+async function link(one: One, as: LinkKind, says: string) {
+  if (await setLink(one.reference, as, true)) toast(says, { undo: () => setLink(one.reference, as, false) })
+}
+const list = ref<HTMLElement>()
+async function merge(one: One) {
+  const into = one.reference
+  const at = list.value?.querySelector<HTMLElement>(`[data-like="${into}"] button`)
+  const says = `${props.ticket.reference} ends, and is handled for its requester too with ${into}.`
+  if (!at || !(await ask({ at, says, verb: 'Merge it' }))) return
+  const done = await run(async () => {
+    await api('POST /api/tickets/{reference}/merge', { path: path.value, body: { into } })
+    return true
+  })
+  if (!done) return
+  toast(`${props.ticket.reference} is handled with ${into} from now on.`)
+  await navigateTo({ path: `/desk/${into}`, query: props.query })
+}
+const actsFor = (one: One) => {
+  const { reference } = one
+  return [
+    { label: 'Link them', run: () => link(one, 'related', `It is linked with ${reference}.`) },
+    {
+      label: `It is the same as ${reference}`,
+      run: () => link(one, 'duplicateOf', `It is the same as ${reference}.`),
+    },
+    { label: `${reference} caused it`, run: () => link(one, 'causedBy', `${reference} caused it.`) },
+    ...(one.isOpen && props.ticket.statusGroup !== 'done'
+      ? [{ label: `Merge into ${reference} …`, run: () => merge(one) }]
+      : []),
+  ]
+}
+</script>
+
+<template>
+  <BesidePart title="Similar" :note="rows.length ? String(rows.length) : undefined">
+    <ul v-if="rows.length" ref="list">
+      <li v-for="one in rows" :key="one.reference" :data-like="one.reference">
+        <NuxtLink :to="{ path: `/desk/${one.reference}`, query }"
+          ><span class="num">{{ one.reference }}</span> {{ one.summary }}</NuxtLink
+        >
+        <p class="quiet small">
+          {{ stands(one) }} · {{ GRADE_WORDS[one.grade] }} <LikenessMark :one="one" /><template
+            v-if="linked.has(one.reference)"
+          >
+            · {{ linked.get(one.reference) }} it</template
+          ><template v-else-if="works">
+            ·
+            <KitMenu
+              kind="link"
+              class="no-print"
+              :label="`What ${one.reference} is to this ticket`"
+              :acts="actsFor(one)"
+              >link …</KitMenu
+            ></template
+          >
+        </p>
+        <p v-if="one.solution" class="small solution">{{ one.solution }}</p>
+      </li>
+    </ul>
+    <p v-else-if="found" class="quiet small">No other ticket is like it.</p>
+    <KitError :error="error" />
+  </BesidePart>
+</template>
+
+<style scoped>
+.solution {
+  border-left: 2px solid var(--brass);
+  padding-left: 6px;
+  overflow-wrap: anywhere;
+}
+</style>

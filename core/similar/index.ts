@@ -1,0 +1,22 @@
+/** How alike tickets are and why, what a mark on the scale of likeness would have found, and bursts of what is alike. */
+export { cosine, damped, rarity, vectorOf, type Collection, type Vector } from './vector'
+export {
+  evidenceOf,
+  FIRST_WEIGHING,
+  likenessOf,
+  readyFor,
+  sharedTerms,
+  SIGNS,
+  timesOf,
+  weigh,
+  type Compared,
+  type Evidence,
+  type Likeness,
+  type LikenessLine,
+  type Ready,
+  type Sign,
+  type Weighing,
+} from './likeness'
+export { balanceOf, MARKS, marksOf, suggestedFrom, type Mark, type PastPair, type Suggested } from './marks'
+export { GRADE_WORDS, LINE_WORDS, pointsOf, whyAlike, type Grade } from './words'
+export { burstOf, chanceOfAtLeast, type Burst, type Seen } from './burst'
