@@ -177,7 +177,10 @@ const PARTS = {
     const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
     return directory({ pool, note, address, headers, worker })
   },
-  million: () => million({ pool, note, address, headers, openTickets, seconds: SECONDS }),
+  million: () => {
+    const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
+    return million({ pool, note, address, headers, openTickets, seconds: SECONDS, worker })
+  },
 }
 // Named parts alone may be run: npm run bench 10 core open
 const wanted = process.argv.slice(3)

@@ -10,7 +10,11 @@ async function fill(pool) {
   // Half a million words of a made-up tongue, by Zipf's law: rank 1 / u.
   const words = `(select string_agg('w' || substr(md5((1 / (((fresh * 7919 + n * 104729) % 999983 + 1) / 999983.0))::int::text), 1, 7), ' ')
     from generate_series(1, 25) as n)`
-  for (const index of ['ticket_words_words', 'ticket_words_open', 'ticket_summary'])
+  // Of the same sort: what requesters said besides the summary, ten words each.
+  const codes = `array(select hashtext('w' || (1 / (((fresh * 7919 + n * 104729) % 999983 + 1) / 999983.0))::int)
+    from generate_series(1, 10) as n)`
+  await untilIndexed(pool)
+  for (const index of ['ticket_likeness_terms', 'ticket_words_words', 'ticket_words_open', 'ticket_summary'])
     await pool.query(`drop index if exists ${index}`)
   for (;;) {
     const { rows } = await pool.query("select count(*)::int as done from ticket where status_group = 'done'")
@@ -26,6 +30,11 @@ async function fill(pool) {
            'reference', fresh, 'changed_at', (pattern.ticket).changed_at - (fresh % 31000000) * 1000,
            'state', ((pattern.ticket).state - 'messages' - 'rang') || jsonb_build_object(
              'reference', fresh, 'messages', '[]'::jsonb, 'rang', '[]'::jsonb))) as row)
+       likeness as (
+         insert into ticket_likeness (reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out)
+           select fresh, own.summary, ${codes}, own.item, own.site, own.requester, own.machine,
+             own.logged_at - (fresh % 31000000) * 1000, false, false
+           from pattern join ticket_likeness as own on own.reference = (pattern.ticket).reference)
        insert into ticket_words (reference, title, body, is_open)
          select fresh, (pattern.ticket).summary || ' ' || (pattern.ticket).requester, ${words}, false from pattern`,
       [Math.ceil(AT_ONCE / 500), Math.min(missing, AT_ONCE)],
@@ -38,10 +47,32 @@ async function fill(pool) {
     select t.reference, t.summary || ' ' || t.requester, w.body, true from ticket t
     join lateral (select body from ticket_words where reference >= t.reference limit 1) w on true
     where t.status_group <> 'done' on conflict (reference) do nothing`)
+  await pool.query(
+    'create index ticket_likeness_terms on ticket_likeness using gin ((summary || said)) where not is_out',
+  )
   await pool.query('create index ticket_words_words on ticket_words using gin (words)')
   await pool.query('create index ticket_words_open on ticket_words using gin (words) where is_open')
   await pool.query('create index ticket_summary on ticket using gin (summary gin_trgm_ops)')
   await pool.query('analyze')
+}
+
+/** What came last is searched a moment later. */
+async function untilIndexed(pool) {
+  for (;;) {
+    const { rows } = await pool.query('select 1 from search_behind limit 1')
+    if (!rows.length) return
+    await new Promise((done) => setTimeout(done, 200))
+  }
+}
+
+/** As the worker does within a minute. */
+async function untilCounted(pool) {
+  for (let tries = 0; tries < 900; tries++) {
+    const { rows } = await pool.query('select all_tickets from term_counting')
+    if (rows[0]?.all_tickets > CLOSED) return
+    await new Promise((done) => setTimeout(done, 200))
+  }
+  throw new Error('nobody has counted the words of a million tickets')
 }
 
 const at = (times, share) =>
@@ -169,9 +200,11 @@ async function fifty(address, headers, references, people, seconds) {
   return { times, failed }
 }
 
-export async function million({ pool, note, address, headers, openTickets, seconds }) {
+export async function million({ pool, note, address, headers, openTickets, seconds, worker }) {
   const open = await openTickets(10_000)
   await fill(pool)
+  await untilCounted(pool)
+  worker.kill()
   const { rows } = await pool.query('select count(*)::int as all from ticket')
   note('tickets, of which are open', `${rows[0].all}, ${open}`)
   const own = await ownTickets(pool)
@@ -194,6 +227,11 @@ export async function million({ pool, note, address, headers, openTickets, secon
         )
       ).slice(SEARCHES.length),
     ),
+  )
+  const beside = [...own, ...own].map((one) => `${address}/api/tickets/${one}/beside`)
+  note(
+    'what stands beside a ticket: similar ones, articles, what else is open',
+    inWords((await timesOf(beside, headers)).slice(own.length)),
   )
   note(
     'ticket page',

@@ -26,7 +26,7 @@ export const FIRST_WEIGHING: Weighing = {
   summary: 3,
   signs: { machine: 0.6, item: 0.2, site: 0.6, requester: 0.2, near: 0.8 },
   halfLife: 'PT24H',
-  shown: 50,
+  shown: 35,
   same: 75,
 }
 

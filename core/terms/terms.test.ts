@@ -12,6 +12,11 @@ describe('the terms of a text', () => {
     ])
   })
 
+  it('are one where a letter or two stand before a hyphen, and not who owns something apart', () => {
+    expect(termsIn('The purser’s Wi-Fi', 'en')).toEqual(termsIn('purser wifi', 'en'))
+    expect(termsIn('e-mail at the sign-in', 'en')).toEqual(['email', 'sign'])
+  })
+
   it('are pairs of letters where no space stands between words, and whole words in other scripts', () => {
     expect(termsIn('打印机坏了', 'en')).toEqual(['打印', '印机', '机坏', '坏了'])
     expect(termsIn('Принтер не печатает', 'en')).toEqual(['принтер', 'не', 'печатает'])

@@ -31,13 +31,18 @@ const STEMMERS: Record<Language, Stemmer> = {
 /** Scripts that put no space between words: there a term is two letters that follow each other. */
 const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Khmer}]/u
 
-/** The words of a text as they stand, in small letters, in their order. */
-export const tokensIn = (text: string): string[] =>
-  text
-    .slice(0, MOST_READ)
-    .normalize('NFKC')
-    .toLowerCase()
-    .match(/[\p{L}\p{M}\p{N}]+/gu) ?? []
+/**
+ * The words of a text as they stand, in small letters, in their order. One or two letters before a hyphen belong to what
+ * follows, and what owns something is that something’s owner.
+ * @example tokensIn('The purser’s Wi-Fi') // ['the', 'purser', 'wifi']
+ */
+export function tokensIn(text: string): string[] {
+  const plain = text.slice(0, MOST_READ).normalize('NFKC').toLowerCase()
+  const joined = plain
+    .replace(/(?<![\p{L}\p{N}])(\p{L}{1,2})-(?=\p{L})/gu, '$1')
+    .replace(/(?<=\p{L})['’]s(?!\p{L})/gu, '')
+  return joined.match(/[\p{L}\p{M}\p{N}]+/gu) ?? []
+}
 
 /**
  * In which language a text is, by its words that carry no meaning; where both have as many, or none, it is the one given.

@@ -28,7 +28,11 @@ export function answeredIn(
   directory: Directory,
 ): string {
   const form = design.form(design.item(state.item).form)
-  return answersInWords(form, design.questions, state.answers, design.nameOf(directory, state.attachments))
+  // A yes or a no, and how many, are in the words of no one.
+  const answers = Object.fromEntries(
+    Object.entries(state.answers).filter(([, one]) => typeof one !== 'boolean' && typeof one !== 'number'),
+  )
+  return answersInWords(form, design.questions, answers, design.nameOf(directory, state.attachments))
     .map((one) => one.answer)
     .join('\n')
 }

@@ -9,7 +9,7 @@ describe('where the parts of a layout stand', () => {
     expect(all.rows).toEqual(['requester', 'asked', 'account'])
     expect(all.first).toEqual([])
     expect(all.beside).toEqual([
-      ...['tasks', 'articles', 'open', 'time', 'links'],
+      ...['tasks', 'articles', 'similar', 'open', 'time', 'links'],
       ...['impactUrgency', 'equipment', 'fields', 'decided'],
     ])
     expect([all.history, all.messages]).toEqual([true, true])

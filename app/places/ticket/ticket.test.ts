@@ -17,6 +17,7 @@ const EDITION = firstDesign('Quay desk', 'Europe/London', 'workshop')
 type Answers = Parameters<typeof serve>[0]
 const FOUND = {
   articles: [],
+  similar: [],
   open: { requester: { rows: [], all: 0 }, equipment: { rows: [], all: 0 } },
   past: null,
 }
