@@ -29,7 +29,7 @@ async function fill(pool) {
          insert into ticket select row.* from pattern, jsonb_populate_record((pattern.ticket), jsonb_build_object(
            'reference', fresh, 'changed_at', (pattern.ticket).changed_at - (fresh % 31000000) * 1000,
            'state', ((pattern.ticket).state - 'messages' - 'rang') || jsonb_build_object(
-             'reference', fresh, 'messages', '[]'::jsonb, 'rang', '[]'::jsonb))) as row)
+             'reference', fresh, 'messages', '[]'::jsonb, 'rang', '[]'::jsonb))) as row),
        likeness as (
          insert into ticket_likeness (reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out)
            select fresh, own.summary, ${codes}, own.item, own.site, own.requester, own.machine,

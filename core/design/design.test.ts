@@ -3,8 +3,10 @@ import { demoDesign } from '../../demo/design'
 import { demoDirectory } from '../../demo/directory'
 import { Ticket } from '../../tests/aTicket'
 import { onRota, turnEnds, type Rota } from '../ladder'
+import { FIRST_WEIGHING } from '../similar'
 import { DAY } from '../time'
 import { compareDesigns, CompiledDesign, Directory, firstDesign, proofread, type Design } from '.'
+import { changesInWords } from './differences'
 import { designFile, readDesignFile } from './file'
 
 const directory = new Directory(demoDirectory())
@@ -203,6 +205,30 @@ describe('proofreading', () => {
     expect(proofread(design, directory)).toMatchObject([
       { severity: 'remark', code: 'questionUnused', place: 'questions/idle', message: 'no form asks this' },
     ])
+  })
+})
+
+describe('what a design says of likeness', () => {
+  const first = firstDesign('A desk', 'Europe/London', 'front')
+  const with_ = (similar: Design['triage']['similar']): Design => ({
+    ...first,
+    triage: { ...first.triage, similar },
+  })
+
+  it('is proofread where it stands', () => {
+    const found = proofread(with_({ ...FIRST_WEIGHING, halfLife: 'P1M' }))
+    expect(found.filter((one) => one.place === 'triage/similar').map((one) => one.code)).toEqual([
+      'weighingUnusable',
+    ])
+    expect(proofread(with_(FIRST_WEIGHING)).filter((one) => one.place === 'triage/similar')).toEqual([])
+  })
+
+  it('is told in words where it changes', () => {
+    const signs = { ...FIRST_WEIGHING.signs, near: 1 }
+    const after = with_({ ...FIRST_WEIGHING, signs, same: 80 })
+    const said = JSON.stringify(changesInWords(with_(FIRST_WEIGHING), after, directory))
+    expect(said).toContain('nearness in time weighs: 1 instead of 0.8')
+    expect(said).toContain('they are nearly the same from: 80 of 100 instead of 75 of 100')
   })
 })
 

@@ -1,3 +1,4 @@
+import type { Weighing } from '../similar'
 import type { ServiceLevel } from '../clock'
 import type { TicketField } from '../fields'
 import type { CatalogGroup, CatalogItem, Form, Portal, Question } from '../intake'
@@ -94,6 +95,8 @@ export interface Triage {
   signals?: SignalRules
   /** For which items the words of past tickets tell the category. */
   learnt?: LearntRules
+  /** How likeness of tickets is reckoned, and from which mark on they are shown; `FIRST_WEIGHING` if left out. */
+  similar?: Weighing
 }
 
 /** The parts of triage, each changed by itself. */
@@ -110,6 +113,7 @@ export const TRIAGE_PARTS = [
   'skills',
   'signals',
   'learnt',
+  'similar',
 ] as const satisfies readonly (keyof Triage)[]
 
 /** What may be made of a category that the words of past tickets speak for. */

@@ -22,6 +22,7 @@ const FILES = {
   'triage/who-gets-it.json': ['triage.assignment'],
   'triage/signals.json': ['triage.signals'],
   'triage/past-tickets.json': ['triage.learnt'],
+  'triage/similar.json': ['triage.similar'],
   'working-time.json': ['calendars'],
   'service-levels.json': ['serviceLevels'],
   'ladders.json': ['ladders', 'rotas', 'webhooks'],

@@ -22,6 +22,7 @@ const ARTICLES: Readonly<Record<string, string>> = {
   'source-order': 'Source order',
   'who-gets-it': 'Who gets it',
   signals: 'Signals',
+  similar: 'Similar tickets',
 }
 
 function inTriage(design: Design, article: string, hash: string | undefined): string {

@@ -1,3 +1,4 @@
+import { weighingFaults } from '../similar'
 import { isOneOf } from '../lookup'
 import { messageOf } from '../error/messageOf'
 import { analyse, shadowedRows, type DecisionTable } from '../table'
@@ -29,6 +30,7 @@ export function triageRules(reader: Reader): void {
   assignments(reader)
   signals(reader)
   learnt(reader)
+  similar(reader)
 }
 
 function priorities(reader: Reader): void {
@@ -241,6 +243,12 @@ function assignments(reader: Reader): void {
         'asks nobody more once its tickets are left in the queue; put that last',
       )
   }
+}
+
+function similar(reader: Reader): void {
+  const { similar: weighing } = reader.design.triage
+  for (const fault of weighing ? weighingFaults(weighing) : [])
+    reader.error('triage/similar', 'weighingUnusable', fault)
 }
 
 function learnt(reader: Reader): void {

@@ -167,6 +167,7 @@ export type FindingCode =
   | 'wayTwice'
   | 'wayWithoutWords'
   | 'weekdaysMissing'
+  | 'weighingUnusable'
   | 'weightOutOfRange'
   | 'wordsMissing'
 

@@ -8,6 +8,8 @@ export {
   sharedTerms,
   SIGNS,
   timesOf,
+  WEIGHING_BOUNDS,
+  weighingFaults,
   weigh,
   type Compared,
   type Evidence,

@@ -1,4 +1,4 @@
-import { parseDuration } from '../time'
+import { DAY, MINUTE, parseDuration } from '../time'
 import { cosine, vectorOf, type Collection, type Vector } from './vector'
 
 /** What makes tickets alike besides their words. */
@@ -28,6 +28,41 @@ export const FIRST_WEIGHING: Weighing = {
   halfLife: 'PT24H',
   shown: 35,
   same: 75,
+}
+
+/** Bounds of what a lead may say: times a word of the summary counts, what a sign weighs, hundredths of likeness. */
+export const WEIGHING_BOUNDS = { summary: [1, 10], sign: [0, 5], mark: [10, 100] } as const
+/** Nearness halves in a minute at the soonest, in a year at the latest. */
+const HALF_LIFE: readonly [number, number] = [MINUTE, 366 * DAY]
+
+/**
+ * What is wrong with a weighing, in words that say what to do; nothing where it can be used.
+ * @param weighing as it stands in a design, which a file may have brought
+ */
+export function weighingFaults({ summary, signs, halfLife, shown, same }: Weighing): string[] {
+  const within = (value: number, [least, most]: readonly [number, number]) => value >= least && value <= most
+  const { summary: times, sign, mark } = WEIGHING_BOUNDS
+  const faults: string[] = []
+  if (!within(summary, times)) faults.push(`a word of the summary counts ${times[0]} to ${times[1]} times`)
+  if (!SIGNS.every((one) => within(signs[one], sign)))
+    faults.push(`what a sign weighs lies between ${sign[0]} and ${sign[1]}, where words weigh 1`)
+  if (!isHalfLife(halfLife, within))
+    faults.push('nearness halves in a minute at the soonest, in a year at the latest')
+  if (!within(shown, mark) || !within(same, mark))
+    faults.push(`marks of likeness lie between ${mark[0]} and ${mark[1]} of 100`)
+  else if (same < shown) faults.push('what is nearly the same is shown as alike too: its mark is no lower')
+  return faults
+}
+
+function isHalfLife(
+  text: string,
+  within: (value: number, bounds: readonly [number, number]) => boolean,
+): boolean {
+  try {
+    return within(parseDuration(text), HALF_LIFE)
+  } catch {
+    return false
+  }
 }
 
 /** What of a ticket is compared. */

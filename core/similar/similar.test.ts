@@ -19,6 +19,7 @@ import {
   suggestedFrom,
   vectorOf,
   weigh,
+  weighingFaults,
   whyAlike,
   type Collection,
   type Compared,
@@ -209,7 +210,7 @@ describe('likeness', () => {
 })
 
 /** All pairs of a seeded year of the sample world. */
-function pairsOf(seed: number, events = 60, others = 340): PastPair[] {
+function pairsOf(seed: number, events = 40, others = 160): PastPair[] {
   const told = toldTwice(seed, events, others)
   const tickets = told.map(compared)
   const collection = collectionOf(tickets)
@@ -223,6 +224,20 @@ function pairsOf(seed: number, events = 60, others = 340): PastPair[] {
     })),
   )
 }
+
+describe('what a lead says of likeness', () => {
+  it('is held to its bounds, each fault with what to do', () => {
+    expect(weighingFaults(FIRST_WEIGHING)).toEqual([])
+    const bad = { ...FIRST_WEIGHING, summary: 0, halfLife: 'a while', shown: 80, same: 60 }
+    expect(weighingFaults({ ...bad, signs: { ...bad.signs, near: -1 } })).toEqual([
+      'a word of the summary counts 1 to 10 times',
+      'what a sign weighs lies between 0 and 5, where words weigh 1',
+      'nearness halves in a minute at the soonest, in a year at the latest',
+      'what is nearly the same is shown as alike too: its mark is no lower',
+    ])
+    expect(weighingFaults({ ...FIRST_WEIGHING, halfLife: 'PT0S', shown: Number.NaN })).toHaveLength(2)
+  })
+})
 
 describe('a mark on the scale', () => {
   it('finds what tells the same event twice, and little else, at what the lead has at first', () => {

@@ -2,6 +2,7 @@ import { answeredLater } from '../../core/ticket'
 import { sql } from 'kysely'
 import { answersInWords } from '../../core/intake'
 import { statusOf } from '../../core/lifecycle'
+import { isOneOf } from '../../core/lookup'
 import { valueInWords, type TicketField } from '../../core/fields'
 import type { CompiledDesign, Directory } from '../../core/design'
 import type { Entry } from '../../core/ticket'
@@ -85,11 +86,18 @@ function wordsOf(state: KeptState, entries: Entry[], design: CompiledDesign, dir
   return { title: join(title), body: join(body), is_open: isOpen }
 }
 
+/** The tickets that people have called the same as one: its duplicates, its cause and what it caused, what it was merged into. */
+const calledSame = ({ links = [], mergedInto }: Pick<KeptState, 'links' | 'mergedInto'>): number[] => [
+  ...(mergedInto === undefined ? [] : [mergedInto]),
+  ...links.flatMap(({ as, reference }) => (isOneOf(CALLED_SAME, as) ? [reference] : [])),
+]
+const CALLED_SAME = ['duplicateOf', 'duplicatedBy', 'causedBy', 'causes'] as const
+
 /** What of a ticket is compared with others, as it is kept. */
 function likenessRow(state: KeptState, design: CompiledDesign, directory: Directory) {
   const { at, ...compared } = comparedOf(state, design, directory)
   const isOut = state.mergedInto !== undefined || state.rejected === true
-  return { ...compared, logged_at: at, is_out: isOut }
+  return { ...compared, logged_at: at, is_out: isOut, same: calledSame(state) }
 }
 
 /**
@@ -130,12 +138,12 @@ export async function indexSome(db: Database, knowledge: Knowledge): Promise<num
     )
     const all = JSON.stringify(rows)
     await sql`with rows as (select * from jsonb_to_recordset(${all}::jsonb) as r (reference bigint, title text, body text,
-        is_open boolean, is_out boolean, summary int[], said int[], item text, site text, requester text, machine text, logged_at bigint)),
-      l as (insert into ticket_likeness (reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out)
-        select reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out from rows
+        is_open boolean, is_out boolean, same bigint[], summary int[], said int[], item text, site text, requester text, machine text, logged_at bigint)),
+      l as (insert into ticket_likeness (reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out, same)
+        select reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out, same from rows
         on conflict (reference) do update set summary = excluded.summary, said = excluded.said, item = excluded.item,
           site = excluded.site, requester = excluded.requester, machine = excluded.machine, is_open = excluded.is_open,
-          is_out = excluded.is_out),
+          is_out = excluded.is_out, same = excluded.same),
       w as (insert into ticket_words (reference, title, body, is_open) select reference, title, body, is_open from rows
         on conflict (reference) do update set title = excluded.title, body = excluded.body, is_open = excluded.is_open),
       said as (select distinct word from rows, regexp_split_to_table(lower(title || ' ' || body), '[^[:alnum:]]+') as word

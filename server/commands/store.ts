@@ -81,7 +81,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
       .filter(({ decided }) => decided.entries.some((one) => kinds.includes(one.kind)))
       .map(({ decided }) => decided.state.reference)
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
-  const toIndex = having(SAYING)
+  const toIndex = having(INDEXED)
   const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
   const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.
@@ -137,3 +137,6 @@ export const SAYING = [
   'tasksAdded',
   'majorUpdated',
 ]
+
+/** Entries after which a ticket is found otherwise, or compared otherwise. */
+const INDEXED = [...SAYING, 'linked', 'unlinked', 'merged', 'rejected', 'heldAgain', 'thingMerged']

@@ -675,10 +675,12 @@ update plan_run set stages = '{}' from ticket
     sql: `
 create table ticket_likeness (
   reference bigint primary key, summary int[] not null, said int[] not null, item text, site text, requester text,
-  machine text, logged_at bigint not null, is_open boolean not null, is_out boolean not null);
+  machine text, logged_at bigint not null, is_open boolean not null, is_out boolean not null,
+  same bigint[] not null default '{}');
 create index ticket_likeness_terms on ticket_likeness using gin ((summary || said)) where not is_out;
 create index ticket_likeness_open on ticket_likeness using gin ((summary || said)) where is_open and not is_out;
 create index ticket_likeness_machine on ticket_likeness (machine, logged_at desc) where machine is not null;
+create index ticket_likeness_same on ticket_likeness (reference desc) where same <> '{}';
 create table term_count (term int primary key, tickets int not null);
 create table term_counting (
   id int primary key check (id = 1), counted_at bigint not null, tickets int not null, all_tickets int not null);

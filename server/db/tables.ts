@@ -441,6 +441,8 @@ export interface Tables {
     is_open: boolean
     /** Whether it was merged into another, or turned away: it is like nothing that is shown. */
     is_out: boolean
+    /** The tickets that people have called the same: duplicates, causes, those that they were merged into. */
+    same: Filled<number[]>
   }
   /** In how many tickets a term stands; those of one are left out. */
   term_count: { term: number; tickets: number }

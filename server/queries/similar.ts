@@ -48,7 +48,7 @@ export interface SimilarTicket extends Likeness {
   words: string[]
 }
 
-interface Row extends Compared {
+export interface Row extends Compared {
   reference: number
 }
 
@@ -63,7 +63,7 @@ export interface Sought {
   but?: number
   openOnly?: boolean
   most: number
-  weighing?: Weighing
+  weighing: Weighing
 }
 
 /** How many words are named of those in common. */
@@ -74,13 +74,22 @@ export async function similarTo(
   desk: Reading,
   state: TicketState,
   person: string,
-  more: Pick<Sought, 'most' | 'openOnly' | 'weighing'>,
+  more: Pick<Sought, 'most' | 'openOnly'>,
 ): Promise<SimilarTicket[]> {
-  const [design, directory] = await Promise.all([desk.knowledge.editionOf(state), desk.knowledge.directory()])
+  const [design, directory, inForce] = await Promise.all([
+    desk.knowledge.editionOf(state),
+    desk.knowledge.directory(),
+    desk.knowledge.currentEdition(),
+  ])
+  const weighing = inForce.design.triage.similar ?? FIRST_WEIGHING
   const compared = comparedOf(state, design, directory)
-  const { ready, found } = await mostAlike(desk, person, { ...more, compared, but: state.reference })
+  const { ready, found } = await mostAlike(desk, person, {
+    ...more,
+    weighing,
+    compared,
+    but: state.reference,
+  })
   const said = wordsByCode(state, design, directory)
-  const weighing = more.weighing ?? FIRST_WEIGHING
   return Promise.all(
     found.map(async ({ row, likeness, lines, state: other }) => {
       const edition = await desk.knowledge.editionOf(other)
@@ -108,7 +117,7 @@ export function gradeOf(likeness: number, { shown, same }: Pick<Weighing, 'shown
 }
 
 async function mostAlike(desk: Reading, person: string, sought: Sought) {
-  const { compared, most, weighing = FIRST_WEIGHING } = sought
+  const { compared, most, weighing } = sought
   const collection = await collectionOf(desk.db)
   const ready = readyFor(compared, weighing, collection)
   const ranked = (await candidates(desk, sought))
@@ -154,7 +163,10 @@ async function withStates(desk: Reading, best: readonly Ranked[]) {
  * Tickets that may be alike, found in several ways of which each is bounded: by words that few have, by two words that many
  * have, among the newest, among those that are open, and of the same machine.
  */
-export async function candidates({ db }: Pick<Reading, 'db'>, sought: Sought): Promise<Row[]> {
+export async function candidates(
+  { db }: Pick<Reading, 'db'>,
+  sought: Pick<Sought, 'compared' | 'but' | 'openOnly'>,
+): Promise<Row[]> {
   const parts = waysOf(sought, await collectionOf(db)).map(
     ({ where, limit, newestFirst }) => sql`(select * from ticket_likeness where ${where} and not is_out
       and reference <> ${sought.but ?? 0} ${sought.openOnly ? sql`and is_open` : sql``}
@@ -172,7 +184,7 @@ interface FoundBy {
   newestFirst?: true
 }
 
-function waysOf({ compared }: Sought, collection: Counted): FoundBy[] {
+function waysOf({ compared }: Pick<Sought, 'compared'>, collection: Counted): FoundBy[] {
   const terms = [...new Set([...compared.summary, ...compared.said])].sort(
     (a, b) => rarity(collection, b) - rarity(collection, a),
   )
@@ -193,7 +205,7 @@ function waysOf({ compared }: Sought, collection: Counted): FoundBy[] {
   return ways
 }
 
-interface KeptRow {
+export interface KeptRow {
   reference: number
   summary: number[]
   said: number[]
@@ -204,7 +216,16 @@ interface KeptRow {
   logged_at: number
 }
 
-const readRow = ({ reference, summary, said, item, site, requester, machine, logged_at }: KeptRow): Row => ({
+export const readRow = ({
+  reference,
+  summary,
+  said,
+  item,
+  site,
+  requester,
+  machine,
+  logged_at,
+}: KeptRow): Row => ({
   ...{ reference, summary, said, at: logged_at },
   ...(item !== null && { item }),
   ...(site !== null && { site }),

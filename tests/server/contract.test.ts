@@ -114,6 +114,7 @@ describe('What routes answer', () => {
         'GET /api/triage/corrections',
         'GET /api/triage/decided',
         'GET /api/triage/learnt',
+        'GET /api/similar/past',
         'GET /api/views',
       ],
       ...['GET /api/views/words', 'GET /api/webhooks', 'GET /api/standins/gateway'],

@@ -2,11 +2,14 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { FIRST_WEIGHING } from '../../core/similar'
 import { DAY, HOUR } from '../../core/time'
+import { linkTickets } from '../../server/commands/work'
+import { Knowledge } from '../../server/db/knowledge'
 import { countTerms } from '../../server/commands/countTerms'
 import { indexAll } from '../../server/commands/searchWords'
 import { deskNow } from '../../server/clock/deskClock'
 import { collectionOf } from '../../server/queries/collection'
 import { comparedOf } from '../../server/queries/compared'
+import { pastPairs } from '../../server/queries/pastPairs'
 import { candidates, MOST_COMPARED, similarTo } from '../../server/queries/similar'
 import { mergedText } from '../../server/queries/arrivals'
 import { INES, makeWorld, SCANNER, TORA } from './world'
@@ -108,7 +111,7 @@ describe('tickets like one', () => {
     try {
       const found = await like(one)
       const compared = await candidates(world.desk, {
-        ...{ compared: await comparedNow(one), but: one.reference, most: 5 },
+        ...{ compared: await comparedNow(one), but: one.reference },
       })
       expect(compared.length).toBeGreaterThan(2000)
       expect(compared.length).toBeLessThanOrEqual(MOST_COMPARED)
@@ -131,5 +134,62 @@ describe('the words of a desk', () => {
     // Whoever knows an older count goes by it while the new one is read.
     await collectionOf(world.db)
     await expect.poll(async () => (await collectionOf(world.db)).all).toBeGreaterThan(before.all)
+  })
+})
+
+describe('what the past says of marks', () => {
+  const past = (person = 'ada-thorne') => pastPairs(world.desk, person, FIRST_WEIGHING)
+  const has = (pairs: Awaited<ReturnType<typeof past>>['pairs'], a: number, b: number) =>
+    pairs.find(({ references }) => references.includes(a) && references.includes(b))
+
+  it('is what people have called the same, the cause, or merged, and what is near and they have not', async () => {
+    const [one, same, cause, gone, other] = [
+      await log('Winch drum rope birdnested port side'),
+      await log('Port winch drum: rope is a birdnest'),
+      await log('Somebody left the spooler off'),
+      await log('Birdnest on the port winch'),
+      await log('Starboard winch drum rope birdnested'),
+    ]
+    await linkTickets(world.desk, one.reference, { to: same.reference, as: 'duplicateOf', on: true }, TORA)
+    await linkTickets(world.desk, one.reference, { to: cause.reference, as: 'causedBy', on: true }, TORA)
+    await world.desk.merge(gone.reference, one.reference, TORA, (state) => mergedText(world.desk, state))
+    await indexed()
+    const { pairs, summaries } = await past()
+    const isSame = (b: number) => has(pairs, one.reference, b)?.isSame
+    expect([same, cause, gone, other].map(({ reference }) => isSame(reference))).toEqual([
+      true,
+      true,
+      true,
+      false,
+    ])
+    expect(summaries[one.reference]).toBe('Winch drum rope birdnested port side')
+    // Called the same is found however little they have in common; each pair once.
+    const keys = pairs.map(({ references }) => [...references].sort((a, b) => a - b).join(' '))
+    expect(new Set(keys).size).toBe(keys.length)
+    await linkTickets(world.desk, one.reference, { to: same.reference, as: 'duplicateOf', on: false }, TORA)
+    await indexed()
+    expect(has((await past()).pairs, one.reference, same.reference)?.isSame).toBe(false)
+  })
+})
+
+describe('the weighing of a design', () => {
+  it('is what tickets are weighed by once it is in force', async () => {
+    const one = await log('Quoit rack collapsed onto ninepins')
+    const other = await log('Quoit rack has collapsed onto the ninepins')
+    await indexed()
+    expect((await like(one)).map((each) => each.reference)).toContain(other.reference)
+    const { design } = await world.desk.knowledge.currentEdition()
+    const strict = { ...FIRST_WEIGHING, shown: 100, same: 100 }
+    await world.db
+      .insertInto('edition')
+      .values({
+        ...{ number: 2, note: 'Stricter', published_by: 'olin-brandt', published_at: deskNow() },
+        document: JSON.stringify({ ...design, triage: { ...design.triage, similar: strict } }),
+      })
+      .execute()
+    const knowledge = new Knowledge(world.db)
+    const desk = { ...world.desk, knowledge, db: world.db } as typeof world.desk
+    const found = await similarTo(desk, one, 'ada-thorne', { most: 20 })
+    expect(found.map((each) => each.reference)).not.toContain(other.reference)
   })
 })

@@ -4,7 +4,7 @@ import { TRIAGE, type Article } from '../article'
 export default {
   path: 'triage/rehearsal',
   name: 'Past tickets',
-  place: 10,
+  place: 11,
   part: TRIAGE,
   component: defineAsyncComponent(() => import('~/places/design/triage/RehearsalArticle.vue')),
   needs: ['names', 'directory', 'version'],

@@ -67,6 +67,7 @@ const TRIAGE: Readonly<Record<keyof Design['triage'], string>> = {
   skills: 'Table “Who knows what”',
   signals: 'Signals',
   learnt: 'Past tickets',
+  similar: 'Similar tickets',
 }
 
 /** How a thing is called where it is told of. */

@@ -1,6 +1,7 @@
 import type { Action, Ladder, Rota, RotaLayer, Rung } from '../../ladder'
 import { actionInWords, repeatInWords, rungMomentInWords } from '../../ladder'
 import { isOneOf } from '../../lookup'
+import type { Weighing } from '../../similar'
 import { say } from '../../words'
 import {
   countedAs,
@@ -413,6 +414,19 @@ export const triage: Book<Triage> = {
   ),
   skills: table,
   signals,
+  similar: bookOf<Weighing>({
+    summary: number('a word of the summary counts', ' times'),
+    signs: bookOf<Weighing['signs']>({
+      machine: number('the same machine weighs'),
+      item: number('the same item weighs'),
+      site: number('the same site weighs'),
+      requester: number('the same requester weighs'),
+      near: number('nearness in time weighs'),
+    }),
+    halfLife: span('nearness halves in'),
+    shown: number('tickets are shown as alike from', ' of 100'),
+    same: number('they are nearly the same from', ' of 100'),
+  }),
   learnt: bookOf<NonNullable<Triage['learnt']>>({
     items: refs('learns for', 'item'),
     suggestFrom: percent('names a category from'),
