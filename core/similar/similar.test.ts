@@ -293,12 +293,11 @@ describe('a burst', () => {
     const next = () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) / 2 ** 31
     for (const mean of [0.5, 2, 6]) {
       const windows = 40_000
-      let [at, many] = [0, 0]
       const counts = new Array<number>(windows).fill(0)
-      for (at = -Math.log(1 - next()) / mean; at < windows; at += -Math.log(1 - next()) / mean)
+      for (let at = -Math.log(1 - next()) / mean; at < windows; at += -Math.log(1 - next()) / mean)
         counts[Math.floor(at)]!++
       const wanted = Math.ceil(mean * 2)
-      many = counts.filter((one) => one >= wanted).length
+      const many = counts.filter((one) => one >= wanted).length
       expect(many / windows).toBeCloseTo(chanceOfAtLeast(wanted, mean), 1.5)
     }
   })

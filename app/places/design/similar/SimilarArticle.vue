@@ -56,7 +56,7 @@ const past = useQuery({
       by signs beside them. Each likeness is an account that anybody can open beside a ticket: its lines add
       up.
     </p>
-    <FindingsList :design="design" :findings="found" />
+    <FindingsList v-if="found.length" :design="design" :findings="found" />
     <section aria-labelledby="weights">
       <h2 id="weights">What speaks for it</h2>
       <p class="quiet small">Words weigh 1. A sign of which nothing is known on either side is left out.</p>

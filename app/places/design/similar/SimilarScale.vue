@@ -49,8 +49,8 @@ function take() {
 
 <template>
   <p class="small quiet">
-    {{ past.pairs.length }} pairs of {{ counted(past.tickets, 'ticket') }} have enough in common to be on the
-    scale; people have called {{ called }} of them the same, the cause, or merged them.
+    {{ counted(past.pairs.length, 'pair') }} of {{ counted(past.tickets, 'ticket') }} are on the scale, those
+    with most words in common; people have called {{ called }} of them the same, the cause, or merged them.
   </p>
   <KitEmpty
     v-if="!past.pairs.length"
@@ -59,9 +59,9 @@ function take() {
   <template v-else>
     <LedgerTable :heads="HEADS">
       <tr v-for="one in marks" :key="one.mark" :class="{ at: role(one.mark) }">
-        <th scope="row" class="n">
+        <td class="n mark">
           {{ one.mark }}<span v-if="role(one.mark)" class="role">{{ role(one.mark) }}</span>
-        </th>
+        </td>
         <td class="n">{{ one.found }}</td>
         <td class="bar" aria-hidden="true">
           <span class="found" :style="{ width: width(one.found) }" /><span
@@ -70,7 +70,7 @@ function take() {
           />
         </td>
         <td class="n">{{ one.same }}</td>
-        <td class="n">{{ percent(one.precision) }}</td>
+        <td class="n">{{ percent(called ? one.precision : null) }}</td>
         <td class="n">{{ percent(one.recall) }}</td>
         <td class="pair">
           <template v-if="one.example">
@@ -110,11 +110,9 @@ function take() {
 </template>
 
 <style scoped>
-th.n {
-  font-weight: 400;
+.mark {
   white-space: nowrap;
 }
-.at th,
 .at td {
   background: var(--page-2);
   font-weight: 600;
