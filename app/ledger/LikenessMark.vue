@@ -5,17 +5,11 @@ import { LINE_WORDS, pointsOf, type LikenessLine } from '~~/core/similar'
 const props = defineProps<{
   one: { reference: number; likeness: number; lines: readonly LikenessLine[]; words: readonly string[] }
 }>()
-const slip = ref<{ toggle: (event: Event) => void }>()
-const open = ref(false)
-const label = computed(() => `Why ${props.one.reference} is like it`)
 const lines = computed(() => pointsOf(props.one))
 </script>
 
 <template>
-  <KitButton kind="quiet" class="why" :aria-expanded="open" :aria-label="label" @click="slip?.toggle($event)"
-    >∵</KitButton
-  >
-  <KitSlip ref="slip" :label="label" @show="open = true" @hide="open = false">
+  <WhyMark :label="`Why ${one.reference} is like it`">
     <table class="account">
       <tbody>
         <tr v-for="line in lines" :key="line.of">
@@ -37,16 +31,10 @@ const lines = computed(() => pointsOf(props.one))
         </tr>
       </tfoot>
     </table>
-  </KitSlip>
+  </WhyMark>
 </template>
 
 <style scoped>
-.why.kit-button.quiet {
-  color: var(--sea);
-  font-weight: 700;
-  min-width: 24px;
-  text-align: center;
-}
 .account {
   border-collapse: collapse;
 }

@@ -19,6 +19,7 @@ export {
   type Sign,
   type Weighing,
 } from './likeness'
+export { Comparer } from './comparer'
 export { balanceOf, MARKS, marksOf, suggestedFrom, type Mark, type PastPair, type Suggested } from './marks'
 export { GRADE_WORDS, LINE_WORDS, pointsOf, whyAlike, type Grade } from './words'
 export { burstOf, chanceOfAtLeast, type Burst, type Seen } from './burst'

@@ -127,16 +127,26 @@ export const readyFor = (
 
 /** What speaks for two tickets being about the same. */
 export function evidenceOf(a: Ready, b: Ready, halfLife: number): Evidence {
+  const [few, many] = [a, b].sort((one, other) => one.vector.weights.size - other.vector.weights.size)
+  const shared = [...few!.vector.weights.keys()].filter((term) => many!.vector.weights.has(term)).length
+  return { words: cosine(a.vector, b.vector) * trust(shared), signs: signsOf(a, b, halfLife) }
+}
+
+/** How alike the words of two vectors are, from their product, their lengths, and how many terms they share. */
+export const wordsAlike = (product: number, lengths: number, shared: number): number =>
+  lengths > 0 ? Math.min(1, product / lengths) * trust(shared) : 0
+
+const trust = (shared: number) => Math.min(1, shared / ENOUGH_SHARED)
+
+/** The signs that two tickets are about the same, as far as anything is known of them. */
+export function signsOf(a: Compared, b: Compared, halfLife: number): Evidence['signs'] {
   return {
-    words: cosine(a.vector, b.vector) * Math.min(1, sharedTerms(a, b).length / ENOUGH_SHARED),
-    signs: {
-      ...known('machine', a.machine, b.machine),
-      ...known('item', a.item, b.item),
-      ...known('site', a.site, b.site),
-      // Others tell of the same as well: that nobody asks twice says nothing.
-      ...(a.requester !== undefined && a.requester === b.requester && { requester: 1 }),
-      near: halfLife > 0 ? 0.5 ** (Math.abs(a.at - b.at) / halfLife) : 0,
-    },
+    ...known('machine', a.machine, b.machine),
+    ...known('item', a.item, b.item),
+    ...known('site', a.site, b.site),
+    // Others tell of the same as well: that nobody asks twice says nothing.
+    ...(a.requester !== undefined && a.requester === b.requester && { requester: 1 }),
+    near: halfLife > 0 ? 0.5 ** (Math.abs(a.at - b.at) / halfLife) : 0,
   }
 }
 

@@ -5,6 +5,7 @@ import { toldTwice, type Told } from '../../demo/twins'
 import {
   chanceOfAtLeast,
   burstOf,
+  Comparer,
   cosine,
   evidenceOf,
   FIRST_WEIGHING,
@@ -194,6 +195,19 @@ describe('likeness', () => {
     ]
     expect(whyAlike({ lines }, ['gate', 'scanner'])).toBe('the same machine, words such as gate and scanner')
     expect(whyAlike({ lines: [] }, [])).toBe('')
+  })
+
+  it('is the same whether one is compared with one, or with thousands', () => {
+    fc.assert(
+      fc.property(fc.array(aTicket, { minLength: 2, maxLength: 6 }), (tickets) => {
+        const collection = collectionOf(tickets)
+        const comparer = new Comparer(tickets[0]!, FIRST_WEIGHING, collection)
+        for (const other of tickets.slice(1)) {
+          const wanted = likenessOf(comparer.one, readyFor(other, FIRST_WEIGHING, collection), FIRST_WEIGHING)
+          expect(comparer.likenessTo(other).likeness).toBeCloseTo(wanted.likeness, 9)
+        }
+      }),
+    )
   })
 
   it('names the words that tell most first', () => {
