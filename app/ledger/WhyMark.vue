@@ -6,12 +6,7 @@ const open = ref(false)
 </script>
 
 <template>
-  <KitButton
-    kind="quiet"
-    class="why"
-    :aria-expanded="open"
-    :aria-label="label"
-    @click="slip?.toggle($event)"
+  <KitButton kind="quiet" class="why" :aria-expanded="open" :aria-label="label" @click="slip?.toggle($event)"
     >∵</KitButton
   >
   <KitSlip ref="slip" :label="label" @show="open = true" @hide="open = false">
