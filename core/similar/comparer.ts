@@ -2,6 +2,7 @@ import { parseDuration } from '../time'
 import {
   readyFor,
   signsOf,
+  timesOf,
   weigh,
   wordsAlike,
   type Compared,
@@ -39,11 +40,10 @@ export class Comparer {
     )
   }
 
-  private wordsWith({ summary, said }: Compared): number {
+  private wordsWith(other: Compared): number {
     const { times } = this
     times.clear()
-    for (const term of summary) times.set(term, (times.get(term) ?? 0) + this.weighing.summary)
-    for (const term of said) times.set(term, (times.get(term) ?? 0) + 1)
+    timesOf(other, this.weighing, times)
     const own = this.one.vector.weights
     let [product, squares, shared] = [0, 0, 0]
     for (const [term, count] of times) {

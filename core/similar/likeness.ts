@@ -105,12 +105,12 @@ export interface Ready extends Compared {
   vector: Vector
 }
 
-/** How often each term of a ticket counts. */
+/** How often each term of a ticket counts. @param times what is filled: empty, and used again by whoever compares many */
 export function timesOf(
   { summary, said }: Pick<Compared, 'summary' | 'said'>,
   weighing: Pick<Weighing, 'summary'>,
-) {
-  const times = new Map<number, number>()
+  times = new Map<number, number>(),
+): Map<number, number> {
   for (const term of summary) times.set(term, (times.get(term) ?? 0) + weighing.summary)
   for (const term of said) times.set(term, (times.get(term) ?? 0) + 1)
   return times

@@ -1,4 +1,5 @@
 import type { Collection } from '../../core/similar'
+import { log } from '../base/log'
 import type { Database } from '../db/connection'
 
 /** So many terms are known by how often they stand; the rest is rare. */
@@ -30,7 +31,12 @@ export async function collectionOf(db: Database): Promise<Counted> {
   const running = reading.get(db) ?? readTerms(db, row)
   reading.set(db, running)
   // Whoever knows an older count goes by that meanwhile: rarity changes little from one to the next.
-  if (known) return known.counted
+  if (known) {
+    running.catch((error: Error) =>
+      log.warn({ error: error.message }, 'how rare words are could not be read'),
+    )
+    return known.counted
+  }
   return (await running).counted
 }
 
