@@ -5,10 +5,17 @@ import type { TicketAct } from './useTicketActs'
 
 // What an act asks before it is done: what a gate or a move wants to know. What was typed stays through errors, reloads
 // and when it is left.
-const props = defineProps<{ ticket: Ticket; act: TicketAct; zone: string }>()
+const props = defineProps<{
+  ticket: Ticket
+  act: TicketAct
+  zone: string
+  /** What was taken over from elsewhere; what somebody has typed before stays. */
+  given?: Readonly<Record<string, FieldValue>>
+}>()
 const emit = defineEmits<{ done: []; close: []; stale: [] }>()
 const kept = reactive({ fields: {} as Record<string, FieldValue | null> })
 const { forget } = useKeptForm(`yare-draft-${props.ticket.reference}-${props.act.id}`, kept)
+kept.fields = { ...props.given, ...kept.fields }
 const { busy, error, run } = useDeed(() => emit('stale'))
 const name = computed(() => props.act.name.replace(/ …$/, ''))
 const form = ref<HTMLFormElement>()

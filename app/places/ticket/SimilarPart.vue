@@ -8,8 +8,15 @@ import type { Ticket } from '~/composables/useTickets'
 import type { Found } from './useBeside'
 
 // Tickets like this one, open and solved, with why; linked, called the same or its cause from here.
-const props = defineProps<{ ticket: Ticket; found?: Found; zone: string; query: Record<string, string> }>()
-const emit = defineEmits<{ done: [] }>()
+const props = defineProps<{
+  ticket: Ticket
+  found?: Found
+  zone: string
+  query: Record<string, string>
+  /** Whether what solved another can be taken over. */
+  takesOver?: boolean
+}>()
+const emit = defineEmits<{ done: []; take: [solution: string] }>()
 type One = Found['similar'][number]
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
@@ -82,7 +89,17 @@ const actsFor = (one: One) => {
             ></template
           >
         </p>
-        <p v-if="one.solution" class="small solution">{{ one.solution }}</p>
+        <p v-if="one.solution" class="small solution">
+          {{ one.solution }}
+          <KitButton
+            v-if="works && takesOver"
+            kind="link"
+            class="no-print"
+            :aria-label="`Solve it as ${one.reference} was`"
+            @click="emit('take', one.solution)"
+            >solve it so …</KitButton
+          >
+        </p>
       </li>
     </ul>
     <p v-else-if="found" class="quiet small">No other ticket is like it.</p>

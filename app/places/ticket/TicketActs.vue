@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { FieldValue } from '~~/core/fields'
 import { textOf } from '~~/core/reason'
 import { durationInWords } from '~~/core/time'
 import type { Act } from '~/kit/act'
@@ -17,6 +18,8 @@ const props = defineProps<{
   /** What went wrong with an act that asks for nothing. */
   error?: ApiError
   busy: boolean
+  /** What an act that asks is opened with. */
+  given?: Readonly<Record<string, FieldValue>>
   now: number
   zone: string
 }>()
@@ -117,6 +120,7 @@ defineExpose({
         :ticket="ticket"
         :act="act"
         :zone="zone"
+        :given="given"
         @done="emit('done')"
         @close="close"
         @stale="emit('stale')"

@@ -13,8 +13,10 @@ const props = defineProps<{
   query: Record<string, string>
   /** Keys by what they begin. */
   keys: Readonly<Record<string, string>>
+  /** Whether there is an act that asks what solved it. */
+  takesOver?: boolean
 }>()
-const emit = defineEmits<{ done: []; left: []; reply: [words: string] }>()
+const emit = defineEmits<{ done: []; left: []; reply: [words: string]; take: [solution: string] }>()
 const { data: found } = useBeside(() => props.ticket.reference)
 type Part = { begin: () => unknown } | null
 const parts = new Map<string, Part>()
@@ -59,8 +61,9 @@ const keepArticles = keep('articles')
     />
     <SimilarPart
       v-else-if="part === 'similar'"
-      v-bind="{ ticket, found, zone, query }"
+      v-bind="{ ticket, found, zone, query, takesOver }"
       @done="emit('done')"
+      @take="(solution) => emit('take', solution)"
     />
     <AlsoOpenPart v-else-if="part === 'open'" :ticket="ticket" :found="found" :query="query" />
     <EquipmentPart v-else-if="part === 'equipment'" :ticket="ticket" :found="found" :now="now" :zone="zone" />

@@ -62,7 +62,11 @@ const others = usePresence(
 )
 /** The act that asks something first. */
 const opened = ref<string>()
-watch(opened, (now) => now === undefined && void goOn())
+watch(opened, (now) => {
+  if (now !== undefined) return
+  given.value = undefined
+  void goOn()
+})
 const { acts, actOf, main, row, more, keys } = useTicketActs({
   ticket,
   write: (what) => (writing.value = what),
@@ -76,6 +80,22 @@ async function press(id: string) {
   if (id === 'reply' || id === 'note') return act.run({})
   // What was opened meanwhile stays open.
   if (await deed.run(async () => (await act.run({}), true))) await changed()
+}
+
+/** What solved another ticket, for the act that ends this one and asks what did. */
+const given = ref<{ remarks: string }>()
+const ending = computed(() =>
+  acts.value.find(
+    ({ sheet, asks, whyNot }) =>
+      sheet === 'asks' && whyNot === undefined && asks?.some((one) => one.name === 'remarks'),
+  ),
+)
+async function takeOver(remarks: string) {
+  // What is open is made anew with it.
+  opened.value = undefined
+  await nextTick()
+  given.value = { remarks }
+  opened.value = ending.value?.id
 }
 
 const lines = ref<{ toggle: () => void }[]>([])
@@ -163,6 +183,8 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
+          :takes-over="ending !== undefined"
+          @take="takeOver"
           @reply="(words) => reply?.put(words)"
           @done="changed"
           @left="goOn"
@@ -206,6 +228,7 @@ useShortcuts('A ticket that is open', shortcuts)
           :promises="promises"
           :error="deed.error.value"
           :busy="deed.busy.value"
+          :given="given"
           :now="time.now"
           :zone="zone"
           @press="press"
@@ -242,6 +265,8 @@ useShortcuts('A ticket that is open', shortcuts)
           :zone="zone"
           :query="query"
           :keys="keys"
+          :takes-over="ending !== undefined"
+          @take="takeOver"
           @reply="(words) => reply?.put(words)"
           @done="changed"
           @left="goOn"

@@ -119,6 +119,45 @@ describe('the acts of a ticket', () => {
   })
 })
 
+describe('what solved a similar ticket', () => {
+  const LIKE = {
+    ...{ reference: 3, summary: 'Hinge squeaks', requester: 'Ada', status: 'Solved', isOpen: false },
+    ...{ loggedAt: 0, doneAt: 0, solution: 'A drop of oil', likeness: 0.8, grade: 'same', words: [] },
+    lines: [{ of: 'words', adds: 0.8 }],
+  }
+  const asking = () => {
+    const page = ticketPage()
+    const gate = [{ name: 'remarks', label: 'What solved it?', type: 'longText' as const, required: true }]
+    return ticketPage({
+      layout: [...page.layout, 'similar'],
+      transitions: page.transitions.map((one) => (one.to === 'solved' ? { ...one, gate } : one)),
+    })
+  }
+  const remarks = () => document.querySelector<HTMLTextAreaElement>('form[aria-label="Solve"] textarea')
+
+  it('is taken over into what ends this one; what somebody has typed stays', async () => {
+    await opened(asking, { 'GET /api/tickets/7/beside': () => ({ ...FOUND, similar: [LIKE] }) })
+    const take = () => document.querySelector<HTMLElement>('[aria-label="Solve it as 3 was"]')!
+    take().click()
+    await settled()
+    expect(remarks()!.value).toBe('A drop of oil')
+    remarks()!.value = 'Two drops'
+    remarks()!.dispatchEvent(new Event('input'))
+    await settled()
+    take().click()
+    await settled()
+    expect(remarks()!.value).toBe('Two drops')
+  })
+
+  it('is only read where nothing asks for it', async () => {
+    await opened(() => ticketPage({ layout: [...ticketPage().layout, 'similar'] }), {
+      'GET /api/tickets/7/beside': () => ({ ...FOUND, similar: [LIKE] }),
+    })
+    expect(document.body.textContent).toContain('A drop of oil')
+    expect(document.querySelector('[aria-label="Solve it as 3 was"]')).toBeNull()
+  })
+})
+
 describe('an act that was begun in another status', () => {
   it('says so, and is done only when it is pressed once more', async () => {
     let page = ticketPage()
