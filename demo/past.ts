@@ -94,6 +94,9 @@ const MORNING: {
   { item: 'loan-laptop', summary: 'Loan laptop for the winter survey', after: 66, takes: 20 },
 ]
 
+/** Whoever of the front counter notices that two ask for the same. */
+const LINKER = 'per-lund'
+
 /**
  * Lives through a year of the desk with the very decider that the server uses.
  * @param until the moment at which the demo begins
@@ -119,6 +122,8 @@ class Past {
   /** Another, so that the ways of kinds change nothing of either. */
   private readonly kinds = new Chance(78)
   private readonly plans: PlansLived
+  /** Who asked for what where last. */
+  private readonly asked = new Map<string, { reference: number; at: Instant }>()
 
   constructor(
     private readonly design: CompiledDesign,
@@ -235,6 +240,22 @@ class Past {
     if (this.stateOf(reference).held) this.planAcceptance(reference, at)
     else this.planReply(reference, at)
     this.plans.goOn(reference, at)
+    this.callSame(reference, at)
+  }
+
+  /** Who asks for the very same at one site within two days tells of one fault; somebody of the desk sees it soon. */
+  private callSame(reference: number, at: Instant): void {
+    const { item, site, summary } = this.stateOf(reference)
+    const key = `${item} ${site} ${summary}`
+    const before = this.asked.get(key)
+    this.asked.set(key, { reference, at })
+    if (!before || at - before.at > 2 * DAY) return
+    const seen = at + 40 * MINUTE
+    this.plan(seen, () => {
+      const by = { person: LINKER }
+      this.apply(reference, seen, by, { kind: 'link', to: before.reference, as: 'duplicateOf', on: true })
+      this.apply(before.reference, seen, by, { kind: 'link', to: reference, as: 'duplicatedBy', on: true })
+    })
   }
 
   /** What the requester picks where the portal asks for it: one after the other, so that each comes up. */
