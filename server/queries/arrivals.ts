@@ -88,7 +88,7 @@ export async function arrivalPage(desk: Reading, reference: number, person: stri
   const [design, directory, alike] = await Promise.all([
     desk.knowledge.editionOf(state),
     desk.knowledge.directory(),
-    similarTo(desk, state, person, { most: MOST_ALIKE, openOnly: true }),
+    similarTo(desk, state, person, { most: MOST_ALIKE }),
   ])
   const { design: document } = design
   return {

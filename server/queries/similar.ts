@@ -40,6 +40,8 @@ export interface SimilarTicket extends Likeness {
   status: string
   isOpen: boolean
   loggedAt: number
+  /** Whether it is a major incident that goes on. */
+  isMajor: boolean
   /** When it was done, and what was written as what solved it; null while it is open, or where nothing was. */
   doneAt: number | null
   solution: string | null
@@ -97,7 +99,7 @@ export async function similarTo(
       const isOpen = statusOf(kind, other.status).group !== 'done'
       return {
         ...{ reference: row.reference, summary: other.summary, requester: directory.nameOf(other.requester) },
-        ...{ status: standsInWords(other, kind), isOpen },
+        ...{ status: standsInWords(other, kind), isOpen, isMajor: goesOn(other) },
         ...{ loggedAt: other.loggedAt, doneAt: isOpen ? null : (other.statuses.at(-1)?.at ?? null) },
         solution: isOpen ? null : other.remarks,
         ...{ likeness, lines, grade: gradeOf(likeness, weighing) },
@@ -108,6 +110,8 @@ export async function similarTo(
     }),
   )
 }
+
+const goesOn = ({ major }: TicketState) => major !== undefined && major.endedAt === undefined
 
 /** Nearly the same from its mark; alike above the middle of what is shown below that. */
 export function gradeOf(likeness: number, { shown, same }: Pick<Weighing, 'shown' | 'same'>): Grade {

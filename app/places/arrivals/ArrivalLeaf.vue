@@ -164,19 +164,21 @@ useShortcuts('An arrival', [
       </section>
 
       <section v-if="page.alike.length" aria-labelledby="alike">
-        <h2 id="alike">Open tickets like it</h2>
+        <h2 id="alike">Tickets like it</h2>
         <ul class="lines">
           <li v-for="one in page.alike" :key="one.reference" class="alike">
             <span>
               <NuxtLink class="num" :to="`/desk/${one.reference}`">{{ one.reference }}</NuxtLink>
               {{ one.summary }}
               <span class="quiet small"
-                >· {{ one.requester }} · {{ one.status }} · {{ GRADE_WORDS[one.grade] }}:
-                {{ whyAlike(one, one.words) }}</span
+                >· {{ one.requester }} · {{ one.doneAt === null ? one.status : `done ${when(one.doneAt)}` }} ·
+                {{ GRADE_WORDS[one.grade] }}: {{ whyAlike(one, one.words) }}</span
               >
+              <LikenessMark :one="one" />
+              <span v-if="one.solution" class="small solution">{{ one.solution }}</span>
             </span>
             <KitButton
-              v-if="works"
+              v-if="works && one.isOpen"
               kind="link"
               :aria-label="`Merge into ${one.reference} …`"
               @click="open('merge', one.reference)"
@@ -230,6 +232,11 @@ p {
 }
 .alike :deep(.kit-button) {
   white-space: nowrap;
+}
+.solution {
+  display: block;
+  border-left: 2px solid var(--brass);
+  padding-left: 6px;
 }
 .alike {
   display: flex;

@@ -91,6 +91,24 @@ describe('similar tickets beside a ticket', () => {
     expect(links).toEqual([{ to: 4, as: 'causedBy', on: true }])
   })
 
+  it('are gathered into this one where it is a major incident', async () => {
+    const gathered: unknown[] = []
+    await drawn([ONE], { major: { since: 0, by: 'ada', children: [], updates: 0 } }, 'lead')
+    serve({ 'POST /api/tickets/7/major': ({ body }) => void gathered.push(body) })
+    await press('What 4 is to this ticket')
+    await press('Gather 4 into this')
+    expect(gathered).toEqual([{ step: 'gather', tickets: [4] }])
+  })
+
+  it('gather this one where they are a major incident', async () => {
+    const gathered: unknown[] = []
+    await drawn([{ ...ONE, isMajor: true }], {}, 'lead')
+    serve({ 'POST /api/tickets/4/major': ({ body }) => void gathered.push(body) })
+    await press('What 4 is to this ticket')
+    await press('Gather this into 4')
+    expect(gathered).toEqual([{ step: 'gather', tickets: [7] }])
+  })
+
   it('are linked already, or only looked at, without the acts', async () => {
     const link = { reference: 4, as: 'related', words: 'goes with', summary: '', isDone: false } as never
     await drawn([ONE], { links: [link] })

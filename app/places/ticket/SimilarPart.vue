@@ -50,6 +50,28 @@ async function merge(one: One) {
   toast(`${props.ticket.reference} is handled with ${into} from now on.`)
   await navigateTo({ path: `/desk/${into}`, query: props.query })
 }
+const goesOn = computed(() => Boolean(props.ticket.major && props.ticket.major.endedAt === undefined))
+/** Into a major incident: this one, or that one where it is one. */
+async function gather(major: number, child: number) {
+  const done = await run(async () => {
+    const body = { step: 'gather' as const, tickets: [child] }
+    await api('POST /api/tickets/{reference}/major', { path: { reference: major }, body })
+    return true
+  })
+  if (!done) return
+  toast(`${child} is told what ${major} is told from now on.`)
+  emit('done')
+}
+const gathers = ({ reference, isOpen, isMajor }: One) => {
+  if (!session.may('declareMajor')) return []
+  const own = props.ticket.reference
+  if (goesOn.value && isOpen && !isMajor)
+    return [{ label: `Gather ${reference} into this`, run: () => gather(own, reference) }]
+  const isFree = !goesOn.value && props.ticket.statusGroup !== 'done'
+  return isMajor && isFree
+    ? [{ label: `Gather this into ${reference}`, run: () => gather(reference, own) }]
+    : []
+}
 const actsFor = (one: One) => {
   const { reference } = one
   return [
@@ -59,6 +81,7 @@ const actsFor = (one: One) => {
       run: () => link(one, 'duplicateOf', `It is the same as ${reference}.`),
     },
     { label: `${reference} caused it`, run: () => link(one, 'causedBy', `${reference} caused it.`) },
+    ...gathers(one),
     ...(one.isOpen && props.ticket.statusGroup !== 'done'
       ? [{ label: `Merge into ${reference} …`, run: () => merge(one) }]
       : []),

@@ -121,7 +121,14 @@ describe('the acts of a ticket', () => {
 
 describe('what solved a similar ticket', () => {
   const LIKE = {
-    ...{ reference: 3, summary: 'Hinge squeaks', requester: 'Ada', status: 'Solved', isOpen: false },
+    ...{
+      reference: 3,
+      summary: 'Hinge squeaks',
+      requester: 'Ada',
+      status: 'Solved',
+      isOpen: false,
+      isMajor: false,
+    },
     ...{ loggedAt: 0, doneAt: 0, solution: 'A drop of oil', likeness: 0.8, grade: 'same', words: [] },
     lines: [{ of: 'words', adds: 0.8 }],
   }
