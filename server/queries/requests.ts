@@ -178,7 +178,7 @@ export interface RequestsWanted {
 }
 
 /** Where somebody reads those of colleagues: which portals show them, and which items are for whoever asks alone. */
-function seenAmongColleagues({ design }: CompiledDesign) {
+export function sharedAmongColleagues({ design }: CompiledDesign) {
   const portals = design.portals.filter((one) => one.colleagues?.includes('see')).map((one) => one.id)
   return { portals, confidential: design.items.filter((one) => one.confidential).map((one) => one.id) }
 }
@@ -194,7 +194,7 @@ export const seeColleagues = (design: CompiledDesign, organisation: string | und
 async function rowsOf(desk: Reading, person: string, wanted: RequestsWanted) {
   const design = await desk.knowledge.currentEdition()
   const organisation = (await desk.knowledge.directory()).people.get(person)?.organisation ?? null
-  const { portals, confidential } = seenAmongColleagues(design)
+  const { portals, confidential } = sharedAmongColleagues(design)
   const { of, after, most } = wanted
   const words = wanted.words.trim()
   const like = likePattern(words)
@@ -249,13 +249,23 @@ export async function requestsFor(
   wanted: RequestsWanted,
   language: Language = 'en',
 ): Promise<MyRequest[]> {
-  const [rows, current, directory] = await Promise.all([
-    rowsOf(desk, person, wanted),
+  const rows = await rowsOf(desk, person, wanted)
+  return requestsRead(desk, rows.map(wholeState), person, language)
+}
+
+/** Requests as somebody reads them; those that they do not read are left out. */
+export async function requestsRead(
+  desk: Reading,
+  states: readonly TicketState[],
+  person: string,
+  language: Language,
+): Promise<MyRequest[]> {
+  const [current, directory] = await Promise.all([
     desk.knowledge.currentEdition(),
     desk.knowledge.directory(),
   ])
   const found = await Promise.all(
-    rows.map(wholeState).map(async (state) => {
+    states.map(async (state) => {
       const reads = readsRequest(state, person, current, directory)
       const design = (await desk.knowledge.editionOf(state)).inLanguage(language)
       return reads ? [requestOf(state, design, { language, reads, directory })] : []

@@ -85,7 +85,7 @@ export async function similarTo(
   ])
   const weighing = inForce.design.triage.similar ?? FIRST_WEIGHING
   const compared = comparedOf(state, design, directory)
-  const { ready, found } = await mostAlike(desk, person, {
+  const { ready, found } = await mostAlike(desk, seenSql(await sightOf(desk, person)), {
     ...more,
     weighing,
     compared,
@@ -120,7 +120,11 @@ export function gradeOf(likeness: number, { shown, same }: Pick<Weighing, 'shown
   return hundredths >= (shown + same) / 2 ? 'alike' : 'loose'
 }
 
-async function mostAlike(desk: Reading, person: string, sought: Sought) {
+/**
+ * The tickets most like what is sought, with their states.
+ * @param sees which rows of `ticket` whoever asks may see
+ */
+export async function mostAlike(desk: Reading, sees: RawBuilder<boolean>, sought: Sought) {
   const { compared, most, weighing } = sought
   const comparer = new Comparer(compared, weighing, await collectionOf(desk.db))
   const ready = comparer.one
@@ -135,7 +139,7 @@ async function mostAlike(desk: Reading, person: string, sought: Sought) {
     .selectFrom('ticket')
     .select(['reference'])
     .where('reference', 'in', references)
-    .where(seenSql(await sightOf(desk, person)))
+    .where(sees)
     .execute()
   const seen = new Set(rows.map((one) => one.reference))
   const best = ranked.filter((one) => seen.has(one.row.reference)).slice(0, most)

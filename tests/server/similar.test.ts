@@ -9,6 +9,7 @@ import { indexAll } from '../../server/commands/searchWords'
 import { deskNow } from '../../server/clock/deskClock'
 import { collectionOf } from '../../server/queries/collection'
 import { comparedOf } from '../../server/queries/compared'
+import { knownToColleagues } from '../../server/queries/known'
 import { pastPairs } from '../../server/queries/pastPairs'
 import { candidates, MOST_COMPARED, similarTo } from '../../server/queries/similar'
 import { mergedText } from '../../server/queries/arrivals'
@@ -191,5 +192,25 @@ describe('the weighing of a design', () => {
     const desk = { ...world.desk, knowledge, db: world.db } as typeof world.desk
     const found = await similarTo(desk, one, 'ada-thorne', { most: 20 })
     expect(found.map((each) => each.reference)).not.toContain(other.reference)
+  })
+})
+
+describe('what colleagues have asked already', () => {
+  it('is told while somebody writes, as far as their portal shows them such requests', async () => {
+    const edition = await world.desk.knowledge.currentEdition()
+    const portal = edition.findPortal('merrow')!
+    const colleague = await log('Turnstile four squeals like a seagull')
+    const done = await log('Turnstile four squealed like a seagull')
+    await world.desk.run(done.reference, { kind: 'withdraw', text: 'Oiled' }, INES)
+    await indexed()
+    const known = (text: string, person = 'ketil-rasp', own = portal) =>
+      knownToColleagues(world.desk, own, person, { text, language: 'en' })
+    const found = await known('turnstile four squeals like seagull')
+    expect(found.map((one) => one.reference)).toEqual([colleague.reference])
+    expect(await known('turnstile four squeals', 'ketil-rasp', { ...portal, colleagues: [] })).toEqual([])
+    // Their own is no news, nor is that of another organisation.
+    expect(await known('turnstile four squeals like seagull', 'ines-varga')).toEqual([])
+    expect(await known('turnstile four squeals like seagull', 'ivo-lade')).toEqual([])
+    expect(await known('?!')).toEqual([])
   })
 })

@@ -65,7 +65,7 @@ await choices.need(form.namedTypes.value).catch((error: unknown) => (cannotChoos
         @answer="form.put"
       />
       <HelpWhileTyping
-        v-if="asked.hasArticles"
+        v-if="asked.hasArticles || asked.hasKnown"
         :portal="portal"
         :words="asking.words.value"
         :item="asked.item.id"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// Articles that may help already, while somebody writes: beside the form, and in nobody’s way.
+// What may help already, while somebody writes: articles, and what colleagues have asked and is open. Beside the form, and in
+// nobody’s way.
 const props = defineProps<{ portal: string; words: string; item?: string }>()
 const emit = defineEmits<{ offered: [articles: number[]] }>()
 const { say } = usePortalWords()
@@ -29,7 +30,8 @@ const { data } = useQuery({
   enabled: () => wanted.value !== '',
   placeholderData: (before) => before,
 })
-const articles = computed(() => (wanted.value ? (data.value ?? []) : []))
+const articles = computed(() => (wanted.value ? (data.value?.articles ?? []) : []))
+const known = computed(() => (wanted.value ? (data.value?.known ?? []) : []))
 watch(
   articles,
   (now) =>
@@ -51,6 +53,16 @@ watch(
           <a :href="`/portal/${portal}/articles/${one.id}`" target="_blank">{{ one.title }}</a>
         </li>
       </ul>
+    </template>
+    <template v-if="known.length">
+      <b>{{ say('ask.known') }}</b>
+      <ul>
+        <li v-for="one in known" :key="one.reference">
+          <a :href="`/portal/${portal}/requests/${one.reference}`" target="_blank">{{ one.summary }}</a>
+          <span class="quiet small">&nbsp;{{ one.reference }} · {{ one.status }}</span>
+        </li>
+      </ul>
+      <p class="small quiet">{{ say('ask.knownHow') }}</p>
     </template>
   </div>
 </template>

@@ -14,7 +14,14 @@ afterEach(() => vi.unstubAllGlobals())
 
 const ITEM = {
   item: { id: 'gate', name: 'A gate is stuck', description: 'It neither opens nor shuts.' },
-  ...{ asker: {}, categories: [], forColleagues: false, hasArticles: false, isAtHand: false },
+  ...{
+    asker: {},
+    categories: [],
+    forColleagues: false,
+    hasArticles: false,
+    hasKnown: false,
+    isAtHand: false,
+  },
   form: {
     stepByStep: true,
     steps: [
@@ -274,18 +281,26 @@ describe('something is asked for', () => {
   it('and what helps already stands beside it while it is written, and is not offered again', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     const article = { id: 2, title: 'Shut it twice', body: '' }
+    const known = { reference: 41, summary: 'The gate hums', status: 'We are at it', loggedAt: 0 }
     const text = { name: 'more', label: 'Tell us more', type: 'longText' }
     const form = { stepByStep: false, steps: [{ title: 'What', questions: [{ question: 'more' }] }] }
     const { wrapper, sent } = await ask({
       'GET /api/portals/merrow/items/gate': () => ({ ...ITEM, form, questions: [text], hasArticles: true }),
-      'GET /api/portals/merrow/help': ({ query }) => (query.words === 'It hums and sticks' ? [article] : []),
+      'GET /api/portals/merrow/help': ({ query }) => ({
+        articles: query.words === 'It hums and sticks' ? [article] : [],
+        known: query.words === 'It hums and sticks' ? [known] : [],
+      }),
       'GET /api/portals/merrow/first': () => ({ articles: [article], notices: [] }),
     })
     await enter(wrapper, 'Tell us more', 'It hums and sticks')
     vi.advanceTimersByTime(400)
     await settled()
     await settled()
-    expect(wrapper.get('.help a').attributes('href')).toBe('/portal/merrow/articles/2')
+    expect(wrapper.findAll('.help a').map((one) => one.attributes('href'))).toEqual([
+      '/portal/merrow/articles/2',
+      '/portal/merrow/requests/41',
+    ])
+    expect(wrapper.get('.help').text()).toContain('We are at it')
     vi.useRealTimers()
     await press(wrapper, 'Send the request')
     expect(sent).toHaveLength(1)

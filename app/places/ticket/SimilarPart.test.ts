@@ -6,6 +6,7 @@ import { ticketPage } from '../../testing/ticket'
 import { useSession } from '~/stores/session'
 import type { Ticket } from '~/composables/useTickets'
 import SimilarPart from './SimilarPart.vue'
+import type { Found } from './useBeside'
 
 afterEach(() => vi.unstubAllGlobals())
 
@@ -37,7 +38,7 @@ const DONE = {
 }
 
 async function drawn(
-  similar: (typeof ONE | typeof DONE)[],
+  similar: Partial<Found['similar'][number]>[],
   ticket: Partial<Ticket> = {},
   role = 'technician',
 ) {

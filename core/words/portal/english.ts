@@ -91,6 +91,8 @@ export const PORTAL_ENGLISH = {
   'ask.category': 'What is it about?',
   'ask.categoryMore': 'Which of these?',
   'ask.helps': 'Does one of these help already?',
+  'ask.known': 'Colleagues have asked this already:',
+  'ask.knownHow': 'Is it the same? Open it and watch it: you are told what they are told.',
   'ask.keeps': 'What you write is kept on this device until you send it.',
   'ask.asBefore': 'This is what you had written before.',
   'ask.anew': 'Begin anew',

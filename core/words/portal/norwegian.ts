@@ -94,6 +94,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'ask.category': 'Hva gjelder det?',
   'ask.categoryMore': 'Hvilken av disse?',
   'ask.helps': 'Hjelper en av disse allerede?',
+  'ask.known': 'Kolleger har allerede spurt om dette:',
+  'ask.knownHow': 'Er det det samme? Åpne den og følg den, så får du vite det de får vite.',
   'ask.keeps': 'Det du skriver blir tatt vare på her til du sender det.',
   'ask.asBefore': 'Dette er det du hadde skrevet før.',
   'ask.anew': 'Begynn på nytt',

@@ -1,6 +1,8 @@
 import { IsOptional, IsString, MaxLength } from 'class-validator'
+import { languageFor } from '../../../http/language'
 import { portalOf } from '../../../http/portalOf'
 import { defineRoute } from '../../../http/route'
+import { knownToColleagues } from '../../../queries/known'
 import { helpWhileTyping } from '../../../queries/knowledge'
 
 class HelpQuery {
@@ -20,9 +22,19 @@ export default defineRoute(
   {
     who: 'signedIn',
     path: { portal: 'text' },
-    summary: 'Articles that may help somebody while they write a request',
+    summary:
+      'What may help somebody while they write a request: articles, and open requests of colleagues that are like it',
     query: HelpQuery,
   },
-  async ({ desk, caller, query, path }) =>
-    helpWhileTyping(desk, await portalOf(path.portal, desk, caller), query.words, query.item),
+  async ({ desk, caller, query, path, event }) => {
+    const portal = await portalOf(path.portal, desk, caller)
+    const edition = await desk.knowledge.currentEdition()
+    const item = query.item === undefined ? undefined : edition.findItem(query.item)
+    const asked = { text: query.words, item, language: await languageFor(event, desk, caller, portal) }
+    const [articles, known] = await Promise.all([
+      helpWhileTyping(desk, portal, query.words, query.item),
+      knownToColleagues(desk, portal, caller.id, asked),
+    ])
+    return { articles, known }
+  },
 )

@@ -87,6 +87,8 @@ export default defineRoute(
       forColleagues: !isStaff(caller.role) && portal.colleagues?.includes('ask') === true,
       /** Whether its articles are offered while somebody writes. */
       hasArticles: !portal.hides?.includes('articles'),
+      /** Whether open requests of colleagues may be shown while somebody writes. */
+      hasKnown: portal.colleagues?.includes('see') === true,
       isAtHand: await isAtHand(desk.db, { person: caller.id, portal: portal.id, item: item.id }),
       retired: isGone ? insteadOf(item.retired, (id) => design.findItem(id)) : undefined,
       questions: questions.map((one) =>
