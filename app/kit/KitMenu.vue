@@ -7,6 +7,7 @@ import type { Act } from './act'
 import { useOverlayHome } from './useOverlayHome'
 
 // A button that opens a list of what can be done or where one can go.
+defineOptions({ inheritAttrs: false })
 const props = defineProps<{
   acts: readonly Act[]
   kind?: 'act' | 'plain' | 'link' | 'main' | 'quiet'
@@ -37,9 +38,11 @@ const home = useOverlayHome()
 /** It is made when somebody first opens it: most menus of a page are never opened. */
 const made = ref(false)
 const button = ref<InstanceType<typeof KitButton>>()
+/** The library shuts a list when the page moves: that it has moved under the press, to show the button, comes before. */
+const movedBefore = () => new Promise(requestAnimationFrame)
 async function toggle() {
   made.value = true
-  await nextTick()
+  await Promise.all([nextTick(), movedBefore()])
   menu.value?.toggle({ currentTarget: button.value?.$el as unknown } as Event)
 }
 defineExpose({ show: toggle })
@@ -47,6 +50,7 @@ defineExpose({ show: toggle })
 
 <template>
   <KitButton
+    v-bind="$attrs"
     ref="button"
     :kind="kind"
     :disabled="disabled"
