@@ -1,4 +1,6 @@
 // A million tickets, ten thousand of them open: lists, search, the ticket page, changes seen elsewhere, fifty people.
+import { together, whileTyping } from './benchSimilar.mjs'
+
 const CLOSED = 1_000_000
 const AT_ONCE = 20_000
 
@@ -204,6 +206,7 @@ export async function million({ pool, note, address, headers, openTickets, secon
   const open = await openTickets(10_000)
   await fill(pool)
   await untilCounted(pool)
+  await together({ address, headers, note, pool })
   worker.kill()
   const { rows } = await pool.query('select count(*)::int as all from ticket')
   note('tickets, of which are open', `${rows[0].all}, ${open}`)
@@ -233,6 +236,7 @@ export async function million({ pool, note, address, headers, openTickets, secon
     'what stands beside a ticket: similar ones, articles, what else is open',
     inWords((await timesOf(beside, headers)).slice(own.length)),
   )
+  await whileTyping({ address, note, inWords })
   note(
     'ticket page',
     inWords(

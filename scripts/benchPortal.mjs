@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { launch, visitor } from './benchLook.mjs'
-import { page, pause, pool } from './benchTools.mjs'
+import { page, pause, pool, visitorCookie } from './benchTools.mjs'
 
 // What a visitor of a portal waits for, and how much script a page needs.
 function bundleSizes() {
@@ -57,16 +57,7 @@ export async function portal({ address }) {
   await pool.query("select pg_notify('yare_edition', '')")
   await pool.query('analyze')
   await pause(2000)
-  const signIn = await fetch(`${address}/api/sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', origin: address },
-    body: JSON.stringify({
-      mail: 'ines-varga@merrow.sound.example',
-      password: 'sound-of-hallin',
-      portal: 'merrow',
-    }),
-  })
-  const cookie = signIn.headers.get('set-cookie').split(';')[0]
+  const cookie = await visitorCookie(address)
   await page(
     'portal search over 500 items and 5 000 articles',
     `${address}/api/portals/merrow/search?words=scanner%20paper%20li`,

@@ -66,6 +66,20 @@ export async function forwardTo(address, headers, instant) {
   await pool.query("select pg_notify('yare_clock', '')")
 }
 
+/** A requester signs in at a portal. */
+export async function visitorCookie(address) {
+  const signIn = await fetch(`${address}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: address },
+    body: JSON.stringify({
+      mail: 'ines-varga@merrow.sound.example',
+      password: 'sound-of-hallin',
+      portal: 'merrow',
+    }),
+  })
+  return signIn.headers.get('set-cookie').split(';')[0]
+}
+
 export const median = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]
 export async function timed(work) {
   const began = performance.now()

@@ -1,6 +1,8 @@
 import { sql } from 'kysely'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
-import type { TicketState } from '../../core/ticket'
+import { statusOf } from '../../core/lifecycle'
+import type { Grade } from '../../core/similar'
+import { standsInWords, type TicketState } from '../../core/ticket'
 import type { Caller } from '../base/caller'
 import { categoriesAbout, deskArticlesLike } from './knowledge'
 import { openTicketsOf } from './openOf'
@@ -14,13 +16,8 @@ const MOST_SIMILAR = 5
 
 /** What stands beside a ticket and is looked for: articles that fit, tickets like it, and what else is open of the same. */
 export async function besideTicket(desk: Reading, reference: number, caller: Pick<Caller, 'id'>) {
-  const row = await desk.db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('reference', '=', reference)
-    .executeTakeFirst()
-  if (!row) return undefined
-  const state = wholeState(row)
+  const state = await stateOf(desk, reference)
+  if (!state) return undefined
   const design = await desk.knowledge.editionOf(state)
   const number = state.equipment?.number
   const [similar, articles, requester, equipment, past] = await Promise.all([
@@ -64,4 +61,54 @@ async function pastOf(desk: Reading, caller: Pick<Caller, 'id'>, equipment: stri
     .where(seenSql(await sightOf(desk, caller.id)))
     .executeTakeFirstOrThrow()
   return { tickets: found.tickets, lastAt: found.lastAt }
+}
+
+async function stateOf({ db }: Reading, reference: number): Promise<TicketState | undefined> {
+  const row = await db
+    .selectFrom('ticket')
+    .select(STATE_COLUMNS)
+    .where('reference', '=', reference)
+    .executeTakeFirst()
+  return row && wholeState(row)
+}
+
+/** So many open tickets are offered to be ended together. */
+const MOST_TOGETHER = 300
+
+/** A ticket that is answered and ended with others that are like it. */
+export interface TogetherLine {
+  reference: number
+  summary: string
+  requester: string
+  status: string
+  kind: string
+  /** How alike they are; nothing for the ticket itself. */
+  grade?: Grade
+}
+
+/** A ticket, if it is open, and open ones like it, the most alike first; undefined when there is no such ticket. */
+export async function openLike(
+  desk: Reading,
+  reference: number,
+  caller: Pick<Caller, 'id'>,
+): Promise<TogetherLine[] | undefined> {
+  const state = await stateOf(desk, reference)
+  if (!state) return undefined
+  const [found, design, directory] = await Promise.all([
+    similarTo(desk, state, caller.id, { most: MOST_TOGETHER - 1, openOnly: true }),
+    desk.knowledge.editionOf(state),
+    desk.knowledge.directory(),
+  ])
+  const kind = design.kind(state.kind)
+  const own = {
+    ...{ reference, summary: state.summary, requester: directory.nameOf(state.requester) },
+    ...{ status: standsInWords(state, kind), kind: state.kind },
+  }
+  const isOpen = statusOf(kind, state.status).group !== 'done'
+  return [
+    ...(isOpen ? [own] : []),
+    ...found.map(({ reference, summary, requester, status, kind, grade }) => ({
+      ...{ reference, summary, requester, status, kind, grade },
+    })),
+  ]
 }

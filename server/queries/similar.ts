@@ -38,6 +38,7 @@ export interface SimilarTicket extends Likeness {
   summary: string
   requester: string
   status: string
+  kind: string
   isOpen: boolean
   loggedAt: number
   /** Whether it is a major incident that goes on. */
@@ -99,7 +100,7 @@ export async function similarTo(
       const isOpen = statusOf(kind, other.status).group !== 'done'
       return {
         ...{ reference: row.reference, summary: other.summary, requester: directory.nameOf(other.requester) },
-        ...{ status: standsInWords(other, kind), isOpen, isMajor: goesOn(other) },
+        ...{ status: standsInWords(other, kind), kind: other.kind, isOpen, isMajor: goesOn(other) },
         ...{ loggedAt: other.loggedAt, doneAt: isOpen ? null : (other.statuses.at(-1)?.at ?? null) },
         solution: isOpen ? null : other.remarks,
         ...{ likeness, lines, grade: gradeOf(likeness, weighing) },

@@ -153,6 +153,7 @@ describe('What routes answer', () => {
     await call('GET /api/tickets/{reference}/facts', here)
     await call('GET /api/tickets/{reference}/replies', here)
     await call('GET /api/tickets/{reference}/beside', here)
+    await call('GET /api/tickets/{reference}/similar', here)
     await call('GET /api/tickets/{reference}/statement', { ...here, query: { target: 'resolve' } })
     await call('POST /api/ladders/trial', { body: { reference } })
     await call('POST /api/triage/trial', { body: { reference } })

@@ -7,6 +7,7 @@ import { Knowledge } from '../../server/db/knowledge'
 import { countTerms } from '../../server/commands/countTerms'
 import { indexAll } from '../../server/commands/searchWords'
 import { deskNow } from '../../server/clock/deskClock'
+import { openLike } from '../../server/queries/beside'
 import { collectionOf } from '../../server/queries/collection'
 import { comparedOf } from '../../server/queries/compared'
 import { knownToColleagues } from '../../server/queries/known'
@@ -66,6 +67,31 @@ describe('tickets like one', () => {
       ...{ isOpen: false, solution: 'New bearing in the gearbox' },
     })
     expect((await like(now, true)).map((one) => one.reference)).not.toContain(old.reference)
+  })
+
+  it('are answered and ended together as far as they are open, the ticket itself at their head', async () => {
+    const one = await log('Telegraph on the bridge wing sticks')
+    const other = await log('The telegraph on the bridge wing sticks again')
+    const done = await log('Bridge wing telegraph sticks')
+    await world.desk.run(
+      done.reference,
+      {
+        ...{ kind: 'move', from: done.status, to: 'solved' },
+        fields: { solvedBy: 'tora-aas', remarks: 'Cleaned' },
+      },
+      TORA,
+    )
+    await indexed()
+    const rows = (await openLike(world.desk, one.reference, { id: 'ada-thorne' }))!
+    expect(rows.slice(0, 2)).toMatchObject([
+      { reference: one.reference, kind: one.kind },
+      { reference: other.reference, grade: 'same', kind: other.kind },
+    ])
+    expect(rows[0]).not.toHaveProperty('grade')
+    expect(rows.map((each) => each.reference)).not.toContain(done.reference)
+    const ofDone = (await openLike(world.desk, done.reference, { id: 'ada-thorne' }))!
+    expect(ofDone.map((each) => each.reference)).not.toContain(done.reference)
+    expect(await openLike(world.desk, 999_999, { id: 'ada-thorne' })).toBeUndefined()
   })
 
   it('are not those that were merged or turned away', async () => {

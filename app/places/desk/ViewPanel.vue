@@ -11,7 +11,6 @@ import {
 import { fieldFact, FIELD_TYPES } from '~~/core/fields'
 import type { Names } from '~/composables/useNames'
 import type { SavedView } from '~/composables/useViews'
-import { useViewWords } from './useViewWords'
 
 // How a list of tickets is looked at: which, in what order, what is said of each; kept under a name.
 const props = defineProps<{ view: ViewDefinition; saved?: SavedView; opens: boolean }>()

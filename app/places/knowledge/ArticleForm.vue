@@ -22,10 +22,7 @@ const AUDIENCES = [
   { value: 'requesters' as const, label: 'requesters and the desk' },
   { value: 'desk' as const, label: 'the desk only' },
 ]
-const words = useQuery({
-  key: ['viewWords'],
-  query: ({ signal }) => api('GET /api/views/words', { signal }),
-})
+const words = useViewWords()
 /** One that is gone from the design stays until somebody takes it out. */
 const categories = computed(() => {
   const known = words.data.value?.names.category ?? []

@@ -9,10 +9,7 @@ const addressOf = (file: string) =>
   linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
 const shownFrom = (id: string) =>
   props.article.files.some((one) => one.id === id) ? addressOf(id) : undefined
-const words = useQuery({
-  key: ['viewWords'],
-  query: ({ signal }) => api('GET /api/views/words', { signal }),
-})
+const words = useViewWords()
 const categoryName = (id: string) =>
   words.data.value?.names.category?.find((one) => one.value === id)?.label ?? id
 const { busy, error, run } = useDeed()

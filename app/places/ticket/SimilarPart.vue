@@ -72,6 +72,9 @@ const gathers = ({ reference, isOpen, isMajor }: One) => {
     ? [{ label: `Gather this into ${reference}`, run: () => gather(reference, own) }]
     : []
 }
+/** Answered and ended together with those that are open. */
+const together = ref(false)
+const several = computed(() => works.value && rows.value.some((one) => one.isOpen))
 const actsFor = (one: One) => {
   const { reference } = one
   return [
@@ -91,6 +94,11 @@ const actsFor = (one: One) => {
 
 <template>
   <BesidePart title="Similar" :note="rows.length ? String(rows.length) : undefined">
+    <template v-if="several" #acts>
+      <KitButton kind="link" class="no-print" aria-haspopup="dialog" @click="together = true"
+        >Several at once …</KitButton
+      >
+    </template>
     <ul v-if="rows.length" ref="list">
       <li v-for="one in rows" :key="one.reference" :data-like="one.reference">
         <NuxtLink :to="{ path: `/desk/${one.reference}`, query }"
@@ -127,6 +135,13 @@ const actsFor = (one: One) => {
     </ul>
     <p v-else-if="found" class="quiet small">No other ticket is like it.</p>
     <KitError :error="error" />
+    <LazyTogetherDialog
+      v-if="together"
+      :reference="ticket.reference"
+      :zone="zone"
+      @done="emit('done')"
+      @close="together = false"
+    />
   </BesidePart>
 </template>
 

@@ -7,7 +7,7 @@ import { FILTER_FACTS } from '../../queries/conditionSql'
 /** The statuses of all kinds, with what their gates ask for. */
 const statusesOf = ({ design, kind: compiled }: CompiledDesign) =>
   design.kinds.flatMap(({ id: kind }) =>
-    compiled(kind).statuses.map(({ id, name, gate }) => ({ kind, id, name, gate })),
+    compiled(kind).statuses.map(({ id, name, group, gate }) => ({ kind, id, name, group, gate })),
   )
 
 export default defineRoute(

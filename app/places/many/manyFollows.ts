@@ -17,8 +17,12 @@ function messagesIn(lines: readonly ManyLine[]): string[] {
   })
 }
 
-/** What follows on many tickets, in words, each a part of a sentence: promises, messages, ladders, what is over then. */
-export function followsInWords(lines: readonly ManyLine[]): string[] {
+/**
+ * What follows on many tickets, in words, each a part of a sentence: promises, messages, ladders, what is over then. Of
+ * those that stay as they are nothing follows.
+ */
+export function followsInWords(all: readonly ManyLine[]): string[] {
+  const lines = all.filter((one) => one.changes)
   const follows = lines.flatMap((one) => one.follows ?? [])
   const sum = (of: (one: (typeof follows)[number]) => number) =>
     follows.reduce((all, one) => all + of(one), 0)
@@ -39,3 +43,31 @@ export function followsInWords(lines: readonly ManyLine[]): string[] {
 /** How many messages nothing takes back. */
 export const sentIn = (lines: readonly ManyLine[]): number =>
   lines.reduce((sum, one) => sum + (one.follows?.messages.length ?? 0), 0)
+
+/**
+ * What came of several deeds, a line for each ticket: it changes where all of them did, and else why the first did not;
+ * what follows is what follows of all.
+ */
+export function joined(deeds: readonly { lines: readonly ManyLine[] }[]): ManyLine[] {
+  const byTicket = new Map<number, ManyLine>()
+  for (const line of deeds.flatMap((one) => one.lines)) {
+    const before = byTicket.get(line.reference)
+    byTicket.set(line.reference, before ? both(before, line) : line)
+  }
+  return [...byTicket.values()]
+}
+
+function both(first: ManyLine, then: ManyLine): ManyLine {
+  const [a, b] = [first.follows, then.follows]
+  if (!a || !b) return { ...then, ...((a ?? b) && { follows: a ?? b }) }
+  return {
+    ...then,
+    follows: {
+      ...b,
+      promises: a.promises + b.promises,
+      messages: [...a.messages, ...b.messages],
+      ladders: [...a.ladders, ...b.ladders],
+      overdrawn: [...a.overdrawn, ...b.overdrawn],
+    },
+  }
+}

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { fieldFact, type AskedField, type FieldValue } from '~~/core/fields'
-import { followsInWords, sentIn } from './manyFollows'
-import { useMany, type ManyField, type ManyLine } from './useMany'
-import { useViewWords } from './useViewWords'
+import { gateOfMany, statusChoices, statusesOfKinds } from './manyStatuses'
+import { useMany, type ManyField } from './useMany'
 
 // Many tickets are changed at once: what that would do first, then how far it is, then what came of it, and the way back.
 const props = defineProps<{
@@ -14,7 +13,7 @@ const emit = defineEmits<{ done: []; clear: [] }>()
 const session = useSession()
 const words = useViewWords()
 const many = useMany()
-const { progress, looked, report, takenBack } = many
+const { progress, looked } = many
 
 const SORTED = {
   technician: 'technician',
@@ -50,24 +49,15 @@ const typed = computed<Omit<AskedField, 'required'> | undefined>(() => {
   if (field.value === 'reply') return { name: 'reply', label: 'What each of them is told', type: 'longText' }
   return kept.value.find((one) => fieldFact(one.name) === field.value)
 })
-/** The statuses of the kinds that are chosen, each once. */
-const statuses = computed(() => {
-  const all = words.data.value?.statuses ?? []
-  const own = all.filter((one) => props.kinds.includes(one.kind))
-  return own.length ? own : all
-})
-/** What the gates of one status ask for, whatever the kind. */
-const gate = computed(() => {
-  if (field.value !== 'status') return []
-  const asked = statuses.value.filter((one) => one.id === value.value).flatMap((one) => one.gate)
-  return asked.filter((one, index) => asked.findIndex((other) => other.name === one.name) === index)
-})
+const statuses = computed(() => statusesOfKinds(words.data.value?.statuses ?? [], props.kinds))
+const gate = computed(() => (field.value === 'status' ? gateOfMany(statuses.value, value.value) : []))
 const empties = computed(() => typed.value !== undefined && field.value !== 'reply')
 const canGo = computed(() => empties.value || field.value === 'technician' || value.value !== null)
-const choices = computed(() => {
-  if (field.value !== 'status') return words.data.value?.names[field.value ?? ''] ?? []
-  return [...new Map(statuses.value.map(({ id, name }) => [id, { value: id, label: name }])).values()]
-})
+const choices = computed(() =>
+  field.value === 'status'
+    ? statusChoices(statuses.value)
+    : (words.data.value?.names[field.value ?? ''] ?? []),
+)
 const WATCHING = [
   { value: true, label: 'watch them' },
   { value: false, label: 'watch them no longer' },
@@ -96,11 +86,6 @@ async function undo() {
   await many.undo()
   emit('done')
 }
-const changing = (lines: readonly ManyLine[]) => lines.filter((one) => one.changes).length
-const messages = (count: number) => (count === 1 ? 'one message' : `${count} messages`)
-const isSaid = computed(() => report.value?.field === 'reply')
-const left = (lines: readonly ManyLine[]) => lines.filter((one) => !one.changes)
-const SHOWN = 8
 </script>
 
 <template>
@@ -146,54 +131,7 @@ const SHOWN = 8
         prefix="many"
       />
     </div>
-    <p v-if="progress" role="status" class="small">
-      {{ progress.done }} of {{ progress.of }} …
-      <KitButton kind="link" @click="many.called.value = true">Call it off</KitButton>
-    </p>
-    <div v-if="looked && !progress" class="small">
-      <p>
-        {{ changing(looked) === 1 ? 'One ticket changes' : `${changing(looked)} tickets change`
-        }}<template v-if="left(looked).length"
-          >; {{ left(looked).length }}
-          {{ left(looked).length === 1 ? 'stays as it is' : 'stay as they are' }}:</template
-        >
-      </p>
-      <ul v-if="followsInWords(looked).length" class="follows">
-        <li v-for="one in followsInWords(looked)" :key="one">{{ one }}</li>
-      </ul>
-      <ul v-if="left(looked).length">
-        <li v-for="one in left(looked).slice(0, SHOWN)" :key="one.reference">
-          <span class="num">{{ one.reference }}</span> {{ one.why }}
-        </li>
-        <li v-if="left(looked).length > SHOWN">and {{ left(looked).length - SHOWN }} more</li>
-      </ul>
-      <KitButton kind="main" :disabled="!changing(looked)" @click="change">
-        Change {{ changing(looked) === 1 ? 'it' : 'them' }}
-      </KitButton>
-    </div>
-    <p v-if="report && !progress" class="notice good" role="status">
-      {{
-        changing(report.lines) === 1
-          ? 'One ticket was changed'
-          : `${changing(report.lines)} tickets were changed`
-      }}<template v-if="left(report.lines).length">, {{ left(report.lines).length }} not</template
-      ><template v-if="report.called">; it was called off before the others</template>.
-      <template v-if="sentIn(report.lines)">
-        {{ messages(sentIn(report.lines)) }} went out, which nothing takes back.</template
-      >
-      <KitButton v-if="changing(report.lines) && !isSaid" kind="link" @click="undo">Take it back</KitButton>
-    </p>
-    <p v-if="takenBack !== undefined && !progress" class="notice good" role="status">
-      Taken back:
-      {{
-        changing(takenBack) === 1
-          ? 'one ticket is as it was'
-          : `${changing(takenBack)} tickets are as they were`
-      }}.<template v-if="sentIn(takenBack)">
-        {{ messages(sentIn(takenBack)) }} went out about that as well.</template
-      >
-    </p>
-    <KitError :error="many.error.value" />
+    <ManyReport :many="many" @change="change" @undo="undo" />
   </section>
 </template>
 
@@ -220,19 +158,9 @@ const SHOWN = 8
   gap: 6px 16px;
   margin-top: 8px;
 }
-.follows {
-  list-style: '→ ';
-}
 .kept {
   display: inline-flex;
   gap: 6px;
   align-items: center;
-}
-ul {
-  margin: 4px 0 8px;
-  padding-left: 18px;
-}
-p {
-  margin: 6px 0;
 }
 </style>
