@@ -60,7 +60,7 @@ const SHOWN = 8
       ><template v-if="report.called">; it was called off before the others</template>.
       <template v-if="sentIn(report.lines)">
         {{ messages(sentIn(report.lines)) }} went out, which nothing takes back.</template
-      >
+      >{{ ' ' }}
       <KitButton v-if="changing(report.lines) && many.canUndo.value" kind="link" @click="emit('undo')"
         >Take it back</KitButton
       >

@@ -81,6 +81,12 @@ async function undo() {
   await many.undo()
   emit('done')
 }
+/** What came of it is seen, however much is asked above. */
+const outcome = ref<HTMLElement>()
+watch([many.looked, many.progress, many.report, many.takenBack, many.error], async () => {
+  await nextTick()
+  outcome.value?.scrollIntoView({ block: 'nearest' })
+})
 const isDone = computed(() => many.report.value !== undefined || many.takenBack.value !== undefined)
 const shown = computed({ get: () => true, set: (on) => void (on || emit('close')) })
 </script>
@@ -128,12 +134,14 @@ const shown = computed({ get: () => true, set: (on) => void (on || emit('close')
         :zone="zone"
         prefix="together"
       />
-      <ManyReport
-        :many="many"
-        :verb="`Do it with ${counted(many.looked.value?.filter((one) => one.changes).length ?? 0, 'ticket')}`"
-        @change="change"
-        @undo="undo"
-      />
+      <div ref="outcome">
+        <ManyReport
+          :many="many"
+          :verb="`Do it with ${counted(many.looked.value?.filter((one) => one.changes).length ?? 0, 'ticket')}`"
+          @change="change"
+          @undo="undo"
+        />
+      </div>
     </template>
     <KitEmpty v-else says="No open ticket is like it any more." />
     <template #foot>
@@ -154,6 +162,7 @@ const shown = computed({ get: () => true, set: (on) => void (on || emit('close')
   display: flex;
   flex-wrap: wrap;
   gap: 0 0.6em;
+  align-items: baseline;
   margin: 0 0 6px;
 }
 .rows {

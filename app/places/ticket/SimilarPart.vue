@@ -74,6 +74,11 @@ const gathers = ({ reference, isOpen, isMajor }: One) => {
 }
 /** Answered and ended together with those that are open. */
 const together = ref(false)
+const cache = useQueryCache()
+async function ended() {
+  emit('done')
+  await cache.invalidateQueries({ key: ['beside', props.ticket.reference] }).catch(() => undefined)
+}
 const several = computed(() => works.value && rows.value.some((one) => one.isOpen))
 const actsFor = (one: One) => {
   const { reference } = one
@@ -110,10 +115,10 @@ const actsFor = (one: One) => {
           >
             · {{ linked.get(one.reference) }} it</template
           ><template v-else-if="works">
-            ·
+            {{ ' ' }}
             <KitMenu
               kind="link"
-              class="no-print"
+              class="acts no-print"
               :label="`What ${one.reference} is to this ticket`"
               :acts="actsFor(one)"
               >link …</KitMenu
@@ -139,13 +144,16 @@ const actsFor = (one: One) => {
       v-if="together"
       :reference="ticket.reference"
       :zone="zone"
-      @done="emit('done')"
+      @done="ended"
       @close="together = false"
     />
   </BesidePart>
 </template>
 
 <style scoped>
+.acts {
+  margin-left: 0.4em;
+}
 .solution {
   border-left: 2px solid var(--brass);
   padding-left: 6px;
