@@ -90,6 +90,15 @@ export const TEMPLATES: Template[] = [
     },
   },
   {
+    id: 'causeSuspected',
+    name: 'Several tickets may have one cause',
+    subject: '[{reference}] One cause? {summary}',
+    body: `${HELLO}\n\n{text}. They may have one cause: gather them into a major incident, answer them together, or say in Arrivals that they have none.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian('[{reference}] Én årsak? {summary}', `{text}.`),
+    },
+  },
+  {
     id: 'sealAsked',
     name: 'Your word is asked for',
     subject: '[{reference}] Your word, please: {text}',

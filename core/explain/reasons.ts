@@ -387,6 +387,7 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   }),
   noChecklist: (_, { checklist }) => ({ checklist }),
   noLadder: (_, { ladder }) => ({ ladder }),
+  alike: (_, { to, likeness, from }) => ({ to: String(to), likeness: String(likeness), from: String(from) }),
   nobodyFound: (_, { recipient }) => ({
     recipient: (RECIPIENT_NAMES as Record<string, string>)[recipient] ?? recipient,
   }),

@@ -139,6 +139,8 @@ export type Reason =
   | { is: 'noField'; field: string; kind: string }
   | { is: 'noChecklist'; checklist: string }
   | { is: 'noLadder'; ladder: string }
+  /** Hundredths of likeness to another ticket, and the mark that they reach. */
+  | { is: 'alike'; to: number; likeness: number; from: number }
   | { is: 'nobodyFound'; recipient: string }
   // What a step of a move does, or why it does nothing.
   | { is: 'stepStatus'; kind: string; status: string; tells: Told | null }

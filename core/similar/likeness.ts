@@ -1,12 +1,13 @@
 import { DAY, MINUTE, parseDuration } from '../time'
+import { actFaults, type SimilarActs } from './acts'
 import { cosine, vectorOf, type Collection, type Vector } from './vector'
 
 /** What makes tickets alike besides their words. */
 export const SIGNS = ['machine', 'item', 'site', 'requester', 'near'] as const
 export type Sign = (typeof SIGNS)[number]
 
-/** How likeness is reckoned; the lead's to say. */
-export interface Weighing {
+/** How likeness is reckoned, and what is done by itself with what is alike; the lead's to say. */
+export interface Weighing extends SimilarActs {
   /** As often a word of the summary counts as one of the description or the answers. */
   summary: number
   /** How much each sign weighs, where words weigh 1. */
@@ -39,7 +40,7 @@ const HALF_LIFE: readonly [number, number] = [MINUTE, 366 * DAY]
  * What is wrong with a weighing, in words that say what to do; nothing where it can be used.
  * @param weighing as it stands in a design, which a file may have brought
  */
-export function weighingFaults({ summary, signs, halfLife, shown, same }: Weighing): string[] {
+export function weighingFaults({ summary, signs, halfLife, shown, same, ...acts }: Weighing): string[] {
   const within = (value: number, [least, most]: readonly [number, number]) => value >= least && value <= most
   const { summary: times, sign, mark } = WEIGHING_BOUNDS
   const faults: string[] = []
@@ -51,7 +52,7 @@ export function weighingFaults({ summary, signs, halfLife, shown, same }: Weighi
   if (!within(shown, mark) || !within(same, mark))
     faults.push(`marks of likeness lie between ${mark[0]} and ${mark[1]} of 100`)
   else if (same < shown) faults.push('what is nearly the same is shown as alike too: its mark is no lower')
-  return faults
+  return [...faults, ...actFaults(acts, shown)]
 }
 
 function isHalfLife(

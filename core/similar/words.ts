@@ -1,4 +1,5 @@
 import { listInWords } from '../words'
+import { durationInWords } from '../time'
 import type { Likeness, LikenessLine } from './likeness'
 
 /** How alike two tickets are, in a word. */
@@ -51,4 +52,31 @@ export function pointsOf({ likeness, lines }: Likeness): { of: LikenessLine['of'
   const left = Math.round(likeness * 100) - parts.reduce((sum, one) => sum + one.points, 0)
   for (const one of [...parts].sort((a, b) => b.rest - a.rest).slice(0, left)) one.points++
   return parts.flatMap(({ of, points }) => (points > 0 ? [{ of, points }] : []))
+}
+
+/** What of a burst is said. */
+export interface SaidBurst {
+  count: number
+  within: number
+  usual: number
+  chance: number
+  words: readonly string[]
+}
+
+/** What chance is called below this, the reckoning says no more. */
+const LEAST_CHANCE = 1e-9
+
+/**
+ * So many of a sort in a time, against what usually comes, in one line.
+ * @example suspectedInWords({ count: 5, within: HOUR, usual: 0.04, chance: 1e-6, words: ['gate'] })
+ * // '5 tickets like it came within 1 h, where 0.04 usually do (1 in 1,000,000 by chance), with words such as gate'
+ */
+export function suspectedInWords({ count, within, usual, chance, words }: SaidBurst): string {
+  const odds =
+    chance < LEAST_CHANCE
+      ? `less than 1 in ${(1 / LEAST_CHANCE).toLocaleString('en')}`
+      : `1 in ${Number((1 / chance).toPrecision(2)).toLocaleString('en')}`
+  const often = Number(usual.toPrecision(2)).toLocaleString('en', { maximumFractionDigits: 6 })
+  const common = words.length ? `, with words such as ${listInWords([...words], 'en')}` : ''
+  return `${count.toLocaleString('en')} tickets like it came within ${durationInWords(within)}, where ${often} usually do (${odds} by chance)${common}`
 }

@@ -3,7 +3,7 @@ import type { FieldValue, FieldValues } from '../fields'
 import type { CallAnswer, PartOf } from '../plan'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
-import type { Reason } from '../reason'
+import type { Because, Reason } from '../reason'
 import type { Suggestion, TriageInput, Workloads } from '../triage'
 import type { BookingState, Checklist, Evidence, LinkKind, ListedTask, Move, Task } from '../work'
 import type {
@@ -17,6 +17,7 @@ import type {
   OutgoingMessage,
   SortedField,
   SignalOrigin,
+  Suspected,
 } from './entry'
 
 /** What somebody or something wants of a ticket. */
@@ -184,7 +185,9 @@ export type Command =
   /** It is followed as the edition of its ticket has it. */
   | { kind: 'followPlanEdition'; run: number }
   /** One half of a link; the other ticket gets the other half. */
-  | { kind: 'link'; to: number; as: LinkKind; on: boolean }
+  | { kind: 'link'; to: number; as: LinkKind; on: boolean; because?: Because }
+  /** What is like it is counted outside; whoever leads hears of it. */
+  | ({ kind: 'suspectCause' } & Suspected)
   /** A move as it stands on the shelf now, with what it asked. */
   | {
       kind: 'makeMove'

@@ -28,7 +28,16 @@ import type { AboutEquipment, Channel } from './entry'
 import { arrivalFacts, askerFacts } from '../facts'
 import { recordDelivery } from './delivery'
 import { firstFields, setFields } from './fields'
-import { declareMajor, endMajor, endWithMajor, follow, gather, hearOfMajor, updateMajor } from './major'
+import {
+  declareMajor,
+  endMajor,
+  endWithMajor,
+  follow,
+  gather,
+  hearOfMajor,
+  suspectCause,
+  updateMajor,
+} from './major'
 import { followMerger } from './merger'
 import { childLogged, childRefused, hearOfChild } from './children'
 import { makeMove, undoMove } from './makeMove'
@@ -111,7 +120,8 @@ const HANDLERS: Handlers = {
   sendPlanBack,
   endPlan,
   followPlanEdition,
-  link: (change, { to, as, on }) => link(change, to, as, on),
+  link,
+  suspectCause,
   makeMove: (change, command) => makeMove(change, command),
   undoMove: (change, { sequence }) => undoMove(change, sequence),
   setFields: (change, command) => setFields(change, command),

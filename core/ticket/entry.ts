@@ -13,6 +13,18 @@ import type { Rating } from './command'
 /** Who caused an entry: a person, or the desk itself. */
 export type Actor = { person: string } | { system: string }
 
+/** So many tickets like this one came that they may have one cause. */
+export interface Suspected {
+  /** How many came within how many milliseconds, itself among them, and how many usually do. */
+  count: number
+  within: number
+  usual: number
+  /** How likely it is that chance brings so many, from 0 to 1. */
+  chance: number
+  /** Words that they have in common, those first that tell most. */
+  words: string[]
+}
+
 /** Values that triage sets and a person may change; each has a because. */
 export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
 
@@ -305,6 +317,7 @@ export type EntryBody =
   | { kind: 'watched'; person: string; on: boolean }
   /** It is a major incident from here on. */
   | { kind: 'majorDeclared'; text: string }
+  | ({ kind: 'causeSuspected'; told: string[] } & Suspected)
   | { kind: 'gathered'; child: number; requesters: string[] }
   | { kind: 'followed'; major: number }
   | { kind: 'majorUpdated'; text: string }
@@ -438,7 +451,8 @@ export type EntryBody =
   /** It is followed as another edition has it; `dropped` are open tasks that are something else there, or are not there. */
   | { kind: 'planAdopted'; run: number; name: string; from: number; to: number; dropped: string[] }
   | { kind: 'planEnded'; run: number; name: string; how: PlanEnd['how']; why?: string }
-  | { kind: 'linked'; to: number; as: LinkKind }
+  /** `because` is why it was linked by itself; missing when a person linked it. */
+  | { kind: 'linked'; to: number; as: LinkKind; because?: Because }
   | { kind: 'unlinked'; to: number; as: LinkKind }
   /** What a move did, and what it passed over; `before` is what taking it back leads to. */
   | {

@@ -7,6 +7,7 @@ import { durationInWords, signedBalance } from '../time'
 import { faultInWords } from '../plan'
 import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
+import { suspectedInWords } from '../similar'
 import { LINK_NAMES, type Task } from '../work'
 import type { Entry, NamedByTickets } from './entry'
 
@@ -170,6 +171,8 @@ const WORDS: Words = {
   watched: (entry, names) =>
     `${personName(names, entry.person)} ${entry.on ? 'watches it' : 'no longer watches it'}`,
   majorDeclared: (entry, names) => `${by(entry, names)} declared a major incident: ${entry.text}`,
+  causeSuspected: (entry, names) =>
+    `${suspectedInWords(entry)}: they may have one cause${toldIn(entry, names)}`,
   gathered: (entry) => `ticket ${entry.child} belongs to it`,
   followed: (entry) => `belongs to major incident ${entry.major} and ends with it`,
   majorUpdated: (entry, names) => `${by(entry, names)} told everybody it concerns: ${entry.text}`,
@@ -251,7 +254,8 @@ const WORDS: Words = {
     entry.how === 'done'
       ? `plan “${entry.name}” is done`
       : `${entry.how === 'refused' ? 'plan ended, refused' : `${by(entry, names)} called the plan off`}: ${entry.why ?? ''}`,
-  linked: (entry) => `linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
+  linked: (entry) =>
+    `linked: ${LINK_NAMES[entry.as]} ${entry.to}${entry.because ? `, ${textOf(entry.because)}` : ''}`,
   unlinked: (entry) => `no longer linked: ${LINK_NAMES[entry.as]} ${entry.to}`,
   moveMade: (entry, names) =>
     `${by(entry, names)} made “${entry.name}”: ${eachOf(entry.did)}${entry.passedOver ? ` (not: ${eachOf(entry.passedOver)})` : ''}`,

@@ -1,6 +1,7 @@
 import { stopClock } from './clocks'
 import { keepAnswers, requestersOf } from './said'
 import type { Change } from './change'
+import type { Suspected } from './entry'
 import { isDone } from './done'
 import { Refused } from './command'
 import { doneStatus } from './doneStatus'
@@ -8,6 +9,7 @@ import { fieldChanges } from './fields'
 import { filledGate } from './filledGate'
 import { statusOf } from '../lifecycle'
 import type { Reason } from '../reason'
+import { suspectedInWords } from '../similar'
 import { addresseesOf } from './recipients'
 import { checkText } from './text'
 
@@ -27,6 +29,17 @@ export function declareMajor(change: Change, text: string): void {
   if (change.state.follows !== undefined)
     throw new Refused('conflict', `It follows ticket ${change.state.follows}; take it out there first.`)
   change.enter({ kind: 'majorDeclared', text: checkText(text) })
+}
+
+/** More of what is like it came than chance brings: whoever leads its team hears of it. */
+export function suspectCause(change: Change, suspected: Suspected): void {
+  const { directory, state } = change
+  const { count, within, usual, chance, words } = suspected
+  const lead = directory.people.get(directory.teams.get(state.team)?.lead ?? '')
+  const told = lead?.active ? [lead] : []
+  const said = { count, within, usual, chance, words }
+  change.enter({ kind: 'causeSuspected', ...said, told: told.map((one) => one.id) }, { system: 'likeness' })
+  change.tell(told, 'causeSuspected', { text: suspectedInWords(said) })
 }
 
 /** Another ticket is gathered to this major incident; its own half is `follow`. */

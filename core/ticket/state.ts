@@ -383,6 +383,7 @@ const APPLY: Apply = {
   watched: ({ watchers = [] }, { person, on }) => ({
     watchers: on ? [...watchers, person] : watchers.filter((one) => one !== person),
   }),
+  causeSuspected: () => ({}),
   majorDeclared: (state, entry) => ({
     major: {
       since: entry.at,

@@ -189,9 +189,11 @@ export function changeBooking(change: Change, { id, state, ...to }: Omit<Of<'cha
 }
 
 /** One half of a link begins or ends. */
-export function link(change: Change, to: number, as: LinkKind, on: boolean): void {
+export function link(change: Change, { to, as, on, because }: Of<'link'>): void {
   const { state } = change
   const has = (state.links ?? []).some((one) => one.reference === to && one.as === as)
   if (to === state.reference) throw new Refused('invalid', 'A ticket cannot be linked with itself.')
-  if (has !== on) change.enter({ kind: on ? 'linked' : 'unlinked', to, as })
+  if (has === on) return
+  if (on) change.enter({ kind: 'linked', to, as, ...(because && { because }) })
+  else change.enter({ kind: 'unlinked', to, as })
 }

@@ -93,6 +93,7 @@ export const ENGLISH = {
   'reason.plansAtMost': 'another plan: {most} are under way already',
   'reason.stepPlan': 'begin the plan “{plan}”',
   'reason.planByHand': '{by} began it.',
+  'reason.alike': 'it is like {to} by {likeness} of 100, where {from} are enough',
   'reason.noChecklist': 'the checklist “{checklist}”',
   'reason.noLadder': 'the ladder “{ladder}”',
   'reason.nobodyFound': '{recipient}',

@@ -12,9 +12,13 @@ import type { Knowledge } from '../db/knowledge'
 import { entriesFromRows } from '../db/rows'
 import type { KeptState } from '../db/tables'
 import { comparedOf } from '../queries/compared'
+import { deskNow } from '../clock/deskClock'
+import { HOUR } from '../../core/time'
 import { SAYING } from './store'
 
 const BATCH = 200
+/** What is older when it is first seen is not held against what is open: it came from elsewhere, or long ago. */
+const NEW = HOUR
 /** Longest text of one ticket that is searched, in characters; the rest of a very long conversation is not. */
 const LONGEST = 60_000
 
@@ -143,7 +147,9 @@ export async function indexSome(db: Database, knowledge: Knowledge): Promise<num
         select reference, summary, said, item, site, requester, machine, logged_at, is_open, is_out, same from rows
         on conflict (reference) do update set summary = excluded.summary, said = excluded.said, item = excluded.item,
           site = excluded.site, requester = excluded.requester, machine = excluded.machine, is_open = excluded.is_open,
-          is_out = excluded.is_out, same = excluded.same),
+          is_out = excluded.is_out, same = excluded.same
+        returning reference, xmax = 0 and is_open and not is_out and logged_at > ${deskNow() - NEW} as is_new),
+      due as (insert into likeness_due select reference from l where is_new on conflict do nothing),
       w as (insert into ticket_words (reference, title, body, is_open) select reference, title, body, is_open from rows
         on conflict (reference) do update set title = excluded.title, body = excluded.body, is_open = excluded.is_open),
       said as (select distinct word from rows, regexp_split_to_table(lower(title || ' ' || body), '[^[:alnum:]]+') as word

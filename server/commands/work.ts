@@ -2,7 +2,7 @@ import type { FieldValues } from '../../core/fields'
 import { sql } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import { Refused, type Actor, type Command, type TicketState } from '../../core/ticket'
-import { otherWay, shelfOf, type LinkKind } from '../../core/work'
+import { otherWay, shelfOf } from '../../core/work'
 import type { Desk } from './desk'
 import { timersOf } from '../queries/timers'
 import { lockedState } from './lockedState'
@@ -76,15 +76,15 @@ export async function shelfFor(desk: Desk, current: CompiledDesign, person: stri
 export async function linkTickets(
   desk: Desk,
   reference: number,
-  { to, as, on }: { to: number; as: LinkKind; on: boolean },
+  { to, as, on, because }: Omit<Extract<Command, { kind: 'link' }>, 'kind'>,
   actor: Actor,
 ): Promise<void> {
   if (to === reference) throw new Refused('invalid', 'A ticket cannot be linked with itself.')
   await desk.db.transaction().execute(async (trx) => {
     const states = new Map<number, TicketState>()
     for (const one of [reference, to].sort((a, b) => a - b)) states.set(one, await lockedState(trx, one))
-    await desk.runWithin(trx, oneBy(states, reference), { kind: 'link', to, as, on }, actor)
-    const back = { kind: 'link', to: reference, as: otherWay(as), on } as const
+    await desk.runWithin(trx, oneBy(states, reference), { kind: 'link', to, as, on, because }, actor)
+    const back = { kind: 'link', to: reference, as: otherWay(as), on, because } as const
     await desk.runWithin(trx, oneBy(states, to), back, actor)
   })
   desk.announce(reference)

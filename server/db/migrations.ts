@@ -687,4 +687,20 @@ create table term_counting (
 insert into search_behind select reference from ticket on conflict do nothing;
 `,
   },
+  {
+    // One sort of ticket is told of once, however many of it come.
+    name: '0038 new tickets that are like others, and one cause that is suspected',
+    sql: `
+create table likeness_due (reference bigint primary key);
+create table suspicion (
+  id bigint generated always as identity primary key, ticket bigint not null, print text not null, words text[] not null,
+  began_at bigint not null, last_at bigint not null, count int not null, span bigint not null,
+  usual double precision not null, chance double precision not null, settled_at bigint, settled_by text,
+  cause boolean);
+create index suspicion_recent on suspicion (last_at desc);
+create table suspected (
+  reference bigint primary key, suspicion bigint not null references suspicion (id) on delete cascade);
+create index suspected_of on suspected (suspicion);
+`,
+  },
 ]

@@ -448,6 +448,27 @@ export interface Tables {
   term_count: { term: number; tickets: number }
   /** When terms were last counted, in how many tickets of how many. */
   term_counting: { id: number; counted_at: number; tickets: number; all_tickets: number }
+  /** New tickets that are not compared with others yet. */
+  likeness_due: { reference: number }
+  /** So many tickets of a sort that they may have one cause; `cause` says whether somebody found that they have. */
+  suspicion: {
+    id: Generated<number>
+    ticket: number
+    /** Of what the first of them says: others that say the very same are known by it. */
+    print: string
+    words: string[]
+    began_at: number
+    last_at: number
+    count: number
+    /** In which time they were counted, in milliseconds. */
+    span: number
+    usual: number
+    chance: number
+    settled_at: number | null
+    settled_by: string | null
+    cause: boolean | null
+  }
+  suspected: { reference: number; suspicion: number }
   /** The words of all tickets, for those that are typed with an error. */
   search_word: { word: string }
   /** Tickets whose words are not as they are yet. */

@@ -1,5 +1,6 @@
 import type { Desk } from '../commands/desk'
 import { deskNow } from '../clock/deskClock'
+import { compareNew } from '../commands/likeNew'
 import { countTerms } from '../commands/countTerms'
 import { indexSome } from '../commands/searchWords'
 import { log } from '../base/log'
@@ -20,6 +21,9 @@ export function watchSearch(desk: Desk): () => Promise<void> {
       const taken = await indexSome(desk.db, desk.knowledge).catch((error: Error) => {
         log.warn({ error: error.message }, 'what is searched could not be brought up to date; trying again')
         return 0
+      })
+      await compareNew(desk).catch((error: Error) => {
+        log.warn({ error: error.message }, 'new tickets could not be compared; trying again')
       })
       if (taken === 0 && performance.now() >= countNext) {
         countNext = performance.now() + COUNT_EVERY

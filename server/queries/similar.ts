@@ -121,19 +121,24 @@ export function gradeOf(likeness: number, { shown, same }: Pick<Weighing, 'shown
   return hundredths >= (shown + same) / 2 ? 'alike' : 'loose'
 }
 
-/**
- * The tickets most like what is sought, with their states.
- * @param sees which rows of `ticket` whoever asks may see
- */
-export async function mostAlike(desk: Reading, sees: RawBuilder<boolean>, sought: Sought) {
-  const { compared, most, weighing } = sought
+/** What is most like what is sought, whoever may see it. */
+export async function rankedLike(desk: Pick<Reading, 'db'>, sought: Omit<Sought, 'most'>) {
+  const { compared, weighing } = sought
   const comparer = new Comparer(compared, weighing, await collectionOf(desk.db))
-  const ready = comparer.one
   const ranked = (await candidates(desk, sought))
     .map((row): Ranked => ({ row, ...comparer.likenessTo(row) }))
     .filter((one) => one.likeness * 100 >= weighing.shown)
     .sort((a, b) => b.likeness - a.likeness || b.row.at - a.row.at)
     .slice(0, MOST_RANKED)
+  return { ready: comparer.one, ranked }
+}
+
+/**
+ * The tickets most like what is sought, with their states.
+ * @param sees which rows of `ticket` whoever asks may see
+ */
+export async function mostAlike(desk: Reading, sees: RawBuilder<boolean>, sought: Sought) {
+  const { ready, ranked } = await rankedLike(desk, sought)
   const references = ranked.map((one) => one.row.reference)
   if (!references.length) return { ready, found: [] }
   const rows = await desk.db
@@ -143,7 +148,7 @@ export async function mostAlike(desk: Reading, sees: RawBuilder<boolean>, sought
     .where(sees)
     .execute()
   const seen = new Set(rows.map((one) => one.reference))
-  const best = ranked.filter((one) => seen.has(one.row.reference)).slice(0, most)
+  const best = ranked.filter((one) => seen.has(one.row.reference)).slice(0, sought.most)
   return { ready, found: await withStates(desk, best) }
 }
 

@@ -1,7 +1,7 @@
 import type { Action, Ladder, Rota, RotaLayer, Rung } from '../../ladder'
 import { actionInWords, repeatInWords, rungMomentInWords } from '../../ladder'
 import { isOneOf } from '../../lookup'
-import type { Weighing } from '../../similar'
+import type { Reach, Suspecting, Weighing } from '../../similar'
 import { say } from '../../words'
 import {
   countedAs,
@@ -426,6 +426,19 @@ export const triage: Book<Triage> = {
     halfLife: span('nearness halves in'),
     shown: number('tickets are shown as alike from', ' of 100'),
     same: number('they are nearly the same from', ' of 100'),
+    under: bookOf<Reach>({
+      from: number('a new one is put under an open one from', ' of 100'),
+      within: span('put under one logged within'),
+    }),
+    links: bookOf<Reach>({
+      from: number('a new one is linked with an open one from', ' of 100'),
+      within: span('linked with one logged within'),
+    }),
+    suspects: bookOf<Suspecting>({
+      count: number('one cause is suspected from', ' tickets'),
+      within: span('one cause is suspected within'),
+      odds: number('one cause is suspected where chance brings so many in 1 of'),
+    }),
   }),
   learnt: bookOf<NonNullable<Triage['learnt']>>({
     items: refs('learns for', 'item'),
