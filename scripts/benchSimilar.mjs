@@ -14,7 +14,7 @@ export async function whileTyping({ address, note, inWords }) {
     for (let have = 3; have <= words.length; have++) {
       const text = encodeURIComponent(words.slice(0, have).join(' '))
       const began = performance.now()
-      const answer = await fetch(`${address}/api/portals/merrow/help?item=gate-scanner&text=${text}`, {
+      const answer = await fetch(`${address}/api/portals/merrow/help?item=gate-scanner&words=${text}`, {
         headers: { cookie },
       })
       await answer.text()

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { operationOf } from '../../server/http/operation'
 import { unheard } from './recorded'
 import { ROUTES, serveRoutes } from './routes'
+import { deskNow } from '../../server/clock/deskClock'
 import { linkToken } from '../../server/base/links'
 import { doFile } from '../../server/commands/listFile'
 
@@ -154,6 +155,19 @@ describe('What routes answer', () => {
     await call('GET /api/tickets/{reference}/replies', here)
     await call('GET /api/tickets/{reference}/beside', here)
     await call('GET /api/tickets/{reference}/similar', here)
+    const { id: suspicion } = await served.db
+      .insertInto('suspicion')
+      .values({
+        ...{ ticket: reference, print: 'p', words: ['gate'], began_at: 0, last_at: deskNow(), count: 5 },
+        ...{ span: 3_600_000, usual: 0.1, chance: 1e-6, settled_at: null, settled_by: null, cause: null },
+      })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+    await call('GET /api/suspicions')
+    await call('POST /api/suspicions/{number}', {
+      path: { number: Number(suspicion) },
+      body: { cause: false },
+    })
     await call('GET /api/tickets/{reference}/statement', { ...here, query: { target: 'resolve' } })
     await call('POST /api/ladders/trial', { body: { reference } })
     await call('POST /api/triage/trial', { body: { reference } })

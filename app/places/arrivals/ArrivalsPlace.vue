@@ -83,6 +83,7 @@ function lacksOf(row: Arrival): string {
             >{{ total }} {{ total === 1 ? 'waits' : 'wait' }}, the longest on top</span
           >
         </div>
+        <CauseStrip />
         <div v-if="said" class="notice good said" role="status">
           <span>{{ said.text }}</span>
           <NuxtLink :to="`/desk/${said.reference}`">Open {{ said.reference }}</NuxtLink>

@@ -98,6 +98,7 @@ useShortcuts('Desk', [
     <template #list>
       <section class="list ledger-list" aria-label="Tickets">
         <DeskHead :desk="desk" :page="page" :title="title" />
+        <CauseStrip />
         <LazyManyBar
           v-if="chosen.size && mayMany"
           :references="[...chosen]"

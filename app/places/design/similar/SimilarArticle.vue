@@ -7,9 +7,10 @@ import type { PageProps } from '~/composables/useDraft'
 const props = defineProps<PageProps>()
 const weighing = computed<Weighing>(() => props.design.triage.similar ?? FIRST_WEIGHING)
 const own = computed(() => props.design.triage.similar ?? null)
-/** As it is at first it is left out. */
+/** As it is at first it is left out, and so is what is no longer said. */
 const save = (change: Partial<Weighing>) => {
-  const after = { ...weighing.value, ...change }
+  const all = Object.entries({ ...weighing.value, ...change }).filter(([, value]) => value !== undefined)
+  const after = Object.fromEntries(all) as unknown as Weighing
   return props.change(
     'triage',
     'similar',
@@ -120,6 +121,7 @@ const past = useQuery({
         @take="(taken) => save(taken)"
       />
     </section>
+    <SimilarActs v-bind="{ weighing, marks, readonly, save }" />
   </div>
 </template>
 
