@@ -1,5 +1,5 @@
 import { durationInWords, type Instant } from '../time'
-import { isBooked, PLAIN_ROUNDING, roundedTime, type Booking, type LinkKind } from '../work'
+import { isBooked, PLAIN_ROUNDING, roundedTime, type Booking } from '../work'
 import type { Change } from './change'
 import { isDone } from './done'
 import { Refused, type Command } from './command'
