@@ -41,6 +41,10 @@ const id = useId()
   align-items: center;
   min-height: 28px;
 }
+/* Beside the box, however long it is. */
+label {
+  max-width: calc(100% - 28px);
+}
 p {
   flex-basis: 100%;
   margin: 0;

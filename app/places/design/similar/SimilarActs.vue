@@ -72,7 +72,7 @@ const suspect = (part: Partial<Suspecting>) => props.save({ suspects: { ...suspe
     <div class="deed">
       <KitNumber
         label="From so many that are nearly the same"
-        help="0: never"
+        unit="tickets, 0: never"
         :min="0"
         :max="ACT_BOUNDS.count[1]"
         :model-value="suspects.count"
