@@ -11,14 +11,14 @@ import {
   type Weighing,
 } from '../../core/similar'
 import { DAY, parseDuration } from '../../core/time'
-import { Refused, type TicketState } from '../../core/ticket'
+import { Refused } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
-import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { collectionOf } from '../queries/collection'
 import { wordsByCode } from '../queries/compared'
 import { rankedLike, readRow, type KeptRow, type Row } from '../queries/similar'
+import { findState } from '../queries/ticketState'
 import type { Desk } from './desk'
 import { linkTickets } from './work'
 
@@ -106,7 +106,7 @@ async function compareGroup(desk: Desk, weighing: Weighing, group: Group): Promi
   const all = [...same.map((one) => one.row), ...group.all]
   if (suspects.count === 0 || all.length < suspects.count) return
   const collection = await collectionOf(desk.db)
-  const shared = same[0] ? sharedTerms(ready, readyFor(same[0].row, weighing, collection)) : first.summary
+  const shared = sharedTerms(ready, same[0] ? readyFor(same[0].row, weighing, collection) : ready)
   const usual = await usualOf(desk.db, [...new Set(shared)].slice(0, TERMS), since)
   const burst = suspicionOf(suspects, { count: all.length, within: parseDuration(suspects.within), ...usual })
   if (burst) await suspect(desk, { group, all, burst, shared })
@@ -125,15 +125,6 @@ async function usualOf(db: Database, terms: readonly number[], since: number) {
   return { before, span: Math.min(USUAL_IN, Math.max(0, since - (oldest ?? since))) }
 }
 
-async function stateOf(db: Database, reference: number): Promise<TicketState | undefined> {
-  const row = await db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('reference', '=', reference)
-    .executeTakeFirst()
-  return row && wholeState(row)
-}
-
 /** What is part of something is not put under: what it is part of is. */
 async function linkWith(
   desk: Desk,
@@ -142,10 +133,10 @@ async function linkWith(
   to: { row: Row; likeness: number },
 ): Promise<void> {
   const does = act(weighing, to, first)
-  const near = does && (await stateOf(desk.db, to.row.reference))
+  const near = does && (await findState(desk, to.row.reference))
   if (!near) return
   const above = near.links?.find((one) => one.as === 'parent')?.reference
-  const target = does === 'under' && above !== undefined ? await stateOf(desk.db, above) : near
+  const target = does === 'under' && above !== undefined ? await findState(desk, above) : near
   if (!target || target.statuses.at(-1) === undefined) return
   const { edition } = await desk.knowledge.currentEdition()
   const from = (does === 'under' ? weighing.under : weighing.links)!.from
@@ -177,7 +168,7 @@ async function suspect(desk: Desk, { group, all, burst, shared }: Suspected): Pr
   const known = await suspicionOfAny(desk.db, all)
   const { count, within, usual, chance } = burst
   if (known) return addTo(desk.db, known, { rows: all, came: group.all, burst })
-  const state = await stateOf(desk.db, oldest.reference)
+  const state = await findState(desk, oldest.reference)
   if (!state) return
   const [design, directory] = await Promise.all([desk.knowledge.editionOf(state), desk.knowledge.directory()])
   const said = wordsByCode(state, design, directory)

@@ -1,5 +1,4 @@
 import { sql } from 'kysely'
-import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { statusOf } from '../../core/lifecycle'
 import type { Grade } from '../../core/similar'
 import { standsInWords, type TicketState } from '../../core/ticket'
@@ -9,6 +8,7 @@ import { openTicketsOf } from './openOf'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
 import { similarTo } from './similar'
+import { findState } from './ticketState'
 
 /** So many articles stand beside a ticket, and so many tickets like it. */
 const MOST_ARTICLES = 4
@@ -16,7 +16,7 @@ const MOST_SIMILAR = 5
 
 /** What stands beside a ticket and is looked for: articles that fit, tickets like it, and what else is open of the same. */
 export async function besideTicket(desk: Reading, reference: number, caller: Pick<Caller, 'id'>) {
-  const state = await stateOf(desk, reference)
+  const state = await findState(desk, reference)
   if (!state) return undefined
   const design = await desk.knowledge.editionOf(state)
   const number = state.equipment?.number
@@ -63,15 +63,6 @@ async function pastOf(desk: Reading, caller: Pick<Caller, 'id'>, equipment: stri
   return { tickets: found.tickets, lastAt: found.lastAt }
 }
 
-async function stateOf({ db }: Reading, reference: number): Promise<TicketState | undefined> {
-  const row = await db
-    .selectFrom('ticket')
-    .select(STATE_COLUMNS)
-    .where('reference', '=', reference)
-    .executeTakeFirst()
-  return row && wholeState(row)
-}
-
 /** So many open tickets are offered to be ended together. */
 const MOST_TOGETHER = 300
 
@@ -92,7 +83,7 @@ export async function openLike(
   reference: number,
   caller: Pick<Caller, 'id'>,
 ): Promise<TogetherLine[] | undefined> {
-  const state = await stateOf(desk, reference)
+  const state = await findState(desk, reference)
   if (!state) return undefined
   const [found, design, directory] = await Promise.all([
     similarTo(desk, state, caller.id, { most: MOST_TOGETHER - 1, openOnly: true }),

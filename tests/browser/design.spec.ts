@@ -57,7 +57,7 @@ test('a lead builds an item with a branching form from nothing, publishes it, an
   await page.getByRole('button', { name: /^Publish edition/ }).click()
   await page.getByRole('dialog').getByLabel('What changes').fill('Drawers of tills')
   await page.getByRole('dialog').getByRole('button', { name: 'Publish' }).click()
-  await expect(page.getByText(/is published/)).toBeVisible()
+  await expect(page.getByText(/Edition \d+ is published/)).toBeVisible()
 
   const context = await browser.newContext({ viewport: { width: 390, height: 800 }, baseURL: origin() })
   const phone = await context.newPage()
@@ -461,7 +461,7 @@ test('a portal moves to another address, the old one leads on, and its door show
   await page.getByRole('button', { name: /^Publish edition/ }).click()
   await page.getByRole('dialog').getByLabel('What changes').fill('Kelp works ask at an address of their own')
   await page.getByRole('dialog').getByRole('button', { name: 'Publish' }).click()
-  await expect(page.getByText(/is published/)).toBeVisible()
+  await expect(page.getByText(/Edition \d+ is published/)).toBeVisible()
 
   const stranger = await browser.newPage()
   await stranger.goto(`${origin()}/portal/saltern/sign-in`)

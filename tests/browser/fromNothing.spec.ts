@@ -188,7 +188,7 @@ test('a desk from nothing: people and places, a design, a portal, a ticket with 
     await page.getByRole('button', { name: /^Publish edition/ }).click()
     await page.getByRole('dialog').getByLabel('What changes').fill('Ovens of the bakery')
     await page.getByRole('dialog').getByRole('button', { name: 'Publish' }).click()
-    await expect(page.getByText(/is published/)).toBeVisible()
+    await expect(page.getByText(/Edition \d+ is published/)).toBeVisible()
   })
 
   await test.step('who works and who asks come in by their invitations', async () => {
