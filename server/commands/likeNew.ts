@@ -11,7 +11,8 @@ import {
   type Weighing,
 } from '../../core/similar'
 import { DAY, parseDuration } from '../../core/time'
-import { Refused } from '../../core/ticket'
+import { statusOf } from '../../core/lifecycle'
+import { Refused, type TicketState } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
@@ -125,6 +126,15 @@ async function usualOf(db: Database, terms: readonly number[], since: number) {
   return { before, span: Math.min(USUAL_IN, Math.max(0, since - (oldest ?? since))) }
 }
 
+/** What an open ticket is part of, as long as that is open too. */
+async function openAbove(desk: Desk, { links = [] }: TicketState): Promise<TicketState | undefined> {
+  const above = links.find((one) => one.as === 'parent')?.reference
+  const state = above === undefined ? undefined : await findState(desk, above)
+  if (!state) return undefined
+  const kind = (await desk.knowledge.editionOf(state)).kind(state.kind)
+  return statusOf(kind, state.status).group === 'done' ? undefined : state
+}
+
 /** What is part of something is not put under: what it is part of is. */
 async function linkWith(
   desk: Desk,
@@ -135,9 +145,7 @@ async function linkWith(
   const does = act(weighing, to, first)
   const near = does && (await findState(desk, to.row.reference))
   if (!near) return
-  const above = near.links?.find((one) => one.as === 'parent')?.reference
-  const target = does === 'under' && above !== undefined ? await findState(desk, above) : near
-  if (!target || target.statuses.at(-1) === undefined) return
+  const target = (does === 'under' && (await openAbove(desk, near))) || near
   const { edition } = await desk.knowledge.currentEdition()
   const from = (does === 'under' ? weighing.under : weighing.links)!.from
   const why = { is: 'alike', to: near.reference, likeness: Math.round(to.likeness * 100), from } as const

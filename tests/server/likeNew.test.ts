@@ -4,6 +4,7 @@ import { HOUR } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { compareNew, MOST_LINKED, settleSuspicion } from '../../server/commands/likeNew'
 import { countTerms } from '../../server/commands/countTerms'
+import { linkTickets } from '../../server/commands/work'
 import { indexAll } from '../../server/commands/searchWords'
 import { Desk } from '../../server/commands/desk'
 import { openSuspicions } from '../../server/queries/suspicions'
@@ -71,6 +72,31 @@ describe('a new ticket', () => {
     const [entry] = await entriesOf(other.reference, 'linked')
     expect(entry!.actor).toBe('system:likeness')
     expect(entry!.body).toMatchObject({ because: { why: [{ is: 'alike', to: one.reference }] } })
+  })
+
+  it('is put under what an open one is part of, unless that is done: then under the open one', async () => {
+    await says({ under: { from: 70, within: 'PT24H' } })
+    const parent = await log('Rudder bearing survey')
+    const part = await log('Windsock on the mast is torn')
+    await linkTickets(desk, part.reference, { to: parent.reference, as: 'parent', on: true }, TORA)
+    await compared()
+    const above = async (summary: string) => {
+      const { reference } = await log(summary)
+      await compared()
+      return (await stateOf(reference)).links!.map(({ reference: to, as }) => [to, as])
+    }
+    expect(await above('The windsock on the mast is torn')).toEqual([[parent.reference, 'parent']])
+    await desk.run(
+      parent.reference,
+      {
+        ...{ kind: 'move', from: parent.status, to: 'solved' },
+        fields: { solvedBy: 'tora-aas', remarks: 'Surveyed' },
+      },
+      TORA,
+    )
+    const [link] = await above('Windsock on the mast torn')
+    expect(link![0]).not.toBe(parent.reference)
+    expect(link![1]).toBe('parent')
   })
 
   it('is never done anything with twice, also by two workers at once', async () => {
