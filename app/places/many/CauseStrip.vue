@@ -13,6 +13,10 @@ const list = useQuery({
 })
 const rows = computed(() => (mayDeclare.value ? (list.data.value?.rows ?? []) : []))
 type Row = (typeof rows.value)[number]
+/** The newest is in sight, the others are opened: what is worked on stands below. */
+const whole = ref(false)
+const inSight = computed(() => (whole.value ? rows.value : rows.value.slice(0, 1)))
+const others = computed(() => rows.value.length - 1)
 useEachMinute(() => mayDeclare.value && list.refetch())
 
 const { busy, error, run } = useDeed(() => void list.refetch())
@@ -49,7 +53,7 @@ async function one(row: Row, event: MouseEvent) {
 <template>
   <section v-if="rows.length || error" class="strip" aria-label="May have one cause">
     <KitError :error="error" />
-    <div v-for="row in rows" :key="row.id" class="one">
+    <div v-for="row in inSight" :key="row.id" class="one">
       <p>
         <b>One cause?</b> {{ suspectedInWords(row) }}:
         <NuxtLink :to="`/desk/${row.ticket}`"
@@ -63,6 +67,11 @@ async function one(row: Row, event: MouseEvent) {
         <KitButton kind="plain" :disabled="busy" @click="none(row)">They have none in common</KitButton>
       </p>
     </div>
+    <p v-if="others > 0">
+      <KitButton kind="link" :aria-expanded="whole" @click="whole = !whole">{{
+        whole ? 'Only the newest' : `${counted(others, 'more sort')} may have one cause …`
+      }}</KitButton>
+    </p>
   </section>
 </template>
 

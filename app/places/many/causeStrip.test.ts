@@ -13,8 +13,8 @@ const SUSPECTED = {
   ...{ count: 240, within: 3_600_000, usual: 0.04, chance: 1e-12, tickets: [7, 8, 9] },
 }
 
-async function drawn(role: string) {
-  let rows = [SUSPECTED]
+async function drawn(role: string, first = [SUSPECTED]) {
+  let rows = first
   const sent: [string, unknown][] = []
   serve({
     'GET /api/suspicions': () => ({ rows }),
@@ -67,6 +67,15 @@ describe('tickets that may have one cause', () => {
     await press('They have none in common')
     expect(sent).toEqual([['settle', { cause: false }]])
     expect(wrapper.find('.strip').exists()).toBe(false)
+  })
+
+  it('leave room for the list below: of several only the newest is in sight until the others are opened', async () => {
+    await drawn('lead', [SUSPECTED, { ...SUSPECTED, id: 4, ticket: 11, summary: 'Winch 3 stands still' }])
+    expect(said()).not.toContain('Winch 3')
+    await press('1 more sort may have one cause …')
+    expect(said()).toContain('11 Winch 3 stands still')
+    await press('Only the newest')
+    expect(said()).not.toContain('Winch 3')
   })
 
   it('are not told to whoever may not say so', async () => {
