@@ -3,6 +3,7 @@ import type { FieldValue, FieldValues } from '../fields'
 import type { CallAnswer, PartOf } from '../plan'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
+import type { WrittenStep } from '../writing'
 import type { Because, Reason } from '../reason'
 import type { Suggestion, TriageInput, Workloads } from '../triage'
 import type { BookingState, Checklist, Evidence, LinkKind, ListedTask, Move, Task } from '../work'
@@ -141,6 +142,10 @@ export type Command =
   | { kind: 'dropTime'; id: number }
   /** An article belongs to it, or no longer; one that is missing is only noted. */
   | { kind: 'attachArticle'; article: number; title: string; on: boolean }
+  /** The steps of an article are followed on it, as they are now. */
+  | { kind: 'beginProcedure'; article: number; title: string; steps: readonly WrittenStep[] }
+  | { kind: 'tickStep'; article: number; step: number; on: boolean }
+  | { kind: 'leaveProcedure'; article: number }
   | { kind: 'missArticle'; text: string }
   /** It is called otherwise; `from` is what stood on the screen. */
   | { kind: 'retitle'; summary: string; from?: string }

@@ -20,6 +20,7 @@ import { climb } from '../ladder'
 import { handsOf } from './hands'
 import { fitClocks } from './clocks'
 import { attachArticle, missArticle } from './articles'
+import { beginProcedure, leaveProcedure, tickStep } from './procedures'
 import { assignTo } from './assign'
 import { answer, answeredOf, note, reply } from './conversation'
 import { extendByHand, pauseByHand, resumeByHand } from './clocksByHand'
@@ -96,6 +97,9 @@ const HANDLERS: Handlers = {
   stopTimer: (change, command) => stopTimer(change, command),
   recordTime: (change, command) => recordTime(change, command),
   dropTime: (change, { id }) => dropTime(change, id),
+  beginProcedure,
+  tickStep,
+  leaveProcedure,
   attachArticle: (change, { article, title, on }) => attachArticle(change, article, title, on),
   missArticle: (change, { text }) => missArticle(change, text),
   retitle: (change, { summary, from }) => retitle(change, summary, from),

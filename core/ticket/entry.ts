@@ -1,3 +1,4 @@
+import type { WrittenStep } from '../writing'
 import type { Carried, Clock } from '../clock'
 import type { FieldChange, FieldValue } from '../fields'
 import type { Answers } from '../intake'
@@ -334,6 +335,10 @@ export type EntryBody =
   | { kind: 'timeDropped'; id: number }
   /** An article of Knowledge belongs to it from here on, or no longer. */
   | { kind: 'articleAttached'; article: number; title: string }
+  /** The steps of an article, as they are followed from then on. */
+  | { kind: 'procedureBegun'; article: number; title: string; steps: WrittenStep[] }
+  | { kind: 'stepTicked'; article: number; title: string; step: number; text: string; on: boolean }
+  | { kind: 'procedureLeft'; article: number; title: string }
   | { kind: 'articleDetached'; article: number; title: string }
   /** Somebody looked for an article that is not there. */
   | { kind: 'articleMissed'; text: string }

@@ -194,6 +194,11 @@ const WORDS: Words = {
   timeRecorded: ({ record }, names) =>
     `${personName(names, record.person)} worked ${durationInWords(record.counted)}${record.what ? `: ${record.what}` : ''}`,
   timeDropped: (entry, names) => `${by(entry, names)} took a time record off`,
+  procedureBegun: (entry, names) =>
+    `${by(entry, names)} follows “${entry.title}”: ${entry.steps.length === 1 ? 'one step' : `${entry.steps.length} steps`}`,
+  stepTicked: (entry, names) =>
+    `${by(entry, names)} ${entry.on ? 'did' : 'took back'} “${entry.text}” of “${entry.title}”`,
+  procedureLeft: (entry, names) => `${by(entry, names)} no longer follows “${entry.title}”`,
   articleAttached: (entry, names) => `${by(entry, names)} attached the article “${entry.title}”`,
   articleDetached: (entry, names) => `${by(entry, names)} took the article “${entry.title}” off`,
   articleMissed: (entry, names) => `${by(entry, names)} missed an article: ${entry.text}`,

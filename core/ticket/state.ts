@@ -5,7 +5,15 @@ import { acknowledgedAs, dueKey, withRang, type Acknowledgement, type LadderRun 
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
 import type { PartOf, PlanRun } from '../plan'
-import type { Booking, Task, TicketLink, TimeRecord, Timer } from '../work'
+import {
+  withTick,
+  type Booking,
+  type Procedure,
+  type Task,
+  type TicketLink,
+  type TimeRecord,
+  type Timer,
+} from '../work'
 import { nameOfActor } from './actors'
 import { fieldsAfter } from './fields'
 import { afterMerger } from './merger'
@@ -155,6 +163,8 @@ export interface TicketState {
   links?: TicketLink[]
   /** Articles of Knowledge that belong to it, as they were called then. */
   articles?: { id: number; title: string }[]
+  /** Procedures that are followed on it, in the order in which somebody began. */
+  procedures?: Procedure[]
   equipment?: AboutEquipment
   department?: string
   /** The category that its requester picked. */
@@ -414,6 +424,17 @@ const APPLY: Apply = {
   timeDropped: ({ times = [] }, { id }) => ({ times: times.filter((one) => one.id !== id) }),
   articleAttached: ({ articles = [] }, { article, title }) => ({
     articles: [...articles.filter((one) => one.id !== article), { id: article, title }],
+  }),
+  procedureBegun: ({ procedures = [] }, { article, title, steps }) => ({
+    procedures: [...procedures, { article, title, steps }],
+  }),
+  stepTicked: ({ procedures = [] }, entry) => ({
+    procedures: procedures.map((one) =>
+      one.article === entry.article ? withTick(one, { ...entry, by: nameOfActor(entry) }) : one,
+    ),
+  }),
+  procedureLeft: ({ procedures = [] }, { article }) => ({
+    procedures: procedures.filter((one) => one.article !== article),
   }),
   articleMissed: () => ({}),
   articleDetached: ({ articles = [] }, { article }) => ({

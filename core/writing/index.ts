@@ -1,2 +1,3 @@
 /** What people of the desk write: Markdown, as HTML and as plain words. */
-export { fileIn, plainWords, writtenHtml, type Writing } from './writing'
+export { fileIn, plainWords, stepsIn, writtenHtml, type Writing } from './writing'
+export { LONGEST_STEP, MOST_STEPS, type WrittenStep } from './steps'

@@ -1,4 +1,5 @@
 import MarkdownIt from 'markdown-it'
+import { stepsOf, type WrittenStep } from './steps'
 
 /** How written words become HTML. */
 export interface Writing {
@@ -133,3 +134,9 @@ function joined(blocks: readonly string[]): string {
     .map((one, index) => `${isPoint(one) && isPoint(blocks[index - 1]) ? '\n' : '\n\n'}${one}`)
     .join('')
 }
+
+/**
+ * The steps of a procedure that is written as a list with boxes.
+ * @example stepsIn('- [ ] Take **off** the lid\n- [ ] Wipe the lens') // [{ id: 1, text: 'Take off the lid' }, …]
+ */
+export const stepsIn = (text: string): WrittenStep[] => stepsOf(readers.article.parse(text, {}), inlineWords)
