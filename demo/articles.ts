@@ -36,7 +36,7 @@ export const ARTICLES: {
   },
   {
     title: 'Procedure: a gate scanner that forgets its tickets',
-    body: 'For technicians. Before a restart copy the queue: hold both keys for five seconds, plug in the stick, wait for two tones. A restart empties it.',
+    body: 'For technicians. A restart empties the queue: copy it before.\n\n1. [ ] Hold both keys for five seconds\n2. [ ] Plug in the stick and wait for two tones\n3. [ ] Start the scanner anew\n4. [ ] Let it read a ticket, and look whether the queue has grown',
     keywords: 'scanner queue restart procedure',
     audience: 'desk',
     portals: [],

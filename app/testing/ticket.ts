@@ -57,6 +57,7 @@ export const ticketPage = (more: Partial<Record<keyof Ticket, unknown>> = {}): T
       plans: [],
       links: [],
       articles: [],
+      procedures: [],
       articlesAt: 'merrow',
       takes: { takes: 0, from: 'unknown' },
       deliveries: [],

@@ -12,8 +12,12 @@ export interface WrittenStep {
 export const MOST_STEPS = 100
 export const LONGEST_STEP = 500
 
-/** A box at the beginning of a point, ticked or not (GitHub Flavored Markdown 0.29, 5.3 Task list items). */
-export const BOX = /^\[[ xX]\]\s+/
+/** A box at the beginning of a point, ticked or not; in code or behind a backslash it is none (GitHub Flavored Markdown 0.29, 5.3 Task list items). */
+const BOX = /^\[[ xX]\]\s+/
+
+/** How a box is shown: empty, or ticked. */
+const SHOWN = { empty: '☐ ', ticked: '☑ ' } as const
+const SHOWN_BOX = /^[☐☑] /
 
 type Token = ReturnType<InstanceType<typeof MarkdownIt>['parse']>[number]
 
@@ -28,12 +32,23 @@ export function stepsOf(
 ): WrittenStep[] {
   const steps: WrittenStep[] = []
   for (const [at, token] of tokens.entries()) {
-    if (token.type !== 'inline' || tokens[at - 2]?.type !== 'list_item_open') continue
-    // As it was written: what stands in code or behind a backslash is no box.
-    if (!BOX.test(token.content) || steps.length === MOST_STEPS) continue
+    if (!isStep(tokens, at) || steps.length === MOST_STEPS) continue
     const text = wordsOf(token.children ?? [])
-      .replace(BOX, '').replace(/\s+/g, ' ').trim().slice(0, LONGEST_STEP)
+      .replace(SHOWN_BOX, '').replace(/\s+/g, ' ').trim().slice(0, LONGEST_STEP)
     if (text) steps.push({ id: steps.length + 1, text })
   }
   return steps
+}
+
+/** Whether a token is the first line of a point that begins with a box, as it was written. */
+const isStep = (tokens: readonly Token[], at: number): boolean =>
+  tokens[at]?.type === 'inline' && tokens[at - 2]?.type === 'list_item_open' && BOX.test(tokens[at].content)
+
+/** Boxes are shown as such, in a page as in plain words. @param tokens of a whole text, which are changed */
+export function showBoxes(tokens: readonly Token[]): void {
+  for (const [at, token] of tokens.entries()) {
+    const first = token.children?.[0]
+    if (!isStep(tokens, at) || first?.type !== 'text') continue
+    first.content = first.content.replace(BOX, (box) => (/x/i.test(box) ? SHOWN.ticked : SHOWN.empty))
+  }
 }

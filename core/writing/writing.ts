@@ -1,5 +1,5 @@
 import MarkdownIt from 'markdown-it'
-import { stepsOf, type WrittenStep } from './steps'
+import { showBoxes, stepsOf, type WrittenStep } from './steps'
 
 /** How written words become HTML. */
 export interface Writing {
@@ -28,6 +28,7 @@ const reader = (breaks: boolean) => {
   const made = new MarkdownIt({ html: false, linkify: true, breaks, maxNesting: DEEPEST })
   made.validateLink = (address) => LINK.test(address.trim()) || SENT.test(address)
   made.linkify.set({ fuzzyLink: false, fuzzyEmail: false })
+  made.core.ruler.after('inline', 'boxes', ({ tokens }) => showBoxes(tokens))
   made.renderer.rules.link_open = (tokens, index, options, env = {}, self) => {
     const link = tokens[index]!
     const address = String(link.attrGet('href'))

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Portal } from '../../core/intake'
 import { Refused, type Attached } from '../../core/ticket'
+import { stepsIn } from '../../core/writing'
 import { deskNow } from '../clock/deskClock'
 import { openNotices, readArticle } from '../queries/knowledge'
 import { takeFiles } from './attachments'
@@ -77,6 +78,21 @@ export async function removeArticle(desk: Desk, id: number, removed: boolean): P
     .returning('id')
     .executeTakeFirst()
   if (!done) throw new Refused('missing', `There is no article ${id}.`)
+}
+
+/**
+ * Follows the steps of an article on a ticket, as they are now.
+ * @throws Refused when it is gone, or has no steps
+ */
+export async function followArticle(desk: Desk, reference: number, article: number, by: string) {
+  const found = await readArticle(desk.db, article, {})
+  if (!found) throw new Refused('missing', 'This article is gone; somebody took it out.')
+  const { title, body } = found
+  return desk.run(
+    reference,
+    { kind: 'beginProcedure', article, title, steps: stepsIn(body) },
+    { person: by },
+  )
 }
 
 /** Notes at a ticket that an article is missing, and for whoever writes articles. */

@@ -55,6 +55,14 @@ export async function workOf(
     })),
     plans: plansOf(state, design, directory),
     articles: state.articles ?? [],
+    /** Procedures that are followed on it; each step says who did it when. */
+    procedures: (state.procedures ?? []).map(({ steps, ...one }) => ({
+      ...one,
+      steps: steps.map((step) => ({
+        ...step,
+        ...(step.by !== undefined && { name: directory.nameOf(step.by) }),
+      })),
+    })),
     links: await linksOf(desk, state, directory.sightOf(caller.id)),
     takes: await desk.estimates.of(state),
   }

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CompiledDesign } from '../../core/design'
 import {
   endNotice,
+  followArticle,
   offerArticle,
   openNotice,
   removeArticle,
@@ -32,6 +33,10 @@ const portal = async (id: string) => (await world.desk.knowledge.currentEdition(
 const titles = async (text: string, of?: string) =>
   (await searchArticles(world.db, text, { portal: of }, 9)).map((one) => one.title)
 
+const ticketOf = async (reference: number) => {
+  const row = await world.db.selectFrom('ticket').select('state').where('reference', '=', reference)
+  return (await row.executeTakeFirstOrThrow()).state
+}
 const lantern = async () => (await world.desk.knowledge.currentEdition()).findPortal('lantern')!
 
 const LAMP = {
@@ -99,6 +104,41 @@ describe('files of an article', () => {
     await saveArticle(world.desk, { ...LAMP, body, portals: [], files: [] }, TORA)
     const [hit] = await searchArticles(world.db, 'wheelhouse', {}, 9)
     expect(hit!.part).toBe('Look at the wheelhouse before it hums.')
+  })
+})
+
+describe('a procedure', () => {
+  it('is followed on a ticket by two people at once, whatever becomes of its article', async () => {
+    const body = 'Before it hums:\n\n1. [ ] Let it cool\n2. [ ] Take out the **glass**'
+    const input = { ...LAMP, title: 'Procedure: the lamp', body, audience: 'desk' as const }
+    const id = await saveArticle(world.desk, { ...input, portals: [], files: [] }, TORA)
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    const followed = await Promise.all([
+      followArticle(world.desk, reference, id, TORA),
+      followArticle(world.desk, reference, id, 'pia-lund'),
+    ])
+    expect(new Set(followed.map((one) => one.reference))).toEqual(new Set([reference]))
+    await removeArticle(world.desk, id, true)
+    const tick = (step: number, person: string) =>
+      world.desk.run(reference, { kind: 'tickStep', article: id, step, on: true }, { person })
+    await Promise.all([tick(1, TORA), tick(2, 'pia-lund')])
+    const page = await ticketOf(reference)
+    expect(page.procedures).toMatchObject([
+      {
+        title: 'Procedure: the lamp',
+        steps: [
+          { text: 'Let it cool', by: TORA },
+          { text: 'Take out the glass', by: 'pia-lund' },
+        ],
+      },
+    ])
+    await expect(followArticle(world.desk, reference, id, TORA)).rejects.toThrow('gone')
+  })
+
+  it('has steps', async () => {
+    const id = await saveArticle(world.desk, { ...LAMP, portals: [], files: [] }, TORA)
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    await expect(followArticle(world.desk, reference, id, TORA)).rejects.toThrow('no steps')
   })
 })
 

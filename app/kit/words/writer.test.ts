@@ -30,6 +30,7 @@ describe('what is written', () => {
     ['> said before\n\n```\nping <host>\n```'],
     ['## Before\n\ntext\n\n---\n\nmore'],
     ['one\n\ntwo'],
+    ['- [ ] off\n- [ ] on **now**\n\ndone'],
     ['![the plan](attachment:17ab)'],
     ['look ![the plan](attachment:17ab) here'],
   ])('is the same when it is read again: %s', (text) => expect(again(text)).toBe(text))
@@ -47,6 +48,8 @@ describe('what is written', () => {
     '&lt;',
     '    four',
     '[a](b)',
+    '[ ] a',
+    '- [ ] a',
     '===',
   ])('means what was typed, not what it would be in Markdown: %s', (typed) => {
     const text = typing(typed)

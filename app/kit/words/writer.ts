@@ -1,4 +1,5 @@
 import { Editor, type EditorOptions, type Extensions } from '@tiptap/core'
+import { TaskItem, TaskList } from '@tiptap/extension-list'
 import { Placeholder } from '@tiptap/extension-placeholder'
 import { Markdown } from '@tiptap/markdown'
 import StarterKit from '@tiptap/starter-kit'
@@ -33,6 +34,8 @@ export const partsOf = ({ headings, placeholder, address, people, replies, rende
     },
   }),
   PlainParagraph,
+  // Steps are ticked on a ticket, not where they are written.
+  ...(headings ? [TaskList, TaskItem.configure({ nested: true, onReadOnlyChecked: () => false })] : []),
   Markdown,
   Picture.configure({ address: address ?? (() => undefined) }),
   Placeholder.configure({ placeholder: placeholder ?? '' }),

@@ -29,6 +29,17 @@ async function attach(on: boolean) {
   const done = await run(() => api('POST /api/tickets/{reference}/articles', { path: { reference }, body }))
   if (done) emit('done')
 }
+const follows = computed(() => props.ticket.procedures.some((one) => one.article === props.article))
+/** Its steps stand beside the ticket from then on, as they are now. */
+async function follow() {
+  const { reference } = props.ticket
+  const done = await run(() =>
+    api('POST /api/tickets/{reference}/procedures/{article}', { path: { reference, ...path() } }),
+  )
+  if (!done) return
+  emit('done')
+  emit('close')
+}
 /** Where its requester reads it; nothing where they cannot. */
 const address = computed(() => {
   const at = props.ticket.articlesAt
@@ -54,6 +65,9 @@ function tell(words: string) {
           >{{ ticket.requester.name }} cannot read it{{
             read.audience === 'desk' ? ': it is for the desk' : ''
           }}</span
+        >
+        <KitButton v-if="read.steps && !follows" kind="main" :busy="busy" @click="follow"
+          >Follow its {{ read.steps === 1 ? 'step' : `${read.steps} steps` }} here</KitButton
         >
         <KitButton kind="act" :busy="busy" @click="attach(!isOn)">{{
           isOn ? 'Take it off' : 'Attach it'

@@ -5,7 +5,7 @@ import type { Found } from './useBeside'
 
 // Articles beside a ticket: those attached to it, those that fit without being asked for, and looking for others. What
 // is not found can be noted for whoever writes them.
-const props = defineProps<{ ticket: Ticket; found?: Found; hint?: string }>()
+const props = defineProps<{ ticket: Ticket; found?: Found; hint?: string; zone: string }>()
 const emit = defineEmits<{ reply: [words: string]; done: []; left: [] }>()
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
@@ -56,6 +56,13 @@ function close() {
         >Find … <kbd v-if="hint">{{ shownKey(hint) }}</kbd></KitButton
       >
     </template>
+    <ProcedureList
+      v-if="ticket.procedures.length"
+      :ticket="ticket"
+      :zone="zone"
+      @read="(article) => (reading = article)"
+      @done="emit('done')"
+    />
     <ul v-if="ticket.articles.length">
       <li v-for="one in ticket.articles" :key="one.id">
         <KitButton kind="link" @click="reading = one.id">{{ one.title }}</KitButton>

@@ -55,6 +55,7 @@ const keepArticles = keep('articles')
       :ticket="ticket"
       :found="found"
       :hint="keys.articles"
+      :zone="zone"
       @reply="(words) => emit('reply', words)"
       @done="emit('done')"
       @left="emit('left')"

@@ -1,3 +1,4 @@
+import { stepsIn } from '../../../core/writing'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
 import { readArticle } from '../../queries/knowledge'
@@ -7,6 +8,7 @@ export default defineRoute(
   async ({ desk, path }) => {
     const article = await readArticle(desk.db, path.article, {})
     if (!article) throw new HttpProblem(404, 'There is no such article.')
-    return article
+    /** How many steps it has that can be ticked on a ticket. */
+    return { ...article, steps: stepsIn(article.body).length }
   },
 )

@@ -1,0 +1,17 @@
+import { defineRoute } from '../../../../../http/route'
+
+export default defineRoute(
+  {
+    may: 'workTickets',
+    path: { reference: 'number', article: 'number' },
+    summary: 'Follow the steps of an article on a ticket no longer',
+  },
+  async ({ desk, caller, path: { reference, article } }) => {
+    const { sequence } = await desk.run(
+      reference,
+      { kind: 'leaveProcedure', article },
+      { person: caller.id },
+    )
+    return { sequence }
+  },
+)
