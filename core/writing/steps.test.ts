@@ -26,7 +26,9 @@ describe('steps of a procedure', () => {
 
   it('are not what only looks like one', () => {
     // GitHub Flavored Markdown 0.29, 5.3: the box begins the point, and a space follows it.
-    expect(texts('[ ] no point\n\n- [] none\n- [ ]\n- a [ ] box\n- `[ ] code`\n- \\[ ] a bracket')).toEqual([])
+    expect(texts('[ ] no point\n\n- [] none\n- [ ]\n- a [ ] box\n- `[ ] code`\n- \\[ ] a bracket')).toEqual(
+      [],
+    )
   })
 
   it('are bounded, whatever is written', () => {

@@ -34,7 +34,10 @@ export function stepsOf(
   for (const [at, token] of tokens.entries()) {
     if (!isStep(tokens, at) || steps.length === MOST_STEPS) continue
     const text = wordsOf(token.children ?? [])
-      .replace(SHOWN_BOX, '').replace(/\s+/g, ' ').trim().slice(0, LONGEST_STEP)
+      .replace(SHOWN_BOX, '')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .slice(0, LONGEST_STEP)
     if (text) steps.push({ id: steps.length + 1, text })
   }
   return steps

@@ -88,11 +88,7 @@ export async function followArticle(desk: Desk, reference: number, article: numb
   const found = await readArticle(desk.db, article, {})
   if (!found) throw new Refused('missing', 'This article is gone; somebody took it out.')
   const { title, body } = found
-  return desk.run(
-    reference,
-    { kind: 'beginProcedure', article, title, steps: stepsIn(body) },
-    { person: by },
-  )
+  return desk.run(reference, { kind: 'beginProcedure', article, title, steps: stepsIn(body) }, { person: by })
 }
 
 /** Notes at a ticket that an article is missing, and for whoever writes articles. */

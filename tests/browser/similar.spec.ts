@@ -32,6 +32,12 @@ test('what is alike is suspected of one cause, and answered and ended together',
     await page.goto('/desk')
     await expect(strip).toContainText('5 tickets like it came within 1 hour', { timeout: 3000 })
   }).toPass({ timeout: 60_000 })
+  // However much stands above them, the rows stay in sight.
+  const view = page.getByRole('button', { name: 'This view …' })
+  await view.click()
+  await expect(page.getByRole('region', { name: 'This view' })).toBeVisible()
+  await expect(page.locator('.ledger-rows a.row').first()).toBeVisible()
+  await view.click()
   await strip.getByRole('link', { name: `${references[0]}` }).click()
   await leaf(page).getByRole('button', { name: 'Several at once …' }).click()
   const dialog = page.getByRole('dialog', { name: 'Answer and end several at once' })

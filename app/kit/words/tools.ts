@@ -44,7 +44,13 @@ const FOR_ALL = [
   tool('codeBlock', 'What a screen says', PhTerminalWindow, (on) => on.toggleCodeBlock(), 'Ctrl Alt c'),
 ]
 const FOR_ARTICLES = [
-  tool('taskList', 'Steps that are ticked on a ticket', PhListChecks, (on) => on.toggleTaskList(), 'Ctrl Shift 9'),
+  tool(
+    'taskList',
+    'Steps that are ticked on a ticket',
+    PhListChecks,
+    (on) => on.toggleTaskList(),
+    'Ctrl Shift 9',
+  ),
   tool('heading', 'Heading', PhTextHTwo, (on) => on.toggleHeading({ level: 2 }), 'Ctrl Alt 2'),
 ]
 

@@ -7,11 +7,7 @@ export default defineRoute(
     summary: 'Follow the steps of an article on a ticket no longer',
   },
   async ({ desk, caller, path: { reference, article } }) => {
-    const { sequence } = await desk.run(
-      reference,
-      { kind: 'leaveProcedure', article },
-      { person: caller.id },
-    )
+    const { sequence } = await desk.run(reference, { kind: 'leaveProcedure', article }, { person: caller.id })
     return { sequence }
   },
 )
