@@ -1,9 +1,14 @@
 import { sql } from 'kysely'
 import type { Portal } from '../../core/intake'
-import { Refused, type Attached } from '../../core/ticket'
+import { Refused, type Attached, type Decided } from '../../core/ticket'
 import { stepsIn } from '../../core/writing'
 import { deskNow } from '../clock/deskClock'
-import { openNotices, readArticle } from '../queries/knowledge'
+import { REQUESTER } from '../../core/rights'
+import type { Caller } from '../base/caller'
+import type { Database, Trx } from '../db/connection'
+import { readArticle } from '../queries/articles'
+import { openNotices } from '../queries/knowledge'
+import { readerOf } from '../queries/readers'
 import { takeFiles } from './attachments'
 import type { Desk } from './desk'
 
@@ -11,38 +16,102 @@ export interface ArticleInput {
   title: string
   body: string
   keywords: string
-  audience: 'requesters' | 'desk'
+  audience: 'requesters' | 'desk' | 'team'
+  /** The team that reads it, where only one does. */
+  team?: string | null
   portals: string[]
-  /** Ids of the categories for whose tickets it is offered; as they were if left out. */
+  /** Ids of what it is tied to, for whose tickets it is offered before others; as they were if left out. */
   categories?: string[]
+  items?: string[]
+  equipmentTypes?: string[]
   /** Ids of its files: of those that it has already, and of new ones. */
   files: string[]
+  /** Not out yet. */
+  draft?: boolean
+  /** Who sees to it that it stays true; as they were if left out. */
+  owner?: string | null
+  /** When it is looked at again; as it was if left out. */
+  reviewAt?: number | null
+  /** The version that was changed: if somebody has kept another since, nothing is kept. */
+  version?: number
 }
 
-/** Keeps an article. @returns its id @throws Refused when it is gone, or a file is not there any more */
+const gone = () => new Refused('missing', 'This article is gone; somebody took it out.')
+
+/**
+ * Keeps an article, and what it said in its history.
+ * @returns its id
+ * @throws Refused when it is gone, somebody has changed it since, its owner is nobody of the desk, or a file is not there any more
+ */
 export async function saveArticle(desk: Desk, input: ArticleInput, by: string, id?: number): Promise<number> {
-  const before = id === undefined ? [] : ((await readArticle(desk.db, id, {}))?.files ?? [])
-  const files = await filesOfArticle(desk, input.files, before, by)
-  const row = { ...input, files: JSON.stringify(files), changed_at: deskNow(), changed_by: by }
-  const saved =
-    id === undefined
-      ? await desk.db.insertInto('article').values(row).returning('id').executeTakeFirstOrThrow()
-      : await desk.db
+  await checkReaders(desk, input)
+  return desk.db.transaction().execute(async (trx) => {
+    const before =
+      id === undefined
+        ? undefined
+        : await trx
+            .selectFrom('article')
+            .selectAll()
+            .where('id', '=', id)
+            .where('removed', '=', false)
+            .forUpdate()
+            .executeTakeFirst()
+    if (id !== undefined && !before) throw gone()
+    if (before && input.version !== undefined && input.version !== before.version)
+      throw new Refused(
+        'conflict',
+        `Somebody changed this article while you wrote: it is version ${before.version} now. What you wrote is kept here; compare both, then keep yours.`,
+      )
+    const { title, body, keywords, audience, portals } = input
+    const files = await filesOfArticle(trx, input.files, before?.files ?? [], by)
+    const isSame = before && before.title === title && before.body === body && before.keywords === keywords
+    const version = isSame ? before.version : (before?.version ?? 0) + 1
+    const row = {
+      ...{ title, body, keywords, audience, portals, version },
+      ...{ team: audience === 'team' ? (input.team ?? null) : null, draft: input.draft ?? false },
+      ...(input.categories && { categories: input.categories }),
+      ...(input.items && { items: input.items }),
+      ...(input.equipmentTypes && { equipment_types: input.equipmentTypes }),
+      ...(input.owner !== undefined && { owner: input.owner }),
+      ...(input.reviewAt !== undefined && { review_at: input.reviewAt }),
+      ...{ files: JSON.stringify(files), changed_at: deskNow(), changed_by: by },
+    }
+    const kept = before
+      ? await trx
           .updateTable('article')
           .set(row)
-          .where('id', '=', id)
-          .where('removed', '=', false)
+          .where('id', '=', before.id)
           .returning('id')
-          .executeTakeFirst()
-  if (!saved) throw new Refused('missing', 'This article is gone; somebody took it out.')
-  return saved.id
+          .executeTakeFirstOrThrow()
+      : await trx.insertInto('article').values(row).returning('id').executeTakeFirstOrThrow()
+    if (!isSame) {
+      const said = { title, body, keywords, version, changed_at: row.changed_at, changed_by: by }
+      await trx
+        .insertInto('article_version')
+        .values({ ...said, article: kept.id })
+        .execute()
+    }
+    return kept.id
+  })
+}
+
+/** Its team and its owner are there. @throws Refused when one is not */
+async function checkReaders(desk: Desk, { audience, team, owner }: ArticleInput): Promise<void> {
+  const directory = await desk.knowledge.directory()
+  if (audience === 'team' && !directory.teams.get(team ?? ''))
+    throw new Refused('invalid', 'Say which team reads it.')
+  if (owner) {
+    const person = directory.people.get(owner)
+    if (!person || person.role === REQUESTER)
+      throw new Refused('invalid', 'Its owner must be somebody of the desk.')
+  }
 }
 
 /** Those that stay, and those that are new and whoever writes it has sent. */
-async function filesOfArticle(desk: Desk, ids: readonly string[], before: readonly Attached[], by: string) {
+async function filesOfArticle(db: Database, ids: readonly string[], before: readonly Attached[], by: string) {
   const had = before.filter((one) => ids.includes(one.id))
   const added = [...new Set(ids)].filter((one) => !had.some((file) => file.id === one))
-  return [...had, ...(await takeFiles(desk.db, added, by))]
+  return [...had, ...(await takeFiles(db, added, by))]
 }
 
 /**
@@ -66,7 +135,7 @@ export async function offerArticle(
     .where('removed', '=', false)
     .returning('id')
     .executeTakeFirst()
-  if (!done) throw new Refused('missing', 'This article is gone; somebody took it out.')
+  if (!done) throw gone()
 }
 
 /** Takes an article out, or puts one back that was taken out. */
@@ -82,14 +151,68 @@ export async function removeArticle(desk: Desk, id: number, removed: boolean): P
 
 /**
  * Follows the steps of an article on a ticket, as they are now.
- * @throws Refused when it is gone, or has no steps
+ * @throws Refused when it is gone or not theirs to read, or has no steps
  */
-export async function followArticle(desk: Desk, reference: number, article: number, by: string) {
-  const found = await readArticle(desk.db, article, {})
-  if (!found) throw new Refused('missing', 'This article is gone; somebody took it out.')
+export async function followArticle(desk: Desk, reference: number, article: number, caller: Reader) {
+  const found = await readArticle(desk.db, article, readerOf(caller))
+  if (!found) throw gone()
   const { title, body } = found
-  return desk.run(reference, { kind: 'beginProcedure', article, title, steps: stepsIn(body) }, { person: by })
+  const steps = stepsIn(body)
+  return desk.run(
+    reference,
+    { kind: 'beginProcedure', article, title, steps },
+    { person: caller.id },
+    noteUse(article, reference),
+  )
 }
+
+/**
+ * Attaches an article to a ticket, or takes it off; one that is gone can still be taken off.
+ * @throws Refused when it is gone, or not theirs to read
+ */
+export async function attachArticle(
+  desk: Desk,
+  reference: number,
+  { article, on }: { article: number; on: boolean },
+  caller: Reader,
+) {
+  const found = await readArticle(desk.db, article, readerOf(caller))
+  if (on && !found) throw gone()
+  const title = found?.title ?? `article ${article}`
+  return desk.run(
+    reference,
+    { kind: 'attachArticle', article, title, on },
+    { person: caller.id },
+    noteUse(article, reference),
+  )
+}
+
+type Reader = Pick<Caller, 'id' | 'teams' | 'rights'>
+
+/** Its steps are not followed on a ticket any longer. @throws Refused when they are not */
+export const leaveArticle = (desk: Desk, reference: number, article: number, by: string) =>
+  desk.run(reference, { kind: 'leaveProcedure', article }, { person: by }, noteUse(article, reference))
+
+/** Writes down whether an article is used at a ticket, as the ticket says now. */
+const noteUse =
+  (article: number, reference: number) =>
+  async (trx: Trx, { state }: Decided): Promise<void> => {
+    const isUsed =
+      state.articles?.some((one) => one.id === article) ||
+      state.procedures?.some((one) => one.article === article)
+    const row = { article, reference }
+    await (isUsed
+      ? trx
+          .insertInto('article_use')
+          .values(row)
+          .onConflict((on) => on.doNothing())
+          .execute()
+      : trx
+          .deleteFrom('article_use')
+          .where('article', '=', article)
+          .where('reference', '=', reference)
+          .execute())
+  }
 
 /** Notes at a ticket that an article is missing, and for whoever writes articles. */
 export const noteMissing = (desk: Desk, reference: number, text: string, by: string) =>
@@ -103,8 +226,7 @@ export const noteMissing = (desk: Desk, reference: number, text: string, by: str
  * @throws Refused when somebody settled it meanwhile, or the article is gone
  */
 export async function settleMissing(desk: Desk, id: number, article: number | undefined): Promise<void> {
-  if (article !== undefined && !(await readArticle(desk.db, article, {})))
-    throw new Refused('missing', 'This article is gone; somebody took it out.')
+  if (article !== undefined && !(await readArticle(desk.db, article, 'all'))) throw gone()
   const settled = await desk.db
     .updateTable('article_missing')
     .set({ settled_at: deskNow(), article: article ?? null })

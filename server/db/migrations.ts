@@ -703,4 +703,38 @@ create table suspected (
 create index suspected_of on suspected (suspicion);
 `,
   },
+  {
+    // What an article said is kept with every change; what readers say of it, and what they did not find, is written down.
+    name: '0039 articles with an owner, a date, drafts, a history and what readers say',
+    sql: `
+alter table article drop constraint article_audience_check;
+alter table article
+  add column draft boolean not null default false, add column team text, add column owner text references person,
+  add column review_at bigint, add column items text[] not null default '{}',
+  add column equipment_types text[] not null default '{}', add column version int not null default 1;
+alter table article add constraint article_readers check (
+  audience in ('requesters', 'desk') and team is null or audience = 'team' and team is not null);
+create index article_review on article (review_at) where review_at is not null and not removed;
+create index article_items on article using gin (items) where not removed;
+create index article_types on article using gin (equipment_types) where not removed;
+create table article_version (
+  article bigint not null references article, version int not null, title text not null, body text not null,
+  keywords text not null, changed_at bigint not null, changed_by text not null references person,
+  primary key (article, version));
+insert into article_version select id, 1, title, body, keywords, changed_at, changed_by from article;
+create table article_verdict (
+  article bigint not null references article, person text not null references person, portal text, version int not null,
+  helped boolean not null, words text not null default '', at bigint not null, primary key (article, person));
+create table article_use (article bigint not null, reference bigint not null, primary key (article, reference));
+insert into article_use select distinct (one->>'id')::bigint, reference from ticket,
+  jsonb_array_elements(coalesce(state->'articles', '[]')) as one;
+create table search_missed (
+  id int generated always as identity primary key, person text not null references person, portal text not null,
+  words text not null, at bigint not null);
+create index ticket_open_requester on ticket (requester, reference desc) where status_group <> 'done';
+create index ticket_open_equipment on ticket ((facts->'equipment'->>'number'), reference desc) where status_group <> 'done';
+create index search_missed_words on search_missed (words);
+create index search_missed_person on search_missed (person, at desc);
+`,
+  },
 ]

@@ -659,17 +659,63 @@ export interface Tables {
     /** In Markdown. */
     body: string
     keywords: string
-    audience: 'requesters' | 'desk'
+    audience: 'requesters' | 'desk' | 'team'
+    /** The team that reads it, where only one does. */
+    team: Filled<string | null>
     /** The portals that show it; all when empty. */
     portals: string[]
-    /** Ids of the categories for whose tickets it is offered before others. */
+    /** Ids of the categories, items and types of equipment for whose tickets it is offered before others. */
     categories: Filled<string[]>
+    items: Filled<string[]>
+    equipment_types: Filled<string[]>
+    /** Read by those only who write articles. */
+    draft: Filled<boolean>
+    /** Who sees to it that it stays true, and when they look at it again. */
+    owner: Filled<string | null>
+    review_at: Filled<number | null>
+    /** From 1, one more with each change of its words. */
+    version: Filled<number>
     /** The files that it shows or offers. */
     files: ColumnType<Attached[], string | undefined, string>
     changed_at: number
     changed_by: string
     removed: Filled<boolean>
     search: ColumnType<string, never, never>
+  }
+  /** What an article said, each time that it was changed. */
+  article_version: {
+    article: number
+    version: number
+    title: string
+    body: string
+    keywords: string
+    changed_at: number
+    changed_by: string
+  }
+  /** Whether an article helped who read it: one word of each, the last. */
+  article_verdict: {
+    article: number
+    person: string
+    /** Where it was read; nothing for the desk. */
+    portal: string | null
+    /** What they had read. */
+    version: number
+    helped: boolean
+    words: Filled<string>
+    at: number
+  }
+  /** Tickets to which an article was attached, or on which its steps were followed. */
+  article_use: {
+    article: number
+    reference: number
+  }
+  /** What visitors of portals looked for and did not find. */
+  search_missed: {
+    id: Generated<number>
+    person: string
+    portal: string
+    words: string
+    at: number
   }
   notice: {
     id: Generated<number>

@@ -3,11 +3,15 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
   IsOptional,
   IsString,
+  Max,
   MaxLength,
+  Min,
   MinLength,
 } from 'class-validator'
+import { MOST_NUMBER } from './bodies'
 
 /** So many categories have an article offered for them. */
 const MOST_CATEGORIES = 500
@@ -24,6 +28,22 @@ export class OfferBody {
   @IsBoolean()
   on: boolean = true
 }
+
+const applyAll =
+  (...decorators: PropertyDecorator[]): PropertyDecorator =>
+  (target, key) => {
+    for (const one of decorators) one(target, key)
+  }
+
+/** Ids of things in the design or the directory. */
+const Ids = () =>
+  applyAll(
+    IsOptional(),
+    IsArray(),
+    ArrayMaxSize(MOST_CATEGORIES),
+    IsString({ each: true }),
+    MaxLength(250, { each: true }),
+  )
 
 export class ArticleBody {
   @IsString({ message: 'give it a title' })
@@ -42,8 +62,14 @@ export class ArticleBody {
   @MaxLength(500)
   keywords: string = ''
 
-  @IsIn(['requesters', 'desk'], { message: 'say who reads it' })
-  audience!: 'requesters' | 'desk'
+  @IsIn(['requesters', 'desk', 'team'], { message: 'say who reads it' })
+  audience!: 'requesters' | 'desk' | 'team'
+
+  /** Id of the team that reads it, where only one does. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  team?: string | null
 
   /** Ids of the portals that show it; all when empty. */
   @IsArray()
@@ -51,12 +77,40 @@ export class ArticleBody {
   portals: string[] = []
 
   /** Ids of the categories for whose tickets it is offered before others; as they were if left out. */
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(MOST_CATEGORIES)
-  @IsString({ each: true })
-  @MaxLength(250, { each: true })
+  @Ids()
   categories?: string[]
+
+  /** Ids of the items for whose tickets it is offered before others; as they were if left out. */
+  @Ids()
+  items?: string[]
+
+  /** Ids of the types of equipment for whose tickets it is offered before others; as they were if left out. */
+  @Ids()
+  equipmentTypes?: string[]
+
+  /** Whether it is not out yet: read by those only who write articles. */
+  @IsBoolean()
+  draft: boolean = false
+
+  /** Id of who sees to it that it stays true; null for nobody, as it was if left out. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  owner?: string | null
+
+  /** When it is looked at again; null for never, as it was if left out. */
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(MOST_NUMBER)
+  reviewAt?: number | null
+
+  /** The version that was changed: if there is another by now, nothing is kept. */
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(MOST_NUMBER)
+  version?: number
 
   /** Ids of files that were sent before, and that it shows or offers. */
   @IsOptional()
@@ -65,6 +119,17 @@ export class ArticleBody {
   @IsString({ each: true })
   @MaxLength(64, { each: true })
   files: string[] = []
+}
+
+export class VerdictBody {
+  /** Whether it helped. */
+  @IsBoolean({ message: 'say whether it helped' })
+  helped!: boolean
+
+  /** What is wrong or missing, or was good. */
+  @IsString()
+  @MaxLength(1000)
+  words: string = ''
 }
 
 export class NoticeBody {

@@ -5,9 +5,10 @@ import { standsInWords, type TicketState } from '../../core/ticket'
 import type { Caller } from '../base/caller'
 import { categoriesAbout, deskArticlesLike } from './knowledge'
 import { openTicketsOf } from './openOf'
+import { readerOf } from './readers'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
-import { similarTo } from './similar'
+import { similarTo, type SimilarTicket } from './similar'
 import { findState } from './ticketState'
 
 /** So many articles stand beside a ticket, and so many tickets like it. */
@@ -15,21 +16,18 @@ const MOST_ARTICLES = 4
 const MOST_SIMILAR = 5
 
 /** What stands beside a ticket and is looked for: articles that fit, tickets like it, and what else is open of the same. */
-export async function besideTicket(desk: Reading, reference: number, caller: Pick<Caller, 'id'>) {
+export async function besideTicket(
+  desk: Reading,
+  reference: number,
+  caller: Pick<Caller, 'id' | 'teams' | 'rights'>,
+) {
   const state = await findState(desk, reference)
   if (!state) return undefined
-  const design = await desk.knowledge.editionOf(state)
   const number = state.equipment?.number
+  const similarOnes = similarTo(desk, state, caller.id, { most: MOST_SIMILAR })
   const [similar, articles, requester, equipment, past] = await Promise.all([
-    similarTo(desk, state, caller.id, { most: MOST_SIMILAR }),
-    deskArticlesLike(
-      desk.db,
-      {
-        text: `${state.summary} ${design.item(state.item).name} ${saidIn(state)}`,
-        categories: categoriesAbout(design, state.category),
-      },
-      MOST_ARTICLES,
-    ),
+    similarOnes,
+    similarOnes.then((like) => articlesFor(desk, state, like, caller)),
     openTicketsOf(desk, caller, { requester: state.requester, but: reference }),
     number === undefined ? undefined : openTicketsOf(desk, caller, { equipment: number, but: reference }),
     number === undefined ? undefined : pastOf(desk, caller, number, reference),
@@ -43,6 +41,46 @@ export async function besideTicket(desk: Reading, reference: number, caller: Pic
     /** How many tickets of the machine are done, and when the last was logged; nothing where it is about none. */
     past: past ?? null,
   }
+}
+
+/** Articles that fit a ticket: tied to what it is about, used at what is like it, or with its words. */
+async function articlesFor(
+  desk: Reading,
+  state: TicketState,
+  like: readonly SimilarTicket[],
+  caller: Pick<Caller, 'id' | 'teams' | 'rights'>,
+) {
+  const [design, directory, used] = await Promise.all([
+    desk.knowledge.editionOf(state),
+    desk.knowledge.directory(),
+    usedAt(
+      desk,
+      like.map((one) => one.reference),
+    ),
+  ])
+  const about = {
+    text: `${state.summary} ${design.item(state.item).name} ${saidIn(state)}`,
+    categories: categoriesAbout(design, state.category),
+    item: state.item,
+    equipmentType: directory.equipment.get(state.equipment?.number ?? '')?.type,
+    used,
+  }
+  return deskArticlesLike(desk.db, about, readerOf(caller), MOST_ARTICLES)
+}
+
+/** Which articles were used at some tickets, and at how many of them each. */
+async function usedAt(
+  { db }: Pick<Reading, 'db'>,
+  references: readonly number[],
+): Promise<Map<number, number>> {
+  if (!references.length) return new Map()
+  const rows = await db
+    .selectFrom('article_use')
+    .select(['article', sql<number>`count(*)::int`.as('times')])
+    .where('reference', 'in', references)
+    .groupBy('article')
+    .execute()
+  return new Map(rows.map((one) => [one.article, one.times]))
 }
 
 /** What was written in answer to its questions. */

@@ -3,6 +3,7 @@ import type { Agreement, Directory, Equipment } from '../../core/design'
 import { readSearch, type SearchThing, type SearchWords } from '../../core/work'
 import { REQUESTER } from '../../core/rights'
 import { findTickets, MOST, quote } from './findTickets'
+import { readerOf, readSql, type Readers } from './readers'
 import type { Reading } from './reading'
 import { oneAt } from '../../core/lookup'
 
@@ -54,7 +55,7 @@ export async function findEverything(
           limit,
         )
       : { exact: [], hits: [], count: 0 },
-    filters.length ? [] : findOthers(desk, words),
+    filters.length ? [] : findOthers(desk, words, readerAs(directory, person)),
   ])
   const exact = thingHits(things, directory)
   const others = [...exact, ...more.filter((one) => !exact.some((other) => other.to === one.to))]
@@ -141,13 +142,18 @@ const agreementHit = (one: Agreement, directory: Directory): Omit<Hit, 'why'> =>
 
 const EACH = 5
 
+function readerAs(directory: Directory, person: string): Readers {
+  const { teams = [], role = '' } = directory.people.get(person) ?? {}
+  return readerOf({ teams, rights: directory.rightsOf(role) })
+}
+
 /** People, organisations, equipment, agreements, articles and parts of the design. */
-async function findOthers(desk: Reading, { terms }: SearchWords): Promise<Hit[]> {
+async function findOthers(desk: Reading, { terms }: SearchWords, readers: Readers): Promise<Hit[]> {
   if (!terms.length) return []
   const [directory, current, articles] = await Promise.all([
     desk.knowledge.directory(),
     desk.knowledge.currentEdition(),
-    findArticles(desk, terms),
+    findArticles(desk, readers, terms),
   ])
   const fits = (text: string) => {
     const folded = text.toLocaleLowerCase('en')
@@ -233,18 +239,20 @@ function markWords(text: string, terms: readonly string[]): string {
   return text.replace(new RegExp(`(${words})`, 'gi'), '«$1»').trim()
 }
 
-async function findArticles(desk: Reading, terms: readonly string[]): Promise<Hit[]> {
+const ARTICLE = { requesters: 'article', desk: 'article for the desk', team: 'article for a team' }
+
+async function findArticles(desk: Reading, readers: Readers, terms: readonly string[]): Promise<Hit[]> {
   const query = sql`to_tsquery('english', ${terms.map((term) => `${quote(term)}:*`).join(' & ')})`
-  const { rows } = await sql<{ id: number; title: string; audience: string; why: string }>`
+  const { rows } = await sql<{ id: number; title: string; audience: keyof typeof ARTICLE; why: string }>`
     select id, title, audience, ts_headline('english', title || ' · ' || body, ${query}, 'StartSel=«, StopSel=», MaxWords=16, MinWords=6') as why
-    from article where not removed and search @@ ${query} order by ts_rank(search, ${query}) desc limit ${EACH}`.execute(
+    from article where ${readSql(readers)} and search @@ ${query} order by ts_rank(search, ${query}) desc limit ${EACH}`.execute(
     desk.db,
   )
   return rows.map((one) => ({
     kind: 'article',
     to: `/knowledge?article=${one.id}`,
     title: one.title,
-    note: one.audience === 'desk' ? 'article for the desk' : 'article',
+    note: ARTICLE[one.audience],
     why: one.why.replace(/\s+/g, ' '),
   }))
 }

@@ -1,4 +1,4 @@
-import { sql, type RawBuilder } from 'kysely'
+import { sql } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
 import {
   categoryAsked,
@@ -15,16 +15,12 @@ import type { Language } from '../../core/words'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
 import { todayAt } from './portal'
-import { oneAt } from '../../core/lookup'
-
-/** Where articles are looked for: those of a portal for requesters, or all of them for the desk. */
-export interface Readers {
-  portal?: string
-}
+import { readSql, type Readers } from './readers'
 
 export interface ArticleHit {
   id: number
   title: string
+  draft: boolean
   /** The part of it that fits, without the signs of Markdown. */
   part: string
 }
@@ -36,7 +32,7 @@ export interface ArticleHit {
 export async function searchArticles(
   db: Database,
   text: string,
-  { portal }: Readers,
+  readers: Readers,
   most: number,
 ): Promise<ArticleHit[]> {
   // A single letter begins too many words.
@@ -45,18 +41,17 @@ export async function searchArticles(
   for (const joint of [' & ', ' | ']) {
     const query = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(joint)})`
     const { rows } = await sql<ArticleHit>`
-      select id, title,
+      select id, title, draft,
         ts_headline('english', regexp_replace(body, '[]][(][^) ]*[)]|!?[[]|[*_#>]', '', 'g'), ${query},
           'MaxWords=24, MinWords=8, StartSel="", StopSel=""') as part
-      from (select id, title, body, ts_rank_cd(search, ${query}) as rank from article
-        where not removed and search @@ ${query}
-          and ${inPortal(portal)}
+      from (select id, title, draft, body, ts_rank_cd(search, ${query}) as rank from article
+        where search @@ ${query} and ${readSql(readers)}
         order by rank desc, id limit ${most}) as best
       order by rank desc, id`.execute(db)
     if (rows.length) return rows
     if (words.length === 1) break
   }
-  return articlesSpelt(db, words, portal, most)
+  return articlesSpelt(db, words, readers, most)
 }
 
 /** How alike a word must be to one of a title to be taken for it, from 0 to 1. Common practice, no source. */
@@ -64,25 +59,20 @@ const SPELT_ALIKE = 0.45
 /** Shorter words are too like each other to be taken for one another. */
 const SHORTEST_LIKE = 4
 
-const inPortal = (portal: string | undefined) =>
-  portal === undefined
-    ? sql<boolean>`true`
-    : sql<boolean>`audience = 'requesters' and (portals = '{}' or ${portal} = any(portals))`
-
 /** Articles with words like those that no article has, as far as their titles and keywords say them: what was mistyped. */
 async function articlesSpelt(
   db: Database,
   words: readonly string[],
-  portal: string | undefined,
+  readers: Readers,
   most: number,
 ): Promise<ArticleHit[]> {
   const long = words.filter((word) => word.length >= SHORTEST_LIKE)
   if (long.length === 0) return []
   const { rows } = await sql<ArticleHit>`
-    select id, title, left(regexp_replace(body, '[]][(][^) ]*[)]|!?[[]|[*_#>]', '', 'g'), 160) as part
+    select id, title, draft, left(regexp_replace(body, '[]][(][^) ]*[)]|!?[[]|[*_#>]', '', 'g'), 160) as part
     from article, lateral (select max(strict_word_similarity(word, lower(title || ' ' || keywords))) as alike
       from unnest(${long}::text[]) as word) as compared
-    where not removed and ${inPortal(portal)} and alike >= ${SPELT_ALIKE}
+    where ${readSql(readers)} and alike >= ${SPELT_ALIKE}
     order by alike desc, id limit ${most}`.execute(db)
   return rows
 }
@@ -117,7 +107,7 @@ function indexOf(design: CompiledDesign): ItemIndex {
   return index
 }
 
-const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.includes(what)
+export const shows = (portal: Portal, what: 'articles' | 'notices') => !portal.hides?.includes(what)
 
 /** What fits what a visitor has typed so far: things to ask for, and articles. */
 export async function searchPortal(
@@ -154,39 +144,77 @@ export const categoriesAbout = (design: CompiledDesign, category: string): strin
 /** What somebody looks for help with. */
 interface About {
   text: string
-  /** Ids of categories: what is offered for one of them comes first, whatever its words. */
+  /** Ids of categories: what is offered for one of them comes before what only has its words. */
   categories: readonly string[]
+  /** The item that is asked for. */
+  item?: string
+  /** The type of the equipment that it is about. */
+  equipmentType?: string
+  /** Articles at tickets like it, and at how many. */
+  used?: ReadonlyMap<number, number>
 }
 
-/** Articles that are offered for a category, then those that share enough words with a text, best first. */
+/** Why an article fits, the strongest first. */
+export interface ArticleFit {
+  /** It is written for this item, this type of equipment, this category. */
+  item: boolean
+  equipmentType: boolean
+  category: boolean
+  /** At so many tickets like it it was used. */
+  used: number
+  /** Words that both have. */
+  words: string[]
+}
+
+interface Fitting {
+  id: number
+  title: string
+  body: string
+  audience: 'requesters' | 'desk' | 'team'
+  fits: ArticleFit
+}
+
+/** Articles that are tied to what somebody looks for help with, then those that share enough words with it, best first. */
 async function articlesLike(
   db: Database,
-  { text, categories }: About,
-  readers: RawBuilder<boolean>,
+  { text, categories, item, equipmentType, used = new Map() }: About,
+  readers: Readers,
   most: number,
-) {
+): Promise<Fitting[]> {
   const words = [...new Set(wordsOf(text))].filter((word) => word.length > 1).slice(0, MOST_WORDS)
-  if (words.length === 0 && categories.length === 0) return []
   const any = sql`to_tsquery('english', ${words.map((word) => `${word}:*`).join(' | ')})`
-  const isMeant = sql<boolean>`categories && ${[...categories]}::text[]`
-  const { rows } = await sql<{ id: number; title: string; body: string; audience: 'requesters' | 'desk' }>`
-    select id, title, body, audience from article, lateral (
-      select count(*) filter (where search @@ to_tsquery('english', word || ':*')) as shared
-      from unnest(${words}::text[]) as word) as counted
-    where not removed and ${readers}
+  const tied = {
+    item: sql<boolean>`coalesce(items && array[${item ?? null}]::text[], false)`,
+    type: sql<boolean>`coalesce(equipment_types && array[${equipmentType ?? null}]::text[], false)`,
+    category: sql<boolean>`categories && ${[...categories]}::text[]`,
+    used: sql<boolean>`id = any(${[...used.keys()]}::bigint[])`,
+  }
+  const isMeant = sql<boolean>`(${tied.item} or ${tied.type} or ${tied.category} or ${tied.used})`
+  const { rows } = await sql<
+    Omit<Fitting, 'fits'> & Record<'item' | 'type' | 'category', boolean> & { words: string[] | null }
+  >`
+    select id, title, body, audience, ${tied.item} as item, ${tied.type} as type, ${tied.category} as category, to_json(words) as words
+    from article, lateral (
+      select array_agg(word) as words, count(*) as shared
+      from unnest(${words}::text[]) as word where search @@ to_tsquery('english', word || ':*')) as counted
+    where ${readSql(readers)} and not draft
       and (${isMeant} or search @@ ${any} and shared >= ${Math.max(1, Math.min(ENOUGH_WORDS, words.length))})
-    order by ${isMeant} desc, shared desc, ts_rank_cd(search, ${any}) desc, id limit ${most}`.execute(db)
-  return rows
+    order by ${tied.item} desc, ${tied.type} desc, ${tied.used} desc, ${tied.category} desc, shared desc,
+      ts_rank_cd(search, ${any}) desc, id limit ${most}`.execute(db)
+  return rows.map(({ item, type, category, words, ...article }) => ({
+    ...article,
+    fits: { item, equipmentType: type, category, used: used.get(article.id) ?? 0, words: words ?? [] },
+  }))
 }
 
 /** Articles of a portal like a request. */
 const portalArticlesLike = async (db: Database, about: About, portal: string) =>
-  (await articlesLike(db, about, inPortal(portal), 3)).map(({ id, title, body }) => ({ id, title, body }))
+  (await articlesLike(db, about, { portal }, 3)).map(({ id, title, body }) => ({ id, title, body }))
 
-/** Articles of whatever audience like a ticket, for the desk. */
-export const deskArticlesLike = async (db: Database, about: About, most: number) =>
-  (await articlesLike(db, about, sql<boolean>`true`, most)).map(({ id, title, audience }) => ({
-    ...{ id, title, audience },
+/** Articles like a ticket, as far as somebody of the desk reads them, and why each fits. */
+export const deskArticlesLike = async (db: Database, about: About, readers: Readers, most: number) =>
+  (await articlesLike(db, about, readers, most)).map(({ id, title, audience, fits }) => ({
+    ...{ id, title, audience, fits },
   }))
 
 /** Articles that may help somebody while they write, as far as the portal shows any; nothing is in their way. */
@@ -195,10 +223,12 @@ export async function helpWhileTyping(desk: Reading, portal: Portal, text: strin
   const design = await desk.knowledge.currentEdition()
   const item = itemId === undefined ? undefined : design.findItem(itemId)
   const categories = item ? categoriesAbout(design, item.category) : []
-  return (await portalArticlesLike(desk.db, { text, categories }, portal.id)).map(({ id, title }) => ({
-    id,
-    title,
-  }))
+  return (await portalArticlesLike(desk.db, { text, categories, item: itemId }, portal.id)).map(
+    ({ id, title }) => ({
+      id,
+      title,
+    }),
+  )
 }
 
 /** What may solve a request before it is sent: articles that fit its words, and what is known to be broken. */
@@ -209,82 +239,9 @@ export async function tryFirst(desk: Reading, portal: Portal, itemId: string, te
   const about = {
     text: `${text} ${item?.name ?? ''}`,
     categories: item ? categoriesAbout(design, item.category) : [],
+    item: itemId,
   }
   const articles = shows(portal, 'articles') ? await portalArticlesLike(desk.db, about, portal.id) : []
   const notices = shows(portal, 'notices') ? await openNotices(desk.db, portal.id) : []
   return { articles, notices }
-}
-
-/** An article for its reader; undefined when there is none that they may read. */
-export async function readArticle(db: Database, id: number, { portal }: Readers) {
-  return db
-    .selectFrom('article')
-    .leftJoin('person', 'person.id', 'article.changed_by')
-    .select([
-      'article.id',
-      'title',
-      'body',
-      'keywords',
-      'audience',
-      'portals',
-      'categories',
-      'files',
-      'changed_at',
-      'person.name as changedBy',
-    ])
-    .where('article.id', '=', id)
-    .where('removed', '=', false)
-    .$if(portal !== undefined, (q) =>
-      q
-        .where('audience', '=', 'requesters')
-        .where(sql<boolean>`(portals = '{}' or ${portal} = any(portals))`),
-    )
-    .executeTakeFirst()
-}
-
-/** An article for the visitors of a portal; undefined when it shows none, or not this one. */
-export const readPortalArticle = async (db: Database, id: number, portal: Portal) =>
-  shows(portal, 'articles') ? readArticle(db, id, { portal: portal.id }) : undefined
-
-export type ArticleLine = Awaited<ReturnType<typeof listArticles>>['rows'][number]
-
-/** Articles for the desk, by title, with how many requests each has solved; pages go by key. */
-export async function listArticles(db: Database, { after = 0, limit }: { after?: number; limit: number }) {
-  const rows = await db
-    .selectFrom('article')
-    .select((e) => [
-      'id',
-      'title',
-      'audience',
-      'portals',
-      'changed_at',
-      e
-        .selectFrom('solved_by')
-        .whereRef('solved_by.article', '=', 'article.id')
-        .select((f) => f.fn.countAll<number>().as('n'))
-        .as('solved'),
-    ])
-    .where('removed', '=', false)
-    .where('id', '>', after)
-    .orderBy('id')
-    .limit(limit + 1)
-    .execute()
-  const page = rows.slice(0, limit)
-  return { rows: page, ...(rows.length > limit && { next: oneAt(page, page.length - 1).id }) }
-}
-
-/** Most missing articles that are listed at once. */
-const MOST_MISSING = 100
-
-/** Articles that somebody looked for at a ticket and that are not there yet, oldest first. */
-export async function missingArticles(db: Database) {
-  const rows = await db
-    .selectFrom('article_missing')
-    .innerJoin('person', 'person.id', 'article_missing.by')
-    .select(['article_missing.id', 'reference', 'words', 'at', 'person.name as by'])
-    .where('settled_at', 'is', null)
-    .orderBy('article_missing.id')
-    .limit(MOST_MISSING)
-    .execute()
-  return { rows }
 }

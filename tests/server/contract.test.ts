@@ -198,6 +198,12 @@ describe('What routes answer', () => {
     await ticket('POST title', { summary: 'Gate 3 reads nothing' })
     const { rows: known } = await call<{ rows: { id: number }[] }>('GET /api/articles')
     await ticket('POST articles', { article: known[0]!.id, on: true })
+    const { id: steps } = await call<{ id: number }>('POST /api/articles', {
+      body: { title: 'The scanner’s round', body: '- [ ] Wake it', audience: 'desk' },
+    })
+    await ticket('POST procedures/{article}', {}, { article: steps })
+    await ticket('POST procedures/{article}/steps/{step}', { on: true }, { article: steps, step: 1 })
+    await ticket('DELETE procedures/{article}', undefined, { article: steps })
     await ticket('POST missing-article', { text: 'How a turnstile is set back' })
     const { rows: missing } = await call<{ rows: { id: number }[] }>('GET /api/missing-articles')
     await call('POST /api/missing-articles/{number}', { path: { number: missing[0]!.id }, body: {} })
@@ -557,7 +563,26 @@ describe('What routes answer', () => {
     const article = { title: 'The scanner sleeps', body: 'Wake it.', audience: 'requesters' }
     const { id } = await call<{ id: number }>('POST /api/articles', { body: article })
     const one = { path: { article: id } }
-    await call('PATCH /api/articles/{article}', { ...one, body: article })
+    await call('PATCH /api/articles/{article}', {
+      ...one,
+      body: { ...article, body: 'Wake it up.', version: 1 },
+    })
+    await call('GET /api/articles/{article}/versions', one)
+    await call('GET /api/articles/{article}/versions/{version}', { path: { ...one.path, version: 1 } })
+    await call('POST /api/articles/{article}/still-true', { ...one, body: { until: null } })
+    await call('POST /api/articles/{article}/verdict', { ...one, body: { helped: true } })
+    const there = { portal: 'merrow', article: id }
+    await call('POST /api/portals/{portal}/articles/{article}/verdict', {
+      ...INES,
+      path: there,
+      body: { helped: false, words: 'Which key?' },
+    })
+    await call('POST /api/portals/{portal}/missed', {
+      ...INES,
+      path: { portal: 'merrow' },
+      body: { words: 'zephyr quoin' },
+    })
+    await call('POST /api/missing-articles/searched', { body: { words: 'zephyr quoin' } })
     await call('POST /api/articles/{article}/offer', { ...one, body: { categories: ['gates'], on: true } })
     await call('GET /api/articles/{article}', one)
     await call('GET /api/portals/{portal}/articles/{article}', {

@@ -8,9 +8,11 @@ import { endMajorIncident, gatherTickets, updateMajorIncident } from '../../serv
 import { indexAll } from '../../server/commands/searchWords'
 import { partTicket } from '../../server/commands/work'
 import { refuseMovedOn } from '../../server/commands/seen'
+import type { Right } from '../../core/rights'
 import { besideTicket } from '../../server/queries/beside'
 import { deskGlance, SOON } from '../../server/queries/glance'
-import { missingArticles, openNotices } from '../../server/queries/knowledge'
+import { missingArticles } from '../../server/queries/articles'
+import { openNotices } from '../../server/queries/knowledge'
 import { mayBelong, toldOf } from '../../server/queries/major'
 import { ticketPage } from '../../server/queries/tickets'
 import { INES, makeWorld, SCANNER, TORA } from './world'
@@ -22,7 +24,7 @@ beforeAll(async () => {
 })
 afterAll(() => world.close())
 
-const caller = { id: 'olin-brandt', role: 'lead', teams: [] as string[] }
+const caller = { id: 'olin-brandt', role: 'lead', teams: [] as string[], rights: new Set<Right>() }
 const logged = async (summary: string) => (await world.desk.log({ ...SCANNER, summary }, INES)).state
 const reply = (reference: number, seen: number) =>
   world.desk.run(reference, { kind: 'reply', text: 'We come' }, TORA, (trx, decided) =>
@@ -128,13 +130,13 @@ describe('articles at a ticket', () => {
     expect((await attach(false)).articles).toEqual([])
 
     await expect(noteMissing(world.desk, reference, '  ', TORA.person)).rejects.toThrow()
-    expect((await missingArticles(world.db)).rows).toEqual([])
+    expect(await missingArticles(world.db)).toEqual([])
     await noteMissing(world.desk, reference, 'Setting a turnstile back', TORA.person)
-    const { rows } = await missingArticles(world.db)
+    const rows = await missingArticles(world.db)
     expect(rows).toMatchObject([{ words: 'Setting a turnstile back', reference, by: 'Tora Aas' }])
     await settleMissing(world.desk, rows[0]!.id, undefined)
     await expect(settleMissing(world.desk, rows[0]!.id, undefined)).rejects.toThrow('meanwhile')
-    expect((await missingArticles(world.db)).rows).toEqual([])
+    expect(await missingArticles(world.db)).toEqual([])
   })
 })
 

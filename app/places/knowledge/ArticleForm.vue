@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { isoDate, parseMoment } from '~~/core/time'
+import type { Article } from './article'
 import { usePortalOffers } from './usePortalOffers'
 
 // Writes an article, or changes one.
 const props = defineProps<{
-  article?: AnswerOf<'GET /api/articles/{article}'>
+  article?: Article
   /** What a new one is to be about. */
   title?: string
 }>()
@@ -21,20 +23,31 @@ const portals = computed(() =>
 const AUDIENCES = [
   { value: 'requesters' as const, label: 'requesters and the desk' },
   { value: 'desk' as const, label: 'the desk only' },
+  { value: 'team' as const, label: 'one team only' },
 ]
 const words = useViewWords()
-/** One that is gone from the design stays until somebody takes it out. */
-const categories = computed(() => {
-  const known = words.data.value?.names.category ?? []
-  const gone = typed.categories.filter((id) => !known.some((one) => one.value === id))
+/** One that is gone from the design or the directory stays until somebody takes it out. */
+function offered(
+  list: 'category' | 'item' | 'equipmentType' | 'team' | 'technician',
+  chosen: readonly string[],
+) {
+  const known = words.data.value?.names[list] ?? []
+  const gone = chosen.filter((id) => !known.some((one) => one.value === id))
   return [...known, ...gone.map((value) => ({ value, label: value }))]
-})
+}
+const zone = computed(() => useSession().me?.zone ?? 'UTC')
 const typed = reactive({
   title: props.article?.title ?? props.title ?? '',
-  audience: (props.article?.audience ?? 'requesters') as 'requesters' | 'desk' | null,
+  audience: (props.article?.audience ?? 'requesters') as Article['audience'] | null,
+  team: props.article?.team ?? (null as string | null),
   keywords: props.article?.keywords ?? '',
   body: props.article?.body ?? '',
   categories: [...(props.article?.categories ?? [])] as string[],
+  items: [...(props.article?.items ?? [])] as string[],
+  equipmentTypes: [...(props.article?.equipment_types ?? [])] as string[],
+  owner: (props.article ? props.article.owner : (useSession().me?.id ?? null)) as string | null,
+  review: props.article?.review_at ? isoDate(props.article.review_at, useSession().me?.zone ?? 'UTC') : '',
+  draft: props.article?.draft ?? false,
   files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
 })
@@ -54,10 +67,12 @@ const shownFrom = (file: string) =>
     : undefined
 const { busy, error, run } = useDeed()
 async function send() {
-  const { portal, audience, ...words } = typed
+  const { portal, audience, review, ...words } = typed
   const body = {
     ...words,
     audience: audience ?? 'requesters',
+    reviewAt: review ? parseMoment(review, zone.value) : null,
+    version: props.article?.version,
     portals: portal === SEVERAL ? several.value : portal ? [portal] : [],
   }
   const { article } = props
@@ -66,7 +81,11 @@ async function send() {
       ? api('PATCH /api/articles/{article}', { path: { article: article.id }, body })
       : api('POST /api/articles', { body }),
   )
-  const text = article ? 'The article is changed.' : 'The article can be found from now on.'
+  const text = typed.draft
+    ? 'The draft is kept.'
+    : article && !article.draft
+      ? 'The article is changed.'
+      : 'The article can be found from now on.'
   if (!kept) return
   forget()
   emit('done', { id: kept.id, text })
@@ -87,6 +106,14 @@ async function send() {
         :error="error?.on('audience')"
       />
       <KitChoice
+        v-if="typed.audience === 'team'"
+        v-model="typed.team"
+        label="Team"
+        :options="offered('team', typed.team ? [typed.team] : [])"
+        :error="error?.on('team')"
+      />
+      <KitChoice
+        v-if="typed.audience === 'requesters'"
         v-model="typed.portal"
         label="Shown on"
         placeholder="all portals"
@@ -94,18 +121,33 @@ async function send() {
         :options="portals"
         :error="error?.on('portals')"
       />
-      <KitManyChoices
-        v-model="typed.categories"
-        label="Offered first for tickets of"
-        placeholder="no category in particular"
-        :options="categories"
-      />
       <KitText
         v-model="typed.keywords"
         label="Words by which it is found too"
         :error="error?.on('keywords')"
       />
     </div>
+    <fieldset class="beside">
+      <legend>Offered first for tickets</legend>
+      <KitManyChoices
+        v-model="typed.items"
+        label="that ask for"
+        placeholder="nothing in particular"
+        :options="offered('item', typed.items)"
+      />
+      <KitManyChoices
+        v-model="typed.categories"
+        label="of the categories"
+        placeholder="none in particular"
+        :options="offered('category', typed.categories)"
+      />
+      <KitManyChoices
+        v-model="typed.equipmentTypes"
+        label="about equipment of the types"
+        placeholder="none in particular"
+        :options="offered('equipmentType', typed.equipmentTypes)"
+      />
+    </fieldset>
     <WordsField
       v-model:text="typed.body"
       v-model:files="typed.files"
@@ -114,6 +156,22 @@ async function send() {
       :address="shownFrom"
       :error="error?.on('body')"
     />
+    <div class="beside">
+      <KitChoice
+        v-model="typed.owner"
+        label="Who keeps it true"
+        clears
+        placeholder="nobody"
+        :options="offered('technician', typed.owner ? [typed.owner] : [])"
+        :error="error?.on('owner')"
+      />
+      <KitDay v-model="typed.review" label="To be looked at again on" :error="error?.on('reviewAt')" />
+      <KitCheckbox
+        v-model="typed.draft"
+        label="A draft"
+        help="Read only by those who write articles, until it is out."
+      />
+    </div>
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
     &nbsp;<KitButton kind="plain" @click="leave">Leave it</KitButton>
@@ -125,5 +183,15 @@ async function send() {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
   gap: 0 16px;
+}
+fieldset {
+  border: 0;
+  border-top: 1px solid var(--rule);
+  margin: 6px 0;
+  padding: 0;
+}
+legend {
+  padding: 0 8px 0 0;
+  color: var(--ink-2);
 }
 </style>

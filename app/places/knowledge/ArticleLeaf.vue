@@ -1,17 +1,50 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time'
+import type { Article } from './article'
 
-// An article as it is read.
-const props = defineProps<{ article: AnswerOf<'GET /api/articles/{article}'>; zone: string }>()
-const emit = defineEmits<{ change: []; out: [article: { id: number; title: string }] }>()
+// An article as it is read: whose it is, what has become of it, and what its readers say.
+const props = defineProps<{ article: Article; zone: string }>()
+const emit = defineEmits<{
+  change: []
+  changed: [text: string]
+  out: [article: { id: number; title: string }]
+}>()
 const session = useSession()
+const mayWrite = computed(() => session.may('writeKnowledge'))
 const addressOf = (file: string) =>
   linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
 const shownFrom = (id: string) =>
   props.article.files.some((one) => one.id === id) ? addressOf(id) : undefined
 const words = useViewWords()
-const categoryName = (id: string) =>
-  words.data.value?.names.category?.find((one) => one.value === id)?.label ?? id
+const names = (list: 'category' | 'item' | 'equipmentType' | 'team', ids: readonly string[]) =>
+  ids.map((id) => words.data.value?.names[list]?.find((one) => one.value === id)?.label ?? id)
+const readers = computed(() => {
+  const { audience, team } = props.article
+  if (audience === 'requesters') return 'requesters and the desk'
+  return audience === 'desk' ? 'the desk only' : `${names('team', [team ?? '']).join('')} only`
+})
+const tied = computed(() => {
+  const { items, categories, equipment_types: types } = props.article
+  return [...names('item', items), ...names('category', categories), ...names('equipmentType', types)]
+})
+const time = useDeskTime()
+const isDue = computed(() => props.article.review_at !== null && props.article.review_at <= time.now)
+const fate = computed(() => {
+  const { saved, accompanied, solved, helped, didNot } = props.article.fate
+  const said = helped + didNot ? `helped ${helped} of ${counted(helped + didNot, 'reader')} who said so` : ''
+  return [
+    `saved ${counted(saved, 'request')}`,
+    `accompanied ${counted(accompanied, 'ticket')}, of which ${solved} ${solved === 1 ? 'is' : 'are'} done`,
+    said,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+})
+const history = ref(false)
+function back(version: number) {
+  history.value = false
+  emit('changed', `It says again what it said in version ${version}.`)
+}
 const { busy, error, run } = useDeed()
 async function takeOut() {
   const { id, title } = props.article
@@ -23,21 +56,33 @@ async function takeOut() {
 <template>
   <article>
     <h1>{{ article.title }}</h1>
-    <p class="quiet small">
-      For {{ article.audience === 'desk' ? 'the desk only' : 'requesters and the desk' }} · by
-      {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone)
-      }}<template v-if="article.categories.length">
-        · offered first for tickets of {{ article.categories.map(categoryName).join(', ') }}</template
-      >
+    <p v-if="article.draft" class="notice">
+      A draft: read only by those who write articles, and offered to nobody.
     </p>
+    <p class="quiet small">
+      For {{ readers }} · by {{ article.changedBy }}, {{ dayAndMonth(article.changed_at, zone) }} · version
+      {{ article.version }}<template v-if="tied.length"> · offered first for {{ tied.join(', ') }}</template>
+    </p>
+    <StillTrue :article="article" :zone="zone" :due="isDue" @done="emit('changed', $event)" />
     <LazyRichText :text="article.body" :file="shownFrom" />
     <FileLinks :files="listedFiles(article)" :address="addressOf" />
     <KitError :error="error" />
-    <p>
-      <KitButton v-if="session.may('writeKnowledge')" @click="emit('change')">Change …</KitButton>
-      &nbsp;<KitButton v-if="session.may('retireKnowledge')" kind="plain" :busy="busy" @click="takeOut"
+    <p class="acts">
+      <KitButton v-if="mayWrite" @click="emit('change')">Change …</KitButton>
+      <KitButton kind="plain" @click="history = true">What it said before …</KitButton>
+      <KitButton v-if="session.may('retireKnowledge')" kind="plain" :busy="busy" @click="takeOut"
         >Take it out</KitButton
       >
     </p>
+    <ArticleWords :article="article" :zone="zone" :fate="fate" @done="emit('changed', $event)" />
+    <LazyArticleHistory v-if="history" v-model:shown="history" :article="article" :zone="zone" @back="back" />
   </article>
 </template>
+
+<style scoped>
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+</style>

@@ -13,16 +13,21 @@ watch(search, (now) => (words.value = now))
 const opened = computed(() => Number(route.query.article) || undefined)
 const writing = ref<'new' | 'change' | 'notice'>()
 /** What was missing, and is being written. */
-const missing = ref<{ id: number; words: string }>()
-function write(asked?: { id: number; words: string }) {
+const missing = ref<{ id?: number; words: string }>()
+function write(asked?: { id?: number; words: string }) {
   missing.value = asked
   writing.value = 'new'
 }
 
+const SHOWN = ['all', 'drafts', 'review'] as const
+const shown = computed(() => SHOWN.find((one) => one === route.query.shown) ?? 'all')
 const list = useLedger<AnswerOf<'GET /api/articles'>>({
-  key: () => ['articles', search.value],
+  key: () => ['articles', search.value, shown.value],
   ask: ({ limit, after, signal }) =>
-    api('GET /api/articles', { query: { search: search.value || undefined, limit, after }, signal }),
+    api('GET /api/articles', {
+      query: { search: search.value || undefined, shown: shown.value, limit, after },
+      signal,
+    }),
   keyOf: (line) => line.id,
   most: 200,
 })
@@ -38,21 +43,45 @@ const anew = (...keys: string[]) =>
 
 const to = (id?: number) => ({
   path: '/knowledge',
-  query: { ...(search.value && { find: search.value }), ...(id && { article: id }) },
+  query: {
+    ...(search.value && { find: search.value }),
+    ...(shown.value !== 'all' && { shown: shown.value }),
+    ...(id && { article: id }),
+  },
 })
-async function settle(article: number, number: number) {
+/** Which of them are listed: all, what is not out yet, what is to be looked at again. */
+const parts = computed(() => {
+  const counts = list.page.value?.counts
+  const of = (one: (typeof SHOWN)[number], label: string, count?: number) => ({
+    ...{ key: one, label: count === undefined ? label : `${label} ${count}` },
+    to: { path: '/knowledge', query: one === 'all' ? {} : { shown: one } },
+  })
+  return [
+    of('all', 'All'),
+    ...(counts?.review || shown.value === 'review'
+      ? [of('review', 'To be looked at again', counts?.review)]
+      : []),
+    ...(counts?.drafts || shown.value === 'drafts' ? [of('drafts', 'Drafts', counts?.drafts)] : []),
+  ]
+})
+async function settle(article: number, { id: number, words }: { id?: number; words: string }) {
   try {
-    await api('POST /api/missing-articles/{number}', { path: { number }, body: { article } })
+    if (number === undefined) await api('POST /api/missing-articles/searched', { body: { words } })
+    else await api('POST /api/missing-articles/{number}', { path: { number }, body: { article } })
   } catch (error) {
     toast(asApiError(error).problem.detail, { bad: true })
   }
 }
 async function written({ id, text }: { id?: number; text: string }) {
-  if (id && writing.value === 'new' && missing.value) await settle(id, missing.value.id)
+  if (id && writing.value === 'new' && missing.value) await settle(id, missing.value)
   writing.value = undefined
   toast(text)
   if (id) await navigateTo(to(id))
   await anew('articles', 'article', 'notices')
+}
+async function changed(text: string) {
+  toast(text)
+  await anew('articles', 'article')
 }
 async function goneOut({ id, title }: { id: number; title: string }) {
   toast(`“${title}” is taken out.`, { undo: () => putBack(id) })
@@ -72,12 +101,15 @@ function find() {
   const asked = words.value.trim()
   return navigateTo({ query: asked ? { find: asked } : {} })
 }
+const READERS = { requesters: 'requesters', desk: 'the desk only', team: 'one team only' }
 const about = (line: (typeof list.rows.value)[number]) =>
   line.part ??
   [
-    line.audience === 'desk' ? 'the desk only' : 'requesters',
+    READERS[line.audience ?? 'requesters'],
     line.changed_at && `as of ${dayAndMonth(line.changed_at, zone.value)}`,
-    `solved ${line.solved} ${line.solved === 1 ? 'request' : 'requests'}`,
+    line.saved ? `saved ${counted(line.saved, 'request')}` : '',
+    line.accompanied ? `at ${counted(line.accompanied, 'ticket')}, ${line.solved} done` : '',
+    line.helped || line.didNot ? `helped ${line.helped} of ${(line.helped ?? 0) + (line.didNot ?? 0)}` : '',
   ]
     .filter(Boolean)
     .join(' · ')
@@ -104,6 +136,15 @@ const about = (line: (typeof list.rows.value)[number]) =>
               >Write an article …</KitButton
             >
           </form>
+          <nav v-if="parts.length > 1 && !search" class="parts" aria-label="Which articles">
+            <NuxtLink
+              v-for="part in parts"
+              :key="part.key"
+              :to="part.to"
+              :aria-current="part.key === shown ? 'page' : undefined"
+              >{{ part.label }}</NuxtLink
+            >
+          </nav>
           <KitError :error="list.error.value" tries-again @again="list.again" />
           <p v-if="list.loading.value && !list.error.value" class="quiet" role="status">
             Reading the articles …
@@ -118,6 +159,7 @@ const about = (line: (typeof list.rows.value)[number]) =>
             @click="writing = undefined"
           >
             <b>{{ line.title }}</b>
+            <span v-if="line.draft" class="small">{{ ' ' }}draft</span>
             <span class="quiet small">{{ about(line) }}</span>
           </NuxtLink>
           <KitEmpty
@@ -125,7 +167,9 @@ const about = (line: (typeof list.rows.value)[number]) =>
             :says="
               search
                 ? `No article fits “${search}”.`
-                : 'No article yet. Write down what is asked again and again.'
+                : shown !== 'all'
+                  ? 'None of them now.'
+                  : 'No article yet. Write down what is asked again and again.'
             "
           />
           <KitButton v-if="list.page.value?.next" kind="plain" @click="list.more">Show more</KitButton>
@@ -160,6 +204,7 @@ const about = (line: (typeof list.rows.value)[number]) =>
           :article="article.data.value"
           :zone="zone"
           @change="writing = 'change'"
+          @changed="changed"
           @out="goneOut"
         />
         <p v-else-if="opened !== undefined" class="quiet" role="status">Reading the article …</p>
@@ -186,6 +231,20 @@ h2 {
   gap: 6px 14px;
   justify-content: space-between;
   align-items: baseline;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  margin: 4px 0;
+}
+.parts a {
+  line-height: 24px;
+}
+.parts a[aria-current] {
+  color: inherit;
+  font-weight: 600;
+  text-decoration: none;
 }
 .line + .row {
   border-top: 1px solid var(--rule-2);

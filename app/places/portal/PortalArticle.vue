@@ -23,7 +23,28 @@ async function solved() {
   // Counted once, however often the page is loaded anew.
   if (import.meta.server && thanks.value) await navigateTo({ query: { thanks: '' } }, { redirectCode: 303 })
 }
-const form = usePageForm({ id: 'read', act: solved })
+const didNot = usePageState(`did-not-${props.article}`, () => query.didNot !== undefined)
+const form = usePageForm({
+  id: 'read',
+  act: (pressed) => (pressed === 'didNot' ? void (didNot.value = true) : solved()),
+})
+const word = usePageState(`word-${props.article}`, () => '')
+const told = usePageState(`told-${props.article}`, () => query.told !== undefined)
+/** What did not help, and why if they say so: counted once for each reader. */
+async function tell() {
+  const body = { helped: false, words: word.value }
+  const sent = () => api('POST /api/portals/{portal}/articles/{article}/verdict', { path, body })
+  told.value = Boolean(await run(sent))
+  if (import.meta.server && told.value) await navigateTo({ query: { told: '' } }, { redirectCode: 303 })
+}
+const words = usePageForm({
+  id: 'word',
+  take: (fields) => {
+    word.value = String(fields('word')?.[0] ?? word.value).slice(0, 1000)
+    didNot.value = true
+  },
+  act: tell,
+})
 </script>
 
 <template>
@@ -38,8 +59,25 @@ const form = usePageForm({ id: 'read', act: solved })
       <FileLinks :files="listedFiles(article)" :address="addressOf" />
       <p class="quiet small">{{ say('article.asOf', { day: day(article.changedAt, zone) }) }}</p>
       <p v-if="thanks" class="notice good" role="status">{{ say('article.thanks') }}</p>
+      <p v-else-if="told" class="notice good" role="status">{{ say('article.told') }}</p>
+      <form v-else-if="didNot" v-bind="words.attrs" @submit.prevent="words.submit">
+        <KitLongText
+          v-model="word"
+          name="word"
+          :focuses="didNot"
+          :label="say('article.whatMissing')"
+          :most="1000"
+        />
+        <KitButton kind="main" :busy="busy" v-bind="words.button('tell')">{{
+          say('article.tell')
+        }}</KitButton>
+      </form>
       <form v-else v-bind="form.attrs" @submit.prevent="form.submit">
         <KitButton :busy="busy" v-bind="form.button('solved')">{{ say('article.solved') }}</KitButton>
+        {{ ' ' }}
+        <KitButton kind="plain" :busy="busy" v-bind="form.button('didNot')">{{
+          say('article.didNot')
+        }}</KitButton>
       </form>
       <KitError :error="refused && problem(refused)" />
     </article>

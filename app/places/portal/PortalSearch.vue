@@ -33,6 +33,20 @@ const { data, error, isPlaceholderData } = await usePageQuery({
 const found = computed(() => (words.value.trim() && wanted.value ? data.value : undefined))
 const isNothing = computed(() => found.value && !found.value.items.length && !found.value.articles.length)
 
+/** What stays unfound a while after the last letter is noted for whoever writes articles. */
+const LOOKED_LONG = 2500
+watch(
+  () => (isNothing.value && !isPlaceholderData.value ? wanted.value : ''),
+  (missed, _, over) => {
+    if (!missed || props.still) return
+    const path = { portal: props.portal }
+    const note = () =>
+      api('POST /api/portals/{portal}/missed', { path, body: { words: missed } }).catch(() => undefined)
+    const later = setTimeout(note, LOOKED_LONG)
+    over(() => clearTimeout(later))
+  },
+)
+
 async function openFirst() {
   const first = found.value?.items[0]
   if (first && !isPlaceholderData.value && wanted.value === words.value.trim())

@@ -44,7 +44,8 @@ async function follow() {
 const address = computed(() => {
   const at = props.ticket.articlesAt
   const one = read.value
-  if (!at || one?.audience !== 'requesters' || (one.portals.length && !one.portals.includes(at))) return
+  if (!at || one?.audience !== 'requesters' || one.draft || (one.portals.length && !one.portals.includes(at)))
+    return
   return new URL(`/portal/${at}/articles/${one.id}`, location.origin).href
 })
 function tell(words: string) {
@@ -63,7 +64,7 @@ function tell(words: string) {
       <template v-if="works">
         <span v-if="!address" class="quiet small"
           >{{ ticket.requester.name }} cannot read it{{
-            read.audience === 'desk' ? ': it is for the desk' : ''
+            read.draft ? ': it is a draft' : read.audience === 'desk' ? ': it is for the desk' : ''
           }}</span
         >
         <KitButton v-if="read.steps && !follows" kind="main" :busy="busy" @click="follow"

@@ -10,7 +10,15 @@ const emit = defineEmits<{ reply: [words: string]; done: []; left: [] }>()
 const session = useSession()
 const works = computed(() => session.may('workTickets'))
 const reading = ref<number>()
-const READERS = { requesters: 'for requesters', desk: 'for the desk' }
+const READERS = { requesters: 'for requesters', desk: 'for the desk', team: 'for a team' }
+type Fits = Found['articles'][number]['fits']
+/** Why it is offered, the strongest alone. */
+function why({ item, equipmentType, used, category, words }: Fits): string {
+  if (item) return 'written for what is asked for'
+  if (equipmentType) return 'written for this type of equipment'
+  if (used) return `used at ${counted(used, 'ticket')} like it`
+  return category ? 'written for this category' : `both say ${words.slice(0, 4).join(', ')}`
+}
 
 const looking = ref(false)
 const words = ref('')
@@ -93,7 +101,7 @@ function close() {
       <ul v-if="found.articles.length">
         <li v-for="one in found.articles" :key="one.id">
           <KitButton kind="link" @click="reading = one.id">{{ one.title }}</KitButton>
-          <span class="quiet small">&nbsp;{{ READERS[one.audience] }}</span>
+          <span class="quiet small">&nbsp;{{ READERS[one.audience] }} · {{ why(one.fits) }}</span>
         </li>
       </ul>
       <p v-else class="quiet small">None has enough of its words.</p>

@@ -1,14 +1,17 @@
 import { stepsIn } from '../../../core/writing'
-import { HttpProblem } from '../../http/problem'
+import { mustRead } from '../../http/articleOf'
 import { defineRoute } from '../../http/route'
-import { readArticle } from '../../queries/knowledge'
+import { fateOf } from '../../queries/articles'
 
 export default defineRoute(
-  { who: 'staff', path: { article: 'number' }, summary: 'An article' },
-  async ({ desk, path }) => {
-    const article = await readArticle(desk.db, path.article, {})
-    if (!article) throw new HttpProblem(404, 'There is no such article.')
-    /** How many steps it has that can be ticked on a ticket. */
-    return { ...article, steps: stepsIn(article.body).length }
+  { who: 'staff', path: { article: 'number' }, summary: 'An article, and what has become of it' },
+  async ({ desk, caller, path }) => {
+    const article = await mustRead(desk, caller, path.article)
+    return {
+      ...article,
+      /** How many steps it has that can be ticked on a ticket. */
+      steps: stepsIn(article.body).length,
+      fate: await fateOf(desk.db, path.article),
+    }
   },
 )

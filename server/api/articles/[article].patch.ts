@@ -1,4 +1,5 @@
 import { saveArticle } from '../../commands/knowledge'
+import { mustRead } from '../../http/articleOf'
 import { ArticleBody } from '../../http/knowledgeBodies'
 import { defineRoute } from '../../http/route'
 
@@ -9,7 +10,8 @@ export default defineRoute(
     summary: 'Change an article: all that it says, as it shall be',
     body: ArticleBody,
   },
-  async ({ desk, caller, body, path }) => ({
-    id: await saveArticle(desk, body, caller.id, path.article),
-  }),
+  async ({ desk, caller, body, path }) => {
+    await mustRead(desk, caller, path.article)
+    return { id: await saveArticle(desk, body, caller.id, path.article) }
+  },
 )

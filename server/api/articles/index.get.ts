@@ -1,12 +1,16 @@
 import { Transform } from 'class-transformer'
-import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
+import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { defineRoute } from '../../http/route'
-import { listArticles, searchArticles, type ArticleHit, type ArticleLine } from '../../queries/knowledge'
+import { countArticles, listArticles, type ArticleLine, type ArticlesShown } from '../../queries/articles'
+import { searchArticles, type ArticleHit } from '../../queries/knowledge'
+import { readerOf } from '../../queries/readers'
 
 /** Lines of articles: those found by words have the part that fits, the others what is known of them. */
 interface ArticleList {
   rows: (Partial<ArticleLine> & Partial<ArticleHit> & Pick<ArticleHit, 'id' | 'title'>)[]
   next?: number
+  /** How many are not out yet, and how many are to be looked at again by now. */
+  counts: { drafts: number; review: number }
 }
 
 class ArticlesQuery {
@@ -28,6 +32,10 @@ class ArticlesQuery {
   @Min(1)
   @Max(200)
   limit: number = 60
+
+  /** All of them, what is not out yet, or what is to be looked at again by now. */
+  @IsIn(['all', 'drafts', 'review'])
+  shown: ArticlesShown = 'all'
 }
 
 export default defineRoute(
@@ -36,6 +44,14 @@ export default defineRoute(
     summary: 'Articles: all of them a page at a time, or those that fit some words',
     query: ArticlesQuery,
   },
-  async ({ desk, query: { search, ...page } }): Promise<ArticleList> =>
-    search?.trim() ? { rows: await searchArticles(desk.db, search, {}, 20) } : listArticles(desk.db, page),
+  async ({ desk, caller, query: { search, ...page } }): Promise<ArticleList> => {
+    const readers = readerOf(caller)
+    const [list, counts] = await Promise.all([
+      search?.trim()
+        ? searchArticles(desk.db, search, readers, 20).then((rows) => ({ rows }))
+        : listArticles(desk.db, page, readers),
+      countArticles(desk.db, readers),
+    ])
+    return { ...list, counts }
+  },
 )

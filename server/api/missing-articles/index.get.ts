@@ -1,10 +1,14 @@
 import { defineRoute } from '../../http/route'
-import { missingArticles } from '../../queries/knowledge'
+import { missedSearches, missingArticles } from '../../queries/articles'
 
 export default defineRoute(
   {
     may: 'writeKnowledge',
-    summary: 'Articles that were looked for at tickets and are not there, oldest first',
+    summary:
+      'What was looked for and is not there: articles noted as missing at tickets, oldest first, and what visitors of portals searched for',
   },
-  ({ desk }) => missingArticles(desk.db),
+  async ({ desk }) => {
+    const [rows, searched] = await Promise.all([missingArticles(desk.db), missedSearches(desk.db)])
+    return { rows, searched }
+  },
 )

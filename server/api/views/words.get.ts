@@ -1,4 +1,4 @@
-import { namedDirectory, namesOf, type CompiledDesign } from '../../../core/design'
+import { namedDirectory, namesOf, type CompiledDesign, type Names } from '../../../core/design'
 import { fieldFact } from '../../../core/fields'
 import { defineRoute } from '../../http/route'
 import { seenFields } from '../../queries/seenFields'
@@ -23,6 +23,10 @@ export default defineRoute(
     const { design } = current
     const fields = seenFields(current, caller)
     const { questions, categories, kinds } = design
+    const names: Names = {
+      ...namesOf(design, namedDirectory(directory)),
+      equipmentType: [...directory.equipmentTypes.values()].map(({ id, name }) => ({ value: id, label: name })),
+    }
     return {
       // Conditions are built from questions, fields and categories; the rest of the design is not needed for that.
       design: {
@@ -33,7 +37,7 @@ export default defineRoute(
       },
       // Into which status many tickets can be moved, and what its gate asks for.
       statuses: statusesOf(current),
-      names: namesOf(design, namedDirectory(directory)),
+      names,
       facts: [
         ...FILTER_FACTS,
         ...design.questions.filter((one) => one.type !== 'explanation').map((one) => `form.${one.name}`),

@@ -1,8 +1,7 @@
 import { IsBoolean, IsInt, Max, Min } from 'class-validator'
-import { Refused } from '../../../../core/ticket'
+import { attachArticle } from '../../../commands/knowledge'
 import { MOST_NUMBER } from '../../../http/bodies'
 import { defineRoute } from '../../../http/route'
-import { readArticle } from '../../../queries/knowledge'
 
 class AttachBody {
   @IsInt()
@@ -22,16 +21,8 @@ export default defineRoute(
     summary: 'Attach an article to a ticket, or take it off',
     body: AttachBody,
   },
-  async ({ desk, caller, body: { article, on }, path }) => {
-    const found = await readArticle(desk.db, article, {})
-    // One that is gone can still be taken off.
-    if (on && !found) throw new Refused('missing', 'This article is gone; somebody took it out.')
-    const title = found?.title ?? `article ${article}`
-    const { sequence } = await desk.run(
-      path.reference,
-      { kind: 'attachArticle', article, title, on },
-      { person: caller.id },
-    )
+  async ({ desk, caller, body, path }) => {
+    const { sequence } = await attachArticle(desk, path.reference, body, caller)
     return { sequence }
   },
 )

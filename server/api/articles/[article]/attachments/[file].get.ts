@@ -1,6 +1,6 @@
 import { fileAmong, fileAnswer } from '../../../../http/fileAnswer'
 import { defineRoute } from '../../../../http/route'
-import { readArticle } from '../../../../queries/knowledge'
+import { mustRead } from '../../../../http/articleOf'
 
 export default defineRoute(
   {
@@ -9,8 +9,8 @@ export default defineRoute(
     summary: 'A file of an article',
     produces: 'application/octet-stream',
   },
-  async ({ event, desk, path }) => {
-    const article = await readArticle(desk.db, path.article, {})
-    return fileAnswer(event, desk.db, fileAmong(article?.files, path.file))
+  async ({ event, desk, caller, path }) => {
+    const article = await mustRead(desk, caller, path.article)
+    return fileAnswer(event, desk.db, fileAmong(article.files, path.file))
   },
 )

@@ -1,7 +1,7 @@
 import { requesterProblem } from '../../../../http/problem'
 import { portalOf } from '../../../../http/portalOf'
 import { defineRoute } from '../../../../http/route'
-import { readPortalArticle } from '../../../../queries/knowledge'
+import { readPortalArticle } from '../../../../queries/articles'
 
 export default defineRoute(
   {

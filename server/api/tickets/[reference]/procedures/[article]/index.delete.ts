@@ -1,3 +1,4 @@
+import { leaveArticle } from '../../../../../commands/knowledge'
 import { defineRoute } from '../../../../../http/route'
 
 export default defineRoute(
@@ -7,7 +8,7 @@ export default defineRoute(
     summary: 'Follow the steps of an article on a ticket no longer',
   },
   async ({ desk, caller, path: { reference, article } }) => {
-    const { sequence } = await desk.run(reference, { kind: 'leaveProcedure', article }, { person: caller.id })
+    const { sequence } = await leaveArticle(desk, reference, article, caller.id)
     return { sequence }
   },
 )

@@ -8,7 +8,7 @@ export default defineRoute(
     summary: 'Follow the steps of an article on a ticket, as they are now',
   },
   async ({ desk, caller, path: { reference, article } }) => {
-    const { sequence } = await followArticle(desk, reference, article, caller.id)
+    const { sequence } = await followArticle(desk, reference, article, caller)
     return { sequence }
   },
 )

@@ -1,7 +1,7 @@
 import { fileAmong, fileAnswer } from '../../../../../../http/fileAnswer'
 import { portalOf } from '../../../../../../http/portalOf'
 import { defineRoute } from '../../../../../../http/route'
-import { readPortalArticle } from '../../../../../../queries/knowledge'
+import { readPortalArticle } from '../../../../../../queries/articles'
 
 export default defineRoute(
   {

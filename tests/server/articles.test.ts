@@ -1,0 +1,182 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Right } from '../../core/rights'
+import { DAY, HOUR } from '../../core/time'
+import {
+  judgeArticle,
+  noteMissedSearch,
+  settleMissedSearch,
+  stillTrue,
+} from '../../server/commands/articleWords'
+import { attachArticle, saveArticle, type ArticleInput } from '../../server/commands/knowledge'
+import { deskNow } from '../../server/clock/deskClock'
+import {
+  countArticles,
+  fateOf,
+  listArticles,
+  missedSearches,
+  readArticle,
+  versionOf,
+  versionsOf,
+} from '../../server/queries/articles'
+import { besideTicket } from '../../server/queries/beside'
+import { findEverything } from '../../server/queries/everything'
+import { helpWhileTyping, searchArticles } from '../../server/queries/knowledge'
+import { readerOf } from '../../server/queries/readers'
+import { INES, makeWorld, SCANNER } from './world'
+
+let world: Awaited<ReturnType<typeof makeWorld>>
+beforeAll(async () => {
+  world = await makeWorld('articles')
+})
+afterAll(() => world.close())
+const TORA = 'tora-aas'
+const person = (id: string, teams: string[], ...rights: Right[]) => ({ id, teams, rights: new Set(rights) })
+const writer = person(TORA, ['networks'], 'writeKnowledge')
+const other = person('pia-lund', ['stage'])
+const lead = person('olin-brandt', [], 'writeKnowledge', 'retireKnowledge')
+const INPUT: ArticleInput = {
+  ...{ title: 'The foghorn sounds twice', body: 'Turn the valve.', keywords: 'foghorn' },
+  ...{ audience: 'desk' as const, portals: [], files: [] },
+}
+const save = (more: Partial<ArticleInput>, id?: number) =>
+  saveArticle(world.desk, { ...INPUT, ...more }, TORA, id)
+const portal = async (id: string) => (await world.desk.knowledge.currentEdition()).findPortal(id)!
+
+describe('what an article said', () => {
+  it('is kept with each change of its words, and can be read again', async () => {
+    const id = await save({})
+    await save({ body: 'Close the valve.' }, id)
+    // Who reads it is no change of what it says.
+    await save({ body: 'Close the valve.', owner: TORA }, id)
+    expect((await versionsOf(world.db, id)).map((one) => one.version)).toEqual([2, 1])
+    expect(await versionOf(world.db, id, 1)).toMatchObject({ body: 'Turn the valve.' })
+    expect(await readArticle(world.db, id, 'all')).toMatchObject({
+      version: 2,
+      owner: TORA,
+      ownedBy: 'Tora Aas',
+    })
+  })
+
+  it('is not written over by who had an older version before them; of two at once one is told', async () => {
+    const id = await save({})
+    const both = await Promise.allSettled([
+      save({ body: 'Oil the valve.', version: 1 }, id),
+      save({ body: 'Change the valve.', version: 1 }, id),
+    ])
+    expect(both.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    await expect(save({ body: 'Close it.', version: 1 }, id)).rejects.toThrow('it is version 2 now')
+    expect(await versionsOf(world.db, id)).toHaveLength(2)
+  })
+})
+
+describe('who reads an article', () => {
+  it('is, of a draft, only who writes articles; nobody is offered it', async () => {
+    const id = await save({
+      draft: true,
+      audience: 'requesters',
+      keywords: 'binnacle',
+      items: ['gate-scanner'],
+    })
+    const found = (readers: Parameters<typeof searchArticles>[2]) =>
+      searchArticles(world.db, 'binnacle', readers, 9)
+    expect(await found(readerOf(writer))).toMatchObject([{ id, draft: true }])
+    expect(await found(readerOf(other))).toEqual([])
+    expect(await found({ portal: 'merrow' })).toEqual([])
+    expect(
+      (await helpWhileTyping(world.desk, await portal('merrow'), 'binnacle', 'gate-scanner')).map(
+        (one) => one.id,
+      ),
+    ).not.toContain(id)
+    expect((await countArticles(world.db, readerOf(writer))).drafts).toBe(1)
+    await save({ audience: 'requesters', keywords: 'binnacle', items: [] }, id)
+    expect(await found({ portal: 'merrow' })).toHaveLength(1)
+  })
+
+  it('is, of one team’s, that team and who looks after all of them, everywhere', async () => {
+    const id = await save({ audience: 'team', team: 'networks', keywords: 'capstanry' })
+    const hits = async (who: string) =>
+      (await findEverything(world.desk, 'capstanry', who, 9)).hits.map((one) => one.to)
+    expect(await readArticle(world.db, id, readerOf(other))).toBeUndefined()
+    expect(await readArticle(world.db, id, readerOf(writer))).toBeDefined()
+    expect(await readArticle(world.db, id, readerOf(lead))).toBeDefined()
+    expect(await hits('olin-brandt')).toEqual([`/knowledge?article=${id}`])
+    const outsider = [...(await world.desk.knowledge.directory()).people.values()].find(
+      (one) => one.role === 'technician' && !one.teams.includes('networks'),
+    )!
+    expect(await hits(outsider.id)).toEqual([])
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    await expect(attachArticle(world.desk, reference, { article: id, on: true }, other)).rejects.toThrow(
+      'gone',
+    )
+    await expect(save({ audience: 'team', team: 'no-such-team' })).rejects.toThrow('which team')
+    await expect(save({ owner: 'ines-varga' })).rejects.toThrow('somebody of the desk')
+  })
+})
+
+describe('an article is looked at again', () => {
+  it('when its day has come, until somebody says that it is still true', async () => {
+    const id = await save({ reviewAt: deskNow() - HOUR })
+    const due = async () =>
+      (await listArticles(world.db, { limit: 200, shown: 'review' }, 'all')).rows.map((one) => one.id)
+    expect(await due()).toContain(id)
+    await expect(stillTrue(world.desk, id, deskNow() - DAY)).rejects.toThrow('still to come')
+    await stillTrue(world.desk, id, deskNow() + 90 * DAY)
+    expect(await due()).not.toContain(id)
+    await expect(stillTrue(world.desk, 999_999, null)).rejects.toThrow('gone')
+  })
+})
+
+describe('what becomes of an article', () => {
+  it('is what its readers say, each once, and the tickets at which it was used', async () => {
+    const id = await save({ audience: 'requesters' })
+    const ines = { person: 'ines-varga', readers: { portal: 'merrow' }, portal: 'merrow' }
+    await judgeArticle(world.desk, id, { helped: true, words: '' }, ines)
+    await judgeArticle(world.desk, id, { helped: false, words: ' Which valve? ' }, ines)
+    await judgeArticle(world.desk, id, { helped: true, words: '' }, { person: TORA, readers: 'all' })
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    await attachArticle(world.desk, reference, { article: id, on: true }, writer)
+    expect(await fateOf(world.db, id)).toMatchObject({
+      ...{ helped: 1, didNot: 1, accompanied: 1, solved: 0, saved: 0 },
+      words: [{ helped: false, words: 'Which valve?', by: 'Ines Varga', version: 1 }],
+    })
+    await attachArticle(world.desk, reference, { article: id, on: false }, writer)
+    expect((await fateOf(world.db, id)).accompanied).toBe(0)
+    const elsewhere = { ...ines, readers: { portal: 'lantern' } }
+    await save({ audience: 'requesters', portals: ['merrow'] }, id)
+    await expect(judgeArticle(world.desk, id, { helped: true, words: '' }, elsewhere)).rejects.toThrow('gone')
+  })
+
+  it('says why it fits a ticket: what it is written for, before what only has its words', async () => {
+    const id = await save({ items: ['gate-scanner'], title: 'Zigzag', keywords: '', body: 'Zag.' })
+    const { reference } = (await world.desk.log(SCANNER, INES)).state
+    const [first] = (await besideTicket(world.desk, reference, writer))!.articles
+    expect(first).toMatchObject({ id, fits: { item: true, words: [] } })
+  })
+})
+
+describe('what visitors look for and do not find', () => {
+  it('is written down once they stop writing, counted by its words, and gone once it is settled', async () => {
+    const ines = { id: 'ines-varga' }
+    const merrow = await portal('merrow')
+    const miss = (words: string, by = ines) => noteMissedSearch(world.desk, merrow, words, by)
+    expect(await miss('scanner')).toBe(false)
+    expect(await miss('xy')).toBe(false)
+    for (const words of ['quoin', 'Quoin  wrench', 'quoin wren']) expect(await miss(words)).toBe(true)
+    await miss('quoin wren', { id: 'ketil-rasp' })
+    expect(await missedSearches(world.db)).toMatchObject([
+      { words: 'quoin wren', people: 2, times: 2, portals: ['merrow'] },
+    ])
+    await settleMissedSearch(world.desk, 'quoin wren')
+    expect(await missedSearches(world.db)).toEqual([])
+  })
+
+  it('is bounded for each of them', async () => {
+    const merrow = await portal('merrow')
+    for (let turn = 0; turn < 45; turn++)
+      await noteMissedSearch(world.desk, merrow, `zz${String.fromCharCode(97 + (turn % 26))}${turn}qx`, {
+        id: 'ines-varga',
+      })
+    const { rows } = await missedSearches(world.db).then((rows) => ({ rows }))
+    expect(rows.reduce((sum, one) => sum + one.times, 0)).toBe(40)
+  })
+})
