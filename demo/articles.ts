@@ -3,8 +3,18 @@ export const ARTICLES: {
   title: string
   body: string
   keywords: string
-  audience: 'requesters' | 'desk'
+  audience: 'requesters' | 'desk' | 'team'
   portals: string[]
+  team?: string
+  items?: string[]
+  equipment_types?: string[]
+  categories?: string[]
+  draft?: true
+  owner?: string
+  /** In so many days from the beginning of the demo it is looked at again. */
+  reviewIn?: number
+  /** What it said before. */
+  before?: string
 }[] = [
   {
     title: 'A till prints blank receipts',
@@ -12,6 +22,11 @@ export const ARTICLES: {
     keywords: 'printer paper roll empty white',
     audience: 'requesters',
     portals: [],
+    items: ['till-receipts'],
+    owner: 'per-lund',
+    reviewIn: -6,
+    before:
+      'The paper has one side that takes print.\n\n1. Open the lid and take the roll out.\n2. Turn the roll over.\n3. Put it back and close the lid.\n\nIf it stays blank, ask for *A till prints blank receipts*.',
   },
   {
     title: 'Wi-Fi on board asks for a code',
@@ -19,6 +34,9 @@ export const ARTICLES: {
     keywords: 'wifi wireless password code crossing',
     audience: 'requesters',
     portals: ['merrow'],
+    items: ['crossing-wifi'],
+    owner: 'tora-aas',
+    reviewIn: 120,
   },
   {
     title: 'I am locked out after too many tries',
@@ -33,6 +51,10 @@ export const ARTICLES: {
     keywords: 'scanner light red green gate',
     audience: 'requesters',
     portals: ['merrow'],
+    categories: ['gates/scanners'],
+    equipment_types: ['Gate scanner'],
+    owner: 'tora-aas',
+    reviewIn: 60,
   },
   {
     title: 'Procedure: a gate scanner that forgets its tickets',
@@ -41,4 +63,45 @@ export const ARTICLES: {
     audience: 'desk',
     portals: [],
   },
+  {
+    title: 'Radio on the bridge: which channel when',
+    body: 'For the watch of *Bridge & Radio*.\n\n- Channel **12** while a vessel is within the breakwater.\n- Channel **68** beyond it.\n\nA set that hisses on both has lost its aerial: look at the screw below the chart table before you send for anybody.',
+    keywords: 'radio aerial channel',
+    audience: 'team',
+    portals: [],
+    team: 'bridge-radio',
+    items: ['radio'],
+    owner: 'keir-moss',
+  },
+  {
+    title: 'Till drawer that springs open by itself',
+    body: 'To be tried at Varnes first:\n\n1. [ ] Take the drawer out and look for a coin below it\n2. [ ] Turn the spring by a quarter',
+    keywords: 'drawer spring cash',
+    audience: 'desk',
+    portals: [],
+    draft: true,
+    owner: 'mo-tarn',
+  },
+]
+
+/** What readers of these said, by the title of the article. */
+export const SAID_OF_ARTICLES = [
+  { title: 'A till prints blank receipts', person: 'harriet-boom', portal: 'port', helped: true, words: '' },
+  {
+    ...{ title: 'A till prints blank receipts', person: 'tess-quarrie', portal: 'port', helped: false },
+    words: 'Our rolls are dark on both sides.',
+  },
+  { title: 'Wi-Fi on board asks for a code', person: 'frey-holt', portal: 'merrow', helped: true, words: '' },
+  {
+    ...{ title: 'Gate scanner: what each light says', person: 'ketil-rasp', portal: 'merrow', helped: false },
+    words: 'What does yellow say?',
+  },
+]
+
+/** What visitors of portals looked for and did not find, how many days before the demo begins. */
+export const MISSED_SEARCHES = [
+  { person: 'ines-varga', portal: 'merrow', words: 'gangway lamp', daysAgo: 3 },
+  { person: 'frey-holt', portal: 'merrow', words: 'gangway lamp', daysAgo: 2 },
+  { person: 'aud-myhre', portal: 'merrow', words: 'parking for bicycles', daysAgo: 5 },
+  { person: 'dr-asa-teal', portal: 'heron', words: 'seal counter', daysAgo: 9 },
 ]

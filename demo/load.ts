@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { CompiledDesign, Directory, type DirectoryData, type Person } from '../core/design'
 import { keptMessages } from '../core/ticket'
+import { DAY } from '../core/time'
 import { startDemoClock } from '../server/clock/deskClock'
 import { entryRow, FOLLOWING, ticketRow } from '../server/db/rows'
 import type { Database, Trx } from '../server/db/connection'
@@ -8,7 +9,7 @@ import { recordedRow } from '../server/delivery/outbox'
 import { hashPassword } from '../server/base/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
-import { ARTICLES } from './articles'
+import { ARTICLES, MISSED_SEARCHES, SAID_OF_ARTICLES } from './articles'
 import { livePast, type PastTicket } from './past'
 import { VIEWS } from './work'
 import { keysOf, oneBy } from '../core/lookup'
@@ -47,13 +48,14 @@ export async function loadDemo(
     await trx
       .insertInto('article')
       .values(
-        ARTICLES.map((one) => ({
+        ARTICLES.map(({ before, reviewIn, ...one }) => ({
           ...one,
-          changed_at: DEMO_BEGINS - 30 * 86_400_000,
-          changed_by: 'per-lund',
+          ...(reviewIn !== undefined && { review_at: DEMO_BEGINS + reviewIn * DAY }),
+          ...{ version: before ? 2 : 1, changed_at: DEMO_BEGINS - 30 * DAY, changed_by: 'per-lund' },
         })),
       )
       .execute()
+    await fillReaders(trx)
     await trx
       .insertInto('edition')
       .values({
@@ -61,7 +63,7 @@ export async function loadDemo(
         document: JSON.stringify(design.design),
         note: 'The design of the Sound Commons',
         published_by: 'olin-brandt',
-        published_at: DEMO_BEGINS - 366 * 86_400_000,
+        published_at: DEMO_BEGINS - 366 * DAY,
       })
       .execute()
     await trx
@@ -70,7 +72,7 @@ export async function loadDemo(
         VIEWS.map(({ name, definition }) => ({
           ...{ person: 'olin-brandt', name, shared: true },
           definition: JSON.stringify(definition),
-          changed_at: DEMO_BEGINS - 20 * 86_400_000,
+          changed_at: DEMO_BEGINS - 20 * DAY,
         })),
       )
       .execute()
@@ -82,6 +84,35 @@ export async function loadDemo(
   })
   await sql`analyze`.execute(db)
   await startDemoClock(db, DEMO_BEGINS)
+}
+
+/** What articles said, what their readers say of them, and what was looked for in vain. */
+async function fillReaders(trx: Trx): Promise<void> {
+  await sql`insert into article_version (article, version, title, body, keywords, changed_at, changed_by)
+    select id, version, title, body, keywords, changed_at, changed_by from article`.execute(trx)
+  const articles = await trx.selectFrom('article').select(['id', 'title', 'version']).execute()
+  const byTitle = new Map(articles.map((one) => [one.title, one]))
+  for (const { title, keywords, before } of ARTICLES) {
+    if (before === undefined) continue
+    const was = { title, keywords, version: 1, body: before, changed_by: 'mo-tarn' }
+    await trx
+      .insertInto('article_version')
+      .values({ ...was, article: oneBy(byTitle, title).id, changed_at: DEMO_BEGINS - 90 * DAY })
+      .execute()
+  }
+  await trx
+    .insertInto('article_verdict')
+    .values(
+      SAID_OF_ARTICLES.map(({ title, ...one }, at) => {
+        const { id, version } = oneBy(byTitle, title)
+        return { ...one, article: id, version, at: DEMO_BEGINS - (at + 2) * DAY }
+      }),
+    )
+    .execute()
+  await trx
+    .insertInto('search_missed')
+    .values(MISSED_SEARCHES.map(({ daysAgo, ...one }) => ({ ...one, at: DEMO_BEGINS - daysAgo * DAY })))
+    .execute()
 }
 
 /** Whatever is named stands before what names it; who an organisation's contact is comes last. */

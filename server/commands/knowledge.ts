@@ -46,37 +46,14 @@ const gone = () => new Refused('missing', 'This article is gone; somebody took i
 export async function saveArticle(desk: Desk, input: ArticleInput, by: string, id?: number): Promise<number> {
   await checkReaders(desk, input)
   return desk.db.transaction().execute(async (trx) => {
-    const before =
-      id === undefined
-        ? undefined
-        : await trx
-            .selectFrom('article')
-            .selectAll()
-            .where('id', '=', id)
-            .where('removed', '=', false)
-            .forUpdate()
-            .executeTakeFirst()
-    if (id !== undefined && !before) throw gone()
-    if (before && input.version !== undefined && input.version !== before.version)
-      throw new Refused(
-        'conflict',
-        `Somebody changed this article while you wrote: it is version ${before.version} now. What you wrote is kept here; compare both, then keep yours.`,
-      )
-    const { title, body, keywords, audience, portals } = input
+    const before = id === undefined ? undefined : await toChange(trx, id, input.version)
+    const { title, body, keywords } = input
     const files = await filesOfArticle(trx, input.files, before?.files ?? [], by)
     const isSame = before && before.title === title && before.body === body && before.keywords === keywords
     const version = isSame ? before.version : (before?.version ?? 0) + 1
-    const row = {
-      ...{ title, body, keywords, audience, portals, version },
-      ...{ team: audience === 'team' ? (input.team ?? null) : null, draft: input.draft ?? false },
-      ...(input.categories && { categories: input.categories }),
-      ...(input.items && { items: input.items }),
-      ...(input.equipmentTypes && { equipment_types: input.equipmentTypes }),
-      ...(input.owner !== undefined && { owner: input.owner }),
-      ...(input.reviewAt !== undefined && { review_at: input.reviewAt }),
-      ...{ files: JSON.stringify(files), changed_at: deskNow(), changed_by: by },
-    }
-    const kept = before
+    const kept = { version, files: JSON.stringify(files), changed_at: deskNow(), changed_by: by }
+    const row = { ...columnsOf(input), ...kept }
+    const { id: article } = before
       ? await trx
           .updateTable('article')
           .set(row)
@@ -88,12 +65,41 @@ export async function saveArticle(desk: Desk, input: ArticleInput, by: string, i
       const said = { title, body, keywords, version, changed_at: row.changed_at, changed_by: by }
       await trx
         .insertInto('article_version')
-        .values({ ...said, article: kept.id })
+        .values({ ...said, article })
         .execute()
     }
-    return kept.id
+    return article
   })
 }
+
+/** An article as it is, for whoever changes it; nobody else does so meanwhile. @throws Refused when it is gone, or another version than theirs */
+async function toChange(trx: Trx, id: number, theirs: number | undefined) {
+  const before = await trx
+    .selectFrom('article')
+    .select(['id', 'title', 'body', 'keywords', 'files', 'version'])
+    .where('id', '=', id)
+    .where('removed', '=', false)
+    .forUpdate()
+    .executeTakeFirst()
+  if (!before) throw gone()
+  if (theirs !== undefined && theirs !== before.version)
+    throw new Refused(
+      'conflict',
+      `Somebody changed this article while you wrote: it is version ${before.version} now. What you wrote is still here; whichever you keep, the other stays in its history.`,
+    )
+  return before
+}
+
+/** What is left out stays as it was. */
+const columnsOf = ({ title, body, keywords, audience, portals, ...input }: ArticleInput) => ({
+  ...{ title, body, keywords, audience, portals },
+  ...{ team: audience === 'team' ? (input.team ?? null) : null, draft: input.draft ?? false },
+  ...(input.categories && { categories: input.categories }),
+  ...(input.items && { items: input.items }),
+  ...(input.equipmentTypes && { equipment_types: input.equipmentTypes }),
+  ...(input.owner !== undefined && { owner: input.owner }),
+  ...(input.reviewAt !== undefined && { review_at: input.reviewAt }),
+})
 
 /** Its team and its owner are there. @throws Refused when one is not */
 async function checkReaders(desk: Desk, { audience, team, owner }: ArticleInput): Promise<void> {

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { choose } from './kit'
 import { findings, signIn, TECHNICIAN } from './people'
 
 test('an article solves what would have been a request, and a notice says what is known to be broken', async ({
@@ -49,9 +50,59 @@ test('an article solves what would have been a request, and a notice says what i
   await expect(visitor.getByText('Nothing was sent to the desk.')).toBeVisible()
   await page.reload()
   await expect(
-    page.getByRole('link', { name: /The foyer bell rings by itself.*solved 1 request/ }),
+    page.getByRole('link', { name: /The foyer bell rings by itself.*saved 1 request/ }),
   ).toBeVisible()
 
   await page.getByRole('button', { name: 'End: The line to the rock is down' }).click()
   await expect(page.getByText('Nothing: the portals show no notice.')).toBeVisible()
+})
+
+test('an article from a ticket is a draft until it is out; what it said before can be read and brought back', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, TECHNICIAN)
+  await page.goto('/knowledge?from=600')
+  await expect(page.getByText('From ticket 600.')).toBeVisible()
+  const title = 'The binnacle glows green'
+  await page.getByLabel('Title').fill(title)
+  const text = page.getByRole('textbox', { name: 'Text', exact: true })
+  await expect(text).toContainText('What was asked')
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText('A draft: read only by those')).toBeVisible()
+
+  const visitor = await (await browser.newContext()).newPage()
+  await signIn(visitor, 'perpetua-glim@lantern.sound.example', '/portal/lantern/sign-in')
+  const fits = visitor.getByRole('list', { name: 'What fits' })
+  await visitor.getByLabel('What do you need?').fill('binnacle glows')
+  await expect(fits).toContainText('Nothing')
+
+  await page.getByRole('button', { name: 'Change …' }).click()
+  await choose(page, 'Read by', 'requesters and the desk')
+  await text.press('ControlOrMeta+a')
+  await text.pressSequentially('Wipe the glass.')
+  await page.getByLabel('A draft').uncheck()
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText('version 2')).toBeVisible()
+
+  await visitor.getByLabel('What do you need?').fill('binnacle')
+  await fits.getByRole('link', { name: title }).click()
+  await visitor.getByRole('button', { name: 'It did not help' }).click()
+  await visitor.getByLabel('What is missing or wrong?').fill('Which cloth?')
+  await visitor.getByRole('button', { name: 'Tell the desk' }).click()
+  await expect(visitor.getByText('Whoever writes articles reads it.')).toBeVisible()
+
+  await page.reload()
+  await expect(page.getByText('Which cloth?')).toBeVisible()
+  await page.getByRole('button', { name: 'What it said before …' }).click()
+  const before = page.getByRole('dialog', { name: 'What it said before' })
+  await expect(before.locator('ins').filter({ hasText: 'Wipe the glass' }).first()).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await before.getByRole('button', { name: 'Bring version 1 back' }).click()
+  await expect(page.getByText('version 3')).toBeVisible()
+  await expect(page.getByText('What was asked')).toBeVisible()
+  await page.getByRole('button', { name: 'Still true …' }).click()
+  await page.getByRole('button', { name: 'It is still true' }).click()
+  await expect(page.getByText('to be looked at again on')).toBeVisible()
 })

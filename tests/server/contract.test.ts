@@ -204,6 +204,7 @@ describe('What routes answer', () => {
     await ticket('POST procedures/{article}', {}, { article: steps })
     await ticket('POST procedures/{article}/steps/{step}', { on: true }, { article: steps, step: 1 })
     await ticket('DELETE procedures/{article}', undefined, { article: steps })
+    await ticket('GET as-article')
     await ticket('POST missing-article', { text: 'How a turnstile is set back' })
     const { rows: missing } = await call<{ rows: { id: number }[] }>('GET /api/missing-articles')
     await call('POST /api/missing-articles/{number}', { path: { number: missing[0]!.id }, body: {} })

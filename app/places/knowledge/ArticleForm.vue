@@ -8,6 +8,8 @@ const props = defineProps<{
   article?: Article
   /** What a new one is to be about. */
   title?: string
+  /** What a ticket was about, as the draft of a new one. */
+  from?: { reference: number; draft: AnswerOf<'GET /api/tickets/{reference}/as-article'> }
 }>()
 const emit = defineEmits<{ done: [written: { id: number; text: string }]; close: [] }>()
 
@@ -36,23 +38,24 @@ function offered(
   return [...known, ...gone.map((value) => ({ value, label: value }))]
 }
 const zone = computed(() => useSession().me?.zone ?? 'UTC')
+const first = props.article ?? props.from?.draft
 const typed = reactive({
-  title: props.article?.title ?? props.title ?? '',
-  audience: (props.article?.audience ?? 'requesters') as Article['audience'] | null,
+  title: first?.title ?? props.title ?? '',
+  audience: (props.article?.audience ?? (props.from ? 'desk' : 'requesters')) as Article['audience'] | null,
   team: props.article?.team ?? (null as string | null),
   keywords: props.article?.keywords ?? '',
-  body: props.article?.body ?? '',
-  categories: [...(props.article?.categories ?? [])] as string[],
-  items: [...(props.article?.items ?? [])] as string[],
-  equipmentTypes: [...(props.article?.equipment_types ?? [])] as string[],
+  body: first?.body ?? '',
+  categories: [...(first?.categories ?? [])] as string[],
+  items: [...(first?.items ?? [])] as string[],
+  equipmentTypes: [...(props.article?.equipment_types ?? props.from?.draft.equipmentTypes ?? [])] as string[],
   owner: (props.article ? props.article.owner : (useSession().me?.id ?? null)) as string | null,
   review: props.article?.review_at ? isoDate(props.article.review_at, useSession().me?.zone ?? 'UTC') : '',
-  draft: props.article?.draft ?? false,
+  draft: props.article?.draft ?? props.from !== undefined,
   files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
 })
 const { begun, forget, beginAnew } = useKeptForm(
-  `yare-article-${props.article?.id ?? props.title ?? 'new'}`,
+  `yare-article-${props.article?.id ?? (props.from ? `from-${props.from.reference}` : (props.title ?? 'new'))}`,
   typed,
 )
 function leave() {
@@ -65,14 +68,25 @@ const shownFrom = (file: string) =>
   props.article?.files.some((one) => one.id === file)
     ? linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
     : undefined
-const { busy, error, run } = useDeed()
+/** The version that this one is to follow; and the one that somebody kept meanwhile. */
+const version = ref(props.article?.version)
+const theirs = ref<number>()
+const { busy, error, run } = useDeed(async () => {
+  if (!props.article) return
+  const path = { article: props.article.id }
+  theirs.value = (await api('GET /api/articles/{article}', { path }).catch(() => undefined))?.version
+})
+async function keepMine() {
+  ;[version.value, theirs.value] = [theirs.value, undefined]
+  await send()
+}
 async function send() {
   const { portal, audience, review, ...words } = typed
   const body = {
     ...words,
     audience: audience ?? 'requesters',
     reviewAt: review ? parseMoment(review, zone.value) : null,
-    version: props.article?.version,
+    version: version.value,
     portals: portal === SEVERAL ? several.value : portal ? [portal] : [],
   }
   const { article } = props
@@ -96,6 +110,10 @@ async function send() {
   <form class="panel" novalidate @submit.prevent="send" @keydown.esc.stop="emit('close')">
     <p v-if="begun" class="small" role="status">
       This is as far as you had come. <KitButton kind="link" @click="beginAnew">Begin anew</KitButton>
+    </p>
+    <p v-if="from" class="notice">
+      From ticket {{ from.reference }}. Names, mail addresses and long numbers are left out; read it through
+      before it is out: what else tells of somebody only you can see.
     </p>
     <KitText v-model="typed.title" label="Title" focuses :error="error?.on('title')" />
     <div class="beside">
@@ -173,6 +191,9 @@ async function send() {
       />
     </div>
     <KitError :error="error" />
+    <p v-if="theirs !== undefined">
+      <KitButton kind="act" :busy="busy" @click="keepMine">Keep mine after version {{ theirs }}</KitButton>
+    </p>
     <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
     &nbsp;<KitButton kind="plain" @click="leave">Leave it</KitButton>
   </form>

@@ -31,14 +31,13 @@ const time = useDeskTime()
 const isDue = computed(() => props.article.review_at !== null && props.article.review_at <= time.now)
 const fate = computed(() => {
   const { saved, accompanied, solved, helped, didNot } = props.article.fate
-  const said = helped + didNot ? `helped ${helped} of ${counted(helped + didNot, 'reader')} who said so` : ''
-  return [
-    `saved ${counted(saved, 'request')}`,
-    `accompanied ${counted(accompanied, 'ticket')}, of which ${solved} ${solved === 1 ? 'is' : 'are'} done`,
-    said,
-  ]
-    .filter(Boolean)
-    .join(' · ')
+  const parts = [
+    saved && `saved ${counted(saved, 'request')}`,
+    accompanied &&
+      `accompanied ${counted(accompanied, 'ticket')}, of which ${solved} ${solved === 1 ? 'is' : 'are'} done`,
+    helped + didNot && `helped ${helped} of ${counted(helped + didNot, 'reader')} who said so`,
+  ].filter(Boolean)
+  return parts.length ? parts.join(' · ') : 'Nothing is known of it yet: it was used at no ticket.'
 })
 const history = ref(false)
 function back(version: number) {

@@ -11,6 +11,14 @@ const search = computed(() => String(route.query.find ?? ''))
 const words = ref(search.value)
 watch(search, (now) => (words.value = now))
 const opened = computed(() => Number(route.query.article) || undefined)
+/** The ticket of which one is written. */
+const from = computed(() => Number(route.query.from) || undefined)
+const ticket = useQuery({
+  key: () => ['ticketAsArticle', from.value ?? 0],
+  query: ({ signal }) =>
+    api('GET /api/tickets/{reference}/as-article', { path: { reference: from.value ?? 0 }, signal }),
+  enabled: () => from.value !== undefined,
+})
 const writing = ref<'new' | 'change' | 'notice'>()
 /** What was missing, and is being written. */
 const missing = ref<{ id?: number; words: string }>()
@@ -102,21 +110,23 @@ function find() {
   return navigateTo({ query: asked ? { find: asked } : {} })
 }
 const READERS = { requesters: 'requesters', desk: 'the desk only', team: 'one team only' }
-const about = (line: (typeof list.rows.value)[number]) =>
-  line.part ??
-  [
-    READERS[line.audience ?? 'requesters'],
-    line.changed_at && `as of ${dayAndMonth(line.changed_at, zone.value)}`,
-    line.saved ? `saved ${counted(line.saved, 'request')}` : '',
-    line.accompanied ? `at ${counted(line.accompanied, 'ticket')}, ${line.solved} done` : '',
-    line.helped || line.didNot ? `helped ${line.helped} of ${(line.helped ?? 0) + (line.didNot ?? 0)}` : '',
-  ]
+type Line = (typeof list.rows.value)[number]
+const known = (line: Line) => [
+  READERS[line.audience ?? 'requesters'],
+  line.changed_at && `as of ${dayAndMonth(line.changed_at, zone.value)}`,
+  line.saved && `saved ${counted(line.saved, 'request')}`,
+  line.accompanied && `at ${counted(line.accompanied, 'ticket')}, ${line.solved} done`,
+  line.helped || line.didNot ? `helped ${line.helped} of ${(line.helped ?? 0) + (line.didNot ?? 0)}` : '',
+]
+/** Found by its words it has the part that fits; else what is known of it. */
+const about = (line: Line) =>
+  [line.draft && 'a draft', ...(line.part === undefined ? known(line) : [line.part])]
     .filter(Boolean)
     .join(' · ')
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="opened !== undefined || writing !== undefined">
+  <TwoPages :narrow="narrow" :open="opened !== undefined || writing !== undefined || from !== undefined">
     <template #list>
       <div class="page">
         <h1>Knowledge</h1>
@@ -159,7 +169,7 @@ const about = (line: (typeof list.rows.value)[number]) =>
             @click="writing = undefined"
           >
             <b>{{ line.title }}</b>
-            <span v-if="line.draft" class="small">{{ ' ' }}draft</span>
+
             <span class="quiet small">{{ about(line) }}</span>
           </NuxtLink>
           <KitEmpty
@@ -180,6 +190,17 @@ const about = (line: (typeof list.rows.value)[number]) =>
       <div class="page">
         <p v-if="narrow"><NuxtLink :to="to()" @click="writing = undefined">← Back to the list</NuxtLink></p>
         <NoticeForm v-if="writing === 'notice'" @done="written" @close="writing = undefined" />
+        <template v-else-if="from !== undefined">
+          <KitError :error="ticket.error.value" tries-again @again="ticket.refetch()" />
+          <ArticleForm
+            v-if="ticket.data.value"
+            :key="`from ${from}`"
+            :from="{ reference: from, draft: ticket.data.value }"
+            @done="written"
+            @close="navigateTo(to())"
+          />
+          <p v-else-if="!ticket.error.value" class="quiet" role="status">Reading the ticket …</p>
+        </template>
         <ArticleForm
           v-else-if="writing === 'new'"
           :key="missing?.id"

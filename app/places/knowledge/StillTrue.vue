@@ -18,7 +18,7 @@ const said = computed(() => {
   const { review_at: at, ownedBy } = props.article
   const whose = ownedBy ? `${ownedBy} keeps it true` : 'nobody keeps it true'
   if (at === null) return `${whose}; no day is set to look at it again`
-  const day = `${dayAndMonth(at, props.zone)} ${isoDate(at, props.zone).slice(0, 4)}`
+  const day = dayAndMonth(at, props.zone)
   return props.due
     ? `${whose}; it was to be looked at again on ${day}`
     : `${whose}; to be looked at again on ${day}`

@@ -106,6 +106,11 @@ function close() {
       </ul>
       <p v-else class="quiet small">None has enough of its words.</p>
     </template>
+    <p v-if="session.may('writeKnowledge')" class="no-print">
+      <NuxtLink class="small" :to="{ path: '/knowledge', query: { from: ticket.reference } }"
+        >Write one from this ticket …</NuxtLink
+      >
+    </p>
     <ArticleSheet
       :ticket="ticket"
       :article="reading"

@@ -25,7 +25,10 @@ export default defineRoute(
     const { questions, categories, kinds } = design
     const names: Names = {
       ...namesOf(design, namedDirectory(directory)),
-      equipmentType: [...directory.equipmentTypes.values()].map(({ id, name }) => ({ value: id, label: name })),
+      equipmentType: [...directory.equipmentTypes.values()].map(({ id, name }) => ({
+        value: id,
+        label: name,
+      })),
     }
     return {
       // Conditions are built from questions, fields and categories; the rest of the design is not needed for that.
