@@ -105,3 +105,27 @@ export const MISSED_SEARCHES = [
   { person: 'aud-myhre', portal: 'merrow', words: 'parking for bicycles', daysAgo: 5 },
   { person: 'dr-asa-teal', portal: 'heron', words: 'seal counter', daysAgo: 9 },
 ]
+
+/** Articles in Norwegian, by the title of each; the second says an older version than there is. */
+export const IN_NORWEGIAN = [
+  {
+    of: 'Wi-Fi on board asks for a code',
+    title: 'Nettet om bord spør om en kode',
+    body: 'Koden skiftes hver mandag klokken 06.00. Den står på kortet ved purserens pult, og på tavlen bak baren.\n\nSlå nettet av og på igjen etter 06.00: maskiner husker den gamle koden en stund.',
+    keywords: 'trådløst passord kode overfart',
+    version: 1,
+  },
+  {
+    of: 'A till prints blank receipts',
+    title: 'En kasse skriver blanke kvitteringer',
+    body: 'Papiret har én side som tar skrift.\n\n1. Åpne lokket og ta ut rullen.\n2. Snu rullen.\n3. Sett den inn og lukk lokket.',
+    keywords: 'skriver papir rull tom',
+    version: 1,
+  },
+]
+
+/** Articles that belong together. */
+export const TOGETHER = [
+  ['Gate scanner: what each light says', 'Procedure: a gate scanner that forgets its tickets'],
+  ['Wi-Fi on board asks for a code', 'I am locked out after too many tries'],
+] as const

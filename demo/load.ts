@@ -9,7 +9,7 @@ import { recordedRow } from '../server/delivery/outbox'
 import { hashPassword } from '../server/base/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
-import { ARTICLES, MISSED_SEARCHES, SAID_OF_ARTICLES } from './articles'
+import { ARTICLES, IN_NORWEGIAN, MISSED_SEARCHES, SAID_OF_ARTICLES, TOGETHER } from './articles'
 import { livePast, type PastTicket } from './past'
 import { VIEWS } from './work'
 import { keysOf, oneBy } from '../core/lookup'
@@ -100,6 +100,25 @@ async function fillReaders(trx: Trx): Promise<void> {
       .values({ ...was, article: oneBy(byTitle, title).id, changed_at: DEMO_BEGINS - 90 * DAY })
       .execute()
   }
+  await trx
+    .insertInto('article_translation')
+    .values(
+      IN_NORWEGIAN.map(({ of, version, ...said }) => ({
+        ...said,
+        ...{ article: oneBy(byTitle, of).id, language: 'nb' as const, version: 1, of_version: version },
+        ...{ changed_at: DEMO_BEGINS - 29 * DAY, changed_by: 'tora-aas' },
+      })),
+    )
+    .execute()
+  await trx
+    .insertInto('article_related')
+    .values(
+      TOGETHER.map((pair) => {
+        const [one = 0, other = 0] = pair.map((title) => oneBy(byTitle, title).id).sort((a, b) => a - b)
+        return { one, other }
+      }),
+    )
+    .execute()
   await trx
     .insertInto('article_verdict')
     .values(

@@ -1,12 +1,13 @@
 import { sql } from 'kysely'
 import type { Portal } from '../../core/intake'
 import { Refused, type Attached, type Decided } from '../../core/ticket'
+import type { Language } from '../../core/words'
 import { stepsIn } from '../../core/writing'
 import { deskNow } from '../clock/deskClock'
 import { REQUESTER } from '../../core/rights'
 import type { Caller } from '../base/caller'
 import type { Database, Trx } from '../db/connection'
-import { readArticle } from '../queries/articles'
+import { readArticle, translationOf } from '../queries/articles'
 import { openNotices } from '../queries/knowledge'
 import { readerOf } from '../queries/readers'
 import { takeFiles } from './attachments'
@@ -20,10 +21,13 @@ export interface ArticleInput {
   /** The team that reads it, where only one does. */
   team?: string | null
   portals: string[]
+  /** In which it is written; as it was if left out. */
+  language?: Language
   /** Ids of what it is tied to, for whose tickets it is offered before others; as they were if left out. */
   categories?: string[]
   items?: string[]
   equipmentTypes?: string[]
+  signals?: string[]
   /** Ids of its files: of those that it has already, and of new ones. */
   files: string[]
   /** Not out yet. */
@@ -48,6 +52,7 @@ export async function saveArticle(desk: Desk, input: ArticleInput, by: string, i
   return desk.db.transaction().execute(async (trx) => {
     const before = id === undefined ? undefined : await toChange(trx, id, input.version)
     const { title, body, keywords } = input
+    if (before && input.language) await checkLanguage(trx, before.id, input.language)
     const files = await filesOfArticle(trx, input.files, before?.files ?? [], by)
     const isSame = before && before.title === title && before.body === body && before.keywords === keywords
     const version = isSame ? before.version : (before?.version ?? 0) + 1
@@ -90,12 +95,22 @@ async function toChange(trx: Trx, id: number, theirs: number | undefined) {
   return before
 }
 
+/** @throws Refused when it is said in that language besides */
+async function checkLanguage(trx: Trx, article: number, language: Language): Promise<void> {
+  if (await translationOf(trx, article, language))
+    throw new Refused('conflict', 'It is said in this language besides; take that away first.', [
+      { field: 'language', message: 'it is said in it besides' },
+    ])
+}
+
 /** What is left out stays as it was. */
 const columnsOf = ({ title, body, keywords, audience, portals, ...input }: ArticleInput) => ({
   ...{ title, body, keywords, audience, portals },
   ...{ team: audience === 'team' ? (input.team ?? null) : null, draft: input.draft ?? false },
+  ...(input.language && { language: input.language }),
   ...(input.categories && { categories: input.categories }),
   ...(input.items && { items: input.items }),
+  ...(input.signals && { signals: input.signals }),
   ...(input.equipmentTypes && { equipment_types: input.equipmentTypes }),
   ...(input.owner !== undefined && { owner: input.owner }),
   ...(input.reviewAt !== undefined && { review_at: input.reviewAt }),

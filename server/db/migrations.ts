@@ -737,4 +737,40 @@ create index search_missed_words on search_missed (words);
 create index search_missed_person on search_missed (person, at desc);
 `,
   },
+  {
+    // An article is found by the stems of the language in which it is written, and read in others as far as somebody has said it there.
+    name: '0040 articles in several languages, and those that belong together',
+    sql: `
+alter table article add column language text not null default 'en', add column signals text[] not null default '{}';
+create index article_signals on article using gin (signals) where not removed;
+alter table article drop column search;
+alter table article add column search tsvector generated always as (
+  case when language = 'nb' then
+    setweight(to_tsvector('norwegian', title), 'A') || setweight(to_tsvector('norwegian', keywords), 'B')
+    || setweight(to_tsvector('norwegian', body), 'C')
+  else
+    setweight(to_tsvector('english', title), 'A') || setweight(to_tsvector('english', keywords), 'B')
+    || setweight(to_tsvector('english', body), 'C')
+  end) stored;
+create index article_search on article using gin (search);
+create table article_translation (
+  article bigint not null references article, language text not null, title text not null, body text not null,
+  keywords text not null default '', version int not null, of_version int not null, changed_at bigint not null,
+  changed_by text not null references person,
+  search tsvector generated always as (
+    case when language = 'nb' then
+      setweight(to_tsvector('norwegian', title), 'A') || setweight(to_tsvector('norwegian', keywords), 'B')
+      || setweight(to_tsvector('norwegian', body), 'C')
+    else
+      setweight(to_tsvector('english', title), 'A') || setweight(to_tsvector('english', keywords), 'B')
+      || setweight(to_tsvector('english', body), 'C')
+    end) stored,
+  primary key (article, language));
+create index article_translation_search on article_translation using gin (search);
+create table article_related (
+  one bigint not null references article, other bigint not null references article, primary key (one, other),
+  check (one < other));
+create index article_related_other on article_related (other);
+`,
+  },
 ]

@@ -1,3 +1,4 @@
+import type { Language } from '../../core/words'
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Design, SkillGrade } from '../../core/design'
@@ -668,6 +669,8 @@ export interface Tables {
     categories: Filled<string[]>
     items: Filled<string[]>
     equipment_types: Filled<string[]>
+    /** Kinds of signals of monitors. */
+    signals: Filled<string[]>
     /** Read by those only who write articles. */
     draft: Filled<boolean>
     /** Who sees to it that it stays true, and when they look at it again. */
@@ -675,6 +678,8 @@ export interface Tables {
     review_at: Filled<number | null>
     /** From 1, one more with each change of its words. */
     version: Filled<number>
+    /** The language in which it is written. */
+    language: Filled<Language>
     /** The files that it shows or offers. */
     files: ColumnType<Attached[], string | undefined, string>
     changed_at: number
@@ -691,6 +696,26 @@ export interface Tables {
     keywords: string
     changed_at: number
     changed_by: string
+  }
+  /** An article in another language than its own. */
+  article_translation: {
+    article: number
+    language: Language
+    title: string
+    body: string
+    keywords: Filled<string>
+    /** From 1, one more with each change. */
+    version: number
+    /** The version of the article that it says. */
+    of_version: number
+    changed_at: number
+    changed_by: string
+    search: ColumnType<string, never, never>
+  }
+  /** Articles that belong together, the one with the lower id first. */
+  article_related: {
+    one: number
+    other: number
   }
   /** Whether an article helped who read it: one word of each, the last. */
   article_verdict: {

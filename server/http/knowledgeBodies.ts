@@ -11,6 +11,7 @@ import {
   Min,
   MinLength,
 } from 'class-validator'
+import { LANGUAGES, type Language } from '../../core/words'
 import { MOST_NUMBER } from './bodies'
 
 /** So many categories have an article offered for them. */
@@ -76,6 +77,11 @@ export class ArticleBody {
   @IsString({ each: true })
   portals: string[] = []
 
+  /** In which it is written; as it was if left out, English for a new one. */
+  @IsOptional()
+  @IsIn(LANGUAGES)
+  language?: Language
+
   /** Ids of the categories for whose tickets it is offered before others; as they were if left out. */
   @Ids()
   categories?: string[]
@@ -87,6 +93,10 @@ export class ArticleBody {
   /** Ids of the types of equipment for whose tickets it is offered before others; as they were if left out. */
   @Ids()
   equipmentTypes?: string[]
+
+  /** Ids of the kinds of signals for whose tickets it is offered before others; as they were if left out. */
+  @Ids()
+  signals?: string[]
 
   /** Whether it is not out yet: read by those only who write articles. */
   @IsBoolean()
@@ -119,6 +129,42 @@ export class ArticleBody {
   @IsString({ each: true })
   @MaxLength(64, { each: true })
   files: string[] = []
+}
+
+export class TranslationBody {
+  @IsString({ message: 'give it a title' })
+  @MinLength(3, { message: 'give it a title' })
+  @MaxLength(160)
+  title!: string
+
+  /** In Markdown, with the files of the article. */
+  @IsString({ message: 'write something' })
+  @MinLength(1, { message: 'write something' })
+  @MaxLength(100_000)
+  body!: string
+
+  /** Words by which it is found besides its own. */
+  @IsString()
+  @MaxLength(500)
+  keywords: string = ''
+
+  /** The version that was changed; 0 where it was not said in this language. */
+  @IsInt()
+  @Min(0)
+  @Max(MOST_NUMBER)
+  version: number = 0
+}
+
+export class RelateBody {
+  /** Number of the article that belongs to it. */
+  @IsInt({ message: 'choose an article' })
+  @Min(1)
+  @Max(MOST_NUMBER)
+  article!: number
+
+  /** Whether it does, or no longer. */
+  @IsBoolean()
+  on: boolean = true
 }
 
 export class VerdictBody {

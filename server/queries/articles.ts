@@ -3,7 +3,8 @@ import type { Portal } from '../../core/intake'
 import { oneAt } from '../../core/lookup'
 import type { Database } from '../db/connection'
 import { deskNow } from '../clock/deskClock'
-import { shows } from './knowledge'
+import type { Language } from '../../core/words'
+import { inLanguage, joinSaid, shows } from './knowledge'
 import { readSql, type Readers } from './readers'
 
 const COLUMNS = [
@@ -17,10 +18,12 @@ const COLUMNS = [
   'article.categories',
   'article.items',
   'article.equipment_types',
+  'article.signals',
   'article.draft',
   'article.owner',
   'article.review_at',
   'article.version',
+  'article.language',
   'article.files',
   'article.changed_at',
 ] as const
@@ -38,9 +41,60 @@ export async function readArticle(db: Database, id: number, readers: Readers) {
     .executeTakeFirst()
 }
 
-/** An article for the visitors of a portal; undefined when it shows none, or not this one. */
-export const readPortalArticle = async (db: Database, id: number, portal: Portal) =>
-  shows(portal, 'articles') ? readArticle(db, id, { portal: portal.id }) : undefined
+/**
+ * An article for the visitors of a portal, in their language as far as somebody has said it there, and those of theirs that
+ * belong to it; undefined when the portal shows none, or not this one.
+ */
+export async function readPortalArticle(db: Database, id: number, portal: Portal, language?: Language) {
+  const readers = { portal: portal.id }
+  const article = shows(portal, 'articles') ? await readArticle(db, id, readers) : undefined
+  if (!article) return undefined
+  const [said, related] = await Promise.all([
+    language && language !== article.language ? translationOf(db, id, language) : undefined,
+    relatedTo(db, id, readers, language),
+  ])
+  return { ...article, ...(said && { title: said.title, body: said.body, language: said.language }), related }
+}
+
+/** An article in another language than its own; undefined where nobody has said it there. */
+export const translationOf = (db: Database, article: number, language: Language) =>
+  db
+    .selectFrom('article_translation')
+    .select([
+      'language',
+      'title',
+      'body',
+      'keywords',
+      'version',
+      'of_version as ofVersion',
+      'changed_at as at',
+    ])
+    .where('article', '=', article)
+    .where('language', '=', language)
+    .executeTakeFirst()
+
+/** In which languages an article is said besides its own, and which version of it each says. */
+export const translationsOf = (db: Database, article: number) =>
+  db
+    .selectFrom('article_translation')
+    .select(['language', 'title', 'of_version as ofVersion'])
+    .where('article', '=', article)
+    .orderBy('language')
+    .execute()
+
+/** So many that belong to an article are listed. */
+export const MOST_RELATED = 30
+
+/** Articles that belong to one, as far as somebody may read them. */
+export async function relatedTo(db: Database, id: number, readers: Readers, language?: Language) {
+  const { rows } = await sql<{ id: number; title: string; draft: boolean }>`
+    select article.id, ${inLanguage('title')} as title, draft from article ${joinSaid(language)}
+    where article.id in (select other from article_related where one = ${id}
+        union select one from article_related where other = ${id})
+      and ${readSql(readers)}
+    order by title, article.id limit ${MOST_RELATED}`.execute(db)
+  return rows
+}
 
 export type ArticleLine = Awaited<ReturnType<typeof listArticles>>['rows'][number]
 

@@ -62,6 +62,7 @@ async function articlesFor(
     text: `${state.summary} ${design.item(state.item).name} ${saidIn(state)}`,
     categories: categoriesAbout(design, state.category),
     item: state.item,
+    signal: state.signal?.kind,
     equipmentType: directory.equipment.get(state.equipment?.number ?? '')?.type,
     used,
   }

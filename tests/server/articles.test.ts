@@ -7,6 +7,12 @@ import {
   settleMissedSearch,
   stillTrue,
 } from '../../server/commands/articleWords'
+import {
+  relateArticles,
+  removeTranslation,
+  saveTranslation,
+  type TranslationInput,
+} from '../../server/commands/articleTies'
 import { attachArticle, followArticle, saveArticle, type ArticleInput } from '../../server/commands/knowledge'
 import { deskNow } from '../../server/clock/deskClock'
 import {
@@ -15,6 +21,9 @@ import {
   listArticles,
   missedSearches,
   readArticle,
+  readPortalArticle,
+  relatedTo,
+  translationsOf,
   versionOf,
   versionsOf,
 } from '../../server/queries/articles'
@@ -207,5 +216,67 @@ describe('an article from a ticket', () => {
     expect(draft.body).toContain('## What solved it\n\nDear (somebody), it reads again.')
     expect(draft).toMatchObject({ items: ['gate-scanner'], categories: ['gates/scanners'] })
     expect(await asArticle(world.desk, 999_999)).toBeUndefined()
+  })
+})
+
+describe('an article in another language', () => {
+  const say = (id: number, more: Partial<TranslationInput> = {}) =>
+    saveTranslation(
+      world.desk,
+      id,
+      'nb',
+      { title: 'Tåkeluren uler', body: 'Skru igjen ventilene.', keywords: '', version: 0, ...more },
+      TORA,
+    )
+
+  it('is found by its words and their stems there, and read as far as it is said', async () => {
+    const id = await save({ audience: 'requesters' })
+    await say(id)
+    const merrow = await portal('merrow')
+    const find = async (words: string, language?: 'nb') =>
+      (await searchArticles(world.db, words, { portal: 'merrow' }, 9, language)).map((one) => one.title)
+    expect(await find('ventil', 'nb')).toEqual(['Tåkeluren uler'])
+    expect(await find('ventilen')).toEqual([INPUT.title])
+    expect((await readPortalArticle(world.db, id, merrow, 'nb'))!).toMatchObject({
+      ...{ title: 'Tåkeluren uler', language: 'nb' },
+    })
+    expect((await readPortalArticle(world.db, id, merrow, 'en'))!.title).toBe(INPUT.title)
+    await save({ audience: 'requesters', body: 'Open it.' }, id)
+    expect(await translationsOf(world.db, id)).toMatchObject([{ language: 'nb', ofVersion: 1 }])
+    await removeTranslation(world.desk, id, 'nb')
+    await expect(removeTranslation(world.desk, id, 'nb')).rejects.toThrow('not said')
+  })
+
+  it('is not written over, nor said where the article itself is', async () => {
+    const id = await save({})
+    const both = await Promise.allSettled([say(id), say(id)])
+    expect(both.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected'])
+    await expect(say(id)).rejects.toThrow('while you wrote')
+    expect(await say(id, { version: 1 })).toBe(2)
+    await expect(save({ language: 'nb' }, id)).rejects.toThrow('besides')
+    const own = await save({ language: 'nb' })
+    await expect(say(own)).rejects.toThrow('itself')
+    await expect(say(999_999)).rejects.toThrow('gone')
+  })
+})
+
+describe('articles that belong together', () => {
+  it('say so from both sides, as far as they are theirs to read, and bounded', async () => {
+    const [one, other] = [await save({ title: 'One lamp' }), await save({ title: 'Other lamp', draft: true })]
+    await Promise.all([
+      relateArticles(world.desk, one, other, true),
+      relateArticles(world.desk, other, one, true),
+    ])
+    const ids = async (id: number, readers: Parameters<typeof relatedTo>[2]) =>
+      (await relatedTo(world.db, id, readers)).map((one) => one.id)
+    expect([await ids(one, 'all'), await ids(other, 'all')]).toEqual([[other], [one]])
+    expect(await ids(one, readerOf(person('pia-lund', [])))).toEqual([])
+    await expect(relateArticles(world.desk, one, one, true)).rejects.toThrow('choose another')
+    await expect(relateArticles(world.desk, one, 999_999, true)).rejects.toThrow('gone')
+    await relateArticles(world.desk, other, one, false)
+    expect(await ids(one, 'all')).toEqual([])
+    for (let at = 0; at < 30; at++)
+      await relateArticles(world.desk, one, await save({ title: `Lamp ${at}` }), true)
+    await expect(relateArticles(world.desk, one, other, true)).rejects.toThrow('At most 30')
   })
 })

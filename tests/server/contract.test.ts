@@ -570,6 +570,12 @@ describe('What routes answer', () => {
     })
     await call('GET /api/articles/{article}/versions', one)
     await call('GET /api/articles/{article}/versions/{version}', { path: { ...one.path, version: 1 } })
+    const norwegian = { path: { ...one.path, language: 'nb' } }
+    const said = { title: 'Skanneren sover', body: 'Vekk den.' }
+    await call('PUT /api/articles/{article}/translations/{language}', { ...norwegian, body: said })
+    await call('GET /api/articles/{article}/translations/{language}', norwegian)
+    await call('DELETE /api/articles/{article}/translations/{language}', norwegian)
+    await call('POST /api/articles/{article}/related', { ...one, body: { article: 1, on: true } })
     await call('POST /api/articles/{article}/still-true', { ...one, body: { until: null } })
     await call('POST /api/articles/{article}/verdict', { ...one, body: { helped: true } })
     const there = { portal: 'merrow', article: id }

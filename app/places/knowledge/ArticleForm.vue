@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { isoDate, parseMoment } from '~~/core/time'
+import { LANGUAGE_NAMES, LANGUAGES, type Language } from '~~/core/words'
 import type { Article } from './article'
 import { usePortalOffers } from './usePortalOffers'
 
@@ -27,10 +28,11 @@ const AUDIENCES = [
   { value: 'desk' as const, label: 'the desk only' },
   { value: 'team' as const, label: 'one team only' },
 ]
+const TONGUES = LANGUAGES.map((value) => ({ value, label: LANGUAGE_NAMES[value] }))
 const words = useViewWords()
 /** One that is gone from the design or the directory stays until somebody takes it out. */
 function offered(
-  list: 'category' | 'item' | 'equipmentType' | 'team' | 'technician',
+  list: 'category' | 'item' | 'signal' | 'equipmentType' | 'team' | 'technician',
   chosen: readonly string[],
 ) {
   const known = words.data.value?.names[list] ?? []
@@ -47,9 +49,11 @@ const typed = reactive({
   body: first?.body ?? '',
   categories: [...(first?.categories ?? [])] as string[],
   items: [...(first?.items ?? [])] as string[],
+  signals: [...(props.article?.signals ?? [])] as string[],
   equipmentTypes: [...(props.article?.equipment_types ?? props.from?.draft.equipmentTypes ?? [])] as string[],
   owner: (props.article ? props.article.owner : (useSession().me?.id ?? null)) as string | null,
   review: props.article?.review_at ? isoDate(props.article.review_at, useSession().me?.zone ?? 'UTC') : '',
+  language: (props.article?.language ?? 'en') as Language | null,
   draft: props.article?.draft ?? props.from !== undefined,
   files: props.article?.files.map((one) => one.id) ?? [],
   portal: (several.value.length > 1 ? SEVERAL : (several.value[0] ?? null)) as string | null,
@@ -81,10 +85,11 @@ async function keepMine() {
   await send()
 }
 async function send() {
-  const { portal, audience, review, ...words } = typed
+  const { portal, audience, review, language, ...words } = typed
   const body = {
     ...words,
     audience: audience ?? 'requesters',
+    ...(language && { language }),
     reviewAt: review ? parseMoment(review, zone.value) : null,
     version: version.value,
     portals: portal === SEVERAL ? several.value : portal ? [portal] : [],
@@ -139,6 +144,12 @@ async function send() {
         :options="portals"
         :error="error?.on('portals')"
       />
+      <KitChoice
+        v-model="typed.language"
+        label="Written in"
+        :options="TONGUES"
+        :error="error?.on('language')"
+      />
       <KitText
         v-model="typed.keywords"
         label="Words by which it is found too"
@@ -164,6 +175,12 @@ async function send() {
         label="about equipment of the types"
         placeholder="none in particular"
         :options="offered('equipmentType', typed.equipmentTypes)"
+      />
+      <KitManyChoices
+        v-model="typed.signals"
+        label="that a monitor’s signals make"
+        placeholder="none in particular"
+        :options="offered('signal', typed.signals)"
       />
     </fieldset>
     <WordsField

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time'
+import type { Language } from '~~/core/words'
 import type { Article } from './article'
 
 // An article as it is read: whose it is, what has become of it, and what its readers say.
@@ -8,6 +9,7 @@ const emit = defineEmits<{
   change: []
   changed: [text: string]
   out: [article: { id: number; title: string }]
+  say: [language: Language]
 }>()
 const session = useSession()
 const mayWrite = computed(() => session.may('writeKnowledge'))
@@ -16,7 +18,7 @@ const addressOf = (file: string) =>
 const shownFrom = (id: string) =>
   props.article.files.some((one) => one.id === id) ? addressOf(id) : undefined
 const words = useViewWords()
-const names = (list: 'category' | 'item' | 'equipmentType' | 'team', ids: readonly string[]) =>
+const names = (list: 'category' | 'item' | 'signal' | 'equipmentType' | 'team', ids: readonly string[]) =>
   ids.map((id) => words.data.value?.names[list]?.find((one) => one.value === id)?.label ?? id)
 const readers = computed(() => {
   const { audience, team } = props.article
@@ -24,8 +26,13 @@ const readers = computed(() => {
   return audience === 'desk' ? 'the desk only' : `${names('team', [team ?? '']).join('')} only`
 })
 const tied = computed(() => {
-  const { items, categories, equipment_types: types } = props.article
-  return [...names('item', items), ...names('category', categories), ...names('equipmentType', types)]
+  const { items, categories, equipment_types: types, signals } = props.article
+  return [
+    ...names('item', items),
+    ...names('category', categories),
+    ...names('equipmentType', types),
+    ...names('signal', signals),
+  ]
 })
 const time = useDeskTime()
 const isDue = computed(() => props.article.review_at !== null && props.article.review_at <= time.now)
@@ -63,7 +70,7 @@ async function takeOut() {
       {{ article.version }}<template v-if="tied.length"> · offered first for {{ tied.join(', ') }}</template>
     </p>
     <StillTrue :article="article" :zone="zone" :due="isDue" @done="emit('changed', $event)" />
-    <LazyRichText :text="article.body" :file="shownFrom" />
+    <LazyRichText :lang="article.language" :text="article.body" :file="shownFrom" />
     <FileLinks :files="listedFiles(article)" :address="addressOf" />
     <KitError :error="error" />
     <p class="acts">
@@ -73,6 +80,7 @@ async function takeOut() {
         >Take it out</KitButton
       >
     </p>
+    <ArticleTies :article="article" @done="emit('changed', $event)" @say="emit('say', $event)" />
     <ArticleWords :article="article" :zone="zone" :fate="fate" @done="emit('changed', $event)" />
     <LazyArticleHistory v-if="history" v-model:shown="history" :article="article" :zone="zone" @back="back" />
   </article>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayAndMonth } from '~~/core/time'
+import { LANGUAGES, type Language } from '~~/core/words'
 import { toast } from '~/kit/toast'
 
 // What requesters and technicians can read, and what the visitors of portals are told is broken.
@@ -19,7 +20,8 @@ const ticket = useQuery({
     api('GET /api/tickets/{reference}/as-article', { path: { reference: from.value ?? 0 }, signal }),
   enabled: () => from.value !== undefined,
 })
-const writing = ref<'new' | 'change' | 'notice'>()
+const writing = ref<'new' | 'change' | 'notice' | Language>()
+const inLanguage = computed(() => LANGUAGES.find((one) => one === writing.value))
 /** What was missing, and is being written. */
 const missing = ref<{ id?: number; words: string }>()
 function write(asked?: { id?: number; words: string }) {
@@ -208,6 +210,13 @@ const about = (line: Line) =>
           @done="written"
           @close="writing = undefined"
         />
+        <TranslationForm
+          v-else-if="inLanguage && article.data.value"
+          :article="article.data.value"
+          :language="inLanguage"
+          @done="written"
+          @close="writing = undefined"
+        />
         <ArticleForm
           v-else-if="writing && article.data.value"
           :article="article.data.value"
@@ -226,6 +235,7 @@ const about = (line: Line) =>
           :zone="zone"
           @change="writing = 'change'"
           @changed="changed"
+          @say="writing = $event"
           @out="goneOut"
         />
         <p v-else-if="opened !== undefined" class="quiet" role="status">Reading the article …</p>

@@ -8,6 +8,7 @@ import ArticleForm from './ArticleForm.vue'
 import ArticleHistory from './ArticleHistory.vue'
 import ArticleLeaf from './ArticleLeaf.vue'
 import MissingList from './MissingList.vue'
+import TranslationForm from './TranslationForm.vue'
 
 afterEach(() => vi.unstubAllGlobals())
 
@@ -20,7 +21,15 @@ const ARTICLE = {
     audience: 'requesters',
     team: null,
   },
-  ...{ portals: [], categories: [], items: ['lamp'], equipment_types: [], draft: false, owner: 'tora-aas' },
+  ...{
+    portals: [],
+    categories: [],
+    items: ['lamp'],
+    equipment_types: [],
+    signals: [],
+    draft: false,
+    owner: 'tora-aas',
+  },
   ...{
     review_at: null as number | null,
     version: 2,
@@ -30,10 +39,19 @@ const ARTICLE = {
     ownedBy: 'Tora Aas',
     steps: 0,
   },
+  ...{ language: 'en', translations: [] as object[], related: [] as object[] },
   fate: {
     ...{ saved: 1, accompanied: 3, solved: 2, helped: 1, didNot: 1 },
     words: [{ helped: false, words: 'Which valve?', at: 0, version: 1, by: 'Ines Varga' }],
   },
+}
+const NB = {
+  language: 'nb',
+  title: 'Lampen brummer',
+  body: 'Steng ventilen.',
+  keywords: '',
+  ofVersion: 1,
+  at: 0,
 }
 const said = () => document.body.textContent!.replace(/\s+/g, ' ')
 const button = (words: string) => {
@@ -140,6 +158,40 @@ describe('an article that two people change at once', () => {
     await press('Keep mine after version 3')
     expect(sent).toEqual([2, 3])
     expect(wrapper.emitted('done')).toEqual([[{ id: 4, text: 'The article is changed.' }]])
+  })
+})
+
+describe('what an article is tied to', () => {
+  it('is in which languages it is said, how far behind each is, and what belongs to it', async () => {
+    const { wrapper } = await leaf({
+      translations: [{ language: 'nb', title: 'Lampen brummer', ofVersion: 1 }],
+      related: [{ id: 9, title: 'The foghorn', draft: false }],
+    })
+    expect(said()).toContain('Lampen brummer')
+    expect(said()).toContain('Norsk, says version 1')
+    await press('Say it anew in Norsk …')
+    expect(wrapper.emitted('say')).toEqual([['nb']])
+    expect(wrapper.find('a[href="/knowledge?article=9"]').text()).toBe('The foghorn')
+  })
+
+  it('can be said in another language, which loses nothing that somebody wrote meanwhile', async () => {
+    const sent: unknown[] = []
+    answered([], {
+      'GET /api/articles/4/translations/nb': () => ({ ...NB, version: 2 }),
+      'PUT /api/articles/4/translations/nb': ({ body }) => {
+        sent.push(body)
+        if (sent.length === 1) throw refusal(409, 'Somebody said it in this language')
+        return { version: 3 }
+      },
+    })
+    const { wrapper } = draw(TranslationForm, { props: { article: ARTICLE, language: 'nb' } as never })
+    useSession().me = meAs('lead')
+    await settled()
+    await press('Keep it')
+    expect(said()).toContain('Somebody said it in this language')
+    await press('Keep mine after theirs')
+    expect(sent).toMatchObject([{ version: 0 }, { version: 2 }])
+    expect(wrapper.emitted('done')).toEqual([[{ id: 4, text: 'It is said in Norsk.' }]])
   })
 })
 

@@ -54,10 +54,18 @@ const words = usePageForm({
     </p>
     <KitError v-if="error && !article" :error="problem(error)" />
     <article v-else-if="article">
-      <h1>{{ article.title }}</h1>
-      <LazyRichText :text="article.body" :file="addressOf" />
+      <h1 :lang="article.language">{{ article.title }}</h1>
+      <LazyRichText :lang="article.language" :text="article.body" :file="addressOf" />
       <FileLinks :files="listedFiles(article)" :address="addressOf" />
       <p class="quiet small">{{ say('article.asOf', { day: day(article.changedAt, zone) }) }}</p>
+      <template v-if="article.related.length">
+        <h2>{{ say('article.related') }}</h2>
+        <ul class="related">
+          <li v-for="one in article.related" :key="one.id">
+            <NuxtLink :to="`/portal/${portal}/articles/${one.id}`">{{ one.title }}</NuxtLink>
+          </li>
+        </ul>
+      </template>
       <p v-if="thanks" class="notice good" role="status">{{ say('article.thanks') }}</p>
       <p v-else-if="told" class="notice good" role="status">{{ say('article.told') }}</p>
       <form v-else-if="didNot" v-bind="words.attrs" @submit.prevent="words.submit">
@@ -87,5 +95,8 @@ const words = usePageForm({
 <style scoped>
 .sheet {
   max-width: 680px;
+}
+.related li {
+  min-height: 24px;
 }
 </style>

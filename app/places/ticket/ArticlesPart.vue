@@ -13,8 +13,9 @@ const reading = ref<number>()
 const READERS = { requesters: 'for requesters', desk: 'for the desk', team: 'for a team' }
 type Fits = Found['articles'][number]['fits']
 /** Why it is offered, the strongest alone. */
-function why({ item, equipmentType, used, category, words }: Fits): string {
+function why({ item, signal, equipmentType, used, category, words }: Fits): string {
   if (item) return 'written for what is asked for'
+  if (signal) return 'written for this kind of signal'
   if (equipmentType) return 'written for this type of equipment'
   if (used) return `used at ${counted(used, 'ticket')} like it`
   return category ? 'written for this category' : `both say ${words.slice(0, 4).join(', ')}`

@@ -25,6 +25,7 @@ export default defineRoute(
     const { questions, categories, kinds } = design
     const names: Names = {
       ...namesOf(design, namedDirectory(directory)),
+      signal: (design.triage.signals?.kinds ?? []).map(({ id, name }) => ({ value: id, label: name })),
       equipmentType: [...directory.equipmentTypes.values()].map(({ id, name }) => ({
         value: id,
         label: name,

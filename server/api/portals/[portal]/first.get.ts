@@ -1,4 +1,5 @@
 import { IsString, MaxLength } from 'class-validator'
+import { languageFor } from '../../../http/language'
 import { portalOf } from '../../../http/portalOf'
 import { defineRoute } from '../../../http/route'
 import { tryFirst } from '../../../queries/knowledge'
@@ -22,6 +23,8 @@ export default defineRoute(
     summary: 'What may solve a request before it is sent',
     query: FirstQuery,
   },
-  async ({ desk, caller, query, path }) =>
-    tryFirst(desk, await portalOf(path.portal, desk, caller), query.item, query.words),
+  async ({ event, desk, caller, query, path }) => {
+    const portal = await portalOf(path.portal, desk, caller)
+    return tryFirst(desk, portal, query.item, query.words, await languageFor(event, desk, caller, portal))
+  },
 )

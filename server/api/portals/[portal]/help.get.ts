@@ -32,7 +32,7 @@ export default defineRoute(
     const item = query.item === undefined ? undefined : edition.findItem(query.item)
     const asked = { text: query.words, item, language: await languageFor(event, desk, caller, portal) }
     const [articles, known] = await Promise.all([
-      helpWhileTyping(desk, portal, query.words, query.item),
+      helpWhileTyping(desk, portal, query.words, query.item, asked.language),
       knownToColleagues(desk, portal, caller.id, asked),
     ])
     return { articles, known }

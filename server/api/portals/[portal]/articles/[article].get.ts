@@ -1,3 +1,4 @@
+import { languageFor } from '../../../../http/language'
 import { requesterProblem } from '../../../../http/problem'
 import { portalOf } from '../../../../http/portalOf'
 import { defineRoute } from '../../../../http/route'
@@ -9,11 +10,17 @@ export default defineRoute(
     path: { portal: 'text', article: 'number' },
     summary: 'An article for the visitors of a portal',
   },
-  async ({ desk, caller, path }) => {
+  async ({ event, desk, caller, path }) => {
     const portal = await portalOf(path.portal, desk, caller)
-    const article = await readPortalArticle(desk.db, path.article, portal)
+    const article = await readPortalArticle(
+      desk.db,
+      path.article,
+      portal,
+      await languageFor(event, desk, caller, portal),
+    )
     if (!article) throw requesterProblem(404, 'noArticle')
-    const { id, title, body, files, changed_at: changedAt } = article
-    return { id, title, body, files, changedAt }
+    const { id, title, body, files, language, changed_at: changedAt } = article
+    const related = article.related.map(({ id, title }) => ({ id, title }))
+    return { id, title, body, files, language, changedAt, related }
   },
 )
