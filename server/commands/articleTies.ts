@@ -2,9 +2,9 @@ import { sql } from 'kysely'
 import { Refused } from '../../core/ticket'
 import type { Language } from '../../core/words'
 import { deskNow } from '../clock/deskClock'
-import type { Trx } from '../db/connection'
 import { MOST_RELATED } from '../queries/articles'
 import type { Desk } from './desk'
+import { lockedArticle } from './knowledge'
 
 // What an article is tied to: the same in other languages, and articles that belong together.
 
@@ -14,21 +14,6 @@ export interface TranslationInput {
   keywords: string
   /** The version that was changed; 0 where there was none. If somebody has kept another since, nothing is kept. */
   version: number
-}
-
-const gone = () => new Refused('missing', 'This article is gone; somebody took it out.')
-
-/** Nobody else changes it meanwhile. @throws Refused when it is gone */
-async function locked(trx: Trx, id: number) {
-  const article = await trx
-    .selectFrom('article')
-    .select(['language', 'version'])
-    .where('id', '=', id)
-    .where('removed', '=', false)
-    .forUpdate()
-    .executeTakeFirst()
-  if (!article) throw gone()
-  return article
 }
 
 /**
@@ -43,7 +28,7 @@ export async function saveTranslation(
   by: string,
 ): Promise<number> {
   return desk.db.transaction().execute(async (trx) => {
-    const original = await locked(trx, article)
+    const original = await lockedArticle(trx, article)
     if (original.language === language)
       throw new Refused('invalid', 'The article itself is written in this language; change it there.')
     const before = await trx
@@ -56,7 +41,7 @@ export async function saveTranslation(
     if (have !== theirs)
       throw new Refused(
         'conflict',
-        'Somebody said it in this language while you wrote. What you wrote is still here; read theirs, and keep yours after it.',
+        'Somebody said it in this language while you wrote. What you wrote is still here, and theirs stands below: what is kept of it is yours to say.',
       )
     const row = {
       ...said,
@@ -98,8 +83,8 @@ export async function relateArticles(desk: Desk, id: number, to: number, on: boo
     return
   }
   await desk.db.transaction().execute(async (trx) => {
-    await locked(trx, pair.one)
-    await locked(trx, pair.other)
+    await lockedArticle(trx, pair.one)
+    await lockedArticle(trx, pair.other)
     const { rows } = await sql<{ most: number }>`select coalesce(max(count), 0)::int as most from (
       select count(*) from article_related, unnest(array[one, other]) as of
       where of in (${id}, ${to}) group by of) as counted`.execute(trx)

@@ -1,14 +1,15 @@
 import { sql } from 'kysely'
 import type { Portal } from '../../core/intake'
 import { Refused } from '../../core/ticket'
-import { DAY, MINUTE, type Instant } from '../../core/time'
+import { MINUTE, type Instant } from '../../core/time'
 import type { Caller } from '../base/caller'
 import { deskNow } from '../clock/deskClock'
-import { readArticle } from '../queries/articles'
+import { MISSED_FOR, readArticle } from '../queries/articles'
 import { askerOf } from '../queries/asker'
 import { searchPortal } from '../queries/knowledge'
 import type { Readers } from '../queries/readers'
 import type { Desk } from './desk'
+import { gone } from './knowledge'
 
 // What its readers say of an article, and what was looked for and is in none.
 
@@ -29,7 +30,7 @@ export async function judgeArticle(
   { person, readers, portal }: { person: string; readers: Readers; portal?: string },
 ): Promise<void> {
   const found = await readArticle(desk.db, article, readers)
-  if (!found) throw new Refused('missing', 'This article is gone; somebody took it out.')
+  if (!found) throw gone()
   const said = { helped, words: words.trim(), version: found.version, at: deskNow(), portal: portal ?? null }
   await desk.db
     .insertInto('article_verdict')
@@ -55,14 +56,13 @@ export async function stillTrue(desk: Desk, article: number, until: Instant | nu
     .where('removed', '=', false)
     .returning('id')
     .executeTakeFirst()
-  if (!done) throw new Refused('missing', 'This article is gone; somebody took it out.')
+  if (!done) throw gone()
 }
 
 /** Words that somebody goes on writing within so long are one search. */
 const GOES_ON = 2 * MINUTE
-/** So many are kept of one person, and for so long. */
+/** So many are kept of one person. */
 const MOST_OF_ONE = 40
-const KEPT = 180 * DAY
 
 /** Words as they are counted: without what only writing adds. */
 const plain = (words: string) => words.toLowerCase().replace(/\s+/g, ' ').trim().slice(0, 120)
@@ -107,7 +107,7 @@ export async function noteMissedSearch(
         .execute()
     const kept = mine()
       .select('id')
-      .where('at', '>', at - KEPT)
+      .where('at', '>', at - MISSED_FOR)
       .orderBy('at', 'desc')
       .orderBy('id', 'desc')
       .limit(MOST_OF_ONE)

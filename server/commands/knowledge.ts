@@ -30,7 +30,7 @@ export interface ArticleInput {
   signals?: string[]
   /** Ids of its files: of those that it has already, and of new ones. */
   files: string[]
-  /** Not out yet. */
+  /** Not out yet; as it was if left out. */
   draft?: boolean
   /** Who sees to it that it stays true; as they were if left out. */
   owner?: string | null
@@ -40,7 +40,8 @@ export interface ArticleInput {
   version?: number
 }
 
-const gone = () => new Refused('missing', 'This article is gone; somebody took it out.')
+/** An article is not there, or not any more. */
+export const gone = () => new Refused('missing', 'This article is gone; somebody took it out.')
 
 /**
  * Keeps an article, and what it said in its history.
@@ -77,16 +78,22 @@ export async function saveArticle(desk: Desk, input: ArticleInput, by: string, i
   })
 }
 
-/** An article as it is, for whoever changes it; nobody else does so meanwhile. @throws Refused when it is gone, or another version than theirs */
-async function toChange(trx: Trx, id: number, theirs: number | undefined) {
-  const before = await trx
+/** An article as it is; nobody else changes it meanwhile. @throws Refused when it is gone */
+export async function lockedArticle(trx: Trx, id: number) {
+  const article = await trx
     .selectFrom('article')
-    .select(['id', 'title', 'body', 'keywords', 'files', 'version'])
+    .select(['id', 'title', 'body', 'keywords', 'files', 'version', 'language'])
     .where('id', '=', id)
     .where('removed', '=', false)
     .forUpdate()
     .executeTakeFirst()
-  if (!before) throw gone()
+  if (!article) throw gone()
+  return article
+}
+
+/** The same for whoever had a version before them. @throws Refused when there is another by now */
+async function toChange(trx: Trx, id: number, theirs: number | undefined) {
+  const before = await lockedArticle(trx, id)
   if (theirs !== undefined && theirs !== before.version)
     throw new Refused(
       'conflict',
@@ -106,7 +113,8 @@ async function checkLanguage(trx: Trx, article: number, language: Language): Pro
 /** What is left out stays as it was. */
 const columnsOf = ({ title, body, keywords, audience, portals, ...input }: ArticleInput) => ({
   ...{ title, body, keywords, audience, portals },
-  ...{ team: audience === 'team' ? (input.team ?? null) : null, draft: input.draft ?? false },
+  team: audience === 'team' ? (input.team ?? null) : null,
+  ...(input.draft !== undefined && { draft: input.draft }),
   ...(input.language && { language: input.language }),
   ...(input.categories && { categories: input.categories }),
   ...(input.items && { items: input.items }),

@@ -46,7 +46,8 @@ const Ids = () =>
     MaxLength(250, { each: true }),
   )
 
-export class ArticleBody {
+/** What an article says, in whichever language. */
+class ArticleWordsBody {
   @IsString({ message: 'give it a title' })
   @MinLength(3, { message: 'give it a title' })
   @MaxLength(160)
@@ -62,7 +63,9 @@ export class ArticleBody {
   @IsString()
   @MaxLength(500)
   keywords: string = ''
+}
 
+export class ArticleBody extends ArticleWordsBody {
   @IsIn(['requesters', 'desk', 'team'], { message: 'say who reads it' })
   audience!: 'requesters' | 'desk' | 'team'
 
@@ -98,9 +101,10 @@ export class ArticleBody {
   @Ids()
   signals?: string[]
 
-  /** Whether it is not out yet: read by those only who write articles. */
+  /** Whether it is not out yet: read by those only who write articles; as it was if left out. */
+  @IsOptional()
   @IsBoolean()
-  draft: boolean = false
+  draft?: boolean
 
   /** Id of who sees to it that it stays true; null for nobody, as it was if left out. */
   @IsOptional()
@@ -131,23 +135,7 @@ export class ArticleBody {
   files: string[] = []
 }
 
-export class TranslationBody {
-  @IsString({ message: 'give it a title' })
-  @MinLength(3, { message: 'give it a title' })
-  @MaxLength(160)
-  title!: string
-
-  /** In Markdown, with the files of the article. */
-  @IsString({ message: 'write something' })
-  @MinLength(1, { message: 'write something' })
-  @MaxLength(100_000)
-  body!: string
-
-  /** Words by which it is found besides its own. */
-  @IsString()
-  @MaxLength(500)
-  keywords: string = ''
-
+export class TranslationBody extends ArticleWordsBody {
   /** The version that was changed; 0 where it was not said in this language. */
   @IsInt()
   @Min(0)

@@ -3,6 +3,7 @@ import type { Portal } from '../../core/intake'
 import { oneAt } from '../../core/lookup'
 import type { Database } from '../db/connection'
 import { deskNow } from '../clock/deskClock'
+import { DAY } from '../../core/time'
 import type { Language } from '../../core/words'
 import { inLanguage, joinSaid, shows } from './knowledge'
 import { readSql, type Readers } from './readers'
@@ -41,17 +42,17 @@ export async function readArticle(db: Database, id: number, readers: Readers) {
     .executeTakeFirst()
 }
 
-/**
- * An article for the visitors of a portal, in their language as far as somebody has said it there, and those of theirs that
- * belong to it; undefined when the portal shows none, or not this one.
- */
-export async function readPortalArticle(db: Database, id: number, portal: Portal, language?: Language) {
-  const readers = { portal: portal.id }
-  const article = shows(portal, 'articles') ? await readArticle(db, id, readers) : undefined
+/** An article for the visitors of a portal; undefined when it shows none, or not this one. */
+export const readPortalArticle = async (db: Database, id: number, portal: Portal) =>
+  shows(portal, 'articles') ? readArticle(db, id, { portal: portal.id }) : undefined
+
+/** The same in their language, as far as somebody has said it there, and with those of theirs that belong to it. */
+export async function portalArticlePage(db: Database, id: number, portal: Portal, language: Language) {
+  const article = await readPortalArticle(db, id, portal)
   if (!article) return undefined
   const [said, related] = await Promise.all([
-    language && language !== article.language ? translationOf(db, id, language) : undefined,
-    relatedTo(db, id, readers, language),
+    language === article.language ? undefined : translationOf(db, id, language),
+    relatedTo(db, id, { portal: portal.id }, language),
   ])
   return { ...article, ...(said && { title: said.title, body: said.body, language: said.language }), related }
 }
@@ -77,7 +78,7 @@ export const translationOf = (db: Database, article: number, language: Language)
 export const translationsOf = (db: Database, article: number) =>
   db
     .selectFrom('article_translation')
-    .select(['language', 'title', 'of_version as ofVersion'])
+    .select(['language', 'title', 'version', 'of_version as ofVersion'])
     .where('article', '=', article)
     .orderBy('language')
     .execute()
@@ -207,6 +208,9 @@ export async function missingArticles(db: Database) {
     .execute()
 }
 
+/** What was looked for longer ago is not listed. */
+export const MISSED_FOR = 180 * DAY
+
 /** What visitors of portals looked for and did not find, what most of them looked for first. */
 export const missedSearches = (db: Database) =>
   db
@@ -218,6 +222,7 @@ export const missedSearches = (db: Database) =>
       sql<number>`max(at)`.as('lastAt'),
       sql<string[]>`to_json(array_agg(distinct portal))`.as('portals'),
     ])
+    .where('at', '>', deskNow() - MISSED_FOR)
     .groupBy('words')
     .orderBy('people', 'desc')
     .orderBy('lastAt', 'desc')

@@ -21,7 +21,7 @@ import {
   listArticles,
   missedSearches,
   readArticle,
-  readPortalArticle,
+  portalArticlePage,
   relatedTo,
   translationsOf,
   versionOf,
@@ -99,7 +99,10 @@ describe('who reads an article', () => {
       ),
     ).not.toContain(id)
     expect((await countArticles(world.db, readerOf(writer))).drafts).toBe(drafts + 1)
+    // Who changes its words only does not bring it out.
     await save({ audience: 'requesters', keywords: 'binnacle', items: [] }, id)
+    expect(await found({ portal: 'merrow' })).toEqual([])
+    await save({ audience: 'requesters', keywords: 'binnacle', draft: false }, id)
     expect(await found({ portal: 'merrow' })).toHaveLength(1)
   })
 
@@ -237,10 +240,10 @@ describe('an article in another language', () => {
       (await searchArticles(world.db, words, { portal: 'merrow' }, 9, language)).map((one) => one.title)
     expect(await find('ventil', 'nb')).toEqual(['Tåkeluren uler'])
     expect(await find('ventilen')).toEqual([INPUT.title])
-    expect((await readPortalArticle(world.db, id, merrow, 'nb'))!).toMatchObject({
+    expect((await portalArticlePage(world.db, id, merrow, 'nb'))!).toMatchObject({
       ...{ title: 'Tåkeluren uler', language: 'nb' },
     })
-    expect((await readPortalArticle(world.db, id, merrow, 'en'))!.title).toBe(INPUT.title)
+    expect((await portalArticlePage(world.db, id, merrow, 'en'))!.title).toBe(INPUT.title)
     await save({ audience: 'requesters', body: 'Open it.' }, id)
     expect(await translationsOf(world.db, id)).toMatchObject([{ language: 'nb', ofVersion: 1 }])
     await removeTranslation(world.desk, id, 'nb')

@@ -42,6 +42,8 @@ function offered(
 const zone = computed(() => useSession().me?.zone ?? 'UTC')
 const first = props.article ?? props.from?.draft
 const typed = reactive({
+  /** The version that this one is to follow: what was begun before somebody kept another is not kept over that. */
+  version: props.article?.version,
   title: first?.title ?? props.title ?? '',
   audience: (props.article?.audience ?? (props.from ? 'desk' : 'requesters')) as Article['audience'] | null,
   team: props.article?.team ?? (null as string | null),
@@ -72,8 +74,7 @@ const shownFrom = (file: string) =>
   props.article?.files.some((one) => one.id === file)
     ? linkTo('GET /api/articles/{article}/attachments/{file}', { path: { article: props.article.id, file } })
     : undefined
-/** The version that this one is to follow; and the one that somebody kept meanwhile. */
-const version = ref(props.article?.version)
+/** The version that somebody kept meanwhile. */
 const theirs = ref<number>()
 const { busy, error, run } = useDeed(async () => {
   if (!props.article) return
@@ -81,7 +82,7 @@ const { busy, error, run } = useDeed(async () => {
   theirs.value = (await api('GET /api/articles/{article}', { path }).catch(() => undefined))?.version
 })
 async function keepMine() {
-  ;[version.value, theirs.value] = [theirs.value, undefined]
+  ;[typed.version, theirs.value] = [theirs.value, undefined]
   await send()
 }
 async function send() {
@@ -91,7 +92,6 @@ async function send() {
     audience: audience ?? 'requesters',
     ...(language && { language }),
     reviewAt: review ? parseMoment(review, zone.value) : null,
-    version: version.value,
     portals: portal === SEVERAL ? several.value : portal ? [portal] : [],
   }
   const { article } = props

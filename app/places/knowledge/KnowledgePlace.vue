@@ -46,6 +46,19 @@ const article = useQuery({
   query: ({ signal }) => api('GET /api/articles/{article}', { path: { article: opened.value ?? 0 }, signal }),
   enabled: () => opened.value !== undefined,
 })
+/** The version that is there already in the language in which it is to be said; nothing where there is none. */
+const saidVersion = computed(
+  () => article.data.value?.translations.find((one) => one.language === inLanguage.value)?.version,
+)
+const translation = useQuery({
+  key: () => ['article', opened.value ?? 0, 'in', inLanguage.value ?? '', saidVersion.value ?? 0],
+  query: ({ signal }) =>
+    api('GET /api/articles/{article}/translations/{language}', {
+      path: { article: opened.value ?? 0, language: inLanguage.value ?? 'en' },
+      signal,
+    }),
+  enabled: () => saidVersion.value !== undefined,
+})
 const cache = useQueryCache()
 /** What was written here is shown as it is kept; others read it when they ask again. */
 const anew = (...keys: string[]) =>
@@ -210,13 +223,18 @@ const about = (line: Line) =>
           @done="written"
           @close="writing = undefined"
         />
-        <TranslationForm
-          v-else-if="inLanguage && article.data.value"
-          :article="article.data.value"
-          :language="inLanguage"
-          @done="written"
-          @close="writing = undefined"
-        />
+        <template v-else-if="inLanguage && article.data.value">
+          <KitError :error="translation.error.value" tries-again @again="translation.refetch()" />
+          <TranslationForm
+            v-if="saidVersion === undefined || translation.data.value"
+            :key="`${opened} ${inLanguage}`"
+            :article="article.data.value"
+            :language="inLanguage"
+            :said="saidVersion === undefined ? undefined : translation.data.value"
+            @done="written"
+            @close="writing = undefined"
+          />
+        </template>
         <ArticleForm
           v-else-if="writing && article.data.value"
           :article="article.data.value"

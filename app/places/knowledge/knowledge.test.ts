@@ -50,6 +50,7 @@ const NB = {
   title: 'Lampen brummer',
   body: 'Steng ventilen.',
   keywords: '',
+  version: 1,
   ofVersion: 1,
   at: 0,
 }
@@ -164,7 +165,7 @@ describe('an article that two people change at once', () => {
 describe('what an article is tied to', () => {
   it('is in which languages it is said, how far behind each is, and what belongs to it', async () => {
     const { wrapper } = await leaf({
-      translations: [{ language: 'nb', title: 'Lampen brummer', ofVersion: 1 }],
+      translations: [{ language: 'nb', title: 'Lampen brummer', version: 1, ofVersion: 1 }],
       related: [{ id: 9, title: 'The foghorn', draft: false }],
     })
     expect(said()).toContain('Lampen brummer')
@@ -184,13 +185,16 @@ describe('what an article is tied to', () => {
         return { version: 3 }
       },
     })
-    const { wrapper } = draw(TranslationForm, { props: { article: ARTICLE, language: 'nb' } as never })
+    const { wrapper } = draw(TranslationForm, {
+      props: { article: ARTICLE, language: 'nb', said: NB } as never,
+    })
     useSession().me = meAs('lead')
     await settled()
     await press('Keep it')
     expect(said()).toContain('Somebody said it in this language')
-    await press('Keep mine after theirs')
-    expect(sent).toMatchObject([{ version: 0 }, { version: 2 }])
+    expect(said()).toContain('Lampen brummer')
+    await press('Keep mine in its place')
+    expect(sent).toMatchObject([{ version: 1, body: NB.body }, { version: 2 }])
     expect(wrapper.emitted('done')).toEqual([[{ id: 4, text: 'It is said in Norsk.' }]])
   })
 })

@@ -2,7 +2,7 @@ import { languageFor } from '../../../../http/language'
 import { requesterProblem } from '../../../../http/problem'
 import { portalOf } from '../../../../http/portalOf'
 import { defineRoute } from '../../../../http/route'
-import { readPortalArticle } from '../../../../queries/articles'
+import { portalArticlePage } from '../../../../queries/articles'
 
 export default defineRoute(
   {
@@ -12,7 +12,7 @@ export default defineRoute(
   },
   async ({ event, desk, caller, path }) => {
     const portal = await portalOf(path.portal, desk, caller)
-    const article = await readPortalArticle(
+    const article = await portalArticlePage(
       desk.db,
       path.article,
       portal,
