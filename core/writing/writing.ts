@@ -1,4 +1,5 @@
 import MarkdownIt from 'markdown-it'
+import { nameParts, partsOf, type WrittenPart } from './parts'
 import { showBoxes, stepsOf, type WrittenStep } from './steps'
 
 /** How written words become HTML. */
@@ -28,6 +29,7 @@ const reader = (breaks: boolean) => {
   const made = new MarkdownIt({ html: false, linkify: true, breaks, maxNesting: DEEPEST })
   made.validateLink = (address) => LINK.test(address.trim()) || SENT.test(address)
   made.linkify.set({ fuzzyLink: false, fuzzyEmail: false })
+  if (!breaks) made.core.ruler.after('inline', 'parts', ({ tokens }) => nameParts(tokens))
   made.core.ruler.after('inline', 'boxes', ({ tokens }) => showBoxes(tokens))
   made.renderer.rules.link_open = (tokens, index, options, env = {}, self) => {
     const link = tokens[index]!
@@ -141,3 +143,9 @@ function joined(blocks: readonly string[]): string {
  * @example stepsIn('- [ ] Take **off** the lid\n- [ ] Wipe the lens') // [{ id: 1, text: 'Take off the lid' }, …]
  */
 export const stepsIn = (text: string): WrittenStep[] => stepsOf(readers.article.parse(text, {}), inlineWords)
+
+/**
+ * The parts of an article: what begins with a heading.
+ * @example partsIn('## Before\n\nWait.\n\n## After') // [{ id: 'part-1', text: 'Before', depth: 1 }, …]
+ */
+export const partsIn = (text: string): WrittenPart[] => partsOf(readers.article.parse(text, {}), inlineWords)

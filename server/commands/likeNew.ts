@@ -25,6 +25,8 @@ import { linkTickets } from './work'
 
 /** So many new tickets are taken at once; those that say the very same are compared once. */
 const BATCH = 500
+/** What cannot be compared is tried again so often, a minute later each time. */
+const MOST_TRIES = 3
 /** So many are linked with one ticket by itself: of a storm the rest is counted, and gathered by whoever sees it. */
 export const MOST_LINKED = 25
 /** So many of a sort are named; all are counted. */
@@ -56,19 +58,27 @@ export async function compareNew(desk: Desk): Promise<number> {
   const { design } = await desk.knowledge.currentEdition()
   const weighing = design.triage.similar ?? FIRST_WEIGHING
   return desk.db.transaction().execute(async (trx) => {
-    const { rows } = await sql<KeptRow>`with due as (delete from likeness_due where reference in (
-        select reference from likeness_due order by reference limit ${BATCH} for update skip locked) returning reference)
-      select reference, to_json(summary) as summary, to_json(said) as said, item, site, requester, machine, logged_at
+    const { rows } = await sql<
+      KeptRow & { tries: number }
+    >`with due as (delete from likeness_due where reference in (
+        select reference from likeness_due where after <= now() order by reference limit ${BATCH} for update skip locked)
+        returning reference, tries)
+      select reference, tries, to_json(summary) as summary, to_json(said) as said, item, site, requester, machine, logged_at
       from due join ticket_likeness using (reference) where is_open and not is_out order by reference`.execute(
       trx,
     )
+    const tries = new Map(rows.map((one) => [one.reference, one.tries]))
     for (const group of groupsOf(rows.map(readRow)))
-      await compareGroup(desk, weighing, group).catch((error: Error) =>
-        log.warn(
-          { error: error.message, ticket: group.first.reference },
-          'a new ticket could not be compared',
-        ),
-      )
+      await compareGroup(desk, weighing, group).catch(async (error: Error) => {
+        const ticket = group.first.reference
+        log.warn({ error: error.message, ticket }, 'a new ticket could not be compared')
+        const again = group.all
+          .map((one) => one.reference)
+          .filter((one) => (tries.get(one) ?? 0) < MOST_TRIES)
+        await sql`insert into likeness_due (reference, tries, after)
+          select reference, ${(tries.get(ticket) ?? 0) + 1}, now() + interval '1 minute'
+          from unnest(${again}::bigint[]) as reference on conflict do nothing`.execute(trx)
+      })
     return rows.length
   })
 }

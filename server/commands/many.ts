@@ -12,6 +12,7 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import type { FieldColumn } from '../../core/work'
+import { MINUTE } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { sightOf } from '../queries/sight'
@@ -145,6 +146,29 @@ async function mayKnow(desk: Desk, { field }: { field: FieldColumn }, actor: Act
   return found !== undefined && person !== undefined && sees(found, person)
 }
 
+/** So long the same words to many are said once: whoever was cut off in the middle tries again. */
+const TOLD_FOR = 15 * MINUTE
+
+/** Whether somebody has told the requester of a ticket these very words last, a moment ago. */
+async function isTold(desk: Desk, reference: number, text: string, actor: Actor): Promise<boolean> {
+  if (!('person' in actor)) return false
+  const last = await desk.db
+    .selectFrom('entry')
+    .select(['actor', 'at', 'body'])
+    .where('reference', '=', reference)
+    .where('kind', '=', 'replied')
+    .orderBy('sequence', 'desc')
+    .limit(1)
+    .executeTakeFirst()
+  const said = last && 'text' in last.body ? last.body.text : undefined
+  return (
+    last !== undefined &&
+    last.actor === `person:${actor.person}` &&
+    said === text.trim() &&
+    deskNow() - last.at < TOLD_FOR
+  )
+}
+
 async function changeOne(
   desk: Desk,
   state: TicketState,
@@ -156,6 +180,8 @@ async function changeOne(
   const line = { reference, summary, before: valueOf(state, change, actor) }
   if (change.field !== 'reply' && canonicalJson(line.before) === canonicalJson(change.value))
     return { ...line, changes: false, why: 'it is so already' }
+  if (change.field === 'reply' && (await isTold(desk, reference, change.value, actor)))
+    return { ...line, changes: true }
   try {
     const design = await desk.knowledge.editionOf(state)
     const command = commandOf(change, state, design, actor)

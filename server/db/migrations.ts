@@ -773,4 +773,10 @@ create table article_related (
 create index article_related_other on article_related (other);
 `,
   },
+  {
+    name: '0041 a new ticket that could not be compared is tried again',
+    sql: `
+alter table likeness_due add column tries int not null default 0, add column after timestamptz not null default now();
+`,
+  },
 ]

@@ -450,7 +450,7 @@ export interface Tables {
   /** When terms were last counted, in how many tickets of how many. */
   term_counting: { id: number; counted_at: number; tickets: number; all_tickets: number }
   /** New tickets that are not compared with others yet. */
-  likeness_due: { reference: number }
+  likeness_due: { reference: number; tries: Filled<number>; after: Filled<Date> }
   /** So many tickets of a sort that they may have one cause; `cause` says whether somebody found that they have. */
   suspicion: {
     id: Generated<number>

@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { FIRST_WEIGHING, type Weighing } from '../../core/similar'
 import { HOUR } from '../../core/time'
@@ -97,6 +98,23 @@ describe('a new ticket', () => {
     const [link] = await above('Windsock on the mast torn')
     expect(link![0]).not.toBe(parent.reference)
     expect(link![1]).toBe('parent')
+  })
+
+  it('that cannot be compared just now is compared a minute later', async () => {
+    const one = await log('Ensign staff socket cracked')
+    await compared()
+    const other = await log('Cracked socket of the ensign staff')
+    await indexAll(world.db, desk.knowledge)
+    await sql`alter table suspicion rename to suspicion_away`.execute(world.db)
+    await compareNew(desk)
+    await sql`alter table suspicion_away rename to suspicion`.execute(world.db)
+    await compared()
+    expect((await stateOf(other.reference)).links ?? []).toEqual([])
+    const due = await world.db.selectFrom('likeness_due').select(['reference', 'tries']).execute()
+    expect(due).toEqual([{ reference: other.reference, tries: 1 }])
+    await sql`update likeness_due set after = now()`.execute(world.db)
+    await compared()
+    expect((await stateOf(other.reference)).links).toMatchObject([{ reference: one.reference }])
   })
 
   it('is never done anything with twice, also by two workers at once', async () => {

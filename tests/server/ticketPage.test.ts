@@ -170,6 +170,12 @@ describe('one thing done with many tickets', () => {
     ).toEqual([true, true])
     expect((await pageOf(two.reference)).entries.some((entry) => entry.kind === 'replied')).toBe(true)
 
+    // Whoever was cut off in the middle tries again: nobody is told twice.
+    const again = await many(both, { field: 'reply', value: 'We know of it' })
+    expect(again.map((line) => line.changes)).toEqual([true, true])
+    const replies = (await pageOf(two.reference)).entries.filter((entry) => entry.kind === 'replied')
+    expect(replies).toHaveLength(1)
+
     const [watched] = await many(both, { field: 'watch', value: true })
     expect(watched).toMatchObject({ before: false, changes: true })
     expect((await pageOf(one.reference)).watchers).toContain(TORA.person)

@@ -70,7 +70,12 @@ async function takeOut() {
       {{ article.version }}<template v-if="tied.length"> · offered first for {{ tied.join(', ') }}</template>
     </p>
     <StillTrue :article="article" :zone="zone" :due="isDue" @done="emit('changed', $event)" />
-    <LazyRichText :lang="article.language" :text="article.body" :file="shownFrom" />
+    <LazyArticleBody
+      :text="article.body"
+      :language="article.language"
+      label="Parts of this article"
+      :file="shownFrom"
+    />
     <FileLinks :files="listedFiles(article)" :address="addressOf" />
     <KitError :error="error" />
     <p class="acts">

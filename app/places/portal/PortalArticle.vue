@@ -55,7 +55,12 @@ const words = usePageForm({
     <KitError v-if="error && !article" :error="problem(error)" />
     <article v-else-if="article">
       <h1 :lang="article.language">{{ article.title }}</h1>
-      <LazyRichText :lang="article.language" :text="article.body" :file="addressOf" />
+      <LazyArticleBody
+        :text="article.body"
+        :language="article.language"
+        :label="say('article.parts')"
+        :file="addressOf"
+      />
       <FileLinks :files="listedFiles(article)" :address="addressOf" />
       <p class="quiet small">{{ say('article.asOf', { day: day(article.changedAt, zone) }) }}</p>
       <template v-if="article.related.length">

@@ -58,7 +58,13 @@ function tell(words: string) {
   <KitDialog v-model:shown="shown" :title="read?.title ?? 'An article'">
     <KitError :error="found.error.value ?? error" />
     <p v-if="!read && !found.error.value" class="quiet" role="status">Reading it …</p>
-    <LazyRichText v-if="read" :text="read.body" :file="files" />
+    <LazyArticleBody
+      v-if="read"
+      :text="read.body"
+      :language="read.language"
+      label="Parts of this article"
+      :file="files"
+    />
     <template v-if="read" #foot>
       <NuxtLink :to="{ path: '/knowledge', query: { article: read.id } }">In Knowledge</NuxtLink>
       <template v-if="works">

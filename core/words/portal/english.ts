@@ -73,6 +73,7 @@ export const PORTAL_ENGLISH = {
   'article.whatMissing': 'What is missing or wrong? (may be empty)',
   'article.tell': 'Tell the desk',
   'article.told': 'Thank you. Whoever writes articles reads it.',
+  'article.parts': 'Parts of this article',
   'article.related': 'Belongs to it',
   'article.thanks': 'Good to know. Nothing was sent to the desk.',
   'about.title': 'About {name}',

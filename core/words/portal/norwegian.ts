@@ -76,6 +76,7 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'article.whatMissing': 'Hva mangler eller er feil? (kan stå tomt)',
   'article.tell': 'Si det til brukerstøtten',
   'article.told': 'Takk. De som skriver artikler, leser det.',
+  'article.parts': 'Delene av denne artikkelen',
   'article.related': 'Hører sammen med dette',
   'article.thanks': 'Godt å vite. Ingenting ble sendt.',
   'about.title': 'Om {name}',
