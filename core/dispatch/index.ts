@@ -1,0 +1,14 @@
+/** Who is sent where and when: places for a job, and what speaks against one. */
+export { knows, type Hand, type Job, type Visit } from './job'
+export { UNKNOWN_WAY, Ways, type SiteWays } from './ways'
+export { conflictsOf, isRemark, opensNext, type Conflict, type Trial } from './conflict'
+export {
+  GRID,
+  SLOT_WEIGHTS,
+  slotCost,
+  slotsFor,
+  slotsOf,
+  type Slot,
+  type SlotWeights,
+  type Within,
+} from './slots'
