@@ -12,3 +12,12 @@ export {
   type SlotWeights,
   type Within,
 } from './slots'
+export {
+  compareSums,
+  Placing,
+  type Placed,
+  type Proposal,
+  type Round,
+  type Sums,
+  type WhyNot,
+} from './placeAll'

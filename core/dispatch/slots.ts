@@ -119,7 +119,7 @@ function slotIn(job: Job, hand: Hand, ways: Ways, { shift, before, after, span }
 }
 
 /** The first quarter of an hour from which a job fits into a gap while its site is open. */
-function firstStart({ duration, open }: Job, free: Interval): Instant | undefined {
+export function firstStart({ duration, open }: Job, free: Interval): Instant | undefined {
   const pieces = open === undefined ? [free] : intersection([free], open)
   for (const { start, end } of pieces) {
     const at = Math.ceil(start / GRID) * GRID
