@@ -47,7 +47,7 @@ export const ARTICLES: {
   },
   {
     title: 'Gate scanner: what each light says',
-    body: '- **Green, steady**: it reads.\n- **Green, blinking**: it has lost the line to the landing and keeps up to 400 tickets itself.\n- **Red**: the glass is dirty or the lamp is gone. Wipe it with a dry cloth first.',
+    body: 'Each scanner at a gate has one light above the glass. It tells what to do before anybody is sent for.\n\n## Green, steady\n\nIt reads. If one ticket is refused, it is the ticket: look at its date.\n\n## Green, blinking\n\nIt has lost the line to the landing and keeps up to **400 tickets** itself. Go on boarding, and tell the desk when it has blinked for a quarter of an hour.\n\n## Red\n\nThe glass is dirty or the lamp is gone. Wipe it with a dry cloth first; then hold a white paper to it. If the paper stays dark, the lamp is gone: use the other gate.\n\n## No light at all\n\nIt has no power. Look whether the plug below the rail is wet, and leave it alone if it is.',
     keywords: 'scanner light red green gate',
     audience: 'requesters',
     portals: ['merrow'],

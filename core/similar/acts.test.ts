@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DAY, HOUR } from '../time'
+import { suspectedInWords } from './words'
 import { actFaults, actFor, FIRST_SUSPECTING, suspicionOf } from './acts'
 
 const under = { from: 90, within: 'PT4H' }
@@ -47,5 +48,16 @@ describe('many of a sort', () => {
     expect(suspicionOf(FIRST_SUSPECTING, { ...seen, before: 90 * 24 * 4 })).toBeUndefined()
     expect(suspicionOf(FIRST_SUSPECTING, { ...seen, count: 4 })).toBeUndefined()
     expect(suspicionOf({ ...FIRST_SUSPECTING, count: 0 }, { ...seen, count: 500 })).toBeUndefined()
+  })
+})
+
+describe('a suspicion in words', () => {
+  it('says how many usually come, in figures that somebody reads', () => {
+    const said = { count: 6, within: HOUR, chance: 1e-12, words: ['gate', 'codes'] }
+    expect(suspectedInWords({ ...said, usual: 0.00093 })).toBe(
+      '6 tickets like it came within 1 hour, where hardly any usually do (less than 1 in 1,000,000,000 by chance), with words such as gate and codes',
+    )
+    expect(suspectedInWords({ ...said, usual: 0.0412 })).toContain('where 0.041 usually do')
+    expect(suspectedInWords({ ...said, usual: 1.25 })).toContain('where 1.3 usually do')
   })
 })

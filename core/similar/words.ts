@@ -66,6 +66,9 @@ export interface SaidBurst {
 /** What chance is called below this, the reckoning says no more. */
 const LEAST_CHANCE = 1e-9
 
+/** Fewer than that are said to be hardly any. */
+const HARDLY = 0.01
+
 /**
  * So many of a sort in a time, against what usually comes, in one line.
  * @example suspectedInWords({ count: 5, within: HOUR, usual: 0.04, chance: 1e-6, words: ['gate'] })
@@ -76,7 +79,7 @@ export function suspectedInWords({ count, within, usual, chance, words }: SaidBu
     chance < LEAST_CHANCE
       ? `less than 1 in ${(1 / LEAST_CHANCE).toLocaleString('en')}`
       : `1 in ${Number((1 / chance).toPrecision(2)).toLocaleString('en')}`
-  const often = Number(usual.toPrecision(2)).toLocaleString('en', { maximumFractionDigits: 6 })
+  const often = usual < HARDLY ? 'hardly any' : Number(usual.toPrecision(2)).toLocaleString('en')
   const common = words.length ? `, with words such as ${listInWords([...words], 'en')}` : ''
   return `${count.toLocaleString('en')} tickets like it came within ${durationInWords(within)}, where ${often} usually do (${odds} by chance)${common}`
 }

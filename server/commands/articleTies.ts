@@ -14,6 +14,8 @@ export interface TranslationInput {
   keywords: string
   /** The version that was changed; 0 where there was none. If somebody has kept another since, nothing is kept. */
   version: number
+  /** The version of the article that it says; the present one if left out. */
+  ofVersion?: number
 }
 
 /**
@@ -24,7 +26,7 @@ export async function saveTranslation(
   desk: Desk,
   article: number,
   language: Language,
-  { version: theirs, ...said }: TranslationInput,
+  { version: theirs, ofVersion, ...said }: TranslationInput,
   by: string,
 ): Promise<number> {
   return desk.db.transaction().execute(async (trx) => {
@@ -45,7 +47,7 @@ export async function saveTranslation(
       )
     const row = {
       ...said,
-      ...{ version: have + 1, of_version: original.version, changed_at: deskNow(), changed_by: by },
+      ...{ version: have + 1, of_version: Math.min(ofVersion ?? original.version, original.version), changed_at: deskNow(), changed_by: by },
     }
     await trx
       .insertInto('article_translation')

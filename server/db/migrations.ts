@@ -779,4 +779,10 @@ create index article_related_other on article_related (other);
 alter table likeness_due add column tries int not null default 0, add column after timestamptz not null default now();
 `,
   },
+  {
+    name: '0042 owners are told when an article is to be looked at again',
+    sql: `
+alter table article add column review_told text;
+`,
+  },
 ]

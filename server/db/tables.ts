@@ -676,6 +676,8 @@ export interface Tables {
     /** Who sees to it that it stays true, and when they look at it again. */
     owner: Filled<string | null>
     review_at: Filled<number | null>
+    /** Who was told last that its day has come, and which day. */
+    review_told: Filled<string | null>
     /** From 1, one more with each change of its words. */
     version: Filled<number>
     /** The language in which it is written. */

@@ -141,6 +141,13 @@ export class TranslationBody extends ArticleWordsBody {
   @Min(0)
   @Max(MOST_NUMBER)
   version: number = 0
+
+  /** The version of the article that it says; the present one if left out. */
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(MOST_NUMBER)
+  ofVersion?: number
 }
 
 export class RelateBody {

@@ -25,6 +25,7 @@ import { keepAlive } from './alive'
 import { withLimit } from './limit'
 import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
+import { ownersToTell, tellReviews } from './reviews'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
 
@@ -42,6 +43,7 @@ declare global {
       deliver: { key: string }
       digest: { person: string }
       letter: { id: string }
+      reviews: { person: string }
       logChild: ChildToLog
       hearOfChild: ChildHeard
     }
@@ -98,7 +100,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
     concurrency: 4,
     noHandleSignals: true,
     pollInterval: 1000,
-    crontab: '23 3 * * * sweepFiles',
+    crontab: '23 3 * * * sweepFiles\n7 * * * * tellReviews',
     taskList: withLimit({
       takeMail: (payload, { job }) => {
         const { id, byHand } = payload
@@ -119,6 +121,15 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await deliver(desk, channels, key, helpers.job.attempts, later(helpers))
       },
       letter: ({ id }) => sendLetter(desk, transport, id),
+      tellReviews: async (_, helpers) => {
+        for (const person of await ownersToTell(desk.db))
+          await helpers.addJob(
+            'reviews',
+            { person },
+            { jobKey: `reviews:${person}`, maxAttempts: MAX_ATTEMPTS },
+          )
+      },
+      reviews: ({ person }) => tellReviews(desk, transport, person),
       logChild: (wanted) => logChild(desk, wanted),
       hearOfChild: (heard) => hearOfChild(desk, heard),
       digest: (payload, helpers) =>

@@ -194,3 +194,14 @@ test('on a phone every place is in sight of one press, and what is looked for ha
   for (const cell of await account.locator('tbody td:visible').all()) expect(await within(cell)).toBe(true)
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
 })
+
+test('on a phone the end of a long article of Design is reached', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 700 })
+  await signIn(page, LEAD)
+  await page.goto('/design/triage/similar')
+  const last = page.getByText('such times')
+  await expect(last).toBeVisible()
+  await expect(last).not.toBeInViewport()
+  await last.scrollIntoViewIfNeeded()
+  await expect(last).toBeInViewport()
+})

@@ -32,6 +32,7 @@ import { besideTicket } from '../../server/queries/beside'
 import { findEverything } from '../../server/queries/everything'
 import { helpWhileTyping, searchArticles } from '../../server/queries/knowledge'
 import { readerOf } from '../../server/queries/readers'
+import { ownersToTell, tellReviews } from '../../server/jobs/reviews'
 import { INES, makeWorld, SCANNER } from './world'
 
 let world: Awaited<ReturnType<typeof makeWorld>>
@@ -247,6 +248,15 @@ describe('an article in another language', () => {
     await save({ audience: 'requesters', body: 'Open it.' }, id)
     expect(await translationsOf(world.db, id)).toMatchObject([{ language: 'nb', ofVersion: 1 }])
     await removeTranslation(world.desk, id, 'nb')
+    // What is taken back says what it said; none says more than there is.
+    for (const [ofVersion, kept] of [
+      [1, 1],
+      [9, 2],
+    ] as const) {
+      await say(id, { ofVersion })
+      expect(await translationsOf(world.db, id)).toMatchObject([{ ofVersion: kept }])
+      await removeTranslation(world.desk, id, 'nb')
+    }
     await expect(removeTranslation(world.desk, id, 'nb')).rejects.toThrow('not said')
   })
 
@@ -281,5 +291,53 @@ describe('articles that belong together', () => {
     for (let at = 0; at < 30; at++)
       await relateArticles(world.desk, one, await save({ title: `Lamp ${at}` }), true)
     await expect(relateArticles(world.desk, one, other, true)).rejects.toThrow('At most 30')
+  })
+})
+
+describe('the owner of an article whose day has come', () => {
+  const mails: { to: string; subject: string; text: string; messageId: string }[] = []
+  let isAway = false
+  const transport = {
+    sendMail: async (mail: (typeof mails)[number]) => {
+      if (isAway) throw new Error('connection refused')
+      return { kept: mails.push(mail) }
+    },
+  } as never
+  const tell = async () => {
+    for (const one of await ownersToTell(world.db)) await tellReviews(world.desk, transport, one)
+    return mails.splice(0)
+  }
+
+  it('is told once, of all in one mail, and again of another day or when another becomes its owner', async () => {
+    await tell()
+    const past = deskNow() - DAY
+    const first = await save({ title: 'Lamps of the pier', owner: TORA, reviewAt: past })
+    await save({ title: 'Ropes of the ferry', owner: TORA, reviewAt: past + HOUR })
+    await save({ title: 'Not yet', owner: TORA, reviewAt: deskNow() + DAY })
+    await save({ title: 'Not out', owner: TORA, reviewAt: past, draft: true })
+    await save({ title: 'Nobody’s', owner: null, reviewAt: past })
+    const [mail, ...others] = await tell()
+    expect(others).toEqual([])
+    expect(mail).toMatchObject({ to: 'tora-aas@commons.sound.example' })
+    expect(mail!.subject).toContain('is it still true?')
+    expect(mail!.text).toMatch(/Lamps of the pier \(\d{4}-\d\d-\d\d\)\n\S+\/knowledge\?article=\d+/)
+    expect(mail!.text).toContain('Ropes of the ferry')
+    expect(mail!.text).not.toMatch(/Not yet|Not out|Nobody/)
+    expect(await tell()).toEqual([])
+    await save({ title: 'Lamps of the pier', owner: 'ove-stern' }, first)
+    expect((await tell()).map((one) => one.to)).toEqual(['ove-stern@commons.sound.example'])
+    await stillTrue(world.desk, first, deskNow() + DAY)
+    expect(await tell()).toEqual([])
+  })
+
+  it('is told when the server of mails is back, by a mail with the same identifier', async () => {
+    await save({ title: 'Keys of the tower', owner: TORA, reviewAt: deskNow() - HOUR })
+    isAway = true
+    await expect(tell()).rejects.toThrow('connection refused')
+    isAway = false
+    expect(await ownersToTell(world.db)).toEqual([TORA])
+    const [mail] = await tell()
+    expect(mail!.text).toContain('Keys of the tower')
+    expect(mail!.messageId).toMatch(/^<letter-/)
   })
 })

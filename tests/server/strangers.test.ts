@@ -226,3 +226,31 @@ describe('what cannot be kept', () => {
     expect(served.wiresLost()).toBe(0)
   })
 })
+
+describe('an article of another team', () => {
+  it('is tied to nothing by who does not read it, and answers for nothing that is missing', async () => {
+    const id = await saveArticle(
+      served.desk,
+      {
+        ...{ title: 'The locker of the watch', body: 'Code 4.', keywords: '', portals: [], files: [] },
+        ...{ audience: 'team', team: 'networks' },
+      },
+      TORA.person,
+    )
+    const { state } = await served.desk.log(SCANNER, { person: 'ines-varga' })
+    const missing = await served.desk.db
+      .insertInto('article_missing')
+      .values({ reference: state.reference, words: 'watch locker', by: TORA.person, at: 1 })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+    const other = await served.token('una-frost')
+    const acts: [string, object][] = [
+      [`/api/articles/${id}/offer`, { categories: ['gates'], on: true }],
+      [`/api/missing-articles/${missing.id}`, { article: id }],
+    ]
+    for (const [path, body] of acts) {
+      expect([path, (await call('POST', path, other, body)).status]).toEqual([path, 404])
+      expect([path, (await call('POST', path, tokens.tora, body)).status]).toEqual([path, 200])
+    }
+  })
+})

@@ -290,7 +290,7 @@ useShortcuts('Design', [
   .design {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: auto 1fr;
-    height: auto;
+    height: 100%;
     overflow-y: auto;
   }
   .sheet {

@@ -7,7 +7,7 @@ import type { Article } from './article'
 const props = defineProps<{ article: Article; zone: string }>()
 const emit = defineEmits<{
   change: []
-  changed: [text: string]
+  changed: [text: string, undo?: () => Promise<unknown>]
   out: [article: { id: number; title: string }]
   say: [language: Language]
 }>()
@@ -85,7 +85,11 @@ async function takeOut() {
         >Take it out</KitButton
       >
     </p>
-    <ArticleTies :article="article" @done="emit('changed', $event)" @say="emit('say', $event)" />
+    <ArticleTies
+      :article="article"
+      @done="(...said) => emit('changed', ...said)"
+      @say="emit('say', $event)"
+    />
     <ArticleWords :article="article" :zone="zone" :fate="fate" @done="emit('changed', $event)" />
     <LazyArticleHistory v-if="history" v-model:shown="history" :article="article" :zone="zone" @back="back" />
   </article>

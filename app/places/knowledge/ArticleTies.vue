@@ -4,7 +4,7 @@ import type { Article } from './article'
 
 // What an article is tied to: the same in other languages, and the articles that belong to it.
 const props = defineProps<{ article: Article }>()
-const emit = defineEmits<{ done: [text: string]; say: [language: Language] }>()
+const emit = defineEmits<{ done: [text: string, undo?: () => Promise<unknown>]; say: [language: Language] }>()
 const session = useSession()
 const mayWrite = computed(() => session.may('writeKnowledge'))
 const path = computed(() => ({ article: props.article.id }))
@@ -19,10 +19,18 @@ const inSight = computed(() => others.value.filter((one) => one.said ?? mayWrite
 
 const { busy, error, run } = useDeed()
 async function takeAway({ language, name }: { language: Language; name: string }) {
-  const done = await run(() =>
-    api('DELETE /api/articles/{article}/translations/{language}', { path: { ...path.value, language } }),
-  )
-  if (done) emit('done', `It is not said in ${name} any longer.`)
+  const one = { path: { ...path.value, language } }
+  await run(async () => {
+    const { title, body, keywords, ofVersion } = await api(
+      'GET /api/articles/{article}/translations/{language}',
+      one,
+    )
+    await api('DELETE /api/articles/{article}/translations/{language}', one)
+    const said = { title, body, keywords, ofVersion, version: 0 }
+    emit('done', `It is not said in ${name} any longer.`, () =>
+      api('PUT /api/articles/{article}/translations/{language}', { ...one, body: said }),
+    )
+  })
 }
 
 const adding = ref(false)

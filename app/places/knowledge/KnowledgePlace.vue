@@ -102,8 +102,16 @@ async function written({ id, text }: { id?: number; text: string }) {
   if (id) await navigateTo(to(id))
   await anew('articles', 'article', 'notices')
 }
-async function changed(text: string) {
-  toast(text)
+async function changed(text: string, undo?: () => Promise<unknown>) {
+  const back = async () => {
+    try {
+      await undo?.()
+    } catch (error) {
+      toast(asApiError(error).problem.detail, { bad: true })
+    }
+    await anew('articles', 'article')
+  }
+  toast(text, undo && { undo: back })
   await anew('articles', 'article')
 }
 async function goneOut({ id, title }: { id: number; title: string }) {

@@ -175,6 +175,28 @@ describe('what an article is tied to', () => {
     expect(wrapper.find('a[href="/knowledge?article=9"]').text()).toBe('The foghorn')
   })
 
+  it('is not said in a language any longer, which is taken back with all that was said', async () => {
+    const { wrapper } = await leaf({
+      translations: [{ language: 'nb', title: 'Lampen brummer', version: 2, ofVersion: 1 }],
+    })
+    const sent: [string, unknown][] = []
+    const one = '/api/articles/4/translations/nb'
+    serve({
+      [`GET ${one}`]: () => ({ ...NB, version: 2, ofVersion: 1 }),
+      [`DELETE ${one}`]: () => ({ done: sent.push(['taken away', undefined]) }),
+      [`PUT ${one}`]: ({ body }) => ({ version: sent.push(['said', body]) }),
+    })
+    document.querySelector<HTMLElement>('[aria-label="Take away: Norsk"]')!.click()
+    await settled()
+    const [text, undo] = wrapper.emitted<[string, () => Promise<unknown>]>('changed')![0]!
+    expect(text).toBe('It is not said in Norsk any longer.')
+    await undo()
+    expect(sent).toMatchObject([
+      ['taken away', undefined],
+      ['said', { title: NB.title, body: NB.body, version: 0, ofVersion: 1 }],
+    ])
+  })
+
   it('can be said in another language, which loses nothing that somebody wrote meanwhile', async () => {
     const sent: unknown[] = []
     answered([], {

@@ -95,5 +95,6 @@ p {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
+  padding: 4px 0 2px;
 }
 </style>

@@ -50,6 +50,9 @@ export const PORTAL_ENGLISH = {
   'letter.reset.subject': '{desk}: a new password',
   'letter.reset.body':
     'Hello {name},\n\nsomebody asked for a new password for you at {desk}. With this link you choose it; it works once, for an hour:\n\n{link}\n\nIf that was not you, do nothing: your password stays as it is.',
+  'letter.review.subject': '{desk}: is it still true?',
+  'letter.review.body':
+    'Hello {name},\n\nthe day has come to look at what you see to in Knowledge. Read it, change what has become wrong, or say that it is still true:\n\n{articles}\n\nAll of it: {link}',
   'index.cannot': 'This portal cannot be shown: {detail}',
   'index.need': 'What do you need?',
   'index.example': 'A few words, such as: scanner won’t read',

@@ -52,6 +52,9 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'letter.reset.subject': '{desk}: nytt passord',
   'letter.reset.body':
     'Hei {name},\n\nnoen ba om et nytt passord for deg hos {desk}. Med denne lenken velger du det; den virker én gang, i en time:\n\n{link}\n\nHvis det ikke var deg, trenger du ikke gjøre noe: passordet ditt er som før.',
+  'letter.review.subject': '{desk}: stemmer det fortsatt?',
+  'letter.review.body':
+    'Hei {name},\n\ndagen er kommet for å se på det du holder ved like i Kunnskap. Les det, rett det som er blitt feil, eller si at det fortsatt stemmer:\n\n{articles}\n\nAlt sammen: {link}',
   'index.cannot': 'Denne portalen kan ikke vises: {detail}',
   'index.need': 'Hva trenger du?',
   'index.example': 'Noen få ord, for eksempel: skanner leser ikke',

@@ -1,6 +1,7 @@
 import { IsInt, IsOptional, Max, Min } from 'class-validator'
 import { settleMissing } from '../../commands/knowledge'
 import { MOST_NUMBER } from '../../http/bodies'
+import { mustRead } from '../../http/articleOf'
 import { defineRoute } from '../../http/route'
 
 class SettleBody {
@@ -19,7 +20,8 @@ export default defineRoute(
     summary: 'Say that a missing article is written, or that none is needed',
     body: SettleBody,
   },
-  async ({ desk, body: { article }, path }) => {
+  async ({ desk, body: { article }, path, caller }) => {
+    if (article !== undefined) await mustRead(desk, caller, article)
     await settleMissing(desk, path.number, article)
     return {}
   },

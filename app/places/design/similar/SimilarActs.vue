@@ -117,4 +117,7 @@ h3 {
   max-width: 900px;
   align-items: start;
 }
+.deed + .deed {
+  margin-top: 8px;
+}
 </style>

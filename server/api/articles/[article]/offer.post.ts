@@ -1,5 +1,6 @@
 import { offerArticle } from '../../../commands/knowledge'
 import { OfferBody } from '../../../http/knowledgeBodies'
+import { mustRead } from '../../../http/articleOf'
 import { defineRoute } from '../../../http/route'
 
 export default defineRoute(
@@ -9,7 +10,8 @@ export default defineRoute(
     summary: 'Offer an article for tickets of some categories before others, or no longer',
     body: OfferBody,
   },
-  async ({ desk, body, path }) => {
+  async ({ desk, body, path, caller }) => {
+    await mustRead(desk, caller, path.article)
     await offerArticle(desk, path.article, body.categories, body.on)
     return { id: path.article }
   },
