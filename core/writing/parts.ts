@@ -31,7 +31,7 @@ export function partsOf(
   wordsOf: (children: readonly Token[]) => string,
 ): WrittenPart[] {
   const found = tokens.flatMap((token, at) => {
-    const id = token.type === 'heading_open' ? token.attrGet('id') : null
+    const id = token.type === 'heading_open' ? String(token.attrGet('id') ?? '') : ''
     const text =
       id &&
       wordsOf(tokens[at + 1]?.children ?? [])

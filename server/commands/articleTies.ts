@@ -47,7 +47,12 @@ export async function saveTranslation(
       )
     const row = {
       ...said,
-      ...{ version: have + 1, of_version: Math.min(ofVersion ?? original.version, original.version), changed_at: deskNow(), changed_by: by },
+      ...{
+        version: have + 1,
+        of_version: Math.min(ofVersion ?? original.version, original.version),
+        changed_at: deskNow(),
+        changed_by: by,
+      },
     }
     await trx
       .insertInto('article_translation')
