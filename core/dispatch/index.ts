@@ -1,6 +1,17 @@
 /** Who is sent where and when: places for a job, and what speaks against one. */
 export { knows, type Hand, type Job, type Visit } from './job'
 export { UNKNOWN_WAY, Ways, type SiteWays } from './ways'
+export {
+  bookingOf,
+  JOB_STANDINGS,
+  standingOf,
+  type Insisted,
+  type JobDeed,
+  type JobStanding,
+  type JobWords,
+  type WantedJob,
+} from './wanted'
+export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords } from './words'
 export { conflictsOf, isRemark, opensNext, type Conflict, type Trial } from './conflict'
 export {
   GRID,

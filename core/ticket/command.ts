@@ -1,4 +1,5 @@
 import type { ProblemCode } from '../words'
+import type { Insisted, JobWords } from '../dispatch'
 import type { FieldValue, FieldValues } from '../fields'
 import type { CallAnswer, PartOf } from '../plan'
 import type { Answers } from '../intake'
@@ -153,6 +154,25 @@ export type Command =
   | { kind: 'estimate'; takes: number | null }
   | { kind: 'book'; person: string; from: Instant; to: Instant; what: string }
   | { kind: 'changeBooking'; id: number; state?: BookingState; person?: string; from?: Instant; to?: Instant }
+  /** Work of it wants somebody and a time. */
+  | { kind: 'wantJob'; words: JobWords }
+  | { kind: 'changeJob'; id: number; words?: JobWords; calledOff?: true }
+  /** A job is somebody's at a time. `now` is where it stood on the screen of whoever moves it. */
+  | {
+      kind: 'placeJob'
+      id: number
+      person: string
+      from: Instant
+      to: Instant
+      now?: { booking: number; person: string; from: Instant }
+      insisted?: Insisted
+      /** Whether whoever has it is told at once. */
+      tell: boolean
+    }
+  | { kind: 'freeJob'; id: number; booking: number }
+  | { kind: 'tellJob'; id: number }
+  /** `first` is how long it takes from now on; what is left is a job of its own. */
+  | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }
   | { kind: 'addChecklist'; checklist: Checklist }
   | { kind: 'changeTask'; id: string; change: TaskChange }

@@ -63,6 +63,7 @@ import {
   dropTask,
   orderTasks,
 } from './tasks'
+import { changeJob, freeJob, placeJob, splitJob, tellJob, wantJob } from './jobs'
 import { filesOf } from './text'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
@@ -106,6 +107,12 @@ const HANDLERS: Handlers = {
   estimate: (change, { takes }) => estimate(change, takes),
   book: (change, command) => book(change, command),
   changeBooking: (change, command) => changeBooking(change, command),
+  wantJob,
+  changeJob,
+  placeJob,
+  freeJob,
+  tellJob,
+  splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),
   changeTask: (change, command) => changeTask(change, command.id, command.change),

@@ -1,5 +1,6 @@
 import type { WrittenStep } from '../writing'
 import type { Carried, Clock } from '../clock'
+import type { JobDeed, WantedJob } from '../dispatch'
 import type { FieldChange, FieldValue } from '../fields'
 import type { Answers } from '../intake'
 import type { Moment } from '../ladder'
@@ -347,6 +348,9 @@ export type EntryBody =
   | { kind: 'estimated'; takes: number | null }
   | { kind: 'booked'; booking: Booking }
   | { kind: 'bookingChanged'; booking: Booking }
+  /** Work of it wants somebody and a time. */
+  | { kind: 'jobWanted'; job: WantedJob }
+  | { kind: 'jobChanged'; job: WantedJob; did: JobDeed }
   /** Nobody began a fixed time; `told` are the people it tells. */
   | { kind: 'bookingMissed'; alarm: string; booking: number; why: Because; dueAt: Instant; told: string[] }
   | { kind: 'tasksAdded'; tasks: Task[]; because?: Because }

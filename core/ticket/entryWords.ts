@@ -1,5 +1,6 @@
 import { targetNames } from '../clock'
 import type { Design } from '../design'
+import type { JobDeed } from '../dispatch'
 import { statusNames } from '../lifecycle'
 import type { FieldChange } from '../fields'
 import { rungMomentInWords } from '../ladder'
@@ -121,6 +122,15 @@ export function rungWhen(
 const toldIn = ({ told }: { told: readonly string[] }, names: RecordNames) =>
   told.length ? `: told ${told.map((one) => personName(names, one)).join(', ')}` : ''
 
+const JOB_DEEDS: Record<JobDeed, string> = {
+  changed: 'changed what is to be placed:',
+  placed: 'placed',
+  moved: 'moved',
+  freed: 'freed',
+  told: 'told whoever has',
+  split: 'split',
+  calledOff: 'called off',
+}
 const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const
 const SEALED = { open: '', sealed: '; it is sealed', refused: '; it is refused' } as const
 const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
@@ -210,6 +220,12 @@ const WORDS: Words = {
   booked: ({ booking }, names) => `fixed time for ${personName(names, booking.person)}: ${booking.what}`,
   bookingChanged: ({ booking }) =>
     `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
+  jobWanted: ({ job, ...entry }, names) =>
+    `${by(entry, names)} wants somebody and a time for “${job.what}”, ${durationInWords(job.takes)}`,
+  jobChanged: ({ job, did, ...entry }, names) => {
+    const insisted = did === 'placed' || did === 'moved' ? job.insisted?.why : undefined
+    return `${by(entry, names)} ${JOB_DEEDS[did]} “${job.what}”${insisted ? `, although something speaks against it: ${insisted}` : ''}`
+  },
   tasksAdded: (entry, names) =>
     (entry.because && textOf(entry.because)) ?? `${by(entry, names)} added ${whatToDo(entry.tasks)}`,
   tasksOrdered: (entry, names) => `${by(entry, names)} put what is to do in another order`,

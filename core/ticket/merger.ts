@@ -53,7 +53,12 @@ const CHANGES: Record<Merger['list'], Changed> = {
     ...workAfter(state, merger),
     ...plansAfter(state, merger),
   }),
-  sites: ({ site }, merger) => ({ site: put(site, merger) }),
+  sites: ({ site, jobs }, merger) => ({
+    site: put(site, merger),
+    ...(jobs && {
+      jobs: jobs.map((one) => ({ ...one, ...(one.site && { site: put(one.site, merger) }) })),
+    }),
+  }),
   organisations: ({ organisation }, merger) => ({ organisation: put(organisation, merger) }),
   teams: (state, merger) => ({ team: put(state.team, merger), ...teamsOfTasks(state, merger) }),
   queues: ({ queue }, merger) => ({ queue: put(queue, merger) }),

@@ -71,6 +71,8 @@ const VERSIONS: Record<EntryKind, number> = {
   booked: 1,
   bookingChanged: 1,
   bookingMissed: 1,
+  jobWanted: 1,
+  jobChanged: 1,
   tasksAdded: 3,
   taskChanged: 2,
   tasksOrdered: 1,

@@ -1,4 +1,5 @@
 import { extended, type Clock } from '../clock'
+import type { WantedJob } from '../dispatch'
 import type { FieldChange, FieldValues } from '../fields'
 import type { Answers } from '../intake'
 import { acknowledgedAs, dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
@@ -155,6 +156,8 @@ export interface TicketState {
   /** How long it will take as somebody said, in milliseconds. */
   estimate?: number
   bookings?: Booking[]
+  /** Work that wants somebody and a time, or has. */
+  jobs?: WantedJob[]
   tasks?: Task[]
   /** Ids of the checklists that have come, whether their tasks are still there or not. */
   lists?: string[]
@@ -446,6 +449,8 @@ const APPLY: Apply = {
   bookingChanged: ({ bookings = [] }, { booking }) => ({
     bookings: bookings.map((one) => (one.id === booking.id ? booking : one)),
   }),
+  jobWanted: ({ jobs = [] }, { job }) => ({ jobs: [...jobs, job] }),
+  jobChanged: ({ jobs = [] }, { job }) => ({ jobs: jobs.map((one) => (one.id === job.id ? job : one)) }),
   tasksAdded: ({ tasks = [], lists = [] }, entry) => ({
     tasks: [...tasks, ...entry.tasks],
     ...withLists(lists, entry.tasks),

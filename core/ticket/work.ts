@@ -137,7 +137,12 @@ export function estimate(change: Change, takes: number | null): void {
 }
 
 /** Somebody is expected at a fixed time; whoever it is is told. */
-export function book(change: Change, { person, from, to, what }: Omit<Of<'book'>, 'kind'>): void {
+export function book(change: Change, booking: Omit<Of<'book'>, 'kind'>): void {
+  tellOfBooking(change, bookQuietly(change, booking))
+}
+
+/** The same, and whoever it is hears of it later. */
+export function bookQuietly(change: Change, { person, from, to, what }: Omit<Of<'book'>, 'kind'>): Booking {
   const booking: Booking = {
     ...{ id: nextId(change), from, to, state: 'booked' },
     person: workerOf(change, person),
@@ -145,10 +150,11 @@ export function book(change: Change, { person, from, to, what }: Omit<Of<'book'>
   }
   checkStretch(from, to)
   change.enter({ kind: 'booked', booking })
-  tellOfBooking(change, booking)
+  return booking
 }
 
-function tellOfBooking(change: Change, { person }: Booking): void {
+/** Whoever has a fixed time is told of it, unless they said so themselves. */
+export function tellOfBooking(change: Change, { person }: Booking): void {
   const { actor } = change.context
   if ('person' in actor && actor.person === person) return
   change.tell([change.directory.people.get(person)], 'booked')
@@ -172,7 +178,10 @@ export function workerOf({ directory }: Change, id: string): string {
 }
 
 /** A booking begins, ends, is called off, or goes to another time or person. */
-export function changeBooking(change: Change, { id, state, ...to }: Omit<Of<'changeBooking'>, 'kind'>): void {
+export function changeBooking(
+  change: Change,
+  { id, state, quietly, ...to }: Omit<Of<'changeBooking'>, 'kind'> & { quietly?: boolean },
+): void {
   const before = change.state.bookings?.find((one) => one.id === id)
   if (!before) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
   if (!isBooked(before)) throw new Refused('conflict', 'This fixed time is over already.')
@@ -185,7 +194,7 @@ export function changeBooking(change: Change, { id, state, ...to }: Omit<Of<'cha
   }
   checkStretch(booking.from, booking.to)
   change.enter({ kind: 'bookingChanged', booking })
-  if (to.from !== undefined || to.person !== undefined) tellOfBooking(change, booking)
+  if (!quietly && (to.from !== undefined || to.person !== undefined)) tellOfBooking(change, booking)
 }
 
 /** One half of a link begins or ends. */

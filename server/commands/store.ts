@@ -4,6 +4,7 @@ import { messageChanges, type Decided, type TicketState } from '../../core/ticke
 import { prepared, type Database, type Trx } from '../db/connection'
 import {
   bookingRows,
+  jobRows,
   clockRows,
   entryRow,
   planRows,
@@ -45,6 +46,7 @@ function rowsOf(decisions: Decision[]) {
     clock: decisions.flatMap(({ decided, design }) => clockRows(decided.state, design)),
     time_record: decisions.flatMap(({ decided }) => timeRows(decided.state)),
     booking: decisions.flatMap(({ decided }) => bookingRows(decided.state)),
+    job: decisions.flatMap(({ decided }) => jobRows(decided.state)),
     plan_run: decisions.flatMap(({ decided, design }) => planRows(decided.state, design)),
     plan_task: decisions.flatMap(({ decided, design }) => planTaskRows(decided.state, design)),
     ticket_task: decisions.flatMap(({ decided }) => taskRows(decided.state)),
@@ -83,6 +85,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(INDEXED)
   const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
+  const hasJobs = having(['jobWanted', 'jobChanged', 'booked', 'bookingChanged', 'thingMerged'])
   const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.
   const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))
@@ -97,6 +100,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${toIndex.length ? sql`b as (insert into search_behind select unnest(${toIndex}::bigint[]) on conflict do nothing),` : sql``}
     ${workParts(rows.time_record, 'time_record', hasTimes, filled('time_record'))}
     ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
+    ${workParts(rows.job, 'job', hasJobs, filled('job'))}
     ${workParts(rows.plan_run, 'plan_run', hasPlans, filled('plan_run'))}
     ${workParts(rows.plan_task, 'plan_task', hasPlans, filled('plan_task'))}
     ${workParts(rows.ticket_task, 'ticket_task', hasTasks, filled('ticket_task'))}
@@ -110,7 +114,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
 /** The rows of work on tickets on which something of it has changed; what is no more there goes. */
 function workParts(
   rows: readonly { reference: number }[],
-  table: 'time_record' | 'booking' | 'plan_run' | 'plan_task' | 'ticket_task',
+  table: 'time_record' | 'booking' | 'job' | 'plan_run' | 'plan_task' | 'ticket_task',
   changed: readonly number[],
   filled: RawBuilder<unknown>,
 ) {

@@ -785,4 +785,15 @@ alter table likeness_due add column tries int not null default 0, add column aft
 alter table article add column review_told text;
 `,
   },
+  {
+    name: '0043 jobs that want somebody and a time',
+    sql: `
+create table job (
+  reference bigint not null, id int not null, what text not null, takes bigint not null, skill text, site text,
+  earliest bigint, latest bigint, meets text not null, standing text not null, booking int, untold boolean not null,
+  insisted text not null, primary key (reference, id));
+create index job_open on job (reference, id) where standing = 'open';
+create index booking_time on booking (starts) where state <> 'calledOff';
+`,
+  },
 ]

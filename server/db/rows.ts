@@ -1,6 +1,7 @@
 import type { Selectable } from 'kysely'
 import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
+import { bookingOf, standingOf } from '../../core/dispatch'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
 import { dutiesOf, planProgress, standingStages } from '../../core/plan'
@@ -115,6 +116,18 @@ export function bookingRows({ reference, bookings = [] }: TicketState): Tables['
   }))
 }
 
+/** The rows of its jobs. */
+export function jobRows({ reference, jobs = [], bookings = [] }: TicketState): Tables['job'][] {
+  return jobs.map((one) => ({
+    ...{ reference, id: one.id, what: one.what, takes: one.takes, meets: one.meets ?? '' },
+    ...{ skill: one.skill ?? null, site: one.site ?? null },
+    ...{ earliest: one.earliest ?? null, latest: one.latest ?? null },
+    ...{ standing: standingOf(one, bookings), untold: one.untold ?? false },
+    booking: bookingOf(one, bookings)?.id ?? null,
+    insisted: one.insisted?.why ?? '',
+  }))
+}
+
 /** The rows of what is to do on it one by one. */
 export function taskRows({ reference, tasks = [], loggedAt }: TicketState): Tables['ticket_task'][] {
   return tasks.map((one) => ({
@@ -197,6 +210,7 @@ function standingRow(
 export const FOLLOWING = {
   clock: clockRows,
   booking: bookingRows,
+  job: jobRows,
   time_record: timeRows,
   plan_run: planRows,
   plan_task: planTaskRows,

@@ -2,6 +2,7 @@ import type { Language } from '../../core/words'
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Design, SkillGrade } from '../../core/design'
+import type { JobStanding } from '../../core/dispatch'
 import type { Reach } from '../../core/rights'
 import type { LineReport, ListName, Values } from '../../core/directory'
 import type { Preferences } from '../../core/notification'
@@ -354,6 +355,23 @@ export interface Tables {
     ends: number
     what: string
     state: string
+  }
+  /** Jobs that want somebody and a time, or have: as their tickets say. */
+  job: {
+    reference: number
+    id: number
+    what: string
+    takes: number
+    skill: string | null
+    site: string | null
+    earliest: number | null
+    latest: number | null
+    meets: string
+    standing: JobStanding
+    /** The fixed time by which it is placed. */
+    booking: number | null
+    untold: boolean
+    insisted: string
   }
   time_record: {
     reference: number

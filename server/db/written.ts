@@ -67,6 +67,23 @@ export const WRITTEN = {
     stays: [],
     changes: ['person', 'starts', 'ends', 'what', 'state'],
   },
+  job: {
+    key: ['reference', 'id'],
+    stays: [],
+    changes: [
+      'what',
+      'takes',
+      'skill',
+      'site',
+      'earliest',
+      'latest',
+      'meets',
+      'standing',
+      'booking',
+      'untold',
+      'insisted',
+    ],
+  },
   plan_run: {
     key: ['reference', 'run'],
     stays: ['plan', 'began_at'],

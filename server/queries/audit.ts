@@ -27,6 +27,7 @@ const PAGE = 500
 const CALLED: Readonly<Record<keyof typeof FOLLOWING, string>> = {
   clock: 'clocks',
   booking: 'fixed times',
+  job: 'jobs',
   time_record: 'time records',
   plan_run: 'plans',
   plan_task: 'tasks of plans',

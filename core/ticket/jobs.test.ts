@@ -1,0 +1,195 @@
+import fc from 'fast-check'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { DEMO_BEGINS } from '../../demo/directory'
+import { Ticket } from '../../tests/aTicket'
+import { standingOf, type JobWords } from '../dispatch'
+import { HOUR, MINUTE } from '../time'
+import { rebuild, type Command } from '.'
+import { LONGEST_JOB, MOST_JOBS } from './jobs'
+
+const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
+const OLIN = { person: 'olin-brandt' }
+const words = (more: Partial<JobWords> = {}): JobWords => ({
+  ...{ what: 'Look at the mast', takes: HOUR, site: 'varnes', ...more },
+})
+let ticket: Ticket
+beforeEach(() => {
+  ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+})
+const want = (more?: Partial<JobWords>) => {
+  ticket.do({ kind: 'wantJob', words: words(more) }, at(1), OLIN)
+  return ticket.state!.jobs!.at(-1)!.id
+}
+type Place = Omit<Command & { kind: 'placeJob' }, 'kind' | 'id'>
+const place = (id: number, more: Partial<Place> = {}) =>
+  ticket.do(
+    {
+      ...{ kind: 'placeJob', id, person: 'tora-aas', from: at(60), to: at(120), tell: true },
+      ...more,
+    },
+    at(2),
+    OLIN,
+  )
+const job = (id: number) => ticket.state!.jobs!.find((one) => one.id === id)!
+const standing = (id: number) => standingOf(job(id), ticket.state!.bookings)
+const seen = (id: number) => {
+  const { id: booking, person, from } = ticket.state!.bookings!.find((one) => one.id === job(id).booking)!
+  return { booking, person, from }
+}
+
+describe('a job of a ticket', () => {
+  it('wants somebody and a time, and says what is wrong with it', () => {
+    const id = want({ meets: ' The  purser ' })
+    expect(job(id)).toEqual({
+      id,
+      what: 'Look at the mast',
+      takes: HOUR,
+      site: 'varnes',
+      meets: 'The purser',
+    })
+    expect(standing(id)).toBe('open')
+    expect(() => want({ takes: MINUTE })).toThrow('cannot be placed')
+    expect(() => want({ takes: LONGEST_JOB + 1 })).toThrow()
+    expect(() => want({ skill: 'no such' })).toThrow()
+    expect(() => want({ site: 'no such' })).toThrow()
+    expect(() => want({ what: ' ' })).toThrow('missing')
+    expect(() => want({ earliest: at(0), latest: at(30) })).toThrow()
+  })
+
+  it('is placed once: whoever comes second is told with whom it is', () => {
+    const id = want()
+    place(id)
+    expect(standing(id)).toBe('placed')
+    expect(ticket.state!.bookings).toMatchObject([{ person: 'tora-aas', from: at(60), to: at(120) }])
+    expect(() => place(id, { person: 'ove-stern' })).toThrow('it is with Tora Aas now')
+    // Who saw where it stands moves it.
+    place(id, { person: 'ove-stern', from: at(90), to: at(180), now: seen(id) })
+    expect(ticket.state!.bookings).toHaveLength(1)
+    expect(job(id)).toMatchObject({ takes: 90 * MINUTE, booking: ticket.state!.bookings![0]!.id })
+    const old = { ...seen(id), from: at(60) }
+    expect(() => place(id, { now: old })).toThrow('it is with Ove Stern now')
+  })
+
+  it('is wanted again when its time is called off, by whomever, and over when that is', () => {
+    const id = want()
+    place(id)
+    ticket.do({ kind: 'changeBooking', id: seen(id).booking, state: 'calledOff' }, at(3), OLIN)
+    expect(standing(id)).toBe('open')
+    expect(() => place(id, { now: { booking: job(id).booking!, person: 'tora-aas', from: at(60) } })).toThrow(
+      'called off meanwhile',
+    )
+    place(id)
+    expect(() => ticket.do({ kind: 'freeJob', id, booking: 1 }, at(3), OLIN)).toThrow('not placed there')
+    ticket.do({ kind: 'freeJob', id, booking: seen(id).booking }, at(3), OLIN)
+    expect(standing(id)).toBe('open')
+    place(id)
+    ticket.do({ kind: 'changeBooking', id: seen(id).booking, state: 'begun' }, at(60))
+    expect(standing(id)).toBe('begun')
+    expect(() => ticket.do({ kind: 'freeJob', id, booking: seen(id).booking }, at(61), OLIN)).toThrow('begun')
+    ticket.do({ kind: 'changeBooking', id: seen(id).booking, state: 'finished' }, at(90))
+    expect(standing(id)).toBe('done')
+    expect(() => place(id, { now: seen(id) })).toThrow('done already')
+  })
+
+  it('is told of at once, or later, and once', () => {
+    const told = () => ticket.told.splice(0).filter((one) => one.startsWith('booked'))
+    const id = want()
+    place(id, { tell: false })
+    expect(told()).toEqual([])
+    expect(job(id).untold).toBe(true)
+    place(id, { tell: false, from: at(90), to: at(150), now: seen(id) })
+    expect(told()).toEqual([])
+    ticket.do({ kind: 'tellJob', id }, at(4), OLIN)
+    expect(told()).toEqual(['booked→tora-aas'])
+    expect(job(id).untold).toBeUndefined()
+    // Who was told once hears of every change.
+    place(id, { tell: false, from: at(60), to: at(120), now: seen(id) })
+    expect(told()).toEqual(['booked→tora-aas'])
+    expect(job(id).untold).toBeUndefined()
+  })
+
+  it('keeps why it stands where it does although something speaks against it', () => {
+    const id = want()
+    const insisted = { why: 'They know the place', against: [{ is: 'offShift' } as const] }
+    place(id, { insisted })
+    expect(job(id).insisted).toEqual(insisted)
+    const remark = { why: '', against: [{ is: 'overdue', over: HOUR } as const] }
+    place(id, { insisted: remark, now: seen(id) })
+    expect(job(id).insisted).toBeUndefined()
+  })
+
+  it('becomes the ticket’s of whom it is placed with where nobody has that', () => {
+    const id = want()
+    const { technician } = ticket.state!
+    place(id, { person: 'ove-stern' })
+    expect(ticket.state!.technician).toBe(technician ?? 'ove-stern')
+    ticket.do({ kind: 'assign', technician: null }, at(3), OLIN)
+    place(id, { person: 'pia-lund', now: seen(id) })
+    expect(ticket.state!.technician).toBe('pia-lund')
+  })
+
+  it('changes and is called off, its time with it', () => {
+    const id = want()
+    place(id)
+    ticket.do({ kind: 'changeJob', id, words: words({ takes: 2 * HOUR }) }, at(3), OLIN)
+    expect(job(id)).toMatchObject({ takes: 2 * HOUR, booking: seen(id).booking })
+    ticket.do({ kind: 'changeJob', id, calledOff: true }, at(4), OLIN)
+    expect(standing(id)).toBe('calledOff')
+    expect(ticket.state!.bookings).toMatchObject([{ state: 'calledOff' }])
+    expect(() => place(id)).toThrow('called off')
+  })
+
+  it('is split: it keeps the first piece and its time, what is left is wanted', () => {
+    const id = want({ takes: 3 * HOUR })
+    place(id, { from: at(60), to: at(240) })
+    ticket.do({ kind: 'splitJob', id, first: HOUR }, at(3), OLIN)
+    const [first, second] = ticket.state!.jobs!
+    expect([first!.takes, second!.takes]).toEqual([HOUR, 2 * HOUR])
+    expect(ticket.state!.bookings).toMatchObject([{ from: at(60), to: at(120) }])
+    expect(standing(second!.id)).toBe('open')
+    expect(() => ticket.do({ kind: 'splitJob', id, first: HOUR }, at(4), OLIN)).toThrow('cannot be placed')
+  })
+
+  it('is one of so many at most', () => {
+    for (let count = 0; count < MOST_JOBS; count++) want()
+    expect(() => want()).toThrow(`At most ${MOST_JOBS}`)
+  })
+})
+
+it('what the record says is the state, whatever is done, and no job has two times', () => {
+  const deeds = ['want', 'place', 'move', 'free', 'tell', 'callOff', 'split', 'begin'] as const
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.constantFrom(...deeds), fc.nat(3), fc.boolean()), { maxLength: 14 }),
+      (all) => {
+        ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+        for (const [deed, which, tell] of all) {
+          const one = ticket.state!.jobs?.[which]
+          try {
+            if (deed === 'want') want({ takes: 2 * HOUR })
+            else if (!one) continue
+            else if (deed === 'place') place(one.id, { tell })
+            else if (deed === 'move') place(one.id, { tell, from: at(200), to: at(260), now: seen(one.id) })
+            else if (deed === 'free')
+              ticket.do({ kind: 'freeJob', id: one.id, booking: one.booking ?? 0 }, at(5), OLIN)
+            else if (deed === 'tell') ticket.do({ kind: 'tellJob', id: one.id }, at(5), OLIN)
+            else if (deed === 'callOff')
+              ticket.do({ kind: 'changeJob', id: one.id, calledOff: true }, at(5), OLIN)
+            else if (deed === 'split') ticket.do({ kind: 'splitJob', id: one.id, first: HOUR }, at(5), OLIN)
+            else ticket.do({ kind: 'changeBooking', id: one.booking ?? 0, state: 'begun' }, at(6))
+          } catch {
+            // What cannot be done changes nothing.
+          }
+        }
+        const { jobs = [], bookings = [] } = ticket.state!
+        expect(rebuild(ticket.entries)).toEqual(ticket.state)
+        const live = bookings.filter((one) => one.state !== 'calledOff').map((one) => one.id)
+        const held = jobs.flatMap((one) =>
+          ['placed', 'begun'].includes(standingOf(one, bookings)) ? [one.booking] : [],
+        )
+        expect([...live].sort()).toEqual([...held].sort())
+      },
+    ),
+    { numRuns: 60 },
+  )
+})

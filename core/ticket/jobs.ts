@@ -1,0 +1,167 @@
+import { bookingOf, isRemark, standingOf, type JobWords, type WantedJob } from '../dispatch'
+import { MINUTE } from '../time'
+import type { Booking } from '../work'
+import { assignTo } from './assign'
+import type { Change } from './change'
+import { Refused, type Command } from './command'
+import { book, bookQuietly, changeBooking, checkLine, nextId, personOf, tellOfBooking } from './work'
+
+// Jobs of a ticket that want somebody and a time, and where they are placed.
+
+type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
+
+/** So many jobs may a ticket have that are not over. */
+export const MOST_JOBS = 60
+const SHORTEST = 5 * MINUTE
+/** Longest job in one piece: a day; what takes longer is split. */
+export const LONGEST_JOB = 24 * 60 * MINUTE
+
+/** @throws Refused when it is not there, or called off */
+function jobOf({ state }: Change, id: number): WantedJob {
+  const job = state.jobs?.find((one) => one.id === id)
+  if (!job) throw new Refused('missing', 'This job is not on the ticket any more.')
+  if (job.calledOff) throw new Refused('conflict', 'This job was called off meanwhile.')
+  return job
+}
+
+const refuse = (field: string, message: string): never => {
+  throw new Refused('invalid', 'This job cannot be placed so.', [{ field, message }])
+}
+
+/** @throws Refused where something of it is missing or unknown */
+function checked({ directory }: Change, words: JobWords): JobWords {
+  const { takes, skill, site, earliest, latest, meets } = words
+  if (!(takes >= SHORTEST && takes <= LONGEST_JOB)) refuse('takes', 'give five minutes to a day')
+  if (skill !== undefined && !directory.skills.get(skill)) refuse('skill', 'there is no such skill')
+  if (site !== undefined && !directory.sites.get(site)) refuse('site', 'there is no such site')
+  if (earliest !== undefined && latest !== undefined && latest - earliest < takes)
+    refuse('latest', 'leave as much time as it takes between the earliest and the latest')
+  return {
+    ...{ what: checkLine(words.what, 'what'), takes },
+    ...(skill !== undefined && { skill }),
+    ...(site !== undefined && { site }),
+    ...(earliest !== undefined && { earliest }),
+    ...(latest !== undefined && { latest }),
+    ...(meets?.trim() && { meets: checkLine(meets, 'meets') }),
+  }
+}
+
+/** Work of it wants somebody and a time. @throws Refused where it has too many, or something of it is wrong */
+export function wantJob(change: Change, { words }: Pick<Of<'wantJob'>, 'words'>): void {
+  personOf(change)
+  const { jobs = [], bookings } = change.state
+  if (jobs.filter((one) => !['done', 'calledOff'].includes(standingOf(one, bookings))).length >= MOST_JOBS)
+    throw new Refused('conflict', `At most ${MOST_JOBS} jobs of one ticket are open or placed.`)
+  change.enter({ kind: 'jobWanted', job: { id: nextId(change), ...checked(change, words) } })
+}
+
+/** What a job is changes, or it is called off; its fixed time goes with it then. */
+export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJob'>): void {
+  personOf(change)
+  const job = jobOf(change, id)
+  if (words) {
+    const { booking, insisted, untold } = job
+    const kept = {
+      ...(booking !== undefined && { booking }),
+      ...(insisted && { insisted }),
+      ...(untold && { untold }),
+    }
+    change.enter({ kind: 'jobChanged', job: { id, ...checked(change, words), ...kept }, did: 'changed' })
+  }
+  if (!calledOff) return
+  free(change, job)
+  const { booking: _, untold: __, ...rest } = change.state.jobs!.find((one) => one.id === id)!
+  change.enter({ kind: 'jobChanged', job: { ...rest, calledOff: true }, did: 'calledOff' })
+}
+
+/** Its fixed time is called off, if it has one that is not over. */
+function free(change: Change, job: WantedJob): void {
+  const booking = bookingOf(job, change.state.bookings)
+  if (booking && booking.state !== 'finished')
+    changeBooking(change, { id: booking.id, state: 'calledOff', quietly: job.untold })
+}
+
+/** @throws Refused when somebody has placed it, moved it or ended it since it was seen */
+function checkSeen(change: Change, booking: Booking | undefined, now: Of<'placeJob'>['now']): void {
+  const isSame =
+    booking?.id === now?.booking && booking?.from === now?.from && booking?.person === now?.person
+  if (!isSame && booking)
+    throw new Refused(
+      'conflict',
+      `Somebody was quicker: it is with ${change.directory.nameOf(booking.person)} now. Nothing was changed; look at it again.`,
+    )
+  if (!isSame)
+    throw new Refused('conflict', 'Its time was called off meanwhile. Nothing was changed; look at it again.')
+  if (booking?.state === 'finished') throw new Refused('conflict', 'This job is done already.')
+}
+
+/**
+ * A job is somebody's at a time; nobody can place it a second time.
+ * @throws Refused when somebody has placed it, or moved it, meanwhile
+ */
+export function placeJob(change: Change, { id, now, insisted, tell, ...at }: Of<'placeJob'>): void {
+  personOf(change)
+  const job = jobOf(change, id)
+  const booking = bookingOf(job, change.state.bookings)
+  checkSeen(change, booking, now)
+  const { person, from, to } = at
+  const isQuiet = !tell && (!booking || job.untold === true)
+  if (booking) changeBooking(change, { id: booking.id, person, from, to, quietly: isQuiet })
+  else if (isQuiet) bookQuietly(change, { person, from, to, what: job.what })
+  else book(change, { person, from, to, what: job.what })
+  const { insisted: _, untold: __, ...rest } = job
+  change.enter({
+    ...{ kind: 'jobChanged', did: booking ? 'moved' : 'placed' },
+    job: {
+      ...rest,
+      ...{ takes: to - from, booking: booking?.id ?? idOfLastBooking(change) },
+      ...(insisted?.against.some((one) => !isRemark(one)) && { insisted }),
+      ...(isQuiet && { untold: true }),
+    },
+  })
+  if (change.state.technician === null) assignTo(change, { technician: person })
+}
+
+const idOfLastBooking = ({ state }: Change): number => state.bookings![state.bookings!.length - 1]!.id
+
+/** A job that was placed wants somebody and a time again. @throws Refused when it is not where it was seen */
+export function freeJob(change: Change, { id, booking }: Of<'freeJob'>): void {
+  personOf(change)
+  const job = jobOf(change, id)
+  const found = bookingOf(job, change.state.bookings)
+  if (!found || found.id !== booking)
+    throw new Refused('conflict', 'It is not placed there any more; look at it again.')
+  if (found.state !== 'booked') throw new Refused('conflict', 'It has begun already: whoever has it ends it.')
+  free(change, job)
+  const { booking: _, insisted: __, untold: ___, ...rest } = job
+  change.enter({ kind: 'jobChanged', job: rest, did: 'freed' })
+}
+
+/** Whoever has it is told now, if they were not. */
+export function tellJob(change: Change, { id }: Of<'tellJob'>): void {
+  personOf(change)
+  const job = jobOf(change, id)
+  const booking = bookingOf(job, change.state.bookings)
+  if (!booking || !job.untold) return
+  const { untold: _, ...rest } = job
+  change.enter({ kind: 'jobChanged', job: rest, did: 'told' })
+  tellOfBooking(change, booking)
+}
+
+/**
+ * A job is done in several pieces: it keeps the first, the others are jobs of their own.
+ * @throws Refused when one of them is too short, or it has begun
+ */
+export function splitJob(change: Change, { id, first }: Of<'splitJob'>): void {
+  personOf(change)
+  const job = jobOf(change, id)
+  if (['begun', 'done'].includes(standingOf(job, change.state.bookings)))
+    throw new Refused('conflict', 'It has begun already, and stays in one piece.')
+  const rest = job.takes - first
+  if (first < SHORTEST || rest < SHORTEST) refuse('first', 'leave five minutes at least for each piece')
+  const booking = bookingOf(job, change.state.bookings)
+  if (booking) changeBooking(change, { id: booking.id, to: booking.from + first, quietly: job.untold })
+  change.enter({ kind: 'jobChanged', job: { ...job, takes: first }, did: 'split' })
+  const { booking: _, insisted: __, untold: ___, ...other } = job
+  wantJob(change, { words: { ...other, takes: rest } })
+}

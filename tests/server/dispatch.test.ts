@@ -1,0 +1,237 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { DAY, HOUR, MINUTE, parseMoment } from '../../core/time'
+import { deskNow } from '../../server/clock/deskClock'
+import { plainJob, placeJob, tellDay, type Placing } from '../../server/commands/dispatch'
+import { audit } from '../../server/queries/audit'
+import {
+  conflictsAt,
+  daysFrom,
+  dispatchBoard,
+  jobRow,
+  openJobs,
+  placesFor,
+} from '../../server/queries/dispatch'
+import { fixedTimesIn } from '../../server/queries/hands'
+import { INES, makeWorld, SCANNER } from './world'
+
+const LEAD = { person: 'olin-brandt' }
+let world: Awaited<ReturnType<typeof makeWorld>>
+let noon: number
+beforeAll(async () => {
+  world = await makeWorld('dispatch')
+  // A Tuesday on which the day shift is at work.
+  noon = parseMoment('2026-11-17T12:00', 'Europe/London')
+  await world.at(noon - 2 * HOUR)
+})
+afterAll(() => world.close())
+
+/** A job on a ticket of its own. */
+async function job(more: { takes?: number; skill?: string | undefined; site?: string | undefined } = {}) {
+  const { state } = await world.desk.log(SCANNER, INES)
+  const words = { ...(await plainJob(world.desk, state.reference)), takes: HOUR, ...more }
+  const { jobs } = await world.desk.run(state.reference, { kind: 'wantJob', words }, LEAD)
+  return { reference: state.reference, job: jobs!.at(-1)!.id }
+}
+const place = (at: { reference: number; job: number }, more: Partial<Placing> = {}) =>
+  placeJob(world.desk, { ...at, person: 'pia-lund', from: noon, tell: true, ...more }, LEAD)
+const anywhere = { site: undefined, skill: undefined }
+
+describe('a job', () => {
+  it('is what its ticket says when nothing else is', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const words = await plainJob(world.desk, state.reference)
+    expect(words).toMatchObject({ what: state.summary, site: 'varnes' })
+    expect(words.takes % (15 * MINUTE)).toBe(0)
+    await expect(plainJob(world.desk, 999_999)).rejects.toThrow('no ticket')
+  })
+
+  it('stands among those to be placed until it is, and again when its time is called off', async () => {
+    const one = await job()
+    const open = async () =>
+      (await openJobs(world.desk, 'olin-brandt', { limit: 200 })).rows.some(
+        (row) => row.reference === one.reference,
+      )
+    expect(await open()).toBe(true)
+    const { bookings } = await place(one, { insists: 'It is urgent' })
+    expect(await open()).toBe(false)
+    const command = { kind: 'changeBooking', id: bookings!.at(-1)!.id, state: 'calledOff' } as const
+    await world.desk.run(one.reference, command, LEAD)
+    expect(await open()).toBe(true)
+  })
+
+  it('is listed by promise, a page at a time, within one’s reach', async () => {
+    for (let count = 0; count < 5; count++) await job()
+    const all = (await openJobs(world.desk, 'olin-brandt', { limit: 200 })).rows
+    const paged: typeof all = []
+    for (let after: string | undefined; ;) {
+      const page = await openJobs(world.desk, 'olin-brandt', { after, limit: 2 })
+      paged.push(...page.rows)
+      if (!page.next) break
+      after = page.next
+    }
+    expect(paged.map((one) => `${one.reference}-${one.id}`)).toEqual(
+      all.map((one) => `${one.reference}-${one.id}`),
+    )
+    const due = all.map((one) => one.due_at ?? Infinity)
+    expect(due).toEqual([...due].sort((a, b) => a - b))
+  })
+})
+
+describe('two who place', () => {
+  it('the same job at the same moment: one does, the other is told with whom it is', async () => {
+    const one = await job(anywhere)
+    const both = await Promise.allSettled([
+      place(one),
+      place(one, { person: 'hal-rowan', from: noon + HOUR }),
+    ])
+    expect(both.map((each) => each.status).sort()).toEqual(['fulfilled', 'rejected'])
+    const refused = both.find((each) => each.status === 'rejected') as PromiseRejectedResult
+    expect(String(refused.reason)).toMatch(/Somebody was quicker: it is with (Pia Lund|Hal Rowan) now/)
+    const times = await fixedTimesIn(world.db, { start: noon - DAY, end: noon + DAY })
+    expect(times.filter((each) => each.reference === one.reference)).toHaveLength(1)
+  })
+
+  it('different jobs with the same person at the same time: the second hears what is in the way', async () => {
+    const [one, other] = [await job(anywhere), await job(anywhere)]
+    const at = { person: 'dara-lowe', from: noon + HOUR }
+    const both = await Promise.allSettled([place(one, at), place(other, at)])
+    expect(both.map((each) => each.status).sort()).toEqual(['fulfilled', 'rejected'])
+    const refused = both.find((each) => each.status === 'rejected') as PromiseRejectedResult
+    expect(String(refused.reason)).toMatch(
+      /Dara Lowe: has \d+ from 13:00 to 14:00\. Choose another place, or say why/,
+    )
+  })
+})
+
+describe('what speaks against a place', () => {
+  it('keeps it from being placed there, unless somebody insists and says why', async () => {
+    const one = await job({ skill: 'radio', site: undefined })
+    await expect(place(one)).rejects.toThrow('does not know radio')
+    await expect(place(one, { insists: '  ' })).rejects.toThrow('does not know radio')
+    const state = await place(one, {
+      person: 'sten-vik',
+      insists: 'Runa goes with him',
+      from: noon + 2 * HOUR,
+    })
+    expect(state.jobs!.at(-1)!.insisted).toMatchObject({
+      why: 'Runa goes with him',
+      against: [{ is: 'skill' }],
+    })
+    const [found] = (await fixedTimesIn(world.db, { start: noon, end: noon + DAY }, ['sten-vik'])).filter(
+      (each) => each.reference === one.reference,
+    )
+    expect(found).toMatchObject({ insisted: 'Runa goes with him', job: one.job })
+  })
+
+  it('is nothing of its own time: it can be moved within that', async () => {
+    const one = await job(anywhere)
+    const { bookings } = await place(one, { person: 'liv-sando', from: noon + 4 * HOUR })
+    const now = { booking: bookings!.at(-1)!.id, person: 'liv-sando', from: noon + 4 * HOUR }
+    const moved = await place(one, { person: 'liv-sando', from: noon + 4 * HOUR + 30 * MINUTE, now })
+    expect(moved.bookings).toMatchObject([{ from: noon + 4 * HOUR + 30 * MINUTE }])
+  })
+
+  it('is a shut site, somebody who is off shift, and nobody who can be sent', async () => {
+    const one = await job(anywhere)
+    await expect(place(one, { from: noon + 12 * HOUR })).rejects.toThrow('is off shift then')
+    await expect(place(one, { person: 'ines-varga' })).rejects.toThrow('Nobody can send')
+    await expect(place(one, { person: 'nobody' })).rejects.toThrow('Nobody can send')
+    await expect(place({ ...one, job: 99_999 })).rejects.toThrow('not on the ticket')
+    await expect(place(one, { from: noon - 5 * HOUR })).rejects.toThrow('that time is past')
+    const [directory, edition] = await Promise.all([
+      world.desk.knowledge.directory(),
+      world.desk.knowledge.currentEdition(),
+    ])
+    const far = await job({ site: 'lantern' })
+    const row = await jobRow(world.db, far.reference, far.job)
+    const person = directory.people.get('pia-lund')!
+    const { conflicts } = await conflictsAt(world.db, { edition, directory, now: noon }, row, {
+      ...{ person, start: noon + 11 * HOUR },
+    })
+    expect(conflicts.map((each) => each.is)).toContain('shut')
+  })
+})
+
+describe('places', () => {
+  it('are offered with why, none of which anything speaks against', async () => {
+    const one = await job({ skill: 'radio masts', site: 'traffic' })
+    const { places, others } = await placesFor(world.desk, { reference: one.reference, job: one.job })
+    expect(places.length).toBeGreaterThan(1)
+    expect(places[0]!.why).toMatch(/^knows radio masts; /)
+    for (const { person, start } of places.slice(0, 2)) {
+      const state = await place(one, { person, from: start, ...(await seen(one)) })
+      expect(state.jobs!.at(-1)!.insisted).toBeUndefined()
+    }
+    expect(others.every((each) => !places.some((slot) => slot.person === each.person))).toBe(true)
+    const long = await job({ takes: 10 * HOUR, skill: 'radio masts', site: undefined })
+    const none = await placesFor(world.desk, { reference: long.reference, job: long.job })
+    expect(none.places).toEqual([])
+    expect(none.others.map((each) => each.longest).every((each) => each < 10 * HOUR)).toBe(true)
+  })
+})
+
+/** Where a job stands, as a screen would have it. */
+async function seen({ reference, job: id }: { reference: number; job: number }) {
+  const [found] = (await fixedTimesIn(world.db, { start: noon - DAY, end: noon + 20 * DAY })).filter(
+    (one) => one.reference === reference && one.job === id,
+  )
+  return found ? { now: { booking: found.booking, person: found.person, from: found.start } } : {}
+}
+
+describe('the board', () => {
+  it('has who can be sent by shift, with their fixed times and the ways between them', async () => {
+    const one = await job({ skill: undefined, site: 'traffic' })
+    const from = parseMoment('2026-11-18T10:00', 'Europe/London')
+    await place(one, { person: 'hal-rowan', from, tell: false })
+    const board = await dispatchBoard(world.desk, 'olin-brandt', { day: '2026-11-18', days: 1 })
+    expect(board).toMatchObject({ day: '2026-11-18', days: 1, to: board.from + DAY })
+    const hal = board.people.find((each) => each.id === 'hal-rowan')!
+    expect(hal.free).toHaveLength(1)
+    expect(hal.visits).toMatchObject([
+      { reference: one.reference, start: from, untold: true, site: 'traffic' },
+    ])
+    expect(board.people.some((each) => each.id === 'ines-varga')).toBe(false)
+    expect(board.people.map((each) => each.name)).toEqual(board.people.map((each) => each.name).sort())
+    await expect(dispatchBoard(world.desk, 'olin-brandt', { day: '2026-13-45', days: 1 })).rejects.toThrow(
+      'no such day',
+    )
+  })
+
+  it('has days of 23 and 25 hours where the clock is changed', () => {
+    const zone = 'Europe/London'
+    const length = (day: string, days = 1) => {
+      const { start, end } = daysFrom(day, days, zone, 0)
+      return (end - start) / HOUR
+    }
+    expect([length('2026-10-25'), length('2027-03-28'), length('2026-11-16')]).toEqual([25, 23, 24])
+    expect(length('2026-10-20', 14)).toBe(14 * 24 + 1)
+  })
+
+  it('tells all of a day at once, each only once', async () => {
+    const tell = () => tellDay(world.desk, '2026-11-18', LEAD, async () => [])
+    expect(await tell()).toBe(1)
+    expect(await tell()).toBe(0)
+    const none = await tellDay(world.desk, '2026-11-18', LEAD, async (all) => all)
+    expect(none).toBe(0)
+  })
+
+  it('shows who is away, whose time is not free then', async () => {
+    const hal = (await world.desk.knowledge.directory()).people.get('hal-rowan')!
+    const exceptions = [{ date: '2026-11-19', name: 'Away: ill', shut: 'all day' }]
+    await world.db
+      .updateTable('person')
+      .set({ shift: JSON.stringify({ ...hal.shift, exceptions }) })
+      .where('id', '=', hal.id)
+      .execute()
+    world.desk.knowledge.forget('directory')
+    const board = await dispatchBoard(world.desk, 'olin-brandt', { day: '2026-11-19', days: 1 })
+    const row = board.people.find((each) => each.id === 'hal-rowan')!
+    expect(row.free).toEqual([])
+    expect(row.away).toEqual([{ date: '2026-11-19', name: 'Away: ill' }])
+  })
+})
+
+it('what the tables say is what the record does', async () => {
+  expect((await audit(world.db)).differences).toEqual([])
+  expect(deskNow()).toBeGreaterThan(0)
+})
