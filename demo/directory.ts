@@ -129,6 +129,9 @@ const STAFF: Record<string, [name: string, shift: ShiftName][]> = {
   ],
 }
 
+/** Where the shifts of a team begin, where that is not Hallin. */
+const BEGINS_AT: Record<string, string> = { 'bridge-radio': 'traffic' }
+
 /** What some of them know that not everybody of their team does. */
 const SKILLS: Record<string, string[]> = {
   'Runa Falk': ['radio', 'bridge systems'],
@@ -347,6 +350,7 @@ function directory(): DirectoryData {
       name: TEAM_NAMES[id]!,
       lead: idOf(oneAt(members, 0)[0]),
       desks: [CREWS.includes(id) ? 'crews' : 'house'],
+      site: BEGINS_AT[id] ?? 'hallin',
     })),
     queues: QUEUES,
     desks: DESKS,

@@ -10,6 +10,7 @@ import { hashPassword } from '../server/base/secrets'
 import { demoDesign } from './design'
 import { DEMO_BEGINS, DEMO_PASSWORD, demoDirectory } from './directory'
 import { ARTICLES, IN_NORWEGIAN, MISSED_SEARCHES, SAID_OF_ARTICLES, TOGETHER } from './articles'
+import { wantJobs } from './jobs'
 import { livePast, type PastTicket } from './past'
 import { VIEWS } from './work'
 import { keysOf, oneBy } from '../core/lookup'
@@ -40,6 +41,7 @@ export async function loadDemo(
   const directory = new Directory(data)
   say(`living through twelve months with about ${size.tickets} tickets`)
   const past = livePast(design, directory, DEMO_BEGINS, size.tickets, SEED)
+  wantJobs(past, design, directory)
   const password = await hashPassword(DEMO_PASSWORD)
   await db.transaction().execute(async (trx) => {
     await fillDirectory(trx, data, password)

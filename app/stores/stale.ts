@@ -13,6 +13,7 @@ const OF_TICKETS: readonly EntryKey[] = [
   ['clocks'],
   ['arrivals'],
   ['bench'],
+  ['dispatch'],
   ['plans'],
   ['messages'],
   ['told'],
@@ -49,7 +50,7 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
     case 'adoption':
       return OF_EDITIONS
     case 'directory':
-      return [['directory'], ['people'], ['rotas'], ['choices']]
+      return [['directory'], ['people'], ['rotas'], ['choices'], ['dispatch']]
     case 'clock':
       return [['clock'], ['clocks'], ['tickets'], ['arrivals'], ['bench'], ['plans'], ['told']]
     case 'reconnected':

@@ -65,6 +65,8 @@ export interface Listed {
 
 export interface Team extends Listed {
   lead?: string
+  /** Where its people are when a shift begins. */
+  site?: string
   /** The desks at which it works. */
   desks?: string[]
 }

@@ -11,6 +11,8 @@ export {
   type JobWords,
   type WantedJob,
 } from './wanted'
+export { BoardScale, type Mark } from './scale'
+export { typedPlace, type TypedBy, type TypedPlace } from './typed'
 export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords } from './words'
 export { conflictsOf, isRemark, opensNext, type Conflict, type Trial } from './conflict'
 export {

@@ -47,7 +47,7 @@ export function slotInWords(slot: Slot, skill: string | undefined, words: Dispat
   const origin = from ? words.site(from.site) : ''
   const parts = [
     skill === undefined ? 'anybody can' : `knows ${words.skill(skill)}`,
-    isFirst ? 'first of their shift' : from?.visit ? `after ${words.visit(from.visit)}` : '',
+    isFirst ? 'nothing fixed before it' : from?.visit ? `after ${words.visit(from.visit)}` : '',
     origin && way > 0 ? `comes from ${origin}${isKnown ? '' : ', half an hour assumed'}` : '',
     detour > 0 && detour !== way ? `${durationInWords(detour)} more way that day` : '',
     freeAfter > 0 ? `free for ${hoursAndMinutes(freeAfter)} after it` : 'nothing free after it',

@@ -22,5 +22,14 @@ export { WorkingTime, NeverOpens } from './workingTime'
 export { CalendarTime } from './calendarTime'
 export { WorkingDays, YEARS_TOLD } from './workingDays'
 export { CombinedTime, type Combination } from './combinedTime'
-export { dayAndMonth, isoDate, isoTime, momentInWords, parseMoment, timeOfDay, weekdayAndTime } from './words'
+export {
+  dayAndMonth,
+  isoDate,
+  isoTime,
+  momentInWords,
+  parseMoment,
+  TIME_TYPED,
+  timeOfDay,
+  weekdayAndTime,
+} from './words'
 export { CALENDAR_PROPERTY, HOURS_PROPERTY, WEEKS_BEGIN, writeIcalendar, type Hours } from './icalendar'

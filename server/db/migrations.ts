@@ -794,6 +794,7 @@ create table job (
   insisted text not null, primary key (reference, id));
 create index job_open on job (reference, id) where standing = 'open';
 create index booking_time on booking (starts) where state <> 'calledOff';
+alter table team add column site text references site;
 `,
   },
 ]

@@ -139,7 +139,7 @@ export interface Tables {
     notify: ColumnType<Preferences | null, string | null | undefined, string | null>
     password_hash: string | null
   }
-  team: Listed & { lead: OrNull<string>; desks: Filled<string[]> }
+  team: Listed & { lead: OrNull<string>; site: OrNull<string>; desks: Filled<string[]> }
   queue: Listed & { team: OrNull<string>; seen_by: Filled<string[]> }
   role: Listed & { rights: Filled<string[]>; reach: Filled<Reach> }
   desk: Listed & { leads: Filled<string[]> }

@@ -123,6 +123,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
     site: one.site ?? null,
     siteName: one.site === undefined ? '' : (directory.sites.get(one.site)?.name ?? one.site),
     insisted: seen ? one.insisted : '',
+    ...{ skill: one.skill, earliest: one.earliest, latest: one.latest, due: seen ? one.due : null },
     /** The way to it, in milliseconds. */
     way: ways.assumed(cameFrom, one.site),
   }
@@ -175,11 +176,12 @@ export async function openJobs(
       .execute(),
     open.select((e) => e.fn.countAll<number>().as('total')).executeTakeFirstOrThrow(),
   ])
-  const span = { start: now, end: now + MOST_DAYS * DAY }
+  const span = { start: now, end: now + AHEAD }
   const rows = page.slice(0, limit).map(({ by: _, ...row }) => ({
     ...row,
     skillName: directory.skills.get(row.skill ?? '')?.name ?? row.skill,
     siteName: directory.sites.get(row.site ?? '')?.name ?? row.site,
+    numeral: edition.hasPriority(row.priority) ? edition.priority(row.priority).numeral : '',
     siteZone: directory.sites.get(row.site ?? '')?.zone ?? null,
     open: jobOf(row, edition, directory, span).open ?? null,
   }))
@@ -188,6 +190,8 @@ export async function openJobs(
   return { rows, total: Number(total), now, ...(page.length > limit && { next }) }
 }
 
+/** So far ahead is said when sites are open. */
+const AHEAD = 5 * 7 * DAY
 /** Stands for a promise that nobody gave, behind all others. */
 const NEVER = 9_000_000_000_000_000
 

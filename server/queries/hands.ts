@@ -22,6 +22,11 @@ export interface FixedTime extends Visit {
   queue: string
   technician: string | null
   job: number | null
+  /** What its job asks for, and by when its ticket is promised. */
+  skill: string | null
+  earliest: number | null
+  latest: number | null
+  due: number | null
   untold: boolean
   /** Why it stands there although something speaks against it. */
   insisted: string
@@ -45,6 +50,7 @@ export async function fixedTimesIn(
     .select(['booking.reference', 'booking.id as booking', 'booking.person', 'starts', 'ends'])
     .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
+    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due'])
     .select(sql<string | null>`coalesce(job.site, ticket.site)`.as('site'))
     .where('booking.state', '<>', 'calledOff')
     .where('starts', '<', end)
@@ -69,6 +75,12 @@ const LONGEST = 24 * 3_600_000
 export const canBeSent = (directory: Directory, { role, active, id, shift }: Person): boolean =>
   active && role !== REQUESTER && shift !== undefined && directory.may(id, 'workTickets')
 
+/** Where somebody's shifts begin: at their own site, or where their team does. */
+function baseOf(directory: Directory, { site, teams }: Person): string | undefined {
+  const ofTeam = teams.map((one) => directory.teams.get(one)?.site).find((one) => one !== undefined)
+  return directory.sites.get(site ?? ofTeam ?? '')?.id
+}
+
 /** Somebody as placing sees them. @param fixed what they do already, sorted */
 export function handOf(
   directory: Directory,
@@ -76,7 +88,7 @@ export function handOf(
   { start, end }: Interval,
   fixed: readonly FixedTime[],
 ): Hand {
-  const site = directory.sites.get(person.site ?? '')?.id
+  const site = baseOf(directory, person)
   const known = [...directory.skills.values()].filter((one) => directory.knows(person, one.id))
   return {
     id: person.id,

@@ -18,6 +18,8 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['kind', LEAD, '/design/kinds/fault'],
   ['arrivals', LEAD, '/arrivals'],
   ['knowledge', LEAD, '/knowledge'],
+  ['dispatch', LEAD, '/dispatch'],
+  ['two weeks of dispatch', LEAD, '/dispatch?days=14'],
   ['agreements', LEAD, '/directory/agreements/1042'],
   ['equipment', LEAD, '/directory/equipment/5001'],
   ['team', LEAD, '/directory/teams/networks'],

@@ -660,6 +660,31 @@ describe('What routes answer', () => {
   /** What needs a desk, a mailbox or a mail that this one has not; their own tests call them. */
   const ELSEWHERE = ['POST /api/mail-in/{mail}/take', 'POST /api/setup', 'POST /api/standins/mail/send']
 
+  it('fits what is stated: what is placed', async () => {
+    const reference = await log()
+    const { id } = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
+      ...{ path: { reference }, body: { takes: 3_600_000, site: null } },
+    })
+    const one = { path: { reference, id } }
+    await call('PATCH /api/tickets/{reference}/jobs/{id}', { ...one, body: { meets: 'the purser' } })
+    await call('GET /api/dispatch/jobs')
+    const { places } = await call<{ places: { person: string; start: number }[] }>(
+      'GET /api/dispatch/places',
+      {
+        query: { reference, job: id },
+      },
+    )
+    const { person, start: from } = places[0]!
+    const body = { person, from, tell: false }
+    const { booking } = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
+      ...{ ...one, body },
+    })
+    await call('GET /api/dispatch/board', { query: { days: 14 } })
+    await call('POST /api/dispatch/tell', { body: {} })
+    await call('POST /api/tickets/{reference}/jobs/{id}/split', { ...one, body: { first: 1_800_000 } })
+    await call('POST /api/tickets/{reference}/jobs/{id}/free', { ...one, body: { booking } })
+  })
+
   it('has been heard of every route that answers JSON', () => {
     expect(unheard()).toEqual(ELSEWHERE)
   })

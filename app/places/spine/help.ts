@@ -35,6 +35,15 @@ export const HELP: readonly Help[] = [
     ],
   },
   {
+    at: '/dispatch',
+    place: 'Dispatch',
+    says: [
+      'Who is sent where and when. What is to be placed stands at the left; choose it, and the best places for it have letters: press one, or drag the row onto the board.',
+      'What speaks against a place stands below the board before you let go. Whoever insists says why, and that is kept with it.',
+      'A fixed time is moved with the arrow keys, made longer with Shift, and put there by Enter.',
+    ],
+  },
+  {
     at: '/deadlines',
     place: 'Deadlines',
     says: [

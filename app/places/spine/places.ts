@@ -14,6 +14,7 @@ export const PLACES: readonly Place[] = [
   { to: '/arrivals', name: 'Arrivals', may: 'acceptArrivals' },
   { to: '/desk', name: 'Desk', may: 'seeTickets' },
   { to: '/bench', name: 'Bench', may: 'seeTickets' },
+  { to: '/dispatch', name: 'Dispatch', may: 'seeTickets' },
   { to: '/deadlines', name: 'Deadlines', may: 'seeTickets' },
   { to: '/design', name: 'Design' },
   { to: '/knowledge', name: 'Knowledge' },

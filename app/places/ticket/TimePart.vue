@@ -42,6 +42,13 @@ function begin() {
   if (mayStart.value) return timer('start')
 }
 defineExpose({ begin })
+/** Its work wants somebody and a time: it goes to Dispatch, where that is found. */
+async function place() {
+  const made = await run(() => api('POST /api/tickets/{reference}/jobs', { path: path(), body: {} }))
+  if (!made) return
+  emit('done')
+  await navigateTo({ path: '/dispatch', query: { job: `${props.ticket.reference}-${made.id}` } })
+}
 const callOff = (id: number) =>
   send(() =>
     api('PATCH /api/tickets/{reference}/bookings/{id}', {
@@ -69,6 +76,7 @@ const open = (kind: NonNullable<typeof slip.value>) => (slip.value = kind)
           { label: 'Write time down …', run: () => open('time') },
           { label: 'Fixed time …', run: () => open('booking') },
           { label: 'How long …', run: () => open('estimate') },
+          { label: 'To be placed …', run: place },
         ]"
         >Add …</KitMenu
       >

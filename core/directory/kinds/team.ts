@@ -9,6 +9,12 @@ export const team: Kind = {
   fields: {
     name: { type: 'text', label: 'Name', max: 80, needed: 'say what the team is called' },
     lead: { type: 'one', of: 'people', label: 'Led by', help: 'Ladders tell the lead of a team.' },
+    site: {
+      type: 'one',
+      of: 'sites',
+      label: 'Begins at',
+      help: 'Where its people are when a shift begins: their way to a first visit is counted from there.',
+    },
     desks: { type: 'several', of: 'desks', extends: true, label: 'Works at' },
     remarks,
   },

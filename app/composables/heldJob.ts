@@ -1,0 +1,101 @@
+import {
+  conflictInWords,
+  conflictsOf,
+  isRemark,
+  Ways,
+  type Conflict,
+  type DispatchWords,
+  type Hand,
+  type Job,
+} from '~~/core/dispatch'
+import type { BookingState } from '~~/core/work'
+
+export type Board = AnswerOf<'GET /api/dispatch/board'>
+export type BoardPerson = Board['people'][number]
+export type Visit = BoardPerson['visits'][number]
+export type OpenJob = AnswerOf<'GET /api/dispatch/jobs'>['rows'][number]
+export type Places = AnswerOf<'GET /api/dispatch/places'>
+
+/** What is to be placed: one of the list, or one that stands on the board already. */
+export interface Held {
+  reference: number
+  id: number
+  what: string
+  /** As placing sees it. */
+  job: Job
+  /** Where it stands; nothing where it is open. */
+  now?: { booking: number; person: string; from: number }
+  /** Whoever has it does not know of it yet. */
+  untold: boolean
+}
+
+interface Asks {
+  skill: string | null
+  site: string | null
+  earliest: number | null
+  latest: number | null
+}
+
+const asked = ({ skill, site, earliest, latest }: Asks, due: number | null): Partial<Job> => ({
+  ...(skill !== null && { skill }),
+  ...(site !== null && { site }),
+  ...(earliest !== null && { earliest }),
+  ...(latest !== null && { latest }),
+  ...(due !== null && { due }),
+})
+
+/** A job of the list. */
+export const heldOf = (row: OpenJob): Held => ({
+  ...{ reference: row.reference, id: row.id, what: row.what, untold: false },
+  job: {
+    ...{ id: `${row.reference}-${row.id}`, duration: row.takes },
+    ...asked(row, row.due_at),
+    ...(row.open && { open: row.open }),
+  },
+})
+
+/** What can be moved of the board: a job that has not begun. Undefined where it is none, or out of one's reach. */
+export function heldVisit(visit: Visit, person: string): Held | undefined {
+  const { reference, job: id, start, end, booking, state } = visit
+  if (reference === null || id === null || (state satisfies BookingState) !== 'booked') return undefined
+  return {
+    ...{ reference, id, what: visit.what, untold: visit.untold },
+    now: { booking, person, from: start },
+    job: { id: `${reference}-${id}`, duration: end - start, ...asked(visit, visit.due) },
+  }
+}
+
+/** Somebody of the board as placing sees them. @param without a fixed time that is no obstacle, since it is moved */
+export const handOf = ({ id, skills, site, free, visits }: BoardPerson, without?: Held): Hand => ({
+  ...{ id, skills: new Set(skills), free },
+  ...(site !== null && { base: site }),
+  visits: visits
+    .filter((one) => one.reference !== without?.reference || one.job !== without.id)
+    .map(({ site: where, ...one }) => ({ ...one, ...(where !== null && { site: where }) })),
+})
+
+/** By which names and times the board says what speaks against a place. */
+export function boardWords(board: Board): DispatchWords {
+  const visits = new Map(board.people.flatMap((one) => one.visits.map((each) => [each.id, each] as const)))
+  const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
+    list.find((one) => one.id === id)?.name ?? id
+  return {
+    ...{ now: board.now, zone: board.zone },
+    skill: (id) => nameOf(board.skills, id),
+    site: (id) => nameOf(board.sites, id),
+    visit: (id) => String(visits.get(id)?.reference ?? 'something else'),
+  }
+}
+
+/** What speaks against something with somebody at a time, and what is only worth knowing. */
+export function against(board: Board, held: Held, person: BoardPerson, start: number, now: number) {
+  const hand = handOf(person, held)
+  const ways = new Ways(board.sites)
+  const found = conflictsOf({ job: held.job, hand, start, ways, now })
+  const words = boardWords(board)
+  const say = (list: readonly Conflict[]) => list.map((one) => conflictInWords(one, words))
+  return {
+    conflicts: say(found.filter((one) => !isRemark(one))),
+    remarks: say(found.filter(isRemark)),
+  }
+}

@@ -1,0 +1,355 @@
+<script setup lang="ts">
+import type { BoardScale } from '~~/core/dispatch'
+import { hoursAndMinutes, timeOfDay, weekdayAndTime, type Interval } from '~~/core/time'
+import { carry, isCarried } from '~/composables/carriedJob'
+import {
+  heldVisit,
+  type Board,
+  type BoardPerson,
+  type Held,
+  type Places,
+  type Visit,
+} from '~/composables/heldJob'
+
+// One person of the board: when they work, what they do at fixed times, and what is free.
+const props = defineProps<{
+  person: BoardPerson
+  board: Board
+  scale: BoardScale
+  held: Held | undefined
+  places: (Places['places'][number] & { letter: string })[]
+  ghost: { start: number; takes: number; isBad: boolean } | undefined
+  /** What is moved by keys just now, on this row or another. */
+  moving: Held | undefined
+  nowX: number | undefined
+  mayPlace: boolean
+}>()
+const emit = defineEmits<{
+  over: [held: Held, person: string, start: number]
+  drop: [held: Held, person: string, start: number]
+  out: []
+  choose: [job: { reference: number; id: number } | undefined]
+  nudge: [held: Held, by: { start?: number; takes?: number; row?: number }]
+  put: []
+}>()
+const lane = ref<HTMLElement>()
+const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
+  list.find((one) => one.id === id)?.name ?? id
+/** Why they are away, else what they know, else their teams. */
+const note = computed(() => {
+  const { away, skills, teams } = props.person
+  const known = skills.map((one) => nameOf(props.board.skills, one))
+  return (
+    away[0]?.name ?? (known.length ? known : teams.map((one) => nameOf(props.board.teams, one))).join(', ')
+  )
+})
+const percent = (share: number) => `${share * 100}%`
+function box(span: Interval) {
+  const found = props.scale.span(span)
+  return found && { left: percent(found.x), width: percent(found.width) }
+}
+const shifts = computed(() => props.person.free.flatMap((one) => box(one) ?? []))
+const visits = computed(() =>
+  props.person.visits.flatMap((visit) => {
+    const style = box(visit)
+    const way = visit.way ? box({ start: visit.start - visit.way, end: visit.start }) : undefined
+    return style ? [{ visit, style, way, held: heldVisit(visit, props.person.id) }] : []
+  }),
+)
+/** What lies out of the hours in sight is told at the edge. */
+const unseen = computed(() => props.person.visits.length - visits.value.length)
+const offered = computed(() =>
+  props.places.flatMap((one) => {
+    const style = box(one)
+    return style ? [{ ...one, style }] : []
+  }),
+)
+const ghostBox = computed(
+  () => props.ghost && box({ start: props.ghost.start, end: props.ghost.start + props.ghost.takes }),
+)
+const free = computed(() => {
+  const { free: shift, visits: fixed } = props.person
+  const open = shift.reduce((sum, one) => sum + one.end - one.start, 0)
+  const taken = shift.reduce(
+    (sum, one) =>
+      sum +
+      fixed.reduce(
+        (all, each) => all + Math.max(0, Math.min(one.end, each.end) - Math.max(one.start, each.start)),
+        0,
+      ),
+    0,
+  )
+  return open - taken
+})
+function placeOf(event: DragEvent) {
+  const { left, width } = lane.value?.getBoundingClientRect() ?? { left: 0, width: 1 }
+  return props.scale.at((event.clientX - left) / width)
+}
+function dragged(event: DragEvent) {
+  const held = props.mayPlace ? isCarried(event) : undefined
+  if (!held) return
+  event.preventDefault()
+  emit('over', held, props.person.id, placeOf(event))
+}
+function dropped(event: DragEvent) {
+  const held = isCarried(event)
+  if (!held) return
+  event.preventDefault()
+  emit('drop', held, props.person.id, placeOf(event))
+}
+const says = (one: Visit) => {
+  const from =
+    props.board.days > 1
+      ? weekdayAndTime(one.start, props.board.zone)
+      : timeOfDay(one.start, props.board.zone)
+  return [
+    `${props.person.name}, ${from} to ${timeOfDay(one.end, props.board.zone)}: ${one.what}`,
+    one.siteName,
+    one.untold ? 'not told yet' : '',
+    one.insisted ? `stands there although something speaks against it: ${one.insisted}` : '',
+  ]
+    .filter(Boolean)
+    .join('; ')
+}
+const MOVES: Record<string, { start?: number; takes?: number; row?: number }> = {
+  ArrowLeft: { start: -1 },
+  ArrowRight: { start: 1 },
+  ArrowUp: { row: -1 },
+  ArrowDown: { row: 1 },
+}
+const SIZES: Record<string, { takes: number }> = { ArrowLeft: { takes: -1 }, ArrowRight: { takes: 1 } }
+function key(event: KeyboardEvent, held: Held | undefined) {
+  if (!held || !props.mayPlace) return
+  const move = event.shiftKey ? SIZES[event.key] : MOVES[event.key]
+  if (move) {
+    event.preventDefault()
+    event.stopPropagation()
+    emit('nudge', held, move)
+  }
+}
+const isSame = (one: Held | undefined, other: Held | undefined) =>
+  one !== undefined && one.reference === other?.reference && one.id === other.id
+/** Enter puts what was moved by keys where it lies now; it chooses what was not. */
+function pressed(held: Held | undefined, isMoved: boolean) {
+  if (isMoved) emit('put')
+  else if (held) emit('choose', held)
+}
+const shaping = ref(false)
+/** Its right edge is drawn to another hour. */
+function draw(event: PointerEvent, held: Held) {
+  event.preventDefault()
+  const edge = event.currentTarget as HTMLElement
+  edge.setPointerCapture(event.pointerId)
+  shaping.value = true
+  let before = 0
+  const { width } = lane.value!.getBoundingClientRect()
+  const quarter =
+    width /
+    ((props.scale.windows.length * (props.scale.windows[0]!.end - props.scale.windows[0]!.start)) / 900_000)
+  const from = event.clientX
+  const moved = (one: PointerEvent) => {
+    const steps = Math.round((one.clientX - from) / quarter)
+    if (steps !== before) emit('nudge', held, { takes: steps - before })
+    before = steps
+  }
+  edge.addEventListener('pointermove', moved)
+  edge.addEventListener(
+    'pointerup',
+    () => {
+      edge.removeEventListener('pointermove', moved)
+      shaping.value = false
+      if (before) emit('put')
+    },
+    { once: true },
+  )
+}
+</script>
+
+<template>
+  <li class="line">
+    <span class="who">
+      <b>{{ person.name }}</b>
+      <span class="quiet small">{{ note }}</span>
+    </span>
+    <span ref="lane" class="lane" @dragover="dragged" @drop="dropped" @dragleave="emit('out')">
+      <i v-for="(style, index) in shifts" :key="index" class="shift" :style="style" />
+      <template v-for="{ visit, style, way, held: own } in visits" :key="visit.id">
+        <i v-if="way" class="way" :style="way" />
+        <button
+          type="button"
+          class="visit"
+          :class="[
+            visit.state,
+            {
+              untold: visit.untold,
+              on: isSame(own, held),
+            },
+          ]"
+          :style="style"
+          :title="says(visit)"
+          :aria-label="says(visit)"
+          :draggable="mayPlace && own !== undefined && !shaping"
+          @dragstart="own && carry($event, own)"
+          @click="pressed(own, isSame(own, moving))"
+          @keydown="key($event, own)"
+          @keydown.esc="emit('out')"
+        >
+          <span class="num">{{ visit.reference ?? '·' }}</span> {{ visit.siteName }}
+          <i v-if="mayPlace && own" class="edge" @pointerdown.stop="draw($event, own)" />
+        </button>
+      </template>
+      <span
+        v-for="one in offered"
+        :key="one.letter"
+        class="slot"
+        :class="{ first: one.letter === 'a' }"
+        :style="one.style"
+      >
+        <b>{{ one.letter }}</b> <span class="num">{{ timeOfDay(one.start, board.zone) }}</span>
+      </span>
+      <span v-if="ghostBox" class="ghost" :class="{ bad: ghost?.isBad }" :style="ghostBox" />
+      <i v-if="nowX !== undefined" class="now" :style="{ left: percent(nowX) }" />
+      <span v-if="unseen" class="unseen small">{{ unseen }} at night</span>
+    </span>
+    <span class="left num">{{ person.free.length ? hoursAndMinutes(free) : '–' }}</span>
+  </li>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: 150px minmax(360px, 1fr) 52px;
+  border-top: 1px solid var(--rule);
+  content-visibility: auto;
+  contain-intrinsic-size: auto 40px;
+}
+.who {
+  padding: 3px 6px 3px 0;
+  position: sticky;
+  left: 0;
+  background: var(--page);
+  z-index: 2;
+  line-height: 1.2;
+}
+.who > * {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.lane {
+  position: relative;
+  min-width: var(--lane);
+  height: 40px;
+  background: var(--paper);
+  overflow: hidden;
+}
+.lane > * {
+  position: absolute;
+  top: 4px;
+  bottom: 4px;
+}
+.lane > .shift {
+  top: 0;
+  bottom: 0;
+  background: var(--page);
+}
+.lane > .way {
+  background: repeating-linear-gradient(115deg, var(--ink-3) 0 1px, transparent 1px 4px);
+  top: 16px;
+  bottom: 14px;
+}
+.visit {
+  border: 1px solid var(--ink);
+  background: var(--ink);
+  color: var(--page);
+  font: inherit;
+  font-size: 0.82rem;
+  padding: 0 10px 0 5px;
+  text-align: left;
+  overflow: hidden;
+  white-space: nowrap;
+  cursor: pointer;
+  min-width: 24px;
+}
+.visit.untold {
+  background: var(--page);
+  color: var(--ink);
+  border-style: dashed;
+}
+.visit.begun {
+  background: var(--sea);
+  border-color: var(--sea);
+}
+.visit.finished {
+  background: var(--rule-2);
+  border-color: var(--rule-2);
+  color: var(--page);
+}
+.visit.on {
+  outline: 2px solid var(--sea);
+  outline-offset: 1px;
+}
+.visit:focus-visible {
+  outline: 2px solid var(--sea);
+  outline-offset: 2px;
+  z-index: 3;
+}
+.edge {
+  position: absolute;
+  right: 0;
+  top: 0;
+  bottom: 0;
+  width: 8px;
+  cursor: ew-resize;
+}
+.slot {
+  border: 2px dashed var(--sea);
+  background: var(--page);
+  font-size: 0.82rem;
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  min-width: 62px;
+  white-space: nowrap;
+  pointer-events: none;
+}
+.slot b {
+  background: var(--sea);
+  color: var(--page);
+  align-self: stretch;
+  padding: 4px 5px 0;
+}
+.slot.first {
+  border-style: solid;
+}
+.ghost {
+  border: 2px solid var(--sea);
+  background: var(--sea-2);
+  opacity: 0.85;
+  pointer-events: none;
+}
+.ghost.bad {
+  border-color: var(--red);
+  background: var(--red-2);
+}
+.now {
+  width: 2px;
+  background: var(--ink);
+  pointer-events: none;
+}
+.lane > .now {
+  top: 0;
+  bottom: 0;
+}
+.unseen {
+  right: 2px;
+  top: auto;
+  background: var(--page-2);
+  padding: 0 4px;
+}
+.left {
+  text-align: right;
+  align-self: center;
+}
+</style>

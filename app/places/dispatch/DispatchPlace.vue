@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { BoardScale, typedPlace } from '~~/core/dispatch'
+import { DAY, isoDate, parseMoment, weekdayAndTime, Zone } from '~~/core/time'
+import { heldOf, heldVisit, type Board, type Held, type OpenJob } from '~/composables/heldJob'
+import { usePlacing } from './usePlacing'
+
+// Who is sent where and when: what is to be placed at the left, people and their hours at the right.
+const route = useRoute()
+const put = useAddress()
+const narrow = useNarrow()
+const session = useSession()
+const time = useDeskTime()
+const mayPlace = computed(() => session.may('planPeople'))
+const text = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
+
+const days = computed(() => (['7', '14'].includes(text('days') ?? '') ? Number(text('days')) : 1))
+const day = computed(() => text('day'))
+const boardPage = useQuery({
+  key: () => ['dispatch', 'board', day.value ?? '', days.value],
+  query: ({ signal }) =>
+    api('GET /api/dispatch/board', { query: { day: day.value, days: days.value }, signal }),
+  placeholderData: (before) => before as Board | undefined,
+})
+const board = computed(() => boardPage.data.value)
+const jobs = useLedger<AnswerOf<'GET /api/dispatch/jobs'>>({
+  key: () => ['dispatch', 'jobs'],
+  ask: ({ limit, after, signal }) =>
+    api('GET /api/dispatch/jobs', { query: { limit, after: after?.toString() }, signal }),
+  keyOf: (row) => `${row.reference}-${row.id}`,
+  most: 200,
+})
+const again = () => Promise.all([boardPage.refetch(), jobs.again()])
+
+const zone = computed(() => board.value?.zone ?? 'UTC')
+const dayList = computed(() => {
+  const page = board.value
+  if (!page) return []
+  return Array.from({ length: page.days }, (_, index) => {
+    const noon = page.from + index * DAY + DAY / 2
+    const start = parseMoment(isoDate(noon, page.zone), page.zone)
+    return { start, end: parseMoment(isoDate(start + DAY + DAY / 2, page.zone), page.zone) }
+  })
+})
+const BY_DAY = [6, 22] as const
+const night = computed(() => text('night') === 'yes')
+const scale = computed(() =>
+  night.value ? new BoardScale(dayList.value, 0, 24) : new BoardScale(dayList.value, ...BY_DAY),
+)
+
+const key = ({ reference, id }: { reference: number; id: number }) => `${reference}-${id}`
+const chosenKey = computed(() => text('job'))
+const chosenRow = computed(() => jobs.rows.value.find((one) => key(one) === chosenKey.value))
+const onBoard = computed(() => {
+  for (const person of board.value?.people ?? [])
+    for (const visit of person.visits) {
+      const held = heldVisit(visit, person.id)
+      if (held && key(held) === chosenKey.value) return held
+    }
+  return undefined
+})
+/** What is to be placed now. */
+const held = computed<Held | undefined>(() => (chosenRow.value ? heldOf(chosenRow.value) : onBoard.value))
+const choose = (one: { reference: number; id: number } | undefined) => put('job', one && key(one))
+
+const placesPage = useQuery({
+  key: () => ['dispatch', 'places', chosenKey.value ?? '', day.value ?? ''],
+  query: ({ signal }) => {
+    const [reference = 0, job = 0] = (chosenKey.value ?? '').split('-').map(Number)
+    return api('GET /api/dispatch/places', { query: { reference, job, day: day.value }, signal })
+  },
+  enabled: () => held.value !== undefined && mayPlace.value,
+})
+const places = computed(() => (held.value && mayPlace.value ? placesPage.data.value : undefined))
+
+const placing = usePlacing({
+  board: () => board.value,
+  now: () => time.now,
+  again: async () => {
+    await again()
+    await placesPage.refetch()
+  },
+})
+async function takePlace(index: number, tell: boolean) {
+  const place = places.value?.places[index]
+  if (!place || !held.value) return
+  const next = nextAfter(held.value)
+  await placing.place({ held: held.value, person: place.person, name: place.name, start: place.start, tell })
+  if (!placing.error.value && !placing.wish.value) await choose(next)
+}
+/** Which job comes up when one is placed. */
+function nextAfter({ reference, id }: Held): OpenJob | undefined {
+  const at = jobs.rows.value.findIndex((one) => one.reference === reference && one.id === id)
+  return at < 0 ? undefined : (jobs.rows.value[at + 1] ?? jobs.rows.value[at - 1])
+}
+async function drop(dropped: Held, person: string, start: number) {
+  const name = board.value?.people.find((one) => one.id === person)?.name ?? person
+  await placing.place({ held: dropped, person, name, start, tell: !dropped.now })
+}
+const typedFault = ref('')
+const FAULTS = {
+  nobody: 'Nobody on this board is called so.',
+  noTime: 'Add a time, such as 13:15.',
+  noDay: 'This day is not on the board.',
+}
+async function typed(words: string, tell: boolean) {
+  const page = board.value
+  if (!page || !held.value) return
+  const found = typedPlace(words, page.people, dayList.value, {
+    weekday: ({ start }) => weekdayAndTime(start, page.zone).slice(0, 3),
+    wallTime: ({ start }, minutes) =>
+      Zone.of(page.zone).instantOfWall(Date.parse(isoDate(start, page.zone)) + minutes * 60_000),
+  })
+  if ('fault' in found) {
+    typedFault.value =
+      found.fault === 'several' ? `Which one: ${found.names?.join(', ')}?` : FAULTS[found.fault]
+    return
+  }
+  typedFault.value = ''
+  const name = page.people.find((one) => one.id === found.person)?.name ?? found.person
+  await placing.place({ held: held.value, ...found, name, tell })
+}
+
+const insist = (why: string) => placing.wish.value && placing.send(placing.wish.value, why)
+const free = (name: string) => held.value && placing.take(held.value, name)
+async function brought(one: { reference: number; id: number }) {
+  await again()
+  await choose(one)
+}
+const shift = (by: number) => {
+  const page = board.value
+  if (page) void put('day', isoDate(page.from + by * days.value * DAY + DAY / 2, page.zone))
+}
+const untold = computed(() =>
+  (board.value?.people ?? []).flatMap((one) => one.visits).filter((one) => one.untold && one.isSeen),
+)
+async function tellAll() {
+  const first = board.value?.day
+  const done = await placing.run(() => api('POST /api/dispatch/tell', { body: { day: first } }))
+  if (done) await again()
+}
+const rows = ref<{ step: (by: number) => void }>()
+const form = ref<{ open: () => void }>()
+useShortcuts('Dispatch', [
+  { keys: 'j', says: 'the next that is to be placed', run: () => rows.value?.step(1) },
+  { keys: 'k', says: 'the one before', run: () => rows.value?.step(-1) },
+  ...['a', 'b', 'c', 'd', 'e'].flatMap((letter, index) => [
+    {
+      keys: letter,
+      says: `place it at ${letter} and tell whoever it is`,
+      run: () => takePlace(index, true),
+      when: () => (places.value?.places.length ?? 0) > index,
+    },
+    {
+      keys: `Shift ${letter}`,
+      says: `place it at ${letter} and tell later`,
+      run: () => takePlace(index, false),
+      when: () => (places.value?.places.length ?? 0) > index,
+    },
+  ]),
+  { keys: 't', says: 'a day', run: () => put('days', undefined) },
+  { keys: 'w', says: 'a week', run: () => put('days', '7') },
+  { keys: 'z', says: 'two weeks', run: () => put('days', '14') },
+  { keys: '[', says: 'the days before', run: () => shift(-1) },
+  { keys: ']', says: 'the days after', run: () => shift(1) },
+  { keys: 'n', says: 'bring a ticket here', run: () => form.value?.open(), when: () => mayPlace.value },
+  { keys: 'u', says: 'take back what was placed last', run: placing.undo, when: () => placing.canUndo.value },
+])
+const skill = computed(() => text('skill') ?? held.value?.job.skill ?? '')
+watch(chosenKey, () => (typedFault.value = ''))
+</script>
+
+<template>
+  <TwoPages :narrow="narrow" :open="narrow ? Boolean(chosenKey) : true" :share="34">
+    <template #list>
+      <DispatchJobs
+        ref="rows"
+        :jobs="jobs"
+        :chosen="chosenKey"
+        :zone="zone"
+        :may-place="mayPlace"
+        :now="time.now"
+        @choose="choose"
+      >
+        <BringJob v-if="mayPlace" ref="form" @brought="brought" />
+        <template #after>
+          <PlacedList
+            v-if="board"
+            :board="board"
+            :untold="untold.length"
+            :busy="placing.busy.value"
+            :may-place="mayPlace"
+            @tell="tellAll"
+            @choose="choose"
+          />
+        </template>
+      </DispatchJobs>
+    </template>
+    <template #open>
+      <section class="sheet" aria-label="People and hours">
+        <KitButton v-if="narrow" kind="link" @click="choose(undefined)">← Back to the list</KitButton>
+        <BoardHead
+          v-if="board"
+          :board="board"
+          :night="night"
+          :skill="text('skill')"
+          :team="text('team')"
+          :find="text('find')"
+          @put="put"
+          @shift="shift"
+        />
+        <KitError :error="boardPage.error.value" tries-again @again="boardPage.refetch()" />
+        <p v-if="!board && !boardPage.error.value" role="status" class="nothing-open">Reading the board …</p>
+        <DispatchBoard
+          v-if="board"
+          :board="board"
+          :scale="scale"
+          :held="held"
+          :places="places?.places ?? []"
+          :skill="skill"
+          :team="text('team')"
+          :find="text('find')"
+          :may-place="mayPlace"
+          :now="time.now"
+          @drop="drop"
+          @choose="choose"
+          @place="placing.place"
+        />
+        <InsistForm
+          v-if="placing.wish.value"
+          :wish="placing.wish.value"
+          :zone="zone"
+          :busy="placing.busy.value"
+          @send="insist"
+          @leave="placing.wish.value = undefined"
+        />
+        <KitError :error="placing.error.value" />
+        <PlaceList
+          v-if="held && board"
+          :key="chosenKey"
+          :held="held"
+          :row="chosenRow"
+          :places="places"
+          :board="board"
+          :error="placesPage.error.value"
+          :may-place="mayPlace"
+          :busy="placing.busy.value"
+          :fault="typedFault"
+          @take="takePlace"
+          @typed="typed"
+          @free="free"
+          @changed="again().then(() => placesPage.refetch())"
+        />
+        <p v-else-if="board" class="quiet small">
+          Choose what is to be placed: the best places for it stand here, and on the board.
+        </p>
+      </section>
+    </template>
+  </TwoPages>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 12px 18px 40px;
+  height: 100%;
+  overflow: auto;
+}
+</style>

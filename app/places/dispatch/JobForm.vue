@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { formatDuration, isoTime, parseDuration, parseMoment } from '~~/core/time'
+import type { Board, Held, OpenJob } from '~/composables/heldJob'
+
+// What a job asks for: how long, what one must know, where, when at the earliest and the latest, who must be there.
+const props = defineProps<{ held: Held; row: OpenJob | undefined; board: Board }>()
+const emit = defineEmits<{ done: []; leave: [] }>()
+const { busy, error, run } = useDeed()
+const zone = computed(() => props.board.zone)
+const { job } = props.held
+const moment = (at: number | undefined) => (at === undefined ? '' : isoTime(at, props.board.zone))
+const fields = reactive({
+  what: props.held.what,
+  takes: formatDuration(job.duration),
+  skill: job.skill ?? null,
+  site: job.site ?? null,
+  earliest: moment(job.earliest),
+  latest: moment(job.latest),
+  meets: props.row?.meets ?? '',
+})
+const options = (list: readonly { id: string; name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, label: name }))
+const at = (text: string) => (text ? parseMoment(text, zone.value) : null)
+async function send(body: object) {
+  const path = { reference: props.held.reference, id: props.held.id }
+  if (await run(() => api('PATCH /api/tickets/{reference}/jobs/{id}', { path, body }))) emit('done')
+}
+function keep() {
+  const { what, skill, site, meets } = fields
+  return send({
+    ...{ what, skill, site, meets, earliest: at(fields.earliest), latest: at(fields.latest) },
+    ...(fields.takes && !props.held.now && { takes: parseDuration(fields.takes) }),
+  })
+}
+async function split() {
+  const path = { reference: props.held.reference, id: props.held.id }
+  const half = Math.max(QUARTER, Math.round(job.duration / 2 / QUARTER) * QUARTER)
+  if (await run(() => api('POST /api/tickets/{reference}/jobs/{id}/split', { path, body: { first: half } })))
+    emit('done')
+}
+const QUARTER = 15 * 60_000
+const form = ref<HTMLFormElement>()
+onMounted(() => form.value?.querySelector('input')?.focus())
+</script>
+
+<template>
+  <form
+    ref="form"
+    class="panel"
+    novalidate
+    aria-label="What it asks for"
+    @submit.prevent="keep"
+    @keydown.esc.stop="emit('leave')"
+  >
+    <KitText v-model="fields.what" label="What is to be done" :error="error?.on('what')" />
+    <div class="fields">
+      <KitDuration
+        v-if="!held.now"
+        v-model="fields.takes"
+        label="How long it takes"
+        :error="error?.on('takes')"
+      />
+      <KitChoice
+        v-model="fields.skill"
+        label="What one must know"
+        clears
+        placeholder="nothing in particular"
+        :options="options(board.skills)"
+        :error="error?.on('skill')"
+      />
+      <KitChoice
+        v-model="fields.site"
+        label="Where"
+        clears
+        placeholder="anywhere"
+        :options="options(board.sites)"
+        :error="error?.on('site')"
+      />
+      <KitText v-model="fields.meets" label="Who must be there" :error="error?.on('meets')" />
+      <KitMoment v-model="fields.earliest" label="Not before" :zone="zone" :error="error?.on('earliest')" />
+      <KitMoment v-model="fields.latest" label="Over by" :zone="zone" :error="error?.on('latest')" />
+    </div>
+    <KitError :error="error" />
+    <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
+    <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>
+    <KitButton kind="plain" :busy="busy" @click="send({ calledOff: true })"
+      >It is not wanted any more</KitButton
+    >
+    <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+  </form>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 0 14px;
+}
+</style>

@@ -1,0 +1,212 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { DAY, HOUR, MINUTE } from '~~/core/time'
+import { draw, settled } from '../../testing/on'
+import { meAs } from '../../testing/me'
+import { refusal, serve } from '../../testing/server'
+import DispatchPlace from './DispatchPlace.vue'
+
+const START = Date.UTC(2026, 10, 17)
+const at = (hour: number) => START + hour * HOUR
+const visit = (more: object) => ({
+  ...{
+    id: '7-3',
+    reference: 7,
+    booking: 3,
+    job: 2,
+    start: at(10),
+    end: at(11),
+    state: 'booked',
+    untold: true,
+  },
+  ...{ isSeen: true, what: 'The lamp hums', summary: 'The lamp hums', site: 'quay', siteName: 'The quay' },
+  ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, way: 0, ...more },
+})
+const person = (id: string, name: string, more: object = {}) => ({
+  ...{ id, name, zone: 'UTC', teams: ['crew'], skills: [], site: null, siteName: '', away: [], visits: [] },
+  ...{ free: [{ start: at(8), end: at(16) }], ...more },
+})
+const BOARD = {
+  ...{ now: at(9), zone: 'UTC', days: 1, day: '2026-11-17', from: START, to: START + DAY },
+  people: [
+    person('tora', 'Tora Aas', { skills: ['masts'] }),
+    person('sten', 'Sten Vik', { visits: [visit({})] }),
+    person('hal', 'Hal Rowan', { free: [], away: [{ date: '2026-11-17', name: 'Away: ill' }] }),
+  ],
+  skills: [{ id: 'masts', name: 'radio masts' }],
+  teams: [{ id: 'crew', name: 'Field Crew' }],
+  sites: [{ id: 'quay', name: 'The quay', zone: 'UTC', ways: {} }],
+}
+const JOB = {
+  ...{ reference: 9, id: 4, what: 'The mast leans', summary: 'The mast leans', takes: HOUR, skill: 'masts' },
+  ...{ site: 'quay', earliest: null, latest: null, meets: 'the keeper', priority: 'p2', due_at: at(15) },
+  ...{
+    team: 'crew',
+    skillName: 'radio masts',
+    siteName: 'The quay',
+    siteZone: 'UTC',
+    numeral: 'II',
+    open: null,
+  },
+}
+const PLACE = {
+  ...{
+    person: 'tora',
+    name: 'Tora Aas',
+    start: at(10),
+    end: at(11),
+    way: 0,
+    left: 4 * HOUR,
+    freeAfter: HOUR,
+  },
+  ...{ isKnown: true, why: 'knows radio masts; free for 5:00 after it' },
+}
+
+interface Sent {
+  path: string
+  body: Record<string, unknown>
+}
+let sent: Sent[]
+beforeEach(() => (sent = []))
+
+async function page({
+  query = '',
+  refuses,
+  role = 'lead',
+}: { query?: string; refuses?: string; role?: string } = {}) {
+  const keep = (path: string, answer: object) => (asked: { body?: unknown }) => {
+    sent.push({ path, body: asked.body as Record<string, unknown> })
+    if (refuses && sent.length === 1)
+      throw refusal(409, refuses, [{ field: 'insists', message: 'has 12 from 10:00 to 11:00' }])
+    return answer
+  }
+  serve({
+    'GET /api/dispatch/board': () => BOARD,
+    'GET /api/dispatch/jobs': () => ({ rows: [JOB], total: 1, now: at(9) }),
+    'GET /api/dispatch/places': () => ({
+      places: [PLACE],
+      others: [{ person: 'odd', name: 'Odd', longest: 30 * MINUTE }],
+    }),
+    'POST /api/tickets/9/jobs/4/place': keep('place 9', { booking: 5 }),
+    'POST /api/tickets/9/jobs/4/free': keep('free 9', { sequence: 8 }),
+    'POST /api/tickets/7/jobs/2/place': keep('place 7', { booking: 3 }),
+    'POST /api/tickets/7/jobs/2/free': keep('free 7', { sequence: 8 }),
+    'POST /api/dispatch/tell': keep('tell', { told: 1 }),
+    'POST /api/tickets/12/jobs': keep('bring 12', { id: 6 }),
+  })
+  const drawing = draw(DispatchPlace)
+  useSession().me = meAs(role)
+  useDeskTime().now = at(9)
+  await drawing.router.push(`/dispatch${query}`)
+  await settled()
+  return drawing
+}
+const said = () => (document.body.textContent ?? '').replace(/\s+/g, ' ')
+const button = (words: RegExp) => {
+  const found = [...document.querySelectorAll<HTMLElement>('button')].find((one) =>
+    words.test((one.getAttribute('aria-label') ?? one.textContent ?? '').replace(/\s+/g, ' ').trim()),
+  )
+  if (!found) throw new Error(`no button ${String(words)}`)
+  return found
+}
+const press = async (words: RegExp) => {
+  button(words).click()
+  await settled()
+}
+const type = async (label: string, words: string) => {
+  const field = [...document.querySelectorAll('label')].find((one) => one.textContent?.includes(label))
+  const input = document.querySelector<HTMLInputElement>(`#${field?.getAttribute('for') ?? ''}`)!
+  input.value = words
+  input.dispatchEvent(new Event('input', { bubbles: true }))
+  await settled()
+}
+
+describe('Dispatch', () => {
+  it('has what is to be placed, who works when, and what is placed', async () => {
+    await page()
+    expect(said()).toContain('To be placed1, by promise')
+    expect(said()).toContain('radio masts · The quay · meets the keeper')
+    expect(said()).toContain('Away: ill')
+    expect(said()).toContain('2 of 3 work')
+    expect(said()).toContain('Placed 1, 1 not told yet')
+    expect(button(/^Sten Vik, 10:00 to 11:00: The lamp hums; The quay; not told yet$/)).toBeTruthy()
+  })
+
+  it('offers places for what is chosen, each with why, and places it at one', async () => {
+    await page({ query: '?job=9-4' })
+    expect(said()).toContain('knows radio masts; free for 5:00 after it')
+    expect(said()).toContain('Not Odd: 0:30 free in one piece.')
+    expect(said()).toContain('without radio masts: 2 of 3')
+    await press(/^Place and tell a$/)
+    expect(sent).toEqual([{ path: 'place 9', body: { person: 'tora', from: at(10), tell: true } }])
+  })
+
+  it('places it where somebody types, and says what of that is unclear', async () => {
+    await page({ query: '?job=9-4' })
+    await type('type a name and a time', 'nobody 10:00')
+    await press(/^Tell later$/)
+    expect(said()).toContain('Nobody on this board is called so.')
+    await type('type a name and a time', 'tora 13:15')
+    await press(/^Tell later$/)
+    expect(sent).toEqual([{ path: 'place 9', body: { person: 'tora', from: at(13.25), tell: false } }])
+  })
+
+  it('says what speaks against a place, and keeps why somebody insists', async () => {
+    await page({ query: '?job=9-4' })
+    await type('type a name and a time', 'sten 10:30')
+    await press(/^Tell later$/)
+    expect(sent).toEqual([])
+    expect(said()).toContain('Sten Vik, 10:30: does not know radio masts; has 7 from 10:00 to 11:00.')
+    await press(/^Place it there$/)
+    expect(said()).toContain('Say why: it is kept, and shown with it.')
+    await type('Why it stands there all the same', 'He learns it')
+    await press(/^Place it there$/)
+    expect(sent[0]!.body).toMatchObject({ person: 'sten', insists: 'He learns it', tell: false })
+  })
+
+  it('shows what somebody else has put there meanwhile', async () => {
+    await page({ query: '?job=9-4', refuses: 'Tora Aas: has 12 from 10:00 to 11:00.' })
+    await press(/^Place and tell a$/)
+    expect(said()).toContain('Tora Aas, 10:00: has 12 from 10:00 to 11:00.')
+    await press(/^Choose another place$/)
+    expect(said()).not.toContain('has 12')
+  })
+
+  it('moves what is placed by the arrow keys, and puts it there by Enter', async () => {
+    await page()
+    const one = button(/^Sten Vik, 10:00/)
+    const key = async (name: string, shiftKey = false) => {
+      one.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true }))
+      await settled()
+    }
+    await key('ArrowRight')
+    await key('ArrowRight')
+    await key('ArrowRight', true)
+    expect(said()).toContain('Sten Vik, 10:30 to 11:45')
+    await key('ArrowUp')
+    one.click()
+    await settled()
+    const { body } = sent[0]!
+    expect(body).toMatchObject({ person: 'tora', from: at(10.5), takes: 75 * MINUTE, tell: false })
+    expect(body.now).toEqual({ booking: 3, person: 'sten', from: at(10) })
+  })
+
+  it('frees what is placed, tells those who do not know, and brings a ticket', async () => {
+    await page({ query: '?job=7-2' })
+    expect(said()).toContain('It is with Sten Vik, Tue 10:00, who does not know of it yet.')
+    await press(/^Take it from them$/)
+    expect(sent.at(-1)).toEqual({ path: 'free 7', body: { booking: 3 } })
+    await press(/^Tell them$/)
+    expect(sent.at(-1)).toEqual({ path: 'tell', body: { day: '2026-11-17' } })
+    await press(/^Bring one here …$/)
+    await type('Number of a ticket', '12')
+    await press(/^Bring it here$/)
+    expect(sent.at(-1)).toEqual({ path: 'bring 12', body: {} })
+  })
+
+  it('is read by who places nothing', async () => {
+    await page({ query: '?job=9-4', role: 'technician' })
+    expect(said()).toContain('Your role does not place work with others.')
+    expect(() => button(/^Place and tell/)).toThrow()
+    expect(() => button(/^Tell them/)).toThrow()
+  })
+})
