@@ -20,6 +20,7 @@ const VIEWS = [
   ['arrivals', LEAD, '/arrivals/HELD'],
   ['knowledge', LEAD, '/knowledge?article=1'],
   ['agreements', LEAD, '/directory/agreements'],
+  ['dispatch', LEAD, '/dispatch?job=JOB'],
   ['design-kind', LEAD, '/design/kinds/fault'],
   ['deadlines', LEAD, '/deadlines'],
   ['deadlines-night', LEAD, '/deadlines?band=over', { night: true }],
@@ -79,6 +80,10 @@ for (const [name, who, path, { night = false, width = 1280, height = 800 } = {}]
   if (path.includes('CALENDAR')) {
     const { document } = await (await context.request.get(`${address}/api/editions/1`)).json()
     target = path.replace('CALENDAR', document.desk.calendar)
+  }
+  if (path.includes('JOB')) {
+    const { rows } = await (await context.request.get(`${address}/api/dispatch/jobs`)).json()
+    target = path.replace('JOB', `${rows[1].reference}-${rows[1].id}`)
   }
   if (path.includes('HELD')) {
     const { rows } = await (await context.request.get(`${address}/api/arrivals`)).json()

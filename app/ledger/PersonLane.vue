@@ -152,16 +152,15 @@ function draw(event: PointerEvent, held: Held) {
     if (steps !== before) emit('nudge', held, { takes: steps - before })
     before = steps
   }
+  const ended = ({ type }: PointerEvent) => {
+    edge.removeEventListener('pointermove', moved)
+    shaping.value = false
+    if (type === 'pointercancel') emit('out')
+    else if (before) emit('put')
+  }
   edge.addEventListener('pointermove', moved)
-  edge.addEventListener(
-    'pointerup',
-    () => {
-      edge.removeEventListener('pointermove', moved)
-      shaping.value = false
-      if (before) emit('put')
-    },
-    { once: true },
-  )
+  edge.addEventListener('pointerup', ended, { once: true })
+  edge.addEventListener('pointercancel', ended, { once: true })
 }
 </script>
 

@@ -131,8 +131,11 @@ describe('a job of a ticket', () => {
   it('changes and is called off, its time with it', () => {
     const id = want()
     place(id)
-    ticket.do({ kind: 'changeJob', id, words: words({ takes: 2 * HOUR }) }, at(3), OLIN)
-    expect(job(id)).toMatchObject({ takes: 2 * HOUR, booking: seen(id).booking })
+    const changed = (more: Partial<JobWords>) =>
+      ticket.do({ kind: 'changeJob', id, words: words(more) }, at(3), OLIN)
+    expect(() => changed({ takes: 2 * HOUR })).toThrow('It has a fixed time')
+    changed({ what: 'Look at both masts' })
+    expect(job(id)).toMatchObject({ what: 'Look at both masts', booking: seen(id).booking })
     ticket.do({ kind: 'changeJob', id, calledOff: true }, at(4), OLIN)
     expect(standing(id)).toBe('calledOff')
     expect(ticket.state!.bookings).toMatchObject([{ state: 'calledOff' }])

@@ -61,6 +61,9 @@ export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJo
   const job = jobOf(change, id)
   if (words) {
     const { booking, insisted, untold } = job
+    const stands = bookingOf(job, change.state.bookings)
+    if (stands && words.takes !== stands.to - stands.from)
+      throw new Refused('conflict', 'It has a fixed time: make that longer or shorter where it stands.')
     const kept = {
       ...(booking !== undefined && { booking }),
       ...(insisted && { insisted }),
@@ -157,9 +160,9 @@ export function splitJob(change: Change, { id, first }: Of<'splitJob'>): void {
   const job = jobOf(change, id)
   if (['begun', 'done'].includes(standingOf(job, change.state.bookings)))
     throw new Refused('conflict', 'It has begun already, and stays in one piece.')
-  const rest = job.takes - first
-  if (first < SHORTEST || rest < SHORTEST) refuse('first', 'leave five minutes at least for each piece')
   const booking = bookingOf(job, change.state.bookings)
+  const rest = (booking ? booking.to - booking.from : job.takes) - first
+  if (first < SHORTEST || rest < SHORTEST) refuse('first', 'leave five minutes at least for each piece')
   if (booking) changeBooking(change, { id: booking.id, to: booking.from + first, quietly: job.untold })
   change.enter({ kind: 'jobChanged', job: { ...job, takes: first }, did: 'split' })
   const { booking: _, insisted: __, untold: ___, ...other } = job

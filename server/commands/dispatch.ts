@@ -103,13 +103,17 @@ export async function plainJob(desk: Desk, reference: number): Promise<JobWords>
 
 const MOST_WHAT = 300
 
-/** What a job says as it stands. @throws Refused when it is not there */
+/** What a job says as it stands; how long its fixed time is, where it has one. @throws Refused when it is not there */
 export async function jobNow(desk: Desk, reference: number, id: number): Promise<JobWords> {
   const row = await desk.db
     .selectFrom('job')
-    .select(['what', 'takes', 'skill', 'site', 'earliest', 'latest', 'meets'])
-    .where('reference', '=', reference)
-    .where('id', '=', id)
+    .leftJoin('booking', (on) =>
+      on.onRef('booking.reference', '=', 'job.reference').onRef('booking.id', '=', 'job.booking'),
+    )
+    .select(['job.what', 'skill', 'site', 'earliest', 'latest', 'meets'])
+    .select(sql<number>`coalesce(booking.ends - booking.starts, job.takes)::bigint`.as('takes'))
+    .where('job.reference', '=', reference)
+    .where('job.id', '=', id)
     .executeTakeFirst()
   if (!row) throw new Refused('missing', 'This job is not on the ticket any more.')
   const { what, takes, skill, site, earliest, latest, meets } = row

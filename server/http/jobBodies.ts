@@ -65,11 +65,13 @@ export class JobBody {
 
 /** What a job is when some of its words change. */
 export function jobWords(before: JobWords, body: JobBody): JobWords {
-  const { skill, site, earliest, latest } = { ...before, ...body }
+  /** Left out it stays, null takes it away. */
+  const of = <K extends 'skill' | 'site' | 'earliest' | 'latest'>(name: K): JobWords[K] =>
+    body[name] === undefined ? before[name] : ((body[name] ?? undefined) as JobWords[K])
   return {
     ...{ what: body.what ?? before.what, takes: body.takes ?? before.takes },
-    ...{ skill: skill ?? undefined, site: site ?? undefined },
-    ...{ earliest: earliest ?? undefined, latest: latest ?? undefined, meets: body.meets ?? before.meets },
+    ...{ skill: of('skill'), site: of('site'), earliest: of('earliest'), latest: of('latest') },
+    meets: body.meets ?? before.meets,
   }
 }
 

@@ -11,6 +11,7 @@ import {
   openJobs,
   placesFor,
 } from '../../server/queries/dispatch'
+import { JobBody, jobWords } from '../../server/http/jobBodies'
 import { fixedTimesIn } from '../../server/queries/hands'
 import { INES, makeWorld, SCANNER } from './world'
 
@@ -43,6 +44,22 @@ describe('a job', () => {
     expect(words).toMatchObject({ what: state.summary, site: 'varnes' })
     expect(words.takes % (15 * MINUTE)).toBe(0)
     await expect(plainJob(world.desk, 999_999)).rejects.toThrow('no ticket')
+  })
+
+  it('keeps what is not said when it is changed, and loses what is taken away', () => {
+    const before = { what: 'Look', takes: HOUR, skill: 'radio', site: 'varnes', latest: noon }
+    const kept = (body: object) => jobWords(before, Object.assign(new JobBody(), body))
+    expect(kept({})).toMatchObject(before)
+    expect(kept({ skill: null, latest: null })).toMatchObject({
+      site: 'varnes',
+      skill: undefined,
+      latest: undefined,
+    })
+    expect(kept({ what: 'Listen', site: 'hallin' })).toMatchObject({
+      what: 'Listen',
+      site: 'hallin',
+      takes: HOUR,
+    })
   })
 
   it('stands among those to be placed until it is, and again when its time is called off', async () => {
