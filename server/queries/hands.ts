@@ -51,7 +51,10 @@ export async function fixedTimesIn(
     .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
     .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due'])
-    .select(sql<string | null>`coalesce(job.site, ticket.site)`.as('site'))
+    .select(
+      // A job may be one that is done anywhere.
+      sql<string | null>`case when job.id is null then ticket.site else job.site end`.as('site'),
+    )
     .where('booking.state', '<>', 'calledOff')
     .where('starts', '<', end)
     // Nothing that is booked takes longer than a day.

@@ -204,6 +204,11 @@ describe('the board', () => {
     expect(board).toMatchObject({ day: '2026-11-18', days: 1, to: board.from + DAY })
     const hal = board.people.find((each) => each.id === 'hal-rowan')!
     expect(hal.free).toHaveLength(1)
+    const free = await job(anywhere)
+    await place(free, { person: 'hal-rowan', from: from - 2 * HOUR })
+    const all = await fixedTimesIn(world.db, { start: from - DAY, end: from + DAY }, ['hal-rowan'])
+    // What is done anywhere is not done where its ticket came from.
+    expect(all.find((each) => each.reference === free.reference)!.site).toBeUndefined()
     expect(hal.visits).toMatchObject([
       { reference: one.reference, start: from, untold: true, site: 'traffic' },
     ])
