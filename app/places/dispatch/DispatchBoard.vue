@@ -45,6 +45,17 @@ const skillName = computed(
   () => props.board.skills.find((one) => one.id === props.skill)?.name ?? props.skill,
 )
 
+/** Who does not know what is asked for sinks below those who do. */
+const groups = computed(() =>
+  [
+    { title: '', people: ordered.value },
+    {
+      title: `without ${skillName.value}: ${others.value.length} of ${found.value.length}`,
+      people: others.value,
+    },
+  ].filter((one) => one.people.length),
+)
+
 /** Where something would lie while it is dragged, or moved by keys. */
 const ghost = ref<{ held: Held; person: string; start: number; takes: number }>()
 const ghostSays = computed(() => {
@@ -133,37 +144,23 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
         </span>
         <span class="left small quiet">free</span>
       </div>
-      <ul>
-        <PersonLane
-          v-for="one in ordered"
-          :key="one.id"
-          v-bind="lineOf(one)"
-          :now-x="nowX"
-          @over="over"
-          @drop="drop"
-          @out="leave"
-          @choose="emit('choose', $event)"
-          @nudge="nudge"
-          @put="put"
-        />
-      </ul>
-      <p v-if="others.length" class="divider small quiet">
-        without {{ skillName }}: {{ others.length }} of {{ found.length }}
-      </p>
-      <ul v-if="others.length" class="others">
-        <PersonLane
-          v-for="one in others"
-          :key="one.id"
-          v-bind="lineOf(one)"
-          :now-x="nowX"
-          @over="over"
-          @drop="drop"
-          @out="leave"
-          @choose="emit('choose', $event)"
-          @nudge="nudge"
-          @put="put"
-        />
-      </ul>
+      <template v-for="group in groups" :key="group.title">
+        <p v-if="group.title" class="divider small quiet">{{ group.title }}</p>
+        <ul :class="{ others: group.title }">
+          <PersonLane
+            v-for="one in group.people"
+            :key="one.id"
+            v-bind="lineOf(one)"
+            :now-x="nowX"
+            @over="over"
+            @drop="drop"
+            @out="leave"
+            @choose="emit('choose', $event)"
+            @nudge="nudge"
+            @put="put"
+          />
+        </ul>
+      </template>
       <p v-if="!found.length" class="quiet">Nobody is found so. <b>Clear what you look for above.</b></p>
     </div>
   </div>
