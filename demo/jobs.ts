@@ -7,6 +7,7 @@ import type { PastTicket } from './past'
 
 /** A job of an open ticket: what it asks for, and where it stands, if it is placed already. */
 interface DemoJob {
+  team: string
   minutes: number
   skill?: string
   site?: string
@@ -15,18 +16,28 @@ interface DemoJob {
   placed?: { person: string; after: number; told?: boolean }
 }
 
-/** By their place among the tickets that are open on the morning and not Tora Aas’s, the newest first. */
-const JOBS: Readonly<Record<number, DemoJob>> = {
-  0: { minutes: 120, skill: 'fibre', site: 'lantern', meets: 'the keeper of the light' },
-  1: { minutes: 45, site: 'hallin', placed: { person: 'hal-rowan', after: 108, told: true } },
-  2: { minutes: 90, site: 'saltern', meets: 'somebody of the drying shed' },
-  3: { minutes: 60, site: 'hallin', placed: { person: 'sten-vik', after: 78 } },
-  5: { minutes: 30, site: 'lantern' },
-  6: { minutes: 45, site: 'traffic' },
-  9: { minutes: 30, site: 'traffic', placed: { person: 'hal-rowan', after: 63, told: true } },
-  10: { minutes: 90, skill: 'radio', site: 'traffic' },
-  11: { minutes: 45, site: 'hallin', placed: { person: 'sten-vik', after: 213 } },
-}
+/** By the teams of the tickets that are open on the morning, the newest first; each ticket has one. */
+const JOBS: readonly DemoJob[] = [
+  { team: 'networks', minutes: 120, skill: 'fibre', site: 'lantern', meets: 'the keeper of the light' },
+  {
+    team: 'devices-workshop',
+    minutes: 45,
+    site: 'hallin',
+    placed: { person: 'hal-rowan', after: 108, told: true },
+  },
+  { team: 'field-crew', minutes: 90, site: 'saltern', meets: 'somebody of the drying shed' },
+  { team: 'devices-workshop', minutes: 60, site: 'hallin', placed: { person: 'sten-vik', after: 78 } },
+  { team: 'booking-tills', minutes: 30, site: 'lantern' },
+  { team: 'networks', minutes: 45, site: 'traffic' },
+  {
+    team: 'devices-workshop',
+    minutes: 30,
+    site: 'traffic',
+    placed: { person: 'hal-rowan', after: 63, told: true },
+  },
+  { team: 'bridge-radio', minutes: 90, skill: 'radio', site: 'traffic' },
+  { team: 'booking-tills', minutes: 45, site: 'hallin', placed: { person: 'sten-vik', after: 213 } },
+]
 /** Whose morning is measured has no more work than that. */
 const MEASURED = 'tora-aas'
 
@@ -39,9 +50,12 @@ export function wantJobs(past: readonly PastTicket[], design: CompiledDesign, di
     .filter(({ state }) => !state.held && state.technician !== MEASURED)
     .filter(({ state }) => statusOf(design.kind(state.kind), state.status).group !== 'done')
     .reverse()
-  for (const [at, job] of Object.entries(JOBS)) {
-    const ticket = open[Number(at)]
-    if (ticket) want(ticket, job, (command) => run(ticket, command, design, directory))
+  const taken = new Set<PastTicket>()
+  for (const job of JOBS) {
+    const ticket = open.find((one) => one.state.team === job.team && !taken.has(one))
+    if (!ticket) continue
+    taken.add(ticket)
+    want(ticket, job, (command) => run(ticket, command, design, directory))
   }
 }
 

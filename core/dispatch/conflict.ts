@@ -41,7 +41,7 @@ export function conflictsOf({ job, hand, start, ways, now }: Trial): Conflict[] 
   return [
     ...(knows(hand, job) ? [] : [{ is: 'skill', skill: job.skill ?? '' } as const]),
     ...shiftConflicts(hand, at),
-    ...visitConflicts(hand, job, at, ways),
+    ...visitConflicts({ job, hand, start, ways, now }, at),
     ...(isOpenIn(job, at) ? [] : [{ is: 'shut', next: opensNext(job, start) } as const]),
     ...timeConflicts(job, at, now),
   ]
@@ -62,7 +62,7 @@ function shiftConflicts(hand: Hand, at: Interval): Conflict[] {
 export const workIn = (visits: readonly Visit[], { start, end }: Interval): number =>
   visits.reduce((sum, one) => sum + Math.max(0, Math.min(one.end, end) - Math.max(one.start, start)), 0)
 
-function visitConflicts(hand: Hand, job: Job, at: Interval, ways: Ways): Conflict[] {
+function visitConflicts({ hand, job, ways, now }: Trial, at: Interval): Conflict[] {
   const over = hand.visits.filter((one) => one.start < at.end && at.start < one.end)
   const overlaps = over.map((one): Conflict => ({
     is: 'overlap',
@@ -73,13 +73,15 @@ function visitConflicts(hand: Hand, job: Job, at: Interval, ways: Ways): Conflic
   const before = hand.visits.findLast((one) => one.end <= at.start)
   const after = hand.visits.find((one) => one.start >= at.end)
   const shift = shiftOf(hand, at)
+  // Nobody sets out before now; that a time is past is said by itself.
+  const leaves = (free: Instant) => (at.start < now ? free : Math.max(free, now))
   const comesFrom = before && (!shift || before.end > shift.start) ? before : undefined
   return [
     ...overlaps,
     ...(comesFrom
-      ? wayConflicts(ways, comesFrom, job, at.start - comesFrom.end)
+      ? wayConflicts(ways, comesFrom, job, at.start - leaves(comesFrom.end))
       : shift
-        ? baseConflicts(ways, hand, job, at.start - shift.start)
+        ? baseConflicts(ways, hand, job, at.start - leaves(shift.start))
         : []),
     ...(after && (!shift || after.start < shift.end)
       ? wayConflicts(ways, after, job, after.start - at.end)

@@ -93,7 +93,7 @@ export class Placing {
   private now: Sums
   private found: State
   private least: Sums
-  private readonly span: Interval
+  private readonly span: Within
   private readonly byId: ReadonlyMap<string, Job>
 
   /** @param random numbers from 0 up to 1: the same give the same */
@@ -102,7 +102,7 @@ export class Placing {
     private readonly random: () => number,
   ) {
     const { hands, within, jobs, ways } = round
-    this.span = { start: Math.max(within.start, within.now), end: within.end }
+    this.span = { start: Math.max(within.start, within.now), end: within.end, now: within.now }
     this.byId = new Map(jobs.map((one) => [one.id, one]))
     const tours = toursOf(hands, this.span)
     const sums = tours.map((tour) => goThrough(tour, ways, this.span) ?? NOTHING)
@@ -257,6 +257,7 @@ export class Placing {
     const span = {
       start: Math.max(this.span.start, job.earliest ?? -Infinity),
       end: Math.min(this.span.end, job.latest ?? Infinity),
+      now: this.span.now,
     }
     return able.some((one) => slotsOf(job, one, ways, span).length) ? { is: 'full' } : { is: 'noRoom' }
   }

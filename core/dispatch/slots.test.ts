@@ -28,6 +28,15 @@ describe('the ways between sites', () => {
     expect(WAYS.between(undefined, 'hallin')).toBe(0)
   })
 
+  it('begin now: nobody is there who would have had to set out before', () => {
+    const far = { site: 'varnes' }
+    const way = new Ways([{ id: 'hallin', ways: { varnes: 55 } }])
+    const [one] = slotsFor({ ...JOB, ...far }, [hand({})], way, { ...WITHIN, now: at(10, 42) })
+    expect(one!.start).toBe(at(11, 45))
+    const trial = { job: { ...JOB, ...far }, hand: hand({}), start: at(11), ways: way, now: at(10, 42) }
+    expect(conflictsOf(trial).map((each) => each.is)).toContain('noWay')
+  })
+
   it('are a guess where none is known, and that is told', () => {
     expect(WAYS.between('hallin', 'skerry')).toBeUndefined()
     expect(WAYS.assumed('hallin', 'skerry')).toBe(30 * MINUTE)
@@ -119,6 +128,7 @@ describe('places and conflicts', () => {
         const within = {
           start: Math.max(now, job.earliest ?? 0),
           end: Math.min(2 * DAY, job.latest ?? Infinity),
+          now,
         }
         const slots = slotsOf(job, one, WAYS, within)
         const against = (start: number) =>

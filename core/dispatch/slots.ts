@@ -58,7 +58,7 @@ export function slotsFor(
   const until = Math.min(within.end, job.latest ?? Infinity)
   const costOf = (slot: Slot) => slotCost(slot, from, weights)
   const best = hands.flatMap((hand) => {
-    const all = slotsOf(job, hand, ways, { start: from, end: until })
+    const all = slotsOf(job, hand, ways, { start: from, end: until, now: within.now })
     return all.length ? [all.reduce((a, b) => (costOf(b) < costOf(a) ? b : a))] : []
   })
   return best
@@ -73,8 +73,11 @@ export const slotCost = (
   { late, way, wait }: SlotWeights,
 ): number => (Math.max(0, -(left ?? 0)) * late + detour * way + (start - from) * wait) / MINUTE
 
-/** The earliest place in each gap that somebody has between their visits. @param span within which it must lie */
-export function slotsOf(job: Job, hand: Hand, ways: Ways, span: Interval): Slot[] {
+/**
+ * The earliest place in each gap that somebody has between their visits; nobody sets out before now.
+ * @param span within which it must lie
+ */
+export function slotsOf(job: Job, hand: Hand, ways: Ways, span: Within): Slot[] {
   if (!knows(hand, job) || span.end - span.start < job.duration) return []
   return hand.free.flatMap((shift) => {
     if (shift.end <= span.start || shift.start >= span.end) return []
@@ -90,7 +93,7 @@ interface Gap {
   shift: Interval
   before: Visit | undefined
   after: Visit | undefined
-  span: Interval
+  span: Within
 }
 
 function slotIn(job: Job, hand: Hand, ways: Ways, { shift, before, after, span }: Gap): Slot | undefined {
@@ -98,7 +101,7 @@ function slotIn(job: Job, hand: Hand, ways: Ways, { shift, before, after, span }
   const way = ways.assumed(origin, job.site)
   const onward = after ? ways.assumed(job.site, after.site) : 0
   const free = {
-    start: Math.max(span.start, Math.max(shift.start, before?.end ?? -Infinity) + way),
+    start: Math.max(span.start, Math.max(shift.start, before?.end ?? -Infinity, span.now) + way),
     end: Math.min(span.end, after ? after.start - onward : shift.end, shift.end),
   }
   const start = firstStart(job, free)

@@ -1,6 +1,6 @@
 import type { Instant, Interval } from '../time'
 import { knows, type Hand, type Job, type Visit } from './job'
-import { firstStart } from './slots'
+import { firstStart, type Within } from './slots'
 import type { Ways } from './ways'
 
 /** A stop of a tour: a visit at its fixed time, or a job that is to be placed. */
@@ -30,13 +30,13 @@ export interface TourSums {
 const siteOf = (stop: Stop) => ('job' in stop ? stop.job.site : stop.visit.site)
 
 /**
- * Goes through a tour as early as can be.
+ * Goes through a tour as early as can be; nobody sets out before now.
  * @param span jobs lie within it
  * @returns undefined where a job cannot be done in this order; visits that collide with each other are somebody's will
  */
-export function goThrough({ hand, shift, stops }: Tour, ways: Ways, span: Interval): TourSums | undefined {
+export function goThrough({ hand, shift, stops }: Tour, ways: Ways, span: Within): TourSums | undefined {
   const sums: TourSums = { starts: [], ways: [], way: 0, broken: 0, work: 0 }
-  let [time, place, isFree] = [shift.start, hand.base, false]
+  let [time, place, isFree] = [Math.max(shift.start, span.now), hand.base, false]
   for (const stop of stops) {
     const way = ways.assumed(place, siteOf(stop))
     if ('visit' in stop) {

@@ -277,7 +277,7 @@ function whyNotOf(
   const from = Math.max(span.start, now)
   return hands
     .filter((one) => knows(one, job) && !chosen.has(one.id))
-    .filter((one) => !slotsOf(job, one, ways, { start: from, end: span.end }).length)
+    .filter((one) => !slotsOf(job, one, ways, { start: from, end: span.end, now }).length)
     .slice(0, MOST_AGAINST)
     .map((one) => ({ hand: one.id, longest: longestOf(one, from) }))
 }
