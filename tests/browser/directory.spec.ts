@@ -139,7 +139,7 @@ test('somebody who is invited chooses a password by the link of a mail, and sees
   // Another letter may still be on its way: this one is to her.
   const row = page.getByRole('row').filter({ hasText: mail })
   await expect(async () => {
-    await page.getByRole('button', { name: 'Show' }).click()
+    await page.getByRole('button', { name: 'Show', exact: true }).click()
     await expect(row.first()).toBeVisible({ timeout: 1000 })
   }).toPass()
   await row.first().getByRole('button').click()

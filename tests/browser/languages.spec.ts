@@ -54,7 +54,7 @@ test('a requester reads the portal, a form and what comes by mail in the languag
   await signIn(desk, LEAD)
   await desk.goto('/standins/mailbox')
   await desk.getByLabel('Only mail to this address').fill(READER)
-  await desk.getByRole('button', { name: 'Show' }).click()
+  await desk.getByRole('button', { name: 'Show', exact: true }).click()
   await desk.getByRole('button', { name: `[${reference}] Vi har fått den:` }).click()
   await expect(desk.locator('pre')).toContainText('Hvor mange porter leser ikke? 1 porter')
   await desk.close()

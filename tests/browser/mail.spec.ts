@@ -19,14 +19,14 @@ test('a mail becomes a ticket, its answer an answer, and a file goes with a requ
   await write('The kiosk door squeaks', 'Since the gale.')
   const fate = page.locator('tr', { hasText: 'help@merrow.sound.example' }).first()
   await expect(async () => {
-    await page.getByRole('button', { name: 'Show' }).click()
+    await page.getByRole('button', { name: 'Show', exact: true }).click()
     await expect(fate).toContainText(/became ticket \d+/, { timeout: 1000 })
   }).toPass()
   const reference = (await fate.getByRole('link').textContent())!.trim()
 
   // With the number alone anybody could write; an answer to a mail of ours is theirs.
   await write(`Re: [${reference}] The kiosk door squeaks`, 'It was the cat.')
-  await page.getByRole('button', { name: 'Show' }).click()
+  await page.getByRole('button', { name: 'Show', exact: true }).click()
   await page.getByRole('button', { name: `[${reference}] We have it` }).click()
   await page.getByRole('button', { name: `Answer as ${REQUESTER} …` }).click()
   await page.getByLabel('Text').fill('Oil helped.\n\nOn Monday you wrote:\n> Which door?')

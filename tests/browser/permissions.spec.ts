@@ -24,7 +24,9 @@ test('an administrator puts a role together; whoever has it finds what it opens,
   await form.getByRole('button', { name: 'Add the role' }).click()
   await expect(leaf(page).getByRole('heading', { level: 1 })).toContainText(name)
   // A tick holds at once, and stands in the record.
+  const kept = page.waitForResponse((one) => one.request().method() === 'PATCH' && one.ok())
   await leaf(page).getByRole('checkbox', { name: 'Make tokens for programs' }).uncheck()
+  await kept
   await page.reload()
   await expect(leaf(page).getByRole('checkbox', { name: 'Make tokens for programs' })).not.toBeChecked()
 

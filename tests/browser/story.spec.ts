@@ -89,14 +89,14 @@ test('where nobody replies the ladder climbs, and the mails arrive', async () =>
   await expect(leaf.locator('details.message', { hasText: '80 %' })).toContainText('sent')
   await lead.goto('/standins/mailbox')
   await lead.getByLabel('Only mail to this address').fill('pia-lund@commons.sound.example')
-  await lead.getByRole('button', { name: 'Show' }).click()
+  await lead.getByRole('button', { name: 'Show', exact: true }).click()
   await expect(
     lead.getByRole('button', {
       name: `[${reference}] 80 % of “Answer” is spent: Gate scanner will not read tickets`,
     }),
   ).toBeVisible()
   await lead.getByLabel('Only mail to this address').fill(REQUESTER)
-  await lead.getByRole('button', { name: 'Show' }).click()
+  await lead.getByRole('button', { name: 'Show', exact: true }).click()
   await lead
     .getByRole('button', { name: `[${reference}] We have it: Gate scanner will not read tickets` })
     .click()
