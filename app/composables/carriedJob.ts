@@ -2,8 +2,8 @@ import type { Held } from '~/composables/heldJob'
 
 /** What is carried from a list onto the board, by drag and drop of the browser. */
 const JOB = 'application/x-yare-job'
-/** A ticket of any list, which becomes a job where it is dropped. */
-export const TICKET = 'application/x-yare-ticket'
+/** The browser says so where a link is carried, in whatever window it stood (RFC 2483, 5). */
+const LINKS = 'text/uri-list'
 
 /** While something is carried the browser tells where it is, and not what. */
 const carried = shallowRef<Held>()
@@ -20,8 +20,12 @@ export function carry(event: DragEvent, held: Held): void {
 export const isCarried = (event: DragEvent): Held | undefined =>
   event.dataTransfer?.types.includes(JOB) ? carried.value : undefined
 
-export const isTicket = (event: DragEvent): boolean => event.dataTransfer?.types.includes(TICKET) === true
+/** Whether it may be a ticket: each row of any list is a link to one. */
+export const isTicket = ({ dataTransfer }: DragEvent): boolean =>
+  dataTransfer?.types.includes(LINKS) === true && !dataTransfer.types.includes(JOB)
 
-/** The number of the ticket that was dropped. */
-export const droppedTicket = (event: DragEvent): number | undefined =>
-  Number(event.dataTransfer?.getData(TICKET)) || undefined
+/** The number of the ticket to which a link leads that was dropped; undefined where it leads elsewhere. */
+export function droppedTicket({ dataTransfer }: DragEvent): number | undefined {
+  const [, reference] = /\/desk\/(\d{1,15})(?:[?#\s]|$)/.exec(dataTransfer?.getData(LINKS) ?? '') ?? []
+  return reference === undefined ? undefined : Number(reference)
+}

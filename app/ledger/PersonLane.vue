@@ -309,9 +309,16 @@ function draw(event: PointerEvent, held: Held) {
   display: flex;
   gap: 4px;
   align-items: center;
-  min-width: 62px;
   white-space: nowrap;
   pointer-events: none;
+  /* As wide as it takes time; the hour is written where there is room for it, and stands in the list below. */
+  overflow: hidden;
+  container-type: inline-size;
+}
+@container (max-width: 60px) {
+  .slot .num {
+    display: none;
+  }
 }
 .slot b {
   background: var(--sea);

@@ -107,9 +107,15 @@ function awayIn({ shift, zone }: Person, { start, end }: Interval) {
     .map(({ date, name }) => ({ date, name }))
 }
 
+const UNSEEN: Pick<FixedTime, 'skill' | 'earliest' | 'latest' | 'due'> = {
+  ...{ skill: null, earliest: null, latest: null, due: null },
+}
+
 /** What somebody may not see of a ticket still takes its time. */
 function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, directory }: Around) {
   const seen = isSeen(sight, { team: one.team, queue: one.queue, technician: one.technician })
+  // What it asks for tells of the ticket too.
+  const { skill, earliest, latest, due } = seen ? one : UNSEEN
   return {
     ...{
       id: one.id,
@@ -123,7 +129,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
     site: one.site ?? null,
     siteName: one.site === undefined ? '' : (directory.sites.get(one.site)?.name ?? one.site),
     insisted: seen ? one.insisted : '',
-    ...{ skill: one.skill, earliest: one.earliest, latest: one.latest, due: seen ? one.due : null },
+    ...{ skill, earliest, latest, due },
     /** The way to it, in milliseconds. */
     way: ways.assumed(cameFrom, one.site),
   }
@@ -196,25 +202,11 @@ const AHEAD = 5 * 7 * DAY
 const NEVER = 9_000_000_000_000_000
 
 /** A job that is on a ticket, with what it asks for. @throws Refused when it is not there */
-export async function jobRow(
-  db: Database,
-  reference: number,
-  id: number,
-): Promise<JobRow & { standing: string }> {
+export async function jobRow(db: Database, reference: number, id: number): Promise<JobRow> {
   const row = await db
     .selectFrom('job')
     .innerJoin('ticket', 'ticket.reference', 'job.reference')
-    .select([
-      'job.reference',
-      'job.id',
-      'takes',
-      'skill',
-      'job.site',
-      'earliest',
-      'latest',
-      'due_at',
-      'standing',
-    ])
+    .select(['job.reference', 'job.id', 'takes', 'skill', 'job.site', 'earliest', 'latest', 'due_at'])
     .where('job.reference', '=', reference)
     .where('job.id', '=', id)
     .executeTakeFirst()

@@ -82,8 +82,6 @@ test('two who place the same job at the same moment: the second is told with who
   const { reference, id } = await wanted(page.request, 'Bilge alarm panel is loose')
   await page.goto(`/dispatch?job=${reference}-${id}`)
   await expect(page.getByRole('button', { name: 'Place and tell a' })).toBeVisible()
-  // The page of the first does not hear of the second before it places.
-  await page.route('**/api/stream**', (one) => one.abort())
   const other = await playwright.request.newContext({ baseURL: origin() })
   await signInByApi(other, origin(), LEAD)
   const { places } = (await (

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { droppedTicket, isTicket } from '~/composables/carriedJob'
 
-// A ticket comes to be placed: by its number, or dropped here from a list.
+// A ticket comes to be placed: by its number, or as a row of any list, of this window or another, that is dropped here.
 const emit = defineEmits<{ brought: [job: { reference: number; id: number }] }>()
 const open = ref(false)
 const number = ref('')

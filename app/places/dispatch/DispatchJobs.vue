@@ -60,8 +60,8 @@ const facts = (row: OpenJob) =>
     <div v-else-if="!rows.length && !jobs.error.value" class="nothing-open">
       <p>Nothing waits to be placed.</p>
       <p class="quiet">
-        A ticket that needs a visit comes here by <b>To be placed …</b> in its part <i>Time</i>, or by its
-        number above.
+        A ticket that needs a visit comes here by <b>To be placed …</b> in its part <i>Time</i>, by its number
+        above, or as a row of any list that is dropped there.
       </p>
     </div>
     <div v-else ref="frame" class="ledger-rows" v-on="listens">

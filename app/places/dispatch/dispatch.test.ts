@@ -203,6 +203,20 @@ describe('Dispatch', () => {
     expect(sent.at(-1)).toEqual({ path: 'bring 12', body: {} })
   })
 
+  it('takes a row of any list that is dropped there, and nothing else', async () => {
+    await page()
+    const drop = async (link: string, ...types: string[]) => {
+      const dataTransfer = { types: ['text/uri-list', ...types], getData: () => link }
+      document.querySelector('.bring')!.dispatchEvent(Object.assign(new Event('drop'), { dataTransfer }))
+      await settled()
+    }
+    await drop('https://elsewhere.example/knowledge?article=3')
+    await drop('https://desk.example/desk/12x')
+    expect(sent).toEqual([])
+    await drop('https://desk.example/desk/12?view=mine')
+    expect(sent).toEqual([{ path: 'bring 12', body: {} }])
+  })
+
   it('is read by who places nothing', async () => {
     await page({ query: '?job=9-4', role: 'technician' })
     expect(said()).toContain('Your role does not place work with others.')
