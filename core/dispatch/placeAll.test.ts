@@ -117,6 +117,19 @@ describe('all jobs placed', () => {
     expect(after.sums.moved).toBeLessThanOrEqual(hit.length + 1)
   })
 
+  it('leave what is placed where it stands, at its time, as long as nothing is gained by moving it', () => {
+    const standing = job('1', { due: 16 * HOUR })
+    const held = new Map([['1', { hand: 'b', start: 10 * HOUR }]])
+    const alone = placed({ jobs: [standing], held, hands: [hand('a'), hand('b')] })
+    expect(alone.placed).toMatchObject([{ hand: 'b', start: 10 * HOUR, isMoved: false }])
+    expect(alone.sums.moved).toBe(0)
+    // Others are placed round it.
+    const jobs = [standing, ...['2', '3', '4'].map((id) => job(id, { due: 13 * HOUR }))]
+    const { placed: all, sums } = placed({ jobs, held, hands: [hand('a'), hand('b')] })
+    expect(all.find((one) => one.job === '1')).toMatchObject({ hand: 'b', start: 10 * HOUR })
+    expect(sums).toMatchObject({ unplaced: 0, moved: 0 })
+  })
+
   it('are the best of all ways where these can all be tried', () => {
     const anyJob = fc.record(
       {

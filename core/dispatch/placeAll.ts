@@ -185,11 +185,13 @@ export class Placing {
       const before = sums[at] ?? NOTHING
       if (!knows(tour.hand, job)) continue
       for (let place = 0; place <= tour.stops.length; place++) {
-        const tried = withJob(tour, job, place)
-        const came = tried && goThrough(tried, this.round.ways, this.span)
-        if (!tried || !came) continue
-        const cost = this.costOf(came, before) + this.movedCost(tour, job)
-        if (!best || cost < best.cost) best = { at, tour: tried, sums: came, cost }
+        for (const { from, moved } of this.waysToPut(tour, job)) {
+          const tried = withJob(tour, job, place, from)
+          const came = tried && goThrough(tried, this.round.ways, this.span)
+          if (!tried || !came) continue
+          const cost = this.costOf(came, before) + moved
+          if (!best || cost < best.cost) best = { at, tour: tried, sums: came, cost }
+        }
       }
     }
     return best
@@ -199,12 +201,17 @@ export class Placing {
   private costOf(came: TourSums, before: TourSums): number {
     const broken = came.broken - before.broken
     const hours = came.work / HOUR_OF_WORK
-    return broken * PROMISE + (came.way - before.way) / MINUTE + hours + this.random() * NOISE
+    const displaced = came.displaced - before.displaced
+    return (
+      broken * PROMISE + displaced * MOVED + (came.way - before.way) / MINUTE + hours + this.random() * NOISE
+    )
   }
 
-  private movedCost({ hand }: Tour, { id }: Job): number {
+  /** Where it stood if that is here, else at any time; what is moved costs. */
+  private waysToPut({ hand }: Tour, { id }: Job): { from?: Instant; moved: number }[] {
     const held = this.round.held?.get(id)
-    return held && held.hand !== hand.id ? MOVED : 0
+    if (!held) return [{ moved: 0 }]
+    return held.hand === hand.id ? [{ from: held.start, moved: 0 }, { moved: MOVED }] : [{ moved: MOVED }]
   }
 
   private sumsOf({ tours, sums, left }: State): Sums {
@@ -274,7 +281,7 @@ export class Placing {
   }
 }
 
-const NOTHING: TourSums = { starts: [], ways: [], way: 0, broken: 0, work: 0 }
+const NOTHING: TourSums = { starts: [], ways: [], way: 0, broken: 0, displaced: 0, work: 0 }
 const HOUR_OF_WORK = 60 * MINUTE
 /** What a promise, and a job that somebody else had, are worth in minutes of way. */
 const PROMISE = 10_000

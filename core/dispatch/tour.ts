@@ -4,7 +4,10 @@ import { firstStart, type Within } from './slots'
 import type { Ways } from './ways'
 
 /** A stop of a tour: a visit at its fixed time, or a job that is to be placed. */
-export type Stop = { visit: Visit } | { job: Job }
+export type Stop =
+  | { visit: Visit }
+  /** `from` is where it stood before: it does not begin sooner, and is moved where it begins later. */
+  | { job: Job; from?: Instant }
 
 /** What one hand does in one shift, in its order. */
 export interface Tour {
@@ -23,6 +26,8 @@ export interface TourSums {
   way: number
   /** Jobs whose promise is over when they are done. */
   broken: number
+  /** Jobs that begin later than they stood before. */
+  displaced: number
   /** How much fixed work it has, in milliseconds. */
   work: number
 }
@@ -35,7 +40,7 @@ const siteOf = (stop: Stop) => ('job' in stop ? stop.job.site : stop.visit.site)
  * @returns undefined where a job cannot be done in this order; visits that collide with each other are somebody's will
  */
 export function goThrough({ hand, shift, stops }: Tour, ways: Ways, span: Within): TourSums | undefined {
-  const sums: TourSums = { starts: [], ways: [], way: 0, broken: 0, work: 0 }
+  const sums: TourSums = { starts: [], ways: [], way: 0, broken: 0, displaced: 0, work: 0 }
   let [time, place, isFree] = [Math.max(shift.start, span.now), hand.base, false]
   for (const stop of stops) {
     const way = ways.assumed(place, siteOf(stop))
@@ -44,9 +49,9 @@ export function goThrough({ hand, shift, stops }: Tour, ways: Ways, span: Within
       time = Math.max(time, stop.visit.end)
       sums.work += stop.visit.end - stop.visit.start
     } else {
-      const { job } = stop
+      const { job, from = -Infinity } = stop
       const start = firstStart(job, {
-        start: Math.max(time + way, span.start, job.earliest ?? -Infinity),
+        start: Math.max(time + way, span.start, job.earliest ?? -Infinity, from),
         end: Math.min(shift.end, span.end, job.latest ?? Infinity),
       })
       if (start === undefined) return undefined
@@ -55,6 +60,7 @@ export function goThrough({ hand, shift, stops }: Tour, ways: Ways, span: Within
       sums.ways.push(way)
       sums.work += job.duration
       if (job.due !== undefined && time > job.due) sums.broken++
+      if (stop.from !== undefined && start !== from) sums.displaced++
     }
     sums.way += way
     isFree = 'job' in stop
@@ -79,8 +85,15 @@ export const toursOf = (hands: readonly Hand[], span: Interval): Tour[] =>
       })),
   )
 
-/** A tour with a job put in at a place, or undefined where whoever goes it does not know what it asks for. */
-export const withJob = (tour: Tour, job: Job, at: number): Tour | undefined =>
+/** A tour with a job put in at a place, from where it stood before if that is said; undefined where whoever goes it does not know what it asks for. */
+export const withJob = (tour: Tour, job: Job, at: number, from?: Instant): Tour | undefined =>
   knows(tour.hand, job)
-    ? { ...tour, stops: [...tour.stops.slice(0, at), { job }, ...tour.stops.slice(at)] }
+    ? {
+        ...tour,
+        stops: [
+          ...tour.stops.slice(0, at),
+          { job, ...(from !== undefined && { from }) },
+          ...tour.stops.slice(at),
+        ],
+      }
     : undefined

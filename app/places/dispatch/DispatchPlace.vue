@@ -2,6 +2,7 @@
 import { BoardScale, typedPlace } from '~~/core/dispatch'
 import { DAY, isoDate, parseMoment, weekdayAndTime, Zone } from '~~/core/time'
 import { heldOf, heldVisit, type Board, type Held, type OpenJob } from '~/composables/heldJob'
+import type { Line } from './usePlaceAll'
 import { usePlacing } from './usePlacing'
 
 // Who is sent where and when: what is to be placed at the left, people and their hours at the right.
@@ -138,6 +139,17 @@ async function tellAll() {
   const done = await placing.run(() => api('POST /api/dispatch/tell', { body: { day: first } }))
   if (done) await again()
 }
+/** All of them at once; every page of the list is read first. */
+const placesAll = ref(false)
+async function placeAll() {
+  for (let pages = 0; pages < MOST_PAGES && jobs.page.value?.next; pages++) await jobs.more()
+  placesAll.value = true
+}
+const MOST_PAGES = 10
+async function tookAll(lines: Line[]) {
+  if (lines.length) placing.tookAll(lines)
+  await again()
+}
 const rows = ref<{ step: (by: number) => void }>()
 const form = ref<{ open: () => void }>()
 useShortcuts('Dispatch', [
@@ -163,6 +175,7 @@ useShortcuts('Dispatch', [
   { keys: '[', says: 'the days before', run: () => shift(-1) },
   { keys: ']', says: 'the days after', run: () => shift(1) },
   { keys: 'n', says: 'bring a ticket here', run: () => form.value?.open(), when: () => mayPlace.value },
+  { keys: 'p', says: 'place all of them at once', run: placeAll, when: () => mayPlace.value },
   { keys: 'u', says: 'take back what was placed last', run: placing.undo, when: () => placing.canUndo.value },
 ])
 const skill = computed(() => text('skill') ?? held.value?.job.skill ?? '')
@@ -225,6 +238,18 @@ watch(chosenKey, () => (typedFault.value = ''))
           @choose="choose"
           @place="placing.place"
         />
+        <LazyPlaceAll
+          v-if="placesAll && board"
+          :board="board"
+          :jobs="jobs.rows.value"
+          :team="text('team')"
+          :now="time.now"
+          @taken="tookAll"
+          @leave="placesAll = false"
+        />
+        <p v-else-if="board && mayPlace && jobs.rows.value.length" class="all">
+          <KitButton keys="p" @click="placeAll">Place all … <kbd>p</kbd></KitButton>
+        </p>
         <InsistForm
           v-if="placing.wish.value"
           :wish="placing.wish.value"
@@ -259,6 +284,9 @@ watch(chosenKey, () => (typedFault.value = ''))
 </template>
 
 <style scoped>
+.all {
+  margin: 4px 0;
+}
 .sheet {
   padding: 12px 18px 40px;
   height: 100%;

@@ -1,9 +1,12 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { Placing, Ways } from '~~/core/dispatch'
 import { DAY, HOUR, MINUTE } from '~~/core/time'
 import { draw, settled } from '../../testing/on'
 import { meAs } from '../../testing/me'
 import { refusal, serve } from '../../testing/server'
+import type { PlaceJobsAnswer, PlaceJobsRequest } from '../../workers/placeJobs'
 import DispatchPlace from './DispatchPlace.vue'
+import PlaceAll from './PlaceAll.vue'
 
 const START = Date.UTC(2026, 10, 17)
 const at = (hour: number) => START + hour * HOUR
@@ -222,5 +225,66 @@ describe('Dispatch', () => {
     expect(said()).toContain('Your role does not place work with others.')
     expect(() => button(/^Place and tell/)).toThrow()
     expect(() => button(/^Tell them/)).toThrow()
+  })
+})
+
+/** A worker that places once and does not try to do so better. */
+class FakeWorker {
+  onmessage: (event: { data: PlaceJobsAnswer }) => void = () => undefined
+  static asked: PlaceJobsRequest[] = []
+  terminate() {}
+  postMessage(asked: PlaceJobsRequest) {
+    FakeWorker.asked.push(asked)
+    const hands = asked.hands.map((one) => ({ ...one, skills: new Set(one.skills) }))
+    const round = { ...asked, hands, ways: new Ways(asked.sites), held: new Map(asked.held) }
+    const { best } = new Placing(round, () => 0.5)
+    this.onmessage({ data: { proposal: best, first: best.sums, tries: 1 } })
+  }
+}
+
+describe('placing all at once', () => {
+  afterEach(() => vi.unstubAllGlobals())
+  async function all(refuses?: string) {
+    vi.stubGlobal('Worker', FakeWorker)
+    await page({ refuses })
+    document.body.innerHTML = ''
+    const { wrapper } = draw(PlaceAll, {
+      props: { board: BOARD, jobs: [JOB], team: undefined, now: at(9) } as never,
+    })
+    await settled()
+    return { wrapper, asked: () => FakeWorker.asked.at(-1)! }
+  }
+
+  it('proposes a line for each, which are taken as far as they are ticked', async () => {
+    const { wrapper, asked } = await all()
+    expect(asked().jobs.map((one) => one.id)).toEqual(['9-4'])
+    expect(asked().hands.find((one) => one.id === 'sten')!.visits).toHaveLength(1)
+    expect(said()).toMatch(/09:00–10:00 ?Tora Aas ?9 The mast leans/)
+    document.querySelector<HTMLElement>('.kit-tick input')!.click()
+    await settled()
+    expect(said()).toContain('Take 0 lines')
+    document.querySelector<HTMLElement>('.kit-tick input')!.click()
+    await settled()
+    await press(/^Take 1 line$/)
+    expect(sent).toEqual([{ path: 'place 9', body: { person: 'tora', from: at(9), tell: false } }])
+    expect(wrapper.emitted('taken')).toMatchObject([[[{ job: '9-4', hand: 'tora' }]]])
+  })
+
+  it('may move what is placed, as far as somebody says so', async () => {
+    const { asked } = await all()
+    expect(asked().held).toEqual([])
+    document.querySelector<HTMLElement>('input[role=switch]')!.click()
+    await settled()
+    expect(asked().held).toEqual([['7-2', { hand: 'sten', start: at(10) }]])
+    expect(asked().hands.every((one) => one.visits.length === 0)).toBe(true)
+    // It stays where it is: nothing is better elsewhere.
+    expect(said()).not.toContain('The lamp hums, moved')
+  })
+
+  it('says which line was refused, since somebody was quicker', async () => {
+    await all('Somebody was quicker: it is with Hal Rowan now.')
+    await press(/^Take 1 line$/)
+    expect(said()).toContain('Somebody was quicker: it is with Hal Rowan now.')
+    expect(said()).toContain('1 line could not be taken, since something has changed; look again.')
   })
 })

@@ -1,4 +1,5 @@
 import { toast } from '~/kit/toast'
+import type { Line } from './usePlaceAll'
 import { against, type Board, type Held } from '~/composables/heldJob'
 
 /** Somebody and a time that somebody has in mind for a job. */
@@ -111,6 +112,24 @@ export function usePlacing({ board, now, again }: Around) {
     last.value = undo
     toast(text, { undo })
   }
+  /** Many were placed together, and are taken back together. */
+  function tookAll(lines: readonly Line[]) {
+    said(`${lines.length === 1 ? 'One job is' : `${lines.length} jobs are`} placed.`, async () => {
+      const page = board()
+      for (const { held, hand, start } of lines) {
+        const visit = page?.people
+          .find((one) => one.id === hand)
+          ?.visits.find(
+            (one) => one.reference === held.reference && one.job === held.id && one.start === start,
+          )
+        if (!visit) continue
+        const name = page?.people.find((one) => one.id === hand)?.name ?? hand
+        await (held.now
+          ? putBack({ held, person: hand, name, start, tell: false }, visit.booking)
+          : free(held, visit.booking))
+      }
+    })
+  }
   const undo = () => last.value?.()
   return {
     busy,
@@ -120,6 +139,7 @@ export function usePlacing({ board, now, again }: Around) {
     place,
     send,
     take,
+    tookAll,
     undo,
     canUndo: computed(() => last.value !== undefined),
   }
