@@ -28,7 +28,7 @@ export async function mailSigner(db: Database): Promise<(text: string) => string
 }
 
 /** What a link in a message may be used for. */
-export type LinkPurpose = 'acknowledge' | 'report' | 'access' | 'word' | 'form'
+export type LinkPurpose = 'acknowledge' | 'report' | 'access' | 'word' | 'form' | 'calendar'
 
 /** A token that stands for one message and one purpose; whoever has it needs no sign-in for that. */
 export async function linkToken(db: Database, purpose: LinkPurpose, key: string): Promise<string> {

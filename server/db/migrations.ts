@@ -797,4 +797,11 @@ create index booking_time on booking (starts) where state <> 'calledOff';
 alter table team add column site text references site;
 `,
   },
+  {
+    name: '0044 fixed times are read at an address',
+    sql: `
+create table calendar_feed (
+  person text primary key references person, made int not null, ended boolean not null default false);
+`,
+  },
 ]

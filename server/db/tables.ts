@@ -356,6 +356,8 @@ export interface Tables {
     what: string
     state: string
   }
+  /** Addresses at which people's fixed times are read; the newest of each holds. */
+  calendar_feed: { person: string; made: number; ended: Filled<boolean> }
   /** Jobs that want somebody and a time, or have: as their tickets say. */
   job: {
     reference: number

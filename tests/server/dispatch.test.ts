@@ -1,6 +1,9 @@
+import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DAY, HOUR, MINUTE, parseMoment } from '../../core/time'
+import { endFeed, makeFeed } from '../../server/commands/calendarFeed'
 import { plainJob, placeJob, tellDay, type Placing } from '../../server/commands/dispatch'
+import { calendarFeed, hasFeed } from '../../server/queries/calendarFeed'
 import { audit } from '../../server/queries/audit'
 import {
   conflictsAt,
@@ -249,6 +252,46 @@ describe('the board', () => {
     const row = board.people.find((each) => each.id === 'hal-rowan')!
     expect(row.free).toEqual([])
     expect(row.away).toEqual([{ date: '2026-11-19', name: 'Away: ill' }])
+  })
+})
+
+describe('the address of somebody’s fixed times', () => {
+  const tokenOf = (address: string) => address.split('/').at(-1)!
+
+  it('has what they do, where and until when, as ical.js reads it (RFC 5545)', async () => {
+    const one = await job({ skill: undefined, site: 'traffic' })
+    const from = parseMoment('2026-11-20T09:00', 'Europe/London')
+    const { bookings } = await place(one, { person: 'sten-vik', from })
+    const address = await makeFeed(world.db, 'sten-vik')
+    expect(await hasFeed(world.db, 'sten-vik')).toBe(true)
+    const text = (await calendarFeed(world.desk, tokenOf(address)))!
+    const events = new ICAL.Component(ICAL.parse(text) as string).getAllSubcomponents('vevent')
+    const found = events
+      .map((each) => new ICAL.Event(each))
+      .find((each) => each.summary.startsWith(`${one.reference} `))!
+    expect(found.uid).toBe(`${one.reference}-${bookings!.at(-1)!.id}@fixed.yare-ledger`)
+    expect(found.startDate.toJSDate().getTime()).toBe(from)
+    expect(found.endDate.toJSDate().getTime()).toBe(from + HOUR)
+    expect(found.location).toContain('Hallin traffic room')
+    // What was called off is not in it any more.
+    await world.desk.run(one.reference, { kind: 'freeJob', id: one.job, booking: bookings!.at(-1)!.id }, LEAD)
+    expect(await calendarFeed(world.desk, tokenOf(address))).not.toContain(found.uid)
+  })
+
+  it('ends when another is made, when it is ended, and when they leave; nobody guesses one', async () => {
+    const first = tokenOf(await makeFeed(world.db, 'pia-lund'))
+    const second = tokenOf(await makeFeed(world.db, 'pia-lund'))
+    expect(await calendarFeed(world.desk, first)).toBeUndefined()
+    expect(await calendarFeed(world.desk, second)).toContain('BEGIN:VCALENDAR')
+    for (const token of ['', 'x', 'x.y', `${second}x`, second.replace(/^./, 'Z')])
+      expect(await calendarFeed(world.desk, token)).toBeUndefined()
+    await endFeed(world.db, 'pia-lund')
+    expect(await calendarFeed(world.desk, second)).toBeUndefined()
+    expect(await hasFeed(world.db, 'pia-lund')).toBe(false)
+    const third = tokenOf(await makeFeed(world.db, 'pia-lund'))
+    await world.db.updateTable('person').set({ active: false }).where('id', '=', 'pia-lund').execute()
+    world.desk.knowledge.forget('directory')
+    expect(await calendarFeed(world.desk, third)).toBeUndefined()
   })
 })
 

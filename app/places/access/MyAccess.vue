@@ -84,6 +84,7 @@ async function make() {
         >Sign out everywhere else …</KitButton
       >
     </section>
+    <MyCalendar v-if="session.me?.staff" />
     <section v-if="session.may('makeTokens')" aria-labelledby="tokens">
       <h2 id="tokens">A token for a program</h2>
       <p class="quiet">A program that has it may do what you may, until it ends. It is shown once.</p>
