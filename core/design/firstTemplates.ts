@@ -66,6 +66,48 @@ export const TEMPLATES: Template[] = [
     body: `${HELLO}\n\na fixed time on this ticket is yours; it stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
   },
   {
+    id: 'unbooked',
+    name: 'A fixed time is no longer yours',
+    subject: '[{reference}] No longer yours: {summary}',
+    body: `${HELLO}\n\na fixed time on this ticket is no longer yours: {text}.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+  },
+  {
+    id: 'visitPlaced',
+    name: 'When we come',
+    subject: '[{reference}] We come: {text}',
+    body: `${HELLO}\n\nwe come to you: {text}. In the portal you can say that this suits you, choose another time, or call it off.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi kommer: {text}',
+        `vi kommer til deg: {text}. I portalen kan du si at det passer, velge en annen tid eller avlyse det.`,
+      ),
+    },
+  },
+  {
+    id: 'visitMoved',
+    name: 'We come at another time',
+    subject: '[{reference}] Another time: {text}',
+    body: `${HELLO}\n\nwe come at another time: {text}. In the portal you can say that this suits you, choose another time, or call it off.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] En annen tid: {text}',
+        `vi kommer på en annen tid: {text}. I portalen kan du si at det passer, velge en annen tid eller avlyse det.`,
+      ),
+    },
+  },
+  {
+    id: 'visitOff',
+    name: 'We do not come then',
+    subject: '[{reference}] We do not come then: {summary}',
+    body: `${HELLO}\n\nwe do not come to you at this time: {text}. If somebody comes at another one, you hear of it.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Vi kommer ikke da: {summary}',
+        `vi kommer ikke til deg på denne tiden: {text}. Hvis noen kommer en annen gang, får du beskjed.`,
+      ),
+    },
+  },
+  {
     id: 'missedTime',
     name: 'Nobody began a fixed time',
     subject: '[{reference}] Fixed time missed: {summary}',

@@ -19,6 +19,10 @@ export interface WantedJob {
   latest?: Instant
   /** Who must be there, in words. */
   meets?: string
+  /** The requester is told when somebody comes, and may confirm, move or call it off. */
+  visit?: true
+  /** The time that the requester knows of, and whether it suits them. */
+  heard?: { booking: number; from: Instant; suits?: true }
   /** The fixed time by which it is placed. */
   booking?: number
   /** Why it stands where it does although that speaks against it. */
@@ -34,10 +38,13 @@ export interface Insisted {
 }
 
 /** What of a job can be said and changed. */
-export type JobWords = Pick<WantedJob, 'what' | 'takes' | 'skill' | 'site' | 'earliest' | 'latest' | 'meets'>
+export type JobWords = Pick<
+  WantedJob,
+  'what' | 'takes' | 'skill' | 'site' | 'earliest' | 'latest' | 'meets' | 'visit'
+>
 
 /** What was done with a job, as the record says it. */
-export type JobDeed = 'changed' | 'placed' | 'moved' | 'freed' | 'told' | 'split' | 'calledOff'
+export type JobDeed = 'changed' | 'placed' | 'moved' | 'freed' | 'told' | 'split' | 'suits' | 'calledOff'
 
 export const JOB_STANDINGS = ['open', 'placed', 'begun', 'done', 'calledOff'] as const
 /** Whether somebody is to be found for it, has it, is at it, or it is over. */

@@ -171,6 +171,8 @@ export type Command =
     }
   | { kind: 'freeJob'; id: number; booking: number }
   | { kind: 'tellJob'; id: number }
+  /** The requester says that a time suits them. */
+  | { kind: 'confirmVisit'; id: number; now: { booking: number; from: Instant } }
   /** `first` is how long it takes from now on; what is left is a job of its own. */
   | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }

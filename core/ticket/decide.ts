@@ -63,7 +63,7 @@ import {
   dropTask,
   orderTasks,
 } from './tasks'
-import { changeJob, freeJob, placeJob, splitJob, tellJob, wantJob } from './jobs'
+import { changeJob, confirmVisit, freeJob, placeJob, splitJob, tellJob, wantJob } from './jobs'
 import { filesOf } from './text'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
@@ -112,6 +112,7 @@ const HANDLERS: Handlers = {
   placeJob,
   freeJob,
   tellJob,
+  confirmVisit,
   splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),

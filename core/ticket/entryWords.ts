@@ -129,6 +129,7 @@ const JOB_DEEDS: Record<JobDeed, string> = {
   freed: 'freed',
   told: 'told whoever has',
   split: 'split',
+  suits: 'confirmed the time of',
   calledOff: 'called off',
 }
 const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const

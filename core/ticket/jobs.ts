@@ -1,9 +1,11 @@
 import { bookingOf, isRemark, standingOf, type JobWords, type WantedJob } from '../dispatch'
 import { MINUTE } from '../time'
+import { momentSaid } from '../words'
 import type { Booking } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
+import { heardOf, tellVisit } from './visits'
 import { book, bookQuietly, changeBooking, checkLine, nextId, personOf, tellOfBooking } from './work'
 
 // Jobs of a ticket that want somebody and a time, and where they are placed.
@@ -43,6 +45,7 @@ function checked({ directory }: Change, words: JobWords): JobWords {
     ...(earliest !== undefined && { earliest }),
     ...(latest !== undefined && { latest }),
     ...(meets?.trim() && { meets: checkLine(meets, 'meets') }),
+    ...(words.visit && { visit: true }),
   }
 }
 
@@ -60,7 +63,7 @@ export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJo
   personOf(change)
   const job = jobOf(change, id)
   if (words) {
-    const { booking, insisted, untold } = job
+    const { booking, insisted, untold, heard } = job
     const stands = bookingOf(job, change.state.bookings)
     if (stands && words.takes !== stands.to - stands.from)
       throw new Refused('conflict', 'It has a fixed time: make that longer or shorter where it stands.')
@@ -68,20 +71,32 @@ export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJo
       ...(booking !== undefined && { booking }),
       ...(insisted && { insisted }),
       ...(untold && { untold }),
+      ...(heard && { heard }),
     }
     change.enter({ kind: 'jobChanged', job: { id, ...checked(change, words), ...kept }, did: 'changed' })
   }
   if (!calledOff) return
   free(change, job)
-  const { booking: _, untold: __, ...rest } = change.state.jobs!.find((one) => one.id === id)!
+  const { booking: _, untold: __, heard: ___, ...rest } = change.state.jobs!.find((one) => one.id === id)!
   change.enter({ kind: 'jobChanged', job: { ...rest, calledOff: true }, did: 'calledOff' })
+}
+
+/** Whoever had it hears that it is no longer theirs, if they knew that it was. */
+function tellLost(change: Change, { untold }: WantedJob, { person, from }: Booking): void {
+  const { directory, context, now } = change
+  const lost = directory.people.get(person)
+  const isTheirs = 'person' in context.actor && context.actor.person === person
+  if (!lost || untold || isTheirs) return
+  change.tell([lost], 'unbooked', (language) => ({ text: momentSaid(from, lost.zone, now, language) }))
 }
 
 /** Its fixed time is called off, if it has one that is not over. */
 function free(change: Change, job: WantedJob): void {
   const booking = bookingOf(job, change.state.bookings)
-  if (booking && booking.state !== 'finished')
-    changeBooking(change, { id: booking.id, state: 'calledOff', quietly: job.untold })
+  if (!booking || booking.state === 'finished') return
+  changeBooking(change, { id: booking.id, state: 'calledOff', quietly: job.untold })
+  tellLost(change, job, booking)
+  if (job.heard?.booking === booking.id) tellVisit(change, booking, 'visitOff')
 }
 
 /** @throws Refused when somebody has placed it, moved it or ended it since it was seen */
@@ -109,17 +124,22 @@ export function placeJob(change: Change, { id, now, insisted, tell, ...at }: Of<
   checkSeen(change, booking, now)
   const { person, from, to } = at
   const isQuiet = !tell && (!booking || job.untold === true)
+  if (booking && booking.person !== person) tellLost(change, job, booking)
   if (booking) changeBooking(change, { id: booking.id, person, from, to, quietly: isQuiet })
   else if (isQuiet) bookQuietly(change, { person, from, to, what: job.what })
   else book(change, { person, from, to, what: job.what })
-  const { insisted: _, untold: __, ...rest } = job
+  const { insisted: _, untold: __, heard: ___, ...rest } = job
+  const stands = change.state.bookings!.find((one) => one.id === (booking?.id ?? idOfLastBooking(change)))!
+  // Whoever is sent and whoever waits for them hear of it at the same time.
+  const heard = isQuiet ? job.heard : heardOf(change, job, stands)
   change.enter({
     ...{ kind: 'jobChanged', did: booking ? 'moved' : 'placed' },
     job: {
       ...rest,
-      ...{ takes: to - from, booking: booking?.id ?? idOfLastBooking(change) },
+      ...{ takes: to - from, booking: stands.id },
       ...(insisted?.against.some((one) => !isRemark(one)) && { insisted }),
       ...(isQuiet && { untold: true }),
+      ...(heard && { heard }),
     },
   })
   if (change.state.technician === null) assignTo(change, { technician: person })
@@ -136,7 +156,7 @@ export function freeJob(change: Change, { id, booking }: Of<'freeJob'>): void {
     throw new Refused('conflict', 'It is not placed there any more; look at it again.')
   if (found.state !== 'booked') throw new Refused('conflict', 'It has begun already: whoever has it ends it.')
   free(change, job)
-  const { booking: _, insisted: __, untold: ___, ...rest } = job
+  const { booking: _, insisted: __, untold: ___, heard: ____, ...rest } = job
   change.enter({ kind: 'jobChanged', job: rest, did: 'freed' })
 }
 
@@ -146,8 +166,9 @@ export function tellJob(change: Change, { id }: Of<'tellJob'>): void {
   const job = jobOf(change, id)
   const booking = bookingOf(job, change.state.bookings)
   if (!booking || !job.untold) return
-  const { untold: _, ...rest } = job
-  change.enter({ kind: 'jobChanged', job: rest, did: 'told' })
+  const { untold: _, heard: __, ...rest } = job
+  const heard = heardOf(change, job, booking)
+  change.enter({ kind: 'jobChanged', job: { ...rest, ...(heard && { heard }) }, did: 'told' })
   tellOfBooking(change, booking)
 }
 
@@ -165,6 +186,21 @@ export function splitJob(change: Change, { id, first }: Of<'splitJob'>): void {
   if (first < SHORTEST || rest < SHORTEST) refuse('first', 'leave five minutes at least for each piece')
   if (booking) changeBooking(change, { id: booking.id, to: booking.from + first, quietly: job.untold })
   change.enter({ kind: 'jobChanged', job: { ...job, takes: first }, did: 'split' })
-  const { booking: _, insisted: __, untold: ___, ...other } = job
+  const { booking: _, insisted: __, untold: ___, heard: ____, ...other } = job
   wantJob(change, { words: { ...other, takes: rest } })
+}
+
+/** The requester says that the time of a visit suits them. @throws Refused when it is another time by now */
+export function confirmVisit(change: Change, { id, now }: Of<'confirmVisit'>): void {
+  const job = jobOf(change, id)
+  const booking = bookingOf(job, change.state.bookings)
+  if (!booking || !job.heard || booking.id !== now.booking || booking.from !== now.from)
+    throw new Refused(
+      'conflict',
+      'The time of this visit has changed meanwhile; look at it again.',
+      [],
+      'visitMoved',
+    )
+  if (job.heard.suits) return
+  change.enter({ kind: 'jobChanged', job: { ...job, heard: { ...job.heard, suits: true } }, did: 'suits' })
 }

@@ -28,6 +28,7 @@ export const PROBLEM_CODES = [
   'fileEmpty',
   'fileGone',
   'filesWait',
+  'visitMoved',
 ] as const
 export type ProblemCode = (typeof PROBLEM_CODES)[number]
 

@@ -97,7 +97,7 @@ export async function plainJob(desk: Desk, reference: number): Promise<JobWords>
   return {
     ...{ what: summary.slice(0, MOST_WHAT), takes: quarters(takes) },
     ...(skill !== undefined && { skill }),
-    ...(site && { site }),
+    ...(site && { site, visit: true }),
   }
 }
 

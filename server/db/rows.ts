@@ -1,7 +1,7 @@
 import type { Selectable } from 'kysely'
 import { balance, dueAt, grantedOf, lastStart, openPause, type Clock } from '../../core/clock'
 import type { CompiledDesign } from '../../core/design'
-import { bookingOf, standingOf } from '../../core/dispatch'
+import { bookingOf, standingOf, type WantedJob } from '../../core/dispatch'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
 import { dutiesOf, planProgress, standingStages } from '../../core/plan'
@@ -18,7 +18,7 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import type { WorkingTime } from '../../core/time'
-import { countedAs } from '../../core/work'
+import { countedAs, type Booking } from '../../core/work'
 import type { Tables, TicketFacts } from './tables'
 
 // Everything of a ticket that stands in columns, as it follows from its state; and entries, as they are kept.
@@ -116,6 +116,13 @@ export function bookingRows({ reference, bookings = [] }: TicketState): Tables['
   }))
 }
 
+/** What a requester knows of where a job stands now. */
+function heardAs(job: WantedJob, bookings: readonly Booking[]): 'told' | 'suits' | '' {
+  const booking = bookingOf(job, bookings)
+  if (!booking || job.heard?.booking !== booking.id || job.heard.from !== booking.from) return ''
+  return job.heard.suits ? 'suits' : 'told'
+}
+
 /** The rows of its jobs. */
 export function jobRows({ reference, jobs = [], bookings = [] }: TicketState): Tables['job'][] {
   return jobs.map((one) => ({
@@ -125,6 +132,8 @@ export function jobRows({ reference, jobs = [], bookings = [] }: TicketState): T
     ...{ standing: standingOf(one, bookings), untold: one.untold ?? false },
     booking: bookingOf(one, bookings)?.id ?? null,
     insisted: one.insisted?.why ?? '',
+    visit: one.visit ?? false,
+    heard: heardAs(one, bookings),
   }))
 }
 

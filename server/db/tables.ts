@@ -374,6 +374,9 @@ export interface Tables {
     booking: number | null
     untold: boolean
     insisted: string
+    /** Whether its requester is told of it, and what they know. */
+    visit: Filled<boolean>
+    heard: Filled<'' | 'told' | 'suits'>
   }
   time_record: {
     reference: number

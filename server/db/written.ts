@@ -82,6 +82,8 @@ export const WRITTEN = {
       'booking',
       'untold',
       'insisted',
+      'visit',
+      'heard',
     ],
   },
   plan_run: {

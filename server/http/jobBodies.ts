@@ -56,6 +56,11 @@ export class JobBody {
   @Max(MOST_NUMBER)
   latest?: number | null
 
+  /** The requester is told when somebody comes, and may confirm, move or call it off. */
+  @IsOptional()
+  @IsBoolean()
+  visit?: boolean
+
   /** Who must be there. */
   @IsOptional()
   @IsString()
@@ -72,6 +77,7 @@ export function jobWords(before: JobWords, body: JobBody): JobWords {
     ...{ what: body.what ?? before.what, takes: body.takes ?? before.takes },
     ...{ skill: of('skill'), site: of('site'), earliest: of('earliest'), latest: of('latest') },
     meets: body.meets ?? before.meets,
+    ...((body.visit ?? before.visit) && { visit: true }),
   }
 }
 

@@ -140,6 +140,7 @@ const JOB_COLUMNS = [
   ...([
     'job.latest',
     'job.meets',
+    'job.visit',
     'ticket.summary',
     'ticket.priority',
     'ticket.due_at',

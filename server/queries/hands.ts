@@ -28,6 +28,8 @@ export interface FixedTime extends Visit {
   latest: number | null
   due: number | null
   untold: boolean
+  /** What its requester knows of it. */
+  heard: '' | 'told' | 'suits'
   /** Why it stands there although something speaks against it. */
   insisted: string
 }
@@ -50,7 +52,7 @@ export async function fixedTimesIn(
     .select(['booking.reference', 'booking.id as booking', 'booking.person', 'starts', 'ends'])
     .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
-    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due'])
+    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due', 'job.heard'])
     .select(
       // A job may be one that is done anywhere.
       sql<string | null>`case when job.id is null then ticket.site else job.site end`.as('site'),
@@ -64,10 +66,11 @@ export async function fixedTimesIn(
     .orderBy('starts')
     .orderBy('booking.reference')
     .execute()
-  return rows.map(({ starts, ends, site, untold, insisted, state, ...row }) => ({
+  return rows.map(({ starts, ends, site, untold, insisted, state, heard, ...row }) => ({
     ...row,
     ...{ id: visitId(row.reference, row.booking), start: starts, end: ends },
     ...(site !== null && { site }),
+    heard: heard ?? '',
     ...{ untold: untold ?? false, insisted: insisted ?? '', state: state as BookingState },
   }))
 }

@@ -21,6 +21,7 @@ import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { readyBy, stepsShown } from './plans'
 import type { Reading } from './reading'
 import { loadTicket } from './tickets'
+import { visitsOf } from './visits'
 
 /** A ticket as somebody reads it who is no one of the desk; undefined where it is nothing of theirs. */
 async function loadRequest(desk: Reading, reference: number, person: string) {
@@ -52,6 +53,8 @@ export async function requestPage(
     confirmed: state.confirmedAt !== undefined,
     rating: state.rating ?? null,
     steps: stepsShown(state, design),
+    /** When somebody comes, and the other times that are free. */
+    visits: reads === 'own' && !state.held ? await visitsOf(desk, state, directory) : [],
     readyBy: readyBy(state, design, directory),
     happened: happenedTo(entries, kind).map((one) => ({
       at: one.at,

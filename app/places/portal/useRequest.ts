@@ -110,5 +110,19 @@ export function useRequest(portal: string, reference: number, page: Ref<Page | u
       if (answer) return navigateTo(`/portal/${portal}/requests`, { redirectCode: 303 })
     },
   })
-  return { page, state, busy, refused, answer, verdict, word, watching }
+  /** What is said of a visit: which, and to which other time it goes. */
+  const visiting = usePageForm({
+    id: 'visiting',
+    async act(pressed) {
+      const [says, job, at] = pressed.split(' ')
+      const visit = page.value?.visits.find((one) => one.job === Number(job))
+      if (!visit || !isOneOf(['suits', 'other', 'off'] as const, says)) return
+      const { booking, from } = visit
+      const body = { says, booking, from, ...(at && { at: Number(at) }) }
+      return put(() =>
+        api('POST /api/requests/{reference}/visits/{job}', { path: { reference, job: visit.job }, body }),
+      )
+    },
+  })
+  return { page, state, busy, refused, answer, verdict, word, watching, visiting }
 }

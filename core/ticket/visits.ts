@@ -1,0 +1,65 @@
+import { bookingOf, type WantedJob } from '../dispatch'
+import { REQUESTER } from '../rights'
+import { timeOfDay, type Instant } from '../time'
+import { momentSaid, type Language } from '../words'
+import { isBooked, type Booking } from '../work'
+import type { Change } from './change'
+import type { TicketState } from './state'
+
+// What a requester is told of a visit: when somebody comes, that it is another time, and that nobody does.
+
+type Said = 'visitPlaced' | 'visitMoved' | 'visitOff'
+
+/**
+ * Tells the requester of a ticket of a visit, unless they said so themselves.
+ * @returns whether there is a requester who is told of such things
+ */
+export function tellVisit(change: Change, { person, from, to }: Booking, template: Said): boolean {
+  const { directory, state, context, now } = change
+  const requester = directory.people.get(state.requester)
+  if (requester?.role !== REQUESTER || !requester.active || state.held) return false
+  const { zone } = requester
+  const text = (language: Language) =>
+    `${momentSaid(from, zone, now, language)}–${timeOfDay(to, zone)} (${zone}), ${directory.nameOf(person)}`
+  const isTheirs = 'person' in context.actor && context.actor.person === requester.id
+  if (!isTheirs) change.tell([requester], template, (language) => ({ text: text(language) }))
+  return true
+}
+
+/** What the requester knows of a job that was placed or moved; they are told where that is another time than they know. */
+export function heardOf(change: Change, job: WantedJob, booking: Booking): WantedJob['heard'] {
+  if (!job.visit) return undefined
+  const { heard } = job
+  const isKnown = heard?.booking === booking.id && heard.from === booking.from
+  if (isKnown) return heard
+  const isMoved = heard !== undefined
+  return tellVisit(change, booking, isMoved ? 'visitMoved' : 'visitPlaced')
+    ? { booking: booking.id, from: booking.from }
+    : undefined
+}
+
+/** A visit as its requester reads it. */
+export interface VisitShown {
+  job: number
+  booking: number
+  from: Instant
+  to: Instant
+  /** Id of whoever comes. */
+  person: string
+  suits: boolean
+  begun: boolean
+}
+
+/** The visits that the requester of a ticket knows of and that are still to come, or go on. */
+export const visitsShown = ({ jobs = [], bookings }: Pick<TicketState, 'jobs' | 'bookings'>): VisitShown[] =>
+  jobs.flatMap((job) => {
+    const booking = bookingOf(job, bookings)
+    if (!job.heard || !booking || !isBooked(booking)) return []
+    const { id, from, to, person, state } = booking
+    return [
+      {
+        ...{ job: job.id, booking: id, from, to, person },
+        ...{ suits: job.heard.suits === true && job.heard.from === from, begun: state === 'begun' },
+      },
+    ]
+  })
