@@ -27,6 +27,8 @@ export interface Held {
   now?: { booking: number; person: string; from: number }
   /** Whoever has it does not know of it yet. */
   untold: boolean
+  /** Its requester is told of it. */
+  visit: boolean
 }
 
 interface Asks {
@@ -46,7 +48,7 @@ const asked = ({ skill, site, earliest, latest }: Asks, due: number | null): Par
 
 /** A job of the list. */
 export const heldOf = (row: OpenJob): Held => ({
-  ...{ reference: row.reference, id: row.id, what: row.what, untold: false },
+  ...{ reference: row.reference, id: row.id, what: row.what, untold: false, visit: row.visit },
   job: {
     ...{ id: `${row.reference}-${row.id}`, duration: row.takes },
     ...asked(row, row.due_at),
@@ -59,7 +61,7 @@ export function heldVisit(visit: Visit, person: string): Held | undefined {
   const { reference, job: id, start, end, booking, state } = visit
   if (reference === null || id === null || (state satisfies BookingState) !== 'booked') return undefined
   return {
-    ...{ reference, id, what: visit.what, untold: visit.untold },
+    ...{ reference, id, what: visit.what, untold: visit.untold, visit: visit.visit },
     now: { booking, person, from: start },
     job: { id: `${reference}-${id}`, duration: end - start, ...asked(visit, visit.due) },
   }

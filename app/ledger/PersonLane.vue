@@ -106,6 +106,7 @@ const says = (one: Visit) => {
     `${props.person.name}, ${from} to ${timeOfDay(one.end, props.board.zone)}: ${one.what}`,
     one.siteName,
     one.untold ? 'not told yet' : '',
+    one.heard === 'suits' ? 'suits the requester' : '',
     one.insisted ? `stands there although something speaks against it: ${one.insisted}` : '',
   ]
     .filter(Boolean)

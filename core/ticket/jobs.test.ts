@@ -4,7 +4,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket } from '../../tests/aTicket'
 import { standingOf, type JobWords } from '../dispatch'
 import { HOUR, MINUTE } from '../time'
-import { rebuild, type Command } from '.'
+import { rebuild, visitsShown, type Command } from '.'
 import { LONGEST_JOB, MOST_JOBS } from './jobs'
 
 const at = (minutes: number) => DEMO_BEGINS + minutes * MINUTE
@@ -156,6 +156,65 @@ describe('a job of a ticket', () => {
   it('is one of so many at most', () => {
     for (let count = 0; count < MOST_JOBS; count++) want()
     expect(() => want()).toThrow(`At most ${MOST_JOBS}`)
+  })
+})
+
+describe('a visit', () => {
+  const INES = { person: 'ines-varga' }
+  const told = () => ticket.told.splice(0).filter((one) => /^(visit|booked|unbooked)/.test(one))
+  const visit = () => {
+    const id = want({ visit: true })
+    told()
+    return id
+  }
+
+  it('is told to whoever waits for it when whoever is sent hears of it, and each change once', () => {
+    const id = visit()
+    place(id, { tell: false })
+    expect(told()).toEqual([])
+    ticket.do({ kind: 'tellJob', id }, at(3), OLIN)
+    expect(told().sort()).toEqual(['booked→tora-aas', 'visitPlaced→ines-varga'])
+    expect(visitsShown(ticket.state!)).toMatchObject([
+      { job: id, from: at(60), person: 'tora-aas', suits: false },
+    ])
+    place(id, { from: at(90), to: at(150), now: seen(id), tell: false })
+    expect(told().sort()).toEqual(['booked→tora-aas', 'visitMoved→ines-varga'])
+    // Another person at the same time is no other time.
+    place(id, { person: 'ove-stern', from: at(90), to: at(150), now: seen(id), tell: false })
+    expect(told().sort()).toEqual(['booked→ove-stern', 'unbooked→tora-aas'])
+    ticket.do({ kind: 'freeJob', id, booking: seen(id).booking }, at(5), OLIN)
+    expect(told().sort()).toEqual(['unbooked→ove-stern', 'visitOff→ines-varga'])
+    expect(visitsShown(ticket.state!)).toEqual([])
+  })
+
+  it('says the time in the zone and the language of whoever waits', () => {
+    const id = visit()
+    ticket.messages.length = 0
+    place(id)
+    const { body } = ticket.messages.find((one) => one.template === 'visitPlaced')!
+    // Ines Varga is in Varnes, an hour ahead.
+    expect(body).toContain('12:42–13:42 (Europe/Oslo), Tora Aas')
+  })
+
+  it('suits once that is said of the time at which it stands, and no longer when it is moved', () => {
+    const id = visit()
+    const confirm = (now = seen(id)) => ticket.do({ kind: 'confirmVisit', id, now }, at(4), INES)
+    expect(() => confirm({ booking: 1, person: '', from: 0 })).toThrow('has changed meanwhile')
+    place(id)
+    confirm()
+    expect(visitsShown(ticket.state!)).toMatchObject([{ suits: true }])
+    const before = seen(id)
+    place(id, { from: at(90), to: at(150), now: before })
+    expect(visitsShown(ticket.state!)).toMatchObject([{ suits: false }])
+    expect(() => confirm(before)).toThrow('has changed meanwhile')
+  })
+
+  it('is no visit where nobody is told of it, and none of a job that is done anywhere', () => {
+    const id = want()
+    told()
+    place(id)
+    expect(told()).toEqual(['booked→tora-aas'])
+    expect(visitsShown(ticket.state!)).toEqual([])
   })
 })
 

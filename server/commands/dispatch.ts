@@ -110,16 +110,16 @@ export async function jobNow(desk: Desk, reference: number, id: number): Promise
     .leftJoin('booking', (on) =>
       on.onRef('booking.reference', '=', 'job.reference').onRef('booking.id', '=', 'job.booking'),
     )
-    .select(['job.what', 'skill', 'site', 'earliest', 'latest', 'meets'])
+    .select(['job.what', 'skill', 'site', 'earliest', 'latest', 'meets', 'visit'])
     .select(sql<number>`coalesce(booking.ends - booking.starts, job.takes)::bigint`.as('takes'))
     .where('job.reference', '=', reference)
     .where('job.id', '=', id)
     .executeTakeFirst()
   if (!row) throw new Refused('missing', 'This job is not on the ticket any more.')
-  const { what, takes, skill, site, earliest, latest, meets } = row
+  const { what, takes, skill, site, earliest, latest, meets, visit } = row
   return {
     ...{ what, takes, meets, skill: skill ?? undefined, site: site ?? undefined },
-    ...{ earliest: earliest ?? undefined, latest: latest ?? undefined },
+    ...{ earliest: earliest ?? undefined, latest: latest ?? undefined, ...(visit && { visit: true }) },
   }
 }
 

@@ -130,6 +130,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
     siteName: one.site === undefined ? '' : (directory.sites.get(one.site)?.name ?? one.site),
     insisted: seen ? one.insisted : '',
     ...{ skill, earliest, latest, due },
+    ...{ heard: one.heard, visit: one.visit },
     /** The way to it, in milliseconds. */
     way: ways.assumed(cameFrom, one.site),
   }

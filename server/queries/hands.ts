@@ -30,6 +30,8 @@ export interface FixedTime extends Visit {
   untold: boolean
   /** What its requester knows of it. */
   heard: '' | 'told' | 'suits'
+  /** Whether they are told at all. */
+  visit: boolean
   /** Why it stands there although something speaks against it. */
   insisted: string
 }
@@ -52,7 +54,7 @@ export async function fixedTimesIn(
     .select(['booking.reference', 'booking.id as booking', 'booking.person', 'starts', 'ends'])
     .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
-    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due', 'job.heard'])
+    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due', 'job.heard', 'job.visit'])
     .select(
       // A job may be one that is done anywhere.
       sql<string | null>`case when job.id is null then ticket.site else job.site end`.as('site'),
@@ -66,11 +68,11 @@ export async function fixedTimesIn(
     .orderBy('starts')
     .orderBy('booking.reference')
     .execute()
-  return rows.map(({ starts, ends, site, untold, insisted, state, heard, ...row }) => ({
+  return rows.map(({ starts, ends, site, untold, insisted, state, heard, visit, ...row }) => ({
     ...row,
     ...{ id: visitId(row.reference, row.booking), start: starts, end: ends },
     ...(site !== null && { site }),
-    heard: heard ?? '',
+    ...{ heard: heard ?? '', visit: visit ?? false },
     ...{ untold: untold ?? false, insisted: insisted ?? '', state: state as BookingState },
   }))
 }

@@ -1,10 +1,10 @@
-import { slotsFor, type Slot } from '../../core/dispatch'
+import { slotsFor, type Hand, type Slot } from '../../core/dispatch'
 import type { Directory } from '../../core/design'
 import { visitsShown, type TicketState } from '../../core/ticket'
 import { DAY, HOUR, isoDate, type Instant } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import { daysFrom, jobRow } from './dispatch'
-import { canBeSent, fixedTimesIn, handOf, jobOf, waysOf } from './hands'
+import { canBeSent, fixedTimesIn, handOf, jobOf, waysOf, type FixedTime } from './hands'
 import type { Reading } from './reading'
 
 /** So many other times are offered to whoever waits, one of each day. */
@@ -38,9 +38,9 @@ async function aroundJob(desk: Reading, reference: number, id: number) {
   ])
   const now = deskNow()
   const span = daysFrom(undefined, DAYS, edition.design.desk.zone, now)
-  const fixed = (await fixedTimesIn(desk.db, span)).filter(
-    (one) => one.reference !== reference || one.job !== id,
-  )
+  const all = await fixedTimesIn(desk.db, span)
+  const isIt = (one: FixedTime) => one.reference === reference && one.job === id
+  const fixed = all.filter((one) => !isIt(one))
   const people = [...directory.people.values()].filter((one) => canBeSent(directory, one))
   return {
     now,
@@ -48,22 +48,24 @@ async function aroundJob(desk: Reading, reference: number, id: number) {
     hands: people.map((one) => handOf(directory, one, span, fixed)),
     ways: waysOf(directory),
     zone: edition.design.desk.zone,
-    stands: (await fixedTimesIn(desk.db, span)).find((one) => one.reference === reference && one.job === id),
+    stands: all.find(isIt),
   }
 }
 
-/** Times at which a job could be done instead: the best of each day to come. */
+/** Times at which a job could be done instead, the best of each day to come: with whoever has it, or else with others. */
 async function freeTimes(desk: Reading, reference: number, id: number): Promise<Slot[]> {
   const { now, job, hands, ways, zone, stands } = await aroundJob(desk, reference, id)
-  const found: Slot[] = []
-  for (let day = 0; day < DAYS && found.length < MOST_TIMES; day++) {
-    const noon = now + day * DAY
-    const { start, end } = daysFrom(isoDate(noon, zone), 1, zone, now)
-    const within = { start: Math.max(start, now + NOTICE), end, now }
-    const [slot] = slotsFor(job, hands, ways, within, 1)
-    if (slot && slot.start !== stands?.start) found.push(slot)
+  const ofDays = (some: readonly Hand[]): Slot[] => {
+    const found: Slot[] = []
+    for (let day = 0; day < DAYS && found.length < MOST_TIMES; day++) {
+      const { start, end } = daysFrom(isoDate(now + day * DAY, zone), 1, zone, now)
+      const [slot] = slotsFor(job, some, ways, { start: Math.max(start, now + NOTICE), end, now }, 1)
+      if (slot && slot.start !== stands?.start) found.push(slot)
+    }
+    return found
   }
-  return found
+  const own = ofDays(hands.filter((one) => one.id === stands?.person))
+  return own.length ? own : ofDays(hands)
 }
 
 /** Who can come at a time that was offered; undefined where nobody can any more. */
@@ -72,8 +74,9 @@ export async function handAt(
   { reference, job: id }: { reference: number; job: number },
   at: Instant,
 ): Promise<string | undefined> {
-  const { now, job, hands, ways } = await aroundJob(desk, reference, id)
+  const { now, job, hands, ways, stands } = await aroundJob(desk, reference, id)
   if (at < now + NOTICE / 2) return undefined
-  const [slot] = slotsFor(job, hands, ways, { start: at, end: at + job.duration, now }, 1)
-  return slot?.start === at ? slot.hand : undefined
+  const within = { start: at, end: at + job.duration, now }
+  const slots = slotsFor(job, hands, ways, within, hands.length).filter((one) => one.start === at)
+  return (slots.find((one) => one.hand === stands?.person) ?? slots[0])?.hand
 }

@@ -1,8 +1,11 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DAY, HOUR, MINUTE, parseMoment } from '../../core/time'
+import { deskNow } from '../../server/clock/deskClock'
+import { answerVisit } from '../../server/commands/visits'
 import { endFeed, makeFeed } from '../../server/commands/calendarFeed'
 import { plainJob, placeJob, tellDay, type Placing } from '../../server/commands/dispatch'
+import { requestPage } from '../../server/queries/requests'
 import { calendarFeed, hasFeed } from '../../server/queries/calendarFeed'
 import { audit } from '../../server/queries/audit'
 import {
@@ -29,7 +32,9 @@ beforeAll(async () => {
 afterAll(() => world.close())
 
 /** A job on a ticket of its own. */
-async function job(more: { takes?: number; skill?: string | undefined; site?: string | undefined } = {}) {
+async function job(
+  more: { visit?: true; takes?: number; skill?: string | undefined; site?: string | undefined } = {},
+) {
   const { state } = await world.desk.log(SCANNER, INES)
   const words = { ...(await plainJob(world.desk, state.reference)), takes: HOUR, ...more }
   const { jobs } = await world.desk.run(state.reference, { kind: 'wantJob', words }, LEAD)
@@ -252,6 +257,53 @@ describe('the board', () => {
     const row = board.people.find((each) => each.id === 'hal-rowan')!
     expect(row.free).toEqual([])
     expect(row.away).toEqual([{ date: '2026-11-19', name: 'Away: ill' }])
+  })
+})
+
+describe('a requester who waits for a visit', () => {
+  const page = async (reference: number) => (await requestPage(world.desk, reference, 'ines-varga'))!
+  const visit = async (hour: string) => {
+    const one = await job({ skill: undefined, site: undefined, visit: true })
+    await place(one, { person: 'keir-moss', from: parseMoment(`2026-11-19T${hour}`, 'Europe/London') })
+    return one
+  }
+
+  it('reads when it is and which other times are free, one of each day', async () => {
+    const { reference } = await visit('09:00')
+    const { visits } = await page(reference)
+    expect(visits).toMatchObject([{ name: 'Keir Moss', suits: false, begun: false }])
+    const days = visits[0]!.others.map((one) => new Date(one.from).toISOString().slice(0, 10))
+    expect(days.length).toBeGreaterThan(2)
+    expect(new Set(days).size).toBe(days.length)
+    // Whoever only watches it does not.
+    const other = await requestPage(world.desk, reference, 'corin-vale')
+    expect(other?.visits ?? []).toEqual([])
+  })
+
+  it('confirms it, moves it to a free time, and calls it off, each as they read it', async () => {
+    const one = await visit('11:00')
+    const [first] = (await page(one.reference)).visits
+    const seen = { ...one, booking: first!.booking, from: first!.from }
+    await answerVisit(world.desk, { ...seen, says: 'suits' }, 'ines-varga')
+    expect((await page(one.reference)).visits).toMatchObject([{ suits: true }])
+    const at = first!.others.at(-1)!.from
+    await answerVisit(world.desk, { ...seen, says: 'other', at }, 'ines-varga')
+    expect((await page(one.reference)).visits).toMatchObject([{ from: at, suits: true }])
+    // What they had read is another time by now.
+    for (const says of ['suits', 'other', 'off'] as const)
+      await expect(answerVisit(world.desk, { ...seen, says, at }, 'ines-varga')).rejects.toMatchObject({
+        code: 'visitMoved',
+      })
+    const now = { ...seen, from: at }
+    // No time that was not offered, and none that begins at once.
+    for (const late of [at + 7 * MINUTE, deskNow() + MINUTE])
+      await expect(
+        answerVisit(world.desk, { ...now, says: 'other', at: late }, 'ines-varga'),
+      ).rejects.toMatchObject({
+        code: 'visitMoved',
+      })
+    await answerVisit(world.desk, { ...now, says: 'off' }, 'ines-varga')
+    expect((await page(one.reference)).visits).toEqual([])
   })
 })
 

@@ -17,6 +17,7 @@ const fields = reactive({
   earliest: moment(job.earliest),
   latest: moment(job.latest),
   meets: props.row?.meets ?? '',
+  visit: props.held.visit,
 })
 const options = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }))
@@ -26,9 +27,9 @@ async function send(body: object) {
   if (await run(() => api('PATCH /api/tickets/{reference}/jobs/{id}', { path, body }))) emit('done')
 }
 function keep() {
-  const { what, skill, site, meets } = fields
+  const { what, skill, site, meets, visit } = fields
   return send({
-    ...{ what, skill, site, meets, earliest: at(fields.earliest), latest: at(fields.latest) },
+    ...{ what, skill, site, meets, visit, earliest: at(fields.earliest), latest: at(fields.latest) },
     ...(fields.takes && !props.held.now && { takes: parseDuration(fields.takes) }),
   })
 }
@@ -80,6 +81,11 @@ onMounted(() => form.value?.querySelector('input')?.focus())
       <KitMoment v-model="fields.earliest" label="Not before" :zone="zone" :error="error?.on('earliest')" />
       <KitMoment v-model="fields.latest" label="Over by" :zone="zone" :error="error?.on('latest')" />
     </div>
+    <KitSwitch
+      v-model="fields.visit"
+      label="the requester is told"
+      note="when somebody comes; they may confirm that, choose another time that is free, or call it off"
+    />
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
     <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>

@@ -384,7 +384,7 @@ describe('a request that is done', () => {
     ...{ reads: 'own', requester: 'Ines Varga', asksVerdict: true, confirmed: false, rating: null },
     ...{ respond: { due: null, ended: true }, resolve: { due: null } },
     happened: [{ at: 0, says: 'Tora Aas took it' }],
-    steps: [],
+    ...{ steps: [], visits: [] as object[] },
   }
   async function open(answers: Parameters<typeof serve>[0], page: object = DONE) {
     serve({ 'GET /api/requests/7': () => page, ...answers })
@@ -410,6 +410,41 @@ describe('a request that is done', () => {
     expect(rated).toEqual([
       { verdict: 'fairly', text: '' },
       { verdict: 'fairly', text: 'It squeaks' },
+    ])
+  })
+
+  it('says when somebody comes, which suits, goes to another free time, or is not needed', async () => {
+    const bodies: unknown[] = []
+    const visit = {
+      ...{ job: 4, booking: 5, from: Date.UTC(2026, 10, 19, 9), to: Date.UTC(2026, 10, 19, 10) },
+      ...{ name: 'Keir Moss', suits: false, begun: false },
+      others: [{ from: Date.UTC(2026, 10, 20, 8), to: Date.UTC(2026, 10, 20, 9) }],
+    }
+    const page = { ...DONE, group: 'active', asksVerdict: false, visits: [visit] }
+    const wrapper = await open(
+      {
+        'POST /api/requests/7/visits/4': ({ body }) => {
+          bodies.push(body)
+          const { says, at } = body as { says: string; at?: number }
+          const now = { ...visit, suits: true, from: at ?? visit.from, others: [] }
+          return { ...page, visits: says === 'off' ? [] : [now] }
+        },
+      },
+      page,
+    )
+    expect(wrapper.text()).toContain('When we come')
+    expect(wrapper.text()).toContain('Keir Moss')
+    const [other] = wrapper.findAll('button').filter((one) => one.text().includes('20 Nov'))
+    await other!.trigger('click')
+    await settled()
+    expect(wrapper.text()).toContain('You said that this suits you.')
+    expect(wrapper.text()).toContain('No other time is free within two weeks')
+    await press(wrapper, 'Nobody needs to come')
+    expect(wrapper.text()).not.toContain('When we come')
+    const seen = { booking: 5, from: visit.from }
+    expect(bodies).toEqual([
+      { says: 'other', at: Date.UTC(2026, 10, 20, 8), ...seen },
+      { says: 'off', booking: 5, from: Date.UTC(2026, 10, 20, 8) },
     ])
   })
 
