@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import munkres from 'munkres-js'
 import { describe, expect, it } from 'vitest'
 import { DAY, HOUR, MINUTE, type Interval } from '../time'
 import {
@@ -128,6 +129,38 @@ describe('all jobs placed', () => {
     const { placed: all, sums } = placed({ jobs, held, hands: [hand('a'), hand('b')] })
     expect(all.find((one) => one.job === '1')).toMatchObject({ hand: 'b', start: 10 * HOUR })
     expect(sums).toMatchObject({ unplaced: 0, moved: 0 })
+  })
+
+  it('have the least way that an assignment can have (munkres-js as a second opinion)', () => {
+    const minutes = fc.integer({ min: 5, max: 90 })
+    const square = fc
+      .integer({ min: 2, max: 7 })
+      .chain((size) =>
+        fc.array(fc.array(minutes, { minLength: size, maxLength: size }), {
+          minLength: size,
+          maxLength: size,
+        }),
+      )
+    fc.assert(
+      fc.property(square, (costs) => {
+        // Each has time for one job alone, and the way to it is all that differs.
+        const ways = new Ways(
+          costs.map((row, at) => ({
+            id: `base${at}`,
+            // Far enough from each other that no way leads over another base.
+            ways: Object.fromEntries(row.map((cost, to) => [`site${to}`, 200 + cost])),
+          })),
+        )
+        const hands = costs.map((_, at) =>
+          hand(String(at), { base: `base${at}`, free: [span(0, 10)], most: HOUR }),
+        )
+        const jobs = costs.map((_, at) => job(String(at), { site: `site${at}` }))
+        const { sums } = placed({ jobs, hands, ways }, 400)
+        const least = munkres(costs).reduce((sum, [row, column]) => sum + 200 + costs[row]![column]!, 0)
+        expect(sums).toMatchObject({ unplaced: 0, way: least * MINUTE })
+      }),
+      { numRuns: 25 },
+    )
   })
 
   it('are the best of all ways where these can all be tried', () => {

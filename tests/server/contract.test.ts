@@ -680,6 +680,18 @@ describe('What routes answer', () => {
       ...{ ...one, body },
     })
     await call('GET /api/dispatch/board', { query: { days: 14 } })
+    const visit = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
+      ...{ path: { reference }, body: { takes: 3_600_000, site: null, visit: true } },
+    })
+    const placed = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
+      path: { reference, id: visit.id },
+      body: { person, from: from + 4 * 3_600_000, tell: true, insists: 'so it is heard of' },
+    })
+    await call('POST /api/requests/{reference}/visits/{job}', {
+      ...INES,
+      path: { reference, job: visit.id },
+      body: { says: 'suits', booking: placed.booking, from: from + 4 * 3_600_000 },
+    })
     await call('POST /api/dispatch/tell', { body: {} })
     await call('POST /api/my/calendar')
     await call('GET /api/my/calendar')
