@@ -133,14 +133,12 @@ describe('all jobs placed', () => {
 
   it('have the least way that an assignment can have (munkres-js as a second opinion)', () => {
     const minutes = fc.integer({ min: 5, max: 90 })
-    const square = fc
-      .integer({ min: 2, max: 7 })
-      .chain((size) =>
-        fc.array(fc.array(minutes, { minLength: size, maxLength: size }), {
-          minLength: size,
-          maxLength: size,
-        }),
-      )
+    const square = fc.integer({ min: 2, max: 7 }).chain((size) =>
+      fc.array(fc.array(minutes, { minLength: size, maxLength: size }), {
+        minLength: size,
+        maxLength: size,
+      }),
+    )
     fc.assert(
       fc.property(square, (costs) => {
         // Each has time for one job alone, and the way to it is all that differs.

@@ -23,6 +23,8 @@ export interface WantedJob {
   visit?: true
   /** The time that the requester knows of, and whether it suits them. */
   heard?: { booking: number; from: Instant; suits?: true }
+  /** The first of the jobs that repeat with it. */
+  series?: number
   /** The fixed time by which it is placed. */
   booking?: number
   /** Why it stands where it does although that speaks against it. */

@@ -156,7 +156,10 @@ export type Command =
   | { kind: 'changeBooking'; id: number; state?: BookingState; person?: string; from?: Instant; to?: Instant }
   /** Work of it wants somebody and a time. */
   | { kind: 'wantJob'; words: JobWords }
-  | { kind: 'changeJob'; id: number; words?: JobWords; calledOff?: true }
+  /** Jobs that repeat, by a rule of RFC 5545: each within so many days from the one that it names. */
+  | { kind: 'wantSeries'; words: JobWords; rule: string; first: string; days: number }
+  /** `series` calls off all that repeat with it and are not begun. */
+  | { kind: 'changeJob'; id: number; series?: true; words?: JobWords; calledOff?: true }
   /** A job is somebody's at a time. `now` is where it stood on the screen of whoever moves it. */
   | {
       kind: 'placeJob'

@@ -63,7 +63,7 @@ import {
   dropTask,
   orderTasks,
 } from './tasks'
-import { changeJob, confirmVisit, freeJob, placeJob, splitJob, tellJob, wantJob } from './jobs'
+import { changeJob, confirmVisit, freeJob, wantSeries, placeJob, splitJob, tellJob, wantJob } from './jobs'
 import { filesOf } from './text'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
@@ -108,6 +108,7 @@ const HANDLERS: Handlers = {
   book: (change, command) => book(change, command),
   changeBooking: (change, command) => changeBooking(change, command),
   wantJob,
+  wantSeries,
   changeJob,
   placeJob,
   freeJob,

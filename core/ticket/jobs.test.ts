@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket } from '../../tests/aTicket'
-import { standingOf, type JobWords } from '../dispatch'
-import { HOUR, MINUTE } from '../time'
+import { MOST_IN_SERIES, SERIES_YEARS, standingOf, type JobWords } from '../dispatch'
+import { HOUR, isoDate, MINUTE, timeOfDay } from '../time'
 import { rebuild, visitsShown, type Command } from '.'
 import { LONGEST_JOB, MOST_JOBS } from './jobs'
 
@@ -215,6 +215,60 @@ describe('a visit', () => {
     place(id)
     expect(told()).toEqual(['booked→tora-aas'])
     expect(visitsShown(ticket.state!)).toEqual([])
+  })
+})
+
+describe('a series', () => {
+  const repeat = (rule: string, more: { first?: string; days?: number } = {}) =>
+    ticket.do(
+      { kind: 'wantSeries', words: words(), rule, first: '2026-12-01', days: 14, ...more },
+      at(1),
+      OLIN,
+    )
+
+  it('has a job for each day that its rule names, with so many days for it (RFC 5545)', () => {
+    repeat('FREQ=YEARLY;BYMONTH=3,9;BYDAY=1MO;COUNT=3')
+    const { jobs = [] } = ticket.state!
+    expect(jobs.map((one) => isoDate(one.earliest!, 'Europe/London'))).toEqual([
+      '2027-03-01',
+      '2027-09-06',
+      '2028-03-06',
+    ])
+    // The first of March is in winter time, the sixth of September in summer time; each begins at midnight.
+    expect(jobs.map((one) => timeOfDay(one.earliest!, 'Europe/London'))).toEqual(['00:00', '00:00', '00:00'])
+    expect(jobs.map((one) => isoDate(one.latest!, 'Europe/London'))[0]).toBe('2027-03-15')
+    expect(new Set(jobs.map((one) => one.series))).toEqual(new Set([jobs[0]!.id]))
+  })
+
+  it('without an end is made some years ahead, and no more than so many', () => {
+    repeat('FREQ=YEARLY;BYMONTH=5;BYMONTHDAY=1')
+    expect(ticket.state!.jobs).toHaveLength(SERIES_YEARS)
+    ticket = new Ticket().log({ gates: 3, boardingStopped: false })
+    repeat('FREQ=YEARLY;BYDAY=MO')
+    expect(ticket.state!.jobs).toHaveLength(MOST_IN_SERIES)
+  })
+
+  it('is refused where its rule is none, or names no day', () => {
+    expect(() => repeat('every spring')).toThrow('cannot be placed')
+    expect(() => repeat('FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30')).toThrow('cannot be placed')
+    expect(() => repeat('FREQ=YEARLY;BYMONTH=5', { days: 400 })).toThrow('cannot be placed')
+    expect(ticket.state!.jobs).toBeUndefined()
+  })
+
+  it('is called off together, but for what is done or begun', () => {
+    repeat('FREQ=YEARLY;BYMONTH=3,9;BYMONTHDAY=2;COUNT=4')
+    const [first, second] = ticket.state!.jobs!
+    place(first!.id)
+    place(second!.id, { from: at(200), to: at(260) })
+    ticket.do({ kind: 'changeBooking', id: seen(first!.id).booking, state: 'begun' }, at(60))
+    ticket.do({ kind: 'changeJob', id: second!.id, calledOff: true, series: true }, at(61), OLIN)
+    const { jobs = [], bookings } = ticket.state!
+    expect(jobs.map((one) => standingOf(one, bookings))).toEqual([
+      'begun',
+      'calledOff',
+      'calledOff',
+      'calledOff',
+    ])
   })
 })
 

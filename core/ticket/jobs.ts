@@ -1,5 +1,13 @@
-import { bookingOf, isRemark, standingOf, type JobWords, type WantedJob } from '../dispatch'
-import { MINUTE } from '../time'
+import {
+  bookingOf,
+  isRemark,
+  seriesOf,
+  standingOf,
+  type JobWords,
+  type WantedJob,
+  type Window,
+} from '../dispatch'
+import { MINUTE, Zone } from '../time'
 import { momentSaid } from '../words'
 import type { Booking } from '../work'
 import { assignTo } from './assign'
@@ -50,20 +58,39 @@ function checked({ directory }: Change, words: JobWords): JobWords {
 }
 
 /** Work of it wants somebody and a time. @throws Refused where it has too many, or something of it is wrong */
-export function wantJob(change: Change, { words }: Pick<Of<'wantJob'>, 'words'>): void {
+export function wantJob(change: Change, { words }: Pick<Of<'wantJob'>, 'words'>, series?: number): void {
   personOf(change)
   const { jobs = [], bookings } = change.state
   if (jobs.filter((one) => !['done', 'calledOff'].includes(standingOf(one, bookings))).length >= MOST_JOBS)
     throw new Refused('conflict', `At most ${MOST_JOBS} jobs of one ticket are open or placed.`)
-  change.enter({ kind: 'jobWanted', job: { id: nextId(change), ...checked(change, words) } })
+  const job = { id: nextId(change), ...checked(change, words), ...(series !== undefined && { series }) }
+  change.enter({ kind: 'jobWanted', job })
+}
+
+/** Most days that there are for one job of a series. */
+const LONGEST_WINDOW = 92
+
+/** Work of it repeats. @throws Refused where the rule is none, or a job could not be */
+export function wantSeries(change: Change, { words, rule, first, days }: Of<'wantSeries'>): void {
+  if (!(days >= 1 && days <= LONGEST_WINDOW)) refuse('days', `give 1 to ${LONGEST_WINDOW} days`)
+  const zone = Zone.of(change.design.design.desk.zone)
+  let windows: Window[] = []
+  try {
+    windows = seriesOf(rule, first, days, zone)
+  } catch (error) {
+    refuse('rule', error instanceof Error ? error.message : 'it cannot be read')
+  }
+  const series = nextId(change)
+  for (const window of windows) wantJob(change, { words: { ...words, ...window } }, series)
 }
 
 /** What a job is changes, or it is called off; its fixed time goes with it then. */
-export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJob'>): void {
+export function changeJob(change: Change, { id, words, calledOff, series }: Of<'changeJob'>): void {
   personOf(change)
   const job = jobOf(change, id)
+  if (series && calledOff && job.series !== undefined) return callOffSeries(change, job.series)
   if (words) {
-    const { booking, insisted, untold, heard } = job
+    const { booking, insisted, untold, heard, series: of } = job
     const stands = bookingOf(job, change.state.bookings)
     if (stands && words.takes !== stands.to - stands.from)
       throw new Refused('conflict', 'It has a fixed time: make that longer or shorter where it stands.')
@@ -72,6 +99,7 @@ export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJo
       ...(insisted && { insisted }),
       ...(untold && { untold }),
       ...(heard && { heard }),
+      ...(of !== undefined && { series: of }),
     }
     change.enter({ kind: 'jobChanged', job: { id, ...checked(change, words), ...kept }, did: 'changed' })
   }
@@ -79,6 +107,14 @@ export function changeJob(change: Change, { id, words, calledOff }: Of<'changeJo
   free(change, job)
   const { booking: _, untold: __, heard: ___, ...rest } = change.state.jobs!.find((one) => one.id === id)!
   change.enter({ kind: 'jobChanged', job: { ...rest, calledOff: true }, did: 'calledOff' })
+}
+
+/** All jobs of a series that nobody has begun are called off. */
+function callOffSeries(change: Change, series: number): void {
+  const { jobs = [], bookings } = change.state
+  for (const one of jobs.filter((each) => each.series === series))
+    if (['open', 'placed'].includes(standingOf(one, bookings)))
+      changeJob(change, { kind: 'changeJob', id: one.id, calledOff: true })
 }
 
 /** Whoever had it hears that it is no longer theirs, if they knew that it was. */

@@ -81,11 +81,41 @@ export function jobWords(before: JobWords, body: JobBody): JobWords {
   }
 }
 
+export class SeriesBody {
+  /** As RFC 5545 writes it, such as FREQ=YEARLY;BYMONTH=3,9;BYDAY=1MO. */
+  @IsString()
+  @MaxLength(200)
+  rule!: string
+
+  /** The day from which on it counts. */
+  @Matches(DAY, { message: 'write the day as 2026-11-16' })
+  first!: string
+
+  /** So many days there are for each, from the day that the rule names. */
+  @IsInt()
+  @Min(1)
+  @Max(92)
+  days: number = 14
+}
+
+export class WantedBody extends JobBody {
+  /** The work repeats, with a job for each day that a rule names. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SeriesBody)
+  repeats?: SeriesBody
+}
+
 export class JobChangeBody extends JobBody {
   /** It is not wanted any more; its fixed time goes with it. */
   @IsOptional()
   @IsIn([true])
   calledOff?: true
+
+  /** All that repeat with it and are not begun are called off as well. */
+  @IsOptional()
+  @IsIn([true])
+  series?: true
 }
 
 export class StandsBody {

@@ -9,10 +9,10 @@ export default defineRoute(
     summary: 'Change what a job is, or call it off',
     body: JobChangeBody,
   },
-  async ({ desk, caller, body: { calledOff, ...body }, path: { reference, id } }) => {
+  async ({ desk, caller, body: { calledOff, series, ...body }, path: { reference, id } }) => {
     const says = Object.values(body).some((one) => one !== undefined)
     const words = says ? jobWords(await jobNow(desk, reference, id), body) : undefined
-    const command = { kind: 'changeJob', id, words, calledOff } as const
+    const command = { kind: 'changeJob', id, words, calledOff, series } as const
     const { sequence } = await desk.run(reference, command, { person: caller.id })
     return { sequence }
   },

@@ -1,5 +1,5 @@
 import { plainJob } from '../../../../commands/dispatch'
-import { JobBody, jobWords } from '../../../../http/jobBodies'
+import { jobWords, WantedBody } from '../../../../http/jobBodies'
 import { defineRoute } from '../../../../http/route'
 
 export default defineRoute(
@@ -7,11 +7,15 @@ export default defineRoute(
     may: 'workTickets',
     path: { reference: 'number' },
     summary: 'Say that work of a ticket wants somebody and a time; what is left out follows from the ticket',
-    body: JobBody,
+    body: WantedBody,
   },
-  async ({ desk, caller, body, path: { reference } }) => {
+  async ({ desk, caller, body: { repeats, ...body }, path: { reference } }) => {
     const words = jobWords(await plainJob(desk, reference), body)
-    const { sequence } = await desk.run(reference, { kind: 'wantJob', words }, { person: caller.id })
-    return { id: sequence }
+    const command = repeats
+      ? ({ kind: 'wantSeries', words, ...repeats } as const)
+      : ({ kind: 'wantJob', words } as const)
+    const { jobs = [] } = await desk.run(reference, command, { person: caller.id })
+    const last = jobs.at(-1)!
+    return { id: last.series ?? last.id }
   },
 )
