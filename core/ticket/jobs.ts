@@ -38,14 +38,19 @@ const refuse = (field: string, message: string): never => {
   throw new Refused('invalid', 'This job cannot be placed so.', [{ field, message }])
 }
 
+/** @throws Refused where it is too short, too long, or longer than there is for it */
+function checkLength({ takes, earliest, latest }: JobWords): void {
+  if (!(takes >= SHORTEST && takes <= LONGEST_JOB)) refuse('takes', 'give five minutes to a day')
+  if (earliest !== undefined && latest !== undefined && latest - earliest < takes)
+    refuse('latest', 'leave as much time as it takes between the earliest and the latest')
+}
+
 /** @throws Refused where something of it is missing or unknown */
 function checked({ directory }: Change, words: JobWords): JobWords {
   const { takes, skill, site, earliest, latest, meets } = words
-  if (!(takes >= SHORTEST && takes <= LONGEST_JOB)) refuse('takes', 'give five minutes to a day')
+  checkLength(words)
   if (skill !== undefined && !directory.skills.get(skill)) refuse('skill', 'there is no such skill')
   if (site !== undefined && !directory.sites.get(site)) refuse('site', 'there is no such site')
-  if (earliest !== undefined && latest !== undefined && latest - earliest < takes)
-    refuse('latest', 'leave as much time as it takes between the earliest and the latest')
   return {
     ...{ what: checkLine(words.what, 'what'), takes },
     ...(skill !== undefined && { skill }),

@@ -1,5 +1,6 @@
 import { bookingOf } from '../../core/dispatch'
 import { Refused } from '../../core/ticket'
+import type { Booking } from '../../core/work'
 import { loadTicket } from '../queries/tickets'
 import { handAt } from '../queries/visits'
 import type { Desk } from './desk'
@@ -25,6 +26,16 @@ const moved = () =>
     'visitMoved',
   )
 
+/** The fixed time of a visit as its requester knows it. @throws Refused where it is another by now, or has begun */
+async function asRead(desk: Desk, { reference, job, booking, from }: VisitAnswer): Promise<Booking> {
+  const found = (await loadTicket(desk, reference))?.state
+  const wanted = found?.jobs?.find((one) => one.id === job)
+  const stands = wanted && bookingOf(wanted, found?.bookings)
+  if (!wanted?.heard || stands?.id !== booking || stands.from !== from || stands.state !== 'booked')
+    throw moved()
+  return stands
+}
+
 /**
  * The requester confirms a visit, chooses another of the times that are free, or calls it off.
  * @throws Refused when it is another time by now, it has begun, or what they choose is not free any more
@@ -36,11 +47,7 @@ export async function answerVisit(desk: Desk, answer: VisitAnswer, person: strin
     await desk.run(reference, { kind: 'confirmVisit', id: job, now: { booking, from } }, actor)
     return
   }
-  const found = (await loadTicket(desk, reference))?.state
-  const wanted = found?.jobs?.find((one) => one.id === job)
-  const stands = wanted && bookingOf(wanted, found?.bookings)
-  if (!wanted?.heard || stands?.id !== booking || stands.from !== from || stands.state !== 'booked')
-    throw moved()
+  const stands = await asRead(desk, answer)
   if (says === 'off') {
     await desk.run(reference, { kind: 'changeJob', id: job, calledOff: true }, actor)
     return

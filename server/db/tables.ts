@@ -375,8 +375,8 @@ export interface Tables {
     untold: boolean
     insisted: string
     /** Whether its requester is told of it, and what they know. */
-    visit: Filled<boolean>
-    heard: Filled<'' | 'told' | 'suits'>
+    visit: boolean
+    heard: '' | 'told' | 'suits'
   }
   time_record: {
     reference: number
