@@ -29,6 +29,8 @@ export interface Held {
   untold: boolean
   /** Its requester is told of it. */
   visit: boolean
+  /** It is one of those that repeat. */
+  repeats: boolean
 }
 
 interface Asks {
@@ -49,6 +51,7 @@ const asked = ({ skill, site, earliest, latest }: Asks, due: number | null): Par
 /** A job of the list. */
 export const heldOf = (row: OpenJob): Held => ({
   ...{ reference: row.reference, id: row.id, what: row.what, untold: false, visit: row.visit },
+  repeats: row.series !== null,
   job: {
     ...{ id: `${row.reference}-${row.id}`, duration: row.takes },
     ...asked(row, row.due_at),
@@ -62,6 +65,7 @@ export function heldVisit(visit: Visit, person: string): Held | undefined {
   if (reference === null || id === null || (state satisfies BookingState) !== 'booked') return undefined
   return {
     ...{ reference, id, what: visit.what, untold: visit.untold, visit: visit.visit },
+    repeats: visit.series !== null,
     now: { booking, person, from: start },
     job: { id: `${reference}-${id}`, duration: end - start, ...asked(visit, visit.due) },
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BoardScale } from '~~/core/dispatch'
-import { hoursAndMinutes, timeOfDay, weekdayAndTime, type Interval } from '~~/core/time'
+import { hoursAndMinutes, signedBalance, timeOfDay, weekdayAndTime, Zone, type Interval } from '~~/core/time'
 import { carry, isCarried } from '~/composables/carriedJob'
 import {
   heldVisit,
@@ -35,13 +35,18 @@ const emit = defineEmits<{
 const lane = ref<HTMLElement>()
 const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
   list.find((one) => one.id === id)?.name ?? id
+/** How far their own clock goes ahead of the one of the board, or behind it. */
+const clock = computed(() => {
+  const { from, zone } = props.board
+  const ahead = Zone.of(props.person.zone).offsetAt(from) - Zone.of(zone).offsetAt(from)
+  return ahead ? ` · clock ${signedBalance(ahead)}` : ''
+})
 /** Why they are away, else what they know, else their teams. */
 const note = computed(() => {
   const { away, skills, teams } = props.person
   const known = skills.map((one) => nameOf(props.board.skills, one))
-  return (
-    away[0]?.name ?? (known.length ? known : teams.map((one) => nameOf(props.board.teams, one))).join(', ')
-  )
+  const does = (known.length ? known : teams.map((one) => nameOf(props.board.teams, one))).join(', ')
+  return `${away[0]?.name ?? does}${clock.value}`
 })
 const percent = (share: number) => `${share * 100}%`
 function box(span: Interval) {

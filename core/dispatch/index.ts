@@ -11,7 +11,7 @@ export {
   type JobWords,
   type WantedJob,
 } from './wanted'
-export { MOST_IN_SERIES, SERIES_YEARS, seriesOf, type Window } from './series'
+export { MOST_IN_SERIES, ruleOf, SERIES_YEARS, seriesOf, type Repeats, type Window } from './series'
 export { BoardScale, type Mark } from './scale'
 export { typedPlace, type TypedBy, type TypedPlace } from './typed'
 export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords } from './words'

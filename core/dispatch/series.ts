@@ -10,6 +10,34 @@ export interface Window {
   latest: Instant
 }
 
+/** Every so many years, in some months, on a weekday of each: the first to the fourth, or the last. */
+export interface Repeats {
+  everyYears: number
+  /** 1 is January. */
+  months: readonly number[]
+  /** 1 is the first of the month, -1 the last. */
+  nth: number
+  /** As RFC 5545 names it: MO to SU. */
+  weekday: string
+  /** How many jobs there are; as many as fit if left out. */
+  count?: number
+}
+
+/**
+ * A rule of RFC 5545 that says so.
+ * @example ruleOf({ everyYears: 1, months: [3, 9], nth: 1, weekday: 'MO' })
+ *   // FREQ=YEARLY;BYMONTH=3,9;BYDAY=1MO
+ */
+export function ruleOf({ everyYears, months, nth, weekday, count }: Repeats): string {
+  return [
+    'FREQ=YEARLY',
+    ...(everyYears > 1 ? [`INTERVAL=${everyYears}`] : []),
+    ...(months.length ? [`BYMONTH=${[...months].sort((a, b) => a - b).join(',')}`] : []),
+    `BYDAY=${nth}${weekday}`,
+    ...(count === undefined ? [] : [`COUNT=${count}`]),
+  ].join(';')
+}
+
 /**
  * When each job of a series may be done: from each day that a rule names, for so many days.
  * @param rule of RFC 5545, such as `FREQ=YEARLY;BYMONTH=3,9;BYDAY=1MO`

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket } from '../../tests/aTicket'
-import { MOST_IN_SERIES, SERIES_YEARS, standingOf, type JobWords } from '../dispatch'
+import { MOST_IN_SERIES, ruleOf, SERIES_YEARS, standingOf, type JobWords } from '../dispatch'
 import { HOUR, isoDate, MINUTE, timeOfDay } from '../time'
 import { rebuild, visitsShown, type Command } from '.'
 import { LONGEST_JOB, MOST_JOBS } from './jobs'
@@ -238,6 +238,17 @@ describe('a series', () => {
     expect(jobs.map((one) => timeOfDay(one.earliest!, 'Europe/London'))).toEqual(['00:00', '00:00', '00:00'])
     expect(jobs.map((one) => isoDate(one.latest!, 'Europe/London'))[0]).toBe('2027-03-15')
     expect(new Set(jobs.map((one) => one.series))).toEqual(new Set([jobs[0]!.id]))
+  })
+
+  it('is said by months and a weekday', () => {
+    const said = { everyYears: 1, months: [9, 3], nth: 1, weekday: 'MO' }
+    expect(ruleOf(said)).toBe('FREQ=YEARLY;BYMONTH=3,9;BYDAY=1MO')
+    expect(ruleOf({ ...said, everyYears: 2, nth: -1, months: [12], count: 2 })).toBe(
+      'FREQ=YEARLY;INTERVAL=2;BYMONTH=12;BYDAY=-1MO;COUNT=2',
+    )
+    repeat(ruleOf({ ...said, everyYears: 2, nth: -1, months: [12], count: 2 }))
+    const days = ticket.state!.jobs!.map((one) => isoDate(one.earliest!, 'Europe/London'))
+    expect(days).toEqual(['2026-12-28', '2028-12-25'])
   })
 
   it('without an end is made some years ahead, and no more than so many', () => {

@@ -802,7 +802,8 @@ alter table team add column site text references site;
     sql: `
 create table calendar_feed (
   person text primary key references person, made int not null, ended boolean not null default false);
-alter table job add column visit boolean not null default false, add column heard text not null default '';
+alter table job add column visit boolean not null default false, add column heard text not null default '',
+  add column series int;
 `,
   },
 ]

@@ -134,6 +134,7 @@ export function jobRows({ reference, jobs = [], bookings = [] }: TicketState): T
     insisted: one.insisted?.why ?? '',
     visit: one.visit ?? false,
     heard: heardAs(one, bookings),
+    series: one.series ?? null,
   }))
 }
 

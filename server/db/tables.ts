@@ -377,6 +377,8 @@ export interface Tables {
     /** Whether its requester is told of it, and what they know. */
     visit: boolean
     heard: '' | 'told' | 'suits'
+    /** The first of the jobs that repeat with it. */
+    series: number | null
   }
   time_record: {
     reference: number

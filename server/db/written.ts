@@ -84,6 +84,7 @@ export const WRITTEN = {
       'insisted',
       'visit',
       'heard',
+      'series',
     ],
   },
   plan_run: {

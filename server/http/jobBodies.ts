@@ -218,7 +218,7 @@ export class PlacesQuery extends DayBody {
   job!: number
 }
 
-export class JobsQuery {
+export class JobsQuery extends DayBody {
   /** Where the page before ended, as it said in `next`. */
   @IsOptional()
   @Matches(/^\d{1,16}_\d{1,15}_\d{1,9}$/, { message: 'give back what the page before said in next' })

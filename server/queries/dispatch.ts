@@ -19,7 +19,16 @@ import { Refused } from '../../core/ticket'
 import { DAY, isoDate, parseMoment, type Instant, type Interval } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
-import { canBeSent, fixedTimesIn, handOf, jobOf, waysOf, type FixedTime, type JobRow } from './hands'
+import {
+  canBeSent,
+  fixedTimesIn,
+  handOf,
+  jobOf,
+  promised,
+  waysOf,
+  type FixedTime,
+  type JobRow,
+} from './hands'
 import type { Reading } from './reading'
 import { seenSql, sightOf } from './sight'
 
@@ -107,15 +116,15 @@ function awayIn({ shift, zone }: Person, { start, end }: Interval) {
     .map(({ date, name }) => ({ date, name }))
 }
 
-const UNSEEN: Pick<FixedTime, 'skill' | 'earliest' | 'latest' | 'due' | 'visit' | 'heard'> = {
-  ...{ skill: null, earliest: null, latest: null, due: null, visit: false, heard: '' },
+const UNSEEN: Pick<FixedTime, 'skill' | 'earliest' | 'latest' | 'due' | 'visit' | 'heard' | 'series'> = {
+  ...{ skill: null, earliest: null, latest: null, due: null, visit: false, heard: '', series: null },
 }
 
 /** What somebody may not see of a ticket still takes its time. */
 function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, directory }: Around) {
   const seen = isSeen(sight, { team: one.team, queue: one.queue, technician: one.technician })
   // What it asks for tells of the ticket too.
-  const { skill, earliest, latest, due, visit, heard } = seen ? one : UNSEEN
+  const { skill, earliest, latest, due, visit, heard, series } = seen ? one : UNSEEN
   return {
     ...{
       id: one.id,
@@ -129,7 +138,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
     site: one.site ?? null,
     siteName: one.site === undefined ? '' : (directory.sites.get(one.site)?.name ?? one.site),
     insisted: seen ? one.insisted : '',
-    ...{ skill, earliest, latest, due, visit, heard },
+    ...{ skill, earliest, latest, due, visit, heard, series },
     /** The way to it, in milliseconds. */
     way: ways.assumed(cameFrom, one.site),
   }
@@ -141,9 +150,9 @@ const JOB_COLUMNS = [
     'job.latest',
     'job.meets',
     'job.visit',
+    'job.series',
     'ticket.summary',
     'ticket.priority',
-    'ticket.due_at',
     'ticket.team',
   ] as const),
 ] as const
@@ -152,7 +161,7 @@ const JOB_COLUMNS = [
 export async function openJobs(
   desk: Reading,
   caller: string,
-  { after, limit }: { after?: string; limit: number },
+  { after, day, limit }: { after?: string; day?: string; limit: number },
 ) {
   const [sight, directory, edition] = await Promise.all([
     sightOf(desk, caller),
@@ -160,7 +169,7 @@ export async function openJobs(
     desk.knowledge.currentEdition(),
   ])
   const now = deskNow()
-  const by = sql<number>`coalesce(ticket.due_at, ${NEVER}::bigint)`
+  const by = sql<number>`coalesce(least(job.latest, ${promised}), ${NEVER}::bigint)`
   const [due, reference, id] = (after ?? '').split('_').map(Number)
   const open = desk.db
     .selectFrom('job')
@@ -170,7 +179,7 @@ export async function openJobs(
     .where(seenSql(sight))
   const [page, { total }] = await Promise.all([
     open
-      .select([...JOB_COLUMNS, by.as('by')])
+      .select([...JOB_COLUMNS, promised.as('due_at'), by.as('by')])
       .$if(after !== undefined, (q) =>
         q.where(
           sql<boolean>`(${by}, job.reference, job.id) > (${due}::bigint, ${reference}::bigint, ${id}::int)`,
@@ -183,7 +192,8 @@ export async function openJobs(
       .execute(),
     open.select((e) => e.fn.countAll<number>().as('total')).executeTakeFirstOrThrow(),
   ])
-  const span = { start: now, end: now + AHEAD }
+  const { start } = daysFrom(day, 1, edition.design.desk.zone, now)
+  const span = { start, end: start + AHEAD }
   const rows = page.slice(0, limit).map(({ by: _, ...row }) => ({
     ...row,
     skillName: directory.skills.get(row.skill ?? '')?.name ?? row.skill,
@@ -197,7 +207,7 @@ export async function openJobs(
   return { rows, total: Number(total), now, ...(page.length > limit && { next }) }
 }
 
-/** So far ahead is said when sites are open. */
+/** For so long from the day in sight it is said when sites are open. */
 const AHEAD = 5 * 7 * DAY
 /** Stands for a promise that nobody gave, behind all others. */
 const NEVER = 9_000_000_000_000_000
@@ -207,7 +217,8 @@ export async function jobRow(db: Database, reference: number, id: number): Promi
   const row = await db
     .selectFrom('job')
     .innerJoin('ticket', 'ticket.reference', 'job.reference')
-    .select(['job.reference', 'job.id', 'takes', 'skill', 'job.site', 'earliest', 'latest', 'due_at'])
+    .select(['job.reference', 'job.id', 'takes', 'skill', 'job.site', 'earliest', 'latest'])
+    .select(promised.as('due_at'))
     .where('job.reference', '=', reference)
     .where('job.id', '=', id)
     .executeTakeFirst()

@@ -30,6 +30,8 @@ export interface FixedTime extends Visit {
   untold: boolean
   /** What its requester knows of it. */
   heard: '' | 'told' | 'suits'
+  /** The first of the jobs that repeat with it. */
+  series: number | null
   /** Whether they are told at all. */
   visit: boolean
   /** Why it stands there although something speaks against it. */
@@ -38,6 +40,11 @@ export interface FixedTime extends Visit {
 
 /** By which a fixed time is known on the board. */
 export const visitId = (reference: number, booking: number): string => `${reference}-${booking}`
+
+/** When a ticket is promised; nothing to a job that may only be done later than that, as one of a series. */
+export const promised = sql<
+  number | null
+>`case when job.earliest > ticket.due_at then null else ticket.due_at end`
 
 /** The fixed times that touch a time, sorted by their beginning. @param person of whom; of everybody if left out */
 export async function fixedTimesIn(
@@ -54,7 +61,8 @@ export async function fixedTimesIn(
     .select(['booking.reference', 'booking.id as booking', 'booking.person', 'starts', 'ends'])
     .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
-    .select(['job.skill', 'job.earliest', 'job.latest', 'ticket.due_at as due', 'job.heard', 'job.visit'])
+    .select(['job.skill', 'job.earliest', 'job.latest', 'job.heard', 'job.visit', 'job.series'])
+    .select(promised.as('due'))
     .select(
       // A job may be one that is done anywhere.
       sql<string | null>`case when job.id is null then ticket.site else job.site end`.as('site'),

@@ -36,13 +36,18 @@ function start(event: DragEvent, row: OpenJob) {
   carry(event, heldOf(row))
   emit('choose', row)
 }
+/** When it is promised, or over by. */
+const endOf = ({ due_at: due, latest }: OpenJob) => Math.min(due ?? Infinity, latest ?? Infinity)
 const facts = (row: OpenJob) =>
   [
     row.skillName ?? 'anybody',
     row.siteName ?? 'anywhere',
     ...(row.meets ? [`meets ${row.meets}`] : []),
     ...(row.earliest ? [`not before ${momentInWords(row.earliest, props.zone, props.now)}`] : []),
-    ...(row.latest ? [`until ${momentInWords(row.latest, props.zone, props.now)}`] : []),
+    ...(row.series === null ? [] : ['repeats']),
+    ...(row.latest && row.latest !== endOf(row)
+      ? [`until ${momentInWords(row.latest, props.zone, props.now)}`]
+      : []),
   ].join(' · ')
 </script>
 
@@ -86,8 +91,8 @@ const facts = (row: OpenJob) =>
           >
           <span v-if="row.what !== row.summary" class="of">of “{{ row.summary }}”</span>
         </span>
-        <span class="by num" :class="{ red: row.due_at !== null && row.due_at < now }">{{
-          row.due_at === null ? 'no promise' : `by ${momentInWords(row.due_at, zone, now)}`
+        <span class="by num" :class="{ red: endOf(row) < now }">{{
+          endOf(row) === Infinity ? 'no promise' : `by ${momentInWords(endOf(row), zone, now)}`
         }}</span>
       </NuxtLink>
       <p v-if="jobs.page.value?.next" class="pad">

@@ -24,9 +24,9 @@ const boardPage = useQuery({
 })
 const board = computed(() => boardPage.data.value)
 const jobs = useLedger<AnswerOf<'GET /api/dispatch/jobs'>>({
-  key: () => ['dispatch', 'jobs'],
+  key: () => ['dispatch', 'jobs', day.value ?? ''],
   ask: ({ limit, after, signal }) =>
-    api('GET /api/dispatch/jobs', { query: { limit, after: after?.toString() }, signal }),
+    api('GET /api/dispatch/jobs', { query: { limit, after: after?.toString(), day: day.value }, signal }),
   keyOf: (row) => `${row.reference}-${row.id}`,
   most: 200,
 })

@@ -4,7 +4,7 @@ import type { Board, Held, OpenJob } from '~/composables/heldJob'
 
 // What a job asks for: how long, what one must know, where, when at the earliest and the latest, who must be there.
 const props = defineProps<{ held: Held; row: OpenJob | undefined; board: Board }>()
-const emit = defineEmits<{ done: []; leave: [] }>()
+const emit = defineEmits<{ done: []; leave: []; repeat: [] }>()
 const { busy, error, run } = useDeed()
 const zone = computed(() => props.board.zone)
 const { job } = props.held
@@ -89,8 +89,12 @@ onMounted(() => form.value?.querySelector('input')?.focus())
     <KitError :error="error" />
     <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
     <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>
+    <KitButton kind="plain" :busy="busy" @click="emit('repeat')">Let it repeat …</KitButton>
     <KitButton kind="plain" :busy="busy" @click="send({ calledOff: true })"
       >It is not wanted any more</KitButton
+    >
+    <KitButton v-if="held.repeats" kind="plain" :busy="busy" @click="send({ calledOff: true, series: true })"
+      >None that repeats with it is</KitButton
     >
     <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
   </form>

@@ -36,6 +36,13 @@ const whose = computed(() => {
 })
 const when = ({ start, end }: { start: number; end: number }) =>
   `${weekdayAndTime(start, props.board.zone)}–${timeOfDay(end, props.board.zone)}`
+/** What the clock says at its site, where that is another. */
+function there({ start }: { start: number }) {
+  const { sites, zone } = props.board
+  const its = sites.find((one) => one.id === props.held.job.site)?.zone ?? zone
+  const then = weekdayAndTime(start, its)
+  return then === weekdayAndTime(start, zone) ? '' : `${then} there`
+}
 const none = computed(() => props.places && !props.places.places.length)
 const notThose = computed(() => {
   const said = (props.places?.others ?? []).map(({ name, longest }) =>
@@ -45,7 +52,11 @@ const notThose = computed(() => {
   )
   return `Not ${said.join('; ')}.`
 })
-const changing = ref(false)
+const form = ref<'change' | 'repeat'>()
+function done() {
+  form.value = undefined
+  emit('changed')
+}
 </script>
 
 <template>
@@ -62,17 +73,26 @@ const changing = ref(false)
       >
     </p>
     <p v-if="mayPlace" class="small">
-      <KitButton kind="link" :aria-expanded="changing" @click="changing = !changing"
+      <KitButton kind="link" :aria-expanded="form !== undefined" @click="form = form ? undefined : 'change'"
         >Change what it asks for …</KitButton
       >
     </p>
     <JobForm
-      v-if="changing"
+      v-if="form === 'change'"
       :held="held"
       :row="row"
       :board="board"
-      @done="((changing = false), emit('changed'))"
-      @leave="changing = false"
+      @done="done"
+      @leave="form = undefined"
+      @repeat="form = 'repeat'"
+    />
+    <RepeatForm
+      v-else-if="form === 'repeat'"
+      :held="held"
+      :zone="board.zone"
+      :now="board.now"
+      @done="done"
+      @leave="form = undefined"
     />
     <KitError :error="error" />
     <p v-if="!mayPlace" class="quiet">Your role does not place work with others.</p>
@@ -86,7 +106,9 @@ const changing = ref(false)
         <td>
           <b class="letter">{{ 'abcde'.charAt(index) }}</b>
         </td>
-        <td class="num when">{{ when(one) }}</td>
+        <td class="num when">
+          {{ when(one) }}<span v-if="there(one)" class="quiet small there">{{ there(one) }}</span>
+        </td>
         <td>
           <b>{{ one.name }}</b>
         </td>
@@ -128,6 +150,9 @@ p {
 .when,
 .acts {
   white-space: nowrap;
+}
+.there {
+  display: block;
 }
 .figure {
   text-align: right;

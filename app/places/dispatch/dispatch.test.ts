@@ -1,3 +1,4 @@
+import ToastEventBus from 'primevue/toasteventbus'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { Placing, Ways } from '~~/core/dispatch'
 import { DAY, HOUR, MINUTE } from '~~/core/time'
@@ -22,7 +23,7 @@ const visit = (more: object) => ({
     untold: true,
   },
   ...{ isSeen: true, what: 'The lamp hums', summary: 'The lamp hums', site: 'quay', siteName: 'The quay' },
-  ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, way: 0, ...more },
+  ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, series: null, way: 0, ...more },
 })
 const person = (id: string, name: string, more: object = {}) => ({
   ...{ id, name, zone: 'UTC', teams: ['crew'], skills: [], site: null, siteName: '', away: [], visits: [] },
@@ -32,12 +33,12 @@ const BOARD = {
   ...{ now: at(9), zone: 'UTC', days: 1, day: '2026-11-17', from: START, to: START + DAY },
   people: [
     person('tora', 'Tora Aas', { skills: ['masts'] }),
-    person('sten', 'Sten Vik', { visits: [visit({})] }),
+    person('sten', 'Sten Vik', { zone: 'Europe/Oslo', visits: [visit({})] }),
     person('hal', 'Hal Rowan', { free: [], away: [{ date: '2026-11-17', name: 'Away: ill' }] }),
   ],
   skills: [{ id: 'masts', name: 'radio masts' }],
   teams: [{ id: 'crew', name: 'Field Crew' }],
-  sites: [{ id: 'quay', name: 'The quay', zone: 'UTC', ways: {} }],
+  sites: [{ id: 'quay', name: 'The quay', zone: 'Europe/Oslo', ways: {} }],
 }
 const JOB = {
   ...{ reference: 9, id: 4, what: 'The mast leans', summary: 'The mast leans', takes: HOUR, skill: 'masts' },
@@ -49,6 +50,8 @@ const JOB = {
     siteZone: 'UTC',
     numeral: 'II',
     open: null,
+    visit: false,
+    series: null,
   },
 }
 const PLACE = {
@@ -94,6 +97,8 @@ async function page({
     'POST /api/tickets/7/jobs/2/place': keep('place 7', { booking: 3 }),
     'POST /api/tickets/7/jobs/2/free': keep('free 7', { sequence: 8 }),
     'POST /api/dispatch/tell': keep('tell', { told: 1 }),
+    'POST /api/tickets/9/jobs': keep('again 9', { id: 11 }),
+    'PATCH /api/tickets/9/jobs/11': keep('off 9', { sequence: 9 }),
     'POST /api/tickets/12/jobs': keep('bring 12', { id: 6 }),
   })
   const drawing = draw(DispatchPlace)
@@ -129,6 +134,7 @@ describe('Dispatch', () => {
     expect(said()).toContain('To be placed1, by promise')
     expect(said()).toContain('radio masts · The quay · meets the keeper')
     expect(said()).toContain('Away: ill')
+    expect(said()).toContain('clock +1:00')
     expect(said()).toContain('2 of 3 work')
     expect(said()).toContain('Placed 1, 1 not told yet')
     expect(button(/^Sten Vik, 10:00 to 11:00: The lamp hums; The quay; not told yet$/)).toBeTruthy()
@@ -136,6 +142,7 @@ describe('Dispatch', () => {
 
   it('offers places for what is chosen, each with why, and places it at one', async () => {
     await page({ query: '?job=9-4' })
+    expect(said()).toContain('Tue 10:00–11:00Tue 11:00 there')
     expect(said()).toContain('knows radio masts; free for 5:00 after it')
     expect(said()).toContain('Not Odd: 0:30 free in one piece.')
     expect(said()).toContain('without radio masts: 2 of 3')
@@ -241,6 +248,25 @@ class FakeWorker {
     this.onmessage({ data: { proposal: best, first: best.sums, tries: 1 } })
   }
 }
+
+describe('work that repeats', () => {
+  it('is said by months and a weekday, shows its days first, and can be taken back', async () => {
+    await page({ query: '?job=9-4' })
+    await press(/^Change what it asks for/)
+    await press(/^Let it repeat …/)
+    // November and May, on the first Monday from the day of the desk on, for five years.
+    expect(said()).toContain('10 jobs like this one')
+    expect(said()).toContain('3 May 2027 – 16 May 2027')
+    let undo: (() => unknown) | undefined
+    ToastEventBus.on('add', (told) => (undo = told.detail as typeof undefined))
+    await press(/^Let it repeat$/)
+    const repeats = { rule: 'FREQ=YEARLY;BYMONTH=5,11;BYDAY=1MO', first: '2026-11-17', days: 14 }
+    const asks = { what: 'The mast leans', takes: HOUR, skill: 'masts', site: 'quay', visit: false }
+    expect(sent).toEqual([{ path: 'again 9', body: { ...asks, repeats } }])
+    await undo!()
+    expect(sent[1]).toEqual({ path: 'off 9', body: { calledOff: true, series: true } })
+  })
+})
 
 describe('placing all at once', () => {
   afterEach(() => vi.unstubAllGlobals())

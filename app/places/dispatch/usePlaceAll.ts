@@ -43,7 +43,8 @@ export function usePlaceAll() {
   }
   function start({ board, jobs, team, now, moves }: Asked) {
     leave()
-    const open = jobs.map(heldOf)
+    // What may only be done later is not missing in these days.
+    const open = jobs.filter((one) => (one.earliest ?? 0) < board.to).map(heldOf)
     const standing = moves
       ? board.people.flatMap((one) => one.visits.flatMap((visit) => heldVisit(visit, one.id) ?? []))
       : []
