@@ -71,6 +71,10 @@ export function heldVisit(visit: Visit, person: string): Held | undefined {
   }
 }
 
+/** Whoever is sent, or the requester, cannot be there. */
+export const isDeclined = ({ state, answer, heard }: Pick<Visit, 'state' | 'answer' | 'heard'>) =>
+  state === 'booked' && (answer === 'declined' || heard === 'suitsNot')
+
 /** Somebody of the board as placing sees them. @param without a fixed time that is no obstacle, since it is moved */
 export const handOf = ({ id, skills, site, free, visits }: BoardPerson, without?: Held): Hand => ({
   ...{ id, skills: new Set(skills), free },

@@ -4,6 +4,7 @@ import { hoursAndMinutes, signedBalance, timeOfDay, weekdayAndTime, Zone, type I
 import { carry, isCarried } from '~/composables/carriedJob'
 import {
   heldVisit,
+  isDeclined,
   type Board,
   type BoardPerson,
   type Held,
@@ -112,6 +113,10 @@ const says = (one: Visit) => {
     one.siteName,
     one.untold ? 'not told yet' : '',
     one.heard === 'suits' ? 'suits the requester' : '',
+    one.heard === 'suitsNot' ? 'does not suit the requester' : '',
+    one.answer === 'accepted' ? 'they come' : '',
+    one.answer === 'tentative' ? 'they may come' : '',
+    one.answer === 'declined' ? 'they do not come' : '',
     one.insisted ? `stands there although something speaks against it: ${one.insisted}` : '',
   ]
     .filter(Boolean)
@@ -187,6 +192,7 @@ function draw(event: PointerEvent, held: Held) {
             visit.state,
             {
               untold: visit.untold,
+              declined: isDeclined(visit),
               on: isSame(own, held),
             },
           ]"
@@ -290,6 +296,11 @@ function draw(event: PointerEvent, held: Held) {
   background: var(--rule-2);
   border-color: var(--rule-2);
   color: var(--page);
+}
+.visit.declined {
+  border: 2px solid var(--red);
+  background: var(--page);
+  color: var(--red);
 }
 .visit.on {
   outline: 2px solid var(--sea);

@@ -63,13 +63,19 @@ export const TEMPLATES: Template[] = [
     id: 'booked',
     name: 'A fixed time is booked for you',
     subject: '[{reference}] Fixed time: {summary}',
-    body: `${HELLO}\n\na fixed time on this ticket is yours; it stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+    body: `${HELLO}\n\na fixed time on this ticket is yours: {text}. It stands on your Bench.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
   },
   {
     id: 'unbooked',
     name: 'A fixed time is no longer yours',
     subject: '[{reference}] No longer yours: {summary}',
     body: `${HELLO}\n\na fixed time on this ticket is no longer yours: {text}.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
+  },
+  {
+    id: 'timeDeclined',
+    name: 'Somebody cannot be there at a fixed time',
+    subject: '[{reference}] Cannot be there: {summary}',
+    body: `${HELLO}\n\nsomebody cannot be there at a fixed time on this ticket: {text}. Find another time, or somebody else.\n{requester}, {organisation}, {site}\n\n${FOOT}`,
   },
   {
     id: 'visitPlaced',

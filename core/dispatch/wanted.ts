@@ -22,7 +22,7 @@ export interface WantedJob {
   /** The requester is told when somebody comes, and may confirm, move or call it off. */
   visit?: true
   /** The time that the requester knows of, and whether it suits them. */
-  heard?: { booking: number; from: Instant; suits?: true }
+  heard?: { booking: number; from: Instant; suits?: boolean }
   /** The first of the jobs that repeat with it. */
   series?: number
   /** The fixed time by which it is placed. */
@@ -46,7 +46,8 @@ export type JobWords = Pick<
 >
 
 /** What was done with a job, as the record says it. */
-export type JobDeed = 'changed' | 'placed' | 'moved' | 'freed' | 'told' | 'split' | 'suits' | 'calledOff'
+export type JobDeed =
+  'changed' | 'placed' | 'moved' | 'freed' | 'told' | 'split' | 'suits' | 'suitsNot' | 'calledOff'
 
 export const JOB_STANDINGS = ['open', 'placed', 'begun', 'done', 'calledOff'] as const
 /** Whether somebody is to be found for it, has it, is at it, or it is over. */

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest'
 import {
   automaticBecause,
   belongsTo,
+  fixedTimeOf,
+  fixedTimeUid,
   foldQuoted,
   identifiersIn,
   messageId,
@@ -67,6 +69,26 @@ describe('the ticket of a mail (RFC 5322 §3.6.4)', () => {
       }),
     )
     expect(ownReference('<order-12@desk.example>', OURS, sign)).toBeUndefined()
+  })
+
+  it('is that of a fixed time by the identifier that we gave it, and by no other', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e12 }),
+        fc.integer({ min: 1, max: 1e6 }),
+        (reference, booking) => {
+          const uid = fixedTimeUid(reference, booking, OURS, sign)
+          expect(fixedTimeOf(uid, OURS, sign)).toEqual({ reference, booking })
+          for (const other of [
+            `1${uid}`,
+            `${uid}x`,
+            uid.replace('-', '-1'),
+            uid.replace(OURS, 'else.example'),
+          ])
+            expect(fixedTimeOf(other, OURS, sign)).toBeUndefined()
+        },
+      ),
+    )
   })
 
   it('is looked for in fields that go over lines', () => {

@@ -31,6 +31,23 @@ export function messageId(key: string, domain: string, sign: Sign): string {
 
 const signedId = (local: string, domain: string, sign: Sign) => `<${local}.${sign(local)}@${domain}>`
 
+/** By which calendars know a fixed time of a ticket (RFC 5545 §3.8.4.7). */
+export function fixedTimeUid(reference: number, booking: number, domain: string, sign: Sign): string {
+  const local = `${reference}-${booking}`
+  return `${local}.${sign(`fixed-${local}`)}@${domain}`
+}
+
+/** The fixed time of an identifier; undefined where we did not make it. */
+export function fixedTimeOf(
+  uid: string,
+  domain: string,
+  sign: Sign,
+): { reference: number; booking: number } | undefined {
+  const [, reference, booking] = /^(\d{1,15})-(\d{1,9})\./.exec(uid) ?? []
+  const found = { reference: Number(reference), booking: Number(booking) }
+  return uid === fixedTimeUid(found.reference, found.booking, domain, sign) ? found : undefined
+}
+
 /**
  * The ticket that a mail belongs to: the mail that it answers decides (In-Reply-To, then References from the nearest
  * on), and only where none of those is ours what it claims: an identifier without our signature, or the number in square

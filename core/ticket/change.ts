@@ -3,7 +3,7 @@ import { planDelivery } from '../notification'
 import type { Because, Reason } from '../reason'
 import { reasonInWords } from '../explain'
 import type { CommandContext } from './command'
-import type { Climb, Entry, EntryBody, MessageLink, OutgoingMessage, QueuedMessage } from './entry'
+import type { Climb, Entry, EntryBody, Invite, MessageLink, OutgoingMessage, QueuedMessage } from './entry'
 import { composeCall, composeMessage, type More } from './message'
 import { isPerson, type Addressee } from './recipients'
 import { evolve, type TicketState } from './state'
@@ -21,6 +21,8 @@ export interface Telling {
   climb?: Climb
   isAboutDelivery?: boolean
   link?: MessageLink
+  /** Goes with mails to a calendar. */
+  invite?: Invite
   /** What somebody of the desk wrote of it, in Markdown, as it stands among its fields. */
   written?: string
 }
@@ -132,7 +134,7 @@ export class Change {
     people: readonly (Addressee | undefined)[],
     template: string,
     more: More,
-    { urgent, climb, isAboutDelivery, written, link }: Telling,
+    { urgent, climb, isAboutDelivery, written, link, invite }: Telling,
   ): void {
     const key = this.keys()
     const messages = distinct(people).flatMap((one) => {
@@ -151,6 +153,7 @@ export class Change {
         ...(climb && isPerson(one) && { climb }),
         ...(isAboutDelivery && { isAboutDelivery }),
         ...(link && { link }),
+        ...(invite && channel === 'mail' && { invite }),
       } as OutgoingMessage
     })
     this.queue(messages)
@@ -159,7 +162,9 @@ export class Change {
   /** Puts messages into the record and the outbox. */
   queue(messages: OutgoingMessage[]): void {
     if (!messages.length) return
-    const queued = messages.map(({ body: _, from: __, written: ___, ...message }): QueuedMessage => message)
+    const queued = messages.map(
+      ({ body: _, from: __, written: ___, invite: ____, ...message }): QueuedMessage => message,
+    )
     this.enter({ kind: 'messagesQueued', messages: queued }, { system: 'messages' })
     this.messages.push(...messages)
   }

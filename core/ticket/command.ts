@@ -7,7 +7,16 @@ import type { Instant } from '../time'
 import type { WrittenStep } from '../writing'
 import type { Because, Reason } from '../reason'
 import type { Suggestion, TriageInput, Workloads } from '../triage'
-import type { BookingState, Checklist, Evidence, LinkKind, ListedTask, Move, Task } from '../work'
+import type {
+  BookingAnswer,
+  BookingState,
+  Checklist,
+  Evidence,
+  LinkKind,
+  ListedTask,
+  Move,
+  Task,
+} from '../work'
 import type {
   Acknowledged,
   Actor,
@@ -176,6 +185,8 @@ export type Command =
   | { kind: 'tellJob'; id: number }
   /** The requester says that a time suits them. */
   | { kind: 'confirmVisit'; id: number; now: { booking: number; from: Instant } }
+  /** Whoever is sent, or visited, answers an invitation to a fixed time that begins then. */
+  | { kind: 'answerInvite'; id: number; from: Instant; answer: BookingAnswer }
   /** `first` is how long it takes from now on; what is left is a job of its own. */
   | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }

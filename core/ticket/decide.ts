@@ -15,6 +15,7 @@ import { triage, type TriageInput } from '../triage'
 import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
+import { answerInvite } from './answerInvite'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
 import { climb } from '../ladder'
 import { handsOf } from './hands'
@@ -114,6 +115,7 @@ const HANDLERS: Handlers = {
   freeJob,
   tellJob,
   confirmVisit,
+  answerInvite,
   splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),

@@ -9,7 +9,7 @@ import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { TriageResult } from '../triage'
 import type { Asked, Opened, PlanEnd, TaskEnd, OutsideFault } from '../plan'
-import type { Booking, LinkKind, Task, TimeRecord } from '../work'
+import type { Booking, BookingAnswer, LinkKind, Task, TimeRecord } from '../work'
 import type { Rating } from './command'
 
 /** Who caused an entry: a person, or the desk itself. */
@@ -144,12 +144,28 @@ export interface Acknowledged {
   via: 'application' | 'link' | 'pager'
 }
 
+/** A fixed time as a mail brings it to a calendar. */
+export interface Invite {
+  booking: number
+  /** Of two about one fixed time the one with the higher number counts. */
+  sequence: number
+  from: Instant
+  to: Instant
+  what: string
+  /** Name and address of its site; empty where it has none. */
+  place: string
+  /** It is called off, for whoever gets this. */
+  off?: true
+}
+
 /** A message with its text, for the outbox. */
 export interface OutgoingMessage extends QueuedMessage {
   body: string
   from: string
   /** What somebody wrote with emphasis, lists or links, in Markdown; its plain words stand in the body. */
   written?: string
+  /** What it brings to a calendar. */
+  invite?: Invite
 }
 
 /**
@@ -348,6 +364,8 @@ export type EntryBody =
   | { kind: 'estimated'; takes: number | null }
   | { kind: 'booked'; booking: Booking }
   | { kind: 'bookingChanged'; booking: Booking }
+  /** Whoever has it answered the invitation to it. */
+  | { kind: 'bookingAnswered'; booking: number; from: Instant; answer: BookingAnswer }
   /** Work of it wants somebody and a time. */
   | { kind: 'jobWanted'; job: WantedJob }
   | { kind: 'jobChanged'; job: WantedJob; did: JobDeed }

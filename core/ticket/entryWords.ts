@@ -130,6 +130,7 @@ const JOB_DEEDS: Record<JobDeed, string> = {
   told: 'told whoever has',
   split: 'split',
   suits: 'confirmed the time of',
+  suitsNot: 'cannot be there at the time of',
   calledOff: 'called off',
 }
 const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const
@@ -221,6 +222,8 @@ const WORDS: Words = {
   booked: ({ booking }, names) => `fixed time for ${personName(names, booking.person)}: ${booking.what}`,
   bookingChanged: ({ booking }) =>
     `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
+  bookingAnswered: ({ booking: _, from: __, answer, ...entry }, names) =>
+    `${by(entry, names)} ${{ accepted: 'comes', tentative: 'may come', declined: 'does not come' }[answer]} at the fixed time`,
   jobWanted: ({ job, ...entry }, names) =>
     `${by(entry, names)} wants somebody and a time for “${job.what}”, ${durationInWords(job.takes)}`,
   jobChanged: ({ job, did, ...entry }, names) => {

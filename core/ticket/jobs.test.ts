@@ -4,6 +4,7 @@ import { DEMO_BEGINS } from '../../demo/directory'
 import { Ticket } from '../../tests/aTicket'
 import { MOST_IN_SERIES, ruleOf, SERIES_YEARS, standingOf, type JobWords } from '../dispatch'
 import { HOUR, isoDate, MINUTE, timeOfDay } from '../time'
+import type { BookingAnswer } from '../work'
 import { rebuild, visitsShown, type Command } from '.'
 import { LONGEST_JOB, MOST_JOBS } from './jobs'
 
@@ -215,6 +216,71 @@ describe('a visit', () => {
     place(id)
     expect(told()).toEqual(['booked→tora-aas'])
     expect(visitsShown(ticket.state!)).toEqual([])
+  })
+})
+
+describe('an invitation', () => {
+  const invites = () =>
+    ticket.messages.splice(0).flatMap(({ person, invite }) => (invite ? [{ person, ...invite }] : []))
+  const answerOf = (id: number, person: string, says: BookingAnswer, from = at(60)) =>
+    ticket.do({ kind: 'answerInvite', id: seen(id).booking, from, answer: says }, at(5), { person })
+  const place1 = () => {
+    const id = want({ visit: true })
+    ticket.messages.length = 0
+    place(id)
+    return id
+  }
+
+  it('goes to whoever is sent and whoever is visited, and is called off where it was theirs', () => {
+    const id = place1()
+    const times = { from: at(60), to: at(120), what: 'Look at the mast', place: 'Varnes Quay' }
+    const [one, other] = invites().sort((a, b) => a.person.localeCompare(b.person))
+    expect([one, other]).toMatchObject([
+      { person: 'ines-varga', ...times },
+      { person: 'tora-aas', ...times },
+    ])
+    place(id, { person: 'ove-stern', from: at(60), to: at(180), now: seen(id) })
+    const later = invites()
+    expect(later).toMatchObject([
+      { person: 'tora-aas', off: true, to: at(120) },
+      { person: 'ove-stern', to: at(180) },
+    ])
+    // RFC 5546 §2.1.4: whatever is said later of the same time has a higher number.
+    expect(Math.min(...later.map((each) => each.sequence))).toBeGreaterThan(one!.sequence)
+    expect(later.every((each) => each.booking === one!.booking)).toBe(true)
+  })
+
+  it('is answered by whoever is sent; those who plan hear that they do not come, once', () => {
+    const id = place1()
+    const told = () => ticket.told.splice(0)
+    told()
+    answerOf(id, 'tora-aas', 'accepted')
+    expect(told()).toEqual([])
+    expect(ticket.state!.bookings![0]!.answer).toBe('accepted')
+    answerOf(id, 'tora-aas', 'declined')
+    answerOf(id, 'tora-aas', 'declined')
+    expect(told()).toEqual(['timeDeclined→pia-lund'])
+    // What was answered is said of that time only.
+    place(id, { from: at(90), to: at(150), now: seen(id) })
+    expect(ticket.state!.bookings![0]!.answer).toBeUndefined()
+    expect(() => answerOf(id, 'tora-aas', 'accepted')).toThrow('has changed meanwhile')
+    ticket.do({ kind: 'changeBooking', id: seen(id).booking, state: 'begun' }, at(90))
+    expect(() => answerOf(id, 'tora-aas', 'accepted', at(90))).toThrow('has changed meanwhile')
+  })
+
+  it('is answered by whoever is visited, and by nobody else', () => {
+    const id = place1()
+    ticket.told.length = 0
+    answerOf(id, 'ines-varga', 'tentative')
+    expect(job(id).heard!.suits).toBeUndefined()
+    answerOf(id, 'ines-varga', 'accepted')
+    expect(visitsShown(ticket.state!)).toMatchObject([{ suits: true, declined: false }])
+    expect(ticket.told).toEqual([])
+    answerOf(id, 'ines-varga', 'declined')
+    expect(visitsShown(ticket.state!)).toMatchObject([{ suits: false, declined: true }])
+    expect(ticket.told.sort()).toEqual(['timeDeclined→pia-lund', 'timeDeclined→tora-aas'])
+    for (const other of ['ketil-rasp', 'ove-stern'])
+      expect(() => answerOf(id, other, 'accepted')).toThrow('has changed meanwhile')
   })
 })
 

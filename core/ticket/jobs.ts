@@ -8,7 +8,6 @@ import {
   type Window,
 } from '../dispatch'
 import { MINUTE, Zone } from '../time'
-import { momentSaid } from '../words'
 import type { Booking } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
@@ -122,21 +121,11 @@ function callOffSeries(change: Change, series: number): void {
       changeJob(change, { kind: 'changeJob', id: one.id, calledOff: true })
 }
 
-/** Whoever had it hears that it is no longer theirs, if they knew that it was. */
-function tellLost(change: Change, { untold }: WantedJob, { person, from }: Booking): void {
-  const { directory, context, now } = change
-  const lost = directory.people.get(person)
-  const isTheirs = 'person' in context.actor && context.actor.person === person
-  if (!lost || untold || isTheirs) return
-  change.tell([lost], 'unbooked', (language) => ({ text: momentSaid(from, lost.zone, now, language) }))
-}
-
 /** Its fixed time is called off, if it has one that is not over. */
 function free(change: Change, job: WantedJob): void {
   const booking = bookingOf(job, change.state.bookings)
   if (!booking || booking.state === 'finished') return
   changeBooking(change, { id: booking.id, state: 'calledOff', quietly: job.untold })
-  tellLost(change, job, booking)
   if (job.heard?.booking === booking.id) tellVisit(change, booking, 'visitOff')
 }
 
@@ -165,8 +154,8 @@ export function placeJob(change: Change, { id, now, insisted, tell, ...at }: Of<
   checkSeen(change, booking, now)
   const { person, from, to } = at
   const isQuiet = !tell && (!booking || job.untold === true)
-  if (booking && booking.person !== person) tellLost(change, job, booking)
-  if (booking) changeBooking(change, { id: booking.id, person, from, to, quietly: isQuiet })
+  if (booking)
+    changeBooking(change, { id: booking.id, person, from, to, quietly: isQuiet, untold: job.untold })
   else if (isQuiet) bookQuietly(change, { person, from, to, what: job.what })
   else book(change, { person, from, to, what: job.what })
   const { insisted: _, untold: __, heard: ___, ...rest } = job

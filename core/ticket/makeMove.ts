@@ -9,7 +9,7 @@ import { MINUTE, type Instant } from '../time'
 import {
   isBooked,
   stepTerms,
-  type Booking,
+  type StandingBooking,
   type BookingMark,
   type Checklist,
   type Goal,
@@ -101,7 +101,7 @@ function targetOf(
 function bookingOf(
   { state, person }: Pick<Looking, 'state' | 'person'>,
   as: BookingMark,
-): Booking | undefined {
+): StandingBooking | undefined {
   return (state.bookings ?? [])
     .filter((one) => one.person === person && isBooked(one) && !(as === 'begun' && one.state === 'begun'))
     .sort((a, b) => a.from - b.from)[0]
@@ -232,7 +232,8 @@ function makerOf(making: Making): Maker {
     mark: (as) => {
       const booking = bookingOf({ state: change.state, person }, as)
       if (!booking) return
-      before.booking ??= booking
+      const { answer: _, ...stood } = booking
+      before.booking ??= stood
       changeBooking(change, { id: booking.id, state: as })
     },
     reply: (text) => reply(change, { text: textOf(making, text) }),

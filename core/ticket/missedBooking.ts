@@ -26,15 +26,20 @@ function isWorkedOn({ timers = [], times = [] }: TicketState, { person, from, to
   )
 }
 
-/** Tells whoever has the fixed time, the lead of its team, and those of the team who plan for others. */
-export function ringMissed(change: Change, alarm: string, id: number, dueAt: number): void {
-  const { state, directory } = change
-  const { person, what, from } = state.bookings!.find((one) => one.id === id)!
+/** The people of a ticket’s team who plan for others, and its lead. */
+export function plannersOf({ state, directory }: Change): string[] {
   const planners = (directory.membersOf.get(state.team) ?? []).filter((one) =>
     directory.may(one.id, 'planPeople'),
   )
   const lead = directory.teams.get(state.team)?.lead
-  const told = [...new Set([person, ...(lead ? [lead] : []), ...planners.map((one) => one.id)])].filter(
+  return [...(lead ? [lead] : []), ...planners.map((one) => one.id)]
+}
+
+/** Tells whoever has the fixed time, the lead of its team, and those of the team who plan for others. */
+export function ringMissed(change: Change, alarm: string, id: number, dueAt: number): void {
+  const { state, directory } = change
+  const { person, what, from } = state.bookings!.find((one) => one.id === id)!
+  const told = [...new Set([person, ...plannersOf(change)])].filter(
     (one) => directory.people.get(one)?.active,
   )
   const missed: Reason = { is: 'bookingMissed', person, what, from }

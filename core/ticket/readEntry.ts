@@ -71,6 +71,7 @@ const VERSIONS: Record<EntryKind, number> = {
   booked: 1,
   bookingChanged: 1,
   bookingMissed: 1,
+  bookingAnswered: 1,
   jobWanted: 2,
   jobChanged: 2,
   tasksAdded: 3,

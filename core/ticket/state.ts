@@ -8,7 +8,7 @@ import { rulesOf, said, type Because } from '../reason'
 import type { PartOf, PlanRun } from '../plan'
 import {
   withTick,
-  type Booking,
+  type StandingBooking,
   type Procedure,
   type Task,
   type TicketLink,
@@ -155,7 +155,7 @@ export interface TicketState {
   times?: TimeRecord[]
   /** How long it will take as somebody said, in milliseconds. */
   estimate?: number
-  bookings?: Booking[]
+  bookings?: StandingBooking[]
   /** Work that wants somebody and a time, or has. */
   jobs?: WantedJob[]
   tasks?: Task[]
@@ -447,7 +447,15 @@ const APPLY: Apply = {
   estimated: (_, { takes }) => ({ estimate: takes ?? undefined }),
   booked: ({ bookings = [] }, { booking }) => ({ bookings: [...bookings, booking] }),
   bookingChanged: ({ bookings = [] }, { booking }) => ({
-    bookings: bookings.map((one) => (one.id === booking.id ? booking : one)),
+    bookings: bookings.map((one) => {
+      if (one.id !== booking.id) return one
+      // What was answered is said of the time as it was, and by whoever had it.
+      const stays = one.answer && one.from === booking.from && one.person === booking.person
+      return { ...booking, ...(stays && { answer: one.answer }) }
+    }),
+  }),
+  bookingAnswered: ({ bookings = [] }, { booking, answer }) => ({
+    bookings: bookings.map((one) => (one.id === booking ? { ...one, answer } : one)),
   }),
   jobWanted: ({ jobs = [] }, { job }) => ({ jobs: [...jobs, job] }),
   jobChanged: ({ jobs = [] }, { job }) => ({ jobs: jobs.map((one) => (one.id === job.id ? job : one)) }),

@@ -4,6 +4,7 @@ import { timeOfDay, type Instant } from '../time'
 import { momentSaid, type Language } from '../words'
 import { isBooked, type Booking } from '../work'
 import type { Change } from './change'
+import { inviteOf } from './invite'
 import type { TicketState } from './state'
 
 // What a requester is told of a visit: when somebody comes, that it is another time, and that nobody does.
@@ -14,7 +15,8 @@ type Said = 'visitPlaced' | 'visitMoved' | 'visitOff'
  * Tells the requester of a ticket of a visit, unless they said so themselves.
  * @returns whether there is a requester who is told of such things
  */
-export function tellVisit(change: Change, { person, from, to }: Booking, template: Said): boolean {
+export function tellVisit(change: Change, booking: Booking, template: Said): boolean {
+  const { person, from, to } = booking
   const { directory, state, context, now } = change
   const requester = directory.people.get(state.requester)
   if (requester?.role !== REQUESTER || !requester.active || state.held) return false
@@ -22,7 +24,8 @@ export function tellVisit(change: Change, { person, from, to }: Booking, templat
   const text = (language: Language) =>
     `${momentSaid(from, zone, now, language)}–${timeOfDay(to, zone)} (${zone}), ${directory.nameOf(person)}`
   const isTheirs = 'person' in context.actor && context.actor.person === requester.id
-  if (!isTheirs) change.tell([requester], template, (language) => ({ text: text(language) }))
+  const invite = inviteOf(change, booking, template === 'visitOff' ? true : undefined)
+  if (!isTheirs) change.tell([requester], template, (language) => ({ text: text(language) }), { invite })
   return true
 }
 
@@ -47,6 +50,8 @@ export interface VisitShown {
   /** Id of whoever comes. */
   person: string
   suits: boolean
+  /** They said from their calendar that it does not. */
+  declined: boolean
   begun: boolean
 }
 
@@ -56,10 +61,12 @@ export const visitsShown = ({ jobs = [], bookings }: Pick<TicketState, 'jobs' | 
     const booking = bookingOf(job, bookings)
     if (!job.heard || !booking || !isBooked(booking)) return []
     const { id, from, to, person, state } = booking
+    const { suits, from: known } = job.heard
+    const isNow = known === from
     return [
       {
         ...{ job: job.id, booking: id, from, to, person },
-        ...{ suits: job.heard.suits === true && job.heard.from === from, begun: state === 'begun' },
+        ...{ suits: isNow && suits === true, declined: isNow && suits === false, begun: state === 'begun' },
       },
     ]
   })

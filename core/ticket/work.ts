@@ -1,7 +1,10 @@
 import { durationInWords, type Instant } from '../time'
+import { momentSaid, type Language } from '../words'
 import { isBooked, PLAIN_ROUNDING, roundedTime, type Booking } from '../work'
 import type { Change } from './change'
 import { isDone } from './done'
+import type { Invite } from './entry'
+import { inviteOf } from './invite'
 import { Refused, type Command } from './command'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
@@ -154,10 +157,21 @@ export function bookQuietly(change: Change, { person, from, to, what }: Omit<Of<
 }
 
 /** Whoever has a fixed time is told of it, unless they said so themselves. */
-export function tellOfBooking(change: Change, { person }: Booking): void {
-  const { actor } = change.context
-  if ('person' in actor && actor.person === person) return
-  change.tell([change.directory.people.get(person)], 'booked')
+export function tellOfBooking(change: Change, booking: Booking): void {
+  tellOne(change, booking, 'booked', inviteOf(change, booking))
+}
+
+/** Whoever had it hears that it is no longer theirs, unless they said so themselves. */
+const tellLost = (change: Change, booking: Booking) =>
+  tellOne(change, booking, 'unbooked', inviteOf(change, booking, true))
+
+function tellOne(change: Change, { person: id, from }: Booking, template: string, invite: Invite): void {
+  const { directory, context, now } = change
+  const person = directory.people.get(id)
+  const isTheirs = 'person' in context.actor && context.actor.person === id
+  if (!person || isTheirs) return
+  const more = (language: Language) => ({ text: momentSaid(from, person.zone, now, language) })
+  change.tell([person], template, more, { invite })
 }
 
 function checkStretch(from: Instant, to: Instant): void {
@@ -177,13 +191,21 @@ export function workerOf({ directory }: Change, id: string): string {
   return person.id
 }
 
+interface Quiet {
+  /** Nobody hears of it. */
+  quietly?: boolean
+  /** Whoever has it until now does not know of it. */
+  untold?: boolean
+}
+
 /** A booking begins, ends, is called off, or goes to another time or person. */
 export function changeBooking(
   change: Change,
-  { id, state, quietly, ...to }: Omit<Of<'changeBooking'>, 'kind'> & { quietly?: boolean },
+  { id, state, quietly, untold, ...to }: Omit<Of<'changeBooking'>, 'kind'> & Quiet,
 ): void {
-  const before = change.state.bookings?.find((one) => one.id === id)
-  if (!before) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
+  const found = change.state.bookings?.find((one) => one.id === id)
+  if (!found) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
+  const { answer: _, ...before } = found
   if (!isBooked(before)) throw new Refused('conflict', 'This fixed time is over already.')
   const booking: Booking = {
     ...before,
@@ -194,7 +216,11 @@ export function changeBooking(
   }
   checkStretch(booking.from, booking.to)
   change.enter({ kind: 'bookingChanged', booking })
-  if (!quietly && (to.from !== undefined || to.person !== undefined)) tellOfBooking(change, booking)
+  if (quietly) return
+  const isLost = state === 'calledOff' || booking.person !== before.person
+  if (isLost && !untold) tellLost(change, before)
+  if (state !== 'calledOff' && (to.from !== undefined || to.to !== undefined || to.person !== undefined))
+    tellOfBooking(change, booking)
 }
 
 /** One half of a link begins or ends. */

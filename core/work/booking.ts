@@ -11,6 +11,14 @@ export interface Booking {
   state: BookingState
 }
 
+/** What whoever is sent answers to an invitation; RFC 5545 §3.2.12 calls it so. */
+export type BookingAnswer = 'accepted' | 'tentative' | 'declined'
+
+/** A fixed time of a ticket, with what whoever has it answered. */
+export interface StandingBooking extends Booking {
+  answer?: BookingAnswer
+}
+
 export type BookingState = 'booked' | 'begun' | 'finished' | 'calledOff'
 
 /** So long after its beginning a fixed time that nobody has begun is missed, in milliseconds. Common practice, no source. */

@@ -10,7 +10,14 @@ export {
   type BenchTicket,
   type BenchWords,
 } from './bench'
-export { isBooked, missedAt, type Booking, type BookingState } from './booking'
+export {
+  isBooked,
+  missedAt,
+  type Booking,
+  type BookingAnswer,
+  type BookingState,
+  type StandingBooking,
+} from './booking'
 export { dayStrip, type DayParts } from './dayStrip'
 export { withTick, type Procedure, type ProcedureStep } from './procedure'
 export { LINK_KINDS, LINK_NAMES, otherWay, type LinkKind, type TicketLink } from './link'

@@ -84,7 +84,7 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
       .map(({ decided }) => decided.state.reference)
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(INDEXED)
-  const hasBookings = having(['booked', 'bookingChanged', 'thingMerged'])
+  const hasBookings = having(['booked', 'bookingChanged', 'bookingAnswered', 'thingMerged'])
   const hasJobs = having(['jobWanted', 'jobChanged', 'booked', 'bookingChanged', 'thingMerged'])
   const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.

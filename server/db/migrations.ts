@@ -804,6 +804,8 @@ create table calendar_feed (
   person text primary key references person, made int not null, ended boolean not null default false);
 alter table job add column visit boolean not null default false, add column heard text not null default '',
   add column series int;
+alter table outbox add column invite jsonb;
+alter table booking add column answer text not null default '';
 `,
   },
 ]

@@ -109,18 +109,20 @@ export function timeRows({ reference, times = [] }: TicketState): Tables['time_r
 
 /** The rows of its fixed times. */
 export function bookingRows({ reference, bookings = [] }: TicketState): Tables['booking'][] {
-  return bookings.map(({ id, person, from, to, what, state }) => ({
+  return bookings.map(({ id, person, from, to, what, state, answer }) => ({
     ...{ reference, id, person, what, state },
+    answer: answer ?? '',
     starts: from,
     ends: to,
   }))
 }
 
 /** What a requester knows of where a job stands now. */
-function heardAs(job: WantedJob, bookings: readonly Booking[]): 'told' | 'suits' | '' {
+function heardAs(job: WantedJob, bookings: readonly Booking[]): Tables['job']['heard'] {
   const booking = bookingOf(job, bookings)
   if (!booking || job.heard?.booking !== booking.id || job.heard.from !== booking.from) return ''
-  return job.heard.suits ? 'suits' : 'told'
+  const { suits } = job.heard
+  return suits === undefined ? 'told' : suits ? 'suits' : 'suitsNot'
 }
 
 /** The rows of its jobs. */

@@ -15,10 +15,12 @@ import type {
   DeliveryState,
   Merger,
   MessageLink,
+  Invite,
   QueuedMessage,
   TicketState,
 } from '../../core/ticket'
 import type { Because } from '../../core/reason'
+import type { BookingAnswer } from '../../core/work'
 import type { Calendar } from '../../core/time'
 
 /** A column that the database fills in when it is left out. */
@@ -355,6 +357,8 @@ export interface Tables {
     ends: number
     what: string
     state: string
+    /** What whoever has it answered to the invitation; empty where nothing yet. */
+    answer: BookingAnswer | ''
   }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }
@@ -376,7 +380,7 @@ export interface Tables {
     insisted: string
     /** Whether its requester is told of it, and what they know. */
     visit: boolean
-    heard: '' | 'told' | 'suits'
+    heard: '' | 'told' | 'suits' | 'suitsNot'
     /** The first of the jobs that repeat with it. */
     series: number | null
   }
@@ -551,6 +555,8 @@ export interface Tables {
     body: string
     /** What of the body somebody wrote with emphasis, lists or links, in Markdown. */
     written: ColumnType<string | null, string | null | undefined, string | null>
+    /** What it brings to a calendar. */
+    invite: ColumnType<Invite | null, string | null | undefined, string | null>
     state: Filled<DeliveryState>
     attempts: Filled<number>
     detail: Filled<string>

@@ -65,7 +65,7 @@ export const WRITTEN = {
   booking: {
     key: ['reference', 'id'],
     stays: [],
-    changes: ['person', 'starts', 'ends', 'what', 'state'],
+    changes: ['person', 'starts', 'ends', 'what', 'state', 'answer'],
   },
   job: {
     key: ['reference', 'id'],

@@ -1,5 +1,5 @@
 import { createTransport, type Transporter } from 'nodemailer'
-import { messageId, threadId } from '../../core/mail'
+import { fixedTimeUid, messageId, threadId, type Sign } from '../../core/mail'
 import { channelTerms } from '../../core/notification'
 import type { CallAnswer } from '../../core/plan'
 import { call, type CallForTask } from './call'
@@ -9,6 +9,7 @@ import type { Database } from '../db/connection'
 import type { Tables } from '../db/tables'
 import type { Selectable } from 'kysely'
 import { settings } from '../base/settings'
+import { invitation } from '../calendars/fixedTime'
 import { htmlOf } from './html'
 import { ticketAddress } from './ticketAddress'
 
@@ -105,6 +106,7 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
     .limit(1)
     .executeTakeFirst()
   const [action, where] = await Promise.all([actionOf(db, message), ticketAddress(db, message)])
+  const invited = inviteIn(message, where, sign)
   const { response } = await refusedForGood(
     transport.sendMail({
       from: sender,
@@ -117,6 +119,7 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
         action,
         written: written ?? undefined,
       }),
+      ...(invited && { icalEvent: { ...invited, filename: 'fixed-time.ics' } }),
       messageId: messageId(key, MAIL_DOMAIN, sign),
       // Who began by mail finds our mails below their own.
       inReplyTo: begun?.message_id ?? thread,
@@ -130,6 +133,21 @@ async function sendMail(db: Database, transport: Transporter, message: Message):
     }),
   )
   return { state: 'sent', detail: String(response ?? 'accepted') }
+}
+
+/** What a mail brings to a calendar; the same however often it is sent. */
+function inviteIn(
+  { reference, invite, address, sender, queued_at: at }: Message,
+  where: string | undefined,
+  sign: Sign,
+) {
+  if (!invite) return undefined
+  const { booking, sequence, from, to, what, place, off } = invite
+  const uid = fixedTimeUid(reference, booking, MAIL_DOMAIN, sign)
+  return invitation(
+    { uid, from, to, place, url: where ?? deskAddress(), at, summary: `${reference} ${what}` },
+    { organizer: sender, attendee: address, sequence, isOff: off === true },
+  )
 }
 
 /** A server that says 5xx of the recipient says so tomorrow too (RFC 5321 §4.2.1). */

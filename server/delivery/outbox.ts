@@ -92,14 +92,14 @@ export function recordedRow(message: KeptMessage, reference: number) {
 export function outboxRow(message: OutgoingMessage, reference: number, queuedAt: Instant) {
   const state = message.notBefore === undefined ? 'queued' : 'held'
   const kept = { ...message, state, queuedAt, sequence: sequenceOf(message.key), attempts: 0, detail: '' }
-  const { body, from: sender, written = null } = message
-  return { ...recordedRow(kept as KeptMessage, reference), body, sender, written }
+  const { body, from: sender, written = null, invite = null } = message
+  return { ...recordedRow(kept as KeptMessage, reference), body, sender, written, invite }
 }
 
 /** The entry that queued a message. */
 const sequenceOf = (key: string) => Number(key.split('-')[1])
 
-const TEXTS = ['body', 'sender', 'written']
+const TEXTS = ['body', 'sender', 'written', 'invite']
 const COLUMNS = [...Object.keys(FROM_RECORD), 'reference', 'channel', 'urgent', ...TEXTS]
 
 /** The parts of a statement that put messages into the outbox, change some that are there, and give out the jobs. */
@@ -194,7 +194,7 @@ export async function mendMessages(trx: Trx, messages: readonly RecordedMessage[
  */
 export async function putLost(trx: Trx, messages: readonly RecordedMessage[]): Promise<string[]> {
   const columns = sql.raw(COLUMNS.join(', '))
-  const made = sql`select ${sql.raw(COLUMNS.filter((one) => !TEXTS.includes(one)).join(', '))}, '', '', null
+  const made = sql`select ${sql.raw(COLUMNS.filter((one) => !TEXTS.includes(one)).join(', '))}, '', '', null, null
     from jsonb_populate_recordset(null::outbox, ${recorded(messages)}::jsonb)`
   const { rows } = await sql<{ key: string }>`insert into outbox (${columns}) ${made}
     on conflict (key) do nothing returning key`.execute(trx)

@@ -19,11 +19,11 @@ const WITHIN = 60_000
 
 /**
  * Keeps a mail back where its person got many just now; soon what was gathered goes out as one.
- * What is urgent, waits for somebody to say that they have it, or has a link of its own always goes by itself; so does what requesters get.
+ * What is urgent, waits for somebody to say that they have it, has a link of its own or goes to a calendar always goes by itself; so does what requesters get.
  */
 export async function gatherIfMany(desk: Desk, message: Message): Promise<boolean> {
-  const { person, channel, urgent, climb, link } = message
-  if (channel !== 'mail' || urgent || climb || link || person === '') return false
+  const { person, channel, urgent, climb, link, invite } = message
+  if (channel !== 'mail' || urgent || climb || link || invite || person === '') return false
   const role = (await desk.knowledge.directory()).people.get(person)?.role
   if (role === undefined || role === 'requester') return false
   const { count } = await desk.db

@@ -26,6 +26,7 @@ import { mailSigner } from '../base/links'
 import { parseApart } from '../parsing/parse'
 import type { ReadMail } from '../parsing/readMail'
 import { note, type MailOutcome } from './note'
+import { takeReply } from './takeReply'
 import { takeReport } from './takeReport'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { oneAt, oneBy } from '../../core/lookup'
@@ -109,6 +110,7 @@ async function takeRead(
     ...{ messageId: message_id!, sender: mail.sender, byHand: byHand !== undefined },
     ...(unproven && { unproven }),
   }
+  if (!byHand && (await takeReply(desk, incoming))) return
   await (takeByItself(desk, incoming) ?? takeFromPerson(desk, transport, incoming))
 }
 

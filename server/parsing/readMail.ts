@@ -1,6 +1,7 @@
 import { convert } from 'html-to-text'
 import { simpleParser, type ParsedMail } from 'mailparser'
 import { foldQuoted, identifiersIn, type Folded } from '../../core/mail'
+import { readReply, type CalendarReply } from '../calendars/fixedTime'
 import { keepable } from '../base/keepable'
 
 /** A file of a mail. */
@@ -25,6 +26,8 @@ export interface ReadMail {
   /** All of what it says, and what of it is quoted. */
   text: string
   folded: Folded
+  /** What a calendar answers in it to an invitation. */
+  reply?: CalendarReply
   files: MailFile[]
 }
 
@@ -39,7 +42,9 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
   const header = new Map<string, string>()
   for (const { key, line } of mail.headerLines)
     if (!header.has(key)) header.set(key, keepable(line.slice(line.indexOf(':') + 1).trim()))
+  const reply = replyIn(mail)
   return {
+    ...(reply && { reply }),
     ...(mail.messageId && { messageId: keepable(mail.messageId).slice(0, 500) }),
     sender: keepable(mail.from?.value[0]?.address ?? '')
       .toLowerCase()
@@ -57,6 +62,11 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
       content: one.content,
     })),
   }
+}
+
+function replyIn(mail: ParsedMail): CalendarReply | undefined {
+  const part = mail.attachments.find((one) => /^text\/calendar\b/i.test(one.contentType))
+  return part && readReply(part.content.toString('utf8'))
 }
 
 /**

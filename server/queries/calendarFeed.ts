@@ -1,9 +1,11 @@
-import ICAL from 'ical.js'
+import { fixedTimeUid } from '../../core/mail'
 import { DAY } from '../../core/time'
-import { deskAddress, keyOfToken } from '../base/links'
+import { deskAddress, keyOfToken, mailSigner } from '../base/links'
+import { calendarWith, eventOf } from '../calendars/fixedTime'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
-import { fixedTimesIn, type FixedTime } from './hands'
+import { MAIL_DOMAIN } from '../delivery/channels'
+import { fixedTimesIn } from './hands'
 import type { Reading } from './reading'
 
 /** So far back and ahead an address has what somebody does at fixed times. */
@@ -52,28 +54,15 @@ export async function calendarFeed(desk: Reading, token: string): Promise<string
     desk.knowledge.directory(),
     fixedTimesIn(desk.db, { start: now - BEHIND, end: now + AHEAD }, [person]),
   ])
-  const calendar = new ICAL.Component(['vcalendar', [], []])
-  calendar.updatePropertyWithValue('version', '2.0')
-  calendar.updatePropertyWithValue('prodid', '-//Yare Ledger//Fixed times//EN')
-  calendar.updatePropertyWithValue('x-wr-calname', `Fixed times of ${directory.nameOf(person)}`)
-  for (const one of fixed) {
-    const site = directory.sites.get(one.site ?? '')
-    calendar.addSubcomponent(eventOf(one, [site?.name, site?.address].filter(Boolean).join(', '), now))
-  }
-  return calendar.toString()
+  const sign = await mailSigner(desk.db)
+  const events = fixed.map(({ reference, booking, start, end, what, site: id }) => {
+    const site = directory.sites.get(id ?? '')
+    return eventOf({
+      uid: fixedTimeUid(reference, booking, MAIL_DOMAIN, sign),
+      ...{ from: start, to: end, summary: `${reference} ${what}`, at: now },
+      place: [site?.name, site?.address].filter(Boolean).join(', '),
+      url: `${deskAddress()}/desk/${reference}`,
+    })
+  })
+  return calendarWith(events, `Fixed times of ${directory.nameOf(person)}`).toString()
 }
-
-function eventOf({ reference, booking, start, end, what }: FixedTime, place: string, now: number) {
-  const event = new ICAL.Component('vevent')
-  event.updatePropertyWithValue('uid', `${reference}-${booking}@fixed.yare-ledger`)
-  event.updatePropertyWithValue('dtstamp', utc(now))
-  event.updatePropertyWithValue('dtstart', utc(start))
-  event.updatePropertyWithValue('dtend', utc(end))
-  event.updatePropertyWithValue('summary', `${reference} ${what}`)
-  if (place) event.updatePropertyWithValue('location', place)
-  event.updatePropertyWithValue('url', `${deskAddress()}/desk/${reference}`)
-  event.updatePropertyWithValue('status', 'CONFIRMED')
-  return event
-}
-
-const utc = (at: number) => ICAL.Time.fromJSDate(new Date(Math.floor(at / 1000) * 1000), true)

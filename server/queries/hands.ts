@@ -5,7 +5,7 @@ import type { CompiledDesign, Directory, Person } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
 import type { Interval } from '../../core/time'
 import type { Database } from '../db/connection'
-import type { BookingState } from '../../core/work'
+import type { BookingAnswer, BookingState } from '../../core/work'
 
 // Who can be sent, when they work, and what they do then already.
 
@@ -29,7 +29,9 @@ export interface FixedTime extends Visit {
   due: number | null
   untold: boolean
   /** What its requester knows of it. */
-  heard: '' | 'told' | 'suits'
+  heard: '' | 'told' | 'suits' | 'suitsNot'
+  /** What whoever has it answered to the invitation. */
+  answer: BookingAnswer | ''
   /** The first of the jobs that repeat with it. */
   series: number | null
   /** Whether they are told at all. */
@@ -59,7 +61,14 @@ export async function fixedTimesIn(
       on.onRef('job.reference', '=', 'booking.reference').onRef('job.booking', '=', 'booking.id'),
     )
     .select(['booking.reference', 'booking.id as booking', 'booking.person', 'starts', 'ends'])
-    .select(['booking.what', 'booking.state', 'ticket.summary', 'ticket.team', 'ticket.queue'])
+    .select([
+      'booking.what',
+      'booking.state',
+      'booking.answer',
+      'ticket.summary',
+      'ticket.team',
+      'ticket.queue',
+    ])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
     .select(['job.skill', 'job.earliest', 'job.latest', 'job.heard', 'job.visit', 'job.series'])
     .select(promised.as('due'))

@@ -92,6 +92,7 @@ describe('the verdict after kills', () => {
       climb: null,
       why: null,
       link: null,
+      invite: null,
     }
     await world.db.insertInto('outbox').values(next).execute()
     expect(await untilQuiet(world.db, 0)).not.toContain(lost)

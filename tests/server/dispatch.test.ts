@@ -3,6 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DAY, HOUR, MINUTE, parseMoment } from '../../core/time'
 import { deskNow } from '../../server/clock/deskClock'
 import { answerVisit } from '../../server/commands/visits'
+import { fixedTimeOf } from '../../core/mail'
+import { mailSigner } from '../../server/base/links'
+import { MAIL_DOMAIN } from '../../server/delivery/channels'
 import { endFeed, makeFeed } from '../../server/commands/calendarFeed'
 import { plainJob, placeJob, tellDay, type Placing } from '../../server/commands/dispatch'
 import { requestPage } from '../../server/queries/requests'
@@ -321,7 +324,10 @@ describe('the address of somebody’s fixed times', () => {
     const found = events
       .map((each) => new ICAL.Event(each))
       .find((each) => each.summary.startsWith(`${one.reference} `))!
-    expect(found.uid).toBe(`${one.reference}-${bookings!.at(-1)!.id}@fixed.yare-ledger`)
+    expect(fixedTimeOf(found.uid, MAIL_DOMAIN, await mailSigner(world.db))).toEqual({
+      reference: one.reference,
+      booking: bookings!.at(-1)!.id,
+    })
     expect(found.startDate.toJSDate().getTime()).toBe(from)
     expect(found.endDate.toJSDate().getTime()).toBe(from + HOUR)
     expect(found.location).toContain('Hallin traffic room')

@@ -1,6 +1,8 @@
+import ICAL from 'ical.js'
+import { simpleParser } from 'mailparser'
 import { createTransport } from 'nodemailer'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { DAY } from '../../core/time'
+import { DAY, HOUR } from '../../core/time'
 import type { TicketState } from '../../core/ticket'
 import { deskNow } from '../../server/clock/deskClock'
 import { startWorker, type Worker } from '../../server/jobs/worker'
@@ -34,6 +36,7 @@ afterAll(async () => {
 
 const FROM = 'ines-varga@merrow.sound.example'
 const DESK = 'help@merrow.sound.example'
+const LEAD = { person: 'olin-brandt' }
 let sent = 0
 
 interface Mail {
@@ -46,6 +49,7 @@ interface Mail {
   headers?: Record<string, string>
   attachments?: { filename: string; content: string | Buffer; contentType?: string }[]
   raw?: string
+  icalEvent?: { method: string; content: string }
 }
 
 /** Sends a mail and waits until the desk has said what became of it. */
@@ -380,6 +384,104 @@ describe('a mail from an address that nobody has', () => {
     const got = await send({ from: stranger, subject: `[${state.reference}]`, text: 'Close it' })
     expect(got.outcome).toBe('refused')
     expect(await entriesOf(state.reference, 'answered')).toEqual([])
+  })
+})
+
+describe('an answer from a calendar', () => {
+  const tora = 'tora-aas@commons.sound.example'
+  /** Somebody is sent to Ines at a fixed time, and both are invited. */
+  async function placed() {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const { reference } = state
+    const words = { what: 'Mend the gate', takes: HOUR, visit: true as const }
+    const { jobs } = await world.desk.run(reference, { kind: 'wantJob', words }, LEAD)
+    const from = deskNow() + DAY
+    const at = { person: 'tora-aas', from, to: from + HOUR }
+    const { id } = jobs!.at(-1)!
+    const { bookings } = await world.desk.run(reference, { kind: 'placeJob', id, ...at, tell: true }, LEAD)
+    return { reference, id, booking: bookings!.at(-1)!.id, from }
+  }
+  /** The invitation in the last mail to somebody about a ticket, as mailparser and ical.js read it. */
+  async function invitedTo(recipient: string, reference: number, method: string) {
+    for (let tries = 0; tries < 200; tries++) {
+      const rows = await world.db
+        .selectFrom('standin_mail')
+        .select('raw')
+        .where('recipient', '=', recipient)
+        .orderBy('id', 'desc')
+        .execute()
+      for (const { raw } of rows) {
+        if (!String(raw).includes(`X-Yare-Ticket: ${reference}`)) continue
+        const { attachments } = await simpleParser(raw)
+        // RFC 6047 §2.4: the part names its method.
+        const part = attachments.find((one) => one.contentType === 'text/calendar')
+        const calendar = part && new ICAL.Component(ICAL.parse(part.content.toString()) as never)
+        if (calendar?.getFirstPropertyValue('method') === method) return { calendar, raw: String(raw) }
+      }
+      await new Promise((done) => setTimeout(done, 50))
+    }
+    throw new Error(`no invitation to ${recipient}`)
+  }
+  /** What calendars send back: the event, with what its attendee says (RFC 5546 §3.2.3). */
+  async function reply(recipient: string, invited: ICAL.Component, says: string) {
+    const answer = new ICAL.Component(structuredClone(invited.toJSON()) as never)
+    answer.updatePropertyWithValue('method', 'REPLY')
+    answer.getFirstSubcomponent('vevent')!.getFirstProperty('attendee')!.setParameter('partstat', says)
+    return send({
+      ...{ from: recipient, subject: `${says}: Mend the gate`, text: '' },
+      icalEvent: { method: 'REPLY', content: answer.toString() },
+    })
+  }
+  const answerOf = async (reference: number) => (await stateOf(reference)).bookings!.at(-1)!.answer
+
+  it('of whoever is sent stands at the fixed time, and on the board', async () => {
+    const { reference, from, booking } = await placed()
+    const { calendar, raw } = await invitedTo(tora, reference, 'REQUEST')
+    expect(raw).toMatch(/content-type: text\/calendar;[^]*?method=REQUEST/i)
+    const event = new ICAL.Event(calendar.getFirstSubcomponent('vevent')!)
+    expect(event.startDate.toJSDate().getTime()).toBe(Math.floor(from / 1000) * 1000)
+    expect(event.summary).toBe(`${reference} Mend the gate`)
+    expect(event.organizer).toBe(`mailto:${DESK}`)
+    expect(event.attendees.map((one) => one.getFirstValue())).toEqual([`mailto:${tora}`])
+    expect(await reply(tora, calendar, 'ACCEPTED')).toMatchObject({ outcome: 'note', reference })
+    expect(await answerOf(reference)).toBe('accepted')
+    // One that answers a time of before changes nothing.
+    const to = from + 2 * DAY
+    await world.desk.run(reference, { kind: 'changeBooking', id: booking, from: to, to: to + HOUR }, LEAD)
+    expect(await answerOf(reference)).toBeUndefined()
+    expect(await reply(tora, calendar, 'DECLINED')).toMatchObject({ outcome: 'automatic', reference })
+    expect(await answerOf(reference)).toBeUndefined()
+  })
+
+  it('of whoever is visited is theirs, and what is called off is taken out of calendars', async () => {
+    const { reference, id, booking } = await placed()
+    const { calendar } = await invitedTo(FROM, reference, 'REQUEST')
+    expect(await reply(FROM, calendar, 'DECLINED')).toMatchObject({ outcome: 'note', reference })
+    expect((await stateOf(reference)).jobs![0]!.heard).toMatchObject({ suits: false })
+    await world.desk.run(reference, { kind: 'freeJob', id, booking }, LEAD)
+    for (const one of [FROM, tora]) {
+      const { calendar: off } = await invitedTo(one, reference, 'CANCEL')
+      const [event, asked] = [off, calendar].map((each) => each.getFirstSubcomponent('vevent')!)
+      expect(event!.getFirstPropertyValue('uid')).toBe(asked!.getFirstPropertyValue('uid'))
+      expect(event!.getFirstPropertyValue('status')).toBe('CANCELLED')
+      expect(Number(event!.getFirstPropertyValue('sequence'))).toBeGreaterThan(
+        Number(asked!.getFirstPropertyValue('sequence')),
+      )
+    }
+  })
+
+  it('that nobody asked for is a mail like others, and makes nothing move', async () => {
+    const { reference } = await placed()
+    const { calendar } = await invitedTo(tora, reference, 'REQUEST')
+    // From somebody who was not invited.
+    const other = await reply('ketil-rasp@merrow.sound.example', calendar, 'DECLINED')
+    expect(other).toMatchObject({ outcome: 'automatic' })
+    const event = calendar.getFirstSubcomponent('vevent')!
+    event.updatePropertyWithValue('uid', `${reference}-9.0123456789abcdef0123@${MAIL_DOMAIN}`)
+    expect((await reply(FROM, calendar, 'DECLINED')).outcome).toBe('ticket')
+    expect(await answerOf(reference)).toBeUndefined()
+    const damaged = { method: 'REPLY', content: 'BEGIN:VCALENDAR\r\nMETHOD:REPLY\r\nBEGIN:VEVENT\r\n' }
+    expect((await send({ subject: 'It hums', text: 'All day', icalEvent: damaged })).outcome).toBe('ticket')
   })
 })
 

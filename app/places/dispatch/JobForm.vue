@@ -87,16 +87,22 @@ onMounted(() => form.value?.querySelector('input')?.focus())
       note="when somebody comes; they may confirm that, choose another time that is free, or call it off"
     />
     <KitError :error="error" />
-    <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
-    <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>
-    <KitButton kind="plain" :busy="busy" @click="emit('repeat')">Let it repeat …</KitButton>
-    <KitButton kind="plain" :busy="busy" @click="send({ calledOff: true })"
-      >It is not wanted any more</KitButton
-    >
-    <KitButton v-if="held.repeats" kind="plain" :busy="busy" @click="send({ calledOff: true, series: true })"
-      >None that repeats with it is</KitButton
-    >
-    <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+    <p class="presses">
+      <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
+      <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>
+      <KitButton kind="plain" :busy="busy" @click="emit('repeat')">Let it repeat …</KitButton>
+      <KitButton kind="plain" :busy="busy" @click="send({ calledOff: true })"
+        >It is not wanted any more</KitButton
+      >
+      <KitButton
+        v-if="held.repeats"
+        kind="plain"
+        :busy="busy"
+        @click="send({ calledOff: true, series: true })"
+        >None that repeats with it is</KitButton
+      >
+      <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+    </p>
   </form>
 </template>
 
@@ -105,5 +111,11 @@ onMounted(() => form.value?.querySelector('input')?.focus())
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 0 14px;
+}
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 4px 0;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { timeOfDay, weekdayAndTime } from '~~/core/time'
-import type { Board } from '~/composables/heldJob'
+import { isDeclined, type Board } from '~/composables/heldJob'
 
 // What is placed in the days in sight, and who does not know of it yet.
 const props = defineProps<{ board: Board; untold: number; busy: boolean; mayPlace: boolean }>()
@@ -16,7 +16,11 @@ const all = computed(() =>
 const when = (at: number) =>
   props.board.days === 1 ? timeOfDay(at, props.board.zone) : weekdayAndTime(at, props.board.zone)
 const STATES = { booked: 'told', begun: 'begun', finished: 'done', calledOff: '' }
-const stateOf = (one: (typeof all.value)[number]) => (one.untold ? 'not told' : STATES[one.state])
+function stateOf(one: (typeof all.value)[number]) {
+  if (one.state !== 'booked' || one.untold) return one.untold ? 'not told' : STATES[one.state]
+  if (isDeclined(one)) return one.answer === 'declined' ? 'does not come' : 'suits not'
+  return one.answer === 'accepted' ? 'comes' : STATES.booked
+}
 </script>
 
 <template>
@@ -36,7 +40,7 @@ const stateOf = (one: (typeof all.value)[number]) => (one.untold ? 'not told' : 
         <NuxtLink class="num" :to="`/desk/${one.reference}`">{{ one.reference }}</NuxtLink>
         <span class="what">{{ one.what }}</span>
         <span>{{ one.person }}</span>
-        <span class="quiet">{{ stateOf(one) }}</span>
+        <span :class="isDeclined(one) ? 'red' : 'quiet'">{{ stateOf(one) }}</span>
       </li>
     </ul>
     <p v-if="all.length > MOST" class="quiet small">{{ all.length - MOST }} more stand on the board.</p>
@@ -69,6 +73,9 @@ li {
   padding: 4px 0;
   border-bottom: 1px solid var(--rule);
   font-size: 0.9rem;
+}
+.red {
+  color: var(--red);
 }
 .what {
   overflow: hidden;

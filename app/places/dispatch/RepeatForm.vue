@@ -21,7 +21,7 @@ const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Satur
 const today = isoDate(props.now, props.zone)
 const month = Number(today.slice(5, 7))
 const fields = reactive({
-  months: [month, ((month + 5) % 12) + 1] as readonly number[],
+  months: [month, ((month + 5) % 12) + 1].sort((a, b) => a - b) as readonly number[],
   nth: 1 as number | null,
   weekday: 'MO' as string | null,
   everyYears: 1 as number | null,
@@ -85,14 +85,8 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input, [tabindex="0"]')?
       <KitChoice v-model="fields.weekday" label="of these weekdays on" :options="WEEKDAYS" />
       <KitNumber v-model="fields.days" label="So long there is for it" unit="days" :min="1" :max="92" />
       <KitNumber v-model="fields.everyYears" label="Every" unit="years" :min="1" :max="10" />
-      <KitDay v-model="fields.first" label="For the first time after" :earliest="today" />
-      <KitNumber
-        v-model="fields.count"
-        label="So many times"
-        placeholder="for five years"
-        :min="1"
-        :max="24"
-      />
+      <KitDay v-model="fields.first" label="From this day on" :earliest="today" />
+      <KitNumber v-model="fields.count" label="How many of them" placeholder="all" :min="1" :max="24" />
     </div>
     <p v-if="!windows.length" class="small" role="status">These name no day within five years.</p>
     <div v-else class="small" role="status">
@@ -104,8 +98,10 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input, [tabindex="0"]')?
       </ol>
     </div>
     <KitError :error="error" />
-    <KitButton kind="main" type="submit" :busy="busy" :disabled="!windows.length">Let it repeat</KitButton>
-    <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+    <p class="presses">
+      <KitButton kind="main" type="submit" :busy="busy" :disabled="!windows.length">Let it repeat</KitButton>
+      <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>
+    </p>
   </form>
 </template>
 
@@ -114,6 +110,13 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input, [tabindex="0"]')?
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
   gap: 0 14px;
+}
+p {
+  margin: 4px 0;
+}
+.presses {
+  display: flex;
+  gap: 8px;
 }
 ol {
   margin: 2px 0 8px;

@@ -40,6 +40,10 @@ const BOARD = {
   teams: [{ id: 'crew', name: 'Field Crew' }],
   sites: [{ id: 'quay', name: 'The quay', zone: 'Europe/Oslo', ways: {} }],
 }
+const withSten = (one: object) => ({
+  ...BOARD,
+  people: BOARD.people.map((each) => (each.id === 'sten' ? { ...each, visits: [one] } : each)),
+})
 const JOB = {
   ...{ reference: 9, id: 4, what: 'The mast leans', summary: 'The mast leans', takes: HOUR, skill: 'masts' },
   ...{ site: 'quay', earliest: null, latest: null, meets: 'the keeper', priority: 'p2', due_at: at(15) },
@@ -78,7 +82,8 @@ async function page({
   query = '',
   refuses,
   role = 'lead',
-}: { query?: string; refuses?: string; role?: string } = {}) {
+  sten,
+}: { query?: string; refuses?: string; role?: string; sten?: object } = {}) {
   const keep = (path: string, answer: object) => (asked: { body?: unknown }) => {
     sent.push({ path, body: asked.body as Record<string, unknown> })
     if (refuses && sent.length === 1)
@@ -86,7 +91,7 @@ async function page({
     return answer
   }
   serve({
-    'GET /api/dispatch/board': () => BOARD,
+    'GET /api/dispatch/board': () => (sten ? withSten(sten) : BOARD),
     'GET /api/dispatch/jobs': () => ({ rows: [JOB], total: 1, now: at(9) }),
     'GET /api/dispatch/places': () => ({
       places: [PLACE],
@@ -225,6 +230,14 @@ describe('Dispatch', () => {
     expect(sent).toEqual([])
     await drop('https://desk.example/desk/12?view=mine')
     expect(sent).toEqual([{ path: 'bring 12', body: {} }])
+  })
+
+  it('shows who cannot be there', async () => {
+    await page({ sten: visit({ untold: false, answer: 'declined' }) })
+    expect(said()).toContain('Sten Vikdoes not come')
+    expect(button(/they do not come$/).classList).toContain('declined')
+    await page({ sten: visit({ untold: false, heard: 'suitsNot' }) })
+    expect(said()).toContain('Sten Viksuits not')
   })
 
   it('is read by who places nothing', async () => {

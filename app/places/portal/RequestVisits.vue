@@ -20,7 +20,9 @@ const when = (at: number) => moment(at, props.zone, page.value!.loggedAt)
         </p>
         <p v-if="one.begun" role="status">{{ say('visit.began') }}</p>
         <template v-else>
-          <p v-if="one.suits" role="status">{{ say('visit.suited') }}</p>
+          <p v-if="one.suits || one.declined" role="status">
+            {{ say(one.suits ? 'visit.suited' : 'visit.declined') }}
+          </p>
           <p class="presses">
             <KitButton
               v-if="!one.suits"

@@ -217,6 +217,7 @@ export const PORTAL_ENGLISH = {
   'visit.at': '{time}, {name}',
   'visit.suits': 'That suits me',
   'visit.suited': 'You said that this suits you.',
+  'visit.declined': 'You said that you cannot be there then.',
   'visit.began': 'They are at it.',
   'visit.others': 'Another time that is free:',
   'visit.noOther': 'No other time is free within two weeks; write below what would suit you.',

@@ -219,6 +219,7 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'visit.at': '{time}, {name}',
   'visit.suits': 'Det passer meg',
   'visit.suited': 'Du sa at dette passer deg.',
+  'visit.declined': 'Du sa at du ikke kan være der da.',
   'visit.began': 'De er i gang.',
   'visit.others': 'En annen tid som er ledig:',
   'visit.noOther': 'Ingen annen tid er ledig de neste to ukene; skriv nedenfor hva som passer deg.',
