@@ -169,6 +169,7 @@ const PARTS = {
   open: () => manyOpen({ address, headers }),
   day: () => theDay({ address, headers }),
   work: benchOrders,
+  dispatch: () => inCore('benchDispatch'),
   crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
   attacks: () => attack({ note, token }),
   pages: () => pages({ note }),

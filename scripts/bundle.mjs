@@ -17,6 +17,7 @@ const options = {
     benchTriage: 'cli/benchTriage.ts',
     benchWork: 'cli/benchWork.ts',
     benchPlan: 'cli/benchPlan.ts',
+    benchDispatch: 'cli/benchDispatch.ts',
   },
   outdir: folder,
   outExtension: { '.js': '.mjs' },

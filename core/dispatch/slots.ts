@@ -1,5 +1,4 @@
 import { MINUTE, type Instant, type Interval } from '../time'
-import { intersection } from '../time/intervals'
 import { workIn } from './conflict'
 import { knows, type Hand, type Job, type Visit } from './job'
 import type { Ways } from './ways'
@@ -57,9 +56,16 @@ export function slotsFor(
   const from = Math.max(within.start, within.now, job.earliest ?? -Infinity)
   const until = Math.min(within.end, job.latest ?? Infinity)
   const costOf = (slot: Slot) => slotCost(slot, from, weights)
+  const span = { start: from, end: until, now: within.now }
   const best = hands.flatMap((hand) => {
-    const all = slotsOf(job, hand, ways, { start: from, end: until, now: within.now })
-    return all.length ? [all.reduce((a, b) => (costOf(b) < costOf(a) ? b : a))] : []
+    let least: Slot | undefined
+    for (const shift of hand.free) {
+      // Waiting alone makes all of this shift cost more.
+      if (least && ((shift.start - from) * weights.wait) / MINUTE > costOf(least)) continue
+      for (const one of slotsIn(shift, job, hand, ways, span))
+        if (!least || costOf(one) < costOf(least)) least = one
+    }
+    return least ?? []
   })
   return best
     .sort((a, b) => costOf(a) - costOf(b) || a.start - b.start || (a.hand < b.hand ? -1 : 1))
@@ -78,15 +84,18 @@ export const slotCost = (
  * @param span within which it must lie
  */
 export function slotsOf(job: Job, hand: Hand, ways: Ways, span: Within): Slot[] {
+  return hand.free.flatMap((shift) => slotsIn(shift, job, hand, ways, span))
+}
+
+/** The same, of one shift. */
+function slotsIn(shift: Interval, job: Job, hand: Hand, ways: Ways, span: Within): Slot[] {
   if (!knows(hand, job) || span.end - span.start < job.duration) return []
-  return hand.free.flatMap((shift) => {
-    if (shift.end <= span.start || shift.start >= span.end) return []
-    if (hand.most !== undefined && workIn(hand.visits, shift) + job.duration > hand.most) return []
-    const visits = hand.visits.filter((one) => one.end > shift.start && one.start < shift.end)
-    return [undefined, ...visits].flatMap(
-      (before, at) => slotIn(job, hand, ways, { shift, before, after: visits[at], span }) ?? [],
-    )
-  })
+  if (shift.end <= span.start || shift.start >= span.end) return []
+  if (hand.most !== undefined && workIn(hand.visits, shift) + job.duration > hand.most) return []
+  const visits = hand.visits.filter((one) => one.end > shift.start && one.start < shift.end)
+  return [undefined, ...visits].flatMap(
+    (before, at) => slotIn(job, hand, ways, { shift, before, after: visits[at], span }) ?? [],
+  )
 }
 
 interface Gap {
@@ -123,10 +132,11 @@ function slotIn(job: Job, hand: Hand, ways: Ways, { shift, before, after, span }
 
 /** The first quarter of an hour from which a job fits into a gap while its site is open. */
 export function firstStart({ duration, open }: Job, free: Interval): Instant | undefined {
-  const pieces = open === undefined ? [free] : intersection([free], open)
-  for (const { start, end } of pieces) {
-    const at = Math.ceil(start / GRID) * GRID
-    if (at + duration <= end) return at
+  for (const { start, end } of open ?? [free]) {
+    if (end <= free.start) continue
+    if (start >= free.end) return undefined
+    const at = Math.ceil(Math.max(start, free.start) / GRID) * GRID
+    if (at + duration <= Math.min(end, free.end)) return at
   }
   return undefined
 }
