@@ -87,11 +87,74 @@ async function scrolling(browser, address, note) {
   await context.close()
 }
 
+const SCROLLED_MS = 4000
+const HOUR = 3_600_000
+/** A board of Dispatch with a hundred people and two weeks, four fixed times a day, scrolled down and across. */
+async function board(browser, address, note) {
+  const { context, page } = await visitor(browser, address, LEAD)
+  await page.route('**/api/dispatch/board*', async (route) => {
+    const real = await (await route.fetch()).json()
+    const one = real.people[0]
+    const shifts = Array.from({ length: 14 }, (_, day) => real.from + (day * 24 + 8) * HOUR)
+    const visit = (person, start, at) => ({
+      ...{ id: `${person}-${at}`, reference: 1000 + at, booking: at, job: at, start, end: start + HOUR },
+      ...{
+        state: 'booked',
+        untold: at % 3 === 0,
+        isSeen: true,
+        what: 'Look at the mast',
+        summary: 'It leans',
+      },
+      ...{ site: null, siteName: 'Varnes Quay', insisted: '', skill: null, earliest: null, latest: null },
+      ...{ due: null, way: HOUR / 3, answer: '', heard: '', visit: false, series: null },
+    })
+    const people = Array.from({ length: 100 }, (_, person) => ({
+      ...one,
+      ...{ id: `person-${person}`, name: `Person ${person}`, away: [] },
+      free: shifts.map((start) => ({ start, end: start + 8 * HOUR })),
+      visits: shifts.flatMap((start, day) =>
+        [0, 2, 4, 6].map((after) => visit(person, start + after * HOUR, day * 8 + after)),
+      ),
+    }))
+    await route.fulfill({ json: { ...real, people } })
+  })
+  await page.goto(`${address}/dispatch?days=14`)
+  await page.getByRole('listitem').filter({ hasText: 'Person 1' }).first().waitFor()
+  const list = page.getByRole('group', { name: 'People and their hours' })
+  await list.hover()
+  const frames = page.evaluate(
+    (ms) =>
+      new Promise((done) => {
+        const began = performance.now()
+        const times = []
+        let before = began
+        requestAnimationFrame(function frame(now) {
+          times.push(now - before)
+          before = now
+          if (now - began < ms) requestAnimationFrame(frame)
+          else done(times)
+        })
+      }),
+    SCROLLED_MS,
+  )
+  for (let step = 0; step < SCROLLED_MS / 50; step++) {
+    await page.mouse.wheel(step % 40 < 20 ? 60 : -60, step % 40 < 20 ? 120 : -120)
+    await page.waitForTimeout(30)
+  }
+  const times = (await frames).slice(2).sort((a, b) => a - b)
+  note(
+    'a board of 100 people and 14 days while it scrolls',
+    `${((times.length / SCROLLED_MS) * 1000).toFixed(0)} frames a second; a frame p50 ${at(times, 0.5).toFixed(0)} ms, p95 ${at(times, 0.95).toFixed(0)} ms`,
+  )
+  await context.close()
+}
+
 /** How long somebody waits in front of the screen. */
 export async function look({ note, address, openTickets }) {
   await openTickets(ROWS)
   const browser = await launch()
   for (const place of PLACES) await coldPlace(browser, address, place, note)
   await scrolling(browser, address, note)
+  await board(browser, address, note)
   await browser.close()
 }

@@ -4,7 +4,7 @@ import { settled, within } from '../testing/on'
 async function address(query: Record<string, string>) {
   const { got: choose, router } = within(() => useAddress())
   await router.push({ path: '/deadlines', query })
-  return { choose, query: () => router.currentRoute.value.query }
+  return { router, choose, query: () => router.currentRoute.value.query }
 }
 
 describe('what stands after the question mark', () => {
@@ -15,6 +15,17 @@ describe('what stands after the question mark', () => {
     await choose('team', '')
     expect(query()).toEqual({ band: 'over' })
     await choose('band', undefined)
+    expect(query()).toEqual({})
+  })
+
+  it('is not gone back through letter by letter where it was typed', async () => {
+    const { choose, query, router } = await address({})
+    await choose('team', 'field')
+    await choose('find', 't', true)
+    await choose('find', 'ta', true)
+    expect(query()).toEqual({ team: 'field', find: 'ta' })
+    router.back()
+    await settled()
     expect(query()).toEqual({})
   })
 

@@ -231,8 +231,8 @@ function draw(event: PointerEvent, held: Held) {
   display: grid;
   grid-template-columns: 150px minmax(360px, 1fr) 52px;
   border-top: 1px solid var(--rule);
-  content-visibility: auto;
-  contain-intrinsic-size: auto 40px;
+  /* Skipping rows out of sight would draw each anew as it comes: with hundreds of fixed times that is seen. */
+  contain: content;
 }
 .who {
   padding: 3px 6px 3px 0;
@@ -266,9 +266,9 @@ function draw(event: PointerEvent, held: Held) {
   background: var(--page);
 }
 .lane > .way {
-  background: repeating-linear-gradient(115deg, var(--ink-3) 0 1px, transparent 1px 4px);
-  top: 16px;
-  bottom: 14px;
+  top: 18px;
+  bottom: 18px;
+  background: var(--ink-3);
 }
 .visit {
   border: 1px solid var(--ink);

@@ -18,7 +18,8 @@ export function ground() {
   })
   const states = new Map<string, Ref<unknown>>()
   // What Nuxt gives a page besides its router.
-  const navigateTo = (to: RouteLocationRaw) => router.push(to)
+  const navigateTo = (to: RouteLocationRaw, { replace = false } = {}) =>
+    replace ? router.replace(to) : router.push(to)
   Object.assign(globalThis, {
     navigateTo,
     useState<T>(key: string, first: () => T): Ref<T> {

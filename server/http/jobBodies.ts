@@ -219,6 +219,12 @@ export class PlacesQuery extends DayBody {
 }
 
 export class JobsQuery extends DayBody {
+  /** Words of a job or its ticket, its site, its requester or their organisation, or its number. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  search?: string
+
   /** Where the page before ended, as it said in `next`. */
   @IsOptional()
   @Matches(/^\d{1,16}_\d{1,15}_\d{1,9}$/, { message: 'give back what the page before said in next' })

@@ -19,6 +19,7 @@ import { Refused } from '../../core/ticket'
 import { DAY, isoDate, parseMoment, type Instant, type Interval } from '../../core/time'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
+import { likePattern } from '../db/likePattern'
 import {
   canBeSent,
   fixedTimesIn,
@@ -30,6 +31,7 @@ import {
   type JobRow,
 } from './hands'
 import type { Reading } from './reading'
+import { textMatches } from './search'
 import { seenSql, sightOf } from './sight'
 
 /** So many days are laid out at most: two weeks. */
@@ -155,6 +157,7 @@ const JOB_COLUMNS = [
     'ticket.summary',
     'ticket.priority',
     'ticket.team',
+    'ticket.organisation',
   ] as const),
 ] as const
 
@@ -162,7 +165,7 @@ const JOB_COLUMNS = [
 export async function openJobs(
   desk: Reading,
   caller: string,
-  { after, day, limit }: { after?: string; day?: string; limit: number },
+  { after, day, limit, search }: { after?: string; day?: string; limit: number; search?: string },
 ) {
   const [sight, directory, edition] = await Promise.all([
     sightOf(desk, caller),
@@ -178,6 +181,7 @@ export async function openJobs(
     .where('job.standing', '=', 'open')
     .where('ticket.status_group', '<>', 'done')
     .where(seenSql(sight))
+    .where(jobMatches(search))
   const [page, { total }] = await Promise.all([
     open
       .select([...JOB_COLUMNS, promised.as('due_at'), by.as('by')])
@@ -199,6 +203,7 @@ export async function openJobs(
     ...row,
     skillName: directory.skills.get(row.skill ?? '')?.name ?? row.skill,
     siteName: directory.sites.get(row.site ?? '')?.name ?? row.site,
+    organisationName: directory.organisations.get(row.organisation ?? '')?.name ?? null,
     numeral: edition.hasPriority(row.priority) ? edition.priority(row.priority).numeral : '',
     siteZone: directory.sites.get(row.site ?? '')?.zone ?? null,
     open: jobOf(row, edition, directory, span).open ?? null,
@@ -206,6 +211,15 @@ export async function openJobs(
   const last = page[limit - 1]
   const next = last && `${last.by}_${last.reference}_${last.id}`
   return { rows, total: Number(total), now, ...(page.length > limit && { next }) }
+}
+
+/** Whether a job fits what somebody typed. */
+function jobMatches(search: string | undefined) {
+  const words = search?.trim()
+  if (!words) return sql<boolean>`true`
+  const like = likePattern(words)
+  return sql<boolean>`(${textMatches(words)} or job.what ilike ${like}
+    or job.site in (select id from site where name ilike ${like}))`
 }
 
 /** For so long from the day in sight it is said when sites are open. */

@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
-import { findings, LEAD, signIn, signInByApi } from './people'
+import { findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
 import { pick } from './kit'
 import { leaf } from './ticket'
 
@@ -7,7 +7,7 @@ const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
 const HOUR = 3_600_000
 
 /** A ticket with a job of an hour that anybody can do anywhere. */
-async function wanted(api: APIRequestContext, summary: string) {
+async function wanted(api: APIRequestContext, summary: string, more: object = {}) {
   const headers = { origin: origin() }
   const data = {
     ...{ item: 'gate-scanner', portal: 'merrow', requester: 'ines-varga', summary },
@@ -17,7 +17,7 @@ async function wanted(api: APIRequestContext, summary: string) {
     reference: number
   }
   const asked = await api.post(`/api/tickets/${reference}/jobs`, {
-    ...{ headers, data: { takes: HOUR, site: null, skill: null } },
+    ...{ headers, data: { takes: HOUR, site: null, skill: null, ...more } },
   })
   expect(asked.status()).toBe(200)
   return { reference, id: ((await asked.json()) as { id: number }).id }
@@ -102,6 +102,89 @@ test('two who place the same job at the same moment: the second is told with who
   else expect(response.status()).toBe(409)
   await page.reload()
   await expect(row(page, reference)).toHaveCount(0)
+})
+
+test('what fits some words is placed at once, better and better until it is stopped, and taken back', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const both = [
+    await wanted(page.request, 'Sounding line at the slip is stuck'),
+    await wanted(page.request, 'Sounding line at the mole is stuck'),
+  ]
+  await page.goto('/dispatch')
+  await page.getByLabel('Find a job').fill('sounding line')
+  await expect(page.getByText('2, by promise')).toBeVisible()
+  await page.locator('h1').click()
+  await page.keyboard.press('p')
+  const all = page.getByRole('region', { name: 'Place all 2 open' })
+  await expect(all.getByText(/^Looking for better: [\d,]+ tries$/)).toBeVisible()
+  await all.getByRole('button', { name: 'Call it off' }).click()
+  await expect(all.getByRole('button', { name: 'Look again' })).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await all.getByRole('checkbox', { name: `Take ${both[1]!.reference}`, exact: true }).uncheck()
+  await all.getByRole('button', { name: 'Take 1 line' }).click()
+  await expect(row(page, both[0]!.reference)).toHaveCount(0)
+  await expect(row(page, both[1]!.reference)).toHaveCount(1)
+  await page.locator('h1').click()
+  await page.keyboard.press('u')
+  await expect(row(page, both[0]!.reference)).toHaveCount(1)
+})
+
+test('a requester reads when somebody comes, says that it suits, and chooses another time', async ({
+  page,
+  playwright,
+}) => {
+  const lead = await playwright.request.newContext({ baseURL: origin() })
+  await signInByApi(lead, origin(), LEAD)
+  const { reference, id } = await wanted(lead, 'Fender lamp does not light', { visit: true })
+  const { places } = (await (
+    await lead.get(`/api/dispatch/places?reference=${reference}&job=${id}`)
+  ).json()) as { places: { person: string; start: number }[] }
+  const { person, start: from } = places[0]!
+  const placed = await lead.post(`/api/tickets/${reference}/jobs/${id}/place`, {
+    ...{ headers: { origin: origin() }, data: { person, from, tell: true } },
+  })
+  expect(placed.status()).toBe(200)
+
+  await signIn(page, REQUESTER, '/portal/merrow/sign-in')
+  await page.goto(`/portal/merrow/requests/${reference}`)
+  const visit = page.getByRole('region', { name: 'When we come' })
+  await expect(visit).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await visit.getByRole('button', { name: 'That suits me' }).click()
+  await expect(visit.getByText('You said that this suits you.')).toBeVisible()
+  const before = await visit.locator('b').innerText()
+  await visit
+    .getByRole('button', { name: /\d\d:\d\d$/ })
+    .first()
+    .click()
+  await expect(visit.locator('b')).not.toHaveText(before)
+  // Whoever chooses a time said that it suits.
+  await expect(visit.getByText('You said that this suits you.')).toBeVisible()
+  await visit.getByRole('button', { name: 'Nobody needs to come' }).click()
+  await expect(visit).toHaveCount(0)
+  await lead.dispose()
+})
+
+test('a job repeats, and goes with all that repeat', async ({ page }) => {
+  await signIn(page, LEAD)
+  const { reference, id } = await wanted(page.request, 'Life raft wants its yearly look')
+  await page.goto(`/dispatch?work=life%20raft&job=${reference}-${id}`)
+  await page.getByRole('button', { name: 'Change what it asks for …' }).click()
+  await page.getByRole('button', { name: 'Let it repeat …' }).click()
+  const form = page.getByRole('form', { name: 'When it comes again' })
+  await form.getByLabel('How many of them').fill('3')
+  await expect(form.getByText('3 jobs like this one')).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await form.getByRole('button', { name: 'Let it repeat', exact: true }).click()
+  await expect(row(page, reference)).toHaveCount(4)
+  const again = row(page, reference).filter({ hasText: 'repeats' })
+  await expect(again).toHaveCount(3)
+  await again.first().click()
+  await page.getByRole('button', { name: 'Change what it asks for …' }).click()
+  await page.getByRole('button', { name: 'None that repeats with it is' }).click()
+  await expect(row(page, reference)).toHaveCount(1)
 })
 
 test('a ticket comes to Dispatch from where it is read', async ({ page }) => {

@@ -86,6 +86,33 @@ describe('a job', () => {
     expect(await open()).toBe(true)
   })
 
+  it('is found by its words, its site, its organisation and its number', async () => {
+    const one = await job({ what: 'Grease the 100% davit', site: 'traffic' })
+    const found = async (search: string) =>
+      (await openJobs(world.desk, 'olin-brandt', { limit: 200, search })).rows.some(
+        ({ reference, id }) => reference === one.reference && id === one.job,
+      )
+    for (const words of ['grease', '100% davit', 'hallin traffic', 'Merrow', String(one.reference)])
+      expect([words, await found(words)]).toEqual([words, true])
+    for (const words of ['greasy', '1_0', '%'])
+      expect([words, await found(words)]).toEqual([words, words === '%'])
+  })
+
+  it('of a series stands by its own end where the ticket is promised earlier, and is late for no promise', async () => {
+    const { reference } = await job()
+    const words = { what: 'Look at the raft', takes: HOUR }
+    const repeats = { rule: 'FREQ=YEARLY;BYMONTH=5;BYDAY=1MO;COUNT=2', first: '2026-12-01', days: 14 }
+    const { jobs } = await world.desk.run(reference, { kind: 'wantSeries', words, ...repeats }, LEAD)
+    const rows = (await openJobs(world.desk, 'olin-brandt', { limit: 200, search: String(reference) })).rows
+    const later = rows.filter((one) => one.series === jobs!.at(-1)!.series)
+    expect(later.map((one) => [one.due_at, one.earliest! < one.latest!])).toEqual([
+      [null, true],
+      [null, true],
+    ])
+    expect(rows[0]!.due_at).not.toBeNull()
+    expect(rows[0]!.series).toBeNull()
+  })
+
   it('is listed by promise, a page at a time, within one’s reach', async () => {
     for (let count = 0; count < 5; count++) await job()
     const all = (await openJobs(world.desk, 'olin-brandt', { limit: 200 })).rows
@@ -99,7 +126,7 @@ describe('a job', () => {
     expect(paged.map((one) => `${one.reference}-${one.id}`)).toEqual(
       all.map((one) => `${one.reference}-${one.id}`),
     )
-    const due = all.map((one) => one.due_at ?? Infinity)
+    const due = all.map((one) => Math.min(one.due_at ?? Infinity, one.latest ?? Infinity))
     expect(due).toEqual([...due].sort((a, b) => a - b))
   })
 })

@@ -10,7 +10,10 @@ const props = defineProps<{
   team: string | undefined
   find: string | undefined
 }>()
-const emit = defineEmits<{ put: [name: string, value: string | undefined]; shift: [by: number] }>()
+const emit = defineEmits<{
+  put: [name: string, value: string | undefined, isTyped?: boolean]
+  shift: [by: number]
+}>()
 const SPANS = [
   { value: undefined, days: 1, label: 'Day' },
   { value: '7', days: 7, label: 'Week' },
@@ -71,7 +74,7 @@ const options = (list: Board['skills']) => list.map(({ id, name }) => ({ value: 
         bare
         placeholder="a name or a site"
         :model-value="find ?? ''"
-        @update:model-value="emit('put', 'find', $event || undefined)"
+        @update:model-value="emit('put', 'find', $event || undefined, true)"
       />
     </div>
   </header>

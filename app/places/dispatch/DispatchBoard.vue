@@ -270,7 +270,7 @@ ul {
   background: var(--rule-2);
 }
 .legend .way {
-  background: repeating-linear-gradient(115deg, var(--ink-3) 0 1px, transparent 1px 4px);
+  background: linear-gradient(var(--ink-3), var(--ink-3)) center / 100% 4px no-repeat;
 }
 .legend .off {
   background: var(--paper);

@@ -10,8 +10,10 @@ const props = defineProps<{
   zone: string
   now: number
   mayPlace: boolean
+  /** By which words jobs are looked for. */
+  sought: string
 }>()
-const emit = defineEmits<{ choose: [job: OpenJob | undefined] }>()
+const emit = defineEmits<{ choose: [job: OpenJob | undefined]; seek: [words: string] }>()
 const route = useRoute()
 const frame = ref<HTMLElement>()
 const { within, listens } = useWithin()
@@ -40,6 +42,7 @@ function start(event: DragEvent, row: OpenJob) {
 const endOf = ({ due_at: due, latest }: OpenJob) => Math.min(due ?? Infinity, latest ?? Infinity)
 const facts = (row: OpenJob) =>
   [
+    ...(row.organisationName ? [row.organisationName] : []),
     row.skillName ?? 'anybody',
     row.siteName ?? 'anywhere',
     ...(row.meets ? [`meets ${row.meets}`] : []),
@@ -58,9 +61,21 @@ const facts = (row: OpenJob) =>
       <span v-if="jobs.page.value" class="quiet small">{{ total }}, by promise</span>
     </div>
     <slot />
+    <KitText
+      v-if="rows.length || sought"
+      class="pad"
+      label="Find a job"
+      bare
+      placeholder="words, a site, an organisation, a number"
+      :model-value="sought"
+      @update:model-value="emit('seek', $event)"
+    />
     <KitError class="pad" :error="jobs.error.value" tries-again @again="jobs.again" />
     <p v-if="jobs.loading.value && !jobs.error.value" class="nothing-open" role="status">
       Reading the ledger …
+    </p>
+    <p v-else-if="!rows.length && sought && !jobs.error.value" class="nothing-open" role="status">
+      No job to be placed fits “{{ sought }}”.
     </p>
     <div v-else-if="!rows.length && !jobs.error.value" class="nothing-open">
       <p>Nothing waits to be placed.</p>

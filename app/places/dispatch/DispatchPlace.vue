@@ -23,10 +23,22 @@ const boardPage = useQuery({
   placeholderData: (before) => before as Board | undefined,
 })
 const board = computed(() => boardPage.data.value)
+/** What is typed is looked for once it rests. */
+const sought = ref(text('work') ?? '')
+watch(
+  () => text('work') ?? '',
+  (words, _, onCleanup) => {
+    const rest = setTimeout(() => (sought.value = words), 250)
+    onCleanup(() => clearTimeout(rest))
+  },
+)
 const jobs = useLedger<AnswerOf<'GET /api/dispatch/jobs'>>({
-  key: () => ['dispatch', 'jobs', day.value ?? ''],
+  key: () => ['dispatch', 'jobs', day.value ?? '', sought.value],
   ask: ({ limit, after, signal }) =>
-    api('GET /api/dispatch/jobs', { query: { limit, after: after?.toString(), day: day.value }, signal }),
+    api('GET /api/dispatch/jobs', {
+      query: { limit, after: after?.toString(), day: day.value, search: sought.value || undefined },
+      signal,
+    }),
   keyOf: (row) => `${row.reference}-${row.id}`,
   most: 200,
 })
@@ -192,7 +204,9 @@ watch(chosenKey, () => (typedFault.value = ''))
         :zone="zone"
         :may-place="mayPlace"
         :now="time.now"
+        :sought="text('work') ?? ''"
         @choose="choose"
+        @seek="put('work', $event || undefined, true)"
       >
         <BringJob v-if="mayPlace" ref="form" @brought="brought" />
         <template #after>

@@ -56,6 +56,8 @@ const JOB = {
     open: null,
     visit: false,
     series: null,
+    organisation: 'isles',
+    organisationName: 'Isles',
   },
 }
 const PLACE = {
@@ -92,7 +94,8 @@ async function page({
   }
   serve({
     'GET /api/dispatch/board': () => (sten ? withSten(sten) : BOARD),
-    'GET /api/dispatch/jobs': () => ({ rows: [JOB], total: 1, now: at(9) }),
+    'GET /api/dispatch/jobs': ({ query }: { query?: { search?: string } }) =>
+      query?.search ? { rows: [], total: 0, now: at(9) } : { rows: [JOB], total: 1, now: at(9) },
     'GET /api/dispatch/places': () => ({
       places: [PLACE],
       others: [{ person: 'odd', name: 'Odd', longest: 30 * MINUTE }],
@@ -137,7 +140,7 @@ describe('Dispatch', () => {
   it('has what is to be placed, who works when, and what is placed', async () => {
     await page()
     expect(said()).toContain('To be placed1, by promise')
-    expect(said()).toContain('radio masts · The quay · meets the keeper')
+    expect(said()).toContain('Isles · radio masts · The quay · meets the keeper')
     expect(said()).toContain('Away: ill')
     expect(said()).toContain('clock +1:00')
     expect(said()).toContain('2 of 3 work')
@@ -230,6 +233,14 @@ describe('Dispatch', () => {
     expect(sent).toEqual([])
     await drop('https://desk.example/desk/12?view=mine')
     expect(sent).toEqual([{ path: 'bring 12', body: {} }])
+  })
+
+  it('looks for jobs by words once typing rests, and says when there are none', async () => {
+    await page()
+    await type('Find a job', 'nowhere')
+    await vi.waitFor(() => expect(said()).toContain('No job to be placed fits “nowhere”.'))
+    await type('Find a job', '')
+    await vi.waitFor(() => expect(said()).toContain('To be placed1, by promise'))
   })
 
   it('shows who cannot be there', async () => {
