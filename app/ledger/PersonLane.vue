@@ -231,8 +231,6 @@ function draw(event: PointerEvent, held: Held) {
   display: grid;
   grid-template-columns: 150px minmax(360px, 1fr) 52px;
   border-top: 1px solid var(--rule);
-  /* Skipping rows out of sight would draw each anew as it comes: with hundreds of fixed times that is seen. */
-  contain: content;
 }
 .who {
   padding: 3px 6px 3px 0;

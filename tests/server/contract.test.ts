@@ -73,6 +73,46 @@ describe('What routes answer', () => {
       })
     ).reference
 
+  it('fits what is stated: what is placed', async () => {
+    const reference = await log()
+    const { id } = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
+      ...{ path: { reference }, body: { takes: 3_600_000, site: null } },
+    })
+    const one = { path: { reference, id } }
+    await call('PATCH /api/tickets/{reference}/jobs/{id}', { ...one, body: { meets: 'the purser' } })
+    await call('GET /api/dispatch/jobs')
+    const { places } = await call<{ places: { person: string; start: number }[] }>(
+      'GET /api/dispatch/places',
+      {
+        query: { reference, job: id },
+      },
+    )
+    const { person, start: from } = places[0]!
+    const body = { person, from, tell: false }
+    const { booking } = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
+      ...{ ...one, body },
+    })
+    await call('GET /api/dispatch/board', { query: { days: 14 } })
+    const visit = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
+      ...{ path: { reference }, body: { takes: 3_600_000, site: null, visit: true } },
+    })
+    const placed = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
+      path: { reference, id: visit.id },
+      body: { person, from: from + 4 * 3_600_000, tell: true, insists: 'so it is heard of' },
+    })
+    await call('POST /api/requests/{reference}/visits/{job}', {
+      ...INES,
+      path: { reference, job: visit.id },
+      body: { says: 'suits', booking: placed.booking, from: from + 4 * 3_600_000 },
+    })
+    await call('POST /api/dispatch/tell', { body: {} })
+    await call('POST /api/my/calendar')
+    await call('GET /api/my/calendar')
+    await call('DELETE /api/my/calendar')
+    await call('POST /api/tickets/{reference}/jobs/{id}/split', { ...one, body: { first: 1_800_000 } })
+    await call('POST /api/tickets/{reference}/jobs/{id}/free', { ...one, body: { booking } })
+  })
+
   it('fits what is stated: what is only read', async () => {
     const reference = await log()
     const page = await call<{ deliveries: { key: string }[] }>('GET /api/tickets/{reference}', {
@@ -659,46 +699,6 @@ describe('What routes answer', () => {
 
   /** What needs a desk, a mailbox or a mail that this one has not; their own tests call them. */
   const ELSEWHERE = ['POST /api/mail-in/{mail}/take', 'POST /api/setup', 'POST /api/standins/mail/send']
-
-  it('fits what is stated: what is placed', async () => {
-    const reference = await log()
-    const { id } = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
-      ...{ path: { reference }, body: { takes: 3_600_000, site: null } },
-    })
-    const one = { path: { reference, id } }
-    await call('PATCH /api/tickets/{reference}/jobs/{id}', { ...one, body: { meets: 'the purser' } })
-    await call('GET /api/dispatch/jobs')
-    const { places } = await call<{ places: { person: string; start: number }[] }>(
-      'GET /api/dispatch/places',
-      {
-        query: { reference, job: id },
-      },
-    )
-    const { person, start: from } = places[0]!
-    const body = { person, from, tell: false }
-    const { booking } = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
-      ...{ ...one, body },
-    })
-    await call('GET /api/dispatch/board', { query: { days: 14 } })
-    const visit = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
-      ...{ path: { reference }, body: { takes: 3_600_000, site: null, visit: true } },
-    })
-    const placed = await call<{ booking: number }>('POST /api/tickets/{reference}/jobs/{id}/place', {
-      path: { reference, id: visit.id },
-      body: { person, from: from + 4 * 3_600_000, tell: true, insists: 'so it is heard of' },
-    })
-    await call('POST /api/requests/{reference}/visits/{job}', {
-      ...INES,
-      path: { reference, job: visit.id },
-      body: { says: 'suits', booking: placed.booking, from: from + 4 * 3_600_000 },
-    })
-    await call('POST /api/dispatch/tell', { body: {} })
-    await call('POST /api/my/calendar')
-    await call('GET /api/my/calendar')
-    await call('DELETE /api/my/calendar')
-    await call('POST /api/tickets/{reference}/jobs/{id}/split', { ...one, body: { first: 1_800_000 } })
-    await call('POST /api/tickets/{reference}/jobs/{id}/free', { ...one, body: { booking } })
-  })
 
   it('has been heard of every route that answers JSON', () => {
     expect(unheard()).toEqual(ELSEWHERE)

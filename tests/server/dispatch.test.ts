@@ -36,7 +36,13 @@ afterAll(() => world.close())
 
 /** A job on a ticket of its own. */
 async function job(
-  more: { visit?: true; takes?: number; skill?: string | undefined; site?: string | undefined } = {},
+  more: {
+    what?: string
+    visit?: true
+    takes?: number
+    skill?: string | undefined
+    site?: string | undefined
+  } = {},
 ) {
   const { state } = await world.desk.log(SCANNER, INES)
   const words = { ...(await plainJob(world.desk, state.reference)), takes: HOUR, ...more }

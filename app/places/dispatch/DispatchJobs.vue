@@ -66,7 +66,7 @@ const facts = (row: OpenJob) =>
       class="pad"
       label="Find a job"
       bare
-      placeholder="words, a site, an organisation, a number"
+      placeholder="words, site, number"
       :model-value="sought"
       @update:model-value="emit('seek', $event)"
     />
