@@ -89,6 +89,7 @@ function done() {
     <RepeatForm
       v-else-if="form === 'repeat'"
       :held="held"
+      :meets="row?.meets ?? ''"
       :zone="board.zone"
       :now="board.now"
       @done="done"

@@ -5,7 +5,7 @@ import { toast } from '~/kit/toast'
 import type { Held } from '~/composables/heldJob'
 
 // Work that comes again year after year: in which months, on which day, and how long there is for each.
-const props = defineProps<{ held: Held; zone: string; now: number }>()
+const props = defineProps<{ held: Held; meets: string; zone: string; now: number }>()
 const emit = defineEmits<{ done: []; leave: [] }>()
 const { busy, error, run } = useDeed()
 const MONTHS = [
@@ -54,6 +54,7 @@ async function keep() {
   const { what, job, visit } = props.held
   const body = {
     ...{ what, takes: job.duration, skill: job.skill ?? null, site: job.site ?? null, visit },
+    meets: props.meets,
     repeats: { rule: rule.value, first: fields.first || today, days: fields.days ?? 1 },
   }
   const made = await run(() => api('POST /api/tickets/{reference}/jobs', { path, body }))

@@ -286,7 +286,7 @@ describe('work that repeats', () => {
     await press(/^Let it repeat$/)
     const repeats = { rule: 'FREQ=YEARLY;BYMONTH=5,11;BYDAY=1MO', first: '2026-11-17', days: 14 }
     const asks = { what: 'The mast leans', takes: HOUR, skill: 'masts', site: 'quay', visit: false }
-    expect(sent).toEqual([{ path: 'again 9', body: { ...asks, repeats } }])
+    expect(sent).toEqual([{ path: 'again 9', body: { ...asks, meets: 'the keeper', repeats } }])
     await undo!()
     expect(sent[1]).toEqual({ path: 'off 9', body: { calledOff: true, series: true } })
   })
