@@ -102,6 +102,15 @@ export const TEMPLATES: Template[] = [
     },
   },
   {
+    id: 'visitOnWay',
+    name: 'We are on our way',
+    subject: '[{reference}] On our way: {summary}',
+    body: `${HELLO}\n\nsomebody is on the way to you: {text}.\n\n${FOOT}`,
+    languages: {
+      nb: norwegian('[{reference}] På vei: {summary}', `noen er på vei til deg: {text}.`),
+    },
+  },
+  {
     id: 'visitOff',
     name: 'We do not come then',
     subject: '[{reference}] We do not come then: {summary}',

@@ -12,10 +12,12 @@ import type {
   BookingState,
   Checklist,
   Evidence,
+  FieldStep,
   LinkKind,
   ListedTask,
   Move,
   Task,
+  VisitReport,
 } from '../work'
 import type {
   Acknowledged,
@@ -187,6 +189,10 @@ export type Command =
   | { kind: 'confirmVisit'; id: number; now: { booking: number; from: Instant } }
   /** Whoever is sent, or visited, answers an invitation to a fixed time that begins then. */
   | { kind: 'answerInvite'; id: number; from: Instant; answer: BookingAnswer }
+  /** Whoever is sent is on the way, has begun or is done; `at` is when, as their device has it. */
+  | { kind: 'fieldStep'; id: number; step: FieldStep; at: Instant }
+  /** What whoever was there says of it. */
+  | { kind: 'reportVisit'; id: number; report: VisitReport; files: Attached[] }
   /** `first` is how long it takes from now on; what is left is a job of its own. */
   | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }

@@ -16,6 +16,7 @@ import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
 import { answerInvite } from './answerInvite'
+import { fieldStep, reportVisit } from './fieldWork'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
 import { climb } from '../ladder'
 import { handsOf } from './hands'
@@ -116,6 +117,8 @@ const HANDLERS: Handlers = {
   tellJob,
   confirmVisit,
   answerInvite,
+  fieldStep,
+  reportVisit,
   splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),

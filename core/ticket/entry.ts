@@ -9,7 +9,7 @@ import type { Instant } from '../time'
 import type { Because } from '../reason'
 import type { TriageResult } from '../triage'
 import type { Asked, Opened, PlanEnd, TaskEnd, OutsideFault } from '../plan'
-import type { Booking, BookingAnswer, LinkKind, Task, TimeRecord } from '../work'
+import type { Booking, BookingAnswer, FieldStep, LinkKind, Task, TimeRecord, VisitReport } from '../work'
 import type { Rating } from './command'
 
 /** Who caused an entry: a person, or the desk itself. */
@@ -366,6 +366,10 @@ export type EntryBody =
   | { kind: 'bookingChanged'; booking: Booking }
   /** Whoever has it answered the invitation to it. */
   | { kind: 'bookingAnswered'; booking: number; from: Instant; answer: BookingAnswer }
+  /** Whoever was sent is on the way, has begun or is done: at the time `when`, of which the desk may hear later. */
+  | { kind: 'fieldStep'; booking: number; what: string; step: FieldStep; when: Instant }
+  /** `attachments` are the signature and the pictures. */
+  | { kind: 'visitReported'; booking: number; what: string; report: VisitReport; attachments: Attached[] }
   /** Work of it wants somebody and a time. */
   | { kind: 'jobWanted'; job: WantedJob }
   | { kind: 'jobChanged'; job: WantedJob; did: JobDeed }

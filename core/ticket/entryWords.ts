@@ -9,7 +9,7 @@ import { faultInWords } from '../plan'
 import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
 import { suspectedInWords } from '../similar'
-import { LINK_NAMES, type Task } from '../work'
+import { LINK_NAMES, type FieldStep, type Task } from '../work'
 import type { Entry, NamedByTickets } from './entry'
 
 /** What the record of a ticket calls by ids, by name; `designNames` gives those of a design. */
@@ -133,6 +133,11 @@ const JOB_DEEDS: Record<JobDeed, string> = {
   suitsNot: 'cannot be there at the time of',
   calledOff: 'called off',
 }
+const STEP_DONE: Record<FieldStep, string> = {
+  onWay: 'is on the way to',
+  begun: 'began',
+  done: 'is done with',
+}
 const VERDICT_WORDS = { well: 'well done', fairly: 'fairly done', badly: 'badly done' } as const
 const SEALED = { open: '', sealed: '; it is sealed', refused: '; it is refused' } as const
 const OUTCOMES = { kept: 'kept', missed: 'missed', cancelled: 'called off' } as const
@@ -224,6 +229,9 @@ const WORDS: Words = {
     `fixed time “${booking.what}” ${{ booked: 'was moved', begun: 'has begun', finished: 'is over', calledOff: 'was called off' }[booking.state]}`,
   bookingAnswered: ({ booking: _, from: __, answer, ...entry }, names) =>
     `${by(entry, names)} ${{ accepted: 'comes', tentative: 'may come', declined: 'does not come' }[answer]} at the fixed time`,
+  fieldStep: ({ what, step, ...entry }, names) => `${by(entry, names)} ${STEP_DONE[step]} “${what}”`,
+  visitReported: ({ what, report, ...entry }, names) =>
+    `${by(entry, names)} reported on “${what}”${report.words ? `: ${report.words}` : ''}`,
   jobWanted: ({ job, ...entry }, names) =>
     `${by(entry, names)} wants somebody and a time for “${job.what}”, ${durationInWords(job.takes)}`,
   jobChanged: ({ job, did, ...entry }, names) => {

@@ -35,6 +35,7 @@ export { keptMessages, messageChanges, type KeptMessage, type MessageChange } fr
 export { previewMessage } from './message'
 export { climbingNow } from './acknowledge'
 export { TEXT_LIMIT } from './text'
+export { MOST_PARTS, MOST_PICTURES, REPORT_LIMIT } from './fieldWork'
 export { lacksOf, type Lack } from './arrival'
 export { decide } from './decide'
 export { followsOf, type Follows } from './follows'

@@ -8,6 +8,7 @@ import type { Because, Reason, Told } from '../reason'
 import { MINUTE, type Instant } from '../time'
 import {
   isBooked,
+  plainBooking,
   stepTerms,
   type StandingBooking,
   type BookingMark,
@@ -232,8 +233,7 @@ function makerOf(making: Making): Maker {
     mark: (as) => {
       const booking = bookingOf({ state: change.state, person }, as)
       if (!booking) return
-      const { answer: _, ...stood } = booking
-      before.booking ??= stood
+      before.booking ??= plainBooking(booking)
       changeBooking(change, { id: booking.id, state: as })
     },
     reply: (text) => reply(change, { text: textOf(making, text) }),

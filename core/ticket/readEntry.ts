@@ -72,6 +72,8 @@ const VERSIONS: Record<EntryKind, number> = {
   bookingChanged: 1,
   bookingMissed: 1,
   bookingAnswered: 1,
+  fieldStep: 1,
+  visitReported: 1,
   jobWanted: 2,
   jobChanged: 2,
   tasksAdded: 3,

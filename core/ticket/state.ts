@@ -8,6 +8,9 @@ import { rulesOf, said, type Because } from '../reason'
 import type { PartOf, PlanRun } from '../plan'
 import {
   withTick,
+  type Booking,
+  type BookingState,
+  type FieldStep,
   type StandingBooking,
   type Procedure,
   type Task,
@@ -22,6 +25,7 @@ import { PLAN_ENTRIES } from './planState'
 import type { Rating } from './command'
 import type {
   AboutEquipment,
+  Actor,
   Attached,
   BeforeMove,
   Channel,
@@ -206,6 +210,28 @@ function resume(clock: Clock, at: Instant): Clock {
 }
 
 /** The files of a ticket with those of an entry. */
+/** What a fixed time is from then on. */
+const STATE_AFTER: Partial<Record<FieldStep, BookingState>> = { begun: 'begun', done: 'finished' }
+
+/** A fixed time as it was said now, with what of what has become of it before still holds. */
+function standing(
+  before: StandingBooking | undefined,
+  { booking, actor }: { booking: Booking; actor: Actor },
+): StandingBooking {
+  const isSame = before?.person === booking.person
+  // What was answered, and what was done, is of the time as it was, and by whoever had it.
+  const isStill = isSame && (before.from === booking.from || booking.state !== 'booked')
+  const isOwn = 'person' in actor && actor.person === booking.person
+  const told = (isSame && before.told === true) || (booking.state === 'booked' && !isOwn)
+  return {
+    ...booking,
+    ...(told && { told }),
+    ...(isSame && before.from === booking.from && before.answer && { answer: before.answer }),
+    ...(isStill && before.steps && { steps: before.steps }),
+    ...(before?.report && { report: before.report }),
+  }
+}
+
 function withLists(before: readonly string[], tasks: readonly Task[]): Partial<TicketState> {
   const came = [...new Set(tasks.flatMap(({ list }) => list ?? []))].filter((one) => !before.includes(one))
   return came.length ? { lists: [...before, ...came] } : {}
@@ -445,14 +471,22 @@ const APPLY: Apply = {
   }),
   retitled: (_, { summary }) => ({ summary }),
   estimated: (_, { takes }) => ({ estimate: takes ?? undefined }),
-  booked: ({ bookings = [] }, { booking }) => ({ bookings: [...bookings, booking] }),
-  bookingChanged: ({ bookings = [] }, { booking }) => ({
-    bookings: bookings.map((one) => {
-      if (one.id !== booking.id) return one
-      // What was answered is said of the time as it was, and by whoever had it.
-      const stays = one.answer && one.from === booking.from && one.person === booking.person
-      return { ...booking, ...(stays && { answer: one.answer }) }
-    }),
+  booked: ({ bookings = [] }, entry) => ({ bookings: [...bookings, standing(undefined, entry)] }),
+  bookingChanged: ({ bookings = [] }, entry) => ({
+    bookings: bookings.map((one) => (one.id === entry.booking.id ? standing(one, entry) : one)),
+  }),
+  fieldStep: ({ bookings = [] }, { booking, step, when }) => ({
+    bookings: bookings.map((one) =>
+      one.id === booking
+        ? { ...one, state: STATE_AFTER[step] ?? one.state, steps: { ...one.steps, [step]: when } }
+        : one,
+    ),
+  }),
+  visitReported: ({ bookings = [], innerFiles = [] }, { booking, report, attachments, actor, at }) => ({
+    bookings: bookings.map((one) =>
+      one.id === booking ? { ...one, report: { ...report, at, by: 'person' in actor ? actor.person : '' } } : one,
+    ),
+    ...(attachments.length && { innerFiles: [...innerFiles, ...attachments] }),
   }),
   bookingAnswered: ({ bookings = [] }, { booking, answer }) => ({
     bookings: bookings.map((one) => (one.id === booking ? { ...one, answer } : one)),

@@ -9,25 +9,32 @@ import type { TicketState } from './state'
 
 // What a requester is told of a visit: when somebody comes, that it is another time, and that nobody does.
 
-type Said = 'visitPlaced' | 'visitMoved' | 'visitOff'
+type Said = 'visitPlaced' | 'visitMoved' | 'visitOff' | 'visitOnWay'
 
 /**
- * Tells the requester of a ticket of a visit, unless they said so themselves.
+ * Tells the requester of a ticket of a visit; what they change themselves as well, so that their calendar hears of it.
  * @returns whether there is a requester who is told of such things
  */
 export function tellVisit(change: Change, booking: Booking, template: Said): boolean {
   const { person, from, to } = booking
-  const { directory, state, context, now } = change
+  const { directory, state, now } = change
   const requester = directory.people.get(state.requester)
   if (requester?.role !== REQUESTER || !requester.active || state.held) return false
   const { zone } = requester
   const text = (language: Language) =>
     `${momentSaid(from, zone, now, language)}–${timeOfDay(to, zone)} (${zone}), ${directory.nameOf(person)}`
-  const isTheirs = 'person' in context.actor && context.actor.person === requester.id
-  const invite = inviteOf(change, booking, template === 'visitOff' ? true : undefined)
-  if (!isTheirs) change.tell([requester], template, (language) => ({ text: text(language) }), { invite })
+  // What calendars have stays as it is when somebody sets out.
+  const invite =
+    template === 'visitOnWay'
+      ? undefined
+      : inviteOf(change, booking, template === 'visitOff' ? true : undefined)
+  change.tell([requester], template, (language) => ({ text: text(language) }), invite && { invite })
   return true
 }
+
+/** Somebody has set out to them. */
+export const tellOnWay = (change: Change, booking: Booking): boolean =>
+  tellVisit(change, booking, 'visitOnWay')
 
 /** What the requester knows of a job that was placed or moved; they are told where that is another time than they know. */
 export function heardOf(change: Change, job: WantedJob, booking: Booking): WantedJob['heard'] {

@@ -1,6 +1,13 @@
 import { durationInWords, type Instant } from '../time'
 import { momentSaid, type Language } from '../words'
-import { isBooked, PLAIN_ROUNDING, roundedTime, type Booking } from '../work'
+import {
+  isBooked,
+  plainBooking,
+  PLAIN_ROUNDING,
+  roundedTime,
+  type Booking,
+  type StandingBooking,
+} from '../work'
 import type { Change } from './change'
 import { isDone } from './done'
 import type { Invite } from './entry'
@@ -9,7 +16,7 @@ import { Refused, type Command } from './command'
 type Of<K extends Command['kind']> = Extract<Command, { kind: K }>
 
 /** Longest stretch that one time record may cover, in milliseconds: a day. */
-const LONGEST = 24 * 60 * 60_000
+export const LONGEST = 24 * 60 * 60_000
 /** Longest line of a task, a booking or a time record, in characters. */
 const LINE_LIMIT = 300
 
@@ -96,7 +103,7 @@ export function recordTime(change: Change, { from, to, what }: Of<'recordTime'>)
   enterTime(change, person, from, to, checkLine(what, 'what'), false)
 }
 
-function enterTime(
+export function enterTime(
   change: Change,
   person: string,
   from: Instant,
@@ -156,20 +163,26 @@ export function bookQuietly(change: Change, { person, from, to, what }: Omit<Of<
   return booking
 }
 
-/** Whoever has a fixed time is told of it, unless they said so themselves. */
-export function tellOfBooking(change: Change, booking: Booking): void {
+/** Whoever has a fixed time is told of it, unless they said so themselves and never heard of it from others. */
+export function tellOfBooking(change: Change, booking: StandingBooking): void {
   tellOne(change, booking, 'booked', inviteOf(change, booking))
 }
 
-/** Whoever had it hears that it is no longer theirs, unless they said so themselves. */
-const tellLost = (change: Change, booking: Booking) =>
+/** Whoever had it hears that it is no longer theirs, unless they said so themselves and never heard of it from others. */
+const tellLost = (change: Change, booking: StandingBooking) =>
   tellOne(change, booking, 'unbooked', inviteOf(change, booking, true))
 
-function tellOne(change: Change, { person: id, from }: Booking, template: string, invite: Invite): void {
+/** A calendar that has the invitation of somebody else is told of what its owner changes too. */
+function tellOne(
+  change: Change,
+  { person: id, from, told }: StandingBooking,
+  template: string,
+  invite: Invite,
+): void {
   const { directory, context, now } = change
   const person = directory.people.get(id)
   const isTheirs = 'person' in context.actor && context.actor.person === id
-  if (!person || isTheirs) return
+  if (!person || (isTheirs && !told)) return
   const more = (language: Language) => ({ text: momentSaid(from, person.zone, now, language) })
   change.tell([person], template, more, { invite })
 }
@@ -205,7 +218,7 @@ export function changeBooking(
 ): void {
   const found = change.state.bookings?.find((one) => one.id === id)
   if (!found) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
-  const { answer: _, ...before } = found
+  const before = plainBooking(found)
   if (!isBooked(before)) throw new Refused('conflict', 'This fixed time is over already.')
   const booking: Booking = {
     ...before,
@@ -218,9 +231,9 @@ export function changeBooking(
   change.enter({ kind: 'bookingChanged', booking })
   if (quietly) return
   const isLost = state === 'calledOff' || booking.person !== before.person
-  if (isLost && !untold) tellLost(change, before)
+  if (isLost && !untold) tellLost(change, found)
   if (state !== 'calledOff' && (to.from !== undefined || to.to !== undefined || to.person !== undefined))
-    tellOfBooking(change, booking)
+    tellOfBooking(change, change.state.bookings!.find((one) => one.id === id)!)
 }
 
 /** One half of a link begins or ends. */

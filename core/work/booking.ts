@@ -14,10 +14,41 @@ export interface Booking {
 /** What whoever is sent answers to an invitation; RFC 5545 §3.2.12 calls it so. */
 export type BookingAnswer = 'accepted' | 'tentative' | 'declined'
 
-/** A fixed time of a ticket, with what whoever has it answered. */
+/** What whoever is sent does one after the other, in this order. */
+export const FIELD_STEPS = ['onWay', 'begun', 'done'] as const
+export type FieldStep = (typeof FIELD_STEPS)[number]
+
+/** Something that was used, and how much of it in words: `2`, `3 m`. */
+export interface UsedPart {
+  what: string
+  count: string
+}
+
+/** What whoever was there says of it. */
+export interface VisitReport {
+  words: string
+  parts: UsedPart[]
+  /** Name of whoever of the customer signed. */
+  signedBy?: string
+  /** Ids of the files: a signature, and pictures. */
+  signature?: string
+  pictures: string[]
+}
+
+/** A fixed time of a ticket, with what has become of it since it was said. */
 export interface StandingBooking extends Booking {
   answer?: BookingAnswer
+  /** Whoever has it was told of it, since somebody else said so. */
+  told?: true
+  /** When whoever has it did what. */
+  steps?: Partial<Record<FieldStep, Instant>>
+  report?: VisitReport & { by: string; at: Instant }
 }
+
+/** A fixed time as it was said, without what has become of it. */
+export const plainBooking = ({ id, person, from, to, what, state }: Booking): Booking => ({
+  ...{ id, from, to, state, person, what },
+})
 
 export type BookingState = 'booked' | 'begun' | 'finished' | 'calledOff'
 

@@ -11,12 +11,17 @@ export {
   type BenchWords,
 } from './bench'
 export {
+  FIELD_STEPS,
   isBooked,
   missedAt,
+  plainBooking,
   type Booking,
   type BookingAnswer,
   type BookingState,
+  type FieldStep,
   type StandingBooking,
+  type UsedPart,
+  type VisitReport,
 } from './booking'
 export { dayStrip, type DayParts } from './dayStrip'
 export { withTick, type Procedure, type ProcedureStep } from './procedure'

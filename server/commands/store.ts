@@ -68,6 +68,9 @@ function rowsOf(decisions: Decision[]) {
   }
 }
 
+/** Entries after which fixed times, and the jobs that they are of, stand otherwise. */
+const BOOKING_ENTRIES = ['booked', 'bookingChanged', 'fieldStep']
+
 /**
  * Stores what was decided in one statement, which is one transaction of its own unless it runs in one:
  * entries appended, the tickets' rows and clocks brought up to date, when they ring next among them, messages
@@ -84,8 +87,8 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
       .map(({ decided }) => decided.state.reference)
   const hasTimes = having(['timeRecorded', 'timeDropped', 'thingMerged'])
   const toIndex = having(INDEXED)
-  const hasBookings = having(['booked', 'bookingChanged', 'bookingAnswered', 'thingMerged'])
-  const hasJobs = having(['jobWanted', 'jobChanged', 'booked', 'bookingChanged', 'thingMerged'])
+  const hasBookings = having([...BOOKING_ENTRIES, 'bookingAnswered', 'thingMerged'])
+  const hasJobs = having(['jobWanted', 'jobChanged', ...BOOKING_ENTRIES, 'thingMerged'])
   const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.
   const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))

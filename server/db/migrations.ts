@@ -808,4 +808,14 @@ alter table outbox add column invite jsonb;
 alter table booking add column answer text not null default '';
 `,
   },
+  {
+    name: '0045 what is done at fixed times, from a device that may bring it later',
+    rows: true,
+    sql: `
+alter table booking add column set_out bigint;
+create table field_deed (person text not null references person, key uuid not null, at bigint not null,
+  primary key (person, key));
+create index field_deed_at on field_deed (at);
+`,
+  },
 ]

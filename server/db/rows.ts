@@ -109,9 +109,10 @@ export function timeRows({ reference, times = [] }: TicketState): Tables['time_r
 
 /** The rows of its fixed times. */
 export function bookingRows({ reference, bookings = [] }: TicketState): Tables['booking'][] {
-  return bookings.map(({ id, person, from, to, what, state, answer }) => ({
+  return bookings.map(({ id, person, from, to, what, state, answer, steps }) => ({
     ...{ reference, id, person, what, state },
     answer: answer ?? '',
+    set_out: (state === 'booked' ? steps?.onWay : undefined) ?? null,
     starts: from,
     ends: to,
   }))

@@ -359,7 +359,11 @@ export interface Tables {
     state: string
     /** What whoever has it answered to the invitation; empty where nothing yet. */
     answer: BookingAnswer | ''
+    /** When whoever has it said that they are on the way; nothing before, and once they have begun. */
+    set_out: number | null
   }
+  /** What a device of somebody has brought of their work, so that nothing is done twice. */
+  field_deed: { person: string; key: string; at: number }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }
   /** Jobs that want somebody and a time, or have: as their tickets say. */

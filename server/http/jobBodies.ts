@@ -118,22 +118,25 @@ export class JobChangeBody extends JobBody {
   series?: true
 }
 
-export class StandsBody {
+/** A fixed time as it was read by whoever says something of it. */
+export class ReadBody {
   /** Id of the fixed time. */
   @IsInt()
   @Min(1)
   @Max(MOST_NUMBER)
   booking!: number
 
-  @IsString()
-  @MaxLength(80)
-  person!: string
-
-  /** Epoch milliseconds. */
+  /** When it begins, in epoch milliseconds. */
   @IsInt()
   @Min(0)
   @Max(MOST_NUMBER)
   from!: number
+}
+
+export class StandsBody extends ReadBody {
+  @IsString()
+  @MaxLength(80)
+  person!: string
 }
 
 export class PlaceBody {

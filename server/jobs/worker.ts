@@ -10,6 +10,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
+import { sweepDeeds } from '../commands/fieldWork'
 import { handOverAll } from '../commands/leaving'
 import { doFile, sweepListFiles } from '../commands/listFile'
 import { hearOfChild, logChild } from '../commands/children'
@@ -109,6 +110,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       sweepFiles: async () => {
         await sweepFiles(desk.db)
         await sweepListFiles(desk.db)
+        await sweepDeeds(desk.db)
       },
       handOver: ({ person, by }) => handOverAll(desk, person, by),
       listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),

@@ -135,7 +135,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
       job: seen ? one.job : null,
     },
     ...{ start: one.start, end: one.end, state: one.state, untold: one.untold, isSeen: seen },
-    answer: one.answer,
+    ...{ answer: one.answer, setOut: one.setOut },
     what: seen ? one.what : 'something out of your reach',
     summary: seen ? one.summary : '',
     site: one.site ?? null,

@@ -32,6 +32,8 @@ export interface FixedTime extends Visit {
   heard: '' | 'told' | 'suits' | 'suitsNot'
   /** What whoever has it answered to the invitation. */
   answer: BookingAnswer | ''
+  /** Since when whoever has it is on the way; nothing before, and once they have begun. */
+  setOut: number | null
   /** The first of the jobs that repeat with it. */
   series: number | null
   /** Whether they are told at all. */
@@ -65,6 +67,7 @@ export async function fixedTimesIn(
       'booking.what',
       'booking.state',
       'booking.answer',
+      'booking.set_out as setOut',
       'ticket.summary',
       'ticket.team',
       'ticket.queue',

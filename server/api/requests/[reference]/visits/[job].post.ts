@@ -1,26 +1,16 @@
 import { IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
 import { answerVisit } from '../../../../commands/visits'
 import { MOST_NUMBER } from '../../../../http/bodies'
+import { ReadBody } from '../../../../http/jobBodies'
 import { languageFor } from '../../../../http/language'
 import { requestOfCaller } from '../../../../http/ownRequest'
 import { defineRoute } from '../../../../http/route'
 import { requestPage } from '../../../../queries/requests'
 
-class VisitBody {
+class VisitBody extends ReadBody {
   /** That its time suits, that another one is wanted, or that nobody needs to come. */
   @IsIn(['suits', 'other', 'off'], { message: 'choose suits, other or off' })
   says!: 'suits' | 'other' | 'off'
-
-  /** Id of the fixed time, and when it begins, as they were read. */
-  @IsInt()
-  @Min(1)
-  @Max(MOST_NUMBER)
-  booking!: number
-
-  @IsInt()
-  @Min(0)
-  @Max(MOST_NUMBER)
-  from!: number
 
   /** The other time that is wanted, one of those that are offered. */
   @IsOptional()

@@ -1,0 +1,76 @@
+import type { Directory } from '../../core/design'
+import { bookingOf } from '../../core/dispatch'
+import type { TicketState } from '../../core/ticket'
+import { DAY } from '../../core/time'
+import { oneBy } from '../../core/lookup'
+import { deskNow } from '../clock/deskClock'
+import type { Database } from '../db/connection'
+import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { daysFrom } from './dispatch'
+import { fixedTimesIn, waysOf, type FixedTime } from './hands'
+import type { Reading } from './reading'
+
+/** So many days are read at once, so that a device has them when there is no connection. */
+const DAYS = 3
+/** What was begun and not ended stays in sight for so long, in milliseconds. */
+const BEGUN_BEFORE = 7 * DAY
+
+/**
+ * Somebody's fixed times of three days, and those before that they have begun and not ended.
+ * @param day the first, as ISO 8601 writes it in their own zone; today if left out
+ */
+export async function fieldDay(desk: Reading, personId: string, day?: string) {
+  const now = deskNow()
+  const directory = await desk.knowledge.directory()
+  const person = directory.people.get(personId)
+  const zone = person?.zone ?? 'UTC'
+  const span = daysFrom(day, DAYS, zone, now)
+  const isOwn = ({ start, state }: FixedTime) => start >= span.start || state === 'begun'
+  const before = { start: Math.min(span.start, now - BEGUN_BEFORE), end: span.end }
+  const fixed = (await fixedTimesIn(desk.db, before, [personId])).filter(isOwn)
+  const states = await statesOf(desk.db, [...new Set(fixed.map((one) => one.reference))])
+  const ways = waysOf(directory)
+  return {
+    ...{ now, zone, from: span.start, to: span.end },
+    stops: fixed.map((one, at) => ({
+      ...stopOf(one, oneBy(states, one.reference), directory),
+      // One at whose site something else is done is not gone to for a call.
+      way: one.job === null ? 0 : (ways.between(fixed[at - 1]?.site, one.site) ?? null),
+    })),
+  }
+}
+
+async function statesOf(db: Database, references: readonly number[]): Promise<Map<number, TicketState>> {
+  if (!references.length) return new Map()
+  const rows = await db.selectFrom('ticket').select(STATE_COLUMNS).where('reference', 'in', references).execute()
+  return new Map(rows.map(wholeState).map((state) => [state.reference, state]))
+}
+
+function stopOf(one: FixedTime, state: TicketState, directory: Directory) {
+  const { reference, booking: id, job, what, summary, start: from, end: to, untold, insisted, heard } = one
+  const site = directory.sites.get(one.site ?? '')
+  const requester = directory.people.get(state.requester)
+  const wanted = state.jobs?.find((each) => bookingOf(each, state.bookings)?.id === id)
+  const stands = state.bookings?.find((each) => each.id === id)
+  return {
+    ...{ reference, booking: id, job, what, summary, from, to, state: one.state, untold, insisted, heard },
+    meets: wanted?.meets ?? '',
+    requester: requester?.name ?? '',
+    phone: requester?.phone ?? site?.phone ?? '',
+    organisation: directory.organisations.get(requester?.organisation ?? '')?.name ?? '',
+    site: site ? { name: site.name, address: site.address ?? '', zone: site.zone } : null,
+    steps: stands?.steps ?? {},
+    report: reportOf(stands?.report, state),
+  }
+}
+
+function reportOf(report: NonNullable<TicketState['bookings']>[number]['report'], { innerFiles = [] }: TicketState) {
+  if (!report) return null
+  const { words, parts, signedBy = '', signature, pictures, at } = report
+  const file = (id: string) => innerFiles.find((one) => one.id === id)
+  return {
+    ...{ words, parts, signedBy, at },
+    signature: (signature !== undefined && file(signature)) || null,
+    pictures: pictures.flatMap((one) => file(one) ?? []),
+  }
+}
