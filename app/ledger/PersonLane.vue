@@ -112,6 +112,7 @@ const says = (one: Visit) => {
     `${props.person.name}, ${from} to ${timeOfDay(one.end, props.board.zone)}: ${one.what}`,
     one.siteName,
     one.untold ? 'not told yet' : '',
+    one.setOut === null ? '' : `on the way since ${timeOfDay(one.setOut, props.board.zone)}`,
     one.heard === 'suits' ? 'suits the requester' : '',
     one.heard === 'suitsNot' ? 'does not suit the requester' : '',
     one.answer === 'accepted' ? 'they come' : '',
@@ -193,6 +194,7 @@ function draw(event: PointerEvent, held: Held) {
             {
               untold: visit.untold,
               declined: isDeclined(visit),
+              out: visit.setOut !== null,
               on: isSame(own, held),
             },
           ]"
@@ -289,6 +291,9 @@ function draw(event: PointerEvent, held: Held) {
 .visit.begun {
   background: var(--sea);
   border-color: var(--sea);
+}
+.visit.out {
+  border-left: 5px solid var(--sea);
 }
 .visit.finished {
   background: var(--rule-2);

@@ -36,6 +36,7 @@ export const useSession = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await api('POST /api/sign-out')
     me.value = null
+    await forgetDays()
     // What one person was shown is nothing for the next one at this screen.
     for (const entry of cache.getEntries()) cache.remove(entry)
   }

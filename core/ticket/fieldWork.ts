@@ -27,7 +27,8 @@ export const MOST_PICTURES = 8
 function ownBooking(change: Change, id: number): StandingBooking {
   const booking = change.state.bookings?.find((one) => one.id === id)
   if (!booking) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
-  if (booking.state === 'calledOff') throw new Refused('conflict', 'This fixed time was called off meanwhile.')
+  if (booking.state === 'calledOff')
+    throw new Refused('conflict', 'This fixed time was called off meanwhile.')
   if (booking.person !== personOf(change))
     throw new Refused(
       'conflict',
@@ -69,12 +70,7 @@ function tellWaiting(change: Change, booking: StandingBooking, when: Instant): v
 const OLD_NEWS = 30 * MINUTE
 
 /** The time at it is written down, unless that was done already, or a timer runs. */
-function enterWorked(
-  change: Change,
-  { person, what }: StandingBooking,
-  from: Instant,
-  to: Instant,
-): void {
+function enterWorked(change: Change, { person, what }: StandingBooking, from: Instant, to: Instant): void {
   const { times = [], timers = [] } = change.state
   const isKnown =
     timers.some((one) => one.person === person) ||

@@ -484,7 +484,9 @@ const APPLY: Apply = {
   }),
   visitReported: ({ bookings = [], innerFiles = [] }, { booking, report, attachments, actor, at }) => ({
     bookings: bookings.map((one) =>
-      one.id === booking ? { ...one, report: { ...report, at, by: 'person' in actor ? actor.person : '' } } : one,
+      one.id === booking
+        ? { ...one, report: { ...report, at, by: 'person' in actor ? actor.person : '' } }
+        : one,
     ),
     ...(attachments.length && { innerFiles: [...innerFiles, ...attachments] }),
   }),

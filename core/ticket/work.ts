@@ -233,7 +233,10 @@ export function changeBooking(
   const isLost = state === 'calledOff' || booking.person !== before.person
   if (isLost && !untold) tellLost(change, found)
   if (state !== 'calledOff' && (to.from !== undefined || to.to !== undefined || to.person !== undefined))
-    tellOfBooking(change, change.state.bookings!.find((one) => one.id === id)!)
+    tellOfBooking(
+      change,
+      change.state.bookings!.find((one) => one.id === id)!,
+    )
 }
 
 /** One half of a link begins or ends. */

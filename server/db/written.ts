@@ -65,7 +65,7 @@ export const WRITTEN = {
   booking: {
     key: ['reference', 'id'],
     stays: [],
-    changes: ['person', 'starts', 'ends', 'what', 'state', 'answer'],
+    changes: ['person', 'starts', 'ends', 'what', 'state', 'answer', 'set_out'],
   },
   job: {
     key: ['reference', 'id'],

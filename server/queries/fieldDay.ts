@@ -1,7 +1,7 @@
-import type { Directory } from '../../core/design'
-import { bookingOf } from '../../core/dispatch'
+import type { Directory, Site } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
 import { DAY } from '../../core/time'
+import type { StandingBooking } from '../../core/work'
 import { oneBy } from '../../core/lookup'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
@@ -42,29 +42,40 @@ export async function fieldDay(desk: Reading, personId: string, day?: string) {
 
 async function statesOf(db: Database, references: readonly number[]): Promise<Map<number, TicketState>> {
   if (!references.length) return new Map()
-  const rows = await db.selectFrom('ticket').select(STATE_COLUMNS).where('reference', 'in', references).execute()
+  const rows = await db
+    .selectFrom('ticket')
+    .select(STATE_COLUMNS)
+    .where('reference', 'in', references)
+    .execute()
   return new Map(rows.map(wholeState).map((state) => [state.reference, state]))
 }
 
-function stopOf(one: FixedTime, state: TicketState, directory: Directory) {
-  const { reference, booking: id, job, what, summary, start: from, end: to, untold, insisted, heard } = one
-  const site = directory.sites.get(one.site ?? '')
-  const requester = directory.people.get(state.requester)
-  const wanted = state.jobs?.find((each) => bookingOf(each, state.bookings)?.id === id)
-  const stands = state.bookings?.find((each) => each.id === id)
+/** Whom one sees there, and how they are reached. */
+function whoOf({ requester: id }: TicketState, site: Site | undefined, directory: Directory) {
+  const requester = directory.people.get(id)
   return {
-    ...{ reference, booking: id, job, what, summary, from, to, state: one.state, untold, insisted, heard },
-    meets: wanted?.meets ?? '',
     requester: requester?.name ?? '',
     phone: requester?.phone ?? site?.phone ?? '',
     organisation: directory.organisations.get(requester?.organisation ?? '')?.name ?? '',
     site: site ? { name: site.name, address: site.address ?? '', zone: site.zone } : null,
-    steps: stands?.steps ?? {},
-    report: reportOf(stands?.report, state),
   }
 }
 
-function reportOf(report: NonNullable<TicketState['bookings']>[number]['report'], { innerFiles = [] }: TicketState) {
+function stopOf(one: FixedTime, state: TicketState, directory: Directory) {
+  const { reference, booking: id, job, what, summary, start: from, end: to, untold, insisted, heard } = one
+  const wanted = state.jobs?.find((each) => each.id === job)
+  const stands = state.bookings?.find((each) => each.id === id)
+  return {
+    ...{ reference, booking: id, job, what, summary, from, to, state: one.state, untold, insisted, heard },
+    meets: wanted?.meets ?? '',
+    ...whoOf(state, directory.sites.get(one.site ?? ''), directory),
+    steps: stands?.steps ?? {},
+    report: reportOf(stands, state),
+  }
+}
+
+function reportOf(stands: StandingBooking | undefined, { innerFiles = [] }: TicketState) {
+  const report = stands?.report
   if (!report) return null
   const { words, parts, signedBy = '', signature, pictures, at } = report
   const file = (id: string) => innerFiles.find((one) => one.id === id)

@@ -147,6 +147,7 @@ const files = ref<FileLine[]>([
           &nbsp;
           <KitSwitch :model-value="false" label="Pagers" disabled />
         </p>
+        <KitSignature label="Signature" />
         <KitFiles label="Files" :lines="files" @remove="files = files.filter((one) => one !== $event)" />
       </div>
     </div>

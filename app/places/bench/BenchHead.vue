@@ -91,7 +91,8 @@ const months = computed(() =>
     <a :href="months" download>{{
       session.may('manageTime') ? 'Everybody’s time of a month' : 'Your time of a month'
     }}</a>
-    as XLSX. Times follow your shifts, go round what is fixed, and take how long such tickets usually take.
+    as XLSX. Your fixed times stand in <NuxtLink to="/day">My day</NuxtLink>, also on the phone. Times follow
+    your shifts, go round what is fixed, and take how long such tickets usually take.
   </p>
   <p v-if="better && order === 'desk'" class="notice small better">
     {{ BENCH_ORDERS[better.id] }} would break

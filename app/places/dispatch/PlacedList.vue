@@ -18,6 +18,7 @@ const when = (at: number) =>
 const STATES = { booked: 'told', begun: 'begun', finished: 'done', calledOff: '' }
 function stateOf(one: (typeof all.value)[number]) {
   if (one.state !== 'booked' || one.untold) return one.untold ? 'not told' : STATES[one.state]
+  if (one.setOut !== null) return 'on the way'
   if (isDeclined(one)) return one.answer === 'declined' ? 'does not come' : 'suits not'
   return one.answer === 'accepted' ? 'comes' : STATES.booked
 }

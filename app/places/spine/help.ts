@@ -44,6 +44,15 @@ export const HELP: readonly Help[] = [
     ],
   },
   {
+    at: '/day',
+    place: 'My day',
+    says: [
+      'Your fixed times of today and the next two days: where each is, who waits there, and how long the way is.',
+      'Say when you set out, begin and are done; what you worked stands on the ticket then. Report what was done in words, with parts, pictures and a signature.',
+      'It works without a connection: what you do is kept on the device and sent once when there is one.',
+    ],
+  },
+  {
     at: '/deadlines',
     place: 'Deadlines',
     says: [

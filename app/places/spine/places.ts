@@ -22,6 +22,7 @@ export const PLACES: readonly Place[] = [
 
 /** What is needed now and then. */
 export const OTHER_PLACES: readonly Place[] = [
+  { to: '/day', name: 'My day', may: 'workTickets', note: 'your fixed times, also on the phone' },
   { to: '/plans', name: 'Plans under way', may: 'seeTickets', note: 'larger requests by stage' },
   { to: '/messages', name: 'Messages', may: 'seeMessages', note: 'everything that went or will go' },
   { to: '/directory/rota', name: 'Rota', note: 'who is on call' },

@@ -14,6 +14,8 @@ const mine = computed(() => props.ticket.timers.find((one) => one.person === ses
 const others = computed(() => props.ticket.timers.filter((one) => one.person !== session.me?.id))
 const sum = computed(() => props.ticket.times.reduce((total, one) => total + one.counted, 0))
 const coming = computed(() => props.ticket.bookings.filter((one) => ['booked', 'begun'].includes(one.state)))
+/** Those at which something was done, or said of it. */
+const visited = computed(() => props.ticket.bookings.filter((one) => one.steps ?? one.report))
 const mayStart = computed(() => props.ticket.statusGroup !== 'done' && !props.ticket.held)
 const slip = ref<'time' | 'booking' | 'estimate'>()
 const what = ref('')
@@ -114,17 +116,27 @@ const open = (kind: NonNullable<typeof slip.value>) => (slip.value = kind)
       @close="close('left')"
     />
     <KitError :error="error" />
-    <ul v-if="ticket.times.length || coming.length" class="small">
+    <ul v-if="ticket.times.length || coming.length || visited.length" class="small">
       <li v-for="one in coming" :key="`b${one.id}`">
         <span>
           <b>Fixed time</b> of {{ name(one.person) }}: {{ one.what }}
           <span class="quiet">{{ momentInWords(one.from, zone, now) }} to {{ timeOfDay(one.to, zone) }}</span>
+          <template v-if="one.state === 'begun'"> · begun</template>
           <KitButton v-if="works" kind="link" class="no-print" @click="callOff(one.id)"
             >&nbsp;call off</KitButton
           >
         </span>
         <span class="num">{{ hoursAndMinutes(one.to - one.from) }}</span>
       </li>
+      <VisitDone
+        v-for="one in visited"
+        :key="`v${one.id}`"
+        :visit="one"
+        :name="name(one.person)"
+        :reference="ticket.reference"
+        :zone="zone"
+        :now="now"
+      />
       <li v-for="one in ticket.times" :key="one.id">
         <span>
           {{ name(one.person) }}<template v-if="one.what">: {{ one.what }}</template>
