@@ -36,15 +36,14 @@ const isPart = ({ origin, pathname }) =>
 
 /** As the network has it, else as it was kept. The page itself is kept only after its parts. */
 async function freshOr(request, key) {
-  const cache = await caches.open(PAGES)
   try {
     const answer = await fetch(request)
-    if (answer.ok && key === ME) await cache.put(key, answer.clone())
+    if (answer.ok && key === ME) await (await caches.open(PAGES)).put(key, answer.clone())
     // Whoever is signed out is nobody here either.
-    if (answer.status === 401) await cache.delete(key)
+    if (answer.status === 401) await caches.delete(PAGES)
     return answer
   } catch (error) {
-    const kept = await cache.match(key)
+    const kept = await caches.match(key, { cacheName: PAGES })
     if (kept) return kept
     throw error
   }

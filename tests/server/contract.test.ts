@@ -106,6 +106,16 @@ describe('What routes answer', () => {
       body: { says: 'suits', booking: placed.booking, from: from + 4 * 3_600_000 },
     })
     await call('POST /api/dispatch/tell', { body: {} })
+    const own = { person: 'tora-aas', from: from + 8 * 3_600_000, to: from + 9 * 3_600_000, what: 'Look' }
+    const { sequence } = await call<{ sequence: number }>('POST /api/tickets/{reference}/bookings', {
+      ...{ ...TORA, path: { reference }, body: own },
+    })
+    const deed = () => ({ key: randomUUID(), reference, booking: sequence, at: from })
+    await call('POST /api/my/day', { ...TORA, body: { ...deed(), step: 'onWay' } })
+    const report = { words: 'Seen', parts: [{ what: 'Belt', count: '2' }], signedBy: 'Ines Varga' }
+    await call('POST /api/my/day', { ...TORA, body: { ...deed(), report } })
+    const day = new Date(own.from).toISOString().slice(0, 10)
+    await call('GET /api/my/day', { ...TORA, query: { day } })
     await call('POST /api/my/calendar')
     await call('GET /api/my/calendar')
     await call('DELETE /api/my/calendar')

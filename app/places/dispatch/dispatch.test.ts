@@ -22,7 +22,14 @@ const visit = (more: object) => ({
     state: 'booked',
     untold: true,
   },
-  ...{ setOut: null, isSeen: true, what: 'The lamp hums', summary: 'The lamp hums', site: 'quay', siteName: 'The quay' },
+  ...{
+    setOut: null,
+    isSeen: true,
+    what: 'The lamp hums',
+    summary: 'The lamp hums',
+    site: 'quay',
+    siteName: 'The quay',
+  },
   ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, series: null, way: 0, ...more },
 })
 const person = (id: string, name: string, more: object = {}) => ({

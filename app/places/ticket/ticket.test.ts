@@ -288,3 +288,25 @@ describe('promises of which one rests by hand', () => {
     expect(keys()).toEqual([expect.stringMatching(/^Resume .*\.p$/)])
   })
 })
+
+describe('what was done where somebody was sent', () => {
+  it('stands with the time of the ticket, with what they said of it and its files', async () => {
+    const visit = {
+      ...{ id: 4, person: 'ada', from: 1000, to: 3_600_000, what: 'Look', state: 'finished' },
+      steps: { onWay: 0, begun: 60_000, done: 120_000 },
+      report: {
+        ...{ words: 'New seal', parts: [{ what: 'Seal', count: '2 m' }], signedBy: 'Ines', at: 1, by: 'ada' },
+        ...{ signature: 'f1', pictures: ['f2'] },
+      },
+    }
+    await opened(() => ticketPage({ bookings: [visit] }))
+    const said = document.body.textContent?.replace(/\s+/g, ' ') ?? ''
+    expect(said).toContain('set out 00:00, began 00:01, done 00:02')
+    expect(said).toContain('New seal')
+    expect(said).toContain('2 m × Seal')
+    expect(document.querySelector('a[href="/api/tickets/7/attachments/f1"]')?.textContent).toBe(
+      'signature of Ines',
+    )
+    expect(document.querySelector('a[href="/api/tickets/7/attachments/f2"]')?.textContent).toBe('picture 1')
+  })
+})
