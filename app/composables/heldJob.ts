@@ -2,11 +2,15 @@ import {
   conflictInWords,
   conflictsOf,
   isRemark,
+  remediesFor,
+  troublesOf,
   Ways,
   type Conflict,
   type DispatchWords,
   type Hand,
   type Job,
+  type Slot,
+  type StandingJob,
 } from '~~/core/dispatch'
 import type { BookingState } from '~~/core/work'
 
@@ -59,10 +63,14 @@ export const heldOf = (row: OpenJob): Held => ({
   },
 })
 
-/** What can be moved of the board: a job that has not begun. Undefined where it is none, or out of one's reach. */
-export function heldVisit(visit: Visit, person: string): Held | undefined {
+/**
+ * What can be moved of the board: a job that has not begun. Undefined where it is none, or out of one's reach.
+ * @param isLeft whoever has begun it is not there any more
+ */
+export function heldVisit(visit: Visit, person: string, isLeft = false): Held | undefined {
   const { reference, job: id, start, end, booking, state } = visit
-  if (reference === null || id === null || (state satisfies BookingState) !== 'booked') return undefined
+  const movable: readonly BookingState[] = isLeft ? ['booked', 'begun'] : ['booked']
+  if (reference === null || id === null || !movable.includes(state)) return undefined
   return {
     ...{ reference, id, what: visit.what, untold: visit.untold, visit: visit.visit },
     repeats: visit.series !== null,
@@ -96,6 +104,44 @@ export function boardWords(board: Board): DispatchWords {
     visit: (id) => String(visits.get(id)?.reference ?? 'something else'),
   }
 }
+
+/** What cannot stay where it stands on the board, unless somebody has said why it does, with what can be done instead. */
+export function troublesOn(board: Board, now: number) {
+  const ways = new Ways(board.sites)
+  const words = boardWords(board)
+  const standing = new Map(
+    board.people.map((person) => [
+      person.id,
+      person.visits.flatMap((visit): StandingJob[] => {
+        const held = visit.insisted ? undefined : heldVisit(visit, person.id, true)
+        const { site, ...at } = visit
+        const begun = visit.state === 'begun'
+        return held ? [{ job: held.job, visit: { ...at, ...(site !== null && { site }) }, begun }] : []
+      }),
+    ]),
+  )
+  const hands = board.people.map((one) => handOf(one))
+  return troublesOf(hands, standing, ways, now).flatMap((one) => {
+    const person = board.people.find(({ id }) => id === one.hand)
+    const visit = person?.visits.find(({ id }) => id === one.visit)
+    const held = visit && heldVisit(visit, one.hand, one.isLeft)
+    if (!person || !visit || !held) return []
+    const says = one.conflicts.map((each) => conflictInWords(each, words))
+    return [{ ...{ person, visit, isLeft: one.isLeft, says }, held: { ...held, job: one.job } }]
+  })
+}
+export type TroubleOn = ReturnType<typeof troublesOn>[number]
+
+/** Two ways out for something that cannot be with somebody at a time: who, and when. */
+export function waysOut(board: Board, held: Held, person: string, start: number, now: number) {
+  const hands = board.people.map((one) => handOf(one, held))
+  const within = { start: board.from, end: board.to, now }
+  const found = remediesFor(held.job, { hands, hand: person, ways: new Ways(board.sites) }, start, within)
+  const named = (slot: Slot | undefined, is: 'other' | 'later') =>
+    slot ? [{ is, slot, name: board.people.find(({ id }) => id === slot.hand)?.name ?? slot.hand }] : []
+  return [...named(found.other, 'other'), ...named(found.later, 'later')]
+}
+export type WayOut = ReturnType<typeof waysOut>[number]
 
 /** What speaks against something with somebody at a time, and what is only worth knowing. */
 export function against(board: Board, held: Held, person: BoardPerson, start: number, now: number) {

@@ -16,6 +16,7 @@ export { BoardScale, type Mark } from './scale'
 export { typedPlace, type TypedBy, type TypedPlace } from './typed'
 export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords } from './words'
 export { conflictsOf, isRemark, opensNext, type Conflict, type Trial } from './conflict'
+export { remediesFor, troublesOf, type Remedies, type StandingJob, type Trouble } from './trouble'
 export {
   GRID,
   SLOT_WEIGHTS,

@@ -82,7 +82,7 @@ describe('what is done at a fixed time', () => {
     step('begun', 62)
     ticket.do({ kind: 'reportVisit', id, files: [], report: report({ words: 'Half done' }) }, at(70), TORA)
     move({ person: 'ove-stern' }, 75)
-    expect(booking()).toMatchObject({ person: 'ove-stern', state: 'begun', report: { words: 'Half done' } })
+    expect(booking()).toMatchObject({ person: 'ove-stern', state: 'booked', report: { words: 'Half done' } })
     expect(booking().steps).toBeUndefined()
   })
 

@@ -225,6 +225,8 @@ export function changeBooking(
     ...(to.from !== undefined && { from: to.from }),
     ...(to.to !== undefined && { to: to.to }),
     ...(to.person !== undefined && { person: workerOf(change, to.person) }),
+    // Whoever takes over what somebody else began has not begun.
+    ...(to.person !== undefined && to.person !== before.person && { state: 'booked' as const }),
     ...(state !== undefined && { state }),
   }
   checkStretch(booking.from, booking.to)

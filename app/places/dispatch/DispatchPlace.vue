@@ -252,6 +252,14 @@ watch(chosenKey, () => (typedFault.value = ''))
           @choose="choose"
           @place="placing.place"
         />
+        <BoardTroubles
+          v-if="board"
+          :board="board"
+          :now="time.now"
+          :busy="placing.busy.value"
+          :may-place="mayPlace"
+          @place="placing.place"
+        />
         <LazyPlaceAll
           v-if="placesAll && board"
           :board="board"
@@ -265,11 +273,14 @@ watch(chosenKey, () => (typedFault.value = ''))
           <KitButton keys="p" @click="placeAll">Place all … <kbd>p</kbd></KitButton>
         </p>
         <InsistForm
-          v-if="placing.wish.value"
+          v-if="placing.wish.value && board"
           :wish="placing.wish.value"
           :zone="zone"
           :busy="placing.busy.value"
+          :board="board"
+          :now="time.now"
           @send="insist"
+          @instead="placing.place"
           @leave="placing.wish.value = undefined"
         />
         <KitError :error="placing.error.value" />

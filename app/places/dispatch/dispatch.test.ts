@@ -47,9 +47,11 @@ const BOARD = {
   teams: [{ id: 'crew', name: 'Field Crew' }],
   sites: [{ id: 'quay', name: 'The quay', zone: 'Europe/Oslo', ways: {} }],
 }
-const withSten = (one: object) => ({
+const withSten = (one: object, away = false) => ({
   ...BOARD,
-  people: BOARD.people.map((each) => (each.id === 'sten' ? { ...each, visits: [one] } : each)),
+  people: BOARD.people.map((each) =>
+    each.id === 'sten' ? { ...each, visits: [one], ...(away && { free: [] }) } : each,
+  ),
 })
 const JOB = {
   ...{ reference: 9, id: 4, what: 'The mast leans', summary: 'The mast leans', takes: HOUR, skill: 'masts' },
@@ -92,7 +94,8 @@ async function page({
   refuses,
   role = 'lead',
   sten,
-}: { query?: string; refuses?: string; role?: string; sten?: object } = {}) {
+  away,
+}: { query?: string; refuses?: string; role?: string; sten?: object; away?: boolean } = {}) {
   const keep = (path: string, answer: object) => (asked: { body?: unknown }) => {
     sent.push({ path, body: asked.body as Record<string, unknown> })
     if (refuses && sent.length === 1)
@@ -100,7 +103,7 @@ async function page({
     return answer
   }
   serve({
-    'GET /api/dispatch/board': () => (sten ? withSten(sten) : BOARD),
+    'GET /api/dispatch/board': () => (sten ? withSten(sten, away) : BOARD),
     'GET /api/dispatch/jobs': ({ query }: { query?: { search?: string } }) =>
       query?.search ? { rows: [], total: 0, now: at(9) } : { rows: [JOB], total: 1, now: at(9) },
     'GET /api/dispatch/places': () => ({
@@ -144,6 +147,23 @@ const type = async (label: string, words: string) => {
 }
 
 describe('Dispatch', () => {
+  it('says what cannot stay as it stands, and gives it to somebody else by one press', async () => {
+    // Sten has gone home; what he had at ten wants somebody.
+    await page({ sten: visit({ untold: false }), away: true })
+    expect(said()).toContain('The lamp hums. Sten Vik, 7 at 10:00: is off shift then.')
+    await press(/^Give it to Tora Aas, 10:00$/)
+    expect(sent).toMatchObject([
+      { path: 'place 7', body: { person: 'tora', from: at(10), now: { person: 'sten' } } },
+    ])
+  })
+
+  it('gives the rest of what somebody began who is not there any more to somebody else', async () => {
+    await page({ sten: visit({ state: 'begun', start: at(8), end: at(10), untold: false }), away: true })
+    expect(said()).toContain('Sten Vik has begun 7 and is off shift now')
+    await press(/^Give it to Tora Aas, 09:00$/)
+    expect(sent).toMatchObject([{ path: 'place 7', body: { person: 'tora', from: at(9), takes: HOUR } }])
+  })
+
   it('has what is to be placed, who works when, and what is placed', async () => {
     await page()
     expect(said()).toContain('To be placed1, by promise')
