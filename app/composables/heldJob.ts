@@ -84,9 +84,10 @@ export const isDeclined = ({ state, answer, heard }: Pick<Visit, 'state' | 'answ
   state === 'booked' && (answer === 'declined' || heard === 'suitsNot')
 
 /** Somebody of the board as placing sees them. @param without a fixed time that is no obstacle, since it is moved */
-export const handOf = ({ id, skills, site, free, visits }: BoardPerson, without?: Held): Hand => ({
+export const handOf = ({ id, skills, site, free, visits, most }: BoardPerson, without?: Held): Hand => ({
   ...{ id, skills: new Set(skills), free },
   ...(site !== null && { base: site }),
+  ...(most !== null && { most }),
   visits: visits
     .filter((one) => one.reference !== without?.reference || one.job !== without.id)
     .map(({ site: where, ...one }) => ({ ...one, ...(where !== null && { site: where }) })),

@@ -39,6 +39,8 @@ export interface Person {
   grades?: Record<string, SkillGrade>
   /** Most open tickets at once; more are given to others. */
   capacity?: number
+  /** Most hours of fixed times in one shift; as much as fits if left out. */
+  daily?: number
   /** How they want to be told. */
   notify?: Preferences
   /** When a technician works; absences are its exceptions. Nobody without a shift is ever on shift. */

@@ -816,6 +816,7 @@ alter table booking add column set_out bigint;
 create table field_deed (person text not null references person, key uuid not null, at bigint not null,
   primary key (person, key));
 create index field_deed_at on field_deed (at);
+alter table person add column daily int;
 `,
   },
 ]

@@ -138,6 +138,7 @@ export interface Tables {
     skills: Filled<string[]>
     grades: FilledJson<Record<string, SkillGrade>>
     capacity: ColumnType<number | null, number | null | undefined, number | null>
+    daily: ColumnType<number | null, number | null | undefined, number | null>
     notify: ColumnType<Preferences | null, string | null | undefined, string | null>
     password_hash: string | null
   }

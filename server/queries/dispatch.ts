@@ -100,7 +100,7 @@ function rowOf(person: Person, hand: Hand, around: Around) {
   const { directory, span } = around
   return {
     ...{ id: person.id, name: person.name, zone: person.zone, teams: person.teams, skills: [...hand.skills] },
-    site: hand.base ?? null,
+    ...{ site: hand.base ?? null, most: hand.most ?? null },
     free: [...hand.free],
     away: awayIn(person, span),
     visits: (hand.visits as readonly FixedTime[]).map((one, at) =>

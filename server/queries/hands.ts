@@ -3,7 +3,7 @@ import { bookingOf, Ways, type Hand, type Job, type Visit } from '../../core/dis
 import { REQUESTER } from '../../core/rights'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
-import type { Interval } from '../../core/time'
+import { HOUR, type Interval } from '../../core/time'
 import type { Database } from '../db/connection'
 import type { BookingAnswer, BookingState } from '../../core/work'
 
@@ -122,6 +122,7 @@ export function handOf(
     id: person.id,
     skills: new Set(known.map((one) => one.id)),
     ...(site !== undefined && { base: site }),
+    ...(person.daily !== undefined && { most: person.daily * HOUR }),
     free: directory.shiftOf(person)?.openIntervals(start, end) ?? [],
     visits: fixed.filter((one) => one.person === person.id),
   }

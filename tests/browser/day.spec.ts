@@ -68,7 +68,8 @@ test('a day on the phone goes on without a connection, and nothing is done twice
   await report.getByLabel('Pictures').setInputFiles(picture)
   await report.getByLabel('Who signs').fill('Ines Varga')
   const pad = report.getByRole('img', { name: 'Signature' })
-  await pad.scrollIntoViewIfNeeded()
+  // Off the foot of the page, where it is told for a while what was done.
+  await pad.evaluate((it) => it.scrollIntoView({ block: 'start' }))
   const box = (await pad.boundingBox())!
   await page.mouse.move(box.x + 40, box.y + 70)
   await page.mouse.down()
@@ -120,7 +121,7 @@ test('what is kept for the day goes when somebody signs out', async ({ page }) =
     .poll(() => page.evaluate(async () => (await (await caches.open('yare-day-pages')).keys()).length))
     .toBe(2)
   await page.getByRole('button', { name: /theme, sign out/ }).click()
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click()
   await expect(page).toHaveURL(/sign-in/)
   expect(await page.evaluate(() => caches.keys())).toEqual([])
 })

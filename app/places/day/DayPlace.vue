@@ -90,7 +90,7 @@ onMounted(async () => {
 <template>
   <section class="day" aria-label="My day">
     <header>
-      <h2>My day</h2>
+      <h1>My day</h1>
       <nav class="line" aria-label="Days">
         <KitButton kind="plain" aria-label="The day before" @click="shift(-1)">‹</KitButton>
         <KitButton kind="plain" @click="put('day', undefined)">Today</KitButton>
@@ -121,13 +121,13 @@ onMounted(async () => {
     </section>
     <p v-if="!page && !error" class="nothing-open" role="status">Reading the ledger …</p>
     <section v-for="one in days" :key="one.id" :aria-label="title(one.at)">
-      <h3 class="ledger-cols">
+      <h2 class="ledger-cols">
         <span>{{ title(one.at) }}</span>
         <span v-if="one.list.length" class="quiet">
           {{ one.list.length === 1 ? 'one stop' : `${one.list.length} stops`
           }}<template v-if="one.way">, {{ durationInWords(one.way) }} on the way</template>
         </span>
-      </h3>
+      </h2>
       <KitEmpty v-if="!one.list.length" class="inset" says="No fixed times on this day.">
         <NuxtLink to="/bench">See your Bench</NuxtLink>
       </KitEmpty>
@@ -160,7 +160,7 @@ header {
   gap: 4px 16px;
   padding: 14px 18px 8px;
 }
-h2 {
+h1 {
   margin: 0;
 }
 .line {
@@ -170,7 +170,7 @@ h2 {
 .told {
   margin: 0 0 0 auto;
 }
-h3.ledger-cols {
+h2.ledger-cols {
   display: flex;
   justify-content: space-between;
   margin: 0;

@@ -116,9 +116,12 @@ legend {
 }
 .part {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 90px auto;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 5.5rem) auto;
   gap: 8px;
   margin-bottom: 6px;
+}
+.part :deep(input) {
+  width: 100%;
 }
 .acts {
   display: flex;

@@ -40,6 +40,7 @@ function keep(report: WaitingReport) {
     <div class="when">
       <b class="num">{{ timeOfDay(stop.from, zone) }}</b>
       <span class="num quiet">{{ timeOfDay(stop.to, zone) }}</span>
+      <span class="quiet small">{{ durationInWords(Math.max(MINUTE, stop.to - stop.from)) }}</span>
       <span v-if="there" class="quiet small">{{ there }} there</span>
     </div>
     <div class="what">
@@ -91,14 +92,13 @@ function keep(report: WaitingReport) {
       </p>
       <DayReport v-else :stop="stop" :busy="false" @send="keep" @close="writes = false" />
     </div>
-    <span class="num quiet small takes">{{ durationInWords(Math.max(MINUTE, stop.to - stop.from)) }}</span>
   </article>
 </template>
 
 <style scoped>
 .stop {
   display: grid;
-  grid-template-columns: 62px minmax(0, 1fr) auto;
+  grid-template-columns: 74px minmax(0, 1fr);
   gap: 0 12px;
   padding: 10px 18px;
   border-bottom: 1px solid var(--rule);

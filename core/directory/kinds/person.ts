@@ -52,6 +52,14 @@ export const person: Kind = {
       label: 'Most open tickets',
       help: 'More are given to others; any number if empty.',
     },
+    daily: {
+      type: 'number',
+      min: 1,
+      max: 24,
+      unit: 'hours of fixed times',
+      label: 'Most fixed times of a shift',
+      help: 'Dispatch places no more than that; as much as fits if empty.',
+    },
     priority: {
       type: 'ofDesign',
       what: 'priorities',
