@@ -1,13 +1,13 @@
 import type { Directory, Site } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
-import { DAY } from '../../core/time'
+import { DAY, isoDate } from '../../core/time'
 import type { StandingBooking } from '../../core/work'
 import { oneBy } from '../../core/lookup'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
 import { daysFrom } from './dispatch'
-import { fixedTimesIn, waysOf, type FixedTime } from './hands'
+import { fixedTimesIn, handOf, waysOf, type FixedTime } from './hands'
 import type { Reading } from './reading'
 
 /** So many days are read at once, so that a device has them when there is no connection. */
@@ -30,13 +30,24 @@ export async function fieldDay(desk: Reading, personId: string, day?: string) {
   const fixed = (await fixedTimesIn(desk.db, before, [personId])).filter(isOwn)
   const states = await statesOf(desk.db, [...new Set(fixed.map((one) => one.reference))])
   const ways = waysOf(directory)
+  const base = person && handOf(directory, person, span, []).base
+  const comesFrom = cameFrom(base, fixed, zone)
   return {
     ...{ now, zone, from: span.start, to: span.end },
-    stops: fixed.map((one, at) => ({
+    stops: fixed.map((one) => ({
       ...stopOf(one, oneBy(states, one.reference), directory),
-      // One at whose site something else is done is not gone to for a call.
-      way: one.job === null ? 0 : (ways.between(fixed[at - 1]?.site, one.site) ?? null),
+      // Nobody goes anywhere for what is no job: a call, or work from where one is.
+      way: one.job === null ? 0 : (ways.between(comesFrom(one), one.site) ?? null),
     })),
+  }
+}
+
+/** Where somebody is before a stop: at the one before it on that day, else where their shift begins. */
+function cameFrom(base: string | undefined, fixed: readonly FixedTime[], zone: string) {
+  const placed = fixed.filter((one) => one.job !== null && one.site !== undefined)
+  return ({ start }: FixedTime): string | undefined => {
+    const before = placed.findLast((one) => one.start < start)
+    return before && isoDate(before.start, zone) === isoDate(start, zone) ? before.site : base
   }
 }
 

@@ -52,6 +52,15 @@ describe('somebody’s day', () => {
       ?.visits.filter((one) => one.reference === at.reference)
     expect(shown).toMatchObject([{ setOut: noon - 10 * MINUTE }])
     expect(await stopOf(at, '2026-11-20')).toBeUndefined()
+    // A call is nowhere: no way leads to it, nor from it.
+    const call = { person: 'tora-aas', from: noon + 90 * MINUTE, to: noon + 100 * MINUTE, what: 'Call' }
+    await world.desk.run(at.reference, { kind: 'book', ...call }, { person: 'tora-aas' })
+    const { stops } = await fieldDay(world.desk, 'tora-aas')
+    expect(stops.map((one) => [one.what, one.way])).toEqual([
+      [expect.any(String), expect.any(Number)],
+      ['Call', 0],
+    ])
+    expect(stops[0]?.way).toBeGreaterThan(0)
   })
 
   it('is done once, however often a device brings it, and from two windows at once', async () => {

@@ -48,6 +48,7 @@ describe('a stop', () => {
     expect(nextStep(stop())).toBe('onWay')
     expect(nextStep(stop({ steps: { onWay: at(9) } }))).toBe('begun')
     expect(nextStep(stop({ site: null }))).toBe('begun')
+    expect(nextStep(stop({ job: null }))).toBe('begun')
     expect(nextStep(stop({ state: 'begun' }))).toBe('done')
     expect(nextStep(stop({ state: 'finished' }))).toBeUndefined()
   })

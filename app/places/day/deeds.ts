@@ -48,10 +48,10 @@ export function withDeeds(stop: Stop, deeds: readonly Deed[]): Stop {
 }
 
 /** What comes next at a stop; nothing where it is over. */
-export function nextStep({ steps, state, site }: Stop): FieldStep | undefined {
+export function nextStep({ steps, state, site, job }: Stop): FieldStep | undefined {
   if (state === 'finished' || steps.done !== undefined) return undefined
   if (state === 'begun' || steps.begun !== undefined) return 'done'
-  return site && steps.onWay === undefined ? 'onWay' : 'begun'
+  return site && job !== null && steps.onWay === undefined ? 'onWay' : 'begun'
 }
 
 /** The steps of a stop that were taken, in their order. */

@@ -33,7 +33,18 @@ const visit = (more: object) => ({
   ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, series: null, way: 0, ...more },
 })
 const person = (id: string, name: string, more: object = {}) => ({
-  ...{ id, name, zone: 'UTC', teams: ['crew'], skills: [], site: null, most: null, siteName: '', away: [], visits: [] },
+  ...{
+    id,
+    name,
+    zone: 'UTC',
+    teams: ['crew'],
+    skills: [],
+    site: null,
+    most: null,
+    siteName: '',
+    away: [],
+    visits: [],
+  },
   ...{ free: [{ start: at(8), end: at(16) }], ...more },
 })
 const BOARD = {
