@@ -43,15 +43,18 @@ const days = computed(() => {
 const sum = (list: readonly Stop[]) => list.reduce((all, one) => all + (one.way ?? 0), 0)
 const SAID: Record<FieldStep, string> = { onWay: 'You are on the way', begun: 'Begun', done: 'Done' }
 
-async function keep(stop: Stop, more: Pick<Deed, 'step' | 'report'>, said: string) {
+/** @returns whether it could be kept */
+async function keep(stop: Stop, more: Pick<Deed, 'step' | 'report'>, said: string): Promise<boolean> {
   const { reference, booking, what } = stop
   failed.value = undefined
   try {
     await add({ reference, booking, what, at: Math.max(time.now, 1), ...more }, said)
+    return true
   } catch {
     failed.value = asApiError(
       new Error('This device keeps nothing: allow this page to keep data, or write on the ticket.'),
     )
+    return false
   }
 }
 const step = (stop: Stop, one: FieldStep) => keep(stop, { step: one }, `${SAID[one]}: ${stop.what}`)
@@ -139,7 +142,7 @@ onMounted(async () => {
         :next="stop === next"
         :waits="waitsAt(stop)"
         @step="step(stop, $event)"
-        @report="report(stop, $event)"
+        :keep="(one) => report(stop, one)"
       />
     </section>
   </section>

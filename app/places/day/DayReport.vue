@@ -5,8 +5,12 @@ import type { Stop } from '~/composables/keptOnDevice'
 import type { WaitingReport } from './deeds'
 
 // What was done at a stop: in words, with the parts that were used, pictures, and a name that is signed.
-const props = defineProps<{ stop: Stop; busy: boolean }>()
-const emit = defineEmits<{ send: [report: WaitingReport]; close: [] }>()
+const props = defineProps<{
+  stop: Stop
+  /** Keeps it on the device; whether it could be kept. */
+  keep: (report: WaitingReport) => Promise<boolean>
+}>()
+const emit = defineEmits<{ close: [] }>()
 const before = props.stop.report
 const form = reactive({
   words: before?.words ?? '',
@@ -35,7 +39,10 @@ function pick(files: File[]) {
 const lines = computed(() =>
   pictures.value.map((one, key) => ({ key, name: one.name, size: `${Math.ceil(one.size / 1024)} KB` })),
 )
-const said = computed(() => form.parts.filter((one) => one.what.trim()))
+// A device keeps plain things only.
+const said = computed(() =>
+  form.parts.filter((one) => one.what.trim()).map(({ what, count }) => ({ what, count })),
+)
 const isEmpty = computed(
   () =>
     !form.words.trim() &&
@@ -44,7 +51,8 @@ const isEmpty = computed(
     !signature.value &&
     !lines.value.length,
 )
-function send() {
+const busy = ref(false)
+async function send() {
   const files = [
     ...(signature.value
       ? [{ as: 'signature' as const, name: 'signature.png', type: 'image/png', content: signature.value }]
@@ -54,8 +62,13 @@ function send() {
       type: one.type || 'application/octet-stream',
     })),
   ]
+  const { words, signedBy } = form
+  busy.value = true
+  const isKept = await props.keep({ words, parts: said.value, signedBy: signedBy.trim(), files })
+  busy.value = false
+  if (!isKept) return
   forget()
-  emit('send', { words: form.words, parts: said.value, signedBy: form.signedBy.trim(), files })
+  emit('close')
 }
 </script>
 

@@ -12,8 +12,10 @@ const props = defineProps<{
   next: boolean
   /** What of it waits on the device. */
   waits: number
+  /** Keeps what is reported; whether it could be kept. */
+  keep: (report: WaitingReport) => Promise<boolean>
 }>()
-const emit = defineEmits<{ step: [step: FieldStep]; report: [report: WaitingReport] }>()
+const emit = defineEmits<{ step: [step: FieldStep] }>()
 const session = useSession()
 const writes = ref(false)
 const toDo = computed(() => nextStep(props.stop))
@@ -29,10 +31,6 @@ const pictureOf = (file: { id: string }) =>
   linkTo('GET /api/tickets/{reference}/attachments/{file}', {
     path: { reference: props.stop.reference, file: file.id },
   })
-function keep(report: WaitingReport) {
-  writes.value = false
-  emit('report', report)
-}
 </script>
 
 <template>
@@ -90,7 +88,7 @@ function keep(report: WaitingReport) {
           >{{ stop.report ? 'Report anew' : 'Report' }} …</KitButton
         >
       </p>
-      <DayReport v-else :stop="stop" :busy="false" @send="keep" @close="writes = false" />
+      <DayReport v-else :stop="stop" :keep="keep" @close="writes = false" />
     </div>
   </article>
 </template>

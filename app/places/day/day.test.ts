@@ -11,10 +11,12 @@ import DayPlace from './DayPlace.vue'
 const device = vi.hoisted(() => new Map<string, unknown>())
 vi.mock('idb-keyval', () => ({
   get: async (key: string) => device.get(key),
-  set: async (key: string, value: unknown) => void device.set(key, value),
+  // As a browser keeps it: what is no plain thing is refused.
+  set: async (key: string, value: unknown) => void device.set(key, structuredClone(value)),
   del: async (key: string) => void device.delete(key),
   keys: async () => [...device.keys()],
-  update: async (key: string, how: (now: unknown) => unknown) => void device.set(key, how(device.get(key))),
+  update: async (key: string, how: (now: unknown) => unknown) =>
+    void device.set(key, structuredClone(how(device.get(key)))),
 }))
 
 const START = Date.UTC(2026, 10, 17)
@@ -54,6 +56,7 @@ describe('a stop', () => {
   })
 })
 
+const clone = structuredClone
 let taken: { path: string; body: Record<string, unknown> }[]
 let line: 'up' | 'down' | string
 beforeEach(() => {
@@ -117,6 +120,34 @@ describe('My day', () => {
     expect(said()).not.toContain('to be sent')
     await settled()
     expect(taken).toHaveLength(2)
+  })
+
+  it('keeps a report with its parts, and what was typed where it cannot be kept', async () => {
+    await page()
+    line = 'down'
+    await press(/^Report/)
+    await press(/Add a part/)
+    const type = async (label: string, words: string) => {
+      const field = [...document.querySelectorAll('label')].find((one) => one.textContent?.trim() === label)
+      const box = document.getElementById(field?.getAttribute('for') ?? '') as HTMLInputElement
+      box.value = words
+      box.dispatchEvent(new Event('input', { bubbles: true }))
+      await settled()
+    }
+    await type('What was done', 'New seal')
+    await type('Part 1', 'Seal')
+    vi.stubGlobal('structuredClone', () => {
+      throw new Error('no room')
+    })
+    await press(/Keep the report/)
+    expect(said()).toContain('This device keeps nothing')
+    expect(document.querySelector('textarea')?.value).toBe('New seal')
+    vi.stubGlobal('structuredClone', clone)
+    await press(/Keep the report/)
+    expect(device.get('deeds ada')).toMatchObject([
+      { report: { words: 'New seal', parts: [{ what: 'Seal', count: '1' }] } },
+    ])
+    expect(document.querySelector('form')).toBeNull()
   })
 
   it('is there without a connection, as it was', async () => {
