@@ -55,7 +55,8 @@ test('a day on the phone goes on without a connection, and nothing is done twice
   await stop(page, what).getByRole('button', { name: 'Begin' }).click()
   await stop(page, what).getByRole('button', { name: 'Done' }).click()
   // What was pressed by mistake is taken back before it leaves the device.
-  await page.getByRole('button', { name: 'Take it back' }).last().click()
+  const undo = page.getByRole('alert').filter({ hasText: `Done: ${what}` })
+  await undo.getByRole('button', { name: 'Take it back' }).click()
   await expect(stop(page, what).getByRole('list', { name: 'What was done' })).not.toContainText('done')
   await stop(page, what).getByRole('button', { name: 'Done' }).click()
   await stop(page, what).getByRole('button', { name: 'Report' }).click()

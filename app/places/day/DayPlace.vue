@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldStep } from '~~/core/work'
-import { DAY, dayAndMonth, durationInWords, isoDate, weekdayAndTime } from '~~/core/time'
+import { DAY, dayAndMonth, hoursAndMinutes, isoDate, weekdayAndTime } from '~~/core/time'
 import type { Stop } from '~/composables/keptOnDevice'
 import { nextStep, withDeeds, type Deed, type WaitingReport } from './deeds'
 import { useFieldDay } from './useFieldDay'
@@ -128,7 +128,7 @@ onMounted(async () => {
         <span>{{ title(one.at) }}</span>
         <span v-if="one.list.length" class="quiet">
           {{ one.list.length === 1 ? 'one stop' : `${one.list.length} stops`
-          }}<template v-if="one.way">, {{ durationInWords(one.way) }} on the way</template>
+          }}<template v-if="one.way">, {{ hoursAndMinutes(one.way) }} on the way</template>
         </span>
       </h2>
       <KitEmpty v-if="!one.list.length" class="inset" says="No fixed times on this day.">
@@ -175,6 +175,9 @@ h1 {
 }
 h2.ledger-cols {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  text-align: left;
   justify-content: space-between;
   margin: 0;
   padding: 6px 18px;
