@@ -21,6 +21,7 @@ const VIEWS = [
   ['knowledge', LEAD, '/knowledge?article=1'],
   ['agreements', LEAD, '/directory/agreements'],
   ['dispatch', LEAD, '/dispatch?job=JOB'],
+  ['day', 'tora-aas@commons.sound.example', '/day', { width: 420, height: 900 }],
   ['design-kind', LEAD, '/design/kinds/fault'],
   ['deadlines', LEAD, '/deadlines'],
   ['deadlines-night', LEAD, '/deadlines?band=over', { night: true }],

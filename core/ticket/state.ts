@@ -209,7 +209,6 @@ function resume(clock: Clock, at: Instant): Clock {
   }
 }
 
-/** The files of a ticket with those of an entry. */
 /** What a fixed time is from then on. */
 const STATE_AFTER: Partial<Record<FieldStep, BookingState>> = { begun: 'begun', done: 'finished' }
 
@@ -237,6 +236,7 @@ function withLists(before: readonly string[], tasks: readonly Task[]): Partial<T
   return came.length ? { lists: [...before, ...came] } : {}
 }
 
+/** The files of a ticket with those of an entry. */
 function withFiles(state: TicketState, { attachments }: { attachments?: Attached[] }): Partial<TicketState> {
   return attachments?.length ? { attachments: [...(state.attachments ?? []), ...attachments] } : {}
 }

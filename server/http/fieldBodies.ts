@@ -16,6 +16,7 @@ import {
 import { MOST_PARTS, MOST_PICTURES, REPORT_LIMIT } from '../../core/ticket'
 import { FIELD_STEPS, type FieldStep, type UsedPart, type VisitReport } from '../../core/work'
 import { MOST_NUMBER } from './bodies'
+import { BookedBody } from './jobBodies'
 
 class PartBody implements UsedPart {
   @IsString({ message: 'say what was used' })
@@ -58,7 +59,7 @@ class ReportBody implements VisitReport {
   pictures: string[] = []
 }
 
-export class DeedBody {
+export class DeedBody extends BookedBody {
   /** Made by whoever sends it: the same one is done once, however often it comes. */
   @IsUUID()
   key!: string
@@ -68,12 +69,6 @@ export class DeedBody {
   @Min(1)
   @Max(MOST_NUMBER)
   reference!: number
-
-  /** Id of the fixed time. */
-  @IsInt()
-  @Min(1)
-  @Max(MOST_NUMBER)
-  booking!: number
 
   /** When it was done, in epoch milliseconds; it may be sent later. */
   @IsInt()

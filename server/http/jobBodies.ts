@@ -118,14 +118,16 @@ export class JobChangeBody extends JobBody {
   series?: true
 }
 
-/** A fixed time as it was read by whoever says something of it. */
-export class ReadBody {
+export class BookedBody {
   /** Id of the fixed time. */
   @IsInt()
   @Min(1)
   @Max(MOST_NUMBER)
   booking!: number
+}
 
+/** A fixed time as it was read by whoever says something of it. */
+export class ReadBody extends BookedBody {
   /** When it begins, in epoch milliseconds. */
   @IsInt()
   @Min(0)
@@ -173,14 +175,6 @@ export class PlaceBody {
   /** Whether whoever is sent is told at once; later, or when the day is told, if not. */
   @IsBoolean()
   tell: boolean = true
-}
-
-export class FreeBody {
-  /** Id of the fixed time that is called off. */
-  @IsInt()
-  @Min(1)
-  @Max(MOST_NUMBER)
-  booking!: number
 }
 
 export class SplitBody {

@@ -1,27 +1,16 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { HOUR, origin, wanted } from './jobs'
 import { findings, LEAD, signIn, signInByApi, TECHNICIAN } from './people'
 import { leaf } from './ticket'
 
-const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
-const HOUR = 3_600_000
-
 /** A visit with Tora Aas that begins in an hour, placed by the lead. */
 async function sent(api: APIRequestContext, summary: string): Promise<number> {
-  const headers = { origin: origin() }
-  const data = {
-    ...{ item: 'gate-scanner', portal: 'merrow', requester: 'ines-varga', summary },
-    answers: { gates: 3, boardingStopped: false },
-  }
-  const { reference } = (await (await api.post('/api/tickets', { headers, data })).json()) as {
-    reference: number
-  }
-  const asked = await api.post(`/api/tickets/${reference}/jobs`, {
-    ...{ headers, data: { takes: HOUR, skill: null, visit: true } },
-  })
-  const { id } = (await asked.json()) as { id: number }
+  const { reference, id } = await wanted(api, summary, { site: undefined, visit: true })
   const { now } = (await (await api.get('/api/clock')).json()) as { now: number }
-  const body = { person: 'tora-aas', from: now + HOUR, tell: true, insists: 'it cannot wait' }
-  const placed = await api.post(`/api/tickets/${reference}/jobs/${id}/place`, { headers, data: body })
+  const placed = await api.post(`/api/tickets/${reference}/jobs/${id}/place`, {
+    headers: { origin: origin() },
+    data: { person: 'tora-aas', from: now + HOUR, tell: true, insists: 'it cannot wait' },
+  })
   expect(placed.status()).toBe(200)
   return reference
 }

@@ -1,27 +1,9 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { findings, LEAD, REQUESTER, signIn, signInByApi } from './people'
+import { origin, wanted } from './jobs'
 import { pick } from './kit'
 import { leaf } from './ticket'
 
-const origin = () => `http://127.0.0.1:${process.env.YARE_TEST_PORT}`
-const HOUR = 3_600_000
-
-/** A ticket with a job of an hour that anybody can do anywhere. */
-async function wanted(api: APIRequestContext, summary: string, more: object = {}) {
-  const headers = { origin: origin() }
-  const data = {
-    ...{ item: 'gate-scanner', portal: 'merrow', requester: 'ines-varga', summary },
-    answers: { gates: 3, boardingStopped: false },
-  }
-  const { reference } = (await (await api.post('/api/tickets', { headers, data })).json()) as {
-    reference: number
-  }
-  const asked = await api.post(`/api/tickets/${reference}/jobs`, {
-    ...{ headers, data: { takes: HOUR, site: null, skill: null, ...more } },
-  })
-  expect(asked.status()).toBe(200)
-  return { reference, id: ((await asked.json()) as { id: number }).id }
-}
 const row = (page: Page, reference: number) => page.locator(`[data-job^="${reference}-"]`)
 
 test('a job is placed by the keyboard alone, and taken back', async ({ page }) => {

@@ -67,6 +67,8 @@ beforeEach(() => {
 async function page(stops: Stop[] = [stop()]) {
   const take = (path: string, answer: object) => (asked: { body?: unknown }) => {
     if (line === 'down') throw new Error('no connection')
+    if (line === 'gone')
+      throw Object.assign(new Error(), { data: { status: 400, detail: 'It is gone', code: 'fileGone' } })
     if (line !== 'up') throw refusal(409, line)
     taken.push({ path, body: asked.body as Record<string, unknown> })
     return answer
@@ -190,6 +192,19 @@ describe('My day', () => {
         body: { report: { words: 'Seen', pictures: ['f1'], parts: [{ what: 'Belt', count: '2' }] } },
       },
     ])
+  })
+
+  it('sends a file anew that the desk has forgotten meanwhile', async () => {
+    const files = [{ as: 'signature', name: 's.png', type: 'image/png', content: new Blob(['x']), id: 'old' }]
+    const report = { words: '', parts: [], signedBy: '', files }
+    device.set('deeds ada', [deed({ report: report as never })])
+    line = 'gone'
+    await page()
+    expect(device.get('deeds ada')).toMatchObject([{ report: { files: [{ name: 's.png' }] } }])
+    expect(JSON.stringify(device.get('deeds ada'))).not.toContain('old')
+    line = 'up'
+    await press(/Send now/)
+    expect(taken).toMatchObject([{ path: 'file' }, { path: 'day', body: { report: { signature: 'f1' } } }])
   })
 
   it('says what is missing where there is nothing, and when a report says nothing', async () => {

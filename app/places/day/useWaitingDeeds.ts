@@ -10,6 +10,11 @@ const PAUSE = 5_000
 /** Answers after which the same may go through later: no connection, signed out, a desk that is busy or restarts. */
 const isPassing = (status: number) => status === 0 || status === 401 || status === 429 || status >= 500
 
+const withoutIds = (deed: Deed): Deed =>
+  deed.report
+    ? { ...deed, report: { ...deed.report, files: deed.report.files.map(({ id: _, ...file }) => file) } }
+    : deed
+
 /**
  * What somebody did on the way, kept on the device until the desk has it: in its order, each once. What the desk does
  * not take stays with the reason.
@@ -24,7 +29,8 @@ export function useWaitingDeeds(person: () => string, onSent: () => unknown) {
     await update<Deed[]>(key(), (now = []) => how(now))
     await read()
   }
-  const put = (deed: Deed) => change((now) => now.map((one) => (one.key === deed.key ? deed : one)))
+  const amend = (deed: string, how: (now: Deed) => Deed) =>
+    change((now) => now.map((one) => (one.key === deed ? how(one) : one)))
   const drop = (deed: Deed) => change((now) => now.filter((one) => one.key !== deed.key))
 
   /** Until when nothing is sent, so that what was pressed by mistake never leaves the device. */
@@ -64,7 +70,9 @@ export function useWaitingDeeds(person: () => string, onSent: () => unknown) {
       const problem = await sendOne(deed)
       if (!problem) sent++
       else if (isPassing(problem.status)) break
-      else await put({ ...deed, refused: problem.detail })
+      // What it was sent with has been forgotten there meanwhile: it goes anew, next time.
+      else if (problem.code === 'fileGone') await amend(deed.key, withoutIds)
+      else await amend(deed.key, (now) => ({ ...now, refused: problem.detail }))
     }
     if (sent) await onSent()
   }
@@ -103,7 +111,9 @@ export function useWaitingDeeds(person: () => string, onSent: () => unknown) {
         body: file.content,
       })
       sent[at] = { ...file, id }
-      await put({ ...deed, report: { ...deed.report!, files: [...sent] } })
+      await amend(deed.key, (now) =>
+        now.report ? { ...now, report: { ...now.report, files: [...sent] } } : now,
+      )
     }
     return sent
   }
