@@ -224,9 +224,7 @@ export function changeBooking(
     ...before,
     ...(to.from !== undefined && { from: to.from }),
     ...(to.to !== undefined && { to: to.to }),
-    ...(to.person !== undefined && { person: workerOf(change, to.person) }),
-    // Whoever takes over what somebody else began has not begun.
-    ...(to.person !== undefined && to.person !== before.person && { state: 'booked' as const }),
+    ...(to.person !== undefined && handedTo(before, workerOf(change, to.person))),
     ...(state !== undefined && { state }),
   }
   checkStretch(booking.from, booking.to)
@@ -240,6 +238,10 @@ export function changeBooking(
       change.state.bookings!.find((one) => one.id === id)!,
     )
 }
+
+/** Whoever takes over what somebody else began has not begun. */
+const handedTo = (before: Booking, person: string): Partial<Booking> =>
+  person === before.person ? {} : { person, state: 'booked' }
 
 /** One half of a link begins or ends. */
 export function link(change: Change, { to, as, on, because }: Of<'link'>): void {
