@@ -18,6 +18,7 @@ export type Board = AnswerOf<'GET /api/dispatch/board'>
 export type BoardPerson = Board['people'][number]
 export type Visit = BoardPerson['visits'][number]
 export type OpenJob = AnswerOf<'GET /api/dispatch/jobs'>['rows'][number]
+export type WorkOf = AnswerOf<'GET /api/dispatch/work'>['people'][number]
 export type Places = AnswerOf<'GET /api/dispatch/places'>
 
 /** What is to be placed: one of the list, or one that stands on the board already. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { BoardScale } from '~~/core/dispatch'
-import { hoursAndMinutes, signedBalance, timeOfDay, weekdayAndTime, Zone, type Interval } from '~~/core/time'
+import { besides, GRID, type BoardScale } from '~~/core/dispatch'
+import { hoursAndMinutes, signedBalance, timeOfDay, Zone, type Interval } from '~~/core/time'
 import { carry, isCarried } from '~/composables/carriedJob'
 import {
   heldVisit,
@@ -9,20 +9,26 @@ import {
   type BoardPerson,
   type Held,
   type Places,
-  type Visit,
+  type WorkOf,
 } from '~/composables/heldJob'
+import { drawEdge } from './drawnEdge'
+import { visitSays } from './visitSays'
 
 // One person of the board: when they work, what they do at fixed times, and what is free.
 const props = defineProps<{
   person: BoardPerson
   board: Board
   scale: BoardScale
+  /** What they do beside their fixed times, once it is known. */
+  work: WorkOf | undefined
   held: Held | undefined
   places: (Places['places'][number] & { letter: string })[]
   ghost: { start: number; takes: number; isBad: boolean } | undefined
   /** What is moved by keys just now, on this row or another. */
   moving: Held | undefined
   nowX: number | undefined
+  /** How wide the narrowest that can be pressed is, as a share of the lane. */
+  least: number
   mayPlace: boolean
 }>()
 const emit = defineEmits<{
@@ -54,16 +60,32 @@ function box(span: Interval) {
   const found = props.scale.span(span)
   return found && { left: percent(found.x), width: percent(found.width) }
 }
-const shifts = computed(() => props.person.free.flatMap((one) => box(one) ?? []))
-const visits = computed(() =>
+const drawn = computed(() =>
   props.person.visits.flatMap((visit) => {
-    const style = box(visit)
+    const span = props.scale.span(visit)
+    return span ? [{ visit, span }] : []
+  }),
+)
+/** What would lie on each other is drawn beside each other. */
+const beside = computed(() =>
+  besides(
+    drawn.value.map((one) => one.span),
+    props.least,
+  ),
+)
+const visits = computed(() =>
+  drawn.value.map(({ visit, span }, index) => {
+    const row = { '--row': beside.value.rows[index] }
     const way = visit.way ? box({ start: visit.start - visit.way, end: visit.start }) : undefined
-    return style ? [{ visit, style, way, held: heldVisit(visit, props.person.id) }] : []
+    return {
+      ...{ visit, held: heldVisit(visit, props.person.id) },
+      style: { left: percent(span.x), width: percent(span.width), ...row },
+      way: way && { ...way, ...row },
+    }
   }),
 )
 /** What lies out of the hours in sight is told at the edge. */
-const unseen = computed(() => props.person.visits.length - visits.value.length)
+const unseen = computed(() => props.person.visits.length - drawn.value.length)
 const offered = computed(() =>
   props.places.flatMap((one) => {
     const style = box(one)
@@ -103,26 +125,6 @@ function dropped(event: DragEvent) {
   event.preventDefault()
   emit('drop', held, props.person.id, placeOf(event))
 }
-const says = (one: Visit) => {
-  const from =
-    props.board.days > 1
-      ? weekdayAndTime(one.start, props.board.zone)
-      : timeOfDay(one.start, props.board.zone)
-  return [
-    `${props.person.name}, ${from} to ${timeOfDay(one.end, props.board.zone)}: ${one.what}`,
-    one.siteName,
-    one.untold ? 'not told yet' : '',
-    one.setOut === null ? '' : `on the way since ${timeOfDay(one.setOut, props.board.zone)}`,
-    one.heard === 'suits' ? 'suits the requester' : '',
-    one.heard === 'suitsNot' ? 'does not suit the requester' : '',
-    one.answer === 'accepted' ? 'they come' : '',
-    one.answer === 'tentative' ? 'they may come' : '',
-    one.answer === 'declined' ? 'they do not come' : '',
-    one.insisted ? `stands there although something speaks against it: ${one.insisted}` : '',
-  ]
-    .filter(Boolean)
-    .join('; ')
-}
 const MOVES: Record<string, { start?: number; takes?: number; row?: number }> = {
   ArrowLeft: { start: -1 },
   ArrowRight: { start: 1 },
@@ -149,30 +151,19 @@ function pressed(held: Held | undefined, isMoved: boolean) {
 const shaping = ref(false)
 /** Its right edge is drawn to another hour. */
 function draw(event: PointerEvent, held: Held) {
-  event.preventDefault()
-  const edge = event.currentTarget as HTMLElement
-  edge.setPointerCapture(event.pointerId)
-  shaping.value = true
-  let before = 0
+  const { windows } = props.scale
+  const inSight = windows.reduce((sum, one) => sum + one.end - one.start, 0)
   const { width } = lane.value!.getBoundingClientRect()
-  const quarter =
-    width /
-    ((props.scale.windows.length * (props.scale.windows[0]!.end - props.scale.windows[0]!.start)) / 900_000)
-  const from = event.clientX
-  const moved = (one: PointerEvent) => {
-    const steps = Math.round((one.clientX - from) / quarter)
-    if (steps !== before) emit('nudge', held, { takes: steps - before })
-    before = steps
-  }
-  const ended = ({ type }: PointerEvent) => {
-    edge.removeEventListener('pointermove', moved)
-    shaping.value = false
-    if (type === 'pointercancel') emit('out')
-    else if (before) emit('put')
-  }
-  edge.addEventListener('pointermove', moved)
-  edge.addEventListener('pointerup', ended, { once: true })
-  edge.addEventListener('pointercancel', ended, { once: true })
+  shaping.value = true
+  drawEdge(event, {
+    step: (width * GRID) / inSight,
+    told: (takes) => emit('nudge', held, { takes }),
+    ended(isMeant) {
+      shaping.value = false
+      if (isMeant) emit('put')
+      else emit('out')
+    },
+  })
 }
 </script>
 
@@ -182,8 +173,16 @@ function draw(event: PointerEvent, held: Held) {
       <b>{{ person.name }}</b>
       <span class="quiet small">{{ note }}</span>
     </span>
-    <span ref="lane" class="lane" @dragover="dragged" @drop="dropped" @dragleave="emit('out')">
-      <i v-for="(style, index) in shifts" :key="index" class="shift" :style="style" />
+    <span
+      ref="lane"
+      class="lane"
+      :class="{ beside: beside.count > 1 }"
+      :style="{ '--rows': beside.count }"
+      @dragover="dragged"
+      @drop="dropped"
+      @dragleave="emit('out')"
+    >
+      <LaneGround :person="person" :work="work" :scale="scale" :zone="board.zone" />
       <template v-for="{ visit, style, way, held: own } in visits" :key="visit.id">
         <i v-if="way" class="way" :style="way" />
         <button
@@ -199,8 +198,8 @@ function draw(event: PointerEvent, held: Held) {
             },
           ]"
           :style="style"
-          :title="says(visit)"
-          :aria-label="says(visit)"
+          :title="visitSays(visit, person.name, board)"
+          :aria-label="visitSays(visit, person.name, board)"
           :draggable="mayPlace && own !== undefined && !shaping"
           @dragstart="own && carry($event, own)"
           @click="pressed(own, isSame(own, moving))"
@@ -255,20 +254,30 @@ function draw(event: PointerEvent, held: Held) {
   background: var(--paper);
   overflow: hidden;
 }
-.lane > * {
+.lane > :where(:not(.ground)) {
   position: absolute;
   top: 4px;
   bottom: 4px;
-}
-.lane > .shift {
-  top: 0;
-  bottom: 0;
-  background: var(--page);
 }
 .lane > .way {
   top: 18px;
   bottom: 18px;
   background: var(--ink-3);
+}
+/* Each of several rows is as high as what is pressed must be. */
+.lane.beside {
+  height: calc(6px + var(--rows) * 26px);
+}
+.lane.beside > .visit {
+  top: calc(4px + var(--row) * 26px);
+  bottom: auto;
+  height: 24px;
+  line-height: 1;
+}
+.lane.beside > .way {
+  top: calc(14px + var(--row) * 26px);
+  bottom: auto;
+  height: 4px;
 }
 .visit {
   border: 1px solid var(--ink);

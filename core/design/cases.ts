@@ -1,6 +1,7 @@
 import { ALWAYS, factsOf, type Condition, type Test } from '../condition'
 import { CaseSpace, inBoth, takersOf, TooManyCases, type Box, type Domains } from '../table'
 import type { Status } from '../lifecycle'
+import { grouped } from '../lookup'
 import type { Design } from './design'
 import { askedLater, formsOfItem, questionsIn } from './laterForms'
 
@@ -139,14 +140,4 @@ function ofStatuses({ kinds }: CaseDesign, box: BoxOf): Box[] {
     ),
   )
   return [...ofOthers, ...ofGroups]
-}
-
-function grouped<T>(list: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
-  for (const one of list) {
-    const there = groups.get(keyOf(one))
-    if (there) there.push(one)
-    else groups.set(keyOf(one), [one])
-  }
-  return groups
 }

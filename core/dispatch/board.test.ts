@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { HOUR, MINUTE, parseMoment, Zone } from '../time'
 import {
+  besides,
   BoardScale,
   conflictInWords,
   GRID,
@@ -86,6 +87,42 @@ describe('a place that somebody types', () => {
   })
 })
 
+describe('things at the same time', () => {
+  it('lie beside each other, and in one row where there is room', () => {
+    const spans = [
+      ...[
+        { x: 0, width: 0.5 },
+        { x: 0.2, width: 0.1 },
+      ],
+      { x: 0.5, width: 0.1 },
+    ]
+    expect(besides(spans, 0)).toEqual({ rows: [0, 1, 0], count: 2 })
+    // One after the other, and too narrow to be pressed where they are drawn as long as they take.
+    const short = [0, 0.01, 0.02].map((x) => ({ x, width: 0.01 }))
+    expect(besides(short, 0).count).toBe(1)
+    expect(besides(short, 0.02)).toEqual({ rows: [0, 1, 0], count: 2 })
+    expect(besides([], 0)).toEqual({ rows: [], count: 0 })
+  })
+
+  it('never lie on each other, and need no more rows than lie at one place', () => {
+    const span = fc.record({ x: fc.nat(100), width: fc.nat(30) })
+    fc.assert(
+      fc.property(fc.array(span, { maxLength: 12 }), fc.nat(10), (drawn, least) => {
+        const spans = drawn.sort((a, b) => a.x - b.x)
+        const { rows, count } = besides(spans, least)
+        const end = (at: number) => spans[at]!.x + Math.max(spans[at]!.width, least)
+        for (const [one, { x }] of spans.entries())
+          for (let other = 0; other < one; other++)
+            if (rows[one] === rows[other]) expect(end(other)).toBeLessThanOrEqual(x)
+        const most = spans.map(
+          (one, at) => 1 + spans.slice(0, at).filter((_, other) => end(other) > one.x).length,
+        )
+        expect(count).toBeLessThanOrEqual(Math.max(0, ...most))
+      }),
+    )
+  })
+})
+
 describe('words of Dispatch', () => {
   const words: DispatchWords = {
     ...{ now: MONDAY.start, zone: ZONE },
@@ -128,6 +165,17 @@ describe('words of Dispatch', () => {
     expect(slotInWords(slot, 'displays', words)).toBe(
       'knows displays; after 614; comes from Varnes Quay; 20 minutes more way that day; free for 1:20 after it',
     )
+    const of = (seen: number[], hidden = 0) => ({ seen, hidden })
+    const moving = (moved: object, broken: object) =>
+      slotInWords(slot, 'displays', words, { moved, broken } as never)
+        .split('; ')
+        .slice(4, -1)
+    expect(moving(of([]), of([]))).toEqual(['moves nothing'])
+    expect(moving(of([602, 603]), of([604]))).toEqual(['moves 602 and 603', '604 is late then'])
+    expect(moving(of([602, 603, 604], 1), of([], 2))).toEqual([
+      'moves 602, 603 and 2 more',
+      '2 of their own are late then',
+    ])
     const first = { ...slot, isFirst: true, from: null, way: 0, detour: 0, freeAfter: 0 }
     expect(slotInWords(first, undefined, words)).toBe(
       'anybody can; nothing fixed before it; nothing free after it',

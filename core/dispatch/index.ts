@@ -13,8 +13,9 @@ export {
 } from './wanted'
 export { MOST_IN_SERIES, ruleOf, SERIES_YEARS, seriesOf, type Repeats, type Window } from './series'
 export { BoardScale, type Mark } from './scale'
+export { besides, type Besides } from './besides'
 export { typedPlace, type TypedBy, type TypedPlace } from './typed'
-export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords } from './words'
+export { conflictInWords, slotInWords, whyNotInWords, type DispatchWords, type DisplacedWords } from './words'
 export { conflictsOf, isRemark, opensNext, type Conflict, type Trial } from './conflict'
 export { remediesFor, troublesOf, type Remedies, type StandingJob, type Trouble } from './trouble'
 export {

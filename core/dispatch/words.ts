@@ -40,9 +40,15 @@ export function conflictInWords(conflict: Conflict, words: DispatchWords): strin
 
 /**
  * Why a place is offered: what of it fits, what it moves, where they come from and until when they are free after it.
- * @example 'knows displays; first of their shift, comes from Varnes Quay; free for 1:20 after it'
+ * @param displaced what becomes of the work on their bench, where that is known
+ * @example 'knows displays; nothing fixed before it; comes from Varnes Quay; moves 6028; free for 1:20 after it'
  */
-export function slotInWords(slot: Slot, skill: string | undefined, words: DispatchWords): string {
+export function slotInWords(
+  slot: Slot,
+  skill: string | undefined,
+  words: DispatchWords,
+  displaced?: DisplacedWords,
+): string {
   const { from, way, detour, freeAfter, isFirst, isKnown } = slot
   const origin = from ? words.site(from.site) : ''
   const parts = [
@@ -50,9 +56,38 @@ export function slotInWords(slot: Slot, skill: string | undefined, words: Dispat
     isFirst ? 'nothing fixed before it' : from?.visit ? `after ${words.visit(from.visit)}` : '',
     origin && way > 0 ? `comes from ${origin}${isKnown ? '' : ', half an hour assumed'}` : '',
     detour > 0 && detour !== way ? `${durationInWords(detour)} more way that day` : '',
+    ...(displaced ? displacedParts(displaced) : []),
     freeAfter > 0 ? `free for ${hoursAndMinutes(freeAfter)} after it` : 'nothing free after it',
   ]
   return parts.filter(Boolean).join('; ')
+}
+
+/** Numbers of tickets on the bench of whoever would get it, of which some are out of the reach of whoever reads. */
+export interface DisplacedWords {
+  moved: Numbered
+  broken: Numbered
+}
+export interface Numbered {
+  seen: readonly number[]
+  hidden: number
+}
+/** So many of them are named. */
+const MOST_NAMED = 2
+
+function displacedParts({ moved, broken }: DisplacedWords): string[] {
+  const lateAre = broken.seen.length + broken.hidden > 1 ? 'are' : 'is'
+  return [
+    moved.seen.length + moved.hidden ? `moves ${numbersInWords(moved)}` : 'moves nothing',
+    ...(broken.seen.length + broken.hidden ? [`${numbersInWords(broken)} ${lateAre} late then`] : []),
+  ]
+}
+
+function numbersInWords({ seen, hidden }: Numbered): string {
+  const named = seen.slice(0, MOST_NAMED).map(String)
+  const more = seen.length - named.length + hidden
+  if (!named.length) return `${more} of their own`
+  if (more) return `${named.join(', ')} and ${more} more`
+  return named.join(' and ')
 }
 
 type SayWhy<K extends WhyNot['is']> = (why: Extract<WhyNot, { is: K }>, words: DispatchWords) => string

@@ -1,3 +1,4 @@
+export { grouped } from './grouped'
 export { isOneOf } from './isOneOf'
 export { isRecord } from './isRecord'
 export { keysOf } from './keysOf'

@@ -26,6 +26,7 @@ export {
 export { dayStrip, type DayParts } from './dayStrip'
 export { withTick, type Procedure, type ProcedureStep } from './procedure'
 export { LINK_KINDS, LINK_NAMES, otherWay, type LinkKind, type TicketLink } from './link'
+export { displacedBy, type Displaced } from './displaced'
 export { dueInFreeTime, FreeTime, lookAhead, type Fixed, type Slot, type Work } from './lookAhead'
 export { KEPT_KEYS, MOVE_ICONS, shelfOf, type Move, type MoveIcon, type MoveStep, type Shelf } from './move'
 export type {

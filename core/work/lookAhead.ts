@@ -82,22 +82,38 @@ export class FreeTime {
     return { from, to: Infinity }
   }
 
+  /** What is free between two moments, piece by piece. */
+  *pieces(from: Instant, to: Instant): Generator<Fixed> {
+    for (let now = this.opens(from); now < to; now = this.opens(now)) {
+      const until = Math.min(this.shuts(now), to)
+      yield { from: now, to: until }
+      now = until
+    }
+  }
+
   /** Free milliseconds between two moments. */
   between(from: Instant, to: Instant): number {
     let sum = 0
-    for (let now = this.opens(from); now < to; now = this.opens(now)) {
-      const until = Math.min(this.shuts(now), to)
-      sum += until - now
-      now = until
-    }
+    for (const piece of this.pieces(from, to)) sum += piece.to - piece.from
     return sum
   }
 }
 
-/** What comes of an order: when each ticket would be worked on and what would be broken. */
-export function lookAhead<T extends Work>(order: readonly T[], free: FreeTime, now: Instant): Slot<T>[] {
+/**
+ * What comes of an order: when each ticket would be worked on and what would be broken.
+ * @param until what would begin then or later is left out
+ */
+export function lookAhead<T extends Work>(
+  order: readonly T[],
+  free: FreeTime,
+  now: Instant,
+  until: Instant = Infinity,
+): Slot<T>[] {
   let at = now
-  return order.map((work) => {
+  const slots: Slot<T>[] = []
+  for (const work of order) {
+    // Where no shift comes any more something would begin at no time at all.
+    if (at >= until && until < Infinity) break
     const { answerBy, answerTakes = 0, doneBy, takes } = work
     const { from, to } = free.spend(at, takes)
     const answeredAt = answerBy === undefined ? undefined : free.spend(at, Math.min(answerTakes, takes)).to
@@ -105,8 +121,9 @@ export function lookAhead<T extends Work>(order: readonly T[], free: FreeTime, n
     const broken: Slot['broken'] = []
     if (answerBy !== undefined && answeredAt! > answerBy) broken.push('answer')
     if (doneBy !== undefined && to > doneBy) broken.push('solution')
-    return { work, from, to, broken, ...(answeredAt !== undefined && { answeredAt }) }
-  })
+    slots.push({ work, from, to, broken, ...(answeredAt !== undefined && { answeredAt }) })
+  }
+  return slots
 }
 
 /**

@@ -1,32 +1,27 @@
-import { bandOfBalance } from '../../core/clock'
-import type { CompiledDesign, Directory, Person } from '../../core/design'
+import type { Directory, Person } from '../../core/design'
 import { DAY, Zone, signedBalance, timeOfDay, weekdayAndTime, type WorkingTime } from '../../core/time'
 import {
   benchKeyName,
-  benchOrder,
   dueInFreeTime,
   earliestDue,
   fewestBroken,
   forgottenSince,
   joined,
-  leftToDo,
-  FreeTime,
+  type FreeTime,
   lookAhead,
   missedAt,
-  piecesOf,
   placeInWords,
   wholesOf,
   PLAIN_BENCH,
   type BenchKey,
   type BenchWords,
   type Slot,
+  type Timer,
 } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import type { Reading } from './reading'
-import { timersOf } from './timers'
-import { planWorkOf, type OnBench, type Owed } from './onBench'
-import { leftOf, type KeptClock } from './runningClocks'
-import { oneBy } from '../../core/lookup'
+import { benchesOf, deskOrder, flexibleOf, isRunningTicket, piecesToDo, type Flexible } from './benchWork'
+import type { OnBench, Owed } from './onBench'
 
 /** The orders in which a bench can be worked. */
 export const BENCH_ORDERS = ['desk', 'earliestDue', 'fewestLate'] as const
@@ -45,22 +40,15 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
   if (!person) return undefined
   const { design } = await desk.knowledge.currentEdition()
   const keys = design.desk.bench ?? PLAIN_BENCH
-  const shift = directory.shiftOf(person)
-  const timers = await runningTimers(desk, person, shift, now)
-  const [own, tasks, fixed, today] = await Promise.all([
-    ticketsOf(desk, person, { now, timers }),
-    planWorkOf(desk, person, now),
-    fixedTimesOf(desk, personId, now),
+  const [[bench], today] = await Promise.all([
+    benchesOf(desk, [person], { now, most: MOST }),
     workedToday(desk, person, now),
   ])
-  // What is done at a fixed time is not done before.
-  const tickets = own.filter((one) => !fixed.some((each) => each.reference === one.reference))
-  const free = new FreeTime(
-    shift,
-    fixed.map(({ starts, ends }) => ({ from: starts, to: ends })),
-  )
+  const { fixed, shift, timers, work } = bench!
   const running = new Set(timers.map((one) => one.reference))
-  const orders = inOrders([...tickets, ...tasks], keys, { free, now, running })
+  const flexible = flexibleOf(bench!, keys, now)
+  const { free } = flexible
+  const orders = inOrders(flexible, keys)
   const chosen = orders[order]
   const say = wordsFor(person, now, design.priorities)
   return {
@@ -83,14 +71,22 @@ export async function benchPage(desk: Reading, personId: string, order: BenchOrd
           ? reasonOf(slot.work, chosen[index + 1]?.work, keys, say)
           : ORDER_WORDS[order](slot),
     })),
-    fixed: fixed.map((one) => ({
+    fixed: fixed.map(({ person: _, ...one }) => ({
       ...one,
-      isLate: isLate(own, one),
+      isLate: isLate(work, one),
       isMissed: one.state === 'booked' && missedAt({ from: one.starts, to: one.ends }) <= now,
     })),
     day: dayOf(person, { free, shift, today, now, slots: chosen }),
-    timers,
+    timers: timers.map(({ reference, summary, since, ...timer }) => ({
+      ...{ reference, summary, since },
+      forgotten: forgottenOf({ ...timer, since }, shift, now),
+    })),
   }
+}
+
+function forgottenOf(timer: Timer, shift: WorkingTime | undefined, now: number) {
+  const shiftEnd = shift?.isOpen(timer.since) ? shift.nextChange(timer.since) : undefined
+  return forgottenSince(timer, shiftEnd, now) ?? null
 }
 
 /** Why it stands before the next; the last one needs no reason. */
@@ -111,105 +107,9 @@ function isLate(
   return (ticket?.answerBy ?? Infinity) < starts || (ticket?.doneBy ?? Infinity) < ends
 }
 
-interface Working {
-  now: number
-  timers: readonly { reference: number; since: number }[]
-}
-
-/** What was worked on tickets so far, by whomever, in milliseconds; a timer that runs counts with what it has. */
-async function workedOn(desk: Reading, references: number[], { now, timers }: Working) {
-  const worked = new Map(timers.map(({ reference, since }) => [reference, now - since]))
-  if (!references.length) return worked
-  const rows = await desk.db
-    .selectFrom('time_record')
-    .select((e) => ['reference', e.fn.sum<number>('counted').as('counted')])
-    .where('reference', 'in', references)
-    .groupBy('reference')
-    .execute()
-  for (const { reference, counted } of rows)
-    worked.set(reference, (worked.get(reference) ?? 0) + Number(counted))
-  return worked
-}
-
-/** Everything that somebody can work on, with what the order asks for. */
-async function ticketsOf(desk: Reading, person: Person, working: Working): Promise<OnBench[]> {
-  const { now } = working
-  const rows = await desk.db
-    .selectFrom('ticket')
-    .select(['reference', 'summary', 'category', 'priority', 'priority_order', 'organisation', 'site'])
-    .select(['waiting_since', 'estimate', 'item', 'status_group', 'edition', 'logged_at'])
-    .where('technician', '=', person.id)
-    .where('status_group', 'in', ['new', 'active'])
-    .where('held', '=', false)
-    .limit(MOST)
-    .execute()
-  const references = rows.map((one) => one.reference)
-  const [clocks, worked, estimates] = await Promise.all([
-    desk.clocks.of(references),
-    workedOn(desk, references, working),
-    desk.estimates.now(),
-  ])
-  const editions = new Map<number, CompiledDesign>()
-  for (const number of new Set(rows.map((one) => one.edition)))
-    editions.set(number, await desk.knowledge.edition(number))
-  return rows.map((row) => {
-    const estimate = estimates.of(row)
-    return {
-      ...{ reference: row.reference, loggedAt: row.logged_at, priorityOrder: row.priority_order },
-      ...{ row, design: oneBy(editions, row.edition), estimate },
-      takes: leftToDo(estimate.takes, worked.get(row.reference) ?? 0),
-      answerTakes: estimates.answerOf(row),
-      isBegun: row.status_group === 'active',
-      ...(row.waiting_since !== null && { waitingSince: row.waiting_since }),
-      ...owedBy(oneBy(clocks, row.reference), now),
-    }
-  })
-}
-
-/** What a ticket owes: its band, the least balance, and when answer and solution fall due. */
-function owedBy(clocks: readonly KeptClock[], now: number) {
-  const counting = clocks
-    .filter((one) => !one.paused)
-    .map((clock) => ({ clock, left: leftOf(clock, now), due: clock.dueAt ?? undefined }))
-  const bands = counting.map(({ clock, left }) => bandOfBalance(left, clock.granted, clock.closeFrom))
-  const owed = (target: string): Owed | undefined => {
-    const found = counting.find((one) => one.clock.target === target)
-    if (found?.due === undefined) return undefined
-    const { clock, left, due } = found
-    return { due, left, band: bandOfBalance(left, clock.granted, clock.closeFrom), hours: clock.hours }
-  }
-  const [answer, solution] = [owed('respond'), owed('resolve')]
-  const dues = counting.flatMap((one) => one.due ?? [])
-  return {
-    band: (['over', 'close', 'fine'] as const).find((one) => bands.includes(one)) ?? ('paused' as const),
-    ...(counting.length && { balance: Math.min(...counting.map((one) => one.left)) }),
-    ...(dues.length && { dueAt: Math.min(...dues) }),
-    ...(answer && { answer, answerBy: answer.due }),
-    ...(solution && { solution, doneBy: solution.due }),
-  }
-}
-
-/** Whether its timer runs, which never does for a task alone. */
-const isRunningTicket = ({ task, reference }: OnBench, running: ReadonlySet<number>) =>
-  task === undefined && running.has(reference)
-
-interface Ordering {
-  free: FreeTime
-  now: number
-  /** What is being worked on; it comes first in whatever order. */
-  running: ReadonlySet<number>
-}
-
-function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, running }: Ordering) {
-  const isRunning = (one: OnBench) => isRunningTicket(one, running)
-  const first = tickets.filter(isRunning)
-  const others = benchOrder(
-    tickets.filter((one) => !isRunning(one)),
-    keys,
-  )
-  // The others are put in order for the time that is left once it is done.
-  const done = lookAhead(first, free, now).at(-1)?.to ?? now
-  const begins = Number.isFinite(done) ? done : now
+/** The order of the desk, and two that are reckoned. */
+function inOrders(flexible: Flexible, keys: readonly BenchKey[]) {
+  const { first, others, free, now, begins } = flexible
   const known = new Map<string, number>()
   // Asked for in more than one order, and goes over the hours of many days.
   const due = (work: OnBench) => {
@@ -220,27 +120,18 @@ function inOrders(tickets: OnBench[], keys: readonly BenchKey[], { free, now, ru
     known.set(piece, found)
     return found
   }
-  const pieces = others.flatMap((one) => piecesOf(one, begins).map(asOwed))
-  const jobs = pieces.map((work) => ({ key: work.reference, work, takes: work.takes, due: due(work) }))
+  const jobs = piecesToDo(flexible).map((work) => ({
+    ...{ key: work.reference, work, takes: work.takes, due: due(work) },
+  }))
   const wholes = wholesOf(others)
   const broken = (list: readonly OnBench[]) =>
     lookAhead(list, free, begins).reduce((sum, one) => sum + one.broken.length, 0)
   const ahead = (list: OnBench[]) => lookAhead([...first, ...joined(list, wholes)], free, now)
   return {
-    desk: ahead(benchOrder(pieces, keys)),
+    desk: deskOrder(flexible, keys),
     earliestDue: ahead(earliestDue(jobs).map((one) => one.work)),
     fewestLate: ahead(fewestBroken(others, begins, due, broken)),
   } satisfies Record<BenchOrder, Slot<OnBench>[]>
-}
-
-/** A piece stands where its own promise puts it. */
-function asOwed(piece: OnBench): OnBench {
-  if (!piece.part) return piece
-  const owed = piece.part === 'answer' ? piece.answer : piece.solution
-  // Once it is answered nothing may be owed any more.
-  if (!owed) return { ...piece, band: 'fine', balance: undefined, dueAt: undefined }
-  const { band, left: balance, due: dueAt } = owed
-  return { ...piece, band, balance, dueAt }
 }
 
 const ORDER_WORDS = {
@@ -282,20 +173,6 @@ function rowOf(
     takes,
     estimate: estimate.from,
   }
-}
-
-/** The fixed times of today and of the days to come. */
-function fixedTimesOf(desk: Reading, person: string, now: number) {
-  return desk.db
-    .selectFrom('booking')
-    .innerJoin('ticket', 'ticket.reference', 'booking.reference')
-    .select(['booking.reference', 'booking.id', 'starts', 'ends', 'what', 'booking.state', 'ticket.summary'])
-    .where('booking.person', '=', person)
-    .where('booking.state', 'in', ['booked', 'begun'])
-    .where('ends', '>', now - DAY)
-    .orderBy('starts')
-    .limit(100)
-    .execute()
 }
 
 /** When the day of somebody's zone began. */
@@ -345,24 +222,6 @@ function dayOf({ zone }: Person, { free, shift, today, now, slots }: Day) {
     promised,
     free: Math.max(0, free.between(now, end) - promised),
   }
-}
-
-async function runningTimers(desk: Reading, person: Person, shift: WorkingTime | undefined, now: number) {
-  const references = await timersOf(desk.db, person.id)
-  if (!references.length) return []
-  const rows = await desk.db
-    .selectFrom('ticket')
-    .select(['reference', 'summary', 'state'])
-    .where('reference', 'in', references)
-    .execute()
-  return rows.flatMap(({ reference, summary, state }) => {
-    const timer = state.timers?.find((one) => one.person === person.id)
-    if (!timer) return []
-    const shiftEnd = shift?.isOpen(timer.since) ? shift.nextChange(timer.since) : undefined
-    return [
-      { reference, summary, since: timer.since, forgotten: forgottenSince(timer, shiftEnd, now) ?? null },
-    ]
-  })
 }
 
 function wordsFor({ zone }: Person, now: number, priorities: { order: number; numeral: string }[]) {

@@ -30,6 +30,7 @@ import {
   type FixedTime,
   type JobRow,
 } from './hands'
+import { displacedIn } from './displaced'
 import type { Reading } from './reading'
 import { textMatches } from './search'
 import { seenSql, sightOf } from './sight'
@@ -252,6 +253,7 @@ const MOST_AGAINST = 6
  */
 export async function placesFor(
   desk: Reading,
+  caller: { id: string },
   { reference, job: id, day }: { reference: number; job: number; day?: string },
 ) {
   const now = deskNow()
@@ -263,9 +265,9 @@ export async function placesFor(
   const { zone } = edition.design.desk
   const span = daysFrom(day, MOST_DAYS, zone, now)
   // Where it stands now is no obstacle to it.
-  const fixed = (await fixedTimesIn(desk.db, span)).filter(
-    (one) => one.reference !== reference || one.job !== id,
-  )
+  const all = await fixedTimesIn(desk.db, span)
+  const isIt = (one: FixedTime) => one.reference === reference && one.job === id
+  const fixed = all.filter((one) => !isIt(one))
   const job = jobOf(row, edition, directory, span)
   const people = [...directory.people.values()].filter((one) => canBeSent(directory, one))
   const hands = people.map((one) => handOf(directory, one, span, fixed))
@@ -273,10 +275,18 @@ export async function placesFor(
   const words = wordsOf(directory, fixed, zone, now)
   const slots = slotsFor(job, hands, ways, { ...span, now }, MOST_PLACES)
   const name = (hand: string) => directory.nameOf(hand)
+  const displaced = await displacedIn(desk, caller, slots, {
+    ...{ reference, now, until: span.end, stands: all.find(isIt)?.booking },
+  })
   return {
     places: slots.map(({ hand, start, end, way, left, freeAfter, isKnown, ...slot }) => ({
       ...{ person: hand, name: name(hand), start, end, way, left, freeAfter, isKnown },
-      why: slotInWords({ hand, start, end, way, left, freeAfter, isKnown, ...slot }, job.skill, words),
+      why: slotInWords(
+        { hand, start, end, way, left, freeAfter, isKnown, ...slot },
+        job.skill,
+        words,
+        displaced.get(hand),
+      ),
     })),
     others: whyNotOf(job, hands, ways, { span, now, chosen: new Set(slots.map((one) => one.hand)) }).map(
       (one) => ({

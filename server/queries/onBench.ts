@@ -1,5 +1,5 @@
 import { bandOfBalance } from '../../core/clock'
-import type { CompiledDesign, Person } from '../../core/design'
+import type { CompiledDesign } from '../../core/design'
 import { calendarOfPlan, followedPlan, planTask } from '../../core/ticket'
 import { parseDuration, type WorkingTime } from '../../core/time'
 import type { BenchTicket, Work } from '../../core/work'
@@ -37,24 +37,29 @@ export interface OnBench extends BenchTicket, Work {
 const MOST_TASKS = 200
 
 /**
- * The tasks of plans that are somebody's by name, each as work of its own: it is promised by when it is due, in the hours
+ * The tasks of plans that are somebody's of these by name, each as work of its own: it is promised by when it is due, in the hours
  * of its plan. A word that is asked for is no work, and stands elsewhere.
  */
-export async function planWorkOf(desk: Reading, { id }: Person, now: number): Promise<OnBench[]> {
+export async function planWorkOf(
+  desk: Reading,
+  people: readonly string[],
+  now: number,
+): Promise<{ person: string; work: OnBench }[]> {
   const rows = await desk.db
     .selectFrom('plan_task')
     .innerJoin('ticket', 'ticket.reference', 'plan_task.reference')
     .select(['plan_task.reference', 'run', 'task', 'text', 'opened_at', 'plan_task.due_at'])
     .select(['summary', 'category', 'priority', 'priority_order', 'organisation', 'site', 'edition'])
     .select(STATE_COLUMNS)
-    .where('plan_task.person', '=', id)
+    .select('plan_task.person')
+    .where('plan_task.person', 'in', people)
     .where('plan_task.kind', '<>', 'approval')
     .orderBy('opened_at')
     .orderBy('plan_task.reference')
     .orderBy('task')
-    .limit(MOST_TASKS)
+    .limit(MOST_TASKS * people.length)
     .execute()
-  const found = rows.map(async ({ state: kept, because, ...row }): Promise<OnBench[]> => {
+  const found = rows.map(async ({ state: kept, because, person, ...row }) => {
     const design = await desk.knowledge.edition(row.edition)
     const followed = followedPlan(wholeState({ state: kept, because }), design, row.run)
     if (!followed) return []
@@ -62,17 +67,16 @@ export async function planWorkOf(desk: Reading, { id }: Person, now: number): Pr
     const takes = work === undefined ? UNKNOWN_WORK : parseDuration(work)
     const hours = followed.edition.calendar(calendarOfPlan(followed))
     const owed = row.due_at === null ? undefined : owedOf(row.opened_at, row.due_at, { hours, design, now })
-    return [
-      {
-        ...{ reference: row.reference, loggedAt: row.opened_at, priorityOrder: row.priority_order },
-        ...{ row, design, takes, task: `${row.run} ${row.task}` },
-        estimate: { takes, from: work === undefined ? 'unknown' : 'plan' },
-        says: { text: row.text, plan: followed.run.name },
-        ...(owed
-          ? { band: owed.band, balance: owed.left, dueAt: owed.due, doneBy: owed.due, solution: owed }
-          : { band: 'fine' }),
-      },
-    ]
+    const onBench: OnBench = {
+      ...{ reference: row.reference, loggedAt: row.opened_at, priorityOrder: row.priority_order },
+      ...{ row, design, takes, task: `${row.run} ${row.task}` },
+      estimate: { takes, from: work === undefined ? 'unknown' : 'plan' },
+      says: { text: row.text, plan: followed.run.name },
+      ...(owed
+        ? { band: owed.band, balance: owed.left, dueAt: owed.due, doneBy: owed.due, solution: owed }
+        : { band: 'fine' }),
+    }
+    return [{ person: person ?? '', work: onBench }]
   })
   return (await Promise.all(found)).flat()
 }

@@ -19,11 +19,14 @@ import {
   openJobs,
   placesFor,
 } from '../../server/queries/dispatch'
+import { workOnBoard } from '../../server/queries/boardWork'
+import { unseenOf } from '../../server/queries/sight'
 import { JobBody, jobWords } from '../../server/http/jobBodies'
 import { fixedTimesIn } from '../../server/queries/hands'
 import { INES, makeWorld, SCANNER } from './world'
 
 const LEAD = { person: 'olin-brandt' }
+const LEAD_CALLER = { id: 'olin-brandt' }
 let world: Awaited<ReturnType<typeof makeWorld>>
 let noon: number
 beforeAll(async () => {
@@ -215,7 +218,10 @@ describe('what speaks against a place', () => {
 describe('places', () => {
   it('are offered with why, none of which anything speaks against', async () => {
     const one = await job({ skill: 'radio masts', site: 'traffic' })
-    const { places, others } = await placesFor(world.desk, { reference: one.reference, job: one.job })
+    const { places, others } = await placesFor(world.desk, LEAD_CALLER, {
+      reference: one.reference,
+      job: one.job,
+    })
     expect(places.length).toBeGreaterThan(1)
     expect(places[0]!.why).toMatch(/^knows radio masts; /)
     for (const { person, start } of places.slice(0, 2)) {
@@ -224,9 +230,51 @@ describe('places', () => {
     }
     expect(others.every((each) => !places.some((slot) => slot.person === each.person))).toBe(true)
     const long = await job({ takes: 10 * HOUR, skill: 'radio masts', site: undefined })
-    const none = await placesFor(world.desk, { reference: long.reference, job: long.job })
+    const none = await placesFor(world.desk, LEAD_CALLER, { reference: long.reference, job: long.job })
     expect(none.places).toEqual([])
     expect(none.others.map((each) => each.longest).every((each) => each < 10 * HOUR)).toBe(true)
+  })
+})
+
+describe('what people do beside their fixed times', () => {
+  it('is what their benches order, what they worked on, and what a place would move of it', async () => {
+    const { state } = await world.desk.log(SCANNER, INES)
+    const { reference } = state
+    await world.desk.run(reference, { kind: 'assign', technician: 'pia-lund' }, LEAD)
+    await world.desk.run(reference, { kind: 'estimate', takes: 4 * HOUR }, LEAD)
+    const worked = { from: deskNow() - HOUR, to: deskNow() - HOUR / 2, what: 'Looked' }
+    await world.desk.run(reference, { kind: 'recordTime', ...worked }, { person: 'pia-lund' })
+    const ofPia = async (days = 1) =>
+      (await workOnBoard(world.desk, LEAD_CALLER, { days })).people.find((one) => one.id === 'pia-lund')!
+    const { worked: done, planned } = await ofPia()
+    expect(done).toMatchObject([{ start: worked.from, end: worked.to, references: [reference] }])
+    const own = planned.filter((one) => one.references.includes(reference))
+    expect(own.length).toBeGreaterThan(0)
+    expect(own[0]!.start).toBeGreaterThanOrEqual(deskNow())
+    const { people } = await dispatchBoard(world.desk, 'olin-brandt', { days: 1 })
+    const { visits } = people.find((one) => one.id === 'pia-lund')!
+    // Flexible work goes round what is fixed.
+    for (const one of planned)
+      expect(visits.some((visit) => visit.start < one.end && one.start < visit.end)).toBe(false)
+    expect((await ofPia(7)).planned.length).toBeGreaterThan(0)
+
+    const near = await job({ ...anywhere, takes: HOUR / 2 })
+    const { places } = await placesFor(world.desk, LEAD_CALLER, { reference: near.reference, job: near.job })
+    const pia = places.find((one) => one.person === 'pia-lund')
+    for (const one of places) expect(one.why).toMatch(/; moves /)
+    if (pia) expect(pia.why).toContain(`moves ${reference}`)
+  })
+
+  it('names no ticket that is out of the reach of whoever looks', async () => {
+    const { people } = await workOnBoard(world.desk, { id: 'una-frost' }, { days: 1 })
+    const all = people.flatMap((one) => one.planned)
+    expect(all.length).toBeGreaterThan(0)
+    const unseen = await unseenOf(
+      world.desk,
+      { id: 'una-frost' },
+      all.flatMap((one) => one.references),
+    )
+    expect(unseen).toEqual([])
   })
 })
 

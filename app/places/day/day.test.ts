@@ -1,3 +1,4 @@
+import ToastEventBus from 'primevue/toasteventbus'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { HOUR, MINUTE } from '~~/core/time'
 import type { Stop } from '~/composables/keptOnDevice'
@@ -59,13 +60,20 @@ describe('a stop', () => {
 const clone = structuredClone
 let taken: { path: string; body: Record<string, unknown> }[]
 let line: 'up' | 'down' | string
+/** What the desk waits for before it answers. */
+let slow: Promise<void> | undefined
+let heard: { summary: string; detail?: () => Promise<void> }[]
+ToastEventBus.on('add', (told) => heard.push(told as (typeof heard)[number]))
 beforeEach(() => {
   device.clear()
   taken = []
   line = 'up'
+  slow = undefined
+  heard = []
 })
 async function page(stops: Stop[] = [stop()]) {
-  const take = (path: string, answer: object) => (asked: { body?: unknown }) => {
+  const take = (path: string, answer: object) => async (asked: { body?: unknown }) => {
+    await slow
     if (line === 'down') throw new Error('no connection')
     if (line === 'gone')
       throw Object.assign(new Error(), { data: { status: 400, detail: 'It is gone', code: 'fileGone' } })
@@ -150,6 +158,24 @@ describe('My day', () => {
       { report: { words: 'New seal', parts: [{ what: 'Seal', count: '1' }] } },
     ])
     expect(document.querySelector('form')).toBeNull()
+  })
+
+  it('takes nothing back that is just being sent', async () => {
+    await page()
+    let answer: () => void = () => undefined
+    const desk = new Promise<void>((resolve) => (answer = resolve))
+    slow = desk
+    await press(/Set out/)
+    await press(/Send now/)
+    const back = heard.at(-1)?.detail?.()
+    await settled()
+    // It is not known yet whether the desk has it.
+    expect(device.get('deeds ada')).toHaveLength(1)
+    answer()
+    await back
+    await settled()
+    expect(taken).toHaveLength(1)
+    expect(heard.at(-1)?.summary).toContain('The desk has it already')
   })
 
   it('is there without a connection, as it was', async () => {

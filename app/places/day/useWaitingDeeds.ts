@@ -45,11 +45,22 @@ export function useWaitingDeeds(person: () => string, onSent: () => unknown) {
     later = setTimeout(() => void send(), PAUSE)
     toast(said, { undo: () => takeBack(kept) })
   }
-  async function takeBack(deed: Deed): Promise<void> {
-    await read()
-    if (!deeds.value.some((one) => one.key === deed.key))
-      return toast('The desk has it already; write a note on the ticket.', { bad: true })
-    await drop(deed)
+  /** What is just being sent is waited for, so that nothing is taken back here that the desk gets all the same. */
+  const takeBack = (deed: Deed) =>
+    inTurn(async () => {
+      await read()
+      if (!deeds.value.some((one) => one.key === deed.key))
+        return toast('The desk has it already; write a note on the ticket.', { bad: true })
+      await drop(deed)
+    })
+
+  let before: Promise<unknown> = Promise.resolve()
+  /** One after the other, in whatever window; a browser without locks knows of this one only. */
+  async function inTurn(how: () => Promise<void>): Promise<void> {
+    if (navigator.locks) return void (await navigator.locks.request(key(), how))
+    const turn = before.then(how)
+    before = turn.catch(() => undefined)
+    await turn
   }
 
   const sending = ref(false)
@@ -58,7 +69,7 @@ export function useWaitingDeeds(person: () => string, onSent: () => unknown) {
     if (sending.value || !person() || (!isAsked && Date.now() < restsUntil)) return
     sending.value = true
     try {
-      await (navigator.locks ? navigator.locks.request(key(), sendAll) : sendAll())
+      await inTurn(sendAll)
     } finally {
       sending.value = false
     }

@@ -1,13 +1,21 @@
 <script setup lang="ts">
 import type { BoardScale } from '~~/core/dispatch'
 import { isoDate, timeOfDay, weekdayAndTime } from '~~/core/time'
-import { against, type Board, type BoardPerson, type Held, type Places } from '~/composables/heldJob'
+import {
+  against,
+  type Board,
+  type BoardPerson,
+  type Held,
+  type Places,
+  type WorkOf,
+} from '~/composables/heldJob'
 import type { Wish } from './usePlacing'
 
 // People as rows, hours as columns: shifts, fixed times and the ways between them, and the places for what is chosen.
 const props = defineProps<{
   board: Board
   scale: BoardScale
+  work: readonly WorkOf[]
   held: Held | undefined
   places: Places['places']
   /** Who does not know it stands below those who do. */
@@ -111,15 +119,27 @@ const nowX = computed(() =>
 const width = computed(() =>
   props.board.days === 1 ? '100%' : `${props.board.days * (props.board.days === 7 ? 150 : 110)}px`,
 )
+const workOf = computed(() => new Map(props.work.map((one) => [one.id, one])))
 const lineOf = (one: BoardPerson) => ({
   ...{ person: one, board: props.board, scale: props.scale, mayPlace: props.mayPlace, held: props.held },
   places: letterOf(one.id),
+  work: workOf.value.get(one.id),
   moving: ghost.value?.held,
   ghost:
     ghost.value?.person === one.id
       ? { ...ghost.value, isBad: (ghostSays.value?.conflicts.length ?? 0) > 0 }
       : undefined,
 })
+/** What is pressed is so wide at least, in pixels. */
+const NARROWEST = 24
+const lane = ref<HTMLElement>()
+const laneWidth = ref(700)
+let watcher: ResizeObserver | undefined
+onMounted(() => {
+  watcher = new ResizeObserver(([one]) => (laneWidth.value = one?.contentRect.width || laneWidth.value))
+  if (lane.value) watcher.observe(lane.value)
+})
+onBeforeUnmount(() => watcher?.disconnect())
 const free = computed(() => found.value.filter((one) => one.free.length).length)
 </script>
 
@@ -128,7 +148,7 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
     <div class="board" role="group" aria-label="People and their hours" :style="{ '--lane': width }">
       <div class="line scale" aria-hidden="true">
         <span class="who small quiet">{{ free }} of {{ found.length }} work</span>
-        <span class="lane">
+        <span ref="lane" class="lane">
           <span
             v-for="(one, index) in hours"
             :key="one.at"
@@ -152,6 +172,7 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
             :key="one.id"
             v-bind="lineOf(one)"
             :now-x="nowX"
+            :least="NARROWEST / laneWidth"
             @over="over"
             @drop="drop"
             @out="leave"
@@ -170,6 +191,8 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
   <p class="legend small" aria-hidden="true">
     <span><i class="fixed" /> fixed time</span>
     <span><i class="untold" /> not told yet</span>
+    <span><i class="planned" /> flexible work, as the Bench orders it</span>
+    <span><i class="worked" /> worked</span>
     <span><i class="done" /> done</span>
     <span><i class="way" /> on the way</span>
     <span><i class="off" /> off shift</span>
@@ -265,6 +288,12 @@ ul {
 .legend .untold {
   background: var(--page);
   border: 1px dashed var(--ink);
+}
+.legend .planned {
+  background: var(--sea-2);
+}
+.legend .worked {
+  background: var(--rule);
 }
 .legend .done {
   background: var(--rule-2);

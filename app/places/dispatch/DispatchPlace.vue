@@ -23,6 +23,13 @@ const boardPage = useQuery({
   placeholderData: (before) => before as Board | undefined,
 })
 const board = computed(() => boardPage.data.value)
+/** It goes on by itself, and is reckoned of everybody: once in a while is enough. */
+const workPage = useQuery({
+  key: () => ['boardWork', day.value ?? '', days.value],
+  query: ({ signal }) =>
+    api('GET /api/dispatch/work', { query: { day: day.value, days: days.value }, signal }),
+})
+useEachMinute(() => workPage.refetch())
 /** What is typed is looked for once it rests. */
 const sought = ref(text('work') ?? '')
 watch(
@@ -42,7 +49,7 @@ const jobs = useLedger<AnswerOf<'GET /api/dispatch/jobs'>>({
   keyOf: (row) => `${row.reference}-${row.id}`,
   most: 200,
 })
-const again = () => Promise.all([boardPage.refetch(), jobs.again()])
+const again = () => Promise.all([boardPage.refetch(), workPage.refetch(), jobs.again()])
 
 const zone = computed(() => board.value?.zone ?? 'UTC')
 const dayList = computed(() => {
@@ -241,6 +248,7 @@ watch(chosenKey, () => (typedFault.value = ''))
           v-if="board"
           :board="board"
           :scale="scale"
+          :work="workPage.data.value?.people ?? []"
           :held="held"
           :places="places?.places ?? []"
           :skill="skill"

@@ -61,7 +61,7 @@ const BOARD = {
 const withSten = (one: object, away = false) => ({
   ...BOARD,
   people: BOARD.people.map((each) =>
-    each.id === 'sten' ? { ...each, visits: [one], ...(away && { free: [] }) } : each,
+    each.id === 'sten' ? { ...each, visits: [one].flat(), ...(away && { free: [] }) } : each,
   ),
 })
 const JOB = {
@@ -93,6 +93,17 @@ const PLACE = {
   ...{ isKnown: true, why: 'knows radio masts; free for 5:00 after it' },
 }
 
+const stretch = (from: number, to: number, references: number[], more: object = {}) => ({
+  ...{ start: at(from), end: at(to), references, hidden: 0, late: false, ...more },
+})
+const WORK = [
+  {
+    id: 'tora',
+    worked: [stretch(8, 9, [21])],
+    planned: [stretch(9, 12, [22, 23], { hidden: 1, late: true })],
+  },
+]
+
 interface Sent {
   path: string
   body: Record<string, unknown>
@@ -115,6 +126,7 @@ async function page({
   }
   serve({
     'GET /api/dispatch/board': () => (sten ? withSten(sten, away) : BOARD),
+    'GET /api/dispatch/work': () => ({ people: WORK }),
     'GET /api/dispatch/jobs': ({ query }: { query?: { search?: string } }) =>
       query?.search ? { rows: [], total: 0, now: at(9) } : { rows: [JOB], total: 1, now: at(9) },
     'GET /api/dispatch/places': () => ({
@@ -184,6 +196,19 @@ describe('Dispatch', () => {
     expect(said()).toContain('2 of 3 work')
     expect(said()).toContain('Placed 1, 1 not told yet')
     expect(button(/^Sten Vik, 10:00 to 11:00: The lamp hums; The quay; not told yet$/)).toBeTruthy()
+  })
+
+  it('shows what is worked on beside that, and draws two things at once beside each other', async () => {
+    await page({ sten: [visit({}), visit({ id: '8-3', reference: 8, start: at(10.5), end: at(12) })] })
+    expect(document.querySelector('.worked')?.getAttribute('title')).toBe('worked, 08:00 to 09:00: 21')
+    expect(document.querySelector('.planned')?.getAttribute('title')).toBe(
+      'flexible work, 09:00 to 12:00: 22, 23 and 1 more; a promise is broken by then',
+    )
+    const rows = [...document.querySelectorAll<HTMLElement>('button.visit')].map((one) =>
+      one.style.getPropertyValue('--row'),
+    )
+    expect(rows).toEqual(['0', '1'])
+    expect(document.querySelectorAll('.lane.beside')).toHaveLength(1)
   })
 
   it('offers places for what is chosen, each with why, and places it at one', async () => {

@@ -11,6 +11,6 @@ export default defineRoute(
   },
   async ({ desk, caller, query }) => {
     await seenTicket(desk, caller, query.reference)
-    return placesFor(desk, query)
+    return placesFor(desk, caller, query)
   },
 )
