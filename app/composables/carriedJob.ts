@@ -1,4 +1,4 @@
-import type { Held } from '~/composables/heldJob'
+import { heldKey, type Held } from '~/composables/heldJob'
 
 /** What is carried from a list onto the board, by drag and drop of the browser. */
 const JOB = 'application/x-yare-job'
@@ -10,7 +10,7 @@ const carried = shallowRef<Held>()
 
 export function carry(event: DragEvent, held: Held): void {
   carried.value = held
-  event.dataTransfer?.setData(JOB, `${held.reference}-${held.id}`)
+  event.dataTransfer?.setData(JOB, heldKey(held))
   event.dataTransfer?.setData('text/plain', String(held.reference))
   if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
   event.target?.addEventListener('dragend', () => (carried.value = undefined), { once: true })

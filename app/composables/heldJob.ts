@@ -24,6 +24,7 @@ export type Places = AnswerOf<'GET /api/dispatch/places'>
 /** What is to be placed: one of the list, or one that stands on the board already. */
 export interface Held {
   reference: number
+  /** Of the job; 0 where it is a fixed time that was said on its ticket, which becomes one when it is moved. */
   id: number
   what: string
   /** As placing sees it. */
@@ -64,19 +65,23 @@ export const heldOf = (row: OpenJob): Held => ({
   },
 })
 
+/** By which it is known on the board, and in its address. */
+export const heldKey = ({ reference, id, now }: Pick<Held, 'reference' | 'id' | 'now'>): string =>
+  id ? `${reference}-${id}` : `${reference}-t${now?.booking}`
+
 /**
- * What can be moved of the board: a job that has not begun. Undefined where it is none, or out of one's reach.
+ * What can be moved of the board: what has not begun. Undefined where it is none, or out of one's reach.
  * @param isLeft whoever has begun it is not there any more
  */
 export function heldVisit(visit: Visit, person: string, isLeft = false): Held | undefined {
   const { reference, job: id, start, end, booking, state } = visit
   const movable: readonly BookingState[] = isLeft ? ['booked', 'begun'] : ['booked']
-  if (reference === null || id === null || !movable.includes(state)) return undefined
+  if (reference === null || !movable.includes(state)) return undefined
+  const held = { reference, id: id ?? 0, now: { booking, person, from: start } }
   return {
-    ...{ reference, id, what: visit.what, untold: visit.untold, visit: visit.visit },
+    ...{ ...held, what: visit.what, untold: visit.untold, visit: visit.visit },
     repeats: visit.series !== null,
-    now: { booking, person, from: start },
-    job: { id: `${reference}-${id}`, duration: end - start, ...asked(visit, visit.due) },
+    job: { id: heldKey(held), duration: end - start, ...asked(visit, visit.due) },
   }
 }
 
@@ -90,7 +95,7 @@ export const handOf = ({ id, skills, site, free, visits, most }: BoardPerson, wi
   ...(site !== null && { base: site }),
   ...(most !== null && { most }),
   visits: visits
-    .filter((one) => one.reference !== without?.reference || one.job !== without.id)
+    .filter((one) => one.reference !== without?.reference || one.booking !== without.now?.booking)
     .map(({ site: where, ...one }) => ({ ...one, ...(where !== null && { site: where }) })),
 })
 
@@ -118,7 +123,11 @@ export function troublesOn(board: Board, now: number) {
         const held = visit.insisted ? undefined : heldVisit(visit, person.id, true)
         const { site, ...at } = visit
         const begun = visit.state === 'begun'
-        return held ? [{ job: held.job, visit: { ...at, ...(site !== null && { site }) }, begun }] : []
+        if (!held) return []
+        // Nobody has said that a fixed time of a ticket is at its site: it may be a call.
+        const { site: of, ...elsewhere } = held.job
+        const job = held.id && of !== undefined ? held.job : elsewhere
+        return [{ job, visit: { ...at, ...(site !== null && { site }) }, begun }]
       }),
     ]),
   )

@@ -48,7 +48,7 @@ const stretches = computed(() => [
       :class="[one.kind, { late: one.late }]"
       :style="one.style"
       :title="one.title"
-      >{{ one.short }}</span
+      ><span>{{ one.short }}</span></span
     >
   </span>
 </template>
@@ -71,6 +71,16 @@ const stretches = computed(() => [
   overflow: hidden;
   white-space: nowrap;
   color: var(--ink-2);
+}
+/* A number is written where there is room for it. */
+.planned,
+.worked {
+  container-type: inline-size;
+}
+@container (max-width: 32px) {
+  .num > span {
+    display: none;
+  }
 }
 .ground > .planned,
 .ground > .worked {

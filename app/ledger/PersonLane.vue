@@ -3,6 +3,7 @@ import { besides, GRID, type BoardScale } from '~~/core/dispatch'
 import { hoursAndMinutes, signedBalance, timeOfDay, Zone, type Interval } from '~~/core/time'
 import { carry, isCarried } from '~/composables/carriedJob'
 import {
+  heldKey,
   heldVisit,
   isDeclined,
   type Board,
@@ -35,7 +36,7 @@ const emit = defineEmits<{
   over: [held: Held, person: string, start: number]
   drop: [held: Held, person: string, start: number]
   out: []
-  choose: [job: { reference: number; id: number } | undefined]
+  choose: [job: Held]
   nudge: [held: Held, by: { start?: number; takes?: number; row?: number }]
   put: []
 }>()
@@ -142,7 +143,7 @@ function key(event: KeyboardEvent, held: Held | undefined) {
   }
 }
 const isSame = (one: Held | undefined, other: Held | undefined) =>
-  one !== undefined && one.reference === other?.reference && one.id === other.id
+  one !== undefined && other !== undefined && heldKey(one) === heldKey(other)
 /** Enter puts what was moved by keys where it lies now; it chooses what was not. */
 function pressed(held: Held | undefined, isMoved: boolean) {
   if (isMoved) emit('put')

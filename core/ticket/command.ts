@@ -165,6 +165,8 @@ export type Command =
   | { kind: 'estimate'; takes: number | null }
   | { kind: 'book'; person: string; from: Instant; to: Instant; what: string }
   | { kind: 'changeBooking'; id: number; state?: BookingState; person?: string; from?: Instant; to?: Instant }
+  /** A fixed time that was said here is a job of the board from now on. */
+  | { kind: 'planBooking'; id: number }
   /** Work of it wants somebody and a time. */
   | { kind: 'wantJob'; words: JobWords }
   /** Jobs that repeat, by a rule of RFC 5545: each within so many days from the one that it names. */

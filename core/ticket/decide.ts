@@ -65,7 +65,17 @@ import {
   dropTask,
   orderTasks,
 } from './tasks'
-import { changeJob, confirmVisit, freeJob, wantSeries, placeJob, splitJob, tellJob, wantJob } from './jobs'
+import {
+  changeJob,
+  confirmVisit,
+  freeJob,
+  wantSeries,
+  placeJob,
+  planBooking,
+  splitJob,
+  tellJob,
+  wantJob,
+} from './jobs'
 import { filesOf } from './text'
 import { move } from './toStatus'
 import { confirm, rate } from './verdict'
@@ -113,6 +123,7 @@ const HANDLERS: Handlers = {
   wantSeries,
   changeJob,
   placeJob,
+  planBooking,
   freeJob,
   tellJob,
   confirmVisit,

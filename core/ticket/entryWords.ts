@@ -233,7 +233,9 @@ const WORDS: Words = {
   visitReported: ({ what, report, ...entry }, names) =>
     `${by(entry, names)} reported on “${what}”${report.words ? `: ${report.words}` : ''}`,
   jobWanted: ({ job, ...entry }, names) =>
-    `${by(entry, names)} wants somebody and a time for “${job.what}”, ${durationInWords(job.takes)}`,
+    job.booking !== undefined
+      ? `${by(entry, names)} plans “${job.what}” on the board`
+      : `${by(entry, names)} wants somebody and a time for “${job.what}”, ${durationInWords(job.takes)}`,
   jobChanged: ({ job, did, ...entry }, names) => {
     const insisted = did === 'placed' || did === 'moved' ? job.insisted?.why : undefined
     return `${by(entry, names)} ${JOB_DEEDS[did]} “${job.what}”${insisted ? `, although something speaks against it: ${insisted}` : ''}`

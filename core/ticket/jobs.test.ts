@@ -143,6 +143,23 @@ describe('a job of a ticket', () => {
     expect(() => place(id)).toThrow('called off')
   })
 
+  it('is what a fixed time becomes that was said on the ticket, where it stands', () => {
+    ticket.do({ kind: 'book', person: 'tora-aas', from: at(60), to: at(105), what: 'Call the purser' }, at(1))
+    const { id: booking } = ticket.state!.bookings![0]!
+    ticket.do({ kind: 'planBooking', id: booking }, at(2), OLIN)
+    const [planned] = ticket.state!.jobs!
+    expect(planned).toMatchObject({ what: 'Call the purser', takes: 45 * MINUTE, booking })
+    expect(standing(planned!.id)).toBe('placed')
+    // Whoever does it at the same moment finds it done.
+    ticket.do({ kind: 'planBooking', id: booking }, at(3), OLIN)
+    expect(ticket.state!.jobs).toHaveLength(1)
+    place(planned!.id, { person: 'ove-stern', now: seen(planned!.id) })
+    expect(ticket.state!.bookings).toMatchObject([{ id: booking, person: 'ove-stern', from: at(60) }])
+    ticket.do({ kind: 'changeBooking', id: booking, state: 'calledOff' }, at(4), OLIN)
+    expect(standing(planned!.id)).toBe('open')
+    expect(() => ticket.do({ kind: 'planBooking', id: 99 }, at(5), OLIN)).toThrow('not on the ticket')
+  })
+
   it('is split: it keeps the first piece and its time, what is left is wanted', () => {
     const id = want({ takes: 3 * HOUR })
     place(id, { from: at(60), to: at(240) })

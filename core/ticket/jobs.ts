@@ -8,7 +8,7 @@ import {
   type Window,
 } from '../dispatch'
 import { MINUTE, Zone } from '../time'
-import type { Booking } from '../work'
+import { isBooked, type Booking } from '../work'
 import { assignTo } from './assign'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
@@ -62,13 +62,33 @@ function checked({ directory }: Change, words: JobWords): JobWords {
 }
 
 /** Work of it wants somebody and a time. @throws Refused where it has too many, or something of it is wrong */
-export function wantJob(change: Change, { words }: Pick<Of<'wantJob'>, 'words'>, series?: number): void {
+export function wantJob(
+  change: Change,
+  { words }: Pick<Of<'wantJob'>, 'words'>,
+  more: Pick<WantedJob, 'series' | 'booking'> = {},
+): void {
   personOf(change)
   const { jobs = [], bookings } = change.state
   if (jobs.filter((one) => !['done', 'calledOff'].includes(standingOf(one, bookings))).length >= MOST_JOBS)
     throw new Refused('conflict', `At most ${MOST_JOBS} jobs of one ticket are open or placed.`)
-  const job = { id: nextId(change), ...checked(change, words), ...(series !== undefined && { series }) }
+  const job = { id: nextId(change), ...checked(change, words), ...more }
   change.enter({ kind: 'jobWanted', job })
+}
+
+/**
+ * A fixed time becomes a job that stands where it stood, so that it is moved and handed on like any other.
+ * @throws Refused when it is over, or not there
+ */
+export function planBooking(change: Change, { id }: Of<'planBooking'>): void {
+  personOf(change)
+  const { jobs = [], bookings, site } = change.state
+  const booking = bookings?.find((one) => one.id === id)
+  if (!booking) throw new Refused('missing', 'This fixed time is not on the ticket any more.')
+  if (jobs.some((one) => one.booking === id)) return
+  if (!isBooked(booking)) throw new Refused('conflict', 'This fixed time is over already.')
+  const takes = booking.to - booking.from
+  const words = { what: booking.what, takes, ...(site && change.directory.sites.get(site) && { site }) }
+  wantJob(change, { words }, { booking: id })
 }
 
 /** Most days that there are for one job of a series. */
@@ -85,7 +105,7 @@ export function wantSeries(change: Change, { words, rule, first, days }: Of<'wan
     refuse('rule', error instanceof Error ? error.message : 'it cannot be read')
   }
   const series = nextId(change)
-  for (const window of windows) wantJob(change, { words: { ...words, ...window } }, series)
+  for (const window of windows) wantJob(change, { words: { ...words, ...window } }, { series })
 }
 
 /** What a job is changes, or it is called off; its fixed time goes with it then. */

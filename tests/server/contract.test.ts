@@ -93,6 +93,7 @@ describe('What routes answer', () => {
       ...{ ...one, body },
     })
     await call('GET /api/dispatch/board', { query: { days: 14 } })
+    await call('GET /api/dispatch/work', { query: { days: 14 } })
     const visit = await call<{ id: number }>('POST /api/tickets/{reference}/jobs', {
       ...{ path: { reference }, body: { takes: 3_600_000, site: null, visit: true } },
     })
@@ -110,6 +111,7 @@ describe('What routes answer', () => {
     const { sequence } = await call<{ sequence: number }>('POST /api/tickets/{reference}/bookings', {
       ...{ ...TORA, path: { reference }, body: own },
     })
+    await call('POST /api/tickets/{reference}/bookings/{id}/job', { path: { reference, id: sequence } })
     const deed = () => ({ key: randomUUID(), reference, booking: sequence, at: from })
     await call('POST /api/my/day', { ...TORA, body: { ...deed(), step: 'onWay' } })
     const report = { words: 'Seen', parts: [{ what: 'Belt', count: '2' }], signedBy: 'Ines Varga' }

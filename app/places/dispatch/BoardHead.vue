@@ -100,8 +100,12 @@ h2 {
   flex-wrap: nowrap;
 }
 .filters > * {
-  width: 152px;
+  flex: 0 1 180px;
+  width: auto;
   min-width: 0;
+}
+.filters :deep(.p-select) {
+  width: 100%;
 }
 @media (max-width: 520px) {
   .filters {

@@ -27,7 +27,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   drop: [held: Held, person: string, start: number]
-  choose: [job: { reference: number; id: number } | undefined]
+  choose: [job: Held]
   place: [wish: Wish]
 }>()
 
@@ -144,7 +144,7 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
 </script>
 
 <template>
-  <div class="frame">
+  <div class="frame" :class="{ alone: !held }">
     <div class="board" role="group" aria-label="People and their hours" :style="{ '--lane': width }">
       <div class="line scale" aria-hidden="true">
         <span class="who small quiet">{{ free }} of {{ found.length }} work</span>
@@ -192,6 +192,7 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
     <span><i class="fixed" /> fixed time</span>
     <span><i class="untold" /> not told yet</span>
     <span><i class="planned" /> flexible work, as the Bench orders it</span>
+    <span><i class="planned late" /> a promise is broken by then</span>
     <span><i class="worked" /> worked</span>
     <span><i class="done" /> done</span>
     <span><i class="way" /> on the way</span>
@@ -207,6 +208,9 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
   overflow: auto;
   border-bottom: 1px solid var(--rule-2);
   margin-top: 8px;
+}
+.frame.alone {
+  max-height: max(260px, calc(100vh - 290px));
 }
 .board {
   width: max-content;
@@ -291,6 +295,9 @@ ul {
 }
 .legend .planned {
   background: var(--sea-2);
+}
+.legend .late {
+  border-bottom: 2px solid var(--red);
 }
 .legend .worked {
   background: var(--rule);

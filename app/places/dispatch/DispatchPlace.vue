@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BoardScale, typedPlace } from '~~/core/dispatch'
 import { DAY, isoDate, parseMoment, weekdayAndTime, Zone } from '~~/core/time'
-import { heldOf, heldVisit, type Board, type Held, type OpenJob } from '~/composables/heldJob'
+import { heldKey, heldOf, heldVisit, type Board, type Held, type OpenJob } from '~/composables/heldJob'
 import type { Line } from './usePlaceAll'
 import { usePlacing } from './usePlacing'
 
@@ -67,20 +67,19 @@ const scale = computed(() =>
   night.value ? new BoardScale(dayList.value, 0, 24) : new BoardScale(dayList.value, ...BY_DAY),
 )
 
-const key = ({ reference, id }: { reference: number; id: number }) => `${reference}-${id}`
 const chosenKey = computed(() => text('job'))
-const chosenRow = computed(() => jobs.rows.value.find((one) => key(one) === chosenKey.value))
+const chosenRow = computed(() => jobs.rows.value.find((one) => heldKey(one) === chosenKey.value))
 const onBoard = computed(() => {
   for (const person of board.value?.people ?? [])
     for (const visit of person.visits) {
       const held = heldVisit(visit, person.id)
-      if (held && key(held) === chosenKey.value) return held
+      if (held && heldKey(held) === chosenKey.value) return held
     }
   return undefined
 })
 /** What is to be placed now. */
 const held = computed<Held | undefined>(() => (chosenRow.value ? heldOf(chosenRow.value) : onBoard.value))
-const choose = (one: { reference: number; id: number } | undefined) => put('job', one && key(one))
+const choose = (one: Parameters<typeof heldKey>[0] | undefined) => put('job', one && heldKey(one))
 
 const placesPage = useQuery({
   key: () => ['dispatch', 'places', chosenKey.value ?? '', day.value ?? ''],
@@ -88,9 +87,9 @@ const placesPage = useQuery({
     const [reference = 0, job = 0] = (chosenKey.value ?? '').split('-').map(Number)
     return api('GET /api/dispatch/places', { query: { reference, job, day: day.value }, signal })
   },
-  enabled: () => held.value !== undefined && mayPlace.value,
+  enabled: () => Boolean(held.value?.id) && mayPlace.value,
 })
-const places = computed(() => (held.value && mayPlace.value ? placesPage.data.value : undefined))
+const places = computed(() => (held.value?.id && mayPlace.value ? placesPage.data.value : undefined))
 
 const placing = usePlacing({
   board: () => board.value,

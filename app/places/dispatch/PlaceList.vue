@@ -68,11 +68,15 @@ function done() {
     <p v-if="whose" class="small">
       It is with <b>{{ whose.name }}</b>, {{ whose.from
       }}{{ held.untold ? ', who does not know of it yet' : '' }}.
-      <KitButton v-if="mayPlace" kind="link" :busy="busy" @click="emit('free', whose.name)"
+      <template v-if="!held.id"
+        >It was said on its ticket, and is a job of this board once you move it: drag it, use the arrow keys
+        on it, or type a name and a time.</template
+      >
+      <KitButton v-else-if="mayPlace" kind="link" :busy="busy" @click="emit('free', whose.name)"
         >Take it from them</KitButton
       >
     </p>
-    <p v-if="mayPlace" class="small">
+    <p v-if="mayPlace && held.id" class="small">
       <KitButton kind="link" :aria-expanded="form !== undefined" @click="form = form ? undefined : 'change'"
         >Change what it asks for …</KitButton
       >
@@ -97,7 +101,7 @@ function done() {
     />
     <KitError :error="error" />
     <p v-if="!mayPlace" class="quiet">Your role does not place work with others.</p>
-    <p v-else-if="!places && !error" role="status" class="quiet">Looking for places …</p>
+    <p v-else-if="held.id && !places && !error" role="status" class="quiet">Looking for places …</p>
     <p v-if="none" class="notice">
       Within two weeks nobody who can do it is free for it in one piece. Split it, let it take less, or say
       where it goes all the same.

@@ -135,6 +135,7 @@ async function page({
     }),
     'POST /api/tickets/9/jobs/4/place': keep('place 9', { booking: 5 }),
     'POST /api/tickets/9/jobs/4/free': keep('free 9', { sequence: 8 }),
+    'POST /api/tickets/7/bookings/3/job': keep('plan 7', { id: 2 }),
     'POST /api/tickets/7/jobs/2/place': keep('place 7', { booking: 3 }),
     'POST /api/tickets/7/jobs/2/free': keep('free 7', { sequence: 8 }),
     'POST /api/dispatch/tell': keep('tell', { told: 1 }),
@@ -269,6 +270,18 @@ describe('Dispatch', () => {
     const { body } = sent[0]!
     expect(body).toMatchObject({ person: 'tora', from: at(10.5), takes: 75 * MINUTE, tell: false })
     expect(body.now).toEqual({ booking: 3, person: 'sten', from: at(10) })
+  })
+
+  it('makes a job of a fixed time that was said on its ticket, as it is moved', async () => {
+    await page({ sten: visit({ job: null, untold: false }), query: '?job=7-t3' })
+    expect(said()).toContain('It was said on its ticket, and is a job of this board once you move it')
+    await type('Anywhere else', 'tora 13:15')
+    button(/^Place and tell$/).click()
+    await settled()
+    expect(sent).toMatchObject([
+      { path: 'plan 7' },
+      { path: 'place 7', body: { person: 'tora', from: at(13.25), now: { booking: 3, person: 'sten' } } },
+    ])
   })
 
   it('frees what is placed, tells those who do not know, and brings a ticket', async () => {

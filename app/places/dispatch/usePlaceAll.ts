@@ -46,7 +46,10 @@ export function usePlaceAll() {
     // What may only be done later is not missing in these days.
     const open = jobs.filter((one) => (one.earliest ?? 0) < board.to).map(heldOf)
     const standing = moves
-      ? board.people.flatMap((one) => one.visits.flatMap((visit) => heldVisit(visit, one.id) ?? []))
+      ? board.people
+          .flatMap((one) => one.visits.flatMap((visit) => heldVisit(visit, one.id) ?? []))
+          // What was said on a ticket stands there; only who plans it moves it.
+          .filter((one) => one.id)
       : []
     const held = new Map([...open, ...standing].map((one) => [keyOf(one), one]))
     asked = { board, held }

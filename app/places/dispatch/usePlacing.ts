@@ -42,10 +42,20 @@ export function usePlacing({ board, now, again }: Around) {
     else await send(one)
   }
 
-  async function send(one: Wish, insists?: string) {
-    const { held, person, start, tell, takes } = one
-    const done = await run(() =>
-      api('POST /api/tickets/{reference}/jobs/{id}/place', {
+  /** What was said on a ticket becomes a job before it is moved. */
+  async function asJob(held: Held): Promise<Held> {
+    if (held.id || !held.now) return held
+    const path = { reference: held.reference, id: held.now.booking }
+    const { id } = await api('POST /api/tickets/{reference}/bookings/{id}/job', { path })
+    return { ...held, id }
+  }
+
+  async function send(wanted: Wish, insists?: string) {
+    const { person, start, tell, takes } = wanted
+    let held = wanted.held
+    const done = await run(async () => {
+      held = await asJob(held)
+      return api('POST /api/tickets/{reference}/jobs/{id}/place', {
         path: path(held),
         body: {
           ...{ person, from: start, tell },
@@ -53,8 +63,9 @@ export function usePlacing({ board, now, again }: Around) {
           ...(held.now && { now: at(held.now) }),
           ...(insists && { insists }),
         },
-      }),
-    )
+      })
+    })
+    const one = { ...wanted, held }
     if (!done) {
       // Somebody else has put something there since: what speaks against it stands in the answer.
       const found = error.value?.on('insists')
