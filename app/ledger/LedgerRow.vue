@@ -63,8 +63,9 @@ const due = computed(() => {
       <span class="summary">{{ row.summary }}</span>
       <span class="said"
         ><span class="where">{{ cells.join(' · ') }}</span>
-        <DoneMark v-if="row.tasks.all" class="done" :done="row.tasks.done" :all="row.tasks.all"
-      /></span>
+        <DoneMark v-if="row.tasks.all" class="done" :done="row.tasks.done" :all="row.tasks.all" />
+        <PlacedMark v-if="row.placed" class="done" :placed="row.placed" :now="now" :zone="zone" />
+      </span>
       <TimeStrip
         v-if="shown && !dense"
         :clock="shown.clock"

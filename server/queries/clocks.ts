@@ -1,10 +1,12 @@
 import { bandOfBalance, isOfTarget, type Band, type Clock } from '../../core/clock'
+import type { PlacedAt } from '../../core/ticket'
 import type { KeptState } from '../db/tables'
 import { isSeen, type Sight } from '../../core/rights'
 import { sightOf } from './sight'
 import type { Reading } from './reading'
 import { leftOf, type KeptClock } from './runningClocks'
 import { textMatches } from './search'
+import { placedBy } from './ticketList'
 import { oneAt } from '../../core/lookup'
 
 /** Fine, close and over run; paused ones stand still. */
@@ -38,6 +40,7 @@ export interface ClockRow {
   organisation: string
   site: string
   status: string
+  placed: PlacedAt | null
   edition: number
   band: ClockBand
   /** Milliseconds left at the moment of the answer; negative when overdrawn. */
@@ -215,6 +218,7 @@ async function describe(desk: Reading, page: Standing[]): Promise<ClockRow[]> {
         organisation: directory.organisations.get(state.organisation ?? '')?.name ?? 'no organisation',
         site: directory.sites.get(state.site ?? '')?.name ?? '',
         status: state.status,
+        placed: placedBy(state, directory),
         edition,
         band: one.band,
         balance: one.balance,

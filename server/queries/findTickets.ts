@@ -1,13 +1,15 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { Sight } from '../../core/rights'
 import { oneAt } from '../../core/lookup'
-import { standsInWords } from '../../core/ticket'
+import { standsInWords, type PlacedAt } from '../../core/ticket'
+import { momentInWords } from '../../core/time'
 import type { SearchFilter, SearchThing, SearchWords } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import type { KeptState } from '../db/tables'
 import type { Hit } from './everything'
 import type { Reading } from './reading'
 import { seenSql } from './sight'
+import { placedBy } from './ticketList'
 
 /** Filters that only open tickets pass. */
 const OF_OPEN: ReadonlySet<string> = new Set(['open', 'unassigned', 'overdrawn', 'held'])
@@ -59,9 +61,12 @@ function filterSql(filter: SearchFilter, person: string) {
 }
 
 /** What says where a ticket stands; the whole of a state is long. */
-type Stands = Pick<KeptState, 'kind' | 'status' | 'statuses' | 'held' | 'mergedInto' | 'rejected'>
+type Stands = Pick<
+  KeptState,
+  'kind' | 'status' | 'statuses' | 'held' | 'mergedInto' | 'rejected' | 'jobs' | 'bookings'
+>
 const STANDS = sql<Stands>`jsonb_strip_nulls(jsonb_build_object('kind', t.kind, 'status', t.status, 'statuses',
-  t.state->'statuses', 'held', t.state->'held', 'mergedInto', t.state->'mergedInto', 'rejected', t.state->'rejected'))`
+  t.state->'statuses', 'held', t.state->'held', 'mergedInto', t.state->'mergedInto', 'rejected', t.state->'rejected', 'jobs', t.state->'jobs', 'bookings', t.state->'bookings'))`
 
 interface TicketHit {
   reference: number
@@ -145,16 +150,28 @@ function matching(
   )
 }
 
+/** Where it stands with Dispatch, in the zone of the desk. */
+function placedInWords(placed: PlacedAt | null, zone: string): string[] {
+  if (!placed?.next) return placed ? ['to be placed'] : []
+  const { person, from } = placed.next
+  return [`placed with ${person}, ${momentInWords(from, zone, deskNow())}`]
+}
+
 async function ticketHit(desk: Reading, row: TicketHit): Promise<Hit> {
-  const [design, directory] = await Promise.all([
+  const [design, directory, current] = await Promise.all([
     desk.knowledge.edition(row.edition),
     desk.knowledge.directory(),
+    desk.knowledge.currentEdition(),
   ])
   return {
     kind: 'ticket',
     to: `/desk/${row.reference}`,
     title: `${row.reference} ${row.summary}`,
-    note: `${standsInWords(row.state, design.kind(row.state.kind))} · ${directory.nameOf(row.requester)}`,
+    note: [
+      standsInWords(row.state, design.kind(row.state.kind)),
+      directory.nameOf(row.requester),
+      ...placedInWords(placedBy(row.state, directory), current.design.desk.zone),
+    ].join(' · '),
     why: row.why?.replace(/\s+/g, ' ').trim() ?? '',
   }
 }

@@ -2,7 +2,14 @@ import { sql, type RawBuilder } from 'kysely'
 import type { Clock } from '../../core/clock'
 import type { Calendars, Condition } from '../../core/condition'
 import type { CompiledDesign, Directory } from '../../core/design'
-import { progressOf, Refused, standsInWords, type TicketState } from '../../core/ticket'
+import {
+  Refused,
+  placedOf,
+  progressOf,
+  standsInWords,
+  type PlacedAt,
+  type TicketState,
+} from '../../core/ticket'
 import type { KeptState } from '../db/tables'
 import { fieldOf, nameOfField } from '../../core/fields'
 import {
@@ -68,6 +75,8 @@ export interface TicketRow {
   waitingSince: number | null
   /** Tasks that are done, and all of them. */
   tasks: { done: number; all: number }
+  /** Where it stands with Dispatch; null where it has nothing to do with that. */
+  placed: PlacedAt | null
   clocks: Clock[]
   /** The fields of its kind in words, by name, without long texts. */
   fields: Record<string, string>
@@ -312,6 +321,17 @@ function headingOf(
 }
 
 /** What a row says of a ticket, from its state alone. */
+/** Where it stands with Dispatch, whoever has it by name. */
+export function placedBy(state: Pick<KeptState, 'jobs' | 'bookings'>, directory: Directory): PlacedAt | null {
+  const placed = placedOf(state)
+  return (
+    placed && {
+      ...placed,
+      next: placed.next && { ...placed.next, person: directory.nameOf(placed.next.person) },
+    }
+  )
+}
+
 export function rowOf(
   state: KeptState,
   design: CompiledDesign,
@@ -339,6 +359,7 @@ export function rowOf(
     loggedAt: state.loggedAt,
     changedAt: state.changedAt,
     tasks: progressOf(state, design),
+    placed: placedBy(state, directory),
     clocks: state.clocks,
   }
 }

@@ -27,8 +27,10 @@ const rests = computed(() => openPause(props.row.clock)?.why)
       >
       <span class="line quiet small"
         >{{ row.numeral }} · {{ row.organisation }} · {{ row.site }}
-        <template v-if="rests"> · rests: {{ rests }}</template></span
-      >
+        <template v-if="rests"> · rests: {{ rests }}</template
+        ><template v-if="row.placed"
+          >&ensp;<PlacedMark :placed="row.placed" :now="now" :zone="zone" /></template
+      ></span>
     </span>
     <span class="who line small"
       >{{ row.technician ?? 'nobody yet' }}<br /><span class="quiet">{{ row.team }}</span></span

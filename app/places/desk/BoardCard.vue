@@ -8,6 +8,7 @@ const props = defineProps<{
   row: Row
   cells: readonly string[]
   now: number
+  zone: string
   on: boolean
   query: Record<string, string>
   /** The ways on from where it is. */
@@ -36,6 +37,7 @@ const promised = computed(() => {
     >
     <span v-for="(cell, index) in cells" :key="index" class="cell small">{{ cell }}</span>
     <DoneMark v-if="row.tasks.all" class="cell" :done="row.tasks.done" :all="row.tasks.all" />
+    <PlacedMark v-if="row.placed" :placed="row.placed" :now="now" :zone="zone" />
     <div v-if="promised" class="promise">
       <TimeStrip
         :clock="promised.clock"

@@ -141,6 +141,7 @@ const leftIn = ({ total, rows }: Stack) => Math.max(0, total - rows.length)
                 :row="row"
                 :cells="cells(row, view.columns)"
                 :now="now"
+                :zone="zone"
                 :on="row.reference === active"
                 :query="query"
                 :acts="offers(row)"
