@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DAY, HOUR, MINUTE, type Interval } from '../time'
+import { CalendarTime, DAY, HOUR, MINUTE, parseMoment, weekly, type Interval } from '../time'
 import { normalise } from '../time/intervals'
 import { conflictsOf, GRID, isRemark, slotsFor, slotsOf, Ways, type Hand, type Job } from '.'
 
@@ -74,6 +74,25 @@ describe('places for a job', () => {
     expect(first({ open: [span(11, 12), span(13, 15)] }, {})).toMatchObject({ start: at(13) })
     expect(first({ earliest: at(9, 50) }, {})).toMatchObject({ start: at(10) })
     expect(first({ latest: at(9) }, {})).toBeUndefined()
+  })
+
+  it('lie in the hours of a site in another zone, also on the day when its clock is changed', () => {
+    // Clocks of Halifax go back on 1 November 2026, those of London a week before (IANA time zone database).
+    const yard = new CalendarTime({
+      ...{ id: 'yard', name: 'Yard', zone: 'America/Halifax', exceptions: [] },
+      week: weekly([1, 2, 3, 4, 5, 6, 7], '08:00', '10:00'),
+    })
+    const firstOn = (day: string) => {
+      const start = parseMoment(day, 'Europe/London')
+      const within = { start, end: start + DAY, now: start }
+      const job = { ...JOB, site: 'landing', open: yard.openIntervals(start, start + DAY) }
+      const always = hand({ free: [{ start, end: start + DAY }] })
+      return new Date(slotsFor(job, [always], WAYS, within)[0]!.start).toISOString()
+    }
+    expect(firstOn('2026-10-31')).toBe('2026-10-31T11:00:00.000Z')
+    expect(firstOn('2026-11-01')).toBe('2026-11-01T12:00:00.000Z')
+    // On the day of 25 hours of the desk nothing of the other zone moves.
+    expect(firstOn('2026-10-25')).toBe('2026-10-25T11:00:00.000Z')
   })
 
   it('keep the promise first, then take the shorter way, then are sooner', () => {

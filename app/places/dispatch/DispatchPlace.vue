@@ -271,6 +271,7 @@ watch(chosenKey, () => (typedFault.value = ''))
           v-if="placesAll && board"
           :board="board"
           :jobs="jobs.rows.value"
+          :more="(jobs.page.value?.total ?? 0) - jobs.rows.value.length"
           :team="text('team')"
           :now="time.now"
           @taken="tookAll"

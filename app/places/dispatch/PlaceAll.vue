@@ -8,10 +8,14 @@ import { takeLines, usePlaceAll, type Line, type Taken } from './usePlaceAll'
 const props = defineProps<{
   board: Board
   jobs: readonly OpenJob[]
+  /** How many more are open than are placed at once. */
+  more: number
   team: string | undefined
   now: number
 }>()
 const emit = defineEmits<{ taken: [lines: Line[]]; leave: [] }>()
+/** So many of what stays are named. */
+const MOST = 40
 const all = usePlaceAll()
 const moves = ref(false)
 const tells = ref(false)
@@ -78,9 +82,16 @@ const left = computed(() => [...became.value.values()].filter((one) => one !== '
     <h2 id="all">
       Place all
       <span class="quiet small"
-        >{{ jobs.length }} open, in the days in sight{{ team ? ', with the team that is chosen' : '' }}</span
+        >{{ jobs.length.toLocaleString('en')
+        }}{{ more ? ` of ${(jobs.length + more).toLocaleString('en')}` : '' }} open, in the days in sight{{
+          team ? ', with the team that is chosen' : ''
+        }}</span
       >
     </h2>
+    <p v-if="more" class="quiet small">
+      Those that are promised first; the others can be placed when these are, or be found by words and placed
+      by themselves.
+    </p>
     <p v-if="all.failed.value" class="notice bad" role="alert">
       It cannot be reckoned in this browser. <KitButton kind="link" @click="begin">Try again</KitButton>
     </p>
@@ -128,9 +139,12 @@ const left = computed(() => [...became.value.values()].filter((one) => one !== '
     </LedgerTable>
     <p v-else-if="all.answer.value" class="quiet">Nothing of it can be placed in these days.</p>
     <ul v-if="all.unplaced.value.length" class="small">
-      <li v-for="one in all.unplaced.value" :key="one.held.job.id">
+      <li v-for="one in all.unplaced.value.slice(0, MOST)" :key="one.held.job.id">
         <span class="num">{{ one.held.reference }}</span> {{ one.held.what }} stays:
         {{ whyNotInWords(one.why, words) }}
+      </li>
+      <li v-if="all.unplaced.value.length > MOST">
+        {{ (all.unplaced.value.length - MOST).toLocaleString('en') }} more stay.
       </li>
     </ul>
     <p v-if="left" class="notice bad" role="status">

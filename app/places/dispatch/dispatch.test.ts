@@ -370,12 +370,12 @@ describe('work that repeats', () => {
 
 describe('placing all at once', () => {
   afterEach(() => vi.unstubAllGlobals())
-  async function all(refuses?: string) {
+  async function all(refuses?: string, more = 0) {
     vi.stubGlobal('Worker', FakeWorker)
     await page({ refuses })
     document.body.innerHTML = ''
     const { wrapper } = draw(PlaceAll, {
-      props: { board: BOARD, jobs: [JOB], team: undefined, now: at(9) } as never,
+      props: { board: BOARD, jobs: [JOB], more, team: undefined, now: at(9) } as never,
     })
     await settled()
     return { wrapper, asked: () => FakeWorker.asked.at(-1)! }
@@ -394,6 +394,11 @@ describe('placing all at once', () => {
     await press(/^Take 1 line$/)
     expect(sent).toEqual([{ path: 'place 9', body: { person: 'tora', from: at(9), tell: false } }])
     expect(wrapper.emitted('taken')).toMatchObject([[[{ job: '9-4', hand: 'tora' }]]])
+  })
+
+  it('says how many there are that it does not place', async () => {
+    await all(undefined, 7_999)
+    expect(said()).toContain('1 of 8,000 open')
   })
 
   it('may move what is placed, as far as somebody says so', async () => {

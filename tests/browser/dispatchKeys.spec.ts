@@ -1,0 +1,86 @@
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import { wanted } from './jobs'
+import { LEAD, signIn } from './people'
+
+/** As whoever has no mouse gets there: by Tab, forwards or backwards. */
+async function tabTo(page: Page, aim: Locator, key: 'Tab' | 'Shift+Tab' = 'Tab') {
+  await expect(aim).toBeVisible()
+  for (let steps = 0; steps < 150; steps++) {
+    if (await aim.evaluate((one) => one === document.activeElement)) return
+    await page.keyboard.press(key)
+  }
+  throw new Error('Tab does not lead there')
+}
+
+test('the whole of Dispatch by the keyboard alone: place, hand on, lengthen, split, call off, place all', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const { reference } = await wanted(page.request, 'Capstan brake squeals')
+  const other = await wanted(page.request, 'Capstan lamp is out')
+  // Whoever is sent on a day of their own is nobody else's of these tests.
+  await page.goto('/dispatch?day=2026-11-24')
+  const board = page.getByRole('group', { name: 'People and their hours' })
+  await expect(board).toBeVisible()
+
+  // What is to be placed is found by words, and chosen.
+  await tabTo(page, page.getByLabel('Find a job'))
+  await page.keyboard.type('capstan')
+  await expect(page.getByText('2, by promise')).toBeVisible()
+  await tabTo(page, page.getByRole('link', { name: /Capstan brake squeals/ }))
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Capstan brake squeals' })).toBeVisible()
+
+  // It goes to somebody at a time that is typed.
+  await tabTo(page, page.getByLabel('Anywhere else'))
+  await page.keyboard.type('hal rowan 8:00')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(`${reference} is with Hal Rowan.`)).toBeVisible()
+
+  // It is made longer, handed to another, and both are taken back.
+  const placed = board.getByRole('button', { name: /: Capstan brake squeals/ })
+  await expect(placed).toHaveAttribute('aria-label', /^Hal Rowan, 08:00 to 09:00/)
+  await tabTo(page, placed, 'Shift+Tab')
+  await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(placed).toHaveAttribute('aria-label', /^Hal Rowan, 08:00 to 09:15/)
+  await tabTo(page, placed)
+  await page.keyboard.press('ArrowDown')
+  const says = page.getByRole('status').filter({ hasText: / to \d\d:\d\d/ })
+  const [, next] = /^(.+?), 08:00 to 09:15/.exec((await says.textContent())!.trim())!
+  expect(next).not.toBe('Hal Rowan')
+  await page.keyboard.press('Escape')
+  await expect(says).toHaveCount(0)
+  await page.keyboard.press('u')
+  await expect(placed).toHaveAttribute('aria-label', /^Hal Rowan, 08:00 to 09:00/)
+
+  // It is split: what is left of it is to be placed again.
+  await tabTo(page, placed)
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByRole('button', { name: 'Change what it asks for …' }))
+  await page.keyboard.press('Enter')
+  const form = page.getByRole('form', { name: 'What it asks for' })
+  await tabTo(page, form.getByRole('button', { name: 'Split it in two' }))
+  await page.keyboard.press('Enter')
+  await expect(placed).toHaveAttribute('aria-label', /^Hal Rowan, 08:00 to 08:30/)
+  await expect(page.getByText('2, by promise')).toBeVisible()
+
+  // Both that are open are placed at once, on this day.
+  await page.keyboard.press('p')
+  const all = page.getByRole('region', { name: /^Place all/ })
+  const take = all.getByRole('button', { name: 'Take 2 lines' })
+  await tabTo(page, take)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('2 jobs are placed.')).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.getByText('2, by promise')).toBeVisible()
+
+  // One is not wanted any more.
+  await tabTo(page, page.getByRole('link', { name: /Capstan lamp is out/ }), 'Shift+Tab')
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByRole('button', { name: 'Change what it asks for …' }))
+  await page.keyboard.press('Enter')
+  await tabTo(page, form.getByRole('button', { name: 'It is not wanted any more' }))
+  await page.keyboard.press('Enter')
+  await expect(page.locator(`[data-job^="${other.reference}-"]`)).toHaveCount(0)
+})
