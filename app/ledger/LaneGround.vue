@@ -77,7 +77,7 @@ const stretches = computed(() => [
 .worked {
   container-type: inline-size;
 }
-@container (max-width: 32px) {
+@container (max-width: 27px) {
   .num > span {
     display: none;
   }

@@ -29,20 +29,22 @@ const title = computed(() =>
 <style scoped>
 .mark {
   display: inline-block;
-  border: 1px solid var(--ink);
-  background: var(--ink);
-  color: var(--page);
+  /* As high as the line that it stands in. */
+  vertical-align: top;
+  box-shadow: inset 0 0 0 1px var(--ink-3);
+  background: var(--page);
+  color: var(--ink);
   padding: 0 5px;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
   flex: 0 1 auto;
   max-width: min(100%, 190px);
-  line-height: 1.3;
+  line-height: inherit;
 }
 .mark.open {
-  background: none;
-  color: var(--ink);
-  border-style: dashed;
+  box-shadow: none;
+  outline: 1px dashed var(--ink-3);
+  outline-offset: -1px;
 }
 </style>

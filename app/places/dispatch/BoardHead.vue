@@ -98,9 +98,10 @@ h2 {
 }
 .filters {
   flex-wrap: nowrap;
+  width: 100%;
 }
 .filters > * {
-  flex: 0 1 180px;
+  flex: 0 1 190px;
   width: auto;
   min-width: 0;
 }
