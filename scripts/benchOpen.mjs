@@ -62,6 +62,22 @@ async function benches(open, { address, headers }) {
     )
 }
 
+/** Dispatch where each open ticket wants somebody: the list, and what everybody does in a day and in two weeks. */
+async function dispatched(beside, { address, headers }) {
+  await pool.query(`insert into job (reference, id, what, takes, meets, standing, untold, insisted)
+    select reference, 1, summary, 1800000, '', 'open', false, '' from ticket where status_group <> 'done'
+    on conflict do nothing`)
+  await pool.query('analyze job')
+  await page(`what is to be placed, ${beside} that all want somebody`, `${address}/api/dispatch/jobs`, headers)
+  for (const days of [1, 14])
+    await page(
+      `what everybody does in ${days === 1 ? 'a day' : 'two weeks'}, ${beside}`,
+      `${address}/api/dispatch/work?days=${days}`,
+      headers,
+    )
+  await pool.query('delete from job where id = 1')
+}
+
 /** A technician's day on a desk of many open tickets: Bench, board, search, and a thousand tickets changed at once. */
 export async function theDay(server) {
   const { address, headers } = server
@@ -74,6 +90,7 @@ export async function theDay(server) {
     `${address}/api/tickets/board?lanes=technician`,
     headers,
   )
+  await dispatched(beside, server)
   await page(`a search, ${beside}`, `${address}/api/search?words=gate%20scanner`, headers)
   const { rows } = await pool.query(
     "select reference from ticket where status_group <> 'done' and not held and priority <> 'p2' order by reference desc limit 1000",

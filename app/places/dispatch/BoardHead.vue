@@ -112,5 +112,8 @@ h2 {
   .filters {
     flex-wrap: wrap;
   }
+  .filters > * {
+    flex: 1 1 45%;
+  }
 }
 </style>

@@ -81,6 +81,12 @@ const onBoard = computed(() => {
 const held = computed<Held | undefined>(() => (chosenRow.value ? heldOf(chosenRow.value) : onBoard.value))
 const choose = (one: Parameters<typeof heldKey>[0] | undefined) => put('job', one && heldKey(one))
 
+/** On a slim screen the board is opened from the list. */
+const seesBoard = computed(() => text('board') === 'yes')
+async function backToList() {
+  await choose(undefined)
+  await put('board', undefined)
+}
 const placesPage = useQuery({
   key: () => ['dispatch', 'places', chosenKey.value ?? '', day.value ?? ''],
   query: ({ signal }) => {
@@ -201,7 +207,7 @@ watch(chosenKey, () => (typedFault.value = ''))
 </script>
 
 <template>
-  <TwoPages :narrow="narrow" :open="narrow ? Boolean(chosenKey) : true" :share="34">
+  <TwoPages :narrow="narrow" :open="narrow ? Boolean(chosenKey) || seesBoard : true" :share="34">
     <template #list>
       <DispatchJobs
         ref="rows"
@@ -214,6 +220,9 @@ watch(chosenKey, () => (typedFault.value = ''))
         @choose="choose"
         @seek="put('work', $event || undefined, true)"
       >
+        <p v-if="narrow" class="to-board">
+          <KitButton kind="link" @click="put('board', 'yes')">People and their hours …</KitButton>
+        </p>
         <BringJob v-if="mayPlace" ref="form" @brought="brought" />
         <template #after>
           <PlacedList
@@ -230,7 +239,7 @@ watch(chosenKey, () => (typedFault.value = ''))
     </template>
     <template #open>
       <section class="sheet" aria-label="People and hours">
-        <KitButton v-if="narrow" kind="link" @click="choose(undefined)">← Back to the list</KitButton>
+        <KitButton v-if="narrow" kind="link" @click="backToList">← Back to the list</KitButton>
         <BoardHead
           v-if="board"
           :board="board"
@@ -319,6 +328,10 @@ watch(chosenKey, () => (typedFault.value = ''))
 <style scoped>
 .all {
   margin: 4px 0;
+}
+.to-board {
+  margin: 0;
+  padding: 4px 18px 0;
 }
 .sheet {
   padding: 12px 18px 40px;

@@ -51,6 +51,10 @@ function stateOf(one: (typeof all.value)[number]) {
 <style scoped>
 .placed {
   padding: 8px 18px 16px;
+  /* What is to be placed keeps the most of the page, however much is. */
+  flex: none;
+  max-height: 42%;
+  overflow: auto;
 }
 h2 {
   font-size: 1.05rem;
