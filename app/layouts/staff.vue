@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toast } from '~/kit/toast'
 import { placeAt } from '~/places/spine/places'
 
 // The desk's own pages, drawn in the browser: the spine on top, and the place below it.
@@ -36,9 +37,21 @@ live.on((notice) => {
 })
 useShortcuts('Everywhere', [
   { keys: 'Ctrl k', says: 'go to a place or find a ticket', run: () => line.value?.focus() },
+  {
+    ...{ keys: 'Shift d', says: 'let Dispatch place the ticket of the row, or the one that is open' },
+    when: () => ticketInHand(route.path) !== undefined && session.may('workTickets'),
+    run: place,
+  },
   { keys: '?', says: 'what this place is for, and its keys', run: () => (keys.value = !keys.value) },
 ])
 const line = ref<{ focus: () => void }>()
+async function place() {
+  try {
+    await toBePlaced(ticketInHand(route.path) ?? 0)
+  } catch (error) {
+    toast(asApiError(error).problem.detail, { bad: true })
+  }
+}
 </script>
 
 <template>

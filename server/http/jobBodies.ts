@@ -99,6 +99,11 @@ export class SeriesBody {
 }
 
 export class WantedBody extends JobBody {
+  /** A job that is open or placed already is meant, where there is one. */
+  @IsOptional()
+  @IsBoolean()
+  once?: boolean
+
   /** The work repeats, with a job for each day that a rule names. */
   @IsOptional()
   @ValidateNested()

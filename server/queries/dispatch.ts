@@ -186,6 +186,7 @@ export async function openJobs(
   const [page, { total }] = await Promise.all([
     open
       .select([...JOB_COLUMNS, promised.as('due_at'), by.as('by')])
+      .select(sql<string | null>`ticket.state->'equipment'->>'name'`.as('equipment'))
       .$if(after !== undefined, (q) =>
         q.where(
           sql<boolean>`(${by}, job.reference, job.id) > (${due}::bigint, ${reference}::bigint, ${id}::int)`,
@@ -240,6 +241,29 @@ export async function jobRow(db: Database, reference: number, id: number): Promi
     .executeTakeFirst()
   if (!row) throw new Refused('missing', 'This job is not on the ticket any more.')
   return row
+}
+
+/** The job of a ticket that wants somebody, else the one that is placed, with its day as the desk has it. */
+export async function standingJob(
+  desk: Reading,
+  reference: number,
+): Promise<{ id: number; day: string | null } | undefined> {
+  const row = await desk.db
+    .selectFrom('job')
+    .leftJoin('booking', (on) =>
+      on.onRef('booking.reference', '=', 'job.reference').onRef('booking.id', '=', 'job.booking'),
+    )
+    .select(['job.id', 'booking.starts', 'job.standing'])
+    .where('job.reference', '=', reference)
+    .where('job.standing', 'in', ['open', 'placed'])
+    // What repeats comes after what is wanted now.
+    .orderBy(sql`standing <> 'open', coalesce(earliest, 0), job.id`)
+    .limit(1)
+    .executeTakeFirst()
+  if (!row) return undefined
+  const { design } = await desk.knowledge.currentEdition()
+  const isPlaced = row.standing === 'placed' && row.starts !== null
+  return { id: row.id, day: isPlaced ? isoDate(row.starts!, design.desk.zone) : null }
 }
 
 /** So many places are offered. */

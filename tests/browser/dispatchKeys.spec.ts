@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { wanted } from './jobs'
 import { LEAD, signIn } from './people'
+import { leaf } from './ticket'
 
 /** As whoever has no mouse gets there: by Tab, forwards or backwards. */
 async function tabTo(page: Page, aim: Locator, key: 'Tab' | 'Shift+Tab' = 'Tab') {
@@ -83,4 +84,25 @@ test('the whole of Dispatch by the keyboard alone: place, hand on, lengthen, spl
   await tabTo(page, form.getByRole('button', { name: 'It is not wanted any more' }))
   await page.keyboard.press('Enter')
   await expect(page.locator(`[data-job^="${other.reference}-"]`)).toHaveCount(0)
+})
+
+test('a row of any list goes to Dispatch by a key, once, and on a slim screen the board is found', async ({
+  page,
+}) => {
+  await signIn(page, LEAD)
+  const { reference } = await wanted(page.request, 'Ladder of the quay is loose')
+  await page.goto(`/desk/${reference}`)
+  await expect(leaf(page)).toBeVisible()
+  await page.keyboard.press('Shift+d')
+  await expect(page).toHaveURL(new RegExp(`/dispatch\\?job=${reference}-`))
+  await expect(page.getByRole('heading', { name: 'Ladder of the quay is loose' })).toBeVisible()
+  // What is to be placed already is meant, and not wanted again.
+  await expect(page.locator(`[data-job^="${reference}-"]`)).toHaveCount(1)
+
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto('/dispatch')
+  await page.getByRole('button', { name: 'People and their hours …' }).click()
+  await expect(page.getByRole('group', { name: 'People and their hours' })).toBeVisible()
+  await page.getByRole('button', { name: '← Back to the list' }).click()
+  await expect(page.getByRole('heading', { name: 'To be placed' })).toBeVisible()
 })

@@ -18,6 +18,7 @@ import {
   jobRow,
   openJobs,
   placesFor,
+  standingJob,
 } from '../../server/queries/dispatch'
 import { workOnBoard } from '../../server/queries/boardWork'
 import { unseenOf } from '../../server/queries/sight'
@@ -93,6 +94,15 @@ describe('a job', () => {
     const command = { kind: 'changeBooking', id: bookings!.at(-1)!.id, state: 'calledOff' } as const
     await world.desk.run(one.reference, command, LEAD)
     expect(await open()).toBe(true)
+  })
+
+  it('is meant again when its ticket is brought once more, with the day on which it stands', async () => {
+    const one = await job(anywhere)
+    expect(await standingJob(world.desk, one.reference)).toEqual({ id: one.job, day: null })
+    await place(one, { person: 'sten-vik', from: noon + 26 * HOUR, insists: 'as it is' })
+    expect(await standingJob(world.desk, one.reference)).toEqual({ id: one.job, day: '2026-11-18' })
+    await world.desk.run(one.reference, { kind: 'changeJob', id: one.job, calledOff: true }, LEAD)
+    expect(await standingJob(world.desk, one.reference)).toBeUndefined()
   })
 
   it('is found by its words, its site, its organisation and its number', async () => {

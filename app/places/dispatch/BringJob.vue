@@ -2,7 +2,7 @@
 import { droppedTicket, isTicket } from '~/composables/carriedJob'
 
 // A ticket comes to be placed: by its number, or as a row of any list, of this window or another, that is dropped here.
-const emit = defineEmits<{ brought: [job: { reference: number; id: number }] }>()
+const emit = defineEmits<{ brought: [job: { reference: number; id: number; day: string | null }] }>()
 const open = ref(false)
 const number = ref('')
 const over = ref(false)
@@ -10,10 +10,12 @@ const field = ref<HTMLElement>()
 const { busy, error, run } = useDeed()
 
 async function bring(reference: number) {
-  const done = await run(() => api('POST /api/tickets/{reference}/jobs', { path: { reference }, body: {} }))
+  const done = await run(() =>
+    api('POST /api/tickets/{reference}/jobs', { path: { reference }, body: { once: true } }),
+  )
   if (!done) return
   ;[open.value, number.value] = [false, '']
-  emit('brought', { reference, id: done.id })
+  emit('brought', { reference, ...done })
 }
 function submit() {
   const reference = Number(number.value.trim())

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hoursAndMinutes, momentInWords } from '~~/core/time'
+import { DAY, hoursAndMinutes, momentInWords } from '~~/core/time'
 import { carry } from '~/composables/carriedJob'
 import { heldOf, type OpenJob } from '~/composables/heldJob'
 
@@ -40,11 +40,21 @@ function start(event: DragEvent, row: OpenJob) {
 }
 /** When it is promised, or over by. */
 const endOf = ({ due_at: due, latest }: OpenJob) => Math.min(due ?? Infinity, latest ?? Infinity)
+/** When its site can be entered, where that is not always. */
+function opens({ open }: OpenJob): string[] {
+  const next = open?.find((one) => one.end > props.now)
+  if (!open || (next && next.start <= props.now && next.end - props.now > DAY)) return []
+  if (!next) return ['shut for weeks']
+  const says = (at: number) => momentInWords(at, props.zone, props.now)
+  return [next.start <= props.now ? `open until ${says(next.end)}` : `opens ${says(next.start)}`]
+}
 const facts = (row: OpenJob) =>
   [
     ...(row.organisationName ? [row.organisationName] : []),
     row.skillName ?? 'anybody',
     row.siteName ?? 'anywhere',
+    ...opens(row),
+    ...(row.equipment ? [row.equipment] : []),
     ...(row.meets ? [`meets ${row.meets}`] : []),
     ...(row.earliest ? [`not before ${momentInWords(row.earliest, props.zone, props.now)}`] : []),
     ...(row.series === null ? [] : ['repeats']),

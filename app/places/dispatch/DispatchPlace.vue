@@ -147,7 +147,9 @@ async function typed(words: string, tell: boolean) {
 
 const insist = (why: string) => placing.wish.value && placing.send(placing.wish.value, why)
 const free = (name: string) => held.value && placing.take(held.value, name)
-async function brought(one: { reference: number; id: number }) {
+async function brought(one: { reference: number; id: number; day: string | null }) {
+  // What is placed already is shown where it stands.
+  if (one.day) await put('day', one.day)
   await again()
   await choose(one)
 }

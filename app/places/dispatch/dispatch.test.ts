@@ -73,7 +73,8 @@ const JOB = {
     siteName: 'The quay',
     siteZone: 'UTC',
     numeral: 'II',
-    open: null,
+    open: [{ start: at(7), end: at(20) }],
+    equipment: 'Mast 3',
     visit: false,
     series: null,
     organisation: 'isles',
@@ -139,9 +140,9 @@ async function page({
     'POST /api/tickets/7/jobs/2/place': keep('place 7', { booking: 3 }),
     'POST /api/tickets/7/jobs/2/free': keep('free 7', { sequence: 8 }),
     'POST /api/dispatch/tell': keep('tell', { told: 1 }),
-    'POST /api/tickets/9/jobs': keep('again 9', { id: 11 }),
+    'POST /api/tickets/9/jobs': keep('again 9', { id: 11, day: null }),
     'PATCH /api/tickets/9/jobs/11': keep('off 9', { sequence: 9 }),
-    'POST /api/tickets/12/jobs': keep('bring 12', { id: 6 }),
+    'POST /api/tickets/12/jobs': keep('bring 12', { id: 6, day: null }),
   })
   const drawing = draw(DispatchPlace)
   useSession().me = meAs(role)
@@ -191,7 +192,7 @@ describe('Dispatch', () => {
   it('has what is to be placed, who works when, and what is placed', async () => {
     await page()
     expect(said()).toContain('To be placed1, by promise')
-    expect(said()).toContain('Isles · radio masts · The quay · meets the keeper')
+    expect(said()).toContain('Isles · radio masts · The quay · open until 20:00 · Mast 3 · meets the keeper')
     expect(said()).toContain('Away: ill')
     expect(said()).toContain('clock +1:00')
     expect(said()).toContain('2 of 3 work')
@@ -294,7 +295,7 @@ describe('Dispatch', () => {
     await press(/^Bring one here …$/)
     await type('Number of a ticket', '12')
     await press(/^Bring it here$/)
-    expect(sent.at(-1)).toEqual({ path: 'bring 12', body: {} })
+    expect(sent.at(-1)).toEqual({ path: 'bring 12', body: { once: true } })
   })
 
   it('takes a row of any list that is dropped there, and nothing else', async () => {
@@ -308,7 +309,7 @@ describe('Dispatch', () => {
     await drop('https://desk.example/desk/12x')
     expect(sent).toEqual([])
     await drop('https://desk.example/desk/12?view=mine')
-    expect(sent).toEqual([{ path: 'bring 12', body: {} }])
+    expect(sent).toEqual([{ path: 'bring 12', body: { once: true } }])
   })
 
   it('looks for jobs by words once typing rests, and says when there are none', async () => {

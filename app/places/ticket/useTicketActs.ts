@@ -30,7 +30,7 @@ type Asked = Record<string, FieldValue | null>
 type UnkeyedAct = Omit<TicketAct, 'key'> & { key?: string | null }
 
 /** Keys that do something else on a page with a ticket: those of lists, and those that are always there. */
-const TAKEN = new Set(['j', 'k', 'x', 'Shift x', 'o', 'u', 'b', 'z', '?', 'h', '.'])
+const TAKEN = new Set(['j', 'k', 'x', 'Shift x', 'Shift d', 'o', 'u', 'b', 'z', '?', 'h', '.'])
 
 /** What is done beside the conversation, where its own buttons stand. */
 export const ELSEWHERE = [
