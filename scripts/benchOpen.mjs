@@ -68,7 +68,11 @@ async function dispatched(beside, { address, headers }) {
     select reference, 1, summary, 1800000, '', 'open', false, '' from ticket where status_group <> 'done'
     on conflict do nothing`)
   await pool.query('analyze job')
-  await page(`what is to be placed, ${beside} that all want somebody`, `${address}/api/dispatch/jobs`, headers)
+  await page(
+    `what is to be placed, ${beside} that all want somebody`,
+    `${address}/api/dispatch/jobs`,
+    headers,
+  )
   for (const days of [1, 14])
     await page(
       `what everybody does in ${days === 1 ? 'a day' : 'two weeks'}, ${beside}`,
