@@ -280,6 +280,13 @@ function draw(event: PointerEvent, held: Held) {
   bottom: auto;
   height: 4px;
 }
+/* The way to a later one goes below an earlier one. */
+.visit,
+.slot,
+.ghost,
+.lane > .now {
+  z-index: 1;
+}
 .visit {
   border: 1px solid var(--ink);
   background: var(--ink);
