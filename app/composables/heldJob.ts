@@ -35,6 +35,8 @@ export interface Held {
   untold: boolean
   /** Its requester is told of it. */
   visit: boolean
+  /** Who must be there, in words. */
+  meets: string
   /** It is one of those that repeat. */
   repeats: boolean
 }
@@ -58,6 +60,7 @@ const asked = ({ skill, site, earliest, latest }: Asks, due: number | null): Par
 export const heldOf = (row: OpenJob): Held => ({
   ...{ reference: row.reference, id: row.id, what: row.what, untold: false, visit: row.visit },
   repeats: row.series !== null,
+  meets: row.meets,
   job: {
     ...{ id: `${row.reference}-${row.id}`, duration: row.takes },
     ...asked(row, row.due_at),
@@ -81,6 +84,7 @@ export function heldVisit(visit: Visit, person: string, isLeft = false): Held | 
   return {
     ...{ ...held, what: visit.what, untold: visit.untold, visit: visit.visit },
     repeats: visit.series !== null,
+    meets: visit.meets,
     job: { id: heldKey(held), duration: end - start, ...asked(visit, visit.due) },
   }
 }

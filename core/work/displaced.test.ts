@@ -64,5 +64,6 @@ describe('looking ahead', () => {
       { from: 2 * HOUR, to: 3 * HOUR },
     ])
     expect(free.between(0, 3 * HOUR)).toBe(2 * HOUR)
+    expect([...free.pieces(Infinity, 3 * HOUR)]).toEqual([])
   })
 })

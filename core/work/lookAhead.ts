@@ -84,6 +84,8 @@ export class FreeTime {
 
   /** What is free between two moments, piece by piece. */
   *pieces(from: Instant, to: Instant): Generator<Fixed> {
+    // What is never begun has no beginning that a calendar could be asked for.
+    if (from >= to) return
     for (let now = this.opens(from); now < to; now = this.opens(now)) {
       const until = Math.min(this.shuts(now), to)
       yield { from: now, to: until }

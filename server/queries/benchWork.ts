@@ -55,6 +55,8 @@ export async function benchesOf(
   people: readonly Person[],
   { now, most }: { now: number; most: number },
 ): Promise<Bench[]> {
+  // A desk that begins has nobody who works there yet.
+  if (!people.length) return []
   const directory = await desk.knowledge.directory()
   const ids = people.map((one) => one.id)
   const timers = await runningTimers(desk, ids)
@@ -144,7 +146,10 @@ interface Working {
 
 /** What was worked on tickets so far, by whomever, in milliseconds; a timer that runs counts with what it has. */
 async function workedOn(desk: Reading, references: number[], { now, timers }: Working) {
-  const worked = new Map(timers.map(({ reference, since }) => [reference, now - since]))
+  const worked = new Map<number, number>()
+  const add = (reference: number, more: number) => worked.set(reference, (worked.get(reference) ?? 0) + more)
+  // Several may be at the same ticket.
+  for (const { reference, since } of timers) add(reference, now - since)
   if (!references.length) return worked
   const rows = await desk.db
     .selectFrom('time_record')
@@ -152,8 +157,7 @@ async function workedOn(desk: Reading, references: number[], { now, timers }: Wo
     .where('reference', 'in', references)
     .groupBy('reference')
     .execute()
-  for (const { reference, counted } of rows)
-    worked.set(reference, (worked.get(reference) ?? 0) + Number(counted))
+  for (const { reference, counted } of rows) add(reference, Number(counted))
   return worked
 }
 

@@ -83,6 +83,7 @@ function plannedOf(
 }
 
 async function recordsIn(desk: Reading, people: readonly string[], { start, end }: Interval) {
+  if (!people.length) return new Map<string, Stretch[]>()
   const rows = await desk.db
     .selectFrom('time_record')
     .select(['reference', 'person', 'starts', 'ends'])

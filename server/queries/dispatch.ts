@@ -119,15 +119,27 @@ function awayIn({ shift, zone }: Person, { start, end }: Interval) {
     .map(({ date, name }) => ({ date, name }))
 }
 
-const UNSEEN: Pick<FixedTime, 'skill' | 'earliest' | 'latest' | 'due' | 'visit' | 'heard' | 'series'> = {
-  ...{ skill: null, earliest: null, latest: null, due: null, visit: false, heard: '', series: null },
+const UNSEEN: Pick<
+  FixedTime,
+  'skill' | 'earliest' | 'latest' | 'due' | 'visit' | 'heard' | 'series' | 'meets'
+> = {
+  ...{
+    skill: null,
+    earliest: null,
+    latest: null,
+    due: null,
+    visit: false,
+    heard: '',
+    series: null,
+    meets: '',
+  },
 }
 
 /** What somebody may not see of a ticket still takes its time. */
 function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, directory }: Around) {
   const seen = isSeen(sight, { team: one.team, queue: one.queue, technician: one.technician })
   // What it asks for tells of the ticket too.
-  const { skill, earliest, latest, due, visit, heard, series } = seen ? one : UNSEEN
+  const { skill, earliest, latest, due, visit, heard, series, meets } = seen ? one : UNSEEN
   return {
     ...{
       id: one.id,
@@ -142,7 +154,7 @@ function visitOf(one: FixedTime, cameFrom: string | undefined, { ways, sight, di
     site: one.site ?? null,
     siteName: one.site === undefined ? '' : (directory.sites.get(one.site)?.name ?? one.site),
     insisted: seen ? one.insisted : '',
-    ...{ skill, earliest, latest, due, visit, heard, series },
+    ...{ skill, earliest, latest, due, visit, heard, series, meets },
     /** The way to it, in milliseconds. */
     way: ways.assumed(cameFrom, one.site),
   }

@@ -36,6 +36,8 @@ export interface FixedTime extends Visit {
   setOut: number | null
   /** The first of the jobs that repeat with it. */
   series: number | null
+  /** Who must be there, in words. */
+  meets: string
   /** Whether they are told at all. */
   visit: boolean
   /** Why it stands there although something speaks against it. */
@@ -73,7 +75,7 @@ export async function fixedTimesIn(
       'ticket.queue',
     ])
     .select(['ticket.technician', 'job.id as job', 'job.untold', 'job.insisted'])
-    .select(['job.skill', 'job.earliest', 'job.latest', 'job.heard', 'job.visit', 'job.series'])
+    .select(['job.skill', 'job.earliest', 'job.latest', 'job.heard', 'job.visit', 'job.series', 'job.meets'])
     .select(promised.as('due'))
     .select(
       // A job may be one that is done anywhere.
@@ -88,11 +90,11 @@ export async function fixedTimesIn(
     .orderBy('starts')
     .orderBy('booking.reference')
     .execute()
-  return rows.map(({ starts, ends, site, untold, insisted, state, heard, visit, ...row }) => ({
+  return rows.map(({ starts, ends, site, untold, insisted, state, heard, visit, meets, ...row }) => ({
     ...row,
     ...{ id: visitId(row.reference, row.booking), start: starts, end: ends },
     ...(site !== null && { site }),
-    ...{ heard: heard ?? '', visit: visit ?? false },
+    ...{ heard: heard ?? '', visit: visit ?? false, meets: meets ?? '' },
     ...{ untold: untold ?? false, insisted: insisted ?? '', state: state as BookingState },
   }))
 }

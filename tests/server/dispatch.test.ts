@@ -20,6 +20,7 @@ import {
   placesFor,
   standingJob,
 } from '../../server/queries/dispatch'
+import { benchesOf } from '../../server/queries/benchWork'
 import { workOnBoard } from '../../server/queries/boardWork'
 import { unseenOf } from '../../server/queries/sight'
 import { JobBody, jobWords } from '../../server/http/jobBodies'
@@ -273,6 +274,19 @@ describe('what people do beside their fixed times', () => {
     const pia = places.find((one) => one.person === 'pia-lund')
     for (const one of places) expect(one.why).toMatch(/; moves /)
     if (pia) expect(pia.why).toContain(`moves ${reference}`)
+  })
+
+  it('is nothing on a desk at which nobody works yet, and on days that are over', async () => {
+    expect(await benchesOf(world.desk, [], { now: noon, most: 5 })).toEqual([])
+    const { people } = await workOnBoard(world.desk, LEAD_CALLER, { day: '2026-01-05', days: 7 })
+    expect(people.length).toBeGreaterThan(0)
+    expect(people.every((one) => one.planned.length === 0)).toBe(true)
+    const directory = Object.assign(Object.create(await world.desk.knowledge.directory()), {
+      people: new Map(),
+    })
+    const knowledge = Object.assign(Object.create(world.desk.knowledge), { directory: async () => directory })
+    const empty = Object.assign(Object.create(world.desk), { knowledge }) as typeof world.desk
+    expect(await workOnBoard(empty, LEAD_CALLER, { days: 1 })).toEqual({ people: [] })
   })
 
   it('names no ticket that is out of the reach of whoever looks', async () => {

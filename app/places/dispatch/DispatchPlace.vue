@@ -307,7 +307,6 @@ watch(chosenKey, () => (typedFault.value = ''))
           v-if="held && board"
           :key="chosenKey"
           :held="held"
-          :row="chosenRow"
           :places="places"
           :board="board"
           :error="placesPage.error.value"

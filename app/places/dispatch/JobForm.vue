@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { formatDuration, isoTime, parseDuration, parseMoment } from '~~/core/time'
-import type { Board, Held, OpenJob } from '~/composables/heldJob'
+import type { Board, Held } from '~/composables/heldJob'
+import { useJobDeeds, type JobSaid } from './useJobDeeds'
 
 // What a job asks for: how long, what one must know, where, when at the earliest and the latest, who must be there.
-const props = defineProps<{ held: Held; row: OpenJob | undefined; board: Board }>()
+const props = defineProps<{ held: Held; board: Board }>()
 const emit = defineEmits<{ done: []; leave: []; repeat: [] }>()
-const { busy, error, run } = useDeed()
 const zone = computed(() => props.board.zone)
 const { job } = props.held
 const moment = (at: number | undefined) => (at === undefined ? '' : isoTime(at, props.board.zone))
@@ -16,30 +16,22 @@ const fields = reactive({
   site: job.site ?? null,
   earliest: moment(job.earliest),
   latest: moment(job.latest),
-  meets: props.row?.meets ?? '',
+  meets: props.held.meets,
   visit: props.held.visit,
 })
 const options = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }))
 const at = (text: string) => (text ? parseMoment(text, zone.value) : null)
-async function send(body: object) {
-  const path = { reference: props.held.reference, id: props.held.id }
-  if (await run(() => api('PATCH /api/tickets/{reference}/jobs/{id}', { path, body }))) emit('done')
-}
-function keep() {
-  const { what, skill, site, meets, visit } = fields
-  return send({
-    ...{ what, skill, site, meets, visit, earliest: at(fields.earliest), latest: at(fields.latest) },
+const saidBy = ({ what, skill, site, meets, visit, earliest, latest }: typeof fields): JobSaid => ({
+  ...{ what, skill, site, meets, visit, earliest: at(earliest), latest: at(latest) },
+})
+const deeds = useJobDeeds(props.held, saidBy(fields), () => emit('done'))
+const { busy, error } = deeds
+const keep = () =>
+  deeds.keep({
+    ...saidBy(fields),
     ...(fields.takes && !props.held.now && { takes: parseDuration(fields.takes) }),
   })
-}
-async function split() {
-  const path = { reference: props.held.reference, id: props.held.id }
-  const half = Math.max(QUARTER, Math.round(job.duration / 2 / QUARTER) * QUARTER)
-  if (await run(() => api('POST /api/tickets/{reference}/jobs/{id}/split', { path, body: { first: half } })))
-    emit('done')
-}
-const QUARTER = 15 * 60_000
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector('input')?.focus())
 </script>
@@ -89,16 +81,10 @@ onMounted(() => form.value?.querySelector('input')?.focus())
     <KitError :error="error" />
     <p class="presses">
       <KitButton kind="main" type="submit" :busy="busy">Keep it</KitButton>
-      <KitButton kind="plain" :busy="busy" @click="split">Split it in two</KitButton>
+      <KitButton kind="plain" :busy="busy" @click="deeds.split">Split it in two</KitButton>
       <KitButton kind="plain" :busy="busy" @click="emit('repeat')">Let it repeat …</KitButton>
-      <KitButton kind="plain" :busy="busy" @click="send({ calledOff: true })"
-        >It is not wanted any more</KitButton
-      >
-      <KitButton
-        v-if="held.repeats"
-        kind="plain"
-        :busy="busy"
-        @click="send({ calledOff: true, series: true })"
+      <KitButton kind="plain" :busy="busy" @click="deeds.callOff">It is not wanted any more</KitButton>
+      <KitButton v-if="held.repeats" kind="plain" :busy="busy" @click="deeds.callOffAll"
         >None that repeats with it is</KitButton
       >
       <KitButton kind="plain" @click="emit('leave')">Leave it</KitButton>

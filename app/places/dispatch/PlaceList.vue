@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { durationInWords, hoursAndMinutes, signedBalance, timeOfDay, weekdayAndTime } from '~~/core/time'
-import type { Board, Held, OpenJob, Places } from '~/composables/heldJob'
+import type { Board, Held, Places } from '~/composables/heldJob'
 
 // The best places for what is chosen, each with why, and a line in which any other is typed.
 const props = defineProps<{
   held: Held
-  row: OpenJob | undefined
   places: Places | undefined
   board: Board
   error: Error | null
@@ -84,7 +83,6 @@ function done() {
     <JobForm
       v-if="form === 'change'"
       :held="held"
-      :row="row"
       :board="board"
       @done="done"
       @leave="form = undefined"
@@ -93,7 +91,6 @@ function done() {
     <RepeatForm
       v-else-if="form === 'repeat'"
       :held="held"
-      :meets="row?.meets ?? ''"
       :zone="board.zone"
       :now="board.now"
       @done="done"

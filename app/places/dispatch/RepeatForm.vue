@@ -5,7 +5,7 @@ import { toast } from '~/kit/toast'
 import type { Held } from '~/composables/heldJob'
 
 // Work that comes again year after year: in which months, on which day, and how long there is for each.
-const props = defineProps<{ held: Held; meets: string; zone: string; now: number }>()
+const props = defineProps<{ held: Held; zone: string; now: number }>()
 const emit = defineEmits<{ done: []; leave: [] }>()
 const { busy, error, run } = useDeed()
 const MONTHS = [
@@ -51,10 +51,10 @@ async function callOff(id: number) {
   return run(() => api('PATCH /api/tickets/{reference}/jobs/{id}', { path: { ...path, id }, body }))
 }
 async function keep() {
-  const { what, job, visit } = props.held
+  const { what, job, visit, meets } = props.held
   const body = {
     ...{ what, takes: job.duration, skill: job.skill ?? null, site: job.site ?? null, visit },
-    meets: props.meets,
+    meets,
     repeats: { rule: rule.value, first: fields.first || today, days: fields.days ?? 1 },
   }
   const made = await run(() => api('POST /api/tickets/{reference}/jobs', { path, body }))

@@ -30,7 +30,17 @@ const visit = (more: object) => ({
     site: 'quay',
     siteName: 'The quay',
   },
-  ...{ insisted: '', skill: null, earliest: null, latest: null, due: null, series: null, way: 0, ...more },
+  ...{
+    insisted: '',
+    skill: null,
+    earliest: null,
+    latest: null,
+    due: null,
+    series: null,
+    way: 0,
+    meets: 'the mate',
+    ...more,
+  },
 })
 const person = (id: string, name: string, more: object = {}) => ({
   ...{
@@ -110,6 +120,13 @@ interface Sent {
   body: Record<string, unknown>
 }
 let sent: Sent[]
+const heard: { severity: string; detail?: () => unknown }[] = []
+ToastEventBus.on('add', (told) => heard.push(told as (typeof heard)[number]))
+/** Takes back what was said last. */
+async function undo() {
+  await heard.findLast((one) => one.detail)?.detail?.()
+  await settled()
+}
 beforeEach(() => (sent = []))
 
 async function page({
@@ -141,6 +158,9 @@ async function page({
     'POST /api/tickets/7/jobs/2/free': keep('free 7', { sequence: 8 }),
     'POST /api/dispatch/tell': keep('tell', { told: 1 }),
     'POST /api/tickets/9/jobs': keep('again 9', { id: 11, day: null }),
+    'PATCH /api/tickets/9/jobs/4': keep('change 9', { sequence: 9 }),
+    'POST /api/tickets/7/jobs/2/split': keep('split 7', { sequence: 9, rest: 8 }),
+    'PATCH /api/tickets/7/jobs/8': keep('off 8', { sequence: 10 }),
     'PATCH /api/tickets/9/jobs/11': keep('off 9', { sequence: 9 }),
     'POST /api/tickets/12/jobs': keep('bring 12', { id: 6, day: null }),
   })
@@ -296,6 +316,47 @@ describe('Dispatch', () => {
     await type('Number of a ticket', '12')
     await press(/^Bring it here$/)
     expect(sent.at(-1)).toEqual({ path: 'bring 12', body: { once: true } })
+  })
+
+  it('splits what is placed, and takes that back where it stood', async () => {
+    await page({ query: '?job=7-2' })
+    await press(/^Change what it asks for …$/)
+    const form = document.querySelector<HTMLFormElement>('form[aria-label="What it asks for"]')!
+    // Who must be there is not lost where it is only read from the board.
+    expect([...form.querySelectorAll('input')].some((one) => one.value === 'the mate')).toBe(true)
+    await press(/^Split it in two$/)
+    await undo()
+    expect(sent).toMatchObject([
+      { path: 'split 7', body: { first: HOUR / 2 } },
+      { path: 'off 8', body: { calledOff: true } },
+      {
+        path: 'place 7',
+        body: { person: 'sten', from: at(10), takes: HOUR, tell: false, now: { booking: 3 } },
+      },
+    ])
+  })
+
+  it('calls off what is not wanted any more, and takes that back with all that it said', async () => {
+    await page({ query: '?job=9-4' })
+    await press(/^Change what it asks for …$/)
+    await press(/^It is not wanted any more$/)
+    await undo()
+    expect(sent).toMatchObject([
+      { path: 'change 9', body: { calledOff: true } },
+      { path: 'again 9', body: { what: 'The mast leans', meets: 'the keeper', takes: HOUR, skill: 'masts' } },
+    ])
+  })
+
+  it('changes what is asked for, and takes that back; what cannot be taken back is said', async () => {
+    await page({ query: '?job=9-4' })
+    await press(/^Change what it asks for …$/)
+    await type('Who must be there', 'the purser')
+    await press(/^Keep it$/)
+    await undo()
+    expect(sent.map((one) => one.body.meets)).toEqual(['the purser', 'the keeper'])
+    serve({})
+    await undo()
+    expect(heard.at(-1)).toMatchObject({ severity: 'error' })
   })
 
   it('takes a row of any list that is dropped there, and nothing else', async () => {

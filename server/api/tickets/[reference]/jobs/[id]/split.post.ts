@@ -9,7 +9,11 @@ export default defineRoute(
     body: SplitBody,
   },
   async ({ desk, caller, body: { first }, path: { reference, id } }) => {
-    const { sequence } = await desk.run(reference, { kind: 'splitJob', id, first }, { person: caller.id })
-    return { sequence }
+    const { sequence, jobs = [] } = await desk.run(
+      reference,
+      { kind: 'splitJob', id, first },
+      { person: caller.id },
+    )
+    return { sequence, rest: jobs.at(-1)!.id }
   },
 )
