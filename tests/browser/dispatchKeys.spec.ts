@@ -27,6 +27,7 @@ test('the whole of Dispatch by the keyboard alone: place, hand on, lengthen, spl
   // What is to be placed is found by words, and chosen.
   await tabTo(page, page.getByLabel('Find a job'))
   await page.keyboard.type('capstan')
+  await expect(page).toHaveURL(/work=capstan/)
   await expect(page.getByText('2, by promise')).toBeVisible()
   await tabTo(page, page.getByRole('link', { name: /Capstan brake squeals/ }))
   await page.keyboard.press('Enter')
@@ -73,6 +74,7 @@ test('the whole of Dispatch by the keyboard alone: place, hand on, lengthen, spl
   await tabTo(page, take)
   await page.keyboard.press('Enter')
   await expect(page.getByText('2 jobs are placed.')).toBeVisible()
+  await expect(page.getByText('0, by promise')).toBeVisible()
   await page.keyboard.press('u')
   await expect(page.getByText('2, by promise')).toBeVisible()
 

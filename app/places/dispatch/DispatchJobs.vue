@@ -104,6 +104,7 @@ const facts = (row: OpenJob) =>
         :to="{ query: { ...route.query, job: keyOf(row) } }"
         :aria-current="keyOf(row) === chosen ? 'true' : undefined"
         :draggable="mayPlace"
+        @click.exact.prevent="emit('choose', row)"
         @dragstart="start($event, row)"
       >
         <span class="margin num"

@@ -126,6 +126,8 @@ export function usePlacing({ board, now, again }: Around) {
   /** Many were placed together, and are taken back together. */
   function tookAll(lines: readonly Line[]) {
     said(`${lines.length === 1 ? 'One job is' : `${lines.length} jobs are`} placed.`, async () => {
+      // Whoever is quick takes it back before the board has been read anew.
+      await again()
       const page = board()
       for (const { held, hand, start } of lines) {
         const visit = page?.people
