@@ -29,6 +29,18 @@ describe('what stands after the question mark', () => {
     expect(query()).toEqual({})
   })
 
+  it('says the last letter of what is typed quickly', async () => {
+    const { choose, query } = await address({})
+    for (const typed of ['q', 'qu', 'qua', 'quay']) {
+      void choose('find', typed, true)
+      // The next letter comes while the way of the one before is still looked at.
+      await Promise.resolve()
+      await Promise.resolve()
+    }
+    await settled()
+    expect(query()).toEqual({ find: 'quay' })
+  })
+
   it('keeps both of two choices that come quickly after each other', async () => {
     const { choose, query } = await address({})
     void choose('team', 'field')

@@ -6,12 +6,14 @@
  */
 export function useAddress() {
   const route = useRoute()
+  const router = useRouter()
   let wanted: typeof route.query | undefined
   return async (name: string, value: string | undefined, isTyped = false) => {
     const { [name]: _, ...rest } = wanted ?? route.query
     const mine = value ? { ...rest, [name]: value } : rest
     wanted = mine
-    await navigateTo({ query: mine }, { replace: isTyped })
+    // Not `navigateTo`: that goes nowhere while the letter before is still on its way through the middleware.
+    await (isTyped ? router.replace({ query: mine }) : router.push({ query: mine }))
     if (wanted === mine) wanted = undefined
   }
 }

@@ -17,9 +17,15 @@ export function ground() {
     routes: [{ path: '/:all(.*)*', component: Nothing }],
   })
   const states = new Map<string, Ref<unknown>>()
-  // What Nuxt gives a page besides its router.
+  // What Nuxt gives a page besides its router: while one way is looked at, it goes no other.
+  let looksAtAWay = false
+  router.beforeEach(async () => {
+    looksAtAWay = true
+    await Promise.resolve()
+  })
+  router.afterEach(() => void (looksAtAWay = false))
   const navigateTo = (to: RouteLocationRaw, { replace = false } = {}) =>
-    replace ? router.replace(to) : router.push(to)
+    looksAtAWay ? to : replace ? router.replace(to) : router.push(to)
   Object.assign(globalThis, {
     navigateTo,
     useState<T>(key: string, first: () => T): Ref<T> {
