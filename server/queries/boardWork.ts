@@ -1,5 +1,5 @@
 import { grouped } from '../../core/lookup'
-import type { Interval } from '../../core/time'
+import { DAY, type Interval } from '../../core/time'
 import { PLAIN_BENCH, type Slot } from '../../core/work'
 import { deskNow } from '../clock/deskClock'
 import { benchesOf, deskOrder, flexibleOf, type Bench } from './benchWork'
@@ -90,7 +90,7 @@ async function recordsIn(desk: Reading, people: readonly string[], { start, end 
     .where('person', 'in', people)
     .where('starts', '<', end)
     // No record covers more than a day.
-    .where('starts', '>', start - LONGEST)
+    .where('starts', '>', start - DAY)
     .where('ends', '>', start)
     .orderBy('starts', 'desc')
     .limit(MOST_RECORDS)
@@ -103,8 +103,6 @@ async function recordsIn(desk: Reading, people: readonly string[], { start, end 
     [...grouped(found, (one) => one.person)].map(([id, list]) => [id, list.map((one) => one.stretch)]),
   )
 }
-
-const LONGEST = 24 * 3_600_000
 
 /** Stretches that touch each other are one. @param list by their beginnings */
 function joinedUp(list: readonly Stretch[]): Stretch[] {

@@ -3,7 +3,7 @@ import { bookingOf, Ways, type Hand, type Job, type Visit } from '../../core/dis
 import { REQUESTER } from '../../core/rights'
 import type { CompiledDesign, Directory, Person } from '../../core/design'
 import type { TicketState } from '../../core/ticket'
-import { HOUR, type Interval } from '../../core/time'
+import { DAY, HOUR, type Interval } from '../../core/time'
 import type { Database } from '../db/connection'
 import type { BookingAnswer, BookingState } from '../../core/work'
 
@@ -84,7 +84,7 @@ export async function fixedTimesIn(
     .where('booking.state', '<>', 'calledOff')
     .where('starts', '<', end)
     // Nothing that is booked takes longer than a day.
-    .where('starts', '>', start - LONGEST)
+    .where('starts', '>', start - DAY)
     .where('ends', '>', start)
     .$if(person !== undefined, (q) => q.where('booking.person', 'in', person ?? []))
     .orderBy('starts')
@@ -98,8 +98,6 @@ export async function fixedTimesIn(
     ...{ untold: untold ?? false, insisted: insisted ?? '', state: state as BookingState },
   }))
 }
-
-const LONGEST = 24 * 3_600_000
 
 /** Whether somebody can be sent. */
 export const canBeSent = (directory: Directory, { role, active, id, shift }: Person): boolean =>

@@ -6,6 +6,7 @@ import { answerVisit } from '../../server/commands/visits'
 import { fixedTimeOf } from '../../core/mail'
 import { mailSigner } from '../../server/base/links'
 import { MAIL_DOMAIN } from '../../server/delivery/channels'
+import { saveThing } from '../../server/commands/directory'
 import { endFeed, makeFeed } from '../../server/commands/calendarFeed'
 import { plainJob, placeJob, tellDay, type Placing } from '../../server/commands/dispatch'
 import { requestPage } from '../../server/queries/requests'
@@ -25,7 +26,7 @@ import { workOnBoard } from '../../server/queries/boardWork'
 import { unseenOf } from '../../server/queries/sight'
 import { JobBody, jobWords } from '../../server/http/jobBodies'
 import { fixedTimesIn } from '../../server/queries/hands'
-import { INES, makeWorld, SCANNER } from './world'
+import { ADA, INES, makeWorld, SCANNER } from './world'
 
 const LEAD = { person: 'olin-brandt' }
 const LEAD_CALLER = { id: 'olin-brandt' }
@@ -289,16 +290,24 @@ describe('what people do beside their fixed times', () => {
     expect(await workOnBoard(empty, LEAD_CALLER, { days: 1 })).toEqual({ people: [] })
   })
 
+  const plannedFor = async (caller: { id: string }) =>
+    (await workOnBoard(world.desk, caller, { days: 1 })).people.flatMap((one) => one.planned)
   it('names no ticket that is out of the reach of whoever looks', async () => {
-    const { people } = await workOnBoard(world.desk, { id: 'una-frost' }, { days: 1 })
-    const all = people.flatMap((one) => one.planned)
-    expect(all.length).toBeGreaterThan(0)
-    const unseen = await unseenOf(
-      world.desk,
-      { id: 'una-frost' },
-      all.flatMap((one) => one.references),
+    const all = await plannedFor(LEAD_CALLER)
+    expect(all.some((one) => one.hidden)).toBe(false)
+    const given = { name: 'Own teams only', rights: ['seeTickets', 'workTickets'], reach: 'teams' }
+    const { id } = await saveThing(world.desk, { list: 'roles', given }, ADA)
+    await saveThing(world.desk, { list: 'people', id: 'mika-okoro', given: { role: id } }, ADA)
+    const caller = { id: 'mika-okoro' }
+    const own = await plannedFor(caller)
+    const numbers = new Set(all.flatMap((one) => one.references))
+    const unseen = await unseenOf(world.desk, caller, [...numbers])
+    expect(unseen.length).toBeGreaterThan(0)
+    expect(own.flatMap((one) => one.references).filter((one) => unseen.includes(one))).toEqual([])
+    // That somebody is at work then is seen all the same.
+    expect(own.map((one) => one.references.length + one.hidden)).toEqual(
+      all.map((one) => one.references.length),
     )
-    expect(unseen).toEqual([])
   })
 })
 

@@ -2,12 +2,15 @@ import ToastEventBus from 'primevue/toasteventbus'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { Placing, Ways } from '~~/core/dispatch'
 import { DAY, HOUR, MINUTE } from '~~/core/time'
-import { draw, settled } from '../../testing/on'
+import { draw, settled, within } from '../../testing/on'
 import { meAs } from '../../testing/me'
 import { refusal, serve } from '../../testing/server'
 import type { PlaceJobsAnswer, PlaceJobsRequest } from '../../workers/placeJobs'
 import DispatchPlace from './DispatchPlace.vue'
 import PlaceAll from './PlaceAll.vue'
+import { heldOf, heldVisit } from '~/composables/heldJob'
+import type { Line } from './usePlaceAll'
+import { usePlacing } from './usePlacing'
 
 const START = Date.UTC(2026, 10, 17)
 const at = (hour: number) => START + hour * HOUR
@@ -427,6 +430,39 @@ describe('work that repeats', () => {
     expect(sent).toEqual([{ path: 'again 9', body: { ...asks, meets: 'the keeper', repeats } }])
     await undo!()
     expect(sent[1]).toEqual({ path: 'off 9', body: { calledOff: true, series: true } })
+  })
+})
+
+describe('many that were placed together', () => {
+  it('are taken back together, though the board was not read anew since', async () => {
+    sent = []
+    const stood = visit({ id: '7-3', untold: false })
+    let board: object = BOARD
+    serve({
+      'POST /api/tickets/9/jobs/4/free': ({ body }: { body?: unknown }) =>
+        (sent.push({ path: 'free 9', body: body as Record<string, unknown> }), { sequence: 8 }),
+      'POST /api/tickets/7/jobs/2/place': ({ body }: { body?: unknown }) =>
+        (sent.push({ path: 'place 7', body: body as Record<string, unknown> }), { booking: 4 }),
+    })
+    const { got: placing } = within(() =>
+      usePlacing({
+        board: () => board as never,
+        now: () => at(8),
+        again: async () => {
+          await Promise.resolve()
+          const placed = visit({ id: '9-5', reference: 9, booking: 5, job: 4, start: at(9), end: at(10) })
+          const moved = visit({ id: '7-4', booking: 4, start: at(13), end: at(14) })
+          board = { ...BOARD, people: [person('tora', 'Tora Aas', { visits: [placed, moved] })] }
+        },
+      }),
+    )
+    const line = (held: unknown, start: number) => ({ held, hand: 'tora', start }) as unknown as Line
+    placing.tookAll([line(heldOf(JOB as never), at(9)), line(heldVisit(stood as never, 'sten'), at(13))])
+    await undo()
+    expect(sent).toMatchObject([
+      { path: 'free 9', body: { booking: 5 } },
+      { path: 'place 7', body: { person: 'sten', from: at(10), now: { booking: 4, person: 'tora' } } },
+    ])
   })
 })
 
