@@ -1,3 +1,4 @@
+import type { AssistRules } from '../assist'
 import type { Weighing } from '../similar'
 import type { ServiceLevel } from '../clock'
 import type { TicketField } from '../fields'
@@ -197,6 +198,8 @@ export interface Design {
     rounding?: Rounding
     /** What the Bench is ordered by, the first first. */
     bench?: BenchKey[]
+    /** How it looks at machines from afar. */
+    assist?: AssistRules
   }
   calendars: Calendar[]
   priorities: Priority[]

@@ -111,6 +111,30 @@ export const TEMPLATES: Template[] = [
     },
   },
   {
+    id: 'assistOffered',
+    name: 'May we look at your machine?',
+    subject: '[{reference}] May we look at your machine? {summary}',
+    body: `${HELLO}\n\nwe would like to look at your machine from here. Nothing is seen before you agree. Open this address at that machine, or type the code that we read out to you:\n\n{text}\n\n${FOOT}`,
+    languages: {
+      nb: norwegian(
+        '[{reference}] Kan vi se på maskinen din? {summary}',
+        `vi vil gjerne se på maskinen din herfra. Ingenting er synlig før du har sagt ja. Åpne denne adressen på den maskinen, eller skriv inn koden vi leser opp for deg:\n\n{text}`,
+      ),
+    },
+  },
+  {
+    id: 'assistInvited',
+    name: 'You are asked into an assist session',
+    subject: '[{reference}] Come into an assist session: {summary}',
+    body: `${HELLO}\n\nsomebody would like you to come into an assist session with {text}. It is on the ticket.\n\n${FOOT}`,
+  },
+  {
+    id: 'assistEnded',
+    name: 'An assist session ended without you',
+    subject: '[{reference}] Assist session over: {summary}',
+    body: `${HELLO}\n\nyour assist session is over. {text}.\n\n${FOOT}`,
+  },
+  {
     id: 'visitOff',
     name: 'We do not come then',
     subject: '[{reference}] We do not come then: {summary}',

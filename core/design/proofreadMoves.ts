@@ -8,6 +8,7 @@ import { makeOtherwise } from './mends'
 import type { Reader } from './reader'
 import { fieldsOf, isTemplateField } from './templateFields'
 import { isOneOf, oneAt } from '../lookup'
+import { MINUTE, parseDuration } from '../time'
 
 /** Moves, shelves, saved replies and how time is rounded. */
 export function moves(reader: Reader): void {
@@ -41,6 +42,21 @@ export function moves(reader: Reader): void {
       reader.error(`moves/layout-${id}`, 'layoutEmpty', 'shows nothing of a ticket; choose parts')
   }
   rounding(reader)
+  assist(reader)
+}
+
+/** How machines are looked at from afar. */
+function assist(reader: Reader): void {
+  const { service, waits, ends } = reader.design.desk.assist ?? {}
+  if (service !== undefined && !/^https?:\/\/[^\s]+$/.test(service))
+    reader.error('moves', 'addressMalformed', 'needs an address that begins with https:// or http://')
+  for (const duration of [waits, ends])
+    try {
+      if (duration !== undefined && parseDuration(duration) < 5 * MINUTE)
+        reader.error('moves', 'durationTooShort', 'an assist session waits for five minutes at least')
+    } catch (error) {
+      reader.error('moves', 'durationUnreadable', messageOf(error))
+    }
 }
 
 function rounding(reader: Reader): void {

@@ -37,6 +37,7 @@ export type FindingCode =
   | 'dependsOnLaterQuestion'
   | 'dueBeforeBegin'
   | 'duplicateId'
+  | 'durationTooShort'
   | 'durationUnreadable'
   | 'factOfTime'
   | 'factUnknown'

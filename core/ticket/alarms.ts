@@ -1,6 +1,7 @@
 import type { CompiledDesign } from '../design'
 import { bySoonest, climbingOf, dueAlarms, rungAlarms, rungsAt, type Alarm } from '../ladder'
 import type { Instant } from '../time'
+import { assistAlarms } from './assist'
 import { bookingAlarms } from './missedBooking'
 import { calmAlarms } from './calmAlarms'
 import { heldAlarms } from './delivery'
@@ -20,6 +21,7 @@ export function ticketAlarms(state: TicketState, design: CompiledDesign, now?: I
     ...idleAlarms(state, design),
     ...calmAlarms(state, design),
     ...bookingAlarms(state, design),
+    ...assistAlarms(state, design),
     ...planAlarms(state, design),
     ...taskAlarms(state, design),
     ...heldAlarms(state),

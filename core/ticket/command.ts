@@ -1,3 +1,4 @@
+import type { AssistDeed, AssistEnd, AssistMeans, MachineFacts } from '../assist'
 import type { ProblemCode } from '../words'
 import type { Insisted, JobWords } from '../dispatch'
 import type { FieldValue, FieldValues } from '../fields'
@@ -195,6 +196,22 @@ export type Command =
   | { kind: 'fieldStep'; id: number; step: FieldStep; at: Instant }
   /** What whoever was there says of it. */
   | { kind: 'reportVisit'; id: number; report: VisitReport; files: Attached[] }
+  /** `join` is the address and the code for the requester, in words. */
+  | {
+      kind: 'offerAssist'
+      key: string
+      machine?: { number: string; name: string }
+      allows: AssistMeans[]
+      recorded: boolean
+      join: string
+    }
+  | { kind: 'answerAssist'; id: number; yes: boolean }
+  | { kind: 'inviteAssist'; id: number; person: string }
+  | { kind: 'joinAssist'; id: number }
+  | { kind: 'leaveAssist'; id: number; person: string }
+  | { kind: 'seeMachine'; id: number; facts: MachineFacts }
+  | { kind: 'assistDid'; id: number; did: AssistDeed }
+  | { kind: 'endAssist'; id: number; why: Exclude<AssistEnd, 'nobodyCame' | 'forgotten'> }
   /** `first` is how long it takes from now on; what is left is a job of its own. */
   | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }

@@ -16,6 +16,16 @@ import { acknowledge } from './acknowledge'
 import { Change, type Decided } from './change'
 import { adoptEdition } from './adopt'
 import { answerInvite } from './answerInvite'
+import {
+  answerAssist,
+  assistDid,
+  endAssist,
+  inviteAssist,
+  joinAssist,
+  leaveAssist,
+  offerAssist,
+  seeMachine,
+} from './assist'
 import { fieldStep, reportVisit } from './fieldWork'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
 import { climb } from '../ladder'
@@ -130,6 +140,14 @@ const HANDLERS: Handlers = {
   answerInvite,
   fieldStep,
   reportVisit,
+  offerAssist,
+  answerAssist,
+  inviteAssist,
+  joinAssist,
+  leaveAssist,
+  seeMachine,
+  assistDid,
+  endAssist,
   splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),
@@ -194,6 +212,7 @@ const AFTER_ACCEPTANCE = new Set<Command['kind']>([
   'startTimer',
   'makeMove',
   'beginPlan',
+  'offerAssist',
 ])
 
 /**

@@ -1,3 +1,4 @@
+import type { AssistDeed, AssistEnd, AssistMeans, AssistPaper, MachineFacts } from '../assist'
 import type { WrittenStep } from '../writing'
 import type { Carried, Clock } from '../clock'
 import type { JobDeed, WantedJob } from '../dispatch'
@@ -370,6 +371,28 @@ export type EntryBody =
   | { kind: 'fieldStep'; booking: number; what: string; step: FieldStep; when: Instant }
   /** `attachments` are the signature and the pictures. */
   | { kind: 'visitReported'; booking: number; what: string; report: VisitReport; attachments: Attached[] }
+  /** Somebody would like to look at the requester's machine; `key` is by what the service knows the session. */
+  | {
+      kind: 'assistOffered'
+      assist: number
+      key: string
+      guest: string
+      host: string
+      machine?: { number: string; name: string }
+      allows: AssistMeans[]
+      recorded: boolean
+      until: Instant
+    }
+  | { kind: 'assistAnswered'; assist: number; yes: boolean }
+  | { kind: 'assistInvited'; assist: number; person: string }
+  | { kind: 'assistJoined'; assist: number; person: string }
+  /** `to` is when they were there last, which is earlier where nobody said that they went. */
+  | { kind: 'assistLeft'; assist: number; person: string; to: Instant }
+  /** What the machine says of itself. */
+  | { kind: 'assistSeen'; assist: number; facts: MachineFacts }
+  | { kind: 'assistDid'; assist: number; did: AssistDeed }
+  /** `shows` is what its requester may read of it from then on. */
+  | { kind: 'assistEnded'; assist: number; why: AssistEnd; shows: AssistPaper[]; alarm?: string }
   /** Work of it wants somebody and a time. */
   | { kind: 'jobWanted'; job: WantedJob }
   | { kind: 'jobChanged'; job: WantedJob; did: JobDeed }

@@ -10,20 +10,9 @@ import { textOf, type Because } from '../reason'
 import { listInWords } from '../words'
 import { suspectedInWords } from '../similar'
 import { LINK_NAMES, type FieldStep, type Task } from '../work'
+import { ASSIST_WORDS } from './assistWords'
 import type { Entry, NamedByTickets } from './entry'
-
-/** What the record of a ticket calls by ids, by name; `designNames` gives those of a design. */
-export interface RecordNames {
-  people: Readonly<Record<string, string>>
-  statuses: Readonly<Record<string, string>>
-  /** The ids of those in which a ticket is done. */
-  ended: readonly string[]
-  targets: Readonly<Record<string, string>>
-  ladders: Readonly<Record<string, string>>
-  levels: Readonly<Record<string, string>>
-  /** The category as it is shown. */
-  category: string
-}
+import { by, personName, type RecordNames } from './recordNames'
 
 /** How a design calls what records name by ids. */
 export function designNames({
@@ -68,15 +57,10 @@ const whatToDo = (tasks: readonly Task[]) => {
 type Elsewhere = 'replied' | 'noted' | 'answered' | 'taskChanged' | 'messagesQueued' | 'messageDelivery'
 type Words = { [K in Exclude<Entry['kind'], Elsewhere>]: (entry: Of<K>, names: RecordNames) => string }
 
-const personName = ({ people }: Pick<RecordNames, 'people'>, id: string) => people[id] ?? id
 const statusName = ({ statuses }: RecordNames, id: string) => statuses[id] ?? id
 const targetName = ({ targets }: RecordNames, id: string) => `“${targets[id] ?? id}”`
 const targetsIn = (names: RecordNames, ids: readonly string[]) =>
   listInWords(ids.map((one) => targetName(names, one)))
-/** Who made an entry: a person by name, or the desk itself. */
-export const by = ({ actor }: Pick<Entry, 'actor'>, names: Pick<RecordNames, 'people'>): string =>
-  'person' in actor ? personName(names, actor.person) : 'the desk'
-
 /** What a move did, step by step. */
 const eachOf = ({ why }: Because) => why.map((one) => textOf({ edition: 0, why: [one] })).join(', ')
 
@@ -232,6 +216,7 @@ const WORDS: Words = {
   fieldStep: ({ what, step, ...entry }, names) => `${by(entry, names)} ${STEP_DONE[step]} “${what}”`,
   visitReported: ({ what, report, ...entry }, names) =>
     `${by(entry, names)} reported on “${what}”${report.words ? `: ${report.words}` : ''}`,
+  ...ASSIST_WORDS,
   jobWanted: ({ job, ...entry }, names) =>
     job.booking !== undefined
       ? `${by(entry, names)} plans “${job.what}” on the board`

@@ -41,7 +41,9 @@ export { decide } from './decide'
 export { followsOf, type Follows } from './follows'
 export { isReopened, standsInWords } from './stands'
 export { givenInWords, recordLines, type RecordLine } from './record'
-export { by as madeBy, designNames, entryInWords, rungWhen, type RecordNames } from './entryWords'
+export { isOfAssist } from './assistWords'
+export { designNames, entryInWords, rungWhen } from './entryWords'
+export { by as madeBy, type RecordNames } from './recordNames'
 export { planMove, UNDO_WITHIN, type MovePlan } from './makeMove'
 export {
   followedPlan,

@@ -1,9 +1,13 @@
 import type { Entry } from './entry'
-import { entryInWords, by as madeBy, type RecordNames } from './entryWords'
+import { assistFrom } from './assistState'
+import { isOfAssist, type AssistEntry } from './assistWords'
+import { entryInWords } from './entryWords'
+import { by as madeBy, personName, type RecordNames } from './recordNames'
 import { isSettled, type Given } from '../work'
+import { assistInWords } from '../assist'
 import { capital } from '../words'
 
-/** A line of the record: an entry, or a run of ticks by one person with each of them inside. */
+/** A line of the record: an entry, a run of ticks by one person, or an assist session with all of it inside. */
 export interface RecordLine {
   at: number
   text: string
@@ -16,12 +20,14 @@ export interface RecordLine {
 type Ticked = Extract<Entry, { kind: 'taskChanged' }>
 
 /**
- * The record line by line. Ticking must not flood it: what one person ticked in one go is one line, with each tick inside.
+ * The record line by line. Ticking must not flood it: what one person ticked in one go is one line, with each tick
+ * inside; so is an assist session, where it began.
  * @param entries oldest first
  */
 export function recordLines(entries: readonly Entry[], names: RecordNames): RecordLine[] {
   const lines: RecordLine[] = []
   let run: Ticked[] = []
+  const sessions = new Map<number, { line: RecordLine; entries: AssistEntry[] }>()
   const endRun = () => {
     if (run.length) lines.push(runLine(run, names))
     run = []
@@ -34,10 +40,27 @@ export function recordLines(entries: readonly Entry[], names: RecordNames): Reco
     }
     const text = entryInWords(entry, names)
     if (!text) continue
+    if (isOfAssist(entry)) {
+      if (!sessions.has(entry.assist)) {
+        endRun()
+        const line = { at: entry.at, text: '', sequence: entry.sequence, parts: [] }
+        sessions.set(entry.assist, { line, entries: [] })
+        lines.push(line)
+      }
+      const session = sessions.get(entry.assist)!
+      session.entries.push(entry)
+      session.line.parts!.push({ at: entry.at, text, sequence: entry.sequence })
+      continue
+    }
     endRun()
     lines.push({ at: entry.at, text, sequence: entry.sequence })
   }
   endRun()
+  for (const { line, entries: own } of sessions.values()) {
+    const session = assistFrom(own)
+    const nameOf = (person: string) => personName(names, person)
+    line.text = session ? assistInWords(session, nameOf, own.at(-1)!.at) : 'Assist session'
+  }
   return lines
 }
 

@@ -1,6 +1,7 @@
 import type { Change } from './change'
 import { ringRung } from '../ladder'
 import { ticketAlarms } from './alarms'
+import { ringAssist } from './assist'
 import { releaseMessage } from './delivery'
 import { ringIdle } from './idle'
 import { ringMissed } from './missedBooking'
@@ -27,6 +28,7 @@ export function ringNext(change: Change): boolean {
     change.enter({ kind: 'overdrawn', target: targetIn(next.key), dueAt: next.at }, { system: 'clock' })
   else if (kind === 'idle') ringIdle(change, next.key, name!, next.at)
   else if (kind === 'missed') ringMissed(change, next.key, Number(name), next.at)
+  else if (kind === 'assist') ringAssist(change, next.key, Number(name))
   else if (kind === 'calm') ringCalm(change, next.key, next.at)
   else if (kind === 'plan') ringPlan(change, next.key)
   else if (kind === 'task') ringTask(change, next.key, name!, next.at)

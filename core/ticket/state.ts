@@ -1,3 +1,4 @@
+import type { AssistSession } from '../assist'
 import { extended, type Clock } from '../clock'
 import type { WantedJob } from '../dispatch'
 import type { FieldChange, FieldValues } from '../fields'
@@ -21,6 +22,7 @@ import {
 import { nameOfActor } from './actors'
 import { fieldsAfter } from './fields'
 import { afterMerger } from './merger'
+import { ASSIST_ENTRIES } from './assistState'
 import { PLAN_ENTRIES } from './planState'
 import type { Rating } from './command'
 import type {
@@ -173,6 +175,8 @@ export interface TicketState {
   /** Procedures that are followed on it, in the order in which somebody began. */
   procedures?: Procedure[]
   equipment?: AboutEquipment
+  /** Looks at the requester's machine, oldest first. */
+  assists?: AssistSession[]
   department?: string
   /** The category that its requester picked. */
   picked?: string
@@ -509,6 +513,7 @@ const APPLY: Apply = {
   taskLate: ({ rang }, { alarm }) => ({ rang: [...rang, alarm] }),
   taskDropped: ({ tasks = [] }, { id }) => ({ tasks: tasks.filter((one) => one.id !== id) }),
   ...PLAN_ENTRIES,
+  ...ASSIST_ENTRIES,
   linked: ({ links = [] }, { to, as }) => ({ links: [...links, { reference: to, as }] }),
   unlinked: ({ links = [] }, { to, as }) => ({
     links: links.filter((one) => one.reference !== to || one.as !== as),

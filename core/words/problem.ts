@@ -29,6 +29,7 @@ export const PROBLEM_CODES = [
   'fileGone',
   'filesWait',
   'visitMoved',
+  'assistOver',
 ] as const
 export type ProblemCode = (typeof PROBLEM_CODES)[number]
 

@@ -15,6 +15,7 @@ import {
   type MoveStep,
   type Shelf,
 } from '../../work'
+import { ASSIST_PAPER_NAMES, assistMeansInWords, type AssistMeans, type AssistPaper } from '../../assist'
 import { benchKeyName } from '../../work'
 import type { AskedField } from '../../fields'
 import { testsOfRow, type DecisionTable, type Row } from '../../table'
@@ -274,6 +275,13 @@ export const desk: Book<Design['desk']> = {
     (key) => benchKeyName(key),
     true,
   ),
+  assist: bookOf<NonNullable<Design['desk']['assist']>>({
+    service: text('assist sessions are carried by'),
+    offers: several<AssistMeans>('in assist sessions may be asked for', (one) => assistMeansInWords([one])),
+    waits: span('a code for an assist session holds'),
+    ends: span('an assist session ends without a sign of life after'),
+    shows: several<AssistPaper>('of an assist session its requester reads', (one) => ASSIST_PAPER_NAMES[one]),
+  }),
 }
 
 const sourceName = (source: string) =>

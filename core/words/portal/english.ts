@@ -345,6 +345,8 @@ export const PORTAL_ENGLISH = {
   'problem.mailWrong': 'Write a mail address like ines@merrow.example.',
   'problem.visitMoved':
     'The time of this visit has changed meanwhile, or that time is no longer free. Look at it again.',
+  'problem.assistOver':
+    'This code holds no longer: the session is over, or its time has run out. Ask the desk for another one.',
   'problem.formGone': 'These questions are not asked any more.',
   'problem.formOthers': 'These questions were given to somebody else.',
   'problem.formAnswered': 'These questions were answered already; nothing was changed.',

@@ -345,6 +345,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'problem.mailWrong': 'Skriv en e-postadresse som ines@merrow.example.',
   'problem.visitMoved':
     'Tiden for dette besøket er endret i mellomtiden, eller den tiden er ikke lenger ledig. Se på det igjen.',
+  'problem.assistOver':
+    'Denne koden gjelder ikke lenger: økten er over, eller tiden er ute. Be oss om en ny.',
   'problem.formGone': 'Disse spørsmålene gjelder ikke lenger.',
   'problem.formOthers': 'Disse spørsmålene er gitt til noen andre.',
   'problem.formAnswered': 'Disse spørsmålene er besvart allerede; ingenting er endret.',
