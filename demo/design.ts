@@ -40,7 +40,10 @@ function makeDesign(): Design {
   })
   return {
     ...first,
-    desk: { name: 'The Sound Commons', zone: 'Europe/London', calendar: 'desk' },
+    desk: {
+      ...{ name: 'The Sound Commons', zone: 'Europe/London', calendar: 'desk' },
+      assist: { service: 'http://assist-service.standin.localhost/assist', shows: ['report'] },
+    },
     calendars: CALENDARS,
     priorities: first.priorities.map((one) => ({ ...one, ...WEIGHTS[one.id] })),
     categories: CATEGORIES,

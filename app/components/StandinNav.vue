@@ -7,6 +7,7 @@ const parts = [
   { to: '/standins/pager', name: 'Pagers' },
   { to: '/standins/call', name: 'Another system' },
   { to: '/standins/monitor', name: 'Monitors' },
+  { to: '/standins/assist', name: 'Remote machines' },
 ]
 </script>
 

@@ -15,6 +15,18 @@ export {
   type AssistSession,
   type AssistStay,
 } from './session'
+export {
+  afterDeed,
+  factsOf,
+  MACHINE_DEEDS,
+  newMachine,
+  panelsOf,
+  type MachineDeed,
+  type MachineDoer,
+  type MachineEvent,
+  type MachinePanel,
+  type StandInMachine,
+} from './standIn'
 export { assistCode, CODE_LENGTH, EVEN_BYTES, readAssistCode } from './code'
 export {
   bytesInWords,

@@ -53,7 +53,9 @@ describe('an assist session', () => {
     expect(told('assistInvited')).toMatchObject([{ person: 'mika-okoro' }])
     join(15, MIKA)
     ticket.do({ kind: 'leaveAssist', id, person: 'mika-okoro' }, at(20), MIKA)
-    did({ is: 'restart' }, 21)
+    did({ is: 'restart' }, 20)
+    expect(session().lostAt).toBe(at(20))
+    did({ is: 'back' }, 21)
     did({ is: 'lost' }, 22)
     did({ is: 'lost' }, 22)
     expect(session().lostAt).toBe(at(22))
@@ -69,7 +71,7 @@ describe('an assist session', () => {
       { person: 'mika-okoro', from: at(15), to: at(20), what: 'Assist session' },
       { person: 'tora-aas', from: at(13), to: at(30), what: 'Assist session' },
     ])
-    expect(ticket.entries.filter((one) => one.kind === 'assistDid')).toHaveLength(4)
+    expect(ticket.entries.filter((one) => one.kind === 'assistDid')).toHaveLength(5)
     expect(rebuild(ticket.entries)).toEqual(ticket.state)
     expect(() => join(32)).toThrow('is over')
     expect(() => did({ is: 'back' }, 32)).toThrow('is over')
@@ -138,8 +140,17 @@ describe('an assist session', () => {
     expect(session()).toMatchObject({ why: 'calledOff' })
   })
 
+  it('is not offered where no service is attached', () => {
+    const { assist: _, ...desk } = inSiteHours().desk
+    ticket = new Ticket(new CompiledDesign({ ...inSiteHours(), desk }, 1)).log({
+      gates: 3,
+      boardingStopped: false,
+    })
+    expect(() => ticket.do(OFFER, at(10))).toThrow('No assist service is attached')
+  })
+
   it('offers what the desk offers, and shows its requester what the desk shows', () => {
-    const rules = { offers: ['files' as const], shows: ['chat' as const] }
+    const rules = { service: 'https://assist.example/', offers: ['files' as const], shows: ['chat' as const] }
     const made = inSiteHours()
     const edition = new CompiledDesign({ ...made, desk: { ...made.desk, assist: rules } }, 1)
     ticket = new Ticket(edition).log({ gates: 3, boardingStopped: false })

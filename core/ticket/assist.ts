@@ -10,6 +10,7 @@ import {
   type AssistSession,
 } from '../assist'
 import type { CompiledDesign } from '../design'
+import { canonicalJson } from '../json'
 import type { Alarm } from '../ladder'
 import type { Change } from './change'
 import { Refused, type Command } from './command'
@@ -68,7 +69,12 @@ export function offerAssist(change: Change, asked: Of<'offerAssist'>): void {
     throw new Refused('conflict', 'This ticket is done; open it again to work on it.')
   if ((state.assists?.length ?? 0) >= MOST_SESSIONS)
     throw new Refused('conflict', `This ticket has had ${MOST_SESSIONS} assist sessions: log another one.`)
-  const { offers, waits } = rulesFor(change)
+  const { service, offers, waits } = rulesFor(change)
+  if (service === undefined)
+    throw new Refused(
+      'conflict',
+      'No assist service is attached to this desk: a lead says where one listens, in Design under Moves.',
+    )
   const not = asked.allows.filter((one) => !offers.includes(one))
   if (not.length)
     throw new Refused('invalid', 'This desk does not offer that.', [
@@ -149,9 +155,17 @@ function enterWithin(change: Change, person: string, from: number, to: number): 
   if (to > from && !isKnown) enterTime(change, person, from, to, 'Assist session', false)
 }
 
-/** What a machine says of itself. @throws Refused where the session is over, or nobody has agreed */
+/** @throws Refused where more was written down of a session than anybody reads */
+function refuseEndless({ deeds }: AssistSession): void {
+  if (deeds >= MOST_DEEDS)
+    throw new Refused('conflict', `More than ${MOST_DEEDS} things happened in this session: end it.`)
+}
+
+/** What a machine says of itself, as far as it is news. @throws Refused as `assistDid` */
 export function seeMachine(change: Change, { id, facts }: Of<'seeMachine'>): void {
-  agreedOne(change, id)
+  const session = agreedOne(change, id)
+  if (session.seen && canonicalJson(session.seen.facts) === canonicalJson(facts)) return
+  refuseEndless(session)
   change.enter({ kind: 'assistSeen', assist: id, facts }, SERVICE)
 }
 
@@ -160,8 +174,7 @@ export function assistDid(change: Change, { id, did }: Of<'assistDid'>): void {
   const session = agreedOne(change, id)
   if (did.is === 'goesOn' && change.now - session.heardAt < QUIET) return
   if (isNoNews(session, did)) return
-  if (session.deeds >= MOST_DEEDS)
-    throw new Refused('conflict', `More than ${MOST_DEEDS} things happened in this session: end it.`)
+  refuseEndless(session)
   const deed = did.is === 'file' ? { ...did, name: checkLine(did.name, 'name') } : did
   change.enter({ kind: 'assistDid', assist: id, did: deed })
 }

@@ -1,4 +1,4 @@
-import type { AssistSession } from '../assist'
+import type { AssistDeed, AssistSession } from '../assist'
 import type { Entry } from './entry'
 import type { AssistEntry } from './assistWords'
 import type { TicketState } from './state'
@@ -16,6 +16,9 @@ const changed = (
 ) => ({
   assists: assists.map((one) => (one.id === assist ? { ...one, heardAt: at, ...change(one) } : one)),
 })
+
+/** What takes a machine away for a while. */
+const AWAY: ReadonlySet<AssistDeed['is']> = new Set(['restart', 'lost'])
 
 /** How a ticket stands after each entry of its assist sessions. */
 export const ASSIST_ENTRIES: Apply = {
@@ -47,12 +50,16 @@ export const ASSIST_ENTRIES: Apply = {
         one.person === entry.person && one.to === undefined ? { ...one, to: entry.to } : one,
       ),
     })),
-  assistSeen: (state, entry) => changed(state, entry, () => ({ seen: { at: entry.at, facts: entry.facts } })),
+  assistSeen: (state, entry) =>
+    changed(state, entry, ({ deeds }) => ({
+      ...{ seen: { at: entry.at, facts: entry.facts }, deeds: deeds + 1 },
+    })),
   assistDid: (state, entry) =>
     changed(state, entry, ({ deeds, heardAt }) => ({
       deeds: deeds + 1,
+      ...(AWAY.has(entry.did.is) ? { lostAt: entry.at } : { lostAt: undefined }),
       // That it cannot be reached is no sign of life.
-      ...(entry.did.is === 'lost' ? { heardAt, lostAt: entry.at } : { lostAt: undefined }),
+      ...(entry.did.is === 'lost' && { heardAt }),
     })),
   assistEnded: (state, entry) => ({
     ...changed(state, entry, ({ heardAt }) => ({

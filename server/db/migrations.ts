@@ -819,4 +819,20 @@ create index field_deed_at on field_deed (at);
 alter table person add column daily int;
 `,
   },
+  {
+    name: '0046 assist sessions: their codes, what was said, and what machines say of themselves',
+    sql: `
+create table assist_session (
+  key uuid primary key, reference bigint not null, id int not null, code text not null unique, guest_link text not null,
+  unique (reference, id));
+create table assist_line (
+  key uuid not null references assist_session, line int not null, person text, text text not null, at bigint not null,
+  primary key (key, line));
+create table assist_heard (id text primary key, at bigint not null);
+create index assist_heard_at on assist_heard (at);
+create table machine_seen (equipment text primary key, at bigint not null, facts jsonb not null, reference bigint not null);
+create table standin_machine (
+  key uuid primary key, guest uuid not null, state jsonb not null, events text not null, version int not null default 0);
+`,
+  },
 ]

@@ -1,5 +1,6 @@
 import type { Language } from '../../core/words'
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { MachineFacts, StandInMachine } from '../../core/assist'
 import type { Clock } from '../../core/clock'
 import type { Design, SkillGrade } from '../../core/design'
 import type { JobStanding } from '../../core/dispatch'
@@ -365,6 +366,27 @@ export interface Tables {
   }
   /** What a device of somebody has brought of their work, so that nothing is done twice. */
   field_deed: { person: string; key: string; at: number }
+  /** Assist sessions that were offered: the code of whoever sits at the machine, and where the service has it. */
+  assist_session: { key: string; reference: number; id: number; code: string; guest_link: string }
+  /** What was said in them; nobody is whoever sits at the machine. */
+  assist_line: { key: string; line: number; person: string | null; text: string; at: number }
+  /** What the service has said, so that nothing is heard twice. */
+  assist_heard: { id: string; at: number }
+  /** What a piece of equipment said of itself when somebody took it over last. */
+  machine_seen: {
+    equipment: string
+    at: number
+    facts: JSONColumnType<MachineFacts>
+    reference: number
+  }
+  /** Machines of the stand-in: what they are like, and where their desk hears of them. */
+  standin_machine: {
+    key: string
+    guest: string
+    state: JSONColumnType<StandInMachine>
+    events: string
+    version: Filled<number>
+  }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }
   /** Jobs that want somebody and a time, or have: as their tickets say. */

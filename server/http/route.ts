@@ -197,6 +197,8 @@ async function readJson(event: H3Event, limit: number): Promise<object> {
   const type = getHeader(event, 'content-type') ?? ''
   if (!/^application\/json\b/.test(type)) throw new HttpProblem(415, 'Send the content as application/json.')
   const raw = await readText(event, limit)
+  // What is signed is signed letter by letter.
+  event.context.said = raw
   refuseDeep(raw)
   let value: unknown
   try {

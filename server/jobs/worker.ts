@@ -10,6 +10,7 @@ import { listen } from '../db/listen'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
+import { sweepHeard } from '../assist/heard'
 import { sweepDeeds } from '../commands/fieldWork'
 import { handOverAll } from '../commands/leaving'
 import { doFile, sweepListFiles } from '../commands/listFile'
@@ -111,6 +112,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await sweepFiles(desk.db)
         await sweepListFiles(desk.db)
         await sweepDeeds(desk.db)
+        await sweepHeard(desk.db)
       },
       handOver: ({ person, by }) => handOverAll(desk, person, by),
       listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),

@@ -18,6 +18,7 @@ import {
 import { say, type Language } from '../../core/words'
 import { likePattern } from '../db/likePattern'
 import { STATE_COLUMNS, wholeState } from '../db/rows'
+import { assistForGuest } from './assist'
 import { readyBy, stepsShown } from './plans'
 import type { Reading } from './reading'
 import { loadTicket } from './tickets'
@@ -56,6 +57,7 @@ export async function requestPage(
     /** When somebody comes, and the other times that are free. */
     visits: reads === 'own' && !state.held ? await visitsOf(desk, state, directory) : [],
     readyBy: readyBy(state, design, directory),
+    assist: reads === 'own' ? await assistForGuest(desk, state, directory) : { asks: null, past: [] },
     happened: happenedTo(entries, kind).map((one) => ({
       at: one.at,
       says: happenedSaid(one, kind, directory, language),

@@ -102,6 +102,15 @@ export async function ticketPage(
     cover: directory.coverName(state.cover),
     agreement: state.agreement,
     equipment: state.equipment ?? null,
+    /** Whether its requester's machine can be looked at, and whether it was, or is. */
+    assist: {
+      offered:
+        design.design.desk.assist?.service !== undefined &&
+        !state.internal &&
+        !state.held &&
+        status.group !== 'done',
+      sessions: state.assists?.length ?? 0,
+    },
     department: state.department ?? null,
     technicianId: state.technician,
     // Who solved it says something only as long as it is solved.

@@ -4,6 +4,7 @@ import { channelTerms, STANDIN_CHANNELS, type StandinChannel } from '../../core/
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import { makeAccount } from './accounts'
+import { takeAssist } from './machine'
 import { behaviours, keepMessage, type Behaviour, type ReceivedMessage } from './messageStore'
 
 export interface Gateway {
@@ -53,6 +54,11 @@ async function take(db: Database, request: IncomingMessage, response: ServerResp
   const path = new URL(request.url ?? '/', 'http://localhost').pathname.slice(1)
   const channel = (path === 'accounts' ? 'call' : path) as StandinChannel
   const body = await read(request)
+  if (request.method === 'POST' && path === 'assist' && body !== undefined) {
+    const { status, answer } = await takeAssist(db, request.headers, body)
+    response.writeHead(status, { 'content-type': 'application/json' })
+    return void response.end(JSON.stringify(answer))
+  }
   if (request.method !== 'POST' || !STANDIN_CHANNELS.includes(channel) || body === undefined) {
     response.writeHead(404)
     return void response.end('there is no such stand-in')

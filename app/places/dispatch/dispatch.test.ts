@@ -439,10 +439,14 @@ describe('many that were placed together', () => {
     const stood = visit({ id: '7-3', untold: false })
     let board: object = BOARD
     serve({
-      'POST /api/tickets/9/jobs/4/free': ({ body }: { body?: unknown }) =>
-        (sent.push({ path: 'free 9', body: body as Record<string, unknown> }), { sequence: 8 }),
-      'POST /api/tickets/7/jobs/2/place': ({ body }: { body?: unknown }) =>
-        (sent.push({ path: 'place 7', body: body as Record<string, unknown> }), { booking: 4 }),
+      'POST /api/tickets/9/jobs/4/free': ({ body }: { body?: unknown }) => (
+        sent.push({ path: 'free 9', body: body as Record<string, unknown> }),
+        { sequence: 8 }
+      ),
+      'POST /api/tickets/7/jobs/2/place': ({ body }: { body?: unknown }) => (
+        sent.push({ path: 'place 7', body: body as Record<string, unknown> }),
+        { booking: 4 }
+      ),
     })
     const { got: placing } = within(() =>
       usePlacing({

@@ -46,6 +46,7 @@ const PLACES: Hit[] = [
   { to: '/standins/text', name: 'Text message stand-in', note: 'place' },
   { to: '/standins/pager', name: 'Pager stand-in', note: 'place' },
   { to: '/standins/call', name: 'Another system, stand-in', note: 'place' },
+  { to: '/standins/assist', name: 'Assist stand-in: remote machines', note: 'place' },
   { to: '/standins/monitor', name: 'Monitor stand-in: signals', note: 'place' },
 ]
 

@@ -13,6 +13,8 @@ const props = defineProps<{
   query: Record<string, string>
   /** Keys by what they begin. */
   keys: Readonly<Record<string, string>>
+  /** Whether looks at the requester's machine stand here. */
+  assists?: boolean
   /** Whether there is an act that asks what solved it. */
   takesOver?: boolean
 }>()
@@ -25,10 +27,21 @@ const keep = (what: string) => (part: unknown) => void parts.set(what, part as P
 const keepTasks = keep('tasks')
 const keepTime = keep('timer')
 const keepLinks = keep('links')
+const keepAssist = keep('assist')
 const keepArticles = keep('articles')
 </script>
 
 <template>
+  <AssistPart
+    v-if="assists && (ticket.assist.offered || ticket.assist.sessions)"
+    :ref="keepAssist"
+    :ticket="ticket"
+    :zone="zone"
+    :now="now"
+    :hint="keys.assist"
+    @done="emit('done')"
+    @left="emit('left')"
+  />
   <template v-for="part in shown" :key="part">
     <template v-if="part === 'tasks'">
       <PlanPart

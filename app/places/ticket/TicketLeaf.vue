@@ -259,6 +259,7 @@ useShortcuts('A ticket that is open', shortcuts)
       <aside class="aside" aria-label="Beside">
         <TicketBeside
           ref="beside"
+          assists
           :ticket="ticket"
           :shown="shown.beside"
           :now="time.now"

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+useHead({ title: 'Yare Ledger' })
+</script>
+
+<template>
+  <AssistDoor />
+</template>
