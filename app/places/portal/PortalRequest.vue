@@ -59,6 +59,7 @@ const has = computed(() =>
         :zone="zone"
         :since="page.loggedAt"
       />
+      <RequestAssist :request="request" :zone="zone" />
       <RequestVisits :request="request" :zone="zone" />
       <RequestVerdict v-if="page.asksVerdict" :request="request" />
       <dl v-if="page.fields.length" class="kept">

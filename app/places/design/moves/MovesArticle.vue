@@ -77,6 +77,7 @@ const knownAsks = computed<AskedField[]>(() => props.design.moves.flatMap((one) 
     <p v-if="!readonly"><KitButton @click="add">New move</KitButton></p>
     <ShelvesPart v-bind="props" />
     <BenchPart v-bind="props" />
+    <AssistRulesPart v-bind="props" />
     <LayoutsPart v-bind="props" />
     <WordsAtHand v-bind="props" />
   </article>
