@@ -21,6 +21,7 @@ export const ticketPage = (more: Partial<Record<keyof Ticket, unknown>> = {}): T
     ...{ category: 'Gates', queue: 'Pier', team: 'Workshop', technician: 'Ada', technicianId: 'ada' },
     ...{ organisation: 'Merrow Line', site: 'Varnes Quay', siteZone: 'Europe/Oslo', loggedAt: 1000 },
     ...{ requester: { id: 'ines', name: 'Ines Varga', phone: null }, others: [], department: null },
+    assist: { offered: false, sessions: 0 },
     ...{ cover: null, agreement: null, equipment: null, answers: [], attachments: [], kept: [], fields: {} },
     ...{
       because: {},

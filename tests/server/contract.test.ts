@@ -4,7 +4,12 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { operationOf } from '../../server/http/operation'
 import { unheard } from './recorded'
 import { ROUTES, serveRoutes } from './routes'
-import { deskNow } from '../../server/clock/deskClock'
+import { Webhook } from 'standardwebhooks'
+import { ASSIST_SECRET } from '../../server/assist/service'
+import { deskNow, machineNow } from '../../server/clock/deskClock'
+import { webhookSecrets } from '../../server/delivery/webhookSecrets'
+import { startMailbox } from '../../server/standins/mailbox'
+import { setting } from './world'
 import { linkToken } from '../../server/base/links'
 import { doFile } from '../../server/commands/listFile'
 
@@ -72,6 +77,65 @@ describe('What routes answer', () => {
         body: { item: 'gate-scanner', portal: 'merrow', answers: { gates: 1 } },
       })
     ).reference
+
+  it('fits what is stated: looks at machines', async () => {
+    const reference = await log()
+    const ticket = { path: { reference } }
+    setting('YARE_URL', served.url)
+    const outside = await startMailbox(0)
+    setting('GATEWAY_URL', `http://127.0.0.1:${outside.gateway}`)
+    const faults = { guest: 'asks', line: 'steady', end: 'says' }
+    await call('POST /api/standins/assist', { body: faults })
+    const [machine] = [...(await served.desk.knowledge.directory()).equipment.keys()]
+    const { id } = await call<{ id: number }>('POST /api/tickets/{reference}/assists', {
+      ...{ ...TORA, ...ticket, body: { allows: ['control'], recorded: false, machine } },
+    })
+    const page = () =>
+      call<{ open: { code: string; key: string } }>('GET /api/tickets/{reference}/assists', {
+        ...TORA,
+        ...ticket,
+      })
+    const { code, key: session } = (await page()).open
+    const guest = { as: '', path: { code } }
+    await call('GET /api/assist/{code}', guest)
+    await call('POST /api/assist/{code}/say', { ...guest, body: { text: 'Hello' } })
+    const { link } = await call<{ link: string }>('POST /api/assist/{code}/{deed}', {
+      ...{ as: '', path: { code, deed: 'agree' } },
+    })
+    await call('GET /api/requests/{reference}', { ...INES, ...ticket })
+    const { pathname, searchParams } = new URL(link)
+    const key = pathname.split('/').at(-1)
+    await call('POST /api/standins/machine/{key}', {
+      ...{ as: '', path: { key }, body: { as: searchParams.get('as'), deed: 'clear' } },
+    })
+    const one = (deed: string, body?: object) => ({
+      ...TORA,
+      path: { reference, id, deed },
+      ...(body && { body }),
+    })
+    await call('POST /api/tickets/{reference}/assists/{id}/{deed}', one('join'))
+    await call('POST /api/tickets/{reference}/assists/{id}/say', one('', { text: 'I look now.' }))
+    await call('POST /api/tickets/{reference}/assists/{id}/invite', one('', { person: 'mika-okoro' }))
+    await call('POST /api/tickets/{reference}/assists/{id}/{deed}', one('keep'))
+    const word = JSON.stringify({ type: 'assist.lost', session })
+    const [secret = ''] = await webhookSecrets(served.db, ASSIST_SECRET)
+    const at = Math.floor(machineNow() / 1000)
+    const heard = await fetch(`${served.url}/api/assist/events`, {
+      method: 'POST',
+      headers: {
+        ...{ 'content-type': 'application/json', 'webhook-id': 'w1', 'webhook-timestamp': String(at) },
+        'webhook-signature': new Webhook(secret).sign('w1', new Date(at * 1000), word),
+      },
+      body: word,
+    })
+    expect(await heard.json()).toEqual({ goesOn: true })
+    await page()
+    await call('GET /api/standins/assist')
+    await call('POST /api/tickets/{reference}/assists/{id}/{deed}', one('end'))
+    await page()
+    await call('GET /api/requests/{reference}', { ...INES, ...ticket })
+    await outside.stop()
+  })
 
   it('fits what is stated: what is placed', async () => {
     const reference = await log()
