@@ -57,6 +57,13 @@ function transitionsFor(
   }))
 }
 
+/** Whether its requester's machine can be looked at, and how often it was, or is. */
+function assistPart({ internal, held, status, kind, assists = [] }: TicketState, design: CompiledDesign) {
+  const isAttached = design.design.desk.assist?.service !== undefined
+  const isOpen = statusOf(design.kind(kind), status).group !== 'done'
+  return { offered: isAttached && !internal && !held && isOpen, sessions: assists.length }
+}
+
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
 export async function ticketPage(
   desk: Reading,
@@ -102,15 +109,7 @@ export async function ticketPage(
     cover: directory.coverName(state.cover),
     agreement: state.agreement,
     equipment: state.equipment ?? null,
-    /** Whether its requester's machine can be looked at, and whether it was, or is. */
-    assist: {
-      offered:
-        design.design.desk.assist?.service !== undefined &&
-        !state.internal &&
-        !state.held &&
-        status.group !== 'done',
-      sessions: state.assists?.length ?? 0,
-    },
+    assist: assistPart(state, design),
     department: state.department ?? null,
     technicianId: state.technician,
     // Who solved it says something only as long as it is solved.

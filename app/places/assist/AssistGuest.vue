@@ -45,8 +45,8 @@ onBeforeUnmount(() => clearInterval(tick))
       <template v-else>
         <p>
           {{
-            say('assist.asks', {
-              ...{ host: page.host, desk: page.desk, machine: page.machine ?? 'none' },
+            say(page.machine === null ? 'assist.asks' : 'assist.asksOf', {
+              ...{ host: page.host, desk: page.desk, machine: page.machine ?? '' },
               reference: String(page.reference),
             })
           }}

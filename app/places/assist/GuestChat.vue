@@ -59,6 +59,7 @@ li {
   align-items: flex-end;
 }
 .say :deep(.kit-field) {
+  margin-bottom: 0;
   flex: 1 1 240px;
 }
 </style>

@@ -87,7 +87,7 @@ async function send(files: File[]) {
         <section
           v-for="panel in machine.panels"
           :key="panel.id"
-          class="panel"
+          class="program"
           :class="{ faulty: panel.isFaulty }"
         >
           <h2>{{ panel.name }}</h2>
@@ -153,15 +153,15 @@ async function send(files: File[]) {
   grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
   gap: 10px;
 }
-.panel {
+.program {
   border: 1px solid var(--rule-2);
   background: var(--page-2);
   padding: 8px 12px;
 }
-.panel h2 {
+.program h2 {
   font-size: 1.05rem;
 }
-.panel p {
+.program p {
   margin: 3px 0;
 }
 .faulty {
@@ -188,6 +188,7 @@ li {
   align-items: flex-end;
 }
 .say :deep(.kit-field) {
+  margin-bottom: 0;
   flex: 1 1 260px;
 }
 </style>

@@ -184,7 +184,8 @@ describe('help', () => {
       file.replace('../../pages', '').replace(/\.vue$/, ''),
     )
     const ofDesk = pages.filter(
-      (one) => !/^\/(?:index|first|forgotten|kit|password|sign-in|portal|acknowledge|assist|fill|word)/.test(one),
+      (one) =>
+        !/^\/(?:index|first|forgotten|kit|password|sign-in|portal|acknowledge|assist|fill|word)/.test(one),
     )
     expect(ofDesk.length).toBeGreaterThan(10)
     expect(ofDesk.filter((one) => !helpAt(one.replace(/\/(?:index|\[.*)$/, '')))).toEqual([])

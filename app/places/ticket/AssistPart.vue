@@ -58,7 +58,6 @@ const when = (at: number) => momentInWords(at, props.zone, props.now)
         </span>
       </li>
     </ul>
-    <p v-else-if="!asks && !open" class="quiet small">Nobody has looked at it for this ticket.</p>
     <KitError :error="error" />
   </BesidePart>
 </template>

@@ -37,7 +37,7 @@ export const ELSEWHERE = [
   { id: 'account', name: 'Account', key: 'a', says: 'open the account of the promise that runs, or shut it' },
   { id: 'tasks', name: 'Add to do', key: 'd', says: 'add what is to do' },
   { id: 'timer', name: 'Timer', key: 't', says: 'start your timer, or stop it and keep the time' },
-  { id: 'assist', name: 'Their machine', key: 'v', says: 'ask whether you may look at their machine' },
+  { id: 'assist', name: 'Their machine', key: 'Shift f', says: 'ask whether you may look at their machine' },
   { id: 'articles', name: 'Articles', key: 'Shift k', says: 'look for an article' },
   { id: 'links', name: 'Link', key: 'l', says: 'link, merge, part off or copy' },
 ] as const

@@ -152,8 +152,8 @@ export const PORTAL_ENGLISH = {
   'assist.codeHelp':
     'Eight letters and figures, such as 4K7P-29FX. Sit down at the machine that it is about first.',
   'assist.find': 'Go on',
-  'assist.asks':
-    '{host} of {desk} would like to look at {machine, select, none {your machine} other {{machine}}} from afar, for request {reference}.',
+  'assist.asks': '{host} of {desk} would like to look at your machine from afar, for request {reference}.',
+  'assist.asksOf': '{host} of {desk} would like to look at {machine} from afar, for request {reference}.',
   'assist.may': 'They may then',
   'assist.see': 'see what is on the screen',
   'assist.control': 'use mouse and keyboard, while you watch',

@@ -153,8 +153,8 @@ export const PORTAL_NORWEGIAN: Record<PortalKey, string> = {
   'assist.code': 'Koden som ble lest opp for deg',
   'assist.codeHelp': 'Åtte bokstaver og tall, som 4K7P-29FX. Sett deg først ved maskinen det gjelder.',
   'assist.find': 'Gå videre',
-  'assist.asks':
-    '{host} i {desk} vil gjerne se på {machine, select, none {maskinen din} other {{machine}}} herfra, i sak {reference}.',
+  'assist.asks': '{host} i {desk} vil gjerne se på maskinen din herfra, i sak {reference}.',
+  'assist.asksOf': '{host} i {desk} vil gjerne se på {machine} herfra, i sak {reference}.',
   'assist.may': 'De kan da',
   'assist.see': 'se det som står på skjermen',
   'assist.control': 'bruke mus og tastatur mens du ser på',
