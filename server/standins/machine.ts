@@ -158,7 +158,7 @@ function heard(
   data: Record<string, unknown>,
 ): Partial<StandInMachine> {
   if (type === 'assist.agreed') return { agreed: true }
-  if (type === 'assist.end') return { over: true, windows: [] }
+  if (type === 'assist.end') return { over: true }
   if (type === 'assist.leave')
     return { windows: machine.windows.filter((one) => one.person !== person?.person) }
   if (type !== 'assist.said') return {}
@@ -271,7 +271,7 @@ async function post(
 
 /** The desk says that the session is over. */
 async function over(db: Database, key: string): Promise<void> {
-  await change(db, key, (machine) => ({ machine: { ...machine, over: true, windows: [] }, tells: [] }))
+  await change(db, key, (machine) => ({ machine: { ...machine, over: true }, tells: [] }))
 }
 
 /** Who looks at a machine, by what their window was opened with. @throws Refused where nobody was given that */

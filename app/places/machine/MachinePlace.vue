@@ -18,7 +18,9 @@ async function look() {
     gone.value = ''
   } catch (thrown) {
     const { problem } = asApiError(thrown)
-    if (problem.status === 404) stop()
+    if (problem.status !== 404) return void (gone.value = problem.detail)
+    stop()
+    if (machine.value) machine.value = { ...machine.value, isOver: true }
     gone.value = problem.detail
   }
 }
