@@ -1,12 +1,9 @@
-import { Webhook } from 'standardwebhooks'
 import type { AssistDeed, MachineFacts } from '../../core/assist'
 import { Refused, type Command } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import type { Database, Trx } from '../db/connection'
-import { webhookSecrets } from '../delivery/webhookSecrets'
 import { ticketState } from '../queries/ticketState'
-import { ASSIST_SECRET } from './service'
 import { sayInAssist } from './sessions'
 
 /** What a service says of a session. */
@@ -31,26 +28,6 @@ export type AssistWordKind = (typeof ASSIST_WORDS)[number]
 
 /** So long a word is known again, in milliseconds: longer than anybody tries again. */
 const KNOWN = 7 * 24 * 3_600_000
-
-/**
- * Whether a word comes from the service: signed with a secret that holds, and said not long ago.
- * @param raw the very text that was signed
- */
-export async function isFromService(
-  db: Database,
-  raw: string,
-  headers: Record<string, string>,
-): Promise<boolean> {
-  const secrets = await webhookSecrets(db, ASSIST_SECRET)
-  return secrets.some((secret) => {
-    try {
-      new Webhook(secret).verify(raw, headers)
-      return true
-    } catch {
-      return false
-    }
-  })
-}
 
 /**
  * Takes what the service says, once however often it comes.

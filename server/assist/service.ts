@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { Webhook } from 'standardwebhooks'
 import { messageOf } from '../../core/error/messageOf'
 import { isRecord } from '../../core/lookup'
 import { Refused } from '../../core/ticket'
@@ -59,6 +60,26 @@ export async function callService(
     said = messageOf(error)
   }
   throw new Refused('conflict', `The assist service did not take it (${said}). Try again in a moment.`)
+}
+
+/**
+ * Whether a call is signed with a secret that desk and service share, and was made not long ago.
+ * @param said the very text that was signed
+ */
+export async function isSigned(
+  db: Database,
+  said: string,
+  headers: Record<string, string>,
+): Promise<boolean> {
+  const secrets = await webhookSecrets(db, ASSIST_SECRET)
+  return secrets.some((secret) => {
+    try {
+      new Webhook(secret).verify(said, headers)
+      return true
+    } catch {
+      return false
+    }
+  })
 }
 
 function dataIn(text: string): Record<string, unknown> {

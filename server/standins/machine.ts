@@ -1,6 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingHttpHeaders } from 'node:http'
-import { Webhook } from 'standardwebhooks'
 import {
   afterDeed,
   ASSIST_MEANS,
@@ -14,7 +13,7 @@ import {
 } from '../../core/assist'
 import { isOneOf, isRecord } from '../../core/lookup'
 import { Refused } from '../../core/ticket'
-import { ASSIST_SECRET } from '../assist/service'
+import { ASSIST_SECRET, isSigned } from '../assist/service'
 import { deskAddress } from '../base/links'
 import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
@@ -62,7 +61,8 @@ export async function takeAssist(
   headers: IncomingHttpHeaders,
   body: string,
 ): Promise<{ status: number; answer: object }> {
-  if (!(await isSigned(db, headers, body))) return { status: 401, answer: { said: 'not signed' } }
+  if (!(await isSigned(db, body, headers as Record<string, string>)))
+    return { status: 401, answer: { said: 'not signed' } }
   const called = calledIn(body)
   if (!called) return { status: 422, answer: { said: 'no call of an assist session' } }
   if (called.type === 'assist.begin') return { status: 200, answer: await begin(db, called) }
@@ -73,18 +73,6 @@ export async function takeAssist(
     .executeTakeFirst()
   if (!row) return { status: 404, answer: { said: 'no such session' } }
   return { status: 200, answer: await hear(db, called) }
-}
-
-async function isSigned(db: Database, headers: IncomingHttpHeaders, body: string): Promise<boolean> {
-  const secrets = await webhookSecrets(db, ASSIST_SECRET)
-  return secrets.some((secret) => {
-    try {
-      new Webhook(secret).verify(body, headers as Record<string, string>)
-      return true
-    } catch {
-      return false
-    }
-  })
 }
 
 function calledIn(body: string): Called | undefined {

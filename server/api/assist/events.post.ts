@@ -1,5 +1,6 @@
 import { getHeader } from 'h3'
-import { hearService, isFromService } from '../../assist/heard'
+import { hearService } from '../../assist/heard'
+import { isSigned } from '../../assist/service'
 import { AssistWordBody } from '../../http/assistBodies'
 import { HttpProblem } from '../../http/problem'
 import { defineRoute } from '../../http/route'
@@ -20,7 +21,7 @@ export default defineRoute(
   async ({ event, desk, body }) => {
     const headers = Object.fromEntries(SIGNED.map((name) => [name, getHeader(event, name) ?? '']))
     const { said } = event.context as { said?: string }
-    if (!(await isFromService(desk.db, said ?? '', headers)))
+    if (!(await isSigned(desk.db, said ?? '', headers)))
       throw new HttpProblem(
         401,
         'This is not signed with the secret that desk and service share, or too long ago.',
