@@ -5,6 +5,7 @@ import { cpus } from 'node:os'
 import autocannon from 'autocannon'
 import { freePort } from '../cli/cluster.mjs'
 import { alarmLateness, ladders } from './benchAlarms.mjs'
+import { assist } from './benchAssist.mjs'
 import { attack, pages } from './benchAttacks.mjs'
 import { directory } from './benchDirectory.mjs'
 import { look } from './benchLook.mjs'
@@ -169,6 +170,7 @@ const PARTS = {
   open: () => manyOpen({ address, headers }),
   day: () => theDay({ address, headers }),
   work: benchOrders,
+  assist: () => assist({ address, headers }),
   dispatch: () => inCore('benchDispatch'),
   crowd: () => crowd({ pool, note, address, headers, openTickets, seconds: SECONDS }),
   attacks: () => attack({ note, token }),
