@@ -23,6 +23,8 @@ async function ticketOf(page: Page, summary: string): Promise<number> {
 }
 /** Asks to look at the machine, by keys. @returns the code */
 async function ask(page: Page): Promise<string> {
+  // Its sheet is there before what it says is.
+  await expect(machine(page).getByRole('button', { name: /^Look at it/ })).toBeVisible()
   await page.keyboard.press('Shift+f')
   const form = page.getByRole('form', { name: 'Look at their machine' })
   await form.getByLabel('restart the machine').check()
