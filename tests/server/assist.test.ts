@@ -195,6 +195,8 @@ describe('an assist session', () => {
     await vi.waitFor(async () => expect((await one.open()).lostAt).toBeUndefined())
     await on(one.link, 'end')
     await vi.waitFor(async () => expect((await one.page()).open).toBeNull())
+    // The window of whoever looked says so, and does not just shut.
+    expect((await on(answer.window)).isOver).toBe(true)
     expect((await one.page()).past[0]?.says).toContain('whoever sat at the machine ended it')
   })
 
