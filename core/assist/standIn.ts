@@ -38,7 +38,7 @@ export interface StandInMachine {
   over: boolean
 }
 
-/** Where an interrupted start of a machine takes so long, in milliseconds. */
+/** So long a restart takes, in milliseconds, and after so long without a word the desk is told that it is alive. */
 const RESTART = 4000
 const ALIVE = 5 * MINUTE
 const MOST_LINES = 200

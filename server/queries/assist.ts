@@ -136,16 +136,16 @@ export async function assistOfCode(desk: Reading, typed: string) {
     code === undefined
       ? undefined
       : await desk.db.selectFrom('assist_session').selectAll().where('code', '=', code).executeTakeFirst()
-  if (!row) throw over('missing')
+  if (!row) throw noSession()
   const state = await ticketState(desk, row.reference)
   const session = state.assists?.find((one) => one.id === row.id)
-  if (!session) throw over('missing')
+  if (!session) throw noSession()
   return { ...row, state, session }
 }
 
-const over = (reason: 'missing' | 'conflict') =>
+const noSession = () =>
   new Refused(
-    reason,
+    'missing',
     'There is no session for this code: look at it again, or ask the desk for another one.',
     [],
     'assistOver',
