@@ -1,5 +1,7 @@
+import { machineSeen } from '../queries/assist'
 import { seenSql, sightOf } from '../queries/sight'
 import { sql } from 'kysely'
+import type { Sight } from '../../core/rights'
 import { oneAt } from '../../core/lookup'
 import { periodOf } from '../../core/agreement'
 import { messageOf } from '../../core/error/messageOf'
@@ -84,7 +86,7 @@ export async function historyOf(desk: Desk, number: number, person: string) {
   const directory = await desk.knowledge.directory()
   if (!directory.equipment.has(String(number)))
     throw new Refused('missing', `There is no equipment ${number}.`)
-  const [repairs, tickets, sum] = await Promise.all([
+  const [repairs, tickets, sum, seen] = await Promise.all([
     desk.db
       .selectFrom('repair')
       .select(['id', 'shop', 'sent_at', 'sent_by', 'expected_at', 'reference', 'back_at', 'remarks', 'cost'])
@@ -105,6 +107,7 @@ export async function historyOf(desk: Desk, number: number, person: string) {
       .select((e) => e.fn.sum<string | null>('cost').as('cost'))
       .where('equipment', '=', number)
       .executeTakeFirst(),
+    seenOf(desk, number, sight),
   ])
   return {
     repairs: repairs.map(
@@ -121,5 +124,20 @@ export async function historyOf(desk: Desk, number: number, person: string) {
     })),
     /** What its repairs have cost together. */
     cost: Number(sum?.cost ?? 0),
+    /** What it said of itself when somebody looked at it last. */
+    seen,
   }
+}
+
+/** What a machine said of itself; its ticket is named to whoever may see it. */
+async function seenOf(desk: Desk, number: number, sight: Sight) {
+  const seen = await machineSeen(desk, String(number))
+  if (!seen) return null
+  const ticket = await desk.db
+    .selectFrom('ticket')
+    .select('reference')
+    .where('reference', '=', seen.reference)
+    .where(seenSql(sight))
+    .executeTakeFirst()
+  return { at: seen.at, facts: seen.facts, reference: ticket?.reference ?? null }
 }

@@ -162,6 +162,12 @@ describe('an assist session', () => {
     expect(await one.open()).toMatchObject({ knownAt: null, changes: [], isKept: false })
     expect((await one.does('keep')).status).toBe(200)
     expect(await one.open()).toMatchObject({ isKept: true, changes: [] })
+    // It stands with the equipment.
+    const known = await served.ask<{ seen: object }>(`/api/equipment/${number}/history`, { as: tora })
+    expect(known.answer.seen).toMatchObject({
+      reference: one.reference,
+      facts: { system: expect.any(String) as string },
+    })
     await say({ type: 'assist.seen', session: await keyOf(one), facts: { memory: 2 * 1024 ** 3 } })
     const { changes, isKept } = await one.open()
     expect(isKept).toBe(false)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { factLines } from '~~/core/assist'
 import { dayAndMonth, momentInWords } from '~~/core/time'
 import { toast } from '~/kit/toast'
 import type { ThingPage } from './useThings'
@@ -23,6 +24,8 @@ const history = useQuery({
     api('GET /api/equipment/{number}/history', { path: { number: Number(props.id) }, signal }),
 })
 const past = computed(() => (history.data.value?.repairs ?? []).filter((one) => one.backAt !== null))
+const seen = computed(() => history.data.value?.seen)
+const facts = computed(() => (seen.value ? factLines(seen.value.facts, zone.value, time.now) : []))
 const money = (amount: number) => amount.toLocaleString('en-GB', { minimumFractionDigits: 2 })
 const open = ref<'repair' | 'back'>()
 const NOTHING = { shop: '', expected: '', reference: null, remarks: '', cost: null }
@@ -130,6 +133,17 @@ async function send() {
         <td class="n">{{ money(history.data.value?.cost ?? 0) }}</td>
       </tr>
     </LedgerTable>
+    <template v-if="seen">
+      <h3>What it said of itself</h3>
+      <p class="quiet small">
+        Seen {{ when(seen.at)
+        }}<template v-if="seen.reference"
+          >, for
+          <NuxtLink class="num" :to="`/desk/${seen.reference}`">{{ seen.reference }}</NuxtLink></template
+        >.
+      </p>
+      <MachineFactLines :lines="facts" />
+    </template>
     <template v-if="history.data.value?.tickets.length">
       <h3>Its tickets</h3>
       <ul>

@@ -6,6 +6,7 @@ import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
 import MergePart from './MergePart.vue'
 import OpeningList from './OpeningList.vue'
+import RepairPart from './RepairPart.vue'
 import ThingForm from './ThingForm.vue'
 import ThingTrail from './ThingTrail.vue'
 import { meAs } from '../../testing/me'
@@ -220,5 +221,31 @@ describe('two things that are one', () => {
     await settled()
     expect(wrapper.text()).toContain('Somebody else changed this team meanwhile.')
     expect(wrapper.emitted('close')).toBeUndefined()
+  })
+})
+
+describe('a piece of equipment', () => {
+  const seen = { at: Date.UTC(2026, 9, 12, 9), facts: { memory: 8 * 1024 ** 3 } }
+  async function part(reference: number | null) {
+    serve({
+      'GET /api/equipment/7/history': () => ({
+        ...{ repairs: [], tickets: [], cost: 0 },
+        seen: { ...seen, reference },
+      }),
+    })
+    const { wrapper } = draw(RepairPart, { props: { id: '7', name: 'Reader 7' } })
+    me('lead')
+    await vi.waitFor(() => expect(wrapper.find('dl').exists()).toBe(true))
+    return wrapper
+  }
+
+  it('shows what it said of itself when somebody looked at it last, and for which ticket', async () => {
+    const wrapper = await part(10482)
+    expect(wrapper.find('dl').text()).toBe('Memory8 GiB')
+    expect(wrapper.find('a[href="/desk/10482"]').exists()).toBe(true)
+  })
+
+  it('names no ticket to whoever does not see it', async () => {
+    expect((await part(null)).find('a[href^="/desk/"]').exists()).toBe(false)
   })
 })

@@ -7,12 +7,7 @@ const emit = defineEmits<{ keep: [] }>()
 
 <template>
   <section aria-label="What the machine says of itself">
-    <dl>
-      <template v-for="one in session.facts" :key="one.key">
-        <dt>{{ one.label }}</dt>
-        <dd :class="{ tight: one.tight }">{{ one.says }}</dd>
-      </template>
-    </dl>
+    <MachineFactLines :lines="session.facts" />
     <template v-if="session.machine">
       <p v-if="session.isKept" class="quiet small">Kept as what is known of {{ session.machine.name }}.</p>
       <template v-else>
@@ -34,24 +29,3 @@ const emit = defineEmits<{ keep: [] }>()
     </template>
   </section>
 </template>
-
-<style scoped>
-dl {
-  display: grid;
-  grid-template-columns: max-content minmax(0, 1fr);
-  gap: 0 10px;
-  margin: 6px 0;
-  font-size: 0.93rem;
-}
-dt {
-  color: var(--ink-3);
-}
-dd {
-  margin: 0;
-  overflow-wrap: anywhere;
-}
-.tight {
-  color: var(--red);
-  font-weight: 600;
-}
-</style>
