@@ -6,7 +6,8 @@ import { defineConfig } from '@playwright/test'
 // Two desks, each with a port and data of its own, so that files of tests run side by side without seeing each other's
 // tickets, and beside a running demo. Workers inherit both; each asks the desk of its own number.
 const DESKS = Number(process.env.YARE_TEST_DESKS ?? 2)
-process.env.YARE_TEST_PORTS ??= String(4300 + 2 * (process.pid % 1000))
+// From 7000 on there is no port that browsers refuse to open (Fetch standard, bad ports).
+process.env.YARE_TEST_PORTS ??= String(7000 + 2 * (process.pid % 1000))
 process.env.YARE_TEST_FOLDER ??= mkdtempSync(
   join(process.getuid?.() === 0 ? '/var/tmp' : tmpdir(), 'yare-browser-'),
 )

@@ -1,7 +1,11 @@
 import { expect, test, type Page } from '@playwright/test'
 import { origin } from './jobs'
-import { findings, REQUESTER, signIn, TECHNICIAN } from './people'
+import { choose } from './kit'
+import { findings, LEAD, REQUESTER, signIn, TECHNICIAN } from './people'
 import { leaf } from './ticket'
+
+// The stand-in's switches are those of the whole desk, so one test sets them at a time.
+test.describe.configure({ mode: 'serial' })
 
 const machine = (page: Page) => page.getByRole('region', { name: 'Their machine' })
 
@@ -73,6 +77,7 @@ test('a technician looks at a machine: a code, their word, a fault mended, all o
 
   await there.getByRole('button', { name: 'End the session' }).click()
   await expect(machine(page).getByText(/whoever sat at the machine ended it/)).toBeVisible()
+  await expect(window.getByText('The session is over.')).toBeVisible()
   await leaf(page)
     .getByRole('button', { name: /with the record/ })
     .click()
@@ -86,4 +91,42 @@ test('a technician looks at a machine: a code, their word, a fault mended, all o
   const loads = there.waitForEvent('download')
   await there.getByRole('link', { name: 'The report' }).click()
   expect((await loads).suggestedFilename()).toBe(`${reference}-assist-report.txt`)
+})
+
+test('a session is refused, its line is cut and mended, and it is called off', async ({ page, browser }) => {
+  await signIn(page, LEAD)
+  const reference = await ticketOf(page, 'The gate reader is slow')
+  const there = await (await browser.newContext()).newPage()
+  await there.goto(`/assist/${await ask(page)}`)
+  await there.getByRole('button', { name: 'Not now' }).click()
+  await expect(there.getByText('This session is over. Thank you.')).toBeVisible()
+  await expect(machine(page).getByText(/it was not agreed to/)).toBeVisible()
+
+  await page.goto('/standins/assist')
+  await choose(page, 'Its line', 'is cut five seconds after somebody came in')
+  await page.goto(`/desk/${reference}`)
+  await there.goto(`/assist/${await ask(page)}`)
+  await there.getByRole('button', { name: 'I agree' }).click()
+  await expect(there.getByText('this is your machine')).toBeVisible()
+  const opens = page.waitForEvent('popup')
+  await machine(page).getByRole('button', { name: 'Go in' }).click()
+  const window = await opens
+  await expect(window.getByText('The machine cannot be reached.')).toBeVisible()
+  await expect(machine(page).getByText(/the machine is away since/)).toBeVisible()
+  await there.getByRole('button', { name: 'Mend the line' }).click()
+  await expect(window.getByRole('heading', { name: 'Gate reader' })).toBeVisible()
+  await machine(page).getByRole('button', { name: 'End it' }).click()
+  await expect(there.getByText('The session is over.')).toBeVisible()
+
+  await page.goto('/standins/assist')
+  await choose(page, 'Its line', 'holds')
+  await page.goto(`/desk/${reference}`)
+  const code = await ask(page)
+  await machine(page).getByRole('button', { name: 'Call it off' }).click()
+  await expect(machine(page).getByText(/it was called off/)).toBeVisible()
+  await there.goto(`/assist/${code}`)
+  await expect(there.getByText('This session is over. Thank you.')).toBeVisible()
+  // A code that is none says what to do.
+  await there.goto('/assist/2345-6789')
+  await expect(there.getByRole('alert')).toContainText('Ask the desk for another one.')
 })

@@ -1,0 +1,6 @@
+/** Tickets that are exchanged with another desk: what is said, what is taken in, and how both stay in step. */
+export * from './offer'
+export * from './map'
+export { offerOf, sentLines, wireOf, withTheirs, type SentLine, type Told } from './sending'
+export { clockDeedOf, itemOf, takenLines, type TakenLine, type UntakenWhy } from './taking'
+export * from './exchange'

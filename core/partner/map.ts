@@ -1,0 +1,137 @@
+import type { Condition } from '../condition'
+import type { DecisionTable } from '../table'
+import type { OfferedType, Spoken } from './offer'
+
+// What one desk says to a partner, and what it takes in: each side writes its own two maps and nothing of the other's.
+
+/** Where what is said of a field comes from: a fact of the ticket, or words with its fields in `{places}`. */
+export type Source = { fact: string } | { text: string } | { due: 'respond' | 'resolve' }
+
+/** One of our values, and what the partner is told for it. */
+export interface SentValue {
+  ours: string
+  sent: string
+  /** What it is called in the offer. */
+  name: string
+}
+
+/** A field as the partner is told it. */
+export interface SentField {
+  /** By which the partner knows it. */
+  id: string
+  name: string
+  type: OfferedType
+  from: Source
+  /** Only these are said; any value as it is where there is no table. */
+  values?: SentValue[]
+  /** Said only while it holds. */
+  when?: Condition
+}
+
+/** What a ticket can have from a partner. */
+export const TAKEN_TARGETS = [
+  'summary',
+  'status',
+  'priority',
+  'category',
+  'impact',
+  'urgency',
+  'queue',
+  'team',
+  'technician',
+] as const
+export type PlainTarget = (typeof TAKEN_TARGETS)[number]
+/** A fact of our ticket that is set: one of its own, or `field.NAME`. */
+export type TakenTarget = PlainTarget | `field.${string}`
+
+/** What becomes of a field that was changed on both sides before either had heard of it. */
+export const CONFLICT_RULES = ['ours', 'theirs', 'later', 'ask'] as const
+export type ConflictRule = (typeof CONFLICT_RULES)[number]
+
+/** One of their values, and what it is here. */
+export interface TakenValue {
+  theirs: string
+  ours: string
+}
+
+/** A field of the partner, and what it becomes here. */
+export interface TakenField {
+  /** Their name of it. */
+  from: string
+  to: TakenTarget
+  /** Only these are taken; any value as it is where there is no table. */
+  values?: TakenValue[]
+  /** What any other value becomes; refused if left out. */
+  otherwise?: string
+  /** Taken only where it holds of our ticket, or of what they say: `theirs.FIELD`. */
+  when?: Condition
+  /** The later one if left out. */
+  conflict?: ConflictRule
+}
+
+/** What their status does to our targets. */
+export type ClockDeed = 'pause' | 'resume'
+
+/** How a ticket begins here that the partner has sent. */
+export interface Beginning {
+  /** Our catalog item, by what they say; outcome `item`, the facts are `theirs.FIELD`. */
+  table: DecisionTable
+  /** The item where no row fits; refused if left out. */
+  otherwise?: string
+  portal?: string
+  /** Their field with the mail address of whoever asks, by which somebody here is found. */
+  mail?: string
+  /** Who asks where nobody is found. */
+  requester: string
+}
+
+/** What we say to a partner. */
+export interface Sends extends Spoken {
+  /** Tickets that go by themselves, when they are logged or whenever they change. */
+  rule?: { when: Condition; on: 'logged' | 'changed' }
+  fields: SentField[]
+}
+
+/** What we take from a partner. */
+export interface Takes extends Spoken {
+  /** Left out where they send us no tickets of their own. */
+  begins?: Beginning
+  fields: TakenField[]
+  /** By a value of one of their fields: targets pause or go on. */
+  clocks?: { field: string; deeds: Record<string, ClockDeed> }
+}
+
+/** How tickets are exchanged with one partner, which its id names. */
+export interface Exchange {
+  id: string
+  name: string
+  sends: Sends
+  takes: Takes
+}
+
+/** What there is before anybody has chosen anything: nothing goes either way. */
+export const newExchange = (id: string, name: string): Exchange => ({
+  ...{ id, name },
+  sends: { fields: [] },
+  takes: { fields: [] },
+})
+
+/** A fact of what the partner says. */
+export const theirFact = (field: string): string => `theirs.${field}`
+
+/** The field of the partner that a fact names; undefined of a fact of our own. */
+export const theirFieldOf = (fact: string): string | undefined =>
+  fact.startsWith('theirs.') ? fact.slice('theirs.'.length) : undefined
+
+/** Our fact that a sent field says; undefined of words and promises, which nobody sets. */
+export const factSaid = ({ from }: SentField): string | undefined => ('fact' in from ? from.fact : undefined)
+
+/** What of ours says a fact that a partner may set: the fields by which they would hear their own word again. */
+export const saying = ({ fields }: Sends, target: TakenTarget): string[] =>
+  fields
+    .filter(
+      (one) =>
+        factSaid(one) === target ||
+        ('text' in one.from && target === 'summary' && one.from.text.trim() === '{summary}'),
+    )
+    .map((one) => one.id)
