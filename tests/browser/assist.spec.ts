@@ -128,5 +128,5 @@ test('a session is refused, its line is cut and mended, and it is called off', a
   await expect(there.getByText('This session is over. Thank you.')).toBeVisible()
   // A code that is none says what to do.
   await there.goto('/assist/2345-6789')
-  await expect(there.getByRole('alert')).toContainText('Ask the desk for another one.')
+  await expect(there.getByRole('alert')).toContainText('ask the desk for another one.')
 })
