@@ -2,13 +2,16 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   acknowledge,
+  afterHeard,
+  afterRound,
+  afterTold,
   decideConflict,
-  end,
+  endOf,
   hear,
   hearing,
   MOST_HOPS,
   newCounterpart,
-  settle,
+  settled,
   tell,
   unsaid,
   type Arriving,
@@ -52,9 +55,10 @@ class Side {
 
   private tells(now: number, text?: string) {
     const said = text === undefined ? [] : [{ id: text, kind: 'reply' as const, by: this.name, text }]
-    const { one, tiding } = tell(this.one, this.wire(), { now: now + this.skew, said })
-    this.one = one
-    if (tiding) this.outbox.push(tiding)
+    const tiding = tell(this.one, this.wire(), { now: now + this.skew, said })
+    if (!tiding || 'goesRound' in tiding) return
+    this.one = afterTold(this.one, tiding)
+    this.outbox.push(tiding)
   }
 
   change(field: number, value: number, now: number) {
@@ -80,18 +84,14 @@ class Side {
       const mine = { ours: this.values[index]!, saying: [`${this.name}:${target}`], rule }
       return becomes === undefined ? [] : [{ field: `${other}:${target}`, target, becomes, ...mine }]
     })
-    const { one, changes, conflicts } = hear(this.one, tiding, arriving, {
-      now: now + this.skew,
-      first: this.name === 'A',
-    })
+    const { changes, conflicts } = hear(this.one, tiding, arriving, this.name === 'A')
     for (const { target, becomes } of changes)
       this.values[FIELDS.indexOf(target as (typeof FIELDS)[number])] = becomes as number
     this.conflicts.push(...conflicts)
-    this.one = settle(
-      one,
-      this.wire(),
-      changes.flatMap((each) => each.saying),
-    )
+    this.one = afterHeard(this.one, tiding, {
+      ...{ conflicts, now: now + this.skew, targets: arriving.map((each) => each.target) },
+      known: settled(this.wire(), changes),
+    })
     this.heardSaid.push(...tiding.said.map((each) => each.text))
     return undefined
   }
@@ -163,8 +163,8 @@ function play({ maps, skew, events, keeps }: typeof history extends fc.Arbitrary
   )
   // Linked: what each is follows from the other.
   b.values = maps.map(({ way }) => way[0]!)
-  a.one = settle(a.one, a.wire(), Object.keys(a.wire()))
-  b.one = settle(b.one, b.wire(), Object.keys(b.wire()))
+  a.one = afterRound(a.one, a.wire())
+  b.one = afterRound(b.one, b.wire())
   const lines = [new Line(a, b), new Line(b, a)] as const
   let [now, changed] = [1_000_000_000, 0]
   for (const one of events) {
@@ -224,62 +224,77 @@ const tiding = (more: Partial<Tiding> = {}): Tiding => ({
   ...{ sequence: 1, heard: 0, stamp: 5, changes: { state: 'working' }, said: [] },
   ...more,
 })
-const AT = { now: 10, first: true }
+/** Takes it in as a ticket would on which nothing else happens. */
+function heard(one: Counterpart, tiding: Tiding, arriving: Arriving[] = [], { now = 10, first = true } = {}) {
+  const { changes, conflicts } = hear(one, tiding, arriving, first)
+  const targets = arriving.map((each) => each.target)
+  return { changes, conflicts, one: afterHeard(one, tiding, { targets, conflicts, known: {}, now }) }
+}
+/** What is told, and how it stands then. */
+function told(one: Counterpart, wire: Wire, now: number) {
+  const tiding = tell(one, wire, { now })
+  if (!tiding || 'goesRound' in tiding) throw new Error('nothing is told')
+  return { tiding, one: afterTold(one, tiding) }
+}
 
 describe('what is told', () => {
   it('is what the partner does not know yet, once', () => {
-    const first = tell(started({ status: 'open' }), { status: 'done', summary: 'Till' }, { now: 7 })
+    const first = told(started({ status: 'open' }), { status: 'done', summary: 'Till' }, 7)
     expect(first.tiding).toMatchObject({
       sequence: 1,
       stamp: 7,
       changes: { status: 'done', summary: 'Till' },
     })
-    expect(tell(first.one, { status: 'done', summary: 'Till' }, { now: 8 }).tiding).toBeUndefined()
+    expect(tell(first.one, { status: 'done', summary: 'Till' }, { now: 8 })).toBeUndefined()
   })
 
-  it('is nothing of what is not said any more, and all of it where it is said again', () => {
+  it('is nothing of what is not said any more, and that it is empty where it is', () => {
     const one = started({ status: 'open', due: 'x' })
     expect(unsaid(one, { status: 'open' })).toEqual({})
     expect(unsaid(one, { status: 'open', due: null })).toEqual({ due: null })
   })
 
   it('is later than all that was heard, though the own clock goes behind', () => {
-    const heard = hear(newCounterpart(), tiding({ stamp: 9000 }), [], { now: 20, first: false }).one
-    expect(tell(heard, { status: 'done' }, { now: 21 }).tiding?.stamp).toBe(9001)
+    const { one } = heard(newCounterpart(), tiding({ stamp: 9000 }), [], { now: 20 })
+    expect(told(one, { status: 'done' }, 21).tiding.stamp).toBe(9001)
   })
 
   it('follows no clock that goes more than a day ahead', () => {
-    const heard = hear(newCounterpart(), tiding({ stamp: 9e15 }), [], { now: 20, first: false }).one
-    expect(heard.stamp).toBe(86_400_020)
+    expect(heard(newCounterpart(), tiding({ stamp: 9e15 }), [], { now: 20 }).one.stamp).toBe(86_400_020)
   })
 
   it('stops where desks only answer each other', () => {
     let one = newCounterpart()
     for (let hops = 0; hops <= MOST_HOPS; hops++) {
-      one = hear(one, tiding({ sequence: hops + 1, hops }), [], AT).one
-      const told = tell(one, { status: `s${hops}` }, { now: 30 + hops, follows: true })
-      expect(told.goesRound).toBe(hops === MOST_HOPS ? true : undefined)
-      one = told.one
+      one = heard(one, tiding({ sequence: hops + 1, hops })).one
+      const now = { status: `s${hops}` }
+      const next = tell(one, now, { now: 30 + hops, follows: true })!
+      if (hops < MOST_HOPS) one = afterTold(one, next as Tiding)
+      else expect(next).toEqual({ goesRound: now })
     }
+    one = afterRound(one, { status: 's4' })
+    expect(tell(one, { status: 's4' }, { now: 80 })).toBeUndefined()
     // What somebody does themselves is told all the same.
-    expect(tell(one, { status: 'done' }, { now: 90 }).tiding?.changes).toEqual({ status: 'done' })
+    expect(told(one, { status: 'done' }, 90).tiding.changes).toEqual({ status: 'done' })
   })
 
   it('ends once', () => {
-    const ended = end(newCounterpart(), 'byHand', 5)
-    expect(ended.tiding).toMatchObject({ sequence: 1, ends: 'byHand' })
-    expect(end(ended.one, 'merged', 6).tiding).toBeUndefined()
-    expect(tell(ended.one, { status: 'done' }, { now: 7 }).tiding).toBeUndefined()
-    expect(hearing(ended.one, tiding())).toEqual({ is: 'over', ended: 'byHand' })
+    const ends = endOf(newCounterpart(), 'byHand', 5)!
+    expect(ends).toMatchObject({ sequence: 1, ends: 'byHand' })
+    const one = afterTold(newCounterpart(), ends)
+    expect(endOf(one, 'merged', 6)).toBeUndefined()
+    expect(tell(one, { status: 'done' }, { now: 7 })).toBeUndefined()
+    expect(hearing(one, tiding())).toEqual({ is: 'over', ended: 'byHand' })
+    expect(heard(newCounterpart(), ends).one.ended).toBe('byHand')
   })
 })
 
 describe('what is heard', () => {
   it('is taken in its order and once', () => {
     expect(hearing(newCounterpart(), tiding({ sequence: 2 }))).toEqual({ is: 'early', from: 1 })
-    const heard = hear(newCounterpart(), tiding(), [arriving], AT)
-    expect(heard.changes).toEqual([arriving])
-    expect(hearing(heard.one, tiding())).toEqual({ is: 'again' })
+    const { one, changes } = heard(newCounterpart(), tiding(), [arriving])
+    expect(changes).toEqual([arriving])
+    expect(hearing(one, tiding())).toEqual({ is: 'again' })
   })
 
   it.each([
@@ -288,29 +303,29 @@ describe('what is heard', () => {
     ['ask', 'asked', []],
     [undefined, 'theirs', ['status']],
   ] as const)('where both have changed it: by the rule %s %s stays', (rule, keeps, changed) => {
-    const { one } = tell(started({ status: 'new' }), { status: 'open' }, { now: 3 })
-    const heard = hear(one, tiding(), [{ ...arriving, ...(rule && { rule }) }], AT)
-    expect(heard.conflicts).toEqual([
+    const { one } = told(started({ status: 'new' }), { status: 'open' }, 3)
+    const taken = heard(one, tiding(), [{ ...arriving, ...(rule && { rule }) }])
+    expect(taken.conflicts).toEqual([
       { target: 'status', field: 'state', ours: 'open', theirs: 'waiting', keeps, saying: ['status'] },
     ])
-    expect(heard.changes.map((each) => each.target)).toEqual(changed)
-    expect(heard.one.open).toHaveLength(keeps === 'asked' ? 1 : 0)
+    expect(taken.changes.map((each) => each.target)).toEqual(changed)
+    expect(taken.one.open).toHaveLength(keeps === 'asked' ? 1 : 0)
   })
 
   it('of two at the same moment, that of the side that began stays on both', () => {
-    const { one } = tell(started({ status: 'new' }), { status: 'open' }, { now: 5 })
-    const keeps = (first: boolean) => hear(one, tiding(), [arriving], { now: 9, first }).conflicts[0]!.keeps
+    const { one } = told(started({ status: 'new' }), { status: 'open' }, 5)
+    const keeps = (first: boolean) => heard(one, tiding(), [arriving], { first }).conflicts[0]!.keeps
     expect([keeps(true), keeps(false)]).toEqual(['ours', 'theirs'])
   })
 
   it('is no conflict where both have come to the same', () => {
-    const { one } = tell(started({ status: 'new' }), { status: 'open' }, { now: 3 })
-    expect(hear(one, tiding(), [{ ...arriving, becomes: 'open' }], AT).conflicts).toEqual([])
+    const { one } = told(started({ status: 'new' }), { status: 'open' }, 3)
+    expect(heard(one, tiding(), [{ ...arriving, becomes: 'open' }]).conflicts).toEqual([])
   })
 
   it('is what was asked no more once somebody has changed it again', () => {
-    const { one } = tell(started({ status: 'new' }), { status: 'open' }, { now: 3 })
-    const asked = hear(one, tiding(), [{ ...arriving, rule: 'ask' }], AT).one
-    expect(tell(asked, { status: 'done' }, { now: 12 }).one.open).toEqual([])
+    const { one } = told(started({ status: 'new' }), { status: 'open' }, 3)
+    const asked = heard(one, tiding(), [{ ...arriving, rule: 'ask' }]).one
+    expect(told(asked, { status: 'done' }, 12).one.open).toEqual([])
   })
 })

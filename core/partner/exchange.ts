@@ -107,38 +107,45 @@ const stampAt = ({ stamp }: Counterpart, now: Instant): Stamp => Math.max(now, s
  * What is to be told of what has changed here.
  * @param wire everything that our map says of the ticket now
  * @param follows whether it follows from the partner's word, and nobody here did it
- * @returns nothing to tell where the partner knows all of it, the exchange is over, or it goes round between both desks
+ * @returns nothing where the partner knows all of it or the exchange is over; `goesRound` where both desks only answer
+ *   each other, and nothing more is said of these changes
  */
 export function tell(
   one: Counterpart,
   wire: Wire,
   { now, said = [], follows = false }: { now: Instant; said?: SaidItem[]; follows?: boolean },
-): { one: Counterpart; tiding?: Tiding; goesRound?: true } {
+): Tiding | { goesRound: Wire } | undefined {
   const changes = unsaid(one, wire)
-  if (one.ended || (!said.length && !Object.keys(changes).length)) return { one }
+  if (one.ended || (!said.length && !Object.keys(changes).length)) return undefined
   const hops = follows ? one.hops + 1 : 0
-  if (hops > MOST_HOPS) return { one: { ...one, known: { ...one.known, ...changes } }, goesRound: true }
-  const [sequence, stamp] = [one.sent + 1, stampAt(one, now)]
+  if (hops > MOST_HOPS) return { goesRound: changes }
+  const { sent, heard } = one
+  return { sequence: sent + 1, heard, stamp: stampAt(one, now), changes, said, ...(hops && { hops }) }
+}
+
+/** What ends the exchange of a ticket on both sides; nothing where it is over already. */
+export function endOf(one: Counterpart, ends: EndWhy, now: Instant): Tiding | undefined {
+  if (one.ended) return undefined
+  const { sent, heard } = one
+  return { ...{ sequence: sent + 1, heard, stamp: stampAt(one, now), changes: {}, said: [] }, ends }
+}
+
+/** How it stands once something was told. */
+export function afterTold(one: Counterpart, { sequence, stamp, changes, ends }: Tiding): Counterpart {
   const marks = Object.keys(changes).map((field) => [field, { sequence, stamp }])
   return {
-    one: {
-      ...{ ...one, sent: sequence, stamp, known: { ...one.known, ...changes } },
-      said: { ...one.said, ...(Object.fromEntries(marks) as Counterpart['said']) },
-      open: one.open.filter((each) => !each.saying.some((field) => field in changes)),
-    },
-    tiding: { sequence, heard: one.heard, stamp, changes, said, ...(hops && { hops }) },
+    ...{ ...one, sent: sequence, stamp, known: { ...one.known, ...changes } },
+    said: { ...one.said, ...(Object.fromEntries(marks) as Counterpart['said']) },
+    open: one.open.filter((each) => !each.saying.some((field) => field in changes)),
+    ...(ends && { ended: ends }),
   }
 }
 
-/** Ends the exchange of a ticket, and tells it. */
-export function end(one: Counterpart, ends: EndWhy, now: Instant): { one: Counterpart; tiding?: Tiding } {
-  if (one.ended) return { one }
-  const [sequence, stamp] = [one.sent + 1, stampAt(one, now)]
-  return {
-    one: { ...one, sent: sequence, stamp, ended: ends },
-    tiding: { sequence, heard: one.heard, stamp, changes: {}, said: [], ends },
-  }
-}
+/** How it stands where both desks only answer each other: what has changed since is not told. */
+export const afterRound = (one: Counterpart, changes: Wire): Counterpart => ({
+  ...one,
+  known: { ...one.known, ...changes },
+})
 
 /** What is to be done with something that came. */
 export type Heard =
@@ -189,18 +196,23 @@ const conflictOf = (
   ...{ target, field, ours, theirs: becomes, keeps, saying },
 })
 
+/** What is to be changed here, and what crossed. */
+export interface Taking {
+  changes: Arriving[]
+  conflicts: Conflict[]
+}
+
 /**
- * Takes in what the partner says, after `hearing` says that it is new.
- * @param arriving what of it would change something here
+ * What is taken in of what the partner says, after `hearing` says that it is new.
+ * @param arriving what of it our map takes
  * @param first whether this side began the exchange
- * @returns what is to be changed here, what crossed, and how the exchange stands then
  */
 export function hear(
   one: Counterpart,
   tiding: Tiding,
   arriving: readonly Arriving[],
-  { now, first }: { now: Instant; first: boolean },
-): { one: Counterpart; changes: Arriving[]; conflicts: Conflict[] } {
+  first: boolean,
+): Taking {
   const conflicts: Conflict[] = []
   const changes: Arriving[] = []
   for (const each of arriving) {
@@ -209,32 +221,44 @@ export function hear(
     if (kept !== undefined) conflicts.push(conflictOf(each, kept))
     if (kept === undefined || kept === 'theirs') changes.push(each)
   }
-  const settled = new Set(arriving.map((each) => each.target))
-  const stamp = Math.max(one.stamp, Math.min(tiding.stamp, now + MOST_AHEAD))
+  return { changes, conflicts }
+}
+
+/** What of a word of the partner counts for how the exchange stands. */
+export interface Settling {
+  /** Ours that it spoke of, changed or not. */
+  targets: readonly TakenTarget[]
+  conflicts: readonly Conflict[]
+  /** What our map says of them now: the partner knows it, and would only hear an echo. */
+  known: Wire
+  now: Instant
+}
+
+/** How it stands once something was heard and taken in. */
+export function afterHeard(
+  one: Counterpart,
+  tiding: Tiding,
+  { targets, conflicts, known, now }: Settling,
+): Counterpart {
   return {
-    one: {
-      ...{ ...one, heard: tiding.sequence, stamp, hops: tiding.hops ?? 0 },
-      ...{ taken: Math.max(one.taken, Math.min(tiding.heard, one.sent)) },
-      theirs: { ...one.theirs, ...tiding.changes },
-      open: [
-        ...one.open.filter(({ target }) => !settled.has(target)),
-        ...conflicts.filter((each) => each.keeps === 'asked'),
-      ],
-      ...(tiding.ends && { ended: tiding.ends }),
-    },
-    ...{ changes, conflicts },
+    ...{ ...one, heard: tiding.sequence, hops: tiding.hops ?? 0 },
+    stamp: Math.max(one.stamp, Math.min(tiding.stamp, now + MOST_AHEAD)),
+    taken: Math.max(one.taken, Math.min(tiding.heard, one.sent)),
+    theirs: { ...one.theirs, ...tiding.changes },
+    known: { ...one.known, ...known },
+    open: [
+      ...one.open.filter(({ target }) => !targets.includes(target)),
+      ...conflicts.filter((each) => each.keeps === 'asked'),
+    ],
+    ...(tiding.ends && { ended: tiding.ends }),
   }
 }
 
-/**
- * Notes that the partner knows what follows from its own word: it would be an echo.
- * @param wire what our map says after it was taken in
- * @param fields ours that say what was changed
- */
-export function settle(one: Counterpart, wire: Wire, fields: readonly string[]): Counterpart {
-  const known = fields.filter((field) => field in wire).map((field) => [field, wire[field]!] as const)
-  return { ...one, known: { ...one.known, ...Object.fromEntries(known) } }
-}
+/** What our map says of fields that were just taken in. */
+export const settled = (wire: Wire, changes: readonly Arriving[]): Wire =>
+  Object.fromEntries(
+    changes.flatMap((each) => each.saying.flatMap((field) => (field in wire ? [[field, wire[field]!]] : []))),
+  )
 
 /**
  * Somebody has decided a field that was changed on both sides, whichever of both stays: what is here then is to be told
