@@ -503,9 +503,14 @@ function worded(because: Because, reader: Reader): Because {
  */
 export function withWords<T>(value: T, reader: Reader): T {
   if (typeof value !== 'object' || value === null) return value
-  if (Array.isArray(value)) return value.map((one: unknown) => withWords(one, reader)) as T
   if (isBecause(value)) return worded(value, reader) as T
-  return Object.fromEntries(
-    Object.entries(value as Record<string, unknown>).map(([name, one]) => [name, withWords(one, reader)]),
-  ) as T
+  // Most of what a page is told has no because in it: it is passed on as it is, and not made anew.
+  let now: Record<string, unknown> | unknown[] | undefined
+  for (const [name, one] of Object.entries(value)) {
+    const worded = withWords<unknown>(one, reader)
+    if (worded === one) continue
+    now ??= Array.isArray(value) ? [...(value as unknown[])] : { ...value }
+    ;(now as Record<string, unknown>)[name] = worded
+  }
+  return (now ?? value) as T
 }
