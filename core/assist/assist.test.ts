@@ -1,7 +1,5 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  assistCode,
   assistDeedInWords,
   assistEndsAt,
   assistInWords,
@@ -9,11 +7,8 @@ import {
   assistRules,
   bytesInWords,
   chatPaper,
-  CODE_LENGTH,
-  EVEN_BYTES,
   factChanges,
   factLines,
-  readAssistCode,
   reportPaper,
   type AssistSession,
 } from '.'
@@ -26,32 +21,6 @@ const session = (more: Partial<AssistSession> = {}): AssistSession => ({
   ...{ id: 4, key: 'k', host: 'tora', guest: 'ines', allows: ['see', 'control'], recorded: false },
   ...{ state: 'agreed', offeredAt: AT, until: AT + 30 * MINUTE, heardAt: AT + MINUTE, agreedAt: AT + MINUTE },
   ...{ people: [], invited: [], shows: [], deeds: 0, ...more },
-})
-
-describe('a code that is read out', () => {
-  it('is read however it is typed, and nothing else is one', () => {
-    expect(readAssistCode(' abcd-efgh ')).toBe('ABCD-EFGH')
-    expect(readAssistCode('abcd efgh')).toBe('ABCD-EFGH')
-    // Signs that are taken for others stand in none: 0, O, 1, I, L.
-    for (const typed of ['', 'abcd', 'abcd-efg0', 'abcd-efgl', 'abcd-efghj', 'x'.repeat(1e5)])
-      expect(readAssistCode(typed)).toBeUndefined()
-  })
-
-  it('is read as it was made, and each of its signs is as likely as any other', () => {
-    const bytes = fc.uint8Array({ minLength: CODE_LENGTH, maxLength: CODE_LENGTH, max: EVEN_BYTES - 1 })
-    fc.assert(
-      fc.property(bytes, (chance) => {
-        const code = assistCode(chance)
-        expect(readAssistCode(code.toLowerCase())).toBe(code)
-      }),
-    )
-    const signs = Array.from(
-      { length: EVEN_BYTES },
-      (_, byte) => assistCode(new Uint8Array(8).fill(byte))[0]!,
-    )
-    const counts = new Set([...new Set(signs)].map((one) => signs.filter((each) => each === one).length))
-    expect(counts).toEqual(new Set([8]))
-  })
 })
 
 describe('how a desk holds sessions', () => {

@@ -1,5 +1,6 @@
 /** Looks at somebody's machine from afar: what is asked for, what the machine says, and what is written of it. */
 export {
+  ASSIST_CODE_GROUPS,
   ASSIST_MEANS,
   ASSIST_PAPERS,
   assistEndsAt,
@@ -27,7 +28,6 @@ export {
   type MachinePanel,
   type StandInMachine,
 } from './standIn'
-export { assistCode, CODE_LENGTH, EVEN_BYTES, readAssistCode } from './code'
 export {
   bytesInWords,
   FACT_LIMIT,

@@ -2,6 +2,9 @@ import { parseDuration, type Instant } from '../time'
 import type { SeenFacts } from './facts'
 
 /** What may be done on a machine once whoever sits at it agrees; to see its screen comes with all of them. */
+/** So many groups of signs has the code that is read out: 31 to the power of 8 are more than 850 thousand million. */
+export const ASSIST_CODE_GROUPS = 2
+
 export const ASSIST_MEANS = ['see', 'control', 'files', 'restart'] as const
 export type AssistMeans = (typeof ASSIST_MEANS)[number]
 

@@ -505,12 +505,12 @@ export function withWords<T>(value: T, reader: Reader): T {
   if (typeof value !== 'object' || value === null) return value
   if (isBecause(value)) return worded(value, reader) as T
   // Most of what a page is told has no because in it: it is passed on as it is, and not made anew.
-  let now: Record<string, unknown> | unknown[] | undefined
+  let now: object | undefined
   for (const [name, one] of Object.entries(value)) {
     const worded = withWords<unknown>(one, reader)
     if (worded === one) continue
     now ??= Array.isArray(value) ? [...(value as unknown[])] : { ...value }
-    ;(now as Record<string, unknown>)[name] = worded
+    Object.assign(now, { [name]: worded })
   }
   return (now ?? value) as T
 }

@@ -1,9 +1,7 @@
-import { randomBytes, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import {
-  assistCode,
+  ASSIST_CODE_GROUPS,
   assistRules,
-  CODE_LENGTH,
-  EVEN_BYTES,
   isWithin,
   openAssist,
   type AssistMeans,
@@ -13,6 +11,7 @@ import { messageOf } from '../../core/error/messageOf'
 import { Refused, type Actor, type TicketState } from '../../core/ticket'
 import { deskAddress } from '../base/links'
 import { log } from '../base/log'
+import { newCode } from '../base/secrets'
 import { deskNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import type { Trx } from '../db/connection'
@@ -28,13 +27,6 @@ export interface AssistAsked {
 }
 
 const GUEST: Actor = { system: 'assist' }
-
-/** A code of evenly chosen signs. */
-function newCode(): string {
-  const bytes: number[] = []
-  while (bytes.length < CODE_LENGTH) bytes.push(...[...randomBytes(16)].filter((one) => one < EVEN_BYTES))
-  return assistCode(Uint8Array.from(bytes))
-}
 
 async function serviceOf(desk: Desk, state: TicketState): Promise<string> {
   const { design } = await desk.knowledge.editionOf(state)
@@ -63,7 +55,7 @@ export async function beginAssist(
   asked: AssistAsked,
   person: string,
 ): Promise<{ id: number }> {
-  const [key, code] = [randomUUID(), newCode()]
+  const [key, code] = [randomUUID(), newCode(ASSIST_CODE_GROUPS)]
   const [state, directory] = await Promise.all([ticketState(desk, reference), desk.knowledge.directory()])
   const found = asked.machine === undefined ? undefined : directory.equipment.get(asked.machine)
   if (asked.machine !== undefined && !found)

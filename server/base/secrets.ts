@@ -1,9 +1,18 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
+import { bytesOfCode, EVEN_BYTES, plainCode } from '../../core/code'
 
 /** A new secret for a cookie or a token: 256 bits. */
 export function newSecret(): string {
   return randomBytes(32).toString('base64url')
+}
+
+/** A code that people read out or copy, of evenly chosen signs. @param groups of four signs */
+export function newCode(groups: number): string {
+  const bytes: number[] = []
+  while (bytes.length < bytesOfCode(groups))
+    bytes.push(...[...randomBytes(32)].filter((one) => one < EVEN_BYTES))
+  return plainCode(Uint8Array.from(bytes), groups)
 }
 
 /** What is kept of a secret; the secret itself is never stored. */

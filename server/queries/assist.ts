@@ -1,15 +1,16 @@
 import {
+  ASSIST_CODE_GROUPS,
   assistInWords,
   assistRules,
   chatPaper,
   factChanges,
   factLines,
   openAssist,
-  readAssistCode,
   reportPaper,
   type AssistPaper,
   type AssistSession,
 } from '../../core/assist'
+import { readPlainCode } from '../../core/code'
 import type { Directory } from '../../core/design'
 import {
   designNames,
@@ -131,7 +132,7 @@ export const machineSeen = ({ db }: Pick<Reading, 'db'>, equipment: string) =>
  * @throws Refused where there is none: it was typed wrongly, or its session is over
  */
 export async function assistOfCode(desk: Reading, typed: string) {
-  const code = readAssistCode(typed)
+  const code = readPlainCode(typed, ASSIST_CODE_GROUPS)
   const row =
     code === undefined
       ? undefined
