@@ -5,3 +5,4 @@ export { offerOf, sentLines, wireOf, withTheirs, type SentLine, type Told } from
 export { clockDeedOf, itemOf, takenLines, type TakenLine, type UntakenWhy } from './taking'
 export { misfitsOf, type Misfit } from './fit'
 export * from './exchange'
+export * from './pairing'

@@ -104,6 +104,11 @@ export const RIGHTS = {
     note: 'Sessions, tokens and invitations of people of the desk.',
   },
   makeTokens: { under: 'desk', label: 'Make tokens for programs' },
+  pairPartners: {
+    under: 'desk',
+    label: 'Pair with partner desks',
+    note: 'Make and type codes, end a pairing; what goes over says who designs.',
+  },
   shareViews: { under: 'desk', label: 'Share views with the desk' },
   seeMessages: { under: 'desk', label: 'See all messages and the stand-ins' },
   repeatMessages: { under: 'desk', label: 'Try messages again, and set the stand-ins' },

@@ -835,4 +835,19 @@ create table standin_machine (
   key uuid primary key, guest uuid not null, state jsonb not null, events text not null, version int not null default 0);
 `,
   },
+  {
+    name: '0047 partner desks: pairing, and what is on its way to them',
+    sql: `
+create table partner (
+  id text primary key, pairing uuid not null unique, name text not null, address text not null unique,
+  own_key text not null, next_key text, their_key text not null, their_key_before text, renewed_at bigint not null,
+  offer jsonb, paired_at bigint not null, paired_by text, ended_at bigint, ended_by text, heard_at bigint,
+  unreachable_since bigint, unreachable_why text);
+create table partner_code (code text primary key, until bigint not null, made_by text not null);
+create table partner_outbox (
+  id bigint generated always as identity primary key, partner text not null references partner, key uuid not null unique,
+  type text not null, reference bigint, data jsonb not null, at bigint not null, gone_at bigint, answer jsonb);
+create index partner_outbox_waiting on partner_outbox (partner, id) where gone_at is null;
+`,
+  },
 ]

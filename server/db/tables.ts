@@ -22,6 +22,7 @@ import type {
 } from '../../core/ticket'
 import type { Because } from '../../core/reason'
 import type { BookingAnswer } from '../../core/work'
+import type { Offer } from '../../core/partner'
 import type { Calendar } from '../../core/time'
 
 /** A column that the database fills in when it is left out. */
@@ -386,6 +387,48 @@ export interface Tables {
     state: JSONColumnType<StandInMachine>
     events: string
     version: Filled<number>
+  }
+  /** Desks that tickets are exchanged with. Times in epoch milliseconds. */
+  partner: {
+    id: string
+    /** Known to both sides. */
+    pairing: string
+    name: string
+    /** Where it is reached, without a slash at its end. */
+    address: string
+    /** What we sign with, and what we shall once they know it. */
+    own_key: string
+    next_key: OrNull<string>
+    their_key: string
+    their_key_before: OrNull<string>
+    /** When their key, or ours, was changed last. */
+    renewed_at: number
+    offer: ColumnType<Offer | null, string | null | undefined, string | null>
+    paired_at: number
+    /** Nobody here where they typed our code. */
+    paired_by: OrNull<string>
+    ended_at: OrNull<number>
+    /** Nobody here where they ended it. */
+    ended_by: OrNull<string>
+    /** When they said something last. */
+    heard_at: OrNull<number>
+    unreachable_since: OrNull<number>
+    unreachable_why: OrNull<string>
+  }
+  /** Codes that wait for a partner to type them; each is used once. */
+  partner_code: { code: string; until: number; made_by: string }
+  /** What is told to partners, in the order in which it is told. */
+  partner_outbox: {
+    id: Generated<number>
+    partner: string
+    /** By which a repeat is recognised. */
+    key: string
+    type: string
+    reference: OrNull<number>
+    data: Json<object>
+    at: number
+    gone_at: OrNull<number>
+    answer: ColumnType<object | null, string | null | undefined, string | null>
   }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }

@@ -3,6 +3,7 @@ import { request as plainRequest } from 'node:http'
 import { request as secureRequest } from 'node:https'
 import { isIP, type LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
+import { messageOf } from '../../core/error/messageOf'
 import { listed, settings } from '../base/settings'
 import { oneAt } from '../../core/lookup'
 
@@ -40,6 +41,29 @@ function reachedAt(url: string): { url: string; isStandIn: boolean } {
   return { url: `${settings().GATEWAY_URL}${pathname}`, isStandIn: true }
 }
 
+/** Where a name points to. @throws Error where nothing may be called, or nobody knows the name */
+async function callable(url: string, isStandIn: boolean) {
+  const { hostname, host } = new URL(url)
+  const name = hostname.replace(/^\[|\]$/g, '')
+  const addresses = isIP(name) ? [{ address: name, family: isIP(name) }] : await lookup(name, { all: true })
+  if (!isStandIn && !isAllowed(host) && !addresses.every((one) => isPublic(one.address)))
+    throw new Error(
+      `${hostname} is in a private network, which is not called unless YARE_PRIVATE_CALLS names it`,
+    )
+  return addresses
+}
+
+/** Why an address cannot be called; nothing where it can. It is looked at again with each call. */
+export async function mayCall(wanted: string): Promise<string | undefined> {
+  const { url, isStandIn } = reachedAt(wanted)
+  try {
+    await callable(url, isStandIn)
+    return undefined
+  } catch (error) {
+    return messageOf(error)
+  }
+}
+
 /**
  * Calls another system by POST. The address is looked up once and that very address is called, so that a name cannot
  * point into the own network the second time it is asked. No redirection is followed.
@@ -53,13 +77,8 @@ export async function callOut(
   { within = MOST_IN_ALL, read = MOST_READ }: { within?: number; read?: number } = {},
 ): Promise<Answer> {
   const { url, isStandIn } = reachedAt(wanted)
-  const { protocol, hostname, host } = new URL(url)
-  const name = hostname.replace(/^\[|\]$/g, '')
-  const addresses = isIP(name) ? [{ address: name, family: isIP(name) }] : await lookup(name, { all: true })
-  if (!isStandIn && !isAllowed(host) && !addresses.every((one) => isPublic(one.address)))
-    throw new Error(
-      `${hostname} is in a private network, which is not called unless YARE_PRIVATE_CALLS names it`,
-    )
+  const { protocol } = new URL(url)
+  const addresses = await callable(url, isStandIn)
   const pinned: LookupFunction = (_, options, done) =>
     options.all ? done(null, addresses) : done(null, oneAt(addresses, 0).address, oneAt(addresses, 0).family)
   const request = protocol === 'https:' ? secureRequest : plainRequest

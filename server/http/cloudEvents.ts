@@ -7,21 +7,24 @@ import type { Signal } from '../commands/signals'
 import { readText, refuseUnsafe } from './door'
 import { HttpProblem } from './problem'
 
-/** Most signals in one batch. */
+/** Most events in one batch. */
 const MOST = 1000
 /** Most bytes of one batch: 4 kB an event. */
 const MOST_BYTES = 4 * 1024 * 1024
 
-/** Reads the signals of a request. @throws HttpProblem as `signalsOf` does */
+/** Reads the signals of a request. @throws HttpProblem as `eventsOf` does */
 export async function readSignals(event: H3Event): Promise<Signal[]> {
   return signalsOf(getHeaders(event) as Headers, await readText(event, MOST_BYTES))
 }
+
+/** Reads signals from a message. @throws HttpProblem as `eventsOf` does */
+export const signalsOf = (headers: Headers, body: string): Signal[] => eventsOf(headers, body).map(signalOf)
 
 /**
  * Reads CloudEvents 1.0 from a message: binary, structured, or a batch (HTTP protocol binding, 3.1 to 3.3).
  * @throws HttpProblem 400 with what is wrong, 413 for too many
  */
-export function signalsOf(headers: Headers, body: string): Signal[] {
+export function eventsOf(headers: Headers, body: string): CloudEvent<unknown>[] {
   let parsed: CloudEvent<unknown> | CloudEvent<unknown>[]
   try {
     // It is checked below, so that the first thing that is wrong is named.
@@ -30,13 +33,18 @@ export function signalsOf(headers: Headers, body: string): Signal[] {
     throw notRead(messageOf(error))
   }
   const list = [parsed].flat()
-  // The library would give an event without an id one of its own, and then each repeat would be a new signal.
+  // The library would give an event without an id one of its own, and then each repeat would be a new one.
   const without = idsIn(headers, body).findIndex((id) => typeof id !== 'string' || id === '')
   if (without >= 0) throw notRead(`${nameOf(without)} has no id`)
   if (!list.length) throw notRead('it holds no event')
   if (list.length > MOST)
     throw new HttpProblem(413, `A batch may hold ${MOST} events; send the rest in another.`)
-  return list.map(signalOf)
+  list.forEach((event, index) => {
+    refuseUnsafe(JSON.parse(JSON.stringify(event)))
+    const fault = faultIn(event)
+    if (fault) throw notRead(`${nameOf(index)} ${fault}`)
+  })
+  return list
 }
 
 const notRead = (why: string) => new HttpProblem(400, `This is no CloudEvent (1.0) that can be read: ${why}.`)
@@ -49,10 +57,7 @@ function idsIn(headers: Headers, body: string): unknown[] {
 
 const nameOf = (index: number) => (index ? `event ${index + 1}` : 'the event')
 
-function signalOf(event: CloudEvent<unknown>, index: number): Signal {
-  refuseUnsafe(JSON.parse(JSON.stringify(event)))
-  const fault = faultIn(event)
-  if (fault) throw notRead(`${nameOf(index)} ${fault}`)
+function signalOf(event: CloudEvent<unknown>): Signal {
   const { id, source, type, subject, time } = event
   const told = telling(event)
   const organisation = told('organisation')

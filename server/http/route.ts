@@ -211,7 +211,11 @@ async function readJson(event: H3Event, limit: number): Promise<object> {
   return value
 }
 
-async function parse<T extends object>(type: ClassConstructor<T>, value: object): Promise<T> {
+/**
+ * What came in as a class says it is to be.
+ * @throws HttpProblem 422 with each field that is not
+ */
+export async function parse<T extends object>(type: ClassConstructor<T>, value: object): Promise<T> {
   refuseUnsafe(value)
   const instance = plainToInstance(type, value, { exposeDefaultValues: true })
   // What has a value of its own when it is left out has it as well when nothing is sent for it.

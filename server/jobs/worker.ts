@@ -28,6 +28,7 @@ import { withLimit } from './limit'
 import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
 import { ownersToTell, tellReviews } from './reviews'
+import { carry } from '../partner/outgoing'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
 
@@ -44,6 +45,7 @@ declare global {
       handOver: { person: string; by: string | null }
       deliver: { key: string }
       digest: { person: string }
+      carry: { partner: string }
       letter: { id: string }
       reviews: { person: string }
       logChild: ChildToLog
@@ -134,6 +136,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
           )
       },
       reviews: ({ person }) => tellReviews(desk, transport, person),
+      carry: ({ partner }) => carry(desk, partner),
       logChild: (wanted) => logChild(desk, wanted),
       hearOfChild: (heard) => hearOfChild(desk, heard),
       digest: (payload, helpers) =>

@@ -1,0 +1,65 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { plainToInstance } from 'class-transformer'
+import { text } from 'node:stream/consumers'
+import { hearPartner } from '../../server/http/partnerCall'
+import { PairingWordBody } from '../../server/http/partnerBodies'
+import { HttpProblem, problemOf } from '../../server/http/problem'
+import { answerPairing, type Here } from '../../server/partner/pairing'
+import { makeWorld, setting } from './world'
+
+/** What happens to a call on the line between two desks, to be set by tests. */
+export interface Line {
+  /** Nobody is reached. */
+  isDown: boolean
+  /** It is heard there, but its answer is lost. */
+  losesAnswers: boolean
+  /** The calls that were heard. */
+  calls: { path: string; headers: Record<string, string>; body: string }[]
+}
+
+/** A desk on a database of its own, of which partners reach what they may. */
+export async function partnerDesk(name: string) {
+  const world = await makeWorld(name)
+  const line: Line = { isDown: false, losesAnswers: false, calls: [] }
+  const here: Here = { desk: world.desk, address: '' }
+  const answer = async (path: string, headers: Record<string, string>, body: string): Promise<object> => {
+    if (path === '/api/partner/pair')
+      return answerPairing(here, { ...plainToInstance(PairingWordBody, JSON.parse(body) as object) })
+    if (path === '/api/partner/events') return { answers: await hearPartner(world.desk, headers, body) }
+    throw new HttpProblem(404, 'There is no such route.')
+  }
+  const server: Server = createServer((request, response) => {
+    void (async () => {
+      if (line.isDown) return request.socket.destroy()
+      const headers = request.headers as Record<string, string>
+      const call = { path: request.url ?? '', headers, body: await text(request) }
+      line.calls.push(call)
+      const said = await answer(call.path, headers, call.body).catch((error: unknown) => {
+        const { problem } = problemOf(error)
+        response.statusCode = problem.status
+        return problem
+      })
+      if (line.losesAnswers) return request.socket.destroy()
+      response.setHeader('content-type', 'application/json').end(JSON.stringify(said))
+    })()
+  })
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  here.address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  return {
+    ...{ ...world, here, line },
+    async close() {
+      server.closeAllConnections()
+      await new Promise((done) => server.close(done))
+      await world.close()
+    },
+  }
+}
+export type PartnerDesk = Awaited<ReturnType<typeof partnerDesk>>
+
+/** Two desks that can call each other. */
+export async function twoDesks(name: string): Promise<[PartnerDesk, PartnerDesk]> {
+  const [a, b] = [await partnerDesk(`${name}_a`), await partnerDesk(`${name}_b`)]
+  setting('YARE_PRIVATE_CALLS', [a, b].map(({ here }) => new URL(here.address).host).join(' '))
+  return [a, b]
+}
