@@ -5,7 +5,7 @@ export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
   | { kind: 'here'; reference: number; person: string; name: string; doing: 'reads' | 'writes' | 'left' }
-  | { kind: 'clock' | 'edition' | 'adoption' | 'directory' | 'reconnected' }
+  | { kind: 'clock' | 'edition' | 'adoption' | 'directory' | 'partners' | 'reconnected' }
 
 /** Under these keys the page keeps what lists of tickets, or of what follows from tickets, had for an answer. */
 const OF_TICKETS: readonly EntryKey[] = [
@@ -51,6 +51,8 @@ export function staleBy(notice: Notice): readonly EntryKey[] | 'all' {
       return OF_EDITIONS
     case 'directory':
       return [['directory'], ['people'], ['rotas'], ['choices'], ['dispatch']]
+    case 'partners':
+      return [['partners']]
     case 'clock':
       return [['clock'], ['clocks'], ['tickets'], ['arrivals'], ['bench'], ['plans'], ['told']]
     case 'reconnected':

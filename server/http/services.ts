@@ -44,6 +44,7 @@ function start(): Services {
       hearDirectory(desk, payload)
       stream.send({ kind: 'directory' })
     },
+    yare_partners: () => stream.send({ kind: 'partners' }),
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
     yare_ended: (payload) => stream.end(JSON.parse(payload) as Ended),

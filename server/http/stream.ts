@@ -3,7 +3,7 @@ export type Notice =
   | { kind: 'tickets'; references: number[] }
   | { kind: 'draft'; version: number | null }
   | Presence
-  | { kind: 'clock' | 'edition' | 'adoption' | 'directory' | 'reconnected' }
+  | { kind: 'clock' | 'edition' | 'adoption' | 'directory' | 'partners' | 'reconnected' }
 
 /** Somebody has a ticket open; told to the desk alone. */
 export interface Presence {

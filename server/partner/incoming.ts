@@ -4,7 +4,7 @@ import type { Desk } from '../commands/desk'
 import type { Trx } from '../db/connection'
 import { isSignedWith } from './keys'
 import { tryNow, type WordAnswer, type WordType } from './outgoing'
-import { keysOf, type Partner } from './partners'
+import { keysOf, notifyPartners, type Partner } from './partners'
 
 /** A word of a partner, after its content was looked at. */
 export type PartnerWord = { id: string } & (
@@ -76,7 +76,9 @@ async function takeWord({ db }: Desk, id: string, word: PartnerWord): Promise<Wo
       .executeTakeFirstOrThrow()
     if (now.ended_at !== null) return { id: word.id, is: 'over' }
     const handler = TAKERS[word.type] as (trx: Trx, partner: Partner, data: object) => Promise<boolean>
-    return { id: word.id, is: (await handler(trx, now, word.data)) ? 'taken' : 'again' }
+    const isNew = await handler(trx, now, word.data)
+    if (isNew) await notifyPartners(trx)
+    return { id: word.id, is: isNew ? 'taken' : 'again' }
   })
 }
 

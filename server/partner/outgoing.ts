@@ -11,7 +11,7 @@ import type { Desk } from '../commands/desk'
 import type { Database, Trx } from '../db/connection'
 import { callOut } from '../delivery/callOut'
 import { newKeys, openOf, signatureOf } from './keys'
-import { partnerOf, type Partner } from './partners'
+import { notifyPartners, partnerOf, type Partner } from './partners'
 
 // What is told to partners: put down in its order with what it is about, and carried by one job for each partner.
 
@@ -71,6 +71,7 @@ export async function endPartner({ db }: Desk, id: string, by: string): Promise<
   await db.transaction().execute(async (trx) => {
     await trx.updateTable('partner').set({ ended_at: deskNow(), ended_by: by }).where('id', '=', id).execute()
     await tellPartner(trx, id, { type: 'partner.end', data: {} })
+    await notifyPartners(trx)
   })
 }
 
@@ -83,6 +84,7 @@ export async function renewKeys({ db }: Desk, id: string): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await trx.updateTable('partner').set({ next_key: keys.own }).where('id', '=', id).execute()
     await tellPartner(trx, id, { type: 'partner.key', data: { key: keys.open } })
+    await notifyPartners(trx)
   })
 }
 
@@ -128,6 +130,7 @@ export async function carry(desk: Desk, id: string): Promise<void> {
         .set({ unreachable_since: null, unreachable_why: null })
         .where('id', '=', id)
         .execute()
+      await notifyPartners(trx)
     })
     if (answers.length < words.length) return notReached(desk.db, partner, 'it did not answer all of it')
   }
@@ -143,6 +146,7 @@ async function notReached(db: Database, { id, unreachable_since: since }: Partne
       .set({ unreachable_since: since ?? now, unreachable_why: why.slice(0, 300) })
       .where('id', '=', id)
       .execute()
+    await notifyPartners(trx)
     await carryLater(trx, id, gap)
   })
 }

@@ -20,6 +20,7 @@ import type { Trx } from '../db/connection'
 import { callOut, mayCall } from '../delivery/callOut'
 import { newKeys, OPEN_KEY, type Keys } from './keys'
 import { tellOffer } from './outgoing'
+import { notifyPartners } from './partners'
 
 /** One desk, and where others reach it. */
 export interface Here {
@@ -185,6 +186,7 @@ async function keepPartner(
       .insertInto('partner')
       .values({ id, address, ...said })
       .execute()
+  await notifyPartners(trx)
   log.info(
     { partner: id, address },
     before ? 'paired again with a partner desk' : 'paired with a partner desk',

@@ -1,4 +1,4 @@
-import type { Selectable } from 'kysely'
+import { sql, type Selectable } from 'kysely'
 import { Refused } from '../../core/ticket'
 import type { Database, Trx } from '../db/connection'
 import type { Tables } from '../db/tables'
@@ -12,6 +12,9 @@ export async function partnerOf(db: Database | Trx, id: string): Promise<Partner
   if (!found) throw new Refused('missing', 'There is no such partner desk.')
   return found
 }
+
+/** Tells browsers that something of partners has changed, once that is stored. */
+export const notifyPartners = (trx: Trx | Database) => sql`select pg_notify('yare_partners', '')`.execute(trx)
 
 /** The keys by which words of a partner are checked: the present one, and for a day that of before. */
 export const keysOf = (

@@ -8,6 +8,9 @@ import { Webhook } from 'standardwebhooks'
 import { ASSIST_SECRET } from '../../server/assist/service'
 import { deskNow, machineNow } from '../../server/clock/deskClock'
 import { webhookSecrets } from '../../server/delivery/webhookSecrets'
+import { carry } from '../../server/partner/outgoing'
+import { makeCode, pairWith } from '../../server/partner/pairing'
+import { partnerDesk } from './twoDesks'
 import { startMailbox } from '../../server/standins/mailbox'
 import { setting } from './world'
 import { linkToken } from '../../server/base/links'
@@ -772,6 +775,29 @@ describe('What routes answer', () => {
     expect((await make({ authorization: `Bearer ${tokens['tora-aas']}` })).status).toBe(403)
     await fetch(`${served.url}/api/sign-out`, { method: 'POST', headers: { ...origin, cookie } })
   })
+
+  it('pairs with another desk, by a code of either side', async () => {
+    const other = await partnerDesk('contract_partner')
+    setting('YARE_URL', served.url)
+    setting('YARE_PRIVATE_CALLS', [other.here.address, served.url].map((one) => new URL(one).host).join(' '))
+    try {
+      const { code } = await makeCode(other.desk, 'ada-thorne')
+      const { id } = await call<{ id: string }>('POST /api/partners', {
+        body: { address: other.here.address, code },
+      })
+      await call('GET /api/partners')
+      const made = await call<{ code: string; address: string }>('POST /api/partners/code')
+      await pairWith(other.here, made, 'ada-thorne')
+      const [theirs] = await other.db.selectFrom('partner').select('id').execute()
+      await carry(other.desk, theirs!.id)
+      for (const deed of ['renew', 'retry', 'end'])
+        await call('POST /api/partners/{id}/{deed}', { path: { id, deed } })
+    } finally {
+      setting('YARE_PRIVATE_CALLS')
+      setting('YARE_URL')
+      await other.close()
+    }
+  }, 60_000)
 
   /** What needs a desk, a mailbox or a mail that this one has not; their own tests call them. */
   const ELSEWHERE = ['POST /api/mail-in/{mail}/take', 'POST /api/setup', 'POST /api/standins/mail/send']

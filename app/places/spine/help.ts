@@ -112,6 +112,15 @@ export const HELP: readonly Help[] = [
     ],
   },
   {
+    at: '/partners',
+    place: 'Partner desks',
+    says: [
+      'Desks of other houses that tickets are exchanged with, and how the line to each stands.',
+      'Two desks pair by a code: one makes it, the other types it with the address. It holds once, for a quarter of an hour, and goes over on another way than the network.',
+      'Either side can end a pairing; what waits for a desk that cannot be reached goes by itself as soon as it can.',
+    ],
+  },
+  {
     at: '/directory',
     place: 'People and places',
     says: [

@@ -33,6 +33,12 @@ export const OTHER_PLACES: readonly Place[] = [
     note: 'teams, sites, agreements, equipment',
   },
   {
+    to: '/partners',
+    name: 'Partner desks',
+    may: 'pairPartners',
+    note: 'desks that tickets are exchanged with',
+  },
+  {
     to: '/standins/mailbox',
     name: 'Stand-ins',
     may: 'seeMessages',
