@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { misfitsOf } from './fit'
 import { newExchange, saying, type Exchange, type SentField, type TakenField } from './map'
 import { isOfType, type Offer } from './offer'
+import { deskAddressIn } from './pairing'
 import { offerOf, sentLines, wireOf, type Told } from './sending'
 import { clockDeedOf, itemOf, takenLines } from './taking'
 
@@ -198,4 +199,18 @@ describe('our maps against what the partner offers', () => {
       ...{ is: 'rulesCross', field: 'state', target: 'status', ours: 'theirs', theirs: 'later' },
     })
   })
+})
+
+describe('the address of a desk', () => {
+  it.each([
+    [' https://desk.example.org/ ', 'https://desk.example.org'],
+    ['http://10.0.0.7:4203//', 'http://10.0.0.7:4203'],
+    ['https://x.example/desks/sound/', 'https://x.example/desks/sound'],
+    ['ftp://x.example', undefined],
+    ['https://a:b@x.example', undefined],
+    ['https://x.example/?a=1', undefined],
+    ['https://x.example/#a', undefined],
+    ['desk.example.org', undefined],
+    [`https://x.example/${'a'.repeat(500)}`, undefined],
+  ])('%s is %s', (typed, address) => expect(deskAddressIn(typed)).toBe(address))
 })

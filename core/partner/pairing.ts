@@ -1,5 +1,3 @@
-import type { Instant } from '../time'
-
 // How two desks come to know each other: one makes a code, somebody carries it over, the other types it with the
 // address. The code itself never goes over the line; both only prove that they have it.
 
@@ -24,12 +22,6 @@ export interface PairingWord {
 export const provedWord = (as: 'asks' | 'answers', { pairing, name, address, key }: PairingWord): string =>
   JSON.stringify([as, pairing, name, address, key])
 
-/** How a partner stands. */
-export interface PartnerStanding {
-  endedAt: Instant | null
-  unreachableSince: Instant | null
-}
-
 /**
  * The address of a desk as it is kept: whole, without what comes after its path, and no slash at the end.
  * @returns nothing where it is no address of a desk
@@ -40,5 +32,7 @@ export function deskAddressIn(typed: string): string | undefined {
   if (text.length > 500 || !URL.canParse(text)) return undefined
   const { protocol, origin, pathname, username, search, hash } = new URL(text)
   if (!['https:', 'http:'].includes(protocol) || username || search || hash) return undefined
-  return `${origin}${pathname}`.replace(/\/+$/, '')
+  let address = `${origin}${pathname}`
+  while (address.endsWith('/')) address = address.slice(0, -1)
+  return address
 }

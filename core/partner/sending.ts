@@ -1,4 +1,4 @@
-import { copyOf, holds, isText, valueOf, type Facts, type FactValue } from '../condition'
+import { copyOf, holds, valueOf, type Facts, type FactValue } from '../condition'
 import { factSaid, theirFact, theirFieldOf, type Exchange, type SentField, type TakenField } from './map'
 import { isOfType, type Offer, type OfferedField, type Spoken, type Wire, type WireValue } from './offer'
 
