@@ -2,10 +2,17 @@
 import { toast } from '~/kit/toast'
 
 // Two desks come to know each other: one makes a code, somebody carries it over, the other types it.
+/** When a desk paired last, by either way. */
+const props = defineProps<{ pairedAt: number }>()
 const cache = useQueryCache()
 const anew = () => cache.invalidateQueries({ key: ['partners'] }).catch(() => undefined)
 const { busy: isMaking, error: unmade, run: making } = useDeed()
 const made = ref<AnswerOf<'POST /api/partners/code'>>()
+// A code that was used is of no more use.
+watch(
+  () => props.pairedAt,
+  () => (made.value = undefined),
+)
 async function make() {
   made.value = (await making(() => api('POST /api/partners/code'))) ?? made.value
 }
@@ -70,6 +77,7 @@ h2 {
 }
 h3 {
   margin: 6px 0;
+  font-size: 1rem;
 }
 .ways {
   display: grid;

@@ -10,6 +10,7 @@ const { data, error, refetch } = useQuery({
   query: ({ signal }) => api('GET /api/partners', { signal }),
   enabled: () => mayPair.value || session.may('changeDesign'),
 })
+const pairedAt = computed(() => Math.max(0, ...(data.value?.partners ?? []).map((one) => one.pairedAt)))
 const when = (at: number) => momentInWords(at, session.me?.zone ?? 'UTC', time.now)
 </script>
 
@@ -38,7 +39,7 @@ const when = (at: number) => momentInWords(at, session.me?.zone ?? 'UTC', time.n
         :may-pair="mayPair"
         :when="when"
       />
-      <PairingPart v-if="mayPair" />
+      <PairingPart v-if="mayPair" :paired-at="pairedAt" />
     </template>
   </article>
 </template>

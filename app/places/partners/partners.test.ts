@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { useQueryCache } from '@pinia/colada'
 import { meAs } from '../../testing/me'
 import { draw, settled } from '../../testing/on'
 import { refusal, serve } from '../../testing/server'
@@ -53,6 +54,18 @@ describe('partner desks', () => {
     await press('Make a code')
     expect(wrapper.get('[aria-label="The code for them"]').text()).toBe('ABCD-EFGH')
     expect(wrapper.text()).toContain('https://sound.example')
+  })
+
+  it('show no code any more once a desk has paired by it', async () => {
+    const partners: PartnerShown[] = []
+    const { wrapper, press } = await place(partners, 'administrator', {
+      'POST /api/partners/code': () => ({ code: 'ABCD-EFGH', address: 'https://sound.example', until: 0 }),
+    })
+    await press('Make a code')
+    partners.push(partner())
+    await useQueryCache().invalidateQueries({ key: ['partners'] })
+    await vi.waitFor(() => expect(wrapper.text()).toContain('Varnes Harbour Works'))
+    expect(wrapper.find('[aria-label="The code for them"]').exists()).toBe(false)
   })
 
   it('say at the field what is wrong with a code, and keep what was typed', async () => {
