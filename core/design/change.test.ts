@@ -80,50 +80,58 @@ const inDesign = (design: Design, { step, path }: ReturnType<typeof stepOf>) =>
   )
 
 describe('the draft of two leads', () => {
-  it('has what both wrote, or says that both wrote in one place, in whatever order it came', () => {
-    let refused = 0
-    fc.assert(
-      fc.property(edit('mine'), edit('theirs, which is longer'), (one, other) => {
-        const [mine, theirs] = [stepOf(one), stepOf(other)]
-        const [there, back] = [applied([mine.step, theirs.step]), applied([theirs.step, mine.step])]
-        expect(canonicalJson(there)).toBe(canonicalJson(back))
-        if (there === 'refused') return void refused++
-        expect(inDesign(there, mine)).toEqual(mine.said)
-        expect(inDesign(there, theirs)).toEqual(theirs.said)
-      }),
-      { numRuns: 1500 },
-    )
-    expect(refused).toBeGreaterThan(0)
-  })
-
-  it('has every one of many changes, whoever made them and however they come between each other', () => {
-    fc.assert(
-      fc.property(
-        fc.uniqueArray(edit('mine'), { selector: (one) => `${one.list} ${one.thing}`, maxLength: 6 }),
-        fc.uniqueArray(edit('theirs, which is longer'), {
-          selector: (one) => `${one.list} ${one.thing}`,
-          maxLength: 6,
+  it(
+    'has what both wrote, or says that both wrote in one place, in whatever order it came',
+    { timeout: 120_000 },
+    () => {
+      let refused = 0
+      fc.assert(
+        fc.property(edit('mine'), edit('theirs, which is longer'), (one, other) => {
+          const [mine, theirs] = [stepOf(one), stepOf(other)]
+          const [there, back] = [applied([mine.step, theirs.step]), applied([theirs.step, mine.step])]
+          expect(canonicalJson(there)).toBe(canonicalJson(back))
+          if (there === 'refused') return void refused++
+          expect(inDesign(there, mine)).toEqual(mine.said)
+          expect(inDesign(there, theirs)).toEqual(theirs.said)
         }),
-        fc.infiniteStream(fc.boolean()),
-        (mine, theirs, turns) => {
-          const [ours, others] = [mine.map(stepOf), theirs.map(stepOf)]
-          const wait: [typeof ours, typeof others] = [[...ours], [...others]]
-          const mixed: ReturnType<typeof stepOf>[] = []
-          for (const turn of turns) {
-            const next = (turn ? wait[0] : wait[1]).shift() ?? wait[0].shift() ?? wait[1].shift()
-            if (!next) break
-            mixed.push(next)
-          }
-          const design = applied(mixed.map((one) => one.step))
-          const straight = applied([...ours, ...others].map((one) => one.step))
-          expect(canonicalJson(design)).toBe(canonicalJson(straight))
-          if (design === 'refused') return
-          for (const one of mixed) expect(inDesign(design, one)).toEqual(one.said)
-        },
-      ),
-      { numRuns: 300 },
-    )
-  })
+        { numRuns: 1500 },
+      )
+      expect(refused).toBeGreaterThan(0)
+    },
+  )
+
+  it(
+    'has every one of many changes, whoever made them and however they come between each other',
+    { timeout: 120_000 },
+    () => {
+      fc.assert(
+        fc.property(
+          fc.uniqueArray(edit('mine'), { selector: (one) => `${one.list} ${one.thing}`, maxLength: 6 }),
+          fc.uniqueArray(edit('theirs, which is longer'), {
+            selector: (one) => `${one.list} ${one.thing}`,
+            maxLength: 6,
+          }),
+          fc.infiniteStream(fc.boolean()),
+          (mine, theirs, turns) => {
+            const [ours, others] = [mine.map(stepOf), theirs.map(stepOf)]
+            const wait: [typeof ours, typeof others] = [[...ours], [...others]]
+            const mixed: ReturnType<typeof stepOf>[] = []
+            for (const turn of turns) {
+              const next = (turn ? wait[0] : wait[1]).shift() ?? wait[0].shift() ?? wait[1].shift()
+              if (!next) break
+              mixed.push(next)
+            }
+            const design = applied(mixed.map((one) => one.step))
+            const straight = applied([...ours, ...others].map((one) => one.step))
+            expect(canonicalJson(design)).toBe(canonicalJson(straight))
+            if (design === 'refused') return
+            for (const one of mixed) expect(inDesign(design, one)).toEqual(one.said)
+          },
+        ),
+        { numRuns: 300 },
+      )
+    },
+  )
 
   it('has what both put in, and nothing that one of them took out', () => {
     const group = (id: string) => ({ list: 'groups', id, before: null, after: { id, name: id } })

@@ -4,6 +4,7 @@ import type { ServiceLevel } from '../clock'
 import type { TicketField } from '../fields'
 import type { CatalogGroup, CatalogItem, Form, Portal, Question } from '../intake'
 import type { Ladder, Rota } from '../ladder'
+import type { Exchange } from '../partner'
 import type { Plan } from '../plan'
 import type { TicketKind } from '../lifecycle'
 import type { DecisionTable } from '../table'
@@ -224,6 +225,8 @@ export interface Design {
   plans: Plan[]
   savedReplies: SavedReply[]
   layouts: Layout[]
+  /** How tickets are exchanged with partner desks, by the id of the partner. */
+  exchanges: Exchange[]
   /** What leads have written for requesters, in other languages. */
   translations: Translation[]
   /** Remarks of proofreading that somebody has decided to leave as they are. */
@@ -279,6 +282,7 @@ export const LISTS = [
   'plans',
   'savedReplies',
   'layouts',
+  'exchanges',
   'translations',
   'kept',
 ] as const

@@ -233,6 +233,7 @@ export function firstDesign(name: string, zone: string, team: string): Design {
     checklists: [],
     plans: [],
     savedReplies: [],
+    exchanges: [],
     translations: [],
     kept: [],
     layouts: [],

@@ -30,6 +30,7 @@ const FILES = {
   'plans.json': ['plans'],
   'messages.json': ['templates'],
   'portals.json': ['portals'],
+  'partners.json': ['exchanges'],
   'languages.json': ['translations'],
   'kept.json': ['kept'],
   'names.json': ['names'],

@@ -4,6 +4,7 @@ import type { Form, FormQuestion, FormStep, Option, Question } from '../intake'
 import { canonicalJson, withoutGaps } from '../json'
 import { present } from '../lookup'
 import { freeId } from '../naming'
+import { factSaid, type Exchange } from '../partner'
 import type { Cell, DecisionTable, Row } from '../table'
 import type { Design } from './design'
 import { renamedCell, renamedTests, stepsBetween, type Renaming } from './renaming'
@@ -166,6 +167,7 @@ function renamed(design: Design, change: Change): Design {
     webhooks: inTexts(design.webhooks, change),
     checklists: everywhere(design.checklists),
     plans: everywhere(design.plans),
+    exchanges: inTexts(everywhere(design.exchanges.map((one) => inExchange(one, change))), change),
     triage: withoutGaps({
       ...triage,
       weight: inTable(triage.weight, change),
@@ -194,6 +196,22 @@ const inThing = <T>(thing: T, change: Change): T =>
     const isPassed = found.fact !== undefined && found.question === change.from
     return fact || isPassed ? { ...found, ...fact, ...(isPassed && { question: change.to }) } : undefined
   })
+
+/** What a partner is told for each answer. */
+const inExchange = (exchange: Exchange, { from, answers }: Change): Exchange => ({
+  ...exchange,
+  sends: {
+    ...exchange.sends,
+    fields: exchange.sends.fields.map((one) =>
+      one.values && factSaid(one) === `form.${from}`
+        ? {
+            ...one,
+            values: one.values.map((each) => ({ ...each, ours: answers.get(each.ours) ?? each.ours })),
+          }
+        : one,
+    ),
+  },
+})
 
 /** What is filled in by the answer in texts, wherever they stand. */
 function inTexts<T>(thing: T, change: Change): T {

@@ -1,7 +1,7 @@
 import type { Design } from './design'
 
 /** Articles that show all of a list on one page, each thing at its id. */
-const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'templates', 'languages']
+const ON_ONE_PAGE = ['service-levels', 'ladders', 'moves', 'templates', 'partners', 'languages']
 
 /**
  * The article that shows what a finding or a use names: a form below the first item that it is the form of, or among those that come later, a field of the library in the first kind that has it.

@@ -88,6 +88,15 @@ function onLadders(design: Design, id: string, hash: string | undefined): string
   return quoted('Ladder', ladder?.name, id) + (rung < 0 ? '' : `, rung ${rung + 1}`)
 }
 
+/** How tickets are exchanged with a partner, and the field of it that is sent or taken. */
+function onPartners(design: Design, id: string, hash: string | undefined): string {
+  const exchange = quoted('Exchange with', nameIn(design.exchanges, id), id)
+  const [way, ...rest] = (hash ?? '').split('-')
+  const field = rest.join('-')
+  if (!field) return exchange
+  return `${exchange}, ${way === 'sends' ? 'what is sent' : 'what is taken in'}: ${field}`
+}
+
 /** What stands beside the moves, by the beginning of its address. */
 const BESIDE_MOVES: readonly [string, (design: Design, id: string) => string][] = [
   ['reply-', (design, id) => quoted('Saved reply', nameIn(design.savedReplies, id), id)],
@@ -127,6 +136,7 @@ const PARTS: Readonly<Record<string, (design: Design, id: string, hash: string |
   'working-time': (design, id) => quoted('Calendar', nameIn(design.calendars, id), id),
   'service-levels': (design, id) => quoted('Level', nameIn(design.serviceLevels, id), id),
   ladders: onLadders,
+  partners: onPartners,
   moves: (design, id) => onMoves(design, id),
   plans: onPlans,
   templates: (design, id) => quoted('Message', nameIn(design.templates, id), id),

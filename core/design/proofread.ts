@@ -29,6 +29,7 @@ import { serviceLevels } from './proofreadLevels'
 import { ladders } from './proofreadLadders'
 import { checklists } from './proofreadChecklists'
 import { moves } from './proofreadMoves'
+import { exchanges } from './proofreadExchanges'
 import { plans } from './proofreadPlans'
 import { triageRules } from './proofreadTriage'
 import { words } from './proofreadWords'
@@ -88,6 +89,7 @@ function findingsOf(reader: Reader): Finding[] {
     checklists,
     plans,
     desks,
+    exchanges,
     words,
   ]
   for (const part of parts) part(reader)
@@ -108,6 +110,7 @@ function doubles(reader: Reader): void {
     ['portals', design.portals.map((one) => one.id)],
     ['moves', design.moves.map((one) => one.id)],
     ['plans', design.plans.map((one) => one.id)],
+    ['partners', design.exchanges.map((one) => one.id)],
   ]
   for (const [place, ids] of lists)
     for (const id of twice(ids)) reader.error(`${place}/${id}`, 'duplicateId', `“${id}” is there twice`)

@@ -25,8 +25,9 @@ const withFieldsPart = (layout: Layout): Layout =>
 
 /** What came without a new version of the format is empty where a design lacks it. */
 function complete(design: Design): Design {
-  const { kept, plans } = design as Partial<Design>
-  return kept && plans ? design : { ...design, kept: kept ?? [], plans: plans ?? [] }
+  const { kept, plans, exchanges } = design as Partial<Design>
+  if (kept && plans && exchanges) return design
+  return { ...design, kept: kept ?? [], plans: plans ?? [], exchanges: exchanges ?? [] }
 }
 
 /**
@@ -53,6 +54,7 @@ export function upgradeDesign(design: Design): Design {
     plans: [],
     savedReplies: design.savedReplies ?? [],
     layouts: (design.layouts ?? []).map(withFieldsPart),
+    exchanges: [],
     translations: design.translations ?? [],
     kept: [],
   })

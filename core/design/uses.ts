@@ -4,6 +4,7 @@ import { fieldFact } from '../fields'
 import type { CatalogItem, Form } from '../intake'
 import type { Action } from '../ladder'
 import type { Cell, DecisionTable } from '../table'
+import type { Exchange } from '../partner'
 import { conditionsOf, factsNamed, questionsNamed } from '../plan'
 import type { Checklist } from '../work'
 import type { Design, Triage } from './design'
@@ -49,6 +50,10 @@ function* conditioned(design: Design): Generator<Use & { asks: readonly (Conditi
     yield { ...use(`checklist ${name}`, `plans/checklists#${id}`), asks: [when] }
   for (const plan of design.plans)
     yield { ...use(`plan ${plan.name}`, `plans/${plan.id}`), asks: conditionsOf(plan) }
+  for (const { id, name, sends, takes } of design.exchanges) {
+    const asks = [sends.rule?.when, ...[...sends.fields, ...takes.fields].map((one) => one.when)]
+    yield { ...use(`exchange with ${name}`, `partners/${id}`), asks }
+  }
 }
 
 const conditionsWhere = (design: Design, asks: Asks): Use[] =>
@@ -86,6 +91,12 @@ const questionsIn = (conditions: readonly (Condition | undefined)[]): string[] =
 const questionsOfFacts = (facts: readonly string[]): string[] =>
   facts.flatMap((fact) => (fact.startsWith('form.') ? [fact.slice(5)] : []))
 
+/** The facts that a partner is told: by themselves, or in words. */
+const factsSent = ({ sends }: Exchange): string[] =>
+  sends.fields.flatMap(({ from }) =>
+    'fact' in from ? [from.fact] : 'text' in from ? fieldsOf(from.text) : [],
+  )
+
 /** Each place that goes by answers, with the questions whose answers they are. */
 function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[] }> {
   const labels = new Map(design.questions.map((one) => [one.name, one.label]))
@@ -117,6 +128,11 @@ function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[
     yield {
       ...use(`call ${name}`, `ladders/webhook-${id}`),
       by: questionsOfFacts(fieldsOf(fields.map((one) => one.value).join(' '))),
+    }
+  for (const exchange of design.exchanges)
+    yield {
+      ...use(`exchange with ${exchange.name}`, `partners/${exchange.id}`),
+      by: questionsOfFacts(factsSent(exchange)),
     }
   for (const { id, name, fields } of design.kinds)
     for (const { field, question } of fields)
@@ -167,6 +183,9 @@ export function usesOfField(design: Design, name: string): Use[] {
     ...design.plans
       .filter((plan) => factsNamed(plan).includes(fact))
       .map((one) => use(`plan ${one.name}`, `plans/${one.id}`)),
+    ...design.exchanges
+      .filter((one) => [...factsSent(one), ...one.takes.fields.map(({ to }) => to)].includes(fact))
+      .map((one) => use(`exchange with ${one.name}`, `partners/${one.id}`)),
     ...design.checklists
       .filter(({ tasks }) =>
         tasks.some(({ evidence }) => evidence?.is === 'field' && evidence.field === name),

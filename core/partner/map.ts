@@ -126,12 +126,16 @@ export const theirFieldOf = (fact: string): string | undefined =>
 /** Our fact that a sent field says; undefined of words and promises, which nobody sets. */
 export const factSaid = ({ from }: SentField): string | undefined => ('fact' in from ? from.fact : undefined)
 
+/** Facts that change with one that a partner may set. */
+const FOLLOWS: Readonly<Record<string, TakenTarget>> = { statusGroup: 'status' }
+
 /** What of ours says a fact that a partner may set: the fields by which they would hear their own word again. */
 export const saying = ({ fields }: Sends, target: TakenTarget): string[] =>
   fields
     .filter(
       (one) =>
         factSaid(one) === target ||
+        FOLLOWS[factSaid(one) ?? ''] === target ||
         ('text' in one.from && target === 'summary' && one.from.text.trim() === '{summary}'),
     )
     .map((one) => one.id)

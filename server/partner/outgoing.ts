@@ -57,7 +57,8 @@ async function carryLater(db: Trx | Database, partner: string, seconds: number):
 /** Tells a partner what we say and take in now. */
 export async function tellOffer({ db, knowledge }: Desk, partner: string): Promise<void> {
   const [{ design }, { id, name }] = await Promise.all([knowledge.currentEdition(), partnerOf(db, partner)])
-  const data = offerOf(newExchange(id, name), design.desk.name)
+  const exchange = design.exchanges.find((one) => one.id === id) ?? newExchange(id, name)
+  const data = offerOf(exchange, design.desk.name)
   await db.transaction().execute((trx) => tellPartner(trx, partner, { type: 'partner.offer', data }))
 }
 

@@ -49,6 +49,11 @@ const MEANT: Readonly<Record<string, readonly [unknown, unknown]>> = {
   columns: ['impact', 'urgency'],
   'CatalogItem.from': ['2026-12-01', '2026-12-24'],
   'CatalogItem.until': ['2026-12-01', '2026-12-24'],
+  // Fields of a partner are called as the partner calls them.
+  'TakenField.from': ['stage', 'state'],
+  TakenTarget: ['impact', 'urgency'],
+  'TakenField.otherwise': ['high', 'low'],
+  'Takes.field': ['stage', 'state'],
   'Portal.question': ['What can we do for you?', 'What is it?'],
 }
 /** What refers to something by an id, or is one. */

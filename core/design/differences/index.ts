@@ -1,6 +1,7 @@
 import { compareDesigns, idOfThing, thingsOf, type DesignChange, type Thing } from '../compare'
 import type { Design, DesignList } from '../design'
 import { Directory } from '../directory'
+import { exchange } from './exchanges'
 import { Naming } from './naming'
 import * as parts from './parts'
 import { bookOf, type Phrase } from './phrase'
@@ -46,6 +47,7 @@ const LISTS: { readonly [L in DesignList]: Told<L> } = {
   plans: { one: 'Plan', article: 'Plans', said: plan },
   savedReplies: { one: 'Saved reply', article: 'Moves and Bench', said: bookOf(rules.savedReply) },
   layouts: { one: 'Layout', article: 'Moves and Bench', said: bookOf(rules.layout) },
+  exchanges: { one: 'Exchange with', article: 'Partner desks', said: exchange },
   templates: { one: 'Message', article: 'Messages in words', said: bookOf(rules.template) },
   portals: { one: 'Portal', article: 'Portals', said: bookOf(parts.portal) },
   translations: { one: 'Words in', article: 'Languages', said: bookOf(rules.translation) },

@@ -303,7 +303,7 @@ function rowInWords(row: Row, table: Pick<DecisionTable, 'columns'>, naming: Nam
 }
 
 /** A decision table: its rows one by one, and what of it is otherwise besides. */
-const table: Phrase<DecisionTable> = (before, after, naming) => {
+export const table: Phrase<DecisionTable> = (before, after, naming) => {
   if (isSame(before, after)) return []
   const columns = (one: DecisionTable | undefined) => one?.columns ?? []
   const asked = (fact: string) => naming.condition({ fact, op: 'filled' }).replace(/ is filled in$/, '')

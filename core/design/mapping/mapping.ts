@@ -1,14 +1,15 @@
 import { ALWAYS, type Condition } from '../../condition'
-import type { Audience, FieldType, FieldValue, TicketField } from '../../fields'
+import { fieldOf, type Audience, type FieldType, type FieldValue, type TicketField } from '../../fields'
 import type { CatalogItem, Form, Portal } from '../../intake'
 import type { Action, Ladder, Recipient, Rota, Rung } from '../../ladder'
 import { ADMINISTRATOR } from '../../rights'
 import type { Checklist, ListedTask, Move, MoveStep } from '../../work'
 import type { ServiceLevel, Target } from '../../clock'
 import { withoutGaps } from '../../json'
+import type { Exchange, SentField, TakenField } from '../../partner'
 import type { Doer, Plan, PlanTask } from '../../plan'
 import type { Design, SignalRules, Triage } from '../design'
-import { foldedCondition, mappedTable, type Decide, type DirectoryThing } from './conditions'
+import { directoryThing, foldedCondition, mappedTable, type Decide, type DirectoryThing } from './conditions'
 
 /**
  * A design in the words of another directory: every team, queue, desk, person, organisation, site and role that it names is
@@ -34,6 +35,7 @@ export function mappedDesign(design: Design, decide: Decide): Design {
     checklists: design.checklists.flatMap((one) => own.checklist(one) ?? []),
     plans: design.plans.map((one) => own.plan(one)),
     savedReplies: design.savedReplies.flatMap((one) => own.needed(one, 'team', 'team') ?? []),
+    exchanges: design.exchanges.map((one) => own.exchange(one)),
     layouts: design.layouts.flatMap((one) => {
       const ofTeam = own.needed(one, 'team', 'team')
       return (ofTeam && own.needed(ofTeam, 'role', 'role')) ?? []
@@ -320,6 +322,48 @@ class Mapping {
   private doer(doer: Doer): Doer | undefined {
     if (doer.by === 'team') return this.needed(doer, 'team', 'team')
     return doer.by === 'person' ? this.needed(doer, 'person', 'person') : doer
+  }
+
+  /** A field whose condition never holds is said or taken nowhere; a value that is nobody's here is none. */
+  exchange(exchange: Exchange): Exchange {
+    const { sends, takes } = exchange
+    const { rule } = sends
+    const when = rule && this.when(rule.when)
+    const begins = takes.begins && this.needed(takes.begins, 'requester', 'person')
+    return {
+      ...exchange,
+      sends: withoutGaps({
+        ...sends,
+        rule: when && { ...rule, when },
+        fields: sends.fields.flatMap((one) => this.sent(one) ?? []),
+      }),
+      takes: withoutGaps({
+        ...takes,
+        begins: begins && { ...begins, table: mappedTable(begins.table, this.decide) },
+        fields: takes.fields.flatMap((one) => this.taken(one) ?? []),
+      }),
+    }
+  }
+
+  private sent(field: SentField): SentField | undefined {
+    if (this.isNever(field.when)) return undefined
+    const what = 'fact' in field.from ? this.thingOf(field.from.fact) : undefined
+    const values = what && field.values?.flatMap((one) => this.needed(one, 'ours', what) ?? [])
+    return { ...this.whens(field, 'when'), ...(values && { values }) }
+  }
+
+  private taken(field: TakenField): TakenField | undefined {
+    if (this.isNever(field.when)) return undefined
+    const what = this.thingOf(field.to)
+    if (!what) return this.whens(field, 'when')
+    const values = field.values?.flatMap((one) => this.needed(one, 'ours', what) ?? [])
+    return { ...this.whens(this.perhaps(field, 'otherwise', what), 'when'), ...(values && { values }) }
+  }
+
+  /** What of the directory the values of a fact are, of a ticket itself or of a field. */
+  private thingOf(fact: string): DirectoryThing | undefined {
+    const field = fieldOf(fact)
+    return field === undefined ? directoryThing(fact) : this.ofFields.get(field)
   }
 
   /** A list that never comes by itself is still there to be taken. */
