@@ -847,6 +847,8 @@ create table partner_code (code text primary key, until bigint not null, made_by
 create table partner_outbox (
   id bigint generated always as identity primary key, partner text not null references partner, key uuid not null unique,
   type text not null, reference bigint, data jsonb not null, at bigint not null, gone_at bigint, answer jsonb);
+create table partner_heard (
+  partner text not null references partner on delete cascade, key text not null, at bigint not null, primary key (partner, key));
 create index partner_outbox_waiting on partner_outbox (partner, id) where gone_at is null;
 `,
   },

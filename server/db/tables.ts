@@ -430,6 +430,8 @@ export interface Tables {
     gone_at: OrNull<number>
     answer: ColumnType<object | null, string | null | undefined, string | null>
   }
+  /** What partners have said, so that nothing is taken twice. */
+  partner_heard: { partner: string; key: string; at: number }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }
   /** Jobs that want somebody and a time, or have: as their tickets say. */

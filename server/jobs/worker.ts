@@ -28,6 +28,7 @@ import { withLimit } from './limit'
 import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
 import { ownersToTell, tellReviews } from './reviews'
+import { sweepWords } from '../partner/incoming'
 import { carry } from '../partner/outgoing'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
@@ -115,6 +116,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await sweepListFiles(desk.db)
         await sweepDeeds(desk.db)
         await sweepHeard(desk.db)
+        await sweepWords(desk)
       },
       handOver: ({ person, by }) => handOverAll(desk, person, by),
       listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),

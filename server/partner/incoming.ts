@@ -75,31 +75,41 @@ async function takeWord({ db }: Desk, id: string, word: PartnerWord): Promise<Wo
       .forUpdate()
       .executeTakeFirstOrThrow()
     if (now.ended_at !== null) return { id: word.id, is: 'over' }
-    const handler = TAKERS[word.type] as (trx: Trx, partner: Partner, data: object) => Promise<boolean>
-    const isNew = await handler(trx, now, word.data)
-    if (isNew) await notifyPartners(trx)
-    return { id: word.id, is: isNew ? 'taken' : 'again' }
+    if (!(await isNew(trx, id, word.id))) return { id: word.id, is: 'again' }
+    const handler = TAKERS[word.type] as (trx: Trx, partner: Partner, data: object) => Promise<void>
+    await handler(trx, now, word.data)
+    await notifyPartners(trx)
+    return { id: word.id, is: 'taken' }
   })
 }
 
-/** What each word does. @returns whether it was new */
-const TAKERS: { [T in WordType]: (trx: Trx, partner: Partner, data: DataOf<T>) => Promise<boolean> } = {
+/** Whether a word was never heard: one that somebody has kept, and says again for a partner, does nothing. */
+async function isNew(trx: Trx, partner: string, key: string): Promise<boolean> {
+  const kept = await trx
+    .insertInto('partner_heard')
+    .values({ partner, key: key.slice(0, 200), at: deskNow() })
+    .onConflict((on) => on.doNothing())
+    .returning('key')
+    .executeTakeFirst()
+  return kept !== undefined
+}
+
+/** What each word does. */
+const TAKERS: { [T in WordType]: (trx: Trx, partner: Partner, data: DataOf<T>) => Promise<void> } = {
   'partner.offer': async (trx, { id }, offer) => {
     await trx
       .updateTable('partner')
       .set({ offer: JSON.stringify(offer), name: offer.desk })
       .where('id', '=', id)
       .execute()
-    return true
   },
   'partner.key': async (trx, { id, their_key: before }, { key }) => {
-    if (key === before) return false
+    if (key === before) return
     await trx
       .updateTable('partner')
       .set({ their_key: key, their_key_before: before, renewed_at: deskNow() })
       .where('id', '=', id)
       .execute()
-    return true
   },
   'partner.end': async (trx, { id }) => {
     await trx
@@ -107,7 +117,6 @@ const TAKERS: { [T in WordType]: (trx: Trx, partner: Partner, data: DataOf<T>) =
       .set({ ended_at: deskNow(), ended_by: null })
       .where('id', '=', id)
       .execute()
-    return true
   },
 }
 
@@ -117,4 +126,15 @@ type DataOf<T extends WordType> = Extract<PartnerWord, { type: T }>['data']
 export function sourceOfAll(sources: readonly string[]): string {
   const [first = ''] = sources
   return sources.every((one) => one === first) ? first : ''
+}
+
+/** So long a word is known again, in milliseconds: far longer than what was signed once is believed. */
+const KNOWN = 30 * 24 * 3_600_000
+
+/** Forgets words that nobody can say again. */
+export async function sweepWords({ db }: Pick<Desk, 'db'>): Promise<void> {
+  await db
+    .deleteFrom('partner_heard')
+    .where('at', '<', deskNow() - KNOWN)
+    .execute()
 }

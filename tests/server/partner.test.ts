@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { machineNow } from '../../server/clock/deskClock'
 import { hearPartner } from '../../server/http/partnerCall'
-import { newKeys, signatureOf } from '../../server/partner/keys'
+import { newKeys, openOf, signatureOf } from '../../server/partner/keys'
+import { sweepWords } from '../../server/partner/incoming'
 import { carry, endPartner, renewKeys, sourceOf, tryNow } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
 import { partnerOf, partnersPage, type Partner } from '../../server/partner/partners'
@@ -184,6 +185,26 @@ describe('what partners say', () => {
     expect(answers.map((one) => one.is)).toEqual(['refused', 'refused', 'refused', 'refused', 'taken'])
     expect(answers[0]!.why).toContain('partner.moon')
     expect((await onlyOf(a)).name).toBe('Varnes')
+  })
+
+  it('is taken once, whoever says it again', async () => {
+    const there = await onlyOf(b)
+    const old = call(there, [word('w1', 'partner.key', { key: newKeys().open })])
+    expect(await hear(a, old)).toEqual([{ id: 'w1', is: 'taken' }])
+    const keys = newKeys()
+    // Its key of before holds for another day.
+    await a.db.updateTable('partner').set({ their_key: keys.open }).execute()
+    await a.db
+      .updateTable('partner')
+      .set({ their_key_before: openOf(there.own_key) })
+      .execute()
+    expect(await hear(a, old)).toEqual([{ id: 'w1', is: 'again' }])
+    expect((await onlyOf(a)).their_key).toBe(keys.open)
+    await sweepWords(a.desk)
+    expect(await a.db.selectFrom('partner_heard').select('key').execute()).toContainEqual({ key: 'w1' })
+    await a.db.updateTable('partner_heard').set({ at: 0 }).execute()
+    await sweepWords(a.desk)
+    expect(await a.db.selectFrom('partner_heard').select('key').execute()).toEqual([])
   })
 
   it('goes on after the partner was away, in its order, and says since when it is', async () => {
