@@ -850,6 +850,7 @@ create table partner_outbox (
 create table partner_heard (
   partner text not null references partner on delete cascade, key text not null, at bigint not null, primary key (partner, key));
 create index partner_outbox_waiting on partner_outbox (partner, id) where gone_at is null;
+update role set rights = array_append(rights, 'pairPartners') where id = 'administrator' and not 'pairPartners' = any(rights);
 `,
   },
 ]
