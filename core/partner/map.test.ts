@@ -156,6 +156,14 @@ describe('our maps against what the partner offers', () => {
     ])
   })
 
+  it('are told of a field once, with its values, though a ticket begins by it as well', () => {
+    const table = { ...{ id: 'b', name: '', columns: ['theirs.state'], outcomes: ['item'] }, rows: [] }
+    const { takes } = { ...theirs, takes: { ...theirs.takes, begins: { table, requester: 'x' } } }
+    const [state, ...more] = offerOf({ ...theirs, takes }, 'Varnes').takes
+    expect(state).toMatchObject({ id: 'state', type: 'choice', needed: true, conflict: 'later' })
+    expect([state!.values!.length, more]).toEqual([3, []])
+  })
+
   it('say what would not arrive', () => {
     const lacking: Offer = {
       ...offer,

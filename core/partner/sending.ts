@@ -104,6 +104,9 @@ function askedFirst({ begins }: Exchange['takes']): OfferedField[] {
   ]
 }
 
-const onceEach = <T extends { id: string }>(list: readonly T[]): T[] => [
-  ...new Map(list.map((one) => [one.id, one])).values(),
-]
+/** Each once: what is said of it first counts, and what comes after adds what that leaves out. */
+function onceEach<T extends { id: string }>(list: readonly T[]): T[] {
+  const found = new Map<string, T>()
+  for (const one of list) found.set(one.id, { ...one, ...found.get(one.id) })
+  return [...found.values()]
+}
