@@ -1,3 +1,4 @@
+import type { Exchange, Offer } from '../partner'
 import type { RotaFacts, RotaOverride } from '../ladder'
 import type { Preferences } from '../notification'
 import {
@@ -180,6 +181,19 @@ export interface DirectoryData {
   equipmentTypes?: EquipmentType[]
   /** Who has a rota instead of whose turn it is. */
   rotaOverrides?: RotaOverride[]
+  partners?: PartnerDesk[]
+}
+
+/** A desk that tickets are exchanged with, and how. */
+export interface PartnerDesk {
+  id: string
+  name: string
+  /** Whether the pairing holds. */
+  isPaired: boolean
+  /** As the current edition has it: both sides know of that one. */
+  exchange: Exchange
+  /** What they have published. */
+  offer?: Offer
 }
 
 /** How the exceptions of a shift are called on which somebody is away; on holidays people may well be on call. */
@@ -212,6 +226,8 @@ export class Directory {
   /** By its number, written as a text. */
   readonly equipment: Standing<Equipment>
   readonly rotaFacts: RotaFacts
+  /** Those with which nothing is paired any more among them. */
+  readonly partners: ReadonlyMap<string, PartnerDesk>
   private bySerial: Map<string, string> | undefined
   private readonly shifts = new Map<string, WorkingTime>()
   private readonly rights = new Map<string, ReadonlySet<Right>>()
@@ -233,6 +249,7 @@ export class Directory {
     this.agreementTypes = byId(data.agreementTypes ?? [])
     this.equipmentTypes = byId(data.equipmentTypes ?? [])
     this.equipment = byNumber(data.equipment ?? [])
+    this.partners = new Map((data.partners ?? []).map((one) => [one.id, one]))
     const members = new Map<string, Person[]>()
     for (const person of data.people)
       for (const team of person.teams) {

@@ -8,6 +8,7 @@ export type {
   Equipment,
   Listed,
   Organisation,
+  PartnerDesk,
   Person,
   Queue,
   ServiceDesk,

@@ -12,7 +12,7 @@ export type Names = Record<string, { value: string; label: string }[]>
 
 /** The values of facts that are the same in every design. */
 export const GRADES = ['high', 'medium', 'low'] as const
-export const CHANNELS = ['portal', 'desk', 'api', 'mail', 'signal'] as const
+export const CHANNELS = ['portal', 'desk', 'api', 'mail', 'signal', 'partner'] as const
 export const STATUS_GROUPS = ['new', 'active', 'waiting', 'done'] as const
 
 type Named = { id: string; name: string }

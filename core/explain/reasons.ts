@@ -329,6 +329,8 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   stepPlan: (at, { plan }) => ({ plan: named(at.edition?.design.plans, plan) }),
   planByHand: (at, { by }) => ({ by: byWhom(at, by) }),
   answeredBy: (_, { system, task }) => ({ system, task }),
+  partnerSays: (_, { partner, field }) => ({ partner, field }),
+  partnerRule: ({ language }, { name, on }) => ({ name, on: say(language, `partnerRule.${on}`) }),
   checklistOfStage: (_, { stage, checklist }) => ({ stage, checklist }),
   checklist: (at, { checklist }) => ({ checklist: named(at.edition?.design.checklists, checklist) }),
   level: (at, { level, chosen }) => {

@@ -15,7 +15,7 @@ import {
   tell,
   unsaid,
   type Arriving,
-  type Conflict,
+  type Crossed,
   type Counterpart,
   type Tiding,
 } from './exchange'
@@ -40,7 +40,7 @@ class Side {
   readonly outbox: Tiding[] = []
   readonly heardSaid: string[] = []
   readonly said: string[] = []
-  conflicts: Conflict[] = []
+  conflicts: Crossed[] = []
 
   constructor(
     readonly name: 'A' | 'B',

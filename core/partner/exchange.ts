@@ -51,7 +51,9 @@ export interface Tiding {
   ends?: EndWhy
 }
 
-export type EndWhy = 'byHand' | 'merged' | 'calledOff' | 'unpaired'
+/** Why nothing is exchanged of a ticket any more. */
+export const END_WHYS = ['byHand', 'merged', 'calledOff'] as const
+export type EndWhy = (typeof END_WHYS)[number]
 
 /** How the exchange of a ticket stands on one side. */
 export interface Counterpart {
@@ -69,14 +71,14 @@ export interface Counterpart {
   /** By our field, what was last said of it by us: its sequence and stamp. */
   said: Readonly<Record<string, { sequence: number; stamp: Stamp }>>
   /** What nobody has decided: changed on both sides, and the rule asks. */
-  open: readonly Conflict[]
+  open: readonly Crossed[]
   /** How many words the last one heard followed from. */
   hops: number
   ended?: EndWhy
 }
 
 /** A field that was changed on both sides before either had heard of it. */
-export interface Conflict {
+export interface Crossed {
   target: TakenTarget
   field: string
   ours: WireValue
@@ -191,15 +193,15 @@ function keeps(one: Counterpart, { rule = 'later', saying }: Arriving, tiding: T
 
 const conflictOf = (
   { target, field, ours, becomes, saying }: Arriving,
-  keeps: Conflict['keeps'],
-): Conflict => ({
+  keeps: Crossed['keeps'],
+): Crossed => ({
   ...{ target, field, ours, theirs: becomes, keeps, saying },
 })
 
 /** What is to be changed here, and what crossed. */
 export interface Taking {
   changes: Arriving[]
-  conflicts: Conflict[]
+  conflicts: Crossed[]
 }
 
 /**
@@ -213,7 +215,7 @@ export function hear(
   arriving: readonly Arriving[],
   first: boolean,
 ): Taking {
-  const conflicts: Conflict[] = []
+  const conflicts: Crossed[] = []
   const changes: Arriving[] = []
   for (const each of arriving) {
     if (same(each.ours, each.becomes)) continue
@@ -228,7 +230,7 @@ export function hear(
 export interface Settling {
   /** Ours that it spoke of, changed or not. */
   targets: readonly TakenTarget[]
-  conflicts: readonly Conflict[]
+  conflicts: readonly Crossed[]
   /** What our map says of them now: the partner knows it, and would only hear an echo. */
   known: Wire
   now: Instant

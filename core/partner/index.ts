@@ -6,3 +6,4 @@ export { clockDeedOf, itemOf, takenLines, type TakenLine, type UntakenWhy } from
 export { misfitsOf, type Misfit } from './fit'
 export * from './exchange'
 export * from './pairing'
+export * from './counterpart'

@@ -44,6 +44,9 @@ export type PlainTarget = (typeof TAKEN_TARGETS)[number]
 /** A fact of our ticket that is set: one of its own, or `field.NAME`. */
 export type TakenTarget = PlainTarget | `field.${string}`
 
+/** Whether something is a field of our kinds, and no value that every ticket has. */
+export const isOwnField = (target: TakenTarget): target is `field.${string}` => target.startsWith('field.')
+
 /** What becomes of a field that was changed on both sides before either had heard of it. */
 export const CONFLICT_RULES = ['ours', 'theirs', 'later', 'ask'] as const
 export type ConflictRule = (typeof CONFLICT_RULES)[number]

@@ -67,6 +67,19 @@ export const fieldOf = (fields: readonly OfferedField[], id: string): OfferedFie
 export const valueNamed = ({ values = [] }: OfferedField, id: string): OfferedValue | undefined =>
   values.find((one) => one.id === id)
 
+/** Whether something that a stranger says can be a value. */
+export function isWireValue(said: unknown): said is WireValue {
+  if (Array.isArray(said)) return said.length <= MOST_VALUES && said.every(isWireText)
+  return (
+    said === null ||
+    typeof said === 'boolean' ||
+    (typeof said === 'number' && Number.isFinite(said)) ||
+    isWireText(said)
+  )
+}
+
+const isWireText = (said: unknown): boolean => typeof said === 'string' && said.length <= WIRE_TEXT_LIMIT
+
 /** Whether a value can be one of a field of this type; nothing always can. */
 export function isOfType(type: OfferedType, value: WireValue): boolean {
   if (value === null) return true

@@ -114,6 +114,9 @@ export type Reason =
   | { is: 'plansAtMost'; most: number }
   | { is: 'stepPlan'; plan: string }
   | { is: 'answeredBy'; system: string; task: string }
+  // Partner desks, by the names that they had then.
+  | { is: 'partnerSays'; partner: string; field: string }
+  | { is: 'partnerRule'; partner: string; name: string; on: 'logged' | 'changed' }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
   | { is: 'levelGone'; level: string; edition: number }
@@ -232,6 +235,7 @@ const RULES: Rules = {
   planOfKind: ({ plan }) => `plans/${plan}`,
   level: ({ level }) => `service-levels/${level}`,
   rung: ({ ladder, rung }) => `ladders/${ladder}#${rung}`,
+  partnerRule: ({ partner }) => `partners/${partner}#rule`,
 }
 
 /** Where the rule stands that a reason names, as the end of an address in Design: `triage/where-it-goes#r2`. */

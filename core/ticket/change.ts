@@ -3,7 +3,16 @@ import { planDelivery } from '../notification'
 import type { Because, Reason } from '../reason'
 import { reasonInWords } from '../explain'
 import type { CommandContext } from './command'
-import type { Climb, Entry, EntryBody, Invite, MessageLink, OutgoingMessage, QueuedMessage } from './entry'
+import type {
+  Actor,
+  Climb,
+  Entry,
+  EntryBody,
+  Invite,
+  MessageLink,
+  OutgoingMessage,
+  QueuedMessage,
+} from './entry'
 import { composeCall, composeMessage, type More } from './message'
 import { isPerson, type Addressee } from './recipients'
 import { evolve, type TicketState } from './state'
@@ -35,6 +44,8 @@ export class Change {
   depth = 0
   /** What happened, for the pauses of clocks that rest or go on by it; the name of the status if left out. */
   why: Reason | undefined
+  /** Of words of partners that were heard: how many words each followed from. */
+  readonly hops: number[] = []
   private readonly telling: (() => void)[] = []
   private current: TicketState | undefined
   /** Never before the entry above it, so that a record reads in order even if a clock was put back. */
@@ -44,7 +55,7 @@ export class Change {
     state: TicketState | undefined,
     readonly design: CompiledDesign,
     readonly directory: Directory,
-    readonly context: CommandContext,
+    public context: CommandContext,
   ) {
     this.current = state
     this.now = Math.max(context.now, state?.changedAt ?? context.now)
@@ -118,6 +129,17 @@ export class Change {
       if (called) this.queue([{ ...called, key: key! }])
       then(key)
     })
+  }
+
+  /** Does something as another than whoever gave the command. */
+  as(actor: Actor, deed: () => void): void {
+    const { context } = this
+    this.context = { ...context, actor }
+    try {
+      deed()
+    } finally {
+      this.context = context
+    }
   }
 
   /** Writes what is to be told. */

@@ -2,6 +2,7 @@ import type { AssistDeed, AssistEnd, AssistMeans, MachineFacts } from '../assist
 import type { ProblemCode } from '../words'
 import type { Insisted, JobWords } from '../dispatch'
 import type { FieldValue, FieldValues } from '../fields'
+import type { SentHere, TakenTarget, Tiding, Untaken } from '../partner'
 import type { CallAnswer, PartOf } from '../plan'
 import type { Answers } from '../intake'
 import type { Instant } from '../time'
@@ -66,6 +67,8 @@ export type Command =
       follower?: string
       /** What a mail says besides what its form could take. */
       said?: Said
+      /** A partner desk has sent it. */
+      from?: SentHere
       /** The files that answers name. */
       attachments?: Attached[]
     }
@@ -212,6 +215,15 @@ export type Command =
   | { kind: 'seeMachine'; id: number; facts: MachineFacts }
   | { kind: 'assistDid'; id: number; did: AssistDeed }
   | { kind: 'endAssist'; id: number; why: Exclude<AssistEnd, 'nobodyCame' | 'forgotten'> }
+  /** A partner desk is asked to take it; everything of it goes both ways from then on. */
+  | { kind: 'askPartner'; partner: string }
+  /** What a partner says of it; `reference` is its number there. */
+  | { kind: 'hearPartner'; id: number; tiding: Tiding; reference: number }
+  /** What became there of what was said. */
+  | { kind: 'partnerAnswered'; id: number; reference?: number; refused?: string; untaken?: Untaken[] }
+  /** Whose stays of what both sides have changed. */
+  | { kind: 'decideCounterpart'; id: number; target: TakenTarget; keeps: 'ours' | 'theirs' }
+  | { kind: 'endCounterpart'; id: number }
   /** `first` is how long it takes from now on; what is left is a job of its own. */
   | { kind: 'splitJob'; id: number; first: number }
   | { kind: 'addTasks'; tasks: NewTask[] }

@@ -26,6 +26,15 @@ import {
   offerAssist,
   seeMachine,
 } from './assist'
+import {
+  askPartner,
+  beginFromPartner,
+  decideCounterpart,
+  endCounterpart,
+  hearPartner,
+  partnerAnswered,
+} from './counterparts'
+import { tellPartners } from './tellPartners'
 import { fieldStep, reportVisit } from './fieldWork'
 import { accept, holdAgain, mergeInto, reject, takeIn, withdraw } from './arrival'
 import { climb } from '../ladder'
@@ -148,6 +157,11 @@ const HANDLERS: Handlers = {
   seeMachine,
   assistDid,
   endAssist,
+  askPartner,
+  hearPartner,
+  partnerAnswered,
+  decideCounterpart,
+  endCounterpart,
   splitJob,
   addTasks: (change, { tasks }) => addTasks(change, tasks),
   addChecklist: (change, { checklist }) => void addChecklist(change, checklist),
@@ -213,6 +227,7 @@ const AFTER_ACCEPTANCE = new Set<Command['kind']>([
   'makeMove',
   'beginPlan',
   'offerAssist',
+  'askPartner',
 ])
 
 /**
@@ -261,6 +276,7 @@ export function followUp(change: Change, before: TicketState | undefined, from: 
   }
   bringWhereChanged(change, before, from)
   stopTimersWhereDone(change)
+  tellPartners(change, before, from)
 }
 
 function logTicket(change: Change, command: Of<'log'>): void {
@@ -312,6 +328,7 @@ function logTicket(change: Change, command: Of<'log'>): void {
   firstFields(change)
   const { suggestion, picked } = command
   sortNew(change, requester, isHeld, { chosen: signal?.chosen, suggestion, picked })
+  if (command.from) beginFromPartner(change, command.from)
 }
 
 /** Whose part a new ticket is, who else hears of it, and what was said with it. */
@@ -391,7 +408,8 @@ function pickProblem(design: CompiledDesign, { picked, portal, channel }: Of<'lo
   return isMeant ? [] : [{ question: 'category', message: say('en', 'check.category') }]
 }
 
-const cannotAnswer = (channel: Channel) => channel === 'mail' || channel === 'signal'
+const CANNOT_ANSWER: readonly Channel[] = ['mail', 'signal', 'partner']
+const cannotAnswer = (channel: Channel) => CANNOT_ANSWER.includes(channel)
 
 /** Triage decides on a new ticket; one that is held gets its clocks and its technician when it is accepted. */
 function sortNew(

@@ -3,6 +3,7 @@ import type { WrittenStep } from '../writing'
 import type { Carried, Clock } from '../clock'
 import type { JobDeed, WantedJob } from '../dispatch'
 import type { FieldChange, FieldValue } from '../fields'
+import type { Begun, Crossed, HeardWord, TakenIn, TakenTarget, Untaken, Wire } from '../partner'
 import type { Answers } from '../intake'
 import type { Moment } from '../ladder'
 import type { ChannelKind } from '../notification'
@@ -13,8 +14,8 @@ import type { Asked, Opened, PlanEnd, TaskEnd, OutsideFault } from '../plan'
 import type { Booking, BookingAnswer, FieldStep, LinkKind, Task, TimeRecord, VisitReport } from '../work'
 import type { Rating } from './command'
 
-/** Who caused an entry: a person, or the desk itself. */
-export type Actor = { person: string } | { system: string }
+/** Who caused an entry: a person, or the desk itself. `called` is somebody of another desk, in words. */
+export type Actor = { person: string } | { system: string; called?: string }
 
 /** So many tickets like this one came that they may have one cause. */
 export interface Suspected {
@@ -32,7 +33,7 @@ export interface Suspected {
 export type SortedField = 'category' | 'impact' | 'urgency' | 'priority' | 'queue' | 'team' | 'technician'
 
 /** How a request came in. */
-export type Channel = 'portal' | 'desk' | 'api' | 'mail' | 'signal'
+export type Channel = 'portal' | 'desk' | 'api' | 'mail' | 'signal' | 'partner'
 
 /** A file that was sent with a ticket; what is in it is kept apart. */
 export interface Attached {
@@ -393,6 +394,48 @@ export type EntryBody =
   | { kind: 'assistDid'; assist: number; did: AssistDeed }
   /** `shows` is what its requester may read of it from then on. */
   | { kind: 'assistEnded'; assist: number; why: AssistEnd; shows: AssistPaper[]; alarm?: string }
+  /** It is exchanged with a partner desk; `link` is by what both know it, `because` the rule that began it. */
+  | {
+      kind: 'partnerLinked'
+      counterpart: number
+      partner: string
+      name: string
+      link: string
+      begun: Begun
+      reference?: number
+      because?: Because
+    }
+  /** What they are told. The texts of what was said stand in the entries that say them: by their numbers, and by whom. */
+  | {
+      kind: 'partnerTold'
+      counterpart: number
+      tiding: HeardWord
+      says?: { sequence: number; by: string }[]
+    }
+  /** Both desks only answer each other: these are not told any more. */
+  | { kind: 'partnerRound'; counterpart: number; changes: Wire }
+  /** What they said, and what it became here. */
+  | {
+      kind: 'partnerHeard'
+      counterpart: number
+      word: HeardWord
+      reference?: number
+      taken: TakenIn[]
+      untaken: Untaken[]
+      conflicts: Crossed[]
+      targets: TakenTarget[]
+      known: Wire
+    }
+  /** What became of ours there, where that is news. */
+  | {
+      kind: 'partnerAnswered'
+      counterpart: number
+      reference?: number
+      refused?: string
+      untaken?: Untaken[]
+    }
+  /** Somebody has decided whose stays of what both sides changed. */
+  | { kind: 'partnerDecided'; counterpart: number; target: TakenTarget; keeps: 'ours' | 'theirs' }
   /** Work of it wants somebody and a time. */
   | { kind: 'jobWanted'; job: WantedJob }
   | { kind: 'jobChanged'; job: WantedJob; did: JobDeed }

@@ -11,6 +11,7 @@ import { listInWords } from '../words'
 import { suspectedInWords } from '../similar'
 import { LINK_NAMES, type FieldStep, type Task } from '../work'
 import { ASSIST_WORDS } from './assistWords'
+import { COUNTERPART_WORDS } from './counterpartWords'
 import type { Entry, NamedByTickets } from './entry'
 import { by, personName, type RecordNames } from './recordNames'
 
@@ -217,6 +218,7 @@ const WORDS: Words = {
   visitReported: ({ what, report, ...entry }, names) =>
     `${by(entry, names)} reported on “${what}”${report.words ? `: ${report.words}` : ''}`,
   ...ASSIST_WORDS,
+  ...COUNTERPART_WORDS,
   jobWanted: ({ job, ...entry }, names) =>
     job.booking !== undefined
       ? `${by(entry, names)} plans “${job.what}” on the board`

@@ -14,7 +14,7 @@ type Upcast = (body: Record<string, unknown>) => Record<string, unknown>
  * something else gets another version, a step in `UPCASTS` that reads the one before, and a sample in the golden file.
  */
 const VERSIONS: Record<EntryKind, number> = {
-  logged: 2,
+  logged: 3,
   sorted: 2,
   accepted: 1,
   rejected: 1,
@@ -82,6 +82,12 @@ const VERSIONS: Record<EntryKind, number> = {
   assistSeen: 1,
   assistDid: 1,
   assistEnded: 1,
+  partnerLinked: 1,
+  partnerTold: 1,
+  partnerRound: 1,
+  partnerHeard: 1,
+  partnerAnswered: 1,
+  partnerDecided: 1,
   jobWanted: 2,
   jobChanged: 2,
   tasksAdded: 3,
@@ -178,6 +184,8 @@ const toldAtGate = (fields: unknown): FieldChange[] =>
 const asItWas: Upcast = (body) => body
 
 const UPCASTS: Partial<Record<EntryKind, readonly Upcast[]>> = {
+  // What the first version lacks need not be said; later it could come from a partner desk.
+  logged: [asItWas, asItWas],
   // The first releases kept the share alone, and no words of the moment.
   rungRang: [
     ({ share, ...body }) => ({

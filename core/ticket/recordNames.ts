@@ -16,6 +16,6 @@ export interface RecordNames {
 /** Somebody's name, or their id where they are not known. */
 export const personName = ({ people }: Pick<RecordNames, 'people'>, id: string): string => people[id] ?? id
 
-/** Who made an entry: a person by name, or the desk itself. */
+/** Who made an entry: a person by name, somebody of a partner desk, or the desk itself. */
 export const by = ({ actor }: Pick<Entry, 'actor'>, names: Pick<RecordNames, 'people'>): string =>
-  'person' in actor ? personName(names, actor.person) : 'the desk'
+  'person' in actor ? personName(names, actor.person) : (actor.called ?? 'the desk')

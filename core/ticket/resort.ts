@@ -1,5 +1,5 @@
 import type { CompiledDesign, Directory, Listed } from '../design'
-import { articleOf, type Because } from '../reason'
+import { articleOf, type Because, type Reason } from '../reason'
 import type { Change } from './change'
 import { Refused, type ResortField } from './command'
 
@@ -48,9 +48,16 @@ function standingAs({ queues, teams }: Directory, field: ResortField, value: str
  * Sorts a ticket otherwise than triage did: one value, with who set it as its because. Promises follow the changed
  * facts.
  * @param from the value that was on the screen
+ * @param why why it is set, where nobody of the desk does
  * @throws Refused when the value cannot be chosen, or another was set meanwhile
  */
-export function resort(change: Change, field: ResortField, wanted: string, from?: string): void {
+export function resort(
+  change: Change,
+  field: ResortField,
+  wanted: string,
+  from?: string,
+  why?: Reason,
+): void {
   const { state, design, directory } = change
   const value = standingAs(directory, field, wanted)
   const choice = resortChoices(design, directory)[field].find((one) => one.value === value)
@@ -70,10 +77,12 @@ export function resort(change: Change, field: ResortField, wanted: string, from?
     kind: 'resorted',
     field,
     value,
-    because: change.because({
-      ...{ is: 'setByHand', by: change.by, field, value },
-      ...(before && { before: withoutBefore(before) }),
-    }),
+    because: change.because(
+      why ?? {
+        ...{ is: 'setByHand', by: change.by, field, value },
+        ...(before && { before: withoutBefore(before) }),
+      },
+    ),
     // Which rules people overrule, and how often, tells the lead where triage is wrong.
     ...(rule && { overruled: { article: rule, value: state[field] } }),
   })

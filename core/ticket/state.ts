@@ -6,6 +6,7 @@ import type { Answers } from '../intake'
 import { acknowledgedAs, dueKey, withRang, type Acknowledgement, type LadderRun } from '../ladder'
 import type { Instant } from '../time'
 import { rulesOf, said, type Because } from '../reason'
+import type { TicketCounterpart } from '../partner'
 import type { PartOf, PlanRun } from '../plan'
 import {
   withTick,
@@ -23,6 +24,7 @@ import { nameOfActor } from './actors'
 import { fieldsAfter } from './fields'
 import { afterMerger } from './merger'
 import { ASSIST_ENTRIES } from './assistState'
+import { COUNTERPART_ENTRIES } from './counterpartState'
 import { PLAN_ENTRIES } from './planState'
 import type { Rating } from './command'
 import type {
@@ -177,6 +179,8 @@ export interface TicketState {
   equipment?: AboutEquipment
   /** Looks at the requester's machine, oldest first. */
   assists?: AssistSession[]
+  /** What is exchanged of it with partner desks, oldest first. */
+  counterparts?: TicketCounterpart[]
   department?: string
   /** The category that its requester picked. */
   picked?: string
@@ -514,6 +518,7 @@ const APPLY: Apply = {
   taskDropped: ({ tasks = [] }, { id }) => ({ tasks: tasks.filter((one) => one.id !== id) }),
   ...PLAN_ENTRIES,
   ...ASSIST_ENTRIES,
+  ...COUNTERPART_ENTRIES,
   linked: ({ links = [] }, { to, as }) => ({ links: [...links, { reference: to, as }] }),
   unlinked: ({ links = [] }, { to, as }) => ({
     links: links.filter((one) => one.reference !== to || one.as !== as),
@@ -633,6 +638,7 @@ function first(entry: Of<'logged'>): TicketState {
 
 /** What ends a stretch in which nothing happens, whoever caused it: another status, a word of either side. */
 const ENDS_IDLENESS = new Set<Entry['kind']>([
+  'partnerHeard',
   'statusMoved',
   'replied',
   'answered',

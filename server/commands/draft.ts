@@ -19,6 +19,7 @@ import { deskNow } from '../clock/deskClock'
 import type { Trx } from '../db/connection'
 import { withDesign } from '../db/kept'
 import { beginAdoption } from './adoption'
+import { tellOffers } from '../delivery/partnerWords'
 import type { Desk } from './desk'
 import { draftPage, draftRow, keyOfStep, newestEdition } from '../queries/draft'
 
@@ -148,11 +149,12 @@ export async function publishDraft(desk: Desk, wanted: Publishing, person: strin
       })
       .execute()
     if (wanted.openTickets === 'follow') await beginAdoption(trx, next, person)
+    await tellOffers(trx, document)
     const left = compareDesigns(document, draft.document)
     await keepRest(trx, next, draft.version, left)
     return { edition: next, left: left.length }
   })
-  desk.knowledge.forget('edition')
+  await desk.knowledge.editionChanged()
   return published
 }
 

@@ -1,12 +1,13 @@
 import { sql, type RawBuilder } from 'kysely'
 import type { CompiledDesign } from '../../core/design'
-import { messageChanges, type Decided, type TicketState } from '../../core/ticket'
+import { COUNTERPART_KINDS, messageChanges, type Decided, type TicketState } from '../../core/ticket'
 import { prepared, type Database, type Trx } from '../db/connection'
 import {
   bookingRows,
   jobRows,
   clockRows,
   entryRow,
+  partnerRows,
   planRows,
   planTaskRows,
   taskRows,
@@ -16,6 +17,7 @@ import {
 import { orUpdate, WRITTEN } from '../db/written'
 import { childJobs, jobsForChildren } from '../delivery/childJobs'
 import { outboxParts, outboxRow } from '../delivery/outbox'
+import { partnerParts, partnerWords } from '../delivery/partnerWords'
 
 export interface RequestKey {
   person: string
@@ -47,6 +49,7 @@ function rowsOf(decisions: Decision[]) {
     time_record: decisions.flatMap(({ decided }) => timeRows(decided.state)),
     booking: decisions.flatMap(({ decided }) => bookingRows(decided.state)),
     job: decisions.flatMap(({ decided }) => jobRows(decided.state)),
+    partner_ticket: decisions.flatMap(({ decided }) => partnerRows(decided.state)),
     plan_run: decisions.flatMap(({ decided, design }) => planRows(decided.state, design)),
     plan_task: decisions.flatMap(({ decided, design }) => planTaskRows(decided.state, design)),
     ticket_task: decisions.flatMap(({ decided }) => taskRows(decided.state)),
@@ -89,12 +92,16 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
   const toIndex = having(INDEXED)
   const hasBookings = having([...BOOKING_ENTRIES, 'bookingAnswered', 'thingMerged'])
   const hasJobs = having(['jobWanted', 'jobChanged', ...BOOKING_ENTRIES, 'thingMerged'])
+  const hasPartners = having(COUNTERPART_KINDS)
   const hasTasks = having(['tasksAdded', 'taskChanged', 'taskDropped', 'moveTakenBack', 'thingMerged'])
   // What there is to do in a plan may change with any fact of its ticket.
   const hasPlans = decisions.flatMap(({ decided: { state } }) => (state.plans ? [state.reference] : []))
   const changes = decisions.flatMap(({ decided }) => decided.entries.flatMap(messageChanges))
   const outbox = outboxParts(rows.outbox, changes)
   const children = childJobs(decisions.flatMap(jobsForChildren))
+  const partners = partnerParts(
+    decisions.flatMap(({ decided: { state, entries } }) => partnerWords(state, entries)),
+  )
   // Parts that have nothing to write are left out: planning them costs as much as running them.
   const statement = sql`with
     t as (insert into ticket select * from ${filled('ticket')} ${orUpdate('ticket')}),
@@ -104,20 +111,22 @@ export async function store(db: Database | Trx, decisions: Decision[]): Promise<
     ${workParts(rows.time_record, 'time_record', hasTimes, filled('time_record'))}
     ${workParts(rows.booking, 'booking', hasBookings, filled('booking'))}
     ${workParts(rows.job, 'job', hasJobs, filled('job'))}
+    ${workParts(rows.partner_ticket, 'partner_ticket', hasPartners, filled('partner_ticket'))}
     ${workParts(rows.plan_run, 'plan_run', hasPlans, filled('plan_run'))}
     ${workParts(rows.plan_task, 'plan_task', hasPlans, filled('plan_task'))}
     ${workParts(rows.ticket_task, 'ticket_task', hasTasks, filled('ticket_task'))}
     ${outbox ? sql`${outbox.parts},` : sql``}
     ${children ? sql`${children.parts},` : sql``}
+    ${partners ? sql`${partners.parts},` : sql``}
     e as (insert into entry select * from ${filled('entry')})
-    select ${outbox?.count ?? sql`0`} + ${children?.count ?? sql`0`}`
+    select ${outbox?.count ?? sql`0`} + ${children?.count ?? sql`0`} + ${partners?.count ?? sql`0`}`
   await prepared(db, statement)
 }
 
 /** The rows of work on tickets on which something of it has changed; what is no more there goes. */
 function workParts(
   rows: readonly { reference: number }[],
-  table: 'time_record' | 'booking' | 'job' | 'plan_run' | 'plan_task' | 'ticket_task',
+  table: 'time_record' | 'booking' | 'job' | 'partner_ticket' | 'plan_run' | 'plan_task' | 'ticket_task',
   changed: readonly number[],
   filled: RawBuilder<unknown>,
 ) {

@@ -1,6 +1,7 @@
 import { editionsIn, type Reader } from '../../core/explain'
-import { CompiledDesign, Directory, type DirectoryData } from '../../core/design'
+import { CompiledDesign, Directory, type DirectoryData, type PartnerDesk } from '../../core/design'
 import type { ListName } from '../../core/directory'
+import { newExchange } from '../../core/partner'
 import { KEPT_LISTS, type KeptList } from './directoryRows'
 import type { Database, Trx } from './connection'
 import { withDesign } from './kept'
@@ -23,6 +24,12 @@ export class Knowledge {
   forget(what: 'edition' | 'directory'): void {
     if (what === 'edition') this.current = undefined
     else this.people = undefined
+  }
+
+  /** Another edition is the current one: its maps are those by which tickets are exchanged. */
+  async editionChanged(): Promise<void> {
+    this.forget('edition')
+    await this.renew(PARTNERS_CHANGED)
   }
 
   /** The edition that new tickets follow. */
@@ -130,12 +137,33 @@ function keepUnlessFailed<T>(promise: Promise<T>, drop: () => unknown): Promise<
 }
 
 /** What of the directory has changed: a thing of a list, or who has rotas instead. */
-export type DirectoryPart = readonly [list: ListName | 'rotas', id: string]
+export type DirectoryPart = readonly [list: ListName | 'rotas' | 'partners', id: string]
+
+/** What has changed where partners are paired, say what they take, or an edition has other maps. */
+export const PARTNERS_CHANGED: readonly DirectoryPart[] = [['partners', '']]
 
 const overridesOf = async (db: Database | Trx): Promise<DirectoryData['rotaOverrides']> =>
   (await db.selectFrom('rota_override').selectAll().orderBy('id').execute()).map(
     ({ starts: from, ends: to, id, rota, person, why }) => ({ ...{ id, rota, from, to, person, why } }),
   )
+
+/** The partners, each with its maps as the newest edition has them: both sides were told of those. */
+async function partnersOf(db: Database | Trx): Promise<PartnerDesk[]> {
+  const partners = await db.selectFrom('partner').select(['id', 'name', 'ended_at', 'offer']).execute()
+  if (!partners.length) return []
+  const newest = await db
+    .selectFrom('edition')
+    .select('document')
+    .orderBy('number', 'desc')
+    .limit(1)
+    .executeTakeFirst()
+  const { exchanges } = newest ? withDesign(newest).document : { exchanges: [] }
+  return partners.map(({ id, name, ended_at: ended, offer }) => ({
+    ...{ id, name, isPaired: ended === null },
+    exchange: exchanges.find((one) => one.id === id) ?? newExchange(id, name),
+    ...(offer && { offer }),
+  }))
+}
 
 /** Rows that are read at once: a large list is read bit by bit, so that nobody has to wait until all of it is there. */
 const AT_ONCE = 4000
@@ -144,7 +172,8 @@ const AT_ONCE = 4000
 export async function loadDirectory(db: Database | Trx): Promise<DirectoryData> {
   const lists: [string, object[]][] = []
   for (const list of Object.values(KEPT_LISTS)) lists.push([list.of, await loadList(db, list)])
-  return { ...Object.fromEntries(lists), rotaOverrides: await overridesOf(db) } as unknown as DirectoryData
+  const [rotaOverrides, partners] = [await overridesOf(db), await partnersOf(db)]
+  return { ...Object.fromEntries(lists), rotaOverrides, partners } as unknown as DirectoryData
 }
 
 async function loadList(db: Database | Trx, { table, key, read }: KeptList): Promise<object[]> {
@@ -174,6 +203,10 @@ async function patched(
   for (const list of new Set(parts.map(([one]) => one))) {
     if (list === 'rotas') {
       next.rotaOverrides = await overridesOf(db)
+      continue
+    }
+    if (list === 'partners') {
+      next.partners = await partnersOf(db)
       continue
     }
     const { table, key, read, of } = KEPT_LISTS[list]

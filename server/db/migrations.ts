@@ -853,4 +853,21 @@ create index partner_outbox_waiting on partner_outbox (partner, id) where gone_a
 update role set rights = array_append(rights, 'pairPartners') where id = 'administrator' and not 'pairPartners' = any(rights);
 `,
   },
+  {
+    name: '0048 tickets that are exchanged with partner desks',
+    sql: `
+create table partner_ticket (
+  reference bigint not null references ticket on delete cascade, id bigint not null, partner text not null,
+  begun text not null, link text not null, stands text not null, there bigint, open integer not null,
+  asked_at bigint not null, heard_at bigint, primary key (reference, id));
+create unique index partner_ticket_link on partner_ticket (partner, begun, link);
+alter table partner_outbox add column counterpart bigint;
+create index partner_outbox_ticket on partner_outbox (reference) where gone_at is null and reference is not null;
+alter table partner_heard add column answer jsonb;
+alter table partner rename column renewed_at to their_renewed_at;
+alter table partner add column renewed_at bigint;
+update partner set renewed_at = their_renewed_at;
+alter table partner alter column renewed_at set not null;
+`,
+  },
 ]

@@ -4,6 +4,7 @@ import type { CompiledDesign } from '../../core/design'
 import { bookingOf, standingOf, type WantedJob } from '../../core/dispatch'
 import { openTaskCount } from '../../core/facts'
 import { statusOf } from '../../core/lifecycle'
+import { standsOf } from '../../core/partner'
 import { dutiesOf, planProgress, standingStages } from '../../core/plan'
 import {
   followedPlans,
@@ -13,6 +14,7 @@ import {
   ticketAlarms,
   UnreadableEntry,
   versionOf,
+  type Actor,
   type Entry,
   type KeptEntry,
   type TicketState,
@@ -141,6 +143,15 @@ export function jobRows({ reference, jobs = [], bookings = [] }: TicketState): T
   }))
 }
 
+/** The rows of what is exchanged of it with partner desks. */
+export function partnerRows({ reference, counterparts = [] }: TicketState): Tables['partner_ticket'][] {
+  return counterparts.map((one) => ({
+    ...{ reference, id: one.id, partner: one.partner, begun: one.begun, link: one.link },
+    ...{ stands: standsOf(one), there: one.reference ?? null, open: one.open.length },
+    ...{ asked_at: one.askedAt, heard_at: one.heardAt ?? null },
+  }))
+}
+
 /** The rows of what is to do on it one by one. */
 export function taskRows({ reference, tasks = [], loggedAt }: TicketState): Tables['ticket_task'][] {
   return tasks.map((one) => ({
@@ -224,6 +235,7 @@ export const FOLLOWING = {
   clock: clockRows,
   booking: bookingRows,
   job: jobRows,
+  partner_ticket: partnerRows,
   time_record: timeRows,
   plan_run: planRows,
   plan_task: planTaskRows,
@@ -232,19 +244,26 @@ export const FOLLOWING = {
   Record<keyof Tables, (state: TicketState, design: CompiledDesign) => { reference: number }[]>
 >
 
+/** What of the desk did something; with somebody of another desk by name. */
+const whatDid = ({ system, called }: Exclude<Actor, { person: string }>) =>
+  called === undefined ? `system:${system}` : `called:${system}:${called}`
+
+function actorIn(kept: string): Actor {
+  const [sort, ...name] = kept.split(':')
+  if (sort === 'person') return { person: name.join(':') }
+  if (sort === 'called') return { system: name[0]!, called: name.slice(1).join(':') }
+  return { system: name.join(':') }
+}
+
 /** An entry as it is kept: what is common stands in columns, the rest in the body. */
 export function entryRow(reference: number, { sequence, at, actor, kind, ...body }: Entry) {
-  const who = 'person' in actor ? `person:${actor.person}` : `system:${actor.system}`
+  const who = 'person' in actor ? `person:${actor.person}` : whatDid(actor)
   return { reference, sequence, at, actor: who, kind, version: versionOf(kind), body }
 }
 
 /** Reads an entry back from its row. @throws UnreadableEntry when a newer release wrote it */
 export function entryFromRow({ actor, ...row }: Omit<KeptEntry, 'actor'> & { actor: string }): Entry {
-  const [sort, ...name] = actor.split(':')
-  return readEntry({
-    ...row,
-    actor: sort === 'person' ? { person: name.join(':') } : { system: name.join(':') },
-  })
+  return readEntry({ ...row, actor: actorIn(actor) })
 }
 
 /** Reads what can be read of a record: one entry of a newer release keeps nobody from the rest. */

@@ -401,8 +401,9 @@ export interface Tables {
     next_key: OrNull<string>
     their_key: string
     their_key_before: OrNull<string>
-    /** When their key, or ours, was changed last. */
+    /** When our key was changed last, and theirs. */
     renewed_at: number
+    their_renewed_at: number
     offer: ColumnType<Offer | null, string | null | undefined, string | null>
     paired_at: number
     /** Nobody here where they typed our code. */
@@ -424,14 +425,37 @@ export interface Tables {
     /** By which a repeat is recognised. */
     key: string
     type: string
+    /** The ticket that it is about, and which of its exchanges. */
     reference: OrNull<number>
+    counterpart: OrNull<number>
     data: Json<object>
     at: number
     gone_at: OrNull<number>
     answer: ColumnType<object | null, string | null | undefined, string | null>
   }
   /** What partners have said, so that nothing is taken twice. */
-  partner_heard: { partner: string; key: string; at: number }
+  partner_heard: {
+    partner: string
+    key: string
+    at: number
+    /** What was answered, which is said again to whoever says it again. */
+    answer: ColumnType<object | null, string | null | undefined, string | null>
+  }
+  /** What is exchanged of tickets with partners: as their tickets say. */
+  partner_ticket: {
+    reference: number
+    id: number
+    partner: string
+    begun: string
+    link: string
+    stands: string
+    /** The number of the ticket there. */
+    there: number | null
+    /** How much of what both sides changed nobody has decided. */
+    open: number
+    asked_at: number
+    heard_at: number | null
+  }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }
   /** Jobs that want somebody and a time, or have: as their tickets say. */

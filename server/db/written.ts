@@ -87,6 +87,11 @@ export const WRITTEN = {
       'series',
     ],
   },
+  partner_ticket: {
+    key: ['reference', 'id'],
+    stays: ['partner', 'begun', 'link', 'asked_at'],
+    changes: ['stands', 'there', 'open', 'heard_at'],
+  },
   plan_run: {
     key: ['reference', 'run'],
     stays: ['plan', 'began_at'],

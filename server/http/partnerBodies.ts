@@ -4,11 +4,15 @@ import {
   ArrayMaxSize,
   IsArray,
   IsIn,
+  IsInt,
   IsOptional,
   IsString,
   IsUUID,
   Matches,
+  Max,
   MaxLength,
+  Min,
+  ValidateBy,
   ValidateNested,
 } from 'class-validator'
 import type { ClassConstructor } from 'class-transformer'
@@ -16,17 +20,25 @@ import type { CloudEvent } from 'cloudevents'
 import { isRecord } from '../../core/lookup'
 import {
   CONFLICT_RULES,
+  END_WHYS,
+  isWireValue,
   MOST_OFFERED,
   MOST_VALUES,
   OFFERED_TYPES,
   type ConflictRule,
+  type EndWhy,
   type OfferedType,
+  type Wire,
 } from '../../core/partner'
+import { TEXT_LIMIT } from '../../core/ticket'
 import type { PartnerWord } from '../partner/incoming'
 import { OPEN_KEY } from '../partner/keys'
-import { WORD_TYPES, type WordType } from '../partner/outgoing'
+import { WORD_TYPES, type WordType } from '../delivery/partnerWords'
 import { HttpProblem } from './problem'
 import { parse } from './route'
+
+const NAME_LIMIT = 200
+const ID_LIMIT = 120
 
 /** An address of another desk, and the code that was made there. */
 export class PairBody {
@@ -37,6 +49,23 @@ export class PairBody {
   @IsString({ message: 'type the code' })
   @MaxLength(100)
   code!: string
+}
+
+/** Which partner is asked to take a ticket. */
+export class AskPartnerBody {
+  @IsString({ message: 'choose a partner desk' })
+  @MaxLength(ID_LIMIT)
+  partner!: string
+}
+
+/** Whose stays of what both sides have changed. */
+export class DecideBody {
+  @IsString()
+  @MaxLength(ID_LIMIT)
+  target!: string
+
+  @IsIn(['ours', 'theirs'], { message: 'say whose stays: ours or theirs' })
+  keeps!: 'ours' | 'theirs'
 }
 
 /** What a desk says of itself as it pairs, with the proof that it has the code. */
@@ -59,9 +88,6 @@ export class PairingWordBody {
   @MaxLength(100)
   proof!: string
 }
-
-const NAME_LIMIT = 200
-const ID_LIMIT = 120
 
 class BecomesBody {
   @IsString()
@@ -170,7 +196,102 @@ class EndBody {
   why?: string
 }
 
+/** So many things are said in one word at most, and so many fields. */
+const MOST_SAID = 200
+const MOST_FIELDS = MOST_OFFERED
+/** How far a moment may be before or after 1970, in milliseconds: so far one can be written down. */
+const FARTHEST = 8.64e15
+
+/** Values of fields by their names: text, numbers, yes and no, several texts, or nothing. */
+function IsWire() {
+  return ValidateBy({
+    name: 'isWire',
+    validator: {
+      validate: (said: unknown) =>
+        isRecord(said) &&
+        Object.keys(said).length <= MOST_FIELDS &&
+        Object.entries(said).every(([name, value]) => name.length <= ID_LIMIT && isWireValue(value)),
+      defaultMessage: () =>
+        `is to be fields with their values: text, a number, yes or no, several texts, or nothing; ${MOST_FIELDS} at most`,
+    },
+  })
+}
+
+class SaidItemBody {
+  @IsString()
+  @MaxLength(ID_LIMIT)
+  id!: string
+
+  @IsIn(['reply', 'note'])
+  kind!: 'reply' | 'note'
+
+  @IsString()
+  @MaxLength(NAME_LIMIT)
+  by!: string
+
+  @IsString()
+  @MaxLength(TEXT_LIMIT)
+  text!: string
+}
+
+class TidingBody {
+  @IsInt()
+  @Min(1)
+  sequence!: number
+
+  @IsInt()
+  @Min(0)
+  heard!: number
+
+  @IsInt()
+  @Min(0)
+  @Max(FARTHEST)
+  stamp!: number
+
+  @IsWire()
+  changes!: Wire
+
+  @IsArray()
+  @ArrayMaxSize(MOST_SAID)
+  @ValidateNested({ each: true })
+  @Type(() => SaidItemBody)
+  said!: SaidItemBody[]
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(1000)
+  hops?: number
+
+  @IsOptional()
+  @IsIn(END_WHYS)
+  ends?: EndWhy
+}
+
+/** What is said of a ticket. */
+export class TicketWordBody {
+  @IsString()
+  @MaxLength(ID_LIMIT)
+  link!: string
+
+  @IsIn(['here', 'there'])
+  begun!: 'here' | 'there'
+
+  @IsInt()
+  @Min(0)
+  reference!: number
+
+  @IsOptional()
+  @IsIn([true])
+  begins?: true
+
+  @ValidateNested()
+  @Type(() => TidingBody)
+  tiding!: TidingBody
+}
+
 const DATA: Record<WordType, ClassConstructor<object>> = {
+  'partner.ticket': TicketWordBody,
   'partner.offer': OfferBody,
   'partner.key': KeyBody,
   'partner.end': EndBody,

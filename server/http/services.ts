@@ -1,6 +1,8 @@
 import { Desk } from '../commands/desk'
 import { hearDirectory } from '../commands/people'
 import { Together } from '../commands/together'
+import { PARTNERS_CHANGED } from '../db/knowledge'
+import { MAPS } from '../partner/partners'
 import { heartbeat, loadClock } from '../clock/deskClock'
 import { connect } from '../db/connection'
 import { listen } from '../db/listen'
@@ -36,7 +38,7 @@ function start(): Services {
   const stopListening = listen(desk.connection.pool, {
     yare_clock: () => void reload().then(() => stream.send({ kind: 'clock' })),
     yare_edition: () => {
-      desk.knowledge.forget('edition')
+      void desk.knowledge.editionChanged()
       stream.send({ kind: 'edition' })
     },
     yare_adoption: () => stream.send({ kind: 'adoption' }),
@@ -44,7 +46,10 @@ function start(): Services {
       hearDirectory(desk, payload)
       stream.send({ kind: 'directory' })
     },
-    yare_partners: () => stream.send({ kind: 'partners' }),
+    yare_partners: (what) => {
+      if (what === MAPS) void desk.knowledge.renew(PARTNERS_CHANGED)
+      stream.send({ kind: 'partners' })
+    },
     // Without a version the draft is gone: published, or thrown away.
     yare_draft: (version) => stream.send({ kind: 'draft', version: version ? Number(version) : null }),
     yare_ended: (payload) => stream.end(JSON.parse(payload) as Ended),

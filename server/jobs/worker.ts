@@ -6,7 +6,9 @@ import { loadClock, machineNow } from '../clock/deskClock'
 import { Desk } from '../commands/desk'
 import { MAX_ATTEMPTS, PAGE_PRIORITY } from '../delivery/outbox'
 import { connect, type Database } from '../db/connection'
+import { PARTNERS_CHANGED } from '../db/knowledge'
 import { listen } from '../db/listen'
+import { MAPS } from '../partner/partners'
 import { quiet } from '../db/migrate'
 import { adoptBatch, type Batch } from '../commands/adoption'
 import { sweepFiles } from '../commands/attachments'
@@ -75,8 +77,11 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
   const reload = () => void loadClock(desk.db).catch(() => undefined)
   const stopListening = listen(desk.connection.pool, {
     yare_clock: reload,
+    yare_edition: () => void desk.knowledge.editionChanged(),
     yare_directory: (payload) => hearDirectory(desk, payload),
+    yare_partners: (what) => void (what === MAPS && desk.knowledge.renew(PARTNERS_CHANGED)),
     reconnected: () => {
+      desk.knowledge.forget('edition')
       desk.knowledge.forget('directory')
       reload()
     },

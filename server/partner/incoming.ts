@@ -1,16 +1,21 @@
 import type { Offer } from '../../core/partner'
+import type { TicketWord } from '../../core/ticket'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import type { Trx } from '../db/connection'
+import { PARTNERS_CHANGED } from '../db/knowledge'
 import { isSignedWith } from './keys'
-import { tryNow, type WordAnswer, type WordType } from './outgoing'
-import { keysOf, notifyPartners, type Partner } from './partners'
+import type { WordType } from '../delivery/partnerWords'
+import { tryNow, type WordAnswer } from './outgoing'
+import { keysOf, MAPS, notifyPartners, type Partner } from './partners'
+import { takeTicket } from './ticketWords'
 
 /** A word of a partner, after its content was looked at. */
 export type PartnerWord = { id: string } & (
   | { type: 'partner.offer'; data: Offer }
   | { type: 'partner.key'; data: { key: string } }
   | { type: 'partner.end'; data: object }
+  | { type: 'partner.ticket'; data: TicketWord }
   /** What cannot be read, or is not known here. */
   | { type: 'unread'; why: string }
 )
@@ -65,37 +70,65 @@ export async function takeWords(
   return answers
 }
 
-async function takeWord({ db }: Desk, id: string, word: PartnerWord): Promise<WordAnswer> {
+async function takeWord(desk: Desk, id: string, word: PartnerWord): Promise<WordAnswer> {
   if (word.type === 'unread') return { id: word.id, is: 'refused', why: word.why }
-  return db.transaction().execute(async (trx) => {
-    const now = await trx
+  const changed: number[] = []
+  const answer = await desk.db.transaction().execute(async (trx) => {
+    const partner = await trx
       .selectFrom('partner')
       .selectAll()
       .where('id', '=', id)
-      .forUpdate()
+      // Tickets that are told at the same moment only refer to it.
+      .forNoKeyUpdate()
       .executeTakeFirstOrThrow()
-    if (now.ended_at !== null) return { id: word.id, is: 'over' }
-    if (!(await isNew(trx, id, word.id))) return { id: word.id, is: 'again' }
-    const handler = TAKERS[word.type] as (trx: Trx, partner: Partner, data: object) => Promise<void>
-    await handler(trx, now, word.data)
-    await notifyPartners(trx)
-    return { id: word.id, is: 'taken' }
+    if (partner.ended_at !== null) return { id: word.id, is: 'over' as const }
+    const before = await heardBefore(trx, id, word.id)
+    if (before) return before
+    const said = word.type === 'partner.ticket' ? await takeTicket(desk, trx, partner, word.data) : undefined
+    if (word.type !== 'partner.ticket') await takeOther(trx, partner, word)
+    if (said?.reference !== undefined) changed.push(said.reference)
+    const answer: WordAnswer = { id: word.id, is: 'taken', ...said }
+    await trx
+      .insertInto('partner_heard')
+      .values({ partner: id, key: keptKey(word.id), at: deskNow(), answer: JSON.stringify(answer) })
+      .execute()
+    return answer
   })
+  if (word.type === 'partner.offer' || word.type === 'partner.end')
+    await desk.knowledge.renew(PARTNERS_CHANGED)
+  for (const reference of changed) desk.announce(reference)
+  return answer
 }
 
-/** Whether a word was never heard: one that somebody has kept, and says again for a partner, does nothing. */
-async function isNew(trx: Trx, partner: string, key: string): Promise<boolean> {
+const keptKey = (id: string) => id.slice(0, 200)
+
+/** What was answered to a word that was heard before: whoever has kept it, and says it again for a partner, does nothing. */
+async function heardBefore(trx: Trx, partner: string, id: string): Promise<WordAnswer | undefined> {
   const kept = await trx
-    .insertInto('partner_heard')
-    .values({ partner, key: key.slice(0, 200), at: deskNow() })
-    .onConflict((on) => on.doNothing())
-    .returning('key')
+    .selectFrom('partner_heard')
+    .select('answer')
+    .where('partner', '=', partner)
+    .where('key', '=', keptKey(id))
     .executeTakeFirst()
-  return kept !== undefined
+  if (!kept) return undefined
+  const answer = kept.answer as WordAnswer | null
+  return { ...answer, id, is: answer?.is === 'refused' ? 'refused' : 'again' }
 }
 
-/** What each word does. */
-const TAKERS: { [T in WordType]: (trx: Trx, partner: Partner, data: DataOf<T>) => Promise<void> } = {
+async function takeOther(trx: Trx, partner: Partner, word: PartnerWord): Promise<void> {
+  const take = TAKERS[word.type as keyof typeof TAKERS] as (
+    trx: Trx,
+    partner: Partner,
+    data: object,
+  ) => Promise<void>
+  await take(trx, partner, (word as { data: object }).data)
+  await notifyPartners(trx, MAPS)
+}
+
+/** What each word that is of no ticket does. */
+const TAKERS: {
+  [T in Exclude<WordType, 'partner.ticket'>]: (trx: Trx, partner: Partner, data: DataOf<T>) => Promise<void>
+} = {
   'partner.offer': async (trx, { id }, offer) => {
     await trx
       .updateTable('partner')
@@ -107,7 +140,7 @@ const TAKERS: { [T in WordType]: (trx: Trx, partner: Partner, data: DataOf<T>) =
     if (key === before) return
     await trx
       .updateTable('partner')
-      .set({ their_key: key, their_key_before: before, renewed_at: deskNow() })
+      .set({ their_key: key, their_key_before: before, their_renewed_at: deskNow() })
       .where('id', '=', id)
       .execute()
   },

@@ -1,23 +1,23 @@
 import { randomUUID } from 'node:crypto'
-import { sql } from 'kysely'
+import { sql, type Selectable } from 'kysely'
 import { CloudEvent } from 'cloudevents'
 import { messageOf } from '../../core/error/messageOf'
 import { isRecord } from '../../core/lookup'
-import { newExchange, offerOf } from '../../core/partner'
+import { isWireValue, MOST_OFFERED, TOLD_BACK, type Untaken } from '../../core/partner'
 import { Refused } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
+import { lockedState } from '../commands/lockedState'
 import type { Database, Trx } from '../db/connection'
+import { PARTNERS_CHANGED } from '../db/knowledge'
+import type { Tables } from '../db/tables'
 import { callOut } from '../delivery/callOut'
+import { carryLater, tellPartner } from '../delivery/partnerWords'
 import { newKeys, openOf, signatureOf } from './keys'
-import { notifyPartners, partnerOf, type Partner } from './partners'
+import { MAPS, notifyPartners, partnerOf, type Partner } from './partners'
 
 // What is told to partners: put down in its order with what it is about, and carried by one job for each partner.
-
-/** What desks tell each other, besides as they pair. */
-export const WORD_TYPES = ['partner.offer', 'partner.key', 'partner.end'] as const
-export type WordType = (typeof WORD_TYPES)[number]
 
 /** What becomes of a word that was told. */
 export const WORD_ANSWERS = ['taken', 'again', 'over', 'refused'] as const
@@ -26,54 +26,25 @@ export interface WordAnswer {
   is: (typeof WORD_ANSWERS)[number]
   /** Why it was refused, in words. */
   why?: string
-}
-
-interface Word {
-  type: WordType
-  data: object
+  /** The number of the ticket at the desk that answers. */
   reference?: number
-}
-
-/** Puts something down to be told to a partner, and gives out the job that carries it. */
-export async function tellPartner(trx: Trx | Database, partner: string, word: Word): Promise<void> {
-  const { type, data, reference } = word
-  await trx
-    .insertInto('partner_outbox')
-    .values({
-      ...{ partner, key: randomUUID(), type, data: JSON.stringify(data), at: deskNow() },
-      ...(reference !== undefined && { reference }),
-    })
-    .execute()
-  await carryLater(trx, partner, 0)
-}
-
-/** One job for each partner, one at a time; one that waits for its next try does for what comes meanwhile. */
-async function carryLater(db: Trx | Database, partner: string, seconds: number): Promise<void> {
-  await sql`select graphile_worker.add_job('carry', json_build_object('partner', ${partner}::text),
-    queue_name => ${`partner ${partner}`}, run_at => now() + ${seconds} * interval '1 second', max_attempts => 20,
-    job_key => ${`partner ${partner}`}, job_key_mode => 'preserve_run_at')`.execute(db)
-}
-
-/** Tells a partner what we say and take in now. */
-export async function tellOffer({ db, knowledge }: Desk, partner: string): Promise<void> {
-  const [{ design }, { id, name }] = await Promise.all([knowledge.currentEdition(), partnerOf(db, partner)])
-  const exchange = design.exchanges.find((one) => one.id === id) ?? newExchange(id, name)
-  const data = offerOf(exchange, design.desk.name)
-  await db.transaction().execute((trx) => tellPartner(trx, partner, { type: 'partner.offer', data }))
+  /** What of it is nothing there. */
+  untaken?: Untaken[]
 }
 
 /**
  * Ends a pairing: the other side is told, and nothing goes either way after that. No administrator there is asked.
  * @throws Refused where it has ended
  */
-export async function endPartner({ db }: Desk, id: string, by: string): Promise<void> {
+export async function endPartner({ db, knowledge }: Desk, id: string, by: string): Promise<void> {
   const { name, ended_at: ended } = await partnerOf(db, id)
   if (ended !== null) throw new Refused('conflict', `The pairing with ${name} has ended already.`)
   await db.transaction().execute(async (trx) => {
     await trx.updateTable('partner').set({ ended_at: deskNow(), ended_by: by }).where('id', '=', id).execute()
     await tellPartner(trx, id, { type: 'partner.end', data: {} })
-    await notifyPartners(trx)
+    await notifyPartners(trx, MAPS)
   })
+  await knowledge.renew(PARTNERS_CHANGED)
 }
 
 /** Makes new keys, with which we sign as soon as the partner knows them. @throws Refused where the pairing has ended */
@@ -119,13 +90,8 @@ export async function carry(desk: Desk, id: string): Promise<void> {
     } catch (error) {
       return notReached(desk.db, partner, messageOf(error))
     }
+    await heardAnswers(desk, words, answers)
     await desk.db.transaction().execute(async (trx) => {
-      for (const word of words)
-        await heardAnswer(
-          trx,
-          word,
-          answers.find((one) => one.id === word.key),
-        )
       await trx
         .updateTable('partner')
         .set({ unreachable_since: null, unreachable_why: null })
@@ -193,11 +159,36 @@ function answersIn(text: string): WordAnswer[] {
   const said: unknown = JSON.parse(text)
   const all: unknown = isRecord(said) ? said.answers : undefined
   if (!Array.isArray(all)) throw new Error('it does not say what became of it')
-  return (all as unknown[]).filter(
-    (one): one is WordAnswer =>
-      isRecord(one) && typeof one.id === 'string' && (WORD_ANSWERS as readonly unknown[]).includes(one.is),
-  )
+  return (all as unknown[]).flatMap(answerIn)
 }
+
+/** An answer of a stranger: only what can be one of it is read. */
+function answerIn(said: unknown): WordAnswer[] {
+  if (!isRecord(said) || typeof said.id !== 'string' || !isOneOf(WORD_ANSWERS, said.is)) return []
+  const { id, is, why, reference, untaken } = said
+  return [
+    {
+      ...{ id, is },
+      ...(typeof why === 'string' && { why: why.slice(0, 300) }),
+      ...(Number.isSafeInteger(reference) && { reference: Number(reference) }),
+      ...(Array.isArray(untaken) && { untaken: untaken.slice(0, MOST_OFFERED).flatMap(untakenIn) }),
+    },
+  ]
+}
+
+function untakenIn(said: unknown): Untaken[] {
+  if (!isRecord(said) || typeof said.field !== 'string' || !isOneOf(TOLD_BACK, said.why)) return []
+  const { field, value, why, said: words } = said
+  return [
+    {
+      ...{ field: field.slice(0, 120), value: isWireValue(value) ? value : null, why },
+      ...(typeof words === 'string' && { said: words.slice(0, 300) }),
+    },
+  ]
+}
+
+const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T =>
+  (list as readonly unknown[]).includes(value)
 
 function detailIn(text: string): string {
   try {
@@ -208,20 +199,48 @@ function detailIn(text: string): string {
   }
 }
 
-/** What the partner made of a word. */
-async function heardAnswer(
-  trx: Trx,
-  { id, partner, type }: { id: number; partner: string; type: string },
-  answer: WordAnswer | undefined,
+type Told = Pick<
+  Selectable<Tables['partner_outbox']>,
+  'id' | 'key' | 'partner' | 'type' | 'reference' | 'counterpart'
+>
+
+/** What the partner made of some words: those in which there is nothing to be done are only noted. */
+async function heardAnswers(
+  desk: Desk,
+  words: readonly Told[],
+  answers: readonly WordAnswer[],
 ): Promise<void> {
-  if (!answer) return
-  await trx
-    .updateTable('partner_outbox')
-    .set({ gone_at: deskNow(), answer: JSON.stringify(answer) })
-    .where('id', '=', id)
-    .execute()
-  if (type === 'partner.key' && answer.is !== 'refused') await useNewKeys(trx, partner)
+  const answered = new Map(answers.map((one) => [one.id, one]))
+  for (const word of words) {
+    const answer = answered.get(word.key)
+    if (answer) await heardAnswer(desk, word, answer)
+  }
 }
+
+async function heardAnswer(desk: Desk, word: Told, answer: WordAnswer): Promise<void> {
+  const { id, partner, type, reference, counterpart } = word
+  await desk.db.transaction().execute(async (trx) => {
+    await trx
+      .updateTable('partner_outbox')
+      .set({ gone_at: deskNow(), answer: JSON.stringify(answer) })
+      .where('id', '=', id)
+      .execute()
+    if (type === 'partner.key' && answer.is !== 'refused') await useNewKeys(trx, partner)
+    if (reference === null || counterpart === null) return
+    const state = await lockedState(trx, reference)
+    const { is, why = 'They do not say why.', reference: there, untaken } = answer
+    const command = {
+      ...{ kind: 'partnerAnswered' as const, id: counterpart },
+      ...(there !== undefined && { reference: there }),
+      ...(is === 'refused' && { refused: why }),
+      ...(untaken && { untaken }),
+    }
+    await desk.runWithin(trx, state, command, PARTNER)
+  })
+  if (reference !== null) desk.announce(reference)
+}
+
+const PARTNER = { system: 'partner' }
 
 async function useNewKeys(trx: Trx, id: string): Promise<void> {
   const { next_key: next } = await partnerOf(trx, id)

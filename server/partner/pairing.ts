@@ -2,6 +2,7 @@ import { createHmac, randomUUID, timingSafeEqual } from 'node:crypto'
 import { readPlainCode } from '../../core/code'
 import { messageOf } from '../../core/error/messageOf'
 import { isRecord } from '../../core/lookup'
+import type { Design } from '../../core/design'
 import { freeId } from '../../core/naming'
 import {
   deskAddressIn,
@@ -17,10 +18,11 @@ import { newCode } from '../base/secrets'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import type { Trx } from '../db/connection'
+import { PARTNERS_CHANGED } from '../db/knowledge'
 import { callOut, mayCall } from '../delivery/callOut'
+import { tellOffer } from '../delivery/partnerWords'
 import { newKeys, OPEN_KEY, type Keys } from './keys'
-import { tellOffer } from './outgoing'
-import { notifyPartners } from './partners'
+import { MAPS, notifyPartners } from './partners'
 
 /** One desk, and where others reach it. */
 export interface Here {
@@ -38,8 +40,6 @@ function isProved(code: string, as: 'asks' | 'answers', { proof, ...word }: Prov
   const [given, wanted] = [Buffer.from(proof), Buffer.from(proofOf(code, as, word))]
   return given.length === wanted.length && timingSafeEqual(given, wanted)
 }
-
-const nameOf = async (desk: Desk) => (await desk.knowledge.currentEdition()).design.desk.name
 
 /**
  * Makes a code for another desk to type.
@@ -77,14 +77,15 @@ export async function answerPairing({ desk, address }: Here, word: ProvedWord): 
   if (!code) throw noCode()
   const refused = await mayCall(theirs)
   if (refused) throw new Refused('conflict', `Your desk cannot be called from here: ${refused}.`)
-  const [name, keys] = [await nameOf(desk), newKeys()]
-  const id = await desk.db.transaction().execute(async (trx) => {
+  const [{ design }, keys] = [await desk.knowledge.currentEdition(), newKeys()]
+  await desk.db.transaction().execute(async (trx) => {
     const used = await trx.deleteFrom('partner_code').where('code', '=', code.code).executeTakeFirst()
     // Whoever types a code at the same moment as another is too late.
     if (used.numDeletedRows === 0n) throw noCode()
-    return keepPartner(trx, { ...word, address: theirs }, keys, null)
+    return keepPartner(trx, { ...word, address: theirs }, keys, null, design)
   })
-  await tellOffer(desk, id)
+  await desk.knowledge.renew(PARTNERS_CHANGED)
+  const { name } = design.desk
   const answer: PairingWord = { pairing: word.pairing, name, address, key: keys.open }
   return { ...answer, proof: proofOf(code.code, 'answers', answer) }
 }
@@ -111,14 +112,15 @@ export async function pairWith(
   if (theirs === address) throw wrong('address', 'this is our own desk')
   if (code === undefined) throw wrong('code', 'type all twenty signs of the code')
   const keys = newKeys()
-  const word: PairingWord = { pairing: randomUUID(), name: await nameOf(desk), address, key: keys.open }
+  const { design } = await desk.knowledge.currentEdition()
+  const word: PairingWord = { pairing: randomUUID(), name: design.desk.name, address, key: keys.open }
   const answer = await askToPair(theirs, { ...word, proof: proofOf(code, 'asks', word) })
   if (!isProved(code, 'answers', answer) || answer.pairing !== word.pairing)
     throw new Refused('conflict', 'Whoever answers there does not have the code. Nothing was paired.')
   const id = await desk.db
     .transaction()
-    .execute((trx) => keepPartner(trx, { ...answer, address: theirs }, keys, by))
-  await tellOffer(desk, id)
+    .execute((trx) => keepPartner(trx, { ...answer, address: theirs }, keys, by, design))
+  await desk.knowledge.renew(PARTNERS_CHANGED)
   return id
 }
 
@@ -157,12 +159,16 @@ const isProvedWord = (answer: unknown): answer is ProvedWord =>
   WORD_PARTS.every((part) => typeof answer[part] === 'string') &&
   OPEN_KEY.test(String(answer.key))
 
-/** Keeps a partner: a new one, or one that pairs again with new keys, whose tickets stay linked. */
+/**
+ * Keeps a partner: a new one, or one that pairs again with new keys, whose tickets stay linked. What we say and take in
+ * is told with it.
+ */
 async function keepPartner(
   trx: Trx,
   { pairing, name, address, key }: PairingWord,
   { own }: Keys,
   by: string | null,
+  design: Design,
 ): Promise<string> {
   const now = deskNow()
   const known = await trx.selectFrom('partner').select(['id', 'address']).forUpdate().execute()
@@ -176,7 +182,14 @@ async function keepPartner(
       their_key: key,
       their_key_before: null,
     },
-    ...{ renewed_at: now, paired_at: now, paired_by: by, ended_at: null, ended_by: null },
+    ...{
+      renewed_at: now,
+      their_renewed_at: now,
+      paired_at: now,
+      paired_by: by,
+      ended_at: null,
+      ended_by: null,
+    },
     ...{ unreachable_since: null, unreachable_why: null },
   }
   const id = before?.id ?? freeId(name, (taken) => known.some((one) => one.id === taken), 'partner')
@@ -186,7 +199,8 @@ async function keepPartner(
       .insertInto('partner')
       .values({ id, address, ...said })
       .execute()
-  await notifyPartners(trx)
+  await tellOffer(trx, id, design)
+  await notifyPartners(trx, MAPS)
   log.info(
     { partner: id, address },
     before ? 'paired again with a partner desk' : 'paired with a partner desk',

@@ -13,12 +13,19 @@ export async function partnerOf(db: Database | Trx, id: string): Promise<Partner
   return found
 }
 
-/** Tells browsers that something of partners has changed, once that is stored. */
-export const notifyPartners = (trx: Trx | Database) => sql`select pg_notify('yare_partners', '')`.execute(trx)
+/** What a notice says where a pairing, or what is exchanged, is another. */
+export const MAPS = 'maps'
+
+/**
+ * Tells browsers that something of partners has changed, once that is stored.
+ * @param what `MAPS` where processes are to read them anew
+ */
+export const notifyPartners = (trx: Trx | Database, what: typeof MAPS | '' = '') =>
+  sql`select pg_notify('yare_partners', ${what})`.execute(trx)
 
 /** The keys by which words of a partner are checked: the present one, and for a day that of before. */
 export const keysOf = (
-  { their_key: key, their_key_before: before, renewed_at: at }: Partner,
+  { their_key: key, their_key_before: before, their_renewed_at: at }: Partner,
   now: number,
 ) => [key, ...(before !== null && now - at < KEYS_OVERLAP ? [before] : [])]
 

@@ -28,6 +28,7 @@ const CALLED: Readonly<Record<keyof typeof FOLLOWING, string>> = {
   clock: 'clocks',
   booking: 'fixed times',
   job: 'jobs',
+  partner_ticket: 'exchanges with partners',
   time_record: 'time records',
   plan_run: 'plans',
   plan_task: 'tasks of plans',

@@ -1,0 +1,140 @@
+import type { CompiledDesign, Directory, PartnerDesk } from '../../core/design'
+import { isOwnField, standsOf, type Offer, type TakenTarget, type WireValue } from '../../core/partner'
+import { statusOf } from '../../core/lifecycle'
+import { linesFor, resortChoices, wireInWords, type TicketState } from '../../core/ticket'
+import type { TicketCounterpart, Untaken } from '../../core/partner'
+import { deskNow } from '../clock/deskClock'
+import type { Database } from '../db/connection'
+import type { Reading } from './reading'
+import { ticketState } from './ticketState'
+
+/** What waits to go to the partners of a ticket, by exchange. */
+async function waitingOf(db: Database, reference: number) {
+  const rows = await db
+    .selectFrom('partner_outbox')
+    .select((e) => ['counterpart', e.fn.countAll<number>().as('count'), e.fn.min('at').as('since')])
+    .where('reference', '=', reference)
+    .where('gone_at', 'is', null)
+    .groupBy('counterpart')
+    .execute()
+  return new Map(rows.map((row) => [row.counterpart, { count: Number(row.count), since: row.since }]))
+}
+
+/**
+ * How a ticket is exchanged with partner desks, and what each that it is not exchanged with would be told of it: line by
+ * line, before it goes.
+ */
+export async function exchangedOn(desk: Reading, reference: number) {
+  const state = await ticketState(desk, reference)
+  const [design, directory, waiting, unreached] = await Promise.all([
+    desk.knowledge.editionOf(state),
+    desk.knowledge.directory(),
+    waitingOf(desk.db, reference),
+    desk.db.selectFrom('partner').select(['id', 'unreachable_since', 'unreachable_why']).execute(),
+  ])
+  const { counterparts = [] } = state
+  const asked = { state, design, directory, now: deskNow() }
+  const open = new Set(
+    counterparts.filter((one) => ['asked', 'linked'].includes(standsOf(one))).map((one) => one.partner),
+  )
+  return {
+    counterparts: counterparts.map((one) => {
+      const partner = directory.partners.get(one.partner)
+      const line = unreached.find(({ id }) => id === one.partner)
+      return {
+        ...counterpartPage(one, partner, { state, design, directory }),
+        waiting: waiting.get(one.id) ?? { count: 0, since: null },
+        unreachable:
+          line?.unreachable_since == null
+            ? null
+            : { since: line.unreachable_since, why: line.unreachable_why ?? '' },
+      }
+    }),
+    partners: [...directory.partners.values()]
+      .filter((one) => one.isPaired && !open.has(one.id))
+      .map((one) => ({
+        ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
+        notes: one.exchange.sends.notes ?? false,
+        lines: linesFor(asked, one).map(({ field, name, value, why, ours }) => ({
+          ...{ field, name, why: why ?? null },
+          words: value === undefined ? wireInWords(ours ?? null) : sentInWords(one, field, value),
+        })),
+      })),
+  }
+}
+
+interface Named {
+  state: TicketState
+  design: CompiledDesign
+  directory: Directory
+}
+
+function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefined, named: Named) {
+  const { id, name, begun, askedAt, heardAt, reference, refused, ended } = one
+  const { untakenHere = [], untakenThere = [], theirs, open } = one
+  const offer = partner?.offer
+  return {
+    ...{ id, partner: one.partner, name: partner?.name ?? name, isPaired: partner?.isPaired ?? false },
+    ...{ begun, stands: standsOf(one), reference: reference ?? null, refused: refused ?? null },
+    ...{ ended: ended ?? null, askedAt, heardAt: heardAt ?? null },
+    theirs: Object.entries(theirs).map(([field, value]) => ({
+      ...{ field, name: theirName(offer, field), words: theirWords(offer, field, value) },
+    })),
+    untakenHere: untakenHere.map((each) => untakenPage(each, (field) => theirName(offer, field))),
+    untakenThere: untakenThere.map((each) => untakenPage(each, (field) => ourName(partner, field))),
+    open: open.map(({ target, ours, theirs: there }) => ({
+      ...{ target, name: targetName(target, named), ours: valueHere(target, ours, named) },
+      theirs: valueHere(target, there, named),
+    })),
+  }
+}
+
+const untakenPage = ({ field, value, why, said }: Untaken, nameOf: (field: string) => string) => ({
+  ...{ field, name: nameOf(field), words: wireInWords(value), why, said: said ?? null },
+})
+
+const theirName = (offer: Offer | undefined, field: string) =>
+  offer?.gives.find((one) => one.id === field)?.name ?? field
+
+const ourName = (partner: PartnerDesk | undefined, field: string) =>
+  partner?.exchange.sends.fields.find((one) => one.id === field)?.name ?? field
+
+function theirWords(offer: Offer | undefined, field: string, value: WireValue): string {
+  const values = offer?.gives.find((one) => one.id === field)?.values
+  return values?.find((one) => one.id === value)?.name ?? plain(value)
+}
+
+/** A value as the partner is told it, by the name that its map gives it. */
+function sentInWords({ exchange }: PartnerDesk, field: string, value: WireValue): string {
+  const values = exchange.sends.fields.find((one) => one.id === field)?.values
+  return values?.find((one) => one.sent === value)?.name ?? plain(value)
+}
+
+const plain = (value: WireValue): string =>
+  typeof value === 'string' && value !== '' ? value : wireInWords(value)
+
+const TARGETS: Readonly<Record<Exclude<TakenTarget, `field.${string}`>, string>> = {
+  summary: 'Title',
+  status: 'Status',
+  priority: 'Priority',
+  category: 'Category',
+  impact: 'Impact',
+  urgency: 'Urgency',
+  queue: 'Queue',
+  team: 'Team',
+  technician: 'Technician',
+}
+
+function targetName(target: TakenTarget, { design }: Named): string {
+  if (!isOwnField(target)) return TARGETS[target]
+  const field = target.slice(target.indexOf('.') + 1)
+  return design.fields.get(field)?.label ?? field
+}
+
+/** A value of ours in words. */
+function valueHere(target: TakenTarget, value: WireValue, { state, design, directory }: Named): string {
+  if (typeof value !== 'string' || isOwnField(target) || target === 'summary') return plain(value)
+  if (target === 'status') return statusOf(design.kind(state.kind), value).name
+  if (target === 'technician') return directory.nameOf(value)
+  return resortChoices(design, directory)[target].find((one) => one.value === value)?.label ?? value
+}

@@ -1,0 +1,261 @@
+import { sql } from 'kysely'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { Exchange } from '../../core/partner'
+import { audit } from '../../server/queries/audit'
+import { draftPage } from '../../server/queries/draft'
+import { changeDraft, publishDraft } from '../../server/commands/draft'
+import { exchangedOn } from '../../server/queries/exchanged'
+import { ticketState } from '../../server/queries/ticketState'
+import { carry, endPartner } from '../../server/partner/outgoing'
+import { makeCode, pairWith } from '../../server/partner/pairing'
+import { ADA, SCANNER, setting, TORA } from './world'
+import { twoDesks, type PartnerDesk } from './twoDesks'
+
+// Tickets that go over between two desks, each with a database of its own, by HTTP.
+
+let a: PartnerDesk
+let b: PartnerDesk
+let [atA, atB] = ['', '']
+
+const STATES = (names: Record<string, string>) =>
+  Object.entries(names).map(([ours, sent]) => ({ ours, sent, name: sent }))
+
+/** What the desk that asks says and takes in. */
+const ASKS: Omit<Exchange, 'id' | 'name'> = {
+  sends: {
+    replies: true,
+    fields: [
+      { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
+      {
+        ...{ id: 'state', name: 'State', type: 'choice', from: { fact: 'status' } },
+        values: STATES({ logged: 'open', 'in-hand': 'busy' }),
+      },
+    ],
+  },
+  takes: {
+    replies: true,
+    fields: [
+      {
+        ...{ from: 'stage', to: 'status' },
+        values: [
+          { theirs: 'working', ours: 'in-hand' },
+          { theirs: 'stuck', ours: 'ask-supplier' },
+        ],
+      },
+      { from: 'weight', to: 'priority', values: [{ theirs: 'heavy', ours: 'p1' }] },
+    ],
+  },
+}
+/** What the one that is asked says and takes in. */
+const TAKES: Omit<Exchange, 'id' | 'name'> = {
+  sends: {
+    replies: true,
+    fields: [
+      {
+        ...{ id: 'stage', name: 'Stage', type: 'choice', from: { fact: 'status' } },
+        values: STATES({ 'in-hand': 'working', 'ask-requester': 'stuck' }),
+      },
+      {
+        ...{ id: 'weight', name: 'Weight', type: 'choice', from: { fact: 'priority' } },
+        values: STATES({ p1: 'heavy', p4: 'light' }),
+      },
+    ],
+  },
+  takes: {
+    replies: true,
+    begins: {
+      table: { id: 'begins', name: 'What begins', columns: ['theirs.state'], outcomes: ['item'], rows: [] },
+      ...{ otherwise: 'gate-scanner', requester: 'ines-varga' },
+    },
+    fields: [
+      { from: 'title', to: 'summary' },
+      {
+        ...{ from: 'state', to: 'status' },
+        values: [{ theirs: 'busy', ours: 'in-hand' }],
+      },
+    ],
+  },
+}
+
+async function publish({ desk }: PartnerDesk, exchange: Exchange) {
+  const { design } = await draftPage(desk)
+  const before = design.exchanges.find((one) => one.id === exchange.id) ?? null
+  await changeDraft(desk, { list: 'exchanges', id: exchange.id, before, after: exchange }, ADA.person)
+  const { version } = await draftPage(desk)
+  await publishDraft(desk, { version, note: 'Partners', openTickets: 'keep' }, ADA.person)
+}
+const idOf = async ({ db }: PartnerDesk) =>
+  (await db.selectFrom('partner').select('id').executeTakeFirstOrThrow()).id
+
+/** Carries all that waits on both sides, until nothing does. */
+async function settle() {
+  for (let round = 0; round < 6; round++) {
+    await carry(a.desk, atA)
+    await carry(b.desk, atB)
+  }
+}
+const asked = async () => {
+  const { state } = await a.desk.log(
+    { ...SCANNER, summary: 'Gate 4 does not read' },
+    { person: 'ines-varga' },
+  )
+  await a.desk.run(state.reference, { kind: 'askPartner', partner: atA }, TORA)
+  return state.reference
+}
+const linkedTo = async (reference: number) => {
+  const one = (await ticketState(a.desk, reference)).counterparts!.at(-1)!
+  return { here: one, there: one.reference! }
+}
+const onB = (reference: number) => ticketState(b.desk, reference)
+
+beforeAll(async () => {
+  ;[a, b] = await twoDesks('exchanged')
+  const { code } = await makeCode(a.desk, 'ada-thorne')
+  await pairWith(b.here, { address: a.here.address, code }, 'ada-thorne')
+  ;[atA, atB] = [await idOf(a), await idOf(b)]
+  await publish(a, { id: atA, name: 'Varnes', ...ASKS })
+  await publish(b, { id: atB, name: 'Commons', ...TAKES })
+  await settle()
+}, 120_000)
+afterAll(async () => {
+  setting('YARE_PRIVATE_CALLS')
+  await a.close()
+  await b.close()
+})
+beforeEach(() => {
+  for (const { line } of [a, b]) Object.assign(line, { isDown: false, losesAnswers: false })
+})
+
+describe('a ticket that goes over', () => {
+  it('begins there, both know the number of the other, and changes go both ways without an echo', async () => {
+    const offers = await Promise.all(
+      [a, b].map(({ db }) => db.selectFrom('partner').select('offer').execute()),
+    )
+    // What was published was told with it.
+    expect(offers[0]![0]!.offer).toMatchObject({
+      gives: [{ id: 'stage' }, { id: 'weight' }],
+      hears: { replies: true },
+    })
+    expect(offers[1]![0]!.offer).toMatchObject({ gives: [{ id: 'title' }, { id: 'state' }] })
+    const reference = await asked()
+    await settle()
+    const { here, there } = await linkedTo(reference)
+    expect(here).toMatchObject({ begun: 'here', reference: there })
+    const theirs = await onB(there)
+    expect(theirs).toMatchObject({ summary: 'Gate 4 does not read', channel: 'partner', status: 'logged' })
+    expect(theirs.counterparts).toMatchObject([{ begun: 'there', reference, partner: atB }])
+    await b.desk.run(there, { kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, TORA)
+    await settle()
+    expect(await ticketState(a.desk, reference)).toMatchObject({ status: 'in-hand' })
+    const calls = a.line.calls.length + b.line.calls.length
+    await settle()
+    expect(a.line.calls.length + b.line.calls.length).toBe(calls)
+    await a.desk.run(reference, { kind: 'reply', text: 'It is gate 4, on the left.' }, TORA)
+    await settle()
+    const { rows } = await sql<{ actor: string; text: string }>`select actor, body->>'text' as text from entry
+      where reference = ${there} and kind = 'answered'`.execute(b.db)
+    expect(rows).toEqual([
+      {
+        actor: expect.stringMatching(/^called:partner:Tora Aas \(/) as string,
+        text: 'It is gate 4, on the left.',
+      },
+    ])
+    for (const { db } of [a, b]) expect((await audit(db)).differences).toEqual([])
+  })
+
+  it('is refused in words where nothing there takes it, and more than that is said of a field', async () => {
+    await publish(b, { id: atB, name: 'Commons', ...TAKES, takes: { ...TAKES.takes, begins: undefined } })
+    const reference = await asked()
+    await settle()
+    expect((await linkedTo(reference)).here.refused).toMatch(/takes no tickets from yours/)
+    await publish(b, { id: atB, name: 'Commons', ...TAKES })
+    const second = await asked()
+    await settle()
+    const { there } = await linkedTo(second)
+    // Ours “with others” asks for a reason that no partner gives.
+    await b.desk.run(
+      there,
+      { kind: 'move', from: 'logged', to: 'ask-requester', fields: { reason: 'which?' } },
+      TORA,
+    )
+    await settle()
+    const [heard] = (await exchangedOn(a.desk, second)).counterparts
+    expect(heard).toMatchObject({
+      ...{ stands: 'linked', reference: there, waiting: { count: 0 } },
+      untakenHere: [{ field: 'stage', name: 'Stage', why: 'refused' }],
+    })
+    expect((await onB(there)).counterparts![0]!.untakenThere).toMatchObject([
+      { field: 'stage', why: 'refused' },
+    ])
+  })
+
+  it('waits while nobody is reached, and neither a lost answer nor a repeat makes two of it', async () => {
+    b.line.isDown = true
+    const reference = await asked()
+    await carry(a.desk, atA)
+    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([
+      { stands: 'asked', waiting: { count: 1 }, unreachable: { why: expect.any(String) as string } },
+    ])
+    b.line.isDown = false
+    b.line.losesAnswers = true
+    await carry(a.desk, atA)
+    const { count } = await b.db
+      .selectFrom('ticket')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where('channel', '=', 'partner')
+      .executeTakeFirstOrThrow()
+    b.line.losesAnswers = false
+    await settle()
+    const { there } = await linkedTo(reference)
+    expect(there).toBeGreaterThan(0)
+    const now = await b.db
+      .selectFrom('ticket')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where('channel', '=', 'partner')
+      .executeTakeFirstOrThrow()
+    expect(now.count).toBe(count)
+    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([{ unreachable: null }])
+  })
+
+  it('says what would be said before it goes, and ends when either side says so', async () => {
+    const { state } = await a.desk.log({ ...SCANNER, summary: 'Gate 5' }, { person: 'ines-varga' })
+    const { partners } = await exchangedOn(a.desk, state.reference)
+    expect(partners).toMatchObject([
+      {
+        id: atA,
+        lines: [
+          { field: 'title', words: 'Gate 5', why: null },
+          { field: 'state', words: 'open', why: null },
+        ],
+      },
+    ])
+    await a.desk.run(state.reference, { kind: 'askPartner', partner: atA }, TORA)
+    await settle()
+    const { here, there } = await linkedTo(state.reference)
+    expect((await exchangedOn(a.desk, state.reference)).partners).toEqual([])
+    await a.desk.run(state.reference, { kind: 'endCounterpart', id: here.id }, TORA)
+    await settle()
+    expect((await onB(there)).counterparts).toMatchObject([{ ended: 'byHand' }])
+    await b.desk.run(there, { kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, TORA)
+    await settle()
+    expect(await ticketState(a.desk, state.reference)).toMatchObject({ status: 'logged' })
+    for (const { db } of [a, b]) expect((await audit(db)).differences).toEqual([])
+  })
+
+  it('tells nobody any more once the pairing has ended, and stays as it was', async () => {
+    const reference = await asked()
+    await settle()
+    await endPartner(a.desk, atA, 'ada-thorne')
+    await settle()
+    await a.desk.run(reference, { kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, TORA)
+    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([
+      { isPaired: false, waiting: { count: 0 } },
+    ])
+    const { code } = await makeCode(a.desk, 'ada-thorne')
+    await pairWith(b.here, { address: a.here.address, code }, 'ada-thorne')
+    // Paired again it goes on: what was not told meanwhile is told with the next change.
+    await a.desk.run(reference, { kind: 'note', text: 'again' }, TORA)
+    await settle()
+    expect(await onB((await linkedTo(reference)).there)).toMatchObject({ status: 'in-hand' })
+  })
+})
