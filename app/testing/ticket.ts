@@ -22,6 +22,7 @@ export const ticketPage = (more: Partial<Record<keyof Ticket, unknown>> = {}): T
     ...{ organisation: 'Merrow Line', site: 'Varnes Quay', siteZone: 'Europe/Oslo', loggedAt: 1000 },
     ...{ requester: { id: 'ines', name: 'Ines Varga', phone: null }, others: [], department: null },
     assist: { offered: false, sessions: 0 },
+    exchange: { offered: false, counterparts: 0 },
     ...{ cover: null, agreement: null, equipment: null, answers: [], attachments: [], kept: [], fields: {} },
     ...{
       because: {},

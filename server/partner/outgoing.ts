@@ -88,7 +88,7 @@ export async function carry(desk: Desk, id: string): Promise<void> {
     try {
       answers = await callPartner(partner, words)
     } catch (error) {
-      return notReached(desk.db, partner, messageOf(error))
+      return notReached(desk, partner, words, messageOf(error))
     }
     await heardAnswers(desk, words, answers)
     await desk.db.transaction().execute(async (trx) => {
@@ -99,15 +99,20 @@ export async function carry(desk: Desk, id: string): Promise<void> {
         .execute()
       await notifyPartners(trx)
     })
-    if (answers.length < words.length) return notReached(desk.db, partner, 'it did not answer all of it')
+    if (answers.length < words.length) return notReached(desk, partner, words, 'it did not answer all of it')
   }
 }
 
-async function notReached(db: Database, { id, unreachable_since: since }: Partner, why: string) {
+async function notReached(
+  desk: Desk,
+  { id, unreachable_since: since }: Partner,
+  words: readonly Pick<Told, 'reference'>[],
+  why: string,
+) {
   const now = deskNow()
   const gap = GAPS.find((seconds) => since === null || now - since < seconds * 4000) ?? GAPS.at(-1)!
   log.warn({ partner: id, error: why }, 'partner desk')
-  await db.transaction().execute(async (trx) => {
+  await desk.db.transaction().execute(async (trx) => {
     await trx
       .updateTable('partner')
       .set({ unreachable_since: since ?? now, unreachable_why: why.slice(0, 300) })
@@ -116,6 +121,8 @@ async function notReached(db: Database, { id, unreachable_since: since }: Partne
     await notifyPartners(trx)
     await carryLater(trx, id, gap)
   })
+  // Their pages say that they are held.
+  if (since === null) for (const { reference } of words) if (reference !== null) desk.announce(reference)
 }
 
 interface Waiting {

@@ -64,6 +64,12 @@ function assistPart({ internal, held, status, kind, assists = [] }: TicketState,
   return { offered: isAttached && !internal && !held && isOpen, sessions: assists.length }
 }
 
+/** Whether there is a partner desk that could be asked to take it, and how many were. */
+const exchangePart = ({ counterparts = [] }: TicketState, { partners }: Directory) => ({
+  offered: [...partners.values()].some((one) => one.isPaired),
+  counterparts: counterparts.length,
+})
+
 /** Everything on one page: the ticket, what was asked, its record, and what can be done with it. */
 export async function ticketPage(
   desk: Reading,
@@ -110,6 +116,7 @@ export async function ticketPage(
     agreement: state.agreement,
     equipment: state.equipment ?? null,
     assist: assistPart(state, design),
+    exchange: exchangePart(state, directory),
     department: state.department ?? null,
     technicianId: state.technician,
     // Who solved it says something only as long as it is solved.

@@ -13,7 +13,7 @@ const props = defineProps<{
   query: Record<string, string>
   /** Keys by what they begin. */
   keys: Readonly<Record<string, string>>
-  /** Whether looks at the requester's machine stand here. */
+  /** Whether looks at the requester's machine stand here, and partner desks. */
   assists?: boolean
   /** Whether there is an act that asks what solved it. */
   takesOver?: boolean
@@ -28,6 +28,7 @@ const keepTasks = keep('tasks')
 const keepTime = keep('timer')
 const keepLinks = keep('links')
 const keepAssist = keep('assist')
+const keepPartner = keep('partner')
 const keepArticles = keep('articles')
 </script>
 
@@ -39,6 +40,16 @@ const keepArticles = keep('articles')
     :zone="zone"
     :now="now"
     :hint="keys.assist"
+    @done="emit('done')"
+    @left="emit('left')"
+  />
+  <CounterpartPart
+    v-if="assists && (ticket.exchange.offered || ticket.exchange.counterparts)"
+    :ref="keepPartner"
+    :ticket="ticket"
+    :zone="zone"
+    :now="now"
+    :hint="keys.partner"
     @done="emit('done')"
     @left="emit('left')"
   />

@@ -52,7 +52,11 @@ const earlier = computed(() => {
 })
 const shown = computed(() => all.value.slice(earlier.value))
 const when = (at: number) => momentInWords(at, props.zone, props.now)
-const CHANNELS: Record<string, string> = { api: 'a program', signal: 'a monitor' }
+const CHANNELS: Record<string, string> = {
+  api: 'a program',
+  signal: 'a monitor',
+  partner: 'a partner desk',
+}
 /** How it came in: whoever asked did it themselves, or somebody did it for them. */
 function askedBy(entry: Entry | undefined): string {
   if (entry?.kind !== 'logged') return ''

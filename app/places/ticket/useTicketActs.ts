@@ -38,6 +38,7 @@ export const ELSEWHERE = [
   { id: 'tasks', name: 'Add to do', key: 'd', says: 'add what is to do' },
   { id: 'timer', name: 'Timer', key: 't', says: 'start your timer, or stop it and keep the time' },
   { id: 'assist', name: 'Their machine', key: 'Shift f', says: 'ask whether you may look at their machine' },
+  { id: 'partner', name: 'Ask a partner', key: 'Shift v', says: 'ask a partner desk to take it' },
   { id: 'articles', name: 'Articles', key: 'Shift k', says: 'look for an article' },
   { id: 'links', name: 'Link', key: 'l', says: 'link, merge, part off or copy' },
 ] as const

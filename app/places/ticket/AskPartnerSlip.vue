@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { listInWords } from '~~/core/words'
+import type { Ticket } from '~/composables/useTickets'
+
+// What a partner desk would be told of a ticket, line by line, before it is asked to take it.
+type Offered = AnswerOf<'GET /api/tickets/{reference}/partners'>['partners']
+const props = defineProps<{ ticket: Ticket; partners: Offered }>()
+const emit = defineEmits<{ close: [isDone: boolean] }>()
+const { busy, error, run } = useDeed()
+const chosen = ref<string | null>(props.partners[0]?.id ?? null)
+const partner = computed(() => props.partners.find((one) => one.id === chosen.value))
+const options = computed(() => props.partners.map(({ id, name }) => ({ value: id, label: name })))
+const said = computed(() => partner.value?.lines.filter((one) => one.why === null) ?? [])
+const unsaid = computed(() => partner.value?.lines.filter((one) => one.why !== null) ?? [])
+const WHY = {
+  notNow: 'its condition does not hold',
+  unmapped: 'the table has no such value',
+  misfit: 'it is of another type',
+} as const
+const later = computed(() => {
+  const { replies, notes } = partner.value ?? {}
+  const what = [replies && 'what is said with the requester', notes && 'notes'].filter((one) => one !== false && one)
+  return what.length ? `From then on ${listInWords(what as string[])} go over as well.` : 'What is said here stays here.'
+})
+const form = ref<HTMLFormElement>()
+onMounted(() => form.value?.querySelector<HTMLElement>('[role=combobox], button')?.focus())
+async function submit() {
+  const id = chosen.value
+  if (id === null) return
+  const path = { reference: props.ticket.reference }
+  if (await run(() => api('POST /api/tickets/{reference}/partners', { path, body: { partner: id } })))
+    emit('close', true)
+}
+</script>
+
+<template>
+  <form
+    ref="form"
+    class="panel no-print"
+    novalidate
+    aria-label="Ask a partner desk"
+    @submit.prevent="submit"
+    @keydown.esc.capture="leaveSlip($event, () => emit('close', false))"
+  >
+    <KitChoice
+      v-if="partners.length > 1"
+      v-model="chosen"
+      label="Which partner desk"
+      :options="options"
+      :error="error?.on('partner')"
+    />
+    <template v-if="partner">
+      <p class="small">{{ partner.name }} would be told:</p>
+      <dl v-if="said.length" class="small">
+        <template v-for="one in said" :key="one.field">
+          <dt class="quiet">{{ one.name }}</dt>
+          <dd>{{ one.words }}</dd>
+        </template>
+      </dl>
+      <p v-else class="notice">
+        Nothing: nobody has chosen yet what is said to them. A lead does, in Design under <em>Partner desks</em>.
+      </p>
+      <ul v-if="unsaid.length" class="small quiet">
+        <li v-for="one in unsaid" :key="one.field">
+          not {{ one.name }} ({{ one.words }}): {{ WHY[one.why!] }}
+        </li>
+      </ul>
+      <p v-if="said.length" class="quiet small">{{ later }}</p>
+    </template>
+    <KitError :error="error" />
+    <KitButton kind="main" type="submit" :busy="busy" :disabled="!said.length">Ask {{ partner?.name }}</KitButton>
+    &nbsp;<KitButton kind="plain" @click="emit('close', false)">Leave it</KitButton>
+  </form>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 1px 10px;
+  margin: 4px 0;
+}
+dd {
+  margin: 0;
+  overflow-wrap: anywhere;
+}
+p {
+  margin: 4px 0;
+}
+</style>
