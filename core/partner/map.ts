@@ -139,6 +139,6 @@ export const saying = ({ fields }: Sends, target: TakenTarget): string[] =>
       (one) =>
         factSaid(one) === target ||
         FOLLOWS[factSaid(one) ?? ''] === target ||
-        ('text' in one.from && target === 'summary' && one.from.text.trim() === '{summary}'),
+        ('text' in one.from && one.from.text.trim() === `{${target}}`),
     )
     .map((one) => one.id)

@@ -868,6 +868,12 @@ alter table partner rename column renewed_at to their_renewed_at;
 alter table partner add column renewed_at bigint;
 update partner set renewed_at = their_renewed_at;
 alter table partner alter column renewed_at set not null;
+-- Rights of a kept role stand in the order in which they are shown.
+update role set rights = placed.rights from (
+  select id, plain[1:at - 1] || 'pairPartners'::text || plain[at:] as rights from (
+    select id, array_remove(rights, 'pairPartners') as plain, array_position(array_remove(rights, 'pairPartners'), 'shareViews') as at
+    from role where id = 'administrator') as found where at is not null) as placed
+where role.id = placed.id;
 `,
   },
 ]

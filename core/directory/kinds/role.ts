@@ -45,12 +45,15 @@ function checkReach({ values: { rights, reach } }: Checked): FieldProblem[] {
   return [{ field: 'reach', message }]
 }
 
+/** Rights stand in no order: one that came later may stand last. */
+const inOrder = (value: unknown) => canonicalJson(Array.isArray(value) ? [...(value as string[])].sort() : (value ?? null))
+
 /** Who asks has no rights at the desk, and an administrator all of them: with fewer nobody could mend the rest. */
 function checkFixed({ id, values, world }: Checked): FieldProblem[] {
   if (id === undefined || !FIXED_ROLES.includes(id)) return []
   const was = world.thing('roles', id)?.values
   return (['rights', 'reach'] as const).flatMap((field) =>
-    canonicalJson(was?.[field] ?? null) === canonicalJson(values[field] ?? null)
+    inOrder(was?.[field]) === inOrder(values[field])
       ? []
       : [{ field, message: `${String(values.name)} is as it is; put another role together` }],
   )
