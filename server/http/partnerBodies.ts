@@ -40,6 +40,27 @@ import { parse } from './route'
 const NAME_LIMIT = 200
 const ID_LIMIT = 120
 
+/** So many things are said in one word at most, and so many fields. */
+const MOST_SAID = 200
+const MOST_FIELDS = MOST_OFFERED
+/** How far a moment may be before or after 1970, in milliseconds: so far one can be written down. */
+const FARTHEST = 8.64e15
+
+/** Values of fields by their names: text, numbers, yes and no, several texts, or nothing. */
+function IsWire() {
+  return ValidateBy({
+    name: 'isWire',
+    validator: {
+      validate: (said: unknown) =>
+        isRecord(said) &&
+        Object.keys(said).length <= MOST_FIELDS &&
+        Object.entries(said).every(([name, value]) => name.length <= ID_LIMIT && isWireValue(value)),
+      defaultMessage: () =>
+        `is to be fields with their values: text, a number, yes or no, several texts, or nothing; ${MOST_FIELDS} at most`,
+    },
+  })
+}
+
 /** An address of another desk, and the code that was made there. */
 export class PairBody {
   @IsString({ message: 'type the address of the desk' })
@@ -56,6 +77,16 @@ export class AskPartnerBody {
   @IsString({ message: 'choose a partner desk' })
   @MaxLength(ID_LIMIT)
   partner!: string
+}
+
+/** The maps of the draft tried on a ticket. */
+export class PartnerTrialBody {
+  @IsInt({ message: 'type the number of a ticket' })
+  @Min(0, { message: 'type the number of a ticket' })
+  reference!: number
+
+  @IsWire()
+  says!: Wire
 }
 
 /** Whose stays of what both sides have changed. */
@@ -194,27 +225,6 @@ class EndBody {
   @IsString()
   @MaxLength(NAME_LIMIT)
   why?: string
-}
-
-/** So many things are said in one word at most, and so many fields. */
-const MOST_SAID = 200
-const MOST_FIELDS = MOST_OFFERED
-/** How far a moment may be before or after 1970, in milliseconds: so far one can be written down. */
-const FARTHEST = 8.64e15
-
-/** Values of fields by their names: text, numbers, yes and no, several texts, or nothing. */
-function IsWire() {
-  return ValidateBy({
-    name: 'isWire',
-    validator: {
-      validate: (said: unknown) =>
-        isRecord(said) &&
-        Object.keys(said).length <= MOST_FIELDS &&
-        Object.entries(said).every(([name, value]) => name.length <= ID_LIMIT && isWireValue(value)),
-      defaultMessage: () =>
-        `is to be fields with their values: text, a number, yes or no, several texts, or nothing; ${MOST_FIELDS} at most`,
-    },
-  })
 }
 
 class SaidItemBody {

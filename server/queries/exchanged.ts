@@ -1,8 +1,17 @@
 import type { CompiledDesign, Directory, PartnerDesk } from '../../core/design'
-import { isOwnField, standsOf, type Offer, type TakenTarget, type WireValue } from '../../core/partner'
+import {
+  isOwnField,
+  standsOf,
+  type Exchange,
+  type Offer,
+  type SentLine,
+  type TakenTarget,
+  type TicketCounterpart,
+  type Untaken,
+  type WireValue,
+} from '../../core/partner'
 import { statusOf } from '../../core/lifecycle'
 import { linesFor, resortChoices, wireInWords, type TicketState } from '../../core/ticket'
-import type { TicketCounterpart, Untaken } from '../../core/partner'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import type { Reading } from './reading'
@@ -55,10 +64,7 @@ export async function exchangedOn(desk: Reading, reference: number) {
       .map((one) => ({
         ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
         notes: one.exchange.sends.notes ?? false,
-        lines: linesFor(asked, one).map(({ field, name, value, why, ours }) => ({
-          ...{ field, name, why: why ?? null },
-          words: value === undefined ? wireInWords(ours ?? null) : sentInWords(one, field, value),
-        })),
+        lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line)),
       })),
   }
 }
@@ -83,7 +89,7 @@ function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefine
     untakenHere: untakenHere.map((each) => untakenPage(each, (field) => theirName(offer, field))),
     untakenThere: untakenThere.map((each) => untakenPage(each, (field) => ourName(partner, field))),
     open: open.map(({ target, ours, theirs: there }) => ({
-      ...{ target, name: targetName(target, named), ours: valueHere(target, ours, named) },
+      ...{ target, name: targetName(target, named.design), ours: valueHere(target, ours, named) },
       theirs: valueHere(target, there, named),
     })),
   }
@@ -93,19 +99,25 @@ const untakenPage = ({ field, value, why, said }: Untaken, nameOf: (field: strin
   ...{ field, name: nameOf(field), words: wireInWords(value), why, said: said ?? null },
 })
 
-const theirName = (offer: Offer | undefined, field: string) =>
+export const theirName = (offer: Offer | undefined, field: string) =>
   offer?.gives.find((one) => one.id === field)?.name ?? field
 
 const ourName = (partner: PartnerDesk | undefined, field: string) =>
   partner?.exchange.sends.fields.find((one) => one.id === field)?.name ?? field
 
-function theirWords(offer: Offer | undefined, field: string, value: WireValue): string {
+export function theirWords(offer: Offer | undefined, field: string, value: WireValue): string {
   const values = offer?.gives.find((one) => one.id === field)?.values
   return values?.find((one) => one.id === value)?.name ?? plain(value)
 }
 
+/** What is said of one field, or why nothing is. */
+export const sentPage = (exchange: Exchange, { field, name, value, why, ours }: SentLine) => ({
+  ...{ field, name, why: why ?? null },
+  words: value === undefined ? wireInWords(ours ?? null) : sentInWords(exchange, field, value),
+})
+
 /** A value as the partner is told it, by the name that its map gives it. */
-function sentInWords({ exchange }: PartnerDesk, field: string, value: WireValue): string {
+function sentInWords(exchange: Exchange, field: string, value: WireValue): string {
   const values = exchange.sends.fields.find((one) => one.id === field)?.values
   return values?.find((one) => one.sent === value)?.name ?? plain(value)
 }
@@ -125,7 +137,7 @@ const TARGETS: Readonly<Record<Exclude<TakenTarget, `field.${string}`>, string>>
   technician: 'Technician',
 }
 
-function targetName(target: TakenTarget, { design }: Named): string {
+export function targetName(target: TakenTarget, design: Pick<CompiledDesign, 'fields'>): string {
   if (!isOwnField(target)) return TARGETS[target]
   const field = target.slice(target.indexOf('.') + 1)
   return design.fields.get(field)?.label ?? field

@@ -8,7 +8,7 @@ import { exchangedOn } from '../../server/queries/exchanged'
 import { ticketState } from '../../server/queries/ticketState'
 import { carry, endPartner } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
-import { ADA, SCANNER, setting, TORA } from './world'
+import { SCANNER, setting, TORA } from './world'
 import { twoDesks, type PartnerDesk } from './twoDesks'
 
 // Tickets that go over between two desks, each with a database of its own, by HTTP.
@@ -16,6 +16,8 @@ import { twoDesks, type PartnerDesk } from './twoDesks'
 let a: PartnerDesk
 let b: PartnerDesk
 let [atA, atB] = ['', '']
+
+const LEAD = 'olin-brandt'
 
 const STATES = (names: Record<string, string>) =>
   Object.entries(names).map(([ours, sent]) => ({ ours, sent, name: sent }))
@@ -80,9 +82,9 @@ const TAKES: Omit<Exchange, 'id' | 'name'> = {
 async function publish({ desk }: PartnerDesk, exchange: Exchange) {
   const { design } = await draftPage(desk)
   const before = design.exchanges.find((one) => one.id === exchange.id) ?? null
-  await changeDraft(desk, { list: 'exchanges', id: exchange.id, before, after: exchange }, ADA.person)
+  await changeDraft(desk, { list: 'exchanges', id: exchange.id, before, after: exchange }, LEAD)
   const { version } = await draftPage(desk)
-  await publishDraft(desk, { version, note: 'Partners', openTickets: 'keep' }, ADA.person)
+  await publishDraft(desk, { version, note: 'Partners', openTickets: 'keep' }, LEAD)
 }
 const idOf = async ({ db }: PartnerDesk) =>
   (await db.selectFrom('partner').select('id').executeTakeFirstOrThrow()).id
