@@ -33,5 +33,7 @@ export function exchangeInWords(one: ExchangeStands): string {
     return unreachedSince === null ? 'waits to go' : `held: ${away}. It goes by itself once they can be`
   }
   if (!waiting) return 'linked: all of it is there'
-  return unreachedSince === null ? `linked: ${changes(waiting)} to go` : `linked, and held: ${away}; ${changes(waiting)}`
+  return unreachedSince === null
+    ? `linked: ${changes(waiting)} to go`
+    : `linked, and held: ${away}; ${changes(waiting)}`
 }

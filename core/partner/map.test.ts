@@ -71,7 +71,9 @@ describe('what is said of a ticket', () => {
     expect(saying(exchange(more).sends, 'status')).toEqual(['state'])
     expect(saying({ fields: [{ ...more[1]!, from: { text: '{summary}' } }] }, 'summary')).toEqual(['title'])
     expect(saying(exchange(more).sends, 'summary')).toEqual([])
-    expect(saying({ fields: [{ ...more[1]!, from: { text: '{technician}' } }] }, 'technician')).toEqual(['title'])
+    expect(saying({ fields: [{ ...more[1]!, from: { text: '{technician}' } }] }, 'technician')).toEqual([
+      'title',
+    ])
     // Whoever sets a status hears of its group as well.
     expect(saying({ fields: [{ ...STATUS, from: { fact: 'statusGroup' } }] }, 'status')).toEqual(['state'])
   })

@@ -5,6 +5,7 @@ import { audit } from '../../server/queries/audit'
 import { draftPage } from '../../server/queries/draft'
 import { changeDraft, publishDraft } from '../../server/commands/draft'
 import { exchangedOn } from '../../server/queries/exchanged'
+import { partnerTrial } from '../../server/queries/partnerTrial'
 import { ticketState } from '../../server/queries/ticketState'
 import { carry, endPartner } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
@@ -231,6 +232,24 @@ describe('a ticket that goes over', () => {
         ],
       },
     ])
+    // The draft is tried on it, and nothing goes.
+    const trial = await partnerTrial(a.desk, atA, {
+      reference: state.reference,
+      says: { stage: 'working', weight: 'light', moon: 'full' },
+    })
+    expect(trial).toMatchObject({
+      ...{ summary: 'Gate 5', goes: false, clocks: null, begins: null },
+      sent: [
+        { field: 'title', words: 'Gate 5' },
+        { field: 'state', words: 'open' },
+      ],
+      taken: [
+        { field: 'stage', says: 'working', to: 'Status', becomes: 'In hand', why: null },
+        { field: 'weight', says: 'light', why: 'unmapped' },
+        { field: 'moon', why: 'notMapped' },
+      ],
+    })
+    await expect(partnerTrial(a.desk, 'nobody', { reference: 1, says: {} })).rejects.toThrow('no such')
     await a.desk.run(state.reference, { kind: 'askPartner', partner: atA }, TORA)
     await settle()
     const { here, there } = await linkedTo(state.reference)

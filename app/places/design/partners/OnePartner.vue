@@ -7,7 +7,8 @@ import { targetName } from './maps'
 
 // What is exchanged with one partner desk: what goes, what comes, what does not fit, and a trial of both.
 const props = defineProps<EachProps & { directory: DirectoryPage; version: number }>()
-const list = computed(() => ({ path: '/design/partners', query: useRoute().query }))
+const route = useRoute()
+const list = computed(() => ({ path: '/design/partners', query: route.query }))
 const { data, error } = useQuery({
   key: ['partners'],
   query: ({ signal }) => api('GET /api/partners', { signal }),

@@ -79,12 +79,18 @@ export function freshSent(
   const heard = offer?.takes.find((one) => alike(one.name, called) || alike(one.id, key))
   const free = freeId(called, (id) => sends.fields.some((one) => one.id === id), 'field')
   const isFree = heard && sends.fields.every((one) => one.id !== heard.id)
-  const values = 'fact' in from && type === 'choice' ? sentValues(names[from.fact]!, heard?.values) : undefined
+  const values =
+    'fact' in from && type === 'choice' ? sentValues(names[from.fact]!, heard?.values) : undefined
   return { id: isFree ? heard.id : free, name: called, type, from, ...(values && { values }) }
 }
 
 /** A field of theirs that is taken in from now on, with a beginning of its table: theirs that are called as ours are. */
-export function freshTaken(field: OfferedField | undefined, from: string, to: TakenTarget, names: Names): TakenField {
+export function freshTaken(
+  field: OfferedField | undefined,
+  from: string,
+  to: TakenTarget,
+  names: Names,
+): TakenField {
   const ours = names[to]
   if (!ours) return { from, to }
   const values = (field?.values ?? []).flatMap(({ id, name }) => {
@@ -107,7 +113,9 @@ const TARGET_NAMES: Readonly<Record<(typeof TAKEN_TARGETS)[number], string>> = {
 }
 
 /** What a ticket can have from a partner. */
-export const targetOptions = ({ fields }: RuleWords): { value: TakenTarget; label: string; group: string }[] => [
+export const targetOptions = ({
+  fields,
+}: RuleWords): { value: TakenTarget; label: string; group: string }[] => [
   ...TAKEN_TARGETS.map((value) => ({ value, label: TARGET_NAMES[value], group: 'Every ticket' })),
   ...fields.map(({ name, label }) => ({
     ...{ value: `field.${name}` as const, label },

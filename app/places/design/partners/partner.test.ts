@@ -1,0 +1,147 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { firstDesign, type Design } from '~~/core/design'
+import type { Exchange, Offer } from '~~/core/partner'
+import { draw, settled } from '../../../testing/on'
+import { serve } from '../../../testing/server'
+import KitChoice from '~/kit/KitChoice.vue'
+import OnePartner from './OnePartner.vue'
+import PartnersArticle from './PartnersArticle.vue'
+
+afterEach(() => vi.unstubAllGlobals())
+
+const OFFER: Offer = {
+  desk: 'Varnes',
+  gives: [
+    {
+      ...{ id: 'stage', name: 'Stage', type: 'choice' },
+      values: [
+        { id: 's1', name: 'In hand' },
+        { id: 's2', name: 'Stuck' },
+      ],
+    },
+  ],
+  takes: [{ id: 'title', name: 'Title', type: 'text' }],
+  ...{ says: { replies: true }, hears: {} },
+}
+const PARTNER = {
+  ...{
+    id: 'varnes',
+    name: 'Varnes Harbour Works',
+    address: 'https://v.example',
+    offer: OFFER,
+    endedAt: null,
+  },
+}
+const directory = {
+  people: [{ id: 'ines', name: 'Ines Varga', role: 'requester' }],
+  ...{ teams: [], sites: [], organisations: [], queues: [], desks: [], covers: [], agreements: [] },
+}
+
+async function page(exchange?: Exchange, { partners = [PARTNER] as object[], readonly = false } = {}) {
+  const design: Design = {
+    ...firstDesign('Quay desk', 'Europe/London', 'workshop'),
+    exchanges: exchange ? [exchange] : [],
+  }
+  const change = vi.fn(() => Promise.resolve(true))
+  serve({
+    'GET /api/partners': () => ({ partners }),
+    'POST /api/partners/varnes/trial': () => ({
+      ...{ reference: 7, summary: 'The gate sticks', goes: true, clocks: 'pause', begins: 'Something else' },
+      sent: [{ field: 'title', name: 'Title', words: 'The gate sticks', why: null }],
+      taken: [
+        { field: 'stage', name: 'Stage', says: 'Stuck', to: 'Status', becomes: 'Wait for others', why: null },
+        { field: 'moon', name: 'moon', says: 'full', to: null, becomes: null, why: 'notMapped' },
+      ],
+    }),
+  })
+  const { wrapper } = draw(OnePartner, {
+    props: {
+      ...{ design, directory, readonly, change, changeAll: vi.fn(), findings: [], version: 1 },
+      ...{ id: 'varnes', under: '12', number: '12', heading: '12 Partner desks' },
+    } as never,
+  })
+  await settled()
+  const choice = (label: RegExp) =>
+    wrapper.findAllComponents(KitChoice).find((one) => label.test(String(one.props('label'))))!
+  return { wrapper, change, choice }
+}
+const said = () => (document.body.textContent ?? '').replace(/\s+/g, ' ')
+
+describe('the page of a partner desk in Design', () => {
+  it('makes the exchange with the first thing that is chosen, with what both call alike', async () => {
+    const { change, choice } = await page()
+    expect(said()).toContain('Nothing goes either way yet.')
+    choice(/^Say something more/).vm.$emit('update:modelValue', 'text')
+    const [list, id, before, after] = change.mock.calls[0] as unknown as [string, string, null, Exchange]
+    expect([list, id, before]).toEqual(['exchanges', 'varnes', null])
+    expect(after).toMatchObject({
+      name: 'Varnes Harbour Works',
+      sends: { fields: [{ id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } }] },
+    })
+  })
+
+  it('takes in a field of theirs as something of ours, and follows it with promises', async () => {
+    const { change, choice, wrapper } = await page()
+    choice(/^Their field/).vm.$emit('update:modelValue', 'stage')
+    await wrapper.vm.$nextTick()
+    choice(/^What it becomes/).vm.$emit('update:modelValue', 'status')
+    const [, , , after] = change.mock.calls[0] as unknown as [string, string, null, Exchange]
+    expect(after.takes.fields).toEqual([
+      { from: 'stage', to: 'status', values: [{ theirs: 's1', ours: 'in-hand' }] },
+    ])
+    choice(/^Our promises follow/).vm.$emit('update:modelValue', 'stage')
+    const [, , , clocks] = change.mock.calls[1] as unknown as [string, string, null, Exchange]
+    expect(clocks.takes.clocks).toEqual({ field: 'stage', deeds: {} })
+  })
+
+  it('says what does not fit, where it stands and below, and tries both ways on a ticket', async () => {
+    const { wrapper } = await page({
+      ...{ id: 'varnes', name: 'Varnes' },
+      sends: { notes: true, fields: [{ id: 'moon', name: 'Moon', type: 'text', from: { text: 'x' } }] },
+      takes: {
+        fields: [{ from: 'stage', to: 'status', values: [{ theirs: 's1', ours: 'in-hand' }] }],
+        begins: {
+          table: { id: 'begins', name: '', columns: ['theirs.stage'], outcomes: ['item'], rows: [] },
+          ...{ otherwise: 'something-else', requester: 'ines' },
+        },
+      },
+    })
+    expect(said()).toContain('Varnes Harbour Works does not take in “Moon”.')
+    expect(said()).toContain('Varnes Harbour Works may say “Stuck” as “Stage”, and it becomes nothing here')
+    expect(said()).toContain('Varnes Harbour Works does not hear notes.')
+    await wrapper.get('input[placeholder="its number"]').setValue('7')
+    await wrapper.get('form').trigger('submit')
+    await settled()
+    expect(said()).toContain('7 The gate sticks would go to them by the rule.')
+    expect(said()).toContain('Stage “Stuck”: Status Wait for others')
+    expect(said()).toContain('moon “full”: nothing (nobody has said what it becomes)')
+    expect(said()).toContain('Our promises rest.As a new ticket it begins as “Something else”.')
+  })
+
+  it('says that a desk is not paired, and that there is none of that name', async () => {
+    const exchange: Exchange = { id: 'varnes', name: 'Varnes', sends: { fields: [] }, takes: { fields: [] } }
+    await page(exchange, { partners: [] })
+    expect(said()).toContain('This desk is not paired with it')
+  })
+
+  it('is found in a list with what goes either way', async () => {
+    serve({ 'GET /api/partners': () => ({ partners: [PARTNER] }) })
+    const exchange: Exchange = {
+      ...{ id: 'varnes', name: 'Varnes' },
+      sends: { replies: true, fields: [] },
+      takes: { fields: [{ from: 'stage', to: 'status' }] },
+    }
+    draw(PartnersArticle, {
+      props: {
+        ...{
+          design: { ...firstDesign('Quay desk', 'Europe/London', 'workshop'), exchanges: [exchange] },
+          readonly: false,
+          findings: [],
+        },
+        ...{ change: vi.fn(), changeAll: vi.fn(), heading: '12 Partner desks', number: '12' },
+      } as never,
+    })
+    await settled()
+    expect(said()).toMatch(/Varnes Harbour Works ?replies ?1 field ?by hand ?1/)
+  })
+})
