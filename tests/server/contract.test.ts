@@ -10,9 +10,10 @@ import { deskNow, machineNow } from '../../server/clock/deskClock'
 import { webhookSecrets } from '../../server/delivery/webhookSecrets'
 import { carry } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
-import { partnerDesk } from './twoDesks'
+import { ticketState } from '../../server/queries/ticketState'
+import { ASKS, partnerDesk, publishMaps, TAKES } from './twoDesks'
 import { startMailbox } from '../../server/standins/mailbox'
-import { setting } from './world'
+import { INES, SCANNER, setting, TORA as TORA_HERE } from './world'
 import { linkToken } from '../../server/base/links'
 import { doFile } from '../../server/commands/listFile'
 
@@ -790,6 +791,48 @@ describe('What routes answer', () => {
       await pairWith(other.here, made, 'ada-thorne')
       const [theirs] = await other.db.selectFrom('partner').select('id').execute()
       await carry(other.desk, theirs!.id)
+      const settle = async () => {
+        for (const [desk, partner] of [
+          [served.desk, id],
+          [other.desk, theirs!.id],
+        ] as const)
+          await carry(desk, partner)
+      }
+      const [state, weight] = ASKS.takes.fields
+      const takes = { ...ASKS.takes, fields: [{ ...state!, conflict: 'ask' as const }, weight!] }
+      await publishMaps(served, { id, name: 'Harbour', ...ASKS, takes })
+      await publishMaps(other, { id: theirs!.id, name: 'Commons', ...TAKES })
+      await settle()
+      const { reference } = (await served.desk.log({ ...SCANNER, channel: 'desk' }, INES)).state
+      const path = { reference }
+      await call('POST /api/partners/{id}/trial', {
+        path: { id },
+        body: { reference, says: { stage: 'working' } },
+      })
+      await call('GET /api/tickets/{reference}/partners', { path, as: 'tora-aas' })
+      await call('POST /api/tickets/{reference}/partners', { path, body: { partner: id }, as: 'tora-aas' })
+      await settle()
+      // Both change it before either has heard of the other.
+      const there = (await ticketState(served.desk, reference)).counterparts![0]!
+      await served.desk.run(reference, { kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, TORA_HERE)
+      const fields = { reason: 'Which one?' }
+      await other.desk.run(
+        there.reference!,
+        { kind: 'move', from: 'logged', to: 'ask-requester', fields },
+        TORA_HERE,
+      )
+      await carry(other.desk, theirs!.id)
+      const shown = await call<{ counterparts: { open: unknown[] }[] }>(
+        'GET /api/tickets/{reference}/partners',
+        {
+          path,
+        },
+      )
+      expect(shown.counterparts[0]!.open).toHaveLength(1)
+      const of = { reference, id: there.id }
+      const body = { target: 'status', keeps: 'ours' }
+      await call('POST /api/tickets/{reference}/partners/{id}/decide', { path: of, body, as: 'tora-aas' })
+      await call('POST /api/tickets/{reference}/partners/{id}/end', { path: of, as: 'tora-aas' })
       for (const deed of ['renew', 'retry', 'end'])
         await call('POST /api/partners/{id}/{deed}', { path: { id, deed } })
     } finally {

@@ -1,16 +1,13 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { Exchange } from '../../core/partner'
 import { audit } from '../../server/queries/audit'
-import { draftPage } from '../../server/queries/draft'
-import { changeDraft, publishDraft } from '../../server/commands/draft'
 import { exchangedOn } from '../../server/queries/exchanged'
 import { partnerTrial } from '../../server/queries/partnerTrial'
 import { ticketState } from '../../server/queries/ticketState'
 import { carry, endPartner } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
 import { SCANNER, setting, TORA } from './world'
-import { twoDesks, type PartnerDesk } from './twoDesks'
+import { ASKS, publishMaps, TAKES, twoDesks, type PartnerDesk } from './twoDesks'
 
 // Tickets that go over between two desks, each with a database of its own, by HTTP.
 
@@ -18,75 +15,6 @@ let a: PartnerDesk
 let b: PartnerDesk
 let [atA, atB] = ['', '']
 
-const LEAD = 'olin-brandt'
-
-const STATES = (names: Record<string, string>) =>
-  Object.entries(names).map(([ours, sent]) => ({ ours, sent, name: sent }))
-
-/** What the desk that asks says and takes in. */
-const ASKS: Omit<Exchange, 'id' | 'name'> = {
-  sends: {
-    replies: true,
-    fields: [
-      { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
-      {
-        ...{ id: 'state', name: 'State', type: 'choice', from: { fact: 'status' } },
-        values: STATES({ logged: 'open', 'in-hand': 'busy' }),
-      },
-    ],
-  },
-  takes: {
-    replies: true,
-    fields: [
-      {
-        ...{ from: 'stage', to: 'status' },
-        values: [
-          { theirs: 'working', ours: 'in-hand' },
-          { theirs: 'stuck', ours: 'ask-supplier' },
-        ],
-      },
-      { from: 'weight', to: 'priority', values: [{ theirs: 'heavy', ours: 'p1' }] },
-    ],
-  },
-}
-/** What the one that is asked says and takes in. */
-const TAKES: Omit<Exchange, 'id' | 'name'> = {
-  sends: {
-    replies: true,
-    fields: [
-      {
-        ...{ id: 'stage', name: 'Stage', type: 'choice', from: { fact: 'status' } },
-        values: STATES({ 'in-hand': 'working', 'ask-requester': 'stuck' }),
-      },
-      {
-        ...{ id: 'weight', name: 'Weight', type: 'choice', from: { fact: 'priority' } },
-        values: STATES({ p1: 'heavy', p4: 'light' }),
-      },
-    ],
-  },
-  takes: {
-    replies: true,
-    begins: {
-      table: { id: 'begins', name: 'What begins', columns: ['theirs.state'], outcomes: ['item'], rows: [] },
-      ...{ otherwise: 'gate-scanner', requester: 'ines-varga' },
-    },
-    fields: [
-      { from: 'title', to: 'summary' },
-      {
-        ...{ from: 'state', to: 'status' },
-        values: [{ theirs: 'busy', ours: 'in-hand' }],
-      },
-    ],
-  },
-}
-
-async function publish({ desk }: PartnerDesk, exchange: Exchange) {
-  const { design } = await draftPage(desk)
-  const before = design.exchanges.find((one) => one.id === exchange.id) ?? null
-  await changeDraft(desk, { list: 'exchanges', id: exchange.id, before, after: exchange }, LEAD)
-  const { version } = await draftPage(desk)
-  await publishDraft(desk, { version, note: 'Partners', openTickets: 'keep' }, LEAD)
-}
 const idOf = async ({ db }: PartnerDesk) =>
   (await db.selectFrom('partner').select('id').executeTakeFirstOrThrow()).id
 
@@ -116,8 +44,8 @@ beforeAll(async () => {
   const { code } = await makeCode(a.desk, 'ada-thorne')
   await pairWith(b.here, { address: a.here.address, code }, 'ada-thorne')
   ;[atA, atB] = [await idOf(a), await idOf(b)]
-  await publish(a, { id: atA, name: 'Varnes', ...ASKS })
-  await publish(b, { id: atB, name: 'Commons', ...TAKES })
+  await publishMaps(a, { id: atA, name: 'Varnes', ...ASKS })
+  await publishMaps(b, { id: atB, name: 'Commons', ...TAKES })
   await settle()
 }, 120_000)
 afterAll(async () => {
@@ -167,11 +95,11 @@ describe('a ticket that goes over', () => {
   })
 
   it('is refused in words where nothing there takes it, and more than that is said of a field', async () => {
-    await publish(b, { id: atB, name: 'Commons', ...TAKES, takes: { ...TAKES.takes, begins: undefined } })
+    await publishMaps(b, { id: atB, name: 'Commons', ...TAKES, takes: { ...TAKES.takes, begins: undefined } })
     const reference = await asked()
     await settle()
     expect((await linkedTo(reference)).here.refused).toMatch(/takes no tickets from yours/)
-    await publish(b, { id: atB, name: 'Commons', ...TAKES })
+    await publishMaps(b, { id: atB, name: 'Commons', ...TAKES })
     const second = await asked()
     await settle()
     const { there } = await linkedTo(second)

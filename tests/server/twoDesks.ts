@@ -2,6 +2,10 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { plainToInstance } from 'class-transformer'
 import { text } from 'node:stream/consumers'
+import type { Exchange } from '../../core/partner'
+import type { Desk } from '../../server/commands/desk'
+import { changeDraft, publishDraft } from '../../server/commands/draft'
+import { draftPage } from '../../server/queries/draft'
 import { hearPartner } from '../../server/http/partnerCall'
 import { PairingWordBody } from '../../server/http/partnerBodies'
 import { HttpProblem, problemOf } from '../../server/http/problem'
@@ -62,4 +66,75 @@ export async function twoDesks(name: string): Promise<[PartnerDesk, PartnerDesk]
   const [a, b] = [await partnerDesk(`${name}_a`), await partnerDesk(`${name}_b`)]
   setting('YARE_PRIVATE_CALLS', [a, b].map(({ here }) => new URL(here.address).host).join(' '))
   return [a, b]
+}
+
+const LEAD = 'olin-brandt'
+
+const STATES = (names: Record<string, string>) =>
+  Object.entries(names).map(([ours, sent]) => ({ ours, sent, name: sent }))
+
+/** What the desk that asks says and takes in. */
+export const ASKS: Omit<Exchange, 'id' | 'name'> = {
+  sends: {
+    replies: true,
+    fields: [
+      { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
+      {
+        ...{ id: 'state', name: 'State', type: 'choice', from: { fact: 'status' } },
+        values: STATES({ logged: 'open', 'in-hand': 'busy' }),
+      },
+    ],
+  },
+  takes: {
+    replies: true,
+    fields: [
+      {
+        ...{ from: 'stage', to: 'status' },
+        values: [
+          { theirs: 'working', ours: 'in-hand' },
+          { theirs: 'stuck', ours: 'ask-supplier' },
+        ],
+      },
+      { from: 'weight', to: 'priority', values: [{ theirs: 'heavy', ours: 'p1' }] },
+    ],
+  },
+}
+/** What the one that is asked says and takes in. */
+export const TAKES: Omit<Exchange, 'id' | 'name'> = {
+  sends: {
+    replies: true,
+    fields: [
+      {
+        ...{ id: 'stage', name: 'Stage', type: 'choice', from: { fact: 'status' } },
+        values: STATES({ 'in-hand': 'working', 'ask-requester': 'stuck' }),
+      },
+      {
+        ...{ id: 'weight', name: 'Weight', type: 'choice', from: { fact: 'priority' } },
+        values: STATES({ p1: 'heavy', p4: 'light' }),
+      },
+    ],
+  },
+  takes: {
+    replies: true,
+    begins: {
+      table: { id: 'begins', name: 'What begins', columns: ['theirs.state'], outcomes: ['item'], rows: [] },
+      ...{ otherwise: 'gate-scanner', requester: 'ines-varga' },
+    },
+    fields: [
+      { from: 'title', to: 'summary' },
+      {
+        ...{ from: 'state', to: 'status' },
+        values: [{ theirs: 'busy', ours: 'in-hand' }],
+      },
+    ],
+  },
+}
+
+/** Publishes what is exchanged with a partner. */
+export async function publishMaps({ desk }: { desk: Desk }, exchange: Exchange) {
+  const { design } = await draftPage(desk)
+  const before = design.exchanges.find((one) => one.id === exchange.id) ?? null
+  await changeDraft(desk, { list: 'exchanges', id: exchange.id, before, after: exchange }, LEAD)
+  const { version } = await draftPage(desk)
+  await publishDraft(desk, { version, note: 'Partners', openTickets: 'keep' }, LEAD)
 }
