@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Misfit } from './fit'
-import { misfitInWords, placeOfMisfit, type FitNames } from './fitWords'
+import { fitInWords, misfitInWords, placeOfMisfit, type FitNames } from './fitWords'
 
 const NAMES: FitNames = {
   partner: 'Varnes',
@@ -44,5 +44,25 @@ describe('what does not fit', () => {
   ])('%o', (misfit, words, place) => {
     expect(misfitInWords(misfit, NAMES)).toBe(words)
     expect(placeOfMisfit(misfit)).toBe(place)
+  })
+
+  it('is said once for all values of a field', () => {
+    const unheard = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'].map((value) => ({
+      ...{ is: 'valueUnheard' as const, field: 'state', value },
+    }))
+    const untaken = ['s', 't'].map((value) => ({
+      ...{ is: 'valueUntaken' as const, field: 'stage', value, name: value.toUpperCase() },
+    }))
+    expect(fitInWords([...unheard, { is: 'fieldUnheard', field: 'moon' }, ...untaken], NAMES)).toEqual([
+      {
+        place: 'sends-state',
+        says: 'Varnes does not take in “a”, “b”, “c”, “d”, “e”, “f” and 2 more as our “state”.',
+      },
+      { place: 'sends-moon', says: 'Varnes does not take in our “moon”.' },
+      {
+        place: 'takes-stage',
+        says: 'Varnes may say “S” and “T” as their “stage”, which become nothing here: give each a value, or say what any other becomes.',
+      },
+    ])
   })
 })

@@ -1,3 +1,4 @@
+import { listInWords } from '../words'
 import type { Misfit } from './fit'
 import type { ConflictRule, TakenTarget } from './map'
 
@@ -50,4 +51,43 @@ export const misfitInWords = (one: Misfit, names: FitNames): string =>
 export function placeOfMisfit(one: Misfit): string | undefined {
   if (one.is === 'fieldUnsaid' || one.is === 'valueUntaken') return `takes-${one.field}`
   return 'field' in one && one.is !== 'neededUnsaid' ? `sends-${one.field}` : undefined
+}
+
+/** A sentence about our maps, and the field that it is of. */
+export interface FitLine {
+  place?: string
+  says: string
+}
+
+/** So many values are named in one sentence. */
+const MOST_NAMED = 6
+
+function gathered(field: string, values: readonly string[], one: Misfit, names: FitNames): FitLine {
+  const place = placeOfMisfit(one)!
+  const named = values.slice(0, MOST_NAMED).map((value) => `“${value}”`)
+  const more = values.length - named.length
+  const list = listInWords(more > 0 ? [...named, `${more} more`] : named)
+  const says =
+    one.is === 'valueUntaken'
+      ? `${names.partner} may say ${list} as ${names.theirs(field)}, which become nothing here: give each a value, or say what any other becomes.`
+      : `${names.partner} does not take in ${list} as ${names.ours(field)}.`
+  return { place, says }
+}
+
+/** Everything that does not fit: one sentence for each, and one for all values of a field. */
+export function fitInWords(all: readonly Misfit[], names: FitNames): FitLine[] {
+  const seen = new Set<string>()
+  return all.flatMap((one) => {
+    if (one.is !== 'valueUnheard' && one.is !== 'valueUntaken')
+      return [{ place: placeOfMisfit(one), says: misfitInWords(one, names) }]
+    const key = `${one.is} ${one.field}`
+    if (seen.has(key)) return []
+    seen.add(key)
+    const alike = all.flatMap((each) =>
+      each.is === one.is && each.field === one.field ? ['name' in each ? each.name : each.value] : [],
+    )
+    return alike.length === 1
+      ? [{ place: placeOfMisfit(one), says: misfitInWords(one, names) }]
+      : [gathered(one.field, alike, one, names)]
+  })
 }

@@ -4,6 +4,7 @@ import {
   standsOf,
   type Exchange,
   type Offer,
+  type OfferedType,
   type SentLine,
   type TakenTarget,
   type TicketCounterpart,
@@ -85,6 +86,7 @@ function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefine
     ...{ ended: ended ?? null, askedAt, heardAt: heardAt ?? null },
     theirs: Object.entries(theirs).map(([field, value]) => ({
       ...{ field, name: theirName(offer, field), words: theirWords(offer, field, value) },
+      at: momentIn(offer?.gives.find((one) => one.id === field)?.type, value),
     })),
     untakenHere: untakenHere.map((each) => untakenPage(each, (field) => theirName(offer, field))),
     untakenThere: untakenThere.map((each) => untakenPage(each, (field) => ourName(partner, field))),
@@ -114,7 +116,14 @@ export function theirWords(offer: Offer | undefined, field: string, value: WireV
 export const sentPage = (exchange: Exchange, { field, name, value, why, ours }: SentLine) => ({
   ...{ field, name, why: why ?? null },
   words: value === undefined ? wireInWords(ours ?? null) : sentInWords(exchange, field, value),
+  /** When it is a moment: each reads it in their zone. */
+  at: momentIn(exchange.sends.fields.find((one) => one.id === field)?.type, value),
 })
+
+const momentIn = (type: OfferedType | undefined, value: WireValue | undefined): number | null => {
+  const at = type === 'moment' && typeof value === 'string' ? Date.parse(value) : NaN
+  return Number.isNaN(at) ? null : at
+}
 
 /** A value as the partner is told it, by the name that its map gives it. */
 function sentInWords(exchange: Exchange, field: string, value: WireValue): string {

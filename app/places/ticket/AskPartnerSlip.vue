@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { momentInWords } from '~~/core/time'
 import { listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
 
 // What a partner desk would be told of a ticket, line by line, before it is asked to take it.
 type Offered = AnswerOf<'GET /api/tickets/{reference}/partners'>['partners']
-const props = defineProps<{ ticket: Ticket; partners: Offered }>()
+const props = defineProps<{ ticket: Ticket; partners: Offered; zone: string; now: number }>()
+const when = (at: number) => momentInWords(at, props.zone, props.now)
 const emit = defineEmits<{ close: [isDone: boolean] }>()
 const { busy, error, run } = useDeed()
 const chosen = ref<string | null>(props.partners[0]?.id ?? null)
@@ -19,8 +21,12 @@ const WHY = {
 } as const
 const later = computed(() => {
   const { replies, notes } = partner.value ?? {}
-  const what = [replies && 'what is said with the requester', notes && 'notes'].filter((one) => one !== false && one)
-  return what.length ? `From then on ${listInWords(what as string[])} go over as well.` : 'What is said here stays here.'
+  const what = [replies && 'what is said with the requester', notes && 'notes'].filter(
+    (one) => one !== false && one,
+  )
+  return what.length
+    ? `From then on ${listInWords(what as string[])} go over as well.`
+    : 'What is said here stays here.'
 })
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('[role=combobox], button')?.focus())
@@ -54,11 +60,12 @@ async function submit() {
       <dl v-if="said.length" class="small">
         <template v-for="one in said" :key="one.field">
           <dt class="quiet">{{ one.name }}</dt>
-          <dd>{{ one.words }}</dd>
+          <dd>{{ one.at === null ? one.words : when(one.at) }}</dd>
         </template>
       </dl>
       <p v-else class="notice">
-        Nothing: nobody has chosen yet what is said to them. A lead does, in Design under <em>Partner desks</em>.
+        Nothing: nobody has chosen yet what is said to them. A lead does, in Design under
+        <em>Partner desks</em>.
       </p>
       <ul v-if="unsaid.length" class="small quiet">
         <li v-for="one in unsaid" :key="one.field">
@@ -68,7 +75,9 @@ async function submit() {
       <p v-if="said.length" class="quiet small">{{ later }}</p>
     </template>
     <KitError :error="error" />
-    <KitButton kind="main" type="submit" :busy="busy" :disabled="!said.length">Ask {{ partner?.name }}</KitButton>
+    <KitButton kind="main" type="submit" :busy="busy" :disabled="!said.length"
+      >Ask {{ partner?.name }}</KitButton
+    >
     &nbsp;<KitButton kind="plain" @click="emit('close', false)">Leave it</KitButton>
   </form>
 </template>

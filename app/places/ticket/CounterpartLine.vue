@@ -45,29 +45,40 @@ async function end(event: MouseEvent) {
     <p class="head">
       <strong>{{ one.name }}</strong>
       <span v-if="one.reference !== null" class="num">{{ one.reference }}</span>
-      <span class="quiet small">{{ one.begun === 'there' ? 'sent by them' : 'sent by us' }} {{ when(one.askedAt) }}</span>
+      <span class="quiet small"
+        >{{ one.begun === 'there' ? 'sent by them' : 'sent by us' }} {{ when(one.askedAt) }}</span
+      >
     </p>
     <p class="small" :class="{ bad: isBad }" role="status">{{ stands }}.</p>
-    <div v-for="each in one.open" :key="each.target" class="notice" role="group" :aria-label="`Decide ${each.name}`">
+    <div
+      v-for="each in one.open"
+      :key="each.target"
+      class="notice"
+      role="group"
+      :aria-label="`Decide ${each.name}`"
+    >
       <p>
-        Both desks changed <strong>{{ each.name }}</strong
-        >: “{{ each.ours }}” here, “{{ each.theirs }}” there.
+        Both desks changed <strong>{{ each.name }}</strong>: “{{ each.ours }}” here, “{{ each.theirs }}”
+        there.
       </p>
       <template v-if="works">
         <KitButton :busy="busy" @click="decide(each.target, 'ours')">Keep “{{ each.ours }}”</KitButton>
-        &nbsp;<KitButton :busy="busy" @click="decide(each.target, 'theirs')">Take “{{ each.theirs }}”</KitButton>
+        &nbsp;<KitButton :busy="busy" @click="decide(each.target, 'theirs')"
+          >Take “{{ each.theirs }}”</KitButton
+        >
       </template>
     </div>
     <dl v-if="one.theirs.length && isOpen" class="small">
       <template v-for="each in one.theirs" :key="each.field">
         <dt class="quiet">{{ each.name }}</dt>
-        <dd>{{ each.words }}</dd>
+        <dd>{{ each.at === null ? each.words : when(each.at) }}</dd>
       </template>
     </dl>
     <p v-if="one.heardAt !== null && isOpen" class="quiet small">their last word: {{ when(one.heardAt) }}</p>
     <ul v-if="isOpen && lacks.length" class="small">
       <li v-for="each in lacks" :key="`${each.at}-${each.field}`">
-        {{ each.name }} {{ each.words }} is not taken {{ each.at }}: {{ each.said ?? UNTAKEN_WORDS[each.why] }}
+        {{ each.name }} {{ each.words }} is not taken {{ each.at }}:
+        {{ each.said ?? UNTAKEN_WORDS[each.why] }}
       </li>
     </ul>
     <KitButton v-if="works && isOpen" kind="link" class="small no-print" :busy="busy" @click="end"

@@ -14,7 +14,8 @@ const { data: page, error } = useQuery({
     api('GET /api/tickets/{reference}/partners', { path: { reference: props.ticket.reference }, signal }),
 })
 const mayAsk = computed(
-  () => works.value && props.ticket.statusGroup !== 'done' && !props.ticket.held && !!page.value?.partners.length,
+  () =>
+    works.value && props.ticket.statusGroup !== 'done' && !props.ticket.held && !!page.value?.partners.length,
 )
 function begin() {
   if (mayAsk.value) asks.value = true
@@ -35,7 +36,12 @@ function close(isDone: boolean) {
         >Ask a partner … <kbd v-if="hint">{{ hint }}</kbd></KitButton
       >
     </template>
-    <AskPartnerSlip v-if="asks && page" :ticket="ticket" :partners="page.partners" @close="close" />
+    <AskPartnerSlip
+      v-if="asks && page"
+      :ticket="ticket"
+      v-bind="{ partners: page.partners, zone, now }"
+      @close="close"
+    />
     <CounterpartLine
       v-for="one in page?.counterparts"
       :key="one.id"

@@ -9,14 +9,17 @@ const NOW = Date.UTC(2026, 10, 17, 9)
 const LINKED = {
   ...{ id: 31, partner: 'varnes', name: 'Varnes Harbour Works', isPaired: true, begun: 'here' },
   ...{ stands: 'linked', reference: 900, refused: null, ended: null, askedAt: NOW, heardAt: NOW },
-  theirs: [{ field: 'stage', name: 'Stage', words: 'Working' }],
+  theirs: [
+    { field: 'stage', name: 'Stage', words: 'Working', at: null },
+    { field: 'due', name: 'Solved by', words: '2026-11-17T16:30:00Z', at: Date.UTC(2026, 10, 17, 16, 30) },
+  ],
   ...{ untakenHere: [], untakenThere: [], open: [], waiting: { count: 0, since: null }, unreachable: null },
 }
 const PARTNER = {
   ...{ id: 'varnes', name: 'Varnes Harbour Works', replies: true, notes: false },
   lines: [
-    { field: 'title', name: 'Title', words: 'The gate sticks', why: null },
-    { field: 'gate', name: 'Gate', words: '“three”', why: 'misfit' },
+    { field: 'title', name: 'Title', words: 'The gate sticks', why: null, at: null },
+    { field: 'gate', name: 'Gate', words: '“three”', why: 'misfit', at: null },
   ],
 }
 let sent: { path: string; body: unknown }[]
@@ -83,7 +86,7 @@ describe('the counterpart of a ticket', () => {
     await part({ counterparts: [LINKED] })
     expect(said()).toContain('Varnes Harbour Works900')
     expect(said()).toContain('linked: all of it is there.')
-    expect(said()).toContain('StageWorking')
+    expect(said()).toContain('StageWorkingSolved by16:30')
   })
 
   it('asks whose stays of what both desks changed', async () => {
@@ -111,7 +114,9 @@ describe('the counterpart of a ticket', () => {
       },
       { role: 'requester' },
     )
-    expect(said()).toMatch(/held: Varnes Harbour Works cannot be reached since .* It goes by itself once they can be/)
+    expect(said()).toMatch(
+      /held: Varnes Harbour Works cannot be reached since .* It goes by itself once they can be/,
+    )
     expect(said()).toContain('refused: No ships here.')
     expect(said()).toContain('State “busy” is not taken there: the table has no such value')
     expect(buttons()).toEqual([])

@@ -17,7 +17,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ put: [takes: Exchange['takes']] }>()
 const begins = computed(() => props.exchange.takes.begins)
-const set = (next: Beginning | undefined) => emit('put', withoutGaps({ ...props.exchange.takes, begins: next }))
+const set = (next: Beginning | undefined) =>
+  emit('put', withoutGaps({ ...props.exchange.takes, begins: next }))
 const put = (change: Partial<Beginning>) => set(withoutGaps({ ...begins.value!, ...change }))
 const items = computed(() => props.design.items.map(({ id, name }) => ({ value: id, label: name })))
 const people = computed(() =>
@@ -63,6 +64,10 @@ const setRows = (next: readonly { key: string; value: string }[]) =>
       })),
     },
   })
+function putRow(key: string, value: string | undefined) {
+  const others = rows.value.filter((one) => one.key !== key)
+  setRows(value === undefined ? others : [...others, { key, value }])
+}
 const setBy = (field: string | null) =>
   put({ table: { ...begins.value!.table, columns: field ? [theirFact(field)] : [], rows: [] } })
 </script>
@@ -78,12 +83,13 @@ const setBy = (field: string | null) =>
     />
     <template v-if="begins">
       <p v-if="isLarger" class="notice">
-        Its item is found by a table that asks for more than one field: {{ counted(begins.table.rows.length, 'row') }}.
-        It is changed in the design file.
+        Its item is found by a table that asks for more than one field:
+        {{ counted(begins.table.rows.length, 'row') }}. It is changed in the design file.
       </p>
       <template v-else>
         <KitChoice
           v-if="fields.length || by"
+          class="narrow"
           label="As which item, by their field"
           placeholder="always the same"
           clears
@@ -100,9 +106,7 @@ const setBy = (field: string | null) =>
           :options="items"
           :more="left"
           :types="!values.length"
-          @change="(key, value) => setRows(rows.map((one) => (one.key === key ? { key, value } : one)))"
-          @remove="(key) => setRows(rows.filter((one) => one.key !== key))"
-          @add="(key) => setRows([...rows, { key, value: begins!.otherwise ?? items[0]?.value ?? '' }])"
+          @put="putRow"
         />
       </template>
       <div class="choices">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { withoutGaps } from '~~/core/json'
-import { misfitInWords, misfitsOf, newExchange, placeOfMisfit, type Exchange } from '~~/core/partner'
+import { fitInWords, misfitsOf, newExchange, type Exchange } from '~~/core/partner'
 import type { EachProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
 import { targetName } from './maps'
@@ -32,11 +32,7 @@ const fitNames = computed(() => ({
     names.value[target]?.find((one) => one.value === value)?.label ?? value,
 }))
 const misfits = computed(() =>
-  offer.value
-    ? misfitsOf(exchange.value, offer.value).map((one) => ({
-        ...{ place: placeOfMisfit(one), says: misfitInWords(one, fitNames.value) },
-      }))
-    : [],
+  offer.value ? fitInWords(misfitsOf(exchange.value, offer.value), fitNames.value) : [],
 )
 </script>
 
@@ -94,7 +90,9 @@ const misfits = computed(() =>
       />
       <section v-if="offer" aria-labelledby="fits">
         <h2 id="fits">What does not fit</h2>
-        <p v-if="!misfits.length" class="quiet">Everything that goes is taken in, and everything that comes as well.</p>
+        <p v-if="!misfits.length" class="quiet">
+          Everything that goes is taken in, and everything that comes as well.
+        </p>
         <ul v-else>
           <li v-for="one in misfits" :key="one.says">
             <a v-if="one.place" :href="`#${one.place}`">{{ one.says }}</a>
@@ -107,3 +105,12 @@ const misfits = computed(() =>
     </div>
   </div>
 </template>
+
+<style scoped>
+:deep(h2) {
+  margin: 18px 0 4px;
+}
+:deep(.narrow) {
+  max-width: 380px;
+}
+</style>

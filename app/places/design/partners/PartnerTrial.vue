@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { present } from '~~/core/lookup'
 import { UNTAKEN_WORDS, type Offer } from '~~/core/partner'
+import { momentInWords } from '~~/core/time'
 
 // The draft tried on a ticket that is there: what would be said of it, and what would become of what they say.
 const props = defineProps<{ id: string; offer: Offer | null; name: string; version: number }>()
@@ -8,6 +10,9 @@ const { busy, error, run } = useDeed()
 const reference = ref('')
 const says = ref<Record<string, string>>({})
 const trial = ref<Trial>()
+const session = useSession()
+const time = useDeskTime()
+const when = (at: number) => momentInWords(at, present(session.me).zone, time.now)
 const gives = computed(() => props.offer?.gives ?? [])
 async function go() {
   const said = Object.entries(says.value).filter(([, value]) => value !== '')
@@ -36,7 +41,12 @@ const optionsOf = (values: readonly { id: string; name: string }[]) =>
     <h2 id="trial">Try it on a ticket</h2>
     <form novalidate @submit.prevent="go">
       <div class="asked">
-        <KitText v-model="reference" label="Ticket" placeholder="its number" :error="error?.on('reference')" />
+        <KitText
+          v-model="reference"
+          label="Ticket"
+          placeholder="its number"
+          :error="error?.on('reference')"
+        />
         <template v-for="field in gives" :key="field.id">
           <KitChoice
             v-if="field.values"
@@ -61,7 +71,9 @@ const optionsOf = (values: readonly { id: string; name: string }[]) =>
     <KitError :error="error" />
     <div v-if="trial" role="status">
       <p>
-        <NuxtLink :to="`/desk/${trial.reference}`"><span class="num">{{ trial.reference }}</span> {{ trial.summary }}</NuxtLink>
+        <NuxtLink :to="`/desk/${trial.reference}`"
+          ><span class="num">{{ trial.reference }}</span> {{ trial.summary }}</NuxtLink
+        >
         {{ trial.goes ? 'would go to them by the rule.' : '' }}
       </p>
       <div class="both">
@@ -70,7 +82,7 @@ const optionsOf = (values: readonly { id: string; name: string }[]) =>
           <p v-if="!trial.sent.length" class="quiet">nothing</p>
           <ul>
             <li v-for="one in trial.sent" :key="one.field">
-              {{ one.name }}: <b v-if="one.why === null">{{ one.words }}</b>
+              {{ one.name }}: <b v-if="one.why === null">{{ one.at === null ? one.words : when(one.at) }}</b>
               <span v-else class="quiet">nothing ({{ one.words }}: {{ WHY[one.why] }})</span>
             </li>
           </ul>
@@ -85,7 +97,9 @@ const optionsOf = (values: readonly { id: string; name: string }[]) =>
               <span v-else class="quiet">nothing ({{ UNTAKEN_WORDS[one.why] }})</span>
             </li>
           </ul>
-          <p v-if="trial.clocks">{{ trial.clocks === 'pause' ? 'Our promises rest.' : 'Our promises go on.' }}</p>
+          <p v-if="trial.clocks">
+            {{ trial.clocks === 'pause' ? 'Our promises rest.' : 'Our promises go on.' }}
+          </p>
           <p v-if="trial.begins" class="quiet">As a new ticket it begins as “{{ trial.begins }}”.</p>
         </div>
       </div>

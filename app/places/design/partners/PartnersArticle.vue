@@ -19,12 +19,18 @@ const COLUMNS = [
   { name: 'found', label: 'Findings', bare: true },
 ]
 const said = (fields: number, { replies, notes }: { replies?: true; notes?: true }) =>
-  [fields && counted(fields, 'field'), replies && 'replies', notes && 'notes'].filter(Boolean).join(', ') || 'nothing'
+  [fields && counted(fields, 'field'), replies && 'replies', notes && 'notes'].filter(Boolean).join(', ') ||
+  'nothing'
 const rows = computed(() => {
   const paired = data.value?.partners ?? []
   const left = props.design.exchanges.filter((one) => paired.every(({ id }) => id !== one.id))
   const all = [
-    ...paired.map(({ id, name, offer, endedAt }) => ({ id, name, offer, note: endedAt ? 'the pairing has ended' : '' })),
+    ...paired.map(({ id, name, offer, endedAt }) => ({
+      id,
+      name,
+      offer,
+      note: endedAt ? 'the pairing has ended' : '',
+    })),
     ...(data.value ? left.map(({ id, name }) => ({ id, name, offer: null, note: 'not paired' })) : []),
   ]
   return all.map(({ id, name, offer, note }) => {
@@ -45,8 +51,8 @@ const rows = computed(() => {
   <div>
     <h1>{{ heading }}</h1>
     <p class="quiet">
-      What each partner desk is told of our tickets, and what becomes of what it tells us. Each side decides that
-      for itself; what both have published is held against each other here.
+      What each partner desk is told of our tickets, and what becomes of what it tells us. Each side decides
+      that for itself; what both have published is held against each other here.
     </p>
     <KitEmpty v-if="data && !rows.length" says="This desk is paired with no other yet.">
       <NuxtLink to="/partners">Pair with one</NuxtLink>
@@ -57,7 +63,7 @@ const rows = computed(() => {
         <span v-if="row.note" class="quiet small"> {{ row.note }}</span>
       </template>
       <template #cell-found="{ row }">
-        <span v-if="row.found" class="small">{{ counted(row.found, 'finding') }}</span>
+        {{ row.found ? counted(row.found, 'finding') : '' }}
       </template>
     </KitTable>
     <KitError :error="error" />

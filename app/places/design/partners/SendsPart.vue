@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Condition } from '~~/core/condition'
 import type { Design, Finding } from '~~/core/design'
-import type { Exchange, Offer, SentField } from '~~/core/partner'
+import type { Exchange, FitLine, Offer, SentField } from '~~/core/partner'
 import { withoutGaps } from '~~/core/json'
 import type { Names } from '~/composables/useNames'
 import { factOptions } from '../asking'
@@ -16,7 +16,7 @@ const props = defineProps<{
   names: Names
   readonly: boolean
   findings: Finding[]
-  misfits: readonly { place?: string; says: string }[]
+  misfits: readonly FitLine[]
 }>()
 const emit = defineEmits<{ put: [sends: Exchange['sends']] }>()
 const sends = computed(() => props.exchange.sends)
@@ -28,7 +28,9 @@ const sources = computed(() => [
   ...factOptions(props.design).filter((one) => one.group !== 'As time goes by'),
 ])
 const nameOf = ({ from }: SentField) =>
-  'text' in from ? from.text : (sources.value.find((one) => one.value === keyOfSource(from))?.label ?? keyOfSource(from))
+  'text' in from
+    ? from.text
+    : (sources.value.find((one) => one.value === keyOfSource(from))?.label ?? keyOfSource(from))
 function add(key: string | null) {
   if (!key) return
   const called = sources.value.find((one) => one.value === key)?.label ?? key
@@ -57,8 +59,13 @@ const setRule = (on: When | null) =>
     <ol v-if="sends.fields.length" class="map">
       <li v-for="(field, at) in sends.fields" :id="`sends-${field.id}`" :key="at">
         <div class="line">
-          <span><b>{{ nameOf(field) }}</b> → {{ field.name }} <span class="num quiet small">{{ field.id }}</span></span>
-          <span class="quiet small values">{{ said(field) }}{{ field.when ? ', only where it says' : '' }}</span>
+          <span
+            ><b>{{ nameOf(field) }}</b> → {{ field.name }}
+            <span class="num quiet small">{{ field.id }}</span></span
+          >
+          <span class="quiet small values"
+            >{{ said(field) }}{{ field.when ? ', only where it says' : '' }}</span
+          >
           <KitButton
             v-if="!readonly"
             kind="link"
@@ -70,7 +77,11 @@ const setRule = (on: When | null) =>
           >
         </div>
         <FindingsAt :findings="findings" :place="`${place}#sends-${field.id}`" />
-        <p v-for="one in misfits.filter((each) => each.place === `sends-${field.id}`)" :key="one.says" class="misfit small">
+        <p
+          v-for="one in misfits.filter((each) => each.place === `sends-${field.id}`)"
+          :key="one.says"
+          class="misfit small"
+        >
           {{ one.says }}
         </p>
         <SentFieldTerms
@@ -87,6 +98,7 @@ const setRule = (on: When | null) =>
     <p v-else class="quiet">Nothing of a ticket is said to it.</p>
     <div v-if="!readonly" class="acts">
       <KitChoice
+        :key="sends.fields.length"
         bare
         label="Say something more"
         placeholder="say also …"
@@ -107,10 +119,12 @@ const setRule = (on: When | null) =>
       />
     </div>
     <p v-else class="quiet small">
-      {{ sends.replies ? 'What is said with requesters goes over.' : '' }} {{ sends.notes ? 'Notes go over.' : '' }}
+      {{ sends.replies ? 'What is said with requesters goes over.' : '' }}
+      {{ sends.notes ? 'Notes go over.' : '' }}
     </p>
     <div :id="'rule'">
       <KitChoice
+        class="narrow"
         label="It is asked to take tickets"
         :model-value="(sends.rule?.on ?? 'none') as When"
         :options="RULES"

@@ -4,6 +4,7 @@ import type { Design } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import type { Offer, SentField } from '~~/core/partner'
 import type { Names } from '~/composables/useNames'
+import { sentValues } from './maps'
 
 // How one field is said to a partner desk: by which name, each of its values, and where it is said at all.
 const props = defineProps<{ field: SentField; offer: Offer | null; design: Design; names: Names }>()
@@ -16,15 +17,31 @@ const values = computed(() => heard.value.find((one) => one.id === props.field.i
 const options = computed(() => values.value.map(({ id, name }) => ({ value: id, label: name })))
 const fact = computed(() => ('fact' in props.field.from ? props.field.from.fact : undefined))
 const ours = computed(() => (fact.value === undefined ? [] : (props.names[fact.value] ?? [])))
-const left = computed(() => ours.value.filter((one) => !props.field.values?.some((each) => each.ours === one.value)))
+const left = computed(() =>
+  ours.value.filter((one) => !props.field.values?.some((each) => each.ours === one.value)),
+)
 const ourName = (value: string) => ours.value.find((one) => one.value === value)?.label ?? value
 const rows = computed(() =>
   (props.field.values ?? []).map(({ ours: key, sent: value }) => ({ key, left: ourName(key), value })),
 )
-const withValue = (key: string, sent: string) =>
-  props.field.values!.map((one) =>
-    one.ours === key ? { ...one, sent, name: options.value.find((each) => each.value === sent)?.label ?? sent } : one,
-  )
+function withValue(key: string, sent: string | undefined) {
+  const others = props.field.values!.filter((one) => one.ours !== key)
+  if (sent === undefined) return others
+  const name = options.value.find((each) => each.value === sent)?.label ?? sent
+  return inOrder([...others, { ours: key, sent, name }])
+}
+/** As ours are in order, so that a value does not go to the end of the list for being said. */
+const inOrder = (values: NonNullable<SentField['values']>) => {
+  const place = (value: string) => ours.value.findIndex((one) => one.value === value)
+  return [...values].sort((a, b) => place(a.ours) - place(b.ours))
+}
+/** They take in their own values alone: those that are called alike are said from the start. */
+function setField(id: string | null) {
+  const one = heard.value.find((each) => each.id === id)
+  if (!one) return
+  const matched = props.field.values && one.values && sentValues(ours.value, one.values)
+  put({ id: one.id, name: one.name, ...(matched && { values: matched }) })
+}
 const NOTHING_YET: Condition = { any: [] }
 </script>
 
@@ -38,7 +55,7 @@ const NOTHING_YET: Condition = { any: [] }
         clears
         :model-value="theirs.some((one) => one.value === field.id) ? field.id : null"
         :options="theirs"
-        @update:model-value="$event && put({ id: $event, name: heard.find((one) => one.id === $event)?.name ?? $event })"
+        @update:model-value="setField"
       />
       <KitText label="Name for it" :model-value="field.name" :commit="(name) => put({ name })" />
       <KitText label="By which it is known" :model-value="field.id" :commit="(id) => put({ id })" />
@@ -57,9 +74,7 @@ const NOTHING_YET: Condition = { any: [] }
         :rows="rows"
         :options="options"
         :more="left"
-        @change="(key, sent) => put({ values: withValue(key, sent) })"
-        @remove="(key) => put({ values: field.values!.filter((one) => one.ours !== key) })"
-        @add="(key) => put({ values: [...field.values!, { ours: key, sent: key, name: ourName(key) }] })"
+        @put="(key, sent) => put({ values: withValue(key, sent) })"
       />
     </template>
     <template v-if="field.when">
@@ -74,7 +89,9 @@ const NOTHING_YET: Condition = { any: [] }
       />
       <KitButton kind="link" @click="put({ when: undefined })">say it always</KitButton>
     </template>
-    <KitButton v-else kind="link" @click="put({ when: NOTHING_YET })">say it only where something holds</KitButton>
+    <KitButton v-else kind="link" @click="put({ when: NOTHING_YET })"
+      >say it only where something holds</KitButton
+    >
     · <KitButton kind="link" @click="emit('remove')">say it no more</KitButton>
   </div>
 </template>

@@ -20,8 +20,10 @@ const left = computed(() =>
     .filter((one) => !props.field.values?.some((each) => each.theirs === one.id))
     .map(({ id, name }) => ({ value: id, label: name })),
 )
-const add = (key: string) =>
-  put({ values: [...(props.field.values ?? []), { theirs: key, ours: ours.value[0]?.value ?? key }] })
+function withValue(key: string, value: string | undefined) {
+  const others = (props.field.values ?? []).filter((one) => one.theirs !== key)
+  return value === undefined ? others : [...others, { theirs: key, ours: value }]
+}
 const rules = CONFLICT_RULES.map((value) => ({ value, label: RULE_WORDS[value] }))
 const NOTHING_YET: Condition = { any: [] }
 </script>
@@ -36,12 +38,11 @@ const NOTHING_YET: Condition = { any: [] }
         :options="ours"
         :more="left"
         :types="!theirs.length"
-        @change="(key, value) => put({ values: field.values!.map((one) => (one.theirs === key ? { ...one, ours: value } : one)) })"
-        @remove="(key) => put({ values: field.values!.filter((one) => one.theirs !== key) })"
-        @add="add"
+        @put="(key, value) => put({ values: withValue(key, value) })"
       />
       <KitChoice
         v-if="ours.length"
+        class="narrow"
         label="Any other value"
         placeholder="is not taken in"
         clears
@@ -52,6 +53,7 @@ const NOTHING_YET: Condition = { any: [] }
     </template>
     <KitButton v-else kind="link" @click="put({ values: [] })">say what each value becomes</KitButton>
     <KitChoice
+      class="narrow"
       label="Where both sides change it at once"
       :model-value="field.conflict ?? 'later'"
       :options="rules"
@@ -69,7 +71,9 @@ const NOTHING_YET: Condition = { any: [] }
       />
       <KitButton kind="link" @click="put({ when: undefined })">take it in always</KitButton>
     </template>
-    <KitButton v-else kind="link" @click="put({ when: NOTHING_YET })">take it in only where something holds</KitButton>
+    <KitButton v-else kind="link" @click="put({ when: NOTHING_YET })"
+      >take it in only where something holds</KitButton
+    >
     · <KitButton kind="link" @click="emit('remove')">take it in no more</KitButton>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Design, Finding } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
-import type { ClockDeed, Exchange, Offer, TakenField } from '~~/core/partner'
+import type { ClockDeed, Exchange, FitLine, Offer, TakenField } from '~~/core/partner'
 import type { Names } from '~/composables/useNames'
 import { freshTaken, replacedAt, targetName, targetOptions } from './maps'
 
@@ -14,7 +14,7 @@ const props = defineProps<{
   names: Names
   readonly: boolean
   findings: Finding[]
-  misfits: readonly { place?: string; says: string }[]
+  misfits: readonly FitLine[]
 }>()
 const emit = defineEmits<{ put: [takes: Exchange['takes']] }>()
 const takes = computed(() => props.exchange.takes)
@@ -52,7 +52,9 @@ const DEEDS = [
 ] as const
 const clocksBy = computed(() => takes.value.clocks?.field ?? null)
 const clockValues = computed(() => gives.value.find((one) => one.id === clocksBy.value)?.values ?? [])
-const choices = computed(() => theirs.value.filter((one) => gives.value.find(({ id }) => id === one.value)?.values))
+const choices = computed(() =>
+  theirs.value.filter((one) => gives.value.find(({ id }) => id === one.value)?.values),
+)
 function setDeed(value: string, deed: ClockDeed | 'none' | null) {
   const { field: by, deeds } = takes.value.clocks!
   const { [value]: _, ...others } = deeds
@@ -70,7 +72,9 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
             >{{ theirName(one.from) }} <span class="num quiet small">{{ one.from }}</span> →
             <b>{{ targetName(design, one.to) }}</b></span
           >
-          <span class="quiet small values">{{ becomes(one) }}{{ one.when ? ', only where it says' : '' }}</span>
+          <span class="quiet small values"
+            >{{ becomes(one) }}{{ one.when ? ', only where it says' : '' }}</span
+          >
           <KitButton
             v-if="!readonly"
             kind="link"
@@ -82,7 +86,11 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
           >
         </div>
         <FindingsAt :findings="findings" :place="`${place}#takes-${one.from}`" />
-        <p v-for="each in misfits.filter((each) => each.place === `takes-${one.from}`)" :key="each.says" class="misfit small">
+        <p
+          v-for="each in misfits.filter((each) => each.place === `takes-${one.from}`)"
+          :key="each.says"
+          class="misfit small"
+        >
           {{ each.says }}
         </p>
         <TakenFieldTerms
@@ -98,7 +106,14 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
     </ol>
     <p v-else class="quiet">Nothing that it says changes a ticket here; it is shown with the counterpart.</p>
     <div v-if="!readonly" class="acts">
-      <KitChoice v-if="theirs.length" v-model="from" bare label="Their field" placeholder="take in …" :options="theirs" />
+      <KitChoice
+        v-if="theirs.length"
+        v-model="from"
+        bare
+        label="Their field"
+        placeholder="take in …"
+        :options="theirs"
+      />
       <KitText v-else v-model="typed" bare label="Their field" placeholder="take in the field …" />
       <KitChoice
         v-if="field"
@@ -123,6 +138,7 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
     <div id="clocks" class="clocks">
       <KitChoice
         v-if="choices.length || clocksBy"
+        class="narrow"
         label="Our promises follow"
         placeholder="nothing that they say"
         clears

@@ -12,6 +12,7 @@ import {
   type TakenField,
   type TakenTarget,
 } from '~~/core/partner'
+import { capital } from '~~/core/words'
 import type { Option } from '~/kit/field'
 
 // What is chosen in the maps of a partner: beginnings that are right as often as can be.
@@ -54,11 +55,12 @@ export const sentType = (words: RuleWords, names: Names, from: Source): OfferedT
 const alike = (one: string, other: string) =>
   one.trim().toLocaleLowerCase('en') === other.trim().toLocaleLowerCase('en')
 
-/** Our values, each with that of theirs that is called the same, or else our own. */
-export const sentValues = (ours: Names[string], theirs: OfferedField['values'] = []): SentField['values'] =>
-  ours.map(({ value, label }) => {
+/** Our values as they are said: those of theirs that are called the same, or our own where nobody says what they take. */
+export const sentValues = (ours: Names[string], theirs?: OfferedField['values']): SentField['values'] =>
+  ours.flatMap(({ value, label }) => {
+    if (!theirs) return [{ ours: value, sent: value, name: label }]
     const same = theirs.find((one) => alike(one.name, label) || alike(one.id, value))
-    return { ours: value, sent: same?.id ?? value, name: same?.name ?? label }
+    return same ? [{ ours: value, sent: same.id, name: same.name }] : []
   })
 
 interface Known {
@@ -81,7 +83,7 @@ export function freshSent(
   const isFree = heard && sends.fields.every((one) => one.id !== heard.id)
   const values =
     'fact' in from && type === 'choice' ? sentValues(names[from.fact]!, heard?.values) : undefined
-  return { id: isFree ? heard.id : free, name: called, type, from, ...(values && { values }) }
+  return { id: isFree ? heard.id : free, name: capital(called), type, from, ...(values && { values }) }
 }
 
 /** A field of theirs that is taken in from now on, with a beginning of its table: theirs that are called as ours are. */

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { firstDesign, type Design } from '~~/core/design'
 import type { Exchange, Offer } from '~~/core/partner'
+import { meAs } from '../../../testing/me'
 import { draw, settled } from '../../../testing/on'
 import { serve } from '../../../testing/server'
 import KitChoice from '~/kit/KitChoice.vue'
@@ -47,7 +48,7 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
     'GET /api/partners': () => ({ partners }),
     'POST /api/partners/varnes/trial': () => ({
       ...{ reference: 7, summary: 'The gate sticks', goes: true, clocks: 'pause', begins: 'Something else' },
-      sent: [{ field: 'title', name: 'Title', words: 'The gate sticks', why: null }],
+      sent: [{ field: 'title', name: 'Title', words: 'The gate sticks', why: null, at: null }],
       taken: [
         { field: 'stage', name: 'Stage', says: 'Stuck', to: 'Status', becomes: 'Wait for others', why: null },
         { field: 'moon', name: 'moon', says: 'full', to: null, becomes: null, why: 'notMapped' },
@@ -60,6 +61,8 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
       ...{ id: 'varnes', under: '12', number: '12', heading: '12 Partner desks' },
     } as never,
   })
+  const { useSession } = await import('~/stores/session')
+  useSession().me = meAs('lead')
   await settled()
   const choice = (label: RegExp) =>
     wrapper.findAllComponents(KitChoice).find((one) => label.test(String(one.props('label'))))!
