@@ -13,7 +13,7 @@ import { makeCode, pairWith } from '../../server/partner/pairing'
 import { ticketState } from '../../server/queries/ticketState'
 import { ASKS, partnerDesk, publishMaps, TAKES } from './twoDesks'
 import { startMailbox } from '../../server/standins/mailbox'
-import { INES, SCANNER, setting, TORA as TORA_HERE } from './world'
+import { INES as INES_HERE, SCANNER, setting, TORA as TORA_HERE } from './world'
 import { linkToken } from '../../server/base/links'
 import { doFile } from '../../server/commands/listFile'
 
@@ -803,7 +803,7 @@ describe('What routes answer', () => {
       await publishMaps(served, { id, name: 'Harbour', ...ASKS, takes })
       await publishMaps(other, { id: theirs!.id, name: 'Commons', ...TAKES })
       await settle()
-      const { reference } = (await served.desk.log({ ...SCANNER, channel: 'desk' }, INES)).state
+      const { reference } = (await served.desk.log({ ...SCANNER, channel: 'desk' }, INES_HERE)).state
       const path = { reference }
       await call('POST /api/partners/{id}/trial', {
         path: { id },

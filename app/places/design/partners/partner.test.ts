@@ -65,7 +65,7 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
   useSession().me = meAs('lead')
   await settled()
   const choice = (label: RegExp) =>
-    wrapper.findAllComponents(KitChoice).find((one) => label.test(String(one.props('label'))))!
+    wrapper.findAllComponents(KitChoice).find((one) => label.test((one.props() as { label: string }).label))!
   return { wrapper, change, choice }
 }
 const said = () => (document.body.textContent ?? '').replace(/\s+/g, ' ')
