@@ -46,7 +46,8 @@ function checkReach({ values: { rights, reach } }: Checked): FieldProblem[] {
 }
 
 /** Rights stand in no order: one that came later may stand last. */
-const inOrder = (value: unknown) => canonicalJson(Array.isArray(value) ? [...(value as string[])].sort() : (value ?? null))
+const inOrder = (value: unknown) =>
+  canonicalJson(Array.isArray(value) ? [...(value as string[])].sort() : (value ?? null))
 
 /** Who asks has no rights at the desk, and an administrator all of them: with fewer nobody could mend the rest. */
 function checkFixed({ id, values, world }: Checked): FieldProblem[] {
