@@ -57,12 +57,14 @@ export const COUNTERPART_ENTRIES: Apply = {
   partnerAnswered: (state, entry) =>
     changed(state, entry, (one) => {
       const { reference = one.reference, refused, untaken = [] } = entry
+      const isWord = refused !== undefined && one.reference !== undefined
+      const lacks = isWord ? [{ field: '', value: null, why: 'refused' as const, said: refused }] : untaken
       return {
         ...one,
         ...(reference !== undefined && { reference }),
         // Once they have taken it, a word that they refuse ends nothing.
-        ...(refused !== undefined && one.reference === undefined && { refused }),
-        ...(untaken.length > 0 && { untakenThere: untaken }),
+        ...(refused !== undefined && !isWord && { refused }),
+        ...(lacks.length > 0 && { untakenThere: lacks }),
       }
     }),
   partnerDecided: (state, entry) =>

@@ -275,4 +275,49 @@ describe('what a partner says of a ticket', () => {
     expect(ours.state!.status).toBe('in-hand')
     expect(one(ours).open).toEqual([])
   })
+
+  it('keeps nothing else back where something of it cannot be said, set or taken as a whole', () => {
+    const { ours } = both()
+    const { tiding } = { tiding: { sequence: 2, heard: 1, stamp: BEGINS, changes: { stage: 'over' } } }
+    const said = [
+      { id: '1', kind: 'reply' as const, by: 'Bo', text: 'x'.repeat(20_001) },
+      { id: '2', kind: 'reply' as const, by: 'Bo', text: 'The gate is open.' },
+    ]
+    hear(ours, { link: '', begun: 'there', reference: 900, tiding: { ...tiding, said } }, BEGINS + 4000)
+    expect(one(ours)).toMatchObject({
+      heard: 2,
+      untakenHere: [
+        { field: 'stage', why: 'refused' },
+        { field: 'reply', why: 'refused', said: expect.any(String) as string },
+      ],
+    })
+    expect(ours.entries.filter((entry) => entry.kind === 'replied')).toMatchObject([
+      { text: 'The gate is open.' },
+    ])
+    // Once they have it, a word that they refuse ends nothing, and is seen until the next one goes.
+    ours.do({ kind: 'partnerAnswered', id: one(ours).id, refused: 'Not today.' }, BEGINS + 5000, PARTNER)
+    expect(one(ours)).toMatchObject({ untakenThere: [{ field: '', why: 'refused', said: 'Not today.' }] })
+    expect(one(ours).refused).toBeUndefined()
+    ours.do({ kind: 'reply', text: 'Thanks.' }, BEGINS + 6000)
+    expect(one(ours).untakenThere).toBeUndefined()
+  })
+
+  it('waits with what only somebody who has accepted a ticket may do', () => {
+    const exchange = there()
+    exchange.takes.begins!.portal = 'merrow'
+    exchange.takes.fields.push({ from: 'state', to: 'status', values: [{ theirs: 'open', ours: 'in-hand' }] })
+    const held = design.design.portals.find((portal) => portal.id === 'merrow')!
+    const before = held.holds
+    const [word] = words(asked())
+    held.holds = true
+    try {
+      const theirs = sentOn(word!, exchange)
+      expect(theirs.state).toMatchObject({ status: 'logged', held: { since: BEGINS + 2000 } })
+      expect(one(theirs).untakenHere).toMatchObject([
+        { field: 'state', said: expect.stringContaining('Arrivals') as string },
+      ])
+    } finally {
+      held.holds = before
+    }
+  })
 })

@@ -195,7 +195,12 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
   })
   const deed = clockDeedOf(partner.exchange, tiding.changes)
   if (deed) attempt(() => (deed === 'pause' ? pauseByHand(change, [], one.name) : resumeByHand(change, [])))
-  for (const item of tiding.said) say(change, one, item, takes)
+  for (const item of tiding.said) {
+    const said = attempt(() => say(change, one, item, takes))
+    // A word that cannot stand here keeps nothing else of it from being taken.
+    if (said !== undefined)
+      untaken.push({ field: item.kind, value: item.text.slice(0, 80), why: 'refused', said })
+  }
   const taken = done.map(({ field, target: to, becomes }): TakenIn => {
     return { field, value: tiding.changes[field]!, to, becomes }
   })
@@ -256,6 +261,7 @@ function put(
     return setFields(change, { kind: 'setFields', values: { [target.slice(FIELD.length)]: field } })
   }
   if (target === 'summary') return retitle(change, text)
+  if (change.state.held) throw new Refused('conflict', 'It waits in Arrivals: nobody has accepted it yet.')
   if (target === 'technician')
     return assignTo(change, { technician: value === null ? null : text, ...(why && { why: [why] }) })
   if (target === 'status')

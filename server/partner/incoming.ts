@@ -1,8 +1,11 @@
+import { messageOf } from '../../core/error/messageOf'
+import { isRecord } from '../../core/lookup'
 import type { Offer } from '../../core/partner'
 import type { TicketWord } from '../../core/ticket'
+import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
-import type { Trx } from '../db/connection'
+import { isUnreachable, type Trx } from '../db/connection'
 import { PARTNERS_CHANGED } from '../db/knowledge'
 import { isSignedWith } from './keys'
 import type { WordType } from '../delivery/partnerWords'
@@ -70,8 +73,33 @@ export async function takeWords(
   return answers
 }
 
+/** Takes a word; one that cannot be taken is refused and keeps no other back. @throws Error where it is to be said again */
 async function takeWord(desk: Desk, id: string, word: PartnerWord): Promise<WordAnswer> {
   if (word.type === 'unread') return { id: word.id, is: 'refused', why: word.why }
+  try {
+    return await takeRead(desk, id, word)
+  } catch (error) {
+    if (isUnreachable(error) || isCrossed(error)) throw error
+    log.error(
+      { partner: id, word: word.id, error: messageOf(error) },
+      'a word of a partner could not be taken',
+    )
+    return {
+      id: word.id,
+      is: 'refused',
+      why: 'It could not be taken here, and stands in the log of this desk.',
+    }
+  }
+}
+
+/** Whether two transactions stood in each other's way. */
+const isCrossed = (error: unknown) => isRecord(error) && (error.code === '40001' || error.code === '40P01')
+
+async function takeRead(
+  desk: Desk,
+  id: string,
+  word: Exclude<PartnerWord, { type: 'unread' }>,
+): Promise<WordAnswer> {
   const changed: number[] = []
   const answer = await desk.db.transaction().execute(async (trx) => {
     const partner = await trx

@@ -235,6 +235,7 @@ async function heardAnswer(desk: Desk, word: Told, answer: WordAnswer): Promise<
     if (type === 'partner.key' && answer.is !== 'refused') await useNewKeys(trx, partner)
     if (reference === null || counterpart === null) return
     const state = await lockedState(trx, reference)
+    if (!state.counterparts?.some((one) => one.id === counterpart)) return
     const { is, why = 'They do not say why.', reference: there, untaken } = answer
     const command = {
       ...{ kind: 'partnerAnswered' as const, id: counterpart },

@@ -98,7 +98,9 @@ function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefine
 }
 
 const untakenPage = ({ field, value, why, said }: Untaken, nameOf: (field: string) => string) => ({
-  ...{ field, name: nameOf(field), words: wireInWords(value), why, said: said ?? null },
+  // A word that was refused as a whole is of no field.
+  ...{ field, name: field ? nameOf(field) : 'our last word', words: field ? wireInWords(value) : '' },
+  ...{ why, said: said ?? null },
 })
 
 export const theirName = (offer: Offer | undefined, field: string) =>

@@ -4,7 +4,10 @@ import { audit } from '../../server/queries/audit'
 import { exchangedOn } from '../../server/queries/exchanged'
 import { partnerTrial } from '../../server/queries/partnerTrial'
 import { ticketState } from '../../server/queries/ticketState'
-import { carry, endPartner } from '../../server/partner/outgoing'
+import { machineNow } from '../../server/clock/deskClock'
+import { hearPartner } from '../../server/http/partnerCall'
+import { signatureOf } from '../../server/partner/keys'
+import { carry, endPartner, sourceOf } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
 import { SCANNER, setting, TORA } from './world'
 import { ASKS, publishMaps, TAKES, twoDesks, type PartnerDesk } from './twoDesks'
@@ -206,5 +209,78 @@ describe('a ticket that goes over', () => {
     await a.desk.run(reference, { kind: 'note', text: 'again' }, TORA)
     await settle()
     expect(await onB((await linkedTo(reference)).there)).toMatchObject({ status: 'in-hand' })
+  })
+
+  it('keeps no other word back where one cannot be kept, is sent a thousand times, or is of nothing here', async () => {
+    const reference = await asked()
+    await settle()
+    const { here, there } = await linkedTo(reference)
+    const [{ sent, heard }, partner] = [
+      (await onB(there)).counterparts!.at(-1)!,
+      await b.db.selectFrom('partner').selectAll().executeTakeFirstOrThrow(),
+    ]
+    const word = (sequence: number, more: object, at = here.link) => ({
+      ...{
+        specversion: '1.0',
+        id: `w${sequence}-${at}`,
+        source: sourceOf(partner.pairing),
+        type: 'partner.ticket',
+      },
+      data: {
+        ...{ link: at, begun: 'there', reference: there },
+        tiding: { sequence, heard, stamp: 1, changes: {}, said: [], ...more },
+      },
+    })
+    const says = (text: string) => ({ said: [{ id: text, kind: 'reply', by: 'Bo', text }] })
+    const say = async (words: object[]) => {
+      const body = JSON.stringify(words)
+      const [id, timestamp] = ['m1', Math.floor(machineNow() / 1000)]
+      return hearPartner(
+        a.desk,
+        {
+          ...{ 'content-type': 'application/cloudevents-batch+json', 'webhook-id': id },
+          'webhook-timestamp': String(timestamp),
+          'webhook-signature': signatureOf(partner.own_key, { id, timestamp, body }),
+        },
+        body,
+      )
+    }
+    // A letter that no database keeps: nothing of the call is taken.
+    await expect(say([word(sent + 1, says('a\u0000b'))])).rejects.toThrow('cannot be kept')
+    // A change of ten years ago, a status that nobody mapped, a text that is too long, and a ticket that is not there.
+    const first = word(sent + 1, { changes: { stage: 'asleep' }, ...says('ten years ago') })
+    const answers = await say([first, word(sent + 2, says('x'.repeat(20_001))), word(1, {}, 'nowhere')])
+    expect(answers).toMatchObject([
+      { is: 'taken', reference, untaken: [{ field: 'stage', why: 'unmapped' }] },
+      { is: 'refused' },
+      { is: 'refused', why: expect.stringContaining('ask for it anew') as string },
+    ])
+    const many = await say(Array.from({ length: 1000 }, () => first))
+    expect(many.every((one) => one.is === 'again' && one.reference === reference)).toBe(true)
+    // The one that was refused may be said anew, with something that can be kept.
+    const again = { ...word(sent + 2, says('as it should be')), id: 'anew' }
+    expect(await say([again])).toMatchObject([{ is: 'taken' }])
+    const { rows } = await sql<{ text: string }>`select body->>'text' as text from entry
+      where reference = ${reference} and kind = 'replied' order by sequence`.execute(a.db)
+    expect(rows.map((row) => row.text)).toEqual(['ten years ago', 'as it should be'])
+    expect((await audit(a.db)).differences).toEqual([])
+  })
+
+  it('takes an answer for a ticket that was merged or called off meanwhile, and changes nothing there', async () => {
+    const [merged, into, calledOff] = [await asked(), await asked(), await asked()]
+    await settle()
+    const there = (await linkedTo(merged)).there
+    const off = (await linkedTo(calledOff)).there
+    await a.desk.merge(merged, into, TORA, () => Promise.resolve('merged'))
+    await a.desk.run(calledOff, { kind: 'withdraw', text: 'not needed' }, { person: 'ines-varga' })
+    // Theirs goes before they have heard of it.
+    for (const one of [there, off]) {
+      await b.desk.run(one, { kind: 'reply', text: 'We are on it.' }, TORA)
+    }
+    await carry(b.desk, atB)
+    await settle()
+    expect((await ticketState(a.desk, merged)).mergedInto).toBe(into)
+    expect((await onB(there)).counterparts!.at(-1)).toMatchObject({ ended: 'merged' })
+    for (const { db } of [a, b]) expect((await audit(db)).differences).toEqual([])
   })
 })
