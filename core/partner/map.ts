@@ -41,6 +41,20 @@ export const TAKEN_TARGETS = [
   'technician',
 ] as const
 export type PlainTarget = (typeof TAKEN_TARGETS)[number]
+
+/** What they are called. */
+export const TARGET_NAMES: Readonly<Record<PlainTarget, string>> = {
+  summary: 'Title',
+  status: 'Status',
+  priority: 'Priority',
+  category: 'Category',
+  impact: 'Impact',
+  urgency: 'Urgency',
+  queue: 'Queue',
+  team: 'Team',
+  technician: 'Technician',
+}
+
 /** A fact of our ticket that is set: one of its own, or `field.NAME`. */
 export type TakenTarget = PlainTarget | `field.${string}`
 

@@ -11,6 +11,7 @@ import {
   saying,
   settled,
   takenLines,
+  TOLD_BACK,
   untakenOf,
   wireOf,
   type Arriving,
@@ -213,7 +214,7 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
   })
 }
 
-const isNews = ({ why }: Untaken) => why !== 'notMapped' && why !== 'notNow'
+const isNews = ({ why }: Untaken) => TOLD_BACK.includes(why)
 
 /** What a gate asks for is there before a status is entered. */
 const inOrder = (changes: readonly Arriving[]) =>

@@ -34,7 +34,7 @@ export async function logChild(desk: Desk, { reference, run, task, number }: Chi
 }
 
 /** What was refused, and each part of it. */
-const saidOf = ({ message, fields }: Refused): string =>
+export const saidOf = ({ message, fields }: Refused): string =>
   [message, ...fields.map((one) => `${one.field}: ${one.message}`)].join(' ').slice(0, 300)
 
 /** The worker was killed after it was logged: whatever has changed since, it is this one. */

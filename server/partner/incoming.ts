@@ -5,7 +5,7 @@ import type { TicketWord } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
-import { isUnreachable, type Trx } from '../db/connection'
+import { isUnreachable, type Database, type Trx } from '../db/connection'
 import { PARTNERS_CHANGED } from '../db/knowledge'
 import { isSignedWith } from './keys'
 import type { WordType } from '../delivery/partnerWords'
@@ -66,7 +66,14 @@ export async function takeWords(
   words: readonly PartnerWord[],
 ): Promise<WordAnswer[]> {
   const answers: WordAnswer[] = []
-  for (const word of words) answers.push(await takeWord(desk, partner.id, word))
+  // What was heard before, or stands twice in one call, costs nothing more than to be looked up.
+  const known = await answeredBefore(desk.db, partner.id, words)
+  for (const word of words) {
+    const before = known.get(word.id)
+    const answer = before ? saidAgain(before) : await takeWord(desk, partner.id, word)
+    known.set(word.id, answer)
+    answers.push(answer)
+  }
   await desk.db.updateTable('partner').set({ heard_at: deskNow() }).where('id', '=', partner.id).execute()
   // Whoever reaches us can be reached again, as a rule.
   if (partner.unreachable_since !== null) await tryNow(desk, partner.id)
@@ -110,8 +117,8 @@ async function takeRead(
       .forNoKeyUpdate()
       .executeTakeFirstOrThrow()
     if (partner.ended_at !== null) return { id: word.id, is: 'over' as const }
-    const before = await heardBefore(trx, id, word.id)
-    if (before) return before
+    const before = (await answeredBefore(trx, id, [word])).get(word.id)
+    if (before) return saidAgain(before)
     const said = word.type === 'partner.ticket' ? await takeTicket(desk, trx, partner, word.data) : undefined
     if (word.type !== 'partner.ticket') await takeOther(trx, partner, word)
     if (said?.reference !== undefined) changed.push(said.reference)
@@ -130,18 +137,33 @@ async function takeRead(
 
 const keptKey = (id: string) => id.slice(0, 200)
 
-/** What was answered to a word that was heard before: whoever has kept it, and says it again for a partner, does nothing. */
-async function heardBefore(trx: Trx, partner: string, id: string): Promise<WordAnswer | undefined> {
-  const kept = await trx
+/** What was answered to those words that were heard before. */
+async function answeredBefore(
+  db: Trx | Database,
+  partner: string,
+  words: readonly { id: string }[],
+): Promise<Map<string, WordAnswer>> {
+  if (!words.length) return new Map()
+  const rows = await db
     .selectFrom('partner_heard')
-    .select('answer')
+    .select(['key', 'answer'])
     .where('partner', '=', partner)
-    .where('key', '=', keptKey(id))
-    .executeTakeFirst()
-  if (!kept) return undefined
-  const answer = kept.answer as WordAnswer | null
-  return { ...answer, id, is: answer?.is === 'refused' ? 'refused' : 'again' }
+    .where('key', 'in', [...new Set(words.map(({ id }) => keptKey(id)))])
+    .execute()
+  const kept = new Map(rows.map((row) => [row.key, row.answer as WordAnswer | null]))
+  return new Map(
+    words.flatMap(({ id }) => {
+      const answer = kept.get(keptKey(id))
+      return answer === undefined ? [] : [[id, { is: 'taken' as const, ...answer, id }]]
+    }),
+  )
 }
+
+/** Whoever has kept a word, and says it again for a partner, does nothing by that. */
+const saidAgain = (before: WordAnswer): WordAnswer => ({
+  ...before,
+  is: before.is === 'taken' ? 'again' : before.is,
+})
 
 async function takeOther(trx: Trx, partner: Partner, word: PartnerWord): Promise<void> {
   const take = TAKERS[word.type as keyof typeof TAKERS] as (

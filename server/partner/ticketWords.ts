@@ -1,5 +1,6 @@
-import { hearing, TOLD_BACK, type TicketCounterpart } from '../../core/partner'
+import { hearing, type TicketCounterpart } from '../../core/partner'
 import { Refused, sentTicket, type TicketState, type TicketWord } from '../../core/ticket'
+import { saidOf } from '../commands/children'
 import type { Desk } from '../commands/desk'
 import { lockedState } from '../commands/lockedState'
 import type { Trx } from '../db/connection'
@@ -23,9 +24,6 @@ export async function takeTicket(desk: Desk, trx: Trx, partner: Partner, word: T
     return { is: 'refused', why: saidOf(error) }
   }
 }
-
-const saidOf = ({ message, fields }: Refused): string =>
-  [message, ...fields.map((one) => `${one.field}: ${one.message}`)].join(' ').slice(0, 300)
 
 /** What they began there is what began there for us, and the other way round. */
 const SEEN_HERE = { here: 'there', there: 'here' } as const
@@ -80,8 +78,8 @@ async function hear(desk: Desk, trx: Trx, state: TicketState, word: TicketWord):
 const counterpartIn = ({ counterparts = [] }: TicketState, { begun, link }: TicketWord): TicketCounterpart =>
   counterparts.find((one) => one.begun === SEEN_HERE[begun] && one.link === link)!
 
-/** The number of the ticket here, and what of the word is nothing here and is news there. */
-function answerOf({ reference }: TicketState, { untakenHere = [] }: TicketCounterpart): Answer {
-  const untaken = untakenHere.filter((one) => TOLD_BACK.includes(one.why))
-  return { is: 'taken', reference, ...(untaken.length > 0 && { untaken }) }
-}
+/** The number of the ticket here, and what of the word is nothing here. */
+const answerOf = ({ reference }: TicketState, { untakenHere = [] }: TicketCounterpart): Answer => ({
+  ...{ is: 'taken', reference },
+  ...(untakenHere.length > 0 && { untaken: [...untakenHere] }),
+})

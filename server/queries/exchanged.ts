@@ -2,6 +2,7 @@ import type { CompiledDesign, Directory, PartnerDesk } from '../../core/design'
 import {
   isOwnField,
   standsOf,
+  TARGET_NAMES,
   type Exchange,
   type Offer,
   type OfferedType,
@@ -136,20 +137,8 @@ function sentInWords(exchange: Exchange, field: string, value: WireValue): strin
 const plain = (value: WireValue): string =>
   typeof value === 'string' && value !== '' ? value : wireInWords(value)
 
-const TARGETS: Readonly<Record<Exclude<TakenTarget, `field.${string}`>, string>> = {
-  summary: 'Title',
-  status: 'Status',
-  priority: 'Priority',
-  category: 'Category',
-  impact: 'Impact',
-  urgency: 'Urgency',
-  queue: 'Queue',
-  team: 'Team',
-  technician: 'Technician',
-}
-
 export function targetName(target: TakenTarget, design: Pick<CompiledDesign, 'fields'>): string {
-  if (!isOwnField(target)) return TARGETS[target]
+  if (!isOwnField(target)) return TARGET_NAMES[target]
   const field = target.slice(target.indexOf('.') + 1)
   return design.fields.get(field)?.label ?? field
 }

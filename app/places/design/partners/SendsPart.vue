@@ -57,43 +57,28 @@ const setRule = (on: When | null) =>
   <section aria-labelledby="sends">
     <h2 id="sends">What goes to {{ name }}</h2>
     <ol v-if="sends.fields.length" class="map">
-      <li v-for="(field, at) in sends.fields" :id="`sends-${field.id}`" :key="at">
-        <div class="line">
-          <span
-            ><b>{{ nameOf(field) }}</b> → {{ field.name }}
-            <span class="num quiet small">{{ field.id }}</span></span
-          >
-          <span class="quiet small values"
-            >{{ said(field) }}{{ field.when ? ', only where it says' : '' }}</span
-          >
-          <KitButton
-            v-if="!readonly"
-            kind="link"
-            class="small"
-            :aria-expanded="opened === at"
-            :aria-label="`${field.name}: more`"
-            @click="opened = opened === at ? undefined : at"
-            >{{ opened === at ? 'done' : 'more …' }}</KitButton
-          >
-        </div>
-        <FindingsAt :findings="findings" :place="`${place}#sends-${field.id}`" />
-        <p
-          v-for="one in misfits.filter((each) => each.place === `sends-${field.id}`)"
-          :key="one.says"
-          class="misfit small"
-        >
-          {{ one.says }}
-        </p>
-        <SentFieldTerms
-          v-if="opened === at"
-          :field="field"
-          :offer="offer"
-          :design="design"
-          :names="names"
-          @change="put({ fields: replacedAt(sends.fields, at, $event) })"
-          @remove="((opened = undefined), put({ fields: replacedAt(sends.fields, at, undefined) }))"
-        />
-      </li>
+      <MapLine
+        v-for="(field, at) in sends.fields"
+        :key="at"
+        v-bind="{ place, readonly, findings, misfits }"
+        :at="`sends-${field.id}`"
+        :name="field.name"
+        :says="`${said(field)}${field.when ? ', only where it says' : ''}`"
+        :opened="opened === at"
+        @toggle="opened = opened === at ? undefined : at"
+      >
+        <b>{{ nameOf(field) }}</b> → {{ field.name }} <span class="num quiet small">{{ field.id }}</span>
+        <template #terms>
+          <SentFieldTerms
+            :field="field"
+            :offer="offer"
+            :design="design"
+            :names="names"
+            @change="put({ fields: replacedAt(sends.fields, at, $event) })"
+            @remove="((opened = undefined), put({ fields: replacedAt(sends.fields, at, undefined) }))"
+          />
+        </template>
+      </MapLine>
     </ol>
     <p v-else class="quiet">Nothing of a ticket is said to it.</p>
     <div v-if="!readonly" class="acts">
@@ -149,25 +134,6 @@ const setRule = (on: When | null) =>
 .map {
   margin: 6px 0;
   padding-left: 22px;
-}
-.map > li {
-  border-bottom: 1px solid var(--rule-2);
-  padding: 4px 0;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: baseline;
-}
-.values {
-  flex: 1;
-  min-width: 160px;
-  overflow-wrap: anywhere;
-}
-.misfit {
-  color: var(--brass);
-  margin: 2px 0;
 }
 .acts {
   display: flex;

@@ -66,43 +66,29 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
   <section aria-labelledby="takes">
     <h2 id="takes">What comes from {{ name }}</h2>
     <ol v-if="takes.fields.length" class="map">
-      <li v-for="(one, at) in takes.fields" :id="`takes-${one.from}`" :key="at">
-        <div class="line">
-          <span
-            >{{ theirName(one.from) }} <span class="num quiet small">{{ one.from }}</span> →
-            <b>{{ targetName(design, one.to) }}</b></span
-          >
-          <span class="quiet small values"
-            >{{ becomes(one) }}{{ one.when ? ', only where it says' : '' }}</span
-          >
-          <KitButton
-            v-if="!readonly"
-            kind="link"
-            class="small"
-            :aria-expanded="opened === at"
-            :aria-label="`${theirName(one.from)}: more`"
-            @click="opened = opened === at ? undefined : at"
-            >{{ opened === at ? 'done' : 'more …' }}</KitButton
-          >
-        </div>
-        <FindingsAt :findings="findings" :place="`${place}#takes-${one.from}`" />
-        <p
-          v-for="each in misfits.filter((each) => each.place === `takes-${one.from}`)"
-          :key="each.says"
-          class="misfit small"
-        >
-          {{ each.says }}
-        </p>
-        <TakenFieldTerms
-          v-if="opened === at"
-          :field="one"
-          :given="gives.find((each) => each.id === one.from)"
-          :design="design"
-          :names="names"
-          @change="put({ fields: replacedAt(takes.fields, at, $event) })"
-          @remove="((opened = undefined), put({ fields: replacedAt(takes.fields, at, undefined) }))"
-        />
-      </li>
+      <MapLine
+        v-for="(one, at) in takes.fields"
+        :key="at"
+        v-bind="{ place, readonly, findings, misfits }"
+        :at="`takes-${one.from}`"
+        :name="theirName(one.from)"
+        :says="`${becomes(one)}${one.when ? ', only where it says' : ''}`"
+        :opened="opened === at"
+        @toggle="opened = opened === at ? undefined : at"
+      >
+        {{ theirName(one.from) }} <span class="num quiet small">{{ one.from }}</span> →
+        <b>{{ targetName(design, one.to) }}</b>
+        <template #terms>
+          <TakenFieldTerms
+            :field="one"
+            :given="gives.find((each) => each.id === one.from)"
+            :design="design"
+            :names="names"
+            @change="put({ fields: replacedAt(takes.fields, at, $event) })"
+            @remove="((opened = undefined), put({ fields: replacedAt(takes.fields, at, undefined) }))"
+          />
+        </template>
+      </MapLine>
     </ol>
     <p v-else class="quiet">Nothing that it says changes a ticket here; it is shown with the counterpart.</p>
     <div v-if="!readonly" class="acts">
@@ -167,25 +153,11 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
   margin: 6px 0;
   padding-left: 22px;
 }
-.map > li {
-  border-bottom: 1px solid var(--rule-2);
-  padding: 4px 0;
-}
-.line,
 .deeds {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;
   align-items: baseline;
-}
-.values {
-  flex: 1;
-  min-width: 160px;
-  overflow-wrap: anywhere;
-}
-.misfit {
-  color: var(--brass);
-  margin: 2px 0;
 }
 .acts {
   display: flex;

@@ -3,6 +3,7 @@ import { freeId } from '~~/core/naming'
 import {
   isOwnField,
   TAKEN_TARGETS,
+  TARGET_NAMES,
   type Exchange,
   type Offer,
   type OfferedField,
@@ -100,18 +101,6 @@ export function freshTaken(
     return same ? [{ theirs: id, ours: same.value }] : []
   })
   return { from, to, values }
-}
-
-const TARGET_NAMES: Readonly<Record<(typeof TAKEN_TARGETS)[number], string>> = {
-  summary: 'Title',
-  status: 'Status',
-  priority: 'Priority',
-  category: 'Category',
-  impact: 'Impact',
-  urgency: 'Urgency',
-  queue: 'Queue',
-  team: 'Team',
-  technician: 'Technician',
 }
 
 /** What a ticket can have from a partner. */
