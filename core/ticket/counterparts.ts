@@ -1,5 +1,6 @@
 import type { Directory, PartnerDesk } from '../design'
 import { ticketFacts } from '../facts'
+import { fieldOf } from '../fields'
 import {
   clockDeedOf,
   hear,
@@ -243,11 +244,10 @@ function meant({ directory }: Change, target: TakenTarget, value: WireValue): Wi
 
 function standsNow({ state }: Change, target: TakenTarget): WireValue {
   if (!isOwnField(target)) return state[target]
-  const value = state.fields?.[target.slice(FIELD.length)]
+  const value = state.fields?.[fieldOf(target)!]
   return (value as WireValue | undefined) ?? null
 }
 
-const FIELD = 'field.'
 /** Sets what a partner says, or what somebody decides to take of it. @throws Refused where it cannot be so */
 function put(
   change: Change,
@@ -259,7 +259,7 @@ function put(
   const why = by && { is: 'partnerSays' as const, ...by }
   if (isOwnField(target)) {
     const field = typeof value === 'object' && value !== null ? value.map(String) : value
-    return setFields(change, { kind: 'setFields', values: { [target.slice(FIELD.length)]: field } })
+    return setFields(change, { kind: 'setFields', values: { [fieldOf(target)!]: field } })
   }
   if (target === 'summary') return retitle(change, text)
   if (change.state.held) throw new Refused('conflict', 'It waits in Arrivals: nobody has accepted it yet.')

@@ -206,10 +206,7 @@ function detailIn(text: string): string {
   }
 }
 
-type Told = Pick<
-  Selectable<Tables['partner_outbox']>,
-  'id' | 'key' | 'partner' | 'type' | 'reference' | 'counterpart'
->
+type Told = Selectable<Tables['partner_outbox']>
 
 /** What the partner made of some words: those in which there is nothing to be done are only noted. */
 async function heardAnswers(
@@ -233,7 +230,7 @@ async function heardAnswer(desk: Desk, word: Told, answer: WordAnswer): Promise<
       .where('id', '=', id)
       .execute()
     if (type === 'partner.key' && answer.is !== 'refused') await useNewKeys(trx, partner)
-    if (reference === null || counterpart === null) return
+    if (reference === null || counterpart === null || !isNews(word, answer)) return
     const state = await lockedState(trx, reference)
     if (!state.counterparts?.some((one) => one.id === counterpart)) return
     const { is, why = 'They do not say why.', reference: there, untaken } = answer
@@ -247,6 +244,10 @@ async function heardAnswer(desk: Desk, word: Told, answer: WordAnswer): Promise<
   })
   if (reference !== null) desk.announce(reference)
 }
+
+/** Whether the ticket learns something: how it is called there, or what was not taken. Most words are only taken. */
+const isNews = ({ data }: Pick<Told, 'data'>, { is, untaken }: WordAnswer) =>
+  'begins' in data || is === 'refused' || untaken !== undefined
 
 const PARTNER = { system: 'partner' }
 

@@ -1,5 +1,6 @@
 import type { CompiledDesign, Directory, PartnerDesk } from '../../core/design'
 import {
+  isExchanged,
   isOwnField,
   standsOf,
   TARGET_NAMES,
@@ -45,9 +46,7 @@ export async function exchangedOn(desk: Reading, reference: number) {
   ])
   const { counterparts = [] } = state
   const asked = { state, design, directory, now: deskNow() }
-  const open = new Set(
-    counterparts.filter((one) => ['asked', 'linked'].includes(standsOf(one))).map((one) => one.partner),
-  )
+  const open = new Set(counterparts.filter(isExchanged).map((one) => one.partner))
   return {
     counterparts: counterparts.map((one) => {
       const partner = directory.partners.get(one.partner)
