@@ -2,6 +2,7 @@ import type { Instant } from '../time'
 import { newCounterpart, type Crossed, type Counterpart, type EndWhy, type Tiding } from './exchange'
 import type { TakenTarget } from './map'
 import type { Wire, WireValue } from './offer'
+import type { SentLine } from './sending'
 import type { TakenLine, UntakenWhy } from './taking'
 
 /** How one ticket stands with one partner: the exchange of it, and what is known of the ticket there. */
@@ -111,6 +112,13 @@ export const END_WORDS: Readonly<Record<EndWhy, string>> = {
   byHand: 'somebody ended it',
   merged: 'the ticket was merged into another',
   calledOff: 'the ticket was called off',
+}
+
+/** Why nothing is said of a field, in words. */
+export const UNSAID_WORDS: Readonly<Record<NonNullable<SentLine['why']>, string>> = {
+  notNow: 'its condition does not hold',
+  unmapped: 'the table has no such value',
+  misfit: 'it is of another type',
 }
 
 /** Why something is not taken in, in words. */

@@ -15,6 +15,10 @@ export const COUNTERPART_KINDS = [
 export type CounterpartKind = (typeof COUNTERPART_KINDS)[number]
 export type CounterpartEntry = Extract<Entry, { kind: CounterpartKind }>
 
+/** Whether an entry is of an exchange with a partner. */
+export const isOfCounterpart = (entry: Entry): entry is CounterpartEntry =>
+  COUNTERPART_KINDS.some((kind) => kind === entry.kind)
+
 type Linked = Pick<TicketState, 'counterparts'>
 type Apply = {
   [K in CounterpartKind]: (state: Linked, entry: Extract<Entry, { kind: K }>) => Linked

@@ -14,10 +14,11 @@ import {
   type WireValue,
 } from '../../core/partner'
 import { statusOf } from '../../core/lifecycle'
-import { linesFor, resortChoices, wireInWords, type TicketState } from '../../core/ticket'
+import { linesFor, resortChoices, wireInWords, type SeenExchange, type TicketState } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import type { Database } from '../db/connection'
 import type { Reading } from './reading'
+import { seenOfPartner, type Looker } from './seenFields'
 import { ticketState } from './ticketState'
 
 /** What waits to go to the partners of a ticket, by exchange. */
@@ -36,15 +37,17 @@ async function waitingOf(db: Database, reference: number) {
  * How a ticket is exchanged with partner desks, and what each that it is not exchanged with would be told of it: line by
  * line, before it goes.
  */
-export async function exchangedOn(desk: Reading, reference: number) {
+export async function exchangedOn(desk: Reading, reference: number, looker: Looker) {
   const state = await ticketState(desk, reference)
-  const [design, directory, waiting, unreached] = await Promise.all([
+  const [design, current, directory, waiting, unreached] = await Promise.all([
     desk.knowledge.editionOf(state),
+    desk.knowledge.currentEdition(),
     desk.knowledge.directory(),
     waitingOf(desk.db, reference),
     desk.db.selectFrom('partner').select(['id', 'unreachable_since', 'unreachable_why']).execute(),
   ])
   const { counterparts = [] } = state
+  const seenOf = (partner: string) => seenOfPartner(directory, partner, current, looker, design)
   const asked = { state, design, directory, now: deskNow() }
   const open = new Set(counterparts.filter(isExchanged).map((one) => one.partner))
   return {
@@ -52,7 +55,7 @@ export async function exchangedOn(desk: Reading, reference: number) {
       const partner = directory.partners.get(one.partner)
       const line = unreached.find(({ id }) => id === one.partner)
       return {
-        ...counterpartPage(one, partner, { state, design, directory }),
+        ...counterpartPage(one, partner, { state, design, directory, seen: seenOf(one.partner) }),
         waiting: waiting.get(one.id) ?? { count: 0, since: null },
         unreachable:
           line?.unreachable_since == null
@@ -65,7 +68,7 @@ export async function exchangedOn(desk: Reading, reference: number) {
       .map((one) => ({
         ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
         notes: one.exchange.sends.notes ?? false,
-        lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line)),
+        lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line, seenOf(one.id))),
       })),
   }
 }
@@ -74,26 +77,36 @@ interface Named {
   state: TicketState
   design: CompiledDesign
   directory: Directory
+  seen: SeenExchange
 }
 
 function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefined, named: Named) {
   const { id, name, begun, askedAt, heardAt, reference, refused, ended } = one
   const { untakenHere = [], untakenThere = [], theirs, open } = one
+  const { seen } = named
   const offer = partner?.offer
   return {
     ...{ id, partner: one.partner, name: partner?.name ?? name, isPaired: partner?.isPaired ?? false },
     ...{ begun, stands: standsOf(one), reference: reference ?? null, refused: refused ?? null },
     ...{ ended: ended ?? null, askedAt, heardAt: heardAt ?? null },
-    theirs: Object.entries(theirs).map(([field, value]) => ({
-      ...{ field, name: theirName(offer, field), words: theirWords(offer, field, value) },
-      at: momentIn(offer?.gives.find((one) => one.id === field)?.type, value),
-    })),
-    untakenHere: untakenHere.map((each) => untakenPage(each, (field) => theirName(offer, field))),
-    untakenThere: untakenThere.map((each) => untakenPage(each, (field) => ourName(partner, field))),
-    open: open.map(({ target, ours, theirs: there }) => ({
-      ...{ target, name: targetName(target, named.design), ours: valueHere(target, ours, named) },
-      theirs: valueHere(target, there, named),
-    })),
+    theirs: Object.entries(theirs)
+      .filter(([field]) => seen.heard(field))
+      .map(([field, value]) => ({
+        ...{ field, name: theirName(offer, field), words: theirWords(offer, field, value) },
+        at: momentIn(offer?.gives.find((one) => one.id === field)?.type, value),
+      })),
+    untakenHere: untakenHere
+      .filter(({ field }) => seen.heard(field))
+      .map((each) => untakenPage(each, (field) => theirName(offer, field))),
+    untakenThere: untakenThere
+      .filter(({ field }) => !field || seen.said(field))
+      .map((each) => untakenPage(each, (field) => ourName(partner, field))),
+    open: open
+      .filter(({ target }) => seen.target(target))
+      .map(({ target, ours, theirs: there }) => ({
+        ...{ target, name: targetName(target, named.design), ours: valueHere(target, ours, named) },
+        theirs: valueHere(target, there, named),
+      })),
   }
 }
 
@@ -115,12 +128,20 @@ export function theirWords(offer: Offer | undefined, field: string, value: WireV
 }
 
 /** What is said of one field, or why nothing is. */
-export const sentPage = (exchange: Exchange, { field, name, value, why, ours }: SentLine) => ({
-  ...{ field, name, why: why ?? null },
-  words: value === undefined ? wireInWords(ours ?? null) : sentInWords(exchange, field, value),
-  /** When it is a moment: each reads it in their zone. */
-  at: momentIn(exchange.sends.fields.find((one) => one.id === field)?.type, value),
-})
+export function sentPage(
+  exchange: Exchange,
+  { field, name, value, why, ours }: SentLine,
+  seen: Pick<SeenExchange, 'said'>,
+) {
+  const line = { field, name, why: why ?? null }
+  if (!seen.said(field)) return { ...line, words: 'what you may not see', at: null }
+  return {
+    ...line,
+    words: value === undefined ? wireInWords(ours ?? null) : sentInWords(exchange, field, value),
+    /** When it is a moment: each reads it in their zone. */
+    at: momentIn(exchange.sends.fields.find((one) => one.id === field)?.type, value),
+  }
+}
 
 const momentIn = (type: OfferedType | undefined, value: WireValue | undefined): number | null => {
   const at = type === 'moment' && typeof value === 'string' ? Date.parse(value) : NaN

@@ -9,11 +9,12 @@ import {
   type Offer,
   type WireValue,
 } from '../../core/partner'
-import { linesFor, Refused } from '../../core/ticket'
+import { linesFor, Refused, seenExchange } from '../../core/ticket'
 import { deskNow } from '../clock/deskClock'
 import { draftPage } from './draft'
 import { sentPage, targetName, theirName, theirWords } from './exchanged'
 import type { Reading } from './reading'
+import { seesField, type Looker } from './seenFields'
 import { ticketState } from './ticketState'
 
 export interface PartnerTrialQuestion {
@@ -27,7 +28,12 @@ export interface PartnerTrialQuestion {
  * Nothing goes over.
  * @throws Refused where there is no such partner or ticket, or nothing was chosen yet
  */
-export async function partnerTrial(desk: Reading, id: string, { reference, says }: PartnerTrialQuestion) {
+export async function partnerTrial(
+  desk: Reading,
+  id: string,
+  { reference, says }: PartnerTrialQuestion,
+  looker: Looker,
+) {
   const [state, { design: draft }, known] = await Promise.all([
     ticketState(desk, reference),
     draftPage(desk),
@@ -42,13 +48,15 @@ export async function partnerTrial(desk: Reading, id: string, { reference, says 
   const design = await desk.knowledge.editionOf(state)
   const asked = { state, design, directory: known, now: deskNow() }
   const facts = ticketFacts(state, design)
+  const sees = (name: string) => seesField(name, compiled, looker, design)
+  const seen = seenExchange(exchange, sees, false)
   const { rule } = exchange.sends
   const begins = exchange.takes.begins && itemOf(exchange.takes.begins, says)
   return {
     ...{ reference, summary: state.summary },
     /** Whether the rule of the draft sends it. */
     goes: rule !== undefined && holds(rule.when, facts),
-    sent: linesFor(asked, { exchange }).map((line) => sentPage(exchange, line)),
+    sent: linesFor(asked, { exchange }).map((line) => sentPage(exchange, line, seen)),
     taken: takenPage(exchange, says, {
       facts,
       names: namesOf(draft, namedDirectory(known)),

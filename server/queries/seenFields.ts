@@ -8,7 +8,15 @@ import {
   type FieldChange,
   type TicketField,
 } from '../../core/fields'
-import { Refused, type Entry, type TicketState } from '../../core/ticket'
+import {
+  counterpartEntrySeen,
+  isOfCounterpart,
+  Refused,
+  seenExchange,
+  type Entry,
+  type SeenExchange,
+  type TicketState,
+} from '../../core/ticket'
 
 /** Who looks, as far as it matters for what they see. */
 export interface Looker {
@@ -67,12 +75,27 @@ export function fieldsOfRow(
   )
 }
 
+/** What somebody sees of the exchanges with a partner. */
+export const seenOfPartner = (
+  { partners }: Directory,
+  partner: string,
+  current: CompiledDesign,
+  looker: Looker,
+  own: CompiledDesign,
+): SeenExchange =>
+  seenExchange(
+    partners.get(partner)?.exchange,
+    (name) => seesField(name, current, looker, own),
+    [current, own].some(({ design }) => design.fields.some((one) => !sees(one, looker))),
+  )
+
 /** Entries with the values of fields in words, without what somebody does not see. */
 export function entriesSeen(
   entries: readonly Entry[],
   design: CompiledDesign,
   directory: Directory,
   sees: (name: string) => boolean,
+  exchanged: (counterpart: number) => SeenExchange,
 ): Entry[] {
   const nameOf = design.nameOf(directory)
   const said = (changes: readonly FieldChange[]) =>
@@ -86,6 +109,7 @@ export function entriesSeen(
   return entries.flatMap((entry): Entry[] => {
     if (entry.kind === 'statusMoved') return [{ ...entry, fields: said(entry.fields) }]
     if (entry.kind === 'moveMade') return [ofMove(entry, (name) => !design.fields.has(name) || sees(name))]
+    if (isOfCounterpart(entry)) return counterpartEntrySeen(entry, exchanged(entry.counterpart)) ?? []
     if (entry.kind !== 'fieldsSet') return [entry]
     const changes = said(entry.changes)
     return changes.length ? [{ ...entry, changes }] : []

@@ -22,7 +22,7 @@ import type { Reading } from './reading'
 import type { Caller } from '../base/caller'
 import { whyInWords } from './messages'
 import { peopleInPlans } from './plans'
-import { entriesSeen, fieldsOfRow, seesField } from './seenFields'
+import { entriesSeen, fieldsOfRow, seenOfPartner, seesField } from './seenFields'
 import { workOf } from './ticketWork'
 import { rowOf } from './ticketList'
 
@@ -64,6 +64,9 @@ function assistPart({ internal, held, status, kind, assists = [] }: TicketState,
   return { offered: isAttached && !internal && !held && isOpen, sessions: assists.length }
 }
 
+const counterpartOf = ({ counterparts = [] }: TicketState, id: number) =>
+  counterparts.find((one) => one.id === id)
+
 /** Whether there is a partner desk that could be asked to take it, and how many were. */
 const exchangePart = ({ counterparts = [] }: TicketState, { partners }: Directory) => ({
   offered: [...partners.values()].some((one) => one.isPaired),
@@ -81,7 +84,9 @@ export async function ticketPage(
   const { state, design, directory, unread } = found
   const current = await desk.knowledge.currentEdition()
   const mayRead = (name: string) => seesField(name, current, caller, design)
-  const entries = entriesSeen(found.entries, design, directory, mayRead)
+  const entries = entriesSeen(found.entries, design, directory, mayRead, (id) =>
+    seenOfPartner(directory, counterpartOf(state, id)?.partner ?? '', current, caller, design),
+  )
   const kind = design.kind(state.kind)
   const status = statusOf(kind, state.status)
   const item = design.item(state.item)

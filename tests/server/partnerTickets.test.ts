@@ -1,8 +1,10 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { audit } from '../../server/queries/audit'
+import type { SentField } from '../../core/partner'
 import { exchangedOn } from '../../server/queries/exchanged'
 import { partnerTrial } from '../../server/queries/partnerTrial'
+import { ticketPage } from '../../server/queries/tickets'
 import { ticketState } from '../../server/queries/ticketState'
 import { machineNow } from '../../server/clock/deskClock'
 import { hearPartner } from '../../server/http/partnerCall'
@@ -17,6 +19,9 @@ import { ASKS, publishMaps, TAKES, twoDesks, type PartnerDesk } from './twoDesks
 let a: PartnerDesk
 let b: PartnerDesk
 let [atA, atB] = ['', '']
+
+const LEAD = { id: 'olin-brandt', role: 'lead', teams: [] }
+const TECHNICIAN = { id: TORA.person, role: 'technician', teams: [] }
 
 const idOf = async ({ db }: PartnerDesk) =>
   (await db.selectFrom('partner').select('id').executeTakeFirstOrThrow()).id
@@ -113,7 +118,7 @@ describe('a ticket that goes over', () => {
       TORA,
     )
     await settle()
-    const [heard] = (await exchangedOn(a.desk, second)).counterparts
+    const [heard] = (await exchangedOn(a.desk, second, LEAD)).counterparts
     expect(heard).toMatchObject({
       ...{ stands: 'linked', reference: there, waiting: { count: 0 } },
       untakenHere: [{ field: 'stage', name: 'Stage', why: 'refused' }],
@@ -127,7 +132,7 @@ describe('a ticket that goes over', () => {
     b.line.isDown = true
     const reference = await asked()
     await carry(a.desk, atA)
-    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([
+    expect((await exchangedOn(a.desk, reference, LEAD)).counterparts).toMatchObject([
       { stands: 'asked', waiting: { count: 1 }, unreachable: { why: expect.any(String) as string } },
     ])
     b.line.isDown = false
@@ -148,12 +153,12 @@ describe('a ticket that goes over', () => {
       .where('channel', '=', 'partner')
       .executeTakeFirstOrThrow()
     expect(now.count).toBe(count)
-    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([{ unreachable: null }])
+    expect((await exchangedOn(a.desk, reference, LEAD)).counterparts).toMatchObject([{ unreachable: null }])
   })
 
   it('says what would be said before it goes, and ends when either side says so', async () => {
     const { state } = await a.desk.log({ ...SCANNER, summary: 'Gate 5' }, { person: 'ines-varga' })
-    const { partners } = await exchangedOn(a.desk, state.reference)
+    const { partners } = await exchangedOn(a.desk, state.reference, LEAD)
     expect(partners).toMatchObject([
       {
         id: atA,
@@ -164,10 +169,15 @@ describe('a ticket that goes over', () => {
       },
     ])
     // The draft is tried on it, and nothing goes.
-    const trial = await partnerTrial(a.desk, atA, {
-      reference: state.reference,
-      says: { stage: 'working', weight: 'light', moon: 'full' },
-    })
+    const trial = await partnerTrial(
+      a.desk,
+      atA,
+      {
+        reference: state.reference,
+        says: { stage: 'working', weight: 'light', moon: 'full' },
+      },
+      LEAD,
+    )
     expect(trial).toMatchObject({
       ...{ summary: 'Gate 5', goes: false, clocks: null, begins: null },
       sent: [
@@ -180,11 +190,11 @@ describe('a ticket that goes over', () => {
         { field: 'moon', why: 'notMapped' },
       ],
     })
-    await expect(partnerTrial(a.desk, 'nobody', { reference: 1, says: {} })).rejects.toThrow('no such')
+    await expect(partnerTrial(a.desk, 'nobody', { reference: 1, says: {} }, LEAD)).rejects.toThrow('no such')
     await a.desk.run(state.reference, { kind: 'askPartner', partner: atA }, TORA)
     await settle()
     const { here, there } = await linkedTo(state.reference)
-    expect((await exchangedOn(a.desk, state.reference)).partners).toEqual([])
+    expect((await exchangedOn(a.desk, state.reference, LEAD)).partners).toEqual([])
     await a.desk.run(state.reference, { kind: 'endCounterpart', id: here.id }, TORA)
     await settle()
     expect((await onB(there)).counterparts).toMatchObject([{ ended: 'byHand' }])
@@ -194,13 +204,37 @@ describe('a ticket that goes over', () => {
     for (const { db } of [a, b]) expect((await audit(db)).differences).toEqual([])
   })
 
+  it('shows nobody what they may not see, neither before it goes nor in what was told', async () => {
+    const secret: SentField = {
+      ...{ id: 'cost', name: 'Cost', type: 'text', from: { text: 'costs {field.partCost}' } },
+    }
+    const maps = { id: atA, name: 'Varnes', ...ASKS }
+    await publishMaps(a, { ...maps, sends: { ...ASKS.sends, fields: [...ASKS.sends.fields, secret] } })
+    const { state } = await a.desk.log({ ...SCANNER, summary: 'Gate 6' }, { person: 'ines-varga' })
+    const { reference } = state
+    const linesSeen = async (looker: typeof LEAD) =>
+      (await exchangedOn(a.desk, reference, looker)).partners[0]!.lines.map(({ words }) => words)
+    expect((await linesSeen(LEAD)).at(-1)).toMatch(/costs/)
+    expect((await linesSeen(TECHNICIAN)).at(-1)).toBe('what you may not see')
+    await a.desk.run(reference, { kind: 'askPartner', partner: atA }, TORA)
+    const told = async (looker: typeof LEAD) =>
+      JSON.stringify((await ticketPage(a.desk, reference, looker))!.entries)
+    expect(await told(LEAD)).toContain('costs')
+    expect(await told(TECHNICIAN)).not.toContain('costs')
+    expect(await told(TECHNICIAN)).toContain('Gate 6')
+    await publishMaps(a, maps)
+    // Nobody knows any more what said it, so that it stays with those who see all.
+    expect(await told(TECHNICIAN)).not.toContain('costs')
+    await settle()
+  })
+
   it('tells nobody any more once the pairing has ended, and stays as it was', async () => {
     const reference = await asked()
     await settle()
     await endPartner(a.desk, atA, 'ada-thorne')
     await settle()
     await a.desk.run(reference, { kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, TORA)
-    expect((await exchangedOn(a.desk, reference)).counterparts).toMatchObject([
+    expect((await exchangedOn(a.desk, reference, LEAD)).counterparts).toMatchObject([
       { isPaired: false, waiting: { count: 0 } },
     ])
     const { code } = await makeCode(a.desk, 'ada-thorne')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { UNSAID_WORDS } from '~~/core/partner'
 import { momentInWords } from '~~/core/time'
 import { listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
@@ -14,11 +15,6 @@ const partner = computed(() => props.partners.find((one) => one.id === chosen.va
 const options = computed(() => props.partners.map(({ id, name }) => ({ value: id, label: name })))
 const said = computed(() => partner.value?.lines.filter((one) => one.why === null) ?? [])
 const unsaid = computed(() => partner.value?.lines.filter((one) => one.why !== null) ?? [])
-const WHY = {
-  notNow: 'its condition does not hold',
-  unmapped: 'the table has no such value',
-  misfit: 'it is of another type',
-} as const
 const later = computed(() => {
   const { replies, notes } = partner.value ?? {}
   const what = [replies && 'what is said with the requester', notes && 'notes'].filter(
@@ -69,7 +65,7 @@ async function submit() {
       </p>
       <ul v-if="unsaid.length" class="small quiet">
         <li v-for="one in unsaid" :key="one.field">
-          not {{ one.name }} ({{ one.words }}): {{ WHY[one.why!] }}
+          not {{ one.name }} ({{ one.words }}): {{ UNSAID_WORDS[one.why!] }}
         </li>
       </ul>
       <p v-if="said.length" class="quiet small">{{ later }}</p>

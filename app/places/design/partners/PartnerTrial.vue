@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { present } from '~~/core/lookup'
-import { UNTAKEN_WORDS, type Offer } from '~~/core/partner'
+import { UNSAID_WORDS, UNTAKEN_WORDS, type Offer } from '~~/core/partner'
 import { momentInWords } from '~~/core/time'
 
 // The draft tried on a ticket that is there: what would be said of it, and what would become of what they say.
@@ -27,11 +27,6 @@ watch(
   () => props.version,
   () => trial.value && go(),
 )
-const WHY = {
-  notNow: 'its condition does not hold',
-  unmapped: 'the table has no such value',
-  misfit: 'it is of another type',
-} as const
 const optionsOf = (values: readonly { id: string; name: string }[]) =>
   values.map(({ id, name }) => ({ value: id, label: name }))
 </script>
@@ -83,7 +78,7 @@ const optionsOf = (values: readonly { id: string; name: string }[]) =>
           <ul>
             <li v-for="one in trial.sent" :key="one.field">
               {{ one.name }}: <b v-if="one.why === null">{{ one.at === null ? one.words : when(one.at) }}</b>
-              <span v-else class="quiet">nothing ({{ one.words }}: {{ WHY[one.why] }})</span>
+              <span v-else class="quiet">nothing ({{ one.words }}: {{ UNSAID_WORDS[one.why] }})</span>
             </li>
           </ul>
         </div>

@@ -10,5 +10,5 @@ export default defineRoute(
       'Try the maps of the draft on a ticket: what would be said of it, what would become of what they say',
     body: PartnerTrialBody,
   },
-  ({ desk, body, path: { id } }) => partnerTrial(desk, id, body),
+  ({ desk, body, caller, path: { id } }) => partnerTrial(desk, id, body, caller),
 )

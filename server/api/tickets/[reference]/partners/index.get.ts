@@ -8,5 +8,5 @@ export default defineRoute(
     summary:
       'How a ticket is exchanged with partner desks, and what each of the others would be told of it, line by line',
   },
-  ({ desk, path: { reference } }) => exchangedOn(desk, reference),
+  ({ desk, caller, path: { reference } }) => exchangedOn(desk, reference, caller),
 )
