@@ -144,8 +144,9 @@ const free = computed(() => found.value.filter((one) => one.free.length).length)
 </script>
 
 <template>
-  <div class="frame" :class="{ alone: !held }">
-    <div class="board" role="group" aria-label="People and their hours" :style="{ '--lane': width }">
+  <!-- It scrolls by its own keys: a day with nothing on it has nothing else to step to. -->
+  <div class="frame" :class="{ alone: !held }" tabindex="0" role="group" aria-label="People and their hours">
+    <div class="board" :style="{ '--lane': width }">
       <div class="line scale" aria-hidden="true">
         <span class="who small quiet">{{ free }} of {{ found.length }} work</span>
         <span ref="lane" class="lane">
