@@ -876,4 +876,16 @@ update role set rights = placed.rights from (
 where role.id = placed.id;
 `,
   },
+  {
+    name: '0049 a backlog that partner desks are asked to take',
+    sql: `
+create table partner_backlog (
+  id bigint generated always as identity primary key, partner text not null references partner on delete cascade,
+  which jsonb not null, person text not null references person, at bigint not null, state text not null,
+  until bigint not null, after bigint not null default -1, total integer not null, asked integer not null default 0,
+  left_behind integer not null default 0, left_out jsonb not null default '[]', why text, ended_at bigint);
+create unique index partner_backlog_one on partner_backlog (partner) where state = 'running';
+create index partner_ticket_asked on partner_ticket (partner, asked_at);
+`,
+  },
 ]

@@ -22,6 +22,7 @@ import type {
 } from '../../core/ticket'
 import type { Because } from '../../core/reason'
 import type { BookingAnswer } from '../../core/work'
+import type { Condition } from '../../core/condition'
 import type { Offer } from '../../core/partner'
 import type { Calendar } from '../../core/time'
 
@@ -61,6 +62,9 @@ export interface TicketFacts {
 
 /** What of a ticket's state is kept in one piece. */
 export type KeptState = Omit<TicketState, 'because'>
+
+/** How a backlog stands that a partner is asked to take. */
+export type BacklogState = 'running' | 'stopped' | 'finished'
 
 export type ListFileState = 'waiting' | 'looking' | 'looked' | 'taking' | 'taken' | 'failed' | 'calledOff'
 
@@ -455,6 +459,25 @@ export interface Tables {
     open: number
     asked_at: number
     heard_at: number | null
+  }
+  /** Open tickets that a partner is asked to take all at once, in the order of their numbers. */
+  partner_backlog: {
+    id: Generated<number>
+    partner: string
+    which: Json<Condition>
+    person: string
+    at: number
+    state: BacklogState
+    /** The last number it is about, and the one that was looked at last. */
+    until: number
+    after: Filled<number>
+    total: number
+    asked: Filled<number>
+    left_behind: Filled<number>
+    left_out: FilledJson<LeftOut[]>
+    /** Why it went no further by itself. */
+    why: OrNull<string>
+    ended_at: OrNull<number>
   }
   /** Addresses at which people's fixed times are read; the newest of each holds. */
   calendar_feed: { person: string; made: number; ended: Filled<boolean> }

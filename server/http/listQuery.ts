@@ -85,14 +85,25 @@ export function readWhich({ view, search, where, sort, turned, group, rule }: Wh
 export const MOST_TESTS = 100
 
 export function readCondition(text: string): Condition {
-  const wrong = (message: string) =>
-    new HttpProblem(422, 'The condition cannot be used.', [{ field: 'where', message }])
   let condition: unknown
   try {
     condition = JSON.parse(text)
   } catch {
-    throw wrong('give a condition as JSON')
+    throw unusable('where', 'give a condition as JSON')
   }
+  return checkedCondition(condition, 'where')
+}
+
+const unusable = (field: string, message: string) =>
+  new HttpProblem(422, 'The condition cannot be used.', [{ field, message }])
+
+/**
+ * Something that was sent as a condition.
+ * @param field by which it was sent
+ * @throws HttpProblem where it is none, asks too much, or lists cannot be filtered by it
+ */
+export function checkedCondition(condition: unknown, field: string): Condition {
+  const wrong = (message: string) => unusable(field, message)
   if (!isCondition(condition, 0)) throw wrong('a condition is a test, or a group “all”, “any” or “none”')
   if (testsOf(condition).length > MOST_TESTS) throw wrong(`ask ${MOST_TESTS} things at most`)
   try {

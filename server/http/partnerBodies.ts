@@ -5,6 +5,7 @@ import {
   IsArray,
   IsIn,
   IsInt,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -87,6 +88,23 @@ export class PartnerTrialBody {
 
   @IsWire()
   says!: Wire
+}
+
+/** Which open tickets a partner is asked to take, all at once. */
+export class BacklogBody {
+  /** A condition of the design's language. */
+  @IsObject({ message: 'say which tickets' })
+  which!: object
+}
+
+/** The same, looked at before: so many lines from a ticket on. */
+export class BacklogLookBody extends BacklogBody {
+  /** The number of the ticket behind which it goes on. */
+  @IsOptional()
+  @IsInt()
+  @Min(-1)
+  @Max(Number.MAX_SAFE_INTEGER)
+  after?: number
 }
 
 /** Whose stays of what both sides have changed. */

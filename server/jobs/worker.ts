@@ -30,6 +30,7 @@ import { withLimit } from './limit'
 import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
 import { ownersToTell, tellReviews } from './reviews'
+import { backlogBatch } from '../partner/backlog'
 import { sweepWords } from '../partner/incoming'
 import { carry } from '../partner/outgoing'
 import { watchWork } from './watchWork'
@@ -49,6 +50,7 @@ declare global {
       deliver: { key: string }
       digest: { person: string }
       carry: { partner: string }
+      backlog: { id: number }
       letter: { id: string }
       reviews: { person: string }
       logChild: ChildToLog
@@ -144,6 +146,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       },
       reviews: ({ person }) => tellReviews(desk, transport, person),
       carry: ({ partner }) => carry(desk, partner),
+      backlog: async ({ id }) => void (await backlogBatch(desk, id)),
       logChild: (wanted) => logChild(desk, wanted),
       hearOfChild: (heard) => hearOfChild(desk, heard),
       digest: (payload, helpers) =>

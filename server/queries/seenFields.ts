@@ -109,7 +109,10 @@ export function entriesSeen(
   return entries.flatMap((entry): Entry[] => {
     if (entry.kind === 'statusMoved') return [{ ...entry, fields: said(entry.fields) }]
     if (entry.kind === 'moveMade') return [ofMove(entry, (name) => !design.fields.has(name) || sees(name))]
-    if (isOfCounterpart(entry)) return counterpartEntrySeen(entry, exchanged(entry.counterpart)) ?? []
+    if (isOfCounterpart(entry)) {
+      const seen = counterpartEntrySeen(entry, exchanged(entry.counterpart))
+      return seen ? [seen] : []
+    }
     if (entry.kind !== 'fieldsSet') return [entry]
     const changes = said(entry.changes)
     return changes.length ? [{ ...entry, changes }] : []
