@@ -1,20 +1,16 @@
 <script setup lang="ts">
-import { UNSAID_WORDS } from '~~/core/partner'
-import { momentInWords } from '~~/core/time'
 import { listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
 
 // What a partner desk would be told of a ticket, line by line, before it is asked to take it.
 type Offered = AnswerOf<'GET /api/tickets/{reference}/partners'>['partners']
 const props = defineProps<{ ticket: Ticket; partners: Offered; zone: string; now: number }>()
-const when = (at: number) => momentInWords(at, props.zone, props.now)
 const emit = defineEmits<{ close: [isDone: boolean] }>()
 const { busy, error, run } = useDeed()
 const chosen = ref<string | null>(props.partners[0]?.id ?? null)
 const partner = computed(() => props.partners.find((one) => one.id === chosen.value))
 const options = computed(() => props.partners.map(({ id, name }) => ({ value: id, label: name })))
-const said = computed(() => partner.value?.lines.filter((one) => one.why === null) ?? [])
-const unsaid = computed(() => partner.value?.lines.filter((one) => one.why !== null) ?? [])
+const isSaid = computed(() => partner.value?.lines.some((one) => one.why === null) ?? false)
 const later = computed(() => {
   const { replies, notes } = partner.value ?? {}
   const what = [replies && 'what is said with the requester', notes && 'notes'].filter(
@@ -53,42 +49,20 @@ async function submit() {
     />
     <template v-if="partner">
       <p class="small">{{ partner.name }} would be told:</p>
-      <dl v-if="said.length" class="small">
-        <template v-for="one in said" :key="one.field">
-          <dt class="quiet">{{ one.name }}</dt>
-          <dd>{{ one.at === null ? one.words : when(one.at) }}</dd>
-        </template>
-      </dl>
-      <p v-else class="notice">
+      <p v-if="!isSaid" class="notice">
         Nothing: nobody has chosen yet what is said to them. A lead does, in Design under
         <em>Partner desks</em>.
       </p>
-      <ul v-if="unsaid.length" class="small quiet">
-        <li v-for="one in unsaid" :key="one.field">
-          not {{ one.name }} ({{ one.words }}): {{ UNSAID_WORDS[one.why!] }}
-        </li>
-      </ul>
-      <p v-if="said.length" class="quiet small">{{ later }}</p>
+      <SaidLines :lines="partner.lines" :zone="zone" :now="now" />
+      <p v-if="isSaid" class="quiet small">{{ later }}</p>
     </template>
     <KitError :error="error" />
-    <KitButton kind="main" type="submit" :busy="busy" :disabled="!said.length"
-      >Ask {{ partner?.name }}</KitButton
-    >
+    <KitButton kind="main" type="submit" :busy="busy" :disabled="!isSaid">Ask {{ partner?.name }}</KitButton>
     &nbsp;<KitButton kind="plain" @click="emit('close', false)">Leave it</KitButton>
   </form>
 </template>
 
 <style scoped>
-dl {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 1px 10px;
-  margin: 4px 0;
-}
-dd {
-  margin: 0;
-  overflow-wrap: anywhere;
-}
 p {
   margin: 4px 0;
 }

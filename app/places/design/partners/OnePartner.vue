@@ -100,6 +100,13 @@ const misfits = computed(() =>
           </li>
         </ul>
       </section>
+      <BacklogPart
+        v-if="!readonly && kept && partner && !partner.endedAt"
+        :id="id"
+        :name="name"
+        :design="design"
+        :names="names"
+      />
       <PartnerTrial v-if="!readonly && kept" :id="id" :offer="offer" :name="name" :version="version" />
       <KitError :error="error" />
     </div>

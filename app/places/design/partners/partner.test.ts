@@ -38,7 +38,10 @@ const directory = {
   ...{ teams: [], sites: [], organisations: [], queues: [], desks: [], covers: [], agreements: [] },
 }
 
-async function page(exchange?: Exchange, { partners = [PARTNER] as object[], readonly = false } = {}) {
+async function page(
+  exchange?: Exchange,
+  { partners = [PARTNER] as object[], readonly = false, answers = {} as Parameters<typeof serve>[0] } = {},
+) {
   const design: Design = {
     ...firstDesign('Quay desk', 'Europe/London', 'workshop'),
     exchanges: exchange ? [exchange] : [],
@@ -46,6 +49,12 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
   const change = vi.fn(() => Promise.resolve(true))
   serve({
     'GET /api/partners': () => ({ partners }),
+    'GET /api/views/words': () => ({
+      facts: ['priority'],
+      design: firstDesign('Quay', 'UTC', 'x'),
+      names: {},
+    }),
+    'GET /api/partners/varnes/backlog': () => ({ backlog: null }),
     'POST /api/partners/varnes/trial': () => ({
       ...{ reference: 7, summary: 'The gate sticks', goes: true, clocks: 'pause', begins: 'Something else' },
       sent: [{ field: 'title', name: 'Title', words: 'The gate sticks', why: null, at: null }],
@@ -54,6 +63,7 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
         { field: 'moon', name: 'moon', says: 'full', to: null, becomes: null, why: 'notMapped' },
       ],
     }),
+    ...answers,
   })
   const { wrapper } = draw(OnePartner, {
     props: {
@@ -67,6 +77,11 @@ async function page(exchange?: Exchange, { partners = [PARTNER] as object[], rea
   const choice = (label: RegExp) =>
     wrapper.findAllComponents(KitChoice).find((one) => label.test((one.props() as { label: string }).label))!
   return { wrapper, change, choice }
+}
+const press = async (words: RegExp) => {
+  const buttons = [...document.querySelectorAll('button')]
+  buttons.find((one) => words.test((one.textContent ?? '').trim()))!.click()
+  await settled()
 }
 const said = () => (document.body.textContent ?? '').replace(/\s+/g, ' ')
 
@@ -119,6 +134,64 @@ describe('the page of a partner desk in Design', () => {
     expect(said()).toContain('Stage “Stuck”: Status Wait for others')
     expect(said()).toContain('moon “full”: nothing (nobody has said what it becomes)')
     expect(said()).toContain('Our promises rest.As a new ticket it begins as “Something else”.')
+  })
+
+  it('looks at what is open already line by line, asks for it, stops and goes on', async () => {
+    const exchange: Exchange = { id: 'varnes', name: 'Varnes', sends: { fields: [] }, takes: { fields: [] } }
+    const line = { field: 'title', name: 'Title', words: 'The gate sticks', why: null, at: null }
+    const shown = (reference: number, lines: object[]) => ({ reference, summary: `Gate ${reference}`, lines })
+    const asked: unknown[] = []
+    await page(exchange, {
+      answers: {
+        'POST /api/partners/varnes/backlog/look': ({ body }) => {
+          asked.push(body)
+          return {
+            ...{ goes: 1200, before: 3, next: 8 },
+            tickets: [shown(7, [line]), shown(8, [{ ...line, why: 'notNow' }])],
+          }
+        },
+      },
+    })
+    await press(/^Look at them$/)
+    expect(said()).toContain('1,200 tickets would go to Varnes Harbour Works; 3 that fit were exchanged')
+    expect(said()).toContain('7 Gate 7TitleThe gate sticks8 Gate 8 Nothing would be said of it')
+    expect(said()).toContain('not Title (The gate sticks): its condition does not hold')
+    await press(/^the next 2$/)
+    expect(asked).toEqual([{ which: { all: [] } }, { which: { all: [] }, after: 8 }])
+    expect(said()).toContain('Ask Varnes Harbour Works to take 1,200 tickets …')
+  })
+
+  it('says how far a backlog is, what was left, and goes on where it was stopped', async () => {
+    const exchange: Exchange = { id: 'varnes', name: 'Varnes', sends: { fields: [] }, takes: { fields: [] } }
+    const backlog = {
+      ...{
+        state: 'stopped',
+        at: 1,
+        total: 1200,
+        asked: 300,
+        leftBehind: 52,
+        endedAt: 1_000,
+        by: 'Olin Brandt',
+      },
+      ...{ why: null, linked: 290, refused: 2, which: {} },
+      leftOut: [{ reference: 9, why: 'This ticket is done.' }],
+    }
+    const deeds: string[] = []
+    let state = 'stopped'
+    await page(exchange, {
+      answers: {
+        'POST /api/partners/varnes/backlog/go-on': () => (deeds.push('on'), (state = 'running'), { backlog }),
+        'POST /api/partners/varnes/backlog/stop': () => (deeds.push('stop'), { backlog }),
+        'GET /api/partners/varnes/backlog': () => ({ backlog: { ...backlog, state } }),
+      },
+    })
+    expect(said()).toMatch(/Stopped .+: 300 of 1,200 tickets, by Olin Brandt\./)
+    expect(said()).toContain('290 have their counterpart there by now, 2 were refused.')
+    expect(said()).toContain('9: This ticket is done. and 51 more')
+    await press(/^Go on$/)
+    expect(said()).toContain('352 of 1,200 tickets asked for')
+    await press(/^Call it off$/)
+    expect(deeds).toEqual(['on', 'stop'])
   })
 
   it('says that a desk is not paired, and that there is none of that name', async () => {
