@@ -1,3 +1,4 @@
+import { counterpartInWords } from '~~/core/partner'
 import { momentInWords } from '~~/core/time'
 import type { Row } from './useTickets'
 import { fieldOf, nameOfField } from '~~/core/fields'
@@ -44,6 +45,7 @@ export const COLUMN_NAMES: Record<PlainColumn, string> = {
   due: 'when due',
   waiting: 'since when it waits for a word',
   tasks: 'tasks done',
+  counterpart: 'counterpart at a partner desk',
 }
 
 /** What fields are called, by their names. */
@@ -97,6 +99,7 @@ export function useCells(zone: () => string, now: () => number, fields: () => Fi
     due: (row) => (row.dueAt === null ? 'nothing due' : `due ${when(row.dueAt)}`),
     waiting: (row) => (row.waitingSince === null ? '' : `waits since ${when(row.waitingSince)}`),
     tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all} done` : ''),
+    counterpart: ({ counterpart }) => (counterpart ? counterpartInWords(counterpart, when) : ''),
   }
   const cell = (row: Row, column: ViewColumn) => {
     if (!isFieldColumn(column)) return cells[column](row)

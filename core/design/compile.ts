@@ -310,6 +310,7 @@ export class CompiledDesign implements Calendars, FactDesign {
     requester: (id, directory) => directory.people.get(id)?.name,
     status: (id) => this.statusName(id),
     statusGroup: (id) => id,
+    exchange: (id) => id,
     channel: (id) => id,
     grade: (id) => id,
     cover: (id, directory) => directory.covers.get(id)?.name ?? id,

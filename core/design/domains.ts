@@ -1,6 +1,7 @@
 import type { Domain, Domains } from '../table'
 import { fieldFact, FIELD_TYPES } from '../fields'
 import { QUESTION_TYPES } from '../intake'
+import { COUNTERPART_STANDS } from '../partner'
 import type { Design } from './design'
 import type { ValueSet } from '../facts'
 import { FACTS } from '../facts'
@@ -36,6 +37,7 @@ export function domainsOf(design: Design, names?: Names): Domains {
     priority: choice(design.priorities.filter((one) => one.active).map((one) => one.id)),
     queue: fromDirectory('queue', true),
     statusGroup: choice(STATUS_GROUPS),
+    exchange: choice(COUNTERPART_STANDS, false),
     status: choice([...new Set(design.kinds.flatMap((kind) => ids(kind.statuses)))]),
     site: fromDirectory('site'),
     organisation: fromDirectory('organisation'),

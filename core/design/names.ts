@@ -3,6 +3,7 @@ import type { CellNames } from '../table'
 import type { ValueSet } from '../facts'
 import { FACTS, termsOfFact } from '../facts'
 import { statusNames } from '../lifecycle'
+import { COUNTERPART_STANDS } from '../partner'
 import { fieldFact, termsOfType, type FieldType } from '../fields'
 import type { Design } from './design'
 import type { Directory } from './directory'
@@ -74,6 +75,7 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     technician: desk,
     status: statuses,
     statusGroup: plain(STATUS_GROUPS),
+    exchange: plain(COUNTERPART_STANDS),
     channel: plain(CHANNELS),
     grade: plain(GRADES),
     cover: plain(covers).map(({ value }) => ({ value, label: coverNames.get(value) ?? value })),

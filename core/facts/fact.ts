@@ -1,6 +1,7 @@
 import type { FactKind, FactValue } from '../condition'
 import type { FieldValues } from '../fields'
 import type { Answers } from '../intake'
+import type { TicketCounterpart } from '../partner'
 import type { Instant, WorkingTime } from '../time'
 
 /** What facts are read from: the parts of a ticket's state that rules may ask for. */
@@ -40,6 +41,7 @@ export interface FactTicket {
   tasks?: readonly { done?: unknown; notNeeded?: unknown }[]
   plans?: readonly { tasks: Readonly<Record<string, FactTask>>; ended?: { how: string } }[]
   times?: readonly { counted: number }[]
+  counterparts?: readonly Pick<TicketCounterpart, 'ended' | 'refused' | 'reference'>[]
 }
 
 /** What facts ask of a task of a plan. */
@@ -82,6 +84,7 @@ export type ValueSet =
   | 'technician'
   | 'status'
   | 'statusGroup'
+  | 'exchange'
 
 /** Where lists find a fact: what the column holds, and the column or what stands for it in the words of the database. */
 export interface FactColumn {

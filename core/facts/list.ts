@@ -12,6 +12,7 @@ import { equipmentCovered } from './terms/equipmentCovered'
 import { equipmentInWarranty } from './terms/equipmentInWarranty'
 import { equipmentMaker } from './terms/equipmentMaker'
 import { equipmentModel } from './terms/equipmentModel'
+import { exchange } from './terms/exchange'
 import { hoursInStatus } from './terms/hoursInStatus'
 import { hoursSinceLogged } from './terms/hoursSinceLogged'
 import { hoursSinceWord } from './terms/hoursSinceWord'
@@ -72,6 +73,7 @@ const ALL = {
   openTasks,
   approvalOpen,
   childOpen,
+  exchange,
   minutesWorked,
   loggedAt,
   statusSince,

@@ -87,7 +87,8 @@ export const newTicketCounterpart = (
 ): TicketCounterpart => ({ ...newCounterpart(), ...one })
 
 /** How an exchange stands, apart from what is on its way. */
-export type CounterpartStands = 'asked' | 'linked' | 'refused' | 'ended'
+export const COUNTERPART_STANDS = ['asked', 'linked', 'refused', 'ended'] as const
+export type CounterpartStands = (typeof COUNTERPART_STANDS)[number]
 
 export function standsOf({
   ended,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { exchangeInWords, type ExchangeStands } from './inWords'
+import { counterpartInWords, exchangeInWords, type CounterpartAt, type ExchangeStands } from './inWords'
 
 const LINKED: ExchangeStands = {
   ...{ name: 'Varnes', stands: 'linked', isPaired: true, ended: null, refused: null },
@@ -25,5 +25,19 @@ describe('how an exchange stands', () => {
     [{ isPaired: false, waiting: 3 }, 'stopped: the desks are not paired any more'],
   ])('%o: %s', (one, words) => {
     expect(exchangeInWords({ ...LINKED, ...one })).toBe(words)
+  })
+})
+
+describe('a counterpart in a list', () => {
+  const one: CounterpartAt = { name: 'Varnes', stands: 'linked', number: 7, says: 'Busy', heardAt: 1 }
+  it.each<[Partial<CounterpartAt>, string]>([
+    [{}, 'Varnes 7: Busy (heard 10:04)'],
+    [{ says: null, heardAt: null }, 'Varnes 7: linked'],
+    [{ stands: 'asked', number: null }, 'Varnes is asked'],
+    [{ stands: 'refused', number: null }, 'Varnes refused it'],
+    [{ stands: 'ended' }, 'Varnes 7: ended'],
+    [{ stands: 'ended', number: null }, 'Varnes: ended'],
+  ])('%o: %s', (more, words) => {
+    expect(counterpartInWords({ ...one, ...more }, () => '10:04')).toBe(words)
   })
 })

@@ -16,6 +16,35 @@ export interface ExchangeStands {
   unreachedSince: string | null
 }
 
+/** A ticket's counterpart, as lists say it. */
+export interface CounterpartAt {
+  /** What the partner is called. */
+  name: string
+  stands: CounterpartStands
+  /** The number of the ticket there, once they have said it. */
+  number: number | null
+  /** How they say that it stands; null where our map reads no status of theirs. */
+  says: string | null
+  /** When they said something last. */
+  heardAt: number | null
+}
+
+/**
+ * A ticket's counterpart in a few words.
+ * @param when a moment in the words of whoever reads it
+ * @example counterpartInWords({ name: 'Varnes', stands: 'linked', number: 7, says: 'Busy', heardAt }, when)
+ * // 'Varnes 7: Busy (heard 10:04)'
+ */
+export function counterpartInWords(one: CounterpartAt, when: (at: number) => string): string {
+  const { name, stands, number, says, heardAt } = one
+  if (stands === 'asked') return `${name} is asked`
+  if (stands === 'refused') return `${name} refused it`
+  const there = `${name}${number === null ? '' : ` ${number}`}`
+  if (stands === 'ended') return `${there}: ended`
+  const heard = heardAt === null ? '' : ` (heard ${when(heardAt)})`
+  return `${there}: ${says ?? 'linked'}${heard}`
+}
+
 const changes = (count: number) => (count === 1 ? 'one change waits' : `${count} changes wait`)
 
 /**

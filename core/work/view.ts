@@ -42,6 +42,7 @@ export const VIEW_COLUMNS = [
   'due',
   'waiting',
   'tasks',
+  'counterpart',
 ] as const
 export type PlainColumn = (typeof VIEW_COLUMNS)[number]
 export type ViewColumn = PlainColumn | FieldColumn

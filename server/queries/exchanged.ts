@@ -4,6 +4,7 @@ import {
   isOwnField,
   standsOf,
   TARGET_NAMES,
+  type CounterpartAt,
   type Exchange,
   type Offer,
   type OfferedType,
@@ -107,6 +108,24 @@ function counterpartPage(one: TicketCounterpart, partner: PartnerDesk | undefine
         ...{ target, name: targetName(target, named.design), ours: valueHere(target, ours, named) },
         theirs: valueHere(target, there, named),
       })),
+  }
+}
+
+/** The last exchange of a ticket as lists say it: with their status, where our map reads one. */
+export function counterpartAt(
+  { counterparts = [] }: Pick<TicketState, 'counterparts'>,
+  { partners }: Directory,
+): CounterpartAt | null {
+  const one = counterparts.at(-1)
+  if (!one) return null
+  const partner = partners.get(one.partner)
+  const { takes } = partner?.exchange ?? {}
+  const status = takes?.fields.find(({ to }) => to === 'status')?.from ?? takes?.clocks?.field
+  const said = status === undefined ? undefined : one.theirs[status]
+  return {
+    ...{ name: partner?.name ?? one.name, stands: standsOf(one), number: one.reference ?? null },
+    says: said === undefined ? null : theirWords(partner?.offer, status!, said),
+    heardAt: one.heardAt ?? null,
   }
 }
 

@@ -11,6 +11,7 @@ import {
   type TicketState,
 } from '../../core/ticket'
 import type { KeptState } from '../db/tables'
+import type { CounterpartAt } from '../../core/partner'
 import { fieldOf, nameOfField } from '../../core/fields'
 import {
   isFieldColumn,
@@ -23,6 +24,7 @@ import type { Sight } from '../../core/rights'
 import { seenSql, sightOf } from './sight'
 import type { Reading } from './reading'
 import type { Database } from '../db/connection'
+import { counterpartAt } from './exchanged'
 import { conditionSql, fieldGroup, fieldOrder, type SortCast } from './conditionSql'
 import { decidedBy, ruleNamed } from './decided'
 import { textMatches } from './search'
@@ -77,6 +79,8 @@ export interface TicketRow {
   tasks: { done: number; all: number }
   /** Where it stands with Dispatch; null where it has nothing to do with that. */
   placed: PlacedAt | null
+  /** Its last exchange with a partner desk. */
+  counterpart: CounterpartAt | null
   clocks: Clock[]
   /** The fields of its kind in words, by name, without long texts. */
   fields: Record<string, string>
@@ -360,6 +364,7 @@ export function rowOf(
     changedAt: state.changedAt,
     tasks: progressOf(state, design),
     placed: placedBy(state, directory),
+    counterpart: counterpartAt(state, directory),
     clocks: state.clocks,
   }
 }

@@ -1,3 +1,4 @@
+import { counterpartInWords } from '../../core/partner'
 import { momentInWords } from '../../core/time'
 import { nameOfField } from '../../core/fields'
 import { isFieldColumn, type PlainColumn, type ViewColumn } from '../../core/work'
@@ -28,6 +29,7 @@ const COLUMN_NAMES: Record<PlainColumn, string> = {
   due: 'Due',
   waiting: 'Waits since',
   tasks: 'Tasks',
+  counterpart: 'Counterpart',
 }
 
 const moment = (at: number | null, { zone, now }: Reader) => (at === null ? '' : momentInWords(at, zone, now))
@@ -47,6 +49,8 @@ const CELLS: Record<PlainColumn, (row: TicketRow, reading: Reader) => string> = 
   due: (row, reading) => moment(row.dueAt, reading),
   waiting: (row, reading) => moment(row.waitingSince, reading),
   tasks: ({ tasks }) => (tasks.all ? `${tasks.done} of ${tasks.all}` : ''),
+  counterpart: ({ counterpart }, reading) =>
+    counterpart ? counterpartInWords(counterpart, (at) => moment(at, reading)) : '',
 }
 
 /** The tickets of a view as lines of a sheet, the first with the names of its columns. */

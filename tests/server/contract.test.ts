@@ -809,6 +809,14 @@ describe('What routes answer', () => {
         path: { id },
         body: { reference, says: { stage: 'working' } },
       })
+      const which = { all: [{ fact: 'channel', op: 'is', value: 'desk' }] }
+      const lead = { path: { id }, as: 'olin-brandt' }
+      await call('GET /api/partners/{id}/backlog', lead)
+      await call('POST /api/partners/{id}/backlog/look', { ...lead, body: { which } })
+      await call('POST /api/partners/{id}/backlog', { ...lead, body: { which } })
+      for (const deed of ['stop', 'go-on'])
+        await call('POST /api/partners/{id}/backlog/{deed}', { ...lead, path: { id, deed } })
+      await call('GET /api/partners/{id}/backlog', lead)
       await call('GET /api/tickets/{reference}/partners', { path, as: 'tora-aas' })
       await call('POST /api/tickets/{reference}/partners', { path, body: { partner: id }, as: 'tora-aas' })
       await settle()

@@ -1,9 +1,11 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { audit } from '../../server/queries/audit'
+import type { Condition, Test } from '../../core/condition'
 import type { SentField } from '../../core/partner'
 import { exchangedOn } from '../../server/queries/exchanged'
 import { partnerTrial } from '../../server/queries/partnerTrial'
+import { listTickets } from '../../server/queries/ticketList'
 import { ticketPage } from '../../server/queries/tickets'
 import { ticketState } from '../../server/queries/ticketState'
 import { machineNow } from '../../server/clock/deskClock'
@@ -99,6 +101,24 @@ describe('a ticket that goes over', () => {
         text: 'It is gate 4, on the left.',
       },
     ])
+    // Lists say it, and find it by how it stands.
+    const listed = async (test: Omit<Test, 'fact'>) => {
+      const where = { ...test, fact: 'exchange' } as Condition
+      const asks = { person: LEAD.id, role: LEAD.role, teams: [], now: 0, limit: 50 }
+      return (await listTickets(a.desk, { ...asks, view: 'all', where })).rows
+    }
+    const [row] = await listed({ op: 'is', value: 'linked' })
+    expect(row).toMatchObject({
+      reference,
+      counterpart: {
+        stands: 'linked',
+        number: there,
+        says: 'working',
+        heardAt: expect.any(Number) as number,
+      },
+    })
+    expect((await listed({ op: 'empty' })).map((one) => one.reference)).not.toContain(reference)
+    expect(await listed({ op: 'is', value: 'refused' })).toEqual([])
     for (const { db } of [a, b]) expect((await audit(db)).differences).toEqual([])
   })
 
