@@ -1,5 +1,6 @@
 // The commands of ./yare that need the application's code; bundled by scripts/bundle.mjs.
 import { chaos } from './chaos/chaos'
+import { conform } from './conform'
 import { due } from './due'
 import { compareFiles } from './compare'
 import { convertDesign } from './convert'
@@ -104,6 +105,9 @@ const tasks: Record<string, () => Promise<void>> = {
     process.exitCode = (await chaos(Number(rest[0] ?? 3), Number(rest[1] ?? 4203))) ? 0 : 1
   },
   due: async () => say(due(rest)),
+  conform: async () => {
+    process.exitCode = (await conform(rest, say)) ? 0 : 1
+  },
   compare: async () => say(compareFiles(rest).text),
   convert: async () => say(convertDesign(rest)),
   proofread: async () => {

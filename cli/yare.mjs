@@ -56,6 +56,9 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
   ./yare compare A B     says what is different between two designs, by article, in sentences (--json)
   ./yare convert A B     makes of a design file a folder with a file for each article, and the other way round; both
                          do wherever a design file is asked for
+  ./yare conform ADDRESS CODE [OURS]
+                         pairs with a desk, or a program that speaks as one, and says whether it does as
+                         docs/PARTNER.md has it; OURS is where it reaches this machine, if not 127.0.0.1
   ./yare help            this page
 
 Settings: YARE_DATA (data folder), DATABASE_URL (use this server, start none), SMTP_URL (where mail goes out),
@@ -501,6 +504,7 @@ const COMMANDS = {
   due: (args) => alone('due', args),
   proofread: (args) => alone('proofread', args),
   compare: (args) => alone('compare', args),
+  conform: (args) => alone('conform', args),
   convert: (args) => alone('convert', args),
   help: () => console.log(HELP),
 }

@@ -33,10 +33,12 @@ export interface Here {
 /** A word as they pair, with the proof that whoever says it has the code. */
 export type ProvedWord = PairingWord & { proof: string }
 
-const proofOf = (code: string, as: 'asks' | 'answers', word: PairingWord) =>
+/** Proves that whoever says a word has the code. */
+export const proofOf = (code: string, as: 'asks' | 'answers', word: PairingWord) =>
   createHmac('sha256', code).update(provedWord(as, word)).digest('base64url')
 
-function isProved(code: string, as: 'asks' | 'answers', { proof, ...word }: ProvedWord): boolean {
+/** Whether a word is proved with a code. */
+export function isProved(code: string, as: 'asks' | 'answers', { proof, ...word }: ProvedWord): boolean {
   const [given, wanted] = [Buffer.from(proof), Buffer.from(proofOf(code, as, word))]
   return given.length === wanted.length && timingSafeEqual(given, wanted)
 }
