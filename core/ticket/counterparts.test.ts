@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoDirectory } from '../../demo/directory'
 import { Directory } from '../design'
-import type { Exchange, Offer, TicketCounterpart } from '../partner'
+import type { Exchange, Offer, TakenField, TicketCounterpart } from '../partner'
 import { design, Ticket, TORA } from '../../tests/aTicket'
 import { designNames, entryInWords } from './entryWords'
 import { sentTicket } from './counterparts'
@@ -57,6 +57,7 @@ const there = (): Exchange => ({
         values: [
           { ours: 'logged', sent: 'waits', name: 'Waits' },
           { ours: 'in-hand', sent: 'working', name: 'Working' },
+          { ours: 'ask-supplier', sent: 'waits', name: 'Waits' },
           { ours: 'solved', sent: 'over', name: 'Over' },
         ],
       },
@@ -171,8 +172,9 @@ describe('a ticket that a partner is asked to take', () => {
 })
 
 describe('what a partner says of a ticket', () => {
-  function both() {
-    const ours = asked()
+  function both(more: TakenField[] = []) {
+    const map = here()
+    const ours = asked({ ...map, takes: { ...map.takes, fields: [...map.takes.fields, ...more] } })
     const theirs = sentOn(words(ours)[0]!)
     ours.do({ kind: 'partnerAnswered', id: one(ours).id, reference: 900 }, BEGINS + 3000, PARTNER)
     hear(ours, words(theirs)[0]!, BEGINS + 3000)
@@ -196,6 +198,25 @@ describe('what a partner says of a ticket', () => {
     )
     const names = { ...designNames(design.design), people: {}, category: '' }
     expect(entryInWords(heard, names)).toMatch(/^Varnes Harbour Works said: stage “working” is not taken: /)
+  })
+
+  it('passes a gate with what our map makes of the same word, each time anew', () => {
+    const { ours, theirs } = both([
+      { from: 'stage', to: 'field.reason', values: [], otherwise: 'They are at work on it' },
+    ])
+    for (const [at, from, to] of [
+      [4000, 'logged', 'in-hand'],
+      [6000, 'in-hand', 'ask-supplier'],
+      [8000, 'ask-supplier', 'in-hand'],
+    ] as const) {
+      const known = theirs.entries.length
+      const fields = to === 'ask-supplier' ? { reason: 'parts' } : {}
+      theirs.do({ kind: 'move', from, to, fields }, BEGINS + at)
+      for (const word of words(theirs, known)) hear(ours, word, BEGINS + at + 500)
+    }
+    expect(ours.state).toMatchObject({
+      ...{ status: 'ask-supplier', fields: { reason: 'They are at work on it' } },
+    })
   })
 
   it('stands in the conversation as said there, and goes no further', () => {

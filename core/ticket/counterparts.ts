@@ -1,6 +1,6 @@
 import type { Directory, PartnerDesk } from '../design'
 import { ticketFacts } from '../facts'
-import { fieldOf } from '../fields'
+import { fieldOf, type FieldValue, type FieldValues } from '../fields'
 import {
   clockDeedOf,
   hear,
@@ -188,9 +188,10 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
   const { arriving, untaken } = read(change, partner, tiding)
   change.hops.push(tiding.hops ?? 0)
   const { changes, conflicts } = hear(one, tiding, arriving, one.begun === 'here')
+  const gives = ownFieldsIn(arriving)
   const done = inOrder(changes).filter((each) => {
     const by = { partner: one.name, field: each.field }
-    const said = attempt(() => put(change, each.target, each.becomes, by))
+    const said = attempt(() => put(change, each.target, each.becomes, { by, gives }))
     if (said !== undefined)
       untaken.push({ field: each.field, value: tiding.changes[each.field]!, why: 'refused', said })
     return said === undefined
@@ -216,6 +217,17 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
 }
 
 const isNews = ({ why }: Untaken) => TOLD_BACK.includes(why)
+
+/** What a word gives of our own fields: the gate of a status that comes with it gets of these what it asks for. */
+const ownFieldsIn = (arriving: readonly Arriving[]): FieldValues =>
+  Object.fromEntries(
+    arriving.flatMap(({ target, becomes }) =>
+      isOwnField(target) && becomes !== null ? [[fieldOf(target)!, fieldValueOf(becomes)] as const] : [],
+    ),
+  )
+
+const fieldValueOf = (value: NonNullable<WireValue>): FieldValue =>
+  typeof value === 'object' ? value.map(String) : value
 
 /** What a gate asks for is there before a status is entered. */
 const inOrder = (changes: readonly Arriving[]) =>
@@ -253,23 +265,30 @@ function put(
   change: Change,
   target: TakenTarget,
   value: WireValue,
-  by?: { partner: string; field: string },
+  { by, gives = {} }: { by?: { partner: string; field: string }; gives?: FieldValues } = {},
 ): void {
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   const why = by && { is: 'partnerSays' as const, ...by }
   if (isOwnField(target)) {
-    const field = typeof value === 'object' && value !== null ? value.map(String) : value
+    const field = value === null ? null : fieldValueOf(value)
     return setFields(change, { kind: 'setFields', values: { [fieldOf(target)!]: field } })
   }
   if (target === 'summary') return retitle(change, text)
   if (change.state.held) throw new Refused('conflict', 'It waits in Arrivals: nobody has accepted it yet.')
   if (target === 'technician')
     return assignTo(change, { technician: value === null ? null : text, ...(why && { why: [why] }) })
-  if (target === 'status')
-    return text === change.state.status
-      ? undefined
-      : move(change, { kind: 'move', from: change.state.status, to: text, fields: {} })
+  if (target === 'status') return moveAs(change, text, gives)
   resort(change, target satisfies ResortField, text, undefined, why)
+}
+
+/** Moves the ticket as the partner says; its gate gets what it asks for of what their word gives. */
+function moveAs(change: Change, to: string, gives: FieldValues): void {
+  const { state, design } = change
+  if (to === state.status) return
+  const gate = design.kind(state.kind).statuses.find(({ id }) => id === to)?.gate ?? []
+  const asked = gate.filter(({ name }) => Object.hasOwn(gives, name))
+  const fields = Object.fromEntries(asked.map(({ name }) => [name, gives[name]!]))
+  move(change, { kind: 'move', from: state.status, to, fields })
 }
 
 /** Something that was said there stands in the conversation here, as far as our map hears it. */
