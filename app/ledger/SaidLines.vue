@@ -41,4 +41,8 @@ dd {
   margin: 0;
   overflow-wrap: anywhere;
 }
+ul {
+  margin: 2px 0;
+  padding-left: 18px;
+}
 </style>
