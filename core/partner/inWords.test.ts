@@ -31,12 +31,12 @@ describe('how an exchange stands', () => {
 describe('a counterpart in a list', () => {
   const one: CounterpartAt = { name: 'Varnes', stands: 'linked', number: 7, says: 'Busy', heardAt: 1 }
   it.each<[Partial<CounterpartAt>, string]>([
-    [{}, 'Varnes 7: Busy (heard 10:04)'],
-    [{ says: null, heardAt: null }, 'Varnes 7: linked'],
+    [{}, '7 Busy at Varnes (heard 10:04)'],
+    [{ says: null, heardAt: null }, '7 at Varnes'],
     [{ stands: 'asked', number: null }, 'Varnes is asked'],
     [{ stands: 'refused', number: null }, 'Varnes refused it'],
-    [{ stands: 'ended' }, 'Varnes 7: ended'],
-    [{ stands: 'ended', number: null }, 'Varnes: ended'],
+    [{ stands: 'ended' }, '7 at Varnes, ended'],
+    [{ stands: 'ended', number: null }, 'at Varnes, ended'],
   ])('%o: %s', (more, words) => {
     expect(counterpartInWords({ ...one, ...more }, () => '10:04')).toBe(words)
   })

@@ -33,16 +33,17 @@ export interface CounterpartAt {
  * A ticket's counterpart in a few words.
  * @param when a moment in the words of whoever reads it
  * @example counterpartInWords({ name: 'Varnes', stands: 'linked', number: 7, says: 'Busy', heardAt }, when)
- * // 'Varnes 7: Busy (heard 10:04)'
+ * // '7 Busy at Varnes (heard 10:04)'
  */
 export function counterpartInWords(one: CounterpartAt, when: (at: number) => string): string {
   const { name, stands, number, says, heardAt } = one
   if (stands === 'asked') return `${name} is asked`
   if (stands === 'refused') return `${name} refused it`
-  const there = `${name}${number === null ? '' : ` ${number}`}`
-  if (stands === 'ended') return `${there}: ended`
-  const heard = heardAt === null ? '' : ` (heard ${when(heardAt)})`
-  return `${there}: ${says ?? 'linked'}${heard}`
+  // Names of desks are long: what is of this ticket comes first, where a row cuts it last.
+  const known = stands === 'ended' ? null : says
+  const there = [number, known, 'at', name].filter((part) => part !== null).join(' ')
+  if (stands === 'ended') return `${there}, ended`
+  return heardAt === null ? there : `${there} (heard ${when(heardAt)})`
 }
 
 const changes = (count: number) => (count === 1 ? 'one change waits' : `${count} changes wait`)

@@ -133,6 +133,10 @@ export const newExchange = (id: string, name: string): Exchange => ({
   takes: { fields: [] },
 })
 
+/** The field of the partner that says how their ticket stands, as far as our map reads one. */
+export const statusFieldOf = ({ takes }: Pick<Exchange, 'takes'>): string | undefined =>
+  takes.fields.find(({ to }) => to === 'status')?.from ?? takes.clocks?.field
+
 /** A fact of what the partner says. */
 export const theirFact = (field: string): string => `theirs.${field}`
 

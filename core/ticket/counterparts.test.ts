@@ -6,6 +6,7 @@ import { design, Ticket, TORA } from '../../tests/aTicket'
 import { designNames, entryInWords } from './entryWords'
 import { sentTicket } from './counterparts'
 import { wordsForPartners, type TicketWord } from './tellPartners'
+import type { FieldValues } from '../fields'
 import { Refused } from './command'
 import { spoken } from '../../tests/spoken'
 
@@ -210,7 +211,7 @@ describe('what a partner says of a ticket', () => {
       [8000, 'ask-supplier', 'in-hand'],
     ] as const) {
       const known = theirs.entries.length
-      const fields = to === 'ask-supplier' ? { reason: 'parts' } : {}
+      const fields: FieldValues = to === 'ask-supplier' ? { reason: 'parts' } : {}
       theirs.do({ kind: 'move', from, to, fields }, BEGINS + at)
       for (const word of words(theirs, known)) hear(ours, word, BEGINS + at + 500)
     }

@@ -3,6 +3,7 @@ import {
   isExchanged,
   isOwnField,
   standsOf,
+  statusFieldOf,
   TARGET_NAMES,
   type CounterpartAt,
   type Exchange,
@@ -119,8 +120,7 @@ export function counterpartAt(
   const one = counterparts.at(-1)
   if (!one) return null
   const partner = partners.get(one.partner)
-  const { takes } = partner?.exchange ?? {}
-  const status = takes?.fields.find(({ to }) => to === 'status')?.from ?? takes?.clocks?.field
+  const status = partner && statusFieldOf(partner.exchange)
   const said = status === undefined ? undefined : one.theirs[status]
   return {
     ...{ name: partner?.name ?? one.name, stands: standsOf(one), number: one.reference ?? null },
