@@ -275,7 +275,8 @@ export class CompiledDesign implements Calendars, FactDesign {
   }
   private statuses: Readonly<Record<string, string>> | undefined
 
-  private valueName(fact: string, value: FactValue, directory: Directory): string {
+  /** What a value of a fact is called; as it is where it has no name. */
+  valueName(fact: string, value: FactValue, directory: Directory): string {
     if (typeof value === 'boolean') return value ? 'yes' : 'no'
     const id = String(value)
     if (fact.startsWith('form.')) return this.answerName(this.questions.get(fact.slice(5)), id, directory)

@@ -43,7 +43,7 @@ async function wanted(desk: Desk, db: Database | Trx, { partner, which, person }
   const open = db
     .selectFrom('ticket')
     .where(sql<boolean>`status_group <> 'done' and not held`)
-    .where(seenSql(await sightOf(desk, person)) as ReturnType<typeof sql<boolean>>)
+    .where(sql<boolean>`${seenSql(await sightOf(desk, person))}`)
     .where(condition)
   return { open, fresh: open.where(isNew) }
 }
@@ -93,7 +93,9 @@ export async function lookAtBacklog(
     const asked = { state, design, directory, now: deskNow() }
     return {
       ...{ reference: state.reference, summary: state.summary },
-      lines: linesFor(asked, { exchange }).map((line) => sentPage(exchange, line, seen)),
+      lines: linesFor(asked, { exchange }).map((line) =>
+        sentPage(exchange, line, { seen, design, directory }),
+      ),
     }
   }
   return {
@@ -116,7 +118,7 @@ export async function sendBacklog(
   const { name } = await pairedNow(desk, partner)
   refuseUnseen(await desk.knowledge.currentEdition(), caller, { where: which })
   await desk.db.transaction().execute(async (trx) => {
-    await one(trx, partner)
+    await lockBacklogs(trx, partner)
     await refuseSecond(trx, partner, name)
     const { fresh } = await wanted(desk, trx, { partner, which, person: caller.id })
     const { total, until } = await fresh
@@ -138,7 +140,7 @@ export async function sendBacklog(
 }
 
 /** Who begins or goes on with a backlog of a partner waits for whoever does so at the same moment. */
-const one = (trx: Trx, partner: string) =>
+const lockBacklogs = (trx: Trx, partner: string) =>
   sql`select pg_advisory_xact_lock(${4_290}, hashtext(${partner}))`.execute(trx)
 
 async function refuseSecond(trx: Trx, partner: string, name: string): Promise<void> {
@@ -202,7 +204,7 @@ async function stop(desk: Desk, partner: string): Promise<void> {
 async function goOn(desk: Desk, partner: string): Promise<void> {
   const { name } = await pairedNow(desk, partner)
   await desk.db.transaction().execute(async (trx) => {
-    await one(trx, partner)
+    await lockBacklogs(trx, partner)
     await refuseSecond(trx, partner, name)
     const last = await trx
       .selectFrom('partner_backlog')

@@ -96,6 +96,8 @@ export async function carry(desk: Desk, id: string): Promise<void> {
         .updateTable('partner')
         .set({ unreachable_since: null, unreachable_why: null })
         .where('id', '=', id)
+        // Most calls reach whoever was reached before.
+        .where('unreachable_since', 'is not', null)
         .execute()
       await notifyPartners(trx)
     })

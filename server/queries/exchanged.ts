@@ -70,7 +70,9 @@ export async function exchangedOn(desk: Reading, reference: number, looker: Look
       .map((one) => ({
         ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
         notes: one.exchange.sends.notes ?? false,
-        lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line, seenOf(one.id))),
+        lines: linesFor(asked, one).map((line) =>
+          sentPage(one.exchange, line, { seen: seenOf(one.id), design, directory }),
+        ),
       })),
   }
 }
@@ -150,15 +152,18 @@ export function theirWords(offer: Offer | undefined, field: string, value: WireV
 export function sentPage(
   exchange: Exchange,
   { field, name, value, why, ours }: SentLine,
-  seen: Pick<SeenExchange, 'said'>,
+  { seen, design, directory }: Pick<Named, 'design' | 'directory' | 'seen'>,
 ) {
   const line = { field, name, why: why ?? null }
   if (!seen.said(field)) return { ...line, words: 'what you may not see', at: null }
+  const { type, from } = exchange.sends.fields.find((one) => one.id === field) ?? {}
+  const named = from && 'fact' in from && ours !== undefined && typeof ours !== 'object'
+  const unsaid = named ? design.valueName(from.fact, ours, directory) : (ours ?? null)
   return {
     ...line,
-    words: value === undefined ? wireInWords(ours ?? null) : sentInWords(exchange, field, value),
+    words: value === undefined ? wireInWords(unsaid) : sentInWords(exchange, field, value),
     /** When it is a moment: each reads it in their zone. */
-    at: momentIn(exchange.sends.fields.find((one) => one.id === field)?.type, value),
+    at: momentIn(type, value),
   }
 }
 

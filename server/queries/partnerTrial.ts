@@ -56,7 +56,9 @@ export async function partnerTrial(
     ...{ reference, summary: state.summary },
     /** Whether the rule of the draft sends it. */
     goes: rule !== undefined && holds(rule.when, facts),
-    sent: linesFor(asked, { exchange }).map((line) => sentPage(exchange, line, seen)),
+    sent: linesFor(asked, { exchange }).map((line) =>
+      sentPage(exchange, line, { seen, design, directory: known }),
+    ),
     taken: takenPage(exchange, says, {
       facts,
       names: namesOf(draft, namedDirectory(known)),

@@ -188,6 +188,16 @@ describe('a ticket that goes over', () => {
         ],
       },
     ])
+    const fields = { reason: 'Which one?' }
+    const other = await a.desk.log({ ...SCANNER, summary: 'Gate 6' }, { person: 'ines-varga' })
+    await a.desk.run(
+      other.state.reference,
+      { kind: 'move', from: 'logged', to: 'ask-requester', fields },
+      TORA,
+    )
+    const [partner] = (await exchangedOn(a.desk, other.state.reference, LEAD)).partners
+    // What the table has no value for is named as it is called here.
+    expect(partner!.lines[1]).toMatchObject({ words: '“Waiting for the requester”', why: 'unmapped' })
     // The draft is tried on it, and nothing goes.
     const trial = await partnerTrial(
       a.desk,
