@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { createServer, type IncomingHttpHeaders } from 'node:http'
-import { text as textOf } from 'node:stream/consumers'
+import { createServer, type IncomingHttpHeaders, type IncomingMessage } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { messageOf } from '../core/error/messageOf'
 import { isRecord } from '../core/lookup'
@@ -124,21 +123,39 @@ interface Heard {
   body: string
 }
 
+/** As much as a batch may have. */
+const MOST_BYTES = 2 * 1024 * 1024
+
+/** @throws Error where it is more, or breaks off */
+async function bodyOf(request: IncomingMessage): Promise<string> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of request as AsyncIterable<Buffer>) {
+    size += part.length
+    if (size > MOST_BYTES) throw new Error('it says too much at once')
+    parts.push(part)
+  }
+  return Buffer.concat(parts).toString('utf8')
+}
+
 async function listenFor(heard: Heard[], address: string | undefined) {
   const port = address ? Number(new URL(address).port || 80) : 0
   const server = createServer((request, response) => {
-    void textOf(request).then(async (body) => {
-      heard.push({ headers: request.headers, body })
-      const ids = await idsIn({ headers: request.headers, body })
-      response.setHeader('content-type', 'application/json')
-      response.end(JSON.stringify({ answers: ids.map((id) => ({ id, is: 'taken' })) }))
-    })
+    void bodyOf(request)
+      .then((body) => {
+        const said = { headers: request.headers, body }
+        // Only what they say first is looked at; what comes after is answered.
+        if (!heard.length) heard.push(said)
+        const answers = idsIn(said).map((id) => ({ id, is: 'taken' }))
+        response.setHeader('content-type', 'application/json').end(JSON.stringify({ answers }))
+      })
+      .catch(() => request.destroy())
   })
   await new Promise<void>((done) => server.listen(port, address ? '0.0.0.0' : '127.0.0.1', done))
   return { server, own: address ?? `http://127.0.0.1:${(server.address() as AddressInfo).port}` }
 }
 
-async function idsIn({ headers, body }: Heard): Promise<string[]> {
+function idsIn({ headers, body }: Heard): string[] {
   try {
     return eventsOf(headers as Record<string, string>, body).map(({ id }) => id)
   } catch {

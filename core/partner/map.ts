@@ -133,9 +133,9 @@ export const newExchange = (id: string, name: string): Exchange => ({
   takes: { fields: [] },
 })
 
-/** The field of the partner that says how their ticket stands, as far as our map reads one. */
+/** The field of the partner that our map takes for how their ticket stands; undefined where it takes none. */
 export const statusFieldOf = ({ takes }: Pick<Exchange, 'takes'>): string | undefined =>
-  takes.fields.find(({ to }) => to === 'status')?.from ?? takes.clocks?.field
+  takes.fields.find(({ to }) => to === 'status')?.from
 
 /** A fact of what the partner says. */
 export const theirFact = (field: string): string => `theirs.${field}`

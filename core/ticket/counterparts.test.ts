@@ -201,6 +201,27 @@ describe('what a partner says of a ticket', () => {
     expect(entryInWords(heard, names)).toMatch(/^Varnes Harbour Works said: stage “working” is not taken: /)
   })
 
+  it('answers no gate with a field of which ours stays', () => {
+    const map = here()
+    const why = { id: 'why', name: 'Why', type: 'text', from: { fact: 'field.reason' } } as const
+    const reason: TakenField = {
+      ...{ from: 'stage', to: 'field.reason', values: [], otherwise: 'At work on it', conflict: 'ours' },
+    }
+    const ours = asked({
+      ...map,
+      sends: { ...map.sends, fields: [...map.sends.fields, why] },
+      takes: { ...map.takes, fields: [...map.takes.fields, reason] },
+    })
+    const theirs = sentOn(words(ours)[0]!)
+    hear(ours, words(theirs)[0]!, BEGINS + 3000)
+    // Both change it before either has heard of the other.
+    ours.do({ kind: 'setFields', values: { reason: 'Ours' } }, BEGINS + 3500)
+    const from = theirs.entries.length
+    theirs.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, BEGINS + 4000)
+    hear(ours, words(theirs, from)[0]!, BEGINS + 5000)
+    expect(ours.state).toMatchObject({ status: 'in-hand', fields: { reason: 'Ours' } })
+  })
+
   it('passes a gate with what our map makes of the same word, each time anew', () => {
     const { ours, theirs } = both([
       { from: 'stage', to: 'field.reason', values: [], otherwise: 'They are at work on it' },

@@ -188,7 +188,8 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
   const { arriving, untaken } = read(change, partner, tiding)
   change.hops.push(tiding.hops ?? 0)
   const { changes, conflicts } = hear(one, tiding, arriving, one.begun === 'here')
-  const gives = ownFieldsIn(arriving)
+  const stays = new Set(conflicts.flatMap(({ target, keeps }) => (keeps === 'theirs' ? [] : [target])))
+  const gives = ownFieldsIn(arriving.filter(({ target }) => !stays.has(target)))
   const done = inOrder(changes).filter((each) => {
     const by = { partner: one.name, field: each.field }
     const said = attempt(() => put(change, each.target, each.becomes, { by, gives }))
@@ -218,7 +219,7 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
 
 const isNews = ({ why }: Untaken) => TOLD_BACK.includes(why)
 
-/** What a word gives of our own fields: the gate of a status that comes with it gets of these what it asks for. */
+/** What a word gives of our own fields, changed or not: the gate of a status that comes with it gets of these what it asks for. */
 const ownFieldsIn = (arriving: readonly Arriving[]): FieldValues =>
   Object.fromEntries(
     arriving.flatMap(({ target, becomes }) =>

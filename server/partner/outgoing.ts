@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { sql, type Selectable } from 'kysely'
 import { CloudEvent } from 'cloudevents'
 import { messageOf } from '../../core/error/messageOf'
-import { isRecord } from '../../core/lookup'
+import { isOneOf, isRecord } from '../../core/lookup'
 import { isWireValue, MOST_OFFERED, TOLD_BACK, type Untaken } from '../../core/partner'
 import { Refused } from '../../core/ticket'
 import { log } from '../base/log'
@@ -195,9 +195,6 @@ function untakenIn(said: unknown): Untaken[] {
     },
   ]
 }
-
-const isOneOf = <T extends string>(list: readonly T[], value: unknown): value is T =>
-  (list as readonly unknown[]).includes(value)
 
 function detailIn(text: string): string {
   try {

@@ -67,13 +67,14 @@ export async function exchangedOn(desk: Reading, reference: number, looker: Look
     }),
     partners: [...directory.partners.values()]
       .filter((one) => one.isPaired && !open.has(one.id))
-      .map((one) => ({
-        ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
-        notes: one.exchange.sends.notes ?? false,
-        lines: linesFor(asked, one).map((line) =>
-          sentPage(one.exchange, line, { seen: seenOf(one.id), design, directory }),
-        ),
-      })),
+      .map((one) => {
+        const named = { seen: seenOf(one.id), design, directory }
+        return {
+          ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
+          notes: one.exchange.sends.notes ?? false,
+          lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line, named)),
+        }
+      }),
   }
 }
 

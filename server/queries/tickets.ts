@@ -4,6 +4,7 @@ import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
 import { ladderAcknowledged } from '../../core/ladder'
 import { statusOf } from '../../core/lifecycle'
+import { oneBy } from '../../core/lookup'
 import {
   answeredLater,
   climbingNow,
@@ -64,9 +65,6 @@ function assistPart({ internal, held, status, kind, assists = [] }: TicketState,
   return { offered: isAttached && !internal && !held && isOpen, sessions: assists.length }
 }
 
-const counterpartOf = ({ counterparts = [] }: TicketState, id: number) =>
-  counterparts.find((one) => one.id === id)
-
 /** Whether there is a partner desk that could be asked to take it, and how many were. */
 const exchangePart = ({ counterparts = [] }: TicketState, { partners }: Directory) => ({
   offered: [...partners.values()].some((one) => one.isPaired),
@@ -84,9 +82,13 @@ export async function ticketPage(
   const { state, design, directory, unread } = found
   const current = await desk.knowledge.currentEdition()
   const mayRead = (name: string) => seesField(name, current, caller, design)
-  const entries = entriesSeen(found.entries, design, directory, mayRead, (id) =>
-    seenOfPartner(directory, counterpartOf(state, id)?.partner ?? '', current, caller, design),
+  const exchanged = new Map(
+    (state.counterparts ?? []).map(({ id, partner }) => [
+      id,
+      seenOfPartner(directory, partner, current, caller, design),
+    ]),
   )
+  const entries = entriesSeen(found.entries, design, directory, mayRead, (id) => oneBy(exchanged, id))
   const kind = design.kind(state.kind)
   const status = statusOf(kind, state.status)
   const item = design.item(state.item)
