@@ -5,7 +5,9 @@ import { due } from './due'
 import { compareFiles } from './compare'
 import { convertDesign } from './convert'
 import { proofreadFile } from './proofread'
+import { linkDesks } from '../demo/link'
 import { loadDemo, isEmpty } from '../demo/load'
+import { loadHarbour } from '../demo/loadHarbour'
 import { readSettings, settings } from '../server/base/settings'
 import { resumeDemoClock } from '../server/clock/deskClock'
 import { connect, type Database } from '../server/db/connection'
@@ -19,14 +21,18 @@ import { startMailbox } from '../server/standins/mailbox'
 
 const say = (line: string) => console.log(line)
 
-async function prepare(demo: boolean, size: number): Promise<void> {
-  const { db, pool } = connect()
+/** @param world whose desk it is to be, where the database holds nobody yet: a sample world's, or that of whoever comes first */
+async function prepare(world: string, size: number): Promise<void> {
+  const connection = connect()
+  const { db, pool } = connection
   const ran = await migrate(pool)
   if (ran.length) say(`migrations: ${ran.join(', ')}`)
   // On a database that was there before, states and read columns that a migration changes are made of the entries.
   const written = await rebuildRowsBehind(db)
   if (written) say(`rows of ${written} tickets written anew`)
-  if (demo && (await isEmpty(db))) await loadDemo(db, { tickets: size }, say)
+  const isNew = world !== 'real' && (await isEmpty(db))
+  if (isNew && world === 'demo') await loadDemo(db, { tickets: size }, say)
+  if (isNew && world === 'harbour') await loadHarbour(connection)
   await resumeDemoClock(db)
   await db.destroy()
 }
@@ -93,7 +99,8 @@ async function report(db: Database): Promise<void> {
 
 const [task, ...rest] = process.argv.slice(2)
 const tasks: Record<string, () => Promise<void>> = {
-  prepare: () => prepare(rest[0] === 'demo', Number(rest[1] ?? 6000)),
+  prepare: () => prepare(rest[0] ?? 'real', Number(rest[1] ?? 6000)),
+  link: () => linkDesks(rest[0] ?? '', rest[1] ?? '', say),
   worker: work,
   mailbox: async () => {
     const { MAILBOX_PORT = 2525, GATEWAY_PORT = 2526 } = settings()

@@ -43,6 +43,7 @@ const HELP = `Yare Ledger: a service desk that keeps its promises like a ledger.
       --port N           web address at this port (default ${DEFAULT_PORT}, or the next free one)
       --reset            begins the sample world anew
       --tickets N        how large the sample world's past is (default 6000)
+      --partner          starts Varnes Harbour Works beside it, a second desk that is paired with it
   ./yare start           the same for real use: no sample world, real time; first visit makes the administrator
   ./yare test            runs every check: types, lint, architecture, unit, server and browser tests, kills
   ./yare token EMAIL     prints an API token for a person (add --real for a desk begun with start)
@@ -76,7 +77,7 @@ function options(args) {
     if (!/^\d+$/.test(text ?? '')) throw new Error(`--${name} needs a number`)
     return Number(text)
   }
-  const known = ['--port', '--reset', '--tickets', '--real', '--repair']
+  const known = ['--port', '--reset', '--tickets', '--real', '--repair', '--partner']
   const strange = args.find((one) => one.startsWith('--') && !known.includes(one))
   if (strange) throw new Error(`there is no option ${strange}; see ./yare help`)
   return {
@@ -84,6 +85,7 @@ function options(args) {
     tickets: value('tickets') ?? 6000,
     reset: args.includes('--reset'),
     real: args.includes('--real'),
+    partner: args.includes('--partner'),
   }
 }
 
@@ -213,7 +215,12 @@ async function webPort(wanted) {
   const port = await freePort(wanted ?? DEFAULT_PORT)
   if (port) return port
   if (wanted) throw new Error(`port ${wanted} is taken; choose another with --port, or leave it out`)
-  for (let next = DEFAULT_PORT + 1; next < DEFAULT_PORT + 100; next++) if (await freePort(next)) return next
+  return portFrom(DEFAULT_PORT + 1)
+}
+
+/** The first port that is free from one on. */
+async function portFrom(first) {
+  for (let next = first; next < first + 100; next++) if (await freePort(next)) return next
   throw new Error('no free port found; choose one with --port')
 }
 
@@ -239,43 +246,86 @@ async function untilHealthy(address, parts) {
   throw new Error('the server did not answer within 20 seconds')
 }
 
+const LOOPBACK = '127.0.0.1'
+
+/** What a desk is called where it says which one it is. */
+const WORLDS = { demo: 'its sample world', harbour: 'its second sample world', real: 'real use' }
+
 async function desk(demo, args) {
-  const { port: wanted, reset, tickets } = options(args)
-  const folder = dataFolder(demo ? 'demo' : 'real')
-  console.log(`Yare Ledger, ${demo ? 'with its sample world' : 'for real use'} (data in ${folder})`)
+  const { port: wanted, reset, tickets, partner } = options(args)
+  if (partner && (!demo || process.env.DATABASE_URL))
+    throw new Error('--partner is for ./yare demo on databases of our own: it starts a second desk beside it')
+  const world = demo ? 'demo' : 'real'
+  console.log(`Yare Ledger, with ${WORLDS[world]} (data in ${dataFolder(world)})`)
   install()
   build()
-  stopLeftovers(folder)
-  if (reset && demo) await resetDemo(folder)
-  const store = await database(folder)
-  const parts = new Parts(folder)
+  // Desks that were paired begin anew together, with the second one started or not.
+  for (const one of reset && demo ? ['demo', 'harbour'] : []) await resetDemo(dataFolder(one))
+  if (reset && demo) say('the sample world begins anew')
+  const open = []
   let stopped
   const stop = () =>
     (stopped ??= (async () => {
-      console.log('\n  stopping …')
-      await parts.stop()
-      await store.stop()
-      say('stopped')
-      process.exit(0)
+      for (const one of open) await one.stop()
     })())
-  process.once('SIGINT', stop)
-  process.once('SIGTERM', stop)
+  const leave = async () => {
+    console.log('\n  stopping …')
+    await stop()
+    say('stopped')
+    process.exit(0)
+  }
+  process.once('SIGINT', leave)
+  process.once('SIGTERM', leave)
   const port = await webPort(wanted)
-  const env = { DATABASE_URL: store.url, ...(await outside(`http://127.0.0.1:${port}`)) }
   try {
-    if (run(process.execPath, [TASKS, 'prepare', demo ? 'demo' : 'real', String(tickets)], env))
-      throw new Error('the database could not be prepared')
-    const address = `http://127.0.0.1:${port}`
-    parts.start('server', [SERVER], { ...env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) })
-    parts.start('mailbox', [TASKS, 'mailbox'], env)
-    parts.start('worker', [TASKS, 'worker'], env)
-    await untilHealthy(address, parts)
+    const address = `http://${LOOPBACK}:${port}`
+    if (partner) await deskAndPartner({ port, tickets }, open)
+    else await openDesk(world, { address, tickets }, open)
     welcome(demo, address)
   } catch (error) {
-    await parts.stop()
-    await store.stop()
+    await stop()
     throw error
   }
+}
+
+/** The sample world with the partner desk beside it, paired; a browser keeps who is signed in at each by its host. */
+async function deskAndPartner({ port, tickets }, open) {
+  const [here, there] = [`http://${LOOPBACK}:${port}`, `http://localhost:${await portFrom(port + 1)}`]
+  const hosts = [here, there].map((one) => new URL(one).host)
+  const env = { YARE_PRIVATE_CALLS: [process.env.YARE_PRIVATE_CALLS ?? '', ...hosts].join(' ').trim() }
+  await openDesk('demo', { address: here, tickets, env: { ...env, YARE_URL: here } }, open)
+  await openDesk('harbour', { address: there, env: { ...env, YARE_URL: there } }, open)
+  if (run(process.execPath, [TASKS, 'link', here, there]))
+    throw new Error('the two desks could not be paired')
+  console.log(`\n  Varnes Harbour Works is open at ${there}`)
+  say('  desk lead        solveig-krane@harbour.sound.example')
+  say('  technician       eskil-naust@harbour.sound.example')
+  say('  administrator    brita-ankre@harbour.sound.example')
+}
+
+/**
+ * Opens one desk: its database and its parts, each started again when it dies.
+ * @param world whose people it has where its database is new
+ * @param open where it is put, so that whoever stops finds it
+ */
+async function openDesk(world, { address, tickets = 0, env: more = {} }, open) {
+  const folder = dataFolder(world)
+  stopLeftovers(folder)
+  const store = await database(folder)
+  const parts = new Parts(folder)
+  const stop = async () => {
+    await parts.stop()
+    await store.stop()
+  }
+  open.push({ stop })
+  const env = { DATABASE_URL: store.url, ...(await outside(address)), ...more }
+  if (run(process.execPath, [TASKS, 'prepare', world, String(tickets)], env))
+    throw new Error('the database could not be prepared')
+  const { port } = new URL(address)
+  parts.start('server', [SERVER], { ...env, NITRO_HOST: LOOPBACK, NITRO_PORT: port })
+  parts.start('mailbox', [TASKS, 'mailbox'], env)
+  parts.start('worker', [TASKS, 'worker'], env)
+  await untilHealthy(`http://${LOOPBACK}:${port}`, parts)
 }
 
 /** Where the outside is reached: stand-ins of our own, unless the settings say otherwise. */
@@ -306,6 +356,7 @@ function welcome(demo, address) {
 async function resetDemo(folder) {
   if (process.env.DATABASE_URL)
     throw new Error('--reset works on a database of our own only; empty yours by hand')
+  stopLeftovers(folder)
   const bin = findPostgres()
   if (bin && existsSync(join(folder, 'postgres/PG_VERSION'))) {
     // Starting takes care of a server that was left running; then the folder may go.
@@ -313,7 +364,6 @@ async function resetDemo(folder) {
     await cluster.stop()
   }
   rmSync(folder, { recursive: true, force: true })
-  say('the sample world begins anew')
 }
 
 /** Runs one task on the desk's database, starting the database for as long as it takes when it is down. */

@@ -79,6 +79,18 @@ describe('what is wrong in an exchange', () => {
       ['sends-state exchangeLacking'],
     ],
     [
+      'the value that is left out is never said',
+      exchange({
+        fields: [
+          {
+            ...{ ...STATE, values: STATE.values!.slice(1) },
+            when: { fact: 'statusGroup', op: 'isNot', value: 'new' },
+          },
+        ],
+      }),
+      [],
+    ],
+    [
       'a fact is none',
       exchange({ fields: [{ ...TITLE, from: { fact: 'moon' } }] }),
       ['sends-title factUnknown'],

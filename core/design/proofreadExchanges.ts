@@ -1,4 +1,4 @@
-import { factsOf, testsOf, type Condition } from '../condition'
+import { factsOf, mayHold, testsOf, type Condition } from '../condition'
 import { fieldOf } from '../fields'
 import { termsOfFact, type ValueSet } from '../facts'
 import { theirFieldOf, type Exchange, type SentField, type TakenField } from '../partner'
@@ -62,7 +62,7 @@ function sent(reader: Reader, place: string, field: SentField): void {
   if ('fact' in from) {
     reader.fact(place, from.fact)
     for (const { ours } of values ?? []) valueOf(reader, place, from.fact, ours)
-    lacking(reader, place, from.fact, values ?? [])
+    lacking(reader, place, field, from.fact)
   }
   if ('text' in from) {
     if (!from.text.trim()) reader.error(place, 'exchangeEmpty', 'says nothing; write something')
@@ -75,16 +75,13 @@ function sent(reader: Reader, place: string, field: SentField): void {
   )
 }
 
-/** Values that the ticket can have, and of which nothing is said. */
-function lacking(
-  { domains, remark }: Reader,
-  place: string,
-  fact: string,
-  values: readonly { ours: string }[],
-) {
+/** Values that the ticket can have while the field is said, and of which nothing is. */
+function lacking({ domains, remark }: Reader, place: string, { values = [], when }: SentField, fact: string) {
   const domain = domains[fact]
   if (!values.length || domain?.type !== 'choice') return
-  const left = domain.values.filter((one) => values.every(({ ours }) => ours !== one))
+  const left = domain.values.filter(
+    (one) => values.every(({ ours }) => ours !== one) && (!when || mayHold(when, { [fact]: one })),
+  )
   if (left.length)
     remark(
       place,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { statusOf, transitionsFrom, type TicketKind } from './lifecycle'
+import { groupsByStatus, statusOf, transitionsFrom, type TicketKind } from './lifecycle'
 
 const kind: TicketKind = {
   id: 'fault',
@@ -28,5 +28,11 @@ describe('a ticket kind', () => {
     expect(transitionsFrom(kind, 'new').map((one) => one.to)).toEqual(['done'])
     expect(transitionsFrom(kind, 'done')).toEqual([])
     expect(() => statusOf(kind, 'gone')).toThrow('“Fault” has no status “gone”')
+  })
+
+  it('tells the group of each status, unless another kind puts it elsewhere', () => {
+    const other = { ...kind, statuses: kind.statuses.map((one) => ({ ...one, group: 'done' as const })) }
+    expect(groupsByStatus([kind])).toEqual({ new: 'new', done: 'done' })
+    expect(groupsByStatus([kind, other])).toEqual({ done: 'done' })
   })
 })

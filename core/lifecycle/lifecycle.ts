@@ -131,3 +131,10 @@ export function statusNames(
 export function transitionsFrom(kind: Pick<TicketKind, 'transitions'>, status: string): Transition[] {
   return kind.transitions.filter((one) => one.from === status)
 }
+
+/** The group that each status is of, by its id; without those that are of another group in another kind. */
+export function groupsByStatus(kinds: readonly TicketKind[]): Record<string, StatusGroup> {
+  const all = kinds.flatMap(({ statuses }) => statuses)
+  const isOne = ({ id, group }: Status) => all.every((one) => one.id !== id || one.group === group)
+  return Object.fromEntries(all.filter(isOne).map(({ id, group }) => [id, group]))
+}

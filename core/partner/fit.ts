@@ -1,5 +1,7 @@
+import { mayHold } from '../condition'
 import type { ConflictRule, Exchange, SentField, TakenField, TakenTarget } from './map'
 import { factSaid } from './map'
+import { withTheirs } from './sending'
 import { fieldOf, valueNamed, type Offer, type Spoken } from './offer'
 
 // Our two maps held against what the partner has published: what would not arrive, and what would not come to rest.
@@ -23,16 +25,24 @@ export type Misfit =
   /** Said and heard again and again, it is one after the other and never stays. */
   | { is: 'circle'; target: TakenTarget; values: string[] }
 
-/** Everything of our maps that does not fit, fields in their order. */
-export function misfitsOf(exchange: Exchange, offer: Offer): Misfit[] {
+/** By status, the group that it is of; without those that are of several. */
+export type StatusGroups = Readonly<Record<string, string>>
+
+/**
+ * Everything of our maps that does not fit, fields in their order.
+ * @param groups by which conditions on the group of a status are decided
+ */
+export function misfitsOf(exchange: Exchange, offer: Offer, groups: StatusGroups = {}): Misfit[] {
   const { sends, takes } = exchange
   return [
     ...sends.fields.flatMap((field) => unheard(field, offer)),
     ...needed(exchange, offer),
     ...spoken(sends, offer),
-    ...takes.fields.flatMap((field) => untaken(field, offer)),
+    ...[...new Set(takes.fields.map(({ from }) => from))].flatMap((from) =>
+      untaken(from, takes.fields, offer),
+    ),
     ...sends.fields.flatMap((field) => rules(field, takes.fields, offer)),
-    ...targetsOf(exchange).flatMap((target) => loops(exchange, offer, target)),
+    ...targetsOf(exchange).flatMap((target) => loops(exchange, offer, target, groups)),
   ]
 }
 
@@ -55,12 +65,15 @@ const SPOKEN = ['replies', 'notes', 'files'] as const
 const spoken = (sends: Spoken, { hears }: Offer): Misfit[] =>
   SPOKEN.filter((what) => sends[what] && !hears[what]).map((what) => ({ is: 'spokenUnheard', what }))
 
-function untaken({ from, values, otherwise }: TakenField, { gives }: Offer): Misfit[] {
+/** What becomes nothing here, of a field that may be taken for several things. */
+function untaken(from: string, fields: readonly TakenField[], { gives }: Offer): Misfit[] {
   const field = fieldOf(gives, from)
   if (!field) return [{ is: 'fieldUnsaid', field: from }]
-  if (!values || otherwise !== undefined) return []
+  const maps = fields.filter((one) => one.from === from)
+  if (maps.some(({ values, otherwise }) => !values || otherwise !== undefined)) return []
+  const known = maps.flatMap(({ values = [] }) => values.map((one) => one.theirs))
   return (field.values ?? [])
-    .filter(({ id }) => values.every((one) => one.theirs !== id))
+    .filter(({ id }) => !known.includes(id))
     .map(({ id, name }) => ({ is: 'valueUntaken', field: from, value: id, name }))
 }
 
@@ -84,22 +97,36 @@ function rules(field: SentField, takes: readonly TakenField[], offer: Offer): Mi
 const targetsOf = ({ takes }: Exchange): TakenTarget[] => [...new Set(takes.fields.map((one) => one.to))]
 
 /** What a value of ours would come back as, once the partner has taken it and said theirs. */
-function backOf({ sends, takes }: Exchange, offer: Offer, target: TakenTarget, ours: string) {
+function backOf(
+  { sends, takes }: Exchange,
+  offer: Offer,
+  target: TakenTarget,
+  ours: string,
+  groups: StatusGroups,
+) {
   const says = sends.fields.find((one) => factSaid(one) === target)
   const sent = says?.values?.find((one) => one.ours === ours)?.sent
   const heard = says && fieldOf(offer.takes, says.id)
   const becomes = heard && sent !== undefined ? valueNamed(heard, sent)?.becomes : undefined
-  const taken = takes.fields.find((one) => one.to === target && one.from === becomes?.field)
-  if (!becomes || !taken) return undefined
+  if (!becomes) return undefined
+  const group = target === 'status' && groups[ours]
+  const facts = withTheirs(
+    { [target]: ours, ...(group && { statusGroup: group }) },
+    { [becomes.field]: becomes.value },
+  )
+  const taken = takes.fields.find(
+    ({ to, from, when }) => to === target && from === becomes.field && (!when || mayHold(when, facts)),
+  )
+  if (!taken) return undefined
   if (!taken.values) return becomes.value
   return taken.values.find((one) => one.theirs === becomes.value)?.ours ?? taken.otherwise
 }
 
 /** Where the values of a field go by saying and hearing them: those that become another, and circles. */
-function loops(exchange: Exchange, offer: Offer, target: TakenTarget): Misfit[] {
+function loops(exchange: Exchange, offer: Offer, target: TakenTarget, groups: StatusGroups): Misfit[] {
   const says = exchange.sends.fields.find((one) => factSaid(one) === target)
   const values = (says?.values ?? []).map((one) => one.ours)
-  const next = new Map(values.map((ours) => [ours, backOf(exchange, offer, target, ours)] as const))
+  const next = new Map(values.map((ours) => [ours, backOf(exchange, offer, target, ours, groups)] as const))
   const inCircle = new Set<string>()
   const found: Misfit[] = []
   for (const from of values) {

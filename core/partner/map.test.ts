@@ -159,6 +159,27 @@ describe('our maps against what the partner offers', () => {
     ])
   })
 
+  it('fit where what comes back is not taken then', () => {
+    const when = (fact: string, value: string) => ({ fact, op: 'isNot' as const, value })
+    const only = (one: TakenField['when']) => exchange([STATUS], [{ ...TAKEN, when: one! }])
+    expect(misfitsOf(only(when('status', 'open')), offer)).toEqual([])
+    expect(misfitsOf(only(when('theirs.stage', 'started')), offer)).toEqual([])
+    // Of what nobody can tell, it may be so.
+    expect(misfitsOf(only(when('statusGroup', 'new')), offer)).toHaveLength(1)
+    expect(misfitsOf(only(when('statusGroup', 'new')), offer, { open: 'new' })).toEqual([])
+    expect(misfitsOf(only(when('statusGroup', 'done')), offer, { open: 'new' })).toHaveLength(1)
+  })
+
+  it('take a value for one thing where another field is nothing by it', () => {
+    const reason = {
+      from: 'stage',
+      to: 'field.reason' as const,
+      values: [{ theirs: 'over', ours: 'Theirs' }],
+    }
+    const both = exchange([STATUS], [TAKEN, reason])
+    expect(misfitsOf(both, offer).filter(({ is }) => is === 'valueUntaken')).toEqual([])
+  })
+
   it('are told of a field once, with its values, though a ticket begins by it as well', () => {
     const table = { ...{ id: 'b', name: '', columns: ['theirs.state'], outcomes: ['item'] }, rows: [] }
     const { takes } = { ...theirs, takes: { ...theirs.takes, begins: { table, requester: 'x' } } }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { withoutGaps } from '~~/core/json'
+import { groupsByStatus } from '~~/core/lifecycle'
 import { fitInWords, misfitsOf, newExchange, type Exchange } from '~~/core/partner'
 import type { EachProps } from '~/composables/useDraft'
 import { namesOf, type DirectoryPage } from '~/composables/useNames'
@@ -32,7 +33,9 @@ const fitNames = computed(() => ({
     names.value[target]?.find((one) => one.value === value)?.label ?? value,
 }))
 const misfits = computed(() =>
-  offer.value ? fitInWords(misfitsOf(exchange.value, offer.value), fitNames.value) : [],
+  offer.value
+    ? fitInWords(misfitsOf(exchange.value, offer.value, groupsByStatus(props.design.kinds)), fitNames.value)
+    : [],
 )
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { groupsByStatus } from '~~/core/lifecycle'
 import { newExchange, misfitsOf } from '~~/core/partner'
 import type { PageProps } from '~/composables/useDraft'
 
@@ -33,6 +34,7 @@ const rows = computed(() => {
     })),
     ...(data.value ? left.map(({ id, name }) => ({ id, name, offer: null, note: 'not paired' })) : []),
   ]
+  const groups = groupsByStatus(props.design.kinds)
   return all.map(({ id, name, offer, note }) => {
     const exchange = props.design.exchanges.find((one) => one.id === id) ?? newExchange(id, name)
     const { sends, takes } = exchange
@@ -40,7 +42,7 @@ const rows = computed(() => {
     return {
       ...{ id, name, note, goes: said(sends.fields.length, sends), comes: said(takes.fields.length, takes) },
       begins: whens.join(', ') || 'by hand',
-      fits: offer ? String(misfitsOf(exchange, offer).length) : '–',
+      fits: offer ? String(misfitsOf(exchange, offer, groups).length) : '–',
       found: props.findings.filter((one) => one.place.startsWith(`partners/${id}`)).length,
     }
   })
