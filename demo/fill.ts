@@ -34,7 +34,7 @@ export async function fillDirectory(trx: Trx, data: DirectoryData, password: str
       .insertInto('queue')
       .values(data.queues.map(({ seenBy = [], ...one }) => ({ ...one, seen_by: seenBy })))
       .execute()
-  await trx.insertInto('agreement').values(data.agreements).execute()
+  if (data.agreements.length) await trx.insertInto('agreement').values(data.agreements).execute()
   if (data.equipment?.length)
     await trx
       .insertInto('equipment')

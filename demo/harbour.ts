@@ -1,7 +1,7 @@
 import { firstDesign, type Design, type DirectoryData, type Person } from '../core/design'
 import type { GateAsk, Status, TicketKind } from '../core/lifecycle'
 import type { Target } from '../core/clock'
-import { weekly } from '../core/time'
+import { weekly, type Calendar } from '../core/time'
 import { oneAt } from '../core/lookup'
 
 // Varnes Harbour Works: a second desk of the sample world, which has other names for everything.
@@ -10,7 +10,16 @@ const ZONE = 'Europe/Oslo'
 const MAIL = 'harbour.sound.example'
 export const HARBOUR = 'Varnes Harbour Works'
 
-const idOf = (name: string) => name.toLowerCase().replace(/[^a-z]+/g, '-')
+const idOf = (name: string) =>
+  name
+    .toLowerCase()
+    .replace('ø', 'o')
+    .replace(/[^a-z]+/g, '-')
+
+const YARD: Calendar = {
+  ...{ id: 'yard-hours', name: 'Yard hours', zone: ZONE, exceptions: [] },
+  week: weekly([1, 2, 3, 4, 5, 6], '06:00', '18:00'),
+}
 
 /** How near it is: what is called a priority elsewhere. */
 const WEATHER = ['Storm', 'Gale', 'Breeze', 'Ripple', 'Calm']
@@ -135,12 +144,7 @@ export function harbourDesign(): Design {
   return structuredClone<Design>({
     ...first,
     desk: { name: HARBOUR, zone: ZONE, calendar: 'yard-hours' },
-    calendars: [
-      {
-        ...{ id: 'yard-hours', name: 'Yard hours', zone: ZONE, exceptions: [] },
-        week: weekly([1, 2, 3, 4, 5, 6], '06:00', '18:00'),
-      },
-    ],
+    calendars: [YARD],
     priorities: first.priorities.map((one, at) => ({ ...one, name: oneAt(WEATHER, at) })),
     categories: CATEGORIES,
     kinds: [ORDER],
@@ -216,13 +220,16 @@ const TEAMS = {
 }
 
 const person = (name: string, role: string, more: Partial<Person> = {}): Person => ({
-  ...{ id: idOf(name.replace('ø', 'o')), name, role, active: true, zone: ZONE, teams: [] },
-  mail: `${idOf(name.replace('ø', 'o'))}@${MAIL}`,
+  ...{ id: idOf(name), name, role, active: true, zone: ZONE, teams: [] },
+  mail: `${idOf(name)}@${MAIL}`,
   ...more,
 })
 
+/** All work while the yard is open. */
+const shiftOf = (name: string): Calendar => ({ ...YARD, id: `shift-${idOf(name)}`, name: 'yard shift' })
+
 /** Who asks there for what the Sound Commons hands over. */
-export const COMMONS_THERE = 'the-sound-commons'
+export const COMMONS_THERE = 'commons-counter'
 
 /** The people, teams and places of Varnes Harbour Works; each call gives a copy of its own. */
 export const harbourDirectory = (): DirectoryData => structuredClone(directory())
@@ -253,11 +260,11 @@ function directory(): DirectoryData {
       person('Solveig Krane', 'lead'),
       person('Brita Ankre', 'administrator'),
       ...Object.entries(TEAMS).flatMap(([team, { people }]) =>
-        people.map((name) => person(name, 'technician', { teams: [team] })),
+        people.map((name) => person(name, 'technician', { teams: [team], shift: shiftOf(name) })),
       ),
       person('Halvard Los', 'requester', { organisation: 'pilots', site: 'pilot-steps' }),
       person('Sunniva Post', 'requester', { organisation: 'mail-boats', site: 'mail-quay' }),
-      person('The Sound Commons', 'requester', { organisation: 'commons', site: 'ferry-quay' }),
+      person('Commons Counter', 'requester', { organisation: 'commons', site: 'ferry-quay' }),
     ],
     agreements: [],
   }

@@ -16,6 +16,7 @@ export const COMMONS_MAPS: Exchange = {
     replies: true,
     fields: [
       { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
+      { id: 'seen', name: 'What was seen', type: 'text', from: { text: '{form.details}' } },
       { id: 'who', name: 'Who asks', type: 'text', from: { text: '{requester}, {organisation}' } },
       {
         ...{ id: 'matter', name: 'What it is about', type: 'choice', from: { fact: 'category' } },
@@ -114,6 +115,10 @@ export const HARBOUR_MAPS: Exchange = {
           },
         ],
       },
+      answers: [
+        { from: 'title', question: 'summary' },
+        { from: 'seen', question: 'details' },
+      ],
       ...{ otherwise: 'any-work', requester: COMMONS_THERE },
     },
     fields: [

@@ -150,6 +150,24 @@ describe('what is wrong in an exchange', () => {
       exchange({}, { begins: { ...begins, requester: 'nobody' } }),
       ['begins referenceMissing'],
     ],
+    [
+      'a question is answered that nobody asks',
+      exchange({}, { begins: { ...begins, answers: [{ from: 'seen', question: 'moon' }] } }),
+      ['begins referenceMissing'],
+    ],
+    [
+      'a number is answered in words',
+      exchange({}, { begins: { ...begins, answers: [{ from: 'seen', question: 'gates' }] } }),
+      ['begins valueMisfit'],
+    ],
+    [
+      'a question is answered twice, once by nothing',
+      exchange(
+        {},
+        { begins: { ...begins, answers: ['seen', ''].map((from) => ({ from, question: 'details' })) } },
+      ),
+      ['begins nameMissing', 'begins exchangeTwice'],
+    ],
   ])('is said where %s', (_, one, codes) => expect(found(one)).toEqual(codes))
 
   it('is nothing in a condition on what they say', () => {
@@ -161,17 +179,20 @@ describe('what is wrong in an exchange', () => {
 })
 
 describe('an exchange goes by other parts of the design', () => {
-  const asking = exchange({
-    fields: [
-      { ...TITLE, from: { text: '{form.gates} gates' } },
-      { id: 'stopped', name: 'Stopped', type: 'yesNo', from: { fact: 'form.boardingStopped' } },
-      { ...STATE, when: { fact: 'field.dueBack', op: 'filled' } },
-    ],
-  })
+  const asking = exchange(
+    {
+      fields: [
+        { ...TITLE, from: { text: '{form.gates} gates' } },
+        { id: 'stopped', name: 'Stopped', type: 'yesNo', from: { fact: 'form.boardingStopped' } },
+        { ...STATE, when: { fact: 'field.dueBack', op: 'filled' } },
+      ],
+    },
+    { begins: { ...begins, answers: [{ from: 'seen', question: 'details' }] } },
+  )
 
   it('which say so, and are called otherwise in it', () => {
     const design = withExchange(asking)
-    for (const name of ['gates', 'boardingStopped'])
+    for (const name of ['gates', 'boardingStopped', 'details'])
       expect(usesOfAnswer(design, name).map((one) => one.place)).toContain('partners/varnes')
     expect(usesOfField(design, 'dueBack').map((one) => one.place)).toContain('partners/varnes')
     const steps = replaceQuestion(
@@ -187,6 +208,13 @@ describe('an exchange goes by other parts of the design', () => {
     ).steps
     const after = steps.find((one) => one.list === 'exchanges')?.after as Exchange
     expect(after.sends.fields[1]!.from).toEqual({ fact: 'form.halted' })
+    const told = { ...design.questions.find((one) => one.name === 'details')!, name: 'told' }
+    const other = replaceQuestion(
+      { ...design, questions: [...design.questions, told] },
+      'details',
+      'told',
+    ).steps.find((one) => one.list === 'exchanges')?.after as Exchange
+    expect(other.takes.begins?.answers).toEqual([{ from: 'seen', question: 'told' }])
   })
 
   it('and is in the words of another directory, or does without', () => {

@@ -37,7 +37,7 @@ export { gapsOf, textsOfQuestion, writtenTexts, type WrittenText } from './trans
 export { designFile, readDesignFile, readNamedDesign, type DesignFile } from './file'
 export { designFolder, FOLDER_FILES, readDesignFolder } from './folder'
 export { fieldsOf, templateFields, TEMPLATE_FIELDS } from './templateFields'
-export { earlierQuestions, formsOfPlan } from './laterForms'
+export { earlierQuestions, formsOfPlan, questionsIn } from './laterForms'
 export { firstDesign } from './first'
 export { domainsOf } from './domains'
 export {

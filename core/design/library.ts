@@ -194,7 +194,10 @@ const inThing = <T>(thing: T, change: Change): T =>
     // A day that a plan goes by, and what it passes on to a ticket of its own.
     const fact = found.fact === `form.${change.from}` ? { fact: `form.${change.to}` } : undefined
     const isPassed = found.fact !== undefined && found.question === change.from
-    return fact || isPassed ? { ...found, ...fact, ...(isPassed && { question: change.to }) } : undefined
+    // What a partner says that answers it.
+    const isAnswered = found.from !== undefined && found.question === change.from
+    const isAsked = isPassed || isAnswered
+    return fact || isAsked ? { ...found, ...fact, ...(isAsked && { question: change.to }) } : undefined
   })
 
 /** What a partner is told for each answer. */

@@ -1,6 +1,7 @@
 import { factsOf, mayHold, testsOf, type Condition } from '../condition'
 import { fieldOf } from '../fields'
 import { termsOfFact, type ValueSet } from '../facts'
+import { isInWords } from '../intake'
 import { theirFieldOf, type Exchange, type SentField, type TakenField } from '../partner'
 import { isNever } from './proofreadLevels'
 import type { Reader } from './reader'
@@ -130,7 +131,7 @@ function beginning(reader: Reader, at: string, { takes }: Exchange): void {
   const { begins } = takes
   if (!begins) return
   const place = `${at}#begins`
-  const { table, otherwise, portal, requester } = begins
+  const { table, otherwise, portal, requester, answers = [] } = begins
   for (const fact of table.columns)
     if (theirFieldOf(fact) === undefined)
       reader.error(place, 'factUnknown', `asks for “${fact}”, but only what they say is known then`)
@@ -142,6 +143,17 @@ function beginning(reader: Reader, at: string, { takes }: Exchange): void {
   reader.refers(place, 'catalog item', otherwise)
   reader.refers(place, 'portal', portal)
   reader.refers(place, 'person', requester)
+  for (const { from, question } of answers) {
+    if (!from.trim()) reader.error(place, 'nameMissing', 'answers a question by a field without a name')
+    reader.refers(place, 'question', question)
+    const type = reader.design.questions.find((one) => one.name === question)?.type
+    if (type !== undefined && !isInWords(type))
+      reader.error(place, 'valueMisfit', `answers “${question}” in words, which it is not; choose another`)
+  }
+  once(
+    answers.map((one) => one.question),
+    (question) => reader.error(place, 'exchangeTwice', `answers “${question}” twice`),
+  )
   if (!table.rows.length && otherwise === undefined)
     reader.error(place, 'exchangeEmpty', 'no ticket of theirs could begin here; choose a catalog item')
 }

@@ -132,7 +132,10 @@ function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[
   for (const exchange of design.exchanges)
     yield {
       ...use(`exchange with ${exchange.name}`, `partners/${exchange.id}`),
-      by: questionsOfFacts(factsSent(exchange)),
+      by: [
+        ...questionsOfFacts(factsSent(exchange)),
+        ...(exchange.takes.begins?.answers ?? []).map(({ question }) => question),
+      ],
     }
   for (const { id, name, fields } of design.kinds)
     for (const { field, question } of fields)

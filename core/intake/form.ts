@@ -4,7 +4,7 @@ import type { QuestionType } from './types/list'
 
 export { FILE_LIMIT, ID_LIMIT, MOST_FILES } from './question'
 export type { Answer, Answers, Option, QuestionTerms } from './question'
-export { isNamedType, MOST_CHOICES, NAMED_TYPES, QUESTION_TYPES } from './types/list'
+export { isInWords, isNamedType, MOST_CHOICES, NAMED_TYPES, QUESTION_TYPES } from './types/list'
 export type { FieldQuestionType, NamedType, QuestionType } from './types/list'
 export { maxLengthOf } from './texts'
 

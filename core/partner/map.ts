@@ -89,6 +89,14 @@ export interface TakenField {
 /** What their status does to our targets. */
 export type ClockDeed = 'pause' | 'resume'
 
+/** What the partner says that answers a question of the item as which a ticket begins here. */
+export interface AnsweredBy {
+  /** Their field. */
+  from: string
+  /** One of ours that is answered in words. */
+  question: string
+}
+
 /** How a ticket begins here that the partner has sent. */
 export interface Beginning {
   /** Our catalog item, by what they say; outcome `item`, the facts are `theirs.FIELD`. */
@@ -98,6 +106,8 @@ export interface Beginning {
   portal?: string
   /** Their field with the mail address of whoever asks, by which somebody here is found. */
   mail?: string
+  /** Answers that they give; of another item's questions nothing is made. */
+  answers?: AnsweredBy[]
   /** Who asks where nobody is found. */
   requester: string
 }

@@ -100,7 +100,9 @@ function askedFirst({ begins }: Exchange['takes']): OfferedField[] {
   const needed = begins.otherwise === undefined ? { needed: true as const } : {}
   return [
     ...asked.map((id): OfferedField => ({ id, name: id, type: 'text', ...needed })),
-    ...(begins.mail ? [{ id: begins.mail, name: begins.mail, type: 'text' as const }] : []),
+    ...[...(begins.mail ? [begins.mail] : []), ...(begins.answers ?? []).map(({ from }) => from)].map(
+      (id): OfferedField => ({ id, name: id, type: 'text' }),
+    ),
   ]
 }
 

@@ -95,7 +95,7 @@ function asked(exchange = here()) {
 function sentOn(word: TicketWord, exchange = there()) {
   const ticket = new Ticket(design, new Map(), desk(exchange))
   const from = { partner: 'commons', name: 'Sound Commons', ...word }
-  const log = sentTicket(ticket.directory.partners.get('commons')!, ticket.directory, from)
+  const log = sentTicket(ticket.directory.partners.get('commons')!, ticket.edition, ticket.directory, from)
   return ticket.do({ kind: 'log', reference: 900, ...log }, BEGINS + 2000, PARTNER)
 }
 
@@ -118,6 +118,22 @@ describe('a ticket that a partner is asked to take', () => {
     expect(one(theirs)).toMatchObject({ begun: 'there', reference: 7, link: word!.link, heard: 1 })
     // The first that it says in turn is how it stands.
     expect(words(theirs).map(({ tiding }) => tiding.changes)).toEqual([{ stage: 'waits' }])
+  })
+
+  it('has answers of what they say, as long as its item asks and takes them', () => {
+    const [word] = words(asked())
+    const said = { ...word!.tiding.changes, seen: 'x'.repeat(30_000), sort: 'gate', none: null }
+    const answers = [
+      { from: 'seen', question: 'details' },
+      { from: 'sort', question: 'gates' },
+      { from: 'title', question: 'joinerName' },
+      { from: 'none', question: 'summary' },
+    ]
+    const exchange = there()
+    exchange.takes.begins!.answers = answers
+    const theirs = sentOn({ ...word!, tiding: { ...word!.tiding, changes: said } }, exchange)
+    // Neither a number in words, nor what another item asks.
+    expect(theirs.state!.answers).toEqual({ details: 'x'.repeat(20_000) })
   })
 
   it('is refused in words, and asked once at a time', () => {

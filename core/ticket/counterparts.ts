@@ -1,6 +1,7 @@
-import type { Directory, PartnerDesk } from '../design'
+import { questionsIn, type CompiledDesign, type Directory, type PartnerDesk } from '../design'
 import { ticketFacts } from '../facts'
 import { fieldOf, type FieldValue, type FieldValues } from '../fields'
+import { isInWords, maxLengthOf, type Answers } from '../intake'
 import {
   clockDeedOf,
   hear,
@@ -16,6 +17,7 @@ import {
   untakenOf,
   wireOf,
   type Arriving,
+  type Beginning,
   type SaidItem,
   type SentHere,
   type TakenIn,
@@ -23,6 +25,7 @@ import {
   type TicketCounterpart,
   type Tiding,
   type Untaken,
+  type Wire,
   type WireValue,
 } from '../partner'
 import { assignTo } from './assign'
@@ -122,7 +125,12 @@ type Log = Omit<Of<'log'>, 'kind' | 'reference'>
  * What is to be logged for a ticket that a partner sends.
  * @throws Refused where our map takes no such tickets
  */
-export function sentTicket(partner: PartnerDesk, directory: Directory, from: SentHere): Log {
+export function sentTicket(
+  partner: PartnerDesk,
+  design: CompiledDesign,
+  directory: Directory,
+  from: SentHere,
+): Log {
   const { begins } = partner.exchange.takes
   const { changes } = from.tiding
   const item = begins && itemOf(begins, changes)
@@ -138,10 +146,26 @@ export function sentTicket(partner: PartnerDesk, directory: Directory, from: Sen
   const lines = takenLines(partner.exchange, changes, {})
   const summary = lines.find((one) => one.to === 'summary')?.becomes
   return {
-    ...{ item, portal: begins.portal ?? null, channel: 'partner', answers: {}, from },
+    ...{ item, portal: begins.portal ?? null, channel: 'partner', from },
+    answers: answersIn(begins, changes, design, item),
     requester: asker?.active ? asker.id : begins.requester,
     ...(typeof summary === 'string' && { summary }),
   }
+}
+
+/** What a partner says that answers questions of the item, as long as the questions take it. */
+function answersIn({ answers = [] }: Beginning, said: Wire, design: CompiledDesign, item: string): Answers {
+  const form = design.findItem(item)?.form
+  const asked = form === undefined ? [] : questionsIn(design.form(form))
+  return Object.fromEntries(
+    answers.flatMap(({ from, question: name }) => {
+      const question = design.questions.get(name)
+      const value = said[from] ?? null
+      if (!question || value === null || !isInWords(question.type) || !asked.includes(name)) return []
+      const text = [...(typeof value === 'object' ? value.join(', ') : String(value))]
+      return [[name, text.slice(0, maxLengthOf(question)).join('')]]
+    }),
+  )
 }
 
 /** Takes in what a partner says. What was heard before is not taken again. @throws Refused where one is missing */

@@ -58,7 +58,8 @@ async function begin(desk: Desk, trx: Trx, { id }: Partner, word: TicketWord): P
   const partner = await knownPartner(desk, id)
   const { link, reference, tiding } = word
   const from = { partner: id, name: partner.name, link, reference, tiding }
-  const log = sentTicket(partner, await desk.knowledge.directory(), from)
+  const [design, directory] = await Promise.all([desk.knowledge.currentEdition(), desk.knowledge.directory()])
+  const log = sentTicket(partner, design, directory, from)
   const state = await desk.logWithin(trx, log, { system: 'partner', called: partner.name })
   return answerOf(state, state.counterparts!.at(-1)!)
 }

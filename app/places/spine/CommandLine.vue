@@ -146,6 +146,13 @@ function rest({ hits: all, tickets, isMore }: Found, words: string): Hit[] {
 .line {
   position: relative;
   display: flex;
+  container-type: inline-size;
+}
+/* Over the words of the line nobody reads it. */
+@container (max-width: 200px) {
+  kbd {
+    display: none;
+  }
 }
 kbd {
   position: absolute;

@@ -35,7 +35,8 @@ const name = computed(() =>
       @click="slip?.toggle($event)"
     >
       <span
-        ><span class="of">{{ name }}</span> <b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
+        ><span class="of" :title="name">{{ name }}</span>
+        <b class="num">{{ timeOfDay(time.now, time.desk.zone) }}</b>
         <span class="open-word">
           · {{ time.desk.open ? 'open' : 'shut' }}
           <template v-if="changes"
@@ -81,6 +82,14 @@ const name = computed(() =>
 }
 .rows p {
   margin: 0;
+}
+/* A desk with a long name leaves room for looking for something. */
+.of {
+  display: inline-block;
+  max-width: 16ch;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  vertical-align: bottom;
 }
 @media (max-width: 900px) {
   .open-word {

@@ -51,6 +51,7 @@ const MEANT: Readonly<Record<string, readonly [unknown, unknown]>> = {
   'CatalogItem.until': ['2026-12-01', '2026-12-24'],
   // Fields of a partner are called as the partner calls them.
   'TakenField.from': ['stage', 'state'],
+  'AnsweredBy.from': ['stage', 'state'],
   TakenTarget: ['impact', 'urgency'],
   'TakenField.otherwise': ['high', 'low'],
   'Takes.field': ['stage', 'state'],

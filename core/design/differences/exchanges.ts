@@ -1,4 +1,5 @@
 import type {
+  AnsweredBy,
   Beginning,
   ClockDeed,
   ConflictRule,
@@ -127,6 +128,13 @@ export const exchange: Phrase<Exchange> = bookOf<Exchange>({
       otherwise: ref('any other ticket begins as', 'item'),
       portal: ref('tickets begin in the portal', 'portal'),
       mail: text('who asks is found by their field'),
+      answers: things<AnsweredBy>({
+        one: 'answer',
+        keyOf: (one) => one.from,
+        nameOf: (one) => one.from,
+        book: bookOf<AnsweredBy>({ from: silent, question: ref('answers', 'question') }),
+        isOrdered: false,
+      }),
       requester: ref('who asks otherwise', 'person'),
     }),
     fields: things<TakenField>({

@@ -57,5 +57,8 @@ export const NAMED_TYPES = keysOf(ALL).filter((type) => QUESTION_TYPES[type].isN
 
 export const isNamedType = (type: string): type is NamedType => (NAMED_TYPES as string[]).includes(type)
 
+/** Whether its answers are what somebody writes. */
+export const isInWords = (type: string): boolean => type === 'text' || type === 'longText'
+
 /** So many things are given at once to choose among; where there are that many there may be more, and they are looked for. */
 export const MOST_CHOICES = 200

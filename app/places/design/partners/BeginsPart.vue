@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Design, Finding } from '~~/core/design'
+import { isInWords } from '~~/core/intake'
 import { withoutGaps } from '~~/core/json'
 import { theirFact, theirFieldOf, type Beginning, type Exchange, type Offer } from '~~/core/partner'
 import type { Row } from '~~/core/table'
@@ -67,6 +68,26 @@ const setRows = (next: readonly { key: string; value: string }[]) =>
 function putRow(key: string, value: string | undefined) {
   const others = rows.value.filter((one) => one.key !== key)
   setRows(value === undefined ? others : [...others, { key, value }])
+}
+/** Questions that their words can answer. */
+const questions = computed(() =>
+  props.design.questions
+    .filter(({ type }) => isInWords(type))
+    .map(({ name, label }) => ({ value: name, label })),
+)
+const answers = computed(() =>
+  (begins.value?.answers ?? []).map(({ from, question }) => ({
+    ...{ key: from, value: question },
+    left: fields.value.find((one) => one.value === from)?.label ?? from,
+  })),
+)
+const unasked = computed(() =>
+  fields.value.filter(({ value }) => answers.value.every(({ key }) => key !== value)),
+)
+function putAnswer(from: string, question: string | undefined) {
+  const others = (begins.value!.answers ?? []).filter((one) => one.from !== from)
+  const next = question === undefined ? others : [...others, { from, question }]
+  put({ answers: next.length ? next : undefined })
 }
 const setBy = (field: string | null) =>
   put({ table: { ...begins.value!.table, columns: field ? [theirFact(field)] : [], rows: [] } })
@@ -146,6 +167,16 @@ const setBy = (field: string | null) =>
           @update:model-value="put({ portal: $event ?? undefined })"
         />
       </div>
+      <ValuesMap
+        v-if="!readonly && questions.length && (fields.length || answers.length)"
+        label="Questions that they answer"
+        :heads="['They say', 'It answers']"
+        :rows="answers"
+        :options="questions"
+        :more="unasked"
+        :types="!fields.length"
+        @put="putAnswer"
+      />
       <FindingsAt :findings="findings" :place="`partners/${exchange.id}#begins`" />
     </template>
   </section>

@@ -5,6 +5,7 @@ import { meAs } from '../../../testing/me'
 import { draw, settled } from '../../../testing/on'
 import { serve } from '../../../testing/server'
 import KitChoice from '~/kit/KitChoice.vue'
+import ValuesMap from './ValuesMap.vue'
 import OnePartner from './OnePartner.vue'
 import PartnersArticle from './PartnersArticle.vue'
 
@@ -110,6 +111,25 @@ describe('the page of a partner desk in Design', () => {
     choice(/^Our promises follow/).vm.$emit('update:modelValue', 'stage')
     const [, , , clocks] = change.mock.calls[1] as unknown as [string, string, null, Exchange]
     expect(clocks.takes.clocks).toEqual({ field: 'stage', deeds: {} })
+  })
+
+  it('has a question answered by what they say, another one, or none', async () => {
+    const table = { ...{ id: 'begins', name: '', columns: [], outcomes: ['item'] }, rows: [] }
+    const begins = { table, otherwise: 'something-else', requester: 'ines' }
+    const { change, wrapper } = await page({
+      ...{ id: 'varnes', name: 'Varnes' },
+      sends: { fields: [] },
+      takes: { fields: [], begins: { ...begins, answers: [{ from: 'stage', question: 'details' }] } },
+    })
+    const map = wrapper
+      .findAllComponents(ValuesMap)
+      .find((one) => one.props().label === 'Questions that they answer')!
+    expect(map.text()).toContain('Stage')
+    const answered = () => (change.mock.lastCall as unknown as Exchange[])[3]!.takes.begins!.answers
+    map.vm.$emit('put', 'stage', 'summary')
+    expect(answered()).toEqual([{ from: 'stage', question: 'summary' }])
+    map.vm.$emit('put', 'stage', undefined)
+    expect(answered()).toBeUndefined()
   })
 
   it('says what does not fit, where it stands and below, and tries both ways on a ticket', async () => {
