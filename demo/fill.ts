@@ -27,6 +27,11 @@ export async function fillDirectory(trx: Trx, data: DirectoryData, password: str
     if (manager) await trx.updateTable('site').set({ manager }).where('id', '=', id).execute()
   for (const { id, contact } of data.organisations)
     if (contact) await trx.updateTable('organisation').set({ contact }).where('id', '=', id).execute()
+  await fillWork(trx, data)
+}
+
+/** Who works what, by which agreements, on which machines. */
+async function fillWork(trx: Trx, data: DirectoryData): Promise<void> {
   await trx.insertInto('team').values(data.teams).execute()
   if (data.desks?.length) await trx.insertInto('desk').values(data.desks).execute()
   if (data.queues?.length)

@@ -88,6 +88,12 @@ const distinct = (uses: Use[]) => [...new Map(uses.map((one) => [one.place, one]
 const questionsIn = (conditions: readonly (Condition | undefined)[]): string[] =>
   questionsOfFacts(conditions.flatMap((one) => (one ? factsOf(one) : [])))
 
+/** Those of which something is said to a partner, and those that they answer. */
+const questionsExchanged = (exchange: Exchange): string[] => [
+  ...questionsOfFacts(factsSent(exchange)),
+  ...(exchange.takes.begins?.answers ?? []).map(({ question }) => question),
+]
+
 const questionsOfFacts = (facts: readonly string[]): string[] =>
   facts.flatMap((fact) => (fact.startsWith('form.') ? [fact.slice(5)] : []))
 
@@ -132,10 +138,7 @@ function* goingByAnswers(design: Design): Generator<Use & { by: readonly string[
   for (const exchange of design.exchanges)
     yield {
       ...use(`exchange with ${exchange.name}`, `partners/${exchange.id}`),
-      by: [
-        ...questionsOfFacts(factsSent(exchange)),
-        ...(exchange.takes.begins?.answers ?? []).map(({ question }) => question),
-      ],
+      by: questionsExchanged(exchange),
     }
   for (const { id, name, fields } of design.kinds)
     for (const { field, question } of fields)

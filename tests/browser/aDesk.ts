@@ -5,7 +5,7 @@ import { expect } from '@playwright/test'
 import { freePort } from '../../cli/cluster.mjs'
 import { serverIn } from '../../cli/running.mjs'
 
-/** A desk for real use in a folder of its own, started with ./yare as an operator does. */
+/** A desk in a folder of its own, started with ./yare as an operator does: for real use, or as somebody looks round. */
 export class OwnDesk {
   private child: ChildProcess | undefined
   output = ''
@@ -13,6 +13,7 @@ export class OwnDesk {
   constructor(
     readonly folder: string,
     readonly port: number,
+    private readonly command: readonly string[] = ['start'],
   ) {}
 
   get address() {
@@ -22,14 +23,14 @@ export class OwnDesk {
   /** Starts it and waits until it says that it is open. */
   async start(databaseUrl = ''): Promise<void> {
     this.output = ''
-    const child = spawn('node', ['cli/yare.mjs', 'start', '--port', String(this.port)], {
+    const child = spawn('node', ['cli/yare.mjs', ...this.command, '--port', String(this.port)], {
       env: { ...process.env, YARE_DATA: this.folder, DATABASE_URL: databaseUrl },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     this.child = child
     child.stdout.on('data', (some) => (this.output += some))
     child.stderr.on('data', (some) => (this.output += some))
-    await expect.poll(() => this.output, { timeout: 60_000 }).toContain('Stop with Ctrl-C')
+    await expect.poll(() => this.output, { timeout: 120_000 }).toContain('Stop with Ctrl-C')
   }
 
   /** Stops it with a signal and gives its exit code. */
