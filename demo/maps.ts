@@ -73,6 +73,15 @@ export const COMMONS_MAPS: Exchange = {
       },
     ],
     clocks: { field: 'yard', deeds: { lying: 'pause', hauled: 'resume' } },
+    owed: [
+      {
+        ...{ id: 'made-good', name: 'Made good at Varnes', calendar: 'clock' },
+        granted: { p1: 'PT12H', p2: 'PT24H', p3: 'PT72H', p4: 'PT120H', p5: 'PT240H' },
+        by: 'afloat-by',
+        keptWhen: { fact: 'theirs.yard', op: 'oneOf', value: ['good', 'home'] },
+        restsWhen: { fact: 'theirs.yard', op: 'is', value: 'asking' },
+      },
+    ],
   },
 }
 

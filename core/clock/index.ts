@@ -28,7 +28,16 @@ export {
   type SheetOf,
   type StatementSheet,
 } from './statementSheet'
-export { isOfTarget, isStageTarget, STAGES, stageTarget } from './ofStage'
+export {
+  isBeyondLevels,
+  isOfTarget,
+  isPartnerTarget,
+  isStageTarget,
+  PARTNERS,
+  partnerTarget,
+  STAGES,
+  stageTarget,
+} from './beyondLevels'
 export { termsInWords } from './terms'
 export { trialBetween, trialDue } from './trial'
 export {

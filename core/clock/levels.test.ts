@@ -94,6 +94,11 @@ describe('what targets are called', () => {
       { ...serviceLevels[0]!, targets: [target('respond', 'Answer')] },
       { ...serviceLevels[0]!, targets: [target('respond', 'Reply'), target('resolve', 'Solve')] },
     ]
-    expect(targetNames({ serviceLevels: levels, plans: [] })).toEqual({ respond: 'Answer', resolve: 'Solve' })
+    const bare = { serviceLevels: levels, plans: [], exchanges: [] }
+    expect(targetNames(bare)).toEqual({ respond: 'Answer', resolve: 'Solve' })
+    const more = { plans: [{ stages: [{ takes: 'PT1H' }] }], exchanges: [{ takes: { owed: [{}] } }] }
+    expect(targetNames({ ...bare, ...more })).toMatchObject({
+      ...{ stages: 'a stage of a plan', partners: 'what a partner desk owes' },
+    })
   })
 })

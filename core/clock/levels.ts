@@ -1,7 +1,7 @@
 import { failures, holds, testsOf, type Condition, type Facts, type Test } from '../condition'
 import { freeId } from '../naming'
 import type { ServiceLevel, Target } from './clock'
-import { STAGES } from './ofStage'
+import { PARTNERS, STAGES } from './beyondLevels'
 
 /** What would become of one service level for one ticket. */
 export interface LevelTrial {
@@ -83,21 +83,23 @@ function withTest(condition: Condition, test: Test): Condition {
   return { all: 'all' in condition ? [...condition.all, test] : [condition, test] }
 }
 
-/** What promises something: service levels, and plans whose stages may take only so long. */
+/** What promises something: service levels, plans whose stages may take only so long, and what partners owe. */
 interface Promising {
   serviceLevels: readonly ServiceLevel[]
   plans: readonly { stages: readonly { takes?: string }[] }[]
+  exchanges: readonly { takes: { owed?: readonly unknown[] } }[]
 }
 
 /**
- * What each target is called, in the first level that has it, and those of stages where a plan has any:
+ * What each target is called, in the first level that has it, and those of stages and partners where there are any:
  * `{ respond: 'Answer', stages: 'a stage of a plan' }`.
  */
-export function targetNames({ serviceLevels, plans }: Promising): Record<string, string> {
+export function targetNames({ serviceLevels, plans, exchanges }: Promising): Record<string, string> {
   const all = serviceLevels.flatMap((level) => level.targets)
   const hasStages = plans.some(({ stages }) => stages.some(({ takes }) => takes !== undefined))
   return {
     ...Object.fromEntries(all.reverse().map(({ target, label }) => [target, label])),
     ...(hasStages && { [STAGES]: 'a stage of a plan' }),
+    ...(exchanges.some(({ takes }) => takes.owed?.length) && { [PARTNERS]: 'what a partner desk owes' }),
   }
 }

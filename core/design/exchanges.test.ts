@@ -168,6 +168,24 @@ describe('what is wrong in an exchange', () => {
       ),
       ['begins nameMissing', 'begins exchangeTwice'],
     ],
+    [
+      'something is owed without a name, a time, hours, or anything that keeps it',
+      exchange({}, { owed: [{ id: 'o', name: ' ', calendar: 'moon', granted: {}, keptWhen: { all: [] } }] }),
+      ['owed nameMissing', 'owed referenceMissing', 'owed levelWithoutTimes', 'owed conditionNeverHolds'],
+    ],
+    [
+      'what is owed takes no time, or is owed twice',
+      exchange(
+        {},
+        {
+          owed: ['PT0S', 'soon'].map((p1) => ({
+            ...{ id: 'o', name: 'Good', calendar: 'clock', granted: { p1 } },
+            keptWhen: { fact: 'theirs.yard', op: 'is' as const, value: 'good' },
+          })),
+        },
+      ),
+      ['owed duplicateId', 'owed noTime', 'owed durationUnreadable'],
+    ],
   ])('is said where %s', (_, one, codes) => expect(found(one)).toEqual(codes))
 
   it('is nothing in a condition on what they say', () => {

@@ -3,7 +3,7 @@ import { fieldOf } from '../fields'
 import { termsOfFact, type ValueSet } from '../facts'
 import { isInWords } from '../intake'
 import { theirFieldOf, type Exchange, type SentField, type TakenField } from '../partner'
-import { isNever } from './proofreadLevels'
+import { grantedTime, isNever } from './proofreadLevels'
 import type { Reader } from './reader'
 import { fieldsOf } from './templateFields'
 
@@ -39,6 +39,38 @@ function exchangeOf(reader: Reader, exchange: Exchange): void {
   for (const field of sends.fields) sent(reader, `${place}#sends-${field.id}`, field)
   for (const field of takes.fields) taken(reader, `${place}#takes-${field.from}`, field)
   beginning(reader, place, exchange)
+  owed(reader, `${place}#owed`, exchange)
+}
+
+/** What the partner owes: when it counts, how long it takes, and what keeps it. */
+function owed(reader: Reader, place: string, { takes }: Exchange): void {
+  const all = takes.owed ?? []
+  once(
+    all.map(({ id }) => id),
+    (id) => reader.error(place, 'duplicateId', `“${id}” is owed twice; give one another id`),
+  )
+  for (const { name, calendar, granted, by, keptWhen, restsWhen } of all) {
+    if (!name.trim()) reader.error(place, 'nameMissing', 'owes something without a name')
+    reader.refers(place, 'calendar', calendar)
+    for (const [priority, duration] of Object.entries(granted)) {
+      reader.refers(place, 'priority', priority)
+      grantedTime(reader, place, name, duration)
+    }
+    if (!by && !Object.keys(granted).length)
+      reader.remark(
+        place,
+        'levelWithoutTimes',
+        `“${name}” has no time; write some, or say which of their fields has it`,
+      )
+    asked(reader, place, keptWhen, true)
+    if ('all' in keptWhen && !keptWhen.all.length)
+      reader.error(
+        place,
+        'conditionNeverHolds',
+        `“${name}” is kept from the first moment on; say what keeps it`,
+      )
+    asked(reader, place, restsWhen, true)
+  }
 }
 
 /** Tells of each that is there more than once. */
@@ -53,7 +85,8 @@ function asked(reader: Reader, place: string, condition: Condition | undefined, 
   for (const fact of factsOf(condition)) if (!isTheirs(fact)) reader.fact(place, fact)
   for (const test of testsOf(condition)) if (!isTheirs(test.fact)) reader.test(place, test)
   reader.reasons(place, condition)
-  if (isNever(condition)) reader.remark(place, 'conditionEmpty', 'holds for no ticket, so it never goes')
+  if (isNever(condition))
+    reader.remark(place, 'conditionEmpty', 'holds for no ticket, so nothing comes of it')
 }
 
 function sent(reader: Reader, place: string, field: SentField): void {

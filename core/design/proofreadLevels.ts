@@ -193,7 +193,8 @@ function holding(reader: Reader, place: string, { when }: ServiceLevel, target: 
       )
 }
 
-function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
+/** A time that is granted: readable, and some. */
+export function grantedTime(reader: Reader, place: string, label: string, duration: string): void {
   try {
     if (parseDuration(duration) <= 0)
       reader.error(place, 'noTime', `“${label}” grants no time; give at least a minute`)

@@ -51,7 +51,10 @@ function* conditioned(design: Design): Generator<Use & { asks: readonly (Conditi
   for (const plan of design.plans)
     yield { ...use(`plan ${plan.name}`, `plans/${plan.id}`), asks: conditionsOf(plan) }
   for (const { id, name, sends, takes } of design.exchanges) {
-    const asks = [sends.rule?.when, ...[...sends.fields, ...takes.fields].map((one) => one.when)]
+    const asks = [
+      ...[sends.rule?.when, ...[...sends.fields, ...takes.fields].map((one) => one.when)],
+      ...(takes.owed ?? []).flatMap((one) => [one.keptWhen, one.restsWhen]),
+    ]
     yield { ...use(`exchange with ${name}`, `partners/${id}`), asks }
   }
 }

@@ -330,6 +330,11 @@ const FILL: { [K in Reason['is']]: (at: At, reason: Of<K>) => Filling } = {
   planByHand: (at, { by }) => ({ by: byWhom(at, by) }),
   answeredBy: (_, { system, task }) => ({ system, task }),
   partnerSays: (_, { partner, field }) => ({ partner, field }),
+  partnerOwes: (_, { name, owed }) => ({ name, owed }),
+  partnerSaysDue: (at, { name, due, calendar }) => {
+    const zone = at.edition?.design.desk.zone ?? 'UTC'
+    return { name, due: momentInWords(due, zone, due), calendar: calendarName(at, calendar) }
+  },
   partnerRule: ({ language }, { name, on }) => ({ name, on: say(language, `partnerRule.${on}`) }),
   checklistOfStage: (_, { stage, checklist }) => ({ stage, checklist }),
   checklist: (at, { checklist }) => ({ checklist: named(at.edition?.design.checklists, checklist) }),

@@ -1,4 +1,4 @@
-import { dueAt, grantedOf, isOfTarget, isStageTarget, momentWhenSpent, type Clock } from '../clock'
+import { dueAt, grantedOf, isBeyondLevels, isOfTarget, momentWhenSpent, type Clock } from '../clock'
 import { parseDuration, type Instant, type WorkingTime } from '../time'
 import {
   acknowledgementOf,
@@ -35,8 +35,8 @@ export interface Climbing {
 /** Tells apart what rings for one running of a target: when it started, and how often it was extended since. */
 export function runningOf(clock: Clock): string {
   const extensions = clock.grants.filter((grant) => grant.extendedBy !== undefined).length
-  // A ladder climbs along all stages, of which several may open at the same moment.
-  const stage = isStageTarget(clock.target) ? `/${inKey(clock.target)}` : ''
+  // A ladder climbs along all stages, or all that partners owe, of which several may begin at the same moment.
+  const stage = isBeyondLevels(clock.target) ? `/${inKey(clock.target)}` : ''
   return `${clock.startedAt}${extensions ? `+${extensions}` : ''}${stage}`
 }
 

@@ -1,4 +1,4 @@
-import { isStageTarget } from '../clock'
+import { isBeyondLevels } from '../clock'
 import type { Because } from '../reason'
 import type { Change } from '../ticket/change'
 import type { Instant } from '../time'
@@ -78,7 +78,7 @@ function ringingOf(
 ): Ringing {
   const { design, state } = change
   const clock = clockOfRun(state.clocks, ladder, rings)
-  const target = clock && isStageTarget(clock.target) ? clock.label : design.targetName(ladder.target)
+  const target = clock && isBeyondLevels(clock.target) ? clock.label : design.targetName(ladder.target)
   const moment = rungMomentInWords(target, rung.moment)
   const run = climbOf(state.ladders?.[ladder.id], clock)
   return {

@@ -41,6 +41,7 @@ export function misfitsOf(exchange: Exchange, offer: Offer, groups: StatusGroups
     ...[...new Set(takes.fields.map(({ from }) => from))].flatMap((from) =>
       untaken(from, takes.fields, offer),
     ),
+    ...(takes.owed ?? []).flatMap(({ by }) => unsaidBy(by, offer)),
     ...sends.fields.flatMap((field) => rules(field, takes.fields, offer)),
     ...targetsOf(exchange).flatMap((target) => loops(exchange, offer, target, groups)),
   ]
@@ -76,6 +77,10 @@ function untaken(from: string, fields: readonly TakenField[], { gives }: Offer):
     .filter(({ id }) => !known.includes(id))
     .map(({ id, name }) => ({ is: 'valueUntaken', field: from, value: id, name }))
 }
+
+/** Nobody says by when what is owed is kept. */
+const unsaidBy = (by: string | undefined, { gives }: Offer): Misfit[] =>
+  by === undefined || fieldOf(gives, by) ? [] : [{ is: 'fieldUnsaid', field: by }]
 
 /** The rules of both sides under which they come to the same. */
 const AGREE: Readonly<Record<ConflictRule, readonly ConflictRule[]>> = {

@@ -170,6 +170,14 @@ describe('our maps against what the partner offers', () => {
     expect(misfitsOf(only(when('statusGroup', 'done')), offer, { open: 'new' })).toHaveLength(1)
   })
 
+  it('hear by when something is kept, where they say it', () => {
+    const owed = { id: 'good', name: 'Good', calendar: 'c', granted: {}, keptWhen: { all: [] } }
+    const ours = exchange()
+    ours.takes.owed = [{ ...owed, by: 'moon' }, owed]
+    expect(misfitsOf(ours, offer)).toContainEqual({ is: 'fieldUnsaid', field: 'moon' })
+    expect(offerOf(ours, 'Us').takes).toContainEqual({ id: 'moon', name: 'moon', type: 'moment' })
+  })
+
   it('take a value for one thing where another field is nothing by it', () => {
     const reason = {
       from: 'stage',

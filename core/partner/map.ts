@@ -119,6 +119,22 @@ export interface Sends extends Spoken {
   fields: SentField[]
 }
 
+/** What a partner owes us while a ticket is with it: a target of its own, which ladders climb along like others. */
+export interface Owed {
+  id: string
+  name: string
+  /** The calendar of ours in whose hours it counts. */
+  calendar: string
+  /** Time granted by our priority, as ISO 8601 durations; a priority without one starts no clock. */
+  granted: Record<string, string>
+  /** Their field with the moment by which they say that they keep it; counts instead of what is granted. */
+  by?: string
+  /** It is kept once this holds of our ticket, or of what they say: `theirs.FIELD`. */
+  keptWhen: Condition
+  /** It rests while this holds, unless they say by when. */
+  restsWhen?: Condition
+}
+
 /** What we take from a partner. */
 export interface Takes extends Spoken {
   /** Left out where they send us no tickets of their own. */
@@ -126,6 +142,7 @@ export interface Takes extends Spoken {
   fields: TakenField[]
   /** By a value of one of their fields: targets pause or go on. */
   clocks?: { field: string; deeds: Record<string, ClockDeed> }
+  owed?: Owed[]
 }
 
 /** How tickets are exchanged with one partner, which its id names. */

@@ -67,7 +67,10 @@ export function offerOf({ sends, takes }: Exchange, desk: string): Offer {
     const named = values?.map(({ sent, name: called }) => ({ id: sent, name: called }))
     return { ...{ id, name, type }, ...(named && { values: onceEach(named) }) }
   })
-  const all = [...takes.fields.map((field) => takenIn(sends, field)), ...askedFirst(takes)]
+  const owed = (takes.owed ?? []).flatMap(({ by }) =>
+    by ? [{ id: by, name: by, type: 'moment' as const }] : [],
+  )
+  const all = [...takes.fields.map((field) => takenIn(sends, field)), ...askedFirst(takes), ...owed]
   return { desk, gives, takes: onceEach(all), says: spokenOf(sends), hears: spokenOf(takes) }
 }
 

@@ -116,6 +116,9 @@ export type Reason =
   | { is: 'answeredBy'; system: string; task: string }
   // Partner desks, by the names that they had then.
   | { is: 'partnerSays'; partner: string; field: string }
+  /** A partner owes it; the time is granted by our priority, or they have said by when. */
+  | { is: 'partnerOwes'; partner: string; name: string; owed: string }
+  | { is: 'partnerSaysDue'; name: string; due: number; calendar: string }
   | { is: 'partnerRule'; partner: string; name: string; on: 'logged' | 'changed' }
   // Promises, and the accounts of their time.
   | { is: 'level'; level: string; chosen?: true }
@@ -235,6 +238,7 @@ const RULES: Rules = {
   planOfKind: ({ plan }) => `plans/${plan}`,
   level: ({ level }) => `service-levels/${level}`,
   rung: ({ ladder, rung }) => `ladders/${ladder}#${rung}`,
+  partnerOwes: ({ partner }) => `partners/${partner}#owed`,
   partnerRule: ({ partner }) => `partners/${partner}#rule`,
 }
 

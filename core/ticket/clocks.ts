@@ -4,7 +4,8 @@ import {
   countsTheSame,
   extensionsOf,
   grantedOf,
-  isStageTarget,
+  isBeyondLevels,
+  isPartnerTarget,
   openPause,
   type Clock,
 } from '../clock'
@@ -15,6 +16,7 @@ import type { Because } from '../reason'
 import type { Change } from './change'
 import type { ClockMove } from './entry'
 import { ticketFacts } from '../facts'
+import { clocksKeptThere } from './partnerTargets'
 import { becauseGranted, becauseOf, clockFor, labelOf, promisesOf, restsIn } from './promises'
 import type { Promised } from './promised'
 import { clocksThrough } from './stageTargets'
@@ -33,12 +35,15 @@ export function fitClocks(change: Change): void {
   if (change.state.held) return callOff(change)
   const status = statusOf(change.design.kind(change.state.kind), change.state.status)
   if (status.group === 'done') {
-    for (const clock of runningClocks(change)) stopClock(change, clock)
+    for (const clock of runningClocks(change))
+      // What a partner owes of it is wanted no more.
+      if (isPartnerTarget(clock.target)) endClock(change, clock, 'cancelled')
+      else stopClock(change, clock)
     return
   }
   const promises = promisesOf(change)
   reopenClocks(change, promises)
-  for (const clock of clocksThrough(change.state)) stopClock(change, clock)
+  for (const clock of [...clocksThrough(change.state), ...clocksKeptThere(change)]) stopClock(change, clock)
   for (const clock of runningClocks(change)) {
     const promised = promises.get(clock.target)
     if (promised) refit(change, clock, promised)
@@ -151,8 +156,10 @@ function restOrGoOn(change: Change, promises: Map<string, Promised>, why: Becaus
   const { group } = statusOf(design.kind(state.kind), state.status)
   const facts = ticketFacts(state, design, change.now)
   const rests = (clock: Clock) => {
-    const pauseWhen = promises.get(clock.target)?.target.pauseWhen
-    return restsIn(clock.pauseIn, group) || (pauseWhen !== undefined && holds(pauseWhen, facts))
+    const promised = promises.get(clock.target)
+    const pauseWhen = promised?.target.pauseWhen
+    const rests = pauseWhen !== undefined && holds(pauseWhen, promised?.facts ?? facts)
+    return restsIn(clock.pauseIn, group) || rests
   }
   const live = runningClocks(change)
   const targets = (which: (clock: Clock) => boolean) => live.filter(which).map((clock) => clock.target)
@@ -189,7 +196,7 @@ export function endClock(
 
 /** That the edition has the level of a clock no more, in the words of the edition that had it. */
 function levelGone({ design }: Change, { target, serviceLevel: level, edition }: Clock): Because | undefined {
-  if (isStageTarget(target)) return undefined
+  if (isBeyondLevels(target)) return undefined
   if (design.design.serviceLevels.some((one) => one.id === level)) return undefined
   return { edition, why: [{ is: 'levelGone', level, edition: design.edition }] }
 }

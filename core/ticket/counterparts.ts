@@ -1,4 +1,5 @@
 import { questionsIn, type CompiledDesign, type Directory, type PartnerDesk } from '../design'
+import { isPartnerTarget } from '../clock'
 import { ticketFacts } from '../facts'
 import { fieldOf, type FieldValue, type FieldValues } from '../fields'
 import { isInWords, maxLengthOf, type Answers } from '../intake'
@@ -18,6 +19,7 @@ import {
   wireOf,
   type Arriving,
   type Beginning,
+  type ClockDeed,
   type SaidItem,
   type SentHere,
   type TakenIn,
@@ -222,7 +224,7 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
     return said === undefined
   })
   const deed = clockDeedOf(partner.exchange, tiding.changes)
-  if (deed) attempt(() => (deed === 'pause' ? pauseByHand(change, [], one.name) : resumeByHand(change, [])))
+  if (deed) attempt(() => rest(change, deed, one.name))
   for (const item of tiding.said) {
     const said = attempt(() => say(change, one, item, takes))
     // A word that cannot stand here keeps nothing else of it from being taken.
@@ -239,6 +241,15 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
     targets: arriving.map(({ target }) => target),
     known: settled(wireOf(linesFor(change, partner)), done),
   })
+}
+
+/** Our promises rest, or go on, as the partner says; what the partner owes does not. */
+function rest(change: Change, deed: ClockDeed, name: string): void {
+  const running = change.state.clocks.filter(({ stoppedAt }) => stoppedAt === undefined)
+  const targets = running.map(({ target }) => target).filter((target) => !isPartnerTarget(target))
+  if (!targets.length) return
+  if (deed === 'pause') pauseByHand(change, targets, name)
+  else resumeByHand(change, targets)
 }
 
 const isNews = ({ why }: Untaken) => TOLD_BACK.includes(why)

@@ -20,6 +20,7 @@ export function designNames({
   kinds,
   serviceLevels,
   plans,
+  exchanges,
   ladders,
 }: Design): Omit<RecordNames, 'people' | 'category'> {
   const named = (list: readonly { id: string; name: string }[]) =>
@@ -29,7 +30,7 @@ export function designNames({
     ended: kinds.flatMap(({ statuses }) =>
       statuses.flatMap(({ id, group }) => (group === 'done' ? [id] : [])),
     ),
-    targets: targetNames({ serviceLevels, plans }),
+    targets: targetNames({ serviceLevels, plans, exchanges }),
     ladders: named(ladders),
     levels: named(serviceLevels),
   }

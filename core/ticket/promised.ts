@@ -1,11 +1,12 @@
 import type { Clock, ServiceLevel, Target } from '../clock'
+import type { Facts } from '../condition'
 import type { Reason } from '../reason'
 import type { Instant } from '../time'
 
 /** The hours in which a promise counts. */
 export type Hours = Pick<Clock, 'calendar' | 'shift'>
 
-/** What is promised for one target: by a service level, or by a plan for one of its stages. */
+/** What is promised for one target: by a service level, by a plan for one of its stages, or by a partner desk. */
 export interface Promised {
   level: Pick<ServiceLevel, 'id' | 'onReopen'>
   target: Target
@@ -16,6 +17,8 @@ export interface Promised {
   edition: number
   /** Since when it counts, where that is known of itself. */
   since?: Instant
+  /** What its conditions are asked of, where that is more than the ticket. */
+  facts?: Facts
   /** What promises it, and why so much. */
   why: readonly [Reason, Reason]
 }

@@ -6,11 +6,15 @@ import type { Because, Reason } from '../reason'
 import type { Change } from './change'
 import { ticketFacts } from '../facts'
 import type { Hours, Promised } from './promised'
+import { partnerPromises } from './partnerTargets'
 import { stagePromises } from './stageTargets'
 
-/** What the design promises a ticket: for each target the first level that holds and grants something, and by stages. */
+/**
+ * What a ticket is promised: for each target by the first level that holds and grants something; by stages of plans; and
+ * by the partners that it is with.
+ */
 export const promisesOf = (change: Change): Map<string, Promised> =>
-  new Map([...promisesOfLevels(change), ...stagePromises(change)])
+  new Map([...promisesOfLevels(change), ...stagePromises(change), ...partnerPromises(change)])
 
 function promisesOfLevels(change: Change): Map<string, Promised> {
   const { state, design } = change

@@ -88,6 +88,8 @@ export const ENGLISH = {
   'reason.checklistOfStage': 'The checklist “{checklist}” comes with the stage “{stage}”.',
   'reason.answeredBy': '{system} answered “{task}”.',
   'reason.partnerSays': '{partner} says so, by “{field}”.',
+  'reason.partnerOwes': '{name} owes it: “{owed}”.',
+  'reason.partnerSaysDue': '{name} says that it is kept by {due}, in the hours of {calendar}',
   'reason.partnerRule': 'The rule for {name} sends it, {on}.',
   'partnerRule.logged': 'as it was logged',
   'partnerRule.changed': 'as it is now',

@@ -1,4 +1,4 @@
-import { isStageTarget, targetNames } from '../../core/clock'
+import { isBeyondLevels, targetNames } from '../../core/clock'
 import type { CompiledDesign, Directory } from '../../core/design'
 import { mayChange, sees, valueInWords } from '../../core/fields'
 import { answersInWords } from '../../core/intake'
@@ -247,11 +247,11 @@ async function deliveriesOf(desk: Reading, reference: number) {
   return rows.map((row) => ({ ...row, why: why(row) }))
 }
 
-/** What the targets of a ticket are called: those of its design, and of the stages that have run. */
+/** What the targets of a ticket are called: those of its design, of stages that have run, and of partners. */
 const targetLabels = ({ clocks }: Pick<TicketState, 'clocks'>, { design }: CompiledDesign) => ({
   ...targetNames(design),
   ...Object.fromEntries(
-    clocks.flatMap(({ target, label }) => (isStageTarget(target) ? [[target, label]] : [])),
+    clocks.flatMap(({ target, label }) => (isBeyondLevels(target) ? [[target, label]] : [])),
   ),
 })
 

@@ -4,6 +4,7 @@ import type {
   ClockDeed,
   ConflictRule,
   Exchange,
+  Owed,
   OfferedType,
   SentField,
   SentValue,
@@ -13,6 +14,7 @@ import type {
 } from '../../partner'
 import type { DecisionTable } from '../../table'
 import type { Naming } from './naming'
+import { grantedTimes } from './parts'
 import {
   bookOf,
   byKey,
@@ -142,6 +144,20 @@ export const exchange: Phrase<Exchange> = bookOf<Exchange>({
       keyOf: (one) => `${one.from} ${one.to}`,
       nameOf: (one, naming) => `${one.from} → ${factName(one.to, naming)}`,
       book: takenField,
+    }),
+    owed: things<Owed>({
+      one: 'promise of theirs',
+      keyOf: (one) => one.id,
+      nameOf: (one) => one.name,
+      book: bookOf<Owed>({
+        id: silent,
+        name: text('called'),
+        calendar: ref('counts in the hours of', 'calendar'),
+        granted: grantedTimes,
+        by: text('is due when they say, by their field'),
+        keptWhen: when('kept once'),
+        restsWhen: when('stands still while'),
+      }),
     }),
     clocks: bookOf<NonNullable<Exchange['takes']['clocks']>>({
       field: text('targets go by their field'),

@@ -345,18 +345,20 @@ const FROM = {
   loggingThroughPauses: 'from the logging, pauses too',
   acceptance: 'from its acceptance',
 }
+/** Time granted by priority. */
+export const grantedTimes = byKey<string>(
+  (id, naming) => `for ${naming.nameOf('priority', id)}`,
+  (label) => (before, after) =>
+    before === after
+      ? []
+      : [
+          `${label} ${after ? `within ${spanInWords(after)}` : 'no time'}${before ? ` instead of ${spanInWords(before)}` : ''}`,
+        ],
+)
 const target: Phrase<Target> = bookOf<Target>({
   target: silent,
   label: called,
-  granted: byKey(
-    (id, naming) => `for ${naming.nameOf('priority', id)}`,
-    (label) => (before, after) =>
-      before === after
-        ? []
-        : [
-            `${label} ${after ? `within ${spanInWords(after)}` : 'no time'}${before ? ` instead of ${spanInWords(before)}` : ''}`,
-          ],
-  ),
+  granted: grantedTimes,
   calendar: shown('counts in the hours of', (value, naming) =>
     typeof value === 'string' ? CALENDARS[value] : naming.nameOf('calendar', value.calendar),
   ),

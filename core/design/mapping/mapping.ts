@@ -341,6 +341,10 @@ class Mapping {
         ...takes,
         begins: begins && { ...begins, table: mappedTable(begins.table, this.decide) },
         fields: takes.fields.flatMap((one) => this.taken(one) ?? []),
+        // What can never be kept is owed by nobody.
+        owed: takes.owed?.flatMap((one) =>
+          this.isNever(one.keptWhen) ? [] : this.whens(one, 'keptWhen', 'restsWhen'),
+        ),
       }),
     }
   }

@@ -81,6 +81,15 @@ const misfits = computed(() =>
         :misfits="misfits"
         @put="put({ takes: $event })"
       />
+      <OwedPart
+        :exchange="exchange"
+        :offer="offer"
+        :name="name"
+        :design="design"
+        :readonly="readonly"
+        :findings="findings"
+        @put="put({ takes: $event })"
+      />
       <BeginsPart
         :exchange="exchange"
         :offer="offer"

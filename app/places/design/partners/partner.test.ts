@@ -1,10 +1,11 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { firstDesign, type Design } from '~~/core/design'
-import type { Exchange, Offer } from '~~/core/partner'
+import { newExchange, type Exchange, type Offer } from '~~/core/partner'
 import { meAs } from '../../../testing/me'
 import { draw, settled } from '../../../testing/on'
 import { serve } from '../../../testing/server'
 import KitChoice from '~/kit/KitChoice.vue'
+import KitText from '~/kit/KitText.vue'
 import ValuesMap from './ValuesMap.vue'
 import OnePartner from './OnePartner.vue'
 import PartnersArticle from './PartnersArticle.vue'
@@ -130,6 +131,33 @@ describe('the page of a partner desk in Design', () => {
     expect(answered()).toEqual([{ from: 'stage', question: 'summary' }])
     map.vm.$emit('put', 'stage', undefined)
     expect(answered()).toBeUndefined()
+  })
+
+  const OWED = {
+    ...{ id: 'varnes-harbour-works-keeps-it', name: 'Varnes Harbour Works is done', calendar: 'office' },
+    ...{ granted: {}, keptWhen: { any: [] } },
+  }
+
+  it('has something that they owe', async () => {
+    const { change } = await page()
+    await press(/^Something that it owes$/)
+    const [, , , after] = change.mock.lastCall as unknown as [string, string, null, Exchange]
+    expect(after.takes.owed).toEqual([OWED])
+  })
+
+  it('has what they owe, with a time for each priority, what keeps it and in what it rests', async () => {
+    const takes = { fields: [], owed: [OWED] }
+    const { change, wrapper, choice } = await page({ ...newExchange('varnes', 'Varnes'), takes })
+    const owed = () => (change.mock.lastCall as unknown as Exchange[])[3]!.takes.owed!
+    choice(/^Kept once$/).vm.$emit('update:modelValue', 'stage')
+    expect(owed()[0]!.keptWhen).toEqual({ fact: 'theirs.stage', op: 'oneOf', value: [] })
+    choice(/^Rests while$/).vm.$emit('update:modelValue', 'stage')
+    expect(owed()[0]!.restsWhen).toEqual({ fact: 'theirs.stage', op: 'oneOf', value: [] })
+    const time = wrapper.findAllComponents(KitText).find((each) => each.props().label === 'Critical')!
+    await (time.props().commit as (typed: string) => void)('4')
+    expect(owed()[0]!.granted).toEqual({ p1: 'PT4H' })
+    await press(/^it is owed no more$/)
+    expect(owed()).toBeUndefined()
   })
 
   it('says what does not fit, where it stands and below, and tries both ways on a ticket', async () => {
