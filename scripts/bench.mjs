@@ -12,6 +12,7 @@ import { look } from './benchLook.mjs'
 import { crowd, million } from './benchMillion.mjs'
 import { manyOpen, theDay } from './benchOpen.mjs'
 import { planStages } from './benchPlans.mjs'
+import { partners } from './benchPartners.mjs'
 import { pageSize, portal } from './benchPortal.mjs'
 import { figures, note, openTickets, pause, pool, run, SECONDS, start, TASKS, TICKET } from './benchTools.mjs'
 
@@ -176,6 +177,7 @@ const PARTS = {
   attacks: () => attack({ note, token }),
   pages: () => pages({ note }),
   look: () => look({ note, address, openTickets }),
+  partners: () => partners({ headers }),
   directory: () => {
     const worker = start(TASKS, ['worker'], { SMTP_URL: 'smtp://127.0.0.1:9' })
     return directory({ pool, note, address, headers, worker })
