@@ -335,6 +335,32 @@ describe('what a partner says of a ticket', () => {
     expect(one(ours).open).toEqual([])
   })
 
+  it('gives the gate of a status that somebody takes of them what they have said for it', () => {
+    const exchange = here()
+    exchange.takes.fields = [
+      {
+        ...{ from: 'stage', to: 'status', conflict: 'ask' },
+        values: [
+          { theirs: 'waits', ours: 'logged' },
+          { theirs: 'working', ours: 'ask-supplier' },
+        ],
+      },
+      { from: 'stage', to: 'field.reason', values: [], otherwise: 'They are on it' },
+    ]
+    delete exchange.takes.clocks
+    const ours = asked(exchange)
+    const theirs = sentOn(words(ours)[0]!)
+    hear(ours, words(theirs)[0]!, BEGINS + 3000)
+    ours.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, BEGINS + 4000)
+    const from = theirs.entries.length
+    theirs.do({ kind: 'move', from: 'logged', to: 'in-hand', fields: {} }, BEGINS + 5000)
+    hear(ours, words(theirs, from)[0]!, BEGINS + 6000)
+    expect(one(ours).open).toMatchObject([{ target: 'status', theirs: 'ask-supplier' }])
+    const takes = { kind: 'decideCounterpart', id: one(ours).id, target: 'status', keeps: 'theirs' } as const
+    ours.do(takes, BEGINS + 7000, TORA)
+    expect(ours.state).toMatchObject({ status: 'ask-supplier', fields: { reason: 'They are on it' } })
+  })
+
   it('keeps nothing else back where something of it cannot be said, set or taken as a whole', () => {
     const { ours } = both()
     const { tiding } = { tiding: { sequence: 2, heard: 1, stamp: BEGINS, changes: { stage: 'over' } } }

@@ -115,9 +115,14 @@ export function partnerAnswered(change: Change, command: Of<'partnerAnswered'>):
  * @throws Refused where nothing is to be decided, or theirs cannot be so here
  */
 export function decideCounterpart(change: Change, { id, target, keeps }: Of<'decideCounterpart'>): void {
-  const open = counterpartOf(change, id).open.find((one) => one.target === target)
+  const one = counterpartOf(change, id)
+  const open = one.open.find((each) => each.target === target)
   if (!open) throw new Refused('conflict', 'There is nothing to decide: somebody was quicker.')
-  if (keeps === 'theirs') put(change, target, open.theirs)
+  if (keeps === 'theirs') {
+    const partner = partnerFor(change.directory, one.partner)
+    const gives = partner ? ownFieldsIn(read(change, partner, { changes: one.theirs }).arriving) : {}
+    put(change, target, open.theirs, { gives })
+  }
   change.enter({ kind: 'partnerDecided', counterpart: id, target, keeps })
 }
 
@@ -191,7 +196,7 @@ export function beginFromPartner(change: Change, from: SentHere): void {
 }
 
 /** What of a word our map takes, as it would be here, and what it does not. */
-function read(change: Change, { exchange }: PartnerDesk, tiding: Tiding) {
+function read(change: Change, { exchange }: PartnerDesk, tiding: Pick<Tiding, 'changes'>) {
   const lines = takenLines(exchange, tiding.changes, ticketFacts(change.state, change.design))
   const arriving = lines.flatMap((line): Arriving[] => {
     const { field, to: target, becomes } = line
