@@ -312,6 +312,7 @@ export class CompiledDesign implements Calendars, FactDesign {
     status: (id) => this.statusName(id),
     statusGroup: (id) => id,
     exchange: (id) => id,
+    partner: (id) => this.design.exchanges.find((one) => one.id === id)?.name ?? id,
     channel: (id) => id,
     grade: (id) => id,
     cover: (id, directory) => directory.covers.get(id)?.name ?? id,

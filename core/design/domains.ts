@@ -38,6 +38,7 @@ export function domainsOf(design: Design, names?: Names): Domains {
     queue: fromDirectory('queue', true),
     statusGroup: choice(STATUS_GROUPS),
     exchange: choice(COUNTERPART_STANDS, false),
+    partner: design.exchanges.length ? choice(ids(design.exchanges), false) : undefined,
     status: choice([...new Set(design.kinds.flatMap((kind) => ids(kind.statuses)))]),
     site: fromDirectory('site'),
     organisation: fromDirectory('organisation'),

@@ -76,6 +76,7 @@ export function namesOf(design: Design, directory: NamedDirectory): Names {
     status: statuses,
     statusGroup: plain(STATUS_GROUPS),
     exchange: plain(COUNTERPART_STANDS),
+    partner: named(design.exchanges),
     channel: plain(CHANNELS),
     grade: plain(GRADES),
     cover: plain(covers).map(({ value }) => ({ value, label: coverNames.get(value) ?? value })),

@@ -41,7 +41,7 @@ export interface FactTicket {
   tasks?: readonly { done?: unknown; notNeeded?: unknown }[]
   plans?: readonly { tasks: Readonly<Record<string, FactTask>>; ended?: { how: string } }[]
   times?: readonly { counted: number }[]
-  counterparts?: readonly Pick<TicketCounterpart, 'ended' | 'refused' | 'reference'>[]
+  counterparts?: readonly Pick<TicketCounterpart, 'ended' | 'refused' | 'reference' | 'partner'>[]
 }
 
 /** What facts ask of a task of a plan. */
@@ -85,6 +85,7 @@ export type ValueSet =
   | 'status'
   | 'statusGroup'
   | 'exchange'
+  | 'partner'
 
 /** Where lists find a fact: what the column holds, and the column or what stands for it in the words of the database. */
 export interface FactColumn {

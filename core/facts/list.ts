@@ -13,6 +13,7 @@ import { equipmentInWarranty } from './terms/equipmentInWarranty'
 import { equipmentMaker } from './terms/equipmentMaker'
 import { equipmentModel } from './terms/equipmentModel'
 import { exchange } from './terms/exchange'
+import { partner } from './terms/partner'
 import { hoursInStatus } from './terms/hoursInStatus'
 import { hoursSinceLogged } from './terms/hoursSinceLogged'
 import { hoursSinceWord } from './terms/hoursSinceWord'
@@ -74,6 +75,7 @@ const ALL = {
   approvalOpen,
   childOpen,
   exchange,
+  partner,
   minutesWorked,
   loggedAt,
   statusSince,

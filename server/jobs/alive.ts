@@ -1,3 +1,4 @@
+import type { WorkerEvents } from 'graphile-worker'
 import { sql } from 'kysely'
 import type { Database } from '../db/connection'
 import { log } from '../base/log'
@@ -15,6 +16,27 @@ const DEAD_AFTER = '15 seconds'
 const tryOnceMore = (db: Database) =>
   sql`update graphile_worker._private_jobs set max_attempts = max_attempts + 1, run_at = now() + interval '5 seconds'
     where locked_at is null and attempts >= max_attempts and max_attempts < ${MOST_TRIES}`.execute(db)
+
+/** Who of this process holds jobs. */
+export interface Holders {
+  /** Those that are there now. */
+  now: ReadonlySet<string>
+  all: ReadonlySet<string>
+}
+
+/** Who holds jobs, as they come and go: a job is held by its pool or by its worker, whichever of them took it. */
+export function holdersOf(events: WorkerEvents): Holders {
+  const [now, all] = [new Set<string>(), new Set<string>()]
+  const comes = (id: string) => {
+    now.add(id)
+    all.add(id)
+  }
+  events.on('pool:create', ({ workerPool }) => comes(workerPool.id))
+  events.on('pool:release', ({ workerPool }) => now.delete(workerPool.id))
+  events.on('worker:create', ({ worker }) => comes(worker.workerId))
+  events.on('worker:stop', ({ worker }) => now.delete(worker.workerId))
+  return { now, all }
+}
 
 /**
  * Says now and then that this process's workers are alive, and frees the jobs of those that are not: a worker that was

@@ -25,7 +25,7 @@ import { mailTransport } from '../delivery/channels'
 import { deliver, type Later } from './deliver'
 import { sendDigest } from './digest'
 import { untilAlarmsAreFew, watchAlarms } from './alarms'
-import { keepAlive } from './alive'
+import { holdersOf, keepAlive } from './alive'
 import { withLimit } from './limit'
 import { hearDirectory } from '../commands/people'
 import { sendLetter } from './letter'
@@ -101,10 +101,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         maxAttempts: MAX_ATTEMPTS,
       })
   const events = new EventEmitter() as WorkerEvents
-  const ids = new Set<string>()
-  const allIds = new Set<string>()
-  events.on('worker:create', ({ worker }) => ids.add(worker.workerId) && allIds.add(worker.workerId))
-  events.on('worker:stop', ({ worker }) => ids.delete(worker.workerId))
+  const holders = holdersOf(events)
   const runner = await run({
     events,
     pgPool: desk.connection.pool,
@@ -165,7 +162,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
   })
   const stopAlarms = watchAlarms(desk)
   const stopSearch = watchSearch(desk)
-  const stopBeat = keepAlive(desk.db, ids)
+  const stopBeat = keepAlive(desk.db, holders.now)
   return {
     ended,
     async stop() {
@@ -173,7 +170,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
       watch.stop()
       await Promise.all([stopAlarms(), stopSearch()])
       await runner.stop().catch(() => undefined)
-      await untilWritten(desk.db, [...allIds]).catch(() => undefined)
+      await untilWritten(desk.db, [...holders.all]).catch(() => undefined)
       await stopBeat()
       transport.close()
       await stopListening()

@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { messageOf } from '../../core/error/messageOf'
 import { isRecord } from '../../core/lookup'
 import type { Offer } from '../../core/partner'
@@ -7,6 +8,7 @@ import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { isUnreachable, type Database, type Trx } from '../db/connection'
 import { PARTNERS_CHANGED } from '../db/knowledge'
+import { abreast } from './abreast'
 import { isSignedWith } from './keys'
 import type { WordType } from '../delivery/partnerWords'
 import { tryNow, type WordAnswer } from './outgoing'
@@ -57,7 +59,7 @@ export async function whoSays({ db }: Desk, call: SignedCall): Promise<Partner |
 }
 
 /**
- * Takes what a partner says, word by word in its order.
+ * Takes what a partner says, word by word; those of one ticket in their order, those of several at once.
  * @param words of which each was signed by this partner
  */
 export async function takeWords(
@@ -65,20 +67,23 @@ export async function takeWords(
   partner: Partner,
   words: readonly PartnerWord[],
 ): Promise<WordAnswer[]> {
-  const answers: WordAnswer[] = []
   // What was heard before, or stands twice in one call, costs nothing more than to be looked up.
   const known = await answeredBefore(desk.db, partner.id, words)
-  for (const word of words) {
+  const answers = await abreast(words, ticketOf, async (word) => {
     const before = known.get(word.id)
     const answer = before ? saidAgain(before) : await takeWord(desk, partner.id, word)
     known.set(word.id, answer)
-    answers.push(answer)
-  }
+    return answer
+  })
   await desk.db.updateTable('partner').set({ heard_at: deskNow() }).where('id', '=', partner.id).execute()
   // Whoever reaches us can be reached again, as a rule.
   if (partner.unreachable_since !== null) await tryNow(desk, partner.id)
   return answers
 }
+
+/** The ticket that a word is of, as both sides know it. */
+const ticketOf = (word: PartnerWord): string | undefined =>
+  word.type === 'partner.ticket' ? `${word.data.begun} ${word.data.link}` : undefined
 
 /** Takes a word; one that cannot be taken is refused and keeps no other back. @throws Error where it is to be said again */
 async function takeWord(desk: Desk, id: string, word: PartnerWord): Promise<WordAnswer> {
@@ -109,13 +114,14 @@ async function takeRead(
 ): Promise<WordAnswer> {
   const changed: number[] = []
   const answer = await desk.db.transaction().execute(async (trx) => {
-    const partner = await trx
-      .selectFrom('partner')
-      .selectAll()
-      .where('id', '=', id)
-      // Tickets that are told at the same moment only refer to it.
-      .forNoKeyUpdate()
-      .executeTakeFirstOrThrow()
+    const ticket = ticketOf(word)
+    const row = trx.selectFrom('partner').selectAll().where('id', '=', id)
+    // Words of tickets only need it to stay as it is, and come one after the other for each; all others change it.
+    const partner = await (
+      ticket === undefined ? row.forNoKeyUpdate() : row.forShare()
+    ).executeTakeFirstOrThrow()
+    if (ticket !== undefined)
+      await sql`select pg_advisory_xact_lock(hashtext(${id}), hashtext(${ticket}))`.execute(trx)
     if (partner.ended_at !== null) return { id: word.id, is: 'over' as const }
     const before = (await answeredBefore(trx, id, [word])).get(word.id)
     if (before) return saidAgain(before)

@@ -14,6 +14,7 @@ import { PARTNERS_CHANGED } from '../db/knowledge'
 import type { Tables } from '../db/tables'
 import { callOut } from '../delivery/callOut'
 import { carryLater, tellPartner } from '../delivery/partnerWords'
+import { abreast } from './abreast'
 import { newKeys, openOf, signatureOf } from './keys'
 import { MAPS, notifyPartners, partnerOf, type Partner } from './partners'
 
@@ -66,11 +67,16 @@ const MOST_ANSWERED = 256 * 1024
 /** Seconds until it is tried again, by how long a partner has not been reached; then each half minute. */
 const GAPS = [1, 2, 5, 10, 20, 30]
 
+/** So long one job carries, in milliseconds; then it is the turn of others, and the next one goes on. */
+const AT_A_TIME = 20_000
+
 /**
  * Carries what waits for a partner, in its order. What goes out at the same moment as this process is killed goes out
  * again, and is known by its key.
+ * @param most for how long, in milliseconds, before what is left waits for the next job
  */
-export async function carry(desk: Desk, id: string): Promise<void> {
+export async function carry(desk: Desk, id: string, most = AT_A_TIME): Promise<void> {
+  const until = machineNow() + most
   for (;;) {
     const partner = await partnerOf(desk.db, id)
     const words = await desk.db
@@ -84,6 +90,10 @@ export async function carry(desk: Desk, id: string): Promise<void> {
       .limit(MOST_TOGETHER)
       .execute()
     if (!words.length) return
+    if (machineNow() >= until) {
+      await carryLater(desk.db, id)
+      return
+    }
     let answers: WordAnswer[]
     try {
       answers = await callPartner(partner, words)
@@ -214,10 +224,14 @@ async function heardAnswers(
   answers: readonly WordAnswer[],
 ): Promise<void> {
   const answered = new Map(answers.map((one) => [one.id, one]))
-  for (const word of words) {
-    const answer = answered.get(word.key)
-    if (answer) await heardAnswer(desk, word, answer)
-  }
+  await abreast(
+    words,
+    ({ reference }) => reference?.toString(),
+    async (word) => {
+      const answer = answered.get(word.key)
+      if (answer) await heardAnswer(desk, word, answer)
+    },
+  )
 }
 
 async function heardAnswer(desk: Desk, word: Told, answer: WordAnswer): Promise<void> {

@@ -2,9 +2,9 @@ import { fork, type ChildProcess } from 'node:child_process'
 import { EventEmitter } from 'node:events'
 import { sql } from 'kysely'
 import pg from 'pg'
-import type { JobHelpers, WorkerEvents } from 'graphile-worker'
+import { Logger, runOnce, type JobHelpers, type WorkerEvents } from 'graphile-worker'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { keepAlive } from '../../server/jobs/alive'
+import { holdersOf, keepAlive } from '../../server/jobs/alive'
 import { withLimit } from '../../server/jobs/limit'
 import { watchWork } from '../../server/jobs/watchWork'
 import { audit } from '../../server/queries/audit'
@@ -76,6 +76,27 @@ describe('work that is not done', () => {
     await expect(Promise.resolve(hang!({}, {} as JobHelpers))).rejects.toThrow(
       'hang took longer than 0.05 seconds',
     )
+  })
+})
+
+describe('a job that takes long', () => {
+  it('is held by somebody who says that they are alive, so that nobody takes it over', async () => {
+    const events = new EventEmitter() as WorkerEvents
+    const { now, all } = holdersOf(events)
+    let held: unknown
+    await sql`select graphile_worker.add_job('slow')`.execute(world.db)
+    await runOnce({
+      ...{ events, pgPool: world.desk.connection.pool, logger: new Logger(() => () => undefined) },
+      taskList: {
+        slow: async () => {
+          const { rows } = await sql<{ id: string }>`select locked_by as id from graphile_worker._private_jobs
+            where locked_by is not null`.execute(world.db)
+          held = rows.map(({ id }) => now.has(id))
+        },
+      },
+    })
+    expect(held).toEqual([true])
+    expect(all.size).toBeGreaterThan(0)
   })
 })
 
