@@ -13,7 +13,7 @@ export const COMMONS_MAPS: Exchange = {
   id: 'varnes-harbour-works',
   name: HARBOUR,
   sends: {
-    replies: true,
+    ...{ replies: true, files: true },
     fields: [
       { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
       { id: 'seen', name: 'What was seen', type: 'text', from: { text: '{form.details}' } },
@@ -46,7 +46,7 @@ export const COMMONS_MAPS: Exchange = {
     ],
   },
   takes: {
-    replies: true,
+    ...{ replies: true, files: true },
     fields: [
       {
         ...{ from: 'yard', to: 'status' },
@@ -90,7 +90,7 @@ export const HARBOUR_MAPS: Exchange = {
   id: 'the-sound-commons',
   name: 'The Sound Commons',
   sends: {
-    replies: true,
+    ...{ replies: true, files: true },
     fields: [
       {
         ...{ id: 'yard', name: 'In the yard', type: 'choice', from: { fact: 'status' } },
@@ -109,7 +109,7 @@ export const HARBOUR_MAPS: Exchange = {
     ],
   },
   takes: {
-    replies: true,
+    ...{ replies: true, files: true },
     begins: {
       table: {
         ...{ id: 'begins', name: 'What begins', columns: ['theirs.matter'], outcomes: ['item'] },

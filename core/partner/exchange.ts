@@ -17,7 +17,7 @@ export const MOST_AHEAD = 86_400_000
 /** So often something may follow from what followed from a word of the partner, before nothing more is said of it. */
 export const MOST_HOPS = 4
 
-/** Something that was said with a ticket: a reply, a note, a file by what is in it. */
+/** Something that was said with a ticket: a reply or a note, with its files. */
 export interface SaidItem {
   /** Of its own on the side that says it. */
   id: string
@@ -25,16 +25,33 @@ export interface SaidItem {
   /** Who said it, in words. */
   by: string
   text: string
-  files?: SaidFile[]
+  /** As they are kept on the side that says it, or where it is heard. */
+  files?: KeptFile[]
+  /** Files of it that did not come, and why. */
+  lacks?: LackingFile[]
 }
 
-export interface SaidFile {
+export interface KeptFile {
+  id: string
   name: string
   type: string
+  /** Bytes. */
   size: number
-  /** SHA-256 of what is in it, in hexadecimal. */
+}
+
+export interface LackingFile {
+  name: string
+  why: string
+}
+
+/** A file as it goes over: by what is in it. */
+export interface SaidFile extends Omit<KeptFile, 'id'> {
+  /** SHA-256 of its content, in hexadecimal. */
   hash: string
 }
+
+/** Something said as it goes over. */
+export type WireItem = Omit<SaidItem, 'files' | 'lacks'> & { files?: SaidFile[] }
 
 /** What one side tells the other of a ticket, once. */
 export interface Tiding {
@@ -159,7 +176,7 @@ export type Heard =
   | { is: 'new' }
 
 /** Whether something that came is to be taken. */
-export function hearing({ heard, ended }: Counterpart, { sequence }: Tiding): Heard {
+export function hearing({ heard, ended }: Counterpart, { sequence }: Pick<Tiding, 'sequence'>): Heard {
   if (sequence <= heard) return { is: 'again' }
   if (sequence > heard + 1) return { is: 'early', from: heard + 1 }
   return ended ? { is: 'over', ended } : { is: 'new' }

@@ -60,6 +60,8 @@ export const MOST_OFFERED = 100
 export const MOST_VALUES = 500
 /** Longest text of a value in characters. */
 export const WIRE_TEXT_LIMIT = 20_000
+/** So many bytes of a file go in one call at most. */
+export const FILE_PART = 512 * 1024
 
 export const fieldOf = (fields: readonly OfferedField[], id: string): OfferedField | undefined =>
   fields.find((one) => one.id === id)

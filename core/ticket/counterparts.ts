@@ -20,6 +20,7 @@ import {
   type Arriving,
   type Beginning,
   type ClockDeed,
+  type KeptFile,
   type SaidItem,
   type SentHere,
   type TakenIn,
@@ -231,6 +232,8 @@ function takeWord(change: Change, one: TicketCounterpart, tiding: Tiding, refere
   const deed = clockDeedOf(partner.exchange, tiding.changes)
   if (deed) attempt(() => rest(change, deed, one.name))
   for (const item of tiding.said) {
+    for (const { name, why } of takes.files ? (item.lacks ?? []) : [])
+      untaken.push({ field: 'file', value: name, why: 'refused', said: why })
     const said = attempt(() => say(change, one, item, takes))
     // A word that cannot stand here keeps nothing else of it from being taken.
     if (said !== undefined)
@@ -336,14 +339,19 @@ function moveAs(change: Change, to: string, gives: FieldValues): void {
 function say(
   change: Change,
   one: TicketCounterpart,
-  { kind, by, text }: SaidItem,
+  { kind, by, text, files }: SaidItem,
   hears: PartnerDesk['exchange']['takes'],
 ): void {
-  if (!text.trim() || !(kind === 'note' ? hears.notes : hears.replies)) return
+  const attachments = (hears.files && files) || []
+  if ((!text.trim() && !attachments.length) || !(kind === 'note' ? hears.notes : hears.replies)) return
+  const said = { text: text.trim() ? text : namesOf(attachments), ...(attachments.length && { attachments }) }
   change.as({ system: 'partner', called: by ? `${by} (${one.name})` : one.name }, () => {
-    if (kind === 'note' || (change.state.internal && one.begun === 'here')) note(change, { text })
+    if (kind === 'note' || (change.state.internal && one.begun === 'here')) note(change, said)
     // Whoever asked sits behind the desk that sent it.
-    else if (one.begun === 'there') answer(change, { kind: 'answer', text })
-    else reply(change, { text })
+    else if (one.begun === 'there') answer(change, { kind: 'answer', ...said })
+    else reply(change, said)
   })
 }
+
+/** What stands there where files came without a word. */
+const namesOf = (files: readonly KeptFile[]): string => files.map(({ name }) => name).join(', ')

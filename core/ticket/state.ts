@@ -244,6 +244,9 @@ function withLists(before: readonly string[], tasks: readonly Task[]): Partial<T
   return came.length ? { lists: [...before, ...came] } : {}
 }
 
+/** Whether a note is somebody's of a desk, and no machine's. */
+const isInner = (actor: Actor): boolean => 'person' in actor || actor.system === 'partner'
+
 /** The files of a ticket with those of an entry. */
 function withFiles(state: TicketState, { attachments }: { attachments?: Attached[] }): Partial<TicketState> {
   return attachments?.length ? { attachments: [...(state.attachments ?? []), ...attachments] } : {}
@@ -389,9 +392,9 @@ const APPLY: Apply = {
     ...withFiles(state, { attachments }),
     ...(state.held && { held: { ...state.held, askedAt: at }, repliedAt: state.repliedAt }),
   }),
-  // What comes with a note that a person writes is the desk's alone, and no requester gets it.
+  // What comes with a note that a person writes, here or at a partner, is the desk's alone, and no requester gets it.
   noted: (state, entry) =>
-    'person' in entry.actor && entry.attachments?.length
+    isInner(entry.actor) && entry.attachments?.length
       ? { innerFiles: [...(state.innerFiles ?? []), ...entry.attachments] }
       : withFiles(state, entry),
   answered: (state, entry) => ({

@@ -160,9 +160,13 @@ function saidFor(
 function saidItem(entry: Entry, sends: Spoken, by: string): SaidItem | undefined {
   if (entry.kind !== 'replied' && entry.kind !== 'answered' && entry.kind !== 'noted') return undefined
   const kind = entry.kind === 'noted' ? 'note' : 'reply'
-  if ('called' in entry.actor || !entry.text || !(kind === 'note' ? sends.notes : sends.replies))
-    return undefined
-  return { id: String(entry.sequence), kind, by, text: entry.text }
+  const files = sends.files ? (entry.attachments ?? []) : []
+  if ('called' in entry.actor || (!entry.text && !files.length)) return undefined
+  if (!(kind === 'note' ? sends.notes : sends.replies)) return undefined
+  const said = { id: String(entry.sequence), kind, by, text: entry.text } as const
+  return files.length
+    ? { ...said, files: files.map(({ id, name, type, size }) => ({ id, name, type, size })) }
+    : said
 }
 
 /** What goes over of a decided ticket, in its order: one word for each entry that tells. */
@@ -189,7 +193,7 @@ export function wordsForPartners(
     const one = counterparts.find(({ id }) => id === entry.counterpart)!
     const said = (entry.says ?? []).flatMap(({ sequence, by }) => {
       const says = entries.find((each) => each.sequence === sequence)
-      return (says && saidItem(says, { replies: true, notes: true }, by)) ?? []
+      return (says && saidItem(says, { replies: true, notes: true, files: true }, by)) ?? []
     })
     const { link, begun, partner, id } = one
     const begins = begun === 'here' && entry.tiding.sequence === 1

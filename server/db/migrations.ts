@@ -888,4 +888,16 @@ create unique index partner_backlog_one on partner_backlog (partner) where state
 create index partner_ticket_asked on partner_ticket (partner, asked_at);
 `,
   },
+  {
+    name: '0050 files that go over to partner desks, by what is in them',
+    sql: `
+alter table attachment add column hash text not null generated always as (encode(sha256(content), 'hex')) stored;
+create table partner_file (
+  partner text not null references partner on delete cascade, hash text not null, size bigint not null,
+  has bigint not null default 0, begun_at bigint not null, primary key (partner, hash));
+create table partner_file_part (
+  partner text not null, hash text not null, "from" bigint not null, content bytea not null,
+  primary key (partner, hash, "from"), foreign key (partner, hash) references partner_file on delete cascade);
+`,
+  },
 ]

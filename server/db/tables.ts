@@ -445,6 +445,16 @@ export interface Tables {
     /** What was answered, which is said again to whoever says it again. */
     answer: ColumnType<object | null, string | null | undefined, string | null>
   }
+  /** Files that partners tell in parts, before the words that name them. */
+  partner_file: {
+    partner: string
+    hash: string
+    size: number
+    /** So many bytes of it are there. */
+    has: Filled<number>
+    begun_at: number
+  }
+  partner_file_part: { partner: string; hash: string; from: number; content: Buffer }
   /** What is exchanged of tickets with partners: as their tickets say. */
   partner_ticket: {
     reference: number
@@ -801,6 +811,8 @@ export interface Tables {
     type: string
     size: number
     content: Buffer
+    /** SHA-256 of its content, in hexadecimal: made by the database. */
+    hash: ColumnType<string, never, never>
     kept: Filled<boolean>
     added_at: Filled<Date>
   }

@@ -13,15 +13,18 @@ import {
   Max,
   MaxLength,
   Min,
+  MinLength,
   ValidateBy,
   ValidateNested,
 } from 'class-validator'
 import type { ClassConstructor } from 'class-transformer'
 import type { CloudEvent } from 'cloudevents'
 import { isRecord } from '../../core/lookup'
+import { MOST_FILES } from '../../core/intake'
 import {
   CONFLICT_RULES,
   END_WHYS,
+  FILE_PART,
   isWireValue,
   MOST_OFFERED,
   MOST_VALUES,
@@ -245,6 +248,51 @@ class EndBody {
   why?: string
 }
 
+const HASH = /^[0-9a-f]{64}$/
+
+class SaidFileBody {
+  @IsString()
+  @MinLength(1)
+  @MaxLength(NAME_LIMIT)
+  name!: string
+
+  @IsString()
+  @MaxLength(ID_LIMIT)
+  type!: string
+
+  @IsInt()
+  @Min(1)
+  @Max(Number.MAX_SAFE_INTEGER)
+  size!: number
+
+  @Matches(HASH, { message: 'is to be the SHA-256 of its content, in hexadecimal' })
+  hash!: string
+}
+
+/** A part of a file, before the word that names it. */
+export class FilePartBody {
+  @IsString()
+  @MaxLength(ID_LIMIT)
+  source!: string
+
+  @Matches(HASH, { message: 'is to be the SHA-256 of the file, in hexadecimal' })
+  hash!: string
+
+  @IsInt()
+  @Min(1)
+  @Max(Number.MAX_SAFE_INTEGER)
+  size!: number
+
+  @IsInt()
+  @Min(0)
+  @Max(Number.MAX_SAFE_INTEGER)
+  from!: number
+
+  @MaxLength(Math.ceil(FILE_PART / 3) * 4, { message: `is longer than ${FILE_PART / 1024} KB` })
+  @Matches(/^[A-Za-z0-9+/]*={0,2}$/, { message: 'is to be in Base64' })
+  content!: string
+}
+
 class SaidItemBody {
   @IsString()
   @MaxLength(ID_LIMIT)
@@ -260,6 +308,13 @@ class SaidItemBody {
   @IsString()
   @MaxLength(TEXT_LIMIT)
   text!: string
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_FILES)
+  @ValidateNested({ each: true })
+  @Type(() => SaidFileBody)
+  files?: SaidFileBody[]
 }
 
 class TidingBody {

@@ -32,6 +32,7 @@ import { sendLetter } from './letter'
 import { ownersToTell, tellReviews } from './reviews'
 import { backlogBatch } from '../partner/backlog'
 import { sweepWords } from '../partner/incoming'
+import { sweepPartnerFiles } from '../partner/files'
 import { carry } from '../partner/outgoing'
 import { watchWork } from './watchWork'
 import { watchSearch } from './searchIndex'
@@ -121,6 +122,7 @@ export async function startWorker(smtpUrl: string, gateway = 'http://127.0.0.1:2
         await sweepDeeds(desk.db)
         await sweepHeard(desk.db)
         await sweepWords(desk)
+        await sweepPartnerFiles(desk)
       },
       handOver: ({ person, by }) => handOverAll(desk, person, by),
       listFile: ({ id }, { job }) => doFile(desk, id, job.attempts >= job.max_attempts, () => watch.works()),

@@ -2,13 +2,13 @@ import { sql } from 'kysely'
 import { messageOf } from '../../core/error/messageOf'
 import { isRecord } from '../../core/lookup'
 import type { Offer } from '../../core/partner'
-import type { TicketWord } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
 import { isUnreachable, type Database, type Trx } from '../db/connection'
 import { PARTNERS_CHANGED } from '../db/knowledge'
 import { abreast } from './abreast'
+import type { WireWord } from './files'
 import { isSignedWith } from './keys'
 import type { WordType } from '../delivery/partnerWords'
 import { tryNow, type WordAnswer } from './outgoing'
@@ -20,7 +20,7 @@ export type PartnerWord = { id: string } & (
   | { type: 'partner.offer'; data: Offer }
   | { type: 'partner.key'; data: { key: string } }
   | { type: 'partner.end'; data: object }
-  | { type: 'partner.ticket'; data: TicketWord }
+  | { type: 'partner.ticket'; data: WireWord }
   /** What cannot be read, or is not known here. */
   | { type: 'unread'; why: string }
 )

@@ -4,7 +4,7 @@ import { CloudEvent } from 'cloudevents'
 import { messageOf } from '../../core/error/messageOf'
 import { isOneOf, isRecord } from '../../core/lookup'
 import { isWireValue, MOST_OFFERED, TOLD_BACK, type Untaken } from '../../core/partner'
-import { Refused } from '../../core/ticket'
+import { Refused, type TicketWord } from '../../core/ticket'
 import { log } from '../base/log'
 import { deskNow, machineNow } from '../clock/deskClock'
 import type { Desk } from '../commands/desk'
@@ -15,6 +15,7 @@ import type { Tables } from '../db/tables'
 import { callOut } from '../delivery/callOut'
 import { carryLater, tellPartner } from '../delivery/partnerWords'
 import { abreast } from './abreast'
+import { fileStandsIn, withFilesSent, type FilePart } from './files'
 import { newKeys, openOf, signatureOf } from './keys'
 import { MAPS, notifyPartners, partnerOf, type Partner } from './partners'
 
@@ -96,7 +97,7 @@ export async function carry(desk: Desk, id: string, most = AT_A_TIME): Promise<v
     }
     let answers: WordAnswer[]
     try {
-      answers = await callPartner(partner, words)
+      answers = await callPartner(partner, await withFiles(desk, partner, words))
     } catch (error) {
       return notReached(desk, partner, words, messageOf(error))
     }
@@ -145,30 +146,54 @@ interface Waiting {
 }
 
 /** Tells a partner some words in one signed call. @throws Error where it does not take them */
-async function callPartner(
-  { address, pairing, own_key: own }: Pick<Partner, 'address' | 'pairing' | 'own_key'>,
-  words: readonly Waiting[],
-): Promise<WordAnswer[]> {
+async function callPartner(partner: Called, words: readonly Waiting[]): Promise<WordAnswer[]> {
   const body = JSON.stringify(
     words.map(
       ({ key: id, type, data, at }) =>
         new CloudEvent({
           ...{ id, type, data, time: new Date(at).toISOString() },
-          source: sourceOf(pairing),
+          source: sourceOf(partner.pairing),
         }),
     ),
   )
+  return answersIn(await signedCall(partner, 'events', 'application/cloudevents-batch+json', body))
+}
+
+/** Calls a partner with what is signed with our key. @throws Error where it does not take it */
+async function signedCall(
+  { address, own_key: own }: Called,
+  way: 'events' | 'files',
+  type: string,
+  body: string,
+): Promise<string> {
   const [id, timestamp] = [randomUUID(), Math.floor(machineNow() / 1000)]
   const headers = {
-    ...{ 'content-type': 'application/cloudevents-batch+json', accept: 'application/json' },
+    ...{ 'content-type': type, accept: 'application/json' },
     ...{ 'webhook-id': id, 'webhook-timestamp': String(timestamp) },
     'webhook-signature': signatureOf(own, { id, timestamp, body }),
   }
-  const { status, text } = await callOut(`${address}/api/partner/events`, body, headers, {
+  const { status, text } = await callOut(`${address}/api/partner/${way}`, body, headers, {
     read: MOST_ANSWERED,
   })
   if (status !== 200) throw new Error(`it answers ${status} ${detailIn(text)}`.trim())
-  return answersIn(text)
+  return text
+}
+
+/** What is called of a partner. */
+type Called = Pick<Partner, 'address' | 'pairing' | 'own_key'>
+
+/** Words as they go over: their files went before them. @throws Error where the partner cannot be reached */
+async function withFiles(desk: Desk, partner: Partner, words: readonly Told[]): Promise<Waiting[]> {
+  const source = sourceOf(partner.pairing)
+  const tell = async (part: FilePart) =>
+    fileStandsIn(await signedCall(partner, 'files', 'application/json', JSON.stringify({ source, ...part })))
+  const all: Waiting[] = []
+  for (const word of words) {
+    const data = word.data as TicketWord
+    const has = word.type === 'partner.ticket' && data.tiding.said.some(({ files }) => files)
+    all.push(has ? { ...word, data: await withFilesSent(desk, partner.id, data, tell) } : word)
+  }
+  return all
 }
 
 /** Where words come from: a pairing, which is the same on both sides. */

@@ -1,10 +1,12 @@
+import type { PartnerDesk } from '../../core/design'
 import { hearing, type TicketCounterpart } from '../../core/partner'
-import { Refused, sentTicket, type TicketState, type TicketWord } from '../../core/ticket'
+import { Refused, sentTicket, type TicketState } from '../../core/ticket'
 import { saidOf } from '../commands/children'
 import type { Desk } from '../commands/desk'
 import { lockedState } from '../commands/lockedState'
 import type { Trx } from '../db/connection'
 import { PARTNERS_CHANGED } from '../db/knowledge'
+import { withFilesKept, type WireWord } from './files'
 import type { WordAnswer } from './outgoing'
 import type { Partner } from './partners'
 
@@ -13,7 +15,7 @@ import type { Partner } from './partners'
 type Answer = Omit<WordAnswer, 'id'>
 
 /** Takes what a partner says of a ticket, or lets one begin. */
-export async function takeTicket(desk: Desk, trx: Trx, partner: Partner, word: TicketWord): Promise<Answer> {
+export async function takeTicket(desk: Desk, trx: Trx, partner: Partner, word: WireWord): Promise<Answer> {
   try {
     const reference = await exchangedAs(trx, partner.id, word)
     return reference === undefined
@@ -32,7 +34,7 @@ const SEEN_HERE = { here: 'there', there: 'here' } as const
 async function exchangedAs(
   trx: Trx,
   partner: string,
-  { begun, link }: TicketWord,
+  { begun, link }: Pick<WireWord, 'begun' | 'link'>,
 ): Promise<number | undefined> {
   const row = await trx
     .selectFrom('partner_ticket')
@@ -52,10 +54,11 @@ async function knownPartner({ knowledge }: Desk, id: string) {
   return (await knowledge.directory()).partners.get(id)!
 }
 
-async function begin(desk: Desk, trx: Trx, { id }: Partner, word: TicketWord): Promise<Answer> {
-  if (!word.begins || word.begun !== 'here')
+async function begin(desk: Desk, trx: Trx, { id }: Partner, said: WireWord): Promise<Answer> {
+  if (!said.begins || said.begun !== 'here')
     throw new Refused('missing', 'No ticket is exchanged here like that: ask for it anew.')
   const partner = await knownPartner(desk, id)
+  const word = await withFilesKept(trx, takesOf(partner), said)
   const { link, reference, tiding } = word
   const from = { partner: id, name: partner.name, link, reference, tiding }
   const [design, directory] = await Promise.all([desk.knowledge.currentEdition(), desk.knowledge.directory()])
@@ -64,20 +67,25 @@ async function begin(desk: Desk, trx: Trx, { id }: Partner, word: TicketWord): P
   return answerOf(state, state.counterparts!.at(-1)!)
 }
 
-async function hear(desk: Desk, trx: Trx, state: TicketState, word: TicketWord): Promise<Answer> {
+async function hear(desk: Desk, trx: Trx, state: TicketState, word: WireWord): Promise<Answer> {
   const one = counterpartIn(state, word)
-  const { tiding, reference } = word
-  const heard = hearing(one, tiding)
+  const { reference } = word
+  const heard = hearing(one, word.tiding)
   if (heard.is === 'over') return { is: 'over', reference: state.reference }
   if (heard.is === 'again') return answerOf(state, one)
-  await knownPartner(desk, one.partner)
+  const partner = await knownPartner(desk, one.partner)
+  const { tiding } = await withFilesKept(trx, takesOf(partner), word)
   const command = { kind: 'hearPartner' as const, id: one.id, tiding, reference }
   const after = await desk.runWithin(trx, state, command, { system: 'partner', called: one.name })
   return answerOf(after, counterpartIn(after, word))
 }
 
-const counterpartIn = ({ counterparts = [] }: TicketState, { begun, link }: TicketWord): TicketCounterpart =>
-  counterparts.find((one) => one.begun === SEEN_HERE[begun] && one.link === link)!
+const takesOf = ({ id, exchange }: PartnerDesk) => ({ id, takesFiles: exchange.takes.files ?? false })
+
+const counterpartIn = (
+  { counterparts = [] }: TicketState,
+  { begun, link }: Pick<WireWord, 'begun' | 'link'>,
+): TicketCounterpart => counterparts.find((one) => one.begun === SEEN_HERE[begun] && one.link === link)!
 
 /** The number of the ticket here, and what of the word is nothing here. */
 const answerOf = ({ reference }: TicketState, { untakenHere = [] }: TicketCounterpart): Answer => ({

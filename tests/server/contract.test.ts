@@ -8,6 +8,7 @@ import { Webhook } from 'standardwebhooks'
 import { ASSIST_SECRET } from '../../server/assist/service'
 import { deskNow, machineNow } from '../../server/clock/deskClock'
 import { webhookSecrets } from '../../server/delivery/webhookSecrets'
+import { keepFile } from '../../server/commands/attachments'
 import { carry } from '../../server/partner/outgoing'
 import { makeCode, pairWith } from '../../server/partner/pairing'
 import { ticketState } from '../../server/queries/ticketState'
@@ -799,9 +800,14 @@ describe('What routes answer', () => {
           await carry(desk, partner)
       }
       const [state, weight] = ASKS.takes.fields
-      const takes = { ...ASKS.takes, fields: [{ ...state!, conflict: 'ask' as const }, weight!] }
+      const takes = {
+        ...ASKS.takes,
+        files: true as const,
+        fields: [{ ...state!, conflict: 'ask' as const }, weight!],
+      }
       await publishMaps(served, { id, name: 'Harbour', ...ASKS, takes })
-      await publishMaps(other, { id: theirs!.id, name: 'Commons', ...TAKES })
+      const sends = { ...TAKES.sends, files: true as const }
+      await publishMaps(other, { id: theirs!.id, name: 'Commons', ...TAKES, sends })
       await settle()
       const { reference } = (await served.desk.log({ ...SCANNER, channel: 'desk' }, INES_HERE)).state
       const path = { reference }
@@ -829,6 +835,10 @@ describe('What routes answer', () => {
         { kind: 'move', from: 'logged', to: 'ask-requester', fields },
         TORA_HERE,
       )
+      const content = Buffer.from('It is dark.')
+      const file = await keepFile(other.db, 'tora-aas', { name: 'ramp.txt', type: 'text/plain', content })
+      const reply = { kind: 'reply' as const, text: 'See for yourself.', attachments: [file] }
+      await other.desk.run(there.reference!, reply, TORA_HERE)
       await carry(other.desk, theirs!.id)
       const shown = await call<{ counterparts: { open: unknown[] }[] }>(
         'GET /api/tickets/{reference}/partners',

@@ -6,7 +6,7 @@ import type { Exchange } from '../../core/partner'
 import type { Desk } from '../../server/commands/desk'
 import { changeDraft, publishDraft } from '../../server/commands/draft'
 import { draftPage } from '../../server/queries/draft'
-import { hearPartner } from '../../server/http/partnerCall'
+import { hearFilePart, hearPartner } from '../../server/http/partnerCall'
 import { PairingWordBody } from '../../server/http/partnerBodies'
 import { HttpProblem, problemOf } from '../../server/http/problem'
 import { answerPairing, type Here } from '../../server/partner/pairing'
@@ -30,6 +30,7 @@ export async function partnerDesk(name: string) {
   const answer = async (path: string, headers: Record<string, string>, body: string): Promise<object> => {
     if (path === '/api/partner/pair')
       return answerPairing(here, { ...plainToInstance(PairingWordBody, JSON.parse(body) as object) })
+    if (path === '/api/partner/files') return hearFilePart(world.desk, headers, body)
     if (path === '/api/partner/events') return { answers: await hearPartner(world.desk, headers, body) }
     throw new HttpProblem(404, 'There is no such route.')
   }

@@ -102,6 +102,11 @@ const setRule = (on: When | null) =>
         note="never unless you say so"
         @update:model-value="put({ notes: $event || undefined })"
       />
+      <KitSwitch
+        :model-value="sends.files ?? false"
+        label="Files go over with what is said"
+        @update:model-value="put({ files: $event || undefined })"
+      />
     </div>
     <p v-else class="quiet small">
       {{ sends.replies ? 'What is said with requesters goes over.' : '' }}

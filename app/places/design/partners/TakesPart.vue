@@ -120,6 +120,11 @@ function setDeed(value: string, deed: ClockDeed | 'none' | null) {
         label="Their notes are taken in"
         @update:model-value="put({ notes: $event || undefined })"
       />
+      <KitSwitch
+        :model-value="takes.files ?? false"
+        label="Their files are taken in with it"
+        @update:model-value="put({ files: $event || undefined })"
+      />
     </div>
     <div id="clocks" class="clocks">
       <KitChoice
