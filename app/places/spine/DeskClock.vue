@@ -87,6 +87,7 @@ const name = computed(() =>
 .of {
   display: inline-block;
   max-width: 16ch;
+  margin-inline-end: 0.35em;
   overflow: hidden;
   text-overflow: ellipsis;
   vertical-align: bottom;

@@ -112,7 +112,7 @@ function setTime(at: number, priority: string, typed: string) {
       >
     </fieldset>
     <FindingsAt :findings="findings" :place="`partners/${exchange.id}#owed`" />
-    <KitButton v-if="!readonly" kind="quiet" @click="add">Something that it owes</KitButton>
+    <KitButton v-if="!readonly" @click="add">Something that it owes</KitButton>
     <p v-if="all.length" class="quiet small">
       A ladder along “what a partner desk owes” escalates it:
       <NuxtLink to="/design/ladders">Ladders</NuxtLink>.
