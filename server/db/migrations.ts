@@ -900,4 +900,11 @@ create table partner_file_part (
   primary key (partner, hash, "from"), foreign key (partner, hash) references partner_file on delete cascade);
 `,
   },
+  {
+    name: '0051 files of partner desks that a word has named are kept once',
+    sql: `
+alter table partner_file add column kept_as text references attachment on delete cascade;
+create index partner_file_kept_as on partner_file (kept_as) where kept_as is not null;
+`,
+  },
 ]

@@ -453,6 +453,8 @@ export interface Tables {
     /** So many bytes of it are there. */
     has: Filled<number>
     begun_at: number
+    /** The attachment that it is, once a word has named it; its parts are gone then. */
+    kept_as: Filled<string | null>
   }
   partner_file_part: { partner: string; hash: string; from: number; content: Buffer }
   /** What is exchanged of tickets with partners: as their tickets say. */

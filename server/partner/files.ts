@@ -46,6 +46,8 @@ export type WireWord = Omit<TicketWord, 'tiding'> & {
 /**
  * Tells a partner the files of a word, as far as it does not have them, and puts them in it by what is in them.
  * @param tell one part; gives what they have of it then
+ * @param isOver whether no more is told for now
+ * @returns undefined where it was over before all of them were there
  * @throws Error where they cannot be reached
  */
 export async function withFilesSent(
@@ -53,7 +55,8 @@ export async function withFilesSent(
   partner: string,
   word: TicketWord,
   tell: (part: FilePart) => Promise<FileStands>,
-): Promise<WireWord> {
+  isOver = () => false,
+): Promise<WireWord | undefined> {
   const known = (await desk.knowledge.directory()).partners.get(partner)
   // Nobody is told what they do not hear.
   const sends = known?.exchange.sends.files && known.offer?.hears.files
@@ -64,7 +67,7 @@ export async function withFilesSent(
       const hash = await hashOf(desk.db, file.id)
       // What nobody keeps any more goes nowhere.
       if (hash === undefined) continue
-      await sendFile(desk.db, file, hash, tell)
+      if (!(await sendFile(desk.db, file, hash, tell, isOver))) return undefined
       going.push({ ...{ name: file.name, type: file.type, size: file.size }, hash })
     }
     if (item.text || going.length) said.push(going.length ? { ...item, files: going } : item)
@@ -75,24 +78,28 @@ export async function withFilesSent(
 const hashOf = async (db: Database, id: string) =>
   (await db.selectFrom('attachment').select('hash').where('id', '=', id).executeTakeFirst())?.hash
 
+/** Whether a file was told as far as they take it, before it was over. */
 async function sendFile(
   db: Database,
   { id, size }: KeptFile,
   hash: string,
   tell: (part: FilePart) => Promise<FileStands>,
-): Promise<void> {
+  isOver: () => boolean,
+): Promise<boolean> {
   let stands = await tell({ hash, size, from: 0, content: '' })
   while (stands.why === undefined && stands.has < size) {
+    if (isOver()) return false
     const from = stands.has
     const { rows } = await sql<{
       part: Buffer
     }>`select substring(content from ${from + 1}::int for ${FILE_PART}::int) as part
       from attachment where id = ${id}`.execute(db)
     const part = rows[0]?.part
-    if (!part?.length) return
+    if (!part?.length) return true
     stands = await tell({ hash, size, from, content: part.toString('base64') })
     if (stands.why === undefined && stands.has <= from) throw new Error('it takes no more of a file')
   }
+  return true
 }
 
 /** What a partner says it has of a file. @throws Error where it says something else */
@@ -178,6 +185,7 @@ async function begunFile(trx: Trx, { partner, hash }: FileKey, size: number) {
     .selectFrom('partner_file')
     .select((e) => e.fn.coalesce(e.fn.sum<number>('size'), sql<number>`0`).as('waiting'))
     .where('partner', '=', partner)
+    .where('kept_as', 'is', null)
     .executeTakeFirstOrThrow()
   if (Number(waiting) + size > MOST_WAITING)
     return 'Too many files of yours wait here; say them again tomorrow.'
@@ -189,6 +197,7 @@ async function begunFile(trx: Trx, { partner, hash }: FileKey, size: number) {
   return (await found())!
 }
 
+/** What is there of a file in parts, one after the other. */
 async function contentOf(db: Trx, { partner, hash }: FileKey): Promise<Buffer> {
   const parts = await db
     .selectFrom('partner_file_part')
@@ -213,13 +222,11 @@ export async function withFilesKept(
   for (const { files, ...item } of word.tiding.said) {
     const [kept, lacks]: [KeptFile[], LackingFile[]] = [[], []]
     for (const [at, file] of (takesFiles && files ? files : []).entries()) {
-      const content = await wholeOf(trx, { partner, hash: file.hash })
+      const key = { partner, hash: file.hash }
+      const content = await wholeOf(trx, key)
       if (!content)
         lacks.push({ name: file.name, why: file.size > FILE_LIMIT ? tooLarge : 'its content did not come' })
-      else
-        kept.push(
-          await keepHere(trx, `${partner} ${word.begun} ${word.link} ${item.id} ${at}`, file, content),
-        )
+      else kept.push(await keepHere(trx, key, `${word.begun} ${word.link} ${item.id} ${at}`, file, content))
     }
     said.push({ ...item, ...(kept.length && { files: kept }), ...(lacks.length && { lacks }) })
   }
@@ -229,18 +236,37 @@ export async function withFilesKept(
 async function wholeOf(trx: Trx, key: FileKey): Promise<Buffer | undefined> {
   const row = await trx
     .selectFrom('partner_file')
-    .select(['size', 'has'])
+    .select(['size', 'has', 'kept_as'])
     .where('partner', '=', key.partner)
     .where('hash', '=', key.hash)
+    // Words of several tickets may name it at once: only one of them puts it from its parts into one.
+    .forUpdate()
     .executeTakeFirst()
-  return row && row.has === row.size ? contentOf(trx, key) : undefined
+  if (!row || row.has !== row.size) return undefined
+  if (row.kept_as === null) return contentOf(trx, key)
+  return (
+    await trx.selectFrom('attachment').select('content').where('id', '=', row.kept_as).executeTakeFirst()
+  )?.content
 }
 
-/** The same file of the same word is kept once, however often it is heard. */
-async function keepHere(trx: Trx, of: string, { name, type }: SaidFile, content: Buffer): Promise<KeptFile> {
-  const id = createHash('sha256').update(of).digest('hex').slice(0, 32)
+/** The same file of the same word is kept once, however often it is heard; what it came in is not kept beside it. */
+async function keepHere(
+  trx: Trx,
+  { partner, hash }: FileKey,
+  of: string,
+  { name, type }: SaidFile,
+  content: Buffer,
+): Promise<KeptFile> {
+  const id = createHash('sha256').update(`${partner} ${of}`).digest('hex').slice(0, 32)
   const file = await keepFile(trx, null, { name, type, content }, id)
   await trx.updateTable('attachment').set({ kept: true }).where('id', '=', id).execute()
+  await trx
+    .updateTable('partner_file')
+    .set({ kept_as: id })
+    .where('partner', '=', partner)
+    .where('hash', '=', hash)
+    .execute()
+  await trx.deleteFrom('partner_file_part').where('partner', '=', partner).where('hash', '=', hash).execute()
   return file
 }
 

@@ -95,9 +95,12 @@ export async function carry(desk: Desk, id: string, most = AT_A_TIME): Promise<v
       await carryLater(desk.db, id)
       return
     }
-    let answers: WordAnswer[]
+    const isOver = () => machineNow() >= until
+    let answers: WordAnswer[] = []
+    let ready: Waiting[]
     try {
-      answers = await callPartner(partner, await withFiles(desk, partner, words))
+      ready = await withFiles(desk, partner, words, isOver)
+      if (ready.length) answers = await callPartner(partner, ready)
     } catch (error) {
       return notReached(desk, partner, words, messageOf(error))
     }
@@ -112,7 +115,7 @@ export async function carry(desk: Desk, id: string, most = AT_A_TIME): Promise<v
         .execute()
       await notifyPartners(trx)
     })
-    if (answers.length < words.length) return notReached(desk, partner, words, 'it did not answer all of it')
+    if (answers.length < ready.length) return notReached(desk, partner, words, 'it did not answer all of it')
   }
 }
 
@@ -182,8 +185,16 @@ async function signedCall(
 /** What is called of a partner. */
 type Called = Pick<Partner, 'address' | 'pairing' | 'own_key'>
 
-/** Words as they go over: their files went before them. @throws Error where the partner cannot be reached */
-async function withFiles(desk: Desk, partner: Partner, words: readonly Told[]): Promise<Waiting[]> {
+/**
+ * Words as they go over: their files went before them. Once it is over, those before a word whose files are still to go.
+ * @throws Error where the partner cannot be reached
+ */
+async function withFiles(
+  desk: Desk,
+  partner: Partner,
+  words: readonly Told[],
+  isOver: () => boolean,
+): Promise<Waiting[]> {
   const source = sourceOf(partner.pairing)
   const tell = async (part: FilePart) =>
     fileStandsIn(await signedCall(partner, 'files', 'application/json', JSON.stringify({ source, ...part })))
@@ -191,7 +202,10 @@ async function withFiles(desk: Desk, partner: Partner, words: readonly Told[]): 
   for (const word of words) {
     const data = word.data as TicketWord
     const has = word.type === 'partner.ticket' && data.tiding.said.some(({ files }) => files)
-    all.push(has ? { ...word, data: await withFilesSent(desk, partner.id, data, tell) } : word)
+    const wire = has ? await withFilesSent(desk, partner.id, data, tell, isOver) : data
+    // The next job goes on where this one stands.
+    if (!wire) break
+    all.push({ ...word, data: wire })
   }
   return all
 }

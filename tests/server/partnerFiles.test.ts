@@ -64,7 +64,8 @@ afterAll(async () => {
   await b.close()
 })
 beforeEach(() => {
-  for (const { line } of [a, b]) Object.assign(line, { isDown: false, losesAnswers: false, calls: [] })
+  for (const { line } of [a, b])
+    Object.assign(line, { isDown: false, losesAnswers: false, takes: 0, calls: [] })
 })
 
 describe('a file that goes with what is said', () => {
@@ -114,6 +115,51 @@ describe('a file that goes with what is said', () => {
     expect(state.attachments?.length).toBe(2)
   })
 
+  it('goes on with the next job where it takes longer than one may carry', async () => {
+    await reply(randomBytes(FILE_PART * 4), 'long.png')
+    b.line.takes = 100
+    let jobs = 0
+    while ((await filesAt(b, there)).at(-1)?.name !== 'long.png' && ++jobs < 40) await carry(a.desk, atA, 150)
+    // Each job tells a part or two of it, and nobody is called unreachable for that.
+    expect(jobs).toBeGreaterThan(1)
+    expect(jobs).toBeLessThan(40)
+    expect(partsHeard()).toBeGreaterThan(5)
+    expect((await a.db.selectFrom('partner').selectAll().executeTakeFirstOrThrow()).unreachable_since).toBe(
+      null,
+    )
+  })
+
+  it('stands once here when a word has named it, and is not counted among those that wait', async () => {
+    const content = randomBytes(FILE_PART + 5)
+    await reply(content, 'once.png')
+    await reply(content, 'twice.png')
+    await settle()
+    const row = () =>
+      b.db
+        .selectFrom('partner_file')
+        .selectAll()
+        .where('hash', '=', hashOf(content))
+        .executeTakeFirstOrThrow()
+    const [once, twice] = (await filesAt(b, there)).slice(-2)
+    expect([once, twice]).toMatchObject([{ name: 'once.png' }, { name: 'twice.png' }])
+    expect((await row()).kept_as).toBe(twice!.id)
+    expect(await b.db.selectFrom('partner_file_part').select('hash').execute()).toEqual([])
+    const contents = await b.db
+      .selectFrom('attachment')
+      .select('hash')
+      .where('id', 'in', [once!.id, twice!.id])
+      .execute()
+    expect(contents.map(({ hash }) => hash)).toEqual([hashOf(content), hashOf(content)])
+    await b.db
+      .updateTable('partner_file')
+      .set({ size: 500 * 1024 * 1024 })
+      .execute()
+    const more = randomBytes(10)
+    const part = { hash: hashOf(more), size: 10, from: 0, content: more.toString('base64') }
+    expect(await takeFilePart(b.desk, { id: atB }, part)).toEqual({ has: 10 })
+    await b.db.deleteFrom('partner_file').execute()
+  })
+
   it('is left out where it is too large, never came, is not what was said, or nobody takes it', async () => {
     const part = (content: Buffer, more: Partial<FilePart> = {}): FilePart => ({
       ...{ hash: hashOf(content), size: content.length, from: 0, content: content.toString('base64') },
@@ -137,7 +183,7 @@ describe('a file that goes with what is said', () => {
       why: 'Too many files of yours wait here; say them again tomorrow.',
     })
     // The word itself is taken, and whoever says it hears what of it is nothing.
-    await reply(randomBytes(8 * 1024 * 1024), 'late.png')
+    await reply(randomBytes(FILE_LIMIT), 'late.png')
     await settle()
     expect((await ticketState(a.desk, here)).counterparts![0]!.untakenThere).toEqual([
       { field: 'file', value: 'late.png', why: 'refused', said: 'its content did not come' },

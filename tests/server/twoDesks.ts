@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { plainToInstance } from 'class-transformer'
 import { text } from 'node:stream/consumers'
+import { setTimeout } from 'node:timers/promises'
 import type { Exchange } from '../../core/partner'
 import type { Desk } from '../../server/commands/desk'
 import { changeDraft, publishDraft } from '../../server/commands/draft'
@@ -18,6 +19,8 @@ export interface Line {
   isDown: boolean
   /** It is heard there, but its answer is lost. */
   losesAnswers: boolean
+  /** So long each answer takes, in milliseconds. */
+  takes?: number
   /** The calls that were heard. */
   calls: { path: string; headers: Record<string, string>; body: string }[]
 }
@@ -45,6 +48,7 @@ export async function partnerDesk(name: string) {
         response.statusCode = problem.status
         return problem
       })
+      if (line.takes) await setTimeout(line.takes)
       if (line.losesAnswers) return request.socket.destroy()
       response.setHeader('content-type', 'application/json').end(JSON.stringify(said))
     })()
