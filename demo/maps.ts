@@ -13,7 +13,7 @@ export const COMMONS_MAPS: Exchange = {
   id: 'varnes-harbour-works',
   name: HARBOUR,
   sends: {
-    ...{ replies: true, files: true },
+    ...{ replies: true, files: true, earlier: true },
     fields: [
       { id: 'title', name: 'Title', type: 'text', from: { text: '{summary}' } },
       { id: 'seen', name: 'What was seen', type: 'text', from: { text: '{form.details}' } },

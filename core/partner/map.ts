@@ -114,6 +114,8 @@ export interface Beginning {
 
 /** What we say to a partner. */
 export interface Sends extends Spoken {
+  /** Once they are asked, what was said before goes with it, of what else goes over. */
+  earlier?: true
   /** Tickets that go by themselves, when they are logged or whenever they change. */
   rule?: { when: Condition; on: 'logged' | 'changed' }
   fields: SentField[]

@@ -157,7 +157,7 @@ function saidFor(
 }
 
 /** How an entry is said to a partner; nothing of one that says nothing, or that a map keeps here. */
-function saidItem(entry: Entry, sends: Spoken, by: string): SaidItem | undefined {
+export function saidItem(entry: Entry, sends: Spoken, by: string): SaidItem | undefined {
   if (entry.kind !== 'replied' && entry.kind !== 'answered' && entry.kind !== 'noted') return undefined
   const kind = entry.kind === 'noted' ? 'note' : 'reply'
   const files = sends.files ? (entry.attachments ?? []) : []

@@ -96,22 +96,32 @@ async function takeWord(desk: Desk, id: string, word: PartnerWord): Promise<Word
       { partner: id, word: word.id, error: messageOf(error) },
       'a word of a partner could not be taken',
     )
-    return {
-      id: word.id,
-      is: 'refused',
-      why: 'It could not be taken here, and stands in the log of this desk.',
-    }
+    return passOver(desk, id, word)
+  }
+}
+
+const NOT_TAKEN = 'It could not be taken here, and stands in the log of this desk.'
+
+/** Refuses a word for a fault of our own; it counts as heard, so that those of its ticket after it are taken. */
+async function passOver(desk: Desk, id: string, word: Read): Promise<WordAnswer> {
+  const answer: WordAnswer = { id: word.id, is: 'refused', why: NOT_TAKEN }
+  if (word.type !== 'partner.ticket' || word.data.begins) return answer
+  const tiding = { ...word.data.tiding, changes: {}, said: [] }
+  try {
+    return await takeRead(desk, id, { ...word, data: { ...word.data, tiding } }, NOT_TAKEN)
+  } catch (error) {
+    if (isUnreachable(error) || isCrossed(error)) throw error
+    return answer
   }
 }
 
 /** Whether two transactions stood in each other's way. */
 const isCrossed = (error: unknown) => isRecord(error) && (error.code === '40001' || error.code === '40P01')
 
-async function takeRead(
-  desk: Desk,
-  id: string,
-  word: Exclude<PartnerWord, { type: 'unread' }>,
-): Promise<WordAnswer> {
+type Read = Exclude<PartnerWord, { type: 'unread' }>
+
+/** Takes a word. @param refused why it is only heard, and answered as refused */
+async function takeRead(desk: Desk, id: string, word: Read, refused?: string): Promise<WordAnswer> {
   const changed: number[] = []
   const answer = await desk.db.transaction().execute(async (trx) => {
     const ticket = ticketOf(word)
@@ -128,7 +138,8 @@ async function takeRead(
     const said = word.type === 'partner.ticket' ? await takeTicket(desk, trx, partner, word.data) : undefined
     if (word.type !== 'partner.ticket') await takeOther(trx, partner, word)
     if (said?.reference !== undefined) changed.push(said.reference)
-    const answer: WordAnswer = { id: word.id, is: 'taken', ...said }
+    const taken: WordAnswer = { id: word.id, is: 'taken', ...said }
+    const answer: WordAnswer = refused === undefined ? taken : { id: word.id, is: 'refused', why: refused }
     await trx
       .insertInto('partner_heard')
       .values({ partner: id, key: keptKey(word.id), at: deskNow(), answer: JSON.stringify(answer) })

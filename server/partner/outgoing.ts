@@ -17,6 +17,7 @@ import { carryLater, tellPartner } from '../delivery/partnerWords'
 import { abreast } from './abreast'
 import { fileStandsIn, withFilesSent, type FilePart } from './files'
 import { newKeys, openOf, signatureOf } from './keys'
+import { withSaidBefore } from './saidBefore'
 import { MAPS, notifyPartners, partnerOf, type Partner } from './partners'
 
 // What is told to partners: put down in its order with what it is about, and carried by one job for each partner.
@@ -64,6 +65,8 @@ export async function renewKeys({ db }: Desk, id: string): Promise<void> {
 
 /** So many words go in one call. */
 const MOST_TOGETHER = 50
+/** So many bytes of what they say: half of what a desk of ours takes in one call, for each has its envelope as well. */
+const MOST_BYTES = 1024 * 1024
 const MOST_ANSWERED = 256 * 1024
 /** Seconds until it is tried again, by how long a partner has not been reached; then each half minute. */
 const GAPS = [1, 2, 5, 10, 20, 30]
@@ -199,15 +202,27 @@ async function withFiles(
   const tell = async (part: FilePart) =>
     fileStandsIn(await signedCall(partner, 'files', 'application/json', JSON.stringify({ source, ...part })))
   const all: Waiting[] = []
+  let bytes = 0
   for (const word of words) {
-    const data = word.data as TicketWord
-    const has = word.type === 'partner.ticket' && data.tiding.said.some(({ files }) => files)
+    const data = await wholeOf(desk, word)
+    const has = 'tiding' in data && data.tiding.said.some(({ files }) => files)
     const wire = has ? await withFilesSent(desk, partner.id, data, tell, isOver) : data
-    // The next job goes on where this one stands.
-    if (!wire) break
+    const size = Buffer.byteLength(JSON.stringify(wire ?? null))
+    // The next call, or the next job, goes on where this one stands.
+    if (!wire || (all.length && bytes + size > MOST_BYTES)) break
     all.push({ ...word, data: wire })
+    bytes += size
   }
   return all
+}
+
+/** What a word says, with what its ticket said before where it asks them to take it. */
+async function wholeOf(
+  desk: Desk,
+  { type, data, reference, counterpart, partner }: Told,
+): Promise<object | TicketWord> {
+  if (type !== 'partner.ticket' || reference === null || counterpart === null) return data
+  return withSaidBefore(desk, { partner, reference, counterpart }, data as TicketWord)
 }
 
 /** Where words come from: a pairing, which is the same on both sides. */

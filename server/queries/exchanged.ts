@@ -72,6 +72,7 @@ export async function exchangedOn(desk: Reading, reference: number, looker: Look
         return {
           ...{ id: one.id, name: one.name, replies: one.exchange.sends.replies ?? false },
           notes: one.exchange.sends.notes ?? false,
+          earlier: one.exchange.sends.earlier ?? false,
           lines: linesFor(asked, one).map((line) => sentPage(one.exchange, line, named)),
         }
       }),

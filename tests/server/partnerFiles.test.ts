@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto'
+import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { FILE_LIMIT } from '../../core/intake'
 import { FILE_PART, type Exchange } from '../../core/partner'
@@ -158,6 +159,35 @@ describe('a file that goes with what is said', () => {
     const part = { hash: hashOf(more), size: 10, from: 0, content: more.toString('base64') }
     expect(await takeFilePart(b.desk, { id: atB }, part)).toEqual({ has: 10 })
     await b.db.deleteFrom('partner_file').execute()
+  })
+
+  it('goes with what was said before a partner is asked, where the map says so', async () => {
+    const { sends, takes } = withAll(ASKS, true)
+    await publishMaps(a, { id: atA, name: 'Varnes', takes, sends: { ...sends, earlier: true } })
+    const content = randomBytes(700)
+    const photo = await keepFile(a.db, 'ines-varga', { name: 'photo.png', type: 'image/png', content })
+    const { state } = await a.desk.log(SCANNER, { person: 'ines-varga' })
+    const run = (text: string, attachments?: [typeof photo]) =>
+      a.desk.run(state.reference, { kind: 'answer', text, attachments }, { person: 'ines-varga' })
+    await run('It burns.', [photo])
+    await a.desk.run(state.reference, { kind: 'note', text: 'Again.' }, TORA)
+    await a.desk.run(state.reference, { kind: 'askPartner', partner: atA }, TORA)
+    await a.desk.run(state.reference, { kind: 'reply', text: 'We have asked Varnes.' }, TORA)
+    // As after a restart: what goes is the same however often it is said.
+    a.line.losesAnswers = b.line.losesAnswers = true
+    await carry(a.desk, atA)
+    a.line.losesAnswers = b.line.losesAnswers = false
+    await settle()
+    const at = (await ticketState(a.desk, state.reference)).counterparts![0]!.reference!
+    const { rows } = await sql<{ kind: string; text: string }>`select kind, body->>'text' as text from entry
+      where reference = ${at} and kind in ('answered', 'noted') order by sequence`.execute(b.db)
+    expect(rows).toEqual([
+      { kind: 'answered', text: expect.stringMatching(/^Ines Varga, .*\nIt burns\.$/) as string },
+      { kind: 'noted', text: expect.stringMatching(/^Tora Aas, .*\nAgain\.$/) as string },
+      { kind: 'answered', text: 'We have asked Varnes.' },
+    ])
+    expect(await filesAt(b, at)).toMatchObject([{ name: 'photo.png', size: 700 }])
+    await publishMaps(a, { id: atA, name: 'Varnes', ...withAll(ASKS, true) })
   })
 
   it('is left out where it is too large, never came, is not what was said, or nobody takes it', async () => {

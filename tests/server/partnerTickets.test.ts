@@ -12,6 +12,7 @@ import { machineNow } from '../../server/clock/deskClock'
 import { hearPartner } from '../../server/http/partnerCall'
 import { signatureOf } from '../../server/partner/keys'
 import { carry, endPartner, sourceOf } from '../../server/partner/outgoing'
+import { takeWords, type PartnerWord } from '../../server/partner/incoming'
 import { makeCode, pairWith } from '../../server/partner/pairing'
 import { SCANNER, setting, TORA } from './world'
 import { ASKS, publishMaps, TAKES, twoDesks, type PartnerDesk } from './twoDesks'
@@ -328,6 +329,55 @@ describe('a ticket that goes over', () => {
       where reference = ${reference} and kind = 'replied' order by sequence`.execute(a.db)
     expect(rows.map((row) => row.text)).toEqual(['ten years ago', 'as it should be'])
     expect((await audit(a.db)).differences).toEqual([])
+  })
+
+  it('goes on behind a word in which something failed here, which whoever said it hears of', async () => {
+    const reference = await asked()
+    await settle()
+    const { here, there } = await linkedTo(reference)
+    const [{ sent, heard }, partner] = [
+      (await onB(there)).counterparts!.at(-1)!,
+      await a.db.selectFrom('partner').selectAll().executeTakeFirstOrThrow(),
+    ]
+    const word = (sequence: number, text: string): PartnerWord => ({
+      ...{ id: `behind ${sequence}`, type: 'partner.ticket' },
+      data: {
+        ...{ link: here.link, begun: 'there', reference: there },
+        tiding: {
+          ...{ sequence, heard, stamp: 1, changes: {} },
+          said: [{ id: text, kind: 'reply', by: 'Bo', text }],
+        },
+      },
+    })
+    // What no database keeps stands here for a fault of ours.
+    const broken = word(sent + 1, 'a\u0000b')
+    const refused = { is: 'refused', why: expect.stringContaining('could not be taken') as string }
+    expect(await takeWords(a.desk, partner, [broken, word(sent + 2, 'goes on')])).toMatchObject([
+      refused,
+      { is: 'taken' },
+    ])
+    expect(await takeWords(a.desk, partner, [broken])).toMatchObject([refused])
+    const { rows } = await sql<{ text: string }>`select body->>'text' as text from entry
+      where reference = ${reference} and kind = 'replied' order by sequence`.execute(a.db)
+    expect(rows.map((row) => row.text)).toEqual(['goes on'])
+  })
+
+  it('goes in as many calls as it takes where it is more than one call may have', async () => {
+    const reference = await asked()
+    await settle()
+    a.line.isDown = b.line.isDown = true
+    const long = (at: number) => `${at} ${'€'.repeat(19_000)}`
+    for (let at = 0; at < 40; at++) await a.desk.run(reference, { kind: 'reply', text: long(at) }, TORA)
+    a.line.isDown = b.line.isDown = false
+    b.line.calls = []
+    await settle()
+    // 57 KB each: more than two MB, of which one call takes no more than one.
+    expect(b.line.calls.length).toBe(3)
+    const { rows } = await sql<{ text: string }>`select body->>'text' as text from entry
+      where reference = ${(await linkedTo(reference)).there} and kind = 'answered' order by sequence`.execute(
+      b.db,
+    )
+    expect(rows.map((row) => row.text)).toEqual(Array.from({ length: 40 }, (_, at) => long(at)))
   })
 
   it('takes an answer for a ticket that was merged or called off meanwhile, and changes nothing there', async () => {

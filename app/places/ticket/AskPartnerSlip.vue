@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listInWords } from '~~/core/words'
+import { capital, listInWords } from '~~/core/words'
 import type { Ticket } from '~/composables/useTickets'
 
 // What a partner desk would be told of a ticket, line by line, before it is asked to take it.
@@ -12,13 +12,15 @@ const partner = computed(() => props.partners.find((one) => one.id === chosen.va
 const options = computed(() => props.partners.map(({ id, name }) => ({ value: id, label: name })))
 const isSaid = computed(() => partner.value?.lines.some((one) => one.why === null) ?? false)
 const later = computed(() => {
-  const { replies, notes } = partner.value ?? {}
+  const { replies, notes, earlier } = partner.value ?? {}
   const what = [replies && 'what is said with the requester', notes && 'notes'].filter(
     (one) => one !== false && one,
   )
-  return what.length
-    ? `From then on ${listInWords(what as string[])} go over as well.`
-    : 'What is said here stays here.'
+  if (!what.length) return 'What is said here stays here.'
+  const said = listInWords(what as string[])
+  return earlier
+    ? `${capital(said)} go over as well, with all that was said before.`
+    : `From then on ${said} go over as well.`
 })
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('[role=combobox], button')?.focus())

@@ -108,6 +108,7 @@ export const exchange: Phrase<Exchange> = bookOf<Exchange>({
   id: silent,
   name: text('called'),
   sends: bookOf<Exchange['sends']>({
+    earlier: yes('sends what was said before it was asked', 'sends nothing of what was said before'),
     ...spoken('sends'),
     rule: bookOf<NonNullable<Exchange['sends']['rule']>>({
       when: when('sends by itself tickets of which'),

@@ -1,21 +1,13 @@
 <script setup lang="ts">
-import type { Design, Finding } from '~~/core/design'
 import { isInWords } from '~~/core/intake'
 import { withoutGaps } from '~~/core/json'
-import { theirFact, theirFieldOf, type Beginning, type Exchange, type Offer } from '~~/core/partner'
+import { theirFact, theirFieldOf, type Beginning, type Exchange } from '~~/core/partner'
 import type { Row } from '~~/core/table'
 import type { DirectoryPage } from '~/composables/useNames'
+import type { PartnerPart } from './maps'
 
 // Whether tickets of a partner desk begin here, as which catalog item, and who asks for them.
-const props = defineProps<{
-  exchange: Exchange
-  offer: Offer | null
-  name: string
-  design: Design
-  directory: DirectoryPage
-  readonly: boolean
-  findings: Finding[]
-}>()
+const props = defineProps<PartnerPart & { directory: DirectoryPage }>()
 const emit = defineEmits<{ put: [takes: Exchange['takes']] }>()
 const begins = computed(() => props.exchange.takes.begins)
 const set = (next: Beginning | undefined) =>

@@ -1,20 +1,12 @@
 <script setup lang="ts">
-import type { Design, Finding } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
 import { freeId } from '~~/core/naming'
-import type { Exchange, Offer, Owed } from '~~/core/partner'
+import type { Exchange, Owed } from '~~/core/partner'
 import { timeRead, timeShown } from '../levels/times'
-import { replacedAt } from './maps'
+import { replacedAt, type PartnerPart } from './maps'
 
 // What a partner desk owes us while a ticket is with it: so long for each of our priorities, or when they say.
-const props = defineProps<{
-  exchange: Exchange
-  offer: Offer | null
-  name: string
-  design: Design
-  readonly: boolean
-  findings: Finding[]
-}>()
+const props = defineProps<PartnerPart>()
 const emit = defineEmits<{ put: [takes: Exchange['takes']] }>()
 const all = computed(() => props.exchange.takes.owed ?? [])
 const priorities = computed(() => props.design.priorities.filter((one) => one.active))

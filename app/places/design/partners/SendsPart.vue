@@ -1,23 +1,13 @@
 <script setup lang="ts">
 import type { Condition } from '~~/core/condition'
-import type { Design, Finding } from '~~/core/design'
-import type { Exchange, FitLine, Offer, SentField } from '~~/core/partner'
+import type { Exchange, FitLine, SentField } from '~~/core/partner'
 import { withoutGaps } from '~~/core/json'
 import type { Names } from '~/composables/useNames'
 import { factOptions } from '../asking'
-import { freshSent, keyOfSource, replacedAt, SOURCES } from './maps'
+import { freshSent, keyOfSource, replacedAt, SOURCES, type PartnerPart } from './maps'
 
 // What a partner desk is told of our tickets, field by field, and which tickets go to it by themselves.
-const props = defineProps<{
-  exchange: Exchange
-  offer: Offer | null
-  name: string
-  design: Design
-  names: Names
-  readonly: boolean
-  findings: Finding[]
-  misfits: readonly FitLine[]
-}>()
+const props = defineProps<PartnerPart & { names: Names; misfits: readonly FitLine[] }>()
 const emit = defineEmits<{ put: [sends: Exchange['sends']] }>()
 const sends = computed(() => props.exchange.sends)
 const put = (change: Partial<Exchange['sends']>) => emit('put', withoutGaps({ ...sends.value, ...change }))
@@ -107,10 +97,18 @@ const setRule = (on: When | null) =>
         label="Files go over with what is said"
         @update:model-value="put({ files: $event || undefined })"
       />
+      <KitSwitch
+        v-if="sends.replies || sends.notes || sends.earlier"
+        :model-value="sends.earlier ?? false"
+        label="What was said before it is asked goes with it"
+        @update:model-value="put({ earlier: $event || undefined })"
+      />
     </div>
     <p v-else class="quiet small">
       {{ sends.replies ? 'What is said with requesters goes over.' : '' }}
       {{ sends.notes ? 'Notes go over.' : '' }}
+      {{ sends.files ? 'Files go over with what is said.' : '' }}
+      {{ sends.earlier ? 'What was said before it is asked goes with it.' : '' }}
     </p>
     <div :id="'rule'">
       <KitChoice

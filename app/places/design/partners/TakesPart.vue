@@ -1,21 +1,11 @@
 <script setup lang="ts">
-import type { Design, Finding } from '~~/core/design'
 import { withoutGaps } from '~~/core/json'
-import type { ClockDeed, Exchange, FitLine, Offer, TakenField } from '~~/core/partner'
+import type { ClockDeed, Exchange, FitLine, TakenField } from '~~/core/partner'
 import type { Names } from '~/composables/useNames'
-import { freshTaken, replacedAt, targetName, targetOptions } from './maps'
+import { freshTaken, replacedAt, targetName, targetOptions, type PartnerPart } from './maps'
 
 // What becomes of what a partner desk says, field by field, and what its words do to our promises.
-const props = defineProps<{
-  exchange: Exchange
-  offer: Offer | null
-  name: string
-  design: Design
-  names: Names
-  readonly: boolean
-  findings: Finding[]
-  misfits: readonly FitLine[]
-}>()
+const props = defineProps<PartnerPart & { names: Names; misfits: readonly FitLine[] }>()
 const emit = defineEmits<{ put: [takes: Exchange['takes']] }>()
 const takes = computed(() => props.exchange.takes)
 const put = (change: Partial<Exchange['takes']>) => emit('put', withoutGaps({ ...takes.value, ...change }))

@@ -1,4 +1,4 @@
-import { kindOfFact, type Names, type RuleWords } from '~~/core/design'
+import { kindOfFact, type Design, type Finding, type Names, type RuleWords } from '~~/core/design'
 import { freeId } from '~~/core/naming'
 import {
   isOwnField,
@@ -17,6 +17,17 @@ import { capital } from '~~/core/words'
 import type { Option } from '~/kit/field'
 
 // What is chosen in the maps of a partner: beginnings that are right as often as can be.
+
+/** What each part of a partner's maps is given. */
+export interface PartnerPart {
+  exchange: Exchange
+  /** What the partner says it gives and takes; null before anything came. */
+  offer: Offer | null
+  name: string
+  design: Design
+  readonly: boolean
+  findings: Finding[]
+}
 
 /** Sources that are no facts, as a choice calls them. */
 export const TEXT = 'text'
