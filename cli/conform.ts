@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { createServer, type IncomingHttpHeaders, type IncomingMessage } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { messageOf } from '../core/error/messageOf'
@@ -6,6 +6,7 @@ import { isRecord } from '../core/lookup'
 import { offerOf, newExchange, type Tiding } from '../core/partner'
 import { eventsOf } from '../server/http/cloudEvents'
 import { wordOf } from '../server/http/partnerBodies'
+import { fileStandsIn, type FilePart, type FileStands } from '../server/partner/files'
 import { isSignedWith, newKeys, OPEN_KEY, signatureOf, type Keys } from '../server/partner/keys'
 import { isProved, proofOf, type ProvedWord } from '../server/partner/pairing'
 
@@ -21,15 +22,19 @@ interface Answered {
   said: unknown
 }
 
-/** What one call says, and by whom it is signed. */
-interface Call {
-  words: object[]
+/** By whom a call is signed. */
+interface Signing {
   keys?: Keys
   /** Seconds by which its clock is wrong. */
   late?: number
+  isUnsigned?: boolean
+}
+
+/** What one call says. */
+interface Call extends Signing {
+  words: object[]
   /** What is sent in place of the words. */
   body?: string
-  isUnsigned?: boolean
 }
 
 const WAIT = 20_000
@@ -63,21 +68,28 @@ class Them {
     return this.post('/api/partner/pair', body, { 'content-type': 'application/json' })
   }
 
-  tell({
-    words,
-    keys = this.keys,
-    late = 0,
-    body = JSON.stringify(words),
-    isUnsigned,
-  }: Call): Promise<Answered> {
-    const [id, timestamp] = [randomUUID(), Math.floor(Date.now() / 1000) - late]
-    const signature = signatureOf(keys.own, { id, timestamp, body })
+  tell({ words, body = JSON.stringify(words), ...signed }: Call): Promise<Answered> {
     return this.post('/api/partner/events', body, {
       'content-type': 'application/cloudevents-batch+json',
-      ...(!isUnsigned && {
-        ...{ 'webhook-id': id, 'webhook-timestamp': String(timestamp), 'webhook-signature': signature },
-      }),
+      ...this.signed(body, signed),
     })
+  }
+
+  /** Tells a part of a file; with no content it only asks how far it is. */
+  part(part: Omit<FilePart, 'content'>, content = Buffer.alloc(0), signed: Signing = {}): Promise<Answered> {
+    const source = `urn:uuid:${this.pairing}`
+    const body = JSON.stringify({ source, ...part, content: content.toString('base64') })
+    return this.post('/api/partner/files', body, {
+      'content-type': 'application/json',
+      ...this.signed(body, signed),
+    })
+  }
+
+  private signed(body: string, { keys = this.keys, late = 0, isUnsigned }: Signing): Record<string, string> {
+    if (isUnsigned) return {}
+    const [id, timestamp] = [randomUUID(), Math.floor(Date.now() / 1000) - late]
+    const signature = signatureOf(keys.own, { id, timestamp, body })
+    return { 'webhook-id': id, 'webhook-timestamp': String(timestamp), 'webhook-signature': signature }
   }
 
   word(type: string, data: object, id: string = randomUUID()): object {
@@ -288,6 +300,83 @@ function ticketChecks(them: Them): Check[] {
   ]
 }
 
+/** Files go over where they take any from us: whether they do is for their own map to say. */
+function fileChecks(them: Them): Check[] {
+  const content = randomBytes(2000)
+  const hash = hashOf(content)
+  const part = (from: number, until = from, signed?: Signing) =>
+    them.part({ hash, size: content.length, from }, content.subarray(from, until), signed)
+  let isTaken = false
+  const has =
+    (wanted: number, ...calls: (() => Promise<Answered>)[]) =>
+    async () => {
+      if (!isTaken) return undefined
+      for (const call of calls) {
+        const answered = await call()
+        const stands = standsIn(answered)
+        if (stands?.has !== wanted || stands.why !== undefined) return `answered ${shown(answered)}`
+      }
+      return undefined
+    }
+  return [
+    {
+      says: 'a part of a file that is not signed is refused (401)',
+      wrong: status(401, () => part(0, 1000, { isUnsigned: true })),
+    },
+    {
+      says: 'whoever asks for a file hears how much of it is there, or why it is not taken',
+      async wrong() {
+        const answered = await part(0)
+        const stands = standsIn(answered)
+        isTaken = stands !== undefined && stands.why === undefined
+        return stands?.has === 0 ? undefined : `answered ${shown(answered)}`
+      },
+    },
+    {
+      says: 'a part of it is taken once, and one that begins elsewhere changes nothing',
+      wrong: has(
+        1000,
+        () => part(0, 1000),
+        () => part(0, 1000),
+        () => part(1500, 2000),
+        () => part(0),
+      ),
+    },
+    {
+      says: 'it goes on where it stood, to its end',
+      wrong: has(
+        2000,
+        () => part(1000, 2000),
+        () => part(0),
+      ),
+    },
+    {
+      says: 'a file that is not what its hash says is refused with why, and forgotten',
+      async wrong() {
+        if (!isTaken) return undefined
+        const lie = { hash: hashOf(Buffer.from(hash)), size: content.length, from: 0 }
+        const answered = await them.part(lie, content)
+        const stands = standsIn(answered)
+        if (stands?.why === undefined) return `answered ${shown(answered)}`
+        const after = await them.part(lie)
+        return standsIn(after)?.has === 0 ? undefined : `answered ${shown(after)}`
+      },
+    },
+  ]
+}
+
+const hashOf = (content: Buffer) => createHash('sha256').update(content).digest('hex')
+
+/** What they say of a file; undefined where it is nothing of that kind. */
+function standsIn({ status, said }: Answered): FileStands | undefined {
+  if (status !== 200) return undefined
+  try {
+    return fileStandsIn(JSON.stringify(said))
+  } catch {
+    return undefined
+  }
+}
+
 function lastChecks(them: Them): Check[] {
   const next = newKeys()
   const offer = () => them.word('partner.offer', OFFER)
@@ -348,6 +437,7 @@ export async function conform(words: string[], say: (line: string) => void, wait
     ownWords(heard, theirs, wait),
     ...callChecks(them),
     ...ticketChecks(them),
+    ...fileChecks(them),
     ...lastChecks(them),
   ]
   let failed = 0
