@@ -57,6 +57,11 @@ const look = computed(() => LOOKS[props.kind])
   min-height: 28px;
   gap: 0.35rem;
 }
+/* Other links have the colour of the sea, which is its ground. */
+a.kit-button.main {
+  color: var(--page);
+  text-decoration: none;
+}
 .kit-button.link,
 .kit-button.quiet {
   display: inline;

@@ -7,6 +7,7 @@ const BOARD = Buffer.from(JSON.stringify({ board: true })).toString('base64url')
 // Every screen against WCAG 2.2 AA, by day and by night; axe is to find nothing.
 const SCREENS: [name: string, who: string | null, path: string][] = [
   ['sign-in', null, '/sign-in'],
+  ['nothing there', null, '/no-such-place'],
   ['desk', LEAD, '/desk'],
   ['ticket', LEAD, '/desk/TICKET'],
   ['done', LEAD, '/desk?view=done'],
@@ -59,6 +60,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
   ['people', ADMINISTRATOR, '/directory/people/tora-aas'],
   ['role', ADMINISTRATOR, '/directory/roles/technician'],
   ['sites', ADMINISTRATOR, '/directory/sites'],
+  ['partner desks', ADMINISTRATOR, '/partners'],
   ['new site', ADMINISTRATOR, '/directory/sites?new=1'],
   ['portal door', null, '/portal/merrow/sign-in'],
   ['portal', REQUESTER, '/portal/merrow'],
@@ -70,7 +72,7 @@ const SCREENS: [name: string, who: string | null, path: string][] = [
 /** All colours are tokens; by night the screens on which all of them are used say enough. */
 const BY_NIGHT = new Set([
   ...['sign-in', 'desk', 'ticket', 'item', 'kind', 'routing', 'deadlines', 'calendar', 'levels', 'ladders'],
-  ...['messages', 'for me', 'rota', 'bench', 'board', 'find'],
+  ...['nothing there', 'partner desks', 'messages', 'for me', 'rota', 'bench', 'board', 'find'],
   ...['arrivals', 'knowledge', 'agreements', 'directory', 'team', 'portal', 'form', 'my requests'],
 ])
 
