@@ -13,9 +13,10 @@ export async function withSaidBefore(
   { partner, reference, counterpart }: { partner: string; reference: number; counterpart: number },
   word: TicketWord,
 ): Promise<TicketWord> {
+  if (!word.begins) return word
   const directory = await desk.knowledge.directory()
   const sends = directory.partners.get(partner)?.exchange.sends
-  if (!word.begins || !sends?.earlier) return word
+  if (!sends?.earlier) return word
   const rows = await desk.db
     .selectFrom('entry')
     .selectAll()

@@ -17,10 +17,8 @@ const later = computed(() => {
     (one) => one !== false && one,
   )
   if (!what.length) return 'What is said here stays here.'
-  const said = listInWords(what as string[])
-  return earlier
-    ? `${capital(said)} go over as well, with all that was said before.`
-    : `From then on ${said} go over as well.`
+  const goes = `${listInWords(what as string[])} ${notes ? 'go' : 'goes'} over as well`
+  return earlier ? `${capital(goes)}, with all that was said before.` : `From then on ${goes}.`
 })
 const form = ref<HTMLFormElement>()
 onMounted(() => form.value?.querySelector<HTMLElement>('[role=combobox], button')?.focus())

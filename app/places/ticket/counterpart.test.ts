@@ -63,7 +63,7 @@ describe('the counterpart of a ticket', () => {
     await press(/^Ask a partner/)
     expect(said()).toContain('Varnes Harbour Works would be told:TitleThe gate sticks')
     expect(said()).toContain('not Gate (“three”): it is of another type')
-    expect(said()).toContain('what is said with the requester go over as well')
+    expect(said()).toContain('what is said with the requester goes over as well')
     await press(/^Ask Varnes/)
     expect(sent).toEqual([{ path: 'ask', body: { partner: 'varnes' } }])
   })
